@@ -1,0 +1,77 @@
+/**
+ * Makes the data of Lanternfield, a community garden that does not exist: 240 plots with the warts of real data.
+ * Seeded: every run gives the same file.
+ *
+ *   node demo/generate.mjs
+ */
+import { writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** A small generator of random numbers (mulberry32), so that the data do not depend on the engine. */
+function generator(seed) {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const random = generator(20260412);
+const normal = (mean, sd) => mean + sd * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+const pick = (weights) => {
+  let left = random() * weights.reduce((a, b) => a + b, 0);
+  return weights.findIndex((weight) => {
+    left -= weight;
+    return left < 0;
+  });
+};
+const within = (low, high, value) => Math.min(high, Math.max(low, value));
+
+const bedYield = [2.1, 2.9, 3.6, 3.2];
+const seasons = ['spring', 'summer', 'autumn'];
+const seasonYield = [0, 0.9, -0.4];
+
+const rows = [];
+for (let plot = 1; plot <= 240; plot += 1) {
+  const bed = pick([28, 31, 25, 16]);
+  const season = pick([38, 34, 28]);
+  const experience = pick([30, 36, 22, 12]);
+  const water = within(5, 95, normal(38 + 6 * bed - 4 * experience, 12));
+  const ph = within(4.6, 8.2, normal(6.4 + 0.12 * bed, 0.45));
+  const mean = bedYield[bed] + seasonYield[season] + 0.18 * experience + 0.008 * (water - 40);
+  const harvest = within(0.2, 12, normal(mean, 0.75 + 0.1 * bed));
+  const area = 4 + 2 * pick([3, 4, 2]);
+  const satisfaction = within(1, 7, Math.round(normal(2.6 + 0.7 * harvest, 1)));
+  const lost = within(0, 0.9, normal(0.24 - 0.03 * bed, 0.09));
+  rows.push({
+    plot: `L${String(plot).padStart(3, '0')}`,
+    bed: bed + 1,
+    season: seasons[season],
+    yield: harvest.toFixed(1),
+    water: water.toFixed(0),
+    ph: ph.toFixed(1),
+    experience: experience + 1,
+    satisfaction,
+    lost: lost.toFixed(2),
+    area,
+    total: (harvest * area).toFixed(1),
+  });
+}
+
+// The warts: two outliers, codes for missing values, empty cells, a season that nobody wrote down.
+Object.assign(rows[57], { yield: '9.8', total: (9.8 * rows[57].area).toFixed(1) });
+Object.assign(rows[171], { yield: '8.9', total: (8.9 * rows[171].area).toFixed(1) });
+for (const i of [11, 48, 90, 133, 207]) Object.assign(rows[i], { yield: -9, total: '' });
+for (const i of [26, 164]) Object.assign(rows[i], { yield: '', total: '' });
+for (const i of [70, 118, 199]) rows[i].bed = 9;
+for (const i of [33, 151]) rows[i].season = '';
+for (const i of [15, 82, 140, 222]) rows[i].satisfaction = 9;
+
+const columns = Object.keys(rows[0]);
+const text = [columns, ...rows.map((row) => columns.map((column) => row[column]))]
+  .map((cells) => cells.join(','))
+  .join('\n');
+writeFileSync(join(dirname(fileURLToPath(import.meta.url)), 'data', 'plots.csv'), `${text}\n`);

@@ -1,0 +1,27 @@
+/**
+ * Writes the built-in house styles, which are files in the authors' own format, into a module, so that no run of the
+ * program spends time on reading them.
+ *
+ *   node scripts/compileStyles.mjs
+ */
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { parse } from 'yaml';
+
+const folder = 'src/core/style';
+const names = readdirSync(folder)
+  .filter((file) => file.endsWith('.style.yaml'))
+  .map((file) => file.replace('.style.yaml', ''));
+const entries = names.map(
+  (name) =>
+    `  ${name}: ${JSON.stringify(parse(readFileSync(`${folder}/${name}.style.yaml`, 'utf8')), null, 2).replaceAll('\n', '\n  ')},`,
+);
+writeFileSync(
+  `${folder}/builtIn.ts`,
+  `// Made by scripts/compileStyles.mjs from the *.style.yaml files of this folder.
+import type { HouseStyle } from '../document/houseStyle.js';
+
+export const builtInStyles: Readonly<Record<string, HouseStyle>> = {
+${entries.join('\n')}
+};
+`,
+);

@@ -1,0 +1,60 @@
+import { mkdir, readdir, readFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { error, type Problem } from '../core/document/problem.js';
+import { systemReason } from '../node/diskSource.js';
+import { packageRoot } from '../node/packageRoot.js';
+import { type Output, save } from '../node/save.js';
+import { exit } from './command.js';
+import { runDraw } from './drawRun.js';
+import { exitCode, reportProblems } from './report.js';
+
+const isProjectFile = (name: string) => /\.(ya?ml|csv)$/.test(name);
+
+async function makeFolders(folders: readonly string[]): Promise<Problem[]> {
+  for (const folder of new Set(folders)) {
+    try {
+      await mkdir(folder, { recursive: true });
+    } catch (fault) {
+      return [error('not-writable', { path: folder, reason: systemReason(fault) })];
+    }
+  }
+  return [];
+}
+
+/** Writes the demo project and draws it. Files that the author has changed are kept. */
+export async function runDemo(folder: string): Promise<number> {
+  const source = join(packageRoot, 'demo');
+  const names = (await readdir(source, { recursive: true })).filter(isProjectFile).sort();
+  const drawings = join(folder, 'drawings');
+  const problems = await makeFolders([drawings, ...names.map((name) => dirname(join(folder, name)))]);
+  const fresh: Output[] = [];
+  const kept: string[] = [];
+  for (const name of problems.length > 0 ? [] : names) {
+    const path = join(folder, name);
+    const bytes = await readFile(join(source, name));
+    const there = await readFile(path).catch(() => undefined);
+    if (there === undefined) fresh.push({ path, bytes });
+    else if (!bytes.equals(there)) kept.push(path);
+  }
+  if (problems.length === 0) problems.push(...(await save(fresh)));
+  if (problems.length > 0) {
+    reportProblems(problems);
+    return exitCode(problems);
+  }
+  for (const path of kept) process.stdout.write(`kept your own ${path}\n`);
+  const figures = names.filter((name) => name.endsWith('.figure.yaml')).map((name) => join(folder, name));
+  process.stdout.write(
+    `The demo project is in ${folder}: a table of made-up plots, its codebook, a house style, ${figures.length} figure files.\n\n`,
+  );
+  const code = await runDraw(figures, { output: `${drawings}/`, as: 'svg,pdf,png' });
+  if (code !== exit.done) return code;
+  const [first] = figures;
+  process.stdout.write(`
+Look at ${join(drawings, 'yield-by-bed.png')}, then change a word in
+${first} and draw it again:
+
+  npx hexis draw ${first} --caption -o ${drawings}/
+  npx hexis numbers ${first}
+`);
+  return exit.done;
+}

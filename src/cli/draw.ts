@@ -1,0 +1,21 @@
+import type { CommandSpec } from './command.js';
+
+export const drawCommand: CommandSpec = {
+  name: 'draw',
+  arguments: '<figure...>',
+  summary: 'draw figure files',
+  options: [
+    [
+      '-o, --output <path>',
+      'file or folder to write; the ending of a file says the format (default: the current folder)',
+    ],
+    ['--as <formats>', 'formats, with commas: svg, pdf, png, plate (default: svg)'],
+    ['--dpi <number>', 'resolution of PNG, in dots per inch'],
+    ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],
+    ['--caption', 'draw number, title and note with the image'],
+    ['--text <form>', 'SVG text as "outlines", or "live" with the face inside the file'],
+    ['--json', 'say what was written, and all problems, as JSON'],
+  ],
+  example: 'hexis draw figures/yield-by-bed.figure.yaml --as svg,pdf -o drawings/',
+  run: async (figures, options) => (await import('./drawRun.js')).runDraw(figures, options),
+};

@@ -1,0 +1,188 @@
+import { stat } from 'node:fs/promises';
+import { basename, extname, join } from 'node:path';
+import { nearest } from '../core/document/nearest.js';
+import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import type { Format } from '../core/export/writer.js';
+import { writeFigure } from '../core/project/writeFigure.js';
+import { type Prepared, prepare } from '../node/draw.js';
+import { formats } from '../node/formats.js';
+import { folderProblems, type Output, save } from '../node/save.js';
+import { exit } from './command.js';
+import { exitCode, problemsJson, reportProblems } from './report.js';
+
+interface DrawCall {
+  output?: string;
+  as?: string;
+  dpi?: string;
+  style?: string;
+  caption?: boolean;
+  text?: string;
+  json?: boolean;
+}
+
+const names = formats.map((format) => format.name);
+const mostMillionPixels = 120;
+
+function formatNamed(name: string): Format | Problem {
+  const found = formats.find((format) => format.name === name);
+  return found ?? error('format-unknown', { found: name, known: names, nearest: nearest(name, names) });
+}
+
+const isFormat = (value: Format | Problem): value is Format => 'load' in value;
+
+/** The formats of a call: those of `--as`, else that of the file's ending, else SVG. */
+function wantedFormats({ as, output }: DrawCall, toFolder: boolean): (Format | Problem)[] {
+  if (as !== undefined)
+    return [...new Set(as.split(',').map((name) => name.trim().toLowerCase()))]
+      .filter((name) => name !== '')
+      .map(formatNamed);
+  if (output === undefined || toFolder) return [formatNamed('svg')];
+  const ending = extname(output).slice(1).toLowerCase();
+  return [
+    ending === ''
+      ? error('ending-missing', { path: output, known: names })
+      : formatNamed(ending === 'json' ? 'plate' : ending),
+  ];
+}
+
+async function isFolder(path: string): Promise<boolean> {
+  return /[/\\]$/.test(path) || ((await stat(path).catch(() => undefined))?.isDirectory() ?? false);
+}
+
+/** `plate` is JSON; every other format has the ending of its name. */
+const ending = ({ name }: Format) => (name === 'plate' ? 'plate.json' : name);
+
+/** Problems of the call itself, which are said before any file is read. */
+function callProblems(call: DrawCall, figures: number, wanted: Format[], toFolder: boolean): Problem[] {
+  const problems: Problem[] = [];
+  const dpi = Number(call.dpi ?? 300);
+  if (!(dpi >= 1 && dpi <= 4800)) {
+    problems.push(
+      error('bad-option', {
+        option: '--dpi',
+        found: String(call.dpi),
+        expects: 'a number from 1 to 4800',
+        example: '--dpi 300',
+      }),
+    );
+  }
+  if (call.text !== undefined && call.text !== 'outlines' && call.text !== 'live') {
+    problems.push(
+      error('bad-option', { option: '--text', found: call.text, expects: 'outlines or live', example: '--text live' }),
+    );
+  }
+  if (call.output !== undefined && !toFolder) {
+    const count = figures > 1 ? figures : wanted.length;
+    if (count > 1)
+      problems.push(error('one-file-many', { path: call.output, count, what: figures > 1 ? 'figure' : 'format' }));
+  }
+  return problems;
+}
+
+function pathFor(call: DrawCall, toFolder: boolean, figure: Prepared, format: Format): string {
+  const name = `${basename(figure.gathered.id)}.${ending(format)}`;
+  if (call.output === undefined) return name;
+  return toFolder ? join(call.output, name) : call.output;
+}
+
+const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
+const kilobytes = (bytes: Uint8Array | string) =>
+  `${Math.max(1, Math.round((typeof bytes === 'string' ? Buffer.byteLength(bytes) : bytes.length) / 1000))} kB`;
+
+function summary({ path, composition }: Prepared, outputs: readonly Output[]): string {
+  const { plate, numbers } = composition;
+  const left = numbers.chosen - numbers.used;
+  const chosen = numbers.chosen < numbers.read ? ` (of ${numbers.read}, chosen by "where")` : '';
+  const missing = left === 0 ? '' : `; ${left} left out, see: hexis numbers ${path}`;
+  const lines = outputs.map(
+    ({ path: file, bytes }) =>
+      `  ${file}  ${centimetres(plate.width)} × ${centimetres(plate.height)} cm, ${kilobytes(bytes)}`,
+  );
+  return [`${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${chosen}${missing}`, ...lines].join('\n');
+}
+
+function pixelProblem(figure: Prepared, wanted: readonly Format[], dpi: number | undefined): Problem[] {
+  const { plate, settings } = figure.composition;
+  const resolution = dpi ?? settings.export.dpi;
+  const [width, height] = [Math.round((plate.width * resolution) / 72), Math.round((plate.height * resolution) / 72)];
+  if (!wanted.some(({ name }) => name === 'png') || width * height <= mostMillionPixels * 1e6) return [];
+  return [error('picture-too-large', { width, height, dpi: resolution, most: mostMillionPixels })];
+}
+
+/** Two figures of one name would take each other's place. */
+function clashes(outputs: readonly Output[]): Problem[] {
+  const paths = outputs.map(({ path }) => path);
+  const twice = new Set(paths.filter((path, i) => paths.indexOf(path) !== i));
+  return [...twice].map((path) => error('same-output', { path }));
+}
+
+/** A call that was understood: what to write, and where. */
+interface DrawPlan {
+  call: DrawCall;
+  formats: Format[];
+  toFolder: boolean;
+  dpi: number | undefined;
+}
+
+interface Drawn {
+  figure: Prepared;
+  outputs: Output[];
+}
+
+/** Reads the call; all that is wrong with it is found before any figure is read. */
+async function readCall(call: DrawCall, figures: number): Promise<{ plan: DrawPlan; problems: Problem[] }> {
+  const toFolder = call.output !== undefined && (await isFolder(call.output));
+  const wanted = wantedFormats(call, toFolder);
+  const known = wanted.filter(isFormat);
+  const unknown = wanted.filter((value): value is Problem => !isFormat(value));
+  const target = call.output === undefined ? 'figure' : toFolder ? join(call.output, 'figure') : call.output;
+  const problems = [...unknown, ...callProblems(call, figures, known, toFolder), ...(await folderProblems([target]))];
+  return {
+    plan: { call, formats: known, toFolder, dpi: call.dpi === undefined ? undefined : Number(call.dpi) },
+    problems,
+  };
+}
+
+/** Reads, composes and writes one figure in memory. */
+async function drawFigure(path: string, { call, formats: wanted, toFolder, dpi }: DrawPlan): Promise<Outcome<Drawn>> {
+  const prepared = await prepare(path, { style: call.style, caption: call.caption });
+  if (!prepared.ok) return prepared;
+  const figure = prepared.value;
+  const problems = [...prepared.problems, ...pixelProblem(figure, wanted, dpi)];
+  if (hasErrors(problems)) return { ok: false, problems };
+  const text = call.text as 'outlines' | 'live' | undefined;
+  const outputs: Output[] = [];
+  for (const format of wanted) {
+    const bytes = await writeFigure(figure.gathered, figure.composition, format, { dpi, text });
+    outputs.push({ path: pathFor(call, toFolder, figure, format), bytes });
+  }
+  return succeed({ figure, outputs }, problems);
+}
+
+function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Problem[]): void {
+  if (call.json) {
+    const written = drawn.flatMap(({ outputs }) => outputs.map(({ path }) => path));
+    process.stdout.write(`${JSON.stringify({ written, problems: problemsJson(problems) }, null, 1)}\n`);
+    return;
+  }
+  reportProblems(problems);
+  for (const { figure, outputs } of drawn) process.stdout.write(`${summary(figure, outputs)}\n`);
+  if (drawn.length === 0) process.stderr.write('nothing was written\n');
+}
+
+/** Draws every figure, and writes all files or, where anything is wrong, none. */
+export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
+  const { plan, problems } = await readCall(call, figures.length);
+  const drawn: Drawn[] = [];
+  for (const path of hasErrors(problems) ? [] : figures) {
+    const outcome = await drawFigure(path, plan);
+    problems.push(...outcome.problems);
+    if (outcome.ok) drawn.push(outcome.value);
+  }
+  const outputs = drawn.flatMap((figure) => figure.outputs);
+  problems.push(...clashes(outputs));
+  if (!hasErrors(problems)) problems.push(...(await save(outputs)));
+  const failed = hasErrors(problems);
+  report(call, failed ? [] : drawn, problems);
+  return failed ? exitCode(problems) : exit.done;
+}

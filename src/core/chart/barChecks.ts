@@ -1,0 +1,72 @@
+import { error, type Problem, warning } from '../document/problem.js';
+import type { BarInput } from './bar.js';
+
+const mostCategories = 500;
+const needsValue = ['mean', 'median', 'sum', 'given'];
+
+/** Whether the value is a variable that the summary is defined for. */
+function valueProblems({ settings, summary, codebook, table, locate }: BarInput): Problem[] {
+  const { value } = settings;
+  if (value === undefined) {
+    if (!needsValue.includes(summary)) return [];
+    const columns = table.columnNames.filter((name) => {
+      const { measure } = codebook.variable(name);
+      return measure === undefined || measure === 'numeric';
+    });
+    return [error('value-needed', { summary, columns }, locate('chart.summary'))];
+  }
+  if (!needsValue.includes(summary)) {
+    return [error('value-idle', { summary, column: value }, locate('chart.value'))];
+  }
+  const { measure } = codebook.variable(value);
+  const allowed = summary === 'median' || summary === 'given' ? ['numeric', 'ordinal'] : ['numeric'];
+  if (measure === undefined || allowed.includes(measure)) return [];
+  const numeric = table.columnNames.filter((name) => codebook.variable(name).measure === 'numeric');
+  return [
+    error('category-as-measured', { column: value, measure, path: 'chart.value', numeric }, locate('chart.value')),
+  ];
+}
+
+function variableProblems({ settings, category, group, locate }: BarInput): Problem[] {
+  const problems: Problem[] = [];
+  if (settings.group === settings.category) {
+    problems.push(
+      error(
+        'same-variable',
+        { column: settings.category, path: 'chart.group', other: 'chart.category' },
+        locate('chart.group'),
+      ),
+    );
+  }
+  for (const [path, categories] of [
+    ['chart.category', category],
+    ['chart.group', group],
+  ] as const) {
+    const count = categories?.categories.length ?? 0;
+    if (categories && count > mostCategories) {
+      problems.push(error('measured-as-category', { column: categories.variable.name, path, count }, locate(path)));
+    }
+  }
+  return problems;
+}
+
+function idleProblems({ settings, summary, locate }: BarInput): Problem[] {
+  const problems: Problem[] = [];
+  if (settings.error && summary !== 'mean') {
+    problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
+  }
+  if (settings.error?.level !== undefined && settings.error.shows !== 'ci') {
+    problems.push(
+      warning('setting-idle', { path: 'chart.error.level', needs: '"shows: ci"' }, locate('chart.error.level')),
+    );
+  }
+  if (settings.of !== undefined && summary !== 'percent') {
+    problems.push(warning('setting-idle', { path: 'chart.of', needs: '"summary: percent"' }, locate('chart.of')));
+  }
+  return problems;
+}
+
+/** Whether the variables fit their places in a bar chart. */
+export function barChecks(input: BarInput): Problem[] {
+  return [...valueProblems(input), ...variableProblems(input), ...idleProblems(input)];
+}

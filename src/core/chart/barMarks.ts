@@ -1,0 +1,107 @@
+import type { Category } from '../data/codebook.js';
+import { error, type Problem, warning } from '../document/problem.js';
+import { type Interval, meanInterval } from '../statistics/interval.js';
+import { median } from '../statistics/median.js';
+import type { BarInput } from './bar.js';
+import type { CellData, Cells } from './cells.js';
+import type { BarMark, Series } from './plan.js';
+
+export interface BarMarks {
+  /** The categories and groups that have at least one case. */
+  categories: Category[];
+  groups: Category[];
+  series: Series[];
+  problems: Problem[];
+}
+
+interface Kept {
+  index: number;
+  category: Category;
+}
+
+/** Counts over which percentages are taken, by what they add up over. */
+function percentBase(input: BarInput, cells: Cells, categories: Kept[], groups: Kept[]) {
+  const of = input.settings.of ?? (input.group ? 'group' : 'all');
+  const count = (c: number, g: number) => cells.at(c, g).summary.n;
+  return (c: number, g: number): number => {
+    const rows = of === 'category' ? [c] : categories.map(({ index }) => index);
+    const columns = of === 'group' ? [g] : groups.map(({ index }) => index);
+    return rows.reduce((sum, row) => sum + columns.reduce((inner, column) => inner + count(row, column), 0), 0);
+  };
+}
+
+function intervalOf(input: BarInput, { summary }: CellData): Interval | undefined {
+  const { error: bars } = input.settings;
+  if (!bars) return undefined;
+  if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? 0.95);
+  const half = bars.shows === 'se' ? summary.se : summary.sd;
+  return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
+}
+
+const heights: Record<BarInput['summary'], (cell: CellData, base: number) => number> = {
+  mean: (cell) => cell.summary.mean,
+  median: (cell) => median(cell.values) as number,
+  sum: (cell) => cell.summary.sum,
+  count: (cell) => cell.summary.n,
+  percent: (cell, base) => (100 * cell.summary.n) / base,
+  given: (cell) => cell.summary.mean,
+};
+
+const cellName = (category: Category, group: Category | undefined) =>
+  group ? `${category.name}, ${group.name}` : category.name;
+
+function cellProblems(input: BarInput, kept: { mark: BarMark; name: string }[]): Problem[] {
+  const { settings, summary, locate } = input;
+  const problems: Problem[] = [];
+  const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
+  if (many) problems.push(error('given-many', { group: many.name, count: many.mark.count }, locate('chart.summary')));
+  const alone = settings.error ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
+  if (alone.length > 0 && settings.error) {
+    problems.push(warning('one-case', { groups: alone, shows: settings.error.shows }, locate('chart.error')));
+  }
+  return problems;
+}
+
+/** The bars, group by group, at the categories that have cases. */
+export function barMarks(input: BarInput, cells: Cells): BarMarks {
+  const { category, group } = input;
+  const all = (group?.categories ?? [{ code: '', name: '' }]).map((entry, index): Kept => ({ index, category: entry }));
+  const groups = all.filter(({ index }) => category.categories.some((_, c) => cells.at(c, index).summary.n > 0));
+  const categories = category.categories
+    .map((entry, index): Kept => ({ index, category: entry }))
+    .filter(({ index }) => groups.some((g) => cells.at(index, g.index).summary.n > 0));
+  const base = input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => 1;
+  const named: { mark: BarMark; name: string }[] = [];
+
+  const series = groups.map((g, place): Series => {
+    const marks = categories.flatMap((c, position): BarMark[] => {
+      const cell = cells.at(c.index, g.index);
+      if (cell.summary.n === 0) return [];
+      const interval = intervalOf(input, cell);
+      const mark: BarMark = {
+        type: 'bar',
+        cell: {
+          [category.variable.name]: c.category.code,
+          ...(group ? { [group.variable.name]: g.category.code } : {}),
+        },
+        category: position,
+        place,
+        places: groups.length,
+        base: 0,
+        value: heights[input.summary](cell, base(c.index, g.index)),
+        count: cell.summary.n,
+        ...(interval ? { interval } : {}),
+      };
+      named.push({ mark, name: cellName(c.category, group ? g.category : undefined) });
+      return [mark];
+    });
+    const color = group?.variable.colors.get(g.category.code);
+    return { ...(group ? { category: g.category } : {}), ...(color === undefined ? {} : { color }), marks };
+  });
+  return {
+    categories: categories.map((c) => c.category),
+    groups: groups.map((g) => g.category),
+    series,
+    problems: cellProblems(input, named),
+  };
+}

@@ -1,0 +1,34 @@
+import type * as z from 'zod/mini';
+import type { Codebook } from '../data/codebook.js';
+import type { ColumnRequest, Table } from '../data/table.js';
+import type { Outcome, Place } from '../document/problem.js';
+import type { NumberForm } from '../scale/numberFormat.js';
+import type { AxisPlan, Plan } from './plan.js';
+
+/** A group that the author singles out, as written. */
+export interface Accent {
+  for: Readonly<Record<string, string | number | boolean>>;
+}
+
+/** What a chart works with. */
+export interface ChartInput<S> {
+  settings: S;
+  table: Table;
+  codebook: Codebook;
+  accents: readonly Accent[];
+  numbers: NumberForm;
+  /** Where a setting of the figure file stands. */
+  locate(path: string): Place | undefined;
+}
+
+/** A kind of chart: its settings, the columns it reads, and how they become a plan. */
+export interface ChartKind<S = never> {
+  name: string;
+  /** One sentence for the docs. */
+  description: string;
+  schema: z.core.$ZodType<S>;
+  columns(settings: S): ColumnRequest[];
+  /** What each axis shows, which decides which settings of the style speak of it. */
+  shows(settings: S): { x: AxisPlan['shows']; y: AxisPlan['shows'] };
+  plan(input: ChartInput<S>): Outcome<Plan>;
+}

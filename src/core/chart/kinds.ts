@@ -1,0 +1,15 @@
+import * as z from 'zod/mini';
+import { bar } from './bar.js';
+import type { ChartKind } from './kind.js';
+
+/** Every kind of chart. A new one is a file of its own and a line here. */
+export const chartKinds = [bar] as const;
+
+export const chartSchema = z.discriminatedUnion('kind', [bar.schema]);
+
+export type ChartSettings = z.infer<typeof chartSchema>;
+
+/** The kind that settings name. */
+export function kindOf(settings: ChartSettings): ChartKind<ChartSettings> {
+  return chartKinds.find((kind) => kind.name === settings.kind) as unknown as ChartKind<ChartSettings>;
+}

@@ -1,0 +1,34 @@
+import {
+  converter,
+  formatHex,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeOklab,
+  modeOklch,
+  modeRgb,
+  parse,
+  useMode,
+} from 'culori/fn';
+
+const plainHex = /^#[0-9a-f]{6}$/;
+
+let prepared = false;
+
+/** The colour spaces of CSS are set up when the first colour is read that is not a plain hexadecimal one. */
+function prepare(): void {
+  if (prepared) return;
+  for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch]) useMode(mode as never);
+  prepared = true;
+}
+
+/** A CSS colour as `#rrggbb`, or undefined where the text is none. Transparent colours are none. */
+export function hexOf(text: string): string | undefined {
+  if (plainHex.test(text)) return text;
+  prepare();
+  const color = parse(text.trim());
+  if (!color || (color.alpha ?? 1) < 1) return undefined;
+  const rgb = converter('rgb')(color);
+  return rgb && formatHex(rgb);
+}

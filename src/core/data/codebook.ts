@@ -1,0 +1,82 @@
+import type { CodebookFile, VariableFile } from '../document/codebook.js';
+
+export type Measure = 'nominal' | 'ordinal' | 'numeric' | 'date';
+
+export interface Category {
+  code: string;
+  name: string;
+}
+
+/** What the codebook says of one column. A column that it does not name has its name and nothing else. */
+export interface Variable {
+  name: string;
+  label: string;
+  /** Whether the codebook gives the label, so that no raw column name shows. */
+  labelled: boolean;
+  unit?: string;
+  measure?: Measure;
+  /** The categories in their order, where the codebook lists them. */
+  categories: Category[];
+  colors: ReadonlyMap<string, string>;
+  missing: ReadonlySet<string>;
+  decimals?: number;
+  range?: readonly [number, number];
+}
+
+export interface Codebook {
+  /** What one row is, in the plural. */
+  cases: string;
+  decimalMark?: '.' | ',';
+  variables: readonly string[];
+  variable(name: string): Variable;
+}
+
+type KeyOrder = (variable: string) => readonly string[];
+
+function categoriesOf(file: VariableFile, order: readonly string[]): Category[] {
+  const { values } = file;
+  if (values === undefined) return [];
+  if (Array.isArray(values)) return values.map((value) => ({ code: String(value), name: String(value) }));
+  const names = values as Record<string, string>;
+  return order.map((code) => ({ code, name: names[code] as string }));
+}
+
+function variableOf(name: string, file: VariableFile, order: readonly string[]): Variable {
+  const { label, unit, measure, colors, missing, decimals, range } = file;
+  const categories = categoriesOf(file, order);
+  const implied = measure ?? (categories.length > 0 ? 'nominal' : undefined);
+  return {
+    name,
+    label: label ?? name,
+    labelled: label !== undefined,
+    ...(unit === undefined ? {} : { unit }),
+    ...(implied === undefined ? {} : { measure: implied }),
+    categories,
+    colors: new Map(Object.entries(colors ?? {})),
+    missing: new Set((missing ?? []).map(String)),
+    ...(decimals === undefined ? {} : { decimals }),
+    ...(range === undefined ? {} : { range: range as unknown as readonly [number, number] }),
+  };
+}
+
+/**
+ * The codebook of a figure.
+ *
+ * @param keyOrder gives the codes of a variable's `values` in the order of the file; plain objects put whole
+ *   numbers first. Left out: the order of the object.
+ */
+export function codebookOf(file: Partial<CodebookFile> = {}, keyOrder?: KeyOrder): Codebook {
+  const files = file.variables ?? {};
+  const variables = new Map(
+    Object.entries(files).map(([name, variable]) => {
+      const order = keyOrder?.(name) ?? Object.keys(variable.values ?? {});
+      return [name, variableOf(name, variable, order)];
+    }),
+  );
+  return {
+    cases: file.cases ?? 'cases',
+    ...(file.decimalMark === undefined ? {} : { decimalMark: file.decimalMark }),
+    variables: [...variables.keys()],
+    variable: (name) => variables.get(name) ?? variableOf(name, {}, []),
+  };
+}

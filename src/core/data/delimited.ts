@@ -1,0 +1,100 @@
+import Papa from 'papaparse';
+import { error, fail, type Outcome, type Problem } from '../document/problem.js';
+import { TableBuilder, type TableReading } from './readTable.js';
+import type { CellPlace, Table } from './table.js';
+
+const delimiters = ['\t', ';', ',', '|'] as const;
+const chunkSize = 1 << 20;
+
+const isBlank = (cells: readonly string[]) => cells.length === 1 && (cells[0] as string).trim() === '';
+
+/** The separator that cuts the first line into the most cells. (In later lines a comma may be a decimal mark.) */
+function delimiterOf(text: string): string {
+  const head = text.slice(0, 1 << 16);
+  const cells = (delimiter: string) => Papa.parse(head, { delimiter, preview: 1 }).data[0]?.length ?? 0;
+  return [...delimiters].sort((a, b) => cells(b) - cells(a))[0] as string;
+}
+
+const linesIn = (text: string) => text.split(/\r\n|\r|\n/).length;
+
+/** Where a cell stands in the text: found by reading again, which happens for problems alone. */
+function cellPlace(text: string, delimiter: string, file: string): CellPlace {
+  return (row, column) => {
+    const rows = Papa.parse(text, { delimiter }).data;
+    let line = 1;
+    let left = row + 1;
+    for (const cells of rows) {
+      if (!isBlank(cells) && left-- === 0) {
+        const before = cells.slice(0, column);
+        return { file, line, column: before.reduce((sum, cell) => sum + cell.length + 1, 1) };
+      }
+      line += cells.reduce((sum, cell) => sum + linesIn(cell) - 1, 1);
+    }
+    return { file };
+  };
+}
+
+function openQuote(text: string, file: string, index: number): Problem {
+  const before = text.slice(0, index);
+  const line = linesIn(before);
+  const column = index - Math.max(before.lastIndexOf('\n'), before.lastIndexOf('\r'));
+  return error('table-quote-open', {}, { file, line, column });
+}
+
+/** The last quotation mark that opens a cell: where one is not closed, all after it was taken for its cell. */
+function openingQuote(text: string, delimiter: string): number {
+  const rows = Papa.parse(text, { delimiter }).data;
+  const lastCell = rows.at(-1)?.at(-1) ?? '';
+  return Math.max(0, text.length - lastCell.length - (lastCell.match(/"/g)?.length ?? 0) - 1);
+}
+
+/**
+ * Reads a table with separators (CSV, TSV and their kin). Quotation marks, a byte order mark and any line ends
+ * are understood; the separator is found out where it is not given. Only the columns that were asked for are kept.
+ */
+export function readDelimited(
+  source: string,
+  reading: TableReading & { delimiter?: string | undefined },
+): Outcome<Table> {
+  const text = source.charCodeAt(0) === 0xfeff ? source.slice(1) : source;
+  const file = reading.name;
+  if (text.trim() === '') return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
+  const delimiter = reading.delimiter ?? delimiterOf(text);
+  const place = cellPlace(text, delimiter, file);
+  let builder: TableBuilder | undefined;
+  let width = 0;
+  let row = 0;
+  let quoteOpen = false;
+  const ragged: { row: number; found: number }[] = [];
+
+  Papa.parse(text, {
+    delimiter,
+    chunkSize,
+    chunk({ data, errors }) {
+      quoteOpen ||= errors.some((fault) => fault.code === 'MissingQuotes');
+      for (const cells of data) {
+        if (isBlank(cells)) continue;
+        if (!builder) {
+          width = cells.length;
+          builder = new TableBuilder(
+            cells.map((name) => name.trim()),
+            reading,
+          );
+          continue;
+        }
+        if (cells.length !== width) ragged.push({ row, found: cells.length });
+        builder.add(cells);
+        row += 1;
+      }
+    },
+  });
+
+  if (quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter))]);
+  const [first] = ragged;
+  if (first) {
+    const { line } = place(first.row, 0);
+    const facts = { found: first.found, expected: width, more: ragged.length - 1 };
+    return fail([error('table-ragged', facts, { file, ...(line === undefined ? {} : { line }), column: 1 })]);
+  }
+  return (builder as TableBuilder | undefined)?.finish(place) ?? fail([error('table-empty', {}, { file })]);
+}

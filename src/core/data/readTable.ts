@@ -1,0 +1,78 @@
+import { nearest } from '../document/nearest.js';
+import { error, fail, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
+import type { Codebook } from './codebook.js';
+import { type ColumnReader, categoryReader, numberReader } from './columnReader.js';
+import { type CellPlace, type Column, type ColumnRequest, columnKey, type Table, tableOf } from './table.js';
+
+/** What a table reader has to know beside the cells. */
+export interface TableReading {
+  name: string;
+  codebook: Codebook;
+  decimalMark: '.' | ',';
+  requests: readonly ColumnRequest[];
+  /** Where in the figure file a setting stands, for columns that do not exist. */
+  locate?: ((path: string) => Place) | undefined;
+}
+
+interface Active {
+  index: number;
+  reader: ColumnReader;
+}
+
+/** The readers of the columns that were asked for, each column and way of reading once. */
+function readersFor(columnNames: readonly string[], reading: TableReading): { active: Active[]; problems: Problem[] } {
+  const problems: Problem[] = [];
+  const active = new Map<string, Active>();
+  for (const { column, as, path } of reading.requests) {
+    const index = columnNames.indexOf(column);
+    if (index < 0) {
+      const facts = { column, table: reading.name, known: [...columnNames], nearest: nearest(column, columnNames) };
+      problems.push(error('column-unknown', facts, reading.locate?.(path)));
+      continue;
+    }
+    const key = columnKey(column, as);
+    if (active.has(key)) continue;
+    const variable = reading.codebook.variable(column);
+    const reader = as === 'number' ? numberReader(variable, reading.decimalMark) : categoryReader(variable);
+    active.set(key, { index, reader });
+  }
+  return { active: [...active.values()], problems };
+}
+
+/** Takes a table row by row; only the columns that were asked for are kept. */
+export class TableBuilder {
+  readonly problems: Problem[];
+  private readonly active: Active[];
+  private rows = 0;
+
+  constructor(
+    private readonly columnNames: readonly string[],
+    private readonly reading: TableReading,
+  ) {
+    const { active, problems } = readersFor(columnNames, reading);
+    this.active = active;
+    this.problems = problems;
+    const twice = columnNames.find((name, i) => columnNames.indexOf(name) !== i);
+    if (twice !== undefined) problems.push(error('column-twice', { column: twice }, { file: reading.name, line: 1 }));
+  }
+
+  add(cells: readonly string[]): void {
+    for (const { index, reader } of this.active) reader.add(cells[index] ?? '');
+    this.rows += 1;
+  }
+
+  /** The table, or all that is wrong with it. */
+  finish(place: CellPlace): Outcome<Table> {
+    const problems = [...this.problems];
+    const columns: Column[] = [];
+    for (const { index, reader } of this.active) {
+      const finished = reader.finish(place, index);
+      columns.push(finished.column);
+      problems.push(...finished.problems);
+    }
+    if (this.rows === 0) problems.push(error('table-empty', {}, { file: this.reading.name }));
+    return problems.length > 0
+      ? fail(problems)
+      : succeed(tableOf(this.reading.name, this.columnNames, this.rows, columns));
+  }
+}

@@ -1,0 +1,68 @@
+import type { Place } from '../document/problem.js';
+
+/** A column read as numbers: `NaN` where the value is missing. */
+export interface NumberColumn {
+  as: 'number';
+  name: string;
+  numbers: Float64Array;
+  /** For each row 0, or 1 + the place of the reason in `reasons`. */
+  absent: Uint8Array;
+  /** Why values are missing, such as `yield is empty`. */
+  reasons: string[];
+}
+
+/** A column read as categories: each row holds the place of its text in `texts`. */
+export interface CategoryColumn {
+  as: 'category';
+  name: string;
+  codes: Int32Array;
+  texts: string[];
+}
+
+export type Column = NumberColumn | CategoryColumn;
+
+/** Which columns a chart needs, and how each is to be read. */
+export interface ColumnRequest {
+  column: string;
+  as: Column['as'];
+  /** The setting that names the column, such as `chart.value`. */
+  path: string;
+}
+
+/** A table of data: all its column names, and the contents of the columns that were asked for. */
+export interface Table {
+  /** As messages call it: the file, or "the rows of the figure file". */
+  name: string;
+  rowCount: number;
+  columnNames: readonly string[];
+  number(name: string): NumberColumn;
+  category(name: string): CategoryColumn;
+}
+
+/** A cell of a table in its source. */
+export type CellPlace = (row: number, column: number) => Place;
+
+/** The key under which a column is kept: the same column may be read both ways. */
+export const columnKey = (name: string, as: Column['as']): string => `${as}:${name}`;
+
+/** A table of columns that have been read. */
+export function tableOf(
+  name: string,
+  columnNames: readonly string[],
+  rowCount: number,
+  columns: readonly Column[],
+): Table {
+  const byKey = new Map(columns.map((column) => [columnKey(column.name, column.as), column]));
+  const get = (column: string, as: Column['as']): Column => {
+    const found = byKey.get(columnKey(column, as));
+    if (!found) throw new Error(`column ${column} was not asked for as ${as}`);
+    return found;
+  };
+  return {
+    name,
+    rowCount,
+    columnNames,
+    number: (column) => get(column, 'number') as NumberColumn,
+    category: (column) => get(column, 'category') as CategoryColumn,
+  };
+}

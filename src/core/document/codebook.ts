@@ -1,0 +1,42 @@
+import * as z from 'zod/mini';
+import { choice, code, color, either, listOf, named, number, object, optional, text, whole } from './fields.js';
+
+const variable = object('One column of the table.', {
+  label: optional(text('Name in words, as figures show it.', 'Yield')),
+  unit: optional(text('Unit of measurement.', 'kg/m²')),
+  measure: optional(
+    choice(
+      'What its values are: names, names in order, numbers, or dates.',
+      ['nominal', 'ordinal', 'numeric', 'date'],
+      'numeric',
+    ),
+  ),
+  values: optional(
+    either(
+      'The categories in their order: codes with their names, or a list where the codes are the names.',
+      'codes with their names, such as { 1: Compost, 2: Mulch }, or a list such as [spring, autumn]',
+      [
+        named('Codes with their names.', text('Name.', 'Compost'), '{ 1: Compost }'),
+        listOf('Names.', code('A value.', 'spring'), '[spring]'),
+      ],
+      '{ 1: Bare soil, 2: Compost }',
+    ),
+  ),
+  colors: optional(named('Colours tied to values, by code.', color('A fill.', 'moss'), '{ 3: moss }')),
+  missing: optional(listOf('Codes that stand for a missing value.', code('A code.', '-9'), '[-9]')),
+  decimals: optional(whole('Decimals that the values are measured to.', 12, '1')),
+  range: optional(listOf('Lowest and highest possible value.', number('A limit.', '0'), '[0, 12]').check(z.length(2))),
+});
+
+/** A codebook: what the columns of a table mean. */
+export const codebookSchema = z.strictObject({
+  hexis: choice('Kind and version of the file.', ['codebook/1'], 'codebook/1'),
+  cases: optional(text('What one row is, in the plural; used in counts and notes.', 'plots')),
+  decimalMark: optional(choice('Decimal mark in the table.', ['.', ','], ',')),
+  variables: optional(
+    named('The columns, by their names in the table.', variable, '{ yield: { label: Yield, unit: kg/m² } }'),
+  ),
+});
+
+export type CodebookFile = z.infer<typeof codebookSchema>;
+export type VariableFile = NonNullable<CodebookFile['variables']>[string];

@@ -1,0 +1,98 @@
+import * as z from 'zod/mini';
+import { lengthPattern } from './length.js';
+
+/** What the docs, the published schemas and the messages say of a setting. */
+export interface FieldNotes {
+  /** What the setting does, one sentence. */
+  description: string;
+  /** What may stand there, in words, for messages. */
+  expects: string;
+  /** One value as an author would write it. */
+  example?: string;
+  /** Marks settings whose wrong values have wordings of their own. */
+  is?: 'length';
+}
+
+z.config({ jitless: true });
+
+/** The notes of every setting, by its schema. */
+export const notes = z.registry<FieldNotes>();
+
+function noted<S extends z.core.$ZodType>(schema: S, fieldNotes: FieldNotes): S {
+  notes.add(schema, fieldNotes as never);
+  return schema;
+}
+
+export const text = (description: string, example: string) =>
+  noted(z.string(), { description, expects: 'a text', example });
+
+export const flag = (description: string) =>
+  noted(z.boolean(), { description, expects: 'true or false', example: 'true' });
+
+export const length = (description: string, example: string) =>
+  noted(z.string().check(z.regex(lengthPattern)), {
+    description,
+    expects: 'a length with its unit: 8cm, 80mm, 3.2in, 230pt or 300px',
+    example,
+    is: 'length',
+  });
+
+export const color = (description: string, example: string) =>
+  noted(z.string(), { description, expects: 'a CSS colour, or the name of a colour of the house style', example });
+
+export const number = (description: string, example: string) =>
+  noted(z.number(), { description, expects: 'a number', example });
+
+export const positive = (description: string, example: string) =>
+  noted(z.number().check(z.positive()), { description, expects: 'a number above zero', example });
+
+export const notNegative = (description: string, example: string) =>
+  noted(z.number().check(z.nonnegative()), { description, expects: 'zero or a positive number', example });
+
+export const share = (description: string, example: string) =>
+  noted(z.number().check(z.positive(), z.lte(1)), { description, expects: 'a number above 0 and up to 1', example });
+
+export const fraction = (description: string, example: string) =>
+  noted(z.number().check(z.nonnegative(), z.lt(1)), {
+    description,
+    expects: 'a number from 0 up to, but not, 1',
+    example,
+  });
+
+export const level = (description: string, example: string) =>
+  noted(z.number().check(z.positive(), z.lt(1)), { description, expects: 'a number between 0 and 1', example });
+
+export const whole = (description: string, most: number, example: string) =>
+  noted(z.int().check(z.nonnegative(), z.lte(most)), {
+    description,
+    expects: `a whole number from 0 to ${most}`,
+    example,
+  });
+
+export const choice = <const T extends readonly [string, ...string[]]>(
+  description: string,
+  options: T,
+  example: T[number],
+) => noted(z.enum(options), { description, expects: options.join(', '), example });
+
+/** A code or name as it stands in a table: YAML reads `1` as a number and `true` as a truth value. */
+export const code = (description: string, example: string) =>
+  noted(z.union([z.string(), z.number(), z.boolean()]), { description, expects: 'a value of the table', example });
+
+export const object = <T extends z.core.$ZodShape>(description: string, shape: T) =>
+  noted(z.strictObject(shape), { description, expects: 'settings, one on each line or in { }' });
+
+export const named = <V extends z.core.SomeType>(description: string, value: V, example: string) =>
+  noted(z.record(z.string(), value), { description, expects: 'names with their values', example });
+
+export const listOf = <V extends z.core.SomeType>(description: string, item: V, example: string) =>
+  noted(z.array(item), { description, expects: 'a list, in [ ] or with a dash before each item', example });
+
+export const either = <const T extends readonly [z.core.SomeType, ...z.core.SomeType[]]>(
+  description: string,
+  expects: string,
+  options: T,
+  example: string,
+) => noted(z.union(options), { description, expects, example });
+
+export const optional = z.optional;

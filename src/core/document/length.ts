@@ -1,0 +1,12 @@
+/** Points in each CSS absolute unit. */
+const pointsIn = { pt: 1, pc: 12, in: 72, cm: 72 / 2.54, mm: 72 / 25.4, q: 72 / 101.6, px: 0.75 } as const;
+
+export const lengthPattern = /^\s*(\d+(?:\.\d+)?|\.\d+)\s*(pt|pc|in|cm|mm|q|px)\s*$/i;
+
+/** A length such as `8cm` in points, or undefined where the text is none. */
+export function lengthInPoints(text: string): number | undefined {
+  const match = lengthPattern.exec(text);
+  if (!match) return undefined;
+  const unit = (match[2] as string).toLowerCase() as keyof typeof pointsIn;
+  return Number(match[1]) * pointsIn[unit];
+}

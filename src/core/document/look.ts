@@ -1,0 +1,230 @@
+import * as z from 'zod/mini';
+import {
+  choice,
+  color,
+  flag,
+  fraction,
+  length,
+  listOf,
+  named,
+  notNegative,
+  number,
+  object,
+  optional,
+  positive,
+  share,
+  text,
+  whole,
+} from './fields.js';
+
+/** The kinds of text in a figure, each with a size, weight, slant and colour of its own. */
+export const textRoles = [
+  'axisTitle',
+  'tickLabel',
+  'legendTitle',
+  'legendEntry',
+  'dataLabel',
+  'heading',
+  'captionNumber',
+  'captionTitle',
+  'note',
+] as const;
+export type TextRole = (typeof textRoles)[number];
+
+const textRole = (what: string) =>
+  optional(
+    object(`The ${what}.`, {
+      size: optional(length('Preferred size.', '9pt')),
+      least: optional(length('Size below which the text never goes.', '8pt')),
+      weight: optional(choice('Weight.', ['regular', 'bold'], 'bold')),
+      slant: optional(choice('Slant.', ['upright', 'italic'], 'italic')),
+      color: optional(color('Colour.', 'ink')),
+    }),
+  );
+
+const stroke = (what: string) =>
+  optional(
+    object(`The ${what}.`, {
+      width: optional(length('Line width; 0pt draws none.', '0.75pt')),
+      color: optional(color('Line colour.', 'ink')),
+    }),
+  );
+
+const numberFormat = () =>
+  optional(
+    object('How numbers are written.', {
+      decimals: optional(whole('Decimals shown. Left out: as many as the numbers need.', 12, '1')),
+    }),
+  );
+
+const axisShape = {
+  title: optional(text('Axis title. Left out: label and unit from the codebook. Empty: none.', 'Yield')),
+  unit: optional(text('Unit after the title, in the form of the style. Left out: from the codebook.', 'kg/m^2^')),
+  from: optional(number('Lower limit. Left out: chosen with the ticks.', '0')),
+  to: optional(number('Upper limit. Left out: chosen with the ticks.', '6')),
+  step: optional(positive('Distance from tick to tick. Left out: chosen for the printed size.', '1')),
+  format: numberFormat(),
+  line: stroke('axis line'),
+  ticks: optional(
+    choice('Side of the axis line that tick marks stand on.', ['outside', 'inside', 'across', 'none'], 'outside'),
+  ),
+  tickLength: optional(notNegative('Length of tick marks, in text sizes.', '0.35')),
+  grid: stroke('grid lines; without a width there are none'),
+};
+
+const axis = (what: string) => optional(object(what, axisShape));
+
+/** How a figure looks: every key may stand in a house style and in a figure file, which has the last word. */
+export const lookShape = {
+  faces: optional(
+    named(
+      'Typefaces from font files (TTF or OTF), by name.',
+      object('The files of a typeface.', {
+        regular: text('File of the upright face.', 'fonts/GardenSans-Regular.ttf'),
+        bold: optional(text('File of the bold face.', 'fonts/GardenSans-Bold.ttf')),
+        italic: optional(text('File of the italic face.', 'fonts/GardenSans-Italic.ttf')),
+        boldItalic: optional(text('File of the bold italic face.', 'fonts/GardenSans-BoldItalic.ttf')),
+      }),
+      '{ Garden Sans: { regular: fonts/GardenSans-Regular.ttf } }',
+    ),
+  ),
+  colors: optional(
+    named(
+      'Colours by name, used wherever a colour is asked for.',
+      color('A CSS colour.', '"#20563a"'),
+      '{ ink: "#1a1a1a" }',
+    ),
+  ),
+  text: optional(
+    object('Type: the face, the base size, and each kind of text.', {
+      face: optional(text('Typeface, one of those that ship or of "faces".', 'Arimo')),
+      size: optional(length('Base size; distances are multiples of it.', '10pt')),
+      axisTitle: textRole('axis titles'),
+      tickLabel: textRole('names and numbers along the axes'),
+      legendTitle: textRole('title of the legend'),
+      legendEntry: textRole('words of the legend'),
+      dataLabel: textRole('numbers at the marks'),
+      heading: textRole('heading inside the figure'),
+      captionNumber: textRole('number of the figure in its caption'),
+      captionTitle: textRole('title of the figure in its caption'),
+      note: textRole('note under the figure'),
+    }),
+  ),
+  words: optional(
+    object('The form of words that Hexis sets.', {
+      case: optional(choice('Capitals of axis titles and legends.', ['title', 'sentence', 'as-written'], 'title')),
+      titleCase: optional(
+        choice('Capitals of the title in caption and heading.', ['title', 'sentence', 'as-written'], 'title'),
+      ),
+      unit: optional(
+        choice('Form of the unit after an axis title.', ['parentheses', 'slash', 'brackets'], 'parentheses'),
+      ),
+      keep: optional(listOf('Words that keep their form in any case.', text('A word.', 'pH'), '[pH, Lanternfield]')),
+    }),
+  ),
+  numbers: optional(
+    object('The form of all numbers.', {
+      decimalMark: optional(choice('Decimal mark.', ['.', ','], '.')),
+      grouping: optional(
+        choice('What stands between groups of three digits.', ['none', 'space', 'comma', 'point'], 'space'),
+      ),
+    }),
+  ),
+  space: optional(
+    object('Distances, as multiples of the base text size.', {
+      page: optional(notNegative('Empty border around everything.', '0.25')),
+      heading: optional(notNegative('Below the heading.', '0.9')),
+      tickLabel: optional(notNegative('Between tick marks and their labels.', '0.35')),
+      axisTitle: optional(notNegative('Between tick labels and axis title.', '0.6')),
+      legend: optional(notNegative('Between legend and panel.', '1.2')),
+      legendEntry: optional(notNegative('Between one legend entry and the next.', '0.45')),
+      legendKey: optional(notNegative('Side of a legend key.', '0.9')),
+      dataLabel: optional(notNegative('Between a mark and its data label.', '0.3')),
+      caption: optional(notNegative('Between caption and image.', '1')),
+    }),
+  ),
+  widths: optional(named('Widths by name, for "size: { width: … }".', length('A width.', '6.5in'), '{ text: 6.5in }')),
+  size: optional(
+    object('Size of the figure on paper. With one side given, the other follows from "ratio".', {
+      width: optional(text('Width: a length, or a width that the style names.', 'text')),
+      height: optional(length('Height.', '8cm')),
+      ratio: optional(positive('Width divided by height, for the side that is not given.', '1.6')),
+    }),
+  ),
+  panel: optional(
+    object('The area between the axes.', {
+      least: optional(share('Least share of the width and height of the figure, before text is made smaller.', '0.4')),
+    }),
+  ),
+  axes: optional(
+    object('The axes: all, by what they show, or one of them. The narrower wins.', {
+      all: axis('Both axes.'),
+      value: axis('The axis with numbers.'),
+      category: axis('The axis with categories.'),
+      x: axis('The horizontal axis.'),
+      y: axis('The vertical axis.'),
+    }),
+  ),
+  bars: optional(
+    object('Bars.', {
+      share: optional(share('Share of the distance between categories that the bars take.', '0.62')),
+      widest: optional(length('Greatest width of one bar.', '60pt')),
+      gap: optional(fraction('Gap between bars of a cluster, as a share of a bar.', '0.05')),
+      outline: stroke('outline'),
+    }),
+  ),
+  errorBars: optional(
+    object('Error bars.', {
+      width: optional(length('Line width.', '0.75pt')),
+      color: optional(color('Line colour.', 'ink')),
+      cap: optional(notNegative('Length of the cross lines at the ends, in text sizes; 0 for none.', '0.6')),
+      halo: optional(length('Width of the light edge that sets them off from the bar; 0pt for none.', '0.5pt')),
+    }),
+  ),
+  palette: optional(
+    object('Colours that tell series apart.', {
+      single: optional(color('Fill where there is one series.', 'moss')),
+      groups: optional(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
+    }),
+  ),
+  legend: optional(
+    object('The legend.', {
+      place: optional(choice('Side of the panel, or none.', ['right', 'left', 'top', 'bottom', 'none'], 'right')),
+      title: optional(text('Title. Left out: label from the codebook. Empty: none.', 'Season')),
+    }),
+  ),
+  dataLabels: optional(
+    object('Numbers at the marks.', {
+      show: optional(choice('What they show.', ['none', 'value', 'count'], 'value')),
+      format: numberFormat(),
+    }),
+  ),
+  heading: optional(
+    object('The heading inside the figure; its words are the title of the caption.', {
+      show: optional(flag('Whether there is one.')),
+    }),
+  ),
+  captionForm: optional(
+    object('The form of the caption, where it is drawn with the figure.', {
+      number: optional(text('The number; {number} stands for it.', 'Figure {number}')),
+      arrange: optional(
+        choice(
+          'Number and title above the image on lines of their own, or below it in one run.',
+          ['stacked', 'run-in'],
+          'stacked',
+        ),
+      ),
+      noteLead: optional(text('Words before the note.', '"*Note.*"')),
+    }),
+  ),
+  export: optional(
+    object('How files are written, where the call does not say.', {
+      text: optional(choice('SVG text as outlines, or live with the face inside.', ['outlines', 'live'], 'outlines')),
+      dpi: optional(positive('Resolution of pictures, in dots per inch.', '300')),
+    }),
+  ),
+};
+
+export const lookSchema = z.strictObject(lookShape);
+export type Look = z.infer<typeof lookSchema>;
+export type AxisLook = NonNullable<NonNullable<Look['axes']>['x']>;

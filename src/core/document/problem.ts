@@ -1,0 +1,69 @@
+import { type Facts, type ProblemCode, wordings } from './wording.js';
+
+export type { ProblemCode } from './wording.js';
+
+/** A place in a source that the author can open: lines and columns count from 1. */
+export interface Place {
+  file: string;
+  line?: number;
+  column?: number;
+}
+
+/**
+ * One thing that Hexis has to say about what it was given. Errors stop the work, warnings do not.
+ * It is data: a stable code with its facts; `describe` puts it into words.
+ */
+export interface Problem<C extends ProblemCode = ProblemCode> {
+  code: C;
+  severity: 'error' | 'warning';
+  facts: Facts<C>;
+  place?: Place;
+}
+
+/** What an expected failure looks like: a value with warnings, or no value and at least one error. */
+export type Outcome<T> = { ok: true; value: T; problems: Problem[] } | { ok: false; problems: Problem[] };
+
+export const succeed = <T>(value: T, problems: Problem[] = []): Outcome<T> => ({ ok: true, value, problems });
+export const fail = (problems: Problem[]): { ok: false; problems: Problem[] } => ({ ok: false, problems });
+
+function make<C extends ProblemCode>(severity: Problem['severity'], code: C, facts: Facts<C>, place?: Place): Problem {
+  return { code, severity, facts, ...(place ? { place } : {}) } as unknown as Problem;
+}
+
+export const error = <C extends ProblemCode>(code: C, facts: Facts<C>, place?: Place): Problem =>
+  make('error', code, facts, place);
+
+export const warning = <C extends ProblemCode>(code: C, facts: Facts<C>, place?: Place): Problem =>
+  make('warning', code, facts, place);
+
+export const hasErrors = (problems: readonly Problem[]): boolean =>
+  problems.some((problem) => problem.severity === 'error');
+
+/** A problem in words: what was found, what was expected, what to type. */
+export interface Description {
+  found: string;
+  expected?: string;
+  write?: string;
+}
+
+/** Puts a problem into words. */
+export function describe(problem: Problem): Description {
+  const wording = wordings[problem.code] as (facts: unknown) => Description;
+  return wording(problem.facts);
+}
+
+/** `file:line:column`, as far as it is known. */
+export function placeText(place: Place | undefined): string {
+  if (!place) return '';
+  return [place.file, place.line, place.column].filter((part) => part !== undefined).join(':');
+}
+
+/** A problem as lines of text for a terminal. */
+export function problemText(problem: Problem): string {
+  const { found, expected, write } = describe(problem);
+  const where = placeText(problem.place);
+  const lines = [`${problem.severity}: ${where === '' ? '' : `${where}: `}${found}`];
+  if (expected !== undefined) lines.push(`  expected: ${expected}`);
+  if (write !== undefined) lines.push(`  write: ${write.split('\n').join('\n         ')}`);
+  return lines.join('\n');
+}

@@ -1,0 +1,141 @@
+import type * as z from 'zod/mini';
+import { type FieldNotes, notes } from './fields.js';
+import { nearest } from './nearest.js';
+import { error, type Problem } from './problem.js';
+import type { Path, YamlSource } from './yamlSource.js';
+
+type Schema = z.core.$ZodType;
+type Issue = z.core.$ZodIssue;
+
+interface Definition {
+  innerType?: Schema;
+  shape?: Record<string, Schema>;
+  valueType?: Schema;
+  element?: Schema;
+  options?: Schema[];
+}
+
+const definition = (schema: Schema) => schema._zod.def as Definition;
+
+function unwrap(schema: Schema): Schema {
+  const { innerType } = definition(schema);
+  return innerType ? unwrap(innerType) : schema;
+}
+
+/** The schemas that may apply at a key of a schema: several where it is a union. */
+function children(schema: Schema, key: string | number): Schema[] {
+  const inner = unwrap(schema);
+  const { shape, valueType, element, options } = definition(inner);
+  if (options) return options.flatMap((option) => children(option, key));
+  const child = shape?.[key as string] ?? valueType ?? element;
+  return child ? [child] : [];
+}
+
+function schemasAt(schema: Schema, path: Path): Schema[] {
+  return path.reduce<Schema[]>((level, key) => level.flatMap((s) => children(s, key)), [schema]);
+}
+
+/** What is known of the setting at a path. */
+export function notesAt(schema: Schema, path: Path): FieldNotes | undefined {
+  return schemasAt(schema, path)
+    .map((s) => notes.get(unwrap(s)) as FieldNotes | undefined)
+    .find((found) => found !== undefined);
+}
+
+/** The keys that the mapping at a path may have. */
+export function knownKeys(schema: Schema, path: Path): string[] {
+  const keys = schemasAt(schema, path).flatMap((s) => {
+    const { shape, options } = definition(unwrap(s));
+    return options ? options.flatMap((o) => Object.keys(definition(unwrap(o)).shape ?? {})) : Object.keys(shape ?? {});
+  });
+  return [...new Set(keys)];
+}
+
+/** A value as a message shows it. */
+export function shown(value: unknown): string {
+  if (value === null || value === undefined) return 'empty';
+  if (Array.isArray(value)) return 'a list';
+  if (typeof value === 'object') return 'a group of settings';
+  return typeof value === 'string' ? `"${value}"` : String(value);
+}
+
+const valueAt = (value: unknown, path: Path): unknown =>
+  path.reduce<unknown>((inner, key) => (inner as Record<string | number, unknown> | undefined)?.[key], value);
+
+/** The issues of a union, taken from the branch that the author most likely meant. */
+function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
+  const depth = (issues: readonly Issue[]) =>
+    Math.max(0, ...issues.map((i) => i.path.length + (i.code === 'unrecognized_keys' ? 1 : 0)));
+  const branches = [...(issue.errors as Issue[][])].sort((a, b) => depth(b) - depth(a));
+  const best = branches[0];
+  if (!best || depth(best) === 0) return [];
+  return best.map((inner) => ({ ...inner, path: [...issue.path, ...inner.path] }) as Issue);
+}
+
+function wrongValue(schema: Schema, source: YamlSource, path: Path, options: string[] | undefined): Problem {
+  const value = valueAt(source.value, path);
+  const place = source.locate(path);
+  const name = path.join('.');
+  const note = notesAt(schema, path);
+  const found = shown(value);
+  if (value === undefined && path.length > 0) {
+    const where = path.slice(0, -1).join('.');
+    const expects = note?.expects ?? options?.join(', ') ?? 'a value';
+    return error('missing-key', { key: String(path.at(-1)), where, expects, example: note?.example }, place);
+  }
+  if (note?.is === 'length') {
+    const bare = typeof value === 'number' || /^\s*[\d.]+\s*$/.test(String(value));
+    return error(
+      bare ? 'length-without-unit' : 'bad-length',
+      { path: name, found: bare ? String(value) : found },
+      place,
+    );
+  }
+  if (options)
+    return error('wrong-value', { path: name, found, options, nearest: nearest(String(value), options) }, place);
+  return error(
+    'wrong-type',
+    { path: name || 'the file', found, expects: note?.expects ?? 'another value', example: note?.example },
+    place,
+  );
+}
+
+function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[] {
+  const path = issue.path as Path;
+  if (issue.code === 'invalid_union') {
+    const inner = unionIssues(issue as Issue & { code: 'invalid_union' });
+    if (inner.length > 0) return inner.flatMap((i) => problemsOf(schema, source, i));
+    const options = definition(unwrap(schemasAt(schema, path)[0] ?? schema)).options;
+    const kinds = (issue as { discriminator?: string }).discriminator;
+    if (kinds && options) {
+      const names = options.flatMap((o) => enumValues(definition(unwrap(o)).shape?.[kinds]));
+      return [wrongValue(schema, source, [...path, ...(path.at(-1) === kinds ? [] : [kinds])], names)];
+    }
+    return [wrongValue(schema, source, path, undefined)];
+  }
+  if (issue.code === 'unrecognized_keys') {
+    const known = knownKeys(schema, path);
+    return issue.keys.map((key) =>
+      error(
+        'unknown-key',
+        { key, where: path.join('.'), known, nearest: nearest(key, known) },
+        source.locateKey([...path, key]),
+      ),
+    );
+  }
+  const options = issue.code === 'invalid_value' ? issue.values.map(String) : undefined;
+  return [wrongValue(schema, source, path, options)];
+}
+
+function enumValues(schema: Schema | undefined): string[] {
+  if (!schema) return [];
+  const def = unwrap(schema)._zod.def as { entries?: Record<string, string>; values?: string[] };
+  return def.entries ? Object.values(def.entries) : (def.values ?? []);
+}
+
+/** Holds a text against a schema: all its problems at once, each at its line. */
+export function validate(schema: Schema, source: YamlSource): Problem[] {
+  const result = (schema as z.ZodMiniType).safeParse(source.value);
+  if (result.success) return [];
+  return (result.error.issues as Issue[]).flatMap((issue) => problemsOf(schema, source, issue));
+}

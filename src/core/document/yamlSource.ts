@@ -1,0 +1,75 @@
+import { type Document, isMap, isScalar, isSeq, LineCounter, type Node, parseDocument, type YAMLError } from 'yaml';
+import { error, type Place, type Problem } from './problem.js';
+
+export type Path = readonly (string | number)[];
+
+/** A YAML or JSON text with the places of all that is in it. */
+export interface YamlSource {
+  /** What the text says, as plain values. */
+  value: unknown;
+  /** Where a setting stands; where it does not, the innermost setting around it that does. */
+  locate(path: Path): Place;
+  /** Where the key of a setting stands. */
+  locateKey(path: Path): Place;
+  /** The keys of a mapping in the order of the text. (Plain objects put whole numbers first.) */
+  keys(path: Path): string[];
+}
+
+const reasons: Record<string, string> = {
+  BAD_INDENT: 'this line is indented unlike its neighbours, or a key lacks the blank after its colon',
+  BLOCK_AS_IMPLICIT_KEY: 'this line is indented unlike its neighbours, or has two colons',
+  MULTILINE_IMPLICIT_KEY: 'this line is not "key: value", or a quotation mark or bracket before it is not closed',
+  TAB_AS_INDENT: 'a tab stands where only blanks may indent',
+  MISSING_CHAR: 'something is missing here: a colon, a closing quotation mark, or a comma',
+  DUPLICATE_KEY: 'this key is given twice',
+  BAD_SCALAR_START: 'a text that starts with this sign needs quotation marks',
+  BAD_DQ_ESCAPE: 'in double quotation marks a backslash starts an escape; write \\\\, or use single ones',
+};
+
+function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter): Problem {
+  const { line, col } = lines.linePos(fault.pos[0]);
+  const reason = reasons[fault.code] ?? fault.message.split('\n')[0] ?? fault.code;
+  return error('yaml-broken', { reason }, { file, line, column: col });
+}
+
+const keyText = (key: unknown) => String(isScalar(key) ? key.value : key);
+
+function pairAt(node: unknown, key: string | number) {
+  return isMap(node) ? node.items.find((pair) => keyText(pair.key) === String(key)) : undefined;
+}
+
+/** The node at a path, or the innermost one above it. */
+function nodeAt(document: Document, path: Path): Node | null {
+  let node: unknown = document.contents;
+  for (const key of path) {
+    const next: unknown = isSeq(node) ? node.items[Number(key)] : pairAt(node, key)?.value;
+    if (next === undefined || next === null) break;
+    node = next;
+  }
+  return node as Node | null;
+}
+
+/** Reads a YAML text; JSON is read by the same rules. */
+export function readYaml(text: string, file: string): { source?: YamlSource; problems: Problem[] } {
+  const lines = new LineCounter();
+  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, strict: true });
+  if (document.errors.length > 0) {
+    return { problems: document.errors.map((fault) => syntaxProblem(fault, file, lines)) };
+  }
+  const placeOf = (node: unknown): Place => {
+    const offset = (node as Node | null)?.range?.[0] ?? 0;
+    const { line, col } = lines.linePos(offset);
+    return { file, line: Math.max(1, line), column: Math.max(1, col) };
+  };
+  const source: YamlSource = {
+    value: document.toJS({ maxAliasCount: 50 }),
+    locate: (path) => placeOf(nodeAt(document, path)),
+    locateKey: (path) =>
+      placeOf(pairAt(nodeAt(document, path.slice(0, -1)), path.at(-1) ?? '')?.key ?? nodeAt(document, path)),
+    keys: (path) => {
+      const node = nodeAt(document, path);
+      return isMap(node) ? node.items.map((pair) => keyText(pair.key)) : [];
+    },
+  };
+  return { source, problems: [] };
+}

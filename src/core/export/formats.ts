@@ -1,0 +1,20 @@
+import type { Format } from './writer.js';
+
+/** The formats that can be written wherever the core runs. A new one is a file of its own and a line here. */
+export const coreFormats = [
+  {
+    name: 'svg',
+    description: 'drawing for the web, editors and office programs',
+    load: async () => (await import('./svg.js')).writeSvg,
+  },
+  {
+    name: 'pdf',
+    description: 'for LaTeX and print, fonts inside',
+    load: async () => (await import('./pdf.js')).writePdf,
+  },
+  {
+    name: 'plate',
+    description: 'the laid-out figure as JSON, for programs',
+    load: async () => (await import('./plateJson.js')).writePlate,
+  },
+] as const satisfies readonly Format[];

@@ -1,0 +1,55 @@
+import type { NumbersTable } from '../chart/plan.js';
+import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
+
+const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
+
+/** A cell as people read it: numbers with the decimals of their column, an empty cell where there is none. */
+function cellText(table: NumbersTable, value: string | number | undefined, column: number): string {
+  if (value === undefined) return '';
+  if (typeof value === 'string') return value;
+  return formatNumber(value, table.columns[column]?.decimals ?? 0, plain);
+}
+
+/** Which rows were left out and why, and how many were used. */
+function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable): string[] {
+  const head = `${used} of ${read} ${cases} used`;
+  const unchosen = read - chosen;
+  const where = unchosen > 0 ? [`  ${unchosen} not chosen by "where"`] : [];
+  return [head, ...where, ...leftOut.map(({ reason, count }) => `  ${count} left out: ${reason}`)];
+}
+
+/** The table behind the marks for a terminal: texts from the left, numbers from the right. */
+export function numbersText(table: NumbersTable): string {
+  const titles = table.columns.map((column) => column.title);
+  const rows = table.rows.map((row) => row.map((value, i) => cellText(table, value, i)));
+  const widths = titles.map((title, i) => Math.max(title.length, ...rows.map((row) => (row[i] as string).length)));
+  const line = (cells: readonly string[]) =>
+    cells
+      .map((cell, i) => {
+        const width = widths[i] as number;
+        return table.columns[i]?.decimals === undefined ? cell.padEnd(width) : cell.padStart(width);
+      })
+      .join('  ')
+      .trimEnd();
+  const rule = widths.map((width) => '─'.repeat(width)).join('──');
+  return [line(titles), rule, ...rows.map(line), rule, ...leftOutLines(table)].join('\n');
+}
+
+/** The same for programs: every value in full. */
+export function numbersJson(id: string, table: NumbersTable): object {
+  return {
+    figure: id,
+    columns: table.columns.map(({ key, title }) => ({ key, title })),
+    rows: table.rows.map((row) => Object.fromEntries(row.map((value, i) => [table.columns[i]?.key, value ?? null]))),
+    cases: { named: table.cases, read: table.read, chosen: table.chosen, used: table.used },
+    leftOut: table.leftOut.map(({ reason, count }) => ({ reason, count })),
+  };
+}
+
+const quoted = (text: string) => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
+/** The same as CSV: every value in full, one line for each mark. */
+export function numbersCsv(table: NumbersTable): string {
+  const rows = table.rows.map((row) => row.map((value) => quoted(String(value ?? ''))).join(','));
+  return `${[table.columns.map(({ key }) => quoted(key)).join(','), ...rows].join('\n')}\n`;
+}

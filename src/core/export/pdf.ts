@@ -1,0 +1,114 @@
+import type { PlateItem, TextItem, TextPiece } from '../plate/plate.js';
+import { scriptRuns } from '../type/scripts.js';
+import type { WriteContext, Writer } from './writer.js';
+
+type Pdf = import('pdfkit').Document;
+
+/** Every file says the same time, so that the same figure gives the same bytes. */
+const epoch = new Date(0);
+
+interface Pen {
+  pdf: Pdf;
+  fonts: Map<string, unknown>;
+  context: WriteContext;
+}
+
+const fontKey = ({ family, variant }: Pick<TextPiece, 'family' | 'variant'>) => `${family} ${variant}`;
+
+/** Draws a piece run by run where its script changes, each at the place that its face measures. */
+function drawPiece({ pdf, fonts, context }: Pen, piece: TextPiece): void {
+  const face = context.kit.face(piece.family, piece.variant);
+  let { x } = piece;
+  for (const run of scriptRuns(piece.text)) {
+    pdf.font(fonts.get(fontKey(piece)), piece.size).text(run.text, x, piece.y, {
+      lineBreak: false,
+      baseline: 'alphabetic',
+      features: ['kern'],
+    });
+    x += (face.advance(run.text) * piece.size) / face.unitsPerEm;
+  }
+}
+
+type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => void };
+
+const draw: Drawers = {
+  rect({ x, y, width, height, fill, stroke }, { pdf }) {
+    pdf.rect(x, y, width, height);
+    if (stroke) pdf.lineWidth(stroke.width);
+    if (fill && stroke) pdf.fillAndStroke(fill, stroke.color);
+    else if (fill) pdf.fill(fill);
+    else if (stroke) pdf.stroke(stroke.color);
+  },
+  line({ x1, y1, x2, y2, stroke }, { pdf }) {
+    pdf.lineWidth(stroke.width).moveTo(x1, y1).lineTo(x2, y2).stroke(stroke.color);
+  },
+  text(item, pen) {
+    const { pdf } = pen;
+    pdf.save().translate(item.x, item.y);
+    if (item.angle === 90) pdf.rotate(-90);
+    pdf.fillColor(item.color);
+    for (const piece of item.pieces) drawPiece(pen, piece);
+    pdf.restore();
+  },
+};
+
+/** Reads the fonts of all texts once each, with the library that also embeds their subsets. */
+async function loadFonts(items: readonly PlateItem[], context: WriteContext): Promise<Map<string, unknown>> {
+  const { create } = await import('fontkit');
+  const fonts = new Map<string, unknown>();
+  for (const piece of items.flatMap((item) => (item.type === 'text' ? (item as TextItem).pieces : []))) {
+    if (fonts.has(fontKey(piece))) continue;
+    fonts.set(fontKey(piece), create(await context.fontBytes(piece.family, piece.variant)));
+  }
+  return fonts;
+}
+
+/** All chunks of a document, joined when it has ended. */
+function collected(pdf: Pdf): Promise<Uint8Array> {
+  return new Promise((resolve, reject) => {
+    const chunks: Uint8Array[] = [];
+    pdf.on('data', (chunk) => chunks.push(chunk));
+    pdf.on('error', reject);
+    pdf.on('end', () => {
+      const bytes = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
+      let at = 0;
+      for (const chunk of chunks) {
+        bytes.set(chunk, at);
+        at += chunk.length;
+      }
+      resolve(bytes);
+    });
+  });
+}
+
+/** PDF 1.7 of the exact page size: subset fonts inside, tagged as a figure with its description. */
+export const writePdf: Writer = async (plate, context) => {
+  const { default: PDFDocument } = await import('pdfkit');
+  const fonts = await loadFonts(plate.items, context);
+  const pdf = new PDFDocument({
+    size: [plate.width, plate.height],
+    margin: 0,
+    font: '',
+    pdfVersion: '1.7',
+    lang: 'en',
+    tagged: true,
+    displayTitle: true,
+    subset: 'PDF/UA',
+    info: {
+      Title: plate.title,
+      Subject: plate.description,
+      Creator: 'Hexis',
+      Producer: 'Hexis',
+      CreationDate: epoch,
+      ModDate: epoch,
+    },
+  });
+  const bytes = collected(pdf);
+  const pen: Pen = { pdf, fonts, context };
+  const figure = pdf.struct('Figure', { alt: plate.description }, () => {
+    for (const item of plate.items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
+  });
+  pdf.addStructure(figure);
+  pdf.end();
+  return bytes;
+};

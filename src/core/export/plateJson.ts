@@ -1,0 +1,7 @@
+import type { Writer } from './writer.js';
+
+/** Numbers of a plate are written to a thousandth of a point. */
+const rounded = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 1000) / 1000 : value);
+
+/** The plate itself as JSON, for programs and tests. */
+export const writePlate: Writer = async (plate) => `${JSON.stringify(plate, rounded, 1)}\n`;

@@ -1,0 +1,103 @@
+import type { PlateItem, TextItem } from '../plate/plate.js';
+import { pathData, short } from './coordinates.js';
+import { textOutline } from './textOutline.js';
+import type { WriteContext, Writer } from './writer.js';
+
+const entities: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+
+const escaped = (text: string): string =>
+  // Control characters have no place in XML.
+  text
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+    .replace(/[&<>"]/g, (sign) => entities[sign] as string);
+
+type Attributes = Record<string, string | number | undefined>;
+
+function element(name: string, attributes: Attributes, content?: string): string {
+  const written = Object.entries(attributes)
+    .filter(([, value]) => value !== undefined)
+    .map(([key, value]) => ` ${key}="${typeof value === 'number' ? short(value) : escaped(value as string)}"`)
+    .join('');
+  return content === undefined ? `<${name}${written}/>` : `<${name}${written}>${content}</${name}>`;
+}
+
+const stroked = (stroke: { width: number; color: string } | undefined): Attributes =>
+  stroke ? { stroke: stroke.color, 'stroke-width': stroke.width } : {};
+
+function liveText(item: TextItem): string {
+  const spans = item.pieces.map((piece) =>
+    element(
+      'tspan',
+      {
+        x: piece.x,
+        y: piece.y,
+        'font-family': `${piece.family}, sans-serif`,
+        'font-size': piece.size,
+        'font-weight': piece.variant.startsWith('bold') ? 'bold' : undefined,
+        'font-style': /italic/i.test(piece.variant) ? 'italic' : undefined,
+        textLength: piece.text.length > 1 ? piece.width : undefined,
+        lengthAdjust: piece.text.length > 1 ? 'spacingAndGlyphs' : undefined,
+      },
+      escaped(piece.text),
+    ),
+  );
+  const turn = item.angle === 0 ? '' : ` rotate(-90)`;
+  const transform = `translate(${short(item.x)} ${short(item.y)})${turn}`;
+  return element('text', { transform, fill: item.color, 'xml:space': 'preserve' }, spans.join(''));
+}
+
+type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, context: WriteContext) => string };
+
+const draw: Drawers = {
+  rect: ({ x, y, width, height, fill, stroke }) =>
+    element('rect', { x, y, width, height, fill: fill ?? 'none', ...stroked(stroke) }),
+  line: ({ x1, y1, x2, y2, stroke }) => element('line', { x1, y1, x2, y2, ...stroked(stroke) }),
+  text: (item, context) =>
+    context.text === 'live'
+      ? liveText(item)
+      : element('path', { fill: item.color, d: pathData(textOutline(context.kit, item)) }),
+};
+
+/** The faces of a live text, each cut down to the characters that occur and put into the file. */
+async function fontStyles(items: readonly PlateItem[], context: WriteContext): Promise<string> {
+  const texts = new Map<string, { family: string; variant: TextItem['pieces'][number]['variant']; text: string }>();
+  for (const { family, variant, text } of items.flatMap((item) => (item.type === 'text' ? item.pieces : []))) {
+    const key = `${family} ${variant}`;
+    const entry = texts.get(key) ?? { family, variant, text: '' };
+    texts.set(key, { ...entry, text: entry.text + text });
+  }
+  const { default: subsetFont } = await import('subset-font');
+  const rules: string[] = [];
+  for (const { family, variant, text } of texts.values()) {
+    const characters = [...new Set(text)].sort().join('');
+    const subset = await subsetFont((await context.fontBytes(family, variant)) as never, characters, {
+      targetFormat: 'woff2',
+    });
+    const weight = variant.startsWith('bold') ? 'bold' : 'normal';
+    const style = /italic/i.test(variant) ? 'italic' : 'normal';
+    const { base64 } = await import('./base64.js');
+    rules.push(
+      `@font-face{font-family:"${family}";font-weight:${weight};font-style:${style};src:url(data:font/woff2;base64,${base64(subset)}) format("woff2")}`,
+    );
+  }
+  return `<style>${rules.join('')}</style>\n`;
+}
+
+/**
+ * SVG 1.1 of a plate in points, with its title and description for screen readers. Text is drawn as outlines, or live
+ * with the faces inside the file; there is no script and no reference to anything outside.
+ */
+export const writeSvg: Writer = async (plate, context) => {
+  const [width, height] = [short(plate.width), short(plate.height)];
+  const style = context.text === 'live' ? await fontStyles(plate.items, context) : '';
+  const body = plate.items.map((item) =>
+    (draw[item.type] as (item: PlateItem, context: WriteContext) => string)(item, context),
+  );
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
+<title>${escaped(plate.title)}</title>
+<desc>${escaped(plate.description)}</desc>
+${style}${body.join('\n')}
+</svg>
+`;
+};

@@ -1,0 +1,25 @@
+import type { Plate } from '../plate/plate.js';
+import type { Variant } from '../type/face.js';
+import type { TypeKit } from '../type/typeKit.js';
+
+/** What a writer may use beside the plate. */
+export interface WriteContext {
+  kit: TypeKit;
+  /** The font file behind a face, for formats that embed it. */
+  fontBytes(family: string, variant: Variant): Promise<Uint8Array>;
+  /** SVG text as outlines or live. */
+  text: 'outlines' | 'live';
+  /** Dots per inch of pictures. */
+  dpi: number;
+}
+
+/** Turns a plate into the bytes of a file. It places, measures and styles nothing. */
+export type Writer = (plate: Plate, context: WriteContext) => Promise<Uint8Array | string>;
+
+/** A format of output; its writer is loaded when it is first asked for. */
+export interface Format {
+  name: string;
+  /** One sentence for the help. */
+  description: string;
+  load(): Promise<Writer>;
+}

@@ -1,0 +1,99 @@
+/** The parts that we use of libraries without types of their own that fit a program without Node or a browser. */
+
+declare module 'fontkit' {
+  interface Glyph {
+    id: number;
+    advanceWidth: number;
+    path: {
+      commands: {
+        command: 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'closePath';
+        args: number[];
+      }[];
+    };
+  }
+  interface GlyphRun {
+    glyphs: Glyph[];
+    positions: { xAdvance: number; yAdvance: number; xOffset: number; yOffset: number }[];
+    advanceWidth: number;
+  }
+  export interface Font {
+    familyName: string;
+    unitsPerEm: number;
+    ascent: number;
+    descent: number;
+    capHeight: number;
+    xHeight: number;
+    hasGlyphForCodePoint(codePoint: number): boolean;
+    layout(text: string, features?: Record<string, boolean>, script?: string): GlyphRun;
+  }
+  export function create(bytes: Uint8Array): Font | { fonts: Font[] };
+}
+
+declare module 'papaparse' {
+  export interface ParseError {
+    type: string;
+    code: string;
+    message: string;
+    row?: number;
+    index?: number;
+  }
+  export interface ParseResult {
+    data: string[][];
+    errors: ParseError[];
+    meta: { delimiter: string; linebreak: string; cursor: number };
+  }
+  interface Config {
+    delimiter?: string;
+    quoteChar?: string;
+    skipEmptyLines?: boolean | 'greedy';
+    preview?: number;
+    chunkSize?: number;
+    chunk?(result: ParseResult, parser: { abort(): void }): void;
+  }
+  const Papa: { parse(text: string, config?: Config): ParseResult };
+  export default Papa;
+}
+
+declare module 'markdown-it-sub' {
+  const plugin: (md: unknown) => void;
+  export default plugin;
+}
+declare module 'markdown-it-sup' {
+  const plugin: (md: unknown) => void;
+  export default plugin;
+}
+
+declare module 'pdfkit' {
+  export interface Document {
+    on(event: 'data', listener: (chunk: Uint8Array) => void): void;
+    on(event: 'end', listener: () => void): void;
+    on(event: 'error', listener: (error: Error) => void): void;
+    font(font: unknown, size: number): Document;
+    text(text: string, x: number, y: number, options: Record<string, unknown>): Document;
+    rect(x: number, y: number, width: number, height: number): Document;
+    moveTo(x: number, y: number): Document;
+    lineTo(x: number, y: number): Document;
+    lineWidth(width: number): Document;
+    fill(color: string): Document;
+    stroke(color: string): Document;
+    fillAndStroke(fill: string, stroke: string): Document;
+    fillColor(color: string): Document;
+    save(): Document;
+    restore(): Document;
+    translate(x: number, y: number): Document;
+    rotate(degrees: number): Document;
+    struct(type: string, options: { alt?: string }, draw: () => void): unknown;
+    addStructure(structure: unknown): Document;
+    end(): void;
+  }
+  const PDFDocument: new (options: Record<string, unknown>) => Document;
+  export default PDFDocument;
+}
+
+declare module 'subset-font' {
+  export default function subsetFont(
+    font: never,
+    text: string,
+    options: { targetFormat: 'woff2' | 'woff' | 'sfnt' },
+  ): Promise<Uint8Array>;
+}

@@ -1,0 +1,36 @@
+/** The public face of Hexis: everything that runs in Node and in browsers alike. */
+
+export type { ChartKind } from './chart/kind.js';
+export { type ChartSettings, chartKinds } from './chart/kinds.js';
+export type { AxisPlan, BarMark, Cell, LeftOut, NumbersColumn, NumbersTable, Plan, Series } from './chart/plan.js';
+export { type Category, type Codebook, codebookOf, type Variable } from './data/codebook.js';
+export type { Table } from './data/table.js';
+export type { CodebookFile } from './document/codebook.js';
+export type { HouseStyle } from './document/houseStyle.js';
+export type { Look } from './document/look.js';
+export {
+  type Description,
+  describe,
+  type Outcome,
+  type Place,
+  type Problem,
+  type ProblemCode,
+  placeText,
+  problemText,
+} from './document/problem.js';
+export { coreFormats } from './export/formats.js';
+export { numbersCsv, numbersJson, numbersText } from './export/numbers.js';
+export type { Format, WriteContext, Writer } from './export/writer.js';
+export type { Box, LineItem, Plate, PlateItem, RectItem, TextItem, TextPiece } from './plate/plate.js';
+export { type ComposeOptions, type Composition, compose } from './project/compose.js';
+export { type DocumentKind, documentKinds } from './project/documentKinds.js';
+export type { FigureFile } from './project/figureFile.js';
+export { type Gathered, type GatherOptions, gather } from './project/gather.js';
+export { publishedSchema } from './project/publishedSchema.js';
+export { type Reading, readCodebook, readDocument, readFigure, readStyle } from './project/readDocument.js';
+export { memorySource, type Source, SourceFault } from './project/source.js';
+export { writeFigure } from './project/writeFigure.js';
+export { builtInStyles } from './style/builtIn.js';
+export type { Origin } from './style/layers.js';
+export type { Settings } from './style/settings.js';
+export type { Face, Variant } from './type/face.js';

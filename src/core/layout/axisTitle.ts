@@ -1,0 +1,43 @@
+import type { AxisPlan, AxisTitle } from '../chart/plan.js';
+import { inCase, lowered } from '../type/letterCase.js';
+import type { TextBlock } from '../type/textBlock.js';
+import type { Label } from './place.js';
+import { type Sheet, setRole } from './sheet.js';
+
+/** A unit in the form of the style. Compound units are bracketed after a slash. */
+function withUnit(title: string, unit: string, form: Sheet['settings']['words']['unit']): string {
+  if (form === 'brackets') return `${title} [${unit}]`;
+  if (form === 'slash') return /[/·×\s]/.test(unit) ? `${title} / (${unit})` : `${title} / ${unit}`;
+  return `${title} (${unit})`;
+}
+
+function words({ lead, label }: AxisTitle, sheet: Sheet): string {
+  const { case: letterCase, keep } = sheet.settings.words;
+  const text = lead === undefined ? label : `${lead} ${letterCase === 'title' ? label : lowered(label, keep)}`;
+  return inCase(text, letterCase, keep);
+}
+
+/** The words of an axis title with its unit, and the setting they come from; none where the author wants none. */
+export function axisTitleText(axis: AxisPlan, at: 'x' | 'y', sheet: Sheet): { text: string; from: string } | undefined {
+  const settings = sheet.settings.axes[at];
+  const unit = settings.unit ?? axis.title.unit;
+  const text = settings.title ?? words(axis.title, sheet);
+  if (text === '') return undefined;
+  return {
+    text: unit === undefined || unit === '' ? text : withUnit(text, unit, sheet.settings.words.unit),
+    from: settings.title === undefined ? axis.title.from : `axes.${at}.title`,
+  };
+}
+
+/** An axis title set in lines no longer than its axis. */
+export function axisTitle(
+  axis: AxisPlan,
+  at: 'x' | 'y',
+  length: number,
+  sheet: Sheet,
+): { block: TextBlock; label: Label } | undefined {
+  const title = axisTitleText(axis, at, sheet);
+  if (!title) return undefined;
+  const block = setRole(sheet, 'axisTitle', title.text, { width: length, balanced: true, breakWords: true });
+  return { block, label: { role: `axes.${at}.title`, from: title.from, color: sheet.settings.text.axisTitle.color } };
+}

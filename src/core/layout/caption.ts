@@ -1,0 +1,87 @@
+import type { TextRole } from '../document/look.js';
+import type { TextItem } from '../plate/plate.js';
+import { inCase } from '../type/letterCase.js';
+import type { TextBlock } from '../type/textBlock.js';
+import { textAt } from './place.js';
+import { em, type Sheet, setRole } from './sheet.js';
+
+/** The words of a caption as the author gave them; the note is ready. */
+export interface CaptionWords {
+  number?: number | undefined;
+  title?: string | undefined;
+  note?: string | undefined;
+  noteFrom: string;
+}
+
+interface Part {
+  block: TextBlock;
+  role: TextRole;
+  name: string;
+  from: string;
+}
+
+/** The parts of a caption above and below the image. */
+export interface FittedCaption {
+  above: Part[];
+  below: Part[];
+}
+
+export const titleWords = (sheet: Sheet, title: string): string =>
+  inCase(title, sheet.settings.words.titleCase, sheet.settings.words.keep);
+
+const numberWords = (sheet: Sheet, number: number) =>
+  sheet.settings.captionForm.number.replace('{number}', String(number));
+
+/** Marks a text as strong, so that a run of several forms can be set as one. */
+const strong = (text: string) => `**${text}**`;
+
+/** Sets the caption in the form of the style: on lines of its own above the image, or in one run below it. */
+export function fitCaption(sheet: Sheet, words: CaptionWords, width: number): FittedCaption {
+  const { arrange, noteLead } = sheet.settings.captionForm;
+  const { number, title, note } = words;
+  const part = (role: TextRole, name: string, from: string, text: string): Part => ({
+    block: setRole(sheet, role, text, { width, breakWords: true }),
+    role,
+    name,
+    from,
+  });
+  const noteText = note === undefined || note === '' ? undefined : [noteLead, note].filter(Boolean).join(' ');
+  const notes = noteText === undefined ? [] : [part('note', 'caption.note', words.noteFrom, noteText)];
+  const shownTitle = title === undefined || sheet.settings.heading ? undefined : titleWords(sheet, title);
+  if (arrange === 'stacked') {
+    return {
+      above: [
+        ...(number === undefined
+          ? []
+          : [part('captionNumber', 'caption.number', 'caption.number', numberWords(sheet, number))]),
+        ...(shownTitle === undefined ? [] : [part('captionTitle', 'caption.title', 'caption.title', shownTitle)]),
+      ],
+      below: notes,
+    };
+  }
+  const bold = sheet.settings.text.captionNumber.bold;
+  const lead =
+    number === undefined ? undefined : bold ? strong(numberWords(sheet, number)) : numberWords(sheet, number);
+  const run = [lead, shownTitle].filter((text) => text !== undefined).join(' ');
+  return {
+    above: [],
+    below: [...(run === '' ? [] : [part('captionTitle', 'caption.title', 'caption.title', run)]), ...notes],
+  };
+}
+
+const lineGap = 0.35;
+
+/** Height of stacked parts in points. */
+export function partsHeight(sheet: Sheet, parts: readonly Part[]): number {
+  return parts.reduce((sum, { block }) => sum + block.height, 0) + Math.max(0, parts.length - 1) * lineGap * em(sheet);
+}
+
+/** Stacked parts with their upper left corner at (x, y). */
+export function partsInk(sheet: Sheet, parts: readonly Part[], x: number, y: number): TextItem[] {
+  let top = y;
+  return parts.map(({ block, role, name, from }) => {
+    const item = textAt(block, x, top, { role: name, from, color: sheet.settings.text[role].color });
+    top += block.height + lineGap * em(sheet);
+    return item;
+  });
+}

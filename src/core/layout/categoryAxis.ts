@@ -1,0 +1,98 @@
+import type { CategoryAxis } from '../chart/plan.js';
+import { along, type FittedAxis, type TickLabel, withTitle } from './axis.js';
+import { type Sheet, scaledSize, setRole } from './sheet.js';
+
+export interface FittedCategoryAxis extends FittedAxis {
+  shows: 'category';
+  count: number;
+  /** Scale of the tick labels of both axes beside that of the sheet. */
+  tickScale: number;
+}
+
+interface Attempt {
+  turned: boolean;
+  tickScale: number;
+}
+
+/** Least distance between category names along the axis, in sizes of their text. */
+const gapAlong = 0.4;
+/** Greatest share of the figure that names take across the axis. */
+const mostAcross = { x: 0.35, y: 0.38 } as const;
+const mostLines = 4;
+
+/** Names wrap before they get smaller, and get smaller before they turn. */
+function attempts(sheet: Sheet, at: 'x' | 'y'): Attempt[] {
+  const style = sheet.settings.text.tickLabel;
+  const least = Math.min(1, style.least / scaledSize(style, sheet.scale));
+  const scales = [1, (1 + least) / 2, least];
+  const flat = scales.map((tickScale) => ({ turned: false, tickScale }));
+  return at === 'y' ? flat : [...flat, ...scales.map((tickScale) => ({ turned: true, tickScale }))];
+}
+
+function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number, attempt: Attempt): TickLabel[] {
+  const { turned, tickScale } = attempt;
+  const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+  const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
+  const flatX = at === 'x' && !turned;
+  const width = flatX ? slot - gapAlong * size : page * mostAcross[at];
+  return plan.categories.map(({ name }, index) => ({
+    block: setRole(
+      sheet,
+      'tickLabel',
+      name,
+      { width: Math.max(width, size), balanced: true, breakWords: !flatX },
+      tickScale,
+    ),
+    turned,
+    index,
+  }));
+}
+
+function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number): boolean {
+  return labels.every((label) => {
+    const { block, turned } = label;
+    const lines = at === 'x' && !turned ? block.lines.length <= mostLines : true;
+    return lines && !block.tooWide && along(at, label) + gap <= slot;
+  });
+}
+
+/** Every second, third, … name, so that those shown do not touch. */
+function thinned(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number): TickLabel[] {
+  const widest = Math.max(...labels.map((label) => along(at, label)));
+  const every = Math.max(1, Math.ceil((widest + gap) / slot));
+  return labels.filter((_, i) => i % every === 0);
+}
+
+/** How far turned names stick out beyond the ends, where a line is higher than the room of its category. */
+function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, length: number) {
+  const edges = labels.map((label) => ({ middle: (label.index + 0.5) * slot, half: along(at, label) / 2 }));
+  return {
+    before: Math.max(0, ...edges.map(({ middle, half }) => half - middle)),
+    after: Math.max(0, ...edges.map(({ middle, half }) => middle + half - length)),
+  };
+}
+
+/**
+ * Sets the names of the categories along an axis of a length in points: in a line, wrapped, smaller, turned, and if
+ * nothing else helps only some of them. Names along a vertical axis are never turned.
+ */
+export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', length: number): FittedCategoryAxis {
+  const slot = length / plan.categories.length;
+  const base = scaledSize(sheet.settings.text.tickLabel, sheet.scale);
+  const gap = (attempt: Attempt) => (at === 'x' && !attempt.turned ? gapAlong : 0.1) * base * attempt.tickScale;
+  const tries = attempts(sheet, at);
+  let good: { attempt: Attempt; labels: TickLabel[] } | undefined;
+  for (const attempt of tries) {
+    const labels = setLabels(sheet, plan, at, slot, attempt);
+    if (!fitsIn(at, labels, slot, gap(attempt))) continue;
+    good = { attempt, labels };
+    break;
+  }
+  const last = tries.at(-1) as Attempt;
+  const { attempt, labels } = good ?? {
+    attempt: last,
+    labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last)),
+  };
+  const fitted = withTitle(sheet, plan, at, length, labels, overhangOf(at, labels, slot, length), good !== undefined);
+  return { ...fitted, shows: 'category', count: plan.categories.length, tickScale: attempt.tickScale };
+}

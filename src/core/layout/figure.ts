@@ -1,0 +1,244 @@
+import { textRoles } from '../document/look.js';
+import { error, type Problem, warning } from '../document/problem.js';
+import type { Box, PlateItem } from '../plate/plate.js';
+import { position } from '../scale/linearScale.js';
+import { formatNumber } from '../scale/numberFormat.js';
+import type { TextBlock } from '../type/textBlock.js';
+import { axisInk, gridInk, tickPlaces } from './axisInk.js';
+import { barsInk } from './bars.js';
+import { titleWords } from './caption.js';
+import type { Colors } from './fills.js';
+import { type FittedLegend, fitLegend, legendInk } from './legend.js';
+import { textAt } from './place.js';
+import { type SettledPanel, settle } from './settle.js';
+import { em, type Sheet, scaledSize, setRole } from './sheet.js';
+
+/** What is drawn beside the plan: the words of the heading and the colours of accents. */
+export interface Extras {
+  heading?: string | undefined;
+  colors: Colors;
+}
+
+/** A figure tried at one size of text. */
+interface Attempt {
+  sheet: Sheet;
+  settled: SettledPanel;
+  heading?: TextBlock;
+  legend?: FittedLegend;
+  room: Box;
+  fits: boolean;
+}
+
+/** A figure laid out: its ink, its panel and what has to be said. */
+export interface LaidOut {
+  items: PlateItem[];
+  panel: Box;
+  sheet: Sheet;
+  problems: Problem[];
+}
+
+/** The text sizes tried, as shares of the preferred ones. */
+const scales = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.6, 0.5];
+
+/** The room for the panel and its axes, once heading and legend have theirs. */
+function panelRoom(sheet: Sheet, inner: Box, heading: TextBlock | undefined, legend: FittedLegend | undefined): Box {
+  const size = em(sheet);
+  const {
+    space,
+    legend: { place },
+  } = sheet.settings;
+  const room = { ...inner };
+  const cut = (side: 'top' | 'bottom' | 'left' | 'right', by: number) => {
+    if (side === 'top') room.y += by;
+    if (side === 'left') room.x += by;
+    if (side === 'top' || side === 'bottom') room.height -= by;
+    else room.width -= by;
+  };
+  if (heading) cut('top', heading.height + (legend && place === 'top' ? 0.5 : space.heading) * size);
+  if (legend && place !== 'none') {
+    const across = place === 'top' || place === 'bottom' ? legend.height : legend.width;
+    cut(place, across + (place === 'top' ? space.legend * 0.6 : space.legend) * size);
+  }
+  return room;
+}
+
+function attempt(base: Sheet, scale: number, extras: Extras): Attempt | undefined {
+  const sheet = { ...base, scale };
+  const { settings } = sheet;
+  const border = settings.space.page * em(sheet);
+  const inner = { x: border, y: border, width: settings.width - 2 * border, height: settings.height - 2 * border };
+  if (inner.width < 8 || inner.height < 8) return undefined;
+  const heading =
+    extras.heading === undefined
+      ? undefined
+      : setRole(sheet, 'heading', titleWords(sheet, extras.heading), { width: inner.width, breakWords: true });
+  const legend = fitLegend(sheet, { width: inner.width, height: inner.height - (heading?.height ?? 0) });
+  const room = panelRoom(sheet, inner, heading, legend);
+  const settled = settle(sheet, room);
+  if (!settled) return undefined;
+  const { panel } = settled;
+  const roomy =
+    panel.width >= settings.panelLeast * settings.width && panel.height >= settings.panelLeast * settings.height;
+  const legendFits = !legend || (legend.width <= inner.width + 0.01 && legend.height <= inner.height + 0.01);
+  if (!legendFits) return undefined;
+  return {
+    sheet,
+    settled,
+    ...(heading ? { heading } : {}),
+    ...(legend ? { legend } : {}),
+    room,
+    fits: settled.fits && roomy,
+  };
+}
+
+/** Every text at its least size: no smaller scale makes a difference. */
+const allLeast = (sheet: Sheet, scale: number) =>
+  textRoles.every((role) => sheet.settings.text[role].least >= sheet.settings.text[role].size * scale);
+
+/** The first attempt at which all fits; else the first at which most does; none where the panel vanishes. */
+function bestAttempt(base: Sheet, extras: Extras): Attempt | undefined {
+  let usable: Attempt | undefined;
+  for (const scale of scales) {
+    const tried = attempt(base, scale, extras);
+    if (tried?.fits) return tried;
+    usable ??= tried;
+    if (allLeast(base, scale)) break;
+  }
+  return usable;
+}
+
+const centimetres = (points: number) => `${((points / 72) * 2.54).toFixed(1)} cm`;
+
+/** What to say where nothing fits: about how large the figure would have to be. */
+function tooSmall(base: Sheet, extras: Extras): Problem {
+  const { width, height } = base.settings;
+  for (let factor = 1.15; factor < 60; factor *= 1.15) {
+    const settings = { ...base.settings, width: width * factor, height: height * factor };
+    if (!attempt({ ...base, settings }, 0.5, extras)) continue;
+    const needs = `at least about ${centimetres(settings.width)} × ${centimetres(settings.height)}, or fewer and shorter words`;
+    return error('too-small', { width: centimetres(width), height: centimetres(height), needs });
+  }
+  return error('too-small', { width: centimetres(width), height: centimetres(height), needs: 'a larger figure' });
+}
+
+function fitProblems({ sheet, settled }: Attempt): Problem[] {
+  const problems: Problem[] = [];
+  const { plan, settings } = sheet;
+  const { x, y, labels } = settled;
+  for (const axis of [x, y]) {
+    if (axis.shows === 'value') problems.push(...axis.problems);
+    else if (axis.labels.length < axis.count) {
+      problems.push(warning('labels-thinned', { axis: axis.at, shown: axis.labels.length, count: axis.count }));
+    }
+  }
+  if (labels.leftOut > 0) problems.push(warning('data-labels-left-out', { count: labels.leftOut }));
+  if (sheet.scale < 1) {
+    const drawn = textRoles.filter((role) => ['axisTitle', 'tickLabel'].includes(role));
+    const least = Math.min(...drawn.map((role) => scaledSize(settings.text[role], sheet.scale)));
+    const facts = {
+      least: Number(least.toFixed(1)),
+      preferred: settings.baseSize,
+      percent: Math.round(sheet.scale * 100),
+    };
+    problems.push(warning('text-shrunk', facts));
+  }
+  const value = x.shows === 'value' ? x : (y as Extract<typeof y, { shows: 'value' }>);
+  const ends = plan.series.flatMap((series) =>
+    series.marks.flatMap((mark) => [mark.value, mark.interval?.low, mark.interval?.high]),
+  );
+  const known = ends.filter((end) => end !== undefined);
+  const { low, high } = value.ticks;
+  const cut = plan.series
+    .flatMap((series) => series.marks)
+    .filter((mark) =>
+      [mark.value, mark.interval?.low ?? mark.value, mark.interval?.high ?? mark.value].some(
+        (end) => end > high * (1 + 1e-12) || (end < low && end < 0),
+      ),
+    ).length;
+  if (cut > 0) {
+    const write = (end: number) => formatNumber(end, value.decimals + 1, settings.numbers);
+    problems.push(
+      warning('data-outside', {
+        axis: value.at,
+        count: cut,
+        low: write(Math.min(...known)),
+        high: write(Math.max(...known)),
+      }),
+    );
+  }
+  const { groups } = settings.palette;
+  if (plan.legend && plan.series.length > groups.length) {
+    problems.push(warning('colors-repeat', { groups: plan.series.length, colors: groups.length }));
+  }
+  return problems;
+}
+
+/** The setting behind each label of an axis. */
+function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
+  const plan = sheet.plan[at];
+  if (plan.shows === 'value') return [];
+  const variable = sheet.plan.numbers.columns[0]?.key;
+  return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
+}
+
+function panelInk(sheet: Sheet, settled: SettledPanel, colors: Colors): PlateItem[] {
+  const { panel, scales: bars, labels } = settled;
+  const value = bars.vertical ? settled.y : settled.x;
+  const category = bars.vertical ? settled.x : settled.y;
+  const zero = position(bars.values, Math.min(bars.values.high, Math.max(bars.values.low, 0)));
+  const [valuePlaces, categoryPlaces] = [tickPlaces(value, bars.values), tickPlaces(category, bars.categories)];
+  const border = bars.vertical ? panel.x : panel.y + panel.height;
+  const ink = (axis: typeof value, places: number[], edge: number) =>
+    axisInk(sheet, axis, places, panel, edge, labelSources(sheet, axis.at));
+  return [
+    ...gridInk(sheet, value, valuePlaces, panel),
+    ...gridInk(sheet, category, categoryPlaces, panel),
+    ...barsInk(sheet, bars, colors),
+    ...ink(value, valuePlaces, border),
+    ...ink(category, categoryPlaces, zero),
+    ...labels.items,
+  ];
+}
+
+function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt): [number, number] {
+  const size = em(sheet);
+  const border = sheet.settings.space.page * size;
+  const fitted = legend as FittedLegend;
+  const { width, height } = sheet.settings;
+  const top = Math.max(
+    border + (heading ? heading.height : 0),
+    Math.min(settled.panel.y, height - border - fitted.height),
+  );
+  switch (sheet.settings.legend.place) {
+    case 'left':
+      return [border, top];
+    case 'right':
+      return [width - border - fitted.width, top];
+    case 'bottom':
+      return [
+        Math.max(border, Math.min(settled.panel.x, width - border - fitted.width)),
+        height - border - fitted.height,
+      ];
+    default:
+      return [room.x, border + (heading ? heading.height + 0.5 * size : 0)];
+  }
+}
+
+/** Lays a figure out on its page, at the largest size of text at which all fits. */
+export function layOut(base: Sheet, extras: Extras): LaidOut | { problems: Problem[] } {
+  const best = bestAttempt(base, extras);
+  if (!best) return { problems: [tooSmall(base, extras)] };
+  const { sheet, settled, heading, legend } = best;
+  const border = sheet.settings.space.page * em(sheet);
+  const headingLabel = { role: 'heading', from: 'caption.title', color: sheet.settings.text.heading.color };
+  return {
+    items: [
+      ...(heading ? [textAt(heading, border, border, headingLabel)] : []),
+      ...panelInk(sheet, settled, extras.colors),
+      ...(legend ? legendInk(sheet, legend, extras.colors, ...legendPlace(sheet, best)) : []),
+    ],
+    panel: settled.panel,
+    sheet,
+    problems: fitProblems(best),
+  };
+}

@@ -1,0 +1,43 @@
+import type { Cell, Plan, Series } from '../chart/plan.js';
+import type { Settings } from '../style/settings.js';
+
+/** A fill with the setting that gives it. */
+export interface Fill {
+  color: string;
+  from: string;
+}
+
+/** Colours of accents and of the codebook, read by the names of the style. */
+export interface Colors {
+  accents: readonly string[];
+  read(value: string): string | undefined;
+}
+
+const covers = (accent: Cell, cell: Cell) =>
+  Object.entries(accent).every(([variable, code]) => cell[variable] === code);
+
+/**
+ * The fill of a mark or legend key: the last accent that names its group, else the colour that the codebook ties to
+ * it, else the palette.
+ */
+export function fillOf(
+  plan: Plan,
+  settings: Settings,
+  colors: Colors,
+  series: Series,
+  place: number,
+  cell: Cell,
+): Fill {
+  const accent = [...plan.accents].reverse().find((candidate) => covers(candidate.cell, cell));
+  if (accent) return { color: colors.accents[accent.index] as string, from: `accents.${accent.index}.fill` };
+  const [variable, code] = Object.entries(cell)[0] ?? [];
+  const tied = series.color ?? (code === undefined ? undefined : plan.categoryColors.get(code));
+  if (tied !== undefined) {
+    const from = series.category ? 'codebook' : `codebook.variables.${variable}.colors.${code}`;
+    return { color: colors.read(tied) ?? settings.palette.single, from };
+  }
+  const { groups, single } = settings.palette;
+  if (!series.category || groups.length === 0) return { color: single, from: 'palette.single' };
+  const at = place % groups.length;
+  return { color: groups[at] as string, from: `palette.groups.${at}` };
+}

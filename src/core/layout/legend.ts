@@ -1,0 +1,153 @@
+import type { PlateItem } from '../plate/plate.js';
+import { inCase } from '../type/letterCase.js';
+import type { TextBlock } from '../type/textBlock.js';
+import { type Colors, fillOf } from './fills.js';
+import { textAt } from './place.js';
+import { em, type Sheet, setRole } from './sheet.js';
+
+interface Placed {
+  block: TextBlock;
+  /** Upper left corner of the text within the legend. */
+  x: number;
+  y: number;
+  /** The key's upper left corner; the title has none. */
+  key?: { x: number; y: number };
+}
+
+/** A legend set in a room: its size, and where its parts stand in it. */
+export interface FittedLegend {
+  width: number;
+  height: number;
+  title?: Placed;
+  entries: Placed[];
+}
+
+/** Greatest share of the figure's width that a legend beside the panel takes. */
+const mostBeside = 0.32;
+const keyGap = 0.45;
+const columnGap = 1.3;
+
+interface Parts {
+  title?: TextBlock;
+  entries: TextBlock[];
+  key: number;
+  gap: number;
+  entryGap: number;
+  /** From one entry to the next across, and from the title. */
+  columnGap: number;
+}
+
+function legendTitle(sheet: Sheet): string {
+  const { legend, words } = sheet.settings;
+  return legend.title ?? inCase(sheet.plan.legend?.variable.label ?? '', words.case, words.keep);
+}
+
+function parts(sheet: Sheet, width: number): Parts {
+  const size = em(sheet);
+  const { space, words } = sheet.settings;
+  const key = space.legendKey * size;
+  const room = { width: Math.max(size, width - key - keyGap * size), balanced: true, breakWords: true };
+  const title = legendTitle(sheet);
+  const entries = sheet.plan.legend?.entries ?? [];
+  const entryText = (name: string) => (words.case === 'title' ? inCase(name, 'title', words.keep) : name);
+  return {
+    ...(title === '' ? {} : { title: setRole(sheet, 'legendTitle', title, { ...room, width }) }),
+    entries: entries.map(({ name }) => setRole(sheet, 'legendEntry', entryText(name), room)),
+    key,
+    gap: keyGap * size,
+    entryGap: space.legendEntry * size,
+    columnGap: columnGap * size,
+  };
+}
+
+/** An entry with its text right of its key, the key in the middle of the first line's capitals. */
+function entryAt(block: TextBlock, x: number, y: number, { key, gap }: Parts): Placed {
+  const middle = y + block.ascent - block.capHeight / 2;
+  return { block, x: x + key + gap, y, key: { x, y: middle - key / 2 } };
+}
+
+/** Entries below each other; a further column where the height is used up. */
+function inColumns(p: Parts, height: number): FittedLegend {
+  const titleHeight = p.title ? p.title.height + p.entryGap : 0;
+  const entries: Placed[] = [];
+  let [x, y, columnWidth, bottom] = [0, titleHeight, 0, 0];
+  for (const block of p.entries) {
+    if (y > titleHeight && y + block.height > height) {
+      [x, y, columnWidth] = [x + columnWidth + p.columnGap, titleHeight, 0];
+    }
+    entries.push(entryAt(block, x, y, p));
+    columnWidth = Math.max(columnWidth, p.key + p.gap + block.width);
+    bottom = Math.max(bottom, y + block.height);
+    y += block.height + p.entryGap;
+  }
+  const width = Math.max(x + columnWidth, p.title?.width ?? 0);
+  return { width, height: bottom, ...(p.title ? { title: { block: p.title, x: 0, y: 0 } } : {}), entries };
+}
+
+/** Entries beside each other after the title; a further row where the width is used up. */
+function inRows(p: Parts, width: number): FittedLegend {
+  const rowHeight = Math.max(...[...p.entries, ...(p.title ? [p.title] : [])].map((block) => block.height));
+  const entries: Placed[] = [];
+  const titleWidth = p.title ? p.title.width + p.columnGap : 0;
+  let [x, y, right] = [titleWidth, 0, p.title?.width ?? 0];
+  for (const block of p.entries) {
+    const entryWidth = p.key + p.gap + block.width;
+    if (x > titleWidth && x + entryWidth > width) [x, y] = [titleWidth, y + rowHeight + p.entryGap * 0.6];
+    if (x === titleWidth && x + entryWidth > width && p.title && y === 0) [x, y] = [0, rowHeight + p.entryGap * 0.6];
+    entries.push(entryAt(block, x, y, p));
+    right = Math.max(right, x + entryWidth);
+    x += entryWidth + p.columnGap;
+  }
+  return {
+    width: right,
+    height: y + rowHeight,
+    ...(p.title ? { title: { block: p.title, x: 0, y: 0 } } : {}),
+    entries,
+  };
+}
+
+/** Sets the legend in the room that it may take; none where there is nothing to tell apart. */
+export function fitLegend(sheet: Sheet, room: { width: number; height: number }): FittedLegend | undefined {
+  const { place } = sheet.settings.legend;
+  if (!sheet.plan.legend || place === 'none') return undefined;
+  if (place === 'top' || place === 'bottom') return inRows(parts(sheet, room.width), room.width);
+  return inColumns(parts(sheet, Math.min(room.width, sheet.settings.width * mostBeside)), room.height);
+}
+
+/** The ink of a legend whose upper left corner is at (x, y). */
+export function legendInk(sheet: Sheet, legend: FittedLegend, colors: Colors, x: number, y: number): PlateItem[] {
+  const { plan, settings } = sheet;
+  const items: PlateItem[] = [];
+  const key = settings.space.legendKey * em(sheet);
+  const variable = plan.legend?.variable;
+  if (legend.title) {
+    const from = settings.legend.title === undefined ? `codebook.variables.${variable?.name}.label` : 'legend.title';
+    const label = { role: 'legend.title', from, color: settings.text.legendTitle.color };
+    items.push(textAt(legend.title.block, x + legend.title.x, y + legend.title.y, label));
+  }
+  legend.entries.forEach((entry, i) => {
+    const category = plan.legend?.entries[i];
+    const series = plan.series[i];
+    if (!category || !series || !variable || !entry.key) return;
+    const role = `legend.entries[${i}]`;
+    const fill = fillOf(plan, settings, colors, series, i, { [variable.name]: category.code });
+    const corner = { x: x + entry.key.x, y: y + entry.key.y, width: key, height: key };
+    const { outline } = settings.bars;
+    items.push({
+      type: 'rect',
+      role: `${role}.key`,
+      from: fill.from,
+      box: corner,
+      ...corner,
+      fill: fill.color,
+      ...(outline.width > 0 ? { stroke: outline } : {}),
+    });
+    const label = {
+      role,
+      from: `codebook.variables.${variable.name}.values.${category.code}`,
+      color: settings.text.legendEntry.color,
+    };
+    items.push(textAt(entry.block, x + entry.x, y + entry.y, label));
+  });
+  return items;
+}

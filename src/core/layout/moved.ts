@@ -1,0 +1,12 @@
+import type { Box, PlateItem } from '../plate/plate.js';
+
+export const movedBox = (box: Box, dx: number, dy: number): Box => ({ ...box, x: box.x + dx, y: box.y + dy });
+
+/** An item at another place of the page. */
+export function moved(item: PlateItem, dx: number, dy: number): PlateItem {
+  const box = movedBox(item.box, dx, dy);
+  if (item.type === 'line') {
+    return { ...item, box, x1: item.x1 + dx, y1: item.y1 + dy, x2: item.x2 + dx, y2: item.y2 + dy };
+  }
+  return { ...item, box, x: item.x + dx, y: item.y + dy };
+}

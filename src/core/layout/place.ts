@@ -1,0 +1,55 @@
+import type { TextItem, TextPiece } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
+
+/** What a piece of text is, and which setting made it. */
+export interface Label {
+  role: string;
+  from: string;
+  color: string;
+}
+
+export type Align = 'start' | 'middle' | 'end';
+
+const share = { start: 0, middle: 0.5, end: 1 } as const;
+
+const aligned = (block: TextBlock, align: Align): TextPiece[] =>
+  block.lines.flatMap((line) => {
+    const dx = (block.width - line.width) * share[align];
+    return line.pieces.map((piece) => ({ ...piece, x: piece.x + dx }));
+  });
+
+/** A block with its upper left corner at (x, y); its lines aligned among each other. */
+export function textAt(block: TextBlock, x: number, y: number, label: Label, align: Align = 'start'): TextItem {
+  return {
+    type: 'text',
+    role: label.role,
+    from: label.from,
+    box: { x, y, width: block.width, height: block.height },
+    text: block.text,
+    x,
+    y: y + block.ascent,
+    angle: 0,
+    color: label.color,
+    pieces: aligned(block, align),
+  };
+}
+
+/** A block that reads upwards; (x, y) is the upper left corner of its box on the page. */
+export function turnedTextAt(block: TextBlock, x: number, y: number, label: Label, align: Align = 'start'): TextItem {
+  return {
+    type: 'text',
+    role: label.role,
+    from: label.from,
+    box: { x, y, width: block.height, height: block.width },
+    text: block.text,
+    x: x + block.ascent,
+    y: y + block.width,
+    angle: 90,
+    color: label.color,
+    pieces: aligned(block, align),
+  };
+}
+
+/** How far the middle of the capitals of the first to the last line lies below the top of a block. */
+export const opticalMiddle = (block: TextBlock): number =>
+  (block.ascent - block.capHeight + (block.height - block.descent)) / 2;

@@ -1,0 +1,131 @@
+import type { AxisPlan } from '../chart/plan.js';
+import type { Box } from '../plate/plate.js';
+import { boxAround } from '../plate/plate.js';
+import type { BarScales } from './bars.js';
+import { barUnit } from './bars.js';
+import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
+import { type DataLabels, dataLabels } from './dataLabels.js';
+import { type Margins, type Sheet, sides } from './sheet.js';
+import { type FittedValueAxis, fitValueAxis, valueScale } from './valueAxis.js';
+
+export type Fitted = FittedCategoryAxis | FittedValueAxis;
+
+/** A panel with its axes, settled in the room that the words around it leave. */
+export interface SettledPanel {
+  panel: Box;
+  x: Fitted;
+  y: Fitted;
+  scales: BarScales;
+  labels: DataLabels;
+  /** Whether everything is inside its room, at this size of text. */
+  fits: boolean;
+}
+
+const mostPasses = 8;
+
+const panelIn = (room: Box, margins: Margins): Box => ({
+  x: room.x + margins.left,
+  y: room.y + margins.top,
+  width: room.width - margins.left - margins.right,
+  height: room.height - margins.top - margins.bottom,
+});
+
+/** Fits both axes to a panel. The names of categories come first: they decide the size of all tick labels. */
+function fitAxes(
+  sheet: Sheet,
+  panel: Box,
+): { x: Fitted; y: Fitted; category: FittedCategoryAxis; value: FittedValueAxis } {
+  const { plan } = sheet;
+  const at =
+    plan.direction === 'vertical' ? ({ category: 'x', value: 'y' } as const) : ({ category: 'y', value: 'x' } as const);
+  const length = { x: panel.width, y: panel.height };
+  const category = fitCategoryAxis(
+    sheet,
+    plan[at.category] as AxisPlan & { shows: 'category' },
+    at.category,
+    length[at.category],
+  );
+  const value = fitValueAxis(
+    sheet,
+    plan[at.value] as AxisPlan & { shows: 'value' },
+    at.value,
+    length[at.value],
+    category.tickScale,
+  );
+  return at.category === 'x' ? { x: category, y: value, category, value } : { x: value, y: category, category, value };
+}
+
+function scalesOf(sheet: Sheet, panel: Box, category: FittedCategoryAxis, value: FittedValueAxis): BarScales {
+  const vertical = sheet.plan.direction === 'vertical';
+  const [left, right, top, bottom] = [panel.x, panel.x + panel.width, panel.y, panel.y + panel.height];
+  const length = vertical ? panel.width : panel.height;
+  return {
+    vertical,
+    categories: {
+      count: category.count,
+      from: vertical ? left : top,
+      to: vertical ? right : bottom,
+      unit: barUnit(sheet, length / category.count),
+    },
+    values: vertical ? valueScale(value.ticks, bottom, top) : valueScale(value.ticks, left, right),
+  };
+}
+
+/** What data labels need beyond the panel. */
+function labelNeeds(panel: Box, labels: DataLabels): Margins {
+  const ink = boxAround(labels.items.map((item) => item.box)) ?? panel;
+  return {
+    left: Math.max(0, panel.x - ink.x),
+    right: Math.max(0, ink.x + ink.width - panel.x - panel.width),
+    top: Math.max(0, panel.y - ink.y),
+    bottom: Math.max(0, ink.y + ink.height - panel.y - panel.height),
+  };
+}
+
+/** Labels below the foot of the panel would stand on those of the axis: both then need their room. */
+function sumNeeds(x: Fitted, y: Fitted, labels: Margins): Margins {
+  return {
+    left: Math.max(x.needs.left, y.needs.left + labels.left),
+    right: Math.max(x.needs.right, y.needs.right, labels.right),
+    top: Math.max(x.needs.top, y.needs.top, labels.top),
+    bottom: Math.max(x.needs.bottom + labels.bottom, y.needs.bottom),
+  };
+}
+
+/**
+ * Finds the panel: margins follow from what has to fit, and what fits follows from the panel. From the third pass on
+ * margins only grow, so the passes end; undefined where nothing is left of the panel.
+ */
+export function settle(sheet: Sheet, room: Box): SettledPanel | undefined {
+  let margins: Margins = { left: 0, right: 0, top: 0, bottom: 0 };
+  for (let pass = 0; pass < mostPasses; pass += 1) {
+    const panel = panelIn(room, margins);
+    if (panel.width < 4 || panel.height < 4) return undefined;
+    const { x, y, category, value } = fitAxes(sheet, panel);
+    const scales = scalesOf(sheet, panel, category, value);
+    const labels = dataLabels(
+      sheet,
+      scales,
+      Math.max(
+        value.decimals,
+        sheet.plan.x.shows === 'value'
+          ? (sheet.plan.x.decimals ?? 0)
+          : sheet.plan.y.shows === 'value'
+            ? (sheet.plan.y.decimals ?? 0)
+            : 0,
+      ),
+    );
+    const needs = sumNeeds(x, y, labelNeeds(panel, labels));
+    const met = sides.every((side) => needs[side] <= margins[side] + 0.005);
+    const tight = sides.every((side) => needs[side] >= margins[side] - 0.005);
+    if ((met && (tight || pass > 2)) || pass === mostPasses - 1) {
+      const fits = met && x.fits && y.fits && labels.leftOut === 0;
+      return met ? { panel, x, y, scales, labels, fits } : undefined;
+    }
+    const last = margins;
+    margins = Object.fromEntries(
+      sides.map((side) => [side, pass < 2 ? needs[side] : Math.max(last[side], needs[side])]),
+    ) as unknown as Margins;
+  }
+  return undefined;
+}

@@ -1,0 +1,150 @@
+import { kindOf } from '../chart/kinds.js';
+import type { NumbersTable, Plan } from '../chart/plan.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { type CaptionWords, fitCaption, partsHeight, partsInk } from '../layout/caption.js';
+import { layOut } from '../layout/figure.js';
+import type { Colors } from '../layout/fills.js';
+import { moved, movedBox } from '../layout/moved.js';
+import { em, type Sheet } from '../layout/sheet.js';
+import type { Box, Plate, PlateItem } from '../plate/plate.js';
+import type { Origin } from '../style/layers.js';
+import { colorReader, type Resolved, resolve } from '../style/resolve.js';
+import type { Settings } from '../style/settings.js';
+import type { Gathered } from './gather.js';
+
+export interface ComposeOptions {
+  /** Whether number, title and note are drawn with the image; the page then grows by their height. */
+  caption?: boolean | undefined;
+}
+
+/** A figure laid out, with the numbers behind it. */
+export interface Composition {
+  plate: Plate;
+  numbers: NumbersTable;
+  settings: Settings;
+  /** Which layer set a setting, such as `axes.y.step`. */
+  origin(path: string): Origin | undefined;
+}
+
+/** Reads the colours of accents and of the codebook by the names of the style; unknown ones are problems. */
+function readColors({ figure, codebook, layers, locate }: Gathered): { colors: Colors; problems: Problem[] } {
+  const read = colorReader(layers);
+  const problems: Problem[] = [];
+  const known = layers.flatMap(({ look }) => Object.keys(look.colors ?? {}));
+  const check = (value: string, path: string): string => {
+    const color = read(value);
+    if (color === undefined)
+      problems.push(error('bad-color', { path, found: value, known: [...new Set(known)] }, locate(path)));
+    return color ?? '#000000';
+  };
+  const accents = (figure.accents ?? []).map(({ fill }, i) => check(fill, `accents.${i}.fill`));
+  for (const name of codebook.variables) {
+    for (const [code, value] of codebook.variable(name).colors)
+      check(value, `codebook.variables.${name}.colors.${code}`);
+  }
+  return { colors: { accents, read }, problems };
+}
+
+function captionWords(gathered: Gathered, plan: Plan): CaptionWords {
+  const { number, title, note = 'auto' } = gathered.figure.caption ?? {};
+  return {
+    number,
+    title,
+    note: note === 'auto' ? plan.note.join(' ') : note,
+    noteFrom: note === 'auto' ? 'chart' : 'caption.note',
+  };
+}
+
+/** Puts the caption above and below an image; the page grows by what it takes. */
+function withCaption(
+  sheet: Sheet,
+  words: CaptionWords,
+  items: PlateItem[],
+  panel: Box,
+): { items: PlateItem[]; panel: Box; height: number } {
+  const { settings } = sheet;
+  const unscaled = { ...sheet, scale: 1 };
+  const border = settings.space.page * em(unscaled);
+  const gap = settings.space.caption * em(unscaled);
+  const { above, below } = fitCaption(unscaled, words, settings.width - 2 * border);
+  const top = above.length > 0 ? border + partsHeight(unscaled, above) + gap - border : 0;
+  const foot = top + settings.height + (below.length > 0 ? gap - border : 0);
+  const bottom = below.length > 0 ? partsHeight(unscaled, below) + border : 0;
+  return {
+    items: [
+      ...partsInk(unscaled, above, border, border),
+      ...items.map((item) => moved(item, 0, top)),
+      ...partsInk(unscaled, below, border, foot),
+    ],
+    panel: movedBox(panel, 0, top),
+    height: foot + bottom,
+  };
+}
+
+function plateOf(
+  gathered: Gathered,
+  plan: Plan,
+  resolved: Resolved,
+  colors: Colors,
+  options: ComposeOptions,
+): Outcome<Plate> {
+  const { settings } = resolved;
+  const sheet: Sheet = { plan, settings, kit: gathered.kit, scale: 1 };
+  const title = gathered.figure.caption?.title;
+  const laidOut = layOut(sheet, { heading: settings.heading && title !== '' ? title : undefined, colors });
+  const problems = laidOut.problems.map((problem) =>
+    problem.place ? problem : { ...problem, place: gathered.locate(settingOf(problem)) },
+  );
+  if (!('items' in laidOut)) return fail(problems);
+  const page = options.caption
+    ? withCaption(laidOut.sheet, captionWords(gathered, plan), laidOut.items, laidOut.panel)
+    : { items: laidOut.items, panel: laidOut.panel, height: settings.height };
+  const plate: Plate = {
+    hexis: 'plate/1',
+    id: gathered.id,
+    width: settings.width,
+    height: page.height,
+    title: gathered.kit
+      .spans(title ?? gathered.id)
+      .map((span) => span.text)
+      .join(''),
+    description: gathered.figure.altText ?? plan.altText,
+    paper: settings.paper,
+    panel: page.panel,
+    items: page.items,
+  };
+  return succeed(plate, problems);
+}
+
+/** The setting that a problem of the layout is about. */
+function settingOf(problem: Problem): string {
+  if (problem.code === 'too-small' || problem.code === 'text-shrunk') return 'size';
+  const facts = problem.facts as { axis?: string; path?: string };
+  return facts.path ?? (facts.axis === undefined ? 'chart' : `axes.${facts.axis}`);
+}
+
+/**
+ * Composes a figure: settings made explicit, the chart planned in data units, the plan laid out with its real type.
+ * Pure and synchronous; the same input gives the same plate.
+ */
+export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Composition> {
+  const { figure, table, codebook, layers, locate } = gathered;
+  const kind = kindOf(figure.chart);
+  const resolved = resolve(layers, kind.shows(figure.chart));
+  const { colors, problems: colorProblems } = readColors(gathered);
+  const planned = kind.plan({
+    settings: figure.chart,
+    table,
+    codebook,
+    accents: figure.accents ?? [],
+    numbers: resolved.settings.numbers,
+    locate,
+  });
+  const problems = [...resolved.problems, ...colorProblems, ...planned.problems];
+  if (!planned.ok || hasErrors(problems)) return fail(problems);
+  const plate = plateOf(gathered, planned.value, resolved, colors, options);
+  problems.push(...plate.problems);
+  if (!plate.ok) return fail(problems);
+  const { settings, origin } = resolved;
+  return succeed({ plate: plate.value, numbers: planned.value.numbers, settings, origin }, problems);
+}

@@ -1,0 +1,20 @@
+import { codebookSchema } from '../document/codebook.js';
+import { styleSchema } from '../document/houseStyle.js';
+import { figureSchema } from './figureFile.js';
+
+/** The kinds of file that authors write; the first line of each says which it is. */
+export const documentKinds = {
+  figure: {
+    schema: figureSchema,
+    title: 'Figure file',
+    example: 'hexis: figure/1\ndata: plots.csv\nchart: { kind: bar, category: bed, value: yield }',
+  },
+  codebook: {
+    schema: codebookSchema,
+    title: 'Codebook',
+    example: 'hexis: codebook/1\nvariables:\n  yield: { label: Yield, unit: kg/m², measure: numeric }',
+  },
+  style: { schema: styleSchema, title: 'House style', example: 'hexis: style/1\nextends: plain' },
+} as const;
+
+export type DocumentKind = keyof typeof documentKinds;

@@ -1,0 +1,87 @@
+import * as z from 'zod/mini';
+import { chartSchema } from '../chart/kinds.js';
+import { codebookSchema } from '../document/codebook.js';
+import { choice, code, color, either, listOf, named, number, object, optional, text } from '../document/fields.js';
+import { lookShape } from '../document/look.js';
+
+const dataSchema = either(
+  'The table: the path of a CSV or TSV file, that path with what has to be said about it, or the rows themselves.',
+  'the path of a table, { file: … }, or { rows: … }',
+  [
+    text('Path of the table, from the folder of this file.', 'plots.csv'),
+    object('A file with what has to be said about it.', {
+      file: text('Path of the table.', 'plots.csv'),
+      delimiter: optional(text('What separates the cells. Left out: found out.', '";"')),
+      decimalMark: optional(choice('Decimal mark. Left out: as the codebook says, or a point.', ['.', ','], ',')),
+    }),
+    object('The rows themselves.', {
+      rows: listOf(
+        'One entry for each case.',
+        named(
+          'The cells of a case, by column.',
+          z.union([z.string(), z.number(), z.boolean(), z.null()]),
+          '{ bed: 1, yield: 2.4 }',
+        ),
+        '[{ bed: 1, yield: 2.4 }]',
+      ),
+    }),
+  ],
+  'plots.csv',
+);
+
+/** A figure file: what the author writes for one figure. */
+export const figureSchema = z.strictObject({
+  hexis: choice('Kind and version of the file.', ['figure/1'], 'figure/1'),
+  id: optional(
+    text('Name of the figure; its files are named after it. Left out: the name of this file.', 'yield-by-bed'),
+  ),
+  data: dataSchema,
+  codebook: optional(
+    either(
+      'The codebook: a path, or the codebook itself.',
+      'the path of a codebook',
+      [
+        text('Path of the codebook, from the folder of this file.', 'garden.codebook.yaml'),
+        z.omit(codebookSchema, { hexis: true }),
+      ],
+      'garden.codebook.yaml',
+    ),
+  ),
+  style: optional(text('House style: a built-in name or a path. Left out: plain.', 'apa')),
+  chart: chartSchema,
+  caption: optional(
+    object('Number, title and note of the figure.', {
+      number: optional(number('Number of the figure in its document.', '1')),
+      title: optional(text('Title: short, but telling.', 'Mean yield by type of bed')),
+      note: optional(
+        text(
+          'Note under the figure. "auto" says what the error bars are, how many cases there are and which were left out.',
+          'auto',
+        ),
+      ),
+    }),
+  ),
+  altText: optional(
+    text(
+      'The figure in words, for readers who cannot see it. Left out: made from the chart.',
+      'Mulched beds yield most.',
+    ),
+  ),
+  accents: optional(
+    listOf(
+      'Looks of single groups, apart from their series.',
+      object('One accent.', {
+        for: named(
+          'The group: a variable of the chart with one of its values, by code or name.',
+          code('A value.', 'Mulch'),
+          '{ bed: Mulch }',
+        ),
+        fill: color('Fill.', 'signal'),
+      }),
+      '[{ for: { bed: Mulch }, fill: signal }]',
+    ),
+  ),
+  ...lookShape,
+});
+
+export type FigureFile = z.infer<typeof figureSchema>;

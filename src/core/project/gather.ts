@@ -1,0 +1,244 @@
+import { type ChartSettings, kindOf } from '../chart/kinds.js';
+import { type Codebook, codebookOf } from '../data/codebook.js';
+import type { ColumnRequest, Table } from '../data/table.js';
+import type { CodebookFile } from '../document/codebook.js';
+import type { HouseStyle } from '../document/houseStyle.js';
+import type { Look } from '../document/look.js';
+import { nearest } from '../document/nearest.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
+import { builtInStyles } from '../style/builtIn.js';
+import { type Layer, over } from '../style/layers.js';
+import type { Variant } from '../type/face.js';
+import type { TypeKit } from '../type/typeKit.js';
+import type { FigureFile } from './figureFile.js';
+import { fontReader, loadType } from './loadType.js';
+import { type Reading, readCodebook, readFigure, readStyle } from './readDocument.js';
+import { type Source, SourceFault } from './source.js';
+
+/** A figure with all that it names: read, checked and ready to be composed. */
+export interface Gathered {
+  id: string;
+  figure: FigureFile;
+  codebook: Codebook;
+  /** Settings from the bottom up: built-in style, styles over it, the figure file. */
+  layers: Layer[];
+  table: Table;
+  kit: TypeKit;
+  /** The font file behind a face, for formats that embed it. */
+  fontBytes(family: string, variant: Variant): Promise<Uint8Array>;
+  /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
+  locate(path: string): Place;
+}
+
+export interface GatherOptions {
+  /** A house style in place of the one that the figure names: a built-in name or a path. */
+  style?: string | undefined;
+  /** Files whose text is at hand, such as one that is being edited. */
+  texts?: Readonly<Record<string, string>> | undefined;
+}
+
+const pathOf = (path: string) => path.split('.');
+
+class Gatherer {
+  readonly problems: Problem[] = [];
+
+  constructor(
+    readonly source: Source,
+    readonly options: GatherOptions,
+  ) {}
+
+  /** A file's text; where it cannot be had, a problem at the place that names it. */
+  async text(path: string, what: string, place?: Place): Promise<string | undefined> {
+    const held = this.options.texts?.[path];
+    if (held !== undefined) return held;
+    try {
+      return await this.source.text(path);
+    } catch (fault) {
+      if (!(fault instanceof SourceFault)) throw fault;
+      this.problems.push(
+        fault.kind === 'missing'
+          ? error('file-missing', { path, what, nearest: nearest(path, await this.source.near(path)) }, place)
+          : error('file-unreadable', { path, reason: fault.message }, place),
+      );
+      return undefined;
+    }
+  }
+
+  keep<T>(outcome: Outcome<T>): T | undefined {
+    this.problems.push(...outcome.problems);
+    return outcome.ok ? outcome.value : undefined;
+  }
+}
+
+/** The codebook that a figure names or holds. */
+async function gatherCodebook(
+  gatherer: Gatherer,
+  figure: Reading<FigureFile>,
+): Promise<{ codebook: Codebook; reading?: Reading<CodebookFile> }> {
+  const named = figure.value.codebook;
+  if (named === undefined) return { codebook: codebookOf() };
+  if (typeof named !== 'string') {
+    return { codebook: codebookOf(named, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])) };
+  }
+  const path = gatherer.source.join(figure.file, named);
+  const text = await gatherer.text(path, 'a codebook', figure.source.locate(['codebook']));
+  const reading = text === undefined ? undefined : gatherer.keep(readCodebook(text, path));
+  if (!reading) return { codebook: codebookOf() };
+  return { codebook: codebookOf(reading.value, (name) => reading.source.keys(['variables', name, 'values'])), reading };
+}
+
+const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
+
+/** A style and all that it extends, the most basic first. */
+async function gatherStyles(
+  gatherer: Gatherer,
+  name: string,
+  from: string,
+  place: Place | undefined,
+  chain: string[] = [],
+): Promise<{ layer: Layer; file: string }[]> {
+  if (isBuiltIn(name)) {
+    const look = builtInStyles[name] as HouseStyle;
+    const layer: Layer = { name: `style ${name}`, look: look as Look };
+    const below = look.extends ?? (name === 'plain' ? undefined : 'plain');
+    return [...(below ? await gatherStyles(gatherer, below, from, place, chain) : []), { layer, file: '' }];
+  }
+  const path = gatherer.source.join(from, name);
+  if (chain.includes(path)) {
+    gatherer.problems.push(error('style-circle', { chain: [...chain, path] }, place));
+    return [];
+  }
+  if (!/[./\\]/.test(name)) {
+    const known = Object.keys(builtInStyles);
+    gatherer.problems.push(error('style-missing', { name, known, nearest: nearest(name, known) }, place));
+    return [];
+  }
+  const text = await gatherer.text(path, 'a house style', place);
+  const reading = text === undefined ? undefined : gatherer.keep(readStyle(text, path));
+  if (!reading) return [];
+  const below = await gatherStyles(
+    gatherer,
+    reading.value.extends ?? 'plain',
+    path,
+    reading.source.locate(['extends']),
+    [...chain, path],
+  );
+  const layer: Layer = {
+    name: `style ${reading.value.name ?? path}`,
+    look: reading.value as Look,
+    locate: reading.source.locate,
+  };
+  return [...below, { layer, file: path }];
+}
+
+async function gatherTable(
+  gatherer: Gatherer,
+  figure: Reading<FigureFile>,
+  codebook: Codebook,
+  requests: ColumnRequest[],
+): Promise<Table | undefined> {
+  const { data } = figure.value;
+  const locate = (path: string) => figure.source.locate(pathOf(path));
+  if (typeof data === 'object' && 'rows' in data) {
+    const { readRows } = await import('../data/inlineRows.js');
+    const reading = { name: 'the rows of the figure file', codebook, decimalMark: '.' as const, requests, locate };
+    const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
+    return gatherer.keep(readRows(data.rows, { ...reading, placeOf }));
+  }
+  const { file, delimiter, decimalMark } =
+    typeof data === 'string' ? { file: data, delimiter: undefined, decimalMark: undefined } : data;
+  const path = gatherer.source.join(figure.file, file);
+  const text = await gatherer.text(path, 'a table (CSV or TSV)', figure.source.locate(['data']));
+  if (text === undefined) return undefined;
+  const { readDelimited } = await import('../data/delimited.js');
+  const mark = decimalMark ?? codebook.decimalMark ?? '.';
+  return gatherer.keep(readDelimited(text, { name: path, codebook, decimalMark: mark, requests, locate, delimiter }));
+}
+
+/** Every text of a value, at any depth. */
+function textsIn(value: unknown): string[] {
+  if (typeof value === 'string') return [value];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.values(value).flatMap(textsIn);
+}
+
+/** All that a figure may show in words. File names and colours among them do no harm. */
+function shownTexts(
+  figure: FigureFile,
+  codebook: Codebook,
+  styles: readonly { layer: Layer }[],
+  table: Table,
+  requests: readonly ColumnRequest[],
+): string[] {
+  const { data: _, ...words } = figure;
+  const categories = requests
+    .filter(({ as }) => as === 'category')
+    .flatMap(({ column }) => table.category(column).texts);
+  const variables = requests.map(({ column }) => codebook.variable(column));
+  const named = variables.flatMap(({ label, unit, categories: values }) => [
+    label,
+    unit ?? '',
+    ...values.map(({ name }) => name),
+  ]);
+  const forms = styles.map(({ layer }) => layer.look.captionForm?.number ?? '');
+  return [...textsIn(words), ...named, ...categories, ...forms, codebook.cases];
+}
+
+/** The words that a caption adds: emphasis in the lead of its note and in its symbols. */
+const captionTexts = ['*Note.* **N**'];
+
+/**
+ * Reads a figure file with everything that it names: codebook, house styles, table and faces. All problems of all files
+ * come back together.
+ */
+export async function gather(
+  source: Source,
+  path: string,
+  options: GatherOptions & { caption?: boolean | undefined } = {},
+): Promise<Outcome<Gathered>> {
+  const gatherer = new Gatherer(source, options);
+  const text = await gatherer.text(path, 'a figure file');
+  const figure = text === undefined ? undefined : gatherer.keep(readFigure(text, path));
+  if (!figure) return fail(gatherer.problems);
+
+  const chart = figure.value.chart as ChartSettings;
+  const { codebook, reading } = await gatherCodebook(gatherer, figure);
+  const ownStyle = options.style === undefined;
+  const styleName = options.style ?? figure.value.style ?? 'plain';
+  const styles = await gatherStyles(
+    gatherer,
+    styleName,
+    ownStyle ? path : '',
+    ownStyle ? figure.source.locate(['style']) : undefined,
+  );
+  const requests = kindOf(chart).columns(chart);
+  const table = await gatherTable(gatherer, figure, codebook, requests);
+  if (!table || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+
+  const layers: Layer[] = [
+    ...styles.map(({ layer }) => layer),
+    { name: 'the figure file', look: figure.value, locate: figure.source.locate },
+  ];
+  const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
+  const locate = (setting: string): Place => {
+    const [first, ...rest] = pathOf(setting);
+    return first === 'codebook' && reading ? reading.source.locate(rest) : figure.source.locate(pathOf(setting));
+  };
+  const faceBase = (face: string) => {
+    const naming = [...styles].reverse().find(({ layer }) => layer.look.faces?.[face] !== undefined);
+    return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
+  };
+  const texts = [
+    ...shownTexts(figure.value, codebook, styles, table, requests),
+    ...(options.caption ? captionTexts : []),
+  ];
+  const request = { source, look, faceBase, texts, locate };
+  const type = await loadType(request);
+  gatherer.problems.push(...type.problems);
+  if (!type.kit) return fail(gatherer.problems);
+  const id = figure.value.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
+  return succeed(
+    { id, figure: figure.value, codebook, layers, table, kit: type.kit, fontBytes: fontReader(request), locate },
+    gatherer.problems,
+  );
+}

@@ -1,0 +1,132 @@
+import type { Look } from '../document/look.js';
+import { textRoles } from '../document/look.js';
+import { nearest } from '../document/nearest.js';
+import { error, type Place, type Problem, warning } from '../document/problem.js';
+import type { FaceFiles } from '../style/settings.js';
+import { type Face, type Variant, variantOf } from '../type/face.js';
+import { hasMarkup, loadMarkup } from '../type/markup.js';
+import { shippedFace, shippedFamilies } from '../type/shippedFaces.js';
+import { type TypeKit, typeKit } from '../type/typeKit.js';
+import { type Source, SourceFault } from './source.js';
+
+/** What the type of a figure depends on. */
+export interface TypeRequest {
+  source: Source;
+  /** The joined look, with the files that faces were named from. */
+  look: Look;
+  /** The file that names a face's files; its paths are relative to it. */
+  faceBase(face: string): string;
+  /** Every text that the figure may show. */
+  texts: readonly string[];
+  locate(path: string): Place | undefined;
+}
+
+const emphasized = /[*_]/;
+
+/** The variants that roles and emphasis ask for. */
+function variantsFor(look: Look, texts: readonly string[]): Variant[] {
+  const wanted = new Set<Variant>(['regular']);
+  const emphasis = texts.some((text) => emphasized.test(text));
+  for (const role of textRoles) {
+    const style = look.text?.[role];
+    const used = role !== 'heading' || look.heading?.show;
+    if (used) wanted.add(variantOf(style?.weight === 'bold', style?.slant === 'italic'));
+  }
+  if (emphasis) for (const variant of ['bold', 'italic', 'boldItalic'] as const) wanted.add(variant);
+  return [...wanted];
+}
+
+async function ownFaces(
+  request: TypeRequest,
+  family: string,
+  files: FaceFiles,
+  variants: Variant[],
+): Promise<{ faces: Face[]; problems: Problem[] }> {
+  const faces: Face[] = [];
+  const problems: Problem[] = [];
+  const { openTypeFace, UnreadableFont } = await import('../type/openTypeFace.js');
+  for (const variant of variants) {
+    const reference = files[variant];
+    if (reference === undefined) {
+      problems.push(warning('variant-missing', { face: family, variant }, request.locate('text.face')));
+      continue;
+    }
+    const path = request.source.join(request.faceBase(family), reference);
+    const place = request.locate(`faces.${family}.${variant}`);
+    try {
+      faces.push(await openTypeFace(family, variant, await request.source.bytes(path)));
+    } catch (fault) {
+      if (fault instanceof UnreadableFont)
+        problems.push(error('font-unreadable', { path, reason: fault.message }, place));
+      else if (fault instanceof SourceFault && fault.kind === 'missing')
+        problems.push(error('file-missing', { path, what: 'a font file' }, place));
+      else if (fault instanceof SourceFault)
+        problems.push(error('file-unreadable', { path, reason: fault.message }, place));
+      else throw fault;
+    }
+  }
+  return { faces, problems };
+}
+
+const beyondAscii = /[^\u0000-\u007e]/gu;
+
+/** Characters that a face lacks, of those that occur. */
+function missingIn(face: Face, texts: readonly string[]): string[] {
+  const rare = new Set(texts.flatMap((text) => text.match(beyondAscii) ?? []));
+  return [...rare].filter((character) => !/\s/u.test(character) && !face.covers(character));
+}
+
+/** The faces that ship; where their tables lack a character, read from the font files themselves. */
+async function shippedKit(request: TypeRequest, family: string, variants: Variant[]): Promise<Face[]> {
+  const faces = await Promise.all(variants.map((variant) => shippedFace(family, variant)));
+  if (missingIn(faces[0] as Face, request.texts).length === 0) return faces;
+  try {
+    const { openTypeFace } = await import('../type/openTypeFace.js');
+    return await Promise.all(
+      variants.map(async (v) => openTypeFace(family, v, await request.source.shippedFont(family, v))),
+    );
+  } catch (fault) {
+    if (fault instanceof SourceFault) return faces;
+    throw fault;
+  }
+}
+
+/** The type of a figure, ready; without a kit where a face cannot be had. */
+export interface LoadedType {
+  kit?: TypeKit;
+  problems: Problem[];
+}
+
+/** Reads the font file behind a face, for formats that embed it. */
+export function fontReader(request: TypeRequest): (family: string, variant: Variant) => Promise<Uint8Array> {
+  return (family, variant) => {
+    const files = request.look.faces?.[family] as FaceFiles | undefined;
+    if (!files) return request.source.shippedFont(family, variant);
+    return request.source.bytes(request.source.join(request.faceBase(family), files[variant] ?? files.regular));
+  };
+}
+
+/** Makes the faces and the reader of markup ready that a figure needs, and nothing more. */
+export async function loadType(request: TypeRequest): Promise<LoadedType> {
+  const { look, texts } = request;
+  const family = look.text?.face as string;
+  const files = look.faces?.[family];
+  const variants = variantsFor(look, texts);
+  if (!files && !shippedFamilies.includes(family)) {
+    const known = [...shippedFamilies, ...Object.keys(look.faces ?? {})];
+    return {
+      problems: [
+        error('face-unknown', { face: family, known, nearest: nearest(family, known) }, request.locate('text.face')),
+      ],
+    };
+  }
+  const { faces, problems } = files
+    ? await ownFaces(request, family, files, variants)
+    : { faces: await shippedKit(request, family, variants), problems: [] };
+  const [first] = faces;
+  if (!first || problems.some((problem) => problem.severity === 'error')) return { problems };
+  const missing = missingIn(first, texts);
+  if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
+  const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;
+  return { kit: typeKit(faces, markup), problems };
+}

@@ -1,0 +1,63 @@
+import type { Variant } from '../type/face.js';
+
+/** Why a file could not be read. */
+export class SourceFault extends Error {
+  constructor(
+    readonly kind: 'missing' | 'unreadable',
+    reason: string,
+  ) {
+    super(reason);
+  }
+}
+
+/** Where files come from: a disk, or the memory of a page. */
+export interface Source {
+  /** @throws {SourceFault} */
+  text(path: string): Promise<string>;
+  /** @throws {SourceFault} */
+  bytes(path: string): Promise<Uint8Array>;
+  /** The path of a file that another file names. */
+  join(from: string, reference: string): string;
+  /** Files that a mistyped path may have meant. */
+  near(path: string): Promise<string[]>;
+  /** The font file of a face that ships, for characters that its compiled table lacks. */
+  shippedFont(family: string, variant: Variant): Promise<Uint8Array>;
+}
+
+/** The path of a file named in another one, both written with `/`. */
+export function joinPath(from: string, reference: string): string {
+  if (/^([/\\]|[A-Za-z]:)/.test(reference)) return reference;
+  const folder = from.includes('/') ? from.slice(0, from.lastIndexOf('/') + 1) : '';
+  const parts: string[] = [];
+  for (const part of `${folder}${reference}`.split('/')) {
+    if (part === '..' && parts.length > 0 && parts.at(-1) !== '..' && parts.at(-1) !== '') parts.pop();
+    else if (part !== '.') parts.push(part);
+  }
+  return parts.join('/');
+}
+
+/** Files that a program holds in memory, by path. */
+export function memorySource(files: Readonly<Record<string, string | Uint8Array>>): Source {
+  const get = (path: string) => {
+    const found = files[path];
+    if (found === undefined) throw new SourceFault('missing', 'no such file');
+    return found;
+  };
+  return {
+    async text(path) {
+      const found = get(path);
+      if (typeof found !== 'string') throw new SourceFault('unreadable', 'it is not text');
+      return found;
+    },
+    async bytes(path) {
+      const found = get(path);
+      if (typeof found === 'string') throw new SourceFault('unreadable', 'it is text');
+      return found;
+    },
+    join: joinPath,
+    near: async () => Object.keys(files),
+    shippedFont: async () => {
+      throw new SourceFault('missing', 'font files are not at hand here');
+    },
+  };
+}

@@ -1,0 +1,40 @@
+/** How numbers are written; the words of a house style. */
+export interface NumberForm {
+  decimalMark: '.' | ',';
+  grouping: 'none' | 'space' | 'comma' | 'point';
+}
+
+/** U+202F, a narrow blank that does not break. */
+const groupMarks = { none: '', space: '\u202f', comma: ',', point: '.' } as const;
+
+/**
+ * A number with a fixed count of decimals, a true minus and the marks of the style.
+ * Whole parts of four digits are not grouped. Numbers of 1e15 and above, and those of more than 9 decimals, are
+ * written as powers of ten.
+ */
+export function formatNumber(value: number, decimals: number, form: NumberForm): string {
+  const size = Math.abs(value);
+  if (size >= 1e15 || (decimals > 9 && size > 0)) return powerOfTen(value, form);
+  const [whole = '0', part] = size.toFixed(decimals).split('.');
+  const grouped = whole.length < 5 ? whole : whole.replace(/\B(?=(\d{3})+$)/g, groupMarks[form.grouping]);
+  const text = part === undefined ? grouped : `${grouped}${form.decimalMark}${part}`;
+  const isZero = /^[0.,]*$/.test(text);
+  return value < 0 && !isZero ? `\u2212${text}` : text;
+}
+
+const superscripts = '⁰¹²³⁴⁵⁶⁷⁸⁹';
+
+/** A number as a product with a power of ten, such as 2.5 × 10¹⁵. */
+export function powerOfTen(value: number, form: NumberForm): string {
+  const [mantissa = '0', exponent = '0'] = Math.abs(value).toExponential(2).split('e');
+  const digits = mantissa.replace(/\.?0+$/, '').replace('.', form.decimalMark);
+  const raised = [...exponent.replace('+', '')].map((d) => (d === '-' ? '⁻' : superscripts[Number(d)])).join('');
+  return `${value < 0 ? '\u2212' : ''}${digits} × 10${raised}`;
+}
+
+/** The fewest decimals that write a number exactly, up to 12. */
+export function decimalsOf(value: number): number {
+  const [mantissa = '', exponent = '0'] = Number(value.toPrecision(12)).toExponential().split('e');
+  const digits = mantissa.split('.')[1]?.length ?? 0;
+  return Math.min(12, Math.max(0, digits - Number(exponent)));
+}

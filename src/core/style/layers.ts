@@ -1,0 +1,61 @@
+import type { Look } from '../document/look.js';
+import type { Place } from '../document/problem.js';
+
+/** One source of settings: a house style, or the figure file above all styles. */
+export interface Layer {
+  /** As messages name it: `the figure file`, `style apa`. */
+  name: string;
+  look: Look;
+  /** Where a setting stands; built-in styles have no place. */
+  locate?: (path: readonly (string | number)[]) => Place;
+}
+
+/** Where the value of a setting comes from. */
+export interface Origin {
+  layer: string;
+  path: string;
+  place?: Place;
+}
+
+type Group = Record<string, unknown>;
+
+const isGroup = (value: unknown): value is Group =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** The second group over the first: groups within groups are joined, all else is replaced. */
+export function over(below: unknown, above: unknown): unknown {
+  if (above === undefined) return below;
+  if (!isGroup(below) || !isGroup(above)) return above;
+  const joined: Group = { ...below };
+  for (const [key, value] of Object.entries(above)) joined[key] = over(joined[key], value);
+  return joined;
+}
+
+/** The keys of `axes` that speak of one axis, widest first. */
+export const axisKeys = (axis: 'x' | 'y', shows: 'value' | 'category') => ['all', shows, axis] as const;
+
+const valueAt = (look: unknown, path: readonly string[]): unknown =>
+  path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);
+
+/**
+ * The layer that has the last word on a setting. Paths of axes are asked for as `axes.x…` or `axes.y…` and found
+ * under any of the keys that speak of that axis.
+ */
+export function originOf(
+  layers: readonly Layer[],
+  path: string,
+  shows: { x: 'value' | 'category'; y: 'value' | 'category' },
+): Origin | undefined {
+  const [first, axis, ...rest] = path.split('.');
+  const isAxis = first === 'axes' && (axis === 'x' || axis === 'y');
+  const paths = isAxis
+    ? [...axisKeys(axis, shows[axis])].reverse().map((key) => ['axes', key, ...rest])
+    : [path.split('.')];
+  for (const layer of [...layers].reverse()) {
+    const found = paths.find((candidate) => valueAt(layer.look, candidate) !== undefined);
+    if (found) {
+      return { layer: layer.name, path: found.join('.'), ...(layer.locate ? { place: layer.locate(found) } : {}) };
+    }
+  }
+  return undefined;
+}

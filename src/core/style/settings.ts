@@ -1,0 +1,77 @@
+import type { TextRole } from '../document/look.js';
+import type { NumberForm } from '../scale/numberFormat.js';
+import type { LetterCase } from '../type/letterCase.js';
+
+/** A line: its width in points and its colour. A width of 0 draws none. */
+export interface Stroke {
+  width: number;
+  color: string;
+}
+
+/** How a kind of text is set; sizes in points. */
+export interface TextStyle {
+  size: number;
+  least: number;
+  bold: boolean;
+  italic: boolean;
+  color: string;
+}
+
+export interface AxisSettings {
+  title?: string;
+  unit?: string;
+  from?: number;
+  to?: number;
+  step?: number;
+  decimals?: number;
+  line: Stroke;
+  ticks: 'outside' | 'inside' | 'across' | 'none';
+  /** In base text sizes. */
+  tickLength: number;
+  grid: Stroke;
+}
+
+/** Files of a typeface that an author names. */
+export interface FaceFiles {
+  regular: string;
+  bold?: string | undefined;
+  italic?: string | undefined;
+  boldItalic?: string | undefined;
+}
+
+export interface Space {
+  page: number;
+  heading: number;
+  tickLabel: number;
+  axisTitle: number;
+  legend: number;
+  legendEntry: number;
+  legendKey: number;
+  dataLabel: number;
+  caption: number;
+}
+
+/** Every setting of a figure's look, explicit: lengths in points, colours as `#rrggbb`. */
+export interface Settings {
+  face: string;
+  baseSize: number;
+  text: Record<TextRole, TextStyle>;
+  words: { case: LetterCase; titleCase: LetterCase; unit: 'parentheses' | 'slash' | 'brackets'; keep: string[] };
+  numbers: NumberForm;
+  /** Distances in base text sizes. */
+  space: Space;
+  width: number;
+  height: number;
+  panelLeast: number;
+  axes: { x: AxisSettings; y: AxisSettings };
+  bars: { share: number; widest: number; gap: number; outline: Stroke };
+  errorBars: { width: number; color: string; cap: number; halo: number };
+  palette: { single: string; groups: string[] };
+  legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };
+  dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number };
+  heading: boolean;
+  captionForm: { number: string; arrange: 'stacked' | 'run-in'; noteLead: string };
+  export: { text: 'outlines' | 'live'; dpi: number };
+  /** Colour of the ground that marks stand on. */
+  paper: string;
+}

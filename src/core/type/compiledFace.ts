@@ -1,0 +1,125 @@
+import type { Face, Variant } from './face.js';
+import type { Outline } from './outline.js';
+import { scriptRuns } from './scripts.js';
+
+interface Glyph {
+  advance: number;
+  source: string;
+  outline?: Outline;
+}
+
+const replacement = '\u25a1';
+
+/** Each character's class number, counted from 1; characters without kerning have none. */
+function readClasses(line: string): Map<string, number> {
+  const classes = new Map<string, number>();
+  line.split('\u0001').forEach((members, i) => {
+    for (const member of members) classes.set(member, i + 1);
+  });
+  return classes;
+}
+
+function readKerning(line: string, stride: number): Map<number, number> {
+  const kerning = new Map<number, number>();
+  const numbers = line.split(' ').map((text) => Number.parseInt(text, 36));
+  for (let i = 0; i + 2 < numbers.length; i += 3) {
+    kerning.set((numbers[i] as number) * stride + (numbers[i + 1] as number), numbers[i + 2] as number);
+  }
+  return kerning;
+}
+
+const numberPattern = /-?\d+/g;
+
+/** Reads the relative half units of the table into absolute font units. */
+function readOutline(source: string): Outline {
+  let x = 0;
+  let y = 0;
+  const coordinates: number[] = [];
+  const commands = source.replace(/[^MLQZ]+/g, '');
+  const deltas = source.match(numberPattern)?.map(Number) ?? [];
+  for (let i = 0; i < deltas.length; i += 2) {
+    x += deltas[i] as number;
+    y += deltas[i + 1] as number;
+    coordinates.push(x / 2, y / 2);
+  }
+  return { commands, coordinates };
+}
+
+/** Reads one line of the table: the character, its advance in base 36, a blank, its outline. */
+function readGlyph(line: string): [string, Glyph] {
+  const blank = line.indexOf(' ', 1);
+  return [line[0] as string, { advance: Number.parseInt(line.slice(1, blank), 36), source: line.slice(blank + 1) }];
+}
+
+/**
+ * A face from the compact table that `scripts/compileFaces.mjs` makes of a font file. It measures and draws as the
+ * OpenType library does, for the characters of the table, without loading that library.
+ */
+export function compiledFace(family: string, variant: Variant, table: string): Face {
+  const [metrics = '', lefts = '', rights = '', kerns = '', ...lines] = table.split('\n');
+  const [unitsPerEm, ascent, descent, capHeight, xHeight] = metrics.split(' ').map(Number) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const glyphs = new Map(lines.map(readGlyph));
+  const left = readClasses(lefts);
+  const right = readClasses(rights);
+  const stride = right.size + 1;
+  const kerning = readKerning(kerns, stride);
+  const glyphOf = (character: string) => glyphs.get(character) ?? (glyphs.get(replacement) as Glyph);
+
+  const kernBetween = (before: string, after: string): number => {
+    const l = left.get(before);
+    const r = l === undefined ? undefined : right.get(after);
+    return r === undefined ? 0 : (kerning.get((l as number) * stride + r) ?? 0);
+  };
+
+  /** Calls `visit` with each character and the place where it starts; returns the whole width. */
+  const walk = (text: string, visit?: (glyph: Glyph, x: number) => void): number => {
+    let x = 0;
+    for (const run of scriptRuns(text)) {
+      let before = '';
+      for (const character of run.text) {
+        const glyph = glyphOf(character);
+        x += before === '' ? 0 : kernBetween(before, character);
+        visit?.(glyph, x);
+        x += glyph.advance;
+        before = character;
+      }
+    }
+    return x;
+  };
+
+  const widths = new Map<string, number>();
+  return {
+    family,
+    variant,
+    unitsPerEm,
+    ascent,
+    descent: -descent,
+    capHeight,
+    xHeight,
+    covers: (character) => glyphs.has(character),
+    advance(text) {
+      let width = widths.get(text);
+      if (width === undefined) {
+        width = walk(text);
+        if (widths.size < 4096) widths.set(text, width);
+      }
+      return width;
+    },
+    outline(text) {
+      let commands = '';
+      const coordinates: number[] = [];
+      walk(text, (glyph, x) => {
+        glyph.outline ??= readOutline(glyph.source);
+        commands += glyph.outline.commands;
+        for (const [i, v] of glyph.outline.coordinates.entries()) coordinates.push(i % 2 === 0 ? v + x : v);
+      });
+      return { commands, coordinates };
+    },
+  };
+}

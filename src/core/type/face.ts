@@ -1,0 +1,35 @@
+import type { Outline } from './outline.js';
+
+/** The four variants of a typeface that figures use. */
+export const variants = ['regular', 'bold', 'italic', 'boldItalic'] as const;
+export type Variant = (typeof variants)[number];
+
+/**
+ * One typeface in one variant, as layout and the writers need it. All measures are in font units,
+ * y upwards; multiply by `size / unitsPerEm` for points.
+ *
+ * There are two makers: `compiledFace` for the faces that ship, `openTypeFace` for a TTF or OTF file.
+ */
+export interface Face {
+  readonly family: string;
+  readonly variant: Variant;
+  readonly unitsPerEm: number;
+  /** Height above the baseline that a line of text takes. */
+  readonly ascent: number;
+  /** Depth below the baseline that a line of text takes, as a positive number. */
+  readonly descent: number;
+  readonly capHeight: number;
+  readonly xHeight: number;
+  /** Whether the face has a glyph for a character. */
+  covers(character: string): boolean;
+  /** Width of a text with its kerning. Characters that the face lacks count as its replacement glyph. */
+  advance(text: string): number;
+  /** Outlines of a text set from x = 0 on the baseline, with its kerning. */
+  outline(text: string): Outline;
+}
+
+/** The variant that a weight and a slant ask for. */
+export function variantOf(bold: boolean, italic: boolean): Variant {
+  if (bold) return italic ? 'boldItalic' : 'bold';
+  return italic ? 'italic' : 'regular';
+}

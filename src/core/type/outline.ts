@@ -1,0 +1,29 @@
+/**
+ * A shape as a list of drawing commands: `M` move, `L` line, `Q` quadratic, `C` cubic, `Z` close.
+ * `commands` holds one letter for each command, `coordinates` their points in turn, x before y:
+ * two numbers for `M` and `L`, four for `Q`, six for `C`, none for `Z`.
+ */
+export interface Outline {
+  commands: string;
+  coordinates: number[];
+}
+
+/** How many numbers each command takes. */
+export const arity = { M: 2, L: 2, Q: 4, C: 6, Z: 0 } as const;
+
+export type Command = keyof typeof arity;
+
+/** Calls `visit` for each command of an outline with the index of its first coordinate. */
+export function eachCommand(outline: Outline, visit: (command: Command, at: number) => void): void {
+  let at = 0;
+  for (const command of outline.commands as Iterable<Command>) {
+    visit(command, at);
+    at += arity[command];
+  }
+}
+
+/** The outline moved, scaled and mirrored: x' = x·scaleX + dx, y' = y·scaleY + dy. */
+export function placed(outline: Outline, scaleX: number, scaleY: number, dx: number, dy: number): Outline {
+  const coordinates = outline.coordinates.map((v, i) => (i % 2 === 0 ? v * scaleX + dx : v * scaleY + dy));
+  return { commands: outline.commands, coordinates };
+}

@@ -1,0 +1,42 @@
+import { type Outcome, succeed } from '../core/document/problem.js';
+import type { Format } from '../core/export/writer.js';
+import { type Composition, compose } from '../core/project/compose.js';
+import { type Gathered, gather } from '../core/project/gather.js';
+import { type WriteOptions, writeFigure } from '../core/project/writeFigure.js';
+import { diskSource } from './diskSource.js';
+
+export interface DrawOptions extends WriteOptions {
+  /** House style in place of the one that the figure names. */
+  style?: string | undefined;
+  /** Whether number, title and note are drawn with the image. */
+  caption?: boolean | undefined;
+}
+
+/** A figure file that was read and composed. */
+export interface Prepared {
+  path: string;
+  gathered: Gathered;
+  composition: Composition;
+}
+
+/** Reads a figure file from disk with all that it names, and composes it. */
+export async function prepare(path: string, options: DrawOptions = {}): Promise<Outcome<Prepared>> {
+  const gathered = await gather(diskSource, path, options);
+  if (!gathered.ok) return gathered;
+  const composed = compose(gathered.value, options);
+  const problems = [...gathered.problems, ...composed.problems];
+  if (!composed.ok) return { ok: false, problems };
+  return succeed({ path, gathered: gathered.value, composition: composed.value }, problems);
+}
+
+/** Draws a figure file in one format. */
+export async function draw(
+  path: string,
+  format: Format,
+  options: DrawOptions = {},
+): Promise<Outcome<Uint8Array | string>> {
+  const prepared = await prepare(path, options);
+  if (!prepared.ok) return prepared;
+  const { gathered, composition } = prepared.value;
+  return succeed(await writeFigure(gathered, composition, format, options), prepared.problems);
+}

@@ -1,0 +1,10 @@
+import { coreFormats } from '../core/export/formats.js';
+import type { Format } from '../core/export/writer.js';
+
+/** Every format that can be written under Node. */
+export const formats = [
+  ...coreFormats,
+  { name: 'png', description: 'picture for any program', load: async () => (await import('./png.js')).writePng },
+] as const satisfies readonly Format[];
+
+export type FormatName = (typeof formats)[number]['name'];
