@@ -3,6 +3,7 @@
  * Heavy libraries stay outside or in chunks of their own, loaded when first needed.
  */
 import { rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 
 rmSync('dist/bin', { recursive: true, force: true });
@@ -16,6 +17,8 @@ await build({
   format: 'esm',
   platform: 'node',
   target: 'node20',
+  // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
+  alias: { yaml: fileURLToPath(new URL('../node_modules/yaml/browser/dist/index.js', import.meta.url)) },
   external: ['fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font'],
   banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   logLevel: 'warning',

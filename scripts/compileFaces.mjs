@@ -8,18 +8,20 @@
  *
  * Table format, one string, lines in this order:
  *   1. unitsPerEm ascent descent capHeight xHeight
- *   2. left kerning classes: runs of characters, one class each, separated by U+0001
+ *   2. left kerning classes, separated by `/`: the characters of each as code points in base 36, with blanks between
  *   3. right kerning classes, likewise
  *   4. kerning: `left right value` triples of class numbers in base 36, separated by blanks
- *   5. one line for each character: the character, its advance in base 36, and its outline as relative
+ *   5. one line for each character: its code point and its advance in base 36, and its outline as relative
  *      commands in half units (`M L Q` with base-10 integers, `Z`)
+ * The table is plain ASCII, which programs read fastest.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { create } from 'fontkit';
 import { coverage } from './coverage.mjs';
 
 const families = [{ family: 'arimo', variants: ['regular', 'bold', 'italic', 'boldItalic'] }];
-const separator = '\u0001';
+const base36 = (character) => character.codePointAt(0).toString(36);
+const classLine = (classes) => classes.slice(1).map((c) => [...c.members].map(base36).join(' ')).join('/');
 const scripts = [
   ['grek', /\p{Script=Greek}/u],
   ['cyrl', /\p{Script=Cyrillic}/u],
@@ -83,18 +85,12 @@ function compile(path) {
   }
   const glyphs = characters.map((character) => {
     const glyph = font.glyphForCodePoint(character.codePointAt(0));
-    return `${character}${Math.round(glyph.advanceWidth).toString(36)} ${outline(glyph)}`;
+    return `${base36(character)} ${Math.round(glyph.advanceWidth).toString(36)} ${outline(glyph)}`;
   });
   return [
     [font.unitsPerEm, font.ascent, font.descent, font.capHeight, font.xHeight].join(' '),
-    lefts
-      .slice(1)
-      .map((c) => c.members)
-      .join(separator),
-    rights
-      .slice(1)
-      .map((c) => c.members)
-      .join(separator),
+    classLine(lefts),
+    classLine(rights),
     triples.join(' '),
     ...glyphs,
   ].join('\n');

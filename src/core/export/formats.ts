@@ -1,3 +1,5 @@
+import { writePlate } from './plateJson.js';
+import { writeSvg } from './svg.js';
 import type { Format } from './writer.js';
 
 /** The formats that can be written wherever the core runs. A new one is a file of its own and a line here. */
@@ -5,7 +7,7 @@ export const coreFormats = [
   {
     name: 'svg',
     description: 'drawing for the web, editors and office programs',
-    load: async () => (await import('./svg.js')).writeSvg,
+    load: async () => writeSvg,
   },
   {
     name: 'pdf',
@@ -15,6 +17,6 @@ export const coreFormats = [
   {
     name: 'plate',
     description: 'the laid-out figure as JSON, for programs',
-    load: async () => (await import('./plateJson.js')).writePlate,
+    load: async () => writePlate,
   },
 ] as const satisfies readonly Format[];

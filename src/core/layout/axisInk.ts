@@ -1,8 +1,9 @@
-import type { Box, LineItem, PlateItem } from '../plate/plate.js';
+import type { Box, LineItem, PlateItem, TextItem } from '../plate/plate.js';
 import { type CategoryScale, centerOf } from '../scale/categoryScale.js';
 import { type LinearScale, position } from '../scale/linearScale.js';
+import type { TextBlock } from '../type/textBlock.js';
 import type { FittedAxis } from './axis.js';
-import { opticalMiddle, textAt, turnedTextAt } from './place.js';
+import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet } from './sheet.js';
 
 /** A line along or across an axis, with its box. */
@@ -78,14 +79,17 @@ function labelInk(
 ): PlateItem[] {
   const { color } = sheet.settings.text.tickLabel;
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
+  const boxed = (item: TextItem, block: TextBlock) => ('ticks' in axis ? tight(item, block) : item);
   return axis.labels.map(({ block, turned, index }, i) => {
     const place = places[i] as number;
     const label = { role: `axes.${axis.at}.labels[${index}]`, from: sources[index] ?? `axes.${axis.at}`, color };
-    if (axis.at === 'y') return textAt(block, panel.x - gap - block.width, place - opticalMiddle(block), label, 'end');
+    if (axis.at === 'y') {
+      return boxed(textAt(block, panel.x - gap - block.width, place - opticalMiddle(block), label, 'end'), block);
+    }
     const top = panel.y + panel.height + gap;
     return turned
       ? turnedTextAt(block, place - opticalMiddle(block), top, label, 'end')
-      : textAt(block, place - block.width / 2, top, label, 'middle');
+      : boxed(textAt(block, place - block.width / 2, top, label, 'middle'), block);
   });
 }
 

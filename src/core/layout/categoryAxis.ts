@@ -56,11 +56,22 @@ function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: 
   });
 }
 
-/** Every second, third, … name, so that those shown do not touch. */
-function thinned(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number): TickLabel[] {
+/** Every second, third, … name, so that those shown do not touch; none that would stand in the corner of the axes. */
+function thinned(
+  at: 'x' | 'y',
+  labels: readonly TickLabel[],
+  slot: number,
+  gap: number,
+  length: number,
+): TickLabel[] {
   const widest = Math.max(...labels.map((label) => along(at, label)));
   const every = Math.max(1, Math.ceil((widest + gap) / slot));
-  return labels.filter((_, i) => i % every === 0);
+  const within = (label: TickLabel) => {
+    const middle = (label.index + 0.5) * slot;
+    const half = along(at, label) / 2;
+    return middle - half >= -gap && middle + half <= length + gap;
+  };
+  return labels.filter((label) => label.index % every === 0 && within(label));
 }
 
 /** How far turned names stick out beyond the ends, where a line is higher than the room of its category. */
@@ -91,7 +102,7 @@ export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y',
   const last = tries.at(-1) as Attempt;
   const { attempt, labels } = good ?? {
     attempt: last,
-    labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last)),
+    labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last), length),
   };
   const fitted = withTitle(sheet, plan, at, length, labels, overhangOf(at, labels, slot, length), good !== undefined);
   return { ...fitted, shows: 'category', count: plan.categories.length, tickScale: attempt.tickScale };

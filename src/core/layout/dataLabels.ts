@@ -3,7 +3,7 @@ import type { TextItem } from '../plate/plate.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { type BarScales, barEdges, barReach } from './bars.js';
-import { opticalMiddle, textAt, turnedTextAt } from './place.js';
+import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 interface Pending {
@@ -48,14 +48,14 @@ function placed(sheet: Sheet, scales: BarScales, { mark, role, block }: Pending,
   const label = { role, from: 'dataLabels.show', color: sheet.settings.text.dataLabel.color };
   if (!scales.vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
-    return textAt(block, x, middle - opticalMiddle(block), label);
+    return tight(textAt(block, x, middle - opticalMiddle(block), label), block);
   }
   if (turned) {
     const y = down ? greatest + gap : least - gap - block.width;
-    return turnedTextAt(block, middle - opticalMiddle(block), y, label);
+    return tight(turnedTextAt(block, middle - opticalMiddle(block), y, label), block);
   }
   const y = down ? greatest + gap - (block.ascent - block.capHeight) : least - gap - (block.height - block.descent);
-  return textAt(block, middle - block.width / 2, y, label);
+  return tight(textAt(block, middle - block.width / 2, y, label), block);
 }
 
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */

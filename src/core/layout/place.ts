@@ -53,3 +53,12 @@ export function turnedTextAt(block: TextBlock, x: number, y: number, label: Labe
 /** How far the middle of the capitals of the first to the last line lies below the top of a block. */
 export const opticalMiddle = (block: TextBlock): number =>
   (block.ascent - block.capHeight + (block.height - block.descent)) / 2;
+
+/** A number with the box of its digits, which stand on the baseline and are as high as capitals. */
+export function tight(item: TextItem, block: TextBlock): TextItem {
+  const { box } = item;
+  const above = block.ascent - block.capHeight;
+  return item.angle === 90
+    ? { ...item, box: { ...box, x: box.x + above, width: block.capHeight } }
+    : { ...item, box: { ...box, y: box.y + above, height: block.capHeight } };
+}

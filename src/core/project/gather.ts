@@ -1,5 +1,7 @@
 import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
+import { readDelimited } from '../data/delimited.js';
+import { readRows } from '../data/inlineRows.js';
 import type { ColumnRequest, Table } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { HouseStyle } from '../document/houseStyle.js';
@@ -140,7 +142,6 @@ async function gatherTable(
   const { data } = figure.value;
   const locate = (path: string) => figure.source.locate(pathOf(path));
   if (typeof data === 'object' && 'rows' in data) {
-    const { readRows } = await import('../data/inlineRows.js');
     const reading = { name: 'the rows of the figure file', codebook, decimalMark: '.' as const, requests, locate };
     const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
     return gatherer.keep(readRows(data.rows, { ...reading, placeOf }));
@@ -150,7 +151,6 @@ async function gatherTable(
   const path = gatherer.source.join(figure.file, file);
   const text = await gatherer.text(path, 'a table (CSV or TSV)', figure.source.locate(['data']));
   if (text === undefined) return undefined;
-  const { readDelimited } = await import('../data/delimited.js');
   const mark = decimalMark ?? codebook.decimalMark ?? '.';
   return gatherer.keep(readDelimited(text, { name: path, codebook, decimalMark: mark, requests, locate, delimiter }));
 }
@@ -232,7 +232,7 @@ export async function gather(
     ...shownTexts(figure.value, codebook, styles, table, requests),
     ...(options.caption ? captionTexts : []),
   ];
-  const request = { source, look, faceBase, texts, locate };
+  const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
   if (!type.kit) return fail(gatherer.problems);

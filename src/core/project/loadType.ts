@@ -1,9 +1,8 @@
-import type { Look } from '../document/look.js';
-import { textRoles } from '../document/look.js';
+import { type Look, type TextRole, textRoles } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem, warning } from '../document/problem.js';
 import type { FaceFiles } from '../style/settings.js';
-import { type Face, type Variant, variantOf } from '../type/face.js';
+import { type Face, type Variant, variantOf, variants } from '../type/face.js';
 import { hasMarkup, loadMarkup } from '../type/markup.js';
 import { shippedFace, shippedFamilies } from '../type/shippedFaces.js';
 import { type TypeKit, typeKit } from '../type/typeKit.js';
@@ -18,21 +17,24 @@ export interface TypeRequest {
   faceBase(face: string): string;
   /** Every text that the figure may show. */
   texts: readonly string[];
+  /** Whether number, title and note are drawn. */
+  caption: boolean;
   locate(path: string): Place | undefined;
 }
 
 const emphasized = /[*_]/;
 
-/** The variants that roles and emphasis ask for. */
-function variantsFor(look: Look, texts: readonly string[]): Variant[] {
+const captionRoles: readonly TextRole[] = ['captionNumber', 'captionTitle', 'note'];
+
+/** The variants that the roles of this drawing and the emphasis in its words ask for. */
+function variantsFor({ look, texts, caption }: TypeRequest): Variant[] {
   const wanted = new Set<Variant>(['regular']);
-  const emphasis = texts.some((text) => emphasized.test(text));
   for (const role of textRoles) {
     const style = look.text?.[role];
-    const used = role !== 'heading' || look.heading?.show;
+    const used = captionRoles.includes(role) ? caption : role !== 'heading' || look.heading?.show;
     if (used) wanted.add(variantOf(style?.weight === 'bold', style?.slant === 'italic'));
   }
-  if (emphasis) for (const variant of ['bold', 'italic', 'boldItalic'] as const) wanted.add(variant);
+  if (texts.some((text) => emphasized.test(text))) for (const variant of variants) wanted.add(variant);
   return [...wanted];
 }
 
@@ -40,12 +42,12 @@ async function ownFaces(
   request: TypeRequest,
   family: string,
   files: FaceFiles,
-  variants: Variant[],
+  wanted: Variant[],
 ): Promise<{ faces: Face[]; problems: Problem[] }> {
   const faces: Face[] = [];
   const problems: Problem[] = [];
   const { openTypeFace, UnreadableFont } = await import('../type/openTypeFace.js');
-  for (const variant of variants) {
+  for (const variant of wanted) {
     const reference = files[variant];
     if (reference === undefined) {
       problems.push(warning('variant-missing', { face: family, variant }, request.locate('text.face')));
@@ -77,13 +79,13 @@ function missingIn(face: Face, texts: readonly string[]): string[] {
 }
 
 /** The faces that ship; where their tables lack a character, read from the font files themselves. */
-async function shippedKit(request: TypeRequest, family: string, variants: Variant[]): Promise<Face[]> {
-  const faces = await Promise.all(variants.map((variant) => shippedFace(family, variant)));
+async function shippedKit(request: TypeRequest, family: string, wanted: Variant[]): Promise<Face[]> {
+  const faces = await Promise.all(wanted.map((variant) => shippedFace(family, variant)));
   if (missingIn(faces[0] as Face, request.texts).length === 0) return faces;
   try {
     const { openTypeFace } = await import('../type/openTypeFace.js');
     return await Promise.all(
-      variants.map(async (v) => openTypeFace(family, v, await request.source.shippedFont(family, v))),
+      wanted.map(async (v) => openTypeFace(family, v, await request.source.shippedFont(family, v))),
     );
   } catch (fault) {
     if (fault instanceof SourceFault) return faces;
@@ -111,7 +113,7 @@ export async function loadType(request: TypeRequest): Promise<LoadedType> {
   const { look, texts } = request;
   const family = look.text?.face as string;
   const files = look.faces?.[family];
-  const variants = variantsFor(look, texts);
+  const wanted = variantsFor(request);
   if (!files && !shippedFamilies.includes(family)) {
     const known = [...shippedFamilies, ...Object.keys(look.faces ?? {})];
     return {
@@ -121,8 +123,8 @@ export async function loadType(request: TypeRequest): Promise<LoadedType> {
     };
   }
   const { faces, problems } = files
-    ? await ownFaces(request, family, files, variants)
-    : { faces: await shippedKit(request, family, variants), problems: [] };
+    ? await ownFaces(request, family, files, wanted)
+    : { faces: await shippedKit(request, family, wanted), problems: [] };
   const [first] = faces;
   if (!first || problems.some((problem) => problem.severity === 'error')) return { problems };
   const missing = missingIn(first, texts);

@@ -14,7 +14,8 @@ const groupMarks = { none: '', space: '\u202f', comma: ',', point: '.' } as cons
  */
 export function formatNumber(value: number, decimals: number, form: NumberForm): string {
   const size = Math.abs(value);
-  if (size >= 1e15 || (decimals > 9 && size > 0)) return powerOfTen(value, form);
+  if (size === 0 && decimals > 9) return '0';
+  if (size >= 1e15 || decimals > 9) return powerOfTen(value, form);
   const [whole = '0', part] = size.toFixed(decimals).split('.');
   const grouped = whole.length < 5 ? whole : whole.replace(/\B(?=(\d{3})+$)/g, groupMarks[form.grouping]);
   const text = part === undefined ? grouped : `${grouped}${form.decimalMark}${part}`;
@@ -26,7 +27,7 @@ const superscripts = '⁰¹²³⁴⁵⁶⁷⁸⁹';
 
 /** A number as a product with a power of ten, such as 2.5 × 10¹⁵. */
 export function powerOfTen(value: number, form: NumberForm): string {
-  const [mantissa = '0', exponent = '0'] = Math.abs(value).toExponential(2).split('e');
+  const [mantissa = '0', exponent = '0'] = Math.abs(value).toExponential(5).split('e');
   const digits = mantissa.replace(/\.?0+$/, '').replace('.', form.decimalMark);
   const raised = [...exponent.replace('+', '')].map((d) => (d === '-' ? '⁻' : superscripts[Number(d)])).join('');
   return `${value < 0 ? '\u2212' : ''}${digits} × 10${raised}`;

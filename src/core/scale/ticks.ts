@@ -78,12 +78,12 @@ function density(ticks: Ticks, request: TickRequest): number {
   const distance = (request.length * ticks.step) / (ticks.high - ticks.low);
   if (distance < room) return Number.NEGATIVE_INFINITY;
   const rooms = distance / room;
-  return 1 - Math.abs(Math.log2(rooms / request.comfort)) * 0.6;
+  return 1 - Math.abs(Math.log2(rooms / request.comfort)) * 0.8;
 }
 
 function score(ticks: Ticks, rank: number, request: TickRequest, least: number, greatest: number): number {
   const zero = ticks.values.includes(0) ? 0.2 : 0;
-  const simplicity = 1 - rank / mantissas.length + zero;
+  const simplicity = 1 - 0.12 * rank + zero;
   return (
     weights.simplicity * simplicity +
     weights.coverage * coverage(ticks.low, ticks.high, least, greatest) +
@@ -96,6 +96,7 @@ function stretch(request: TickRequest): [number, number] {
   const least = request.from ?? request.least;
   const greatest = request.to ?? request.greatest;
   if (greatest > least) return [least, greatest];
+  if (least === 0) return request.to === 0 ? [-1, 0] : [0, 1];
   const half = Math.abs(least) > 0 ? Math.abs(least) / 2 : 1;
   return request.from !== undefined ? [least, least + 2 * half] : [greatest - half, greatest + half];
 }

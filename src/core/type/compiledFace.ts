@@ -10,12 +10,14 @@ interface Glyph {
 
 const replacement = '\u25a1';
 
+const characterOf = (base36: string) => String.fromCodePoint(Number.parseInt(base36, 36));
+
 /** Each character's class number, counted from 1; characters without kerning have none. */
 function readClasses(line: string): Map<string, number> {
   const classes = new Map<string, number>();
-  line.split('\u0001').forEach((members, i) => {
-    for (const member of members) classes.set(member, i + 1);
-  });
+  for (const [i, members] of line.split('/').entries()) {
+    for (const member of members.split(' ')) classes.set(characterOf(member), i + 1);
+  }
   return classes;
 }
 
@@ -45,10 +47,12 @@ function readOutline(source: string): Outline {
   return { commands, coordinates };
 }
 
-/** Reads one line of the table: the character, its advance in base 36, a blank, its outline. */
+/** Reads one line of the table: code point and advance in base 36, then the outline. */
 function readGlyph(line: string): [string, Glyph] {
-  const blank = line.indexOf(' ', 1);
-  return [line[0] as string, { advance: Number.parseInt(line.slice(1, blank), 36), source: line.slice(blank + 1) }];
+  const first = line.indexOf(' ');
+  const second = line.indexOf(' ', first + 1);
+  const advance = Number.parseInt(line.slice(first + 1, second), 36);
+  return [characterOf(line.slice(0, first)), { advance, source: line.slice(second + 1) }];
 }
 
 /**

@@ -1,0 +1,26 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
+export const demo = (name: string) => join(root, 'demo', name);
+export const demoFigures = ['yield-by-bed', 'yield-plain', 'experience'].map((id) => demo(`figures/${id}.figure.yaml`));
+
+/** Runs the command as a process, as a user does. */
+export function hexis(args: string[], options: { cwd?: string; env?: Record<string, string> } = {}) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'bin', 'hexis.mjs'), ...args], {
+    cwd: options.cwd ?? root,
+    encoding: 'utf8',
+    env: { PATH: process.env.PATH ?? '', ...options.env },
+  });
+  return { code: status, out: stdout, err: stderr };
+}
+
+/** A folder of files for one test, removed after it. */
+export function folderWith(files: Record<string, string | Uint8Array> = {}) {
+  const path = mkdtempSync(join(tmpdir(), 'hexis-'));
+  for (const [name, content] of Object.entries(files)) writeFileSync(join(path, name), content);
+  return { path, at: (name: string) => join(path, name), remove: () => rmSync(path, { recursive: true, force: true }) };
+}

@@ -1,0 +1,132 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { type Box, type Plate, type PlateItem, type Settings, type TextItem } from 'hexis';
+import { textOutline } from '../../src/core/export/textOutline.js';
+import { overlap } from '../../src/core/plate/plate.js';
+import { small } from '../helpers/figures.js';
+
+
+const word = fc.string({ minLength: 1, maxLength: 14, unit: fc.constantFrom(...'abcdefghij klmnopqrstuvwxyzÄÖAWT-é') });
+const name = fc.array(word, { minLength: 1, maxLength: 5 }).map((words) => words.join(' ').replace(/\s+/g, ' ').trim() || 'x');
+
+const figures = fc.record({
+  categories: fc.uniqueArray(name, { minLength: 1, maxLength: 30, selector: (text) => text.toLowerCase() }),
+  groups: fc.uniqueArray(name, { minLength: 0, maxLength: 6, selector: (text) => text.toLowerCase() }),
+  title: name,
+  values: fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 3, maxLength: 40 }),
+  sign: fc.constantFrom('positive', 'both'),
+  magnitude: fc.integer({ min: -6, max: 9 }),
+  width: fc.integer({ min: 40, max: 400 }),
+  height: fc.integer({ min: 35, max: 300 }),
+  direction: fc.constantFrom('vertical', 'horizontal'),
+  style: fc.constantFrom('apa', 'plain'),
+  error: fc.boolean(),
+  labels: fc.constantFrom('none', 'value', 'count'),
+  legend: fc.constantFrom('right', 'left', 'top', 'bottom'),
+  caption: fc.boolean(),
+});
+
+type Drawn = fc.GetArbitraryType<typeof figures> extends never ? never : (typeof figures extends fc.Arbitrary<infer T> ? T : never);
+
+const quote = (text: string) => JSON.stringify(text);
+
+function partsOf(f: Drawn) {
+  const groups = f.groups.length > 0 ? f.groups : [''];
+  const rows: string[] = ['c,g,v'];
+  let i = 0;
+  f.categories.forEach((_, c) => {
+    groups.forEach((__, g) => {
+      for (let k = 0; k < 2; k += 1) {
+        const raw = f.values[i++ % f.values.length] as number;
+        const value = (f.sign === 'positive' ? Math.abs(raw) : raw) * 10 ** f.magnitude;
+        rows.push(`${c + 1},${g + 1},${value}`);
+      }
+    });
+  });
+  const values = (names: string[]) => `{ ${names.map((n, k) => `${k + 1}: ${quote(n)}`).join(', ')} }`;
+  return {
+    table: `${rows.join('\n')}\n`,
+    codebook: `hexis: codebook/1
+variables:
+  c: { label: ${quote(f.title)}, values: ${values(f.categories)} }
+  g: { label: ${quote(f.title)}, values: ${values(groups.map((g) => g || 'x'))} }
+  v: { label: ${quote(f.title)}, unit: kg, measure: numeric }`,
+    chart: `{ kind: bar, category: c, value: v, direction: ${f.direction}${f.groups.length > 0 ? ', group: g' : ''}${f.error ? ', error: { shows: sd }' : ''} }`,
+    more: `style: ${f.style}
+caption: { number: 1, title: ${quote(f.title)} }
+size: { width: ${f.width}mm, height: ${f.height}mm }
+legend: { place: ${f.legend} }
+dataLabels: { show: ${f.labels} }`,
+    caption: f.caption,
+  };
+}
+
+const inside = (box: Box, page: { width: number; height: number }) =>
+  box.x >= -0.01 && box.y >= -0.01 && box.x + box.width <= page.width + 0.01 && box.y + box.height <= page.height + 0.01;
+
+const named = (plate: Plate, pattern: RegExp) => plate.items.filter((item) => pattern.test(item.role));
+
+function expectApart(items: readonly PlateItem[]) {
+  for (const [i, a] of items.entries()) {
+    for (const b of items.slice(i + 1)) {
+      if (overlap(a.box, b.box)) throw new Error(`${a.role} and ${b.role} touch: ${JSON.stringify([a.box, b.box])}`);
+    }
+  }
+}
+
+const roleSettings: [RegExp, keyof Settings['text']][] = [
+  [/^axes\.[xy]\.title$/, 'axisTitle'],
+  [/^axes\.[xy]\.labels/, 'tickLabel'],
+  [/^legend\.title$/, 'legendTitle'],
+  [/^legend\.entries/, 'legendEntry'],
+  [/^series.*labels/, 'dataLabel'],
+  [/^heading$/, 'heading'],
+];
+
+function expectReadable(item: TextItem, settings: Settings) {
+  const role = roleSettings.find(([pattern]) => pattern.test(item.role))?.[1];
+  if (!role) return;
+  for (const { size } of item.pieces) {
+    expect(size).toBeLessThanOrEqual(settings.text[role].size + 1e-9);
+    expect(size).toBeGreaterThanOrEqual(settings.text[role].least - 1e-9);
+  }
+}
+
+describe('the layout of any figure', () => {
+  test('keeps all ink on the page, tick labels apart, the legend off the data and text at its least size', async () => {
+    let drawn = 0;
+    let refused = 0;
+    await fc.assert(
+      fc.asyncProperty(figures, async (f) => {
+        const outcome = await small(partsOf(f));
+        if (!outcome.ok) {
+          expect(outcome.problems.filter((p) => p.severity === 'error').map((p) => p.code)).toEqual(['too-small']);
+          refused += 1;
+          return;
+        }
+        drawn += 1;
+        const { plate, settings } = outcome.value;
+        const kit = outcome.gathered?.kit;
+        expect(JSON.stringify(plate)).not.toMatch(/null|NaN/);
+        for (const item of plate.items) {
+          if (!inside(item.box, plate)) throw new Error(`${item.role} leaves the page: ${JSON.stringify(item.box)}`);
+          if (item.type !== 'text' || !kit) continue;
+          expectReadable(item, settings);
+          const { coordinates } = textOutline(kit, item);
+          coordinates.forEach((v, i) => {
+            if (v < -0.01 || v > (i % 2 === 0 ? plate.width : plate.height) + 0.01) throw new Error(`${item.role} has ink beyond the page`);
+          });
+        }
+        expectApart(named(plate, /^axes\.x\.(labels|title)/));
+        expectApart(named(plate, /^axes\.y\.(labels|title)/));
+        expectApart(named(plate, /^(axes\.[xy]\.(labels|title)|legend\.(title$|entries\[\d+\]$)|heading|caption)/));
+        expectApart(named(plate, /^series\[\d+\]\.labels/));
+        for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);
+        for (const mark of named(plate, /^series\[\d+\]\.marks/)) expect(inside({ ...mark.box, x: mark.box.x - plate.panel.x, y: mark.box.y - plate.panel.y }, plate.panel)).toBe(true);
+      }),
+      { numRuns: 200, endOnFailure: true },
+    );
+    // A property that refuses most figures would prove nothing.
+    expect(drawn).toBeGreaterThan(refused);
+  }, 120000);
+});
