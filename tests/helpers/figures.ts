@@ -10,7 +10,7 @@ variables:
   yield: { label: Yield, unit: kg/m², measure: numeric, decimals: 1, missing: [-9] }
 `;
 
-interface Parts {
+export interface Parts {
   chart?: string;
   more?: string;
   table?: string;

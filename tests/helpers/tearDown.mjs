@@ -1,1 +1,3 @@
-export default async function tearDown() {}
+export default async function tearDown() {
+  await globalThis.__desk?.close();
+}

@@ -26,7 +26,7 @@ const figures = fc.record({
   caption: fc.boolean(),
 });
 
-type Drawn = fc.GetArbitraryType<typeof figures> extends never ? never : (typeof figures extends fc.Arbitrary<infer T> ? T : never);
+type Drawn = typeof figures extends fc.Arbitrary<infer T> ? T : never;
 
 const quote = (text: string) => JSON.stringify(text);
 

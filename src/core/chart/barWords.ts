@@ -41,7 +41,7 @@ function leftOutSentence(input: BarInput, numbers: NumbersTable): string[] {
   }
   const count = (value: number) => formatNumber(value, 0, input.numbers);
   const { cases } = input.codebook;
-  const [first, ...others] = [...byVariable];
+  const [first, ...others] = [...byVariable].sort((a, b) => b[1] - a[1]);
   if (!first) return [];
   const without = `without a value for ${lowered(first[0])}`;
   if (others.length === 0) return [`Not shown: ${count(first[1])} ${cases} ${without}.`];

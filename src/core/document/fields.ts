@@ -37,6 +37,10 @@ export const length = (description: string, example: string) =>
     is: 'length',
   });
 
+/** A length, or a name that the style gives a length. */
+export const lengthOrName = (description: string, example: string) =>
+  noted(z.string(), { description, expects: 'a length with its unit, or a name of the style', example, is: 'length' });
+
 export const color = (description: string, example: string) =>
   noted(z.string(), { description, expects: 'a CSS colour, or the name of a colour of the house style', example });
 

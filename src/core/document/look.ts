@@ -5,6 +5,7 @@ import {
   flag,
   fraction,
   length,
+  lengthOrName,
   listOf,
   named,
   notNegative,
@@ -146,7 +147,7 @@ export const lookShape = {
   widths: optional(named('Widths by name, for "size: { width: … }".', length('A width.', '6.5in'), '{ text: 6.5in }')),
   size: optional(
     object('Size of the figure on paper. With one side given, the other follows from "ratio".', {
-      width: optional(text('Width: a length, or a width that the style names.', 'text')),
+      width: optional(lengthOrName('Width: a length, or a width that the style names.', 'text')),
       height: optional(length('Height.', '8cm')),
       ratio: optional(positive('Width divided by height, for the side that is not given.', '1.6')),
     }),

@@ -2,13 +2,18 @@ import { distance } from 'fastest-levenshtein';
 
 const plain = (text: string) => text.toLowerCase().replace(/[\s_-]/g, '');
 
+const letters = (text: string) => [...plain(text)].sort().join('');
+
+/** How far two names are apart; letters that changed places count once. */
+const apart = (a: string, b: string) => (letters(a) === letters(b) ? Math.min(1, distance(plain(a), plain(b))) : distance(plain(a), plain(b)));
+
 /** The known name that a mistyped one most likely meant, if any is close: at most a third of its letters off. */
 export function nearest(found: string, known: readonly string[]): string | undefined {
   let best: string | undefined;
   let least = Number.POSITIVE_INFINITY;
   for (const name of known) {
-    const steps = distance(plain(found), plain(name));
+    const steps = apart(found, name);
     if (steps < least) [best, least] = [name, steps];
   }
-  return least <= Math.max(1, Math.floor(found.length / 3)) ? best : undefined;
+  return least <= Math.max(1, Math.round(found.length / 3)) ? best : undefined;
 }

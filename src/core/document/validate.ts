@@ -105,11 +105,10 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
   if (issue.code === 'invalid_union') {
     const inner = unionIssues(issue as Issue & { code: 'invalid_union' });
     if (inner.length > 0) return inner.flatMap((i) => problemsOf(schema, source, i));
-    const options = definition(unwrap(schemasAt(schema, path)[0] ?? schema)).options;
-    const kinds = (issue as { discriminator?: string }).discriminator;
-    if (kinds && options) {
-      const names = options.flatMap((o) => enumValues(definition(unwrap(o)).shape?.[kinds]));
-      return [wrongValue(schema, source, [...path, ...(path.at(-1) === kinds ? [] : [kinds])], names)];
+    const { discriminator } = issue as { discriminator?: string };
+    if (discriminator !== undefined) {
+      const at = path.at(-1) === discriminator ? path : [...path, discriminator];
+      return [wrongValue(schema, source, at, schemasAt(schema, at).flatMap(enumValues))];
     }
     return [wrongValue(schema, source, path, undefined)];
   }
@@ -127,8 +126,7 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
   return [wrongValue(schema, source, path, options)];
 }
 
-function enumValues(schema: Schema | undefined): string[] {
-  if (!schema) return [];
+function enumValues(schema: Schema): string[] {
   const def = unwrap(schema)._zod.def as { entries?: Record<string, string>; values?: string[] };
   return def.entries ? Object.values(def.entries) : (def.values ?? []);
 }

@@ -54,7 +54,8 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, strict: true });
   if (document.errors.length > 0) {
-    return { problems: document.errors.map((fault) => syntaxProblem(fault, file, lines)) };
+    const distinct = document.errors.filter((fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i);
+    return { problems: distinct.map((fault) => syntaxProblem(fault, file, lines)) };
   }
   const placeOf = (node: unknown): Place => {
     const offset = (node as Node | null)?.range?.[0] ?? 0;

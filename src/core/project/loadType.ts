@@ -1,6 +1,6 @@
 import { type Look, type TextRole, textRoles } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
-import { error, type Place, type Problem, warning } from '../document/problem.js';
+import { error, hasErrors, type Place, type Problem, warning } from '../document/problem.js';
 import type { FaceFiles } from '../style/settings.js';
 import { type Face, type Variant, variantOf, variants } from '../type/face.js';
 import { hasMarkup, loadMarkup } from '../type/markup.js';
@@ -48,6 +48,7 @@ async function ownFaces(
   const problems: Problem[] = [];
   const { openTypeFace, UnreadableFont } = await import('../type/openTypeFace.js');
   for (const variant of wanted) {
+    if (hasErrors(problems)) break;
     const reference = files[variant];
     if (reference === undefined) {
       problems.push(warning('variant-missing', { face: family, variant }, request.locate('text.face')));
@@ -126,7 +127,7 @@ export async function loadType(request: TypeRequest): Promise<LoadedType> {
     ? await ownFaces(request, family, files, wanted)
     : { faces: await shippedKit(request, family, wanted), problems: [] };
   const [first] = faces;
-  if (!first || problems.some((problem) => problem.severity === 'error')) return { problems };
+  if (!first || hasErrors(problems)) return { problems };
   const missing = missingIn(first, texts);
   if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
   const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;

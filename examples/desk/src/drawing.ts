@@ -1,0 +1,33 @@
+import { compose, coreFormats, gather, type Problem, writeFigure } from 'hexis';
+import { source } from './project.js';
+
+export interface Drawing {
+  id: string;
+  svg: string;
+  /** Size on paper in centimetres. */
+  width: number;
+  height: number;
+  summary: string;
+}
+
+const svgFormat = coreFormats[0];
+const centimetres = (points: number) => Math.round((points / 72) * 254) / 100;
+
+/** Draws a figure of the project; without a drawing where something is wrong. */
+export async function draw(path: string, caption: boolean): Promise<{ drawing?: Drawing; problems: Problem[] }> {
+  const gathered = await gather(source(), path, { caption });
+  if (!gathered.ok) return gathered;
+  const composed = compose(gathered.value, { caption });
+  const problems = [...gathered.problems, ...composed.problems];
+  if (!composed.ok) return { problems };
+  const { plate, numbers } = composed.value;
+  const svg = (await writeFigure(gathered.value, composed.value, svgFormat)) as string;
+  const drawing = {
+    id: plate.id,
+    svg,
+    width: centimetres(plate.width),
+    height: centimetres(plate.height),
+    summary: `${numbers.used} of ${numbers.read} ${numbers.cases}`,
+  };
+  return { drawing, problems };
+}

@@ -1,0 +1,84 @@
+import { describe, type Problem } from 'hexis';
+import { type Drawing, draw } from './drawing.js';
+import { editorIn } from './editor.js';
+import { editable, files, isFigure } from './project.js';
+
+const part = <T extends HTMLElement>(id: string) => document.getElementById(id) as T;
+const [picker, caption, save] = [part<HTMLSelectElement>('file'), part<HTMLInputElement>('caption'), part<HTMLButtonElement>('save')];
+const [sheet, status, list] = [part('sheet'), part('status'), part('problems')];
+
+let figure = editable.find(isFigure) as string;
+let open = figure;
+let shown: Drawing | undefined;
+let run = 0;
+
+function element(tag: string, text: string, className?: string): HTMLElement {
+  const made = document.createElement(tag);
+  made.textContent = text;
+  if (className) made.className = className;
+  return made;
+}
+
+/** A problem in words: where it is, what was found, what was expected, what to write. */
+function problemItem(problem: Problem): HTMLElement {
+  const { found, expected, write } = describe(problem);
+  const item = element('li', '', problem.severity);
+  const { file, line } = problem.place ?? {};
+  if (file !== undefined) item.append(element('span', `${file === open ? '' : `${file}, `}line ${line ?? 1}: `, 'where'));
+  item.append(found);
+  const rows = document.createElement('dl');
+  if (expected !== undefined) rows.append(element('dt', 'expected'), element('dd', expected));
+  if (write !== undefined) {
+    const value = element('dd', '');
+    value.append(element('code', write));
+    rows.append(element('dt', 'write'), value);
+  }
+  item.append(rows);
+  return item;
+}
+
+/** Draws the figure as the files are now. While something is wrong the last drawing stays, faded. */
+async function redraw(): Promise<void> {
+  run += 1;
+  const mine = run;
+  const { drawing, problems } = await draw(figure, caption.checked);
+  if (mine !== run) return;
+  list.replaceChildren(...problems.map(problemItem));
+  editor.mark(problems.filter(({ place }) => place?.file === open));
+  sheet.classList.toggle('stale', drawing === undefined);
+  save.disabled = drawing === undefined;
+  if (!drawing) {
+    status.textContent = 'Not drawn: see what is wrong below the file.';
+    return;
+  }
+  shown = drawing;
+  sheet.innerHTML = drawing.svg.replace(/^<\?xml.*\?>\n/, '');
+  status.textContent = `${drawing.id}: ${drawing.width.toFixed(1)} × ${drawing.height.toFixed(1)} cm, at its true size; ${drawing.summary}`;
+}
+
+let waiting = 0;
+const editor = editorIn(part('editor'), (text) => {
+  files[open] = text;
+  clearTimeout(waiting);
+  waiting = window.setTimeout(redraw, 120);
+});
+
+function openFile(path: string): void {
+  open = path;
+  if (isFigure(path)) figure = path;
+  editor.show(files[path] as string);
+  void redraw();
+}
+
+save.addEventListener('click', () => {
+  if (!shown) return;
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([shown.svg], { type: 'image/svg+xml' }));
+  link.download = `${shown.id}.svg`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+});
+caption.addEventListener('change', redraw);
+picker.addEventListener('change', () => openFile(picker.value));
+picker.append(...editable.map((path) => new Option(path)));
+openFile(figure);

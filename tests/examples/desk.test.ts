@@ -1,0 +1,96 @@
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { Browser, Page } from 'playwright-core';
+import { launch } from '../helpers/browser.js';
+import { demo, folderWith, hexis } from '../helpers/hexis.js';
+
+const url = process.env.HEXIS_DESK_URL as string;
+
+describe('the desk', () => {
+  let browser: Browser;
+  let page: Page;
+  const faults: string[] = [];
+  beforeAll(async () => {
+    browser = await launch();
+    page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+    page.on('pageerror', (fault) => faults.push(String(fault)));
+    await page.goto(url);
+    await page.waitForSelector('#sheet svg');
+  });
+  afterAll(() => browser.close());
+
+  const open = async (path: string) => {
+    await page.selectOption('#file', path);
+    await page.waitForFunction((id) => document.getElementById('status')?.textContent?.startsWith(id), path.split('/').at(-1)?.replace('.figure.yaml', '') ?? '');
+  };
+  /** Selects a text in the editor by the mouse's own means, a range of the page, and types over it. */
+  const replace = async (from: string, to: string) => {
+    await page.evaluate((wanted) => {
+      const line = [...document.querySelectorAll('.cm-line')].find((found) => found.textContent?.includes(wanted)) as Element;
+      const start = (line.textContent as string).indexOf(wanted);
+      const texts = document.createTreeWalker(line, NodeFilter.SHOW_TEXT);
+      const range = document.createRange();
+      let seen = 0;
+      for (let node = texts.nextNode(); node; node = texts.nextNode()) {
+        const length = node.textContent?.length ?? 0;
+        if (start >= seen && start < seen + length) range.setStart(node, start - seen);
+        const end = start + wanted.length;
+        if (end > seen && end <= seen + length) range.setEnd(node, end - seen);
+        seen += length;
+      }
+      (document.querySelector('.cm-content') as HTMLElement).focus();
+      document.getSelection()?.removeAllRanges();
+      document.getSelection()?.addRange(range);
+    }, from);
+    await page.keyboard.type(to);
+  };
+
+  test('shows the figure at its true size', async () => {
+    await open('figures/yield-by-bed.figure.yaml');
+    const box = await page.locator('#sheet svg').boundingBox();
+    expect(box?.width).toBeCloseTo((16.51 / 2.54) * 96, 0);
+    expect(box?.height).toBeCloseTo((9 / 2.54) * 96, 0);
+    expect(await page.textContent('#status')).toContain('16.5 × 9.0 cm');
+  });
+
+  test('redraws as one types', async () => {
+    await open('figures/yield-by-bed.figure.yaml');
+    await replace('9cm', '12cm');
+    await page.waitForFunction(() => document.getElementById('status')?.textContent?.includes('12.0 cm'));
+    expect((await page.locator('#sheet svg').boundingBox())?.height).toBeCloseTo((12 / 2.54) * 96, 0);
+  });
+
+  test('marks a fault at its line, keeps the last drawing, and takes it back when mended', async () => {
+    await open('figures/yield-plain.figure.yaml');
+    await replace('category: bed', 'catgory: bed');
+    await page.waitForSelector('#problems li.error');
+    expect(await page.textContent('#problems')).toContain('there is no setting "catgory"');
+    expect(await page.locator('.cm-lint-marker-error').count()).toBeGreaterThan(0);
+    expect(await page.locator('#sheet.stale svg').count()).toBe(1);
+    expect(await page.isDisabled('#save')).toBe(true);
+    await replace('catgory: bed', 'category: bed');
+    await page.waitForFunction(() => document.querySelectorAll('#problems li').length === 0);
+    expect(await page.locator('#sheet.stale').count()).toBe(0);
+  });
+
+  test('saves the SVG that the command draws, to the byte', async () => {
+    await open('figures/experience.figure.yaml');
+    const [download] = await Promise.all([page.waitForEvent('download'), page.click('#save')]);
+    expect(download.suggestedFilename()).toBe('experience.svg');
+    const folder = folderWith();
+    hexis(['draw', demo('figures/experience.figure.yaml'), '-o', `${folder.path}/`]);
+    expect(readFileSync(await download.path(), 'utf8')).toBe(readFileSync(folder.at('experience.svg'), 'utf8'));
+    folder.remove();
+  });
+
+  test('draws the caption on request', async () => {
+    await open('figures/yield-by-bed.figure.yaml');
+    const before = (await page.locator('#sheet svg').boundingBox())?.height as number;
+    await page.check('#caption');
+    await page.waitForFunction((height) => (document.querySelector('#sheet svg')?.getBoundingClientRect().height ?? 0) > height, before);
+  });
+
+  test('runs without a fault in the page', () => {
+    expect(faults).toEqual([]);
+  });
+});
