@@ -21,7 +21,11 @@ import { coverage } from './coverage.mjs';
 
 const families = [{ family: 'arimo', variants: ['regular', 'bold', 'italic', 'boldItalic'] }];
 const base36 = (character) => character.codePointAt(0).toString(36);
-const classLine = (classes) => classes.slice(1).map((c) => [...c.members].map(base36).join(' ')).join('/');
+const classLine = (classes) =>
+  classes
+    .slice(1)
+    .map((c) => [...c.members].map(base36).join(' '))
+    .join('/');
 const scripts = [
   ['grek', /\p{Script=Greek}/u],
   ['cyrl', /\p{Script=Cyrillic}/u],

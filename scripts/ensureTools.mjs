@@ -18,9 +18,15 @@ function install(packages) {
   const lead = process.getuid?.() === 0 ? [] : works('sudo', '-n', 'true') ? ['sudo', '-n'] : undefined;
   if (!lead) return;
   console.log(`installing ${packages.join(' ')} for the tests`);
-  for (const call of [['update', '-qq'], ['install', '-y', '-qq', '--no-install-recommends', ...packages]]) {
+  for (const call of [
+    ['update', '-qq'],
+    ['install', '-y', '-qq', '--no-install-recommends', ...packages],
+  ]) {
     const [command, ...args] = [...lead, 'apt-get', ...call];
-    spawnSync(command, args, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    spawnSync(command, args, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   }
 }
 

@@ -45,7 +45,13 @@ describe('quantiles of Student t', () => {
   });
 
   test('refuse what is no probability', () => {
-    for (const [p, n] of [[0, 3], [1, 3], [0.5, 0], [Number.NaN, 3]] as const) expect(() => tQuantile(p, n)).toThrow(RangeError);
+    for (const [p, n] of [
+      [0, 3],
+      [1, 3],
+      [0.5, 0],
+      [Number.NaN, 3],
+    ] as const)
+      expect(() => tQuantile(p, n)).toThrow(RangeError);
   });
 });
 

@@ -10,7 +10,10 @@ const request = [
   { column: 'v', as: 'number', path: 'chart.value' },
 ] as const;
 
-const read = (text: string, more: { decimalMark?: '.' | ','; delimiter?: string; missing?: (string | number)[] } = {}) =>
+const read = (
+  text: string,
+  more: { decimalMark?: '.' | ','; delimiter?: string; missing?: (string | number)[] } = {},
+) =>
   readDelimited(text, {
     name: 't.csv',
     codebook: codebookOf({ variables: { v: { missing: more.missing ?? [] } } }),
@@ -54,7 +57,13 @@ describe('tables with separators', () => {
   });
 
   test('set missing codes and empty cells aside', () => {
-    expect(table('name,v\na,-9\na,\na,-9.0\na,x\na,3\n', { missing: [-9, 'x'] }).values).toEqual([NaN, NaN, NaN, NaN, 3]);
+    expect(table('name,v\na,-9\na,\na,-9.0\na,x\na,3\n', { missing: [-9, 'x'] }).values).toEqual([
+      NaN,
+      NaN,
+      NaN,
+      NaN,
+      3,
+    ]);
   });
 
   test('come back as they were written, whatever their cells hold', () => {
@@ -62,7 +71,8 @@ describe('tables with separators', () => {
     const rows = fc.array(fc.tuple(cell, fc.integer()), { minLength: 1, maxLength: 20 });
     fc.assert(
       fc.property(rows, (list) => {
-        const text = Papa.parse('') && (Papa as unknown as { unparse(rows: unknown[]): string }).unparse([['name', 'v'], ...list]);
+        const text =
+          Papa.parse('') && (Papa as unknown as { unparse(rows: unknown[]): string }).unparse([['name', 'v'], ...list]);
         const found = table(text);
         expect(found.names).toEqual(list.map(([name]) => name.trim()));
         expect(found.values).toEqual(list.map(([, value]) => value));

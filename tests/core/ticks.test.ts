@@ -51,8 +51,11 @@ describe('ticks', () => {
         const mantissa = Number((ticks.step / 10 ** Math.floor(Math.log10(ticks.step) + 1e-9)).toPrecision(6));
         expect([1, 2, 2.5, 5]).toContain(mantissa);
         expect(ticks.values.length).toBeGreaterThanOrEqual(1);
-        if (ticks.values.length > 1) expect((length * ticks.step) / (ticks.high - ticks.low)).toBeGreaterThanOrEqual(room - 1e-6);
-        const written = ticks.values.map((value) => formatNumber(value, ticks.decimals, { decimalMark: '.', grouping: 'none' }));
+        if (ticks.values.length > 1)
+          expect((length * ticks.step) / (ticks.high - ticks.low)).toBeGreaterThanOrEqual(room - 1e-6);
+        const written = ticks.values.map((value) =>
+          formatNumber(value, ticks.decimals, { decimalMark: '.', grouping: 'none' }),
+        );
         expect(new Set(written).size).toBe(ticks.values.length);
       }),
     );

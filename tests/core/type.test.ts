@@ -11,8 +11,12 @@ import { setText } from '../../src/core/type/textBlock.js';
 import { type TypeKit, typeKit } from '../../src/core/type/typeKit.js';
 import { root } from '../helpers/hexis.js';
 
-const alphabet = [...'AVWTYLPFabcdefghijklmnopqrstuvwxyzÄÖÜßéèñ 0123456789.,:;()-–—−±×"\'/%²³½ΑΒΓΔΩαβγλμπАБВГУЯабвгдя≤≥√∑→'];
-const strings = fc.array(fc.constantFrom(...alphabet), { minLength: 1, maxLength: 24 }).map((letters) => letters.join(''));
+const alphabet = [
+  ...'AVWTYLPFabcdefghijklmnopqrstuvwxyzÄÖÜßéèñ 0123456789.,:;()-–—−±×"\'/%²³½ΑΒΓΔΩαβγλμπАБВГУЯабвгдя≤≥√∑→',
+];
+const strings = fc
+  .array(fc.constantFrom(...alphabet), { minLength: 1, maxLength: 24 })
+  .map((letters) => letters.join(''));
 
 describe.each(variants)('the compiled face, %s', (variant) => {
   let compiled: Face;
@@ -23,7 +27,8 @@ describe.each(variants)('the compiled face, %s', (variant) => {
   });
 
   test('has the measures of the font file', () => {
-    for (const measure of ['unitsPerEm', 'ascent', 'descent', 'capHeight', 'xHeight'] as const) expect(compiled[measure]).toBe(library[measure]);
+    for (const measure of ['unitsPerEm', 'ascent', 'descent', 'capHeight', 'xHeight'] as const)
+      expect(compiled[measure]).toBe(library[measure]);
   });
 
   test('is as wide as the OpenType library says, to 0.01 pt at 10 pt', () => {
@@ -41,7 +46,9 @@ describe.each(variants)('the compiled face, %s', (variant) => {
       fc.property(strings, (text) => {
         const [a, b] = [compiled.outline(text), library.outline(text)];
         expect(a.commands).toBe(b.commands);
-        expect(Math.max(0, ...a.coordinates.map((v, i) => Math.abs(v - (b.coordinates[i] as number))))).toBeLessThanOrEqual(1);
+        expect(
+          Math.max(0, ...a.coordinates.map((v, i) => Math.abs(v - (b.coordinates[i] as number)))),
+        ).toBeLessThanOrEqual(1);
       }),
       { numRuns: 120 },
     );
@@ -56,7 +63,10 @@ describe('text', () => {
   });
 
   test('is split where its script changes', () => {
-    expect(scriptRuns('Dose (β) 5')).toEqual([{ text: 'Dose (', script: 'latn' }, { text: 'β) 5', script: 'grek' }]);
+    expect(scriptRuns('Dose (β) 5')).toEqual([
+      { text: 'Dose (', script: 'latn' },
+      { text: 'β) 5', script: 'grek' },
+    ]);
     expect(scriptRuns('5 × βγ')).toEqual([{ text: '5 × βγ', script: 'grek' }]);
     expect(scriptRuns('')).toEqual([]);
   });
@@ -65,12 +75,18 @@ describe('text', () => {
     const spans = kit.spans('*M* is **m**^2^ H~2~O &alpha; \\*\nnext');
     expect(plainText(spans)).toBe('M is m2 H2O α *\nnext');
     expect(spans[0]).toMatchObject({ text: 'M', italic: true });
-    expect(spans.filter((span) => span.shift).map(({ text, shift }) => [text, shift])).toEqual([['2', 'super'], ['2', 'sub']]);
+    expect(spans.filter((span) => span.shift).map(({ text, shift }) => [text, shift])).toEqual([
+      ['2', 'super'],
+      ['2', 'sub'],
+    ]);
     expect(plainText(kit.spans('a < b & c'))).toBe('a < b & c');
   });
 
   test('keeps every word and no line wider than it may be', () => {
-    const words = fc.array(strings.map((text) => text.replace(/[\s*_^~&\\]/g, '') || 'x'), { minLength: 1, maxLength: 12 });
+    const words = fc.array(
+      strings.map((text) => text.replace(/[\s*_^~&\\]/g, '') || 'x'),
+      { minLength: 1, maxLength: 12 },
+    );
     fc.assert(
       fc.property(words, fc.integer({ min: 30, max: 300 }), fc.boolean(), (list, width, balanced) => {
         const block = setText(kit, list.join(' '), setting, { width, balanced, breakWords: true });
@@ -90,7 +106,9 @@ describe('text', () => {
   });
 
   test('refuses what is no font', async () => {
-    await expect(openTypeFace('X', 'regular', new TextEncoder().encode('no font at all'))).rejects.toThrow(UnreadableFont);
+    await expect(openTypeFace('X', 'regular', new TextEncoder().encode('no font at all'))).rejects.toThrow(
+      UnreadableFont,
+    );
   });
 });
 

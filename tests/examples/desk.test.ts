@@ -21,12 +21,17 @@ describe('the desk', () => {
 
   const open = async (path: string) => {
     await page.selectOption('#file', path);
-    await page.waitForFunction((id) => document.getElementById('status')?.textContent?.startsWith(id), path.split('/').at(-1)?.replace('.figure.yaml', '') ?? '');
+    await page.waitForFunction(
+      (id) => document.getElementById('status')?.textContent?.startsWith(id),
+      path.split('/').at(-1)?.replace('.figure.yaml', '') ?? '',
+    );
   };
   /** Selects a text in the editor by the mouse's own means, a range of the page, and types over it. */
   const replace = async (from: string, to: string) => {
     await page.evaluate((wanted) => {
-      const line = [...document.querySelectorAll('.cm-line')].find((found) => found.textContent?.includes(wanted)) as Element;
+      const line = [...document.querySelectorAll('.cm-line')].find((found) =>
+        found.textContent?.includes(wanted),
+      ) as Element;
       const start = (line.textContent as string).indexOf(wanted);
       const texts = document.createTreeWalker(line, NodeFilter.SHOW_TEXT);
       const range = document.createRange();
@@ -87,7 +92,10 @@ describe('the desk', () => {
     await open('figures/yield-by-bed.figure.yaml');
     const before = (await page.locator('#sheet svg').boundingBox())?.height as number;
     await page.check('#caption');
-    await page.waitForFunction((height) => (document.querySelector('#sheet svg')?.getBoundingClientRect().height ?? 0) > height, before);
+    await page.waitForFunction(
+      (height) => (document.querySelector('#sheet svg')?.getBoundingClientRect().height ?? 0) > height,
+      before,
+    );
   });
 
   test('runs without a fault in the page', () => {

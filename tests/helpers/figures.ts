@@ -1,6 +1,7 @@
 import { type Composition, compose, type Gathered, gather, memorySource, type Outcome, type Problem } from 'hexis';
 
-export const smallTable = 'bed,season,yield\n1,spring,2.5\n1,spring,3.5\n1,autumn,2\n1,autumn,4\n2,spring,4\n2,spring,5\n2,autumn,6\n2,autumn,7.5\n';
+export const smallTable =
+  'bed,season,yield\n1,spring,2.5\n1,spring,3.5\n1,autumn,2\n1,autumn,4\n2,spring,4\n2,spring,5\n2,autumn,6\n2,autumn,7.5\n';
 
 export const smallCodebook = `hexis: codebook/1
 cases: plots
@@ -51,4 +52,5 @@ export async function codes(parts: Parts): Promise<string[]> {
   return (await small(parts)).problems.map(codeAt);
 }
 
-export const codeAt = ({ code, place }: Problem): string => [code, place?.file, place?.line, place?.column].filter((v) => v !== undefined).join(':');
+export const codeAt = ({ code, place }: Problem): string =>
+  [code, place?.file, place?.line, place?.column].filter((v) => v !== undefined).join(':');

@@ -1,15 +1,28 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Composition, compose, gather, type LineItem, memorySource, type PlateItem, type RectItem, type TextItem } from 'hexis';
+import {
+  type Composition,
+  compose,
+  gather,
+  type LineItem,
+  memorySource,
+  type PlateItem,
+  type RectItem,
+  type TextItem,
+} from 'hexis';
 import { codes, composed, small, smallTable } from '../helpers/figures.js';
 
-const item = <T extends PlateItem>({ plate }: Composition, role: string) => plate.items.find((found) => found.role === role) as T;
+const item = <T extends PlateItem>({ plate }: Composition, role: string) =>
+  plate.items.find((found) => found.role === role) as T;
 const roles = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
-const texts = (composition: Composition, pattern: RegExp) => roles(composition, pattern).map((found) => (found as TextItem).text);
+const texts = (composition: Composition, pattern: RegExp) =>
+  roles(composition, pattern).map((found) => (found as TextItem).text);
 
 /** Turns places on the page back into data units, by the first and last tick of the value axis. */
 function unitsOf(composition: Composition, axis: 'x' | 'y') {
   const ticks = roles(composition, new RegExp(`^axes\\.${axis}\\.(ticks|grid)\\[`)) as LineItem[];
-  const labels = texts(composition, new RegExp(`^axes\\.${axis}\\.labels`)).map((text) => Number(text.replace('−', '-')));
+  const labels = texts(composition, new RegExp(`^axes\\.${axis}\\.labels`)).map((text) =>
+    Number(text.replace('−', '-')),
+  );
   const place = (tick: LineItem) => (axis === 'y' ? tick.y1 : tick.x1);
   const [first, last] = [place(ticks[0] as LineItem), place(ticks.at(-1) as LineItem)];
   const [low, high] = [labels[0] as number, labels.at(-1) as number];
@@ -23,8 +36,12 @@ describe('bars', () => {
       const made = await composed({ chart, more: `style: ${style}` });
       const units = unitsOf(made, direction === 'vertical' ? 'y' : 'x');
       const column = (key: string) => made.numbers.columns.findIndex((c) => c.key === key);
-      const row = (bed: string, season: string) => made.numbers.rows.find((r) => r[0] === bed && r[1] === season) as number[];
-      const expected: [string, string, string][] = [['series[0].marks[0]', 'Compost', 'spring'], ['series[1].marks[1]', 'Bare soil', 'autumn']];
+      const row = (bed: string, season: string) =>
+        made.numbers.rows.find((r) => r[0] === bed && r[1] === season) as number[];
+      const expected: [string, string, string][] = [
+        ['series[0].marks[0]', 'Compost', 'spring'],
+        ['series[1].marks[1]', 'Bare soil', 'autumn'],
+      ];
       for (const [role, bed, season] of expected) {
         const bar = item<RectItem>(made, role);
         const end = direction === 'vertical' ? bar.y : bar.x + bar.width;
@@ -61,15 +78,24 @@ describe('bars', () => {
 
   test('take percentages of all, of the group or of the category', async () => {
     const percents = async (of: string) =>
-      (await composed({ chart: `{ kind: bar, category: bed, group: season, summary: percent, of: ${of} }`, table: `${smallTable}2,autumn,1\n` })).numbers.rows.map((row) => row[3] as number);
+      (
+        await composed({
+          chart: `{ kind: bar, category: bed, group: season, summary: percent, of: ${of} }`,
+          table: `${smallTable}2,autumn,1\n`,
+        })
+      ).numbers.rows.map((row) => row[3] as number);
     const sums = { all: 100, group: 200, category: 200 };
-    for (const [of, sum] of Object.entries(sums)) expect((await percents(of)).reduce((a, b) => a + b)).toBeCloseTo(sum, 9);
+    for (const [of, sum] of Object.entries(sums))
+      expect((await percents(of)).reduce((a, b) => a + b)).toBeCloseTo(sum, 9);
     expect((await percents('all'))[1]).toBeCloseTo(100 / 3, 9);
     expect((await percents('category'))[1]).toBeCloseTo(60, 9);
   });
 
   test('draw given values as they stand', async () => {
-    const made = await composed({ chart: '{ kind: bar, category: bed, value: yield, summary: given }', table: 'bed,yield\n1,3.25\n2,-1.5\n' });
+    const made = await composed({
+      chart: '{ kind: bar, category: bed, value: yield, summary: given }',
+      table: 'bed,yield\n1,3.25\n2,-1.5\n',
+    });
     expect(made.numbers.rows.map((row) => row[2])).toEqual([-1.5, 3.25]);
     expect(texts(made, /^axes\.y\.title/)).toEqual(['Yield (kg/m²)']);
   });
@@ -91,7 +117,9 @@ describe('bars', () => {
   });
 
   test('choose rows by where, by code or name', async () => {
-    const made = await composed({ chart: '{ kind: bar, category: bed, value: yield, where: { season: autumn, bed: [1, Compost] } }' });
+    const made = await composed({
+      chart: '{ kind: bar, category: bed, value: yield, where: { season: autumn, bed: [1, Compost] } }',
+    });
     expect([made.numbers.chosen, made.numbers.used]).toEqual([4, 4]);
   });
 
@@ -102,7 +130,11 @@ describe('bars', () => {
   });
 
   test('go below zero, with the axis line at zero', async () => {
-    const made = await composed({ chart: '{ kind: bar, category: bed, value: yield }', table: 'bed,yield\n1,-3\n1,-4\n2,2\n2,2\n', more: 'style: apa' });
+    const made = await composed({
+      chart: '{ kind: bar, category: bed, value: yield }',
+      table: 'bed,yield\n1,-3\n1,-4\n2,2\n2,2\n',
+      more: 'style: apa',
+    });
     const [up, down] = [item<RectItem>(made, 'series[0].marks[0]'), item<RectItem>(made, 'series[0].marks[1]')];
     expect(up.y + up.height).toBeCloseTo(down.y, 9);
     expect(item<LineItem>(made, 'axes.x.line').y1).toBeCloseTo(down.y, 9);
@@ -132,10 +164,16 @@ describe('settings', () => {
   test('accent one bar alone, or one group with its legend entry', async () => {
     const fills = async (accent: string) => {
       const made = await composed({ more: `accents: [{ for: ${accent}, fill: "#123456" }]` });
-      return made.plate.items.filter((i) => i.type === 'rect' && i.fill === '#123456').map(({ role, from }) => `${role} ${from}`);
+      return made.plate.items
+        .filter((i) => i.type === 'rect' && i.fill === '#123456')
+        .map(({ role, from }) => `${role} ${from}`);
     };
     expect(await fills('{ bed: compost, season: autumn }')).toEqual(['series[1].marks[0] accents.0.fill']);
-    expect(await fills('{ season: autumn }')).toEqual(['series[1].marks[0] accents.0.fill', 'series[1].marks[1] accents.0.fill', 'legend.entries[1].key accents.0.fill']);
+    expect(await fills('{ season: autumn }')).toEqual([
+      'series[1].marks[0] accents.0.fill',
+      'series[1].marks[1] accents.0.fill',
+      'legend.entries[1].key accents.0.fill',
+    ]);
   });
 
   test('tie a colour to a value in the codebook', async () => {
@@ -150,7 +188,11 @@ describe('settings', () => {
       files: { 'own.yaml': 'hexis: style/1\nname: own\nextends: apa\naxes: { value: { from: 0 } }\n' },
     });
     expect(made.origin('axes.y.step')).toMatchObject({ layer: 'the figure file', place: { line: 6 } });
-    expect(made.origin('axes.y.from')).toMatchObject({ layer: 'style own', path: 'axes.value.from', place: { file: 'own.yaml', line: 4 } });
+    expect(made.origin('axes.y.from')).toMatchObject({
+      layer: 'style own',
+      path: 'axes.value.from',
+      place: { file: 'own.yaml', line: 4 },
+    });
     expect(made.origin('axes.y.ticks')).toMatchObject({ layer: 'style apa' });
     expect(made.origin('bars.share')).toMatchObject({ layer: 'style plain' });
   });
@@ -162,11 +204,16 @@ describe('settings', () => {
     const apa = await composed({ more: more('apa'), caption: true });
     expect(texts(apa, /caption\.(number|title)/)).toEqual(['Figure 4', 'Mean Yield by Bed']);
     expect(apa.plate.height).toBeGreaterThan((await composed({ more: more('apa') })).plate.height);
-    expect(texts(await composed({ more: more('plain'), caption: true }), /heading|caption/)).toEqual(['mean yield by bed', 'Figure 4.', expect.stringContaining('N = 8 plots.')]);
+    expect(texts(await composed({ more: more('plain'), caption: true }), /heading|caption/)).toEqual([
+      'mean yield by bed',
+      'Figure 4.',
+      expect.stringContaining('N = 8 plots.'),
+    ]);
   });
 
   test('show and hide data labels', async () => {
-    const labels = async (text: string) => texts(await composed({ more: `dataLabels: ${text}` }), /^series\[0\]\.labels/);
+    const labels = async (text: string) =>
+      texts(await composed({ more: `dataLabels: ${text}` }), /^series\[0\]\.labels/);
     expect(await labels('{ show: none }')).toEqual([]);
     expect(await labels('{ show: value }')).toEqual(['4.5', '3.0']);
     expect(await labels('{ show: value, format: { decimals: 2 } }')).toEqual(['4.50', '3.00']);
@@ -182,7 +229,11 @@ describe('the house rules of apa', () => {
     const scripts = pieces.filter(({ text }) => !['2'].includes(text));
     for (const { size } of scripts) expect(size >= 8 && size <= 14).toBe(true);
     expect(roles(made, /grid|heading/)).toEqual([]);
-    expect(roles(made, /\.line$/).map(({ role }) => role).sort()).toEqual(['axes.x.line', 'axes.y.line']);
+    expect(
+      roles(made, /\.line$/)
+        .map(({ role }) => role)
+        .sort(),
+    ).toEqual(['axes.x.line', 'axes.y.line']);
     expect(roles(made, /^axes\.x\.ticks/)).toEqual([]);
     expect(roles(made, /^axes\.y\.ticks/).length).toBeGreaterThan(2);
     expect(item<TextItem>(made, 'axes.y.title').angle).toBe(90);
@@ -193,20 +244,34 @@ describe('the house rules of apa', () => {
 });
 
 test('the same input gives the same plate, composed twice', async () => {
-  const source = memorySource({ 'f.yaml': 'hexis: figure/1\ndata: { rows: [{ a: x, b: 1 }, { a: y, b: 2 }] }\nchart: { kind: bar, category: a, value: b }' });
-  const plates = await Promise.all([1, 2].map(async () => {
-    const gathered = await gather(source, 'f.yaml');
-    if (!gathered.ok) throw new Error('not gathered');
-    return JSON.stringify(compose(gathered.value));
-  }));
+  const source = memorySource({
+    'f.yaml':
+      'hexis: figure/1\ndata: { rows: [{ a: x, b: 1 }, { a: y, b: 2 }] }\nchart: { kind: bar, category: a, value: b }',
+  });
+  const plates = await Promise.all(
+    [1, 2].map(async () => {
+      const gathered = await gather(source, 'f.yaml');
+      if (!gathered.ok) throw new Error('not gathered');
+      return JSON.stringify(compose(gathered.value));
+    }),
+  );
   expect(plates[0]).toBe(plates[1]);
 });
 
 test('200 categories and 40 groups make a sensible figure that says what it left out', async () => {
-  const rows = (n: number, groups: number) => `c,g,v\n${Array.from({ length: n * groups }, (_, i) => `c${i % n},g${Math.floor(i / n)},${i % 7}`).join('\n')}\n`;
-  const many = await small({ table: rows(200, 1), chart: '{ kind: bar, category: c, value: v }', codebook: 'hexis: codebook/1' });
+  const rows = (n: number, groups: number) =>
+    `c,g,v\n${Array.from({ length: n * groups }, (_, i) => `c${i % n},g${Math.floor(i / n)},${i % 7}`).join('\n')}\n`;
+  const many = await small({
+    table: rows(200, 1),
+    chart: '{ kind: bar, category: c, value: v }',
+    codebook: 'hexis: codebook/1',
+  });
   expect(many.ok && many.value.plate.items.filter(({ role }) => /marks/.test(role)).length).toBe(200);
   expect(many.problems.map(({ code }) => code)).toContain('labels-thinned');
-  const grouped = await codes({ table: rows(3, 40), chart: '{ kind: bar, category: c, value: v, group: g }', codebook: 'hexis: codebook/1' });
+  const grouped = await codes({
+    table: rows(3, 40),
+    chart: '{ kind: bar, category: c, value: v, group: g }',
+    codebook: 'hexis: codebook/1',
+  });
   expect(grouped.join()).toContain('colors-repeat');
 });

@@ -1,13 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { type Box, type Plate, type PlateItem, type Settings, type TextItem } from 'hexis';
+import type { Box, Plate, PlateItem, Settings, TextItem } from 'hexis';
 import { textOutline } from '../../src/core/export/textOutline.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { small } from '../helpers/figures.js';
 
-
 const word = fc.string({ minLength: 1, maxLength: 14, unit: fc.constantFrom(...'abcdefghij klmnopqrstuvwxyzÄÖAWT-é') });
-const name = fc.array(word, { minLength: 1, maxLength: 5 }).map((words) => words.join(' ').replace(/\s+/g, ' ').trim() || 'x');
+const name = fc
+  .array(word, { minLength: 1, maxLength: 5 })
+  .map((words) => words.join(' ').replace(/\s+/g, ' ').trim() || 'x');
 
 const figures = fc.record({
   categories: fc.uniqueArray(name, { minLength: 1, maxLength: 30, selector: (text) => text.toLowerCase() }),
@@ -62,7 +63,10 @@ dataLabels: { show: ${f.labels} }`,
 }
 
 const inside = (box: Box, page: { width: number; height: number }) =>
-  box.x >= -0.01 && box.y >= -0.01 && box.x + box.width <= page.width + 0.01 && box.y + box.height <= page.height + 0.01;
+  box.x >= -0.01 &&
+  box.y >= -0.01 &&
+  box.x + box.width <= page.width + 0.01 &&
+  box.y + box.height <= page.height + 0.01;
 
 const named = (plate: Plate, pattern: RegExp) => plate.items.filter((item) => pattern.test(item.role));
 
@@ -114,7 +118,8 @@ describe('the layout of any figure', () => {
           expectReadable(item, settings);
           const { coordinates } = textOutline(kit, item);
           coordinates.forEach((v, i) => {
-            if (v < -0.01 || v > (i % 2 === 0 ? plate.width : plate.height) + 0.01) throw new Error(`${item.role} has ink beyond the page`);
+            if (v < -0.01 || v > (i % 2 === 0 ? plate.width : plate.height) + 0.01)
+              throw new Error(`${item.role} has ink beyond the page`);
           });
         }
         expectApart(named(plate, /^axes\.x\.(labels|title)/));
@@ -122,7 +127,10 @@ describe('the layout of any figure', () => {
         expectApart(named(plate, /^(axes\.[xy]\.(labels|title)|legend\.(title$|entries\[\d+\]$)|heading|caption)/));
         expectApart(named(plate, /^series\[\d+\]\.labels/));
         for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);
-        for (const mark of named(plate, /^series\[\d+\]\.marks/)) expect(inside({ ...mark.box, x: mark.box.x - plate.panel.x, y: mark.box.y - plate.panel.y }, plate.panel)).toBe(true);
+        for (const mark of named(plate, /^series\[\d+\]\.marks/))
+          expect(
+            inside({ ...mark.box, x: mark.box.x - plate.panel.x, y: mark.box.y - plate.panel.y }, plate.panel),
+          ).toBe(true);
       }),
       { numRuns: 200, endOnFailure: true },
     );

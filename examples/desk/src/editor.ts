@@ -42,7 +42,12 @@ export function editorIn(parent: HTMLElement, changed: (text: string) => void): 
     show: (text) => view.setState(EditorState.create({ doc: text, extensions })),
     mark: (problems) => {
       const { doc } = view.state;
-      view.dispatch(setDiagnostics(view.state, problems.map((problem) => diagnosticOf(problem, doc))));
+      view.dispatch(
+        setDiagnostics(
+          view.state,
+          problems.map((problem) => diagnosticOf(problem, doc)),
+        ),
+      );
     },
   };
 }

@@ -4,7 +4,11 @@ import { editorIn } from './editor.js';
 import { editable, files, isFigure } from './project.js';
 
 const part = <T extends HTMLElement>(id: string) => document.getElementById(id) as T;
-const [picker, caption, save] = [part<HTMLSelectElement>('file'), part<HTMLInputElement>('caption'), part<HTMLButtonElement>('save')];
+const [picker, caption, save] = [
+  part<HTMLSelectElement>('file'),
+  part<HTMLInputElement>('caption'),
+  part<HTMLButtonElement>('save'),
+];
 const [sheet, status, list] = [part('sheet'), part('status'), part('problems')];
 
 let figure = editable.find(isFigure) as string;
@@ -24,7 +28,8 @@ function problemItem(problem: Problem): HTMLElement {
   const { found, expected, write } = describe(problem);
   const item = element('li', '', problem.severity);
   const { file, line } = problem.place ?? {};
-  if (file !== undefined) item.append(element('span', `${file === open ? '' : `${file}, `}line ${line ?? 1}: `, 'where'));
+  if (file !== undefined)
+    item.append(element('span', `${file === open ? '' : `${file}, `}line ${line ?? 1}: `, 'where'));
   item.append(found);
   const rows = document.createElement('dl');
   if (expected !== undefined) rows.append(element('dt', 'expected'), element('dd', expected));

@@ -5,7 +5,8 @@ const plain = (text: string) => text.toLowerCase().replace(/[\s_-]/g, '');
 const letters = (text: string) => [...plain(text)].sort().join('');
 
 /** How far two names are apart; letters that changed places count once. */
-const apart = (a: string, b: string) => (letters(a) === letters(b) ? Math.min(1, distance(plain(a), plain(b))) : distance(plain(a), plain(b)));
+const apart = (a: string, b: string) =>
+  letters(a) === letters(b) ? Math.min(1, distance(plain(a), plain(b))) : distance(plain(a), plain(b));
 
 /** The known name that a mistyped one most likely meant, if any is close: at most a third of its letters off. */
 export function nearest(found: string, known: readonly string[]): string | undefined {

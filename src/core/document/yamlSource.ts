@@ -54,7 +54,9 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, strict: true });
   if (document.errors.length > 0) {
-    const distinct = document.errors.filter((fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i);
+    const distinct = document.errors.filter(
+      (fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i,
+    );
     return { problems: distinct.map((fault) => syntaxProblem(fault, file, lines)) };
   }
   const placeOf = (node: unknown): Place => {

@@ -43,7 +43,11 @@ function liveText(item: TextItem): string {
   );
   const turn = item.angle === 0 ? '' : ` rotate(-90)`;
   const transform = `translate(${short(item.x)} ${short(item.y)})${turn}`;
-  return element('text', { transform, fill: item.color, 'xml:space': 'preserve' }, spans.join(''));
+  return element(
+    'text',
+    { transform, fill: item.color, 'text-rendering': 'geometricPrecision', 'xml:space': 'preserve' },
+    spans.join(''),
+  );
 }
 
 type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, context: WriteContext) => string };

@@ -57,13 +57,7 @@ function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: 
 }
 
 /** Every second, third, … name, so that those shown do not touch; none that would stand in the corner of the axes. */
-function thinned(
-  at: 'x' | 'y',
-  labels: readonly TickLabel[],
-  slot: number,
-  gap: number,
-  length: number,
-): TickLabel[] {
+function thinned(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number, length: number): TickLabel[] {
   const widest = Math.max(...labels.map((label) => along(at, label)));
   const every = Math.max(1, Math.ceil((widest + gap) / slot));
   const within = (label: TickLabel) => {
