@@ -1,0 +1,114 @@
+/**
+ * Measures speed and memory as ratios within one run, so that the machine's own speed falls out.
+ *
+ *   npm run bench [-- --runs 15]
+ */
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { compose, gather, writeFigure } from 'hexis';
+import { diskSource, formats } from 'hexis/node';
+
+const at = process.argv.indexOf('--runs');
+const runs = at > 0 ? Number(process.argv[at + 1]) : 15;
+const figure = 'demo/figures/yield-by-bed.figure.yaml';
+const folder = mkdtempSync(join(tmpdir(), 'hexis-bench-'));
+const rows = [];
+
+const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
+const row = (what, reached, limit) => rows.push({ what, reached, limit });
+
+/** Milliseconds of whole processes, run in turn so that drift strikes all alike. */
+function processTimes(calls, count = runs) {
+  const times = calls.map(() => []);
+  for (let run = 0; run <= count; run += 1) {
+    for (const [i, args] of calls.entries()) {
+      const start = process.hrtime.bigint();
+      const { status, stderr } = spawnSync(process.execPath, args, { stdio: ['ignore', 'ignore', 'pipe'] });
+      if (status !== 0) throw new Error(`${args.join(' ')}: ${stderr}`);
+      // The first round warms the disk and is not counted.
+      if (run > 0) times[i].push(Number(process.hrtime.bigint() - start) / 1e6);
+    }
+  }
+  return times.map(median);
+}
+
+/** Milliseconds of a call, the median of many after a warm-up. */
+async function callTime(call, count = 200) {
+  const times = [];
+  for (let i = 0; i < count + 50; i += 1) {
+    const start = process.hrtime.bigint();
+    await call();
+    if (i >= 50) times.push(Number(process.hrtime.bigint() - start) / 1e6);
+  }
+  return median(times);
+}
+
+const ready = await gather(diskSource, figure);
+if (!ready.ok) throw new Error('the demo figure does not read');
+const composed = compose(ready.value);
+
+// Whole processes.
+const draw = (as) => ['bin/hexis.mjs', 'draw', figure, '--as', as, '-o', `${folder}/`];
+spawnSync(process.execPath, draw('plate'));
+const [bare, svg, three, writers] = processTimes([
+  ['-e', '0'],
+  draw('svg'),
+  draw('svg,pdf,png'),
+  ['bench/writers.mjs', join(folder, 'yield-by-bed.plate.json')],
+]);
+row('draw to SVG, whole process, of `node -e 0`', svg / bare, 2.2);
+row('draw to SVG, PDF and PNG, of the writers alone on a ready plate with start-up', three / writers, 1.6);
+
+// Composing, warm, against measuring its texts with no cache.
+const composing = await callTime(() => compose(ready.value));
+const { compiledFace } = await import('../dist/core/type/compiledFace.js');
+const { table } = await import('../dist/core/type/faces/arimo.regular.js');
+const pieces = composed.value.plate.items.flatMap((item) => (item.type === 'text' ? item.pieces : []));
+const faces = Array.from({ length: 250 }, () => compiledFace('Arimo', 'regular', table));
+const uncached = await callTime(() => {
+  const face = faces.pop();
+  for (const piece of pieces) face.advance(piece.text);
+});
+row('compose, warm, milliseconds', composing, 3);
+row(
+  `compose, warm, of measuring its ${pieces.length} texts uncached (${uncached.toFixed(3)} ms)`,
+  composing / uncached,
+  4,
+);
+
+// A million rows.
+const big = join(folder, 'big.csv');
+let text = 'bed,season,yield,note\n';
+for (let i = 0; i < 1e6; i += 1)
+  text += `${1 + (i % 4)},${['spring', 'summer', 'autumn'][i % 3]},${((i * 7919) % 1000) / 100},plot ${i}\n`;
+writeFileSync(big, text);
+text = '';
+writeFileSync(
+  join(folder, 'big.figure.yaml'),
+  'hexis: figure/1\ndata: big.csv\nchart: { kind: bar, category: bed, group: season, value: yield, error: { shows: ci } }\n',
+);
+const bigDraw = ['bin/hexis.mjs', 'draw', join(folder, 'big.figure.yaml'), '-o', `${folder}/`];
+const [parser, million] = processTimes([['bench/parser.mjs', big], bigDraw], 3);
+row('1 million CSV rows to a bar of means, of the CSV parser alone on that file', million / parser, 1.5);
+const memory = spawnSync('/usr/bin/time', ['-v', process.execPath, ...bigDraw], { encoding: 'utf8' });
+const peak = /Maximum resident set size \(kbytes\): (\d+)/.exec(memory.stderr ?? '')?.[1];
+const own = peak ?? execFileSync(process.execPath, ['bench/peak.mjs', ...bigDraw], { encoding: 'utf8' });
+row('the same, peak memory in MB', Number(own) / 1000, 600);
+
+// Writers on a ready plate.
+for (const format of formats) {
+  const time = await callTime(() => writeFigure(ready.value, composed.value, format), format.name === 'png' ? 5 : 30);
+  row(`writer: ${format.name}, of \`node -e 0\``, time / bare, undefined);
+}
+
+const width = Math.max(...rows.map(({ what }) => what.length));
+console.log(`${'what'.padEnd(width)}  reached  at most`);
+for (const { what, reached, limit } of rows) {
+  const over = limit !== undefined && reached > limit ? '  over' : '';
+  console.log(
+    `${what.padEnd(width)}  ${reached.toFixed(2).padStart(7)}  ${(limit === undefined ? '' : String(limit)).padStart(7)}${over}`,
+  );
+}
+rmSync(folder, { recursive: true });
