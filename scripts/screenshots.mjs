@@ -11,7 +11,7 @@ import { build, preview } from 'vite';
 
 const folder = process.argv[2] ?? 'docs/screenshots';
 mkdirSync(folder, { recursive: true });
-const hexis = (...args) => execFileSync(process.execPath, ['bin/hexis.mjs', ...args], { encoding: 'utf8' });
+const hexis = (...args) => execFileSync(process.execPath, ['bin/hexis.cjs', ...args], { encoding: 'utf8' });
 
 for (const [figure, name, ...options] of [
   ['yield-by-bed', 'draw-apa', '--caption'],

@@ -10,7 +10,7 @@ export const demoFigures = ['yield-by-bed', 'yield-plain', 'experience'].map((id
 
 /** Runs the command as a process, as a user does. */
 export function hexis(args: string[], options: { cwd?: string; env?: Record<string, string> } = {}) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'bin', 'hexis.mjs'), ...args], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'bin', 'hexis.cjs'), ...args], {
     cwd: options.cwd ?? root,
     encoding: 'utf8',
     env: { PATH: process.env.PATH ?? '', ...options.env },

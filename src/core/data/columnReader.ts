@@ -1,4 +1,4 @@
-import { error, type Problem } from '../document/problem.js';
+import { error, type Problem, warning } from '../document/problem.js';
 import type { Variable } from './codebook.js';
 import type { CategoryColumn, CellPlace, Column, NumberColumn } from './table.js';
 
@@ -49,6 +49,8 @@ export function numberReader(variable: Variable, decimalMark: '.' | ','): Column
   let row = 0;
   const reasons: string[] = [];
   const faults: Fault[] = [];
+  const outside: Fault[] = [];
+  const [low, high] = variable.range ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
   const reasonId = (reason: string): number => {
     const at = reasons.indexOf(reason);
     return at >= 0 ? at + 1 : reasons.push(reason);
@@ -67,6 +69,7 @@ export function numberReader(variable: Variable, decimalMark: '.' | ','): Column
       if (trimmed === '') absent[row] = reasonId(`${variable.name} is empty`);
       else if (isMissingCode(trimmed, variable)) absent[row] = reasonId(`${variable.name} is ${trimmed} (missing)`);
       else if (Number.isNaN(value)) faults.push({ row, text: trimmed });
+      else if (value < low || value > high) outside.push({ row, text: trimmed });
       numbers[row] = absent[row] ? Number.NaN : value;
       row += 1;
     },
@@ -79,6 +82,11 @@ export function numberReader(variable: Variable, decimalMark: '.' | ','): Column
         reasons,
       };
       const problems = faults.length > 0 ? [faultProblem(variable.name, faults, decimalMark, place, index)] : [];
+      const [first] = outside;
+      if (first) {
+        const facts = { column: variable.name, text: first.text, count: outside.length, low, high };
+        problems.push(warning('out-of-range', facts, place(first.row, index)));
+      }
       return { column, problems };
     },
   };

@@ -1,5 +1,5 @@
 import { nearest } from '../document/nearest.js';
-import { error, fail, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { Codebook } from './codebook.js';
 import { type ColumnReader, categoryReader, numberReader } from './columnReader.js';
 import { type CellPlace, type Column, type ColumnRequest, columnKey, type Table, tableOf } from './table.js';
@@ -71,8 +71,8 @@ export class TableBuilder {
       problems.push(...finished.problems);
     }
     if (this.rows === 0) problems.push(error('table-empty', {}, { file: this.reading.name }));
-    return problems.length > 0
+    return hasErrors(problems)
       ? fail(problems)
-      : succeed(tableOf(this.reading.name, this.columnNames, this.rows, columns));
+      : succeed(tableOf(this.reading.name, this.columnNames, this.rows, columns), problems);
   }
 }

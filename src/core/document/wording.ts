@@ -166,6 +166,11 @@ export const wordings = {
     write: 'decimalMark: ","     (in the codebook)',
   }),
 
+  'out-of-range': (f: { column: string; text: string; count: number; low: number; high: number }) => ({
+    found: `${f.column} is ${f.text} here, and ${f.low} to ${f.high} is possible${f.count > 1 ? `; ${f.count} cells are outside` : ''}`,
+    expected: `a missing code for it (variables: ${f.column}: missing: [${f.text}]), or a wider range`,
+  }),
+
   // Variables in their places
   'category-as-measured': (f: { column: string; measure: string; path: string; numeric: string[] }) => ({
     found: `${f.path} is ${f.column}, a ${f.measure} variable: its codes name categories and have no mean`,

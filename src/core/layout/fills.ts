@@ -28,7 +28,7 @@ export function fillOf(
   place: number,
   cell: Cell,
 ): Fill {
-  const accent = [...plan.accents].reverse().find((candidate) => covers(candidate.cell, cell));
+  const accent = plan.accents.findLast((candidate) => covers(candidate.cell, cell));
   if (accent) return { color: colors.accents[accent.index] as string, from: `accents.${accent.index}.fill` };
   const [variable, code] = Object.entries(cell)[0] ?? [];
   const tied = series.color ?? (code === undefined ? undefined : plan.categoryColors.get(code));

@@ -103,18 +103,7 @@ export function settle(sheet: Sheet, room: Box): SettledPanel | undefined {
     if (panel.width < 4 || panel.height < 4) return undefined;
     const { x, y, category, value } = fitAxes(sheet, panel);
     const scales = scalesOf(sheet, panel, category, value);
-    const labels = dataLabels(
-      sheet,
-      scales,
-      Math.max(
-        value.decimals,
-        sheet.plan.x.shows === 'value'
-          ? (sheet.plan.x.decimals ?? 0)
-          : sheet.plan.y.shows === 'value'
-            ? (sheet.plan.y.decimals ?? 0)
-            : 0,
-      ),
-    );
+    const labels = dataLabels(sheet, scales, value.dataDecimals);
     const needs = sumNeeds(x, y, labelNeeds(panel, labels));
     const met = sides.every((side) => needs[side] <= margins[side] + 0.005);
     const tight = sides.every((side) => needs[side] >= margins[side] - 0.005);

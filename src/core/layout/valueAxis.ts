@@ -12,6 +12,8 @@ export interface FittedValueAxis extends FittedAxis {
   ticks: Ticks;
   /** Decimals that its labels are written with. */
   decimals: number;
+  /** Decimals for values at the marks: those of the ticks, or what the values were measured to. */
+  dataDecimals: number;
   problems: Problem[];
 }
 
@@ -28,14 +30,13 @@ function decimalsFor(sheet: Sheet, at: 'x' | 'y', ticks: Ticks): number {
 const setLabel = (sheet: Sheet, value: number, decimals: number, tickScale: number) =>
   setRole(sheet, 'tickLabel', formatNumber(value, decimals, sheet.settings.numbers), undefined, tickScale);
 
-/** Room that labels take from one tick to the next: that of the wider end. */
+/** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
 function labelRoom(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, tickScale: number): number {
+  const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+  if (at === 'y') return setLabel(sheet, 0, 0, tickScale).height + labelGap.y * size;
   const decimals = decimalsFor(sheet, at, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
-  const blocks = ends.map((value) => setLabel(sheet, value, decimals, tickScale));
-  const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
-  const room = at === 'x' ? Math.max(...blocks.map((b) => b.width)) : (blocks[0]?.height ?? 0);
-  return room + labelGap[at] * size;
+  return Math.max(...ends.map((value) => setLabel(sheet, value, decimals, tickScale).width)) + labelGap.x * size;
 }
 
 /** The scale of an axis on a stretch of the page. */
@@ -89,5 +90,6 @@ export function fitValueAxis(
     settings.decimals !== undefined && settings.decimals < ticks.decimals
       ? [warning('decimals-too-few', { path, decimals: settings.decimals, needed: ticks.decimals })]
       : [];
-  return { ...fitted, shows: 'value', ticks, decimals, problems };
+  const dataDecimals = Math.max(decimals, plan.decimals ?? 0);
+  return { ...fitted, shows: 'value', ticks, decimals, dataDecimals, problems };
 }

@@ -8,7 +8,7 @@ import { moved, movedBox } from '../layout/moved.js';
 import { em, type Sheet } from '../layout/sheet.js';
 import type { Box, Plate, PlateItem } from '../plate/plate.js';
 import type { Origin } from '../style/layers.js';
-import { colorReader, type Resolved, resolve } from '../style/resolve.js';
+import { colorReader, type Resolved } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
 import type { Gathered } from './gather.js';
 
@@ -124,13 +124,12 @@ function settingOf(problem: Problem): string {
 }
 
 /**
- * Composes a figure: settings made explicit, the chart planned in data units, the plan laid out with its real type.
+ * Composes a figure: the chart planned in data units, the plan laid out with its real type.
  * Pure and synchronous; the same input gives the same plate.
  */
 export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Composition> {
-  const { figure, table, codebook, layers, locate } = gathered;
+  const { figure, table, codebook, resolved, locate } = gathered;
   const kind = kindOf(figure.chart);
-  const resolved = resolve(layers, kind.shows(figure.chart));
   const { colors, problems: colorProblems } = readColors(gathered);
   const planned = kind.plan({
     settings: figure.chart,
@@ -140,7 +139,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
     numbers: resolved.settings.numbers,
     locate,
   });
-  const problems = [...resolved.problems, ...colorProblems, ...planned.problems];
+  const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
   const plate = plateOf(gathered, planned.value, resolved, colors, options);
   problems.push(...plate.problems);

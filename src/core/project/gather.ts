@@ -10,6 +10,7 @@ import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import { builtInStyles } from '../style/builtIn.js';
 import { type Layer, over } from '../style/layers.js';
+import { type Resolved, resolve } from '../style/resolve.js';
 import type { Variant } from '../type/face.js';
 import type { TypeKit } from '../type/typeKit.js';
 import type { FigureFile } from './figureFile.js';
@@ -24,6 +25,8 @@ export interface Gathered {
   codebook: Codebook;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: Layer[];
+  /** Every setting explicit. */
+  resolved: Resolved;
   table: Table;
   kit: TypeKit;
   /** The font file behind a face, for formats that embed it. */
@@ -155,6 +158,14 @@ async function gatherTable(
   return gatherer.keep(readDelimited(text, { name: path, codebook, decimalMark: mark, requests, locate, delimiter }));
 }
 
+/** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
+function resolveLayers(gatherer: Gatherer, layers: readonly Layer[], chart: ChartSettings): Resolved | undefined {
+  if (layers[0]?.name !== 'style plain') return undefined;
+  const resolved = resolve(layers, kindOf(chart).shows(chart));
+  gatherer.problems.push(...resolved.problems);
+  return resolved;
+}
+
 /** Every text of a value, at any depth. */
 function textsIn(value: unknown): string[] {
   if (typeof value === 'string') return [value];
@@ -213,12 +224,12 @@ export async function gather(
   );
   const requests = kindOf(chart).columns(chart);
   const table = await gatherTable(gatherer, figure, codebook, requests);
-  if (!table || hasErrors(gatherer.problems)) return fail(gatherer.problems);
-
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
   ];
+  const resolved = resolveLayers(gatherer, layers, chart);
+  if (!table || !resolved || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
   const locate = (setting: string): Place => {
     const [first, ...rest] = pathOf(setting);
@@ -238,7 +249,7 @@ export async function gather(
   if (!type.kit) return fail(gatherer.problems);
   const id = figure.value.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
   return succeed(
-    { id, figure: figure.value, codebook, layers, table, kit: type.kit, fontBytes: fontReader(request), locate },
+    { id, figure: figure.value, codebook, layers, resolved, table, kit: type.kit, fontBytes: fontReader(request), locate },
     gatherer.problems,
   );
 }

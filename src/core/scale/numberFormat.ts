@@ -33,9 +33,14 @@ export function powerOfTen(value: number, form: NumberForm): string {
   return `${value < 0 ? '\u2212' : ''}${digits} × 10${raised}`;
 }
 
-/** The fewest decimals that write a number exactly, up to 12. */
+/** The fewest decimals that write a number exactly, to 12 significant digits and at most 12. */
 export function decimalsOf(value: number): number {
-  const [mantissa = '', exponent = '0'] = Number(value.toPrecision(12)).toExponential().split('e');
-  const digits = mantissa.split('.')[1]?.length ?? 0;
-  return Math.min(12, Math.max(0, digits - Number(exponent)));
+  const slack = Math.abs(value) * 1e-12;
+  let power = 1;
+  for (let decimals = 0; decimals < 12; decimals += 1) {
+    const scaled = value * power;
+    if (Math.abs(scaled - Math.round(scaled)) <= slack * power) return decimals;
+    power *= 10;
+  }
+  return 12;
 }

@@ -47,8 +47,7 @@ export function ticksBetween(low: number, high: number, step: number): Ticks {
   const values = Array.from({ length: Math.max(0, Math.min(mostTicks, last - first + 1)) }, (_, i) =>
     clean((first + i) * step),
   );
-  const decimals = Math.max(decimalsOf(step), 0, ...values.map(decimalsOf));
-  return { low, high, step, values, decimals };
+  return { low, high, step, values, decimals: decimalsOf(step) };
 }
 
 function candidateSteps(request: TickRequest, span: number): { step: number; rank: number }[] {

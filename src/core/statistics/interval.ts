@@ -1,6 +1,19 @@
 import { tQuantile } from './studentT.js';
 import type { Summary } from './summary.js';
 
+/** Quantiles that have been asked for: groups of one size, and figures drawn again, ask for the same ones. */
+const quantiles = new Map<string, number>();
+
+function quantile(p: number, n: number): number {
+  const key = `${p} ${n}`;
+  let t = quantiles.get(key);
+  if (t === undefined) {
+    t = tQuantile(p, n);
+    if (quantiles.size < 1000) quantiles.set(key, t);
+  }
+  return t;
+}
+
 export interface Interval {
   low: number;
   high: number;
@@ -14,6 +27,6 @@ export interface Interval {
 export function meanInterval(summary: Summary, level: number): Interval | undefined {
   const { n, mean, se } = summary;
   if (se === undefined) return undefined;
-  const half = se === 0 ? 0 : tQuantile((1 + level) / 2, n - 1) * se;
+  const half = se === 0 ? 0 : quantile((1 + level) / 2, n - 1) * se;
   return { low: mean - half, high: mean + half };
 }

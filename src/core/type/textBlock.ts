@@ -40,6 +40,7 @@ export interface Wrapping {
 const shifts = { super: { scale: 0.66, rise: 0.36 }, sub: { scale: 0.66, rise: -0.14 } } as const;
 
 const leadingRatio = 1.22;
+const mostBlocks = 5000;
 
 interface Fragment {
   text: string;
@@ -166,6 +167,19 @@ function setLine(words: readonly Word[], y: number): { pieces: TextPiece[]; widt
  * @param text with inline markup; a line break in it is a line break
  */
 export function setText(kit: TypeKit, text: string, setting: Setting, wrapping?: Wrapping): TextBlock {
+  const { family, size, bold, italic } = setting;
+  const form = wrapping ? `${wrapping.width} ${wrapping.balanced} ${wrapping.breakWords}` : '';
+  const key = `${family} ${size} ${bold} ${italic} ${form}\n${text}`;
+  let block = kit.blocks.get(key);
+  if (!block) {
+    if (kit.blocks.size >= mostBlocks) kit.blocks.clear();
+    block = freshBlock(kit, text, setting, wrapping);
+    kit.blocks.set(key, block);
+  }
+  return block;
+}
+
+function freshBlock(kit: TypeKit, text: string, setting: Setting, wrapping: Wrapping | undefined): TextBlock {
   const spans = kit.spans(text);
   const base = kit.face(setting.family, variantOf(setting.bold, setting.italic));
   const unit = setting.size / base.unitsPerEm;

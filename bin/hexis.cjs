@@ -1,0 +1,2 @@
+#!/usr/bin/env node
+require('./load.cjs').load();

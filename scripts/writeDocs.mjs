@@ -1,0 +1,73 @@
+/**
+ * Writes what is made from the schemas: schemas/*.schema.json for editors, and a page of docs/ for each kind of file.
+ *
+ *   npm run build && npm run docs            writes
+ *   node scripts/writeDocs.mjs --check       fails where a file is not what the schemas give
+ */
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { documentKinds, publishedSchema } from '../dist/core/index.js';
+import { notes } from '../dist/core/document/fields.js';
+
+const intros = {
+  figure: ['figure-file', 'What you write for one figure: the table, the chart, the words, and any setting of its look. Every look setting may also stand in a [house style](house-style.md); the figure file has the last word. Texts take `*italic*`, `**bold**`, `^super^`, `~sub~` and HTML entities such as `&alpha;`. A line break in a text is a line break.'],
+  codebook: ['codebook', 'What the columns of a table mean. Titles, units, names and order of categories, and the codes for missing values come from here, so that no raw column name shows and no code is averaged.'],
+  style: ['house-style', 'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones, `apa` and `plain`, are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml). Distances are multiples of the base text size.'],
+};
+
+const unwrap = (schema) => (schema._zod.def.innerType ? unwrap(schema._zod.def.innerType) : schema);
+const cell = (text) => String(text ?? '').replaceAll('|', '\\|').replaceAll('\n', ' ');
+
+/** One row for each setting below a schema, groups before what is in them. */
+function rowsOf(schema, path) {
+  const inner = unwrap(schema);
+  const { shape, valueType, element, options, entries } = inner._zod.def;
+  const note = notes.get(inner);
+  const own = path === '' || !note ? [] : [`| \`${path}\` | ${cell(note.description)}${entries ? ` One of ${Object.values(entries).map((value) => `\`${value}\``).join(', ')}.` : ''} | ${note.example === undefined ? '' : `\`${cell(note.example)}\``} |`];
+  const below = shape
+    ? Object.entries(shape).flatMap(([key, value]) => rowsOf(value, path === '' ? key : `${path}.${key}`))
+    : valueType && unwrap(valueType)._zod.def.shape
+      ? rowsOf(valueType, `${path}.NAME`)
+      : element && unwrap(element)._zod.def.shape
+        ? rowsOf(element, `${path}[…]`)
+        : options
+          ? options.flatMap((option) => (unwrap(option)._zod.def.shape ? rowsOf(option, path).filter((row) => !own.includes(row) && !row.startsWith(`| \`${path}\` |`)) : []))
+          : [];
+  return [...own, ...below];
+}
+
+/** The axes have the same settings five times over: they are listed once. */
+function page(kind) {
+  const { schema, title, example } = documentKinds[kind];
+  const rows = rowsOf(schema, '').filter((row) => !/^\| `axes\.(value|category|x|y)\./.test(row));
+  return `# ${title}
+
+<!-- Made by scripts/writeDocs.mjs from the schema. -->
+
+${intros[kind][1]}
+
+\`\`\`yaml
+${example}
+\`\`\`
+
+With an editor that reads JSON Schema, put \`# yaml-language-server: $schema=${kind}.schema.json\` on the first line; the schema is [schemas/${kind}.schema.json](../schemas/${kind}.schema.json).
+
+Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\`). A colour is any CSS colour, or a name that the style defines.${rows.some((row) => row.includes('axes.all')) ? ' What stands under `axes.all` may also stand under `axes.value`, `axes.category`, `axes.x` and `axes.y`; the narrower wins.' : ''}
+
+| setting | what it does | example |
+|---|---|---|
+${rows.join('\n')}
+`;
+}
+
+const files = Object.keys(documentKinds).flatMap((kind) => [
+  [`schemas/${kind}.schema.json`, `${JSON.stringify(publishedSchema(kind), null, 2)}\n`],
+  [`docs/${intros[kind][0]}.md`, page(kind)],
+]);
+for (const folder of ['schemas', 'docs']) mkdirSync(folder, { recursive: true });
+for (const [path, text] of files) {
+  if (!process.argv.includes('--check')) writeFileSync(path, text);
+  else if (readFileSync(path, 'utf8') !== text) {
+    console.error(`${path} is not what the schemas give; run npm run docs`);
+    process.exitCode = 1;
+  }
+}
