@@ -71,7 +71,8 @@ const texts = composed.value.plate.items.filter((item) => item.type === 'text');
 const kits = Array.from({ length: 300 }, () => typeKit([compiledFace('Arimo', 'regular', table)]));
 const uncached = await callTime(() => {
   const kit = kits.pop();
-  for (const { text, pieces } of texts) setText(kit, text, { family: 'Arimo', size: pieces[0].size, bold: false, italic: false });
+  for (const { text, pieces } of texts)
+    setText(kit, text, { family: 'Arimo', size: pieces[0].size, bold: false, italic: false });
 });
 row('compose, warm, milliseconds', composing, 3);
 row(

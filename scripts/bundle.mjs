@@ -34,7 +34,10 @@ await build({
 
 const folder = mkdtempSync(join(tmpdir(), 'hexis-build-'));
 const figure = 'demo/figures/yield-by-bed.figure.yaml';
-const warm = spawnSync(process.execPath, ['scripts/compileBundle.cjs', 'draw', figure, '-o', `${folder}/`], { cwd: root, encoding: 'utf8' });
+const warm = spawnSync(process.execPath, ['scripts/compileBundle.cjs', 'draw', figure, '-o', `${folder}/`], {
+  cwd: root,
+  encoding: 'utf8',
+});
 rmSync(folder, { recursive: true });
 if (warm.status !== 0) {
   throw new Error(`the bundle does not draw:\n${warm.stderr}`);

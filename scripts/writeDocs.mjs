@@ -5,24 +5,47 @@
  *   node scripts/writeDocs.mjs --check       fails where a file is not what the schemas give
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { documentKinds, publishedSchema } from '../dist/core/index.js';
 import { notes } from '../dist/core/document/fields.js';
+import { documentKinds, publishedSchema } from '../dist/core/index.js';
 
 const intros = {
-  figure: ['figure-file', 'What you write for one figure: the table, the chart, the words, and any setting of its look. Every look setting may also stand in a [house style](house-style.md); the figure file has the last word. Texts take `*italic*`, `**bold**`, `^super^`, `~sub~` and HTML entities such as `&alpha;`. A line break in a text is a line break.'],
-  codebook: ['codebook', 'What the columns of a table mean. Titles, units, names and order of categories, and the codes for missing values come from here, so that no raw column name shows and no code is averaged.'],
-  style: ['house-style', 'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones, `apa` and `plain`, are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml). Distances are multiples of the base text size.'],
+  figure: [
+    'figure-file',
+    'What you write for one figure: the table, the chart, the words, and any setting of its look. Every look setting may also stand in a [house style](house-style.md); the figure file has the last word. Texts take `*italic*`, `**bold**`, `^super^`, `~sub~` and HTML entities such as `&alpha;`. A line break in a text is a line break.',
+  ],
+  codebook: [
+    'codebook',
+    'What the columns of a table mean. Titles, units, names and order of categories, and the codes for missing values come from here, so that no raw column name shows and no code is averaged.',
+  ],
+  style: [
+    'house-style',
+    'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones, `apa` and `plain`, are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml). Distances are multiples of the base text size.',
+  ],
 };
 
 const unwrap = (schema) => (schema._zod.def.innerType ? unwrap(schema._zod.def.innerType) : schema);
-const cell = (text) => String(text ?? '').replaceAll('|', '\\|').replaceAll('\n', ' ');
+const cell = (text) =>
+  String(text ?? '')
+    .replaceAll('|', '\\|')
+    .replaceAll('\n', ' ');
 
 /** One row for each setting below a schema, groups before what is in them. */
 function rowsOf(schema, path) {
   const inner = unwrap(schema);
   const { shape, valueType, element, options, entries } = inner._zod.def;
   const note = notes.get(inner);
-  const own = path === '' || !note ? [] : [`| \`${path}\` | ${cell(note.description)}${entries ? ` One of ${Object.values(entries).map((value) => `\`${value}\``).join(', ')}.` : ''} | ${note.example === undefined ? '' : `\`${cell(note.example)}\``} |`];
+  const own =
+    path === '' || !note
+      ? []
+      : [
+          `| \`${path}\` | ${cell(note.description)}${
+            entries
+              ? ` One of ${Object.values(entries)
+                  .map((value) => `\`${value}\``)
+                  .join(', ')}.`
+              : ''
+          } | ${note.example === undefined ? '' : `\`${cell(note.example)}\``} |`,
+        ];
   const below = shape
     ? Object.entries(shape).flatMap(([key, value]) => rowsOf(value, path === '' ? key : `${path}.${key}`))
     : valueType && unwrap(valueType)._zod.def.shape
@@ -30,7 +53,11 @@ function rowsOf(schema, path) {
       : element && unwrap(element)._zod.def.shape
         ? rowsOf(element, `${path}[…]`)
         : options
-          ? options.flatMap((option) => (unwrap(option)._zod.def.shape ? rowsOf(option, path).filter((row) => !own.includes(row) && !row.startsWith(`| \`${path}\` |`)) : []))
+          ? options.flatMap((option) =>
+              unwrap(option)._zod.def.shape
+                ? rowsOf(option, path).filter((row) => !own.includes(row) && !row.startsWith(`| \`${path}\` |`))
+                : [],
+            )
           : [];
   return [...own, ...below];
 }

@@ -22,7 +22,7 @@ describe('ticks', () => {
     [{ least: -3.2, greatest: 4.1 }, [-4, -3, -2, -1, 0, 1, 2, 3, 4, 5]],
     [{ from: 0, to: 6, step: 1.5 }, [0, 1.5, 3, 4.5, 6]],
     [{ from: 2, to: 5, step: 2 }, [2, 4]],
-    [{ least: 0, greatest: 0 }, [0, 0.5, 1]],
+    [{ least: 0, greatest: 0 }, [0, 0.2, 0.4, 0.6, 0.8, 1]],
   ])('for %j', (more, expected) => {
     expect(values(more)).toEqual(expected);
   });

@@ -52,7 +52,11 @@ const cases: Case[] = [
     { table: 'bed,season,yield\n1,spring,1\n1,spring,2\n5,spring,3\n5,spring,4\n' },
     ['value-not-named'],
   ],
-  ['values that are not possible', { codebook: 'hexis: codebook/1\nvariables: { yield: { range: [0, 7] } }' }, ['out-of-range:t.csv:9:10']],
+  [
+    'values that are not possible',
+    { codebook: 'hexis: codebook/1\nvariables: { yield: { range: [0, 7] } }' },
+    ['out-of-range:t.csv:9:10'],
+  ],
   ['limits the wrong way round', { more: 'axes: { y: { from: 5, to: 2 } }' }, ['limits-reversed:f.yaml:5:27']],
   [
     'a step that makes thousands of ticks',

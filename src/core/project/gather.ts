@@ -249,7 +249,17 @@ export async function gather(
   if (!type.kit) return fail(gatherer.problems);
   const id = figure.value.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
   return succeed(
-    { id, figure: figure.value, codebook, layers, resolved, table, kit: type.kit, fontBytes: fontReader(request), locate },
+    {
+      id,
+      figure: figure.value,
+      codebook,
+      layers,
+      resolved,
+      table,
+      kit: type.kit,
+      fontBytes: fontReader(request),
+      locate,
+    },
     gatherer.problems,
   );
 }
