@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { Box, Plate, PlateItem, Settings, TextItem } from 'hexis';
+import type { Box, Composition, Gathered, Plate, PlateItem, Settings, TextItem } from 'hexis';
 import { textOutline } from '../../src/core/export/textOutline.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { small } from '../helpers/figures.js';
@@ -96,45 +96,47 @@ function expectReadable(item: TextItem, settings: Settings) {
   }
 }
 
+function expectInsidePage({ plate, settings }: Composition, kit: Gathered['kit']) {
+  for (const item of plate.items) {
+    if (!inside(item.box, plate)) throw new Error(`${item.role} leaves the page: ${JSON.stringify(item.box)}`);
+    if (item.type !== 'text') continue;
+    expectReadable(item, settings);
+    const ink = textOutline(kit, item).coordinates;
+    const beyond = ink.some((v, i) => v < -0.01 || v > (i % 2 === 0 ? plate.width : plate.height) + 0.01);
+    if (beyond) throw new Error(`${item.role} has ink beyond the page`);
+  }
+}
+
+function expectNothingTouches(plate: Plate) {
+  const words = /^(axes\.[xy]\.(labels|title)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
+  expectApart(named(plate, words));
+  expectApart(named(plate, /^series\[\d+\]\.labels/));
+  for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);
+  const { panel } = plate;
+  for (const { box } of named(plate, /^series\[\d+\]\.marks/)) {
+    expect(inside({ ...box, x: box.x - panel.x, y: box.y - panel.y }, panel)).toBe(true);
+  }
+}
+
 describe('the layout of any figure', () => {
   test('keeps all ink on the page, tick labels apart, the legend off the data and text at its least size', async () => {
-    let drawn = 0;
-    let refused = 0;
+    const counts = { drawn: 0, refused: 0 };
     await fc.assert(
       fc.asyncProperty(figures, async (f) => {
         const outcome = await small(partsOf(f));
         if (!outcome.ok) {
           expect(outcome.problems.filter((p) => p.severity === 'error').map((p) => p.code)).toEqual(['too-small']);
-          refused += 1;
+          counts.refused += 1;
           return;
         }
-        drawn += 1;
-        const { plate, settings } = outcome.value;
-        const kit = outcome.gathered?.kit;
-        expect(JSON.stringify(plate)).not.toMatch(/null|NaN/);
-        for (const item of plate.items) {
-          if (!inside(item.box, plate)) throw new Error(`${item.role} leaves the page: ${JSON.stringify(item.box)}`);
-          if (item.type !== 'text' || !kit) continue;
-          expectReadable(item, settings);
-          const { coordinates } = textOutline(kit, item);
-          coordinates.forEach((v, i) => {
-            if (v < -0.01 || v > (i % 2 === 0 ? plate.width : plate.height) + 0.01)
-              throw new Error(`${item.role} has ink beyond the page`);
-          });
-        }
-        expectApart(named(plate, /^axes\.x\.(labels|title)/));
-        expectApart(named(plate, /^axes\.y\.(labels|title)/));
-        expectApart(named(plate, /^(axes\.[xy]\.(labels|title)|legend\.(title$|entries\[\d+\]$)|heading|caption)/));
-        expectApart(named(plate, /^series\[\d+\]\.labels/));
-        for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);
-        for (const mark of named(plate, /^series\[\d+\]\.marks/))
-          expect(
-            inside({ ...mark.box, x: mark.box.x - plate.panel.x, y: mark.box.y - plate.panel.y }, plate.panel),
-          ).toBe(true);
+        counts.drawn += 1;
+        expect(JSON.stringify(outcome.value.plate)).not.toMatch(/null|NaN/);
+        expectInsidePage(outcome.value, (outcome.gathered as Gathered).kit);
+        expectNothingTouches(outcome.value.plate);
       }),
       { numRuns: 200, endOnFailure: true },
     );
     // A property that refuses most figures would prove nothing.
-    expect(drawn).toBeGreaterThan(refused);
+    expect(counts.drawn).toBeGreaterThan(counts.refused);
   }, 120000);
 });
