@@ -114,7 +114,7 @@ describe('the command', () => {
     expect(csv[0]).toBe('bed,season,n,mean,sd,se,low,high');
     expect(csv).toHaveLength(13);
     const json = JSON.parse(hexis(['numbers', figure, '--json']).out);
-    expect(json.rows[0]).toMatchObject({ bed: 'Bare soil', season: 'spring', n: 28 });
+    expect(json.rows[0]).toMatchObject({ bed: 'Bare soil', season: 'Spring', n: 28 });
     expect(String(json.rows[0].mean)).toBe(csv[1]?.split(',')[3]);
     expect(json.cases).toEqual({ named: 'plots', read: 240, chosen: 240, used: 228 });
   });

@@ -119,6 +119,7 @@ describe('capitals', () => {
     ['self-report of long-term care', 'Self-Report of Long-Term Care'],
     ['what is between us and them', 'What Is Between Us and Them'],
     ['change from first to last', 'Change From First to Last'],
+    ['a *slanted* word, with *n* and *p* values', 'A *Slanted* Word, With *n* and *p* Values'],
   ])('%s', (text, expected) => {
     expect(inCase(text, 'title')).toBe(expected);
   });

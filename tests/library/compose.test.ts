@@ -116,6 +116,20 @@ describe('bars', () => {
     expect(note.text).toContain('Not shown: 5 plots (3 without a value for yield, 1 for type of bed, 1 for season).');
   });
 
+  test('stand in the order of the table without a codebook, or by size where all names are numbers', async () => {
+    const order = async (names: string[]) =>
+      texts(
+        await composed({
+          codebook: 'hexis: codebook/1',
+          chart: '{ kind: bar, category: bed }',
+          table: `bed,n\n${names.map((n) => `${n},1`).join('\n')}\n`,
+        }),
+        /^axes\.x\.labels/,
+      );
+    expect(await order(['b', 'a', '10', 'a'])).toEqual(['b', 'a', '10']);
+    expect(await order(['10', '9', '-2', '9.5', '10'])).toEqual(['-2', '9', '9.5', '10']);
+  });
+
   test('choose rows by where, by code or name', async () => {
     const made = await composed({
       chart: '{ kind: bar, category: bed, value: yield, where: { season: autumn, bed: [1, Compost] } }',

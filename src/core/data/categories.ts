@@ -22,26 +22,37 @@ function rowsWith(column: CategoryColumn, text: number): number {
   return column.codes.reduce((count, code) => count + (code === text ? 1 : 0), 0);
 }
 
+/** Values that the codebook does not list, in the order of the table, or by size where all are numbers. */
+function unlisted(
+  column: CategoryColumn,
+  reasons: readonly (string | undefined)[],
+  listed: readonly Category[],
+): string[] {
+  const texts = column.texts.filter(
+    (text, id) => reasons[id] === undefined && !listed.some(({ code, name }) => sameCode(code, text) || name === text),
+  );
+  return texts.every((text) => !Number.isNaN(Number(text))) ? texts.sort((a, b) => Number(a) - Number(b)) : texts;
+}
+
+/** Why a text is no category: it is empty, or a missing code. */
+function absence(text: string, variable: Variable): string | undefined {
+  if (text === '') return `${variable.name} is empty`;
+  return isMissingCode(text, variable) ? `${variable.name} is ${text} (missing)` : undefined;
+}
+
 /**
  * Applies the codebook to a column of categories: its missing codes set rows aside, its order is the order of the
  * categories. A value that a codebook with values does not name is kept after them, and said.
  */
 export function categoriesOf(table: Table, variable: Variable): Categories {
   const column = table.category(variable.name);
-  const categories = [...variable.categories];
-  const problems: Problem[] = [];
-  const reasons: string[] = [];
-  const places = column.texts.map((text, id) => {
-    if (text === '') reasons[id] = `${variable.name} is empty`;
-    else if (isMissingCode(text, variable)) reasons[id] = `${variable.name} is ${text} (missing)`;
-    if (reasons[id] !== undefined) return -1;
-    const known = categories.findIndex(({ code, name }) => sameCode(code, text) || name === text);
-    if (known >= 0) return known;
-    if (variable.categories.length > 0) {
-      const facts = { column: variable.name, value: text, count: rowsWith(column, id), table: table.name };
-      problems.push(warning('value-not-named', facts));
-    }
-    return categories.push({ code: text, name: text }) - 1;
+  const reasons = column.texts.map((text) => absence(text, variable));
+  const others = unlisted(column, reasons, variable.categories);
+  const categories = [...variable.categories, ...others.map((text) => ({ code: text, name: text }))];
+  const places = column.texts.map((text, id) => (reasons[id] === undefined ? findCategory(categories, text) : -1));
+  const problems = (variable.categories.length > 0 ? others : []).map((value) => {
+    const count = rowsWith(column, column.texts.indexOf(value));
+    return warning('value-not-named', { column: variable.name, value, count, table: table.name });
   });
   return {
     variable,

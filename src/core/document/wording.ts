@@ -19,9 +19,9 @@ const written = ({ nearest }: Nearest) => (nearest === undefined ? {} : { write:
 /** The words of every problem. The key is its code; the argument its facts. */
 export const wordings = {
   // Files
-  'file-missing': (f: { path: string; what: string } & Nearest) => ({
+  'file-missing': (f: { path: string; what: string; named: boolean } & Nearest) => ({
     found: `there is no file ${f.path}`,
-    expected: `${f.what}, named from the folder of the file that names it`,
+    expected: f.named ? `${f.what}, with its path from the folder of the file that names it` : f.what,
     ...written(f),
   }),
   'file-unreadable': (f: { path: string; reason: string }) => ({
@@ -124,9 +124,9 @@ export const wordings = {
     found: `${f.path} is not a font that can be read (${f.reason})`,
     expected: 'a TTF or OTF file',
   }),
-  'variant-missing': (f: { face: string; variant: string }) => ({
-    found: `the typeface "${f.face}" has no file for its ${f.variant} variant; the regular one is drawn`,
-    expected: `faces: ${f.face}: { ${f.variant}: … }`,
+  'variant-missing': (f: { face: string; variants: string[] }) => ({
+    found: `the typeface "${f.face}" has no file for ${f.variants.join(', ')}; the regular face is drawn instead`,
+    expected: `faces: ${f.face}: { ${f.variants[0]}: … }`,
   }),
   'glyph-missing': (f: { face: string; characters: string[] }) => ({
     found: `the typeface "${f.face}" has no glyph for ${list(f.characters.map((c) => `"${c}"`))}; an empty box is drawn`,

@@ -119,6 +119,7 @@ function plateOf(
 /** The setting that a problem of the layout is about. */
 function settingOf(problem: Problem): string {
   if (problem.code === 'too-small' || problem.code === 'text-shrunk') return 'size';
+  if (problem.code === 'labels-thinned') return 'chart.category';
   const facts = problem.facts as { axis?: string; path?: string };
   return facts.path ?? (facts.axis === undefined ? 'chart' : `axes.${facts.axis}`);
 }

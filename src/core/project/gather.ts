@@ -62,7 +62,11 @@ class Gatherer {
       if (!(fault instanceof SourceFault)) throw fault;
       this.problems.push(
         fault.kind === 'missing'
-          ? error('file-missing', { path, what, nearest: nearest(path, await this.source.near(path)) }, place)
+          ? error(
+              'file-missing',
+              { path, what, named: place !== undefined, nearest: nearest(path, await this.source.near(path)) },
+              place,
+            )
           : error('file-unreadable', { path, reason: fault.message }, place),
       );
       return undefined;
@@ -180,8 +184,9 @@ function shownTexts(
   styles: readonly { layer: Layer }[],
   table: Table,
   requests: readonly ColumnRequest[],
+  withNote: boolean,
 ): string[] {
-  const { data: _, ...words } = figure;
+  const { data: _, caption, ...words } = figure;
   const categories = requests
     .filter(({ as }) => as === 'category')
     .flatMap(({ column }) => table.category(column).texts);
@@ -192,7 +197,14 @@ function shownTexts(
     ...values.map(({ name }) => name),
   ]);
   const forms = styles.map(({ layer }) => layer.look.captionForm?.number ?? '');
-  return [...textsIn(words), ...named, ...categories, ...forms, codebook.cases];
+  return [
+    ...textsIn(words),
+    ...textsIn(withNote ? caption : caption?.title),
+    ...named,
+    ...categories,
+    ...forms,
+    codebook.cases,
+  ];
 }
 
 /** The words that a caption adds: emphasis in the lead of its note and in its symbols. */
@@ -240,7 +252,7 @@ export async function gather(
     return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
   };
   const texts = [
-    ...shownTexts(figure.value, codebook, styles, table, requests),
+    ...shownTexts(figure.value, codebook, styles, table, requests, options.caption ?? false),
     ...(options.caption ? captionTexts : []),
   ];
   const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };

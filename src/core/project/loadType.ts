@@ -46,12 +46,13 @@ async function ownFaces(
 ): Promise<{ faces: Face[]; problems: Problem[] }> {
   const faces: Face[] = [];
   const problems: Problem[] = [];
+  const without: Variant[] = [];
   const { openTypeFace, UnreadableFont } = await import('../type/openTypeFace.js');
   for (const variant of wanted) {
     if (hasErrors(problems)) break;
     const reference = files[variant];
     if (reference === undefined) {
-      problems.push(warning('variant-missing', { face: family, variant }, request.locate('text.face')));
+      without.push(variant);
       continue;
     }
     const path = request.source.join(request.faceBase(family), reference);
@@ -62,11 +63,14 @@ async function ownFaces(
       if (fault instanceof UnreadableFont)
         problems.push(error('font-unreadable', { path, reason: fault.message }, place));
       else if (fault instanceof SourceFault && fault.kind === 'missing')
-        problems.push(error('file-missing', { path, what: 'a font file' }, place));
+        problems.push(error('file-missing', { path, what: 'a font file', named: true }, place));
       else if (fault instanceof SourceFault)
         problems.push(error('file-unreadable', { path, reason: fault.message }, place));
       else throw fault;
     }
+  }
+  if (without.length > 0 && !hasErrors(problems)) {
+    problems.push(warning('variant-missing', { face: family, variants: without }, request.locate('text.face')));
   }
   return { faces, problems };
 }

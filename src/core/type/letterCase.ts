@@ -3,8 +3,12 @@ const minor = new Set('a an the and as but for if nor or so yet at by in of off 
 
 export type LetterCase = 'title' | 'sentence' | 'as-written';
 
-/** A word whose capitals carry meaning: one inside it, or a digit, as in pH, kWh, CO2 or USA. */
-const hasForm = (word: string) => /[\p{Lu}\d]/u.test(word.slice(1)) || /[\d_^~*&]/.test(word);
+/** Symbols of one or two letters in emphasis, as *n* or *SE*. */
+const symbol = /^[*_]\p{L}{1,2}[*_]/u;
+
+/** A word whose capitals carry meaning: one inside it, a digit or a sign, as in pH, kWh, CO2 or m^2^. */
+const hasForm = (word: string) =>
+  symbol.test(word) || /[\p{Lu}\d]/u.test(word.replace(/^[*_(]+/, '').slice(1)) || /[\d^~&]/.test(word);
 
 const capital = (word: string) => word.replace(/\p{L}/u, (letter) => letter.toUpperCase());
 
