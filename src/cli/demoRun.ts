@@ -48,7 +48,7 @@ export async function runDemo(folder: string): Promise<number> {
   );
   const code = await runDraw(figures, { output: `${drawings}/`, as: 'svg,pdf,png' });
   if (code !== exit.done) return code;
-  const [first] = figures;
+  const first = join(folder, 'figures', 'yield-by-bed.figure.yaml');
   process.stdout.write(`
 Look at ${join(drawings, 'yield-by-bed.png')}, then change a word in
 ${first} and draw it again:
