@@ -6,12 +6,12 @@
  *
  * With `--check` nothing is written; the run fails where a table on disk is not what the font file gives.
  *
- * Table format, one string, lines in this order:
+ * Table format, one string of parts separated by `|`, in this order:
  *   1. unitsPerEm ascent descent capHeight xHeight
- *   2. left kerning classes, separated by `/`: the characters of each as code points in base 36, with blanks between
+ *   2. left kerning classes, separated by `/`: the code points of each, with blanks between
  *   3. right kerning classes, likewise
- *   4. kerning: `left right value` triples of class numbers in base 36, separated by blanks
- *   5. one line for each character: its code point and its advance in base 36, and its outline as relative
+ *   4. kerning: `left right value` triples of class numbers and font units, separated by blanks
+ *   5. one part for each character: its code point, its advance, and its outline as relative
  *      commands in half units (`M L Q` with base-10 integers, `Z`)
  * The table is plain ASCII, which programs read fastest.
  */
@@ -20,11 +20,11 @@ import { create } from 'fontkit';
 import { coverage } from './coverage.mjs';
 
 const families = [{ family: 'arimo', variants: ['regular', 'bold', 'italic', 'boldItalic'] }];
-const base36 = (character) => character.codePointAt(0).toString(36);
+const codePoint = (character) => character.codePointAt(0);
 const classLine = (classes) =>
   classes
     .slice(1)
-    .map((c) => [...c.members].map(base36).join(' '))
+    .map((c) => [...c.members].map(codePoint).join(' '))
     .join('/');
 const scripts = [
   ['grek', /\p{Script=Greek}/u],
@@ -84,12 +84,12 @@ function compile(path) {
   const triples = [];
   for (let l = 0; l < lefts.length; l += 1) {
     for (const [r, { row }] of rights.entries()) {
-      if (row[l] !== 0) triples.push(l.toString(36), r.toString(36), row[l].toString(36));
+      if (row[l] !== 0) triples.push(l, r, row[l]);
     }
   }
   const glyphs = characters.map((character) => {
     const glyph = font.glyphForCodePoint(character.codePointAt(0));
-    return `${base36(character)} ${Math.round(glyph.advanceWidth).toString(36)} ${outline(glyph)}`;
+    return `${codePoint(character)} ${Math.round(glyph.advanceWidth)} ${outline(glyph)}`;
   });
   return [
     [font.unitsPerEm, font.ascent, font.descent, font.capHeight, font.xHeight].join(' '),
@@ -97,18 +97,15 @@ function compile(path) {
     classLine(rights),
     triples.join(' '),
     ...glyphs,
-  ].join('\n');
+  ].join('|');
 }
 
 let stale = 0;
 for (const { family, variants } of families) {
   for (const variant of variants) {
     const target = `src/core/type/faces/${family}.${variant}.ts`;
-    const escaped = compile(`assets/faces/${family}/${variant}.ttf`)
-      .replaceAll('\\', '\\\\')
-      .replaceAll('`', '\\`')
-      .replaceAll('${', '\\${');
-    const text = `// Made by scripts/compileFaces.mjs from assets/faces/${family}/${variant}.ttf; its format is described there.\nexport const table = \`${escaped}\`;\n`;
+    const compiled = compile(`assets/faces/${family}/${variant}.ttf`);
+    const text = `// Made by scripts/compileFaces.mjs from assets/faces/${family}/${variant}.ttf; its format is described there.\nexport const table = '${compiled}';\n`;
     if (process.argv.includes('--check')) {
       if (readFileSync(target, 'utf8') !== text) {
         console.error(`${target} is not what its font file gives; run node scripts/compileFaces.mjs`);

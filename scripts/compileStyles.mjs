@@ -12,8 +12,7 @@ const names = readdirSync(folder)
   .filter((file) => file.endsWith('.style.yaml'))
   .map((file) => file.replace('.style.yaml', ''));
 const entries = names.map(
-  (name) =>
-    `  ${name}: ${JSON.stringify(parse(readFileSync(`${folder}/${name}.style.yaml`, 'utf8')), null, 2).replaceAll('\n', '\n  ')},`,
+  (name) => `  ${name}: ${JSON.stringify(parse(readFileSync(`${folder}/${name}.style.yaml`, 'utf8')))},`,
 );
 writeFileSync(
   `${folder}/builtIn.ts`,

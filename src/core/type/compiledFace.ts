@@ -10,7 +10,7 @@ interface Glyph {
 
 const replacement = '\u25a1';
 
-const characterOf = (base36: string) => String.fromCodePoint(Number.parseInt(base36, 36));
+const characterOf = (codePoint: string) => String.fromCodePoint(Number(codePoint));
 
 /** Each character's class number, counted from 1; characters without kerning have none. */
 function readClasses(line: string): Map<string, number> {
@@ -23,7 +23,7 @@ function readClasses(line: string): Map<string, number> {
 
 function readKerning(line: string, stride: number): Map<number, number> {
   const kerning = new Map<number, number>();
-  const numbers = line.split(' ').map((text) => Number.parseInt(text, 36));
+  const numbers = line.split(' ').map(Number);
   for (let i = 0; i + 2 < numbers.length; i += 3) {
     kerning.set((numbers[i] as number) * stride + (numbers[i + 1] as number), numbers[i + 2] as number);
   }
@@ -47,12 +47,12 @@ function readOutline(source: string): Outline {
   return { commands, coordinates };
 }
 
-/** Reads one line of the table: code point and advance in base 36, then the outline. */
-function readGlyph(line: string): [string, Glyph] {
-  const first = line.indexOf(' ');
-  const second = line.indexOf(' ', first + 1);
-  const advance = Number.parseInt(line.slice(first + 1, second), 36);
-  return [characterOf(line.slice(0, first)), { advance, source: line.slice(second + 1) }];
+/** Reads one part of the table: code point, advance, outline. */
+function readGlyph(part: string): [string, Glyph] {
+  const first = part.indexOf(' ');
+  const second = part.indexOf(' ', first + 1);
+  const advance = Number(part.slice(first + 1, second));
+  return [characterOf(part.slice(0, first)), { advance, source: part.slice(second + 1) }];
 }
 
 /**
@@ -60,7 +60,7 @@ function readGlyph(line: string): [string, Glyph] {
  * OpenType library does, for the characters of the table, without loading that library.
  */
 export function compiledFace(family: string, variant: Variant, table: string): Face {
-  const [metrics = '', lefts = '', rights = '', kerns = '', ...lines] = table.split('\n');
+  const [metrics = '', lefts = '', rights = '', kerns = '', ...parts] = table.split('|');
   const [unitsPerEm, ascent, descent, capHeight, xHeight] = metrics.split(' ').map(Number) as [
     number,
     number,
@@ -68,7 +68,7 @@ export function compiledFace(family: string, variant: Variant, table: string): F
     number,
     number,
   ];
-  const glyphs = new Map(lines.map(readGlyph));
+  const glyphs = new Map(parts.map(readGlyph));
   const left = readClasses(lefts);
   const right = readClasses(rights);
   const stride = right.size + 1;
