@@ -32,16 +32,21 @@ export const textRoles = [
 ] as const;
 export type TextRole = (typeof textRoles)[number];
 
+const textForm = {
+  size: optional(length('Preferred size.', '9pt')),
+  weight: optional(choice('Weight.', ['regular', 'bold'], 'bold')),
+  slant: optional(choice('Slant.', ['upright', 'italic'], 'italic')),
+  color: optional(color('Colour.', 'ink')),
+};
+
+/** Text inside the figure, which gets smaller where it does not fit. */
 const textRole = (what: string) =>
   optional(
-    object(`The ${what}.`, {
-      size: optional(length('Preferred size.', '9pt')),
-      least: optional(length('Size below which the text never goes.', '8pt')),
-      weight: optional(choice('Weight.', ['regular', 'bold'], 'bold')),
-      slant: optional(choice('Slant.', ['upright', 'italic'], 'italic')),
-      color: optional(color('Colour.', 'ink')),
-    }),
+    object(`The ${what}.`, { ...textForm, least: optional(length('Size below which the text never goes.', '8pt')) }),
   );
+
+/** Text of the caption, for which the page grows. */
+const captionRole = (what: string) => optional(object(`The ${what}.`, textForm));
 
 const stroke = (what: string) =>
   optional(
@@ -106,9 +111,9 @@ export const lookShape = {
       legendEntry: textRole('words of the legend'),
       dataLabel: textRole('numbers at the marks'),
       heading: textRole('heading inside the figure'),
-      captionNumber: textRole('number of the figure in its caption'),
-      captionTitle: textRole('title of the figure in its caption'),
-      note: textRole('note under the figure'),
+      captionNumber: captionRole('number of the figure in its caption'),
+      captionTitle: captionRole('title of the figure in its caption'),
+      note: captionRole('note under the figure'),
     }),
   ),
   words: optional(

@@ -32,8 +32,12 @@ export const titleWords = (sheet: Sheet, title: string): string =>
 const numberWords = (sheet: Sheet, number: number) =>
   sheet.settings.captionForm.number.replace('{number}', String(number));
 
-/** Marks a text as strong, so that a run of several forms can be set as one. */
-const strong = (text: string) => `**${text}**`;
+/** The number in its weight and slant as markup, so that it runs on into the title in one block. */
+function numberRun(sheet: Sheet, number: number): string {
+  const { bold, italic } = sheet.settings.text.captionNumber;
+  const marks = `${bold ? '**' : ''}${italic ? '*' : ''}`;
+  return `${marks}${numberWords(sheet, number)}${[...marks].reverse().join('')}`;
+}
 
 /** Sets the caption in the form of the style: on lines of its own above the image, or in one run below it. */
 export function fitCaption(sheet: Sheet, words: CaptionWords, width: number): FittedCaption {
@@ -59,9 +63,7 @@ export function fitCaption(sheet: Sheet, words: CaptionWords, width: number): Fi
       below: notes,
     };
   }
-  const bold = sheet.settings.text.captionNumber.bold;
-  const lead =
-    number === undefined ? undefined : bold ? strong(numberWords(sheet, number)) : numberWords(sheet, number);
+  const lead = number === undefined ? undefined : numberRun(sheet, number);
   const run = [lead, shownTitle].filter((text) => text !== undefined).join(' ');
   return {
     above: [],

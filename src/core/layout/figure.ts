@@ -26,6 +26,8 @@ interface Attempt {
   heading?: TextBlock;
   legend?: FittedLegend;
   room: Box;
+  /** Whether the panel has its least share of the figure. */
+  roomy: boolean;
   fits: boolean;
 }
 
@@ -39,6 +41,10 @@ export interface LaidOut {
 
 /** The text sizes tried, as shares of the preferred ones. */
 const scales = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.6, 0.5];
+
+/** Below the heading; a legend at the top stands nearer to it than a panel does. */
+const headingGap = ({ settings }: Sheet, legend: FittedLegend | undefined): number =>
+  settings.space.heading * (legend && settings.legend.place === 'top' ? 0.55 : 1);
 
 /** The room for the panel and its axes, once heading and legend have theirs. */
 function panelRoom(sheet: Sheet, inner: Box, heading: TextBlock | undefined, legend: FittedLegend | undefined): Box {
@@ -54,7 +60,7 @@ function panelRoom(sheet: Sheet, inner: Box, heading: TextBlock | undefined, leg
     if (side === 'top' || side === 'bottom') room.height -= by;
     else room.width -= by;
   };
-  if (heading) cut('top', heading.height + (legend && place === 'top' ? 0.5 : space.heading) * size);
+  if (heading) cut('top', heading.height + headingGap(sheet, legend) * size);
   if (legend && place !== 'none') {
     const across = place === 'top' || place === 'bottom' ? legend.height : legend.width;
     cut(place, across + (place === 'top' ? space.legend * 0.6 : space.legend) * size);
@@ -87,6 +93,7 @@ function attempt(base: Sheet, scale: number, extras: Extras): Attempt | undefine
     ...(heading ? { heading } : {}),
     ...(legend ? { legend } : {}),
     room,
+    roomy,
     fits: settled.fits && roomy,
   };
 }
@@ -95,16 +102,19 @@ function attempt(base: Sheet, scale: number, extras: Extras): Attempt | undefine
 const allLeast = (sheet: Sheet, scale: number) =>
   textRoles.every((role) => sheet.settings.text[role].least >= sheet.settings.text[role].size * scale);
 
-/** The first attempt at which all fits; else the first at which most does; none where the panel vanishes. */
+/**
+ * The first attempt at which all fits. Where some labels never do, the first with room for the panel; where there is
+ * not even that, the one with the smallest text; none where the panel vanishes.
+ */
 function bestAttempt(base: Sheet, extras: Extras): Attempt | undefined {
-  let usable: Attempt | undefined;
+  const tries: Attempt[] = [];
   for (const scale of scales) {
     const tried = attempt(base, scale, extras);
     if (tried?.fits) return tried;
-    usable ??= tried;
+    if (tried) tries.push(tried);
     if (allLeast(base, scale)) break;
   }
-  return usable;
+  return tries.find(({ roomy }) => roomy) ?? tries.at(-1);
 }
 
 const centimetres = (points: number) => `${((points / 72) * 2.54).toFixed(1)} cm`;
@@ -220,7 +230,7 @@ function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt):
         height - border - fitted.height,
       ];
     default:
-      return [room.x, border + (heading ? heading.height + 0.5 * size : 0)];
+      return [room.x, border + (heading ? heading.height + headingGap(sheet, legend) * size : 0)];
   }
 }
 

@@ -25,7 +25,8 @@ export interface FittedLegend {
 /** Greatest share of the figure's width that a legend beside the panel takes. */
 const mostBeside = 0.32;
 const keyGap = 0.45;
-const columnGap = 1.3;
+/** From one entry to the next in a row, and from column to column, in gaps between entries of a column. */
+const columnGaps = 2.6;
 
 interface Parts {
   title?: TextBlock;
@@ -56,7 +57,7 @@ function parts(sheet: Sheet, width: number): Parts {
     key,
     gap: keyGap * size,
     entryGap: space.legendEntry * size,
-    columnGap: columnGap * size,
+    columnGap: columnGaps * space.legendEntry * size,
   };
 }
 

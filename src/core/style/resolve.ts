@@ -65,7 +65,7 @@ class Resolver {
     const size = this.points(style.size, `text.${role}.size`);
     return {
       size,
-      least: Math.min(size, this.points(style.least, `text.${role}.least`)),
+      least: 'least' in style ? Math.min(size, this.points(style.least, `text.${role}.least`)) : size,
       bold: style.weight === 'bold',
       italic: style.slant === 'italic',
       color: this.color(style.color, `text.${role}.color`),

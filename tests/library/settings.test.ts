@@ -1,0 +1,257 @@
+import { describe, expect, test } from '@jest/globals';
+import { compose, coreFormats, gather, memorySource, type PlateItem, writeFigure } from 'hexis';
+import { lookSchema, textRoles } from '../../src/core/document/look.js';
+import { smallCodebook, smallTable } from '../helpers/figures.js';
+
+/** One setting: a value for it, and the roles whose ink it changes; all other ink stays as it was. */
+interface Row {
+  value: unknown;
+  /** Roles that change in any way. `everything` is for settings that move the whole layout. */
+  changes: RegExp | 'everything';
+  /** Settings that it needs to have something to act on. */
+  needs?: Record<string, unknown>;
+}
+
+const everything = 'everything' as const;
+const values = /^(axes\.y|series.*labels)/;
+
+const roleInk: Record<(typeof textRoles)[number], RegExp> = {
+  axisTitle: /^axes\.[xy]\.title$/,
+  tickLabel: /^axes\.[xy]\.labels/,
+  legendTitle: /^legend\.title$/,
+  legendEntry: /^legend\.entries\[\d\]$/,
+  dataLabel: /^series\[\d\]\.labels/,
+  heading: /^heading$/,
+  captionNumber: /^caption\.number$/,
+  captionTitle: /^caption\.title$/,
+  note: /^caption\.note$/,
+};
+
+/** Sizes at which texts of 14 pt just do not fit. */
+const tight: Partial<Record<(typeof textRoles)[number], { width: string; height: string }>> = {
+  axisTitle: { width: '60mm', height: '45mm' },
+  dataLabel: { width: '40mm', height: '40mm' },
+  heading: { width: '40mm', height: '40mm' },
+};
+
+const textRows = Object.fromEntries(
+  textRoles.flatMap((role): [string, Row][] => {
+    const stacked = { captionForm: { arrange: 'stacked' } };
+    const needs = role === 'captionTitle' ? { heading: { show: false } } : role === 'captionNumber' ? stacked : {};
+    const small = {
+      size: tight[role] ?? { width: '52mm', height: '60mm' },
+      text: { [role]: { size: '14pt', least: '14pt' } },
+    };
+    const shrinks = !['captionNumber', 'captionTitle', 'note'].includes(role);
+    return [
+      [`text.${role}.size`, { value: '11.5pt', changes: everything, needs }],
+      ...(shrinks
+        ? [[`text.${role}.least`, { value: '1pt', changes: everything, needs: small }] as [string, Row]]
+        : []),
+      [
+        `text.${role}.weight`,
+        {
+          value: ['legendTitle', 'heading', 'captionNumber'].includes(role) ? 'regular' : 'bold',
+          changes: everything,
+          needs,
+        },
+      ],
+      [`text.${role}.slant`, { value: 'italic', changes: everything, needs }],
+      [`text.${role}.color`, { value: '#aa0011', changes: roleInk[role], needs }],
+    ];
+  }),
+);
+
+/** What a setting of an axis changes, for the axis of numbers (y) and that of categories (x). */
+function axisRows(key: string, letters: string): [string, Row][] {
+  const of = (part: string) => new RegExp(`^axes\\.[${letters}]\\.${part}`);
+  const numbers: [string, Row][] = [
+    [`axes.${key}.from`, { value: -2, changes: everything }],
+    [`axes.${key}.to`, { value: 30, changes: everything }],
+    [`axes.${key}.step`, { value: 0.5, changes: everything }],
+    [`axes.${key}.format.decimals`, { value: 3, changes: everything }],
+  ];
+  return [
+    [`axes.${key}.title`, { value: 'Other words', changes: everything }],
+    [`axes.${key}.unit`, { value: 'g', changes: everything }],
+    ...numbers,
+    [`axes.${key}.line.width`, { value: '2pt', changes: everything }],
+    [`axes.${key}.line.color`, { value: '#aa0011', changes: of('(line|ticks)') }],
+    [`axes.${key}.ticks`, { value: 'inside', changes: everything }],
+    [`axes.${key}.tickLength`, { value: 1, changes: everything }],
+    [`axes.${key}.grid.width`, { value: '2pt', changes: of('grid') }],
+    [`axes.${key}.grid.color`, { value: '#aa0011', changes: of('grid') }],
+  ];
+}
+
+const spaces = [
+  'page',
+  'heading',
+  'tickLabel',
+  'axisTitle',
+  'legend',
+  'legendEntry',
+  'legendKey',
+  'dataLabel',
+  'caption',
+];
+
+const rows: Record<string, Row> = {
+  'faces.NAME.regular': { value: undefined, changes: everything },
+  'faces.NAME.bold': { value: undefined, changes: everything },
+  'faces.NAME.italic': { value: undefined, changes: everything },
+  'faces.NAME.boldItalic': { value: undefined, changes: everything },
+  'text.face': { value: undefined, changes: everything },
+  'colors.NAME': { value: '#aa0011', changes: /^series\[0\]\.marks|^legend\.entries\[0\]\.key/ },
+  'text.size': { value: '14pt', changes: everything },
+  ...textRows,
+  'words.case': { value: 'title', changes: everything },
+  'words.titleCase': { value: 'title', changes: /^heading$/ },
+  'words.unit': { value: 'brackets', changes: /^axes\.y\.title$/ },
+  'words.keep': { value: ['bed'], changes: /^axes\.x\.title$/, needs: { words: { case: 'title' } } },
+  'numbers.decimalMark': { value: ',', changes: values },
+  'numbers.grouping': { value: 'none', changes: everything, needs: { axes: { y: { to: 20000, step: 10000 } } } },
+  ...Object.fromEntries(spaces.map((name) => [`space.${name}`, { value: 2.2, changes: everything }])),
+  'widths.NAME': { value: '12cm', changes: everything },
+  'size.width': { value: '12cm', changes: everything },
+  'size.height': { value: '6cm', changes: everything },
+  'size.ratio': { value: 1, changes: everything },
+  'panel.least': { value: 0.9, changes: everything },
+  ...Object.fromEntries([
+    ...axisRows('all', 'xy'),
+    ...axisRows('value', 'y'),
+    ...axisRows('category', 'x'),
+    ...axisRows('x', 'x'),
+    ...axisRows('y', 'y'),
+  ]),
+  'bars.share': { value: 0.3, changes: /^series/ },
+  'bars.widest': { value: '9pt', changes: everything },
+  'bars.gap': { value: 0.5, changes: /^series/ },
+  'bars.outline.width': { value: '1pt', changes: /marks|key$/ },
+  'bars.outline.color': { value: '#aa0011', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
+  'errorBars.width': { value: '2pt', changes: everything },
+  'errorBars.color': { value: '#aa0011', changes: /errors/ },
+  'errorBars.cap': { value: 0, changes: /errors/ },
+  'errorBars.halo': { value: '0pt', changes: /errors/ },
+  'palette.single': { value: '#aa0011', changes: /marks/, needs: { chart: { group: undefined } } },
+  'palette.groups': { value: ['#aa0011', '#00aa11'], changes: /marks|key$/ },
+  'legend.place': { value: 'right', changes: everything },
+  'legend.title': { value: 'Other', changes: /^legend/ },
+  'dataLabels.show': { value: 'count', changes: /labels/ },
+  'dataLabels.format.decimals': { value: 3, changes: /labels/ },
+  'heading.show': { value: false, changes: everything },
+  'captionForm.number': { value: 'Picture {number}', changes: /^caption/ },
+  'captionForm.arrange': { value: 'stacked', changes: everything },
+  'captionForm.noteLead': { value: 'Note:', changes: /^caption\.note/ },
+  'export.text': { value: 'live', changes: everything },
+  'export.dpi': { value: 72, changes: everything },
+};
+
+/** Every setting of a look, as the schema has them. */
+interface Definition {
+  innerType?: { _zod: { def: Definition } };
+  shape?: Record<string, { _zod: { def: Definition } }>;
+  valueType?: { _zod: { def: Definition } };
+}
+
+function paths(schema: { _zod: { def: Definition } }, path: string): string[] {
+  const { innerType, shape, valueType } = schema._zod.def;
+  if (innerType) return paths(innerType, path);
+  if (shape) return Object.entries(shape).flatMap(([key, value]) => paths(value, path === '' ? key : `${path}.${key}`));
+  if (valueType) return paths(valueType, `${path}.NAME`);
+  return [path];
+}
+
+const all = paths(lookSchema as never, '');
+
+const isGroup = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+function joined(below: unknown, above: unknown): unknown {
+  if (!isGroup(below) || !isGroup(above)) return above;
+  return {
+    ...below,
+    ...Object.fromEntries(
+      Object.entries(above).map(([key, value]) => [key, key in below ? joined(below[key], value) : value]),
+    ),
+  };
+}
+
+/** A figure in which every setting has something to act on. */
+const ground = {
+  hexis: 'figure/1',
+  data: 't.csv',
+  codebook: 'c.yaml',
+  chart: { kind: 'bar', category: 'bed', value: 'yield', group: 'season', error: { shows: 'sd' } },
+  caption: { number: 1, title: 'a title in words', note: 'auto' },
+  colors: { mine: '#335e89' },
+  widths: { mine: '14cm' },
+  size: { width: 'mine' },
+  palette: { groups: ['mine', '#be8a3a'] },
+  dataLabels: { show: 'value', format: { decimals: 1 } },
+  axes: { all: { grid: { width: '0.5pt' }, line: { width: '0.6pt' }, ticks: 'outside' } },
+};
+
+async function draw(settings: unknown) {
+  const source = memorySource({
+    'f.json': JSON.stringify(joined(ground, settings)),
+    't.csv': smallTable,
+    'c.yaml': smallCodebook,
+  });
+  const gathered = await gather(source, 'f.json', { caption: true });
+  if (!gathered.ok) return gathered;
+  const composed = compose(gathered.value, { caption: true });
+  return composed.ok ? { ok: true as const, gathered: gathered.value, composition: composed.value } : composed;
+}
+
+async function drawn(settings: unknown) {
+  const outcome = await draw(settings);
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
+  return outcome;
+}
+
+const nested = (path: string, value: unknown): unknown =>
+  path.split('.').reduceRight((inner, key) => ({ [key]: inner }), value);
+
+/** The roles whose ink differs, or stands in one drawing alone. */
+function changedRoles(before: readonly PlateItem[], after: readonly PlateItem[]): string[] {
+  const ink = (items: readonly PlateItem[]) => new Map(items.map((item) => [item.role, JSON.stringify(item)]));
+  const [a, b] = [ink(before), ink(after)];
+  return [...new Set([...a.keys(), ...b.keys()])].filter((role) => a.get(role) !== b.get(role));
+}
+
+const onCategories = (path: string) => /^axes\.(category|x|all)\.(from|to|step|format)/.test(path);
+const elsewhere = /^(faces|text\.face$|export)/;
+
+describe('every setting', () => {
+  test('has a row here', () => {
+    expect(Object.keys(rows).sort()).toEqual(all.sort());
+  });
+
+  test.each(Object.entries(rows).filter(([path]) => !elsewhere.test(path) && !onCategories(path)))(
+    '%s changes the ink that it names',
+    async (path, { value, changes, needs = {} }) => {
+      const before = await drawn(needs);
+      const after = await drawn(joined(needs, nested(path.replace('NAME', 'mine'), value)));
+      const changed = changedRoles(before.composition.plate.items, after.composition.plate.items);
+      expect(changed).not.toEqual([]);
+      if (changes !== everything) expect(changed.filter((role) => !changes.test(role))).toEqual([]);
+    },
+  );
+
+  test.each(Object.entries(rows).filter(([path]) => onCategories(path)))(
+    '%s is refused on an axis of categories',
+    async (path, { value }) => {
+      const outcome = await draw(nested(path, value));
+      expect(outcome.ok ? [] : outcome.problems.map(({ code }) => code)).toEqual(['axis-not-measured']);
+    },
+  );
+
+  test('of export reaches the file', async () => {
+    const made = await drawn({ export: { text: 'outlines' } });
+    const svg = (await writeFigure(made.gathered, made.composition, coreFormats[0])) as string;
+    expect(svg).not.toContain('<tspan');
+    const { settings } = (await drawn({ export: { text: 'live', dpi: 72 } })).composition;
+    expect(settings.export).toEqual({ text: 'live', dpi: 72 });
+  });
+});
