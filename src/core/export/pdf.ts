@@ -1,5 +1,4 @@
 import type { PlateItem, TextItem, TextPiece } from '../plate/plate.js';
-import { scriptRuns } from '../type/scripts.js';
 import type { WriteContext, Writer } from './writer.js';
 
 type Pdf = import('pdfkit').Document;
@@ -10,23 +9,14 @@ const epoch = new Date(0);
 interface Pen {
   pdf: Pdf;
   fonts: Map<string, unknown>;
-  context: WriteContext;
 }
 
 const fontKey = ({ family, variant }: Pick<TextPiece, 'family' | 'variant'>) => `${family} ${variant}`;
 
-/** Draws a piece run by run where its script changes, each at the place that its face measures. */
-function drawPiece({ pdf, fonts, context }: Pen, piece: TextPiece): void {
-  const face = context.kit.face(piece.family, piece.variant);
-  let { x } = piece;
-  for (const run of scriptRuns(piece.text)) {
-    pdf.font(fonts.get(fontKey(piece)), piece.size).text(run.text, x, piece.y, {
-      lineBreak: false,
-      baseline: 'alphabetic',
-      features: ['kern'],
-    });
-    x += (face.advance(run.text) * piece.size) / face.unitsPerEm;
-  }
+/** Draws a piece: one face, one size, one script. */
+function drawPiece({ pdf, fonts }: Pen, piece: TextPiece): void {
+  const options = { lineBreak: false, baseline: 'alphabetic', features: ['kern'] };
+  pdf.font(fonts.get(fontKey(piece)), piece.size).text(piece.text, piece.x, piece.y, options);
 }
 
 type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => void };
@@ -104,7 +94,7 @@ export const writePdf: Writer = async (plate, context) => {
     },
   });
   const bytes = collected(pdf);
-  const pen: Pen = { pdf, fonts, context };
+  const pen: Pen = { pdf, fonts };
   const figure = pdf.struct('Figure', { alt: plate.description }, () => {
     for (const item of plate.items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
   });

@@ -56,6 +56,11 @@ export function readDocument<K extends DocumentKind>(
   return faults.length > 0 ? fail(faults) : succeed({ file, value: source.value as Contents[K], source });
 }
 
+/** Reads a figure file from its text. `file` is the name that messages give it. */
 export const readFigure = (text: string, file = 'figure.yaml') => readDocument('figure', text, file);
+
+/** Reads a codebook from its text. */
 export const readCodebook = (text: string, file = 'codebook.yaml') => readDocument('codebook', text, file);
+
+/** Reads a house style from its text; what it does not set is in the style that it extends. */
 export const readStyle = (text: string, file = 'style.yaml') => readDocument('style', text, file);

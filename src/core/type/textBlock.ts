@@ -1,5 +1,6 @@
 import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
+import { scriptRuns } from './scripts.js';
 import type { TextPiece } from './textPiece.js';
 import type { TypeKit } from './typeKit.js';
 
@@ -136,7 +137,10 @@ function balancedLines(words: readonly Word[], space: number, width: number): Wo
   return filled(words, space, high);
 }
 
-/** Joins the words of a line: neighbours of one form become one piece, so that kerning runs across their blanks. */
+/**
+ * Joins the words of a line: neighbours of one form and script become one piece, so that kerning runs across their
+ * blanks.
+ */
 function setLine(words: readonly Word[], y: number): { pieces: TextPiece[]; width: number } {
   const joined: Fragment[] = [];
   words.forEach((word, i) => {
@@ -151,13 +155,15 @@ function setLine(words: readonly Word[], y: number): { pieces: TextPiece[]; widt
     });
   });
   let x = 0;
-  const pieces = joined.map((fragment): TextPiece => {
-    const { text, face, size, rise } = fragment;
-    const width = widthOf(fragment);
-    const piece = { text, family: face.family, variant: face.variant, size, x, y: y - rise, width };
-    x += width;
-    return piece;
-  });
+  const pieces = joined.flatMap((fragment) =>
+    scriptRuns(fragment.text).map(({ text }): TextPiece => {
+      const { face, size, rise } = fragment;
+      const width = widthOf({ ...fragment, text });
+      const piece = { text, family: face.family, variant: face.variant, size, x, y: y - rise, width };
+      x += width;
+      return piece;
+    }),
+  );
   return { pieces, width: x };
 }
 

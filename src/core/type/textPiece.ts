@@ -1,6 +1,6 @@
 import type { Variant } from './face.js';
 
-/** A stretch of text in one face and size. Its baseline starts at (x, y) in the coordinates of its item. */
+/** A stretch of text in one face, size and script. Its baseline starts at (x, y) in the coordinates of its item. */
 export interface TextPiece {
   text: string;
   family: string;
