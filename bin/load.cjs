@@ -1,4 +1,4 @@
-const { readFileSync } = require('node:fs');
+const { existsSync, readFileSync } = require('node:fs');
 const { createRequire } = require('node:module');
 const { join } = require('node:path');
 const { Script } = require('node:vm');
@@ -17,6 +17,10 @@ function compiled() {
 
 /** Runs the command from its bundle. With its compiled form at hand, half of the start is saved. */
 exports.load = () => {
+  if (!existsSync(file)) {
+    process.stderr.write('error: Hexis has not been built\n  write: npm install\n');
+    process.exit(3);
+  }
   const source = `(function (require) {${readFileSync(file, 'latin1')}\n})`;
   const cachedData = compiled();
   const script = new Script(source, { filename: file, ...(cachedData && { cachedData }) });
