@@ -35,12 +35,12 @@ function processTimes(calls, count = runs) {
 }
 
 /** Milliseconds of a call, the median of many after a warm-up. */
-async function callTime(call, count = 200) {
+async function callTime(call, count = 300, warmUp = 50) {
   const times = [];
-  for (let i = 0; i < count + 50; i += 1) {
+  for (let i = 0; i < count + warmUp; i += 1) {
     const start = process.hrtime.bigint();
     await call();
-    if (i >= 50) times.push(Number(process.hrtime.bigint() - start) / 1e6);
+    if (i >= warmUp) times.push(Number(process.hrtime.bigint() - start) / 1e6);
   }
   return median(times);
 }
@@ -62,13 +62,13 @@ row('draw to SVG, whole process, of `node -e 0`', svg / bare, 2.2);
 row('draw to SVG, PDF and PNG, of the writers alone on a ready plate with start-up', three / writers, 1.6);
 
 // Composing, warm, against measuring its texts with no cache.
-const composing = await callTime(() => compose(ready.value));
+const composing = await callTime(() => compose(ready.value), 300, 600);
 const { compiledFace } = await import('../dist/core/type/compiledFace.js');
 const { setText } = await import('../dist/core/type/textBlock.js');
 const { typeKit } = await import('../dist/core/type/typeKit.js');
 const { table } = await import('../dist/core/type/faces/arimo.regular.js');
 const texts = composed.value.plate.items.filter((item) => item.type === 'text');
-const kits = Array.from({ length: 300 }, () => typeKit([compiledFace('Arimo', 'regular', table)]));
+const kits = Array.from({ length: 350 }, () => typeKit([compiledFace('Arimo', 'regular', table)]));
 const uncached = await callTime(() => {
   const kit = kits.pop();
   for (const { text, pieces } of texts)

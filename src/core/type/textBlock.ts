@@ -41,7 +41,9 @@ export interface Wrapping {
 const shifts = { super: { scale: 0.66, rise: 0.36 }, sub: { scale: 0.66, rise: -0.14 } } as const;
 
 const leadingRatio = 1.22;
-const mostBlocks = 5000;
+/** How many texts a kit remembers, and in how many forms each. */
+const mostTexts = 5000;
+const mostForms = 12;
 
 interface Fragment {
   text: string;
@@ -173,17 +175,27 @@ function setLine(words: readonly Word[], y: number): { pieces: TextPiece[]; widt
  * @param text with inline markup; a line break in it is a line break
  */
 export function setText(kit: TypeKit, text: string, setting: Setting, wrapping?: Wrapping): TextBlock {
-  const { family, size, bold, italic } = setting;
-  const form = wrapping ? `${wrapping.width} ${wrapping.balanced} ${wrapping.breakWords}` : '';
-  const key = `${family} ${size} ${bold} ${italic} ${form}\n${text}`;
-  let block = kit.blocks.get(key);
-  if (!block) {
-    if (kit.blocks.size >= mostBlocks) kit.blocks.clear();
-    block = freshBlock(kit, text, setting, wrapping);
-    kit.blocks.set(key, block);
-  }
+  const known = kit.blocks.get(text) ?? [];
+  const found = known.find((entry) => sameSetting(entry.setting, setting) && sameWrapping(entry.wrapping, wrapping));
+  if (found) return found.block;
+  const block = freshBlock(kit, text, setting, wrapping);
+  if (kit.blocks.size >= mostTexts) kit.blocks.clear();
+  kit.blocks.set(text, [{ setting, wrapping, block }, ...known.slice(0, mostForms)]);
   return block;
 }
+
+/** A text that has been set, with all that its block depends on. */
+export interface KnownBlock {
+  setting: Setting;
+  wrapping: Wrapping | undefined;
+  block: TextBlock;
+}
+
+const sameSetting = (a: Setting, b: Setting) =>
+  a.size === b.size && a.bold === b.bold && a.italic === b.italic && a.family === b.family;
+
+const sameWrapping = (a: Wrapping | undefined, b: Wrapping | undefined) =>
+  a?.width === b?.width && a?.balanced === b?.balanced && a?.breakWords === b?.breakWords;
 
 function freshBlock(kit: TypeKit, text: string, setting: Setting, wrapping: Wrapping | undefined): TextBlock {
   const spans = kit.spans(text);

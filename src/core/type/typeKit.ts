@@ -1,13 +1,13 @@
 import type { Face, Variant } from './face.js';
 import { type Markup, plainSpans, type Span } from './markup.js';
-import type { TextBlock } from './textBlock.js';
+import type { KnownBlock } from './textBlock.js';
 
 /** The faces and the reader of markup that a figure needs, ready before it is composed. */
 export interface TypeKit {
   face(family: string, variant: Variant): Face;
   spans: Markup;
-  /** Texts that have been set, by all that they depend on: layout sets the same words at several trial sizes. */
-  blocks: Map<string, TextBlock>;
+  /** Texts that have been set: layout sets the same words at several trial sizes. */
+  blocks: Map<string, KnownBlock[]>;
 }
 
 /** A kit of faces that are at hand. A variant that is not is drawn in the regular one of its family. */
