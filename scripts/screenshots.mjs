@@ -17,6 +17,9 @@ for (const [figure, name, ...options] of [
   ['yield-by-bed', 'draw-apa', '--caption'],
   ['yield-plain', 'draw-plain'],
   ['experience', 'draw-lanternfield', '--caption'],
+  ['yield-spread', 'draw-histogram'],
+  ['yield-and-water', 'draw-scatter'],
+  ['yield-intervals', 'draw-interval'],
 ]) {
   hexis('draw', `demo/figures/${figure}.figure.yaml`, '-o', join(folder, `${name}.png`), '--dpi', '180', ...options);
 }

@@ -6,7 +6,7 @@
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { notes } from '../dist/core/document/fields.js';
-import { documentKinds, publishedSchema } from '../dist/core/index.js';
+import { chartKinds, documentKinds, publishedSchema } from '../dist/core/index.js';
 
 const intros = {
   figure: [
@@ -62,10 +62,26 @@ function rowsOf(schema, path) {
   return [...own, ...below];
 }
 
+/** The settings of `chart`, kind by kind. */
+const chartSections = () =>
+  chartKinds
+    .map(
+      ({ name, description, schema }) => `
+## chart: { kind: ${name} }
+
+${description}
+
+| setting | what it does | example |
+|---|---|---|
+${rowsOf(schema, 'chart').join('\n')}
+`,
+    )
+    .join('');
+
 /** The axes have the same settings five times over: they are listed once. */
 function page(kind) {
   const { schema, title, example } = documentKinds[kind];
-  const rows = rowsOf(schema, '').filter((row) => !/^\| `axes\.(value|category|x|y)\./.test(row));
+  const rows = rowsOf(schema, '').filter((row) => !/^\| `(axes\.(value|category|bins|x|y)|chart)\./.test(row));
   return `# ${title}
 
 <!-- Made by scripts/writeDocs.mjs from the schema. -->
@@ -78,12 +94,12 @@ ${example}
 
 With an editor that reads JSON Schema, put \`# yaml-language-server: $schema=${kind}.schema.json\` on the first line; the schema is [schemas/${kind}.schema.json](../schemas/${kind}.schema.json).
 
-Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\`). A colour is any CSS colour, or a name that the style defines.${rows.some((row) => row.includes('axes.all')) ? ' What stands under `axes.all` may also stand under `axes.value`, `axes.category`, `axes.x` and `axes.y`; the narrower wins.' : ''}
+Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\`). A colour is any CSS colour, or a name that the style defines.${rows.some((row) => row.includes('axes.all')) ? ' What stands under `axes.all` may also stand under `axes.value`, `axes.category`, `axes.bins`, `axes.x` and `axes.y`; the narrower wins.' : ''}
 
 | setting | what it does | example |
 |---|---|---|
 ${rows.join('\n')}
-`;
+${kind === 'figure' ? chartSections() : ''}`;
 }
 
 const files = Object.keys(documentKinds).flatMap((kind) => [

@@ -71,6 +71,7 @@ declare module 'pdfkit' {
     font(font: unknown, size: number): Document;
     text(text: string, x: number, y: number, options: Record<string, unknown>): Document;
     rect(x: number, y: number, width: number, height: number): Document;
+    path(data: string): Document;
     moveTo(x: number, y: number): Document;
     lineTo(x: number, y: number): Document;
     lineWidth(width: number): Document;

@@ -2,7 +2,20 @@
 
 export type { ChartKind } from './chart/kind.js';
 export { type ChartSettings, chartKinds } from './chart/kinds.js';
-export type { AxisPlan, BarMark, Cell, LeftOut, NumbersColumn, NumbersTable, Plan, Series } from './chart/plan.js';
+export type {
+  AxisPlan,
+  BarMark,
+  BinMark,
+  Cell,
+  IntervalMark,
+  LeftOut,
+  Mark,
+  NumbersColumn,
+  NumbersTable,
+  Plan,
+  PointMark,
+  Series,
+} from './chart/plan.js';
 export { type Category, type Codebook, codebookOf, type Variable } from './data/codebook.js';
 export type { Table } from './data/table.js';
 export type { CodebookFile } from './document/codebook.js';
@@ -21,7 +34,7 @@ export {
 export { coreFormats } from './export/formats.js';
 export { numbersCsv, numbersJson, numbersText } from './export/numbers.js';
 export type { Format, WriteContext, Writer } from './export/writer.js';
-export type { Box, LineItem, Plate, PlateItem, RectItem, TextItem, TextPiece } from './plate/plate.js';
+export type { Box, LineItem, PathItem, Plate, PlateItem, RectItem, TextItem, TextPiece } from './plate/plate.js';
 export { type ComposeOptions, type Composition, compose } from './project/compose.js';
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
 export type { FigureFile } from './project/figureFile.js';

@@ -1,8 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { alignedEdges, countBins, equalEdges, niceWidth, ruleWidth } from '../../src/core/statistics/bins.js';
 import { meanInterval } from '../../src/core/statistics/interval.js';
+import { fitLine } from '../../src/core/statistics/line.js';
 import { median } from '../../src/core/statistics/median.js';
+import { type QuantileType, quantile } from '../../src/core/statistics/quantile.js';
 import { tQuantile } from '../../src/core/statistics/studentT.js';
 import { Summary } from '../../src/core/statistics/summary.js';
 import { root } from '../helpers/hexis.js';
@@ -91,4 +94,94 @@ describe('summaries against an independent package', () => {
       }),
     );
   });
+});
+
+interface BinRow {
+  name: string;
+  values: number[];
+  quantiles: Record<string, number[]>;
+  widths: Record<string, number>;
+  edges: number[];
+  counts: number[];
+}
+
+const binFixture = fixture('quantilesAndBins') as { probabilities: number[]; samples: BinRow[] };
+
+describe('quantiles and bins against an independent package', () => {
+  test.each(binFixture.samples)('quantiles of all nine types: $name', ({ values, quantiles }) => {
+    for (const [type, expected] of Object.entries(quantiles)) {
+      const found = binFixture.probabilities.map((p) => quantile(values, p, Number(type) as QuantileType));
+      const scale = Math.max(...values.map(Math.abs));
+      for (const [i, value] of found.entries()) {
+        expect(Math.abs((value as number) - (expected[i] as number))).toBeLessThanOrEqual(1e-12 * scale);
+      }
+    }
+  });
+
+  test.each(binFixture.samples)('widths and counts: $name', ({ values, widths, edges, counts }) => {
+    const sorted = Float64Array.from(values);
+    for (const rule of ['sturges', 'scott', 'freedman-diaconis'] as const) {
+      const width = widths[rule] as number;
+      if (width > 0) close(ruleWidth(sorted, rule), width, 1e-9);
+      else expect(ruleWidth(sorted, rule)).toBeGreaterThan(0);
+    }
+    expect(countBins(sorted, edges).map(({ count }) => count)).toEqual(counts);
+  });
+
+  test('an edge belongs to the side that is closed, and the outermost edges to their bins', () => {
+    const counts = (closed: 'left' | 'right') =>
+      countBins([0, 1, 1, 2, 3], [0, 1, 2, 3], closed).map(({ count }) => count);
+    expect(counts('left')).toEqual([1, 2, 2]);
+    expect(counts('right')).toEqual([3, 1, 1]);
+    expect(countBins([-1, 4], [0, 1, 3]).map(({ count }) => count)).toEqual([0, 0]);
+  });
+
+  test('bins of any sample hold every value once', () => {
+    const sample = fc.array(fc.double({ min: -1e4, max: 1e4, noNaN: true }), { minLength: 1, maxLength: 60 });
+    fc.assert(
+      fc.property(
+        sample,
+        fc.integer({ min: 1, max: 40 }),
+        fc.constantFrom('left', 'right'),
+        (values, count, closed) => {
+          const sorted = Float64Array.from(values).sort();
+          const [least, greatest] = [sorted[0] as number, sorted.at(-1) as number];
+          const width = niceWidth(Math.max(1e-3, (greatest - least) / count));
+          for (const edges of [equalEdges(least, greatest, count), alignedEdges(least, greatest, width)]) {
+            const bins = countBins(sorted, edges, closed);
+            expect(bins.reduce((sum, bin) => sum + bin.count, 0)).toBe(values.length);
+          }
+        },
+      ),
+    );
+  });
+});
+
+test.each(
+  fixture('lines') as {
+    name: string;
+    x: number[];
+    y: number[];
+    slope: number;
+    intercept: number;
+    slopeSe: number;
+    interceptSe: number;
+    r: number;
+  }[],
+)('a straight line by least squares: $name', ({ x, y, slope, intercept, slopeSe, interceptSe, r }) => {
+  const line = fitLine(x, y);
+  close(line?.slope, slope, 1e-9);
+  expect(line?.intercept).toBeCloseTo(intercept, 6);
+  expect(line?.slopeSe).toBeCloseTo(slopeSe, 6);
+  expect((line?.interceptSe as number) / Math.max(1, interceptSe)).toBeCloseTo(
+    interceptSe / Math.max(1, interceptSe),
+    6,
+  );
+  expect(line?.r).toBeCloseTo(r, 9);
+});
+
+test('no line is fitted to one point, or to points above each other', () => {
+  expect(fitLine([1], [2])).toBeUndefined();
+  expect(fitLine([1, 1, 1], [1, 2, 3])).toBeUndefined();
+  expect(fitLine([1, 2], [3, 3])).toEqual({ n: 2, slope: 0, intercept: 3, r: 0 });
 });

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Plate, TextItem } from 'hexis';
 import type { Browser } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
-import { demo, demoFigures, folderWith, hexis, root } from '../helpers/hexis.js';
+import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from '../helpers/hexis.js';
 
 /** Fails where any block of 8 × 8 pixels at 150 dpi differs by more than this, of 255. */
 const limit = 12;
@@ -22,7 +22,7 @@ const worstBlock = (a: string, dpiA: number, b: string, dpiB: number): number =>
 describe.each(styles)('the formats of one plate, in style %s', (style) => {
   let folder: ReturnType<typeof folderWith>;
   let browser: Browser;
-  const ids = ['yield-by-bed', 'yield-plain', 'experience'];
+  const ids = demoIds;
   beforeAll(async () => {
     folder = folderWith();
     const drawn = hexis([
@@ -59,7 +59,7 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
 
   test.each(ids)('%s: SVG in a browser, PDF in poppler and PNG agree', async (id) => {
     // A size of whole pixels at every resolution, so that no renderer has to round the page.
-    const original = readFileSync(demoFigures[ids.indexOf(id)] as string, 'utf8');
+    const original = readFileSync(demoFigure(id), 'utf8');
     const sized = original
       .replace(/^size:.*$/m, 'size: { width: 300pt, height: 198pt }')
       .replaceAll('../', `${demo('')}/`);
@@ -78,7 +78,7 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
   test('the comparison catches a bar of another height and a label of another word', () => {
     const own = folderWith();
     const picture = (name: string, from: string, to: string) => {
-      const text = readFileSync(demoFigures[1] as string, 'utf8').replaceAll('../', `${demo('')}/`);
+      const text = readFileSync(demoFigure('yield-plain'), 'utf8').replaceAll('../', `${demo('')}/`);
       writeFileSync(own.at('f.figure.yaml'), text.replace(from, to));
       expect(hexis(['draw', own.at('f.figure.yaml'), '--style', style, '--dpi', '600', '-o', own.at(name)]).code).toBe(
         0,
@@ -94,17 +94,7 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
   });
 
   test.each(ids)('%s: live text is as wide in a browser as it was measured', async (id) => {
-    hexis([
-      'draw',
-      demoFigures[ids.indexOf(id)] as string,
-      '--style',
-      style,
-      '--caption',
-      '--text',
-      'live',
-      '-o',
-      folder.at('live.svg'),
-    ]);
+    hexis(['draw', demoFigure(id), '--style', style, '--caption', '--text', 'live', '-o', folder.at('live.svg')]);
     const svg = readFileSync(folder.at('live.svg'), 'utf8');
     const page = await browser.newPage();
     // Without the forced length the browser shows what the face inside the file gives.

@@ -1,12 +1,15 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 export const demo = (name: string) => join(root, 'demo', name);
-export const demoFigures = ['yield-by-bed', 'yield-plain', 'experience'].map((id) => demo(`figures/${id}.figure.yaml`));
+/** The figures of the demo project: at least one of each kind of chart. */
+export const demoIds = readdirSync(demo('figures')).map((name) => name.replace('.figure.yaml', ''));
+export const demoFigure = (id: string) => demo(`figures/${id}.figure.yaml`);
+export const demoFigures = demoIds.map(demoFigure);
 
 /** Runs the command as a process, as a user does. */
 export function hexis(args: string[], options: { cwd?: string; env?: Record<string, string> } = {}) {

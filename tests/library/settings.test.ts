@@ -84,6 +84,11 @@ function axisRows(key: string, letters: string): [string, Row][] {
   ];
 }
 
+/** A histogram in place of the bars. */
+const binned = {
+  chart: { kind: 'histogram', value: 'yield', category: undefined, group: undefined, error: undefined },
+};
+
 const spaces = [
   'page',
   'heading',
@@ -121,6 +126,7 @@ const rows: Record<string, Row> = {
     ...axisRows('all', 'xy'),
     ...axisRows('value', 'y'),
     ...axisRows('category', 'x'),
+    ...axisRows('bins', 'x').map(([path, row]): [string, Row] => [path, { ...row, needs: binned }]),
     ...axisRows('x', 'x'),
     ...axisRows('y', 'y'),
   ]),
@@ -129,6 +135,9 @@ const rows: Record<string, Row> = {
   'bars.gap': { value: 0.5, changes: /^series/ },
   'bars.outline.width': { value: '1pt', changes: /marks|key$/ },
   'bars.outline.color': { value: '#aa0011', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
+  'markers.size': { value: '9pt', changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
+  'markers.edge': { value: '2pt', changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
+  'markers.shapes': { value: ['diamond'], changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
   'errorBars.width': { value: '2pt', changes: everything },
   'errorBars.color': { value: '#aa0011', changes: /errors/ },
   'errorBars.cap': { value: 0, changes: /errors/ },

@@ -57,3 +57,43 @@ for name, values in samples.items():
         }
     )
 write("summaries", rows)
+
+# Quantiles of types 1 to 9, widths and counts of bins.
+methods = ["inverted_cdf", "averaged_inverted_cdf", "closest_observation", "interpolated_inverted_cdf", "hazen",
+           "weibull", "linear", "median_unbiased", "normal_unbiased"]
+probabilities = [0, 0.05, 0.1, 0.25, 0.3, 0.5, 0.75, 0.9, 1]
+rows = []
+for name, values in samples.items():
+    a = np.sort(np.array(values, dtype=float))
+    n, sd = len(a), float(a.std(ddof=1))
+    q1, q3 = np.quantile(a, [0.25, 0.75])
+    edges = np.linspace(a[0], a[-1], 8) if a[-1] > a[0] else np.array([a[0] - 1, a[0], a[0] + 1])
+    rows.append(
+        {
+            "name": name,
+            "values": [float(v) for v in a],
+            "quantiles": {str(i + 1): [float(np.quantile(a, p, method=m)) for p in probabilities] for i, m in enumerate(methods)},
+            "widths": {
+                "sturges": float((a[-1] - a[0]) / (np.log2(n) + 1)),
+                "scott": float((24 * np.pi**0.5 / n) ** (1 / 3) * sd),
+                "freedman-diaconis": float(2 * (q3 - q1) / n ** (1 / 3)),
+            },
+            "edges": [float(e) for e in edges],
+            "counts": [int(c) for c in np.histogram(a, edges)[0]],
+        }
+    )
+write("quantilesAndBins", {"probabilities": probabilities, "samples": rows})
+
+# Straight lines.
+pairs = {
+    "three": ([1, 2, 4], [2, 1, 5]),
+    "exact": ([0, 1, 2, 3], [1, 3, 5, 7]),
+    "huge offset": ([1e8 + i for i in range(12)], [3 + 0.5 * i + (-1) ** i for i in range(12)]),
+    "noise": ([round(float(v), 5) for v in random.normal(0, 1, 60)], [round(float(v), 5) for v in random.normal(5, 2, 60)]),
+}
+rows = []
+for name, (xs, ys) in pairs.items():
+    fit = stats.linregress(xs, ys)
+    rows.append({"name": name, "x": xs, "y": ys, "slope": float(fit.slope), "intercept": float(fit.intercept),
+                 "slopeSe": float(fit.stderr), "interceptSe": float(fit.intercept_stderr), "r": float(fit.rvalue)})
+write("lines", rows)

@@ -4,6 +4,7 @@ import type { Selection } from '../data/selection.js';
 import type { NumberColumn } from '../data/table.js';
 import { Summary } from '../statistics/summary.js';
 import type { LeftOut } from './plan.js';
+import { Tally } from './tally.js';
 
 /** The cases of one bar. */
 export interface CellData {
@@ -28,20 +29,6 @@ export interface Cells {
   chosen: number;
   used: number;
   leftOut: LeftOut[];
-}
-
-class Tally {
-  private readonly byReason = new Map<string, LeftOut>();
-
-  add(variable: Variable, reason: string): void {
-    const entry = this.byReason.get(reason);
-    if (entry) entry.count += 1;
-    else this.byReason.set(reason, { variable, reason, count: 1 });
-  }
-
-  list(): LeftOut[] {
-    return [...this.byReason.values()].sort((a, b) => b.count - a.count);
-  }
 }
 
 /** Why a row is left out, with the variable that lacks a value; undefined where it is used. */

@@ -25,6 +25,8 @@ export interface ValueAxis {
   least: number;
   greatest: number;
   decimals?: number;
+  /** Whether it counts cases, so that ticks between whole numbers make no sense. */
+  counts?: boolean;
 }
 
 export type AxisPlan = CategoryAxis | ValueAxis;
@@ -46,7 +48,32 @@ export interface BarMark {
   interval?: Interval;
 }
 
-export type Mark = BarMark;
+/** A marker at `value` with its interval, the `place`-th of `places` side by side at its category. */
+export interface IntervalMark extends Omit<BarMark, 'type' | 'base'> {
+  type: 'interval';
+}
+
+/** A bar of a histogram, from edge to edge of its bin. */
+export interface BinMark {
+  type: 'bin';
+  cell: Cell;
+  from: number;
+  to: number;
+  value: number;
+  count: number;
+}
+
+/** A marker at a place. */
+export interface PointMark {
+  type: 'point';
+  cell: Cell;
+  x: number;
+  y: number;
+}
+
+export type Mark = BarMark | IntervalMark | BinMark | PointMark;
+/** Marks that stand side by side at a category. */
+export type GroupMark = BarMark | IntervalMark;
 
 export interface Series {
   /** The category of the second variable that the series shows; none where there is one series. */

@@ -167,6 +167,7 @@ export const lookShape = {
       all: axis('Both axes.'),
       value: axis('The axis with numbers.'),
       category: axis('The axis with categories.'),
+      bins: axis('The axis with the bins of a histogram, which is one with numbers too.'),
       x: axis('The horizontal axis.'),
       y: axis('The vertical axis.'),
     }),
@@ -177,6 +178,19 @@ export const lookShape = {
       widest: optional(length('Greatest width of one bar.', '60pt')),
       gap: optional(fraction('Gap between bars of a cluster, as a share of a bar.', '0.05')),
       outline: stroke('outline'),
+    }),
+  ),
+  markers: optional(
+    object('Markers of points.', {
+      size: optional(length('Diameter of a circle; the other shapes have its area.', '5pt')),
+      edge: optional(length('Light edge that sets a marker off from its neighbours; 0pt for none.', '0.5pt')),
+      shapes: optional(
+        listOf(
+          'Shapes of the series, in order.',
+          choice('A shape.', ['circle', 'square', 'triangle', 'diamond'], 'circle'),
+          '[circle, square]',
+        ),
+      ),
     }),
   ),
   errorBars: optional(

@@ -189,8 +189,8 @@ export const wordings = {
     ...written(f),
   }),
   'variable-unused': (f: { column: string; path: string; used: string[] }) => ({
-    found: `${f.path} names ${f.column}, which this chart does not show`,
-    expected: list(f.used),
+    found: `${f.path} names ${f.column}, which this chart does not show as groups`,
+    expected: f.used.length === 0 ? 'no accents in a chart without groups' : list(f.used),
   }),
   'same-variable': (f: { column: string; path: string; other: string }) => ({
     found: `${f.path} is ${f.column}, which ${f.other} is already`,
@@ -223,6 +223,23 @@ export const wordings = {
   'error-needs-mean': (f: { summary: string; shows: string }) => ({
     found: `error bars (${f.shows}) are defined for means, and chart.summary is ${f.summary}`,
     expected: '"summary: mean", or no "error"',
+  }),
+  'one-of-several': (f: { path: string; others: string[]; where: string }) => ({
+    found: `${f.path} is given beside ${list(f.others)}`,
+    expected: `one of them in ${f.where}`,
+  }),
+  'edges-not-rising': (f: { path: string }) => ({
+    found: `${f.path} does not rise from edge to edge`,
+    expected: 'at least two numbers, each greater than the one before',
+    write: 'edges: [0, 2, 4, 8]',
+  }),
+  'too-many-bins': (f: { count: number; most: number }) => ({
+    found: `this makes ${f.count} bins`,
+    expected: `from 1 to ${f.most} bins; a wider "width", or a "count"`,
+  }),
+  'outside-edges': (f: { count: number; total: number }) => ({
+    found: `${f.count} of ${plural(f.total, 'value')} are outside the edges and not shown`,
+    expected: 'edges that hold all values',
   }),
   'given-many': (f: { group: string; count: number }) => ({
     found: `${f.group} has ${f.count} rows, and "summary: given" draws values as they stand in the table`,

@@ -1,4 +1,5 @@
 import type { PlateItem, TextItem, TextPiece } from '../plate/plate.js';
+import { pathData } from './coordinates.js';
 import type { WriteContext, Writer } from './writer.js';
 
 type Pdf = import('pdfkit').Document;
@@ -19,15 +20,22 @@ function drawPiece({ pdf, fonts }: Pen, piece: TextPiece): void {
   pdf.font(fonts.get(fontKey(piece)), piece.size).text(piece.text, piece.x, piece.y, options);
 }
 
+/** Fills and outlines the shape that was begun. */
+function paint(pdf: Pdf, fill: string | undefined, stroke: { width: number; color: string } | undefined): void {
+  if (stroke) pdf.lineWidth(stroke.width);
+  if (fill && stroke) pdf.fillAndStroke(fill, stroke.color);
+  else if (fill) pdf.fill(fill);
+  else if (stroke) pdf.stroke(stroke.color);
+}
+
 type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => void };
 
 const draw: Drawers = {
   rect({ x, y, width, height, fill, stroke }, { pdf }) {
-    pdf.rect(x, y, width, height);
-    if (stroke) pdf.lineWidth(stroke.width);
-    if (fill && stroke) pdf.fillAndStroke(fill, stroke.color);
-    else if (fill) pdf.fill(fill);
-    else if (stroke) pdf.stroke(stroke.color);
+    paint(pdf.rect(x, y, width, height), fill, stroke);
+  },
+  path({ outline, fill, stroke }, { pdf }) {
+    paint(pdf.path(pathData(outline)), fill, stroke);
   },
   line({ x1, y1, x2, y2, stroke }, { pdf }) {
     pdf.lineWidth(stroke.width).moveTo(x1, y1).lineTo(x2, y2).stroke(stroke.color);

@@ -56,6 +56,8 @@ const draw: Drawers = {
   rect: ({ x, y, width, height, fill, stroke }) =>
     element('rect', { x, y, width, height, fill: fill ?? 'none', ...stroked(stroke) }),
   line: ({ x1, y1, x2, y2, stroke }) => element('line', { x1, y1, x2, y2, ...stroked(stroke) }),
+  path: ({ outline, fill, stroke }) =>
+    element('path', { fill: fill ?? 'none', ...stroked(stroke), d: pathData(outline) }),
   text: (item, context) =>
     context.text === 'live'
       ? liveText(item)

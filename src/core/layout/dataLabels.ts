@@ -1,52 +1,43 @@
-import type { BarMark } from '../chart/plan.js';
 import type { TextItem } from '../plate/plate.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { type BarScales, barEdges, barReach } from './bars.js';
+import type { LabelAnchor } from './marks/markDrawer.js';
+import { drawerOf } from './marks/marks.js';
+import type { PanelScales } from './panelScales.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 interface Pending {
-  mark: BarMark;
+  anchor: LabelAnchor;
   role: string;
   block: TextBlock;
 }
 
-/** Data labels at the ends of their bars, and how many had no room. */
+/** Data labels at the ends of their marks, and how many had no room. */
 export interface DataLabels {
   items: TextItem[];
   leftOut: number;
 }
 
-function pendingLabels(sheet: Sheet, decimals: number): Pending[] {
+function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
   const { show, decimals: given } = sheet.settings.dataLabels;
   return sheet.plan.series.flatMap((series, s) =>
-    series.marks.map((mark, m) => {
-      const text =
-        show === 'count'
-          ? formatNumber(mark.count, 0, sheet.settings.numbers)
-          : formatNumber(mark.value, given ?? decimals, sheet.settings.numbers);
-      return { mark, role: `series[${s}].labels[${m}]`, block: setRole(sheet, 'dataLabel', text) };
+    series.marks.flatMap((mark, m) => {
+      const anchor = drawerOf(mark).anchor?.(mark, sheet, scales);
+      if (!anchor) return [];
+      const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
+      const block = setRole(sheet, 'dataLabel', formatNumber(value, places, sheet.settings.numbers));
+      return [{ anchor, role: `series[${s}].labels[${m}]`, block }];
     }),
   );
 }
 
-/** Distance from one bar to its neighbour in the same cluster or the next category. */
-function pitch(sheet: Sheet, scales: BarScales, mark: BarMark): number {
-  const [a, b] = barEdges(sheet, scales, mark);
-  const slot = Math.abs(scales.categories.to - scales.categories.from) / scales.categories.count;
-  return mark.places > 1 ? (b - a) * (1 + sheet.settings.bars.gap) : slot;
-}
-
-/** Sets a label beyond the end of its bar and error bar, away from the base. */
-function placed(sheet: Sheet, scales: BarScales, { mark, role, block }: Pending, turned: boolean): TextItem {
+/** Sets a label beyond the end of its mark, away from the base. */
+function placed(sheet: Sheet, { anchor, role, block }: Pending, turned: boolean): TextItem {
   const gap = sheet.settings.space.dataLabel * em(sheet);
-  const [a, b] = barEdges(sheet, scales, mark);
-  const middle = (a + b) / 2;
-  const { least, greatest } = barReach(sheet, scales, mark);
-  const down = mark.value < mark.base;
+  const { middle, least, greatest, down, vertical } = anchor;
   const label = { role, from: 'dataLabels.show', color: sheet.settings.text.dataLabel.color };
-  if (!scales.vertical) {
+  if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
     return tight(textAt(block, x, middle - opticalMiddle(block), label), block);
   }
@@ -59,14 +50,14 @@ function placed(sheet: Sheet, scales: BarScales, { mark, role, block }: Pending,
 }
 
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */
-export function dataLabels(sheet: Sheet, scales: BarScales, decimals: number): DataLabels {
+export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number): DataLabels {
   if (sheet.settings.dataLabels.show === 'none') return { items: [], leftOut: 0 };
-  const pending = pendingLabels(sheet, decimals);
+  const pending = pendingLabels(sheet, scales, decimals);
   const gap = 0.25 * em(sheet);
-  const fit = (size: (block: TextBlock) => number) =>
-    pending.every(({ block, mark }) => size(block) + gap <= pitch(sheet, scales, mark));
-  const flat = fit((block) => (scales.vertical ? block.width : block.capHeight));
-  const turned = !flat && scales.vertical && fit((block) => block.capHeight);
+  const fit = (size: (block: TextBlock, anchor: LabelAnchor) => number) =>
+    pending.every(({ block, anchor }) => size(block, anchor) + gap <= anchor.pitch);
+  const flat = fit((block, { vertical }) => (vertical ? block.width : block.capHeight));
+  const turned = !flat && pending.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
   if (!flat && !turned) return { items: [], leftOut: pending.length };
-  return { items: pending.map((p) => placed(sheet, scales, p, turned)), leftOut: 0 };
+  return { items: pending.map((p) => placed(sheet, p, turned)), leftOut: 0 };
 }

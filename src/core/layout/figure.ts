@@ -1,17 +1,17 @@
 import { textRoles } from '../document/look.js';
-import { error, type Problem, warning } from '../document/problem.js';
+import { error, type Problem } from '../document/problem.js';
 import type { Box, PlateItem } from '../plate/plate.js';
-import { position } from '../scale/linearScale.js';
-import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { axisInk, gridInk, tickPlaces } from './axisInk.js';
-import { barsInk } from './bars.js';
 import { titleWords } from './caption.js';
 import type { Colors } from './fills.js';
+import { fitProblems } from './fitProblems.js';
 import { type FittedLegend, fitLegend, legendInk } from './legend.js';
+import { marksInk } from './marks/marks.js';
+import { held } from './panelScales.js';
 import { textAt } from './place.js';
 import { type SettledPanel, settle } from './settle.js';
-import { em, type Sheet, scaledSize, setRole } from './sheet.js';
+import { em, type Sheet, setRole } from './sheet.js';
 
 /** What is drawn beside the plan: the words of the heading and the colours of accents. */
 export interface Extras {
@@ -131,58 +131,6 @@ function tooSmall(base: Sheet, extras: Extras): Problem {
   return error('too-small', { width: centimetres(width), height: centimetres(height), needs: 'a larger figure' });
 }
 
-function fitProblems({ sheet, settled }: Attempt): Problem[] {
-  const problems: Problem[] = [];
-  const { plan, settings } = sheet;
-  const { x, y, labels } = settled;
-  for (const axis of [x, y]) {
-    if (axis.shows === 'value') problems.push(...axis.problems);
-    else if (axis.labels.length < axis.count) {
-      problems.push(warning('labels-thinned', { axis: axis.at, shown: axis.labels.length, count: axis.count }));
-    }
-  }
-  if (labels.leftOut > 0) problems.push(warning('data-labels-left-out', { count: labels.leftOut }));
-  if (sheet.scale < 1) {
-    const drawn = textRoles.filter((role) => ['axisTitle', 'tickLabel'].includes(role));
-    const least = Math.min(...drawn.map((role) => scaledSize(settings.text[role], sheet.scale)));
-    const facts = {
-      least: Number(least.toFixed(1)),
-      preferred: settings.baseSize,
-      percent: Math.round(sheet.scale * 100),
-    };
-    problems.push(warning('text-shrunk', facts));
-  }
-  const value = x.shows === 'value' ? x : (y as Extract<typeof y, { shows: 'value' }>);
-  const ends = plan.series.flatMap((series) =>
-    series.marks.flatMap((mark) => [mark.value, mark.interval?.low, mark.interval?.high]),
-  );
-  const known = ends.filter((end) => end !== undefined);
-  const { low, high } = value.ticks;
-  const cut = plan.series
-    .flatMap((series) => series.marks)
-    .filter((mark) =>
-      [mark.value, mark.interval?.low ?? mark.value, mark.interval?.high ?? mark.value].some(
-        (end) => end > high * (1 + 1e-12) || (end < low && end < 0),
-      ),
-    ).length;
-  if (cut > 0) {
-    const write = (end: number) => formatNumber(end, value.decimals + 1, settings.numbers);
-    problems.push(
-      warning('data-outside', {
-        axis: value.at,
-        count: cut,
-        low: write(Math.min(...known)),
-        high: write(Math.max(...known)),
-      }),
-    );
-  }
-  const { groups } = settings.palette;
-  if (plan.legend && plan.series.length > groups.length) {
-    problems.push(warning('colors-repeat', { groups: plan.series.length, colors: groups.length }));
-  }
-  return problems;
-}
-
 /** The setting behind each label of an axis. */
 function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
   const plan = sheet.plan[at];
@@ -191,21 +139,23 @@ function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
   return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
 }
 
+/** Where the line of an axis stands: at zero of the other axis where marks stand on it, else at the border. */
+function lineEdge(sheet: Sheet, at: 'x' | 'y', { panel, scales }: SettledPanel): number {
+  const other = at === 'x' ? scales.y : scales.x;
+  const border = at === 'x' ? panel.y + panel.height : panel.x;
+  return other.shows === 'value' && sheet.plan[at].shows === 'category' ? held(other, 0) : border;
+}
+
 function panelInk(sheet: Sheet, settled: SettledPanel, colors: Colors): PlateItem[] {
-  const { panel, scales: bars, labels } = settled;
-  const value = bars.vertical ? settled.y : settled.x;
-  const category = bars.vertical ? settled.x : settled.y;
-  const zero = position(bars.values, Math.min(bars.values.high, Math.max(bars.values.low, 0)));
-  const [valuePlaces, categoryPlaces] = [tickPlaces(value, bars.values), tickPlaces(category, bars.categories)];
-  const border = bars.vertical ? panel.x : panel.y + panel.height;
-  const ink = (axis: typeof value, places: number[], edge: number) =>
-    axisInk(sheet, axis, places, panel, edge, labelSources(sheet, axis.at));
+  const { panel, scales, labels } = settled;
+  const places = { x: tickPlaces(settled.x, scales.x), y: tickPlaces(settled.y, scales.y) };
+  const order = sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const);
   return [
-    ...gridInk(sheet, value, valuePlaces, panel),
-    ...gridInk(sheet, category, categoryPlaces, panel),
-    ...barsInk(sheet, bars, colors),
-    ...ink(value, valuePlaces, border),
-    ...ink(category, categoryPlaces, zero),
+    ...order.flatMap((at) => gridInk(sheet, settled[at], places[at], panel)),
+    ...marksInk(sheet, scales, colors),
+    ...order.flatMap((at) =>
+      axisInk(sheet, settled[at], places[at], panel, lineEdge(sheet, at, settled), labelSources(sheet, at)),
+    ),
     ...labels.items,
   ];
 }
@@ -249,6 +199,6 @@ export function layOut(base: Sheet, extras: Extras): LaidOut | { problems: Probl
     ],
     panel: settled.panel,
     sheet,
-    problems: fitProblems(best),
+    problems: fitProblems(best.sheet, best.settled),
   };
 }

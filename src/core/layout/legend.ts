@@ -2,6 +2,9 @@ import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { type Colors, fillOf } from './fills.js';
+import { barRect } from './marks/bar.js';
+import { markerAt } from './marks/markers.js';
+import { keyOf } from './marks/marks.js';
 import { textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
@@ -133,16 +136,11 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, colors: Colors, x:
     const role = `legend.entries[${i}]`;
     const fill = fillOf(plan, settings, colors, series, i, { [variable.name]: category.code });
     const corner = { x: x + entry.key.x, y: y + entry.key.y, width: key, height: key };
-    const { outline } = settings.bars;
-    items.push({
-      type: 'rect',
-      role: `${role}.key`,
-      from: fill.from,
-      box: corner,
-      ...corner,
-      fill: fill.color,
-      ...(outline.width > 0 ? { stroke: outline } : {}),
-    });
+    items.push(
+      keyOf(series) === 'marker'
+        ? markerAt(sheet, i, fill, `${role}.key`, corner.x + key / 2, corner.y + key / 2)
+        : barRect(sheet, corner, fill, `${role}.key`),
+    );
     const label = {
       role,
       from: `codebook.variables.${variable.name}.values.${category.code}`,

@@ -1,4 +1,5 @@
 import type { Box, PlateItem } from '../plate/plate.js';
+import { placed } from '../type/outline.js';
 
 export const movedBox = (box: Box, dx: number, dy: number): Box => ({ ...box, x: box.x + dx, y: box.y + dy });
 
@@ -8,5 +9,6 @@ export function moved(item: PlateItem, dx: number, dy: number): PlateItem {
   if (item.type === 'line') {
     return { ...item, box, x1: item.x1 + dx, y1: item.y1 + dy, x2: item.x2 + dx, y2: item.y2 + dy };
   }
+  if (item.type === 'path') return { ...item, box, outline: placed(item.outline, 1, 1, dx, dy) };
   return { ...item, box, x: item.x + dx, y: item.y + dy };
 }

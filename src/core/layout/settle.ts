@@ -1,10 +1,9 @@
-import type { AxisPlan } from '../chart/plan.js';
 import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
-import type { BarScales } from './bars.js';
-import { barUnit } from './bars.js';
 import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
 import { type DataLabels, dataLabels } from './dataLabels.js';
+import { groupUnit } from './marks/group.js';
+import type { AxisScale, PanelScales } from './panelScales.js';
 import { type Margins, type Sheet, sides } from './sheet.js';
 import { type FittedValueAxis, fitValueAxis, valueScale } from './valueAxis.js';
 
@@ -15,7 +14,7 @@ export interface SettledPanel {
   panel: Box;
   x: Fitted;
   y: Fitted;
-  scales: BarScales;
+  scales: PanelScales;
   labels: DataLabels;
   /** Whether everything is inside its room, at this size of text. */
   fits: boolean;
@@ -31,44 +30,39 @@ const panelIn = (room: Box, margins: Margins): Box => ({
 });
 
 /** Fits both axes to a panel. The names of categories come first: they decide the size of all tick labels. */
-function fitAxes(
-  sheet: Sheet,
-  panel: Box,
-): { x: Fitted; y: Fitted; category: FittedCategoryAxis; value: FittedValueAxis } {
-  const { plan } = sheet;
-  const at =
-    plan.direction === 'vertical' ? ({ category: 'x', value: 'y' } as const) : ({ category: 'y', value: 'x' } as const);
-  const length = { x: panel.width, y: panel.height };
-  const category = fitCategoryAxis(
-    sheet,
-    plan[at.category] as AxisPlan & { shows: 'category' },
-    at.category,
-    length[at.category],
-  );
-  const value = fitValueAxis(
-    sheet,
-    plan[at.value] as AxisPlan & { shows: 'value' },
-    at.value,
-    length[at.value],
-    category.tickScale,
-  );
-  return at.category === 'x' ? { x: category, y: value, category, value } : { x: value, y: category, category, value };
+function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
+  const { x, y } = sheet.plan;
+  const [width, height] = [panel.width, panel.height];
+  const named = {
+    x: x.shows === 'category' ? fitCategoryAxis(sheet, x, 'x', width) : undefined,
+    y: y.shows === 'category' ? fitCategoryAxis(sheet, y, 'y', height) : undefined,
+  };
+  const tickScale = Math.min(named.x?.tickScale ?? 1, named.y?.tickScale ?? 1);
+  return {
+    x: x.shows === 'value' ? fitValueAxis(sheet, x, 'x', width, tickScale) : (named.x as FittedCategoryAxis),
+    y: y.shows === 'value' ? fitValueAxis(sheet, y, 'y', height, tickScale) : (named.y as FittedCategoryAxis),
+  };
 }
 
-function scalesOf(sheet: Sheet, panel: Box, category: FittedCategoryAxis, value: FittedValueAxis): BarScales {
-  const vertical = sheet.plan.direction === 'vertical';
-  const [left, right, top, bottom] = [panel.x, panel.x + panel.width, panel.y, panel.y + panel.height];
-  const length = vertical ? panel.width : panel.height;
-  return {
-    vertical,
-    categories: {
-      count: category.count,
-      from: vertical ? left : top,
-      to: vertical ? right : bottom,
-      unit: barUnit(sheet, length / category.count),
-    },
-    values: vertical ? valueScale(value.ticks, bottom, top) : valueScale(value.ticks, left, right),
-  };
+/** The scale of a fitted axis from one end of the panel to the other: numbers rise, categories read on. */
+function scaleOf(sheet: Sheet, axis: Fitted, start: number, end: number): AxisScale {
+  if (axis.shows === 'value') {
+    const [from, to] = axis.at === 'x' ? [start, end] : [end, start];
+    return { shows: 'value', ...valueScale(axis.ticks, from, to) };
+  }
+  const unit = groupUnit(sheet, (end - start) / axis.count);
+  return { shows: 'category', count: axis.count, from: start, to: end, unit };
+}
+
+const scalesOf = (sheet: Sheet, panel: Box, x: Fitted, y: Fitted): PanelScales => ({
+  x: scaleOf(sheet, x, panel.x, panel.x + panel.width),
+  y: scaleOf(sheet, y, panel.y, panel.y + panel.height),
+});
+
+/** Decimals of the numbers at the marks: those of the axis along which marks are measured. */
+function dataDecimals(sheet: Sheet, x: Fitted, y: Fitted): number {
+  const measured = sheet.plan.direction === 'vertical' ? y : x;
+  return measured.shows === 'value' ? measured.dataDecimals : 0;
 }
 
 /** What data labels need beyond the panel. */
@@ -101,9 +95,9 @@ export function settle(sheet: Sheet, room: Box): SettledPanel | undefined {
   for (let pass = 0; pass < mostPasses; pass += 1) {
     const panel = panelIn(room, margins);
     if (panel.width < 4 || panel.height < 4) return undefined;
-    const { x, y, category, value } = fitAxes(sheet, panel);
-    const scales = scalesOf(sheet, panel, category, value);
-    const labels = dataLabels(sheet, scales, value.dataDecimals);
+    const { x, y } = fitAxes(sheet, panel);
+    const scales = scalesOf(sheet, panel, x, y);
+    const labels = dataLabels(sheet, scales, dataDecimals(sheet, x, y));
     const needs = sumNeeds(x, y, labelNeeds(panel, labels));
     const met = sides.every((side) => needs[side] <= margins[side] + 0.005);
     const tight = sides.every((side) => needs[side] >= margins[side] - 0.005);

@@ -75,7 +75,7 @@ export function fitValueAxis(
     from: settings.from,
     to: settings.to,
     step: settings.step,
-    decimals: settings.decimals,
+    decimals: settings.decimals ?? (plan.counts ? 0 : undefined),
     length,
     comfort: comfort[at],
     labelRoom: (candidate) => labelRoom(sheet, at, candidate, tickScale),

@@ -1,3 +1,4 @@
+import type { Outline } from '../type/outline.js';
 import type { TextPiece } from '../type/textPiece.js';
 
 export type { TextPiece } from '../type/textPiece.js';
@@ -30,6 +31,14 @@ export interface RectItem extends Item {
   stroke?: { width: number; color: string };
 }
 
+/** A shape of straight and curved lines, filled, outlined or both; its coordinates are those of the page. */
+export interface PathItem extends Item {
+  type: 'path';
+  outline: Outline;
+  fill?: string;
+  stroke?: { width: number; color: string };
+}
+
 /** A straight line. */
 export interface LineItem extends Item {
   type: 'line';
@@ -51,7 +60,7 @@ export interface TextItem extends Item {
   pieces: TextPiece[];
 }
 
-export type PlateItem = RectItem | LineItem | TextItem;
+export type PlateItem = RectItem | LineItem | PathItem | TextItem;
 
 /**
  * A figure laid out on its page: every piece of ink in points from the upper left corner, in drawing order.

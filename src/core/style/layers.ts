@@ -31,8 +31,12 @@ export function over(below: unknown, above: unknown): unknown {
   return joined;
 }
 
-/** The keys of `axes` that speak of one axis, widest first. */
-export const axisKeys = (axis: 'x' | 'y', shows: 'value' | 'category') => ['all', shows, axis] as const;
+/** What an axis shows: categories, numbers, or the bins that numbers are cut into. */
+export type Shows = 'category' | 'value' | 'bins';
+
+/** The keys of `axes` that speak of one axis, widest first. Bins are numbers too. */
+export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
+  shows === 'bins' ? (['all', 'value', 'bins', axis] as const) : (['all', shows, axis] as const);
 
 const valueAt = (look: unknown, path: readonly string[]): unknown =>
   path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);
@@ -41,11 +45,7 @@ const valueAt = (look: unknown, path: readonly string[]): unknown =>
  * The layer that has the last word on a setting. Paths of axes are asked for as `axes.x…` or `axes.y…` and found
  * under any of the keys that speak of that axis.
  */
-export function originOf(
-  layers: readonly Layer[],
-  path: string,
-  shows: { x: 'value' | 'category'; y: 'value' | 'category' },
-): Origin | undefined {
+export function originOf(layers: readonly Layer[], path: string, shows: { x: Shows; y: Shows }): Origin | undefined {
   const [first, axis, ...rest] = path.split('.');
   const isAxis = first === 'axes' && (axis === 'x' || axis === 'y');
   const paths = isAxis

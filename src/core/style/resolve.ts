@@ -3,7 +3,7 @@ import { lengthInPoints } from '../document/length.js';
 import { type AxisLook, type Look, type TextRole, textRoles } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
-import { axisKeys, type Layer, type Origin, originOf, over } from './layers.js';
+import { axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import type { AxisSettings, Settings, Stroke, TextStyle } from './settings.js';
 
 /** The look as it is once all layers are joined: the style at the bottom sets every key. */
@@ -13,8 +13,6 @@ type Complete<T> = T extends readonly unknown[]
     ? { [K in keyof T]-?: Complete<NonNullable<T[K]>> }
     : T;
 type CompleteLook = Complete<Look>;
-
-type Shows = 'value' | 'category';
 
 export interface Resolved {
   settings: Settings;
@@ -102,7 +100,7 @@ function axisSettings(resolver: Resolver, axis: 'x' | 'y', shows: Shows, look: C
     );
   }
   for (const [key, value] of Object.entries({ from, to, step, 'format.decimals': format?.decimals })) {
-    if (shows === 'value' || value === undefined) continue;
+    if (shows !== 'category' || value === undefined) continue;
     const other = axis === 'x' ? 'y' : 'x';
     resolver.report((place) => error('axis-not-measured', { path, key, other }, place), `${path}.${key}`);
   }
@@ -187,6 +185,11 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       widest: resolver.points(bars.widest, 'bars.widest'),
       gap: bars.gap,
       outline: resolver.stroke(bars.outline, 'bars.outline'),
+    },
+    markers: {
+      size: resolver.points(look.markers.size, 'markers.size'),
+      edge: resolver.points(look.markers.edge, 'markers.edge'),
+      shapes: look.markers.shapes,
     },
     errorBars: {
       width: resolver.points(errorBars.width, 'errorBars.width'),

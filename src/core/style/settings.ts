@@ -65,6 +65,7 @@ export interface Settings {
   panelLeast: number;
   axes: { x: AxisSettings; y: AxisSettings };
   bars: { share: number; widest: number; gap: number; outline: Stroke };
+  markers: { size: number; edge: number; shapes: string[] };
   errorBars: { width: number; color: string; cap: number; halo: number };
   palette: { single: string; groups: string[] };
   legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };

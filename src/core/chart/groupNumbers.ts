@@ -1,20 +1,20 @@
-import type { BarInput } from './bar.js';
-import type { BarMarks } from './barMarks.js';
-import { levelText } from './barWords.js';
 import type { Cells } from './cells.js';
-import type { BarMark, NumbersColumn, NumbersTable } from './plan.js';
+import type { GroupInput } from './group.js';
+import type { GroupMarks } from './groupMarks.js';
+import { levelText } from './groupWords.js';
+import type { GroupMark, NumbersColumn, NumbersTable } from './plan.js';
 
 interface Entry extends NumbersColumn {
-  of(mark: BarMark, cell: ReturnType<Cells['at']>): string | number | undefined;
+  of(mark: GroupMark, cell: ReturnType<Cells['at']>): string | number | undefined;
 }
 
-function intervalTitle(input: BarInput): string {
+function intervalTitle(input: GroupInput): string {
   const bars = input.settings.error;
   if (bars?.shows === 'ci') return `${levelText(bars.level ?? 0.95)} CI`;
   return bars?.shows === 'se' ? 'M ± SE' : 'M ± SD';
 }
 
-function measuredColumns(input: BarInput, decimals: number): Entry[] {
+function measuredColumns(input: GroupInput, decimals: number): Entry[] {
   const fine = decimals + 2;
   const { summary, settings } = input;
   if (summary === 'count') return [];
@@ -39,20 +39,20 @@ function measuredColumns(input: BarInput, decimals: number): Entry[] {
 }
 
 /** The table behind the bars: each group's n and measures, in the order of the axis. */
-export function barNumbers(input: BarInput, marks: BarMarks, cells: Cells): NumbersTable {
+export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells): NumbersTable {
   const { category, group, codebook, settings } = input;
   const decimals = settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
-  const name = (categories: NonNullable<BarInput['group']>, mark: BarMark) =>
+  const name = (categories: NonNullable<GroupInput['group']>, mark: GroupMark) =>
     categories.categories.find(({ code }) => code === mark.cell[categories.variable.name])?.name;
   const entries: Entry[] = [
     { key: category.variable.name, title: category.variable.label, of: (mark) => name(category, mark) },
     ...(group
-      ? [{ key: group.variable.name, title: group.variable.label, of: (mark: BarMark) => name(group, mark) }]
+      ? [{ key: group.variable.name, title: group.variable.label, of: (mark: GroupMark) => name(group, mark) }]
       : []),
     { key: 'n', title: 'n', decimals: 0, of: (mark) => mark.count },
     ...measuredColumns(input, decimals),
   ];
-  const places = (categories: NonNullable<BarInput['group']>, mark: BarMark) =>
+  const places = (categories: NonNullable<GroupInput['group']>, mark: GroupMark) =>
     categories.categories.findIndex(({ code }) => code === mark.cell[categories.variable.name]);
   const ordered = marks.series
     .flatMap((series) => series.marks)

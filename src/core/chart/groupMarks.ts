@@ -2,15 +2,20 @@ import type { Category } from '../data/codebook.js';
 import { error, type Problem, warning } from '../document/problem.js';
 import { type Interval, meanInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
-import type { BarInput } from './bar.js';
 import type { CellData, Cells } from './cells.js';
-import type { BarMark, Series } from './plan.js';
+import type { GroupInput } from './group.js';
+import type { GroupMark, Series } from './plan.js';
 
-export interface BarMarks {
+/** A series whose marks stand at categories. */
+export interface GroupSeries extends Series {
+  marks: GroupMark[];
+}
+
+export interface GroupMarks {
   /** The categories and groups that have at least one case. */
   categories: Category[];
   groups: Category[];
-  series: Series[];
+  series: GroupSeries[];
   problems: Problem[];
 }
 
@@ -20,7 +25,7 @@ interface Kept {
 }
 
 /** Counts over which percentages are taken, by what they add up over. */
-function percentBase(input: BarInput, cells: Cells, categories: Kept[], groups: Kept[]) {
+function percentBase(input: GroupInput, cells: Cells, categories: Kept[], groups: Kept[]) {
   const of = input.settings.of ?? (input.group ? 'group' : 'all');
   const count = (c: number, g: number) => cells.at(c, g).summary.n;
   return (c: number, g: number): number => {
@@ -30,7 +35,7 @@ function percentBase(input: BarInput, cells: Cells, categories: Kept[], groups: 
   };
 }
 
-function intervalOf(input: BarInput, { summary }: CellData): Interval | undefined {
+function intervalOf(input: GroupInput, { summary }: CellData): Interval | undefined {
   const { error: bars } = input.settings;
   if (!bars) return undefined;
   if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? 0.95);
@@ -38,7 +43,7 @@ function intervalOf(input: BarInput, { summary }: CellData): Interval | undefine
   return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
 }
 
-const heights: Record<BarInput['summary'], (cell: CellData, base: number) => number> = {
+const heights: Record<GroupInput['summary'], (cell: CellData, base: number) => number> = {
   mean: (cell) => cell.summary.mean,
   median: (cell) => median(cell.values) as number,
   sum: (cell) => cell.summary.sum,
@@ -50,7 +55,7 @@ const heights: Record<BarInput['summary'], (cell: CellData, base: number) => num
 const cellName = (category: Category, group: Category | undefined) =>
   group ? `${category.name}, ${group.name}` : category.name;
 
-function cellProblems(input: BarInput, kept: { mark: BarMark; name: string }[]): Problem[] {
+function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string }[]): Problem[] {
   const { settings, summary, locate } = input;
   const problems: Problem[] = [];
   const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
@@ -63,7 +68,7 @@ function cellProblems(input: BarInput, kept: { mark: BarMark; name: string }[]):
 }
 
 /** The bars, group by group, at the categories that have cases. */
-export function barMarks(input: BarInput, cells: Cells): BarMarks {
+export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
   const { category, group } = input;
   const all = (group?.categories ?? [{ code: '', name: '' }]).map((entry, index): Kept => ({ index, category: entry }));
   const groups = all.filter(({ index }) => category.categories.some((_, c) => cells.at(c, index).summary.n > 0));
@@ -71,15 +76,14 @@ export function barMarks(input: BarInput, cells: Cells): BarMarks {
     .map((entry, index): Kept => ({ index, category: entry }))
     .filter(({ index }) => groups.some((g) => cells.at(index, g.index).summary.n > 0));
   const base = input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => 1;
-  const named: { mark: BarMark; name: string }[] = [];
+  const named: { mark: GroupMark; name: string }[] = [];
 
-  const series = groups.map((g, place): Series => {
-    const marks = categories.flatMap((c, position): BarMark[] => {
+  const series = groups.map((g, place): GroupSeries => {
+    const marks = categories.flatMap((c, position): GroupMark[] => {
       const cell = cells.at(c.index, g.index);
       if (cell.summary.n === 0) return [];
       const interval = intervalOf(input, cell);
-      const mark: BarMark = {
-        type: 'bar',
+      const common = {
         cell: {
           [category.variable.name]: c.category.code,
           ...(group ? { [group.variable.name]: g.category.code } : {}),
@@ -87,11 +91,12 @@ export function barMarks(input: BarInput, cells: Cells): BarMarks {
         category: position,
         place,
         places: groups.length,
-        base: 0,
         value: heights[input.summary](cell, base(c.index, g.index)),
         count: cell.summary.n,
         ...(interval ? { interval } : {}),
       };
+      const mark: GroupMark =
+        input.mark === 'bar' ? { type: 'bar', base: 0, ...common } : { type: 'interval', ...common };
       named.push({ mark, name: cellName(c.category, group ? g.category : undefined) });
       return [mark];
     });

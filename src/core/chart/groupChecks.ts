@@ -1,11 +1,11 @@
 import { error, type Problem, warning } from '../document/problem.js';
-import type { BarInput } from './bar.js';
+import type { GroupInput } from './group.js';
 
 const mostCategories = 500;
 const needsValue = ['mean', 'median', 'sum', 'given'];
 
 /** Whether the value is a variable that the summary is defined for. */
-function valueProblems({ settings, summary, codebook, table, locate }: BarInput): Problem[] {
+function valueProblems({ settings, summary, codebook, table, locate }: GroupInput): Problem[] {
   const { value } = settings;
   if (value === undefined) {
     if (!needsValue.includes(summary)) return [];
@@ -27,7 +27,7 @@ function valueProblems({ settings, summary, codebook, table, locate }: BarInput)
   ];
 }
 
-function variableProblems({ settings, category, group, locate }: BarInput): Problem[] {
+function variableProblems({ settings, category, group, locate }: GroupInput): Problem[] {
   const problems: Problem[] = [];
   if (settings.group === settings.category) {
     problems.push(
@@ -50,7 +50,7 @@ function variableProblems({ settings, category, group, locate }: BarInput): Prob
   return problems;
 }
 
-function idleProblems({ settings, summary, locate }: BarInput): Problem[] {
+function idleProblems({ settings, summary, locate }: GroupInput): Problem[] {
   const problems: Problem[] = [];
   if (settings.error && summary !== 'mean') {
     problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
@@ -67,6 +67,6 @@ function idleProblems({ settings, summary, locate }: BarInput): Problem[] {
 }
 
 /** Whether the variables fit their places in a bar chart. */
-export function barChecks(input: BarInput): Problem[] {
+export function groupChecks(input: GroupInput): Problem[] {
   return [...valueProblems(input), ...variableProblems(input), ...idleProblems(input)];
 }

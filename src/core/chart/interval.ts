@@ -1,0 +1,16 @@
+import * as z from 'zod/mini';
+import { choice } from '../document/fields.js';
+import { type GroupSettings, groupColumns, groupPlan, groupShape, groupShows } from './group.js';
+import type { ChartKind } from './kind.js';
+
+const schema = z.strictObject({ kind: choice('Kind of chart.', ['interval'], 'interval'), ...groupShape });
+
+/** Summaries as markers on their intervals: like bars, but the axis need not start at zero. */
+export const interval = {
+  name: 'interval',
+  description: 'Markers of a summary with their intervals over the values of a category.',
+  schema,
+  columns: groupColumns,
+  shows: groupShows,
+  plan: (input) => groupPlan(input, 'interval'),
+} satisfies ChartKind<GroupSettings>;

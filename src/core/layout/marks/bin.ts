@@ -1,0 +1,35 @@
+import type { BinMark } from '../../chart/plan.js';
+import { held, xyScales } from '../panelScales.js';
+import { barRect } from './bar.js';
+import type { MarkDrawer } from './markDrawer.js';
+
+/** White between neighbouring bars of a histogram, in points: they touch in data, and are told apart in print. */
+const seam = 0.5;
+
+/** Bars of a histogram, edge to edge. */
+export const binDrawer: MarkDrawer<BinMark> = {
+  layers(mark, { sheet, scales: panelScales, fill, role }) {
+    const { x, y } = xyScales(panelScales);
+    if (mark.to <= x.low || mark.from >= x.high) return [];
+    const [left, right] = [held(x, mark.from), held(x, mark.to)];
+    const [foot, top] = [held(y, 0), held(y, mark.value)];
+    const width = Math.max(seam / 2, right - left - seam);
+    return [[barRect(sheet, { x: left + (right - left - width) / 2, y: top, width, height: foot - top }, fill, role)]];
+  },
+  ends: (mark) => (mark.count === 0 ? { x: [], y: [] } : { x: [mark.from, mark.to], y: [mark.value] }),
+  anchor(mark, _, panelScales) {
+    const { x, y } = xyScales(panelScales);
+    const [left, right] = [held(x, mark.from), held(x, mark.to)];
+    return {
+      vertical: true,
+      middle: (left + right) / 2,
+      least: held(y, mark.value),
+      greatest: held(y, 0),
+      down: false,
+      pitch: right - left,
+      value: mark.value,
+      count: mark.count,
+    };
+  },
+  key: 'fill',
+};

@@ -1,0 +1,89 @@
+import type { GroupMark } from '../../chart/plan.js';
+import type { LineItem } from '../../plate/plate.js';
+import { placeOf } from '../../scale/categoryScale.js';
+import { straightLine } from '../axisInk.js';
+import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
+import { em, type Sheet } from '../sheet.js';
+import type { LabelAnchor } from './markDrawer.js';
+
+/** The size of one unit of offset: the distance between categories, less where bars would get too wide. */
+export function groupUnit(sheet: Sheet, slot: number): number {
+  const { share, widest, gap } = sheet.settings.bars;
+  const places = sheet.plan.series.length;
+  return Math.min(slot, (widest * (places + gap * (places - 1))) / share);
+}
+
+/** Where a mark stands across the axis of categories, from one edge to the other, in points. */
+export function groupEdges(sheet: Sheet, scales: GroupScales, mark: GroupMark): [number, number] {
+  const { share, gap } = sheet.settings.bars;
+  const width = share / (mark.places + gap * (mark.places - 1));
+  const start = -share / 2 + mark.place * width * (1 + gap);
+  const edges = [start, start + width].map((offset) => placeOf(scales.categories, mark.category, offset));
+  return [Math.min(...edges), Math.max(...edges)];
+}
+
+/** A straight line between two places, each given along the axis of categories and along that of values. */
+function line(
+  scales: GroupScales,
+  role: string,
+  stroke: LineItem['stroke'],
+  a: [number, number],
+  b: [number, number],
+): LineItem {
+  const [from, to] = scales.vertical ? [a, b] : [a.toReversed() as typeof a, b.toReversed() as typeof b];
+  return straightLine(role, 'errorBars', stroke, from, to);
+}
+
+/** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
+export function errorInk(sheet: Sheet, scales: GroupScales, mark: GroupMark, role: string): LineItem[] {
+  const { interval } = mark;
+  if (!interval) return [];
+  const { color, width, halo, cap } = sheet.settings.errorBars;
+  const { low: least, high: greatest } = scales.values;
+  if (interval.high < least || interval.low > greatest) return [];
+  const edges = groupEdges(sheet, scales, mark);
+  const middle = (edges[0] + edges[1]) / 2;
+  const half = Math.min(cap * em(sheet), (edges[1] - edges[0]) * 0.6) / 2;
+  const [low, high] = [held(scales.values, interval.low), held(scales.values, interval.high)];
+  const across = (name: string, at: number) => ({
+    role: `${role}.${name}`,
+    a: [middle - half, at] as [number, number],
+    b: [middle + half, at] as [number, number],
+  });
+  const strokes = [
+    { role: `${role}.stem`, a: [middle, low] as [number, number], b: [middle, high] as [number, number] },
+    ...(half > 0 && interval.low >= least ? [across('low', low)] : []),
+    ...(half > 0 && interval.high <= greatest ? [across('high', high)] : []),
+  ];
+  const edge = { width: width + 2 * halo, color: sheet.settings.paper };
+  const halos = halo > 0 ? strokes.map((s) => line(scales, `${s.role}.halo`, edge, s.a, s.b)) : [];
+  return [...halos, ...strokes.map((s) => line(scales, s.role, { width, color }, s.a, s.b))];
+}
+
+/** The values that a mark and its interval reach, and further ones. */
+export function groupEnds(mark: GroupMark, direction: 'vertical' | 'horizontal', further: number[] = []) {
+  const { interval, value } = mark;
+  const values = [value, ...further, ...(interval ? [interval.low, interval.high] : [])];
+  return direction === 'vertical' ? { x: [], y: values } : { x: values, y: [] };
+}
+
+/** Where the label of a mark goes: beyond the mark and its error bar, away from the base. */
+export function groupAnchor(mark: GroupMark, sheet: Sheet, panelScales: PanelScales, base: number): LabelAnchor {
+  const scales = groupScales(panelScales);
+  const [a, b] = groupEdges(sheet, scales, mark);
+  const half = sheet.settings.errorBars.width / 2;
+  const { values, categories } = scales;
+  const places = [held(values, base), held(values, mark.value)];
+  if (mark.interval) places.push(held(values, mark.interval.low) + half, held(values, mark.interval.high) - half);
+  const slot = Math.abs(categories.to - categories.from) / categories.count;
+  return {
+    vertical: scales.vertical,
+    middle: (a + b) / 2,
+    least: Math.min(...places),
+    greatest: Math.max(...places),
+    down: mark.value < base,
+    pitch: mark.places > 1 ? (b - a) * (1 + sheet.settings.bars.gap) : slot,
+    value: mark.value,
+    count: mark.count,
+  };
+}

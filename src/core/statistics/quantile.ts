@@ -1,0 +1,40 @@
+/** Where each type of Hyndman & Fan (1996) puts a probability among n sorted values: h = n·p + m, with m = a + b·p. */
+const offsets: Record<QuantileType, readonly [a: number, b: number]> = {
+  1: [0, 0],
+  2: [0, 0],
+  3: [-0.5, 0],
+  4: [0, 0],
+  5: [0.5, 0],
+  6: [0, 1],
+  7: [1, -1],
+  8: [1 / 3, 1 / 3],
+  9: [3 / 8, 1 / 4],
+};
+
+export type QuantileType = 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9;
+
+/** How much of the upper neighbour counts, for the types that do not interpolate. */
+function step(type: QuantileType, j: number, fraction: number): number {
+  if (type === 3) return fraction === 0 && j % 2 === 0 ? 0 : 1;
+  if (fraction > 0) return 1;
+  return type === 2 ? 0.5 : 0;
+}
+
+/**
+ * Quantile of sorted values (Hyndman & Fan 1996, types 1 to 9). None of no values.
+ *
+ * @param sorted in rising order
+ * @param p probability from 0 to 1
+ */
+export function quantile(sorted: ArrayLike<number>, p: number, type: QuantileType = 7): number | undefined {
+  const n = sorted.length;
+  if (n === 0) return undefined;
+  const [a, b] = offsets[type];
+  // A hair of slack, so that 0.3 × 10 counts as 3.
+  const h = n * p + a + b * p;
+  const j = Math.floor(h + 4e-12);
+  const fraction = Math.max(0, h - j) < 4e-12 ? 0 : h - j;
+  const weight = type <= 3 ? step(type, j, fraction) : fraction;
+  const at = (i: number) => sorted[Math.min(n - 1, Math.max(0, i - 1))] as number;
+  return weight === 0 ? at(j) : at(j) + weight * (at(j + 1) - at(j));
+}
