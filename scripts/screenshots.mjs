@@ -18,6 +18,7 @@ for (const [figure, name, ...options] of [
   ['yield-plain', 'draw-plain'],
   ['experience', 'draw-lanternfield', '--caption'],
   ['yield-spread', 'draw-histogram'],
+  ['yield-boxes', 'draw-box'],
   ['yield-and-water', 'draw-scatter'],
   ['yield-intervals', 'draw-interval'],
 ]) {

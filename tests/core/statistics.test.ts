@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { alignedEdges, countBins, equalEdges, niceWidth, ruleWidth } from '../../src/core/statistics/bins.js';
+import { type Box, boxOf } from '../../src/core/statistics/box.js';
 import { meanInterval } from '../../src/core/statistics/interval.js';
 import { fitLine } from '../../src/core/statistics/line.js';
 import { median } from '../../src/core/statistics/median.js';
@@ -184,4 +185,60 @@ test('no line is fitted to one point, or to points above each other', () => {
   expect(fitLine([1], [2])).toBeUndefined();
   expect(fitLine([1, 1, 1], [1, 2, 3])).toBeUndefined();
   expect(fitLine([1, 2], [3, 3])).toEqual({ n: 2, slope: 0, intercept: 3, r: 0 });
+});
+
+describe('boxes', () => {
+  const fences = { rule: 'fences', lengths: 1.5 } as const;
+
+  test.each(fixture('boxes') as (Box & { name: string; values: number[] })[])(
+    'against an independent package: $name',
+    (row) => {
+      const { name: _, values, ...expected } = row;
+      const found = boxOf(Float64Array.from(values), 7, fences);
+      for (const key of ['low', 'q1', 'median', 'q3', 'high'] as const) close(found[key], expected[key], 1e-12);
+      expect([found.outliers, found.extremes]).toEqual([expected.outliers, expected.extremes]);
+    },
+  );
+
+  test("take Tukey's hinges, whose halves share the middle value", () => {
+    const quartiles = (values: number[]) => {
+      const { q1, median: middle, q3 } = boxOf(Float64Array.from(values), 'hinges', fences);
+      return [q1, middle, q3];
+    };
+    expect(quartiles([1, 2, 3, 4, 5])).toEqual([2, 3, 4]);
+    expect(quartiles([1, 2, 3, 4, 5, 6])).toEqual([2, 3.5, 5]);
+    expect(quartiles([7])).toEqual([7, 7, 7]);
+  });
+
+  test('have whiskers to the ends or to percentiles', () => {
+    const values = Float64Array.from({ length: 101 }, (_, i) => i);
+    expect(boxOf(values, 7, { rule: 'range' })).toMatchObject({ low: 0, high: 100, outliers: [], extremes: [] });
+    expect(boxOf(values, 7, { rule: 'percentiles', low: 5, high: 95 })).toMatchObject({ low: 5, high: 95 });
+    expect(boxOf(values, 7, { rule: 'percentiles', low: 5, high: 95 }).outliers).toHaveLength(10);
+  });
+
+  test('keep their numbers in order for any sample', () => {
+    const sample = fc.array(fc.double({ min: -1e3, max: 1e3, noNaN: true }), { minLength: 1, maxLength: 30 });
+    fc.assert(
+      fc.property(sample, fc.constantFrom(1, 2, 3, 4, 5, 6, 7, 8, 9, 'hinges' as const), (values, type) => {
+        const {
+          low,
+          q1,
+          median: middle,
+          q3,
+          high,
+          outliers,
+          extremes,
+        } = boxOf(Float64Array.from(values).sort(), type as QuantileType, fences);
+        for (const [a, b] of [
+          [low, q1],
+          [q1, middle],
+          [middle, q3],
+          [q3, high],
+        ] as const)
+          expect(a).toBeLessThanOrEqual(b + 1e-9);
+        for (const value of [...outliers, ...extremes]) expect(value < low || value > high).toBe(true);
+      }),
+    );
+  });
 });

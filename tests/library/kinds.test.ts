@@ -183,6 +183,63 @@ describe('a chart of intervals', () => {
   });
 });
 
+describe('a box plot', () => {
+  const table = `id,c,v\n${[1, 2, 3, 4, 5, 9, 30].map((v, i) => `p${i},1,${v}`).join('\n')}\nq,2,4\n`;
+  const plot = (more: string) =>
+    small({ table, codebook: 'hexis: codebook/1', chart: `{ kind: box, category: c, value: v${more} }` });
+
+  test('draws box, median, whiskers and the values beyond where the numbers say', async () => {
+    const outcome = await plot(', id: id, mean: true');
+    if (!outcome.ok) throw new Error('not drawn');
+    const figure = outcome.value;
+    const y = unitsOf(figure, 'y');
+    const box = roles(figure, /^series\[0\]\.marks\[0\]$/)[0] as RectItem;
+    const row = figure.numbers.rows[0] as (string | number)[];
+    const value = (key: string) => row[figure.numbers.columns.findIndex((column) => column.key === key)];
+    expect([y(box.y + box.height), y(box.y)]).toEqual(
+      [value('q1'), value('q3')].map((v) => expect.closeTo(v as number, 9)),
+    );
+    expect(y((roles(figure, /marks\[0\]\.median$/)[0] as LineItem).y1)).toBeCloseTo(value('median') as number, 9);
+    expect(y((roles(figure, /marks\[0\]\.high\.end$/)[0] as LineItem).y1)).toBeCloseTo(
+      value('whiskerHigh') as number,
+      9,
+    );
+    expect(roles(figure, /marks\[0\]\.extremes/)).toHaveLength(1);
+    expect(value('beyond')).toBe('p6: 30');
+    expect(roles(figure, /mean\[0\]$/)).toHaveLength(2);
+    // One case alone makes a box without height.
+    expect((roles(figure, /^series\[0\]\.marks\[1\]$/)[0] as RectItem).height).toBe(0);
+  });
+
+  test('says in its note which definitions were taken', async () => {
+    const note = async (more: string) => {
+      const outcome = await small({
+        table,
+        codebook: 'hexis: codebook/1',
+        caption: true,
+        chart: `{ kind: box, category: c, value: v${more} }`,
+      });
+      return outcome.ok ? texts(outcome.value, /caption\.note/)[0] : '';
+    };
+    expect(await note('')).toContain(
+      'whiskers reach to the farthest values within 1.5 box lengths. Diamonds are values more than three box lengths',
+    );
+    expect(await note(', whiskers: { rule: range }')).toContain(
+      'whiskers reach to the least and greatest values. N = 8',
+    );
+    expect(await note(', whiskers: { rule: percentiles, low: 10 }')).toContain('from percentile 10 to percentile 95');
+  });
+
+  test('refuses percentiles and quartiles that are none, and says what has nothing to act on', async () => {
+    const said = async (more: string) => (await plot(more)).problems.map(({ code }) => code);
+    expect(await said(', whiskers: { rule: percentiles, low: 90, high: 10 }')).toEqual(['percentiles-wrong']);
+    expect(await said(', quartiles: 0')).toEqual(['wrong-type']);
+    expect(await said(', quartiles: 12')).toEqual(['wrong-type']);
+    expect(await said(', group: c')).toEqual(['same-variable']);
+    expect(await said(', quartiles: hinges')).toEqual([]);
+  });
+});
+
 describe.each(['apa', 'plain', demo('lanternfield.style.yaml')])('in style %s', (style) => {
   test.each(demoIds)('%s keeps its ink on the page and its tick labels apart', async (id) => {
     const prepared = await prepare(demoFigure(id), { style, caption: true });

@@ -84,6 +84,20 @@ for name, values in samples.items():
     )
 write("quantilesAndBins", {"probabilities": probabilities, "samples": rows})
 
+# Boxes with whiskers to the farthest value within 1.5 box lengths.
+rows = []
+for name, values in samples.items():
+    a = np.sort(np.array(values, dtype=float))
+    q1, q2, q3 = np.quantile(a, [0.25, 0.5, 0.75])
+    inside = a[(a >= q1 - 1.5 * (q3 - q1)) & (a <= q3 + 1.5 * (q3 - q1))]
+    low, high = min(inside[0], q1), max(inside[-1], q3)
+    beyond = a[(a < low) | (a > high)]
+    far = (beyond < q1 - 3 * (q3 - q1)) | (beyond > q3 + 3 * (q3 - q1))
+    rows.append({"name": name, "values": [float(v) for v in a], "low": float(low), "q1": float(q1), "median": float(q2),
+                 "q3": float(q3), "high": float(high), "outliers": [float(v) for v in beyond[~far]],
+                 "extremes": [float(v) for v in beyond[far]]})
+write("boxes", rows)
+
 # Straight lines.
 pairs = {
     "three": ([1, 2, 4], [2, 1, 5]),

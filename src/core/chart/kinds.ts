@@ -1,17 +1,19 @@
 import * as z from 'zod/mini';
 import { bar } from './bar.js';
+import { box } from './box.js';
 import { histogram } from './histogram.js';
 import { interval } from './interval.js';
 import type { ChartKind } from './kind.js';
 import { scatter } from './scatter.js';
 
 /** Every kind of chart. A new one is a file of its own and a line here. */
-export const chartKinds = [bar, interval, histogram, scatter] as const;
+export const chartKinds = [bar, interval, histogram, box, scatter] as const;
 
 export const chartSchema = z.discriminatedUnion('kind', [
   bar.schema,
   interval.schema,
   histogram.schema,
+  box.schema,
   scatter.schema,
 ]);
 

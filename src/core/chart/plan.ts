@@ -1,4 +1,5 @@
 import type { Category, Variable } from '../data/codebook.js';
+import type { Box } from '../statistics/box.js';
 import type { Interval } from '../statistics/interval.js';
 
 /** An axis title before the style gives it its form. */
@@ -71,7 +72,18 @@ export interface PointMark {
   y: number;
 }
 
-export type Mark = BarMark | IntervalMark | BinMark | PointMark;
+/** A box with its whiskers and the values beyond, the `place`-th of `places` side by side at its category. */
+export interface BoxMark {
+  type: 'box';
+  cell: Cell;
+  category: number;
+  place: number;
+  places: number;
+  box: Box;
+  mean?: number;
+}
+
+export type Mark = BarMark | IntervalMark | BinMark | PointMark | BoxMark;
 /** Marks that stand side by side at a category. */
 export type GroupMark = BarMark | IntervalMark;
 

@@ -228,6 +228,11 @@ export const wordings = {
     found: `${f.path} is given beside ${list(f.others)}`,
     expected: `one of them in ${f.where}`,
   }),
+  'percentiles-wrong': (f: { low: number; high: number }) => ({
+    found: `chart.whiskers reaches from percentile ${f.low} to percentile ${f.high}`,
+    expected: 'a lower percentile below the upper one, both from 0 to 100',
+    write: 'low: 5\nhigh: 95',
+  }),
   'edges-not-rising': (f: { path: string }) => ({
     found: `${f.path} does not rise from edge to edge`,
     expected: 'at least two numbers, each greater than the one before',

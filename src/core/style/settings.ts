@@ -51,6 +51,8 @@ export interface Space {
   caption: number;
 }
 
+export type MarkerShape = 'circle' | 'square' | 'triangle' | 'diamond';
+
 /** Every setting of a figure's look, explicit: lengths in points, colours as `#rrggbb`. */
 export interface Settings {
   face: string;
@@ -65,7 +67,7 @@ export interface Settings {
   panelLeast: number;
   axes: { x: AxisSettings; y: AxisSettings };
   bars: { share: number; widest: number; gap: number; outline: Stroke };
-  markers: { size: number; edge: number; shapes: string[] };
+  markers: { size: number; edge: number; shapes: MarkerShape[] };
   errorBars: { width: number; color: string; cap: number; halo: number };
   palette: { single: string; groups: string[] };
   legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };

@@ -14,7 +14,11 @@ export function groupUnit(sheet: Sheet, slot: number): number {
 }
 
 /** Where a mark stands across the axis of categories, from one edge to the other, in points. */
-export function groupEdges(sheet: Sheet, scales: GroupScales, mark: GroupMark): [number, number] {
+export function groupEdges(
+  sheet: Sheet,
+  scales: GroupScales,
+  mark: Pick<GroupMark, 'category' | 'place' | 'places'>,
+): [number, number] {
   const { share, gap } = sheet.settings.bars;
   const width = share / (mark.places + gap * (mark.places - 1));
   const start = -share / 2 + mark.place * width * (1 + gap);

@@ -1,7 +1,11 @@
 import type { Box, PathItem } from '../../plate/plate.js';
+import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
 import type { Fill } from '../fills.js';
+
 import type { Sheet } from '../sheet.js';
+
+export type { MarkerShape } from '../../style/settings.js';
 
 /** Handle length of a quarter circle as a cubic curve, for a radius of 1. */
 const quarter = 0.5522847498;
@@ -12,7 +16,7 @@ const polygon = (points: readonly (readonly [number, number])[]): Outline => ({
 });
 
 /** Marker shapes about the origin. All have the area of a circle of diameter 1, so that none looks larger. */
-const shapes: Record<string, Outline> = {
+const shapes: Record<MarkerShape, Outline> = {
   circle: {
     commands: 'MCCCCZ',
     coordinates: [
@@ -42,13 +46,10 @@ const shapes: Record<string, Outline> = {
   ]),
 };
 
-export const markerShapes = ['circle', 'square', 'triangle', 'diamond'] as const;
-export type MarkerShape = (typeof markerShapes)[number];
-
 /** A filled marker with its middle at (x, y). Its edge in the colour of the paper sets it off from its neighbours. */
-export function markerAt(sheet: Sheet, series: number, fill: Fill, role: string, x: number, y: number): PathItem {
-  const { size, edge, shapes: sequence } = sheet.settings.markers;
-  const shape = shapes[sequence[series % sequence.length] ?? 'circle'] as Outline;
+export function markerOf(sheet: Sheet, name: MarkerShape, fill: Fill, role: string, x: number, y: number): PathItem {
+  const { size, edge } = sheet.settings.markers;
+  const shape = shapes[name];
   const coordinates = shape.coordinates.map((v, i) => v * size + (i % 2 === 0 ? x : y));
   const xs = coordinates.filter((_, i) => i % 2 === 0);
   const ys = coordinates.filter((_, i) => i % 2 === 1);
@@ -70,4 +71,10 @@ export function markerAt(sheet: Sheet, series: number, fill: Fill, role: string,
     fill: fill.color,
     ...stroke,
   };
+}
+
+/** The marker of a series: its shape is the next of the style's sequence. */
+export function markerAt(sheet: Sheet, series: number, fill: Fill, role: string, x: number, y: number): PathItem {
+  const { shapes: sequence } = sheet.settings.markers;
+  return markerOf(sheet, sequence[series % sequence.length] ?? 'circle', fill, role, x, y);
 }

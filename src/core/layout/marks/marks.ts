@@ -5,6 +5,7 @@ import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
 import { barDrawer } from './bar.js';
 import { binDrawer } from './bin.js';
+import { boxDrawer } from './box.js';
 import { intervalDrawer } from './interval.js';
 import type { MarkDrawer } from './markDrawer.js';
 import { pointDrawer } from './point.js';
@@ -15,6 +16,7 @@ const drawers = {
   interval: intervalDrawer,
   bin: binDrawer,
   point: pointDrawer,
+  box: boxDrawer,
 } as const satisfies { [T in Mark['type']]: MarkDrawer<Extract<Mark, { type: T }>> };
 
 export const drawerOf = (mark: Mark): MarkDrawer<Mark> => drawers[mark.type] as unknown as MarkDrawer<Mark>;

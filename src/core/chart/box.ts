@@ -1,0 +1,274 @@
+import * as z from 'zod/mini';
+import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Category } from '../data/codebook.js';
+import { choice, either, flag, number, object, optional, positive, text, whole } from '../document/fields.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { boxOf, type Quartiles, type Whiskers } from '../statistics/box.js';
+import { Summary } from '../statistics/summary.js';
+import { resolveAccents } from './accents.js';
+import { boxAltText, boxNotes } from './boxWords.js';
+import { type Cases, collectCases, measureProblems } from './cases.js';
+import type { ChartInput, ChartKind } from './kind.js';
+import type { BoxMark, CategoryAxis, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
+import { variableTitle } from './variableTitle.js';
+import { whereColumns, whereField } from './where.js';
+
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['box'], 'box'),
+  category: text('Variable with one place on the axis for each of its values.', 'bed'),
+  value: text('Variable whose spread is shown.', 'yield'),
+  group: optional(text('Second variable: its boxes side by side at each category.', 'season')),
+  direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
+  whiskers: optional(
+    object('How far the whiskers reach.', {
+      rule: optional(
+        choice(
+          'To the farthest value within some box lengths, to the ends, or to two percentiles. Left out: fences.',
+          ['fences', 'range', 'percentiles'],
+          'range',
+        ),
+      ),
+      lengths: optional(
+        positive('Box lengths within which values belong to the whiskers, for fences. Left out: 1.5.', '1.5'),
+      ),
+      low: optional(number('Lower percentile. Left out: 5.', '5')),
+      high: optional(number('Upper percentile. Left out: 95.', '95')),
+    }),
+  ),
+  quartiles: optional(
+    either(
+      'How quartiles are found: a type from 1 to 9 (Hyndman & Fan 1996), or hinges (Tukey 1977). Left out: 7.',
+      'a whole number from 1 to 9, or hinges',
+      [whole('A type.', 9, '6'), choice("Tukey's hinges.", ['hinges'], 'hinges')],
+      'hinges',
+    ),
+  ),
+  mean: optional(flag('Whether a marker shows the mean.')),
+  id: optional(text('Variable that names the cases beyond the whiskers in the numbers.', 'plot')),
+  where: whereField,
+});
+
+export type BoxSettings = z.infer<typeof schema>;
+type Input = ChartInput<BoxSettings>;
+
+export function whiskersOf({ whiskers = {} }: BoxSettings): Whiskers {
+  const { rule = 'fences', lengths = 1.5, low = 5, high = 95 } = whiskers;
+  if (rule === 'percentiles') return { rule, low, high };
+  return rule === 'range' ? { rule } : { rule, lengths };
+}
+
+function settingsProblems({ settings, locate }: Input): Problem[] {
+  const problems: Problem[] = [];
+  const whiskers = whiskersOf(settings);
+  if (whiskers.rule === 'percentiles' && !(whiskers.low >= 0 && whiskers.low < whiskers.high && whiskers.high <= 100)) {
+    problems.push(error('percentiles-wrong', { low: whiskers.low, high: whiskers.high }, locate('chart.whiskers')));
+  }
+  if (settings.quartiles === 0) {
+    const expects = 'a whole number from 1 to 9, or hinges';
+    problems.push(
+      error('wrong-type', { path: 'chart.quartiles', found: '0', expects, example: '7' }, locate('chart.quartiles')),
+    );
+  }
+  if (settings.group === settings.category) {
+    const facts = { column: settings.category, path: 'chart.group', other: 'chart.category' };
+    problems.push(error('same-variable', facts, locate('chart.group')));
+  }
+  return problems;
+}
+
+/** The rows of one box. */
+interface BoxRows {
+  category: number;
+  group: number;
+  rows: number[];
+}
+
+/** Rows sorted into boxes, category by category. */
+function boxRows(cases: Cases, category: Categories, group: Categories | undefined): BoxRows[] {
+  const boxes = new Map<string, BoxRows>();
+  for (const row of cases.rows) {
+    const [c, g] = [category.of(row), group ? group.of(row) : 0];
+    const key = `${c} ${g}`;
+    const box = boxes.get(key) ?? { category: c, group: g, rows: [] };
+    box.rows.push(row);
+    boxes.set(key, box);
+  }
+  return [...boxes.values()].sort((a, b) => a.category - b.category || a.group - b.group);
+}
+
+interface Drawn {
+  mark: BoxMark;
+  category: Category;
+  group?: Category;
+  summary: Summary;
+  /** Cases beyond the whiskers by name and value. */
+  beyond: string[];
+}
+
+function drawnBoxes(
+  input: Input,
+  boxes: readonly BoxRows[],
+  category: Categories,
+  group: Categories | undefined,
+): Drawn[] {
+  const { settings, table } = input;
+  const { numbers } = table.number(settings.value);
+  const names = settings.id === undefined ? undefined : table.category(settings.id);
+  const places = [...new Set(boxes.map((box) => box.group))].sort((a, b) => a - b);
+  const positions = [...new Set(boxes.map((box) => box.category))];
+  return boxes.map((box): Drawn => {
+    const value = (row: number) => numbers[row] as number;
+    const sorted = Float64Array.from(box.rows, value).sort();
+    const made = boxOf(sorted, (settings.quartiles ?? 7) as Quartiles, whiskersOf(settings));
+    const summary = new Summary();
+    for (const row of box.rows) summary.add(value(row));
+    const [of, by] = [category.categories[box.category] as Category, group?.categories[box.group]];
+    const beyond = box.rows
+      .filter((row) => value(row) < made.low || value(row) > made.high)
+      .sort((a, b) => value(a) - value(b));
+    return {
+      mark: {
+        type: 'box',
+        cell: { [category.variable.name]: of.code, ...(group && by ? { [group.variable.name]: by.code } : {}) },
+        category: positions.indexOf(box.category),
+        place: places.indexOf(box.group),
+        places: places.length,
+        box: made,
+        ...(settings.mean ? { mean: summary.mean } : {}),
+      },
+      category: of,
+      ...(by ? { group: by } : {}),
+      summary,
+      beyond: beyond.map((row) =>
+        names ? `${names.texts[names.codes[row] as number]}: ${value(row)}` : String(value(row)),
+      ),
+    };
+  });
+}
+
+function numbersOf(
+  input: Input,
+  drawn: readonly Drawn[],
+  cases: Cases,
+  category: Categories,
+  group: Categories | undefined,
+): NumbersTable {
+  const { codebook, settings, table } = input;
+  const decimals = (codebook.variable(settings.value).decimals ?? 2) + 1;
+  const columns = ['Least', 'Whisker', 'Q1', 'Median', 'Q3', 'Whisker', 'Greatest', 'Mean'];
+  const keys = ['least', 'whiskerLow', 'q1', 'median', 'q3', 'whiskerHigh', 'greatest', 'mean'];
+  return {
+    columns: [
+      { key: category.variable.name, title: category.variable.label },
+      ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
+      { key: 'n', title: 'n', decimals: 0 },
+      ...columns.map((title, i) => ({ key: keys[i] as string, title, decimals })),
+      { key: 'beyond', title: 'Beyond the whiskers' },
+    ],
+    rows: drawn.map(({ mark: { box }, summary, beyond, ...entry }) => [
+      entry.category.name,
+      ...(entry.group ? [entry.group.name] : []),
+      summary.n,
+      summary.least,
+      box.low,
+      box.q1,
+      box.median,
+      box.q3,
+      box.high,
+      summary.greatest,
+      summary.mean,
+      beyond.join('; '),
+    ]),
+    cases: codebook.cases,
+    read: table.rowCount,
+    chosen: cases.chosen,
+    used: cases.rows.length,
+    leftOut: cases.leftOut,
+  };
+}
+
+/** One series for each group, or one in all. */
+function seriesOf(drawn: readonly Drawn[], group: Categories | undefined): Series[] {
+  const groups = new Map<number, Series>();
+  for (const entry of drawn) {
+    const color = entry.group && group?.variable.colors.get(entry.group.code);
+    const series = groups.get(entry.mark.place) ?? {
+      ...(entry.group ? { category: entry.group } : {}),
+      ...(color === undefined ? {} : { color }),
+      marks: [],
+    };
+    series.marks.push(entry.mark);
+    groups.set(entry.mark.place, series);
+  }
+  return [...groups].sort((a, b) => a[0] - b[0]).map(([, series]) => series);
+}
+
+function plan(input: Input): Outcome<Plan> {
+  const { settings, table, codebook } = input;
+  const variable = codebook.variable(settings.value);
+  const category = categoriesOf(table, codebook.variable(settings.category));
+  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
+  const groupings = [category, ...(group ? [group] : [])];
+  const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
+  const accents = resolveAccents(input, groupings);
+  const problems = [
+    ...measureProblems(input, settings.value, 'chart.value'),
+    ...settingsProblems(input),
+    ...groupings.flatMap((grouping) => grouping.problems),
+    ...accents.problems,
+    ...cases.problems,
+  ];
+  if (hasErrors(problems)) return fail(problems);
+  const drawn = drawnBoxes(input, boxRows(cases, category, group), category, group);
+  const series = seriesOf(drawn, group);
+  const numbers = numbersOf(input, drawn, cases, category, group);
+  const categoryAxis: CategoryAxis = {
+    shows: 'category',
+    title: variableTitle({ ...category.variable, unit: '' }, 'chart.category'),
+    categories: [...new Set(drawn.map((entry) => entry.category))],
+  };
+  const values: ValueAxis = {
+    shows: 'value',
+    title: variableTitle(variable, 'chart.value'),
+    least: drawn.reduce((least, { summary }) => Math.min(least, summary.least), Number.POSITIVE_INFINITY),
+    greatest: drawn.reduce((most, { summary }) => Math.max(most, summary.greatest), Number.NEGATIVE_INFINITY),
+    ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+  };
+  const direction = settings.direction ?? 'vertical';
+  const entries = series.flatMap((entry) => (entry.category ? [entry.category] : []));
+  return succeed(
+    {
+      direction,
+      ...(direction === 'vertical' ? { x: categoryAxis, y: values } : { x: values, y: categoryAxis }),
+      series,
+      ...(group ? { legend: { variable: group.variable, entries } } : {}),
+      accents: accents.accents,
+      categoryColors: group ? new Map() : category.variable.colors,
+      numbers,
+      note: boxNotes(
+        input,
+        numbers,
+        drawn.map(({ mark }) => mark),
+      ),
+      altText: boxAltText(input, drawn),
+    },
+    problems,
+  );
+}
+
+/** Boxes of the quartiles with whiskers, and the cases beyond them as points. */
+export const box = {
+  name: 'box',
+  description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
+  schema,
+  columns: ({ category, value, group, id, where }) => [
+    { column: category, as: 'category', path: 'chart.category' },
+    { column: value, as: 'number', path: 'chart.value' },
+    ...(group === undefined ? [] : [{ column: group, as: 'category', path: 'chart.group' } as const]),
+    ...(id === undefined ? [] : [{ column: id, as: 'category', path: 'chart.id' } as const]),
+    ...whereColumns(where),
+  ],
+  shows: ({ direction }) =>
+    direction === 'horizontal' ? { x: 'value', y: 'category' } : { x: 'category', y: 'value' },
+  plan,
+} satisfies ChartKind<BoxSettings>;
