@@ -1,0 +1,85 @@
+import type { Description } from '../problem.js';
+import { list, type Nearest, plural, written } from './phrases.js';
+
+/** Variables in their places: the words of their problems. */
+export const chartsWordings = {
+  'category-as-measured': (f: { column: string; measure: string; path: string; numeric: string[] }) => ({
+    found: `${f.path} is ${f.column}, a ${f.measure} variable: its codes name categories and have no mean`,
+    expected:
+      f.numeric.length === 0
+        ? 'a variable with measure: numeric'
+        : `a numeric variable: ${list(f.numeric)}; or "summary: count"`,
+  }),
+  'measured-as-category': (f: { column: string; path: string; count: number }) => ({
+    found: `${f.path} is ${f.column}, which has ${f.count} different values`,
+    expected: 'a variable with at most 500 categories',
+  }),
+  'value-unknown': (f: { column: string; value: string; path: string; known: string[] } & Nearest) => ({
+    found: `${f.path}: ${f.column} has no value "${f.value}"`,
+    expected: list(f.known),
+    ...written(f),
+  }),
+  'variable-unused': (f: { column: string; path: string; used: string[] }) => ({
+    found: `${f.path} names ${f.column}, which this chart does not show as groups`,
+    expected: f.used.length === 0 ? 'no accents in a chart without groups' : list(f.used),
+  }),
+  'same-variable': (f: { column: string; path: string; other: string }) => ({
+    found: `${f.path} is ${f.column}, which ${f.other} is already`,
+    expected: 'another variable',
+  }),
+  'value-not-named': (f: { column: string; value: string; count: number; table: string }) => ({
+    found: `${f.column} has the value "${f.value}" in ${plural(f.count, 'row')} of ${f.table}, and the codebook does not name it`,
+    expected: `variables: ${f.column}: values: { ${f.value}: … }, or missing: [${f.value}]`,
+  }),
+  'no-rows': (f: { table: string; rows: number; reasons: { reason: string; count: number }[] }) => ({
+    found: `no row of ${f.table} is left to draw${f.rows === 0 ? '' : ` (of ${f.rows}: ${f.reasons.map((r) => `${r.count} where ${r.reason}`).join(', ')})`}`,
+    expected: 'at least one row with a value and a category',
+  }),
+  'one-case': (f: { groups: string[]; shows: string }) => ({
+    found: `${list(f.groups)}: only one case, so ${f.shows === 'ci' ? 'a confidence interval' : f.shows === 'se' ? 'a standard error' : 'a standard deviation'} cannot be computed; the bar is drawn without one`,
+  }),
+  'value-needed': (f: { summary: string; columns: string[] }) => ({
+    found: `chart.summary is ${f.summary}, but no variable to summarise is named`,
+    expected: `"value" with one of the columns: ${list(f.columns, 30)}; or "summary: count"`,
+    write: `value: ${f.columns[0] ?? 'NAME'}`,
+  }),
+  'value-idle': (f: { summary: string; column: string }) => ({
+    found: `chart.summary is ${f.summary}, which takes no variable, but "value" names ${f.column}`,
+    expected: '"summary: mean", or no "value"',
+  }),
+  'setting-idle': (f: { path: string; needs: string }) => ({
+    found: `${f.path} has nothing to act on`,
+    expected: f.needs,
+  }),
+  'error-needs-mean': (f: { summary: string; shows: string }) => ({
+    found: `error bars (${f.shows}) are defined for means, and chart.summary is ${f.summary}`,
+    expected: '"summary: mean", or no "error"',
+  }),
+  'one-of-several': (f: { path: string; others: string[]; where: string }) => ({
+    found: `${f.path} is given beside ${list(f.others)}`,
+    expected: `one of them in ${f.where}`,
+  }),
+  'percentiles-wrong': (f: { low: number; high: number }) => ({
+    found: `chart.whiskers reaches from percentile ${f.low} to percentile ${f.high}`,
+    expected: 'a lower percentile below the upper one, both from 0 to 100',
+    write: 'low: 5\nhigh: 95',
+  }),
+  'edges-not-rising': (f: { path: string }) => ({
+    found: `${f.path} does not rise from edge to edge`,
+    expected: 'at least two numbers, each greater than the one before',
+    write: 'edges: [0, 2, 4, 8]',
+  }),
+  'too-many-bins': (f: { count: number; most: number }) => ({
+    found: `this makes ${f.count} bins`,
+    expected: `from 1 to ${f.most} bins; a wider "width", or a "count"`,
+  }),
+  'outside-edges': (f: { count: number; total: number }) => ({
+    found: `${f.count} of ${plural(f.total, 'value')} are outside the edges and not shown`,
+    expected: 'edges that hold all values',
+  }),
+  'given-many': (f: { group: string; count: number }) => ({
+    found: `${f.group} has ${f.count} rows, and "summary: given" draws values as they stand in the table`,
+    expected: 'one row for each bar, or a summary such as mean or sum',
+    write: 'summary: mean',
+  }),
+} satisfies Record<string, (facts: never) => Description>;

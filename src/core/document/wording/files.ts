@@ -1,0 +1,34 @@
+import type { Description } from '../problem.js';
+import { list, type Nearest, written } from './phrases.js';
+
+/** Files: the words of their problems. */
+export const filesWordings = {
+  'file-missing': (f: { path: string; what: string; named: boolean } & Nearest) => ({
+    found: `there is no file ${f.path}`,
+    expected: f.named ? `${f.what}, with its path from the folder of the file that names it` : f.what,
+    ...written(f),
+  }),
+  'file-unreadable': (f: { path: string; reason: string }) => ({
+    found: `${f.path} cannot be read: ${f.reason}`,
+  }),
+  'file-empty': (f: { what: string; first: string }) => ({
+    found: 'the file is empty',
+    expected: f.what,
+    write: f.first,
+  }),
+  'yaml-broken': (f: { reason: string }) => ({ found: f.reason }),
+  'wrong-file-kind': (f: { found: string; expected: string }) => ({
+    found: `this is a ${f.found} file`,
+    expected: `a ${f.expected} file, which starts with "hexis: ${f.expected}/1"`,
+  }),
+  'file-kind-missing': (f: { kind: string }) => ({
+    found: 'the file does not say what it is',
+    expected: `a ${f.kind} file, which starts with "hexis: ${f.kind}/1"`,
+    write: `hexis: ${f.kind}/1`,
+  }),
+  'file-kind-unknown': (f: { found: string; known: string[] } & Nearest) => ({
+    found: `"hexis: ${f.found}" is no kind of file that this version reads`,
+    expected: list(f.known),
+    ...(f.nearest === undefined ? {} : { write: `hexis: ${f.nearest}` }),
+  }),
+} satisfies Record<string, (facts: never) => Description>;

@@ -1,0 +1,35 @@
+import type { Description } from '../problem.js';
+import { plural } from './phrases.js';
+
+/** What was laid out: the words of their problems. */
+export const layoutWordings = {
+  'too-small': (f: { width: string; height: string; needs: string }) => ({
+    found: `the figure is ${f.width} × ${f.height}, too small for its words at their least size`,
+    expected: f.needs,
+  }),
+  'text-shrunk': (f: { least: number; preferred: number; percent: number }) => ({
+    found: `the words did not fit at their size: all text is set at ${f.percent}% of it, the smallest at ${f.least} pt`,
+    expected: 'a larger figure, or fewer and shorter words',
+  }),
+  'labels-thinned': (f: { axis: string; shown: number; count: number }) => ({
+    found: `axes.${f.axis}: ${f.shown} of ${f.count} category names fit; the others are not drawn`,
+    expected: `a larger figure, fewer categories, or "direction: ${f.axis === 'x' ? 'horizontal' : 'vertical'}"`,
+  }),
+  'data-labels-left-out': (f: { count: number }) => ({
+    found: `${plural(f.count, 'data label')} did not fit and ${f.count === 1 ? 'is' : 'are'} not drawn`,
+    expected: 'a larger figure, or fewer decimals',
+  }),
+  'decimals-too-few': (f: { path: string; decimals: number; needed: number }) => ({
+    found: `${f.path} is ${f.decimals}, and the ticks of this axis need ${f.needed}; they are written with ${f.needed}`,
+    expected: 'a step that these decimals can write, or more decimals',
+    write: `decimals: ${f.needed}`,
+  }),
+  'colors-repeat': (f: { groups: number; colors: number }) => ({
+    found: `there are ${f.groups} groups and ${f.colors} colours, so colours repeat`,
+    expected: 'fewer groups, or more colours under palette.groups',
+  }),
+  'data-outside': (f: { axis: string; count: number; low: string; high: string }) => ({
+    found: `the limits of axes.${f.axis} cut ${plural(f.count, 'mark')} off; the data reach from ${f.low} to ${f.high}`,
+    expected: 'limits that hold the data',
+  }),
+} satisfies Record<string, (facts: never) => Description>;

@@ -1,0 +1,59 @@
+import type { Description } from '../problem.js';
+import { lengthExample, list, type Nearest, written } from './phrases.js';
+
+/** Keys and values: the words of their problems. */
+export const settingsWordings = {
+  'unknown-key': (f: { key: string; where: string; known: string[] } & Nearest) => ({
+    found: `there is no setting "${f.key}"${f.where === '' ? '' : ` in ${f.where}`}`,
+    expected: list(f.known, 30),
+    ...written(f),
+  }),
+  'missing-key': (f: { key: string; where: string; expects: string; example?: string | undefined }) => ({
+    found: `${f.where === '' ? 'the file' : f.where} lacks "${f.key}"`,
+    expected: f.expects,
+    ...(f.example === undefined ? {} : { write: `${f.key}: ${f.example}` }),
+  }),
+  'wrong-type': (f: { path: string; found: string; expects: string; example?: string | undefined }) => ({
+    found: `${f.path} is ${f.found}`,
+    expected: f.expects,
+    ...(f.example === undefined ? {} : { write: `${f.path.split('.').at(-1)}: ${f.example}` }),
+  }),
+  'wrong-value': (f: { path: string; found: string; options: string[] } & Nearest) => ({
+    found: `${f.path} is ${f.found}`,
+    expected: list(f.options),
+    ...(f.nearest === undefined ? {} : { write: `${f.path.split('.').at(-1)}: ${f.nearest}` }),
+  }),
+  'length-without-unit': (f: { path: string; found: string }) => ({
+    found: `${f.path} is ${f.found}, a length without a unit`,
+    expected: `a length with its unit: ${lengthExample}`,
+    write: `${f.path.split('.').at(-1)}: ${f.found}${Number(f.found) > 30 ? 'mm' : 'cm'}`,
+  }),
+  'bad-length': (f: { path: string; found: string }) => ({
+    found: `${f.path} is ${f.found}`,
+    expected: `a length: ${lengthExample}`,
+  }),
+  'bad-color': (f: { path: string; found: string; known: string[] } & Nearest) => ({
+    found: `${f.path} is "${f.found}", which is neither a colour of the house style nor a CSS colour`,
+    expected: `a CSS colour such as "#20563a" or teal${f.known.length === 0 ? '' : `, or one of the style: ${list(f.known)}`}`,
+    ...written(f),
+  }),
+  'width-unknown': (f: { path: string; found: string; known: string[] } & Nearest) => ({
+    found: `${f.path} is "${f.found}", neither a length nor a width that the house style names`,
+    expected: `${lengthExample}${f.known.length === 0 ? '' : `, or ${list(f.known)}`}`,
+    ...written(f),
+  }),
+  'limits-reversed': (f: { path: string; from: number; to: number }) => ({
+    found: `${f.path} runs from ${f.from} to ${f.to}`,
+    expected: 'a lower limit below the upper one',
+    write: `from: ${Math.min(f.from, f.to)}\nto: ${Math.max(f.from, f.to)}`,
+  }),
+  'step-too-small': (f: { path: string; step: number; count: number; suggestion: number }) => ({
+    found: `${f.path} is ${f.step}, which makes ${f.count} ticks`,
+    expected: 'at most 200 ticks on an axis',
+    write: `step: ${f.suggestion}`,
+  }),
+  'axis-not-measured': (f: { path: string; key: string; other: string }) => ({
+    found: `${f.path} shows categories, which have no "${f.key}"`,
+    expected: `"${f.key}" on the axis of the values, axes.${f.other}`,
+  }),
+} satisfies Record<string, (facts: never) => Description>;

@@ -1,0 +1,34 @@
+import type { Description } from '../problem.js';
+import { list, type Nearest } from './phrases.js';
+
+/** Styles and faces: the words of their problems. */
+export const stylesWordings = {
+  'style-missing': (f: { name: string; known: string[] } & Nearest) => ({
+    found: `there is no house style "${f.name}"`,
+    expected: `${list(f.known)}, or the path of a style file`,
+    ...(f.nearest === undefined ? {} : { write: `style: ${f.nearest}` }),
+  }),
+  'style-circle': (f: { chain: string[] }) => ({
+    found: `the house styles extend each other in a circle: ${f.chain.join(' → ')}`,
+    expected: 'a chain of styles that ends',
+  }),
+  'face-unknown': (f: { face: string; known: string[] } & Nearest) => ({
+    found: `the typeface "${f.face}" is not at hand`,
+    expected: `${list(f.known)}, or a face whose files "faces" names`,
+    ...(f.nearest === undefined
+      ? { write: `faces:\n  ${f.face}: { regular: fonts/${f.face.replace(/\s/g, '')}.ttf }` }
+      : { write: f.nearest }),
+  }),
+  'font-unreadable': (f: { path: string; reason: string }) => ({
+    found: `${f.path} is not a font that can be read (${f.reason})`,
+    expected: 'a TTF or OTF file',
+  }),
+  'variant-missing': (f: { face: string; variants: string[] }) => ({
+    found: `the typeface "${f.face}" has no file for ${f.variants.join(', ')}; the regular face is drawn instead`,
+    expected: `faces: ${f.face}: { ${f.variants[0]}: … }`,
+  }),
+  'glyph-missing': (f: { face: string; characters: string[] }) => ({
+    found: `the typeface "${f.face}" has no glyph for ${list(f.characters.map((c) => `"${c}"`))}; an empty box is drawn`,
+    expected: 'a typeface that has it, named under "faces"',
+  }),
+} satisfies Record<string, (facts: never) => Description>;

@@ -1,0 +1,146 @@
+import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { compose, gather, memorySource, numbersCsv, numbersText, SourceFault, describe as words } from 'hexis';
+import { diskSource, draw, formats, prepare, save } from 'hexis/node';
+import { hexOf } from '../../src/core/color/color.js';
+import { lengthInPoints } from '../../src/core/document/length.js';
+import { nearest } from '../../src/core/document/nearest.js';
+import { base64 } from '../../src/core/export/base64.js';
+import { joinPath } from '../../src/core/project/source.js';
+import { composed } from '../helpers/figures.js';
+import { demoFigure, folderWith, root } from '../helpers/hexis.js';
+
+describe('files on disk', () => {
+  let folder: ReturnType<typeof folderWith>;
+  beforeAll(() => {
+    folder = folderWith({ 'utf16.csv': new Uint8Array([0xff, 0xfe, ...Buffer.from('a,b\n1,2\n', 'utf16le')]) });
+    mkdirSync(folder.at('taken'));
+  });
+  afterAll(() => folder.remove());
+
+  test('are written whole or not at all', async () => {
+    const problems = await save([
+      { path: folder.at('one.svg'), bytes: '<svg/>' },
+      { path: folder.at('taken'), bytes: '<svg/>' },
+    ]);
+    expect(problems.map(({ code }) => code)).toEqual(['not-writable']);
+    expect(existsSync(folder.at('one.svg'))).toBe(false);
+    expect(readdirSync(folder.path).filter((name) => name.endsWith('.part'))).toEqual([]);
+    expect(await save([{ path: folder.at('one.svg'), bytes: '<svg/>' }])).toEqual([]);
+    expect(readFileSync(folder.at('one.svg'), 'utf8')).toBe('<svg/>');
+  });
+
+  test('are read in UTF-8 and UTF-16, and refused as values, not by a crash', async () => {
+    expect(await diskSource.text(folder.at('utf16.csv'))).toContain('a,b\n1,2');
+    await expect(diskSource.text(folder.at('none.csv'))).rejects.toThrow(SourceFault);
+    await expect(diskSource.text(folder.at('taken'))).rejects.toMatchObject({
+      kind: 'unreadable',
+      message: 'it is a folder',
+    });
+  });
+
+  test('name each other from their own folders', () => {
+    expect(joinPath('figures/a.yaml', '../data/t.csv')).toBe('data/t.csv');
+    expect(joinPath('a.yaml', 'b.yaml')).toBe('b.yaml');
+    expect(joinPath('x/y/a.yaml', './b/../c.yaml')).toBe('x/y/c.yaml');
+    expect(joinPath('a.yaml', '../b.yaml')).toBe('../b.yaml');
+    expect(joinPath('x/a.yaml', '/tmp/b.yaml')).toBe('/tmp/b.yaml');
+  });
+
+  test('are drawn by one call in any format', async () => {
+    for (const format of formats) {
+      const drawn = await draw(demoFigure('yield-spread'), format, { dpi: 60 });
+      expect(drawn.ok && drawn.value.length).toBeGreaterThan(1000);
+    }
+  });
+});
+
+describe("an author's own typeface", () => {
+  const figure = (face: string, more = '') => `hexis: figure/1
+data: { rows: [{ c: α, v: 1 }, { c: b, v: 2 }] }
+chart: { kind: bar, category: c, value: v }
+faces: { Mine: ${face} }
+text: { face: Mine }
+${more}`;
+  const own = (text: string) => {
+    const font = readFileSync(`${root}/assets/faces/arimo/regular.ttf`);
+    return memorySource({
+      'f.yaml': text,
+      'fonts/a.ttf': new Uint8Array(font),
+      'fonts/broken.ttf': new Uint8Array([1, 2, 3, 4]),
+    });
+  };
+
+  test('is measured and drawn like one that ships', async () => {
+    const text = figure('{ regular: fonts/a.ttf }', 'heading: { show: false }');
+    const gathered = await gather(own(text), 'f.yaml');
+    const shipped = await gather(own(text.replace('text: { face: Mine }\n', '')), 'f.yaml');
+    if (!gathered.ok || !shipped.ok) throw new Error('not gathered');
+    const [a, b] = [compose(gathered.value), compose(shipped.value)];
+    if (!a.ok || !b.ok) throw new Error('not composed');
+    const places = ({ items }: typeof a.value.plate) => items.map(({ role, box }) => [role, box]);
+    expect(places(a.value.plate)).toEqual(places(b.value.plate));
+    expect(gathered.problems.map(({ code }) => code)).toEqual(['variant-missing']);
+  });
+
+  test('is refused where its file is missing or broken, at the line that names it', async () => {
+    const problems = async (face: string) =>
+      (await gather(own(figure(face)), 'f.yaml')).problems.map(({ code, place }) => [code, place?.line]);
+    expect(await problems('{ regular: fonts/none.ttf }')).toEqual([['file-missing', 4]]);
+    expect(await problems('{ regular: fonts/broken.ttf }')).toEqual([['font-unreadable', 4]]);
+  });
+});
+
+describe('small parts', () => {
+  test('lengths in points', () => {
+    expect(['1in', '2.54cm', '25.4mm', '96px', '6pc', '72pt', ' .5in '].map(lengthInPoints)).toEqual(
+      [72, 72, 72, 72, 72, 72, 36].map((v) => expect.closeTo(v, 9)),
+    );
+    expect(['', '5', 'cm', '-1cm', '1 em', '1e3pt'].map(lengthInPoints)).toEqual(Array(6).fill(undefined));
+  });
+
+  test('colours of CSS as hexadecimal numbers, and no others', () => {
+    expect(['teal', '#abc', 'rgb(255 0 0)', 'hsl(120 100% 25%)', 'oklch(0.5 0 0)'].map(hexOf)).toEqual([
+      '#008080',
+      '#aabbcc',
+      '#ff0000',
+      '#008000',
+      '#636363',
+    ]);
+    expect(['', 'bleu', '#12', 'rgb(0 0 0 / 50%)', 'transparent'].map(hexOf)).toEqual(Array(5).fill(undefined));
+  });
+
+  test('the name that was meant', () => {
+    const known = ['yield', 'bed', 'season', 'legend'];
+    expect(['yeild', 'Yield', 'sesaon', 'lgend', 'bde', 'water'].map((name) => nearest(name, known))).toEqual([
+      'yield',
+      'yield',
+      'season',
+      'legend',
+      'bed',
+      undefined,
+    ]);
+  });
+
+  test('base64', () => {
+    for (const text of ['', 'a', 'ab', 'abc', 'abcd'])
+      expect(base64(new TextEncoder().encode(text))).toBe(Buffer.from(text).toString('base64'));
+  });
+
+  test('numbers for people are aligned, and for programs quoted', async () => {
+    const codebook =
+      'hexis: codebook/1\nvariables: { bed: { label: Bed, values: { 1: "Beds, with \\"straw\\"", 2: B } } }';
+    const { numbers } = await composed({ codebook, chart: '{ kind: bar, category: bed, value: yield }' });
+    const lines = numbersText(numbers).split('\n');
+    expect(new Set(lines.slice(0, 5).map((line) => line.length)).size).toBe(1);
+    expect(lines[2]).toMatch(/^Beds, with "straw" {2}4 {2}3\.0000/);
+    expect(numbersCsv(numbers).split('\n')[1]).toMatch(/^"Beds, with ""straw""",4,3,/);
+  });
+
+  test('every problem of a figure can be put into words', async () => {
+    const prepared = await prepare(`${demoFigure('yield-spread')}.none`);
+    expect(prepared.problems.map((problem) => words(problem).found)).toEqual([
+      expect.stringMatching(/^there is no file/),
+    ]);
+  });
+});
