@@ -59,16 +59,23 @@ function binChecks({ settings, locate }: Input): Problem[] {
   return problems;
 }
 
-/** The edges that the settings ask for. */
-function edgesFor({ settings }: Input, sorted: Float64Array): number[] {
+/** Most bins that a rule makes: far outliers would else ask for millions. */
+const mostByRule = 200;
+
+/** The edges that the settings ask for, or how many bins that would make where it is too many. */
+function edgesFor({ settings }: Input, sorted: Float64Array): number[] | number {
   const { bins = {} } = settings;
   const [least, greatest] = [sorted[0] as number, sorted.at(-1) as number];
+  const range = greatest - least;
   if (bins.edges) return bins.edges;
   if (bins.count) return equalEdges(least, greatest, bins.count);
-  if (bins.width) return alignedEdges(least, greatest, bins.width);
-  const width = ruleWidth(sorted, bins.rule ?? 'freedman-diaconis');
-  if (!bins.exact) return alignedEdges(least, greatest, niceWidth(width));
-  return equalEdges(least, greatest, Math.max(1, Math.ceil((greatest - least) / width - 1e-9)));
+  if (bins.width)
+    return range / bins.width > mostBins ? Math.ceil(range / bins.width) : alignedEdges(least, greatest, bins.width);
+  const width = Math.max(ruleWidth(sorted, bins.rule ?? 'freedman-diaconis'), range / mostByRule);
+  // Where the values differ in their last digits alone, multiples of a width cannot be written.
+  const fine = width < 1e-9 * Math.max(Math.abs(least), Math.abs(greatest)) || width < 1e-290;
+  if (!bins.exact && !fine) return alignedEdges(least, greatest, niceWidth(width));
+  return equalEdges(least, greatest, Math.max(1, Math.min(mostByRule, Math.ceil(range / width - 1e-9))));
 }
 
 const heights: Record<Measure, (bin: Bin, total: number) => number> = {
@@ -128,11 +135,8 @@ function plan(input: Input): Outcome<Plan> {
   if (hasErrors(problems)) return fail(problems);
   const sorted = Float64Array.from(cases.rows, (row) => column.numbers[row] as number).sort();
   const edges = edgesFor(input, sorted);
-  if (edges.length - 1 > mostBins) {
-    return fail([
-      ...problems,
-      error('too-many-bins', { count: edges.length - 1, most: mostBins }, input.locate('chart.bins')),
-    ]);
+  if (typeof edges === 'number') {
+    return fail([...problems, error('too-many-bins', { count: edges, most: mostBins }, input.locate('chart.bins'))]);
   }
   const bins = countBins(sorted, edges, settings.bins?.closed);
   const shown = bins.reduce((sum, { count }) => sum + count, 0);

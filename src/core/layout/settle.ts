@@ -4,7 +4,7 @@ import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
 import { type DataLabels, dataLabels } from './dataLabels.js';
 import { groupUnit } from './marks/group.js';
 import type { AxisScale, PanelScales } from './panelScales.js';
-import { type Margins, type Sheet, sides } from './sheet.js';
+import { em, type Margins, type Sheet, sides } from './sheet.js';
 import { type FittedValueAxis, fitValueAxis, valueScale } from './valueAxis.js';
 
 export type Fitted = FittedCategoryAxis | FittedValueAxis;
@@ -76,6 +76,12 @@ function labelNeeds(panel: Box, labels: DataLabels): Margins {
   };
 }
 
+/** How far a marker at the edge of the panel stands out beyond the border of the page. */
+function markerOverhang({ plan, settings }: Sheet, border: number): number {
+  const marked = plan.series.some(({ marks }) => marks.some(({ type }) => type !== 'bar' && type !== 'bin'));
+  return marked ? Math.max(0, settings.markers.size * 0.8 + settings.markers.edge / 2 - border) : 0;
+}
+
 /** Labels below the foot of the panel would stand on those of the axis: both then need their room. */
 function sumNeeds(x: Fitted, y: Fitted, labels: Margins): Margins {
   return {
@@ -91,6 +97,7 @@ function sumNeeds(x: Fitted, y: Fitted, labels: Margins): Margins {
  * margins only grow, so the passes end; undefined where nothing is left of the panel.
  */
 export function settle(sheet: Sheet, room: Box): SettledPanel | undefined {
+  const overhang = markerOverhang(sheet, sheet.settings.space.page * em(sheet));
   let margins: Margins = { left: 0, right: 0, top: 0, bottom: 0 };
   for (let pass = 0; pass < mostPasses; pass += 1) {
     const panel = panelIn(room, margins);
@@ -98,7 +105,8 @@ export function settle(sheet: Sheet, room: Box): SettledPanel | undefined {
     const { x, y } = fitAxes(sheet, panel);
     const scales = scalesOf(sheet, panel, x, y);
     const labels = dataLabels(sheet, scales, dataDecimals(sheet, x, y));
-    const needs = sumNeeds(x, y, labelNeeds(panel, labels));
+    const ink = sumNeeds(x, y, labelNeeds(panel, labels));
+    const needs = Object.fromEntries(sides.map((side) => [side, Math.max(ink[side], overhang)])) as unknown as Margins;
     const met = sides.every((side) => needs[side] <= margins[side] + 0.005);
     const tight = sides.every((side) => needs[side] >= margins[side] - 0.005);
     if ((met && (tight || pass > 2)) || pass === mostPasses - 1) {

@@ -44,15 +44,17 @@ export function niceWidth(width: number): number {
   return Number((nearest * power).toPrecision(12));
 }
 
-/** Edges at multiples of a width that hold all values from least to greatest. */
+/**
+ * Edges at multiples of a width that hold all values from least to greatest. Edges are written with 12 digits, which may
+ * put the outermost a hair inside the values: these then stand at the values themselves.
+ */
 export function alignedEdges(least: number, greatest: number, width: number): number[] {
-  const edge = (i: number) => Number((i * width).toPrecision(12));
-  let first = Math.floor(least / width + 1e-9);
-  let last = Math.max(first + 1, Math.ceil(greatest / width - 1e-9));
-  // An edge is written with 12 digits, which may put it a hair inside the values.
-  while (edge(first) > least) first -= 1;
-  while (edge(last) < greatest) last += 1;
-  return Array.from({ length: last - first + 1 }, (_, i) => edge(first + i));
+  const first = Math.floor(least / width + 1e-9);
+  const last = Math.max(first + 1, Math.ceil(greatest / width - 1e-9));
+  const edges = Array.from({ length: last - first + 1 }, (_, i) => Number(((first + i) * width).toPrecision(12)));
+  edges[0] = Math.min(edges[0] as number, least);
+  edges[edges.length - 1] = Math.max(edges.at(-1) as number, greatest);
+  return edges;
 }
 
 /** Edges of a number of equal bins from least to greatest. */

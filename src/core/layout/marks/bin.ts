@@ -13,7 +13,8 @@ export const binDrawer: MarkDrawer<BinMark> = {
     if (mark.to <= x.low || mark.from >= x.high) return [];
     const [left, right] = [held(x, mark.from), held(x, mark.to)];
     const [foot, top] = [held(y, 0), held(y, mark.value)];
-    const width = Math.max(seam / 2, right - left - seam);
+    // Bins narrower than the seam leave no white between them.
+    const width = right - left > 2 * seam ? right - left - seam : right - left;
     return [[barRect(sheet, { x: left + (right - left - width) / 2, y: top, width, height: foot - top }, fill, role)]];
   },
   ends: (mark) => (mark.count === 0 ? { x: [], y: [] } : { x: [mark.from, mark.to], y: [mark.value] }),
