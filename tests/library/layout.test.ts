@@ -145,7 +145,8 @@ describe('the layout of any figure', () => {
         expectInsidePage(outcome.value, (outcome.gathered as Gathered).kit);
         expectNothingTouches(outcome.value.plate);
       }),
-      { numRuns: 250, endOnFailure: true, interruptAfterTimeLimit: 60000 },
+      // The same figures on every run; HEXIS_SEED tries others.
+      { numRuns: 250, endOnFailure: true, seed: Number(process.env.HEXIS_SEED ?? 20260412) },
     );
     // A property that refuses most figures would prove nothing.
     expect(counts.drawn).toBeGreaterThan(counts.refused);

@@ -90,13 +90,17 @@ function score(ticks: Ticks, rank: number, request: TickRequest, least: number, 
   );
 }
 
+/** Whether two values are too near for ticks between them, which are written with 12 digits. */
+const tooNear = (least: number, greatest: number): boolean =>
+  greatest - least <= Math.max(1e-280, 1e-10 * Math.max(Math.abs(least), Math.abs(greatest)));
+
 /** A stretch to cover that has a length, also where all values are one. */
 function stretch(request: TickRequest): [number, number] {
   const least = request.from ?? request.least;
   const greatest = request.to ?? request.greatest;
-  if (greatest > least) return [least, greatest];
-  if (least === 0) return request.to === 0 ? [-1, 0] : [0, 1];
-  const half = Math.abs(least) > 0 ? Math.abs(least) / 2 : 1;
+  if (!tooNear(least, greatest)) return [least, greatest];
+  if (Math.abs(least) <= 1e-280) return request.to === undefined ? [least, least + 1] : [greatest - 1, greatest];
+  const half = Math.abs(least) / 2;
   return request.from !== undefined ? [least, least + 2 * half] : [greatest - half, greatest + half];
 }
 
