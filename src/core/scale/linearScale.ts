@@ -10,9 +10,5 @@ export interface LinearScale {
 export const position = (scale: LinearScale, value: number): number =>
   scale.from + ((value - scale.low) / (scale.high - scale.low)) * (scale.to - scale.from);
 
-/** The value at a place on the page: the inverse of `position`. */
-export const valueAt = (scale: LinearScale, place: number): number =>
-  scale.low + ((place - scale.from) / (scale.to - scale.from)) * (scale.high - scale.low);
-
 /** A value held within the limits. */
 export const clamped = (scale: LinearScale, value: number): number => Math.min(scale.high, Math.max(scale.low, value));
