@@ -75,6 +75,10 @@ declare module 'pdfkit' {
     moveTo(x: number, y: number): Document;
     lineTo(x: number, y: number): Document;
     lineWidth(width: number): Document;
+    lineJoin(join: 'round'): Document;
+    dash(lengths: readonly number[]): Document;
+    undash(): Document;
+    opacity(opacity: number): Document;
     fill(color: string): Document;
     stroke(color: string): Document;
     fillAndStroke(fill: string, stroke: string): Document;

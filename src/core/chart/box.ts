@@ -134,6 +134,7 @@ function drawnBoxes(
         place: places.indexOf(box.group),
         places: places.length,
         box: made,
+        width: 1,
         ...(settings.mean ? { mean: summary.mean } : {}),
       },
       category: of,

@@ -28,9 +28,21 @@ export interface ValueAxis {
   decimals?: number;
   /** Whether it counts cases, so that ticks between whole numbers make no sense. */
   counts?: boolean;
+  /** What its numbers are: plain ones, days since 1 January 1970, or years, which are never grouped. */
+  form?: 'number' | 'date' | 'year';
+  /** Whether the limits stand at the data, in place of the next ticks beyond them. */
+  hugs?: boolean;
+  /** Where the line of the other axis crosses this one; left out: at its lower end. */
+  crossed?: number;
 }
 
-export type AxisPlan = CategoryAxis | ValueAxis;
+/** No axis: a chart that is not measured along this side of the page. */
+export interface NoAxis {
+  shows: 'none';
+  title: AxisTitle;
+}
+
+export type AxisPlan = CategoryAxis | ValueAxis | NoAxis;
 
 /** The codes of the variables that a mark stands for, such as `{ bed: '3', season: 'spring' }`. */
 export type Cell = Readonly<Record<string, string>>;
@@ -64,12 +76,64 @@ export interface BinMark {
   count: number;
 }
 
-/** A marker at a place. */
+/** A marker at a place, with its interval along y. On an axis of categories the place is the number of one. */
 export interface PointMark {
   type: 'point';
   cell: Cell;
   x: number;
   y: number;
+  interval?: Interval;
+  /** How many cases it stands for. */
+  count?: number;
+}
+
+/** Many markers at places: the cases of a scatter plot or a strip. */
+export interface CloudMark {
+  type: 'cloud';
+  cell: Cell;
+  xs: Float64Array;
+  ys: Float64Array;
+  /** Areas in comparison, from 0 to 1 for the largest; left out: all alike. */
+  areas?: Float64Array;
+  /** What each case is called, where the names are shown, or asked for by their rows. */
+  names?: (string | undefined)[];
+}
+
+/** What a line is, which decides how the style draws it. */
+export type LineRole = 'series' | 'fit' | 'reference' | 'density' | 'ellipse' | 'curve' | 'center';
+
+/** A line through places; `NaN` breaks it. On an axis of categories a place is the number of one. */
+export interface LineMark {
+  type: 'line';
+  cell: Cell;
+  as: LineRole;
+  xs: number[];
+  ys: number[];
+  closed?: boolean;
+}
+
+/** A surface between two lines over the same places of x. */
+export interface BandMark {
+  type: 'band';
+  cell: Cell;
+  xs: number[];
+  low: number[];
+  high: number[];
+}
+
+/** A slice of a pie from one share of the turn to another, both from 0 to 1. */
+export interface SliceMark {
+  type: 'slice';
+  cell: Cell;
+  from: number;
+  to: number;
+  /** Where the first slice begins, as a share of the turn from twelve o'clock. */
+  start: number;
+  /** The radius of the hole as a share of that of the pie. */
+  hole: number;
+  name: string;
+  value: number;
+  count: number;
 }
 
 /** A box with its whiskers and the values beyond, the `place`-th of `places` side by side at its category. */
@@ -81,9 +145,17 @@ export interface BoxMark {
   places: number;
   box: Box;
   mean?: number;
+  /** Ends of the notch about the median. */
+  notch?: Interval;
+  /** Share of the full width of a box. */
+  width: number;
+  /** All values, each with its place across the box from −0.5 to 0.5. */
+  points?: { values: Float64Array; offsets: Float64Array };
+  /** Names of the values beyond the whiskers: of the outliers in order, then of the extremes. */
+  names?: string[];
 }
 
-export type Mark = BarMark | IntervalMark | BinMark | PointMark | BoxMark;
+export type Mark = BarMark | IntervalMark | BinMark | PointMark | CloudMark | LineMark | BandMark | SliceMark | BoxMark;
 /** Marks that stand side by side at a category. */
 export type GroupMark = BarMark | IntervalMark;
 
@@ -98,6 +170,25 @@ export interface Series {
 export interface LegendPlan {
   variable: Variable;
   entries: Category[];
+}
+
+/** Words at an end of a line, beside the panel. */
+export interface EndLabel {
+  side: 'left' | 'right';
+  /** Number of the series that it names. */
+  series: number;
+  cell: Cell;
+  y: number;
+  text: string;
+  from: string;
+}
+
+/** Words in an empty corner of the panel, such as the equation of a fitted line. */
+export interface Remark {
+  text: string;
+  /** Number of the series that it speaks of. */
+  series?: number;
+  from: string;
 }
 
 /** How many rows were left out, and why. */
@@ -135,6 +226,14 @@ export interface Plan {
   x: AxisPlan;
   y: AxisPlan;
   series: Series[];
+  /** Lines that belong to no series: values to compare with. */
+  references?: LineMark[];
+  endLabels?: EndLabel[];
+  remarks?: Remark[];
+  /** Words in the middle of the hole of a pie. */
+  middle?: string;
+  /** Words at the slices of a pie. */
+  sliceLabels?: { shows: ('name' | 'percent' | 'value' | 'count')[]; place: 'inside' | 'outside' | 'auto' };
   legend?: LegendPlan;
   /** Accents with their groups as codes, in the order of the figure file. */
   accents: { cell: Cell; index: number }[];

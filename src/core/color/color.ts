@@ -10,6 +10,7 @@ import {
   modeRgb,
   parse,
   useMode,
+  wcagContrast,
 } from 'culori/fn';
 
 const plainHex = /^#[0-9a-f]{6}$/;
@@ -31,4 +32,10 @@ export function hexOf(text: string): string | undefined {
   if (!color || (color.alpha ?? 1) < 1) return undefined;
   const rgb = converter('rgb')(color);
   return rgb && formatHex(rgb);
+}
+
+/** The one of two inks that stands out more from a ground (WCAG 2.2 contrast). */
+export function onPaper(ground: string, ink: string, paper: string): string {
+  prepare();
+  return wcagContrast(ground, paper) > wcagContrast(ground, ink) ? paper : ink;
 }

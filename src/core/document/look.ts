@@ -25,12 +25,17 @@ export const textRoles = [
   'legendTitle',
   'legendEntry',
   'dataLabel',
+  'panelTitle',
   'heading',
   'captionNumber',
   'captionTitle',
   'note',
 ] as const;
 export type TextRole = (typeof textRoles)[number];
+
+/** Dashes of lines, by name. */
+export const dashes = ['solid', 'dashed', 'dotted', 'long', 'mixed'] as const;
+export type Dash = (typeof dashes)[number];
 
 const textForm = {
   size: optional(length('Preferred size.', '9pt')),
@@ -109,7 +114,8 @@ export const lookShape = {
       tickLabel: textRole('names and numbers along the axes'),
       legendTitle: textRole('title of the legend'),
       legendEntry: textRole('words of the legend'),
-      dataLabel: textRole('numbers at the marks'),
+      dataLabel: textRole('numbers and names at the marks'),
+      panelTitle: textRole('titles of panels'),
       heading: textRole('heading inside the figure'),
       captionNumber: captionRole('number of the figure in its caption'),
       captionTitle: captionRole('title of the figure in its caption'),
@@ -191,6 +197,38 @@ export const lookShape = {
           '[circle, square]',
         ),
       ),
+      opacity: optional(share('How opaque the markers of single cases are.', '0.6')),
+    }),
+  ),
+  lines: optional(
+    object('Lines of series and of functions.', {
+      width: optional(length('Line width.', '1.5pt')),
+      dashes: optional(
+        listOf('Dashes of the series, in order.', choice('Dashes.', dashes, 'dashed'), '[solid, dashed]'),
+      ),
+      markers: optional(flag('Whether markers stand at the values of a line.')),
+    }),
+  ),
+  fits: optional(
+    object('Lines that follow from the data: fits, curves of distribution, ellipses.', {
+      width: optional(length('Line width.', '1.2pt')),
+    }),
+  ),
+  bands: optional(
+    object('Surfaces between two lines: bands of confidence, areas under curves.', {
+      opacity: optional(share('How opaque they are.', '0.2')),
+    }),
+  ),
+  references: optional(
+    object('Reference lines.', {
+      width: optional(length('Line width; 0pt for none.', '0.6pt')),
+      color: optional(color('Line colour.', 'ink')),
+      dash: optional(choice('Dashes.', dashes, 'dashed')),
+    }),
+  ),
+  slices: optional(
+    object('Slices of a pie.', {
+      edge: optional(length('Width of the line between slices, in the colour of the paper.', '1pt')),
     }),
   ),
   errorBars: optional(

@@ -1,4 +1,4 @@
-import { eachCommand, type Outline } from '../type/outline.js';
+import { arity, eachCommand, type Outline } from '../type/outline.js';
 
 /** A number with at most three decimals, as short as it can be written. */
 export function short(value: number): string {
@@ -15,4 +15,23 @@ export function pathData(outline: Outline): string {
     data += command + numbers.join(' ').replaceAll(' -', '-');
   });
   return data;
+}
+
+/** An outline about the origin drawn at many places, as one path: after each start, distances say the rest. */
+export function repeatedPath(outline: Outline, xs: ArrayLike<number>, ys: ArrayLike<number>): string {
+  const [x0 = 0, y0 = 0] = outline.coordinates;
+  let rest = '';
+  let [x, y] = [x0, y0];
+  eachCommand(outline, (command, at) => {
+    if (command === 'M') return;
+    const points = outline.coordinates.slice(at, at + arity[command]);
+    const steps = points.map((value, i) => short(value - (i % 2 === 0 ? x : y)));
+    if (points.length > 0) [x, y] = points.slice(-2) as [number, number];
+    rest += command.toLowerCase() + steps.join(' ').replaceAll(' -', '-');
+  });
+  const parts = new Array<string>(xs.length);
+  for (let i = 0; i < xs.length; i += 1) {
+    parts[i] = `M${short((xs[i] as number) + x0)} ${short((ys[i] as number) + y0)}`;
+  }
+  return xs.length === 0 ? '' : parts.join(rest) + rest;
 }

@@ -1,5 +1,5 @@
-import type { PlateItem, TextItem, TextPiece } from '../plate/plate.js';
-import { pathData } from './coordinates.js';
+import type { PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
+import { pathData, repeatedPath } from './coordinates.js';
 import type { WriteContext, Writer } from './writer.js';
 
 type Pdf = import('pdfkit').Document;
@@ -20,9 +20,23 @@ function drawPiece({ pdf, fonts }: Pen, piece: TextPiece): void {
   pdf.font(fonts.get(fontKey(piece)), piece.size).text(piece.text, piece.x, piece.y, options);
 }
 
+/** Takes up the width and the dashes of a line. */
+function pen(pdf: Pdf, { width, dash }: PlateStroke): Pdf {
+  pdf.lineWidth(width);
+  return dash && dash.length > 0 ? pdf.dash(dash) : pdf.undash();
+}
+
+/** Draws within a state of its own where it is not opaque. */
+function seen(pdf: Pdf, opacity: number, drawing: () => void): void {
+  if (opacity === 1) return drawing();
+  pdf.save().opacity(opacity);
+  drawing();
+  pdf.restore();
+}
+
 /** Fills and outlines the shape that was begun. */
-function paint(pdf: Pdf, fill: string | undefined, stroke: { width: number; color: string } | undefined): void {
-  if (stroke) pdf.lineWidth(stroke.width);
+function paint(pdf: Pdf, fill: string | undefined, stroke: PlateStroke | undefined): void {
+  if (stroke) pen(pdf, stroke);
   if (fill && stroke) pdf.fillAndStroke(fill, stroke.color);
   else if (fill) pdf.fill(fill);
   else if (stroke) pdf.stroke(stroke.color);
@@ -34,11 +48,19 @@ const draw: Drawers = {
   rect({ x, y, width, height, fill, stroke }, { pdf }) {
     paint(pdf.rect(x, y, width, height), fill, stroke);
   },
-  path({ outline, fill, stroke }, { pdf }) {
-    paint(pdf.path(pathData(outline)), fill, stroke);
+  path({ outline, fill, stroke, opacity = 1 }, { pdf }) {
+    seen(pdf, opacity, () => paint(pdf.lineJoin('round').path(pathData(outline)), fill, stroke));
+  },
+  markers({ outline, xs, ys, fill, opacity = 1 }, { pdf }) {
+    seen(pdf, opacity, () => {
+      if (opacity === 1) pdf.path(repeatedPath(outline, xs, ys)).fill(fill);
+      else
+        for (let i = 0; i < xs.length; i += 1)
+          pdf.path(repeatedPath(outline, [xs[i] as number], [ys[i] as number])).fill(fill);
+    });
   },
   line({ x1, y1, x2, y2, stroke }, { pdf }) {
-    pdf.lineWidth(stroke.width).moveTo(x1, y1).lineTo(x2, y2).stroke(stroke.color);
+    pen(pdf, stroke).moveTo(x1, y1).lineTo(x2, y2).stroke(stroke.color);
   },
   text(item, pen) {
     const { pdf } = pen;

@@ -1,7 +1,10 @@
 import type { Writer } from './writer.js';
 
 /** Numbers of a plate are written to a thousandth of a point. */
-const rounded = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 1000) / 1000 : value);
+const rounded = (_: string, value: unknown) => {
+  if (value instanceof Float64Array) return [...value];
+  return typeof value === 'number' ? Math.round(value * 1000) / 1000 : value;
+};
 
 /** The plate itself as JSON, for programs and tests. */
 export const writePlate: Writer = async (plate) => `${JSON.stringify(plate, rounded, 1)}\n`;

@@ -1,5 +1,5 @@
-import type { PlateItem, TextItem } from '../plate/plate.js';
-import { pathData, short } from './coordinates.js';
+import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
+import { pathData, repeatedPath, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
 import type { WriteContext, Writer } from './writer.js';
 
@@ -21,8 +21,28 @@ function element(name: string, attributes: Attributes, content?: string): string
   return content === undefined ? `<${name}${written}/>` : `<${name}${written}>${content}</${name}>`;
 }
 
-const stroked = (stroke: { width: number; color: string } | undefined): Attributes =>
-  stroke ? { stroke: stroke.color, 'stroke-width': stroke.width } : {};
+const stroked = (stroke: PlateStroke | undefined): Attributes =>
+  stroke
+    ? {
+        stroke: stroke.color,
+        'stroke-width': stroke.width,
+        'stroke-dasharray': stroke.dash?.map(short).join(' '),
+      }
+    : {};
+
+const see = (opacity: number | undefined): Attributes => ({ opacity: opacity === 1 ? undefined : opacity });
+
+/** Markers as one path where they are opaque; as uses of one shape where each must show what lies under it. */
+function markers({ outline, xs, ys, fill, opacity = 1, role }: MarkersItem): string {
+  if (opacity === 1) return element('path', { fill, d: repeatedPath(outline, xs, ys) });
+  const id = role.replace(/[^\w]/g, '-');
+  const uses: string[] = [];
+  for (let i = 0; i < xs.length; i += 1) {
+    uses.push(`<use xlink:href="#${id}" x="${short(xs[i] as number)}" y="${short(ys[i] as number)}"/>`);
+  }
+  const shape = element('path', { id, d: pathData(outline) });
+  return `<defs>${shape}</defs><g fill="${fill}" fill-opacity="${short(opacity)}">${uses.join('')}</g>`;
+}
 
 function liveText(item: TextItem): string {
   const spans = item.pieces.map((piece) =>
@@ -56,8 +76,15 @@ const draw: Drawers = {
   rect: ({ x, y, width, height, fill, stroke }) =>
     element('rect', { x, y, width, height, fill: fill ?? 'none', ...stroked(stroke) }),
   line: ({ x1, y1, x2, y2, stroke }) => element('line', { x1, y1, x2, y2, ...stroked(stroke) }),
-  path: ({ outline, fill, stroke }) =>
-    element('path', { fill: fill ?? 'none', ...stroked(stroke), d: pathData(outline) }),
+  path: ({ outline, fill, stroke, opacity }) =>
+    element('path', {
+      fill: fill ?? 'none',
+      ...stroked(stroke),
+      'stroke-linejoin': stroke ? 'round' : undefined,
+      ...see(opacity),
+      d: pathData(outline),
+    }),
+  markers,
   text: (item, context) =>
     context.text === 'live'
       ? liveText(item)
@@ -99,8 +126,10 @@ export const writeSvg: Writer = async (plate, context) => {
   const body = plate.items.map((item) =>
     (draw[item.type] as (item: PlateItem, context: WriteContext) => string)(item, context),
   );
+  const links = plate.items.some((item) => item.type === 'markers' && (item.opacity ?? 1) < 1);
+  const linked = links ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : '';
   return `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
+<svg xmlns="http://www.w3.org/2000/svg"${linked} version="1.1" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
 <title>${escaped(plate.title)}</title>
 <desc>${escaped(plate.description)}</desc>
 ${style}${body.join('\n')}

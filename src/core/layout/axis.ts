@@ -2,7 +2,7 @@ import type { AxisPlan } from '../chart/plan.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { axisTitle } from './axisTitle.js';
 import type { Label } from './place.js';
-import { em, type Margins, type Sheet } from './sheet.js';
+import { em, type Sheet } from './sheet.js';
 
 /** A tick label with the place along its axis that it names, as a share of the axis from its start. */
 export interface TickLabel {
@@ -12,17 +12,23 @@ export interface TickLabel {
   index: number;
 }
 
-/** An axis fitted to a length: its labels are set, and it says what room it needs. */
+/** An axis fitted to a length: its labels are set, and it says what room they need. */
 export interface FittedAxis {
   at: 'x' | 'y';
   labels: TickLabel[];
-  title?: { block: TextBlock; label: Label };
-  /** From the panel outwards: tick marks, then labels, then the title. */
+  /** From the panel outwards: tick marks, then labels. */
   tickRoom: number;
   labelRoom: number;
-  needs: Margins;
+  /** How far labels stick out beyond the ends of the axis. */
+  overhang: { before: number; after: number };
   /** Whether all that should be shown is, at this size of text. */
   fits: boolean;
+}
+
+/** The title of an axis, set once for all panels that share it. */
+export interface FittedTitle {
+  block: TextBlock;
+  label: Label;
 }
 
 /** Width or height of a label across the axis, outwards from it. */
@@ -36,38 +42,37 @@ export const along = (at: 'x' | 'y', { block, turned }: TickLabel): number =>
 /** The most lines that an axis title may take before the text is made smaller. */
 const mostTitleLines = 3;
 
-/** Adds the title to an axis whose labels are set, and sums up the room that it needs. */
-export function withTitle(
+/** Sums up the room that the ticks and labels of an axis need. */
+export function fittedAxis(
   sheet: Sheet,
-  plan: AxisPlan,
   at: 'x' | 'y',
-  length: number,
   labels: TickLabel[],
-  overhang: { before: number; after: number },
+  overhang: FittedAxis['overhang'],
   fits: boolean,
 ): FittedAxis {
   const settings = sheet.settings.axes[at];
-  const size = em(sheet);
   const outward = settings.ticks === 'outside' ? 1 : settings.ticks === 'across' ? 0.5 : 0;
-  const tickRoom = outward * settings.tickLength * size + settings.line.width / 2;
-  const labelRoom = Math.max(0, ...labels.map((label) => across(at, label)));
-  const title = axisTitle(plan, at, length, sheet);
-  const { tickLabel, axisTitle: titleGap } = sheet.settings.space;
-  const depth =
-    tickRoom +
-    (labels.length > 0 ? tickLabel * size + labelRoom : 0) +
-    (title ? titleGap * size + title.block.height : 0);
-  const needs: Margins =
-    at === 'x'
-      ? { left: overhang.before, right: overhang.after, top: 0, bottom: depth }
-      : { left: depth, right: 0, top: overhang.before, bottom: overhang.after };
   return {
     at,
     labels,
-    ...(title ? { title } : {}),
-    tickRoom,
-    labelRoom,
-    needs,
-    fits: fits && (title === undefined || title.block.lines.length <= mostTitleLines),
+    tickRoom: outward * settings.tickLength * em(sheet) + settings.line.width / 2,
+    labelRoom: labels.reduce((most, label) => Math.max(most, across(at, label)), 0),
+    overhang,
+    fits,
   };
 }
+
+/** From the panel to the far side of the tick labels. */
+export const labelDepth = (sheet: Sheet, { tickRoom, labels, labelRoom }: FittedAxis): number =>
+  tickRoom + (labels.length > 0 ? sheet.settings.space.tickLabel * em(sheet) + labelRoom : 0);
+
+/** The title of an axis in lines no longer than a length; none where the author wants none. */
+export const fitTitle = (sheet: Sheet, plan: AxisPlan, at: 'x' | 'y', length: number): FittedTitle | undefined =>
+  plan.shows === 'none' ? undefined : axisTitle(plan, at, length, sheet);
+
+export const titleFits = (title: FittedTitle | undefined): boolean =>
+  title === undefined || title.block.lines.length <= mostTitleLines;
+
+/** From the labels to the far side of the title. */
+export const titleDepth = (sheet: Sheet, title: FittedTitle | undefined): number =>
+  title ? sheet.settings.space.axisTitle * em(sheet) + title.block.height : 0;

@@ -2,7 +2,7 @@ import type { Box, LineItem, PlateItem, TextItem } from '../plate/plate.js';
 import { type CategoryScale, centerOf } from '../scale/categoryScale.js';
 import { type LinearScale, position } from '../scale/linearScale.js';
 import type { TextBlock } from '../type/textBlock.js';
-import type { FittedAxis } from './axis.js';
+import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet } from './sheet.js';
 
@@ -70,11 +70,12 @@ function tickMarks(sheet: Sheet, axis: FittedAxis, places: readonly number[], ed
   });
 }
 
+/** @param edge the place across the axis from which the labels stand outwards */
 function labelInk(
   sheet: Sheet,
   axis: FittedAxis,
   places: readonly number[],
-  panel: Box,
+  edge: number,
   sources: readonly string[],
 ): PlateItem[] {
   const { color } = sheet.settings.text.tickLabel;
@@ -84,34 +85,47 @@ function labelInk(
     const place = places[i] as number;
     const label = { role: `axes.${axis.at}.labels[${index}]`, from: sources[index] ?? `axes.${axis.at}`, color };
     if (axis.at === 'y') {
-      return boxed(textAt(block, panel.x - gap - block.width, place - opticalMiddle(block), label, 'end'), block);
+      return boxed(textAt(block, edge - gap - block.width, place - opticalMiddle(block), label, 'end'), block);
     }
-    const top = panel.y + panel.height + gap;
+    const top = edge + gap;
     return turned
       ? turnedTextAt(block, place - opticalMiddle(block), top, label, 'end')
       : boxed(textAt(block, place - block.width / 2, top, label, 'middle'), block);
   });
 }
 
-function titleInk(sheet: Sheet, axis: FittedAxis, panel: Box): PlateItem[] {
-  if (!axis.title) return [];
-  const { block, label } = axis.title;
-  const size = em(sheet);
-  const { tickLabel, axisTitle } = sheet.settings.space;
-  const labels = axis.labels.length > 0 ? tickLabel * size + axis.labelRoom : 0;
-  const near = axis.tickRoom + labels + axisTitle * size;
-  if (axis.at === 'x') {
-    const x = panel.x + (panel.width - block.width) / 2;
-    return [textAt(block, x, panel.y + panel.height + near, label, 'middle')];
+/** An axis title in the middle of the panels that share it, beyond a depth of ticks and labels. */
+export function titleInk(
+  sheet: Sheet,
+  at: 'x' | 'y',
+  { block, label }: FittedTitle,
+  frame: Box,
+  depth: number,
+): PlateItem {
+  const near = depth + sheet.settings.space.axisTitle * em(sheet);
+  if (at === 'x') {
+    const x = frame.x + (frame.width - block.width) / 2;
+    return textAt(block, x, frame.y + frame.height + near, label, 'middle');
   }
-  const y = panel.y + (panel.height - block.width) / 2;
-  return [turnedTextAt(block, panel.x - near - block.height, y, label, 'middle')];
+  const y = frame.y + (frame.height - block.width) / 2;
+  return turnedTextAt(block, frame.x - near - block.height, y, label, 'middle');
+}
+
+/** Where the parts of an axis stand across it, and which are shown. */
+export interface AxisPlace {
+  /** Where its line stands; where the axes cross inside the panel, its labels stand there too. */
+  edge: number;
+  /** Whether the labels keep to the line in place of the border of the panel. */
+  crossing: boolean;
+  /** Whether its tick labels are shown; inner panels leave them to the outer ones. */
+  labelled: boolean;
+  /** The place along the axis where the other one crosses it: no label stands on that line. */
+  crossedAt?: number;
 }
 
 /**
- * The line, tick marks, labels and title of an axis.
+ * The line, tick marks and labels of an axis.
  *
- * @param edge where its line stands; labels and title keep to the border of the panel
  * @param sources the setting behind each label, by its index
  */
 export function axisInk(
@@ -119,7 +133,7 @@ export function axisInk(
   axis: FittedAxis,
   places: readonly number[],
   panel: Box,
-  edge: number,
+  { edge, crossing, labelled, crossedAt }: AxisPlace,
   sources: readonly string[],
 ): PlateItem[] {
   const { line } = sheet.settings.axes[axis.at];
@@ -135,10 +149,14 @@ export function axisInk(
         ];
   const lines =
     line.width > 0 ? [straightLine(`axes.${axis.at}.line`, `axes.${axis.at}.line`, line, ends[0], ends[1])] : [];
-  return [
-    ...lines,
-    ...tickMarks(sheet, axis, places, edge),
-    ...labelInk(sheet, axis, places, panel, sources),
-    ...titleInk(sheet, axis, panel),
-  ];
+  const border = axis.at === 'x' ? panel.y + panel.height : panel.x;
+  const free = (place: number) => crossedAt === undefined || Math.abs(place - crossedAt) > 0.01;
+  const kept = crossing ? axis.labels.filter((_, i) => free(places[i] as number)) : axis.labels;
+  const keptPlaces = crossing ? places.filter(free) : places;
+  const labels = labelInk(sheet, { ...axis, labels: kept }, keptPlaces, crossing ? edge : border, sources);
+  return [...lines, ...tickMarks(sheet, axis, places, edge), ...(labelled ? labels : [])];
 }
+
+/** The depth that an axis takes beyond its panel: none where its labels stand inside it. */
+export const outerDepth = (sheet: Sheet, axis: FittedAxis, crossing: boolean): number =>
+  crossing ? 0 : labelDepth(sheet, axis);

@@ -1,5 +1,5 @@
 import type { CategoryAxis } from '../chart/plan.js';
-import { along, type FittedAxis, type TickLabel, withTitle } from './axis.js';
+import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
 import { type Sheet, scaledSize, setRole } from './sheet.js';
 
 export interface FittedCategoryAxis extends FittedAxis {
@@ -98,6 +98,6 @@ export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y',
     attempt: last,
     labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last), length),
   };
-  const fitted = withTitle(sheet, plan, at, length, labels, overhangOf(at, labels, slot, length), good !== undefined);
+  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, labels, slot, length), good !== undefined);
   return { ...fitted, shows: 'category', count: plan.categories.length, tickScale: attempt.tickScale };
 }

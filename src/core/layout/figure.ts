@@ -2,27 +2,27 @@ import { textRoles } from '../document/look.js';
 import { error, type Problem } from '../document/problem.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { axisInk, gridInk, tickPlaces } from './axisInk.js';
+import { axisInk, gridInk, tickPlaces, titleInk } from './axisInk.js';
 import { titleWords } from './caption.js';
-import type { Colors } from './fills.js';
 import { fitProblems } from './fitProblems.js';
+import type { Grid } from './grid.js';
 import { type FittedLegend, fitLegend, legendInk } from './legend.js';
 import { marksInk } from './marks/marks.js';
-import { held } from './panelScales.js';
 import { textAt } from './place.js';
-import { type SettledPanel, settle } from './settle.js';
+import { lineEdge, type Settled, type SettledPanel, settle } from './settle.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
-/** What is drawn beside the plan: the words of the heading and the colours of accents. */
-export interface Extras {
+/** What is laid out: panels with their plans, and the heading above them. */
+export interface FigureRequest {
+  sheets: readonly Sheet[];
+  grid: Grid;
   heading?: string | undefined;
-  colors: Colors;
 }
 
 /** A figure tried at one size of text. */
 interface Attempt {
   sheet: Sheet;
-  settled: SettledPanel;
+  settled: Settled;
   heading?: TextBlock;
   legend?: FittedLegend;
   room: Box;
@@ -68,25 +68,30 @@ function panelRoom(sheet: Sheet, inner: Box, heading: TextBlock | undefined, leg
   return room;
 }
 
-function attempt(base: Sheet, scale: number, extras: Extras): Attempt | undefined {
-  const sheet = { ...base, scale };
+function attempt(request: FigureRequest, scale: number): Attempt | undefined {
+  const sheets = request.sheets.map((each) => ({ ...each, scale }));
+  const sheet = sheets[0] as Sheet;
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
   const inner = { x: border, y: border, width: settings.width - 2 * border, height: settings.height - 2 * border };
   if (inner.width < 8 || inner.height < 8) return undefined;
   const heading =
-    extras.heading === undefined
+    request.heading === undefined
       ? undefined
-      : setRole(sheet, 'heading', titleWords(sheet, extras.heading), { width: inner.width, breakWords: true });
+      : setRole(sheet, 'heading', titleWords(sheet, request.heading), { width: inner.width, breakWords: true });
   const legend = fitLegend(sheet, { width: inner.width, height: inner.height - (heading?.height ?? 0) });
-  const room = panelRoom(sheet, inner, heading, legend);
-  const settled = settle(sheet, room);
-  if (!settled) return undefined;
-  const { panel } = settled;
-  const roomy =
-    panel.width >= settings.panelLeast * settings.width && panel.height >= settings.panelLeast * settings.height;
   const legendFits = !legend || (legend.width <= inner.width + 0.01 && legend.height <= inner.height + 0.01);
   if (!legendFits) return undefined;
+  const room = panelRoom(sheet, inner, heading, legend);
+  const settled = settle(sheets, request.grid, room);
+  if (!settled) return undefined;
+  const { frame, panels } = settled;
+  const least = settings.panelLeast;
+  const smallest = panels[0]?.panel as Box;
+  const roomy =
+    frame.width >= least * settings.width &&
+    frame.height >= least * settings.height &&
+    (panels.length === 1 || (smallest.width > 5 * em(sheet) && smallest.height > 4 * em(sheet)));
   return {
     sheet,
     settled,
@@ -106,13 +111,13 @@ const allLeast = (sheet: Sheet, scale: number) =>
  * The first attempt at which all fits. Where some labels never do, the first with room for the panel; where there is
  * not even that, the one with the smallest text; none where the panel vanishes.
  */
-function bestAttempt(base: Sheet, extras: Extras): Attempt | undefined {
+function bestAttempt(request: FigureRequest): Attempt | undefined {
   const tries: Attempt[] = [];
   for (const scale of scales) {
-    const tried = attempt(base, scale, extras);
+    const tried = attempt(request, scale);
     if (tried?.fits) return tried;
     if (tried) tries.push(tried);
-    if (allLeast(base, scale)) break;
+    if (allLeast(request.sheets[0] as Sheet, scale)) break;
   }
   return tries.find(({ roomy }) => roomy) ?? tries.at(-1);
 }
@@ -120,11 +125,13 @@ function bestAttempt(base: Sheet, extras: Extras): Attempt | undefined {
 const centimetres = (points: number) => `${((points / 72) * 2.54).toFixed(1)} cm`;
 
 /** What to say where nothing fits: about how large the figure would have to be. */
-function tooSmall(base: Sheet, extras: Extras): Problem {
+function tooSmall(request: FigureRequest): Problem {
+  const base = request.sheets[0] as Sheet;
   const { width, height } = base.settings;
   for (let factor = 1.15; factor < 60; factor *= 1.15) {
     const settings = { ...base.settings, width: width * factor, height: height * factor };
-    if (!attempt({ ...base, settings }, 0.5, extras)) continue;
+    const sheets = request.sheets.map((sheet) => ({ ...sheet, settings }));
+    if (!attempt({ ...request, sheets }, 0.5)) continue;
     const needs = `at least about ${centimetres(settings.width)} × ${centimetres(settings.height)}, or fewer and shorter words`;
     return error('too-small', { width: centimetres(width), height: centimetres(height), needs });
   }
@@ -134,30 +141,55 @@ function tooSmall(base: Sheet, extras: Extras): Problem {
 /** The setting behind each label of an axis. */
 function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
   const plan = sheet.plan[at];
-  if (plan.shows === 'value') return [];
+  if (plan.shows !== 'category') return [];
   const variable = sheet.plan.numbers.columns[0]?.key;
   return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
 }
 
-/** Where the line of an axis stands: at zero of the other axis where marks stand on it, else at the border. */
-function lineEdge(sheet: Sheet, at: 'x' | 'y', { panel, scales }: SettledPanel): number {
-  const other = at === 'x' ? scales.y : scales.x;
-  const border = at === 'x' ? panel.y + panel.height : panel.x;
-  return other.shows === 'value' && sheet.plan[at].shows === 'category' ? held(other, 0) : border;
+/** The ink of a panel with its title and axes. */
+function panelInk(settled: SettledPanel): PlateItem[] {
+  const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
+  const size = em(sheet);
+  const places = (at: 'x' | 'y') => {
+    const scale = scales[at];
+    return scale.shows === 'none' ? [] : tickPlaces(settled[at], scale);
+  };
+  const edges = { x: lineEdge(sheet, 'x', panel, scales), y: lineEdge(sheet, 'y', panel, scales) };
+  const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
+    (at) => settled[at].shows !== 'none',
+  );
+  const axes = order.flatMap((at) => {
+    const other = at === 'x' ? 'y' : 'x';
+    const place = {
+      edge: edges[at],
+      crossing: crossing[at],
+      labelled: labelled[at],
+      ...(crossing[at] ? { crossedAt: edges[other] } : {}),
+    };
+    return axisInk(sheet, settled[at], places(at), panel, place, labelSources(sheet, at));
+  });
+  const words = { role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color };
+  return [
+    ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
+    ...marksInk(sheet, scales),
+    ...axes,
+    ...labels.items,
+    ...(title ? [textAt(title, panel.x, panel.y - 0.35 * size - title.height, words)] : []),
+  ];
 }
 
-function panelInk(sheet: Sheet, settled: SettledPanel, colors: Colors): PlateItem[] {
-  const { panel, scales, labels } = settled;
-  const places = { x: tickPlaces(settled.x, scales.x), y: tickPlaces(settled.y, scales.y) };
-  const order = sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const);
-  return [
-    ...order.flatMap((at) => gridInk(sheet, settled[at], places[at], panel)),
-    ...marksInk(sheet, scales, colors),
-    ...order.flatMap((at) =>
-      axisInk(sheet, settled[at], places[at], panel, lineEdge(sheet, at, settled), labelSources(sheet, at)),
-    ),
-    ...labels.items,
-  ];
+/** The ink of all panels, whose roles name the panel where there are several, and the axis titles. */
+function panelsInk(sheet: Sheet, { panels, titles, depths, frame }: Settled): PlateItem[] {
+  const several = panels.length > 1;
+  const inks = panels.map((panel, i) => {
+    const ink = panelInk(panel);
+    return several ? ink.map((item) => ({ ...item, role: `panels[${i}].${item.role}` })) : ink;
+  });
+  const title = (at: 'x' | 'y') => {
+    const fitted = titles[at];
+    return fitted ? [titleInk(sheet, at, fitted, frame, depths[at])] : [];
+  };
+  return [...inks.flat(), ...title('y'), ...title('x')];
 }
 
 function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt): [number, number] {
@@ -167,7 +199,7 @@ function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt):
   const { width, height } = sheet.settings;
   const top = Math.max(
     border + (heading ? heading.height : 0),
-    Math.min(settled.panel.y, height - border - fitted.height),
+    Math.min(settled.frame.y, height - border - fitted.height),
   );
   switch (sheet.settings.legend.place) {
     case 'left':
@@ -176,7 +208,7 @@ function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt):
       return [width - border - fitted.width, top];
     case 'bottom':
       return [
-        Math.max(border, Math.min(settled.panel.x, width - border - fitted.width)),
+        Math.max(border, Math.min(settled.frame.x, width - border - fitted.width)),
         height - border - fitted.height,
       ];
     default:
@@ -184,21 +216,33 @@ function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt):
   }
 }
 
+/** Problems of all panels, each said once. */
+function panelProblems(panels: readonly SettledPanel[]): Problem[] {
+  const said = new Map<string, Problem>();
+  for (const panel of panels) {
+    for (const problem of fitProblems(panel.sheet, panel)) {
+      const key = panels.length > 1 ? `${problem.code} ${JSON.stringify(problem.facts)}` : `${said.size}`;
+      if (!said.has(key)) said.set(key, problem);
+    }
+  }
+  return [...said.values()];
+}
+
 /** Lays a figure out on its page, at the largest size of text at which all fits. */
-export function layOut(base: Sheet, extras: Extras): LaidOut | { problems: Problem[] } {
-  const best = bestAttempt(base, extras);
-  if (!best) return { problems: [tooSmall(base, extras)] };
+export function layOut(request: FigureRequest): LaidOut | { problems: Problem[] } {
+  const best = bestAttempt(request);
+  if (!best) return { problems: [tooSmall(request)] };
   const { sheet, settled, heading, legend } = best;
   const border = sheet.settings.space.page * em(sheet);
   const headingLabel = { role: 'heading', from: 'caption.title', color: sheet.settings.text.heading.color };
   return {
     items: [
       ...(heading ? [textAt(heading, border, border, headingLabel)] : []),
-      ...panelInk(sheet, settled, extras.colors),
-      ...(legend ? legendInk(sheet, legend, extras.colors, ...legendPlace(sheet, best)) : []),
+      ...panelsInk(sheet, settled),
+      ...(legend ? legendInk(sheet, legend, ...legendPlace(sheet, best)) : []),
     ],
-    panel: settled.panel,
+    panel: settled.frame,
     sheet,
-    problems: fitProblems(best.sheet, best.settled),
+    problems: panelProblems(settled.panels),
   };
 }

@@ -1,5 +1,5 @@
-import type { Cell, Plan, Series } from '../chart/plan.js';
-import type { Settings } from '../style/settings.js';
+import type { Cell, Series } from '../chart/plan.js';
+import type { Sheet } from './sheet.js';
 
 /** A fill with the setting that gives it. */
 export interface Fill {
@@ -20,14 +20,7 @@ const covers = (accent: Cell, cell: Cell) =>
  * The fill of a mark or legend key: the last accent that names its group, else the colour that the codebook ties to
  * it, else the palette.
  */
-export function fillOf(
-  plan: Plan,
-  settings: Settings,
-  colors: Colors,
-  series: Series,
-  place: number,
-  cell: Cell,
-): Fill {
+export function fillOf({ plan, settings, colors }: Sheet, series: Series, place: number, cell: Cell): Fill {
   const accent = plan.accents.findLast((candidate) => covers(candidate.cell, cell));
   if (accent) return { color: colors.accents[accent.index] as string, from: `accents.${accent.index}.fill` };
   const [variable, code] = Object.entries(cell)[0] ?? [];

@@ -1,6 +1,5 @@
 import type { TextRole } from '../document/look.js';
 import { type Problem, warning } from '../document/problem.js';
-import { formatNumber } from '../scale/numberFormat.js';
 import { drawerOf } from './marks/marks.js';
 import type { Fitted, SettledPanel } from './settle.js';
 import { type Sheet, scaledSize } from './sheet.js';
@@ -8,24 +7,32 @@ import { type Sheet, scaledSize } from './sheet.js';
 const axisRoles: readonly TextRole[] = ['axisTitle', 'tickLabel'];
 
 function axisProblems(sheet: Sheet, axis: Fitted): Problem[] {
+  if (axis.shows === 'none') return [];
   if (axis.shows === 'value') return [...axis.problems, ...cutProblems(sheet, axis)];
   const { labels, count, at } = axis;
   return labels.length < count ? [warning('labels-thinned', { axis: at, shown: labels.length, count })] : [];
 }
 
 /** Marks that reach beyond the limits of an axis. */
-function cutProblems({ plan, settings }: Sheet, axis: Extract<Fitted, { shows: 'value' }>): Problem[] {
+function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>): Problem[] {
   const { low, high } = axis.ticks;
   const slack = 1e-9 * (high - low);
-  const ends = plan.series.flatMap(({ marks }) =>
-    marks.map((mark) => drawerOf(mark).ends(mark, plan.direction)[axis.at]),
-  );
-  const cut = ends.filter((values) => values.some((end) => end > high + slack || end < low - slack)).length;
+  let [cut, least, greatest] = [0, Infinity, -Infinity];
+  for (const { marks } of plan.series) {
+    for (const mark of marks) {
+      const ends = drawerOf(mark).ends(mark, plan)[axis.at];
+      let outside = 0;
+      for (let i = 0; i < ends.length; i += 1) {
+        const end = ends[i] as number;
+        least = Math.min(least, end);
+        greatest = Math.max(greatest, end);
+        if (end > high + slack || end < low - slack) outside += 1;
+      }
+      cut += mark.type === 'cloud' ? outside : Math.min(1, outside);
+    }
+  }
   if (cut === 0) return [];
-  const write = (end: number) => formatNumber(end, axis.decimals + 1, settings.numbers);
-  const all = ends.flat();
-  const least = all.reduce((a, b) => Math.min(a, b));
-  const greatest = all.reduce((a, b) => Math.max(a, b));
+  const write = (end: number) => axis.write(end, axis.decimals + 1);
   return [warning('data-outside', { axis: axis.at, count: cut, low: write(least), high: write(greatest) })];
 }
 
@@ -33,9 +40,10 @@ function cutProblems({ plan, settings }: Sheet, axis: Extract<Fitted, { shows: '
 export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Problem[] {
   const { plan, settings, scale } = sheet;
   const problems = [...axisProblems(sheet, x), ...axisProblems(sheet, y)];
-  if (settings.dataLabels.show !== 'none' && labels.items.length + labels.leftOut === 0) {
+  if (settings.dataLabels.show !== 'none' && labels.count + labels.leftOut === 0) {
     problems.push(warning('setting-idle', { path: 'dataLabels.show', needs: 'a chart whose marks end at a value' }));
   }
+  if (labels.namesLeftOut > 0) problems.push(warning('names-left-out', { count: labels.namesLeftOut }));
   if (labels.leftOut > 0) problems.push(warning('data-labels-left-out', { count: labels.leftOut }));
   if (scale < 1) {
     const least = Math.min(...axisRoles.map((role) => scaledSize(settings.text[role], scale)));

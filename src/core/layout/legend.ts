@@ -1,8 +1,11 @@
+import type { Series } from '../chart/plan.js';
 import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { type Colors, fillOf } from './fills.js';
+import { type Fill, fillOf } from './fills.js';
+import { pathThrough } from './lineInk.js';
 import { barRect } from './marks/bar.js';
+import { lineStroke } from './marks/line.js';
 import { markerAt } from './marks/markers.js';
 import { keyOf } from './marks/marks.js';
 import { textAt } from './place.js';
@@ -31,10 +34,18 @@ const keyGap = 0.45;
 /** From one entry to the next in a row, and from column to column, in gaps between entries of a column. */
 const columnGaps = 2.6;
 
+/** A key is a square, or a stretch long enough to show the dashes of a line. */
+function keySize(sheet: Sheet): { width: number; height: number } {
+  const side = sheet.settings.space.legendKey * em(sheet);
+  const lines = sheet.plan.series.some((series) => keyOf(series) === 'line');
+  return { width: lines ? Math.max(side, 2.4 * em(sheet)) : side, height: side };
+}
+
 interface Parts {
   title?: TextBlock;
   entries: TextBlock[];
   key: number;
+  keyHeight: number;
   gap: number;
   entryGap: number;
   /** From one entry to the next across, and from the title. */
@@ -49,7 +60,7 @@ function legendTitle(sheet: Sheet): string {
 function parts(sheet: Sheet, width: number): Parts {
   const size = em(sheet);
   const { space, words } = sheet.settings;
-  const key = space.legendKey * size;
+  const { width: key, height: keyHeight } = keySize(sheet);
   const room = { width: Math.max(size, width - key - keyGap * size), balanced: true, breakWords: true };
   const title = legendTitle(sheet);
   const entries = sheet.plan.legend?.entries ?? [];
@@ -58,6 +69,7 @@ function parts(sheet: Sheet, width: number): Parts {
     ...(title === '' ? {} : { title: setRole(sheet, 'legendTitle', title, { ...room, width }) }),
     entries: entries.map(({ name }) => setRole(sheet, 'legendEntry', entryText(name), room)),
     key,
+    keyHeight,
     gap: keyGap * size,
     entryGap: space.legendEntry * size,
     columnGap: columnGaps * space.legendEntry * size,
@@ -65,9 +77,9 @@ function parts(sheet: Sheet, width: number): Parts {
 }
 
 /** An entry with its text right of its key, the key in the middle of the first line's capitals. */
-function entryAt(block: TextBlock, x: number, y: number, { key, gap }: Parts): Placed {
+function entryAt(block: TextBlock, x: number, y: number, { key, keyHeight, gap }: Parts): Placed {
   const middle = y + block.ascent - block.capHeight / 2;
-  return { block, x: x + key + gap, y, key: { x, y: middle - key / 2 } };
+  return { block, x: x + key + gap, y, key: { x, y: middle - keyHeight / 2 } };
 }
 
 /** Entries below each other; a further column where the height is used up. */
@@ -118,11 +130,37 @@ export function fitLegend(sheet: Sheet, room: { width: number; height: number })
   return inColumns(parts(sheet, Math.min(room.width, sheet.settings.width * mostBeside)), room.height);
 }
 
+/** What stands for a series: its fill, its marker, or its line with the marker that stands on it. */
+function keyInk(
+  sheet: Sheet,
+  series: Series,
+  place: number,
+  fill: Fill,
+  corner: { x: number; y: number },
+  role: string,
+): PlateItem[] {
+  const { width, height } = keySize(sheet);
+  const [middle, level] = [corner.x + width / 2, corner.y + height / 2];
+  const key = keyOf(series);
+  if (key === 'fill') return [barRect(sheet, { ...corner, width, height }, fill, role)];
+  if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
+  const line = series.marks.find((mark) => mark.type === 'line');
+  const { stroke, from } = lineStroke(sheet, line?.type === 'line' ? line.as : 'series', fill, place);
+  const ends: [number, number][] = [
+    [corner.x, level],
+    [corner.x + width, level],
+  ];
+  const marked = series.marks.some(({ type }) => type === 'point');
+  return [
+    pathThrough(ends, { role, from }, { stroke }),
+    ...(marked ? [markerAt(sheet, place, fill, `${role}.marker`, middle, level)] : []),
+  ];
+}
+
 /** The ink of a legend whose upper left corner is at (x, y). */
-export function legendInk(sheet: Sheet, legend: FittedLegend, colors: Colors, x: number, y: number): PlateItem[] {
+export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
   const { plan, settings } = sheet;
   const items: PlateItem[] = [];
-  const key = settings.space.legendKey * em(sheet);
   const variable = plan.legend?.variable;
   if (legend.title) {
     const from = settings.legend.title === undefined ? `codebook.variables.${variable?.name}.label` : 'legend.title';
@@ -134,13 +172,8 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, colors: Colors, x:
     const series = plan.series[i];
     if (!category || !series || !variable || !entry.key) return;
     const role = `legend.entries[${i}]`;
-    const fill = fillOf(plan, settings, colors, series, i, { [variable.name]: category.code });
-    const corner = { x: x + entry.key.x, y: y + entry.key.y, width: key, height: key };
-    items.push(
-      keyOf(series) === 'marker'
-        ? markerAt(sheet, i, fill, `${role}.key`, corner.x + key / 2, corner.y + key / 2)
-        : barRect(sheet, corner, fill, `${role}.key`),
-    );
+    const fill = fillOf(sheet, series, i, { [variable.name]: category.code });
+    items.push(...keyInk(sheet, series, i, fill, { x: x + entry.key.x, y: y + entry.key.y }, `${role}.key`));
     const label = {
       role,
       from: `codebook.variables.${variable.name}.values.${category.code}`,

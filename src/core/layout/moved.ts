@@ -10,5 +10,8 @@ export function moved(item: PlateItem, dx: number, dy: number): PlateItem {
     return { ...item, box, x1: item.x1 + dx, y1: item.y1 + dy, x2: item.x2 + dx, y2: item.y2 + dy };
   }
   if (item.type === 'path') return { ...item, box, outline: placed(item.outline, 1, 1, dx, dy) };
+  if (item.type === 'markers') {
+    return { ...item, box, xs: item.xs.map((x) => x + dx), ys: item.ys.map((y) => y + dy) };
+  }
   return { ...item, box, x: item.x + dx, y: item.y + dy };
 }

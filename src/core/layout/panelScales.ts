@@ -1,7 +1,14 @@
-import type { CategoryScale } from '../scale/categoryScale.js';
+import { type CategoryScale, placeOf } from '../scale/categoryScale.js';
 import { clamped, type LinearScale, position } from '../scale/linearScale.js';
 
-export type AxisScale = ({ shows: 'category' } & CategoryScale) | ({ shows: 'value' } & LinearScale);
+/** A stretch of the page along which nothing is measured. */
+export interface NoScale {
+  shows: 'none';
+  from: number;
+  to: number;
+}
+
+export type AxisScale = ({ shows: 'category' } & CategoryScale) | ({ shows: 'value' } & LinearScale) | NoScale;
 
 /** The scales of both axes of a panel, on the page in points. */
 export interface PanelScales {
@@ -30,3 +37,26 @@ export function xyScales({ x, y }: PanelScales): { x: LinearScale; y: LinearScal
 
 /** The place of a value, held within the limits of its axis. */
 export const held = (scale: LinearScale, value: number): number => position(scale, clamped(scale, value));
+
+/** The place of a value, or of a category by its number, with a part of one as an offset from its middle. */
+export function placeAt(scale: AxisScale, value: number): number {
+  if (scale.shows === 'value') return position(scale, value);
+  if (scale.shows === 'none') return scale.from + value * (scale.to - scale.from);
+  const category = Math.min(scale.count - 1, Math.max(0, Math.round(value)));
+  return placeOf(scale, category, value - category);
+}
+
+/** Whether a value lies within the limits of its axis. */
+export const within = (scale: AxisScale, value: number): boolean => {
+  if (scale.shows !== 'value') return true;
+  const slack = 1e-9 * (scale.high - scale.low);
+  return value >= scale.low - slack && value <= scale.high + slack;
+};
+
+/** The panel that two scales span. */
+export const panelOf = ({ x, y }: PanelScales) => ({
+  x: Math.min(x.from, x.to),
+  y: Math.min(y.from, y.to),
+  width: Math.abs(x.to - x.from),
+  height: Math.abs(y.to - y.from),
+});

@@ -1,33 +1,61 @@
 import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
+import { type Annotations, annotations } from './annotations.js';
+import { type FittedAxis, type FittedTitle, fitTitle, titleDepth, titleFits } from './axis.js';
+import { outerDepth } from './axisInk.js';
 import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
-import { type DataLabels, dataLabels } from './dataLabels.js';
+import { type Grid, type GridPlace, gridPlace } from './grid.js';
 import { groupUnit } from './marks/group.js';
-import type { AxisScale, PanelScales } from './panelScales.js';
-import { em, type Margins, type Sheet, sides } from './sheet.js';
+import { type AxisScale, held, type PanelScales } from './panelScales.js';
+import { em, type Margins, type Sheet, setRole, sides } from './sheet.js';
 import { type FittedValueAxis, fitValueAxis, valueScale } from './valueAxis.js';
 
-export type Fitted = FittedCategoryAxis | FittedValueAxis;
+/** An axis that is not there. */
+export interface NoFittedAxis extends FittedAxis {
+  shows: 'none';
+}
 
-/** A panel with its axes, settled in the room that the words around it leave. */
+export type Fitted = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
+
+/** A panel with its axes. */
 export interface SettledPanel {
+  sheet: Sheet;
+  place: GridPlace;
   panel: Box;
   x: Fitted;
   y: Fitted;
   scales: PanelScales;
-  labels: DataLabels;
+  labels: Annotations;
+  title?: TextBlock;
+  /** Which axes cross the other inside the panel, with their labels. */
+  crossing: { x: boolean; y: boolean };
+  /** Which axes show their tick labels. */
+  labelled: { x: boolean; y: boolean };
+}
+
+/** All panels, settled in the room that the words around them leave. */
+export interface Settled {
+  panels: SettledPanel[];
+  titles: { x?: FittedTitle | undefined; y?: FittedTitle | undefined };
+  /** From the panels to their axis titles. */
+  depths: { x: number; y: number };
+  /** The box around all panels. */
+  frame: Box;
   /** Whether everything is inside its room, at this size of text. */
   fits: boolean;
 }
 
-const mostPasses = 8;
+/** Room around all panels and between them. */
+interface Spaces extends Margins {
+  across: number;
+  down: number;
+}
 
-const panelIn = (room: Box, margins: Margins): Box => ({
-  x: room.x + margins.left,
-  y: room.y + margins.top,
-  width: room.width - margins.left - margins.right,
-  height: room.height - margins.top - margins.bottom,
-});
+const spaceKeys = [...sides, 'across', 'down'] as const;
+const mostPasses = 8;
+/** Between panels, in text sizes. */
+const panelGap = { across: 1.1, down: 0.7 } as const;
 
 /** Fits both axes to a panel. The names of categories come first: they decide the size of all tick labels. */
 function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
@@ -38,14 +66,24 @@ function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
     y: y.shows === 'category' ? fitCategoryAxis(sheet, y, 'y', height) : undefined,
   };
   const tickScale = Math.min(named.x?.tickScale ?? 1, named.y?.tickScale ?? 1);
+  const none = (at: 'x' | 'y'): NoFittedAxis => ({
+    at,
+    shows: 'none',
+    labels: [],
+    tickRoom: 0,
+    labelRoom: 0,
+    overhang: { before: 0, after: 0 },
+    fits: true,
+  });
   return {
-    x: x.shows === 'value' ? fitValueAxis(sheet, x, 'x', width, tickScale) : (named.x as FittedCategoryAxis),
-    y: y.shows === 'value' ? fitValueAxis(sheet, y, 'y', height, tickScale) : (named.y as FittedCategoryAxis),
+    x: x.shows === 'value' ? fitValueAxis(sheet, x, 'x', width, tickScale) : (named.x ?? none('x')),
+    y: y.shows === 'value' ? fitValueAxis(sheet, y, 'y', height, tickScale) : (named.y ?? none('y')),
   };
 }
 
 /** The scale of a fitted axis from one end of the panel to the other: numbers rise, categories read on. */
 function scaleOf(sheet: Sheet, axis: Fitted, start: number, end: number): AxisScale {
+  if (axis.shows === 'none') return { shows: 'none', from: start, to: end };
   if (axis.shows === 'value') {
     const [from, to] = axis.at === 'x' ? [start, end] : [end, start];
     return { shows: 'value', ...valueScale(axis.ticks, from, to) };
@@ -65,58 +103,159 @@ function dataDecimals(sheet: Sheet, x: Fitted, y: Fitted): number {
   return measured.shows === 'value' ? measured.dataDecimals : 0;
 }
 
-/** What data labels need beyond the panel. */
-function labelNeeds(panel: Box, labels: DataLabels): Margins {
-  const ink = boxAround(labels.items.map((item) => item.box)) ?? panel;
+/** Where the line of an axis stands: at zero of the other axis where bars stand on it, where the author wants it, or at the border. */
+export function lineEdge(sheet: Sheet, at: 'x' | 'y', panel: Box, scales: PanelScales): number {
+  const [other, plan] = at === 'x' ? [scales.y, sheet.plan.y] : [scales.x, sheet.plan.x];
+  const border = at === 'x' ? panel.y + panel.height : panel.x;
+  if (other.shows !== 'value') return border;
+  if (plan.shows === 'value' && plan.crossed !== undefined) return held(other, plan.crossed);
+  return sheet.plan[at].shows === 'category' ? held(other, 0) : border;
+}
+
+/** Which axes the other one crosses well inside the panel, so that their labels stand at the line. */
+function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: Fitted; y: Fitted }) {
+  const inside = (at: 'x' | 'y') => {
+    const plan = at === 'x' ? sheet.plan.y : sheet.plan.x;
+    if (plan.shows !== 'value' || plan.crossed === undefined) return false;
+    const edge = lineEdge(sheet, at, panel, scales);
+    const room = at === 'x' ? panel.y + panel.height - edge : edge - panel.x;
+    return room > outerDepth(sheet, axes[at], false);
+  };
+  return { x: inside('x'), y: inside('y') };
+}
+
+function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, panel: Box): SettledPanel {
+  const { x, y } = fitAxes(sheet, panel);
+  const scales = scalesOf(sheet, panel, x, y);
   return {
+    sheet,
+    place,
+    panel,
+    x,
+    y,
+    scales,
+    labels: annotations(sheet, scales, dataDecimals(sheet, x, y)),
+    crossing: crossings(sheet, panel, scales, { x, y }),
+    labelled: { x: !grid.shared.x || place.bottom, y: !grid.shared.y || place.first },
+  };
+}
+
+/** What a panel needs beyond itself for its labels. */
+function needsOf({ sheet, panel, x, y, labels, crossing, labelled }: SettledPanel): Margins {
+  const ink = boxAround(labels.items.map((item) => item.box)) ?? panel;
+  const beyond = {
     left: Math.max(0, panel.x - ink.x),
     right: Math.max(0, ink.x + ink.width - panel.x - panel.width),
     top: Math.max(0, panel.y - ink.y),
     bottom: Math.max(0, ink.y + ink.height - panel.y - panel.height),
   };
+  const depth = (axis: Fitted) => (labelled[axis.at] ? outerDepth(sheet, axis, crossing[axis.at]) : axis.tickRoom);
+  const out = (axis: Fitted) => (labelled[axis.at] ? axis.overhang : { before: 0, after: 0 });
+  return {
+    left: Math.max(out(x).before, depth(y) + beyond.left),
+    right: Math.max(out(x).after, beyond.right),
+    top: Math.max(out(y).before, beyond.top),
+    bottom: Math.max(depth(x) + beyond.bottom, out(y).after),
+  };
 }
 
 /** How far a marker at the edge of the panel stands out beyond the border of the page. */
 function markerOverhang({ plan, settings }: Sheet, border: number): number {
-  const marked = plan.series.some(({ marks }) => marks.some(({ type }) => type !== 'bar' && type !== 'bin'));
-  return marked ? Math.max(0, settings.markers.size * 0.8 + settings.markers.edge / 2 - border) : 0;
+  const unmarked = ['bar', 'bin', 'slice', 'band', 'line'];
+  const marked = plan.series.some(({ marks }) => marks.some(({ type }) => !unmarked.includes(type)));
+  const times = plan.series.some(({ marks }) => marks.some((mark) => mark.type === 'cloud' && mark.areas)) ? 2 : 1;
+  return marked ? Math.max(0, settings.markers.size * 0.8 * times + settings.markers.edge / 2 - border) : 0;
 }
 
-/** Labels below the foot of the panel would stand on those of the axis: both then need their room. */
-function sumNeeds(x: Fitted, y: Fitted, labels: Margins): Margins {
+const most = (panels: readonly SettledPanel[], of: (needs: Margins) => number, which: (place: GridPlace) => boolean) =>
+  panels.reduce((most, panel) => (which(panel.place) ? Math.max(most, of(needsOf(panel))) : most), 0);
+
+/** The room that the panels need around them and between them, beside the axis titles. */
+function spacesFor(sheet: Sheet, panels: readonly SettledPanel[], overhang: number): Spaces {
+  const size = em(sheet);
+  const around = (side: keyof Margins, which: (place: GridPlace) => boolean) =>
+    Math.max(
+      overhang,
+      most(panels, (needs) => needs[side], which),
+    );
+  const inner = (side: keyof Margins, which: (place: GridPlace) => boolean) => most(panels, (n) => n[side], which);
+  const [columns, rows] = [panels.some(({ place }) => !place.first), panels.some(({ place }) => !place.top)];
   return {
-    left: Math.max(x.needs.left, y.needs.left + labels.left),
-    right: Math.max(x.needs.right, y.needs.right, labels.right),
-    top: Math.max(x.needs.top, y.needs.top, labels.top),
-    bottom: Math.max(x.needs.bottom + labels.bottom, y.needs.bottom),
+    left: around('left', ({ first }) => first),
+    right: around('right', ({ last }) => last),
+    top: around('top', ({ top }) => top),
+    bottom: around('bottom', ({ lastRow }) => lastRow),
+    across: columns
+      ? panelGap.across * size + inner('left', ({ first }) => !first) + inner('right', ({ last }) => !last)
+      : 0,
+    down: rows ? panelGap.down * size + inner('top', ({ top }) => !top) + inner('bottom', ({ bottom }) => !bottom) : 0,
   };
 }
 
+/** The boxes of all panels in a room, under titles of some height. */
+function panelBoxes(room: Box, grid: Grid, count: number, spaces: Spaces, head: number): Box[] {
+  const rows = Math.ceil(count / grid.columns);
+  const width = (room.width - spaces.left - spaces.right - spaces.across * (grid.columns - 1)) / grid.columns;
+  const height = (room.height - spaces.top - spaces.bottom - spaces.down * (rows - 1)) / rows - head;
+  return Array.from({ length: count }, (_, i) => {
+    const { column, row } = gridPlace(grid, i, count);
+    return {
+      x: room.x + spaces.left + column * (width + spaces.across),
+      y: room.y + spaces.top + head + row * (height + head + spaces.down),
+      width,
+      height,
+    };
+  });
+}
+
 /**
- * Finds the panel: margins follow from what has to fit, and what fits follows from the panel. From the third pass on
- * margins only grow, so the passes end; undefined where nothing is left of the panel.
+ * Finds the panels: margins follow from what has to fit, and what fits follows from the panels. From the third pass on
+ * margins only grow, so the passes end; undefined where nothing is left of the panels.
  */
-export function settle(sheet: Sheet, room: Box): SettledPanel | undefined {
-  const overhang = markerOverhang(sheet, sheet.settings.space.page * em(sheet));
-  let margins: Margins = { left: 0, right: 0, top: 0, bottom: 0 };
+export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled | undefined {
+  const sheet = sheets[0] as Sheet;
+  const overhang = Math.max(...sheets.map((each) => markerOverhang(each, each.settings.space.page * em(each))));
+  let spaces: Spaces = { left: 0, right: 0, top: 0, bottom: 0, across: 0, down: 0 };
+  let head = 0;
   for (let pass = 0; pass < mostPasses; pass += 1) {
-    const panel = panelIn(room, margins);
-    if (panel.width < 4 || panel.height < 4) return undefined;
-    const { x, y } = fitAxes(sheet, panel);
-    const scales = scalesOf(sheet, panel, x, y);
-    const labels = dataLabels(sheet, scales, dataDecimals(sheet, x, y));
-    const ink = sumNeeds(x, y, labelNeeds(panel, labels));
-    const needs = Object.fromEntries(sides.map((side) => [side, Math.max(ink[side], overhang)])) as unknown as Margins;
-    const met = sides.every((side) => needs[side] <= margins[side] + 0.005);
-    const tight = sides.every((side) => needs[side] >= margins[side] - 0.005);
+    const boxes = panelBoxes(room, grid, sheets.length, spaces, head);
+    const [first, last] = [boxes[0] as Box, boxes.at(-1) as Box];
+    if (first.width < 4 || first.height < 4) return undefined;
+    const frame = boxAround(boxes) ?? last;
+    const titles = {
+      x: fitTitle(sheet, sheet.plan.x, 'x', frame.width),
+      y: fitTitle(sheet, sheet.plan.y, 'y', frame.height),
+    };
+    const words = grid.titles?.map((title) =>
+      setRole(sheet, 'panelTitle', title, { width: first.width, balanced: true }),
+    );
+    const newHead = words ? Math.max(...words.map(({ height }) => height)) + 0.35 * em(sheet) : 0;
+    const panels = sheets.map((each, i): SettledPanel => {
+      const place = gridPlace(grid, i, sheets.length);
+      const settled = settledPanel(each, grid, place, boxes[i] as Box);
+      return words ? { ...settled, title: words[i] as TextBlock } : settled;
+    });
+    const inner = spacesFor(sheet, panels, overhang);
+    const needs = {
+      ...inner,
+      left: inner.left + titleDepth(sheet, titles.y),
+      bottom: inner.bottom + titleDepth(sheet, titles.x),
+    };
+    const met = newHead <= head + 0.005 && spaceKeys.every((key) => needs[key] <= spaces[key] + 0.005);
+    const tight = spaceKeys.every((key) => needs[key] >= spaces[key] - 0.005);
     if ((met && (tight || pass > 2)) || pass === mostPasses - 1) {
-      const fits = met && x.fits && y.fits && labels.leftOut === 0;
-      return met ? { panel, x, y, scales, labels, fits } : undefined;
+      if (!met) return undefined;
+      const fits =
+        panels.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
+        titleFits(titles.x) &&
+        titleFits(titles.y);
+      return { panels, titles, depths: { x: inner.bottom, y: inner.left }, frame, fits };
     }
-    const last = margins;
-    margins = Object.fromEntries(
-      sides.map((side) => [side, pass < 2 ? needs[side] : Math.max(last[side], needs[side])]),
-    ) as unknown as Margins;
+    const [before, late] = [spaces, pass >= 2];
+    spaces = Object.fromEntries(
+      spaceKeys.map((key) => [key, late ? Math.max(before[key], needs[key]) : needs[key]]),
+    ) as unknown as Spaces;
+    head = late ? Math.max(head, newHead) : newHead;
   }
   return undefined;
 }

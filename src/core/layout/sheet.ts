@@ -3,12 +3,15 @@ import type { TextRole } from '../document/look.js';
 import type { Settings, TextStyle } from '../style/settings.js';
 import { type Setting, setText, type TextBlock, type Wrapping } from '../type/textBlock.js';
 import type { TypeKit } from '../type/typeKit.js';
+import type { Colors } from './fills.js';
 
 /** What all parts of the layout share. */
 export interface Sheet {
   plan: Plan;
   settings: Settings;
   kit: TypeKit;
+  /** Colours of accents and of the codebook. */
+  colors: Colors;
   /** How much of its preferred size each text has; no text goes below its least size. */
   scale: number;
 }

@@ -1,9 +1,10 @@
 import type { ValueAxis } from '../chart/plan.js';
 import { type Problem, warning } from '../document/problem.js';
+import { chooseDates, dateInFull, dateTexts } from '../scale/dateTicks.js';
 import { type LinearScale, position } from '../scale/linearScale.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
-import { along, type FittedAxis, type TickLabel, withTitle } from './axis.js';
+import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
 import { opticalMiddle } from './place.js';
 import { type Sheet, scaledSize, setRole } from './sheet.js';
 
@@ -14,6 +15,8 @@ export interface FittedValueAxis extends FittedAxis {
   decimals: number;
   /** Decimals for values at the marks: those of the ticks, or what the values were measured to. */
   dataDecimals: number;
+  /** A value of this axis in words. */
+  write(value: number, decimals: number): string;
   problems: Problem[];
 }
 
@@ -60,6 +63,37 @@ function overhangOf(at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], l
   };
 }
 
+/** Ticks at dates: firsts of years and months, Mondays, days. */
+function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, tickScale: number): FittedValueAxis {
+  const { from, to } = sheet.settings.axes[at];
+  const [low, high] = hugged(plan, from, to);
+  const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+  const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, tickScale);
+  const chosen = chooseDates(low, high, length, 1.15, (values, step) =>
+    at === 'y'
+      ? set('0').height + labelGap.y * size
+      : Math.max(...dateTexts(values, step).map((text) => set(text).width)) + labelGap.x * size,
+  );
+  const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
+  const texts = dateTexts(chosen.values, chosen.step);
+  const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: false, index }));
+  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, ticks, labels, length), true);
+  return { ...fitted, shows: 'value', ticks, decimals: 0, dataDecimals: 0, write: dateInFull, problems: [] };
+}
+
+/** Limits at the data, with a hair of room for the marks at the ends. */
+function hugged({ least, greatest }: ValueAxis, from: number | undefined, to: number | undefined): [number, number] {
+  const span = greatest - least || Math.max(1, Math.abs(least)) * 0.1;
+  return [from ?? least - 0.02 * span, to ?? greatest + 0.02 * span];
+}
+
+/** The limits that are fixed: those of the author, or of the data where the axis hugs them. */
+function fixedLimits(plan: ValueAxis, from: number | undefined, to: number | undefined) {
+  if (!plan.hugs) return { from, to };
+  const [low, high] = hugged(plan, from, to);
+  return { from: low, to: high };
+}
+
 /** Chooses the ticks of an axis of numbers for its length in points and sets their labels. */
 export function fitValueAxis(
   sheet: Sheet,
@@ -68,14 +102,15 @@ export function fitValueAxis(
   length: number,
   tickScale: number,
 ): FittedValueAxis {
+  if (plan.form === 'date') return fitDates(sheet, plan, at, length, tickScale);
   const settings = sheet.settings.axes[at];
+  const whole = plan.counts || plan.form === 'year';
   const ticks = chooseTicks({
     least: plan.least,
     greatest: plan.greatest,
-    from: settings.from,
-    to: settings.to,
+    ...fixedLimits(plan, settings.from, settings.to),
     step: settings.step,
-    decimals: settings.decimals ?? (plan.counts ? 0 : undefined),
+    decimals: settings.decimals ?? (whole ? 0 : undefined),
     length,
     comfort: comfort[at],
     labelRoom: (candidate) => labelRoom(sheet, at, candidate, tickScale),
@@ -84,12 +119,13 @@ export function fitValueAxis(
   const labels = ticks.values.map(
     (value, index): TickLabel => ({ block: setLabel(sheet, value, decimals, tickScale), turned: false, index }),
   );
-  const fitted = withTitle(sheet, plan, at, length, labels, overhangOf(at, ticks, labels, length), labels.length > 1);
+  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, ticks, labels, length), labels.length > 1);
   const path = `axes.${at}.format.decimals`;
   const problems =
     settings.decimals !== undefined && settings.decimals < ticks.decimals
       ? [warning('decimals-too-few', { path, decimals: settings.decimals, needed: ticks.decimals })]
       : [];
   const dataDecimals = Math.max(decimals, plan.decimals ?? 0);
-  return { ...fitted, shows: 'value', ticks, decimals, dataDecimals, problems };
+  const write = (value: number, places: number) => formatNumber(value, places, sheet.settings.numbers);
+  return { ...fitted, shows: 'value', ticks, decimals, dataDecimals, write, problems };
 }

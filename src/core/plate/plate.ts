@@ -20,6 +20,13 @@ interface Item {
   box: Box;
 }
 
+/** A line: its width in points, its colour, and its dashes in points, on and off in turn. */
+export interface PlateStroke {
+  width: number;
+  color: string;
+  dash?: readonly number[];
+}
+
 /** A rectangle, filled, outlined or both. */
 export interface RectItem extends Item {
   type: 'rect';
@@ -28,7 +35,7 @@ export interface RectItem extends Item {
   width: number;
   height: number;
   fill?: string;
-  stroke?: { width: number; color: string };
+  stroke?: PlateStroke;
 }
 
 /** A shape of straight and curved lines, filled, outlined or both; its coordinates are those of the page. */
@@ -36,7 +43,19 @@ export interface PathItem extends Item {
   type: 'path';
   outline: Outline;
   fill?: string;
-  stroke?: { width: number; color: string };
+  stroke?: PlateStroke;
+  /** From 0 to 1; left out: 1. */
+  opacity?: number;
+}
+
+/** Many markers of one look, each the outline about the origin moved to its place. */
+export interface MarkersItem extends Item {
+  type: 'markers';
+  outline: Outline;
+  xs: Float64Array;
+  ys: Float64Array;
+  fill: string;
+  opacity?: number;
 }
 
 /** A straight line. */
@@ -46,7 +65,7 @@ export interface LineItem extends Item {
   y1: number;
   x2: number;
   y2: number;
-  stroke: { width: number; color: string };
+  stroke: PlateStroke;
 }
 
 /** Text of one or more lines, turned by `angle` degrees (counter-clockwise) about (x, y). */
@@ -60,7 +79,7 @@ export interface TextItem extends Item {
   pieces: TextPiece[];
 }
 
-export type PlateItem = RectItem | LineItem | PathItem | TextItem;
+export type PlateItem = RectItem | LineItem | PathItem | MarkersItem | TextItem;
 
 /**
  * A figure laid out on its page: every piece of ink in points from the upper left corner, in drawing order.
@@ -84,11 +103,14 @@ export interface Plate {
 /** The smallest box around some; undefined around none. */
 export function boxAround(boxes: readonly Box[]): Box | undefined {
   if (boxes.length === 0) return undefined;
-  const x = Math.min(...boxes.map((b) => b.x));
-  const y = Math.min(...boxes.map((b) => b.y));
-  const right = Math.max(...boxes.map((b) => b.x + b.width));
-  const bottom = Math.max(...boxes.map((b) => b.y + b.height));
-  return { x, y, width: right - x, height: bottom - y };
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y, width, height } of boxes) {
+    left = Math.min(left, x);
+    top = Math.min(top, y);
+    right = Math.max(right, x + width);
+    bottom = Math.max(bottom, y + height);
+  }
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
 /** Whether two boxes share more than a hair. */

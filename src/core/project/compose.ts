@@ -4,6 +4,7 @@ import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../
 import { type CaptionWords, fitCaption, partsHeight, partsInk } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import type { Colors } from '../layout/fills.js';
+import { onePanel } from '../layout/grid.js';
 import { moved, movedBox } from '../layout/moved.js';
 import { em, type Sheet } from '../layout/sheet.js';
 import type { Box, Plate, PlateItem } from '../plate/plate.js';
@@ -89,9 +90,10 @@ function plateOf(
   options: ComposeOptions,
 ): Outcome<Plate> {
   const { settings } = resolved;
-  const sheet: Sheet = { plan, settings, kit: gathered.kit, scale: 1 };
+  const sheet: Sheet = { plan, settings, kit: gathered.kit, colors, scale: 1 };
   const title = gathered.figure.caption?.title;
-  const laidOut = layOut(sheet, { heading: settings.heading && title !== '' ? title : undefined, colors });
+  const heading = settings.heading && title !== '' ? title : undefined;
+  const laidOut = layOut({ sheets: [sheet], grid: onePanel, heading });
   const problems = laidOut.problems.map((problem) =>
     problem.place ? problem : { ...problem, place: gathered.locate(settingOf(problem)) },
   );

@@ -31,12 +31,16 @@ export function over(below: unknown, above: unknown): unknown {
   return joined;
 }
 
-/** What an axis shows: categories, numbers, or the bins that numbers are cut into. */
-export type Shows = 'category' | 'value' | 'bins';
+/** What an axis shows: categories, numbers, the bins that numbers are cut into, or nothing. */
+export type Shows = 'category' | 'value' | 'bins' | 'none';
 
 /** The keys of `axes` that speak of one axis, widest first. Bins are numbers too. */
 export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
-  shows === 'bins' ? (['all', 'value', 'bins', axis] as const) : (['all', shows, axis] as const);
+  shows === 'bins'
+    ? (['all', 'value', 'bins', axis] as const)
+    : shows === 'none'
+      ? (['all', axis] as const)
+      : (['all', shows, axis] as const);
 
 const valueAt = (look: unknown, path: readonly string[]): unknown =>
   path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);

@@ -100,7 +100,7 @@ function axisSettings(resolver: Resolver, axis: 'x' | 'y', shows: Shows, look: C
     );
   }
   for (const [key, value] of Object.entries({ from, to, step, 'format.decimals': format?.decimals })) {
-    if (shows !== 'category' || value === undefined) continue;
+    if ((shows !== 'category' && shows !== 'none') || value === undefined) continue;
     const other = axis === 'x' ? 'y' : 'x';
     resolver.report((place) => error('axis-not-measured', { path, key, other }, place), `${path}.${key}`);
   }
@@ -190,7 +190,17 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       size: resolver.points(look.markers.size, 'markers.size'),
       edge: resolver.points(look.markers.edge, 'markers.edge'),
       shapes: look.markers.shapes,
+      opacity: look.markers.opacity,
     },
+    lines: {
+      width: resolver.points(look.lines.width, 'lines.width'),
+      dashes: look.lines.dashes,
+      markers: look.lines.markers,
+    },
+    fits: { width: resolver.points(look.fits.width, 'fits.width') },
+    bands: look.bands,
+    references: { ...resolver.stroke(look.references, 'references'), dash: look.references.dash },
+    slices: { edge: resolver.points(look.slices.edge, 'slices.edge') },
     errorBars: {
       width: resolver.points(errorBars.width, 'errorBars.width'),
       color: resolver.color(errorBars.color, 'errorBars.color'),

@@ -1,4 +1,4 @@
-import type { TextRole } from '../document/look.js';
+import type { Dash, TextRole } from '../document/look.js';
 import type { NumberForm } from '../scale/numberFormat.js';
 import type { LetterCase } from '../type/letterCase.js';
 
@@ -67,7 +67,12 @@ export interface Settings {
   panelLeast: number;
   axes: { x: AxisSettings; y: AxisSettings };
   bars: { share: number; widest: number; gap: number; outline: Stroke };
-  markers: { size: number; edge: number; shapes: MarkerShape[] };
+  markers: { size: number; edge: number; shapes: MarkerShape[]; opacity: number };
+  lines: { width: number; dashes: Dash[]; markers: boolean };
+  fits: { width: number };
+  bands: { opacity: number };
+  references: Stroke & { dash: Dash };
+  slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
   palette: { single: string; groups: string[] };
   legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };

@@ -19,6 +19,10 @@ export const layoutWordings = {
     found: `${plural(f.count, 'data label')} did not fit and ${f.count === 1 ? 'is' : 'are'} not drawn`,
     expected: 'a larger figure, or fewer decimals',
   }),
+  'names-left-out': (f: { count: number }) => ({
+    found: `${plural(f.count, 'name')} of cases found no room beside ${f.count === 1 ? 'its marker' : 'their markers'} and ${f.count === 1 ? 'is' : 'are'} not drawn`,
+    expected: 'a larger figure, or fewer names',
+  }),
   'decimals-too-few': (f: { path: string; decimals: number; needed: number }) => ({
     found: `${f.path} is ${f.decimals}, and the ticks of this axis need ${f.needed}; they are written with ${f.needed}`,
     expected: 'a step that these decimals can write, or more decimals',

@@ -27,7 +27,7 @@ export const barDrawer: MarkDrawer<BarMark> = {
       : { x: low, y: a, width: high - low, height: b - a };
     return [[barRect(sheet, rect, fill, role)], errorInk(sheet, scales, mark, role.replace('marks', 'errors'))];
   },
-  ends: (mark, direction) => groupEnds(mark, direction),
+  ends: (mark, { direction }) => groupEnds(mark, direction),
   anchor: (mark, sheet, scales) => groupAnchor(mark, sheet, scales, mark.base),
   key: 'fill',
 };

@@ -73,7 +73,7 @@ export const boxDrawer: MarkDrawer<BoxMark> = {
       pointInk(context, scales, mark),
     ];
   },
-  ends({ box: { low, high, outliers, extremes } }, direction) {
+  ends({ box: { low, high, outliers, extremes } }, { direction }) {
     const values = [low, high, ...outliers, ...extremes];
     return direction === 'vertical' ? { x: [], y: values } : { x: values, y: [] };
   },

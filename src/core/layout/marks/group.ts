@@ -1,4 +1,4 @@
-import type { GroupMark } from '../../chart/plan.js';
+import type { GroupMark, Plan } from '../../chart/plan.js';
 import type { LineItem } from '../../plate/plate.js';
 import { placeOf } from '../../scale/categoryScale.js';
 import { straightLine } from '../axisInk.js';
@@ -6,10 +6,18 @@ import { type GroupScales, groupScales, held, type PanelScales } from '../panelS
 import { em, type Sheet } from '../sheet.js';
 import type { LabelAnchor } from './markDrawer.js';
 
+/** How many marks stand side by side at a category. */
+const placesOf = ({ series }: Plan): number =>
+  series.reduce(
+    (most, { marks }) =>
+      marks.reduce((places, mark) => ('places' in mark ? Math.max(places, mark.places) : places), most),
+    1,
+  );
+
 /** The size of one unit of offset: the distance between categories, less where bars would get too wide. */
 export function groupUnit(sheet: Sheet, slot: number): number {
   const { share, widest, gap } = sheet.settings.bars;
-  const places = sheet.plan.series.length;
+  const places = placesOf(sheet.plan);
   return Math.min(slot, (widest * (places + gap * (places - 1))) / share);
 }
 

@@ -16,7 +16,7 @@ export const intervalDrawer: MarkDrawer<IntervalMark> = {
     const marker = mark.value < low || mark.value > high ? [] : [markerAt(sheet, series, fill, role, x, y)];
     return [errorInk(sheet, scales, mark, role.replace('marks', 'errors')), marker];
   },
-  ends: (mark, direction) => groupEnds(mark, direction),
+  ends: (mark, { direction }) => groupEnds(mark, direction),
   anchor: (mark, sheet, scales) => groupAnchor(mark, sheet, scales, mark.value),
   key: 'marker',
 };

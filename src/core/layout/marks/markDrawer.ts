@@ -1,4 +1,4 @@
-import type { Mark } from '../../chart/plan.js';
+import type { Mark, Plan } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import type { Fill } from '../fills.js';
 import type { PanelScales } from '../panelScales.js';
@@ -31,13 +31,16 @@ export interface LabelAnchor {
   count: number;
 }
 
+/** What stands for a series in a legend. */
+export type LegendKey = 'fill' | 'marker' | 'line';
+
 /** How one type of mark is drawn. */
 export interface MarkDrawer<M extends Mark> {
   /** Ink in layers: those of all marks are drawn before the next of any. */
   layers(mark: M, context: MarkContext): PlateItem[][];
   /** The values that it reaches along each axis that shows numbers. */
-  ends(mark: M, direction: 'vertical' | 'horizontal'): { x: number[]; y: number[] };
+  ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number> };
   anchor?(mark: M, sheet: Sheet, scales: PanelScales): LabelAnchor;
   /** The key that stands for it in a legend. */
-  key: 'fill' | 'marker';
+  key: LegendKey;
 }

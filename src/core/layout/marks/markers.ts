@@ -46,9 +46,32 @@ const shapes: Record<MarkerShape, Outline> = {
   ]),
 };
 
-/** A filled marker with its middle at (x, y). Its edge in the colour of the paper sets it off from its neighbours. */
-export function markerOf(sheet: Sheet, name: MarkerShape, fill: Fill, role: string, x: number, y: number): PathItem {
-  const { size, edge } = sheet.settings.markers;
+/** The outline of a shape about the origin. */
+export const markerOutline = (name: MarkerShape, size: number): Outline => ({
+  commands: shapes[name].commands,
+  coordinates: shapes[name].coordinates.map((v) => v * size),
+});
+
+/** The shape of the markers of a series: the next of the style's sequence. */
+export const shapeOf = ({ settings: { markers } }: Sheet, series: number): MarkerShape =>
+  markers.shapes[series % markers.shapes.length] ?? 'circle';
+
+/**
+ * A filled marker with its middle at (x, y). Its edge in the colour of the paper sets it off from its neighbours.
+ *
+ * @param times its diameter in sizes of the style
+ */
+export function markerOf(
+  sheet: Sheet,
+  name: MarkerShape,
+  fill: Fill,
+  role: string,
+  x: number,
+  y: number,
+  times = 1,
+): PathItem {
+  const { edge } = sheet.settings.markers;
+  const size = sheet.settings.markers.size * times;
   const shape = shapes[name];
   const coordinates = shape.coordinates.map((v, i) => v * size + (i % 2 === 0 ? x : y));
   const xs = coordinates.filter((_, i) => i % 2 === 0);
@@ -73,8 +96,6 @@ export function markerOf(sheet: Sheet, name: MarkerShape, fill: Fill, role: stri
   };
 }
 
-/** The marker of a series: its shape is the next of the style's sequence. */
-export function markerAt(sheet: Sheet, series: number, fill: Fill, role: string, x: number, y: number): PathItem {
-  const { shapes: sequence } = sheet.settings.markers;
-  return markerOf(sheet, sequence[series % sequence.length] ?? 'circle', fill, role, x, y);
-}
+/** The marker of a series at a place. */
+export const markerAt = (sheet: Sheet, series: number, fill: Fill, role: string, x: number, y: number): PathItem =>
+  markerOf(sheet, shapeOf(sheet, series), fill, role, x, y);

@@ -1,14 +1,18 @@
 import type { Mark, Series } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
-import { type Colors, fillOf } from '../fills.js';
+import { fillOf } from '../fills.js';
 import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
+import { bandDrawer } from './band.js';
 import { barDrawer } from './bar.js';
 import { binDrawer } from './bin.js';
 import { boxDrawer } from './box.js';
+import { cloudDrawer } from './cloud.js';
 import { intervalDrawer } from './interval.js';
-import type { MarkDrawer } from './markDrawer.js';
+import { lineDrawer } from './line.js';
+import type { LegendKey, MarkContext, MarkDrawer } from './markDrawer.js';
 import { pointDrawer } from './point.js';
+import { sliceDrawer } from './slice.js';
 
 /** How each type of mark is drawn. A new type is a file of its own and a line here. */
 const drawers = {
@@ -16,25 +20,40 @@ const drawers = {
   interval: intervalDrawer,
   bin: binDrawer,
   point: pointDrawer,
+  cloud: cloudDrawer,
+  line: lineDrawer,
+  band: bandDrawer,
+  slice: sliceDrawer,
   box: boxDrawer,
 } as const satisfies { [T in Mark['type']]: MarkDrawer<Extract<Mark, { type: T }>> };
 
 export const drawerOf = (mark: Mark): MarkDrawer<Mark> => drawers[mark.type] as unknown as MarkDrawer<Mark>;
 
 /** The key that stands for a series in a legend. */
-export const keyOf = ({ marks }: Series): 'fill' | 'marker' => (marks[0] ? drawerOf(marks[0]).key : 'fill');
+export const keyOf = ({ marks }: Series): LegendKey => (marks[0] ? drawerOf(marks[0]).key : 'fill');
 
 /** The ink of all marks, layer by layer: what lies on top of one lies on top of all. */
-export function marksInk(sheet: Sheet, scales: PanelScales, colors: Colors): PlateItem[] {
+export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
   const layers: PlateItem[][] = [];
+  const draw = (mark: Mark, context: MarkContext) => {
+    for (const [depth, ink] of drawerOf(mark).layers(mark, context).entries()) {
+      layers[depth] ??= [];
+      for (const item of ink) layers[depth].push(item);
+    }
+  };
+  const ink = { color: sheet.settings.references.color, from: 'references.color' };
+  for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
+    draw(mark, { sheet, scales, fill: ink, series: 0, role: `references[${i}]` });
+  }
   for (const [s, series] of sheet.plan.series.entries()) {
     for (const [m, mark] of series.marks.entries()) {
-      const fill = fillOf(sheet.plan, sheet.settings, colors, series, s, mark.cell);
-      const context = { sheet, scales, fill, series: s, role: `series[${s}].marks[${m}]` };
-      for (const [depth, ink] of drawerOf(mark).layers(mark, context).entries()) {
-        layers[depth] ??= [];
-        for (const item of ink) layers[depth].push(item);
-      }
+      draw(mark, {
+        sheet,
+        scales,
+        fill: fillOf(sheet, series, s, mark.cell),
+        series: s,
+        role: `series[${s}].marks[${m}]`,
+      });
     }
   }
   return layers.flat();

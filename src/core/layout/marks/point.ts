@@ -1,16 +1,56 @@
 import type { PointMark } from '../../chart/plan.js';
-import { position } from '../../scale/linearScale.js';
-import { xyScales } from '../panelScales.js';
+import type { LineItem } from '../../plate/plate.js';
+import { straightLine } from '../axisInk.js';
+import { type AxisScale, placeAt, within } from '../panelScales.js';
+import { em, type Sheet } from '../sheet.js';
 import type { MarkDrawer } from './markDrawer.js';
 import { markerAt } from './markers.js';
 
-/** Markers at their places. Those beyond the limits are not drawn. */
+/** The error bar of a point, upright. An end beyond the limits has no cross line. */
+function errorInk(sheet: Sheet, y: AxisScale, mark: PointMark, x: number, role: string): LineItem[] {
+  const { interval } = mark;
+  if (!interval || y.shows !== 'value' || interval.high < y.low || interval.low > y.high) return [];
+  const { width, color, cap } = sheet.settings.errorBars;
+  const half = (cap * em(sheet)) / 2;
+  const at = (value: number) => placeAt(y, Math.min(y.high, Math.max(y.low, value)));
+  const stroke = { width, color };
+  const line = (name: string, a: [number, number], b: [number, number]) =>
+    straightLine(`${role}.${name}`, 'errorBars', stroke, a, b);
+  const across = (name: string, value: number) =>
+    half > 0 && within(y, value) ? [line(name, [x - half, at(value)], [x + half, at(value)])] : [];
+  return [
+    line('stem', [x, at(interval.low)], [x, at(interval.high)]),
+    ...across('low', interval.low),
+    ...across('high', interval.high),
+  ];
+}
+
+/** A marker at its place with its interval. Those beyond the limits are not drawn. */
 export const pointDrawer: MarkDrawer<PointMark> = {
   layers(mark, { sheet, scales, fill, series, role }) {
-    const { x, y } = xyScales(scales);
-    const inside = mark.x >= x.low && mark.x <= x.high && mark.y >= y.low && mark.y <= y.high;
-    return inside ? [[markerAt(sheet, series, fill, role, position(x, mark.x), position(y, mark.y))]] : [];
+    const x = placeAt(scales.x, mark.x);
+    const inside = within(scales.x, mark.x);
+    const errors = inside ? errorInk(sheet, scales.y, mark, x, role.replace('marks', 'errors')) : [];
+    const shown = inside && within(scales.y, mark.y);
+    return [errors, [], shown ? [markerAt(sheet, series, fill, role, x, placeAt(scales.y, mark.y))] : []];
   },
-  ends: (mark) => ({ x: [mark.x], y: [mark.y] }),
+  ends: ({ x, y, interval }, plan) => ({
+    x: plan.x.shows === 'value' ? [x] : [],
+    y: [y, ...(interval ? [interval.low, interval.high] : [])],
+  }),
+  anchor(mark, sheet, scales) {
+    const [x, y] = [placeAt(scales.x, mark.x), placeAt(scales.y, mark.y)];
+    const half = sheet.settings.markers.size / 2;
+    return {
+      vertical: true,
+      middle: x,
+      least: y - half,
+      greatest: y + half,
+      down: false,
+      pitch: scales.x.shows === 'category' ? Math.abs(scales.x.to - scales.x.from) / scales.x.count : Infinity,
+      value: mark.y,
+      count: mark.count ?? 1,
+    };
+  },
   key: 'marker',
 };

@@ -1,0 +1,68 @@
+import type { EndLabel } from '../chart/plan.js';
+import type { PlateItem } from '../plate/plate.js';
+import { straightLine } from './axisInk.js';
+import { fillOf } from './fills.js';
+import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
+import { opticalMiddle, textAt } from './place.js';
+import { em, type Sheet, setRole } from './sheet.js';
+import { spread } from './spread.js';
+
+/** Greatest share of the figure that labels at one side take. */
+const mostBeside = 0.3;
+
+function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): PlateItem[] {
+  const wanted = (sheet.plan.endLabels ?? []).filter((label) => label.side === side && within(scales.y, label.y));
+  if (wanted.length === 0) return [];
+  const size = em(sheet);
+  const panel = panelOf(scales);
+  const style = sheet.settings.text.dataLabel;
+  const markers = sheet.settings.lines.markers ? sheet.settings.markers.size / 2 : 0;
+  const gap = 0.35 * size + markers;
+  const width = sheet.settings.width * mostBeside;
+  const blocks = wanted.map(({ text }) => setRole(sheet, 'dataLabel', text, { width, balanced: true }));
+  const room = 0.16 * size;
+  const places = wanted.map(({ y }, i) => ({
+    at: placeAt(scales.y, y),
+    size: (blocks[i]?.height ?? 0) + room,
+  }));
+  const middles = spread(places, panel.y - 0.6 * size, panel.y + panel.height + 0.6 * size);
+  // Where a label had to leave its place, a short line leads from the one to the other.
+  const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.45 * size);
+  const lead = moved ? 0.9 * size : 0;
+  const out = side === 'right' ? 1 : -1;
+  const edge = side === 'right' ? panel.x + panel.width : panel.x;
+  const ends = endOf(sheet, scales, side, edge);
+  return wanted.flatMap((label, i): PlateItem[] => {
+    const block = blocks[i] as NonNullable<(typeof blocks)[number]>;
+    const series = sheet.plan.series[label.series];
+    const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color: style.color, from: 'text' };
+    const [at, middle] = [places[i]?.at as number, middles[i] as number];
+    const role = `endLabels.${side}[${i}]`;
+    const near = ends + out * (gap + lead);
+    const x = side === 'right' ? near : near - block.width;
+    const text = textAt(
+      block,
+      x,
+      middle - opticalMiddle(block),
+      { role, from: label.from, color: style.color },
+      side === 'right' ? 'start' : 'end',
+    );
+    if (!moved) return [text];
+    const stroke = { width: 0.5, color: fill.color };
+    const a: [number, number] = [ends + out * (markers + 0.15 * size), at];
+    return [straightLine(`${role}.lead`, label.from, stroke, a, [near - out * 0.2 * size, middle]), text];
+  });
+}
+
+/** Where lines end at a side: at the middle of the last category, or at the border. */
+function endOf(sheet: Sheet, scales: PanelScales, side: EndLabel['side'], edge: number): number {
+  if (scales.x.shows === 'category') return placeAt(scales.x, side === 'right' ? scales.x.count - 1 : 0);
+  const { x } = sheet.plan;
+  return x.shows === 'value' && scales.x.shows === 'value'
+    ? Math.max(scales.x.from, Math.min(scales.x.to, placeAt(scales.x, side === 'right' ? x.greatest : x.least)))
+    : edge;
+}
+
+/** Words at the ends of lines, spread so that none touch. */
+export const endLabelInk = (sheet: Sheet, scales: PanelScales): PlateItem[] =>
+  (['left', 'right'] as const).flatMap((side) => sideLabels(sheet, scales, side));

@@ -1,0 +1,93 @@
+import type { CloudMark } from '../../chart/plan.js';
+import type { MarkersItem, PlateItem } from '../../plate/plate.js';
+import type { Fill } from '../fills.js';
+import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
+import type { Sheet } from '../sheet.js';
+import type { MarkContext, MarkDrawer } from './markDrawer.js';
+import { markerOf, markerOutline, shapeOf } from './markers.js';
+
+/** From this many on, the markers of a series are one item without edges. */
+const many = 3000;
+/** Spots of ink that print can tell apart, to a point: 600 to an inch. */
+const spotsPerPoint = 600 / 72;
+
+/** Diameter of the markers in sizes of the style: areas are in proportion, and the largest has four times the area. */
+export const sizeOf = (mark: CloudMark, i: number): number =>
+  mark.areas ? 2 * Math.sqrt(Math.max(0.04, mark.areas[i] as number)) : 1;
+
+/** The places on the page of the markers inside the limits. */
+function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs: Float64Array; ys: Float64Array } {
+  const count = mark.xs.length;
+  const [rows, xs, ys] = [new Int32Array(count), new Float64Array(count), new Float64Array(count)];
+  let n = 0;
+  for (let i = 0; i < count; i += 1) {
+    const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
+    if (!within(scales.x, x) || !within(scales.y, y)) continue;
+    rows[n] = i;
+    xs[n] = placeAt(scales.x, x);
+    ys[n] = placeAt(scales.y, y);
+    n += 1;
+  }
+  return { rows: rows.subarray(0, n), xs: xs.subarray(0, n), ys: ys.subarray(0, n) };
+}
+
+/** The markers that show: of opaque ones on the same spot of ink, one is drawn. */
+function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: Float64Array; ys: Float64Array } {
+  const panel = panelOf(scales);
+  const columns = Math.ceil(panel.width * spotsPerPoint) + 1;
+  const taken = new Uint8Array(columns * (Math.ceil(panel.height * spotsPerPoint) + 1));
+  let n = 0;
+  const [keptX, keptY] = [new Float64Array(xs.length), new Float64Array(xs.length)];
+  for (let i = 0; i < xs.length; i += 1) {
+    const column = Math.round(((xs[i] as number) - panel.x) * spotsPerPoint);
+    const spot = Math.round(((ys[i] as number) - panel.y) * spotsPerPoint) * columns + column;
+    if (taken[spot] === 1) continue;
+    taken[spot] = 1;
+    keptX[n] = xs[i] as number;
+    keptY[n] = ys[i] as number;
+    n += 1;
+  }
+  return { xs: keptX.slice(0, n), ys: keptY.slice(0, n) };
+}
+
+function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): MarkersItem {
+  const { size, opacity } = sheet.settings.markers;
+  const shown = opacity === 1 ? spots(xs, ys, context.scales) : { xs, ys };
+  const outline = markerOutline(shapeOf(sheet, context.series), size);
+  const panel = panelOf(context.scales);
+  const half = size * 0.8;
+  return {
+    type: 'markers',
+    role: context.role,
+    from: fill.from,
+    box: { x: panel.x - half, y: panel.y - half, width: panel.width + 2 * half, height: panel.height + 2 * half },
+    outline,
+    ...shown,
+    fill: fill.color,
+    ...(opacity < 1 ? { opacity } : {}),
+  };
+}
+
+/** The markers of many cases: each an item of its own, or all in one where they are thousands. */
+export const cloudDrawer: MarkDrawer<CloudMark> = {
+  layers(mark, context) {
+    const { sheet, fill, series, role } = context;
+    const { rows, xs, ys } = placesOf(mark, context.scales);
+    if (rows.length === 0) return [];
+    if (rows.length > many && !mark.areas) return [[], [oneItem(sheet, fill, context, xs, ys)]];
+    const { opacity } = sheet.settings.markers;
+    const shape = shapeOf(sheet, series);
+    const order = mark.areas
+      ? [...rows.keys()].sort((a, b) => sizeOf(mark, rows[b] as number) - sizeOf(mark, rows[a] as number))
+      : [...rows.keys()];
+    const ink = order.map((i): PlateItem => {
+      const row = rows[i] as number;
+      const name = role.replace(/marks\[\d+\]$/, `points[${row}]`);
+      const item = markerOf(sheet, shape, fill, name, xs[i] as number, ys[i] as number, sizeOf(mark, row));
+      return opacity < 1 ? { ...item, opacity } : item;
+    });
+    return [[], ink];
+  },
+  ends: ({ xs, ys }, { x, y }) => ({ x: x.shows === 'value' ? xs : [], y: y.shows === 'value' ? ys : [] }),
+  key: 'marker',
+};

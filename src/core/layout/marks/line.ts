@@ -1,0 +1,55 @@
+import type { LineMark } from '../../chart/plan.js';
+import type { PlateStroke } from '../../plate/plate.js';
+import { clipLine } from '../clip.js';
+import type { Fill } from '../fills.js';
+import { dashed, pathThrough } from '../lineInk.js';
+import { panelOf, placeAt } from '../panelScales.js';
+import type { Sheet } from '../sheet.js';
+import type { MarkDrawer } from './markDrawer.js';
+
+/** How the style draws a line of a role, and the setting that says so. */
+export function lineStroke(
+  { settings }: Sheet,
+  as: LineMark['as'],
+  fill: Fill,
+  series: number,
+): { stroke: PlateStroke; from: string } {
+  const { lines, fits, references, errorBars } = settings;
+  const dash = lines.dashes[series % lines.dashes.length] ?? 'solid';
+  switch (as) {
+    case 'series':
+    case 'curve':
+      return { stroke: dashed(lines.width, fill.color, dash), from: fill.from };
+    case 'reference':
+      return { stroke: dashed(references.width, references.color, references.dash), from: 'references' };
+    case 'center':
+      return { stroke: { width: 2 * errorBars.width, color: errorBars.color }, from: 'errorBars' };
+    case 'density':
+      return { stroke: dashed(fits.width, fill.color, dash), from: fill.from };
+    default:
+      return { stroke: { width: fits.width, color: fill.color }, from: fill.from };
+  }
+}
+
+/** A line through places, cut at the limits of the axes. */
+export const lineDrawer: MarkDrawer<LineMark> = {
+  layers(mark, { sheet, scales, fill, series, role }) {
+    const { stroke, from } = lineStroke(sheet, mark.as, fill, series);
+    if (stroke.width === 0) return [];
+    const points = mark.xs.map((x, i): [number, number] => [
+      placeAt(scales.x, x),
+      placeAt(scales.y, mark.ys[i] as number),
+    ]);
+    if (mark.closed && points[0]) points.push(points[0]);
+    const pieces = clipLine(points, panelOf(scales));
+    const ink = pieces.map((piece, i) =>
+      pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, { stroke }),
+    );
+    return mark.as === 'series' || mark.as === 'curve' ? [[], ink] : mark.as === 'center' ? [[], [], ink] : [ink];
+  },
+  ends: ({ as, ys }, plan) => ({
+    x: [],
+    y: as === 'series' && plan.y.shows === 'value' ? ys.filter(Number.isFinite) : [],
+  }),
+  key: 'line',
+};

@@ -1,0 +1,79 @@
+import type { SliceMark } from '../../chart/plan.js';
+import type { Box, PathItem } from '../../plate/plate.js';
+import type { Outline } from '../../type/outline.js';
+import { panelOf } from '../panelScales.js';
+import { pieCircle } from '../sliceLabels.js';
+import type { MarkDrawer } from './markDrawer.js';
+
+const turn = 2 * Math.PI;
+
+/** A place on a circle by its share of the turn, clockwise from twelve o'clock. */
+export const onCircle = (cx: number, cy: number, radius: number, share: number): [number, number] => [
+  cx + radius * Math.sin(turn * share),
+  cy - radius * Math.cos(turn * share),
+];
+
+/** An arc as cubic curves, each at most an eighth of the turn, without its first place. */
+function arc(cx: number, cy: number, radius: number, from: number, to: number): number[] {
+  const parts = Math.max(1, Math.ceil(Math.abs(to - from) * 8));
+  const step = (to - from) / parts;
+  const handle = (4 / 3) * Math.tan((turn * step) / 4) * radius;
+  return Array.from({ length: parts }, (_, i) => {
+    const [a, b] = [turn * (from + i * step), turn * (from + (i + 1) * step)];
+    const [x1, y1] = [cx + radius * Math.sin(a), cy - radius * Math.cos(a)];
+    const [x2, y2] = [cx + radius * Math.sin(b), cy - radius * Math.cos(b)];
+    return [
+      x1 + handle * Math.cos(a),
+      y1 + handle * Math.sin(a),
+      x2 - handle * Math.cos(b),
+      y2 - handle * Math.sin(b),
+      x2,
+      y2,
+    ];
+  }).flat();
+}
+
+/** The outline of a slice, or of a ring where it is the whole turn. */
+function sliceOutline(cx: number, cy: number, radius: number, hole: number, from: number, to: number): Outline {
+  const outer = arc(cx, cy, radius, from, to);
+  const inner = hole > 0 ? arc(cx, cy, hole, to, from) : [];
+  const [start, back] = [onCircle(cx, cy, radius, from), onCircle(cx, cy, hole, to)];
+  const curves = (points: number[]) => 'C'.repeat(points.length / 6);
+  if (to - from > 1 - 1e-9) {
+    const rest = hole > 0 ? { commands: `M${curves(inner)}Z`, coordinates: [...back, ...inner] } : undefined;
+    return {
+      commands: `M${curves(outer)}Z${rest?.commands ?? ''}`,
+      coordinates: [...start, ...outer, ...(rest?.coordinates ?? [])],
+    };
+  }
+  return { commands: `M${curves(outer)}L${curves(inner)}Z`, coordinates: [...start, ...outer, ...back, ...inner] };
+}
+
+/** Slices of a circle, or of a ring, with a line in the colour of the paper between them. */
+export const sliceDrawer: MarkDrawer<SliceMark> = {
+  layers(mark, { sheet, scales, fill, role }) {
+    const { cx, cy, radius } = pieCircle(sheet, panelOf(scales));
+    if (mark.to <= mark.from || radius <= 0) return [];
+    const [from, to] = [mark.start + mark.from, mark.start + mark.to];
+    const { edge } = sheet.settings.slices;
+    const half = edge / 2;
+    const box: Box = {
+      x: cx - radius - half,
+      y: cy - radius - half,
+      width: 2 * radius + edge,
+      height: 2 * radius + edge,
+    };
+    const item: PathItem = {
+      type: 'path',
+      role,
+      from: fill.from,
+      box,
+      outline: sliceOutline(cx, cy, radius, radius * mark.hole, from, to),
+      fill: fill.color,
+      ...(edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {}),
+    };
+    return [[item]];
+  },
+  ends: () => ({ x: [], y: [] }),
+  key: 'fill',
+};

@@ -1,0 +1,53 @@
+import type { Box, PlateItem } from '../plate/plate.js';
+import type { Obstacles } from './emptyPlaces.js';
+import { fillOf } from './fills.js';
+import { pathThrough } from './lineInk.js';
+import { lineStroke } from './marks/line.js';
+import { type PanelScales, panelOf } from './panelScales.js';
+import { textAt } from './place.js';
+import { em, type Sheet, setRole } from './sheet.js';
+
+/** Remarks such as equations, set below each other in the corner of the panel with the fewest marks. */
+export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacles): PlateItem[] {
+  const { remarks = [], series } = sheet.plan;
+  if (remarks.length === 0) return [];
+  const size = em(sheet);
+  const panel = panelOf(scales);
+  const keyed = remarks.length > 1;
+  const key = keyed ? 1.5 * size : 0;
+  const blocks = remarks.map(({ text }) =>
+    setRole(sheet, 'dataLabel', text, { width: panel.width * 0.6, balanced: true }),
+  );
+  const gap = 0.2 * size;
+  const width = key + Math.max(...blocks.map((block) => block.width));
+  const height = blocks.reduce((sum, block) => sum + block.height + gap, -gap);
+  const inset = 0.5 * size;
+  const corners = (['top', 'bottom'] as const).flatMap((v) =>
+    (['right', 'left'] as const).map(
+      (h): Box => ({
+        x: h === 'left' ? panel.x + inset : panel.x + panel.width - inset - width,
+        y: v === 'top' ? panel.y + inset * 0.5 : panel.y + panel.height - inset - height,
+        width,
+        height,
+      }),
+    ),
+  );
+  const best = corners.reduce((least, corner) => (obstacles.within(corner) < obstacles.within(least) ? corner : least));
+  let y = best.y;
+  return remarks.flatMap(({ text: _, series: of, from }, i): PlateItem[] => {
+    const block = blocks[i] as (typeof blocks)[number];
+    const role = `remarks[${i}]`;
+    const item = textAt(block, best.x + key, y, { role, from, color: sheet.settings.text.dataLabel.color });
+    const middle = y + block.ascent - block.capHeight / 2;
+    y += block.height + gap;
+    const own = of === undefined ? undefined : series[of];
+    if (!keyed || !own || of === undefined) return [item];
+    const fill = fillOf(sheet, own, of, own.marks[0]?.cell ?? {});
+    const { stroke } = lineStroke(sheet, 'fit', fill, of);
+    const ends: [number, number][] = [
+      [best.x, middle],
+      [best.x + key - 0.4 * size, middle],
+    ];
+    return [pathThrough(ends, { role: `${role}.key`, from: fill.from }, { stroke }), item];
+  });
+}

@@ -1,0 +1,185 @@
+import type { Series, SliceMark } from '../chart/plan.js';
+import { onPaper } from '../color/color.js';
+import type { Box, PlateItem } from '../plate/plate.js';
+import { formatNumber } from '../scale/numberFormat.js';
+import type { TextBlock } from '../type/textBlock.js';
+import { fillOf } from './fills.js';
+import { pathThrough } from './lineInk.js';
+import { onCircle } from './marks/slice.js';
+import { opticalMiddle, textAt } from './place.js';
+import { em, type Sheet, setRole } from './sheet.js';
+import { spread } from './spread.js';
+
+interface Labelled {
+  series: Series;
+  place: number;
+  mark: SliceMark;
+  block: TextBlock;
+  /** Middle of the slice as a share of the turn. */
+  middle: number;
+  inside: boolean;
+}
+
+/** From the edge of a pie to the words beside it, in text sizes: a gap, a leader and a gap. */
+const reach = 1.5;
+
+function words({ settings }: Sheet, mark: SliceMark, shows: readonly string[]): string {
+  const { decimals } = settings.dataLabels;
+  const parts = shows.map((part) => {
+    if (part === 'name') return mark.name;
+    if (part === 'count') return formatNumber(mark.count, 0, settings.numbers);
+    if (part === 'value') return formatNumber(mark.value, decimals ?? 0, settings.numbers);
+    return `${formatNumber(100 * (mark.to - mark.from), decimals ?? 0, settings.numbers)}%`;
+  });
+  return shows[0] === 'name' && parts.length > 1 ? `${parts[0]}\n${parts.slice(1).join(', ')}` : parts.join(', ');
+}
+
+/** The widest circle in a panel with room for labels of some size beside it. */
+function circleIn(panel: Box, beside: { width: number; height: number } | undefined, size: number) {
+  const [w, h] = [panel.width / 2, panel.height / 2];
+  const room = beside ? Math.min(w - beside.width - reach * size, h - beside.height - 0.4 * size) : Math.min(w, h);
+  return { cx: panel.x + w, cy: panel.y + h, radius: Math.max(0, room - 0.75) };
+}
+
+/** Whether a label stands within its slice: its corners between the rims and the sides. */
+function fitsInside({ mark, block, middle }: Labelled, radius: number, size: number): boolean {
+  const at = labelRadius(mark, radius);
+  const [x, y] = onCircle(0, 0, at, middle);
+  const [w, h] = [block.width / 2 + 0.2 * size, (block.height - block.descent) / 2 + 0.15 * size];
+  const half = Math.PI * (mark.to - mark.from);
+  return [
+    [x - w, y - h],
+    [x + w, y - h],
+    [x - w, y + h],
+    [x + w, y + h],
+  ].every(([cx, cy]) => {
+    const distance = Math.hypot(cx as number, cy as number);
+    const turned = Math.atan2(cx as number, -(cy as number)) - 2 * Math.PI * middle;
+    const off = Math.abs(Math.atan2(Math.sin(turned), Math.cos(turned)));
+    return distance < radius && distance > radius * mark.hole && (half >= Math.PI - 1e-6 || off < half);
+  });
+}
+
+const labelRadius = (mark: SliceMark, radius: number) => radius * (mark.hole > 0 ? (1 + mark.hole) / 2 : 0.64);
+
+function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: ReturnType<typeof circleIn> } {
+  const { plan } = sheet;
+  const shown = plan.sliceLabels;
+  const size = em(sheet);
+  const width = sheet.settings.width * 0.26;
+  const slices = plan.series.flatMap((series, place): Labelled[] =>
+    series.marks.flatMap((mark) => {
+      if (mark.type !== 'slice') return [];
+      const block = setRole(sheet, 'dataLabel', shown ? words(sheet, mark, shown.shows) : '', {
+        width,
+        balanced: true,
+      });
+      return [{ series, place, mark, block, middle: mark.start + (mark.from + mark.to) / 2, inside: false }];
+    }),
+  );
+  if (!shown) return { slices: [], circle: circleIn(panel, undefined, size) };
+  const around = (outer: readonly Labelled[]) => {
+    if (outer.length === 0) return circleIn(panel, undefined, size);
+    const beside = {
+      width: Math.max(...outer.map(({ block }) => block.width)),
+      height: Math.max(...outer.map(({ block }) => block.height)) / 2,
+    };
+    return circleIn(panel, beside, size);
+  };
+  if (shown.place === 'inside')
+    return { slices: slices.map((slice) => ({ ...slice, inside: true })), circle: around([]) };
+  if (shown.place === 'outside') return { slices, circle: around(slices) };
+  // Labels that have no room inside go outside, which makes the circle smaller, so that others may have to follow.
+  let circle = around([]);
+  let sorted = slices;
+  for (let pass = 0; pass < 4; pass += 1) {
+    sorted = sorted.map((slice) => ({
+      ...slice,
+      inside: (pass === 0 || slice.inside) && fitsInside(slice, circle.radius, size),
+    }));
+    const next = around(sorted.filter(({ inside }) => !inside));
+    if (next.radius === circle.radius) break;
+    circle = next;
+  }
+  return { slices: sorted, circle };
+}
+
+/** Where a pie stands in its panel. */
+export const pieCircle = (sheet: Sheet, panel: Box) => labelled(sheet, panel).circle;
+
+/** Labels beside the pie on one side, spread so that none touch, each with a line to its slice. */
+function outerLabels(
+  sheet: Sheet,
+  panel: Box,
+  slices: readonly Labelled[],
+  circle: ReturnType<typeof circleIn>,
+  side: 1 | -1,
+): PlateItem[] {
+  const { cx, cy, radius } = circle;
+  const size = em(sheet);
+  const own = slices.filter(({ inside, middle }) => !inside && (Math.sin(2 * Math.PI * middle) >= 0 ? 1 : -1) === side);
+  const middles = spread(
+    own.map(({ middle, block }) => ({
+      at: onCircle(cx, cy, radius + 0.7 * size, middle)[1],
+      size: block.height + 0.15 * size,
+    })),
+    panel.y,
+    panel.y + panel.height,
+  );
+  return own.flatMap(({ block, middle, place }, i): PlateItem[] => {
+    const y = middles[i] as number;
+    const [edge, bend] = [
+      onCircle(cx, cy, radius + 0.15 * size, middle),
+      onCircle(cx, cy, radius + 0.6 * size, middle),
+    ];
+    const away = Math.abs(y - cy) < radius ? Math.sqrt(radius ** 2 - (y - cy) ** 2) : 0;
+    const x = cx + side * Math.max(Math.abs(bend[0] - cx) + 0.35 * size, away + 0.95 * size);
+    const left = side > 0 ? x + 0.25 * size : x - 0.25 * size - block.width;
+    const held = Math.max(panel.x, Math.min(left, panel.x + panel.width - block.width));
+    const label = {
+      role: `series[${place}].labels[0]`,
+      from: 'chart.labels',
+      color: sheet.settings.text.dataLabel.color,
+    };
+    const stroke = { width: 0.5, color: sheet.settings.references.color };
+    const lead = pathThrough([edge, bend, [x, y]], { role: `${label.role}.lead`, from: 'chart.labels' }, { stroke });
+    return [lead, textAt(block, held, y - opticalMiddle(block), label, side > 0 ? 'start' : 'end')];
+  });
+}
+
+/** The words in and around a pie, and in its hole. */
+export function sliceLabelInk(sheet: Sheet, panel: Box): PlateItem[] {
+  const { plan, settings } = sheet;
+  if (!plan.sliceLabels && plan.middle === undefined) return [];
+  const { slices, circle } = labelled(sheet, panel);
+  const inner = slices.flatMap(({ series, place, mark, block, middle, inside }): PlateItem[] => {
+    if (!inside) return [];
+    const [x, y] = onCircle(circle.cx, circle.cy, labelRadius(mark, circle.radius), middle);
+    const { color } = fillOf(sheet, series, place, mark.cell);
+    const label = {
+      role: `series[${place}].labels[0]`,
+      from: 'chart.labels',
+      color: onPaper(color, settings.text.dataLabel.color, settings.paper),
+    };
+    return [textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle')];
+  });
+  const hole = plan.series[0]?.marks[0];
+  const middle: PlateItem[] = [];
+  if (plan.middle !== undefined && hole?.type === 'slice') {
+    const block = setRole(
+      sheet,
+      'heading',
+      plan.middle,
+      { width: 1.6 * circle.radius * hole.hole, balanced: true, breakWords: true },
+      0.85,
+    );
+    const label = { role: 'middle', from: 'chart.middle', color: settings.text.heading.color };
+    middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
+  }
+  return [
+    ...inner,
+    ...outerLabels(sheet, panel, slices, circle, 1),
+    ...outerLabels(sheet, panel, slices, circle, -1),
+    ...middle,
+  ];
+}

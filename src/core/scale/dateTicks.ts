@@ -1,0 +1,92 @@
+/** Dates as days since 1 January 1970, in the calendar of Gregory and without time zones. */
+
+const day = 86_400_000;
+
+export const dayOf = (year: number, month: number, date: number): number => Date.UTC(year, month, date) / day;
+
+const parts = (days: number) => {
+  const date = new Date(days * day);
+  return { year: date.getUTCFullYear(), month: date.getUTCMonth(), date: date.getUTCDate() };
+};
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+
+/** How far ticks stand apart. */
+export interface DateStep {
+  unit: 'year' | 'month' | 'day';
+  count: number;
+}
+
+/** Steps from the finest to the coarsest, with about how many days each takes. */
+const steps: { step: DateStep; days: number }[] = [
+  ...[1, 2, 7, 14].map((count) => ({ step: { unit: 'day' as const, count }, days: count })),
+  ...[1, 2, 3, 6].map((count) => ({ step: { unit: 'month' as const, count }, days: 30.4 * count })),
+  ...[1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].map((count) => ({
+    step: { unit: 'year' as const, count },
+    days: 365.25 * count,
+  })),
+];
+
+/** The places of a step between two dates: firsts of months and years, Mondays for weeks. */
+export function datesBetween(low: number, high: number, { unit, count }: DateStep): number[] {
+  const places: number[] = [];
+  const add = (at: number) => {
+    if (at >= low - 1e-9 && at <= high + 1e-9) places.push(at);
+    return at <= high && places.length < 500;
+  };
+  const first = parts(low);
+  if (unit === 'year') {
+    for (let year = Math.floor(first.year / count) * count; add(dayOf(year, 0, 1)); year += count);
+  } else if (unit === 'month') {
+    const start = first.year * 12 + Math.floor(first.month / count) * count;
+    for (
+      let month = start;
+      add(dayOf(0, 0, 1) + dayOf(Math.floor(month / 12), month % 12, 1) - dayOf(0, 0, 1));
+      month += count
+    );
+  } else {
+    // Day 4 of the count, 5 January 1970, was a Monday.
+    const from = count % 7 === 0 ? Math.floor((low - 4) / count) * count + 4 : Math.ceil(low / count) * count;
+    for (let at = from; add(at); at += count);
+  }
+  return places;
+}
+
+/** A date in words: as much of it as tells the ticks of a step apart, with the year at the first tick and in January. */
+export function formatDate(days: number, { unit }: DateStep, withYear: boolean): string {
+  const { year, month, date } = parts(days);
+  if (unit === 'year') return String(year);
+  const name = unit === 'month' ? months[month] : `${date} ${months[month]}`;
+  return withYear ? `${name} ${year}` : `${name}`;
+}
+
+/** A whole date. */
+export const dateInFull = (days: number): string => formatDate(Math.round(days), { unit: 'day', count: 1 }, true);
+
+/** The texts of ticks: the year stands where it changes, and at the first of several years. */
+export function dateTexts(values: readonly number[], step: DateStep): string[] {
+  const years = values.map((value) => parts(value).year);
+  const several = years[0] !== years.at(-1);
+  return values.map((value, i) => formatDate(value, step, several && (i === 0 || years[i] !== years[i - 1])));
+}
+
+/** The finest ticks whose labels have comfortable room, by what the labels of a step take from one to the next. */
+export function chooseDates(
+  low: number,
+  high: number,
+  length: number,
+  comfort: number,
+  roomOf: (values: number[], step: DateStep) => number,
+): { values: number[]; step: DateStep } {
+  let last = { values: [low], step: { unit: 'day', count: 1 } as DateStep };
+  for (const { step, days } of steps) {
+    const distance = (length * days) / Math.max(1e-9, high - low);
+    if (distance < 4) continue;
+    const values = datesBetween(low, high, step);
+    if (values.length < 2)
+      return values.length > last.values.length || last.values.length > 20 ? { values, step } : last;
+    last = { values, step };
+    if (distance >= roomOf(values, step) * comfort) return last;
+  }
+  return last;
+}
