@@ -70,8 +70,55 @@ for (const i of [70, 118, 199]) rows[i].bed = 9;
 for (const i of [33, 151]) rows[i].season = '';
 for (const i of [15, 82, 140, 222]) rows[i].satisfaction = 9;
 
-const columns = Object.keys(rows[0]);
-const text = [columns, ...rows.map((row) => columns.map((column) => row[column]))]
-  .map((cells) => cells.join(','))
-  .join('\n');
-writeFileSync(join(dirname(fileURLToPath(import.meta.url)), 'data', 'plots.csv'), `${text}\n`);
+const folder = join(dirname(fileURLToPath(import.meta.url)), 'data');
+
+function save(name, table) {
+  const columns = Object.keys(table[0]);
+  const lines = [columns, ...table.map((row) => columns.map((column) => row[column]))].map((cells) => cells.join(','));
+  writeFileSync(join(folder, name), `${lines.join('\n')}\n`);
+}
+
+save('plots.csv', rows);
+
+// The harvest of each week from April to October, by crop: long, with two weeks in which nobody weighed the beans.
+const day = (from, days) => new Date(Date.UTC(2026, 3, 6) + (from * 7 + days) * 86400000).toISOString().slice(0, 10);
+const crops = [
+  { crop: 'kale', peak: 8, width: 9, height: 46 },
+  { crop: 'beans', peak: 16, width: 5, height: 62 },
+  { crop: 'squash', peak: 23, width: 5, height: 88 },
+  { crop: 'leek', peak: 28, width: 7, height: 40 },
+];
+const weeks = crops.flatMap(({ crop, peak, width, height }) =>
+  Array.from({ length: 30 }, (_, week) => {
+    const kilos = height * Math.exp(-(((week - peak) / width) ** 2)) * (1 + 0.12 * normal(0, 1));
+    return { week: day(week, 0), crop, harvest: Math.max(0, kilos).toFixed(1) };
+  }),
+);
+for (const row of weeks) if (row.crop === 'beans' && [day(14, 0), day(15, 0)].includes(row.week)) row.harvest = '';
+save('harvest.csv', weeks);
+
+// What each crop brought last year and this year: wide, with a column of differences that is no year.
+const years = [
+  ['Kale', 812, 905],
+  ['Beans', 640, 718],
+  ['Squash', 955, 1021],
+  ['Leek', 420, 388],
+  ['Chard', 301, 417],
+  ['Beetroot', 512, 498],
+  ['Onions', 468, 561],
+  ['Tomatoes', 1130, 884],
+  ['Peas', 219, 246],
+  ['Carrots', 534, 553],
+];
+save('crops.csv', years.map(([crop, last, now]) => ({ crop, last_year: last, this_year: now, difference: now - last })));
+
+// Soil moisture and temperature of every day, from the sensor at the gate, with a week in which it was out of order.
+let moisture = 31;
+const days = Array.from({ length: 210 }, (_, i) => {
+  const temperature = 8 + 13 * Math.sin((Math.PI * (i + 10)) / 225) + normal(0, 1.8);
+  const rain = random() < 0.16 ? Math.max(0, normal(5, 2)) : 0;
+  moisture += rain - (moisture - 6) * (0.008 + 0.0016 * temperature);
+  const broken = i >= 98 && i < 105;
+  return { day: day(0, i), moisture: broken ? '' : moisture.toFixed(1), temperature: temperature.toFixed(1) };
+});
+save('sensor.csv', days);

@@ -52,7 +52,22 @@ function variableProblems({ settings, category, group, locate }: GroupInput): Pr
 
 function idleProblems({ settings, summary, locate }: GroupInput): Problem[] {
   const problems: Problem[] = [];
-  if (settings.error && summary !== 'mean') {
+  const { error: bars, arrange = 'clustered' } = settings;
+  if (arrange !== 'clustered') {
+    const clash = bars ? 'error' : settings.low !== undefined ? 'low' : settings.high === undefined ? undefined : 'high';
+    if (clash) problems.push(error('stack-of', { arrange, what: 'error bars' }, locate(`chart.${clash}`)));
+    if (settings.group === undefined) {
+      problems.push(warning('setting-idle', { path: 'chart.arrange', needs: 'a "group"' }, locate('chart.arrange')));
+    }
+    if (summary === 'mean' || summary === 'median') {
+      problems.push(error('stack-of', { arrange, what: `${summary}s, which do not add up` }, locate('chart.arrange')));
+    }
+  }
+  if (settings.low !== undefined && summary !== 'given') {
+    problems.push(error('setting-idle', { path: 'chart.low', needs: '"summary: given"' }, locate('chart.low')));
+  }
+  const share = summary === 'percent' && bars?.shows === 'ci';
+  if (settings.error && summary !== 'mean' && !share) {
     problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
   }
   if (settings.error?.level !== undefined && settings.error.shows !== 'ci') {

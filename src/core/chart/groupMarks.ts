@@ -1,6 +1,6 @@
 import type { Category } from '../data/codebook.js';
 import { error, type Problem, warning } from '../document/problem.js';
-import { type Interval, meanInterval } from '../statistics/interval.js';
+import { type Interval, meanInterval, shareInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
 import type { CellData, Cells } from './cells.js';
 import type { GroupInput } from './group.js';
@@ -27,7 +27,7 @@ interface Kept {
 /** Counts over which percentages are taken, by what they add up over. */
 function percentBase(input: GroupInput, cells: Cells, categories: Kept[], groups: Kept[]) {
   const of = input.settings.of ?? (input.group ? 'group' : 'all');
-  const count = (c: number, g: number) => cells.at(c, g).summary.n;
+  const count = (c: number, g: number) => cells.at(c, g).summary.size;
   return (c: number, g: number): number => {
     const rows = of === 'category' ? [c] : categories.map(({ index }) => index);
     const columns = of === 'group' ? [g] : groups.map(({ index }) => index);
@@ -35,9 +35,21 @@ function percentBase(input: GroupInput, cells: Cells, categories: Kept[], groups
   };
 }
 
-function intervalOf(input: GroupInput, { summary }: CellData): Interval | undefined {
+/** The interval that the table gives in the row of a cell. */
+function givenInterval({ settings: { low, high, value }, table }: GroupInput, row: number): Interval | undefined {
+  if (low === undefined && high === undefined) return undefined;
+  const at = (name: string | undefined) => table.number(name ?? (value as string)).numbers[row] as number;
+  return { low: at(low), high: at(high) };
+}
+
+function intervalOf(input: GroupInput, { summary, row }: CellData, base: number): Interval | undefined {
   const { error: bars } = input.settings;
-  if (!bars) return undefined;
+  const given = givenInterval(input, row);
+  if (!bars || given) return given;
+  if (input.summary === 'percent') {
+    const share = shareInterval(summary.size, base, bars.level ?? 0.95);
+    return share && { low: 100 * share.low, high: 100 * share.high };
+  }
   if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? 0.95);
   const half = bars.shows === 'se' ? summary.se : summary.sd;
   return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
@@ -47,8 +59,8 @@ const heights: Record<GroupInput['summary'], (cell: CellData, base: number) => n
   mean: (cell) => cell.summary.mean,
   median: (cell) => median(cell.values) as number,
   sum: (cell) => cell.summary.sum,
-  count: (cell) => cell.summary.n,
-  percent: (cell, base) => (100 * cell.summary.n) / base,
+  count: (cell) => cell.summary.size,
+  percent: (cell, base) => (100 * cell.summary.size) / base,
   given: (cell) => cell.summary.mean,
 };
 
@@ -60,7 +72,12 @@ function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string }
   const problems: Problem[] = [];
   const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
   if (many) problems.push(error('given-many', { group: many.name, count: many.mark.count }, locate('chart.summary')));
-  const alone = settings.error ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
+  const crossed = kept.find(({ mark }) => mark.interval && (mark.interval.low > mark.value || mark.interval.high < mark.value));
+  if (crossed && (settings.low ?? settings.high) !== undefined) {
+    const path = settings.low === undefined ? 'chart.high' : 'chart.low';
+    problems.push(error('interval-beside', { group: crossed.name, path }, locate(path)));
+  }
+  const alone = settings.error && summary === 'mean' ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
   if (alone.length > 0 && settings.error) {
     problems.push(warning('one-case', { groups: alone, shows: settings.error.shows }, locate('chart.error')));
   }
@@ -82,7 +99,8 @@ export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
     const marks = categories.flatMap((c, position): GroupMark[] => {
       const cell = cells.at(c.index, g.index);
       if (cell.summary.n === 0) return [];
-      const interval = intervalOf(input, cell);
+      const whole = base(c.index, g.index);
+      const interval = intervalOf(input, cell, whole);
       const common = {
         cell: {
           [category.variable.name]: c.category.code,
@@ -91,7 +109,7 @@ export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
         category: position,
         place,
         places: groups.length,
-        value: heights[input.summary](cell, base(c.index, g.index)),
+        value: heights[input.summary](cell, whole),
         count: cell.summary.n,
         ...(interval ? { interval } : {}),
       };
@@ -108,5 +126,19 @@ export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
     groups: groups.map((g) => g.category),
     series,
     problems: cellProblems(input, named),
+  };
+}
+
+/** The marks with their categories in another order: the new first is the old `places[0]`. */
+export function reordered(marks: GroupMarks, places: readonly number[]): GroupMarks {
+  return {
+    ...marks,
+    categories: places.map((place) => marks.categories[place] as Category),
+    series: marks.series.map((series) => ({
+      ...series,
+      marks: series.marks
+        .map((mark) => ({ ...mark, category: places.indexOf(mark.category) }))
+        .sort((a, b) => a.category - b.category),
+    })),
   };
 }

@@ -2,7 +2,7 @@ import type { Cells } from './cells.js';
 import type { GroupInput } from './group.js';
 import type { GroupMarks } from './groupMarks.js';
 import { levelText } from './groupWords.js';
-import type { GroupMark, NumbersColumn, NumbersTable } from './plan.js';
+import type { GroupMark, NumbersColumn, NumbersSum, NumbersTable } from './plan.js';
 
 interface Entry extends NumbersColumn {
   of(mark: GroupMark, cell: ReturnType<Cells['at']>): string | number | undefined;
@@ -17,9 +17,23 @@ function intervalTitle(input: GroupInput): string {
 function measuredColumns(input: GroupInput, decimals: number): Entry[] {
   const fine = decimals + 2;
   const { summary, settings } = input;
-  if (summary === 'count') return [];
-  if (summary === 'percent') return [{ key: 'percent', title: 'Percent', decimals: 1, of: (mark) => mark.value }];
-  if (summary === 'given') return [{ key: 'value', title: 'Value', decimals, of: (mark) => mark.value }];
+  const ends = (title: string, places: number): Entry[] => [
+    { key: 'low', title: `${title}, low`, decimals: places, of: (mark) => mark.interval?.low },
+    { key: 'high', title: `${title}, high`, decimals: places, of: (mark) => mark.interval?.high },
+  ];
+  if (summary === 'count') {
+    return settings.weight === undefined
+      ? []
+      : [{ key: 'weighted', title: 'Weighted n', decimals: 1, of: (mark) => mark.value }];
+  }
+  if (summary === 'percent') {
+    const percent: Entry = { key: 'percent', title: 'Percent', decimals: 1, of: (mark) => mark.value };
+    return settings.error ? [percent, ...ends(intervalTitle(input), 1)] : [percent];
+  }
+  if (summary === 'given') {
+    const value: Entry = { key: 'value', title: 'Value', decimals, of: (mark) => mark.value };
+    return (settings.low ?? settings.high) === undefined ? [value] : [value, ...ends('Interval', decimals)];
+  }
   if (summary === 'sum') return [{ key: 'sum', title: 'Sum', decimals, of: (mark) => mark.value }];
   const spread: Entry[] = [
     { key: 'mean', title: 'Mean', decimals: fine, of: (_, cell) => cell.summary.mean },
@@ -30,12 +44,15 @@ function measuredColumns(input: GroupInput, decimals: number): Entry[] {
     return [{ key: 'median', title: 'Median', decimals: fine, of: (mark) => mark.value }, ...spread];
   }
   if (!settings.error) return spread;
-  const title = intervalTitle(input);
-  return [
-    ...spread,
-    { key: 'low', title: `${title}, low`, decimals: fine, of: (mark) => mark.interval?.low },
-    { key: 'high', title: `${title}, high`, decimals: fine, of: (mark) => mark.interval?.high },
-  ];
+  return [...spread, ...ends(intervalTitle(input), fine)];
+}
+
+/** What part of its category each bar is. */
+function shareColumn({ settings }: GroupInput, { series }: GroupMarks): Entry[] {
+  if (settings.arrange !== 'shares') return [];
+  const all = series.flatMap(({ marks }) => marks);
+  const total = (category: number) => all.reduce((sum, mark) => sum + (mark.category === category ? mark.value : 0), 0);
+  return [{ key: 'share', title: 'Share (%)', decimals: 1, of: (mark) => (100 * mark.value) / (total(mark.category) || 1) }];
 }
 
 /** The table behind the bars: each group's n and measures, in the order of the axis. */
@@ -51,6 +68,7 @@ export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells)
       : []),
     { key: 'n', title: 'n', decimals: 0, of: (mark) => mark.count },
     ...measuredColumns(input, decimals),
+    ...shareColumn(input, marks),
   ];
   const places = (categories: NonNullable<GroupInput['group']>, mark: GroupMark) =>
     categories.categories.findIndex(({ code }) => code === mark.cell[categories.variable.name]);
@@ -63,10 +81,27 @@ export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells)
       const cell = cells.at(places(category, mark), group ? places(group, mark) : 0);
       return entries.map((entry) => entry.of(mark, cell));
     }),
+    ...(group && (input.summary === 'count' || input.summary === 'percent') ? { sums: crossSums(input, marks) } : {}),
     cases: codebook.cases,
-    read: input.table.rowCount,
+    read: cells.total,
     chosen: cells.chosen,
     used: cells.used,
     leftOut: cells.leftOut,
   };
+}
+
+/** Sums of a cross table over the groups of each category, the categories of each group, and all: a check. */
+function crossSums({ group, category, summary }: GroupInput, { series, categories, groups }: GroupMarks): NumbersSum[] {
+  const all = series.flatMap(({ marks }) => marks);
+  const sum = (name: string, of: readonly GroupMark[]): NumbersSum => ({
+    name,
+    n: of.reduce((total, { count }) => total + count, 0),
+    ...(summary === 'percent' ? { percent: of.reduce((total, { value }) => total + value, 0) } : {}),
+  });
+  const within = (variable: string | undefined, code: string) => all.filter(({ cell }) => cell[variable ?? ''] === code);
+  return [
+    ...categories.map(({ code, name }) => sum(name, within(category.variable.name, code))),
+    ...groups.map(({ code, name }) => sum(name, within(group?.variable.name, code))),
+    sum('All', all),
+  ];
 }

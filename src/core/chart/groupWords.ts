@@ -4,7 +4,9 @@ import type { GroupInput, SummaryName } from './group.js';
 import type { GroupMarks } from './groupMarks.js';
 import { caseSentences } from './notes.js';
 import type { AxisTitle, NumbersTable } from './plan.js';
+import { referenceSentences } from './references.js';
 import { variableTitle } from './variableTitle.js';
+import { weightSentences } from './weights.js';
 
 /** A level such as 0.95 as `95%`. */
 export const levelText = (level: number): string => `${Number((level * 100).toPrecision(10))}%`;
@@ -13,7 +15,17 @@ const leads: Partial<Record<SummaryName, string>> = { mean: 'Mean', median: 'Med
 
 /** The title of the value axis: what is summarised, and how. */
 export function summaryTitle(input: GroupInput): AxisTitle {
-  const { settings, summary, codebook } = input;
+  const { settings, summary, codebook, group, category } = input;
+  if (settings.arrange === 'shares') {
+    const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
+    return { label: `Share of ${what}`, unit: '%', from: 'chart.arrange' };
+  }
+  if (summary === 'percent' && group) {
+    const of = settings.of ?? 'group';
+    const within = lowered((of === 'group' ? group : category).variable.label);
+    const label = of === 'all' ? `Share of all ${codebook.cases}` : `Share of ${codebook.cases} within ${within}`;
+    return { label, unit: '%', from: 'chart.of' };
+  }
   if (summary === 'count') return { label: `Number of ${codebook.cases}`, from: 'chart.summary' };
   if (summary === 'percent') return { label: `Share of ${codebook.cases}`, unit: '%', from: 'chart.summary' };
   const variable = codebook.variable(settings.value as string);
@@ -21,9 +33,16 @@ export function summaryTitle(input: GroupInput): AxisTitle {
   return { ...(lead === undefined ? {} : { lead }), ...variableTitle(variable, 'chart.value') };
 }
 
-function errorSentence({ settings }: GroupInput): string[] {
+function errorSentence({ settings, summary }: GroupInput): string[] {
   const bars = settings.error;
+  if (settings.low !== undefined || settings.high !== undefined) {
+    const level = bars?.level === undefined ? '' : `${levelText(bars.level)} `;
+    return [`Error bars show the ${level}intervals as given in the table.`];
+  }
   if (!bars) return [];
+  if (summary === 'percent') {
+    return [`Error bars show ${levelText(bars.level ?? 0.95)} confidence intervals of the share (Wilson).`];
+  }
   if (bars.shows === 'ci')
     return [`Error bars show ${levelText(bars.level ?? 0.95)} confidence intervals of the mean.`];
   if (bars.shows === 'se') return ['Error bars show one standard error on either side of the mean.'];
@@ -33,6 +52,8 @@ function errorSentence({ settings }: GroupInput): string[] {
 /** What a reader must know beside the image: the error bars, how many cases, and which are not shown. */
 export const noteSentences = (input: GroupInput, numbers: NumbersTable): string[] => [
   ...errorSentence(input),
+  ...referenceSentences(input.settings.references, input.numbers),
+  ...weightSentences(input),
   ...caseSentences(input, numbers),
 ];
 

@@ -29,6 +29,6 @@ export interface ChartKind<S = never> {
   schema: z.core.$ZodType<S>;
   columns(settings: S): ColumnRequest[];
   /** What each axis shows, which decides which settings of the style speak of it. */
-  shows(settings: S): { x: AxisPlan['shows'] | 'bins'; y: AxisPlan['shows'] };
+  shows(settings: S): { x: AxisPlan['shows'] | 'bins' | 'along'; y: AxisPlan['shows'] };
   plan(input: ChartInput<S>): Outcome<Plan>;
 }

@@ -4,10 +4,15 @@ import { box } from './box.js';
 import { histogram } from './histogram.js';
 import { interval } from './interval.js';
 import type { ChartKind } from './kind.js';
+import { line } from './line.js';
+import { pie } from './pie.js';
+import { points } from './points.js';
+import { slope } from './slope.js';
+import { curve } from './curve.js';
 import { scatter } from './scatter.js';
 
 /** Every kind of chart. A new one is a file of its own and a line here. */
-export const chartKinds = [bar, interval, histogram, box, scatter] as const;
+export const chartKinds = [bar, interval, histogram, box, points, scatter, line, slope, pie, curve] as const;
 
 export const chartSchema = z.discriminatedUnion('kind', [
   bar.schema,
@@ -15,6 +20,11 @@ export const chartSchema = z.discriminatedUnion('kind', [
   histogram.schema,
   box.schema,
   scatter.schema,
+  line.schema,
+  points.schema,
+  slope.schema,
+  pie.schema,
+  curve.schema,
 ]);
 
 export type ChartSettings = z.infer<typeof chartSchema>;

@@ -32,6 +32,10 @@ export interface ValueAxis {
   form?: 'number' | 'date' | 'year';
   /** Whether the limits stand at the data, in place of the next ticks beyond them. */
   hugs?: boolean;
+  /** Whether its limits are what it covers, to the last bit. */
+  exact?: boolean;
+  /** Whether only its title is shown: the values stand at the marks. */
+  quiet?: boolean;
   /** Where the line of the other axis crosses this one; left out: at its lower end. */
   crossed?: number;
 }
@@ -56,13 +60,15 @@ export interface BarMark {
   places: number;
   base: number;
   value: number;
+  /** Its own length where it stands on top of another bar. */
+  size?: number;
   /** How many cases it stands for. */
   count: number;
   interval?: Interval;
 }
 
 /** A marker at `value` with its interval, the `place`-th of `places` side by side at its category. */
-export interface IntervalMark extends Omit<BarMark, 'type' | 'base'> {
+export interface IntervalMark extends Omit<BarMark, 'type' | 'base' | 'size'> {
   type: 'interval';
 }
 
@@ -83,6 +89,8 @@ export interface PointMark {
   x: number;
   y: number;
   interval?: Interval;
+  /** Whether it stands on a line, and whether markers would hide that line. */
+  onLine?: 'marked' | 'bare';
   /** How many cases it stands for. */
   count?: number;
 }
@@ -164,6 +172,8 @@ export interface Series {
   category?: Category;
   /** Colour tied to it in the codebook. */
   color?: string;
+  /** Whether it stands back behind series that are singled out. */
+  quiet?: boolean;
   marks: Mark[];
 }
 
@@ -207,10 +217,19 @@ export interface NumbersColumn {
   decimals?: number;
 }
 
+/** A sum over a part of a cross table. */
+export interface NumbersSum {
+  name: string;
+  n: number;
+  percent?: number;
+}
+
 /** The table behind the marks. */
 export interface NumbersTable {
   columns: NumbersColumn[];
   rows: (string | number | undefined)[][];
+  /** Sums over the parts of a cross table, as a check. */
+  sums?: NumbersSum[];
   /** What one row of the data is, in the plural. */
   cases: string;
   /** Rows of the table, those that `where` chose, and those that were used. */
@@ -234,6 +253,8 @@ export interface Plan {
   middle?: string;
   /** Words at the slices of a pie. */
   sliceLabels?: { shows: ('name' | 'percent' | 'value' | 'count')[]; place: 'inside' | 'outside' | 'auto' };
+  /** Whether the marks of the series stand on top of each other, the first at the foot. */
+  stacked?: boolean;
   legend?: LegendPlan;
   /** Accents with their groups as codes, in the order of the figure file. */
   accents: { cell: Cell; index: number }[];

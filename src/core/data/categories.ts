@@ -1,6 +1,6 @@
-import { type Problem, warning } from '../document/problem.js';
+import { error, type Problem, warning } from '../document/problem.js';
 import type { Category, Variable } from './codebook.js';
-import { isMissingCode } from './columnReader.js';
+import { isMissingCode, parseNumber } from './columnReader.js';
 import type { CategoryColumn, Table } from './table.js';
 
 /** The rows of a column as categories in their order. */
@@ -45,6 +45,7 @@ function absence(text: string, variable: Variable): string | undefined {
  * categories. A value that a codebook with values does not name is kept after them, and said.
  */
 export function categoriesOf(table: Table, variable: Variable): Categories {
+  if (variable.bands) return bandsOf(table, variable, variable.bands);
   const column = table.category(variable.name);
   const reasons = column.texts.map((text) => absence(text, variable));
   const others = unlisted(column, reasons, variable.categories);
@@ -60,6 +61,37 @@ export function categoriesOf(table: Table, variable: Variable): Categories {
     of: (row) => places[column.codes[row] as number] as number,
     reason: (row) => reasons[column.codes[row] as number] as string,
     problems,
+  };
+}
+
+/** Where a number falls among rising edges; −1 below the first and from the last on. */
+const bandOf = (edges: readonly number[], value: number): number => {
+  const above = edges.findIndex((edge) => value < edge);
+  return value === edges.at(-1) ? edges.length - 2 : above - 1;
+};
+
+/** A column of numbers as categories: the bands of the codebook, each with its lower edge. */
+function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Categories {
+  const column = table.category(variable.name);
+  const numbers = column.texts.map((text) => parseNumber(text, '.'));
+  const places = numbers.map((value, id) =>
+    absence(column.texts[id] as string, variable) === undefined ? bandOf(edges, value) : -1,
+  );
+  const last = edges.length - 2;
+  const categories = edges.slice(0, -1).map((edge, i) => ({
+    code: String(edge),
+    name: i === last ? `${edge} to ${edges[i + 1]}` : `${edge} to under ${edges[i + 1]}`,
+  }));
+  const rising = edges.every((edge, i) => i === 0 || edge > (edges[i - 1] as number));
+  return {
+    variable: { ...variable, categories },
+    categories,
+    of: (row) => places[column.codes[row] as number] as number,
+    reason(row) {
+      const text = column.texts[column.codes[row] as number] as string;
+      return absence(text, variable) ?? `${variable.name} is ${Number.isNaN(Number(text)) ? 'no number' : 'outside its bands'}`;
+    },
+    problems: rising ? [] : [error('bands-not-rising', { column: variable.name })],
   };
 }
 

@@ -1,3 +1,4 @@
+import type { DateOrder } from './dates.js';
 import type { CodebookFile, VariableFile } from '../document/codebook.js';
 
 export type Measure = 'nominal' | 'ordinal' | 'numeric' | 'date';
@@ -21,6 +22,9 @@ export interface Variable {
   missing: ReadonlySet<string>;
   decimals?: number;
   range?: readonly [number, number];
+  dateOrder?: DateOrder;
+  /** Rising edges that cut its numbers into categories. */
+  bands?: readonly number[];
 }
 
 export interface Codebook {
@@ -42,7 +46,7 @@ function categoriesOf(file: VariableFile, order: readonly string[]): Category[] 
 }
 
 function variableOf(name: string, file: VariableFile, order: readonly string[]): Variable {
-  const { label, unit, measure, colors, missing, decimals, range } = file;
+  const { label, unit, measure, colors, missing, decimals, range, dateOrder, bands } = file;
   const categories = categoriesOf(file, order);
   const implied = measure ?? (categories.length > 0 ? 'nominal' : undefined);
   return {
@@ -55,6 +59,8 @@ function variableOf(name: string, file: VariableFile, order: readonly string[]):
     colors: new Map(Object.entries(colors ?? {})),
     missing: new Set((missing ?? []).map(String)),
     ...(decimals === undefined ? {} : { decimals }),
+    ...(dateOrder === undefined ? {} : { dateOrder }),
+    ...(bands === undefined ? {} : { bands }),
     ...(range === undefined ? {} : { range: range as unknown as readonly [number, number] }),
   };
 }

@@ -1,5 +1,6 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { Variable } from './codebook.js';
+import { parseDate } from './dates.js';
 import type { CategoryColumn, CellPlace, Column, NumberColumn } from './table.js';
 
 /** Takes the cells of one column, row by row, and gives the column when all are in. */
@@ -32,9 +33,16 @@ interface Fault {
   text: string;
 }
 
-function faultProblem(name: string, faults: Fault[], decimalMark: '.' | ',', place: CellPlace, index: number): Problem {
+function faultProblem(
+  { name, measure }: Variable,
+  faults: Fault[],
+  decimalMark: '.' | ',',
+  place: CellPlace,
+  index: number,
+): Problem {
   const [first] = faults as [Fault];
   const where = place(first.row, index);
+  if (measure === 'date') return error('not-a-date', { column: name, text: first.text, count: faults.length }, where);
   if (decimalMark === '.' && commaNumber.test(first.text)) {
     return error('decimal-comma', { column: name, text: first.text }, where);
   }
@@ -65,7 +73,8 @@ export function numberReader(variable: Variable, decimalMark: '.' | ','): Column
     add(text) {
       if (row === numbers.length) grow();
       const trimmed = text.trim();
-      const value = parseNumber(trimmed, decimalMark);
+      const value =
+        variable.measure === 'date' ? parseDate(trimmed, variable.dateOrder) : parseNumber(trimmed, decimalMark);
       if (trimmed === '') absent[row] = reasonId(`${variable.name} is empty`);
       else if (isMissingCode(trimmed, variable)) absent[row] = reasonId(`${variable.name} is ${trimmed} (missing)`);
       else if (Number.isNaN(value)) faults.push({ row, text: trimmed });
@@ -81,7 +90,7 @@ export function numberReader(variable: Variable, decimalMark: '.' | ','): Column
         absent: absent.subarray(0, row),
         reasons,
       };
-      const problems = faults.length > 0 ? [faultProblem(variable.name, faults, decimalMark, place, index)] : [];
+      const problems = faults.length > 0 ? [faultProblem(variable, faults, decimalMark, place, index)] : [];
       const [first] = outside;
       if (first) {
         const facts = { column: variable.name, text: first.text, count: outside.length, low, high };

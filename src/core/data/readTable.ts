@@ -2,7 +2,7 @@ import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { Codebook } from './codebook.js';
 import { type ColumnReader, categoryReader, numberReader } from './columnReader.js';
-import { type CellPlace, type Column, type ColumnRequest, columnKey, type Table, tableOf } from './table.js';
+import { type CellPlace, type Column, type ColumnRequest, columnKey, everyColumn, type Table, tableOf } from './table.js';
 
 /** What a table reader has to know beside the cells. */
 export interface TableReading {
@@ -17,13 +17,37 @@ export interface TableReading {
 interface Active {
   index: number;
   reader: ColumnReader;
+  /** Whether it is read on trial: where it holds other texts than numbers, it is no column of numbers. */
+  trial?: boolean;
+  /** Whether it was asked for as one of all columns with numbers. */
+  every?: boolean;
+}
+
+/** The columns that "every one with numbers" may mean: none that is a category or named elsewhere. */
+function trialColumns(columnNames: readonly string[], { requests, codebook }: TableReading, except: readonly string[]) {
+  const named = new Set([...except, ...requests.map(({ column }) => column)]);
+  return columnNames.filter((name) => {
+    const { measure } = codebook.variable(name);
+    return !named.has(name) && (measure === undefined || measure === 'numeric');
+  });
 }
 
 /** The readers of the columns that were asked for, each column and way of reading once. */
 function readersFor(columnNames: readonly string[], reading: TableReading): { active: Active[]; problems: Problem[] } {
   const problems: Problem[] = [];
   const active = new Map<string, Active>();
-  for (const { column, as, path } of reading.requests) {
+  for (const { column, as, path, trial, except = [] } of reading.requests) {
+    if (column === everyColumn) {
+      for (const name of trialColumns(columnNames, reading, except)) {
+        const reader = numberReader(reading.codebook.variable(name), reading.decimalMark);
+        active.set(columnKey(name, 'number'), { index: columnNames.indexOf(name), reader, trial: true, every: true });
+      }
+      for (const name of except.filter((left) => !columnNames.includes(left))) {
+        const facts = { column: name, table: reading.name, known: [...columnNames], nearest: nearest(name, columnNames) };
+        problems.push(error('column-unknown', facts, reading.locate?.('chart.except')));
+      }
+      continue;
+    }
     const index = columnNames.indexOf(column);
     if (index < 0) {
       const facts = { column, table: reading.name, known: [...columnNames], nearest: nearest(column, columnNames) };
@@ -34,7 +58,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     if (active.has(key)) continue;
     const variable = reading.codebook.variable(column);
     const reader = as === 'number' ? numberReader(variable, reading.decimalMark) : categoryReader(variable);
-    active.set(key, { index, reader });
+    active.set(key, { index, reader, ...(trial ? { trial } : {}) });
   }
   return { active: [...active.values()], problems };
 }
@@ -65,14 +89,21 @@ export class TableBuilder {
   finish(place: CellPlace): Outcome<Table> {
     const problems = [...this.problems];
     const columns: Column[] = [];
-    for (const { index, reader } of this.active) {
+    const measured: string[] = [];
+    for (const { index, reader, trial, every } of this.active) {
       const finished = reader.finish(place, index);
+      if (trial) {
+        const { column } = finished;
+        const empty = column.as === 'number' && column.absent.every((reason) => reason > 0);
+        if (empty || hasErrors(finished.problems)) continue;
+        if (every) measured.push(column.name);
+      }
       columns.push(finished.column);
       problems.push(...finished.problems);
     }
     if (this.rows === 0) problems.push(error('table-empty', {}, { file: this.reading.name }));
     return hasErrors(problems)
       ? fail(problems)
-      : succeed(tableOf(this.reading.name, this.columnNames, this.rows, columns), problems);
+      : succeed(tableOf(this.reading.name, this.columnNames, this.rows, columns, measured), problems);
   }
 }

@@ -21,9 +21,17 @@ export interface CategoryColumn {
 
 export type Column = NumberColumn | CategoryColumn;
 
+/** Stands for every column with numbers in a request. */
+export const everyColumn = '*';
+
 /** Which columns a chart needs, and how each is to be read. */
 export interface ColumnRequest {
+  /** Its name, or `*` for every column with numbers that no other request names. */
   column: string;
+  /** Read on trial: where it holds other texts than numbers, the table has no such column of numbers. */
+  trial?: boolean;
+  /** Columns that `*` leaves out. */
+  except?: readonly string[];
   as: Column['as'];
   /** The setting that names the column, such as `chart.value`. */
   path: string;
@@ -37,6 +45,11 @@ export interface Table {
   columnNames: readonly string[];
   number(name: string): NumberColumn;
   category(name: string): CategoryColumn;
+  hasNumber(name: string): boolean;
+  /** All columns that were read. */
+  columns: readonly Column[];
+  /** The columns that were read because every one with numbers was asked for. */
+  measured: readonly string[];
 }
 
 /** A cell of a table in its source. */
@@ -51,6 +64,7 @@ export function tableOf(
   columnNames: readonly string[],
   rowCount: number,
   columns: readonly Column[],
+  measured: readonly string[] = [],
 ): Table {
   const byKey = new Map(columns.map((column) => [columnKey(column.name, column.as), column]));
   const get = (column: string, as: Column['as']): Column => {
@@ -62,6 +76,9 @@ export function tableOf(
     name,
     rowCount,
     columnNames,
+    columns,
+    measured,
+    hasNumber: (column) => byKey.has(columnKey(column, 'number')),
     number: (column) => get(column, 'number') as NumberColumn,
     category: (column) => get(column, 'category') as CategoryColumn,
   };

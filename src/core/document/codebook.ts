@@ -25,6 +25,16 @@ const variable = object('One column of the table.', {
   colors: optional(named('Colours tied to values, by code.', color('A fill.', 'moss'), '{ 3: moss }')),
   missing: optional(listOf('Codes that stand for a missing value.', code('A code.', '-9'), '[-9]')),
   decimals: optional(whole('Decimals that the values are measured to.', 12, '1')),
+  dateOrder: optional(
+    choice('Order of day and month in dates such as 3/4/2026.', ['day-month', 'month-day'], 'day-month'),
+  ),
+  bands: optional(
+    listOf(
+      'Rising edges that cut its numbers into categories, for charts that use it as one. Each holds its lower edge.',
+      number('An edge.', '20'),
+      '[0, 20, 40, 60]',
+    ).check(z.minLength(2)),
+  ),
   range: optional(listOf('Lowest and highest possible value.', number('A limit.', '0'), '[0, 12]').check(z.length(2))),
 });
 

@@ -242,6 +242,7 @@ export const lookShape = {
   palette: optional(
     object('Colours that tell series apart.', {
       single: optional(color('Fill where there is one series.', 'moss')),
+      quiet: optional(color('Fill of what stands back behind something that is singled out.', 'grid')),
       groups: optional(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
     }),
   ),

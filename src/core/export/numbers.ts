@@ -18,6 +18,18 @@ function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable): str
   return [head, ...where, ...leftOut.map(({ reason, count }) => `  ${count} left out: ${reason}`)];
 }
 
+/** Sums of a cross table, one line each. */
+function sumLines({ sums = [] }: NumbersTable): string[] {
+  if (sums.length === 0) return [];
+  const width = Math.max(...sums.map(({ name }) => name.length));
+  const most = Math.max(...sums.map(({ n }) => formatNumber(n, 0, plain).length));
+  const line = ({ name, n, percent }: (typeof sums)[number]) => {
+    const share = percent === undefined ? '' : `   ${formatNumber(percent, 1, plain).padStart(5)} %`;
+    return `  ${name.padEnd(width)}  ${formatNumber(n, 0, plain).padStart(most)}${share}`;
+  };
+  return ['Sums', ...sums.map(line), ''];
+}
+
 /** The table behind the marks for a terminal: texts from the left, numbers from the right. */
 export function numbersText(table: NumbersTable): string {
   const titles = table.columns.map((column) => column.title);
@@ -32,7 +44,7 @@ export function numbersText(table: NumbersTable): string {
       .join('  ')
       .trimEnd();
   const rule = widths.map((width) => '─'.repeat(width)).join('──');
-  return [line(titles), rule, ...rows.map(line), rule, ...leftOutLines(table)].join('\n');
+  return [line(titles), rule, ...rows.map(line), rule, ...sumLines(table), ...leftOutLines(table)].join('\n');
 }
 
 /** The same for programs: every value in full. */
@@ -41,6 +53,7 @@ export function numbersJson(id: string, table: NumbersTable): object {
     figure: id,
     columns: table.columns.map(({ key, title }) => ({ key, title })),
     rows: table.rows.map((row) => Object.fromEntries(row.map((value, i) => [table.columns[i]?.key, value ?? null]))),
+    ...(table.sums ? { sums: table.sums } : {}),
     cases: { named: table.cases, read: table.read, chosen: table.chosen, used: table.used },
     leftOut: table.leftOut.map(({ reason, count }) => ({ reason, count })),
   };

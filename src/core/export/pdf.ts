@@ -28,10 +28,9 @@ function pen(pdf: Pdf, { width, dash }: PlateStroke): Pdf {
 
 /** Draws within a state of its own where it is not opaque. */
 function seen(pdf: Pdf, opacity: number, drawing: () => void): void {
-  if (opacity === 1) return drawing();
-  pdf.save().opacity(opacity);
+  if (opacity < 1) pdf.save().opacity(opacity);
   drawing();
-  pdf.restore();
+  if (opacity < 1) pdf.restore();
 }
 
 /** Fills and outlines the shape that was begun. */

@@ -1,6 +1,8 @@
-import type { TextItem } from '../plate/plate.js';
+import { overlap, type TextItem } from '../plate/plate.js';
+import { onPaper } from '../color/color.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
+import { fillOf } from './fills.js';
 import type { LabelAnchor } from './marks/markDrawer.js';
 import { drawerOf } from './marks/marks.js';
 import type { PanelScales } from './panelScales.js';
@@ -8,6 +10,8 @@ import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 interface Pending {
+  /** Colour of the mark that it stands on, where it stands inside. */
+  ground?: string;
   anchor: LabelAnchor;
   role: string;
   block: TextBlock;
@@ -27,15 +31,31 @@ function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pen
       if (!anchor) return [];
       const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
       const block = setRole(sheet, 'dataLabel', formatNumber(value, places, sheet.settings.numbers));
-      return [{ anchor, role: `series[${s}].labels[${m}]`, block }];
+      const ground = anchor.inside ? { ground: fillOf(sheet, series, s, mark.cell).color } : {};
+      return [{ ...ground, anchor, role: `series[${s}].labels[${m}]`, block }];
     }),
   );
 }
 
+/** Sets a label in the middle of its mark, in the ink or the paper, whichever stands out. */
+function insideMark(sheet: Sheet, { anchor, role, block, ground }: Pending & { ground: string }): TextItem {
+  const { middle, least, greatest, vertical } = anchor;
+  const color = onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
+  const [x, y] = vertical ? [middle, (least + greatest) / 2] : [(least + greatest) / 2, middle];
+  return tight(textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color }), block);
+}
+
+/** Whether a label inside its mark has room there. */
+function hasRoom({ anchor, block }: Pending): boolean {
+  if (!anchor.inside) return true;
+  return anchor.greatest - anchor.least >= (anchor.vertical ? block.capHeight : block.width) + 2;
+}
+
 /** Sets a label beyond the end of its mark, away from the base. */
-function placed(sheet: Sheet, { anchor, role, block }: Pending, turned: boolean): TextItem {
+function placed(sheet: Sheet, { anchor, role, block, ground }: Pending, turned: boolean): TextItem {
   const gap = sheet.settings.space.dataLabel * em(sheet);
   const { middle, least, greatest, down, vertical } = anchor;
+  if (ground !== undefined) return insideMark(sheet, { anchor, role, block, ground });
   const label = { role, from: 'dataLabels.show', color: sheet.settings.text.dataLabel.color };
   if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
@@ -49,15 +69,24 @@ function placed(sheet: Sheet, { anchor, role, block }: Pending, turned: boolean)
   return tight(textAt(block, middle - block.width / 2, y, label), block);
 }
 
+/** Labels that stand free, such as those along lines: one that would touch another is left out. */
+function apart(items: readonly TextItem[]): TextItem[] {
+  const kept: TextItem[] = [];
+  for (const item of items) if (!kept.some(({ box }) => overlap(box, item.box))) kept.push(item);
+  return kept;
+}
+
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */
 export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number): DataLabels {
   if (sheet.settings.dataLabels.show === 'none') return { items: [], leftOut: 0 };
-  const pending = pendingLabels(sheet, scales, decimals);
+  const all = pendingLabels(sheet, scales, decimals);
+  const pending = all.filter(hasRoom);
   const gap = 0.25 * em(sheet);
   const fit = (size: (block: TextBlock, anchor: LabelAnchor) => number) =>
     pending.every(({ block, anchor }) => size(block, anchor) + gap <= anchor.pitch);
   const flat = fit((block, { vertical }) => (vertical ? block.width : block.capHeight));
   const turned = !flat && pending.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
-  if (!flat && !turned) return { items: [], leftOut: pending.length };
-  return { items: pending.map((p) => placed(sheet, p, turned)), leftOut: 0 };
+  if (!flat && !turned) return { items: [], leftOut: all.length };
+  const items = apart(pending.map((p) => placed(sheet, p, turned)));
+  return { items, leftOut: all.length - items.length };
 }

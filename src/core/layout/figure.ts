@@ -156,7 +156,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
   };
   const edges = { x: lineEdge(sheet, 'x', panel, scales), y: lineEdge(sheet, 'y', panel, scales) };
   const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
-    (at) => settled[at].shows !== 'none',
+    (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
   );
   const axes = order.flatMap((at) => {
     const other = at === 'x' ? 'y' : 'x';

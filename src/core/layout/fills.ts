@@ -29,7 +29,8 @@ export function fillOf({ plan, settings, colors }: Sheet, series: Series, place:
     const from = series.category ? 'codebook' : `codebook.variables.${variable}.colors.${code}`;
     return { color: colors.read(tied) ?? settings.palette.single, from };
   }
-  const { groups, single } = settings.palette;
+  const { groups, single, quiet } = settings.palette;
+  if (series.quiet) return { color: quiet, from: 'palette.quiet' };
   if (!series.category || groups.length === 0) return { color: single, from: 'palette.single' };
   const at = place % groups.length;
   return { color: groups[at] as string, from: `palette.groups.${at}` };

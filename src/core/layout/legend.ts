@@ -82,16 +82,18 @@ function entryAt(block: TextBlock, x: number, y: number, { key, keyHeight, gap }
   return { block, x: x + key + gap, y, key: { x, y: middle - keyHeight / 2 } };
 }
 
-/** Entries below each other; a further column where the height is used up. */
-function inColumns(p: Parts, height: number): FittedLegend {
+/** Entries below each other, upwards where the marks are stacked that way; a further column where the height is used up. */
+function inColumns(p: Parts, height: number, upwards: boolean): FittedLegend {
   const titleHeight = p.title ? p.title.height + p.entryGap : 0;
   const entries: Placed[] = [];
   let [x, y, columnWidth, bottom] = [0, titleHeight, 0, 0];
-  for (const block of p.entries) {
+  const order = [...p.entries.keys()];
+  for (const i of upwards ? order.reverse() : order) {
+    const block = p.entries[i] as TextBlock;
     if (y > titleHeight && y + block.height > height) {
       [x, y, columnWidth] = [x + columnWidth + p.columnGap, titleHeight, 0];
     }
-    entries.push(entryAt(block, x, y, p));
+    entries[i] = entryAt(block, x, y, p);
     columnWidth = Math.max(columnWidth, p.key + p.gap + block.width);
     bottom = Math.max(bottom, y + block.height);
     y += block.height + p.entryGap;
@@ -127,7 +129,8 @@ export function fitLegend(sheet: Sheet, room: { width: number; height: number })
   const { place } = sheet.settings.legend;
   if (!sheet.plan.legend || place === 'none') return undefined;
   if (place === 'top' || place === 'bottom') return inRows(parts(sheet, room.width), room.width);
-  return inColumns(parts(sheet, Math.min(room.width, sheet.settings.width * mostBeside)), room.height);
+  const upwards = sheet.plan.stacked === true && sheet.plan.direction === 'vertical';
+  return inColumns(parts(sheet, Math.min(room.width, sheet.settings.width * mostBeside)), room.height, upwards);
 }
 
 /** What stands for a series: its fill, its marker, or its line with the marker that stands on it. */

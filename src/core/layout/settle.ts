@@ -1,3 +1,4 @@
+import type { ValueAxis } from '../chart/plan.js';
 import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
@@ -75,9 +76,13 @@ function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
     overhang: { before: 0, after: 0 },
     fits: true,
   });
+  const fitted = (plan: ValueAxis, at: 'x' | 'y', length: number): FittedValueAxis => {
+    const axis = fitValueAxis(sheet, plan, at, length, tickScale);
+    return plan.quiet ? { ...axis, labels: [], tickRoom: 0, labelRoom: 0, overhang: { before: 0, after: 0 }, fits: true } : axis;
+  };
   return {
-    x: x.shows === 'value' ? fitValueAxis(sheet, x, 'x', width, tickScale) : (named.x ?? none('x')),
-    y: y.shows === 'value' ? fitValueAxis(sheet, y, 'y', height, tickScale) : (named.y ?? none('y')),
+    x: x.shows === 'value' ? fitted(x, 'x', width) : (named.x ?? none('x')),
+    y: y.shows === 'value' ? fitted(y, 'y', height) : (named.y ?? none('y')),
   };
 }
 

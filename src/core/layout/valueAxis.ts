@@ -89,6 +89,7 @@ function hugged({ least, greatest }: ValueAxis, from: number | undefined, to: nu
 
 /** The limits that are fixed: those of the author, or of the data where the axis hugs them. */
 function fixedLimits(plan: ValueAxis, from: number | undefined, to: number | undefined) {
+  if (plan.exact) return { from: from ?? plan.least, to: to ?? plan.greatest };
   if (!plan.hugs) return { from, to };
   const [low, high] = hugged(plan, from, to);
   return { from: low, to: high };

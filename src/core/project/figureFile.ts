@@ -35,7 +35,7 @@ export const figureSchema = z.strictObject({
   id: optional(
     text('Name of the figure; its files are named after it. Left out: the name of this file.', 'yield-by-bed'),
   ),
-  data: dataSchema,
+  data: optional(dataSchema),
   codebook: optional(
     either(
       'The codebook: a path, or the codebook itself.',

@@ -2,7 +2,7 @@ import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
 import { readDelimited } from '../data/delimited.js';
 import { readRows } from '../data/inlineRows.js';
-import type { ColumnRequest, Table } from '../data/table.js';
+import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { HouseStyle } from '../document/houseStyle.js';
 import type { Look } from '../document/look.js';
@@ -148,6 +148,11 @@ async function gatherTable(
 ): Promise<Table | undefined> {
   const { data } = figure.value;
   const locate = (path: string) => figure.source.locate(pathOf(path));
+  if (data === undefined) {
+    if (requests.length === 0) return tableOf('no table', [], 0, []);
+    gatherer.problems.push(error('data-missing', {}, locate('chart')));
+    return undefined;
+  }
   if (typeof data === 'object' && 'rows' in data) {
     const reading = { name: 'the rows of the figure file', codebook, decimalMark: '.' as const, requests, locate };
     const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
@@ -190,7 +195,8 @@ function shownTexts(
   const categories = requests
     .filter(({ as }) => as === 'category')
     .flatMap(({ column }) => table.category(column).texts);
-  const variables = requests.map(({ column }) => codebook.variable(column));
+  const columns = requests.flatMap(({ column }) => (column === everyColumn ? table.measured : [column]));
+  const variables = columns.map((column) => codebook.variable(column));
   const named = variables.flatMap(({ label, unit, categories: values }) => [
     label,
     unit ?? '',

@@ -25,8 +25,28 @@ export interface Interval {
  * @param level confidence level, such as 0.95
  */
 export function meanInterval(summary: Summary, level: number): Interval | undefined {
-  const { n, mean, se } = summary;
+  const { effective: n, mean, se } = summary;
   if (se === undefined) return undefined;
   const half = se === 0 ? 0 : quantile((1 + level) / 2, n - 1) * se;
   return { low: mean - half, high: mean + half };
+}
+
+/** Quantiles of the normal distribution by level: the limit of Student's t. */
+const normalQuantile = (p: number): number => quantile(p, 1e9);
+
+/**
+ * Interval for a share (Wilson 1927): the shares that a test at this level would not reject. None where n is 0.
+ *
+ * @param count cases that have the property
+ * @param n cases in all
+ * @returns shares from 0 to 1
+ */
+export function shareInterval(count: number, n: number, level: number): Interval | undefined {
+  if (n <= 0) return undefined;
+  const z = normalQuantile((1 + level) / 2);
+  const share = count / n;
+  const scale = 1 + (z * z) / n;
+  const middle = (share + (z * z) / (2 * n)) / scale;
+  const half = (z / scale) * Math.sqrt((share * (1 - share)) / n + (z * z) / (4 * n * n));
+  return { low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
 }

@@ -209,6 +209,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     },
     palette: {
       single: resolver.color(palette.single, 'palette.single'),
+      quiet: resolver.color(palette.quiet, 'palette.quiet'),
       groups: palette.groups.map((color, i) => resolver.color(color, `palette.groups.${i}`)),
     },
     legend: { place: legend.place, ...(legendTitle === undefined ? {} : { title: legendTitle }) },

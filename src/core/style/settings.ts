@@ -74,7 +74,7 @@ export interface Settings {
   references: Stroke & { dash: Dash };
   slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
-  palette: { single: string; groups: string[] };
+  palette: { single: string; quiet: string; groups: string[] };
   legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };
   dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number };
   heading: boolean;

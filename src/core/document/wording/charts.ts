@@ -31,6 +31,52 @@ export const chartsWordings = {
     found: `${f.column} has the value "${f.value}" in ${plural(f.count, 'row')} of ${f.table}, and the codebook does not name it`,
     expected: `variables: ${f.column}: values: { ${f.value}: … }, or missing: [${f.value}]`,
   }),
+  'stack-of': (f: { arrange: string; what: string }) => ({
+    found: `chart.arrange is ${f.arrange}, and bars on top of each other cannot show ${f.what}`,
+    expected: '"arrange: clustered", or summary: count, percent, sum or given without error bars',
+    write: 'arrange: clustered',
+  }),
+  'shares-negative': (f: { group: string; value: number }) => ({
+    found: `${f.group} is ${f.value}, and shares of a whole have no negative parts`,
+    expected: 'values of zero and above, or "arrange: stacked"',
+  }),
+  'interval-beside': (f: { group: string; path: string }) => ({
+    found: `the interval given for ${f.group} does not hold its value`,
+    expected: 'a lower end at or below the value and an upper one at or above it; are the columns swapped?',
+  }),
+  'weight-wrong': (f: { column: string; value: number; path: string; whole: boolean }) => ({
+    found: `${f.path} is ${f.column}, which holds ${f.value}`,
+    expected: f.whole ? 'whole numbers of cases, zero or above' : 'weights of zero and above',
+  }),
+  'too-few-times': (f: { column: string; count: number }) => ({
+    found: `${f.column} has ${plural(f.count, 'time')} with values`,
+    expected: 'two times or more to compare',
+  }),
+  'expression-wrong': (f: { path: string; text: string; fault: string; functions: string[] } & Nearest) => ({
+    found: `${f.path}: "${f.text}" cannot be read: ${f.fault}`,
+    expected: `an expression of x such as a*sin(x) + 2^x, with the parameters of the chart and ${list(f.functions, 30)}`,
+    ...written(f),
+  }),
+  'domain-reversed': (f: { from: number; to: number }) => ({
+    found: `chart.x runs from ${f.from} to ${f.to}`,
+    expected: 'a lower end below the upper one',
+  }),
+  'function-missing': (f: { path: string; number: number; count: number }) => ({
+    found: `${f.path} is ${f.number}, and there ${f.count === 1 ? 'is one function' : `are ${f.count} functions`}`,
+    expected: `a number from 1 to ${f.count}`,
+  }),
+  'nowhere-defined': (f: { text: string; from: number; to: number }) => ({
+    found: `"${f.text}" has no value anywhere from ${f.from} to ${f.to}`,
+    expected: 'a function with values in its domain',
+  }),
+  'no-columns': (f: { table: string; known: string[] }) => ({
+    found: `${f.table} has no further column with numbers`,
+    expected: `columns by name: ${list(f.known, 30)}`,
+  }),
+  'setting-needed': (f: { path: string; why: string; columns: string[] }) => ({
+    found: `${f.path} is missing: ${f.why}`,
+    expected: `one of ${list(f.columns, 30)}`,
+  }),
   'no-rows': (f: { table: string; rows: number; reasons: { reason: string; count: number }[] }) => ({
     found: `no row of ${f.table} is left to draw${f.rows === 0 ? '' : ` (of ${f.rows}: ${f.reasons.map((r) => `${r.count} where ${r.reason}`).join(', ')})`}`,
     expected: 'at least one row with a value and a category',

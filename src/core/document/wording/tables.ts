@@ -29,6 +29,21 @@ export const tablesWordings = {
     expected: 'a number, an empty cell, or a missing code that the codebook names',
     write: `variables:\n  ${f.column}: { missing: [${[f.text, ...f.others].map((text) => JSON.stringify(text)).join(', ')}] }`,
   }),
+  'data-missing': (_: object) => ({
+    found: 'this chart draws a table, and none is named',
+    expected: '"data" with the path of a table, or its rows',
+    write: 'data: TABLE.csv',
+  }),
+  'not-a-date': (f: { column: string; text: string; count: number }) => ({
+    found: `${f.column} holds "${f.text}"${f.count > 1 ? ` and ${f.count - 1} more cells` : ''} that are no dates`,
+    expected: 'dates such as 2026-03-01 or 1.3.2026; for 3/1/2026 the codebook says "dateOrder"',
+    write: 'dateOrder: day-month',
+  }),
+  'bands-not-rising': (f: { column: string }) => ({
+    found: `the bands of ${f.column} do not rise from edge to edge`,
+    expected: 'at least two numbers, each greater than the one before',
+    write: 'bands: [0, 20, 40]',
+  }),
   'decimal-comma': (f: { column: string; text: string }) => ({
     found: `"${f.text}" in column ${f.column} has a decimal comma`,
     expected: 'decimal points, or a file that says it has commas',

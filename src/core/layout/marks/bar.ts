@@ -28,6 +28,9 @@ export const barDrawer: MarkDrawer<BarMark> = {
     return [[barRect(sheet, rect, fill, role)], errorInk(sheet, scales, mark, role.replace('marks', 'errors'))];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),
-  anchor: (mark, sheet, scales) => groupAnchor(mark, sheet, scales, mark.base),
+  anchor(mark, sheet, scales) {
+    const anchor = groupAnchor(mark, sheet, scales, mark.base);
+    return mark.size === undefined ? anchor : { ...anchor, value: mark.size, inside: true };
+  },
   key: 'fill',
 };

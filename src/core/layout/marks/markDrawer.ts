@@ -29,6 +29,8 @@ export interface LabelAnchor {
   pitch: number;
   value: number;
   count: number;
+  /** Whether the label stands in the middle of the mark, as in a bar with another on top of it. */
+  inside?: boolean;
 }
 
 /** What stands for a series in a legend. */

@@ -1,0 +1,281 @@
+import * as z from 'zod/mini';
+import { choice, either, listOf, named, number, object, optional, text, whole } from '../document/fields.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
+import { type Expression, functionNames, readExpression } from '../expression/expression.js';
+import { resolveAccents } from './accents.js';
+import type { ChartInput, ChartKind } from './kind.js';
+import type { BandMark, LineMark, Plan, Series, ValueAxis } from './plan.js';
+
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['curve'], 'curve'),
+  functions: listOf(
+    'Functions of x, drawn on the same axes.',
+    object('A function.', {
+      y: text('Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters.', 'a*sin(x)'),
+      name: optional(text('Its name in the legend. Left out: the expression.', 'Growth')),
+    }),
+    '[{ y: a*sin(x), name: Growth }]',
+  ),
+  x: object('The domain.', {
+    from: number('Lower end.', '-5'),
+    to: number('Upper end.', '5'),
+    label: optional(text('What x is, for the axis title. Left out: *x*.', 'Time')),
+    unit: optional(text('Its unit.', 's')),
+  }),
+  y: optional(
+    object('What the functions give, for the axis title.', {
+      label: optional(text('What y is. Left out: *y*.', 'Height')),
+      unit: optional(text('Its unit.', 'm')),
+    }),
+  ),
+  parameters: optional(named('Numbers that the expressions use by name.', number('A value.', '2'), '{ a: 2 }')),
+  samples: optional(whole('Values of x at which each function is computed. Left out: 400.', 20_000, '400')),
+  cross: optional(
+    either(
+      'Where the axes cross: at the origin, or at the edge. Left out: edge.',
+      'origin, edge, or { x: …, y: … }',
+      [
+        choice('A place.', ['origin', 'edge'], 'origin'),
+        object('A place by its values.', { x: number('Value of x.', '0'), y: number('Value of y.', '1') }),
+      ],
+      'origin',
+    ),
+  ),
+  area: optional(
+    object('A shaded surface between a function and zero, or between two functions.', {
+      of: whole('Number of the function, from 1.', 100, '1'),
+      to: optional(whole('Number of the other function. Left out: zero.', 100, '2')),
+      from: optional(number('Where it begins. Left out: at the lower end.', '0')),
+      until: optional(number('Where it ends. Left out: at the upper end.', '3')),
+    }),
+  ),
+  names: optional(choice('Where the names stand: in a legend, or at the ends of the curves.', ['legend', 'ends'], 'ends')),
+});
+
+export type CurveSettings = z.infer<typeof schema>;
+type Input = ChartInput<CurveSettings>;
+
+const defaultSamples = 400;
+
+interface Sampled {
+  text: string;
+  name: string;
+  xs: number[];
+  /** Values; `NaN` breaks the curve. */
+  ys: number[];
+  of: Expression;
+}
+
+/**
+ * Values at evenly spaced places. The curve breaks where a function has no value, and at poles: where it changes its
+ * sign between two places by a leap that halving the step over and over does not shrink.
+ */
+function sample(of: Expression, from: number, to: number, count: number): { xs: number[]; ys: number[] } {
+  const at = (x: number) => {
+    const y = of(x as never);
+    return Number.isFinite(y) ? y : Number.NaN;
+  };
+  const [xs, ys] = [[] as number[], [] as number[]];
+  let last: [number, number] | undefined;
+  for (let i = 0; i < count; i += 1) {
+    const x = from + ((to - from) * i) / (count - 1);
+    const y = at(x);
+    if (last && leaps(at, last[0], x, last[1], y)) {
+      xs.push((last[0] + x) / 2);
+      ys.push(Number.NaN);
+    }
+    xs.push(x);
+    ys.push(y);
+    last = [x, y];
+  }
+  return { xs, ys };
+}
+
+/** Whether a function leaps between two places: the leap stays while the stretch is halved thirty times. */
+function leaps(at: (x: number) => number, a: number, b: number, ya: number, yb: number): boolean {
+  const leap = Math.abs(yb - ya);
+  if (!(leap > 0)) return false;
+  let [low, high, yLow, yHigh] = [a, b, ya, yb];
+  for (let i = 0; i < 30; i += 1) {
+    const middle = (low + high) / 2;
+    const y = at(middle);
+    if (Number.isNaN(y)) return true;
+    if (Math.abs(y - yLow) >= Math.abs(yHigh - y)) [high, yHigh] = [middle, y];
+    else [low, yLow] = [middle, y];
+    if (Math.abs(yHigh - yLow) < 0.4 * leap) return false;
+  }
+  return true;
+}
+
+/** The expressions read and sampled, or what is wrong with them. */
+function sampled({ settings, locate }: Input): { curves: Sampled[]; problems: Problem[] } {
+  const { parameters = {}, x, samples = defaultSamples } = settings;
+  const problems: Problem[] = [];
+  const curves = settings.functions.flatMap(({ y, name }, i): Sampled[] => {
+    const path = `chart.functions.${i}.y`;
+    const read = readExpression(y, ['x', ...Object.keys(parameters)]);
+    if (typeof read !== 'function') {
+      problems.push(error('expression-wrong', { path, text: y, functions: functionNames, ...read }, locate(path)));
+      return [];
+    }
+    const of = ((value: number) => read({ ...parameters, x: value })) as unknown as Expression;
+    const found = sample(of, x.from, x.to, Math.max(2, samples));
+    if (found.ys.every(Number.isNaN)) {
+      problems.push(error('nowhere-defined', { text: y, from: x.from, to: x.to }, locate(path)));
+    }
+    return [{ text: y, name: name ?? y, ...found, of }];
+  });
+  return { curves, problems };
+}
+
+/**
+ * What the axis of y shows: all of smooth curves; of curves with poles, what lies about the middle four fifths of the
+ * values, for the rest runs to infinity.
+ */
+function yRange(curves: readonly Sampled[]): [number, number] {
+  const poles = curves.some(({ ys }) => ys.slice(1, -1).some((y, i) => Number.isNaN(y) && !Number.isNaN(ys[i] as number)));
+  const values = curves.flatMap(({ ys }) => ys.filter((y) => !Number.isNaN(y))).sort((a, b) => a - b);
+  const at = (share: number) => values[Math.round(share * (values.length - 1))] as number;
+  if (!poles) return [at(0), at(1)];
+  const [low, high] = [at(0.1), at(0.9)];
+  const room = 0.5 * (high - low);
+  return [Math.max(at(0), low - room), Math.min(at(1), high + room)];
+}
+
+function settingsProblems({ settings, locate }: Input): Problem[] {
+  const { x, area, functions } = settings;
+  const problems: Problem[] = [];
+  if (!(x.from < x.to)) problems.push(error('domain-reversed', { from: x.from, to: x.to }, locate('chart.x')));
+  if (functions.length === 0) problems.push(error('setting-needed', { path: 'chart.functions', why: 'there is nothing to draw', columns: ['{ y: sin(x) }'] }, locate('chart.functions')));
+  for (const key of ['of', 'to'] as const) {
+    const place = area?.[key];
+    if (place === undefined || (place >= 1 && place <= functions.length)) continue;
+    const path = `chart.area.${key}`;
+    problems.push(error('function-missing', { path, number: place, count: functions.length }, locate(path)));
+  }
+  return problems;
+}
+
+/** The shaded surface: between two curves, or one and zero, over the places of the first. */
+function areaMark({ area }: CurveSettings, curves: readonly Sampled[]): BandMark[] {
+  if (!area) return [];
+  const first = curves[area.of - 1] as Sampled;
+  const other = area.to === undefined ? undefined : curves[area.to - 1];
+  const places = first.xs.flatMap((x, i): [number, number, number][] => {
+    const inside = x >= (area.from ?? Number.NEGATIVE_INFINITY) && x <= (area.until ?? Number.POSITIVE_INFINITY);
+    const [a, b] = [first.ys[i] as number, other ? other.of(x as never) : 0];
+    return inside && Number.isFinite(a) && Number.isFinite(b) ? [[x, a, b]] : [];
+  });
+  if (places.length < 2) return [];
+  return [{ type: 'band', cell: {}, xs: places.map(([x]) => x), low: places.map(([, , b]) => b), high: places.map(([, a]) => a) }];
+}
+
+/** A title in words; a bare letter is a variable and stands in italics. */
+const titleOf = (label: string | undefined, letter: string, unit: string | undefined, from: string) => ({
+  label: label ?? `*${letter}*`,
+  ...(unit === undefined ? {} : { unit }),
+  from,
+});
+
+function axes(settings: CurveSettings, curves: readonly Sampled[]): { x: ValueAxis; y: ValueAxis } {
+  const { cross } = settings;
+  const at = cross === 'origin' ? { x: 0, y: 0 } : typeof cross === 'object' ? cross : undefined;
+  const [least, greatest] = yRange(curves);
+  const zero = settings.area && settings.area.to === undefined ? 0 : least;
+  return {
+    x: {
+      shows: 'value',
+      title: titleOf(settings.x.label, 'x', settings.x.unit, 'chart.x.label'),
+      least: Math.min(settings.x.from, at?.x ?? settings.x.from),
+      greatest: Math.max(settings.x.to, at?.x ?? settings.x.to),
+      exact: true,
+      ...(at ? { crossed: at.x } : {}),
+    },
+    y: {
+      shows: 'value',
+      title: titleOf(settings.y?.label, 'y', settings.y?.unit, 'chart.y.label'),
+      least: Math.min(least, at?.y ?? least, zero),
+      greatest: Math.max(greatest, at?.y ?? greatest),
+      ...(at ? { crossed: at.y } : {}),
+    },
+  };
+}
+
+function plan(input: Input): Outcome<Plan> {
+  const { settings, locate } = input;
+  const problems = [...settingsProblems(input), ...resolveAccents(input, []).problems];
+  if (hasErrors(problems)) return fail(problems);
+  const { curves, problems: faults } = sampled(input);
+  problems.push(...faults);
+  if (hasErrors(problems)) return fail(problems);
+  const several = curves.length > 1 || settings.functions.some(({ name }) => name !== undefined);
+  const area = areaMark(settings, curves);
+  const series = curves.map(({ name, xs, ys }, i): Series => {
+    const line: LineMark = { type: 'line', cell: {}, as: 'curve', xs, ys };
+    return {
+      ...(several ? { category: { code: String(i + 1), name } } : {}),
+      marks: [line, ...(settings.area?.of === i + 1 ? area : [])],
+    };
+  });
+  if (settings.area && area.length === 0) {
+    problems.push(warning('setting-idle', { path: 'chart.area', needs: 'a stretch where the functions have values' }, locate('chart.area')));
+  }
+  const atEnds = settings.names === 'ends';
+  const variable = { name: 'function', label: '', labelled: true, categories: [], colors: new Map(), missing: new Set<string>() };
+  return succeed(
+    {
+      direction: 'vertical',
+      ...axes(settings, curves),
+      series,
+      ...(several && !atEnds ? { legend: { variable, entries: series.flatMap(({ category }) => (category ? [category] : [])) } } : {}),
+      ...(atEnds
+        ? {
+            endLabels: curves.map(({ name, ys }, s) => ({
+              side: 'right' as const,
+              series: s,
+              cell: {},
+              y: ys.findLast((y) => !Number.isNaN(y)) as number,
+              text: name,
+              from: 'chart.names',
+            })),
+          }
+        : {}),
+      accents: [],
+      categoryColors: new Map(),
+      numbers: {
+        columns: [
+          { key: 'function', title: 'Function' },
+          { key: 'least', title: 'Least', decimals: 4 },
+          { key: 'greatest', title: 'Greatest', decimals: 4 },
+          { key: 'atStart', title: `At ${settings.x.from}`, decimals: 4 },
+          { key: 'atEnd', title: `At ${settings.x.to}`, decimals: 4 },
+          { key: 'breaks', title: 'Breaks', decimals: 0 },
+        ],
+        rows: curves.map(({ text: name, ys }) => {
+          const values = ys.filter((y) => !Number.isNaN(y));
+          const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(ys[i - 1] as number)).length;
+          const finite = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
+          return [name, values.reduce((a, b) => Math.min(a, b)), values.reduce((a, b) => Math.max(a, b)), finite(ys[0]), finite(ys.at(-1)), breaks];
+        }),
+        cases: 'functions',
+        read: curves.length,
+        chosen: curves.length,
+        used: curves.length,
+        leftOut: [],
+      },
+      note: [],
+      altText: `Curves of ${curves.map(({ name }) => name).join(', ')} for x from ${settings.x.from} to ${settings.x.to}.`,
+    },
+    problems,
+  );
+}
+
+/** Functions of x by their expressions. */
+export const curve = {
+  name: 'curve',
+  description: 'Functions of x by their expressions, with parameters from the figure file.',
+  schema,
+  columns: () => [],
+  shows: () => ({ x: 'bins', y: 'value' }),
+  plan,
+} satisfies ChartKind<CurveSettings>;

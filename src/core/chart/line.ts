@@ -1,0 +1,343 @@
+import * as z from 'zod/mini';
+import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Category } from '../data/codebook.js';
+import { selectionOf } from '../data/selection.js';
+import { choice, level, object, optional, text } from '../document/fields.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { type Interval, meanInterval } from '../statistics/interval.js';
+import { median } from '../statistics/median.js';
+import { Summary } from '../statistics/summary.js';
+import { resolveAccents } from './accents.js';
+import { measureProblems } from './cases.js';
+import { levelText } from './groupWords.js';
+import type { ChartInput, ChartKind } from './kind.js';
+import { lineAltText, lineNumbers } from './lineWords.js';
+import { caseSentences } from './notes.js';
+import { type Along, alongOf } from './along.js';
+import type { BandMark, LeftOut, LineMark, Mark, Plan, PointMark, Series, ValueAxis } from './plan.js';
+import { type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
+import { Tally } from './tally.js';
+import { variableTitle } from './variableTitle.js';
+import { whereColumns, whereField } from './where.js';
+import { asLong, wideColumns, wideShape } from './wide.js';
+
+const summaries = ['given', 'mean', 'median', 'sum', 'count'] as const;
+
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['line'], 'line'),
+  x: text('Variable along the horizontal axis: categories, numbers, dates or years.', 'week'),
+  value: optional(text('Variable whose values the line joins.', 'harvest')),
+  ...wideShape,
+  group: optional(text('Variable with a line for each of its values.', 'crop')),
+  summary: optional(
+    choice(
+      'What is shown where several rows share a place. Left out: the value as given, or the mean where there are several.',
+      summaries,
+      'mean',
+    ),
+  ),
+  error: optional(
+    object('Intervals of means.', {
+      shows: choice('Confidence interval, standard error or standard deviation.', ['ci', 'se', 'sd'], 'ci'),
+      level: optional(level('Level of the confidence interval. Left out: 0.95.', '0.95')),
+      as: optional(choice('Error bars, or a band along the line. Left out: bars.', ['bars', 'band'], 'band')),
+    }),
+  ),
+  gaps: optional(choice('Whether a missing value breaks the line, or the line bridges it.', ['break', 'bridge'], 'break')),
+  steps: optional(
+    choice('A line in steps that change at a value, after it, or between two.', ['none', 'before', 'after', 'middle'], 'after'),
+  ),
+  names: optional(choice('Where the names of the groups stand: in a legend, or at the ends of the lines.', ['legend', 'ends'], 'ends')),
+  references: referencesField,
+  where: whereField,
+});
+
+export type LineSettings = z.infer<typeof schema>;
+export type LineInput = ChartInput<LineSettings & { value?: string | undefined }>;
+
+/** One place of a line. */
+export interface Place {
+  x: number;
+  y: number;
+  summary: Summary;
+  interval?: Interval | undefined;
+}
+
+/** The places of one group, in the order of x. */
+export interface Run {
+  category?: Category;
+  places: Place[];
+  /** Values of x at which a value is missing. */
+  missing: number[];
+}
+
+interface Gathered {
+  runs: Run[];
+  chosen: number;
+  used: number;
+  leftOut: LeftOut[];
+  summary: (typeof summaries)[number];
+}
+
+function intervalOf({ settings }: LineInput, summary: Summary): Interval | undefined {
+  const { error: bars } = settings;
+  if (!bars) return undefined;
+  if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? 0.95);
+  const half = bars.shows === 'se' ? summary.se : summary.sd;
+  return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
+}
+
+/** Sorts the chosen rows by group and place, and sums each place up. */
+function gatherRuns(input: LineInput, along: Along, group: Categories | undefined, keeps: (row: number) => boolean): Gathered {
+  const { settings, table, codebook } = input;
+  const value = settings.value === undefined ? undefined : table.number(settings.value);
+  const cells = (group?.categories ?? [undefined]).map(() => new Map<number, { summary: Summary; values: number[]; missing: boolean }>());
+  const tally = new Tally();
+  let [chosen, used] = [0, 0];
+  for (let row = 0; row < table.rowCount; row += 1) {
+    if (!keeps(row)) continue;
+    chosen += 1;
+    const x = along.at(row);
+    const g = group ? group.of(row) : 0;
+    if (Number.isNaN(x)) tally.add(along.variable, along.reason(row));
+    else if (group && g < 0) tally.add(group.variable, group.reason(row));
+    else {
+      const cell = cells[g]?.get(x) ?? { summary: new Summary(), values: [], missing: false };
+      cells[g]?.set(x, cell);
+      const absent = value?.absent[row] ?? 0;
+      if (value && absent > 0) {
+        cell.missing = true;
+        tally.add(codebook.variable(value.name), value.reasons[absent - 1] as string);
+        continue;
+      }
+      const number = value ? (value.numbers[row] as number) : 1;
+      cell.summary.add(number);
+      cell.values.push(number);
+      used += 1;
+    }
+  }
+  const single = cells.every((places) => [...places.values()].every(({ summary }) => summary.n <= 1));
+  const summary = settings.summary ?? (value === undefined ? 'count' : single && !settings.error ? 'given' : 'mean');
+  const runs = cells.map((places, g): Run => {
+    const entries = [...places].sort((a, b) => a[0] - b[0]);
+    const category = group?.categories[g];
+    return {
+      ...(category ? { category } : {}),
+      places: entries.flatMap(([x, cell]): Place[] => {
+        if (cell.summary.n === 0) return [];
+        const y =
+          summary === 'median' ? (median(cell.values) as number) : summary === 'sum' ? cell.summary.sum : summary === 'count' ? cell.summary.n : cell.summary.mean;
+        return [{ x, y, summary: cell.summary, interval: intervalOf(input, cell.summary) }];
+      }),
+      missing: entries.flatMap(([x, cell]) => (cell.summary.n === 0 && cell.missing ? [x] : [])),
+    };
+  });
+  return { runs: runs.filter(({ places }) => places.length > 0), chosen, used, leftOut: tally.list(), summary };
+}
+
+/** Where a line breaks: at missing values, and at categories without any. */
+function holes(run: Run, along: Along, gaps: LineSettings['gaps']): number[] {
+  if (gaps === 'bridge') return [];
+  const taken = new Set(run.places.map(({ x }) => x));
+  const categories = along.axis.shows === 'category' ? along.axis.categories.map((_, i) => i) : [];
+  return [...run.missing, ...categories.filter((x) => !taken.has(x))];
+}
+
+/** A line in steps: level until the next place, from the one before, or from half-way to half-way. */
+function stepped(xs: number[], ys: number[], steps: LineSettings['steps']): [number[], number[]] {
+  if (steps === undefined || steps === 'none') return [xs, ys];
+  const points = xs.flatMap((x, i): [number, number][] => {
+    const [y, last] = [ys[i] as number, i - 1];
+    const before = ys[last];
+    if (before === undefined || Number.isNaN(before) || Number.isNaN(y)) return [[x, y]];
+    const turn = steps === 'after' ? x : steps === 'before' ? (xs[last] as number) : (x + (xs[last] as number)) / 2;
+    return [
+      [turn, before],
+      [turn, y],
+      [x, y],
+    ];
+  });
+  return [points.map(([x]) => x), points.map(([, y]) => y)];
+}
+
+/** From this many places on, a line has no markers: they would hide it. */
+const manyPlaces = 40;
+
+/** Distance between the lines of neighbouring groups at a category, so that their error bars stand apart. */
+const apart = 0.07;
+
+/** The places of a run, moved aside where error bars of several groups would stand on each other. */
+function aside(run: Run, { axis }: Along, bars: LineSettings['error'], at: number, of: number): Run {
+  if (!bars || bars.as === 'band' || axis.shows !== 'category') return run;
+  const by = (at - (of - 1) / 2) * apart;
+  return { ...run, places: run.places.map((place) => ({ ...place, x: place.x + by })) };
+}
+
+function marksOf(input: LineInput, given: Run, along: Along, group: Categories | undefined, at: number, of: number): Mark[] {
+  const { gaps, steps, error: bars } = input.settings;
+  const run = aside(given, along, bars, at, of);
+  const cell = group && run.category ? { [group.variable.name]: run.category.code } : {};
+  const entries = [
+    ...run.places.map(({ x, y }) => ({ x, y })),
+    ...holes(given, along, gaps).map((x) => ({ x, y: Number.NaN })),
+  ].sort((a, b) => a.x - b.x);
+  const [xs, ys] = stepped(
+    entries.map(({ x }) => x),
+    entries.map(({ y }) => y),
+    steps,
+  );
+  const line: LineMark = { type: 'line', cell, as: 'series', xs, ys };
+  const banded = run.places.filter(({ interval }) => interval !== undefined);
+  const band: BandMark[] =
+    bars?.as === 'band' && banded.length > 1
+      ? [
+          {
+            type: 'band',
+            cell,
+            xs: banded.map(({ x }) => x),
+            low: banded.map(({ interval }) => interval?.low as number),
+            high: banded.map(({ interval }) => interval?.high as number),
+          },
+        ]
+      : [];
+  const few = run.places.length <= manyPlaces;
+  const points = run.places.map(
+    ({ x, y, interval, summary }): PointMark => ({
+      type: 'point',
+      cell,
+      x,
+      y,
+      onLine: few ? 'marked' : 'bare',
+      count: summary.n,
+      ...(interval && bars?.as !== 'band' ? { interval } : {}),
+    }),
+  );
+  return [line, ...band, ...points];
+}
+
+function valueAxis(input: LineInput, { runs, summary }: Gathered): ValueAxis {
+  const { settings, codebook } = input;
+  const ends = runs.flatMap(({ places }) => places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]));
+  ends.push(...(settings.references ?? []).map(({ at }) => at));
+  const range = { least: ends.reduce((a, b) => Math.min(a, b)), greatest: ends.reduce((a, b) => Math.max(a, b)) };
+  if (summary === 'count' || settings.value === undefined) {
+    const title = { label: `Number of ${codebook.cases}`, from: 'chart.summary' };
+    return { shows: 'value', title, ...range, least: Math.min(0, range.least), decimals: 0, counts: true };
+  }
+  const variable = codebook.variable(settings.value);
+  const leads = { mean: 'Mean', median: 'Median', sum: 'Total' } as const;
+  const lead = summary === 'given' ? {} : { lead: leads[summary] };
+  const { decimals } = variable;
+  return { shows: 'value', title: { ...lead, ...variableTitle(variable, 'chart.value') }, ...range, ...(decimals === undefined ? {} : { decimals }) };
+}
+
+function noteOf(input: LineInput, gathered: Gathered, numbers: Plan['numbers']): string[] {
+  const { error: bars, references } = input.settings;
+  const what = bars?.as === 'band' ? 'Bands show' : 'Error bars show';
+  const shows = { ci: `${levelText(bars?.level ?? 0.95)} confidence intervals of the mean`, se: 'one standard error on either side of the mean', sd: 'one standard deviation on either side of the mean' };
+  return [
+    ...(bars ? [`${what} ${shows[bars.shows]}.`] : []),
+    ...referenceSentences(references as Reference[] | undefined, input.numbers),
+    ...(gathered.summary === 'given' && input.codebook.cases === 'values' ? [] : caseSentences(input, numbers)),
+  ];
+}
+
+function settingsProblems({ settings, locate, table, codebook }: LineInput, gathered: Gathered): Problem[] {
+  const problems: Problem[] = [];
+  const { summary } = gathered;
+  if (settings.error && summary !== 'mean') {
+    problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
+  }
+  if (settings.value === undefined && summary !== 'count') {
+    const columns = table.columnNames.filter((name) => codebook.variable(name).measure !== 'nominal');
+    problems.push(error('value-needed', { summary, columns }, locate('chart.summary')));
+  }
+  const many = summary === 'given' ? gathered.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1) : undefined;
+  if (many) problems.push(error('given-many', { group: `${settings.x} ${many.x}`, count: many.summary.n }, locate('chart.summary')));
+  return problems;
+}
+
+function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
+  const long = asLong(given, true);
+  if (!long.ok) return long;
+  const input = long.value as LineInput;
+  const { settings, table, codebook, locate } = input;
+  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
+  const selection = selectionOf(settings.where, table, codebook, locate);
+  const along = alongOf(input, settings.x, 'chart.x', (row) => selection.keeps(row));
+  const accents = resolveAccents(input, group ? [group] : []);
+  const problems: Problem[] = [
+    ...(settings.value === undefined ? [] : measureProblems(input, settings.value, 'chart.value')),
+    ...(group?.problems ?? []),
+    ...along.problems,
+    ...selection.problems,
+    ...accents.problems,
+  ];
+  if (hasErrors(problems)) return fail(problems);
+  const gathered = gatherRuns(input, along, group, (row) => selection.keeps(row));
+  if (gathered.used === 0) {
+    const reasons = gathered.leftOut.map(({ reason, count }) => ({ reason, count }));
+    return fail([...problems, error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate('chart'))]);
+  }
+  problems.push(...settingsProblems(input, gathered));
+  if (hasErrors(problems)) return fail(problems);
+  const series = gathered.runs.map((run, i): Series => {
+    const color = run.category && group?.variable.colors.get(run.category.code);
+    const marks = marksOf(input, run, along, group, i, gathered.runs.length);
+    return { ...(run.category ? { category: run.category } : {}), ...(color === undefined ? {} : { color }), marks };
+  });
+  const numbers = lineNumbers(input, gathered.runs, along, group, gathered);
+  const atEnds = settings.names === 'ends' && group !== undefined;
+  const entries = gathered.runs.flatMap(({ category }) => (category ? [category] : []));
+  const endLabels = gathered.runs.map((run, s) => ({
+    side: 'right' as const,
+    series: s,
+    cell: series[s]?.marks[0]?.cell ?? {},
+    y: run.places.at(-1)?.y as number,
+    text: run.category?.name ?? '',
+    from: 'chart.names',
+  }));
+  const categories = along.axis.shows === 'category' ? along.axis.categories.length : 0;
+  return succeed(
+    {
+      direction: 'vertical',
+      x: along.axis,
+      y: valueAxis(input, gathered),
+      series,
+      ...(along.axis.shows === 'category' ? referenceLines(settings.references, 'vertical', categories) : levelLines(settings.references, along)),
+      ...(atEnds ? { endLabels } : {}),
+      ...(group && !atEnds ? { legend: { variable: group.variable, entries } } : {}),
+      accents: accents.accents,
+      categoryColors: new Map(),
+      numbers,
+      note: noteOf(input, gathered, numbers),
+      altText: lineAltText(input, gathered.runs, along, valueAxis(input, gathered).title),
+    },
+    problems,
+  );
+}
+
+/** Lines at values over the whole of an axis of numbers. */
+function levelLines(references: readonly Reference[] | undefined, { axis }: Along): { references?: LineMark[] } {
+  if (!references || references.length === 0 || axis.shows !== 'value') return {};
+  const span = axis.greatest - axis.least || 1;
+  const xs = [axis.least - span, axis.greatest + span];
+  return { references: references.map(({ at }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at] })) };
+}
+
+/** Values joined by lines along categories, numbers, dates or years. */
+export const line = {
+  name: 'line',
+  description: 'Values or summaries joined by lines along categories, numbers, dates or years.',
+  schema,
+  columns: (settings) => [
+    { column: settings.x, as: 'category', path: 'chart.x' },
+    { column: settings.x, as: 'number', path: 'chart.x', trial: true },
+    ...(settings.value === undefined ? [] : [{ column: settings.value, as: 'number', path: 'chart.value' } as const]),
+    ...(settings.group === undefined ? [] : [{ column: settings.group, as: 'category', path: 'chart.group' } as const]),
+    ...wideColumns(settings),
+    ...whereColumns(settings.where),
+  ],
+  shows: () => ({ x: 'along', y: 'value' }),
+  plan,
+} satisfies ChartKind<LineSettings>;

@@ -1,0 +1,69 @@
+import type { Categories } from '../data/categories.js';
+import { dateInFull } from '../scale/dateTicks.js';
+import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
+import { lowered } from '../type/letterCase.js';
+import type { Along } from './along.js';
+import type { LineInput, Run } from './line.js';
+import type { AxisTitle, LeftOut, NumbersTable } from './plan.js';
+
+/** A place along an axis in words. */
+export function placeWords({ axis }: Along, x: number): string {
+  if (axis.shows === 'category') return axis.categories[x]?.name ?? '';
+  if (axis.form === 'date') return dateInFull(x);
+  return formatNumber(x, decimalsOf(x), { decimalMark: '.', grouping: 'none' });
+}
+
+/** The table behind the lines: each place of each group with its n and measures. */
+export function lineNumbers(
+  { settings, codebook, table }: LineInput,
+  runs: readonly Run[],
+  along: Along,
+  group: Categories | undefined,
+  { chosen, used, leftOut, summary }: { chosen: number; used: number; leftOut: LeftOut[]; summary: string },
+): NumbersTable {
+  const decimals = summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
+  const fine = summary === 'mean' || summary === 'median' ? decimals + 2 : decimals;
+  const titles: Record<string, string> = { given: 'Value', mean: 'Mean', median: 'Median', sum: 'Sum', count: 'Count' };
+  const spread = summary === 'mean' || summary === 'median';
+  return {
+    columns: [
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
+      { key: along.variable.name, title: along.variable.label },
+      { key: 'n', title: 'n', decimals: 0 },
+      { key: summary === 'given' ? 'value' : summary, title: titles[summary] as string, decimals: fine },
+      ...(spread ? [{ key: 'sd', title: 'SD', decimals: fine }, { key: 'se', title: 'SE', decimals: fine + 1 }] : []),
+      ...(settings.error ? [{ key: 'low', title: 'Low', decimals: fine }, { key: 'high', title: 'High', decimals: fine }] : []),
+    ],
+    rows: runs.flatMap(({ category, places }) =>
+      places.map(({ x, y, summary: cell, interval }) => [
+        ...(group ? [category?.name] : []),
+        placeWords(along, x),
+        cell.n,
+        y,
+        ...(spread ? [cell.sd, cell.se] : []),
+        ...(settings.error ? [interval?.low, interval?.high] : []),
+      ]),
+    ),
+    cases: codebook.cases,
+    read: table.rowCount,
+    chosen,
+    used,
+    leftOut,
+  };
+}
+
+/** The lines in words: where each begins and ends. */
+export function lineAltText(input: LineInput, runs: readonly Run[], along: Along, title: AxisTitle): string {
+  const value = title.lead === undefined ? title.label : `${title.lead} ${lowered(title.label)}`;
+  const unit = title.unit === undefined || title.unit === '' ? '' : ` in ${title.unit}`;
+  const what = `Line chart of ${lowered(value)}${unit} by ${lowered(along.variable.label)}`;
+  if (runs.length > 8) return `${what}, ${runs.length} lines.`;
+  const write = (y: number) => formatNumber(y, Math.min(2, decimalsOf(Number(y.toPrecision(3)))), input.numbers);
+  const parts = runs.map(({ category, places }) => {
+    const [first, last] = [places[0], places.at(-1)];
+    if (!first || !last) return '';
+    const name = category ? `${category.name} ` : '';
+    return `${name}from ${write(first.y)} at ${placeWords(along, first.x)} to ${write(last.y)} at ${placeWords(along, last.x)}`;
+  });
+  return `${what}: ${parts.join('; ')}.`;
+}

@@ -1,0 +1,254 @@
+import * as z from 'zod/mini';
+import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Category } from '../data/codebook.js';
+import { choice, flag, optional, text } from '../document/fields.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { formatNumber } from '../scale/numberFormat.js';
+import { jitter } from '../statistics/jitter.js';
+import { quantile } from '../statistics/quantile.js';
+import { Summary } from '../statistics/summary.js';
+import { lowered } from '../type/letterCase.js';
+import { resolveAccents } from './accents.js';
+import { type Cases, collectCases, measureProblems } from './cases.js';
+import { groupShows } from './group.js';
+import type { ChartInput, ChartKind } from './kind.js';
+import { namesOf, namesProblems, namesShape } from './names.js';
+import { caseSentences } from './notes.js';
+import type { CategoryAxis, CloudMark, LineMark, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
+import { referenceLines, referenceSentences, referencesField } from './references.js';
+import { variableTitle } from './variableTitle.js';
+import { whereColumns, whereField } from './where.js';
+import { asLong, wideColumns, wideShape } from './wide.js';
+
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['points'], 'points'),
+  category: optional(
+    text('Variable with one strip for each of its values. Left out with "values": the columns.', 'bed'),
+  ),
+  value: optional(text('Variable whose values are the points.', 'yield')),
+  ...wideShape,
+  group: optional(text('Second variable: its points side by side in each strip.', 'season')),
+  direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
+  center: optional(choice('What a bar across the points shows. Left out: the median.', ['mean', 'median', 'none'], 'mean')),
+  jitter: optional(flag('Whether points that would stand on each other stand aside, the same way every time. Left out: true.')),
+  ...namesShape,
+  references: referencesField,
+  where: whereField,
+});
+
+export type PointsSettings = z.infer<typeof schema>;
+type Settings = PointsSettings & { category: string; value: string };
+type Input = ChartInput<Settings>;
+
+/** Share of the room of a category that the points of all groups take. */
+const width = 0.66;
+
+interface Strip {
+  category: number;
+  group: number;
+  rows: number[];
+}
+
+/** The rows of each strip in the order of the axis. */
+function stripsOf(cases: Cases, category: Categories, group: Categories | undefined): Strip[] {
+  const strips = new Map<number, Strip>();
+  const groups = group?.categories.length ?? 1;
+  for (const row of cases.rows) {
+    const [c, g] = [category.of(row), group ? group.of(row) : 0];
+    const strip = strips.get(c * groups + g) ?? { category: c, group: g, rows: [] };
+    strip.rows.push(row);
+    strips.set(c * groups + g, strip);
+  }
+  return [...strips.values()].sort((a, b) => a.category - b.category || a.group - b.group);
+}
+
+interface Drawn extends Strip {
+  sorted: Float64Array;
+  summary: Summary;
+  marks: [CloudMark, ...LineMark[]];
+}
+
+function drawnStrips(input: Input, strips: readonly Strip[], category: Categories, group: Categories | undefined): Drawn[] {
+  const { settings, table } = input;
+  const { numbers } = table.number(settings.value);
+  const positions = [...new Set(strips.map((strip) => strip.category))];
+  const places = [...new Set(strips.map((strip) => strip.group))].sort((a, b) => a - b);
+  const all = strips.flatMap(({ rows }) => rows.map((row) => numbers[row] as number));
+  const range = all.reduce((a, b) => Math.max(a, b)) - all.reduce((a, b) => Math.min(a, b));
+  const slot = width / places.length;
+  return strips.map((strip): Drawn => {
+    const values = Float64Array.from(strip.rows, (row) => numbers[row] as number);
+    const middle = positions.indexOf(strip.category) + (places.indexOf(strip.group) - (places.length - 1) / 2) * slot;
+    const offsets = settings.jitter === false ? values.map(() => 0) : jitter(values, range / 45);
+    const along = offsets.map((offset) => middle + offset * slot * 0.86);
+    const summary = new Summary();
+    for (const value of values) summary.add(value);
+    const sorted = values.slice().sort();
+    const own = category.categories[strip.category] as Category;
+    const by = group?.categories[strip.group];
+    const cell = { [category.variable.name]: own.code, ...(group && by ? { [group.variable.name]: by.code } : {}) };
+    const center = settings.center === 'mean' ? summary.mean : (quantile(sorted, 0.5) as number);
+    const across = [middle - slot * 0.46, middle + slot * 0.46];
+    const upright = settings.direction !== 'horizontal';
+    const bar: LineMark = { type: 'line', cell, as: 'center', xs: upright ? across : [center, center], ys: upright ? [center, center] : across };
+    const names = namesOf(input, strip.rows);
+    const cloud: CloudMark = { type: 'cloud', cell, xs: upright ? along : values, ys: upright ? values : along, ...(names ? { names } : {}) };
+    return { ...strip, sorted, summary, marks: settings.center === 'none' ? [cloud] : [cloud, bar] };
+  });
+}
+
+function numbersOf(input: Input, drawn: readonly Drawn[], cases: Cases, category: Categories, group: Categories | undefined): NumbersTable {
+  const { codebook, settings, table } = input;
+  const decimals = codebook.variable(settings.value).decimals ?? 2;
+  return {
+    columns: [
+      { key: category.variable.name, title: category.variable.label || 'Column' },
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
+      { key: 'n', title: 'n', decimals: 0 },
+      { key: 'least', title: 'Least', decimals },
+      { key: 'median', title: 'Median', decimals: decimals + 1 },
+      { key: 'greatest', title: 'Greatest', decimals },
+      { key: 'mean', title: 'Mean', decimals: decimals + 2 },
+      { key: 'sd', title: 'SD', decimals: decimals + 2 },
+    ],
+    rows: drawn.map(({ category: c, group: g, sorted, summary }) => [
+      category.categories[c]?.name,
+      ...(group ? [group.categories[g]?.name] : []),
+      summary.n,
+      summary.least,
+      quantile(sorted, 0.5),
+      summary.greatest,
+      summary.mean,
+      summary.sd,
+    ]),
+    cases: codebook.cases,
+    read: table.rowCount,
+    chosen: cases.chosen,
+    used: cases.rows.length,
+    leftOut: cases.leftOut,
+  };
+}
+
+function seriesOf(drawn: readonly Drawn[], group: Categories | undefined): Series[] {
+  const groups = [...new Set(drawn.map((strip) => strip.group))].sort((a, b) => a - b);
+  return groups.map((g): Series => {
+    const category = group?.categories[g];
+    const color = category && group?.variable.colors.get(category.code);
+    const own = drawn.filter((strip) => strip.group === g);
+    return {
+      ...(category ? { category } : {}),
+      ...(color === undefined ? {} : { color }),
+      marks: [...own.map(({ marks }) => marks[0]), ...own.flatMap(({ marks }) => marks.slice(1))],
+    };
+  });
+}
+
+function altText(input: Input, drawn: readonly Drawn[], category: Categories): string {
+  const { codebook, settings, numbers } = input;
+  const value = codebook.variable(settings.value);
+  const what = `Points of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${lowered(category.variable.label || 'column')}`;
+  if (drawn.length > 12) return `${what}, ${drawn.length} strips.`;
+  const decimals = (value.decimals ?? 1) + 1;
+  const parts = drawn.map(
+    (strip) => `${category.categories[strip.category]?.name} ${formatNumber(quantile(strip.sorted, 0.5) as number, decimals, numbers)}`,
+  );
+  return `${what}. Medians: ${parts.join('; ')}.`;
+}
+
+/** The settings with a category and a value, or what is missing. */
+function needed(input: ChartInput<PointsSettings>): Outcome<Input> {
+  const { settings, codebook, table, locate } = input;
+  const { category, value } = settings;
+  const fitting = (numeric: boolean) =>
+    table.columnNames.filter((name) => (codebook.variable(name).measure === 'numeric') === numeric);
+  const missing: Problem[] = [
+    ...(category === undefined
+      ? [error('setting-needed', { path: 'chart.category', why: 'nothing says what stands along the axis', columns: fitting(false) }, locate('chart'))]
+      : []),
+    ...(value === undefined
+      ? [error('setting-needed', { path: 'chart.value', why: 'nothing says which values are drawn', columns: fitting(true) }, locate('chart'))]
+      : []),
+  ];
+  if (category === undefined || value === undefined) return fail(missing);
+  return succeed({ ...input, settings: { ...settings, category, value } });
+}
+
+function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
+  const long = asLong(given);
+  if (!long.ok) return long;
+  const complete = needed(long.value);
+  if (!complete.ok) return complete;
+  const input = complete.value;
+  const { settings, table, codebook } = input;
+  const variable = codebook.variable(settings.value);
+  const category = categoriesOf(table, codebook.variable(settings.category));
+  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
+  const groupings = [category, ...(group ? [group] : [])];
+  const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
+  const accents = resolveAccents(input, groupings);
+  const problems = [
+    ...measureProblems(input, settings.value, 'chart.value'),
+    ...namesProblems(input),
+    ...groupings.flatMap((grouping) => grouping.problems),
+    ...accents.problems,
+    ...cases.problems,
+  ];
+  if (hasErrors(problems)) return fail(problems);
+  const drawn = drawnStrips(input, stripsOf(cases, category, group), category, group);
+  const series = seriesOf(drawn, group);
+  const numbers = numbersOf(input, drawn, cases, category, group);
+  const shown = [...new Set(drawn.map((strip) => strip.category))];
+  const categoryAxis: CategoryAxis = {
+    shows: 'category',
+    title: variableTitle({ ...category.variable, unit: '' }, 'chart.category'),
+    categories: shown.map((c) => category.categories[c] as Category),
+  };
+  const references = (settings.references ?? []).map(({ at }) => at);
+  const values: ValueAxis = {
+    shows: 'value',
+    title: variableTitle(variable, 'chart.value'),
+    least: Math.min(...references, ...drawn.map(({ summary }) => summary.least)),
+    greatest: Math.max(...references, ...drawn.map(({ summary }) => summary.greatest)),
+    ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+  };
+  const direction = settings.direction ?? 'vertical';
+  const entries = series.flatMap((entry) => (entry.category ? [entry.category] : []));
+  const center = settings.center ?? 'median';
+  return succeed(
+    {
+      direction,
+      ...(direction === 'vertical' ? { x: categoryAxis, y: values } : { x: values, y: categoryAxis }),
+      series,
+      ...referenceLines(settings.references, direction, shown.length),
+      ...(group ? { legend: { variable: group.variable, entries } } : {}),
+      accents: accents.accents,
+      categoryColors: group ? new Map() : category.variable.colors,
+      numbers,
+      note: [
+        ...(center === 'none' ? [] : [`Bars show the ${center}.`]),
+        ...referenceSentences(settings.references, input.numbers),
+        ...caseSentences(input, numbers),
+      ],
+      altText: altText(input, drawn, category),
+    },
+    problems,
+  );
+}
+
+/** Every case as a point in the strip of its category. */
+export const points = {
+  name: 'points',
+  description: 'Every case as a point in the strip of its category, with a bar at the median or mean.',
+  schema,
+  columns: (settings) => [
+    ...(settings.category === undefined ? [] : [{ column: settings.category, as: 'category', path: 'chart.category' } as const]),
+    ...(settings.value === undefined ? [] : [{ column: settings.value, as: 'number', path: 'chart.value' } as const]),
+    ...(settings.group === undefined ? [] : [{ column: settings.group, as: 'category', path: 'chart.group' } as const]),
+    ...(settings.id === undefined ? [] : [{ column: settings.id, as: 'category', path: 'chart.id' } as const]),
+    ...wideColumns(settings),
+    ...whereColumns(settings.where),
+  ],
+  shows: groupShows,
+  plan,
+} satisfies ChartKind<PointsSettings>;
+

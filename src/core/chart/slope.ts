@@ -1,0 +1,289 @@
+import * as z from 'zod/mini';
+import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Category } from '../data/codebook.js';
+import { longNames } from '../data/longTable.js';
+import { selectionOf } from '../data/selection.js';
+import { choice, code, flag, listOf, optional, text } from '../document/fields.js';
+import { nearest } from '../document/nearest.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { formatNumber } from '../scale/numberFormat.js';
+import { lowered } from '../type/letterCase.js';
+import { resolveAccents } from './accents.js';
+import { measureProblems } from './cases.js';
+import type { ChartInput, ChartKind } from './kind.js';
+import { caseSentences } from './notes.js';
+import type { EndLabel, LineMark, Mark, NumbersTable, Plan, PointMark, Series } from './plan.js';
+import { Tally } from './tally.js';
+import { variableTitle } from './variableTitle.js';
+import { whereColumns, whereField } from './where.js';
+import { asLong, wideColumns, wideShape } from './wide.js';
+
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['slope'], 'slope'),
+  item: text('Variable with a line for each of its values.', 'crop'),
+  time: optional(text('Variable whose values are the times, two or more. Left out with "values": the columns.', 'year')),
+  value: optional(text('Variable that is compared.', 'harvest')),
+  ...wideShape,
+  group: optional(text('Variable whose values have a colour each.', 'family')),
+  spotlight: optional(
+    listOf('Items singled out; the rest stands back in grey.', code('An item.', 'Kale'), '[Kale, Chard]'),
+  ),
+  change: optional(flag('Whether rise and fall from the first time to the last have a colour each.')),
+  where: whereField,
+});
+
+export type SlopeSettings = z.infer<typeof schema>;
+type Settings = SlopeSettings & { time: string; value: string };
+type Input = ChartInput<Settings>;
+
+/** An item with its value at each time; `undefined` where it has none. */
+interface Item {
+  category: Category;
+  group: number;
+  values: (number | undefined)[];
+}
+
+interface Found {
+  items: Item[];
+  times: Category[];
+  chosen: number;
+  used: number;
+  leftOut: NumbersTable['leftOut'];
+  problems: Problem[];
+}
+
+/** Sorts the chosen rows by item and time; two rows for one place are a problem. */
+function findItems(input: Input, item: Categories, time: Categories, group: Categories | undefined, keeps: (row: number) => boolean): Found {
+  const { table, settings, codebook, locate } = input;
+  const value = table.number(settings.value);
+  const tally = new Tally();
+  const items = new Map<number, Item>();
+  const seen = new Set<number>();
+  const problems: Problem[] = [];
+  let [chosen, used] = [0, 0];
+  for (let row = 0; row < table.rowCount; row += 1) {
+    if (!keeps(row)) continue;
+    chosen += 1;
+    const lacking = [item, time, ...(group ? [group] : [])].find((categories) => categories.of(row) < 0);
+    const absent = value.absent[row] as number;
+    if (lacking) tally.add(lacking.variable, lacking.reason(row));
+    else if (absent > 0) tally.add(codebook.variable(settings.value), value.reasons[absent - 1] as string);
+    else {
+      const [i, t] = [item.of(row), time.of(row)];
+      const category = item.categories[i] as Category;
+      const entry = items.get(i) ?? { category, group: group ? group.of(row) : 0, values: [] };
+      if (entry.values[t] !== undefined && problems.length === 0) {
+        const name = `${category.name}, ${time.categories[t]?.name}`;
+        problems.push(error('given-many', { group: name, count: 2 }, locate('chart.item')));
+      }
+      entry.values[t] = value.numbers[row] as number;
+      items.set(i, entry);
+      seen.add(t);
+      used += 1;
+    }
+  }
+  const shown = time.categories.map((_, t) => t).filter((t) => seen.has(t));
+  const sorted = [...items].sort((a, b) => a[0] - b[0]).map(([, entry]) => entry);
+  return {
+    items: sorted.map((entry) => ({ ...entry, values: shown.map((t) => entry.values[t]) })),
+    times: shown.map((t) => time.categories[t] as Category),
+    chosen,
+    used,
+    leftOut: tally.list(),
+    problems,
+  };
+}
+
+interface Part {
+  category?: Category;
+  color?: string | undefined;
+  quiet?: boolean;
+  items: Item[];
+}
+
+const changes = ['Rise', 'Fall', 'No change'] as const;
+
+function changeOf({ values }: Item): (typeof changes)[number] {
+  const [first, last] = [values.find((value) => value !== undefined) ?? 0, values.findLast((value) => value !== undefined) ?? 0];
+  return last > first ? 'Rise' : last < first ? 'Fall' : 'No change';
+}
+
+/** The items in series: by group, by rise and fall, or those singled out before the rest. */
+function partsOf({ settings }: Input, items: Item[], group: Categories | undefined, spotlit: ReadonlySet<string>): Part[] {
+  const quiet = items.filter(({ category }) => spotlit.size > 0 && !spotlit.has(category.code));
+  const strong = items.filter((entry) => !quiet.includes(entry));
+  const parts: Part[] = group
+    ? group.categories.map((category, g): Part => ({ category, color: group.variable.colors.get(category.code), items: strong.filter((entry) => entry.group === g) }))
+    : settings.change
+      ? changes.map((name): Part => ({ category: { code: name, name }, ...(name === 'No change' ? { quiet: true } : {}), items: strong.filter((entry) => changeOf(entry) === name) }))
+      : [{ items: strong }];
+  return [...parts, { quiet: true, items: quiet }].filter((part) => part.items.length > 0);
+}
+
+function marksOf(input: Input, { category, values }: Item, part: Part, group: Categories | undefined): Mark[] {
+  const cell = { [input.settings.item]: category.code, ...(group && part.category ? { [group.variable.name]: part.category.code } : {}) };
+  const line: LineMark = { type: 'line', cell, as: 'series', xs: values.map((_, t) => t), ys: values.map((value) => value ?? Number.NaN) };
+  const points = values.flatMap((y, x): PointMark[] => (y === undefined ? [] : [{ type: 'point', cell, x, y, onLine: 'marked' }]));
+  return [line, ...points];
+}
+
+/** Name and value at both ends; in the middle the lines speak for themselves. */
+function endLabels(input: Input, parts: readonly Part[], series: readonly Series[]): EndLabel[] {
+  const decimals = input.codebook.variable(input.settings.value).decimals ?? 0;
+  const write = (value: number) => formatNumber(value, decimals, input.numbers);
+  return parts.flatMap((part, s) =>
+    part.items.flatMap(({ category, values }): EndLabel[] => {
+      const cell = series[s]?.marks[0]?.cell ?? {};
+      const common = { series: s, cell: part.category ? cell : { [input.settings.item]: category.code }, from: 'chart.item' };
+      const [first, last] = [values[0], values.at(-1)];
+      return [
+        ...(first === undefined ? [] : [{ ...common, side: 'left' as const, y: first, text: `${category.name}  ${write(first)}` }]),
+        ...(last === undefined ? [] : [{ ...common, side: 'right' as const, y: last, text: `${write(last)}  ${category.name}` }]),
+      ];
+    }),
+  );
+}
+
+function numbersOf(input: Input, found: Found, item: Categories): NumbersTable {
+  const { codebook, settings, table } = input;
+  const decimals = codebook.variable(settings.value).decimals ?? 2;
+  return {
+    columns: [
+      { key: item.variable.name, title: item.variable.label },
+      ...found.times.map(({ code: key, name }) => ({ key, title: name, decimals })),
+      { key: 'change', title: 'Change', decimals },
+      { key: 'changePercent', title: 'Change (%)', decimals: 1 },
+    ],
+    rows: found.items.map(({ category, values }) => {
+      const [first, last] = [values[0], values.at(-1)];
+      const change = first === undefined || last === undefined ? undefined : last - first;
+      return [category.name, ...values, change, change === undefined || !first ? undefined : (100 * change) / Math.abs(first)];
+    }),
+    cases: codebook.cases,
+    read: table.rowCount,
+    chosen: found.chosen,
+    used: found.used,
+    leftOut: found.leftOut,
+  };
+}
+
+/** The codes of the items that are singled out; unknown ones are problems. */
+function spotlights({ settings, locate }: Input, item: Categories): { codes: Set<string>; problems: Problem[] } {
+  const codes = new Set<string>();
+  const problems: Problem[] = [];
+  for (const [i, wanted] of (settings.spotlight ?? []).entries()) {
+    const value = String(wanted);
+    const found = item.categories.find(({ code: own, name }) => own === value || name.toLowerCase() === value.toLowerCase());
+    if (found) codes.add(found.code);
+    else {
+      const known = item.categories.map(({ name }) => name);
+      const path = `chart.spotlight.${i}`;
+      problems.push(error('value-unknown', { column: settings.item, value, path, known, nearest: nearest(value, known) }, locate(path)));
+    }
+  }
+  return { codes, problems };
+}
+
+function altText({ codebook, settings, numbers }: Input, { items, times }: Found): string {
+  const value = codebook.variable(settings.value);
+  const [first, last] = [times[0]?.name, times.at(-1)?.name];
+  const count = (name: string) => items.filter((entry) => changeOf(entry) === name).length;
+  const most = items.reduce((a, b) => (Math.abs((b.values.at(-1) ?? 0) - (b.values[0] ?? 0)) > Math.abs((a.values.at(-1) ?? 0) - (a.values[0] ?? 0)) ? b : a));
+  const write = (y: number | undefined) => (y === undefined ? 'nothing' : formatNumber(y, value.decimals ?? 1, numbers));
+  return `Slope chart of ${lowered(value.label)} from ${first} to ${last}: ${count('Rise')} of ${items.length} rise, ${count('Fall')} fall. ${most.category.name} changes most, from ${write(most.values[0])} to ${write(most.values.at(-1))}.`;
+}
+
+/** The settings with a time and a value, or what is missing. */
+function needed(input: ChartInput<SlopeSettings>): Outcome<Input> {
+  const { settings, table, locate } = input;
+  const { value, time } = settings;
+  const missing = (['time', 'value'] as const).find((key) => settings[key] === undefined);
+  if (missing !== undefined) {
+    const facts = { path: `chart.${missing}`, why: 'a slope chart compares a value at two or more times', columns: [...table.columnNames] };
+    return fail([error('setting-needed', facts, locate('chart'))]);
+  }
+  return succeed({ ...input, settings: { ...settings, value: value as string, time: time as string } });
+}
+
+function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
+  const { group: groupName, time, ...own } = given.settings;
+  const long = asLong({ ...given, settings: { ...own, category: time } });
+  if (!long.ok) return long;
+  const wide = given.settings.values !== undefined;
+  const settings = { ...given.settings, value: long.value.settings.value, time: wide ? longNames.group : time };
+  const complete = needed({ ...given, table: long.value.table, codebook: long.value.codebook, settings });
+  if (!complete.ok) return complete;
+  const input = complete.value;
+  const { table, codebook, locate } = input;
+  const [item, times] = [categoriesOf(table, codebook.variable(input.settings.item)), categoriesOf(table, codebook.variable(input.settings.time))];
+  const group = groupName === undefined ? undefined : categoriesOf(table, codebook.variable(groupName));
+  const selection = selectionOf(settings.where, table, codebook, locate);
+  const accents = resolveAccents(input, [item, ...(group ? [group] : [])]);
+  const spotlit = spotlights(input, item);
+  const found = findItems(input, item, times, group, (row) => selection.keeps(row));
+  const problems = [
+    ...measureProblems(input, input.settings.value, 'chart.value'),
+    ...item.problems,
+    ...times.problems,
+    ...selection.problems,
+    ...accents.problems,
+    ...spotlit.problems,
+    ...found.problems,
+  ];
+  if (hasErrors(problems)) return fail(problems);
+  if (found.times.length < 2 || found.items.length === 0) {
+    return fail([...problems, error('too-few-times', { column: input.settings.time, count: found.times.length }, locate('chart'))]);
+  }
+  const parts = partsOf(input, found.items, group, spotlit.codes);
+  const series = parts.map((part): Series => ({
+    ...(part.category ? { category: part.category } : {}),
+    ...(part.color === undefined ? {} : { color: part.color }),
+    ...(part.quiet ? { quiet: true } : {}),
+    marks: part.items.flatMap((entry) => marksOf(input, entry, part, group)),
+  }));
+  const variable = codebook.variable(input.settings.value);
+  const values = found.items.flatMap((entry) => entry.values.filter((value) => value !== undefined));
+  const numbers = numbersOf(input, found, item);
+  const legend = group?.variable ?? (settings.change ? { ...item.variable, name: 'change', label: '' } : undefined);
+  return succeed(
+    {
+      direction: 'vertical',
+      x: { shows: 'category', title: { ...variableTitle({ ...times.variable, unit: '' }, 'chart.time') }, categories: found.times },
+      y: {
+        shows: 'value',
+        title: variableTitle(variable, 'chart.value'),
+        least: values.reduce((a, b) => Math.min(a, b)),
+        greatest: values.reduce((a, b) => Math.max(a, b)),
+        ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+        quiet: true,
+        hugs: true,
+      },
+      series,
+      endLabels: endLabels(input, parts, series),
+      ...(legend ? { legend: { variable: legend, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } } : {}),
+      accents: accents.accents,
+      categoryColors: new Map(),
+      numbers,
+      note: wide ? [] : caseSentences(input, numbers),
+      altText: altText(input, found),
+    },
+    problems,
+  );
+}
+
+/** What changed from time to time: a line for each item, with names and values at both ends. */
+export const slope = {
+  name: 'slope',
+  description: 'A line for each item from time to time, with names and values at both ends.',
+  schema,
+  columns: (settings) => [
+    { column: settings.item, as: 'category', path: 'chart.item' },
+    ...(settings.time === undefined ? [] : [{ column: settings.time, as: 'category', path: 'chart.time' } as const]),
+    ...(settings.value === undefined ? [] : [{ column: settings.value, as: 'number', path: 'chart.value' } as const]),
+    ...(settings.group === undefined ? [] : [{ column: settings.group, as: 'category', path: 'chart.group' } as const]),
+    ...wideColumns(settings),
+    ...whereColumns(settings.where),
+  ],
+  shows: () => ({ x: 'category', y: 'value' }),
+  plan,
+} satisfies ChartKind<SlopeSettings>;

@@ -1,0 +1,66 @@
+import { longNames, longTable } from '../data/longTable.js';
+import type { Where } from '../data/selection.js';
+import { type ColumnRequest, everyColumn } from '../data/table.js';
+import { choice, either, listOf, optional, text } from '../document/fields.js';
+import { error, fail, type Outcome, succeed } from '../document/problem.js';
+import type { ChartInput } from './kind.js';
+
+/** The settings that take several measured columns of a wide table as groups. */
+export const wideShape = {
+  values: optional(
+    either(
+      'Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.',
+      'a list of columns, or all',
+      [choice('Every column with numbers.', ['all'], 'all'), listOf('Columns.', text('A column.', 'kale'), '[kale, leek]')],
+      '[kale, leek]',
+    ),
+  ),
+  except: optional(
+    listOf('Columns that "values: all" leaves out, such as totals.', text('A column.', 'total'), '[total]'),
+  ),
+};
+
+export interface WideSettings {
+  values?: 'all' | string[] | undefined;
+  except?: string[] | undefined;
+  category?: string | undefined;
+  value?: string | undefined;
+  group?: string | undefined;
+  where?: Where | undefined;
+}
+
+/** The columns that the settings read. */
+export function wideColumns({ values, except = [] }: WideSettings): ColumnRequest[] {
+  if (values === undefined) return [];
+  if (values === 'all') return [{ column: everyColumn, as: 'number', path: 'chart.values', except }];
+  return values.map((column, i) => ({ column, as: 'number', path: `chart.values.${i}` }));
+}
+
+/**
+ * A chart of a wide table as one of a long table: `value` is the value, `group` the column, or `category` where the
+ * chart names none.
+ *
+ * @param grouped whether the columns are groups also where the chart has no `category`
+ */
+export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = false): Outcome<ChartInput<S>> {
+  const { settings, table, codebook, locate } = input;
+  const { values } = settings;
+  if (values === undefined) {
+    return settings.except === undefined
+      ? succeed(input)
+      : fail([error('setting-idle', { path: 'chart.except', needs: '"values: all"' }, locate('chart.except'))]);
+  }
+  for (const key of ['value', 'group'] as const) {
+    if (settings[key] === undefined || (key === 'group' && settings.category === undefined && !grouped)) continue;
+    const facts = { path: `chart.${key}`, others: ['values'], where: 'chart' };
+    return fail([error('one-of-several', facts, locate(`chart.${key}`))]);
+  }
+  const columns = values === 'all' ? table.measured : values;
+  if (columns.length === 0) {
+    return fail([error('no-columns', { table: table.name, known: [...table.columnNames] }, locate('chart.values'))]);
+  }
+  const long = longTable(table, codebook, columns);
+  const along = settings.category === undefined && !grouped;
+  const place = along ? { category: longNames.group } : { group: longNames.group };
+  return succeed({ ...input, ...long, settings: { ...settings, ...place, value: longNames.value } });
+}

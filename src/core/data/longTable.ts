@@ -1,0 +1,95 @@
+import type { Codebook, Variable } from './codebook.js';
+import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
+
+/** The columns that a long table has in place of several measured ones. */
+export const longNames = { value: 'value', group: 'column' } as const;
+
+const same = <T>(values: readonly T[]): T | undefined => (values.every((value) => value === values[0]) ? values[0] : undefined);
+
+/** What several measured columns have in common. */
+function valueVariable(variables: readonly Variable[]): Variable {
+  const [unit, decimals, range] = [
+    same(variables.map((variable) => variable.unit)),
+    Math.max(...variables.map((variable) => variable.decimals ?? -1)),
+    same(variables.map((variable) => variable.range?.join())) === undefined ? undefined : variables[0]?.range,
+  ];
+  return {
+    name: longNames.value,
+    label: 'Value',
+    labelled: true,
+    measure: 'numeric',
+    categories: [],
+    colors: new Map(),
+    missing: new Set(),
+    ...(unit === undefined ? {} : { unit }),
+    ...(decimals < 0 ? {} : { decimals }),
+    ...(range === undefined ? {} : { range }),
+  };
+}
+
+const groupVariable = (variables: readonly Variable[]): Variable => ({
+  name: longNames.group,
+  label: '',
+  labelled: true,
+  measure: 'nominal',
+  categories: variables.map(({ name, label }) => ({ code: name, name: label })),
+  colors: new Map(),
+  missing: new Set(),
+});
+
+/** A column below itself, some times. */
+function repeated(column: Column, times: number): Column {
+  const rows = column.as === 'number' ? column.numbers.length : column.codes.length;
+  if (column.as === 'category') {
+    const codes = new Int32Array(rows * times);
+    for (let c = 0; c < times; c += 1) codes.set(column.codes, c * rows);
+    return { ...column, codes };
+  }
+  const [numbers, absent] = [new Float64Array(rows * times), new Uint8Array(rows * times)];
+  for (let c = 0; c < times; c += 1) {
+    numbers.set(column.numbers, c * rows);
+    absent.set(column.absent, c * rows);
+  }
+  return { ...column, numbers, absent };
+}
+
+/**
+ * Several measured columns below each other: a row of the wide table becomes one for each column, which names the
+ * column and holds its value.
+ */
+export function longTable(
+  table: Table,
+  codebook: Codebook,
+  columns: readonly string[],
+): { table: Table; codebook: Codebook } {
+  const [rows, count] = [table.rowCount, columns.length];
+  const measured = columns.map((name) => table.number(name));
+  const reasons = measured.flatMap((column) => column.reasons);
+  const numbers = new Float64Array(rows * count);
+  const absent = new Uint8Array(rows * count);
+  const groups = new Int32Array(rows * count);
+  let offset = 0;
+  for (const [c, column] of measured.entries()) {
+    numbers.set(column.numbers, c * rows);
+    for (let row = 0; row < rows; row += 1) {
+      const reason = column.absent[row] as number;
+      absent[c * rows + row] = reason === 0 ? 0 : reason + offset;
+      groups[c * rows + row] = c;
+    }
+    offset += column.reasons.length;
+  }
+  const value: NumberColumn = { as: 'number', name: longNames.value, numbers, absent, reasons };
+  const group: CategoryColumn = { as: 'category', name: longNames.group, codes: groups, texts: [...columns] };
+  const kept = table.columns
+    .filter(({ as, name }) => as === 'category' || !columns.includes(name))
+    .map((column) => repeated(column, count));
+  const variables = columns.map((name) => codebook.variable(name));
+  const own = new Map([
+    [longNames.value as string, valueVariable(variables)],
+    [longNames.group as string, groupVariable(variables)],
+  ]);
+  return {
+    table: tableOf(table.name, table.columnNames, rows * count, [value, group, ...kept]),
+    codebook: { ...codebook, cases: 'values', variable: (name) => own.get(name) ?? codebook.variable(name) },
+  };
+}
