@@ -3,7 +3,8 @@ import { type Categories, categoriesOf } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { choice, either, flag, number, object, optional, positive, text, whole } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { boxOf, type Quartiles, type Whiskers } from '../statistics/box.js';
+import { boxOf, notchOf, type Quartiles, type Whiskers } from '../statistics/box.js';
+import { jitter } from '../statistics/jitter.js';
 import { Summary } from '../statistics/summary.js';
 import { resolveAccents } from './accents.js';
 import { boxAltText, boxNotes } from './boxWords.js';
@@ -12,11 +13,15 @@ import type { ChartInput, ChartKind } from './kind.js';
 import type { BoxMark, CategoryAxis, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
 import { variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
+import { asLong, wideColumns, wideShape, withCategory } from './wide.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['box'], 'box'),
-  category: text('Variable with one place on the axis for each of its values.', 'bed'),
-  value: text('Variable whose spread is shown.', 'yield'),
+  category: optional(
+    text('Variable with one place on the axis for each of its values. Left out with "values": the columns.', 'bed'),
+  ),
+  value: optional(text('Variable whose spread is shown.', 'yield')),
+  ...wideShape,
   group: optional(text('Second variable: its boxes side by side at each category.', 'season')),
   direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
   whiskers: optional(
@@ -44,12 +49,16 @@ const schema = z.strictObject({
     ),
   ),
   mean: optional(flag('Whether a marker shows the mean.')),
-  id: optional(text('Variable that names the cases beyond the whiskers in the numbers.', 'plot')),
+  notch: optional(flag('Whether a notch about the median shows how sure it is.')),
+  width: optional(choice('Whether all boxes are as wide, or in proportion to √n.', ['equal', 'count'], 'count')),
+  points: optional(flag('Whether all values stand beside the box as points.')),
+  id: optional(text('Variable that names the cases beyond the whiskers, in the figure and in the numbers.', 'plot')),
+  names: optional(flag('Whether the names stand beside the outliers. Left out: true where "id" is given.')),
   where: whereField,
 });
 
 export type BoxSettings = z.infer<typeof schema>;
-type Input = ChartInput<BoxSettings>;
+type Input = ChartInput<BoxSettings & { category: string; value: string }>;
 
 export function whiskersOf({ whiskers = {} }: BoxSettings): Whiskers {
   const { rule = 'fences', lengths = 1.5, low = 5, high = 95 } = whiskers;
@@ -59,6 +68,9 @@ export function whiskersOf({ whiskers = {} }: BoxSettings): Whiskers {
 
 function settingsProblems({ settings, locate }: Input): Problem[] {
   const problems: Problem[] = [];
+  if (settings.names !== undefined && settings.id === undefined) {
+    problems.push(error('setting-idle', { path: 'chart.names', needs: '"id" with the variable that names the cases' }, locate('chart.names')));
+  }
   const whiskers = whiskersOf(settings);
   if (whiskers.rule === 'percentiles' && !(whiskers.low >= 0 && whiskers.low < whiskers.high && whiskers.high <= 100)) {
     problems.push(error('percentiles-wrong', { low: whiskers.low, high: whiskers.high }, locate('chart.whiskers')));
@@ -116,6 +128,9 @@ function drawnBoxes(
   const names = settings.id === undefined ? undefined : table.category(settings.id);
   const places = [...new Set(boxes.map((box) => box.group))].sort((a, b) => a - b);
   const positions = [...new Set(boxes.map((box) => box.category))];
+  const largest = boxes.reduce((most, { rows }) => Math.max(most, rows.length), 1);
+  const all = boxes.flatMap(({ rows }) => rows.map((row) => numbers[row] as number));
+  const range = all.reduce((a, b) => Math.max(a, b), 0) - all.reduce((a, b) => Math.min(a, b), 0);
   return boxes.map((box): Drawn => {
     const value = (row: number) => numbers[row] as number;
     const sorted = Float64Array.from(box.rows, value).sort();
@@ -126,6 +141,11 @@ function drawnBoxes(
     const beyond = box.rows
       .filter((row) => value(row) < made.low || value(row) > made.high)
       .sort((a, b) => value(a) - value(b));
+    const nameOf = (row: number) => (names ? (names.texts[names.codes[row] as number] as string) : '');
+    const inOrder = (values: readonly number[], rows: readonly number[]) => {
+      const left = [...rows];
+      return values.map((own) => nameOf(left.splice(left.findIndex((row) => value(row) === own), 1)[0] as number));
+    };
     return {
       mark: {
         type: 'box',
@@ -134,14 +154,17 @@ function drawnBoxes(
         place: places.indexOf(box.group),
         places: places.length,
         box: made,
-        width: 1,
+        width: settings.width === 'count' ? Math.sqrt(box.rows.length / largest) : 1,
+        ...(settings.notch ? { notch: notchOf(made, box.rows.length) } : {}),
+        ...(settings.points ? { points: { values: sorted, offsets: jitter(sorted, range / 45) } } : {}),
+        ...(names && settings.names !== false ? { names: [...inOrder(made.outliers, beyond), ...inOrder(made.extremes, beyond)] } : {}),
         ...(settings.mean ? { mean: summary.mean } : {}),
       },
       category: of,
       ...(by ? { group: by } : {}),
       summary,
       beyond: beyond.map((row) =>
-        names ? `${names.texts[names.codes[row] as number]}: ${value(row)}` : String(value(row)),
+        names ? `${nameOf(row)}: ${value(row)}` : String(value(row)),
       ),
     };
   });
@@ -204,7 +227,12 @@ function seriesOf(drawn: readonly Drawn[], group: Categories | undefined): Serie
   return [...groups].sort((a, b) => a[0] - b[0]).map(([, series]) => series);
 }
 
-function plan(input: Input): Outcome<Plan> {
+function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
+  const long = asLong(given);
+  if (!long.ok) return long;
+  const complete = withCategory(long.value);
+  if (!complete.ok) return complete;
+  const input: Input = complete.value;
   const { settings, table, codebook } = input;
   const variable = codebook.variable(settings.value);
   const category = categoriesOf(table, codebook.variable(settings.category));
@@ -262,9 +290,10 @@ export const box = {
   name: 'box',
   description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
   schema,
-  columns: ({ category, value, group, id, where }) => [
-    { column: category, as: 'category', path: 'chart.category' },
-    { column: value, as: 'number', path: 'chart.value' },
+  columns: ({ category, value, group, id, where, ...wide }) => [
+    ...wideColumns(wide),
+    ...(category === undefined ? [] : [{ column: category, as: 'category', path: 'chart.category' } as const]),
+    ...(value === undefined ? [] : [{ column: value, as: 'number', path: 'chart.value' } as const]),
     ...(group === undefined ? [] : [{ column: group, as: 'category', path: 'chart.group' } as const]),
     ...(id === undefined ? [] : [{ column: id, as: 'category', path: 'chart.id' } as const]),
     ...whereColumns(where),

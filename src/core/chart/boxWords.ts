@@ -5,7 +5,7 @@ import type { ChartInput } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { BoxMark, NumbersTable } from './plan.js';
 
-type Input = ChartInput<BoxSettings>;
+type Input = ChartInput<BoxSettings & { category: string; value: string }>;
 
 function whiskerSentence({ settings }: Input): string {
   const whiskers = whiskersOf(settings);
@@ -23,6 +23,8 @@ export function boxNotes(input: Input, numbers: NumbersTable, marks: readonly Bo
     `Boxes show the median and the quartiles; ${whiskerSentence(input)}.`,
     ...(outliers ? ['Circles are values beyond the whiskers.'] : []),
     ...(extremes ? ['Diamonds are values more than three box lengths from the box.'] : []),
+    ...(input.settings.notch ? ['Notches about the medians that do not overlap speak for a difference.'] : []),
+    ...(input.settings.width === 'count' ? ['Boxes are as wide as the square root of their number of cases.'] : []),
     ...(input.settings.mean ? ['Squares show the mean.'] : []),
     ...caseSentences(input, numbers),
   ];

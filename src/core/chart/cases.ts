@@ -1,5 +1,5 @@
 import type { Categories } from '../data/categories.js';
-import type { Variable } from '../data/codebook.js';
+import type { Measure, Variable } from '../data/codebook.js';
 import { selectionOf, type Where } from '../data/selection.js';
 import type { NumberColumn } from '../data/table.js';
 import { error, type Problem } from '../document/problem.js';
@@ -47,9 +47,14 @@ export function collectCases(
 }
 
 /** Whether a variable is measured in numbers; its codes would otherwise be taken for them. */
-export function measureProblems(input: ChartInput<unknown>, column: string, path: string): Problem[] {
+export function measureProblems(
+  input: ChartInput<unknown>,
+  column: string,
+  path: string,
+  also: readonly Measure[] = [],
+): Problem[] {
   const { measure } = input.codebook.variable(column);
-  if (measure === undefined || measure === 'numeric') return [];
+  if (measure === undefined || measure === 'numeric' || also.includes(measure)) return [];
   const numeric = input.table.columnNames.filter((name) => input.codebook.variable(name).measure === 'numeric');
   return [error('category-as-measured', { column, measure, path, numeric }, input.locate(path))];
 }

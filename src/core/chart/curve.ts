@@ -276,6 +276,7 @@ export const curve = {
   description: 'Functions of x by their expressions, with parameters from the figure file.',
   schema,
   columns: () => [],
-  shows: () => ({ x: 'bins', y: 'value' }),
+  shows: () => ({ x: 'bins', y: 'bins' }),
+  texts: () => ['*x* *y*'],
   plan,
 } satisfies ChartKind<CurveSettings>;

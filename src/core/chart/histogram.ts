@@ -1,14 +1,19 @@
 import * as z from 'zod/mini';
+import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Category } from '../data/codebook.js';
 import { choice, flag, listOf, number, object, optional, positive, text, whole } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { alignedEdges, type Bin, binRules, countBins, equalEdges, niceWidth, ruleWidth } from '../statistics/bins.js';
+import { kernelDensity, normalDensity, silvermanBandwidth } from '../statistics/density.js';
+import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
 import { resolveAccents } from './accents.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
-import type { AxisTitle, BinMark, NumbersTable, Plan } from './plan.js';
+import type { AxisTitle, BinMark, Cell, LineMark, NumbersTable, Plan, Series } from './plan.js';
+import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
 
@@ -31,6 +36,16 @@ const schema = z.strictObject({
       closed: optional(choice('Side on which an edge belongs to its bin. Left out: left.', ['left', 'right'], 'left')),
     }),
   ),
+  group: optional(text('Variable with an outline for each of its values, over the same bins.', 'season')),
+  frequency: weightShape.frequency,
+  curves: optional(
+    listOf(
+      'Curves over the bars, in their measure: the normal curve with mean and SD of the values, and their kernel density.',
+      choice('A curve.', ['normal', 'density'], 'normal'),
+      '[normal, density]',
+    ),
+  ),
+  bandwidth: optional(positive('Bandwidth of the density. Left out: that of Silverman (1986).', '0.4')),
   where: whereField,
 });
 
@@ -84,6 +99,50 @@ const heights: Record<Measure, (bin: Bin, total: number) => number> = {
   density: ({ count, from, to }, total) => count / total / (to - from),
 };
 
+/** The values of one group, or of all. */
+interface Part {
+  category?: Category;
+  sorted: Float64Array;
+  bins: Bin[];
+}
+
+/** What a density has to be multiplied by to stand over bars of a measure. */
+function densityScale(measure: Measure, total: number, width: number): number {
+  if (measure === 'density') return 1;
+  return (measure === 'percent' ? 100 : total) * width;
+}
+
+const curvePoints = 160;
+
+/** The curves over the bars of a part; none where its values do not differ. */
+function curvesOf({ settings }: Input, { sorted, bins }: Part, measure: Measure, ends: [number, number], cell: Cell): LineMark[] {
+  const summary = new Summary();
+  for (const value of sorted) summary.add(value);
+  const bandwidth = settings.bandwidth ?? silvermanBandwidth(sorted);
+  const { sd = 0, mean } = summary;
+  const width = ((bins.at(-1)?.to as number) - (bins[0]?.from as number)) / bins.length;
+  const scale = densityScale(measure, sorted.length, width);
+  const xs = Array.from({ length: curvePoints + 1 }, (_, i) => ends[0] + ((ends[1] - ends[0]) * i) / curvePoints);
+  const of = { normal: (x: number) => normalDensity(x, mean, sd), density: (x: number) => kernelDensity(sorted, bandwidth, x) };
+  return (settings.curves ?? []).flatMap((name): LineMark[] => {
+    if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
+    return [{ type: 'line', cell, as: settings.group === undefined ? name : 'fit', xs, ys: xs.map((x) => scale * of[name](x)) }];
+  });
+}
+
+/** The outline of the bars of a group: up, along the tops, and down. */
+function outlineOf({ bins, sorted }: Part, measure: Measure, cell: Cell): LineMark {
+  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
+  const tops = bins.map((bin) => heights[measure](bin, sorted.length));
+  return {
+    type: 'line',
+    cell,
+    as: 'series',
+    xs: [first.from, ...bins.flatMap(({ from, to }) => [from, to]), last.to],
+    ys: [0, ...tops.flatMap((top) => [top, top]), 0],
+  };
+}
+
 function heightTitle({ codebook, settings }: Input, measure: Measure): AxisTitle {
   const { cases } = codebook;
   if (measure === 'count') return { label: `Number of ${cases}`, from: 'chart.measure' };
@@ -92,23 +151,27 @@ function heightTitle({ codebook, settings }: Input, measure: Measure): AxisTitle
   return { label: 'Density', ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
 }
 
-function numbersOf({ codebook, settings, table }: Input, bins: readonly Bin[], cases: Cases): NumbersTable {
-  const decimals = Math.min(6, Math.max(...bins.flatMap(({ from, to }) => [decimalsOf(from), decimalsOf(to)])));
-  const total = cases.rows.length;
+function numbersOf({ codebook, settings, table }: Input, parts: readonly Part[], cases: Cases, group: Categories | undefined): NumbersTable {
+  const edges = parts.flatMap(({ bins }) => bins.flatMap(({ from, to }) => [from, to]));
+  const decimals = edges.reduce((most, edge) => Math.max(most, Math.min(6, decimalsOf(edge))), 0);
   const name = settings.value;
+  const row = (bin: Bin, total: number) => [bin.from, bin.to, bin.count, heights.percent(bin, total), heights.density(bin, total)];
   return {
     columns: [
+      ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
       { key: 'from', title: `${codebook.variable(name).label}, from`, decimals },
       { key: 'to', title: 'to', decimals },
       { key: 'n', title: 'n', decimals: 0 },
       { key: 'percent', title: 'Percent', decimals: 1 },
       { key: 'density', title: 'Density', decimals: 4 },
     ],
-    rows: bins.map((bin) => [bin.from, bin.to, bin.count, heights.percent(bin, total), heights.density(bin, total)]),
+    rows: parts.flatMap(({ category, bins, sorted }) =>
+      bins.map((bin) => [...(group ? [category?.name] : []), ...row(bin, sorted.length)]),
+    ),
     cases: codebook.cases,
-    read: table.rowCount,
-    chosen: cases.chosen,
-    used: total,
+    read: settings.frequency === undefined ? table.rowCount : cases.rows.length,
+    chosen: settings.frequency === undefined ? cases.chosen : cases.rows.length,
+    used: cases.rows.length,
     leftOut: cases.leftOut,
   };
 }
@@ -125,15 +188,22 @@ function plan(input: Input): Outcome<Plan> {
   const { settings, codebook, table } = input;
   const variable = codebook.variable(settings.value);
   const column = table.number(settings.value);
-  const cases = collectCases(input, [{ variable, column }]);
+  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
+  const weight = weightOf({ ...input, settings: { frequency: settings.frequency } });
+  const cases = collectCases(input, [{ variable, column }, ...(weight ? [weight] : [])], group ? [group] : []);
+  const accents = resolveAccents(input, group ? [group] : []);
   const problems = [
+    ...weightProblems({ ...input, settings: { frequency: settings.frequency } }),
+    ...curveProblems(input),
+    ...(group?.problems ?? []),
     ...measureProblems(input, settings.value, 'chart.value'),
     ...binChecks(input),
-    ...resolveAccents(input, []).problems,
+    ...accents.problems,
     ...cases.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
-  const sorted = Float64Array.from(cases.rows, (row) => column.numbers[row] as number).sort();
+  const rows = repeatedRows(cases.rows, weight);
+  const sorted = Float64Array.from(rows, (row) => column.numbers[row] as number).sort();
   const edges = edgesFor(input, sorted);
   if (typeof edges === 'number') {
     return fail([...problems, error('too-many-bins', { count: edges, most: mostBins }, input.locate('chart.bins'))]);
@@ -150,17 +220,9 @@ function plan(input: Input): Outcome<Plan> {
     );
   }
   const measure = settings.measure ?? 'count';
-  const marks = bins.map(
-    (bin): BinMark => ({
-      type: 'bin',
-      cell: {},
-      from: bin.from,
-      to: bin.to,
-      value: heights[measure](bin, sorted.length),
-      count: bin.count,
-    }),
-  );
-  const numbers = numbersOf(input, bins, cases);
+  const parts = partsOf(input, rows, group, edges);
+  const series = parts.map((part) => seriesOf(input, part, group, measure, [edges[0] as number, edges.at(-1) as number]));
+  const numbers = numbersOf(input, parts, { ...cases, rows }, group);
   return succeed(
     {
       direction: 'vertical',
@@ -175,19 +237,68 @@ function plan(input: Input): Outcome<Plan> {
         shows: 'value',
         title: heightTitle(input, measure),
         least: 0,
-        greatest: marks.reduce((most, { value }) => Math.max(most, value), 0),
+        greatest: highest(series),
         decimals: measure === 'count' ? 0 : measure === 'percent' ? 1 : 3,
         counts: measure === 'count',
       },
-      series: [{ marks }],
-      accents: [],
+      series,
+      ...(group ? { legend: { variable: group.variable, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } } : {}),
+      accents: accents.accents,
       categoryColors: new Map(),
       numbers,
-      note: caseSentences(input, numbers),
+      note: [...curveSentences(input), ...caseSentences(input, numbers)],
       altText: altText(input, bins),
     },
     problems,
   );
+}
+
+const mostRepeated = 20_000_000;
+
+/** Each row as often as its frequency says. */
+function repeatedRows(rows: readonly number[], weight: ReturnType<typeof weightOf>): number[] {
+  if (!weight) return [...rows];
+  const times = (row: number) => weight.column.numbers[row] as number;
+  if (rows.reduce((sum, row) => sum + times(row), 0) > mostRepeated) return [...rows];
+  return rows.flatMap((row) => new Array<number>(times(row)).fill(row));
+}
+
+/** The values of each group that has any, cut into the same bins. */
+function partsOf({ table, settings }: Input, rows: readonly number[], group: Categories | undefined, edges: readonly number[]): Part[] {
+  const { numbers } = table.number(settings.value);
+  const groups = group?.categories ?? [undefined];
+  return groups.flatMap((category, g): Part[] => {
+    const own = group ? rows.filter((row) => group.of(row) === g) : rows;
+    if (own.length === 0) return [];
+    const sorted = Float64Array.from(own, (row) => numbers[row] as number).sort();
+    return [{ ...(category ? { category } : {}), sorted, bins: countBins(sorted, edges, settings.bins?.closed) }];
+  });
+}
+
+function seriesOf(input: Input, part: Part, group: Categories | undefined, measure: Measure, ends: [number, number]): Series {
+  const { category, bins, sorted } = part;
+  const cell: Cell = group && category ? { [group.variable.name]: category.code } : {};
+  const color = category && group?.variable.colors.get(category.code);
+  const curves = curvesOf(input, part, measure, ends, cell);
+  if (group) return { ...(category ? { category } : {}), ...(color === undefined ? {} : { color }), marks: [outlineOf(part, measure, cell), ...curves] };
+  const bars = bins.map((bin): BinMark => ({ type: 'bin', cell, from: bin.from, to: bin.to, value: heights[measure](bin, sorted.length), count: bin.count }));
+  return { marks: [...bars, ...curves] };
+}
+
+const highest = (series: readonly Series[]): number =>
+  series
+    .flatMap(({ marks }) => marks)
+    .reduce((most, mark) => (mark.type === 'bin' ? Math.max(most, mark.value) : mark.type === 'line' ? mark.ys.reduce((a, b) => Math.max(a, b), most) : most), 0);
+
+function curveProblems({ settings, locate }: Input): Problem[] {
+  if (settings.bandwidth === undefined || settings.curves?.includes('density')) return [];
+  return [warning('setting-idle', { path: 'chart.bandwidth', needs: '"curves: [density]"' }, locate('chart.bandwidth'))];
+}
+
+function curveSentences({ settings }: Input): string[] {
+  const words = { normal: 'the normal curve with the mean and standard deviation of the values', density: 'the kernel density of the values' };
+  const curves = (settings.curves ?? []).map((name) => words[name]);
+  return curves.length === 0 ? [] : [`${curves.length > 1 ? 'Lines show' : 'The line shows'} ${curves.join(' and ')}.`];
 }
 
 /** How the values of a variable are spread: bars over bins. */
@@ -195,7 +306,12 @@ export const histogram = {
   name: 'histogram',
   description: 'How often the values of a variable fall into each of its bins.',
   schema,
-  columns: ({ value, where }) => [{ column: value, as: 'number', path: 'chart.value' }, ...whereColumns(where)],
+  columns: ({ value, group, frequency, where }) => [
+    { column: value, as: 'number', path: 'chart.value' },
+    ...(group === undefined ? [] : [{ column: group, as: 'category', path: 'chart.group' } as const]),
+    ...weightColumns({ frequency }),
+    ...whereColumns(where),
+  ],
   shows: () => ({ x: 'bins', y: 'value' }),
   plan,
 } satisfies ChartKind<HistogramSettings>;

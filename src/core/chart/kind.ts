@@ -29,6 +29,8 @@ export interface ChartKind<S = never> {
   schema: z.core.$ZodType<S>;
   columns(settings: S): ColumnRequest[];
   /** What each axis shows, which decides which settings of the style speak of it. */
-  shows(settings: S): { x: AxisPlan['shows'] | 'bins' | 'along'; y: AxisPlan['shows'] };
+  shows(settings: S): { x: AxisPlan['shows'] | 'bins' | 'along'; y: AxisPlan['shows'] | 'bins' };
+  /** Words of its own that the figure will show, so that their faces and markup are at hand. */
+  texts?(settings: S): string[];
   plan(input: ChartInput<S>): Outcome<Plan>;
 }

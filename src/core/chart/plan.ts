@@ -108,7 +108,7 @@ export interface CloudMark {
 }
 
 /** What a line is, which decides how the style draws it. */
-export type LineRole = 'series' | 'fit' | 'reference' | 'density' | 'ellipse' | 'curve' | 'center';
+export type LineRole = 'series' | 'fit' | 'reference' | 'normal' | 'density' | 'curve' | 'center';
 
 /** A line through places; `NaN` breaks it. On an axis of categories a place is the number of one. */
 export interface LineMark {

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { type Categories, categoriesOf } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { choice, flag, optional, text } from '../document/fields.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { fail, hasErrors, type Outcome, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { jitter } from '../statistics/jitter.js';
 import { quantile } from '../statistics/quantile.js';
@@ -18,7 +18,7 @@ import type { CategoryAxis, CloudMark, LineMark, NumbersTable, Plan, Series, Val
 import { referenceLines, referenceSentences, referencesField } from './references.js';
 import { variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
-import { asLong, wideColumns, wideShape } from './wide.js';
+import { asLong, wideColumns, wideShape, withCategory } from './wide.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['points'], 'points'),
@@ -155,30 +155,12 @@ function altText(input: Input, drawn: readonly Drawn[], category: Categories): s
   return `${what}. Medians: ${parts.join('; ')}.`;
 }
 
-/** The settings with a category and a value, or what is missing. */
-function needed(input: ChartInput<PointsSettings>): Outcome<Input> {
-  const { settings, codebook, table, locate } = input;
-  const { category, value } = settings;
-  const fitting = (numeric: boolean) =>
-    table.columnNames.filter((name) => (codebook.variable(name).measure === 'numeric') === numeric);
-  const missing: Problem[] = [
-    ...(category === undefined
-      ? [error('setting-needed', { path: 'chart.category', why: 'nothing says what stands along the axis', columns: fitting(false) }, locate('chart'))]
-      : []),
-    ...(value === undefined
-      ? [error('setting-needed', { path: 'chart.value', why: 'nothing says which values are drawn', columns: fitting(true) }, locate('chart'))]
-      : []),
-  ];
-  if (category === undefined || value === undefined) return fail(missing);
-  return succeed({ ...input, settings: { ...settings, category, value } });
-}
-
 function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
   const long = asLong(given);
   if (!long.ok) return long;
-  const complete = needed(long.value);
+  const complete = withCategory(long.value);
   if (!complete.ok) return complete;
-  const input = complete.value;
+  const input: Input = complete.value;
   const { settings, table, codebook } = input;
   const variable = codebook.variable(settings.value);
   const category = categoriesOf(table, codebook.variable(settings.category));

@@ -2,7 +2,7 @@ import { longNames, longTable } from '../data/longTable.js';
 import type { Where } from '../data/selection.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
 import { choice, either, listOf, optional, text } from '../document/fields.js';
-import { error, fail, type Outcome, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import type { ChartInput } from './kind.js';
 
 /** The settings that take several measured columns of a wide table as groups. */
@@ -63,4 +63,23 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
   const along = settings.category === undefined && !grouped;
   const place = along ? { category: longNames.group } : { group: longNames.group };
   return succeed({ ...input, ...long, settings: { ...settings, ...place, value: longNames.value } });
+}
+
+/** The settings with a category and a value, or what is missing. */
+export function withCategory<S extends WideSettings>(
+  input: ChartInput<S>,
+): Outcome<ChartInput<S & { category: string; value: string }>> {
+  const { settings, codebook, table, locate } = input;
+  const { category, value } = settings;
+  if (category !== undefined && value !== undefined) {
+    return succeed({ ...input, settings: { ...settings, category, value } });
+  }
+  const fitting = (numeric: boolean) =>
+    table.columnNames.filter((name) => (codebook.variable(name).measure === 'numeric') === numeric);
+  const missing = (path: string, why: string, numeric: boolean): Problem =>
+    error('setting-needed', { path, why, columns: fitting(numeric) }, locate('chart'));
+  return fail([
+    ...(category === undefined ? [missing('chart.category', 'nothing says what stands along the axis', false)] : []),
+    ...(value === undefined ? [missing('chart.value', 'nothing says which values are drawn', true)] : []),
+  ]);
 }

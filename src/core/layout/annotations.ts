@@ -22,7 +22,7 @@ export interface Annotations {
 export function annotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
   const data = dataLabels(sheet, scales, decimals);
   const { plan } = sheet;
-  const named = plan.series.some(({ marks }) => marks.some((mark) => mark.type === 'cloud' && mark.names));
+  const named = plan.series.some(({ marks }) => marks.some((mark) => 'names' in mark && mark.names));
   const obstacles = named || plan.remarks ? obstaclesOf(sheet, scales) : undefined;
   const names = obstacles ? caseLabels(sheet, scales, obstacles) : { items: [], leftOut: 0 };
   return {

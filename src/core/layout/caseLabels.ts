@@ -1,7 +1,7 @@
-import type { CloudMark } from '../chart/plan.js';
 import type { Box, TextItem } from '../plate/plate.js';
 import { overlap } from '../plate/plate.js';
 import type { Obstacles } from './emptyPlaces.js';
+import { boxSpots } from './marks/box.js';
 import { sizeOf } from './marks/cloud.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { textAt } from './place.js';
@@ -24,50 +24,59 @@ export interface CaseLabels {
   leftOut: number;
 }
 
+/** A case whose name is to be written: where its marker stands, and how large that is. */
+interface Spot {
+  name: string;
+  at: readonly [number, number];
+  /** Diameter of the marker in sizes of the style. */
+  size: number;
+  role: string;
+  from: string;
+}
+
+/** The cases of all series that have names to be written, inside the limits. */
+function spotsOf(sheet: Sheet, scales: PanelScales): Spot[] {
+  return sheet.plan.series.flatMap(({ marks }, s) =>
+    marks.flatMap((mark, m): Spot[] => {
+      if (mark.type === 'box') {
+        const role = `series[${s}].marks[${m}].names`;
+        return boxSpots(sheet, scales, mark).named.map((spot, i) => ({ ...spot, size: 1, role: `${role}[${i}]`, from: 'chart.id' }));
+      }
+      if (mark.type !== 'cloud') return [];
+      return (mark.names ?? []).flatMap((name, i): Spot[] => {
+        const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
+        if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
+        const at = [placeAt(scales.x, x), placeAt(scales.y, y)] as const;
+        return [{ name, at, size: sizeOf(mark, i), role: `series[${s}].names[${i}]`, from: 'chart.names' }];
+      });
+    }),
+  );
+}
+
 /** The names of cases beside their markers, off other markers and names; those without room are left out. */
 export function caseLabels(sheet: Sheet, scales: PanelScales, obstacles: Obstacles): CaseLabels {
   const panel = panelOf(scales);
   const items: TextItem[] = [];
-  const taken: Box[] = [];
   let leftOut = 0;
-  const label = { color: sheet.settings.text.dataLabel.color, from: 'chart.names' };
-  for (const [s, series] of sheet.plan.series.entries()) {
-    for (const mark of series.marks) {
-      if (mark.type !== 'cloud' || !mark.names) continue;
-      for (const [i, name] of mark.names.entries()) {
-        const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
-        if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) continue;
-        const item = placed(sheet, mark, i, name, { ...label, role: `series[${s}].names[${i}]` }, scales, (box) => {
-          const inside =
-            box.x >= panel.x &&
-            box.y >= panel.y - 2 &&
-            box.x + box.width <= panel.x + panel.width + 2 &&
-            box.y + box.height <= panel.y + panel.height;
-          if (!inside || taken.some((other) => overlap(box, other))) return Infinity;
-          return obstacles.within(box);
-        });
-        if (item) {
-          items.push(item);
-          taken.push(item.box);
-        } else leftOut += 1;
-      }
-    }
+  const inside = (box: Box) =>
+    box.x >= panel.x + 1 &&
+    box.y >= panel.y - 2 &&
+    box.x + box.width <= panel.x + panel.width + 2 &&
+    box.y + box.height <= panel.y + panel.height - 1;
+  const cost = (box: Box) =>
+    !inside(box) || items.some((other) => overlap(box, other.box)) ? Number.POSITIVE_INFINITY : obstacles.within(box);
+  for (const spot of spotsOf(sheet, scales)) {
+    const item = placed(sheet, spot, cost);
+    if (item) items.push(item);
+    else leftOut += 1;
   }
   return { items, leftOut };
 }
 
-function placed(
-  sheet: Sheet,
-  mark: CloudMark,
-  i: number,
-  name: string,
-  label: { role: string; from: string; color: string },
-  scales: PanelScales,
-  cost: (box: Box) => number,
-): TextItem | undefined {
+function placed(sheet: Sheet, { name, at: [x, y], size, role, from }: Spot, cost: (box: Box) => number): TextItem | undefined {
   const block = setRole(sheet, 'dataLabel', name);
-  const [x, y] = [placeAt(scales.x, mark.xs[i] as number), placeAt(scales.y, mark.ys[i] as number)];
-  const away = (sheet.settings.markers.size * sizeOf(mark, i)) / 2 + 0.22 * em(sheet);
+  const label = { role, from, color: sheet.settings.text.dataLabel.color };
+  const away = (sheet.settings.markers.size * size) / 2 + 0.22 * em(sheet);
   const height = block.capHeight;
   let best: { item: TextItem; cost: number } | undefined;
   for (const [dx, dy] of directions) {

@@ -1,4 +1,5 @@
 import type { Box } from '../plate/plate.js';
+import { boxSpots } from './marks/box.js';
 import { type PanelScales, placeAt } from './panelScales.js';
 import type { Sheet } from './sheet.js';
 
@@ -30,6 +31,7 @@ export function obstaclesOf(sheet: Sheet, scales: PanelScales): Obstacles {
       const middle = (mark.from + mark.to) / 2;
       for (let i = 0; i <= 8; i += 1) add(...place(middle, (mark.value * i) / 8));
     }
+    if (mark.type === 'box') for (const spot of boxSpots(sheet, scales, mark).taken) add(...spot);
     if (mark.type !== 'line') continue;
     for (let i = 1; i < mark.xs.length; i += 1) {
       const [a, b] = [i - 1, i].map((j) => place(mark.xs[j] as number, mark.ys[j] as number)) as [

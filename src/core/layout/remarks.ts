@@ -7,7 +7,23 @@ import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
-/** Remarks such as equations, set below each other in the corner of the panel with the fewest marks. */
+/** Steps of places tried along each side, from the corners inwards. */
+const steps = [1, 0, 0.85, 0.15, 0.7, 0.3, 0.5];
+
+/** The place for a block with the fewest marks under it; corners come first, and the top before the foot. */
+function emptiest(room: Box, width: number, height: number, obstacles: Obstacles): Box {
+  let best: { box: Box; count: number } | undefined;
+  for (const down of [...steps].map((step) => 1 - step)) {
+    for (const right of steps) {
+      const box = { x: room.x + right * room.width, y: room.y + down * room.height, width, height };
+      const count = obstacles.within(box);
+      if (!best || count < best.count) best = { box, count };
+    }
+  }
+  return (best as { box: Box }).box;
+}
+
+/** Remarks such as equations, set below each other at the place in the panel with the fewest marks. */
 export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacles): PlateItem[] {
   const { remarks = [], series } = sheet.plan;
   if (remarks.length === 0) return [];
@@ -16,23 +32,19 @@ export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacle
   const keyed = remarks.length > 1;
   const key = keyed ? 1.5 * size : 0;
   const blocks = remarks.map(({ text }) =>
-    setRole(sheet, 'dataLabel', text, { width: panel.width * 0.6, balanced: true }),
+    setRole(sheet, 'dataLabel', text, { width: panel.width - key - 1.2 * size, balanced: true }),
   );
   const gap = 0.2 * size;
   const width = key + Math.max(...blocks.map((block) => block.width));
   const height = blocks.reduce((sum, block) => sum + block.height + gap, -gap);
   const inset = 0.5 * size;
-  const corners = (['top', 'bottom'] as const).flatMap((v) =>
-    (['right', 'left'] as const).map(
-      (h): Box => ({
-        x: h === 'left' ? panel.x + inset : panel.x + panel.width - inset - width,
-        y: v === 'top' ? panel.y + inset * 0.5 : panel.y + panel.height - inset - height,
-        width,
-        height,
-      }),
-    ),
-  );
-  const best = corners.reduce((least, corner) => (obstacles.within(corner) < obstacles.within(least) ? corner : least));
+  const room: Box = {
+    x: panel.x + inset,
+    y: panel.y + inset * 0.5,
+    width: panel.width - 2 * inset - width,
+    height: panel.height - 1.5 * inset - height,
+  };
+  const best = emptiest(room, width, height, obstacles);
   let y = best.y;
   return remarks.flatMap(({ text: _, series: of, from }, i): PlateItem[] => {
     const block = blocks[i] as (typeof blocks)[number];

@@ -82,9 +82,10 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
 }
 
 /** Limits at the data, with a hair of room for the marks at the ends. */
-function hugged({ least, greatest }: ValueAxis, from: number | undefined, to: number | undefined): [number, number] {
+function hugged({ least, greatest, quiet }: ValueAxis, from: number | undefined, to: number | undefined): [number, number] {
   const span = greatest - least || Math.max(1, Math.abs(least)) * 0.1;
-  return [from ?? least - 0.02 * span, to ?? greatest + 0.02 * span];
+  const room = (quiet ? 0.06 : 0.02) * span;
+  return [from ?? least - room, to ?? greatest + room];
 }
 
 /** The limits that are fixed: those of the author, or of the data where the axis hugs them. */

@@ -259,6 +259,7 @@ export async function gather(
   };
   const texts = [
     ...shownTexts(figure.value, codebook, styles, table, requests, options.caption ?? false),
+    ...(kindOf(chart).texts?.(chart) ?? []),
     ...(options.caption ? captionTexts : []),
   ];
   const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };

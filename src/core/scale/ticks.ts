@@ -80,9 +80,15 @@ function density(ticks: Ticks, request: TickRequest): number {
   return 1 - Math.abs(Math.log2(rooms / request.comfort)) * 0.8;
 }
 
+/** How much of an axis with given limits lies beyond its first and last tick. */
+function unticked({ values, low, high }: Ticks, { from, to }: TickRequest): number {
+  if (from === undefined || to === undefined) return 0;
+  return ((values[0] as number) - low + high - (values.at(-1) as number)) / (high - low);
+}
+
 function score(ticks: Ticks, rank: number, request: TickRequest, least: number, greatest: number): number {
   const zero = ticks.values.includes(0) ? 0.2 : 0;
-  const simplicity = 1 - 0.12 * rank + zero;
+  const simplicity = 1 - 0.12 * rank + zero - unticked(ticks, request);
   return (
     weights.simplicity * simplicity +
     weights.coverage * coverage(ticks.low, ticks.high, least, greatest) +

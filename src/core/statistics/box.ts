@@ -1,3 +1,4 @@
+import type { Interval } from './interval.js';
 import { type QuantileType, quantile } from './quantile.js';
 
 /** How quartiles are found: a type of Hyndman & Fan (1996), or Tukey's hinges. */
@@ -75,4 +76,10 @@ export function boxOf(sorted: Float64Array, quartiles: Quartiles, whiskers: Whis
     outliers: beyond.filter((value) => !isExtreme(value)),
     extremes: beyond.filter(isExtreme),
   };
+}
+
+/** The notch about a median: ± 1.57 · IQR / √n (McGill, Tukey & Larsen 1978); notches apart speak for unlike medians. */
+export function notchOf({ q1, median, q3 }: Box, n: number): Interval {
+  const half = (1.57 * (q3 - q1)) / Math.sqrt(n);
+  return { low: median - half, high: median + half };
 }

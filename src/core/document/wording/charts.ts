@@ -69,6 +69,19 @@ export const chartsWordings = {
     found: `"${f.text}" has no value anywhere from ${f.from} to ${f.to}`,
     expected: 'a function with values in its domain',
   }),
+  'one-line': (f: { path: string; given: string[] }) => ({
+    found: f.given.length === 0 ? `${f.path} does not say where the line is` : `${f.path} gives ${list(f.given)} together`,
+    expected: 'one of "x", "y" and "slope" for each line',
+    write: '{ slope: 1, intercept: 0 }',
+  }),
+  'too-many-for-local': (f: { count: number; most: number }) => ({
+    found: `a local regression over ${f.count} points would take too long`,
+    expected: `at most ${f.most} points, or "degree: 1", 2 or 3`,
+  }),
+  'size-negative': (f: { column: string; value: number }) => ({
+    found: `chart.size is ${f.column}, which holds ${f.value}: no area is below zero`,
+    expected: 'a variable with values of zero and above',
+  }),
   'no-columns': (f: { table: string; known: string[] }) => ({
     found: `${f.table} has no further column with numbers`,
     expected: `columns by name: ${list(f.known, 30)}`,

@@ -1,7 +1,8 @@
 import type { BoxMark } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { straightLine } from '../axisInk.js';
-import { type GroupScales, groupScales, held } from '../panelScales.js';
+import { pathThrough } from '../lineInk.js';
+import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
 import { em, type Sheet } from '../sheet.js';
 import { barRect } from './bar.js';
 import { groupEdges } from './group.js';
@@ -10,17 +11,42 @@ import { type MarkerShape, markerOf } from './markers.js';
 
 type Place = [along: number, value: number];
 
-/** A line between two places, each along the categories and along the values. */
-function line(scales: GroupScales, role: string, stroke: { width: number; color: string }, a: Place, b: Place) {
-  const [from, to] = scales.vertical ? [a, b] : [a.toReversed() as Place, b.toReversed() as Place];
-  return straightLine(role, 'errorBars', stroke, from, to);
+/** Where the parts of a box stand across it: the box, its middle, and the strip of points beside it. */
+interface Across {
+  a: number;
+  b: number;
+  middle: number;
+  points?: [number, number];
 }
 
+/** Share of its room that a box takes beside its points. */
+const besidePoints = 0.56;
+/** Depth of a notch on each side, as a share of the box. */
+const notchDepth = 0.22;
+
+function acrossOf(sheet: Sheet, scales: GroupScales, mark: BoxMark): Across {
+  const [from, to] = groupEdges(sheet, scales, mark);
+  const width = to - from;
+  const own = mark.points ? width * besidePoints : width;
+  const half = (own * mark.width) / 2;
+  const middle = from + own / 2;
+  return {
+    a: middle - half,
+    b: middle + half,
+    middle,
+    ...(mark.points ? { points: [from + own + width * 0.06, to] as [number, number] } : {}),
+  };
+}
+
+const onPage = ({ vertical }: GroupScales, place: Place): Place => (vertical ? place : [place[1], place[0]]);
+
+/** A line between two places, each along the categories and along the values. */
+const line = (scales: GroupScales, role: string, stroke: { width: number; color: string }, a: Place, b: Place) =>
+  straightLine(role, 'errorBars', stroke, onPage(scales, a), onPage(scales, b));
+
 /** Whiskers in the lines of error bars, from the box to their ends. */
-function whiskerInk(sheet: Sheet, scales: GroupScales, mark: BoxMark, role: string): PlateItem[] {
+function whiskerInk(sheet: Sheet, scales: GroupScales, mark: BoxMark, { a, b, middle }: Across, role: string): PlateItem[] {
   const { width, color, cap } = sheet.settings.errorBars;
-  const [a, b] = groupEdges(sheet, scales, mark);
-  const middle = (a + b) / 2;
   const half = Math.min(cap * em(sheet), (b - a) * 0.6) / 2;
   const { low, q1, q3, high } = mark.box;
   const stroke = { width, color };
@@ -34,43 +60,100 @@ function whiskerInk(sheet: Sheet, scales: GroupScales, mark: BoxMark, role: stri
   });
 }
 
-/** Markers of single values: those beyond the whiskers, and the mean. */
-function pointInk({ sheet, fill, role }: MarkContext, scales: GroupScales, mark: BoxMark): PlateItem[] {
-  const [a, b] = groupEdges(sheet, scales, mark);
-  const middle = (a + b) / 2;
-  const { low, high } = scales.values;
-  const markers = (name: string, shape: MarkerShape, values: readonly number[], color = fill) =>
-    values
-      .filter((value) => value >= low && value <= high)
-      .map((value, i) => {
-        const [x, y] = scales.vertical ? [middle, held(scales.values, value)] : [held(scales.values, value), middle];
-        return markerOf(sheet, shape, color, `${role}.${name}[${i}]`, x, y);
-      });
-  const ink = { color: sheet.settings.errorBars.color, from: 'errorBars.color' };
-  return [
-    ...markers('outliers', 'circle', mark.box.outliers),
-    ...markers('extremes', 'diamond', mark.box.extremes),
-    ...(mark.mean === undefined ? [] : markers('mean', 'square', [mark.mean], ink)),
+/** The box, with a notch about its median where there is one. */
+function bodyInk({ sheet, fill, role }: MarkContext, scales: GroupScales, { box, notch }: BoxMark, { a, b }: Across): PlateItem[] {
+  const at = (value: number) => held(scales.values, value);
+  const [q1, q3, median] = [at(box.q1), at(box.q3), at(box.median)];
+  const stroke = { width: 2 * sheet.settings.errorBars.width, color: sheet.settings.paper };
+  if (!notch) {
+    const [low, high] = [Math.min(q1, q3), Math.max(q1, q3)];
+    const rect = scales.vertical
+      ? { x: a, y: low, width: b - a, height: high - low }
+      : { x: low, y: a, width: high - low, height: b - a };
+    return [barRect(sheet, rect, fill, role), line(scales, `${role}.median`, stroke, [a, median], [b, median])];
+  }
+  const depth = (b - a) * notchDepth;
+  const [low, high] = [at(notch.low), at(notch.high)];
+  const points: Place[] = [
+    [a, q1],
+    [a, low],
+    [a + depth, median],
+    [a, high],
+    [a, q3],
+    [b, q3],
+    [b, high],
+    [b - depth, median],
+    [b, low],
+    [b, q1],
   ];
+  const { outline } = sheet.settings.bars;
+  const look = { fill: fill.color, ...(outline.width > 0 ? { stroke: outline } : {}) };
+  const body = pathThrough(points.map((place) => onPage(scales, place)), { role, from: fill.from }, look, true);
+  return [body, line(scales, `${role}.median`, stroke, [a + depth, median], [b - depth, median])];
+}
+
+/** Markers of single values: those beyond the whiskers the mean, and all points beside the box. */
+function pointInk({ sheet, fill, role }: MarkContext, scales: GroupScales, mark: BoxMark, { middle, points }: Across): PlateItem[] {
+  const { low, high } = scales.values;
+  const inside = (value: number) => value >= low && value <= high;
+  const marker = (name: string, shape: MarkerShape, value: number, along = middle, color = fill, size = 1) =>
+    markerOf(sheet, shape, color, `${role}.${name}`, ...onPage(scales, [along, held(scales.values, value)]), size);
+  const ink = { color: sheet.settings.errorBars.color, from: 'errorBars.color' };
+  const beyond = [
+    ...mark.box.outliers.map((value) => ['outliers', 'circle', value] as const),
+    ...mark.box.extremes.map((value) => ['extremes', 'diamond', value] as const),
+  ];
+  const own = beyond.flatMap(([name, shape, value], i): PlateItem[] => {
+    const index = name === 'outliers' ? i : i - mark.box.outliers.length;
+    return inside(value) ? [marker(`${name}[${index}]`, shape, value)] : [];
+  });
+  const beside = points
+    ? [...(mark.points?.values ?? [])].flatMap((value, i): PlateItem[] => {
+        if (!inside(value)) return [];
+        const offset = mark.points?.offsets[i] ?? 0;
+        const along = (points[0] + points[1]) / 2 + offset * (points[1] - points[0]);
+        return [marker(`points[${i}]`, 'circle', value, along, fill, 0.62)];
+      })
+    : [];
+  const mean = mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', 'square', mark.mean, middle, ink)] : [];
+  return [...beside, ...own, ...mean];
+}
+
+/** Where a box and its whiskers take room on the page, and where the cases with names stand. */
+export function boxSpots(sheet: Sheet, panelScales: PanelScales, mark: BoxMark): { taken: Place[]; named: { at: Place; name: string }[] } {
+  const scales = groupScales(panelScales);
+  const { a, b, middle, points } = acrossOf(sheet, scales, mark);
+  const at = (value: number) => held(scales.values, value);
+  const { low, q1, q3, high, outliers, extremes } = mark.box;
+  const steps = (from: number, to: number) => Array.from({ length: 13 }, (_, i) => at(from) + ((at(to) - at(from)) * i) / 12);
+  const beyond = [...outliers, ...extremes];
+  const taken: Place[] = [
+    ...steps(low, high).map((place): Place => [middle, place]),
+    ...steps(q1, q3).flatMap((place): Place[] => [a, (a + middle) / 2, (b + middle) / 2, b].map((along) => [along, place])),
+    ...beyond.map((value): Place => [middle, at(value)]),
+    ...[...(points ? (mark.points?.values ?? []) : [])].map((value, i): Place => {
+      const [from, to] = points as [number, number];
+      return [(from + to) / 2 + (mark.points?.offsets[i] ?? 0) * (to - from), at(value)];
+    }),
+  ];
+  const named = beyond.flatMap((value, i) => {
+    const name = mark.names?.[i];
+    const inside = value >= scales.values.low && value <= scales.values.high;
+    return name === undefined || !inside ? [] : [{ at: onPage(scales, [middle, at(value)]), name }];
+  });
+  return { taken: taken.map((place) => onPage(scales, place)), named };
 }
 
 /** A box from quartile to quartile, its median in the colour of the paper, whiskers, and the values beyond. */
 export const boxDrawer: MarkDrawer<BoxMark> = {
   layers(mark, context) {
-    const { sheet, fill, role } = context;
+    const { sheet, role } = context;
     const scales = groupScales(context.scales);
-    const [a, b] = groupEdges(sheet, scales, mark);
-    const ends = [held(scales.values, mark.box.q1), held(scales.values, mark.box.q3)];
-    const [low, high] = [Math.min(...ends), Math.max(...ends)];
-    const rect = scales.vertical
-      ? { x: a, y: low, width: b - a, height: high - low }
-      : { x: low, y: a, width: high - low, height: b - a };
-    const median = held(scales.values, mark.box.median);
-    const stroke = { width: 2 * sheet.settings.errorBars.width, color: sheet.settings.paper };
+    const across = acrossOf(sheet, scales, mark);
     return [
-      whiskerInk(sheet, scales, mark, role),
-      [barRect(sheet, rect, fill, role), line(scales, `${role}.median`, stroke, [a, median], [b, median])],
-      pointInk(context, scales, mark),
+      whiskerInk(sheet, scales, mark, across, role),
+      bodyInk(context, scales, mark, across),
+      pointInk(context, scales, mark, across),
     ];
   },
   ends({ box: { low, high, outliers, extremes } }, { direction }) {

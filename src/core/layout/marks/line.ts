@@ -1,5 +1,5 @@
 import type { LineMark } from '../../chart/plan.js';
-import type { PlateStroke } from '../../plate/plate.js';
+import type { PathItem, PlateStroke } from '../../plate/plate.js';
 import { clipLine } from '../clip.js';
 import type { Fill } from '../fills.js';
 import { dashed, pathThrough } from '../lineInk.js';
@@ -24,12 +24,20 @@ export function lineStroke(
       return { stroke: dashed(references.width, references.color, references.dash), from: 'references' };
     case 'center':
       return { stroke: { width: 2 * errorBars.width, color: errorBars.color }, from: 'errorBars' };
+    case 'normal':
+      return { stroke: dashed(fits.width, references.color, references.dash), from: 'references' };
     case 'density':
-      return { stroke: dashed(fits.width, fill.color, dash), from: fill.from };
+      return { stroke: { width: fits.width, color: references.color }, from: 'references' };
     default:
       return { stroke: { width: fits.width, color: fill.color }, from: fill.from };
   }
 }
+
+/** A light edge under lines that run over the marks of their series. */
+const halo = ({ settings }: Sheet, pieces: [number, number][][], role: string, from: string, width: number): PathItem[] =>
+  pieces.map((piece, i) =>
+    pathThrough(piece, { role: `${role}.halo[${i}]`, from }, { stroke: { width: width + 1.6, color: settings.paper } }),
+  );
 
 /** A line through places, cut at the limits of the axes. */
 export const lineDrawer: MarkDrawer<LineMark> = {
@@ -45,6 +53,7 @@ export const lineDrawer: MarkDrawer<LineMark> = {
     const ink = pieces.map((piece, i) =>
       pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, { stroke }),
     );
+    if (mark.as === 'normal' || mark.as === 'density') return [[], [...halo(sheet, pieces, role, from, stroke.width), ...ink]];
     return mark.as === 'series' || mark.as === 'curve' ? [[], ink] : mark.as === 'center' ? [[], [], ink] : [ink];
   },
   ends: ({ as, ys }, plan) => ({

@@ -51,7 +51,7 @@ export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
         sheet,
         scales,
         fill: fillOf(sheet, series, s, mark.cell),
-        series: s,
+        series: series.quiet ? 0 : s,
         role: `series[${s}].marks[${m}]`,
       });
     }

@@ -1,0 +1,43 @@
+import * as z from 'zod/mini';
+import { choice, level, listOf, number, object, optional, text } from '../document/fields.js';
+import { fitField } from './fit.js';
+import { namesShape } from './names.js';
+import { whereField } from './where.js';
+
+export const scatterSchema = z.strictObject({
+  kind: choice('Kind of chart.', ['scatter'], 'scatter'),
+  x: text('Variable along the horizontal axis.', 'water'),
+  y: text('Variable along the vertical axis.', 'yield'),
+  group: optional(text('Variable whose values have a colour and a marker each.', 'season')),
+  size: optional(text('Variable that the area of the markers shows.', 'area')),
+  ...namesShape,
+  overlap: optional(
+    choice(
+      'What happens to cases on the same spot: nothing, they stand aside by a hair, or they are one marker whose area shows their number.',
+      ['keep', 'jitter', 'count'],
+      'count',
+    ),
+  ),
+  fit: fitField,
+  ellipse: optional(
+    object('An ellipse around each group that holds a share of a normal distribution.', {
+      level: optional(level('That share. Left out: 0.95.', '0.95')),
+    }),
+  ),
+  references: optional(
+    listOf(
+      'Lines to compare with.',
+      object('A line: upright at "x", level at "y", or by "slope" and "intercept".', {
+        x: optional(number('Value of x at which it stands.', '40')),
+        y: optional(number('Value of y at which it lies.', '3')),
+        slope: optional(number('Its slope.', '1')),
+        intercept: optional(number('Its value at x = 0. Left out: 0.', '0')),
+        label: optional(text('What it is, for the note.', 'line of equal values')),
+      }),
+      '[{ slope: 1, label: line of equal values }]',
+    ),
+  ),
+  where: whereField,
+});
+
+export type ScatterSettings = z.infer<typeof scatterSchema>;

@@ -1,0 +1,86 @@
+import type { Fitted } from './polynomial.js';
+import { tQuantile } from './studentT.js';
+
+/** A local regression: the fit at any place. */
+export interface LocalFit {
+  n: number;
+  /** Neighbours that each fit takes. */
+  neighbours: number;
+  rSquared: number;
+  at(x: number, level: number): Fitted;
+}
+
+/**
+ * Local linear regression (Cleveland 1979, without its robust steps): at each place a line by least squares over the
+ * nearest share of the points, weighted by the tricube of their distance. The band comes from the norms of the smoother's
+ * rows, with the freedom n − 2 tr L + tr L′L (Cleveland & Devlin 1988).
+ *
+ * @param span share of the points that each fit takes, above 0 and up to 1
+ */
+export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: number): LocalFit | undefined {
+  const n = xs.length;
+  const neighbours = Math.min(n, Math.max(2, Math.ceil(span * n)));
+  const order = Array.from({ length: n }, (_, i) => i).sort((a, b) => (xs[a] as number) - (xs[b] as number));
+  const x = Float64Array.from(order, (i) => xs[i] as number);
+  const y = Float64Array.from(order, (i) => ys[i] as number);
+  if (n < 4 || x[0] === x[n - 1]) return undefined;
+  let [rest, freedom, mean, total] = [0, n, 0, 0];
+  for (const value of y) mean += value / n;
+  for (let i = 0; i < n; i += 1) {
+    const { value, norm, own } = smoothed(x, y, neighbours, x[i] as number, i);
+    rest += ((y[i] as number) - value) ** 2;
+    total += ((y[i] as number) - mean) ** 2;
+    freedom += norm - 2 * own;
+  }
+  const spread = freedom > 0.5 ? Math.sqrt(rest / freedom) : undefined;
+  return {
+    n,
+    neighbours,
+    rSquared: total === 0 ? 0 : Math.max(0, 1 - rest / total),
+    at(place, level) {
+      const { value, norm } = smoothed(x, y, neighbours, place);
+      if (spread === undefined) return { y: value };
+      const half = tQuantile((1 + level) / 2, Math.max(1, freedom)) * spread * Math.sqrt(norm);
+      return { y: value, low: value - half, high: value + half };
+    },
+  };
+}
+
+/** The first of the nearest values to a place among sorted ones. */
+function windowStart(x: Float64Array, count: number, place: number): number {
+  let [low, high] = [0, x.length - count];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (place - (x[middle] as number) > (x[middle + count] as number) - place) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The fit at a place, the squared norm of the row of the smoother, and the weight of one point in it. */
+function smoothed(x: Float64Array, y: Float64Array, count: number, place: number, point = -1) {
+  const start = windowStart(x, count, place);
+  const end = start + count;
+  const reach = Math.max(place - (x[start] as number), (x[end - 1] as number) - place) * 1.000001 || 1;
+  const weights = new Float64Array(count);
+  let [sw, sx] = [0, 0];
+  for (let i = start; i < end; i += 1) {
+    const distance = Math.abs((x[i] as number) - place) / reach;
+    const weight = distance >= 1 ? 0 : (1 - distance ** 3) ** 3;
+    weights[i - start] = weight;
+    sw += weight;
+    sx += weight * (x[i] as number);
+  }
+  const mean = sx / sw;
+  let sxx = 0;
+  for (let i = start; i < end; i += 1) sxx += (weights[i - start] as number) * ((x[i] as number) - mean) ** 2;
+  const lever = sxx > 1e-12 * reach * reach * sw ? (place - mean) / sxx : 0;
+  let [value, norm, own] = [0, 0, 0];
+  for (let i = start; i < end; i += 1) {
+    const part = (weights[i - start] as number) * (1 / sw + lever * ((x[i] as number) - mean));
+    value += part * (y[i] as number);
+    norm += part * part;
+    if (i === point) own = part;
+  }
+  return { value, norm, own };
+}
