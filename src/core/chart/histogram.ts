@@ -301,6 +301,18 @@ function curveSentences({ settings }: Input): string[] {
   return curves.length === 0 ? [] : [`${curves.length > 1 ? 'Lines show' : 'The line shows'} ${curves.join(' and ')}.`];
 }
 
+/** The bins over all values, for panels that show some of them each. */
+function commonBins(input: Input): HistogramSettings {
+  const { settings, codebook, table } = input;
+  const column = table.number(settings.value);
+  const cases = collectCases(input, [{ variable: codebook.variable(settings.value), column }]);
+  if (cases.rows.length === 0 || hasErrors(binChecks(input))) return settings;
+  const edges = edgesFor(input, Float64Array.from(cases.rows, (row) => column.numbers[row] as number).sort());
+  if (typeof edges === 'number') return settings;
+  const { closed } = settings.bins ?? {};
+  return { ...settings, bins: { edges, ...(closed === undefined ? {} : { closed }) } };
+}
+
 /** How the values of a variable are spread: bars over bins. */
 export const histogram = {
   name: 'histogram',
@@ -313,5 +325,6 @@ export const histogram = {
     ...whereColumns(where),
   ],
   shows: () => ({ x: 'bins', y: 'value' }),
+  common: commonBins,
   plan,
 } satisfies ChartKind<HistogramSettings>;

@@ -32,5 +32,7 @@ export interface ChartKind<S = never> {
   shows(settings: S): { x: AxisPlan['shows'] | 'bins' | 'along'; y: AxisPlan['shows'] | 'bins' };
   /** Words of its own that the figure will show, so that their faces and markup are at hand. */
   texts?(settings: S): string[];
+  /** Settings that all panels must share, such as the bins over all their values. */
+  common?(input: ChartInput<S>): S;
   plan(input: ChartInput<S>): Outcome<Plan>;
 }

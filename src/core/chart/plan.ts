@@ -174,6 +174,8 @@ export interface Series {
   color?: string;
   /** Whether it stands back behind series that are singled out. */
   quiet?: boolean;
+  /** A mark of its kind in another panel, for the legend where it has none in this one. */
+  sample?: Mark;
   marks: Mark[];
 }
 

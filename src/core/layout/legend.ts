@@ -147,13 +147,14 @@ function keyInk(
   const key = keyOf(series);
   if (key === 'fill') return [barRect(sheet, { ...corner, width, height }, fill, role)];
   if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
-  const line = series.marks.find((mark) => mark.type === 'line');
+  const shown = series.sample ? [...series.marks, series.sample] : series.marks;
+  const line = shown.find((mark) => mark.type === 'line');
   const { stroke, from } = lineStroke(sheet, line?.type === 'line' ? line.as : 'series', fill, place);
   const ends: [number, number][] = [
     [corner.x, level],
     [corner.x + width, level],
   ];
-  const marked = series.marks.some(({ type }) => type === 'point');
+  const marked = shown.some(({ type }) => type === 'point');
   return [
     pathThrough(ends, { role, from }, { stroke }),
     ...(marked ? [markerAt(sheet, place, fill, `${role}.marker`, middle, level)] : []),

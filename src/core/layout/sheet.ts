@@ -12,6 +12,8 @@ export interface Sheet {
   kit: TypeKit;
   /** Colours of accents and of the codebook. */
   colors: Colors;
+  /** How many panels the figure has. */
+  panels: number;
   /** How much of its preferred size each text has; no text goes below its least size. */
   scale: number;
 }

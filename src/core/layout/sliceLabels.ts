@@ -89,8 +89,12 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Retur
   if (shown.place === 'inside')
     return { slices: slices.map((slice) => ({ ...slice, inside: true })), circle: around([]) };
   if (shown.place === 'outside') return { slices, circle: around(slices) };
+  const full = around([]);
+  const fitting = () => slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
+  // Pies beside each other have one size: their labels stand inside, or nowhere.
+  if (sheet.panels > 1) return { slices: fitting(), circle: full };
   // Labels that have no room inside go outside, which makes the circle smaller, so that others may have to follow.
-  let circle = around([]);
+  let circle = full;
   let sorted = slices;
   for (let pass = 0; pass < 4; pass += 1) {
     sorted = sorted.map((slice) => ({
@@ -101,7 +105,7 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Retur
     if (next.radius === circle.radius) break;
     circle = next;
   }
-  return { slices: sorted, circle };
+  return circle.radius < 0.5 * full.radius ? { slices: fitting(), circle: full } : { slices: sorted, circle };
 }
 
 /** Where a pie stands in its panel. */

@@ -1,10 +1,8 @@
-import { kindOf } from '../chart/kinds.js';
-import type { NumbersTable, Plan } from '../chart/plan.js';
+import type { NumbersTable } from '../chart/plan.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, fitCaption, partsHeight, partsInk } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import type { Colors } from '../layout/fills.js';
-import { onePanel } from '../layout/grid.js';
 import { moved, movedBox } from '../layout/moved.js';
 import { em, type Sheet } from '../layout/sheet.js';
 import type { Box, Plate, PlateItem } from '../plate/plate.js';
@@ -12,6 +10,7 @@ import type { Origin } from '../style/layers.js';
 import { colorReader, type Resolved } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
 import type { Gathered } from './gather.js';
+import { type PlannedPanels, planPanels } from './planPanels.js';
 
 export interface ComposeOptions {
   /** Whether number, title and note are drawn with the image; the page then grows by their height. */
@@ -46,7 +45,7 @@ function readColors({ figure, codebook, layers, locate }: Gathered): { colors: C
   return { colors: { accents, read }, problems };
 }
 
-function captionWords(gathered: Gathered, plan: Plan): CaptionWords {
+function captionWords(gathered: Gathered, plan: PlannedPanels): CaptionWords {
   const { number, title, note = 'auto' } = gathered.figure.caption ?? {};
   return {
     number,
@@ -84,22 +83,22 @@ function withCaption(
 
 function plateOf(
   gathered: Gathered,
-  plan: Plan,
+  planned: PlannedPanels,
   resolved: Resolved,
   colors: Colors,
   options: ComposeOptions,
 ): Outcome<Plate> {
   const { settings } = resolved;
-  const sheet: Sheet = { plan, settings, kit: gathered.kit, colors, scale: 1 };
+  const sheets = planned.plans.map((plan): Sheet => ({ plan, settings, kit: gathered.kit, colors, panels: planned.plans.length, scale: 1 }));
   const title = gathered.figure.caption?.title;
   const heading = settings.heading && title !== '' ? title : undefined;
-  const laidOut = layOut({ sheets: [sheet], grid: onePanel, heading });
+  const laidOut = layOut({ sheets, grid: planned.grid, heading });
   const problems = laidOut.problems.map((problem) =>
     problem.place ? problem : { ...problem, place: gathered.locate(settingOf(problem)) },
   );
   if (!('items' in laidOut)) return fail(problems);
   const page = options.caption
-    ? withCaption(laidOut.sheet, captionWords(gathered, plan), laidOut.items, laidOut.panel)
+    ? withCaption(laidOut.sheet, captionWords(gathered, planned), laidOut.items, laidOut.panel)
     : { items: laidOut.items, panel: laidOut.panel, height: settings.height };
   const plate: Plate = {
     hexis: 'plate/1',
@@ -110,7 +109,7 @@ function plateOf(
       .spans(title ?? gathered.id)
       .map((span) => span.text)
       .join(''),
-    description: gathered.figure.altText ?? plan.altText,
+    description: gathered.figure.altText ?? planned.altText,
     paper: settings.paper,
     panel: page.panel,
     items: page.items,
@@ -132,16 +131,16 @@ function settingOf(problem: Problem): string {
  */
 export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Composition> {
   const { figure, table, codebook, resolved, locate } = gathered;
-  const kind = kindOf(figure.chart);
   const { colors, problems: colorProblems } = readColors(gathered);
-  const planned = kind.plan({
+  const input = {
     settings: figure.chart,
     table,
     codebook,
     accents: figure.accents ?? [],
     numbers: resolved.settings.numbers,
     locate,
-  });
+  };
+  const planned = planPanels(input, figure.panels);
   const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
   const plate = plateOf(gathered, planned.value, resolved, colors, options);

@@ -3,6 +3,7 @@ import { chartSchema } from '../chart/kinds.js';
 import { codebookSchema } from '../document/codebook.js';
 import { choice, code, color, either, listOf, named, number, object, optional, text } from '../document/fields.js';
 import { lookShape } from '../document/look.js';
+import { panelsField } from '../document/panels.js';
 
 const dataSchema = either(
   'The table: the path of a CSV or TSV file, that path with what has to be said about it, or the rows themselves.',
@@ -49,6 +50,7 @@ export const figureSchema = z.strictObject({
   ),
   style: optional(text('House style: a built-in name or a path. Left out: plain.', 'apa')),
   chart: chartSchema,
+  panels: panelsField,
   caption: optional(
     object('Number, title and note of the figure.', {
       number: optional(number('Number of the figure in its document.', '1')),

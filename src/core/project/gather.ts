@@ -216,6 +216,9 @@ function shownTexts(
 /** The words that a caption adds: emphasis in the lead of its note and in its symbols. */
 const captionTexts = ['*Note.* **N**'];
 
+/** The letters of panels. */
+const panelTexts = ['**A**'];
+
 /**
  * Reads a figure file with everything that it names: codebook, house styles, table and faces. All problems of all files
  * come back together.
@@ -240,7 +243,11 @@ export async function gather(
     ownStyle ? path : '',
     ownStyle ? figure.source.locate(['style']) : undefined,
   );
-  const requests = kindOf(chart).columns(chart);
+  const panelColumns = [figure.value.panels?.by ?? []].flat();
+  const requests: ColumnRequest[] = [
+    ...kindOf(chart).columns(chart),
+    ...panelColumns.map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
+  ];
   const table = await gatherTable(gatherer, figure, codebook, requests);
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
@@ -261,6 +268,7 @@ export async function gather(
     ...shownTexts(figure.value, codebook, styles, table, requests, options.caption ?? false),
     ...(kindOf(chart).texts?.(chart) ?? []),
     ...(options.caption ? captionTexts : []),
+    ...(figure.value.panels ? panelTexts : []),
   ];
   const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);

@@ -82,6 +82,13 @@ export const chartsWordings = {
     found: `chart.size is ${f.column}, which holds ${f.value}: no area is below zero`,
     expected: 'a variable with values of zero and above',
   }),
+  'too-many-panels': (f: { count: number; by: string; most: number }) => ({
+    found: `${f.by} makes ${plural(f.count, 'panel')}`,
+    expected: `from 1 to ${f.most} panels`,
+  }),
+  'panels-empty': (f: { names: string[] }) => ({
+    found: `no case is left for the ${f.names.length === 1 ? 'panel' : 'panels'} ${list(f.names)}`,
+  }),
   'no-columns': (f: { table: string; known: string[] }) => ({
     found: `${f.table} has no further column with numbers`,
     expected: `columns by name: ${list(f.known, 30)}`,

@@ -30,7 +30,10 @@ const drawers = {
 export const drawerOf = (mark: Mark): MarkDrawer<Mark> => drawers[mark.type] as unknown as MarkDrawer<Mark>;
 
 /** The key that stands for a series in a legend. */
-export const keyOf = ({ marks }: Series): LegendKey => (marks[0] ? drawerOf(marks[0]).key : 'fill');
+export function keyOf({ marks, sample }: Series): LegendKey {
+  const mark = marks[0] ?? sample;
+  return mark ? drawerOf(mark).key : 'fill';
+}
 
 /** The ink of all marks, layer by layer: what lies on top of one lies on top of all. */
 export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {

@@ -1,0 +1,32 @@
+import * as z from 'zod/mini';
+import { choice, either, listOf, object, optional, text, whole } from './fields.js';
+
+/** The setting that repeats a chart for each value of a variable. */
+export const panelsField = optional(
+  object('The chart repeated in panels, one for each value of a variable.', {
+    by: either(
+      'Variable with a panel for each of its values, or two: one for the rows, one for the columns.',
+      'a variable, or a list of two',
+      [
+        text('A variable.', 'bed'),
+        listOf('Two variables: rows, then columns.', text('A variable.', 'bed'), '[season, bed]').check(z.length(2)),
+      ],
+      'bed',
+    ),
+    across: optional(whole('Panels beside each other. Left out: as many as make about a square.', 20, '2')),
+    scales: optional(
+      choice('Whether all panels have the same axes. Left out: shared.', ['shared', 'free', 'free-x', 'free-y'], 'free-y'),
+    ),
+    titles: optional(
+      choice('What stands above each panel. Left out: names.', ['names', 'letters', 'both', 'none'], 'both'),
+    ),
+  }),
+);
+
+export interface PanelSettings {
+  by: string | string[];
+  across?: number | undefined;
+  scales?: 'shared' | 'free' | 'free-x' | 'free-y' | undefined;
+  titles?: 'names' | 'letters' | 'both' | 'none' | undefined;
+}
+
