@@ -2,6 +2,7 @@ import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
 import { drawCommand } from './draw.js';
 import { numbersCommand } from './numbers.js';
+import { startCommand } from './startCommand.js';
 
 /** Every command. A new one is a file of its own and a line here. */
-export const commands: readonly CommandSpec[] = [drawCommand, numbersCommand, demoCommand];
+export const commands: readonly CommandSpec[] = [startCommand, drawCommand, numbersCommand, demoCommand];

@@ -45,6 +45,7 @@ declare module 'papaparse' {
   interface Config {
     delimiter?: string;
     quoteChar?: string;
+    comments?: string;
     skipEmptyLines?: boolean | 'greedy';
     preview?: number;
     chunkSize?: number;
@@ -93,6 +94,11 @@ declare module 'pdfkit' {
   }
   const PDFDocument: new (options: Record<string, unknown>) => Document;
   export default PDFDocument;
+}
+
+declare module 'read-excel-file/universal' {
+  type Cell = string | number | boolean | Date | null;
+  export default function readSheets(bytes: ArrayBuffer): Promise<{ sheet: string; data: Cell[][] }[]>;
 }
 
 declare module 'subset-font' {

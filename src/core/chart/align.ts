@@ -35,7 +35,14 @@ function movedPlace(at: number, numbers: readonly number[], count: number): numb
 }
 
 /** Moves the marks of a plan to new numbers of categories along one axis, and to new places beside each other. */
-function movedMark<M extends Mark>(mark: M, at: 'x' | 'y', numbers: readonly number[], count: number, place: number, places: number): M {
+function movedMark<M extends Mark>(
+  mark: M,
+  at: 'x' | 'y',
+  numbers: readonly number[],
+  count: number,
+  place: number,
+  places: number,
+): M {
   const beside = 'places' in mark && (places > 1 || mark.places > 1) ? { place, places } : {};
   if ('category' in mark) return { ...mark, ...beside, category: numbers[mark.category] ?? mark.category };
   const move = (value: number) => movedPlace(value, numbers, count);
@@ -65,7 +72,10 @@ function joinedAxis(axes: readonly AxisPlan[]): AxisPlan {
  * colour everywhere, and axes that cover what all panels show where they are shared.
  */
 export function alignPlans(plans: readonly Plan[], shared: Shared): Plan[] {
-  const all = merged(plans.map(({ series }) => series), seriesKey);
+  const all = merged(
+    plans.map(({ series }) => series),
+    seriesKey,
+  );
   const samples = new Map(all.map((series) => [seriesKey(series), series]));
   for (const series of plans.flatMap((plan) => plan.series)) {
     const known = samples.get(seriesKey(series));
@@ -84,18 +94,31 @@ export function alignPlans(plans: readonly Plan[], shared: Shared): Plan[] {
     const series = all.map((common, place): Series => {
       const found = plan.series.find((candidate) => seriesKey(candidate) === seriesKey(common));
       const sample = samples.get(seriesKey(common))?.marks[0];
-      const marks = (found?.marks ?? []).map((mark) => movedMark(mark, at, numbers, target.length, plan.stacked ? 0 : place, places));
+      const marks = (found?.marks ?? []).map((mark) =>
+        movedMark(mark, at, numbers, target.length, plan.stacked ? 0 : place, places),
+      );
       return { ...common, ...found, marks, ...(sample ? { sample } : {}) };
     });
-    const numberOf = (series: number) => all.findIndex((common) => seriesKey(common) === seriesKey(plan.series[series] as Series));
+    const numberOf = (series: number) =>
+      all.findIndex((common) => seriesKey(common) === seriesKey(plan.series[series] as Series));
     return {
       ...plan,
       x: shared.x ? joined.x : plan.x,
       y: shared.y ? joined.y : plan.y,
       series,
-      ...(plan.references ? { references: plan.references.map((mark) => movedMark(mark, at, numbers, target.length, 0, 1)) } : {}),
-      ...(plan.endLabels ? { endLabels: plan.endLabels.map((label): EndLabel => ({ ...label, series: numberOf(label.series) })) } : {}),
-      ...(plan.remarks ? { remarks: plan.remarks.map((remark) => (remark.series === undefined ? remark : { ...remark, series: numberOf(remark.series) })) } : {}),
+      ...(plan.references
+        ? { references: plan.references.map((mark) => movedMark(mark, at, numbers, target.length, 0, 1)) }
+        : {}),
+      ...(plan.endLabels
+        ? { endLabels: plan.endLabels.map((label): EndLabel => ({ ...label, series: numberOf(label.series) })) }
+        : {}),
+      ...(plan.remarks
+        ? {
+            remarks: plan.remarks.map((remark) =>
+              remark.series === undefined ? remark : { ...remark, series: numberOf(remark.series) },
+            ),
+          }
+        : {}),
       ...(legend ? { legend: { ...legend, entries } } : {}),
     };
   });
@@ -108,4 +131,3 @@ export const emptied = (plan: Plan): Plan => ({
   endLabels: [],
   remarks: [],
 });
-

@@ -18,9 +18,16 @@ export interface Along {
 
 /** Whole numbers from 1000 to 2999 without a unit are years. */
 const areYears = ({ unit, decimals }: Variable, values: readonly number[]) =>
-  unit === undefined && (decimals ?? 0) === 0 && values.every((value) => value % 1 === 0 && value >= 1000 && value < 3000);
+  unit === undefined &&
+  (decimals ?? 0) === 0 &&
+  values.every((value) => value % 1 === 0 && value >= 1000 && value < 3000);
 
-function alongNumbers({ table, codebook }: ChartInput<unknown>, name: string, path: string, keeps: (row: number) => boolean): Along {
+function alongNumbers(
+  { table, codebook }: ChartInput<unknown>,
+  name: string,
+  path: string,
+  keeps: (row: number) => boolean,
+): Along {
   const variable = codebook.variable(name);
   const { numbers, absent, reasons } = table.number(name);
   const values = [...numbers].filter((value, row) => keeps(row) && !Number.isNaN(value));
@@ -46,7 +53,12 @@ function alongNumbers({ table, codebook }: ChartInput<unknown>, name: string, pa
  * Places a variable along an axis: numbers and dates by their size where the codebook says so, or says nothing and all
  * are numbers; all else as categories, of which those that occur are shown.
  */
-export function alongOf(input: ChartInput<unknown>, name: string, path: string, keeps: (row: number) => boolean): Along {
+export function alongOf(
+  input: ChartInput<unknown>,
+  name: string,
+  path: string,
+  keeps: (row: number) => boolean,
+): Along {
   const { table, codebook } = input;
   const variable = codebook.variable(name);
   const measured = variable.measure === 'numeric' || variable.measure === 'date' || variable.measure === undefined;

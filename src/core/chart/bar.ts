@@ -3,7 +3,9 @@ import { choice, optional } from '../document/fields.js';
 import { type GroupSettings, groupColumns, groupPlan, groupShape, groupShows } from './group.js';
 import type { ChartKind } from './kind.js';
 
-const schema = z.strictObject({ kind: choice('Kind of chart.', ['bar'], 'bar'), ...groupShape,
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['bar'], 'bar'),
+  ...groupShape,
   arrange: optional(
     choice(
       'How the bars of a category stand: beside each other, on top of each other, or as shares that add up to 100 %.',

@@ -69,7 +69,13 @@ export function whiskersOf({ whiskers = {} }: BoxSettings): Whiskers {
 function settingsProblems({ settings, locate }: Input): Problem[] {
   const problems: Problem[] = [];
   if (settings.names !== undefined && settings.id === undefined) {
-    problems.push(error('setting-idle', { path: 'chart.names', needs: '"id" with the variable that names the cases' }, locate('chart.names')));
+    problems.push(
+      error(
+        'setting-idle',
+        { path: 'chart.names', needs: '"id" with the variable that names the cases' },
+        locate('chart.names'),
+      ),
+    );
   }
   const whiskers = whiskersOf(settings);
   if (whiskers.rule === 'percentiles' && !(whiskers.low >= 0 && whiskers.low < whiskers.high && whiskers.high <= 100)) {
@@ -144,7 +150,14 @@ function drawnBoxes(
     const nameOf = (row: number) => (names ? (names.texts[names.codes[row] as number] as string) : '');
     const inOrder = (values: readonly number[], rows: readonly number[]) => {
       const left = [...rows];
-      return values.map((own) => nameOf(left.splice(left.findIndex((row) => value(row) === own), 1)[0] as number));
+      return values.map((own) =>
+        nameOf(
+          left.splice(
+            left.findIndex((row) => value(row) === own),
+            1,
+          )[0] as number,
+        ),
+      );
     };
     return {
       mark: {
@@ -157,15 +170,15 @@ function drawnBoxes(
         width: settings.width === 'count' ? Math.sqrt(box.rows.length / largest) : 1,
         ...(settings.notch ? { notch: notchOf(made, box.rows.length) } : {}),
         ...(settings.points ? { points: { values: sorted, offsets: jitter(sorted, range / 45) } } : {}),
-        ...(names && settings.names !== false ? { names: [...inOrder(made.outliers, beyond), ...inOrder(made.extremes, beyond)] } : {}),
+        ...(names && settings.names !== false
+          ? { names: [...inOrder(made.outliers, beyond), ...inOrder(made.extremes, beyond)] }
+          : {}),
         ...(settings.mean ? { mean: summary.mean } : {}),
       },
       category: of,
       ...(by ? { group: by } : {}),
       summary,
-      beyond: beyond.map((row) =>
-        names ? `${nameOf(row)}: ${value(row)}` : String(value(row)),
-      ),
+      beyond: beyond.map((row) => (names ? `${nameOf(row)}: ${value(row)}` : String(value(row)))),
     };
   });
 }

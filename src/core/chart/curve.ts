@@ -49,7 +49,9 @@ const schema = z.strictObject({
       until: optional(number('Where it ends. Left out: at the upper end.', '3')),
     }),
   ),
-  names: optional(choice('Where the names stand: in a legend, or at the ends of the curves.', ['legend', 'ends'], 'ends')),
+  names: optional(
+    choice('Where the names stand: in a legend, or at the ends of the curves.', ['legend', 'ends'], 'ends'),
+  ),
 });
 
 export type CurveSettings = z.infer<typeof schema>;
@@ -133,7 +135,9 @@ function sampled({ settings, locate }: Input): { curves: Sampled[]; problems: Pr
  * values, for the rest runs to infinity.
  */
 function yRange(curves: readonly Sampled[]): [number, number] {
-  const poles = curves.some(({ ys }) => ys.slice(1, -1).some((y, i) => Number.isNaN(y) && !Number.isNaN(ys[i] as number)));
+  const poles = curves.some(({ ys }) =>
+    ys.slice(1, -1).some((y, i) => Number.isNaN(y) && !Number.isNaN(ys[i] as number)),
+  );
   const values = curves.flatMap(({ ys }) => ys.filter((y) => !Number.isNaN(y))).sort((a, b) => a - b);
   const at = (share: number) => values[Math.round(share * (values.length - 1))] as number;
   if (!poles) return [at(0), at(1)];
@@ -146,7 +150,14 @@ function settingsProblems({ settings, locate }: Input): Problem[] {
   const { x, area, functions } = settings;
   const problems: Problem[] = [];
   if (!(x.from < x.to)) problems.push(error('domain-reversed', { from: x.from, to: x.to }, locate('chart.x')));
-  if (functions.length === 0) problems.push(error('setting-needed', { path: 'chart.functions', why: 'there is nothing to draw', columns: ['{ y: sin(x) }'] }, locate('chart.functions')));
+  if (functions.length === 0)
+    problems.push(
+      error(
+        'setting-needed',
+        { path: 'chart.functions', why: 'there is nothing to draw', columns: ['{ y: sin(x) }'] },
+        locate('chart.functions'),
+      ),
+    );
   for (const key of ['of', 'to'] as const) {
     const place = area?.[key];
     if (place === undefined || (place >= 1 && place <= functions.length)) continue;
@@ -167,7 +178,15 @@ function areaMark({ area }: CurveSettings, curves: readonly Sampled[]): BandMark
     return inside && Number.isFinite(a) && Number.isFinite(b) ? [[x, a, b]] : [];
   });
   if (places.length < 2) return [];
-  return [{ type: 'band', cell: {}, xs: places.map(([x]) => x), low: places.map(([, , b]) => b), high: places.map(([, a]) => a) }];
+  return [
+    {
+      type: 'band',
+      cell: {},
+      xs: places.map(([x]) => x),
+      low: places.map(([, , b]) => b),
+      high: places.map(([, a]) => a),
+    },
+  ];
 }
 
 /** A title in words; a bare letter is a variable and stands in italics. */
@@ -218,16 +237,31 @@ function plan(input: Input): Outcome<Plan> {
     };
   });
   if (settings.area && area.length === 0) {
-    problems.push(warning('setting-idle', { path: 'chart.area', needs: 'a stretch where the functions have values' }, locate('chart.area')));
+    problems.push(
+      warning(
+        'setting-idle',
+        { path: 'chart.area', needs: 'a stretch where the functions have values' },
+        locate('chart.area'),
+      ),
+    );
   }
   const atEnds = settings.names === 'ends';
-  const variable = { name: 'function', label: '', labelled: true, categories: [], colors: new Map(), missing: new Set<string>() };
+  const variable = {
+    name: 'function',
+    label: '',
+    labelled: true,
+    categories: [],
+    colors: new Map(),
+    missing: new Set<string>(),
+  };
   return succeed(
     {
       direction: 'vertical',
       ...axes(settings, curves),
       series,
-      ...(several && !atEnds ? { legend: { variable, entries: series.flatMap(({ category }) => (category ? [category] : [])) } } : {}),
+      ...(several && !atEnds
+        ? { legend: { variable, entries: series.flatMap(({ category }) => (category ? [category] : [])) } }
+        : {}),
       ...(atEnds
         ? {
             endLabels: curves.map(({ name, ys }, s) => ({
@@ -255,7 +289,14 @@ function plan(input: Input): Outcome<Plan> {
           const values = ys.filter((y) => !Number.isNaN(y));
           const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(ys[i - 1] as number)).length;
           const finite = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
-          return [name, values.reduce((a, b) => Math.min(a, b)), values.reduce((a, b) => Math.max(a, b)), finite(ys[0]), finite(ys.at(-1)), breaks];
+          return [
+            name,
+            values.reduce((a, b) => Math.min(a, b)),
+            values.reduce((a, b) => Math.max(a, b)),
+            finite(ys[0]),
+            finite(ys.at(-1)),
+            breaks,
+          ];
         }),
         cases: 'functions',
         read: curves.length,

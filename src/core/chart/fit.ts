@@ -17,9 +17,15 @@ export const fitField = optional(
     span: optional(share('Share of the points that each part of a local regression takes. Left out: 0.75.', '0.5')),
     band: optional(flag('Whether a band shows the confidence interval of the mean.')),
     level: optional(level('Level of the band. Left out: 0.95.', '0.95')),
-    over: optional(choice('Whether each group has a line of its own, or all have one. Left out: groups.', ['groups', 'all'], 'all')),
+    over: optional(
+      choice('Whether each group has a line of its own, or all have one. Left out: groups.', ['groups', 'all'], 'all'),
+    ),
     show: optional(
-      listOf('What is written in the panel: R², the equation.', choice('A part.', ['r2', 'equation'], 'r2'), '[r2, equation]'),
+      listOf(
+        'What is written in the panel: R², the equation.',
+        choice('A part.', ['r2', 'equation'], 'r2'),
+        '[r2, equation]',
+      ),
     ),
   }),
 );
@@ -44,8 +50,14 @@ export interface DrawnFit {
 const places = 120;
 
 /** Fits a line to points; none where they are too few or do not differ in x. */
-export function drawFit(fit: FitSettings, xs: ArrayLike<number>, ys: ArrayLike<number>, cell: Cell): DrawnFit | undefined {
-  const found = fit.degree === 'local' ? fitLocal(xs, ys, fit.span ?? 0.75) : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
+export function drawFit(
+  fit: FitSettings,
+  xs: ArrayLike<number>,
+  ys: ArrayLike<number>,
+  cell: Cell,
+): DrawnFit | undefined {
+  const found =
+    fit.degree === 'local' ? fitLocal(xs, ys, fit.span ?? 0.75) : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
   if (!found) return undefined;
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < xs.length; i += 1) {
@@ -58,7 +70,15 @@ export function drawFit(fit: FitSettings, xs: ArrayLike<number>, ys: ArrayLike<n
   const fitted = along.map((x): Fitted => found.at(x, fit.level ?? 0.95));
   const banded = fit.band && fitted.every(({ low }) => low !== undefined);
   const band: BandMark[] = banded
-    ? [{ type: 'band', cell, xs: along, low: fitted.map(({ low }) => low as number), high: fitted.map(({ high }) => high as number) }]
+    ? [
+        {
+          type: 'band',
+          cell,
+          xs: along,
+          low: fitted.map(({ low }) => low as number),
+          high: fitted.map(({ high }) => high as number),
+        },
+      ]
     : [];
   return {
     marks: [...band, { type: 'line', cell, as: 'fit', xs: along, ys: fitted.map(({ y }) => y) }],
@@ -99,6 +119,9 @@ const kinds = ['', 'Straight lines', 'Parabolas', 'Cubics'] as const;
 /** What the lines are, for the note. */
 export function fitSentence(fit: FitSettings | undefined): string[] {
   if (!fit) return [];
-  const what = fit.degree === 'local' ? `Local regressions over ${levelText(fit.span ?? 0.75)} of the points` : `${kinds[fit.degree as 1 | 2 | 3]} by least squares`;
+  const what =
+    fit.degree === 'local'
+      ? `Local regressions over ${levelText(fit.span ?? 0.75)} of the points`
+      : `${kinds[fit.degree as 1 | 2 | 3]} by least squares`;
   return [fit.band ? `${what}, with ${levelText(fit.level ?? 0.95)} confidence bands of the mean.` : `${what}.`];
 }

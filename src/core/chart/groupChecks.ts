@@ -54,7 +54,13 @@ function idleProblems({ settings, summary, locate }: GroupInput): Problem[] {
   const problems: Problem[] = [];
   const { error: bars, arrange = 'clustered' } = settings;
   if (arrange !== 'clustered') {
-    const clash = bars ? 'error' : settings.low !== undefined ? 'low' : settings.high === undefined ? undefined : 'high';
+    const clash = bars
+      ? 'error'
+      : settings.low !== undefined
+        ? 'low'
+        : settings.high === undefined
+          ? undefined
+          : 'high';
     if (clash) problems.push(error('stack-of', { arrange, what: 'error bars' }, locate(`chart.${clash}`)));
     if (settings.group === undefined) {
       problems.push(warning('setting-idle', { path: 'chart.arrange', needs: 'a "group"' }, locate('chart.arrange')));

@@ -72,12 +72,15 @@ function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string }
   const problems: Problem[] = [];
   const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
   if (many) problems.push(error('given-many', { group: many.name, count: many.mark.count }, locate('chart.summary')));
-  const crossed = kept.find(({ mark }) => mark.interval && (mark.interval.low > mark.value || mark.interval.high < mark.value));
+  const crossed = kept.find(
+    ({ mark }) => mark.interval && (mark.interval.low > mark.value || mark.interval.high < mark.value),
+  );
   if (crossed && (settings.low ?? settings.high) !== undefined) {
     const path = settings.low === undefined ? 'chart.high' : 'chart.low';
     problems.push(error('interval-beside', { group: crossed.name, path }, locate(path)));
   }
-  const alone = settings.error && summary === 'mean' ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
+  const alone =
+    settings.error && summary === 'mean' ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
   if (alone.length > 0 && settings.error) {
     problems.push(warning('one-case', { groups: alone, shows: settings.error.shows }, locate('chart.error')));
   }

@@ -52,7 +52,9 @@ function shareColumn({ settings }: GroupInput, { series }: GroupMarks): Entry[] 
   if (settings.arrange !== 'shares') return [];
   const all = series.flatMap(({ marks }) => marks);
   const total = (category: number) => all.reduce((sum, mark) => sum + (mark.category === category ? mark.value : 0), 0);
-  return [{ key: 'share', title: 'Share (%)', decimals: 1, of: (mark) => (100 * mark.value) / (total(mark.category) || 1) }];
+  return [
+    { key: 'share', title: 'Share (%)', decimals: 1, of: (mark) => (100 * mark.value) / (total(mark.category) || 1) },
+  ];
 }
 
 /** The table behind the bars: each group's n and measures, in the order of the axis. */
@@ -98,7 +100,8 @@ function crossSums({ group, category, summary }: GroupInput, { series, categorie
     n: of.reduce((total, { count }) => total + count, 0),
     ...(summary === 'percent' ? { percent: of.reduce((total, { value }) => total + value, 0) } : {}),
   });
-  const within = (variable: string | undefined, code: string) => all.filter(({ cell }) => cell[variable ?? ''] === code);
+  const within = (variable: string | undefined, code: string) =>
+    all.filter(({ cell }) => cell[variable ?? ''] === code);
   return [
     ...categories.map(({ code, name }) => sum(name, within(category.variable.name, code))),
     ...groups.map(({ code, name }) => sum(name, within(group?.variable.name, code))),

@@ -13,8 +13,8 @@ import { type Cases, collectCases, measureProblems } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { AxisTitle, BinMark, Cell, LineMark, NumbersTable, Plan, Series } from './plan.js';
-import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { variableTitle } from './variableTitle.js';
+import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
 
 const measures = ['count', 'percent', 'density'] as const;
@@ -115,7 +115,13 @@ function densityScale(measure: Measure, total: number, width: number): number {
 const curvePoints = 160;
 
 /** The curves over the bars of a part; none where its values do not differ. */
-function curvesOf({ settings }: Input, { sorted, bins }: Part, measure: Measure, ends: [number, number], cell: Cell): LineMark[] {
+function curvesOf(
+  { settings }: Input,
+  { sorted, bins }: Part,
+  measure: Measure,
+  ends: [number, number],
+  cell: Cell,
+): LineMark[] {
   const summary = new Summary();
   for (const value of sorted) summary.add(value);
   const bandwidth = settings.bandwidth ?? silvermanBandwidth(sorted);
@@ -123,10 +129,21 @@ function curvesOf({ settings }: Input, { sorted, bins }: Part, measure: Measure,
   const width = ((bins.at(-1)?.to as number) - (bins[0]?.from as number)) / bins.length;
   const scale = densityScale(measure, sorted.length, width);
   const xs = Array.from({ length: curvePoints + 1 }, (_, i) => ends[0] + ((ends[1] - ends[0]) * i) / curvePoints);
-  const of = { normal: (x: number) => normalDensity(x, mean, sd), density: (x: number) => kernelDensity(sorted, bandwidth, x) };
+  const of = {
+    normal: (x: number) => normalDensity(x, mean, sd),
+    density: (x: number) => kernelDensity(sorted, bandwidth, x),
+  };
   return (settings.curves ?? []).flatMap((name): LineMark[] => {
     if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
-    return [{ type: 'line', cell, as: settings.group === undefined ? name : 'fit', xs, ys: xs.map((x) => scale * of[name](x)) }];
+    return [
+      {
+        type: 'line',
+        cell,
+        as: settings.group === undefined ? name : 'fit',
+        xs,
+        ys: xs.map((x) => scale * of[name](x)),
+      },
+    ];
   });
 }
 
@@ -151,11 +168,22 @@ function heightTitle({ codebook, settings }: Input, measure: Measure): AxisTitle
   return { label: 'Density', ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
 }
 
-function numbersOf({ codebook, settings, table }: Input, parts: readonly Part[], cases: Cases, group: Categories | undefined): NumbersTable {
+function numbersOf(
+  { codebook, settings, table }: Input,
+  parts: readonly Part[],
+  cases: Cases,
+  group: Categories | undefined,
+): NumbersTable {
   const edges = parts.flatMap(({ bins }) => bins.flatMap(({ from, to }) => [from, to]));
   const decimals = edges.reduce((most, edge) => Math.max(most, Math.min(6, decimalsOf(edge))), 0);
   const name = settings.value;
-  const row = (bin: Bin, total: number) => [bin.from, bin.to, bin.count, heights.percent(bin, total), heights.density(bin, total)];
+  const row = (bin: Bin, total: number) => [
+    bin.from,
+    bin.to,
+    bin.count,
+    heights.percent(bin, total),
+    heights.density(bin, total),
+  ];
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
@@ -221,7 +249,9 @@ function plan(input: Input): Outcome<Plan> {
   }
   const measure = settings.measure ?? 'count';
   const parts = partsOf(input, rows, group, edges);
-  const series = parts.map((part) => seriesOf(input, part, group, measure, [edges[0] as number, edges.at(-1) as number]));
+  const series = parts.map((part) =>
+    seriesOf(input, part, group, measure, [edges[0] as number, edges.at(-1) as number]),
+  );
   const numbers = numbersOf(input, parts, { ...cases, rows }, group);
   return succeed(
     {
@@ -242,7 +272,14 @@ function plan(input: Input): Outcome<Plan> {
         counts: measure === 'count',
       },
       series,
-      ...(group ? { legend: { variable: group.variable, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } } : {}),
+      ...(group
+        ? {
+            legend: {
+              variable: group.variable,
+              entries: parts.flatMap(({ category }) => (category ? [category] : [])),
+            },
+          }
+        : {}),
       accents: accents.accents,
       categoryColors: new Map(),
       numbers,
@@ -264,7 +301,12 @@ function repeatedRows(rows: readonly number[], weight: ReturnType<typeof weightO
 }
 
 /** The values of each group that has any, cut into the same bins. */
-function partsOf({ table, settings }: Input, rows: readonly number[], group: Categories | undefined, edges: readonly number[]): Part[] {
+function partsOf(
+  { table, settings }: Input,
+  rows: readonly number[],
+  group: Categories | undefined,
+  edges: readonly number[],
+): Part[] {
   const { numbers } = table.number(settings.value);
   const groups = group?.categories ?? [undefined];
   return groups.flatMap((category, g): Part[] => {
@@ -275,28 +317,61 @@ function partsOf({ table, settings }: Input, rows: readonly number[], group: Cat
   });
 }
 
-function seriesOf(input: Input, part: Part, group: Categories | undefined, measure: Measure, ends: [number, number]): Series {
+function seriesOf(
+  input: Input,
+  part: Part,
+  group: Categories | undefined,
+  measure: Measure,
+  ends: [number, number],
+): Series {
   const { category, bins, sorted } = part;
   const cell: Cell = group && category ? { [group.variable.name]: category.code } : {};
   const color = category && group?.variable.colors.get(category.code);
   const curves = curvesOf(input, part, measure, ends, cell);
-  if (group) return { ...(category ? { category } : {}), ...(color === undefined ? {} : { color }), marks: [outlineOf(part, measure, cell), ...curves] };
-  const bars = bins.map((bin): BinMark => ({ type: 'bin', cell, from: bin.from, to: bin.to, value: heights[measure](bin, sorted.length), count: bin.count }));
+  if (group)
+    return {
+      ...(category ? { category } : {}),
+      ...(color === undefined ? {} : { color }),
+      marks: [outlineOf(part, measure, cell), ...curves],
+    };
+  const bars = bins.map(
+    (bin): BinMark => ({
+      type: 'bin',
+      cell,
+      from: bin.from,
+      to: bin.to,
+      value: heights[measure](bin, sorted.length),
+      count: bin.count,
+    }),
+  );
   return { marks: [...bars, ...curves] };
 }
 
 const highest = (series: readonly Series[]): number =>
   series
     .flatMap(({ marks }) => marks)
-    .reduce((most, mark) => (mark.type === 'bin' ? Math.max(most, mark.value) : mark.type === 'line' ? mark.ys.reduce((a, b) => Math.max(a, b), most) : most), 0);
+    .reduce(
+      (most, mark) =>
+        mark.type === 'bin'
+          ? Math.max(most, mark.value)
+          : mark.type === 'line'
+            ? mark.ys.reduce((a, b) => Math.max(a, b), most)
+            : most,
+      0,
+    );
 
 function curveProblems({ settings, locate }: Input): Problem[] {
   if (settings.bandwidth === undefined || settings.curves?.includes('density')) return [];
-  return [warning('setting-idle', { path: 'chart.bandwidth', needs: '"curves: [density]"' }, locate('chart.bandwidth'))];
+  return [
+    warning('setting-idle', { path: 'chart.bandwidth', needs: '"curves: [density]"' }, locate('chart.bandwidth')),
+  ];
 }
 
 function curveSentences({ settings }: Input): string[] {
-  const words = { normal: 'the normal curve with the mean and standard deviation of the values', density: 'the kernel density of the values' };
+  const words = {
+    normal: 'the normal curve with the mean and standard deviation of the values',
+    density: 'the kernel density of the values',
+  };
   const curves = (settings.curves ?? []).map((name) => words[name]);
   return curves.length === 0 ? [] : [`${curves.length > 1 ? 'Lines show' : 'The line shows'} ${curves.join(' and ')}.`];
 }

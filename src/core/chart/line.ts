@@ -8,12 +8,12 @@ import { type Interval, meanInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
 import { Summary } from '../statistics/summary.js';
 import { resolveAccents } from './accents.js';
+import { type Along, alongOf } from './along.js';
 import { measureProblems } from './cases.js';
 import { levelText } from './groupWords.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { lineAltText, lineNumbers } from './lineWords.js';
 import { caseSentences } from './notes.js';
-import { type Along, alongOf } from './along.js';
 import type { BandMark, LeftOut, LineMark, Mark, Plan, PointMark, Series, ValueAxis } from './plan.js';
 import { type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
 import { Tally } from './tally.js';
@@ -43,11 +43,23 @@ const schema = z.strictObject({
       as: optional(choice('Error bars, or a band along the line. Left out: bars.', ['bars', 'band'], 'band')),
     }),
   ),
-  gaps: optional(choice('Whether a missing value breaks the line, or the line bridges it.', ['break', 'bridge'], 'break')),
-  steps: optional(
-    choice('A line in steps that change at a value, after it, or between two.', ['none', 'before', 'after', 'middle'], 'after'),
+  gaps: optional(
+    choice('Whether a missing value breaks the line, or the line bridges it.', ['break', 'bridge'], 'break'),
   ),
-  names: optional(choice('Where the names of the groups stand: in a legend, or at the ends of the lines.', ['legend', 'ends'], 'ends')),
+  steps: optional(
+    choice(
+      'A line in steps that change at a value, after it, or between two.',
+      ['none', 'before', 'after', 'middle'],
+      'after',
+    ),
+  ),
+  names: optional(
+    choice(
+      'Where the names of the groups stand: in a legend, or at the ends of the lines.',
+      ['legend', 'ends'],
+      'ends',
+    ),
+  ),
   references: referencesField,
   where: whereField,
 });
@@ -88,10 +100,17 @@ function intervalOf({ settings }: LineInput, summary: Summary): Interval | undef
 }
 
 /** Sorts the chosen rows by group and place, and sums each place up. */
-function gatherRuns(input: LineInput, along: Along, group: Categories | undefined, keeps: (row: number) => boolean): Gathered {
+function gatherRuns(
+  input: LineInput,
+  along: Along,
+  group: Categories | undefined,
+  keeps: (row: number) => boolean,
+): Gathered {
   const { settings, table, codebook } = input;
   const value = settings.value === undefined ? undefined : table.number(settings.value);
-  const cells = (group?.categories ?? [undefined]).map(() => new Map<number, { summary: Summary; values: number[]; missing: boolean }>());
+  const cells = (group?.categories ?? [undefined]).map(
+    () => new Map<number, { summary: Summary; values: number[]; missing: boolean }>(),
+  );
   const tally = new Tally();
   let [chosen, used] = [0, 0];
   for (let row = 0; row < table.rowCount; row += 1) {
@@ -126,7 +145,13 @@ function gatherRuns(input: LineInput, along: Along, group: Categories | undefine
       places: entries.flatMap(([x, cell]): Place[] => {
         if (cell.summary.n === 0) return [];
         const y =
-          summary === 'median' ? (median(cell.values) as number) : summary === 'sum' ? cell.summary.sum : summary === 'count' ? cell.summary.n : cell.summary.mean;
+          summary === 'median'
+            ? (median(cell.values) as number)
+            : summary === 'sum'
+              ? cell.summary.sum
+              : summary === 'count'
+                ? cell.summary.n
+                : cell.summary.mean;
         return [{ x, y, summary: cell.summary, interval: intervalOf(input, cell.summary) }];
       }),
       missing: entries.flatMap(([x, cell]) => (cell.summary.n === 0 && cell.missing ? [x] : [])),
@@ -173,7 +198,14 @@ function aside(run: Run, { axis }: Along, bars: LineSettings['error'], at: numbe
   return { ...run, places: run.places.map((place) => ({ ...place, x: place.x + by })) };
 }
 
-function marksOf(input: LineInput, given: Run, along: Along, group: Categories | undefined, at: number, of: number): Mark[] {
+function marksOf(
+  input: LineInput,
+  given: Run,
+  along: Along,
+  group: Categories | undefined,
+  at: number,
+  of: number,
+): Mark[] {
   const { gaps, steps, error: bars } = input.settings;
   const run = aside(given, along, bars, at, of);
   const cell = group && run.category ? { [group.variable.name]: run.category.code } : {};
@@ -217,7 +249,9 @@ function marksOf(input: LineInput, given: Run, along: Along, group: Categories |
 
 function valueAxis(input: LineInput, { runs, summary }: Gathered): ValueAxis {
   const { settings, codebook } = input;
-  const ends = runs.flatMap(({ places }) => places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]));
+  const ends = runs.flatMap(({ places }) =>
+    places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]),
+  );
   ends.push(...(settings.references ?? []).map(({ at }) => at));
   const range = { least: ends.reduce((a, b) => Math.min(a, b)), greatest: ends.reduce((a, b) => Math.max(a, b)) };
   if (summary === 'count' || settings.value === undefined) {
@@ -228,13 +262,22 @@ function valueAxis(input: LineInput, { runs, summary }: Gathered): ValueAxis {
   const leads = { mean: 'Mean', median: 'Median', sum: 'Total' } as const;
   const lead = summary === 'given' ? {} : { lead: leads[summary] };
   const { decimals } = variable;
-  return { shows: 'value', title: { ...lead, ...variableTitle(variable, 'chart.value') }, ...range, ...(decimals === undefined ? {} : { decimals }) };
+  return {
+    shows: 'value',
+    title: { ...lead, ...variableTitle(variable, 'chart.value') },
+    ...range,
+    ...(decimals === undefined ? {} : { decimals }),
+  };
 }
 
 function noteOf(input: LineInput, gathered: Gathered, numbers: Plan['numbers']): string[] {
   const { error: bars, references } = input.settings;
   const what = bars?.as === 'band' ? 'Bands show' : 'Error bars show';
-  const shows = { ci: `${levelText(bars?.level ?? 0.95)} confidence intervals of the mean`, se: 'one standard error on either side of the mean', sd: 'one standard deviation on either side of the mean' };
+  const shows = {
+    ci: `${levelText(bars?.level ?? 0.95)} confidence intervals of the mean`,
+    se: 'one standard error on either side of the mean',
+    sd: 'one standard deviation on either side of the mean',
+  };
   return [
     ...(bars ? [`${what} ${shows[bars.shows]}.`] : []),
     ...referenceSentences(references as Reference[] | undefined, input.numbers),
@@ -252,8 +295,14 @@ function settingsProblems({ settings, locate, table, codebook }: LineInput, gath
     const columns = table.columnNames.filter((name) => codebook.variable(name).measure !== 'nominal');
     problems.push(error('value-needed', { summary, columns }, locate('chart.summary')));
   }
-  const many = summary === 'given' ? gathered.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1) : undefined;
-  if (many) problems.push(error('given-many', { group: `${settings.x} ${many.x}`, count: many.summary.n }, locate('chart.summary')));
+  const many =
+    summary === 'given'
+      ? gathered.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1)
+      : undefined;
+  if (many)
+    problems.push(
+      error('given-many', { group: `${settings.x} ${many.x}`, count: many.summary.n }, locate('chart.summary')),
+    );
   return problems;
 }
 
@@ -304,7 +353,9 @@ function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
       x: along.axis,
       y: valueAxis(input, gathered),
       series,
-      ...(along.axis.shows === 'category' ? referenceLines(settings.references, 'vertical', categories) : levelLines(settings.references, along)),
+      ...(along.axis.shows === 'category'
+        ? referenceLines(settings.references, 'vertical', categories)
+        : levelLines(settings.references, along)),
       ...(atEnds ? { endLabels } : {}),
       ...(group && !atEnds ? { legend: { variable: group.variable, entries } } : {}),
       accents: accents.accents,
@@ -322,7 +373,9 @@ function levelLines(references: readonly Reference[] | undefined, { axis }: Alon
   if (!references || references.length === 0 || axis.shows !== 'value') return {};
   const span = axis.greatest - axis.least || 1;
   const xs = [axis.least - span, axis.greatest + span];
-  return { references: references.map(({ at }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at] })) };
+  return {
+    references: references.map(({ at }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at] })),
+  };
 }
 
 /** Values joined by lines along categories, numbers, dates or years. */

@@ -21,7 +21,8 @@ export function lineNumbers(
   group: Categories | undefined,
   { chosen, used, leftOut, summary }: { chosen: number; used: number; leftOut: LeftOut[]; summary: string },
 ): NumbersTable {
-  const decimals = summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
+  const decimals =
+    summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
   const fine = summary === 'mean' || summary === 'median' ? decimals + 2 : decimals;
   const titles: Record<string, string> = { given: 'Value', mean: 'Mean', median: 'Median', sum: 'Sum', count: 'Count' };
   const spread = summary === 'mean' || summary === 'median';
@@ -31,8 +32,18 @@ export function lineNumbers(
       { key: along.variable.name, title: along.variable.label },
       { key: 'n', title: 'n', decimals: 0 },
       { key: summary === 'given' ? 'value' : summary, title: titles[summary] as string, decimals: fine },
-      ...(spread ? [{ key: 'sd', title: 'SD', decimals: fine }, { key: 'se', title: 'SE', decimals: fine + 1 }] : []),
-      ...(settings.error ? [{ key: 'low', title: 'Low', decimals: fine }, { key: 'high', title: 'High', decimals: fine }] : []),
+      ...(spread
+        ? [
+            { key: 'sd', title: 'SD', decimals: fine },
+            { key: 'se', title: 'SE', decimals: fine + 1 },
+          ]
+        : []),
+      ...(settings.error
+        ? [
+            { key: 'low', title: 'Low', decimals: fine },
+            { key: 'high', title: 'High', decimals: fine },
+          ]
+        : []),
     ],
     rows: runs.flatMap(({ category, places }) =>
       places.map(({ x, y, summary: cell, interval }) => [

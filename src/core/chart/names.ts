@@ -22,7 +22,10 @@ export interface NamesSettings {
 }
 
 /** The names to write beside the cases of some rows; none where none are asked for. */
-export function namesOf({ settings, table }: ChartInput<NamesSettings>, rows: readonly number[]): (string | undefined)[] | undefined {
+export function namesOf(
+  { settings, table }: ChartInput<NamesSettings>,
+  rows: readonly number[],
+): (string | undefined)[] | undefined {
   const { id, names } = settings;
   if (id === undefined || names === undefined) return undefined;
   const column = table.category(id);
@@ -39,7 +42,11 @@ export function namesProblems({ settings, table, locate }: ChartInput<NamesSetti
   const { id, names } = settings;
   if (names === undefined) return [];
   if (id === undefined) {
-    const facts = { path: 'chart.id', why: '"names" writes names, and nothing says which variable holds them', columns: [...table.columnNames] };
+    const facts = {
+      path: 'chart.id',
+      why: '"names" writes names, and nothing says which variable holds them',
+      columns: [...table.columnNames],
+    };
     return [error('setting-needed', facts, locate('chart.names'))];
   }
   if (names === 'all') return [];

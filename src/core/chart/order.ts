@@ -29,7 +29,13 @@ function byHand(wanted: readonly unknown[], categories: readonly Category[], inp
     if (at >= 0) return [at];
     const known = categories.map(({ name }) => name);
     const path = `chart.order.${i}`;
-    const facts = { column: input.settings.category, value: String(value), path, known, nearest: nearest(String(value), known) };
+    const facts = {
+      column: input.settings.category,
+      value: String(value),
+      path,
+      known,
+      nearest: nearest(String(value), known),
+    };
     problems.push(error('value-unknown', facts, input.locate(path)));
     return [];
   });
@@ -52,5 +58,8 @@ export function orderOf(
     const own = series.flatMap(({ marks }) => marks.filter(({ category }) => category === i));
     return own.reduce((sum, { value }) => sum + value, 0) / Math.max(1, own.length);
   });
-  return { places: places.sort((a, b) => sign * ((totals[a] as number) - (totals[b] as number)) || a - b), problems: [] };
+  return {
+    places: places.sort((a, b) => sign * ((totals[a] as number) - (totals[b] as number)) || a - b),
+    problems: [],
+  };
 }

@@ -25,9 +25,19 @@ const schema = z.strictObject({
   ...weightShape,
   labels: optional(
     object('Words at the slices.', {
-      show: optional(listOf('What they say, in order. Left out: name and percent.', choice('A part.', contents, 'percent'), '[name, percent]')),
+      show: optional(
+        listOf(
+          'What they say, in order. Left out: name and percent.',
+          choice('A part.', contents, 'percent'),
+          '[name, percent]',
+        ),
+      ),
       place: optional(
-        choice('In the slices, beside them, or in those with room for it. Left out: auto.', ['inside', 'outside', 'auto'], 'outside'),
+        choice(
+          'In the slices, beside them, or in those with room for it. Left out: auto.',
+          ['inside', 'outside', 'auto'],
+          'outside',
+        ),
       ),
     }),
   ),
@@ -59,7 +69,9 @@ interface Part {
 function partsOf({ settings }: Input, cells: Cells, categories: readonly Category[]): Part[] {
   return categories.flatMap((category, i): Part[] => {
     const { summary } = cells.at(i, 0);
-    return summary.n === 0 ? [] : [{ category, value: settings.value === undefined ? summary.size : summary.sum, count: summary.n }];
+    return summary.n === 0
+      ? []
+      : [{ category, value: settings.value === undefined ? summary.size : summary.sum, count: summary.n }];
   });
 }
 
@@ -70,13 +82,18 @@ function gathered(parts: readonly Part[], { gather }: PieSettings, total: number
   if (small.length < 2) return [...parts];
   const name = gather.name ?? 'Other';
   const sum = (key: 'value' | 'count') => small.reduce((all, part) => all + part[key], 0);
-  const other = { category: { code: name, name }, value: sum('value'), count: sum('count'), of: small.map(({ category }) => category.name) };
+  const other = {
+    category: { code: name, name },
+    value: sum('value'),
+    count: sum('count'),
+    of: small.map(({ category }) => category.name),
+  };
   return [...parts.filter((part) => !small.includes(part)), other];
 }
 
 function seriesOf(input: Input, parts: readonly Part[], total: number, colors: ReadonlyMap<string, string>): Series[] {
   const { settings } = input;
-  const start = (((settings.start ?? 0) / 360) % 1 + 1) % 1;
+  const start = ((((settings.start ?? 0) / 360) % 1) + 1) % 1;
   let from = 0;
   return parts.map(({ category, value, count }): Series => {
     const to = from + value / total;
@@ -126,7 +143,9 @@ function numbersOf({ codebook, settings }: Input, parts: readonly Part[], total:
 function altText({ codebook, settings, numbers }: Input, parts: readonly Part[], total: number): string {
   const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
   const by = lowered(codebook.variable(settings.category).label);
-  const shares = parts.map(({ category, value }) => `${category.name} ${formatNumber((100 * value) / total, 0, numbers)}%`);
+  const shares = parts.map(
+    ({ category, value }) => `${category.name} ${formatNumber((100 * value) / total, 0, numbers)}%`,
+  );
   return `Pie chart of ${what} by ${by}: ${shares.join(', ')}.`;
 }
 
@@ -150,23 +169,43 @@ function plan(input: Input): Outcome<Plan> {
   ];
   if (hasErrors(problems)) return fail(problems);
   const { value } = settings;
-  const measured = value === undefined ? undefined : { variable: codebook.variable(value), column: table.number(value) };
-  const cells = sortIntoCells({ rowCount: table.rowCount, selection, category, value: measured, weight: weightOf(input), keepValues: false });
+  const measured =
+    value === undefined ? undefined : { variable: codebook.variable(value), column: table.number(value) };
+  const cells = sortIntoCells({
+    rowCount: table.rowCount,
+    selection,
+    category,
+    value: measured,
+    weight: weightOf(input),
+    keepValues: false,
+  });
   const parts = partsOf(input, cells, category.categories);
   const total = parts.reduce((sum, part) => sum + part.value, 0);
   const negative = parts.find((part) => part.value < 0);
   if (negative) {
-    return fail([...problems, error('shares-negative', { group: negative.category.name, value: negative.value }, locate('chart.value'))]);
+    return fail([
+      ...problems,
+      error('shares-negative', { group: negative.category.name, value: negative.value }, locate('chart.value')),
+    ]);
   }
   if (!(total > 0)) {
     const reasons = cells.leftOut.map(({ reason, count }) => ({ reason, count }));
     return fail([...problems, error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate('chart'))]);
   }
   const ranked = { series: [{ marks: parts.map((part, i) => ({ category: i, value: part.value })) }] };
-  const order = orderOf(settings.order, parts.map((part) => part.category), ranked as never, input);
+  const order = orderOf(
+    settings.order,
+    parts.map((part) => part.category),
+    ranked as never,
+    input,
+  );
   problems.push(...order.problems);
   if (hasErrors(problems)) return fail(problems);
-  const shown = gathered(order.places.map((place) => parts[place] as Part), settings, total);
+  const shown = gathered(
+    order.places.map((place) => parts[place] as Part),
+    settings,
+    total,
+  );
   const numbers = numbersOf(input, shown, total, cells);
   const show = settings.labels?.show ?? (settings.names === 'legend' ? ['percent'] : ['name', 'percent']);
   const none = { shows: 'none', title: { label: '', from: 'chart' } } as const;
@@ -178,7 +217,9 @@ function plan(input: Input): Outcome<Plan> {
       series: seriesOf(input, shown, total, category.variable.colors),
       ...(show.length > 0 ? { sliceLabels: { shows: show, place: settings.labels?.place ?? 'auto' } } : {}),
       ...(settings.middle === undefined ? {} : { middle: settings.middle }),
-      ...(settings.names === 'legend' ? { legend: { variable: category.variable, entries: shown.map((part) => part.category) } } : {}),
+      ...(settings.names === 'legend'
+        ? { legend: { variable: category.variable, entries: shown.map((part) => part.category) } }
+        : {}),
       accents: accents.accents,
       categoryColors: new Map(),
       numbers,

@@ -29,8 +29,12 @@ const schema = z.strictObject({
   ...wideShape,
   group: optional(text('Second variable: its points side by side in each strip.', 'season')),
   direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
-  center: optional(choice('What a bar across the points shows. Left out: the median.', ['mean', 'median', 'none'], 'mean')),
-  jitter: optional(flag('Whether points that would stand on each other stand aside, the same way every time. Left out: true.')),
+  center: optional(
+    choice('What a bar across the points shows. Left out: the median.', ['mean', 'median', 'none'], 'mean'),
+  ),
+  jitter: optional(
+    flag('Whether points that would stand on each other stand aside, the same way every time. Left out: true.'),
+  ),
   ...namesShape,
   references: referencesField,
   where: whereField,
@@ -68,7 +72,12 @@ interface Drawn extends Strip {
   marks: [CloudMark, ...LineMark[]];
 }
 
-function drawnStrips(input: Input, strips: readonly Strip[], category: Categories, group: Categories | undefined): Drawn[] {
+function drawnStrips(
+  input: Input,
+  strips: readonly Strip[],
+  category: Categories,
+  group: Categories | undefined,
+): Drawn[] {
   const { settings, table } = input;
   const { numbers } = table.number(settings.value);
   const positions = [...new Set(strips.map((strip) => strip.category))];
@@ -90,14 +99,32 @@ function drawnStrips(input: Input, strips: readonly Strip[], category: Categorie
     const center = settings.center === 'mean' ? summary.mean : (quantile(sorted, 0.5) as number);
     const across = [middle - slot * 0.46, middle + slot * 0.46];
     const upright = settings.direction !== 'horizontal';
-    const bar: LineMark = { type: 'line', cell, as: 'center', xs: upright ? across : [center, center], ys: upright ? [center, center] : across };
+    const bar: LineMark = {
+      type: 'line',
+      cell,
+      as: 'center',
+      xs: upright ? across : [center, center],
+      ys: upright ? [center, center] : across,
+    };
     const names = namesOf(input, strip.rows);
-    const cloud: CloudMark = { type: 'cloud', cell, xs: upright ? along : values, ys: upright ? values : along, ...(names ? { names } : {}) };
+    const cloud: CloudMark = {
+      type: 'cloud',
+      cell,
+      xs: upright ? along : values,
+      ys: upright ? values : along,
+      ...(names ? { names } : {}),
+    };
     return { ...strip, sorted, summary, marks: settings.center === 'none' ? [cloud] : [cloud, bar] };
   });
 }
 
-function numbersOf(input: Input, drawn: readonly Drawn[], cases: Cases, category: Categories, group: Categories | undefined): NumbersTable {
+function numbersOf(
+  input: Input,
+  drawn: readonly Drawn[],
+  cases: Cases,
+  category: Categories,
+  group: Categories | undefined,
+): NumbersTable {
   const { codebook, settings, table } = input;
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
@@ -150,7 +177,8 @@ function altText(input: Input, drawn: readonly Drawn[], category: Categories): s
   if (drawn.length > 12) return `${what}, ${drawn.length} strips.`;
   const decimals = (value.decimals ?? 1) + 1;
   const parts = drawn.map(
-    (strip) => `${category.categories[strip.category]?.name} ${formatNumber(quantile(strip.sorted, 0.5) as number, decimals, numbers)}`,
+    (strip) =>
+      `${category.categories[strip.category]?.name} ${formatNumber(quantile(strip.sorted, 0.5) as number, decimals, numbers)}`,
   );
   return `${what}. Medians: ${parts.join('; ')}.`;
 }
@@ -223,7 +251,9 @@ export const points = {
   description: 'Every case as a point in the strip of its category, with a bar at the median or mean.',
   schema,
   columns: (settings) => [
-    ...(settings.category === undefined ? [] : [{ column: settings.category, as: 'category', path: 'chart.category' } as const]),
+    ...(settings.category === undefined
+      ? []
+      : [{ column: settings.category, as: 'category', path: 'chart.category' } as const]),
     ...(settings.value === undefined ? [] : [{ column: settings.value, as: 'number', path: 'chart.value' } as const]),
     ...(settings.group === undefined ? [] : [{ column: settings.group, as: 'category', path: 'chart.group' } as const]),
     ...(settings.id === undefined ? [] : [{ column: settings.id, as: 'category', path: 'chart.id' } as const]),
@@ -233,4 +263,3 @@ export const points = {
   shows: groupShows,
   plan,
 } satisfies ChartKind<PointsSettings>;
-

@@ -72,14 +72,23 @@ function movedAside(points: Points, rangeX: number, rangeY: number): { xs: Float
 }
 
 /** Areas of the markers in comparison with the largest of all groups. */
-function areasOf({ settings, table }: ScatterInput, points: readonly Points[]): (group: Points) => Float64Array | undefined {
+function areasOf(
+  { settings, table }: ScatterInput,
+  points: readonly Points[],
+): (group: Points) => Float64Array | undefined {
   if (settings.size === undefined) return () => undefined;
   const { numbers } = table.number(settings.size);
   const most = points.reduce((max, { rows }) => rows.reduce((a, row) => Math.max(a, numbers[row] as number), max), 0);
   return ({ rows }) => Float64Array.from(rows, (row) => (most > 0 ? (numbers[row] as number) / most : 1));
 }
 
-function cloudOf(input: ScatterInput, points: Points, cell: Cell, all: readonly Points[], ranges: [number, number]): CloudMark {
+function cloudOf(
+  input: ScatterInput,
+  points: Points,
+  cell: Cell,
+  all: readonly Points[],
+  ranges: [number, number],
+): CloudMark {
   const names = namesOf(input, points.rows);
   const named = names ? { names } : {};
   if (input.settings.overlap === 'count') {
@@ -87,7 +96,14 @@ function cloudOf(input: ScatterInput, points: Points, cell: Cell, all: readonly 
     const most = Math.max(...all.flatMap((group) => counted(group).counts.reduce((a, b) => Math.max(a, b), 1)));
     const pick = (values: Float64Array) => Float64Array.from(at, (i) => values[i] as number);
     const areas = Float64Array.from(counts, (count) => (most === 1 ? 0.25 : 0.25 + (0.75 * (count - 1)) / (most - 1)));
-    return { type: 'cloud', cell, xs: pick(points.xs), ys: pick(points.ys), areas, ...(names ? { names: at.map((i) => names[i]) } : {}) };
+    return {
+      type: 'cloud',
+      cell,
+      xs: pick(points.xs),
+      ys: pick(points.ys),
+      areas,
+      ...(names ? { names: at.map((i) => names[i]) } : {}),
+    };
   }
   const areas = areasOf(input, all)(points);
   const places = input.settings.overlap === 'jitter' ? movedAside(points, ...ranges) : { xs: points.xs, ys: points.ys };
@@ -100,7 +116,13 @@ function ellipseOf({ settings }: ScatterInput, { xs, ys }: Points, cell: Cell): 
   return found ? [{ type: 'line', cell, as: 'fit', xs: found.xs, ys: found.ys, closed: true }] : [];
 }
 
-function axisOf({ codebook }: ScatterInput, column: string, path: string, values: Float64Array[], further: readonly number[]): ValueAxis {
+function axisOf(
+  { codebook }: ScatterInput,
+  column: string,
+  path: string,
+  values: Float64Array[],
+  further: readonly number[],
+): ValueAxis {
   const variable = codebook.variable(column);
   return {
     shows: 'value',
@@ -139,22 +161,38 @@ function settingsProblems({ settings, locate, table, codebook }: ScatterInput, c
   }
   const { fit } = settings;
   if (fit?.degree === 0) {
-    problems.push(error('wrong-type', { path: 'chart.fit.degree', found: '0', expects: '1, 2, 3 or local', example: '1' }, locate('chart.fit.degree')));
+    problems.push(
+      error(
+        'wrong-type',
+        { path: 'chart.fit.degree', found: '0', expects: '1, 2, 3 or local', example: '1' },
+        locate('chart.fit.degree'),
+      ),
+    );
   }
   if (fit?.span !== undefined && fit.degree !== 'local') {
-    problems.push(error('setting-idle', { path: 'chart.fit.span', needs: '"degree: local"' }, locate('chart.fit.span')));
+    problems.push(
+      error('setting-idle', { path: 'chart.fit.span', needs: '"degree: local"' }, locate('chart.fit.span')),
+    );
   }
   if (fit?.degree === 'local' && cases.rows.length > mostLocal) {
     problems.push(error('too-many-for-local', { count: cases.rows.length, most: mostLocal }, locate('chart.fit')));
   }
   if (settings.size !== undefined) {
     if (settings.overlap === 'count') {
-      problems.push(error('one-of-several', { path: 'chart.overlap', others: ['size'], where: 'chart' }, locate('chart.overlap')));
+      problems.push(
+        error('one-of-several', { path: 'chart.overlap', others: ['size'], where: 'chart' }, locate('chart.overlap')),
+      );
     }
     const { numbers } = table.number(settings.size);
     const negative = cases.rows.find((row) => (numbers[row] as number) < 0);
     if (negative !== undefined) {
-      problems.push(error('size-negative', { column: codebook.variable(settings.size).name, value: numbers[negative] as number }, locate('chart.size')));
+      problems.push(
+        error(
+          'size-negative',
+          { column: codebook.variable(settings.size).name, value: numbers[negative] as number },
+          locate('chart.size'),
+        ),
+      );
     }
   }
   return problems;
@@ -188,8 +226,20 @@ function plan(input: ScatterInput): Outcome<Plan> {
   const points = pointsOf(input, cases, group);
   const lines = settings.references ?? [];
   const given = (key: 'x' | 'y') => lines.flatMap((line) => (line[key] === undefined ? [] : [line[key]]));
-  const x = axisOf(input, settings.x, 'chart.x', points.map(({ xs }) => xs), given('x'));
-  const y = axisOf(input, settings.y, 'chart.y', points.map(({ ys }) => ys), given('y'));
+  const x = axisOf(
+    input,
+    settings.x,
+    'chart.x',
+    points.map(({ xs }) => xs),
+    given('x'),
+  );
+  const y = axisOf(
+    input,
+    settings.y,
+    'chart.y',
+    points.map(({ ys }) => ys),
+    given('y'),
+  );
   const common = commonFit(input, points);
   const remarks: Remark[] = [];
   const series = points.map((own, s): Series => {
@@ -203,10 +253,16 @@ function plan(input: ScatterInput): Outcome<Plan> {
     return {
       ...(category ? { category } : {}),
       ...(color === undefined ? {} : { color }),
-      marks: [cloudOf(input, own, cell, points, [x.greatest - x.least, y.greatest - y.least]), ...(own.fit?.marks ?? []), ...ellipseOf(input, own, cell)],
+      marks: [
+        cloudOf(input, own, cell, points, [x.greatest - x.least, y.greatest - y.least]),
+        ...(own.fit?.marks ?? []),
+        ...ellipseOf(input, own, cell),
+      ],
     };
   });
-  const ellipses = series.flatMap(({ marks }) => marks.flatMap((mark) => (mark.type === 'line' && mark.closed ? [mark] : [])));
+  const ellipses = series.flatMap(({ marks }) =>
+    marks.flatMap((mark) => (mark.type === 'line' && mark.closed ? [mark] : [])),
+  );
   const widened = (axis: ValueAxis, key: 'xs' | 'ys'): ValueAxis => ({
     ...axis,
     least: Math.min(axis.least, ...ellipses.flatMap((mark) => mark[key])),
@@ -216,7 +272,8 @@ function plan(input: ScatterInput): Outcome<Plan> {
   if (commonWords !== undefined) remarks.push({ text: commonWords, from: 'chart.fit.show' });
   const numbers = scatterNumbers(input, points, cases, group, common);
   const entries = points.flatMap(({ category }) => (category ? [category] : []));
-  const commonLines = common?.marks.flatMap((mark) => (mark.type === 'line' ? [{ ...mark, as: 'density' as const }] : [])) ?? [];
+  const commonLines =
+    common?.marks.flatMap((mark) => (mark.type === 'line' ? [{ ...mark, as: 'density' as const }] : [])) ?? [];
   const references = [...referencesOf(input, x, y), ...commonLines];
   return succeed(
     {

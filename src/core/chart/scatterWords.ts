@@ -22,7 +22,13 @@ function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {
   const rest: NumbersColumn[] = [{ key: 'rSquared', title: 'R²', decimals: 3 }];
   if (degree === 'local' || degree === 1) return rest;
   const names = ['b0', 'b1', 'b2', 'b3'].slice(0, (degree as number) + 1);
-  return [...rest, ...names.flatMap((key) => [{ key, title: key, decimals: 5 }, { key: `${key}Se`, title: 'SE', decimals: 5 }])];
+  return [
+    ...rest,
+    ...names.flatMap((key) => [
+      { key, title: key, decimals: 5 },
+      { key: `${key}Se`, title: 'SE', decimals: 5 },
+    ]),
+  ];
 }
 
 function fitCells(fit: DrawnFit | undefined, columns: readonly NumbersColumn[]): (number | undefined)[] {
@@ -87,9 +93,13 @@ export function scatterNotes(input: ScatterInput, numbers: NumbersTable): string
   return [
     ...fitSentence(settings.fit),
     ...(settings.ellipse
-      ? [`Ellipses hold ${levelText(settings.ellipse.level ?? 0.95)} of normal distributions with the means and covariances of the points.`]
+      ? [
+          `Ellipses hold ${levelText(settings.ellipse.level ?? 0.95)} of normal distributions with the means and covariances of the points.`,
+        ]
       : []),
-    ...(settings.size === undefined ? [] : [`The area of the markers shows ${lowered(codebook.variable(settings.size).label)}.`]),
+    ...(settings.size === undefined
+      ? []
+      : [`The area of the markers shows ${lowered(codebook.variable(settings.size).label)}.`]),
     ...(settings.overlap === 'count' ? [`Larger markers stand for several ${codebook.cases}.`] : []),
     ...(settings.overlap === 'jitter' ? ['Points on the same spot stand aside a little.'] : []),
     ...lines,
@@ -97,7 +107,11 @@ export function scatterNotes(input: ScatterInput, numbers: NumbersTable): string
   ];
 }
 
-export function scatterAltText({ codebook, settings, numbers }: ScatterInput, points: readonly Points[], count: number): string {
+export function scatterAltText(
+  { codebook, settings, numbers }: ScatterInput,
+  points: readonly Points[],
+  count: number,
+): string {
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [xs, ys] = (['xs', 'ys'] as const).map((key) => {
     const all = new Float64Array(count);

@@ -21,7 +21,9 @@ import { asLong, wideColumns, wideShape } from './wide.js';
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['slope'], 'slope'),
   item: text('Variable with a line for each of its values.', 'crop'),
-  time: optional(text('Variable whose values are the times, two or more. Left out with "values": the columns.', 'year')),
+  time: optional(
+    text('Variable whose values are the times, two or more. Left out with "values": the columns.', 'year'),
+  ),
   value: optional(text('Variable that is compared.', 'harvest')),
   ...wideShape,
   group: optional(text('Variable whose values have a colour each.', 'family')),
@@ -53,7 +55,13 @@ interface Found {
 }
 
 /** Sorts the chosen rows by item and time; two rows for one place are a problem. */
-function findItems(input: Input, item: Categories, time: Categories, group: Categories | undefined, keeps: (row: number) => boolean): Found {
+function findItems(
+  input: Input,
+  item: Categories,
+  time: Categories,
+  group: Categories | undefined,
+  keeps: (row: number) => boolean,
+): Found {
   const { table, settings, codebook, locate } = input;
   const value = table.number(settings.value);
   const tally = new Tally();
@@ -104,26 +112,57 @@ interface Part {
 const changes = ['Rise', 'Fall', 'No change'] as const;
 
 function changeOf({ values }: Item): (typeof changes)[number] {
-  const [first, last] = [values.find((value) => value !== undefined) ?? 0, values.findLast((value) => value !== undefined) ?? 0];
+  const [first, last] = [
+    values.find((value) => value !== undefined) ?? 0,
+    values.findLast((value) => value !== undefined) ?? 0,
+  ];
   return last > first ? 'Rise' : last < first ? 'Fall' : 'No change';
 }
 
 /** The items in series: by group, by rise and fall, or those singled out before the rest. */
-function partsOf({ settings }: Input, items: Item[], group: Categories | undefined, spotlit: ReadonlySet<string>): Part[] {
+function partsOf(
+  { settings }: Input,
+  items: Item[],
+  group: Categories | undefined,
+  spotlit: ReadonlySet<string>,
+): Part[] {
   const quiet = items.filter(({ category }) => spotlit.size > 0 && !spotlit.has(category.code));
   const strong = items.filter((entry) => !quiet.includes(entry));
   const parts: Part[] = group
-    ? group.categories.map((category, g): Part => ({ category, color: group.variable.colors.get(category.code), items: strong.filter((entry) => entry.group === g) }))
+    ? group.categories.map(
+        (category, g): Part => ({
+          category,
+          color: group.variable.colors.get(category.code),
+          items: strong.filter((entry) => entry.group === g),
+        }),
+      )
     : settings.change
-      ? changes.map((name): Part => ({ category: { code: name, name }, ...(name === 'No change' ? { quiet: true } : {}), items: strong.filter((entry) => changeOf(entry) === name) }))
+      ? changes.map(
+          (name): Part => ({
+            category: { code: name, name },
+            ...(name === 'No change' ? { quiet: true } : {}),
+            items: strong.filter((entry) => changeOf(entry) === name),
+          }),
+        )
       : [{ items: strong }];
   return [...parts, { quiet: true, items: quiet }].filter((part) => part.items.length > 0);
 }
 
 function marksOf(input: Input, { category, values }: Item, part: Part, group: Categories | undefined): Mark[] {
-  const cell = { [input.settings.item]: category.code, ...(group && part.category ? { [group.variable.name]: part.category.code } : {}) };
-  const line: LineMark = { type: 'line', cell, as: 'series', xs: values.map((_, t) => t), ys: values.map((value) => value ?? Number.NaN) };
-  const points = values.flatMap((y, x): PointMark[] => (y === undefined ? [] : [{ type: 'point', cell, x, y, onLine: 'marked' }]));
+  const cell = {
+    [input.settings.item]: category.code,
+    ...(group && part.category ? { [group.variable.name]: part.category.code } : {}),
+  };
+  const line: LineMark = {
+    type: 'line',
+    cell,
+    as: 'series',
+    xs: values.map((_, t) => t),
+    ys: values.map((value) => value ?? Number.NaN),
+  };
+  const points = values.flatMap((y, x): PointMark[] =>
+    y === undefined ? [] : [{ type: 'point', cell, x, y, onLine: 'marked' }],
+  );
   return [line, ...points];
 }
 
@@ -134,11 +173,19 @@ function endLabels(input: Input, parts: readonly Part[], series: readonly Series
   return parts.flatMap((part, s) =>
     part.items.flatMap(({ category, values }): EndLabel[] => {
       const cell = series[s]?.marks[0]?.cell ?? {};
-      const common = { series: s, cell: part.category ? cell : { [input.settings.item]: category.code }, from: 'chart.item' };
+      const common = {
+        series: s,
+        cell: part.category ? cell : { [input.settings.item]: category.code },
+        from: 'chart.item',
+      };
       const [first, last] = [values[0], values.at(-1)];
       return [
-        ...(first === undefined ? [] : [{ ...common, side: 'left' as const, y: first, text: `${category.name}  ${write(first)}` }]),
-        ...(last === undefined ? [] : [{ ...common, side: 'right' as const, y: last, text: `${write(last)}  ${category.name}` }]),
+        ...(first === undefined
+          ? []
+          : [{ ...common, side: 'left' as const, y: first, text: `${category.name}  ${write(first)}` }]),
+        ...(last === undefined
+          ? []
+          : [{ ...common, side: 'right' as const, y: last, text: `${write(last)}  ${category.name}` }]),
       ];
     }),
   );
@@ -157,7 +204,12 @@ function numbersOf(input: Input, found: Found, item: Categories): NumbersTable {
     rows: found.items.map(({ category, values }) => {
       const [first, last] = [values[0], values.at(-1)];
       const change = first === undefined || last === undefined ? undefined : last - first;
-      return [category.name, ...values, change, change === undefined || !first ? undefined : (100 * change) / Math.abs(first)];
+      return [
+        category.name,
+        ...values,
+        change,
+        change === undefined || !first ? undefined : (100 * change) / Math.abs(first),
+      ];
     }),
     cases: codebook.cases,
     read: table.rowCount,
@@ -173,12 +225,20 @@ function spotlights({ settings, locate }: Input, item: Categories): { codes: Set
   const problems: Problem[] = [];
   for (const [i, wanted] of (settings.spotlight ?? []).entries()) {
     const value = String(wanted);
-    const found = item.categories.find(({ code: own, name }) => own === value || name.toLowerCase() === value.toLowerCase());
+    const found = item.categories.find(
+      ({ code: own, name }) => own === value || name.toLowerCase() === value.toLowerCase(),
+    );
     if (found) codes.add(found.code);
     else {
       const known = item.categories.map(({ name }) => name);
       const path = `chart.spotlight.${i}`;
-      problems.push(error('value-unknown', { column: settings.item, value, path, known, nearest: nearest(value, known) }, locate(path)));
+      problems.push(
+        error(
+          'value-unknown',
+          { column: settings.item, value, path, known, nearest: nearest(value, known) },
+          locate(path),
+        ),
+      );
     }
   }
   return { codes, problems };
@@ -188,8 +248,13 @@ function altText({ codebook, settings, numbers }: Input, { items, times }: Found
   const value = codebook.variable(settings.value);
   const [first, last] = [times[0]?.name, times.at(-1)?.name];
   const count = (name: string) => items.filter((entry) => changeOf(entry) === name).length;
-  const most = items.reduce((a, b) => (Math.abs((b.values.at(-1) ?? 0) - (b.values[0] ?? 0)) > Math.abs((a.values.at(-1) ?? 0) - (a.values[0] ?? 0)) ? b : a));
-  const write = (y: number | undefined) => (y === undefined ? 'nothing' : formatNumber(y, value.decimals ?? 1, numbers));
+  const most = items.reduce((a, b) =>
+    Math.abs((b.values.at(-1) ?? 0) - (b.values[0] ?? 0)) > Math.abs((a.values.at(-1) ?? 0) - (a.values[0] ?? 0))
+      ? b
+      : a,
+  );
+  const write = (y: number | undefined) =>
+    y === undefined ? 'nothing' : formatNumber(y, value.decimals ?? 1, numbers);
   return `Slope chart of ${lowered(value.label)} from ${first} to ${last}: ${count('Rise')} of ${items.length} rise, ${count('Fall')} fall. ${most.category.name} changes most, from ${write(most.values[0])} to ${write(most.values.at(-1))}.`;
 }
 
@@ -199,7 +264,11 @@ function needed(input: ChartInput<SlopeSettings>): Outcome<Input> {
   const { value, time } = settings;
   const missing = (['time', 'value'] as const).find((key) => settings[key] === undefined);
   if (missing !== undefined) {
-    const facts = { path: `chart.${missing}`, why: 'a slope chart compares a value at two or more times', columns: [...table.columnNames] };
+    const facts = {
+      path: `chart.${missing}`,
+      why: 'a slope chart compares a value at two or more times',
+      columns: [...table.columnNames],
+    };
     return fail([error('setting-needed', facts, locate('chart'))]);
   }
   return succeed({ ...input, settings: { ...settings, value: value as string, time: time as string } });
@@ -215,7 +284,10 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
   if (!complete.ok) return complete;
   const input = complete.value;
   const { table, codebook, locate } = input;
-  const [item, times] = [categoriesOf(table, codebook.variable(input.settings.item)), categoriesOf(table, codebook.variable(input.settings.time))];
+  const [item, times] = [
+    categoriesOf(table, codebook.variable(input.settings.item)),
+    categoriesOf(table, codebook.variable(input.settings.time)),
+  ];
   const group = groupName === undefined ? undefined : categoriesOf(table, codebook.variable(groupName));
   const selection = selectionOf(settings.where, table, codebook, locate);
   const accents = resolveAccents(input, [item, ...(group ? [group] : [])]);
@@ -232,15 +304,20 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
   ];
   if (hasErrors(problems)) return fail(problems);
   if (found.times.length < 2 || found.items.length === 0) {
-    return fail([...problems, error('too-few-times', { column: input.settings.time, count: found.times.length }, locate('chart'))]);
+    return fail([
+      ...problems,
+      error('too-few-times', { column: input.settings.time, count: found.times.length }, locate('chart')),
+    ]);
   }
   const parts = partsOf(input, found.items, group, spotlit.codes);
-  const series = parts.map((part): Series => ({
-    ...(part.category ? { category: part.category } : {}),
-    ...(part.color === undefined ? {} : { color: part.color }),
-    ...(part.quiet ? { quiet: true } : {}),
-    marks: part.items.flatMap((entry) => marksOf(input, entry, part, group)),
-  }));
+  const series = parts.map(
+    (part): Series => ({
+      ...(part.category ? { category: part.category } : {}),
+      ...(part.color === undefined ? {} : { color: part.color }),
+      ...(part.quiet ? { quiet: true } : {}),
+      marks: part.items.flatMap((entry) => marksOf(input, entry, part, group)),
+    }),
+  );
   const variable = codebook.variable(input.settings.value);
   const values = found.items.flatMap((entry) => entry.values.filter((value) => value !== undefined));
   const numbers = numbersOf(input, found, item);
@@ -248,7 +325,11 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
   return succeed(
     {
       direction: 'vertical',
-      x: { shows: 'category', title: { ...variableTitle({ ...times.variable, unit: '' }, 'chart.time') }, categories: found.times },
+      x: {
+        shows: 'category',
+        title: { ...variableTitle({ ...times.variable, unit: '' }, 'chart.time') },
+        categories: found.times,
+      },
       y: {
         shows: 'value',
         title: variableTitle(variable, 'chart.value'),
@@ -260,7 +341,9 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
       },
       series,
       endLabels: endLabels(input, parts, series),
-      ...(legend ? { legend: { variable: legend, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } } : {}),
+      ...(legend
+        ? { legend: { variable: legend, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } }
+        : {}),
       accents: accents.accents,
       categoryColors: new Map(),
       numbers,

@@ -25,7 +25,11 @@ export const weightColumns = ({ frequency, weight }: WeightSettings): ColumnRequ
 ];
 
 /** The column of weights with what they mean; none where every row counts once. */
-export function weightOf({ settings, table, codebook }: ChartInput<WeightSettings>): (MeasuredColumn & { kind: WeightKind }) | undefined {
+export function weightOf({
+  settings,
+  table,
+  codebook,
+}: ChartInput<WeightSettings>): (MeasuredColumn & { kind: WeightKind }) | undefined {
   const kind: WeightKind = settings.frequency === undefined ? 'case' : 'frequency';
   const name = settings.frequency ?? settings.weight;
   return name === undefined ? undefined : { variable: codebook.variable(name), column: table.number(name), kind };
@@ -38,7 +42,9 @@ export function weightProblems(input: ChartInput<WeightSettings> & { summary?: s
   if (!weight) return [];
   const path = `chart.${keys[weight.kind]}`;
   if (settings.frequency !== undefined && settings.weight !== undefined) {
-    return [error('one-of-several', { path: 'chart.weight', others: ['frequency'], where: 'chart' }, locate('chart.weight'))];
+    return [
+      error('one-of-several', { path: 'chart.weight', others: ['frequency'], where: 'chart' }, locate('chart.weight')),
+    ];
   }
   if (input.summary === 'median' || input.summary === 'given') {
     return [warning('setting-idle', { path, needs: '"summary" mean, sum, count or percent' }, locate(path))];

@@ -11,7 +11,10 @@ export const wideShape = {
     either(
       'Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.',
       'a list of columns, or all',
-      [choice('Every column with numbers.', ['all'], 'all'), listOf('Columns.', text('A column.', 'kale'), '[kale, leek]')],
+      [
+        choice('Every column with numbers.', ['all'], 'all'),
+        listOf('Columns.', text('A column.', 'kale'), '[kale, leek]'),
+      ],
       '[kale, leek]',
     ),
   ),

@@ -21,7 +21,8 @@ let prepared = false;
 /** The colour spaces of CSS are set up when the first colour is read that is not a plain hexadecimal one. */
 function prepare(): void {
   if (prepared) return;
-  for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLch, modeLrgb, modeOklab, modeOklch]) useMode(mode as never);
+  for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLch, modeLrgb, modeOklab, modeOklch])
+    useMode(mode as never);
   prepared = true;
 }
 

@@ -89,7 +89,10 @@ function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Ca
     of: (row) => places[column.codes[row] as number] as number,
     reason(row) {
       const text = column.texts[column.codes[row] as number] as string;
-      return absence(text, variable) ?? `${variable.name} is ${Number.isNaN(Number(text)) ? 'no number' : 'outside its bands'}`;
+      return (
+        absence(text, variable) ??
+        `${variable.name} is ${Number.isNaN(Number(text)) ? 'no number' : 'outside its bands'}`
+      );
     },
     problems: rising ? [] : [error('bands-not-rising', { column: variable.name })],
   };

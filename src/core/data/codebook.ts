@@ -1,5 +1,5 @@
-import type { DateOrder } from './dates.js';
 import type { CodebookFile, VariableFile } from '../document/codebook.js';
+import type { DateOrder } from './dates.js';
 
 export type Measure = 'nominal' | 'ordinal' | 'numeric' | 'date';
 

@@ -21,7 +21,9 @@ function days(year: number, month: number, date: number): number {
 export function parseDate(text: string, order: DateOrder | undefined): number {
   const whole = iso.exec(text);
   if (whole) {
-    const [year, month = 1, date = 1, hour = 0, minute = 0, second = 0] = whole.slice(1).map((part) => (part === undefined ? undefined : Number(part)));
+    const [year, month = 1, date = 1, hour = 0, minute = 0, second = 0] = whole
+      .slice(1)
+      .map((part) => (part === undefined ? undefined : Number(part)));
     return days(year as number, month, date) + (hour * 3600 + minute * 60 + second) / 86_400;
   }
   const [, first, second, year] = dotted.exec(text) ?? slashed.exec(text) ?? [];

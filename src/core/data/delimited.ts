@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { error, fail, type Outcome, type Problem } from '../document/problem.js';
+import { columnNumber } from './gridTable.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';
 
@@ -18,13 +19,19 @@ function delimiterOf(text: string): string {
 const linesIn = (text: string) => text.split(/\r\n|\r|\n/).length;
 
 /** Where a cell stands in the text: found by reading again, which happens for problems alone. */
-function cellPlace(text: string, delimiter: string, file: string): CellPlace {
+function cellPlace(
+  text: string,
+  delimiter: string,
+  file: string,
+  { header = true, comment }: { header?: boolean | undefined; comment?: string | undefined },
+): CellPlace {
   return (row, column) => {
     const rows = Papa.parse(text, { delimiter }).data;
     let line = 1;
-    let left = row + 1;
+    let left = header ? row + 1 : row;
     for (const cells of rows) {
-      if (!isBlank(cells) && left-- === 0) {
+      const skipped = comment !== undefined && comment !== '' && (cells[0] as string).startsWith(comment);
+      if (!skipped && !isBlank(cells) && left-- === 0) {
         const before = cells.slice(0, column);
         return { file, line, column: before.reduce((sum, cell) => sum + cell.length + 1, 1) };
       }
@@ -54,13 +61,17 @@ function openingQuote(text: string, delimiter: string): number {
  */
 export function readDelimited(
   source: string,
-  reading: TableReading & { delimiter?: string | undefined },
+  reading: TableReading & {
+    delimiter?: string | undefined;
+    header?: boolean | undefined;
+    comment?: string | undefined;
+  },
 ): Outcome<Table> {
   const text = source.charCodeAt(0) === 0xfeff ? source.slice(1) : source;
   const file = reading.name;
   if (text.trim() === '') return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
   const delimiter = reading.delimiter ?? delimiterOf(text);
-  const place = cellPlace(text, delimiter, file);
+  const place = cellPlace(text, delimiter, file, reading);
   let builder: TableBuilder | undefined;
   let width = 0;
   let row = 0;
@@ -70,17 +81,16 @@ export function readDelimited(
   Papa.parse(text, {
     delimiter,
     chunkSize,
+    ...(reading.comment ? { comments: reading.comment } : {}),
     chunk({ data, errors }) {
       quoteOpen ||= errors.some((fault) => fault.code === 'MissingQuotes');
       for (const cells of data) {
         if (isBlank(cells)) continue;
         if (!builder) {
           width = cells.length;
-          builder = new TableBuilder(
-            cells.map((name) => name.trim()),
-            reading,
-          );
-          continue;
+          const named = reading.header ?? true;
+          builder = new TableBuilder(named ? cells.map((name) => name.trim()) : columnNumber(width), reading);
+          if (named) continue;
         }
         if (cells.length !== width) ragged.push({ row, found: cells.length });
         builder.add(cells);

@@ -4,7 +4,8 @@ import { type CategoryColumn, type Column, type NumberColumn, type Table, tableO
 /** The columns that a long table has in place of several measured ones. */
 export const longNames = { value: 'value', group: 'column' } as const;
 
-const same = <T>(values: readonly T[]): T | undefined => (values.every((value) => value === values[0]) ? values[0] : undefined);
+const same = <T>(values: readonly T[]): T | undefined =>
+  values.every((value) => value === values[0]) ? values[0] : undefined;
 
 /** What several measured columns have in common. */
 function valueVariable(variables: readonly Variable[]): Variable {

@@ -2,7 +2,15 @@ import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { Codebook } from './codebook.js';
 import { type ColumnReader, categoryReader, numberReader } from './columnReader.js';
-import { type CellPlace, type Column, type ColumnRequest, columnKey, everyColumn, type Table, tableOf } from './table.js';
+import {
+  type CellPlace,
+  type Column,
+  type ColumnRequest,
+  columnKey,
+  everyColumn,
+  type Table,
+  tableOf,
+} from './table.js';
 
 /** What a table reader has to know beside the cells. */
 export interface TableReading {
@@ -37,13 +45,24 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
   const problems: Problem[] = [];
   const active = new Map<string, Active>();
   for (const { column, as, path, trial, except = [] } of reading.requests) {
+    if (column === everyColumn && as === 'category') {
+      for (const [index, name] of columnNames.entries()) {
+        active.set(columnKey(name, as), { index, reader: categoryReader(reading.codebook.variable(name)) });
+      }
+      continue;
+    }
     if (column === everyColumn) {
       for (const name of trialColumns(columnNames, reading, except)) {
         const reader = numberReader(reading.codebook.variable(name), reading.decimalMark);
         active.set(columnKey(name, 'number'), { index: columnNames.indexOf(name), reader, trial: true, every: true });
       }
       for (const name of except.filter((left) => !columnNames.includes(left))) {
-        const facts = { column: name, table: reading.name, known: [...columnNames], nearest: nearest(name, columnNames) };
+        const facts = {
+          column: name,
+          table: reading.name,
+          known: [...columnNames],
+          nearest: nearest(name, columnNames),
+        };
         problems.push(error('column-unknown', facts, reading.locate?.('chart.except')));
       }
       continue;

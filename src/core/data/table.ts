@@ -21,7 +21,7 @@ export interface CategoryColumn {
 
 export type Column = NumberColumn | CategoryColumn;
 
-/** Stands for every column with numbers in a request. */
+/** Stands for every column with numbers in a request, or for every one at all where it is read as a category. */
 export const everyColumn = '*';
 
 /** Which columns a chart needs, and how each is to be read. */

@@ -15,7 +15,11 @@ export const panelsField = optional(
     ),
     across: optional(whole('Panels beside each other. Left out: as many as make about a square.', 20, '2')),
     scales: optional(
-      choice('Whether all panels have the same axes. Left out: shared.', ['shared', 'free', 'free-x', 'free-y'], 'free-y'),
+      choice(
+        'Whether all panels have the same axes. Left out: shared.',
+        ['shared', 'free', 'free-x', 'free-y'],
+        'free-y',
+      ),
     ),
     titles: optional(
       choice('What stands above each panel. Left out: names.', ['names', 'letters', 'both', 'none'], 'both'),
@@ -29,4 +33,3 @@ export interface PanelSettings {
   scales?: 'shared' | 'free' | 'free-x' | 'free-y' | undefined;
   titles?: 'names' | 'letters' | 'both' | 'none' | undefined;
 }
-

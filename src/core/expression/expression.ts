@@ -68,7 +68,13 @@ function prepare(): void {
   jsep.removeAllBinaryOps();
   jsep.removeAllUnaryOps();
   jsep.removeAllLiterals();
-  for (const [sign, precedence] of [['+', 1], ['-', 1], ['*', 2], ['/', 2]] as const) jsep.addBinaryOp(sign, precedence);
+  for (const [sign, precedence] of [
+    ['+', 1],
+    ['-', 1],
+    ['*', 2],
+    ['/', 2],
+  ] as const)
+    jsep.addBinaryOp(sign, precedence);
   jsep.addBinaryOp('^', 4, true);
   jsep.addUnaryOp('-');
   jsep.addUnaryOp('+');
@@ -93,8 +99,13 @@ function call(node: Node, known: readonly string[]): Expression {
   const { callee, arguments: given } = node as jsep.CallExpression;
   const called = callee.type === 'Identifier' ? (callee as jsep.Identifier).name : '';
   const found = Object.hasOwn(functions, called) ? functions[called] : undefined;
-  if (!found) throw new Refused(called === '' ? 'only functions can be called' : `there is no function "${called}"`, nearest(called, functionNames));
-  if (given.length !== found.takes) throw new Refused(`${called} takes ${found.takes === 1 ? 'one value' : 'two values'}, not ${given.length}`);
+  if (!found)
+    throw new Refused(
+      called === '' ? 'only functions can be called' : `there is no function "${called}"`,
+      nearest(called, functionNames),
+    );
+  if (given.length !== found.takes)
+    throw new Refused(`${called} takes ${found.takes === 1 ? 'one value' : 'two values'}, not ${given.length}`);
   const parts = given.map((part) => built(part, known));
   return (values) => found.of(...parts.map((part) => part(values)));
 }
@@ -130,7 +141,8 @@ function built(node: Node, known: readonly string[]): Expression {
 }
 
 /** Brackets are marked before parsing, which forgets them: `(-x)^2` is not `-x^2`. */
-const bracketed = (text: string) => text.replaceAll('\u2212', '-').replaceAll('**', '^').replaceAll('(-', '(0-').replaceAll('( -', '(0-');
+const bracketed = (text: string) =>
+  text.replaceAll('\u2212', '-').replaceAll('**', '^').replaceAll('(-', '(0-').replaceAll('( -', '(0-');
 
 /**
  * Reads an expression of arithmetic. It is parsed by a library and evaluated here over a closed list of nodes and

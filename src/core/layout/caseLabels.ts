@@ -40,7 +40,12 @@ function spotsOf(sheet: Sheet, scales: PanelScales): Spot[] {
     marks.flatMap((mark, m): Spot[] => {
       if (mark.type === 'box') {
         const role = `series[${s}].marks[${m}].names`;
-        return boxSpots(sheet, scales, mark).named.map((spot, i) => ({ ...spot, size: 1, role: `${role}[${i}]`, from: 'chart.id' }));
+        return boxSpots(sheet, scales, mark).named.map((spot, i) => ({
+          ...spot,
+          size: 1,
+          role: `${role}[${i}]`,
+          from: 'chart.id',
+        }));
       }
       if (mark.type !== 'cloud') return [];
       return (mark.names ?? []).flatMap((name, i): Spot[] => {
@@ -73,7 +78,11 @@ export function caseLabels(sheet: Sheet, scales: PanelScales, obstacles: Obstacl
   return { items, leftOut };
 }
 
-function placed(sheet: Sheet, { name, at: [x, y], size, role, from }: Spot, cost: (box: Box) => number): TextItem | undefined {
+function placed(
+  sheet: Sheet,
+  { name, at: [x, y], size, role, from }: Spot,
+  cost: (box: Box) => number,
+): TextItem | undefined {
   const block = setRole(sheet, 'dataLabel', name);
   const label = { role, from, color: sheet.settings.text.dataLabel.color };
   const away = (sheet.settings.markers.size * size) / 2 + 0.22 * em(sheet);

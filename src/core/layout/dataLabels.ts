@@ -1,5 +1,5 @@
-import { overlap, type TextItem } from '../plate/plate.js';
 import { onPaper } from '../color/color.js';
+import { overlap, type TextItem } from '../plate/plate.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { fillOf } from './fills.js';
@@ -42,7 +42,10 @@ function insideMark(sheet: Sheet, { anchor, role, block, ground }: Pending & { g
   const { middle, least, greatest, vertical } = anchor;
   const color = onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
   const [x, y] = vertical ? [middle, (least + greatest) / 2] : [(least + greatest) / 2, middle];
-  return tight(textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color }), block);
+  return tight(
+    textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color }),
+    block,
+  );
 }
 
 /** Whether a label inside its mark has room there. */

@@ -78,7 +78,9 @@ function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
   });
   const fitted = (plan: ValueAxis, at: 'x' | 'y', length: number): FittedValueAxis => {
     const axis = fitValueAxis(sheet, plan, at, length, tickScale);
-    return plan.quiet ? { ...axis, labels: [], tickRoom: 0, labelRoom: 0, overhang: { before: 0, after: 0 }, fits: true } : axis;
+    return plan.quiet
+      ? { ...axis, labels: [], tickRoom: 0, labelRoom: 0, overhang: { before: 0, after: 0 }, fits: true }
+      : axis;
   };
   return {
     x: x.shows === 'value' ? fitted(x, 'x', width) : (named.x ?? none('x')),

@@ -90,7 +90,8 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Retur
     return { slices: slices.map((slice) => ({ ...slice, inside: true })), circle: around([]) };
   if (shown.place === 'outside') return { slices, circle: around(slices) };
   const full = around([]);
-  const fitting = () => slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
+  const fitting = () =>
+    slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
   // Pies beside each other have one size: their labels stand inside, or nowhere.
   if (sheet.panels > 1) return { slices: fitting(), circle: full };
   // Labels that have no room inside go outside, which makes the circle smaller, so that others may have to follow.

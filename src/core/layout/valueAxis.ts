@@ -82,7 +82,11 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
 }
 
 /** Limits at the data, with a hair of room for the marks at the ends. */
-function hugged({ least, greatest, quiet }: ValueAxis, from: number | undefined, to: number | undefined): [number, number] {
+function hugged(
+  { least, greatest, quiet }: ValueAxis,
+  from: number | undefined,
+  to: number | undefined,
+): [number, number] {
   const span = greatest - least || Math.max(1, Math.abs(least)) * 0.1;
   const room = (quiet ? 0.06 : 0.02) * span;
   return [from ?? least - room, to ?? greatest + room];

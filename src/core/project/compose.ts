@@ -89,7 +89,9 @@ function plateOf(
   options: ComposeOptions,
 ): Outcome<Plate> {
   const { settings } = resolved;
-  const sheets = planned.plans.map((plan): Sheet => ({ plan, settings, kit: gathered.kit, colors, panels: planned.plans.length, scale: 1 }));
+  const sheets = planned.plans.map(
+    (plan): Sheet => ({ plan, settings, kit: gathered.kit, colors, panels: planned.plans.length, scale: 1 }),
+  );
   const title = gathered.figure.caption?.title;
   const heading = settings.heading && title !== '' ? title : undefined;
   const laidOut = layOut({ sheets, grid: planned.grid, heading });

@@ -1,18 +1,36 @@
 import * as z from 'zod/mini';
 import { chartSchema } from '../chart/kinds.js';
 import { codebookSchema } from '../document/codebook.js';
-import { choice, code, color, either, listOf, named, number, object, optional, text } from '../document/fields.js';
+import {
+  choice,
+  code,
+  color,
+  either,
+  flag,
+  listOf,
+  named,
+  number,
+  object,
+  optional,
+  text,
+} from '../document/fields.js';
 import { lookShape } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
 
 const dataSchema = either(
-  'The table: the path of a CSV or TSV file, that path with what has to be said about it, or the rows themselves.',
+  'The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, or the rows themselves.',
   'the path of a table, { file: … }, or { rows: … }',
   [
     text('Path of the table, from the folder of this file.', 'plots.csv'),
     object('A file with what has to be said about it.', {
       file: text('Path of the table.', 'plots.csv'),
-      delimiter: optional(text('What separates the cells. Left out: found out.', '";"')),
+      delimiter: optional(text('What separates the cells, or "blanks". Left out: found out.', '";"')),
+      header: optional(
+        flag('Whether the first line names the columns. Left out: true; without it they are column1, column2, …'),
+      ),
+      comment: optional(text('What begins a line that is left out. Left out: # between blanks, none else.', '"#"')),
+      sheet: optional(text('Sheet of a workbook. Left out: the first.', 'Harvest')),
+      range: optional(text('Cells of a sheet. Left out: all.', 'A1:F40')),
       decimalMark: optional(choice('Decimal mark. Left out: as the codebook says, or a point.', ['.', ','], ',')),
     }),
     object('The rows themselves.', {

@@ -1,22 +1,22 @@
 import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
-import { readDelimited } from '../data/delimited.js';
 import { readRows } from '../data/inlineRows.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { HouseStyle } from '../document/houseStyle.js';
 import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
-import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Place, succeed } from '../document/problem.js';
 import { builtInStyles } from '../style/builtIn.js';
 import { type Layer, over } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Variant } from '../type/face.js';
 import type { TypeKit } from '../type/typeKit.js';
 import type { FigureFile } from './figureFile.js';
+import { Gatherer, readTableFile } from './gatherer.js';
 import { fontReader, loadType } from './loadType.js';
 import { type Reading, readCodebook, readFigure, readStyle } from './readDocument.js';
-import { type Source, SourceFault } from './source.js';
+import type { Source } from './source.js';
 
 /** A figure with all that it names: read, checked and ready to be composed. */
 export interface Gathered {
@@ -43,41 +43,6 @@ export interface GatherOptions {
 }
 
 const pathOf = (path: string) => path.split('.');
-
-class Gatherer {
-  readonly problems: Problem[] = [];
-
-  constructor(
-    readonly source: Source,
-    readonly options: GatherOptions,
-  ) {}
-
-  /** A file's text; where it cannot be had, a problem at the place that names it. */
-  async text(path: string, what: string, place?: Place): Promise<string | undefined> {
-    const held = this.options.texts?.[path];
-    if (held !== undefined) return held;
-    try {
-      return await this.source.text(path);
-    } catch (fault) {
-      if (!(fault instanceof SourceFault)) throw fault;
-      this.problems.push(
-        fault.kind === 'missing'
-          ? error(
-              'file-missing',
-              { path, what, named: place !== undefined, nearest: nearest(path, await this.source.near(path)) },
-              place,
-            )
-          : error('file-unreadable', { path, reason: fault.message }, place),
-      );
-      return undefined;
-    }
-  }
-
-  keep<T>(outcome: Outcome<T>): T | undefined {
-    this.problems.push(...outcome.problems);
-    return outcome.ok ? outcome.value : undefined;
-  }
-}
 
 /** The codebook that a figure names or holds. */
 async function gatherCodebook(
@@ -158,13 +123,11 @@ async function gatherTable(
     const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
     return gatherer.keep(readRows(data.rows, { ...reading, placeOf }));
   }
-  const { file, delimiter, decimalMark } =
-    typeof data === 'string' ? { file: data, delimiter: undefined, decimalMark: undefined } : data;
-  const path = gatherer.source.join(figure.file, file);
-  const text = await gatherer.text(path, 'a table (CSV or TSV)', figure.source.locate(['data']));
-  if (text === undefined) return undefined;
-  const mark = decimalMark ?? codebook.decimalMark ?? '.';
-  return gatherer.keep(readDelimited(text, { name: path, codebook, decimalMark: mark, requests, locate, delimiter }));
+  const told = typeof data === 'string' ? { file: data } : data;
+  const path = gatherer.source.join(figure.file, told.file);
+  const mark = told.decimalMark ?? codebook.decimalMark ?? '.';
+  const reading = { ...told, name: path, codebook, decimalMark: mark, requests, locate };
+  return readTableFile(gatherer, path, reading, figure.source.locate(['data']));
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */

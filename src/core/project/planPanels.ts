@@ -1,6 +1,6 @@
 import { alignPlans, emptied, type Shared } from '../chart/align.js';
-import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import type { ChartInput } from '../chart/kind.js';
+import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { caseSentences } from '../chart/notes.js';
 import type { LeftOut, NumbersTable, Plan } from '../chart/plan.js';
 import { Tally } from '../chart/tally.js';
@@ -35,7 +35,9 @@ const nameOf = ({ picks }: Cell) => picks.map(({ categories, place }) => categor
 function cellsOf(variables: readonly Categories[]): Cell[] {
   return variables.reduce<Cell[]>(
     (cells, categories) =>
-      cells.flatMap(({ picks }) => categories.categories.map((_, place) => ({ picks: [...picks, { categories, place }] }))),
+      cells.flatMap(({ picks }) =>
+        categories.categories.map((_, place) => ({ picks: [...picks, { categories, place }] })),
+      ),
     [{ picks: [] }],
   );
 }
@@ -43,7 +45,9 @@ function cellsOf(variables: readonly Categories[]): Cell[] {
 /** The chart of one panel: its settings choose the rows of the panel among those that the author chose. */
 function settingsFor(settings: ChartSettings, { picks }: Cell): ChartSettings {
   const where: Where = (settings as { where?: Where }).where ?? {};
-  const own = Object.fromEntries(picks.map(({ categories, place }) => [categories.variable.name, [categories.categories[place]?.code as string]]));
+  const own = Object.fromEntries(
+    picks.map(({ categories, place }) => [categories.variable.name, [categories.categories[place]?.code as string]]),
+  );
   return { ...settings, where: { ...where, ...own } } as ChartSettings;
 }
 
@@ -79,8 +83,16 @@ function distinct(problems: readonly Problem[]): Problem[] {
 }
 
 /** The numbers of all panels below each other, with the values of the panels before them. */
-function joinedNumbers(input: Input, cells: readonly Cell[], plans: readonly Plan[], variables: readonly Categories[]): NumbersTable {
-  const widest = plans.reduce((a, { numbers }) => (numbers.columns.length > a.columns.length ? numbers : a), (plans[0] as Plan).numbers);
+function joinedNumbers(
+  input: Input,
+  cells: readonly Cell[],
+  plans: readonly Plan[],
+  variables: readonly Categories[],
+): NumbersTable {
+  const widest = plans.reduce(
+    (a, { numbers }) => (numbers.columns.length > a.columns.length ? numbers : a),
+    (plans[0] as Plan).numbers,
+  );
   const where = (input.settings as { where?: Where }).where;
   const selection = selectionOf(where, input.table, input.codebook, input.locate);
   const tally = new Tally();
@@ -112,7 +124,8 @@ function joinedNumbers(input: Input, cells: readonly Cell[], plans: readonly Pla
 }
 
 const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
-const letterOf = (i: number): string => (i < 26 ? (letters[i] as string) : `${letterOf(Math.floor(i / 26) - 1)}${letters[i % 26]}`);
+const letterOf = (i: number): string =>
+  i < 26 ? (letters[i] as string) : `${letterOf(Math.floor(i / 26) - 1)}${letters[i % 26]}`;
 
 function titlesOf(cells: readonly Cell[], { titles = 'names' }: PanelSettings): { titles?: string[] } {
   if (titles === 'none') return {};
@@ -126,7 +139,9 @@ function titlesOf(cells: readonly Cell[], { titles = 'names' }: PanelSettings): 
 
 function gridOf(cells: readonly Cell[], variables: readonly Categories[], panels: PanelSettings, shared: Shared): Grid {
   const square = Math.ceil(Math.sqrt(cells.length));
-  const columns = variables[1]?.categories.length ?? Math.min(cells.length, panels.across || (cells.length <= 3 ? cells.length : square));
+  const columns =
+    variables[1]?.categories.length ??
+    Math.min(cells.length, panels.across || (cells.length <= 3 ? cells.length : square));
   return { columns, shared, ...titlesOf(cells, panels) };
 }
 
@@ -156,16 +171,23 @@ export function planPanels(input: Input, panels: PanelSettings | undefined): Out
   }
   const settings = kind.common?.(input) ?? input.settings;
   const outcomes = cells.map((cell) => kind.plan({ ...input, settings: settingsFor(settings, cell) }));
-  problems.push(...outcomes.flatMap((outcome) => outcome.problems.filter(({ code }) => outcome.ok || code !== 'no-rows')));
+  problems.push(
+    ...outcomes.flatMap((outcome) => outcome.problems.filter(({ code }) => outcome.ok || code !== 'no-rows')),
+  );
   const sample = outcomes.find((outcome) => outcome.ok);
   if (!sample?.ok) return fail(distinct(outcomes.flatMap((outcome) => outcome.problems)));
   if (hasErrors(problems)) return fail(distinct(problems));
   const empty = outcomes.flatMap((outcome, i) => (outcome.ok ? [] : [nameOf(cells[i] as Cell)]));
   if (empty.length > 0) problems.push(warning('panels-empty', { names: empty }, input.locate('panels.by')));
   const kept = variables.length > 1 ? cells : cells.filter((_, i) => outcomes[i]?.ok);
-  const plans = outcomes.flatMap((outcome) => (outcome.ok ? [outcome.value] : variables.length > 1 ? [emptied(sample.value)] : []));
+  const plans = outcomes.flatMap((outcome) =>
+    outcome.ok ? [outcome.value] : variables.length > 1 ? [emptied(sample.value)] : [],
+  );
   const { scales = 'shared' } = panels;
-  const shared: Shared = { x: scales === 'shared' || scales === 'free-y', y: scales === 'shared' || scales === 'free-x' };
+  const shared: Shared = {
+    x: scales === 'shared' || scales === 'free-y',
+    y: scales === 'shared' || scales === 'free-x',
+  };
   const aligned = alignPlans(plans, shared);
   const drawn = outcomes.flatMap((outcome) => (outcome.ok ? [outcome.value] : []));
   const drawnCells = cells.filter((_, i) => outcomes[i]?.ok);
@@ -176,7 +198,10 @@ export function planPanels(input: Input, panels: PanelSettings | undefined): Out
       plans: aligned,
       grid: gridOf(kept, variables, panels, shared),
       numbers,
-      note: [...new Set(said), ...caseSentences({ ...input, codebook: { ...input.codebook, cases: numbers.cases } }, numbers)],
+      note: [
+        ...new Set(said),
+        ...caseSentences({ ...input, codebook: { ...input.codebook, cases: numbers.cases } }, numbers),
+      ],
       altText: altText(variables, drawnCells, drawn),
     },
     distinct(problems),

@@ -9,7 +9,12 @@ export interface Ellipse {
  * The normal ellipse of a level: covariance with n − 1, scaled by the root of the χ² quantile with two degrees of freedom,
  * which is −2 ln(1 − level). None where n < 3 or the points lie on a line.
  */
-export function normalEllipse(xs: ArrayLike<number>, ys: ArrayLike<number>, level: number, points = 96): Ellipse | undefined {
+export function normalEllipse(
+  xs: ArrayLike<number>,
+  ys: ArrayLike<number>,
+  level: number,
+  points = 96,
+): Ellipse | undefined {
   const n = xs.length;
   let [mx, my, sxx, sxy, syy] = [0, 0, 0, 0, 0];
   for (let i = 0; i < n; i += 1) {

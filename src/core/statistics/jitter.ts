@@ -14,7 +14,9 @@ function mirrored(index: number): number {
  */
 export function jitter(values: ArrayLike<number>, reach: number): Float64Array {
   const n = values.length;
-  const order = Array.from({ length: n }, (_, i) => i).sort((a, b) => (values[a] as number) - (values[b] as number) || a - b);
+  const order = Array.from({ length: n }, (_, i) => i).sort(
+    (a, b) => (values[a] as number) - (values[b] as number) || a - b,
+  );
   const counts = new Float64Array(n);
   let [first, last] = [0, 0];
   for (let i = 0; i < n; i += 1) {

@@ -65,13 +65,19 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
     coefficients: powers.map((j) => sum((k) => (basis[k]?.weight as number) * (inX[k]?.[j] ?? 0))),
     ...(variance === undefined
       ? {}
-      : { errors: powers.map((j) => Math.sqrt(variance * sum((k) => (inX[k]?.[j] ?? 0) ** 2 / (basis[k]?.norm as number)))) }),
+      : {
+          errors: powers.map((j) =>
+            Math.sqrt(variance * sum((k) => (inX[k]?.[j] ?? 0) ** 2 / (basis[k]?.norm as number))),
+          ),
+        }),
     rSquared: total === 0 ? 0 : Math.max(0, 1 - rest / total),
     at(x, level) {
       const at = values(x);
       const y = sum((k) => (basis[k]?.weight as number) * (at[k] as number));
       if (variance === undefined) return { y };
-      const half = tQuantile((1 + level) / 2, freedom) * Math.sqrt(variance * sum((k) => (at[k] as number) ** 2 / (basis[k]?.norm as number)));
+      const half =
+        tQuantile((1 + level) / 2, freedom) *
+        Math.sqrt(variance * sum((k) => (at[k] as number) ** 2 / (basis[k]?.norm as number)));
       return { y, low: y - half, high: y + half };
     },
   };
@@ -100,9 +106,15 @@ function nextPowers(p: number[] | undefined, q: number[] | undefined, a: number,
 
 /** Powers of (x − shift) / scale as powers of x (Horner). */
 function unscaled(powers: readonly number[], shift: number, scale: number): number[] {
-  return [...powers].reverse().reduce<number[]>((found, power) => {
-    const next = Array.from({ length: found.length + 1 }, (_, j) => ((found[j - 1] ?? 0) - shift * (found[j] ?? 0)) / scale);
-    next[0] = (next[0] as number) + power;
-    return next;
-  }, []).slice(0, powers.length);
+  return [...powers]
+    .reverse()
+    .reduce<number[]>((found, power) => {
+      const next = Array.from(
+        { length: found.length + 1 },
+        (_, j) => ((found[j - 1] ?? 0) - shift * (found[j] ?? 0)) / scale,
+      );
+      next[0] = (next[0] as number) + power;
+      return next;
+    }, [])
+    .slice(0, powers.length);
 }

@@ -42,7 +42,7 @@ export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
       ? (['all', axis] as const)
       : shows === 'along'
         ? (['all', 'category', 'bins', axis] as const)
-      : (['all', shows, axis] as const);
+        : (['all', shows, axis] as const);
 
 const valueAt = (look: unknown, path: readonly string[]): unknown =>
   path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);

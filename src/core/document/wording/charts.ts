@@ -70,7 +70,8 @@ export const chartsWordings = {
     expected: 'a function with values in its domain',
   }),
   'one-line': (f: { path: string; given: string[] }) => ({
-    found: f.given.length === 0 ? `${f.path} does not say where the line is` : `${f.path} gives ${list(f.given)} together`,
+    found:
+      f.given.length === 0 ? `${f.path} does not say where the line is` : `${f.path} gives ${list(f.given)} together`,
     expected: 'one of "x", "y" and "slope" for each line',
     write: '{ slope: 1, intercept: 0 }',
   }),

@@ -8,6 +8,24 @@ export const commandWordings = {
     expected: 'a folder to write into',
     write: f.make,
   }),
+  'already-there': (f: { path: string }) => ({
+    found: `${f.path} is already there and is left as it is`,
+    expected: 'another folder, or a call that may replace it',
+    write: '--replace',
+  }),
+  'kind-unknown': (f: { kind: string; known: string[] } & Nearest) => ({
+    found: `there is no kind of chart "${f.kind}" for tables`,
+    expected: list(f.known),
+    ...written(f),
+  }),
+  'kind-misfit': (f: { kind?: string | undefined; why: string[]; others: string[] }) => ({
+    found: `the columns do not fit ${f.kind === undefined ? 'any kind of chart' : `the kind ${f.kind}`} (${f.why.join('; ')})`,
+    expected:
+      f.others.length === 0
+        ? 'other columns; without any named, hexis chooses some'
+        : `one of the kinds that they fit: ${list(f.others)}`,
+    ...(f.others[0] === undefined ? {} : { write: `--kind ${f.others[0]}` }),
+  }),
   'not-writable': (f: { path: string; reason: string }) => ({ found: `${f.path} cannot be written: ${f.reason}` }),
   'format-unknown': (f: { found: string; known: string[] } & Nearest) => ({
     found: `"${f.found}" is no format that can be written`,

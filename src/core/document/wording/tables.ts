@@ -34,6 +34,28 @@ export const tablesWordings = {
     expected: '"data" with the path of a table, or its rows',
     write: 'data: TABLE.csv',
   }),
+  'json-broken': (f: { reason: string }) => ({
+    found: `the file is no JSON: ${f.reason}`,
+    expected: 'a list of rows [{ "bed": 1 }], or columns { "bed": [1] }',
+  }),
+  'json-no-table': (f: { uneven: boolean }) => ({
+    found: f.uneven ? 'the columns of the file are not equally long' : 'the file holds no table',
+    expected: 'a list of rows [{ "bed": 1 }], or columns of equal length { "bed": [1] }',
+  }),
+  'workbook-broken': (f: { reason: string }) => ({
+    found: `the file could not be read as a workbook (.xlsx): ${f.reason}`,
+    expected: 'an .xlsx file; older .xls files have to be saved anew',
+  }),
+  'sheet-unknown': (f: { sheet: string; known: string[] } & Nearest) => ({
+    found: `the workbook has no sheet "${f.sheet}"`,
+    expected: list(f.known),
+    ...written(f),
+  }),
+  'range-wrong': (f: { range: string }) => ({
+    found: `data.range is "${f.range}"`,
+    expected: 'the first and the last cell, such as A1:F40',
+    write: 'range: A1:F40',
+  }),
   'not-a-date': (f: { column: string; text: string; count: number }) => ({
     found: `${f.column} holds "${f.text}"${f.count > 1 ? ` and ${f.count - 1} more cells` : ''} that are no dates`,
     expected: 'dates such as 2026-03-01 or 1.3.2026; for 3/1/2026 the codebook says "dateOrder"',

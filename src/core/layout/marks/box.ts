@@ -45,7 +45,13 @@ const line = (scales: GroupScales, role: string, stroke: { width: number; color:
   straightLine(role, 'errorBars', stroke, onPage(scales, a), onPage(scales, b));
 
 /** Whiskers in the lines of error bars, from the box to their ends. */
-function whiskerInk(sheet: Sheet, scales: GroupScales, mark: BoxMark, { a, b, middle }: Across, role: string): PlateItem[] {
+function whiskerInk(
+  sheet: Sheet,
+  scales: GroupScales,
+  mark: BoxMark,
+  { a, b, middle }: Across,
+  role: string,
+): PlateItem[] {
   const { width, color, cap } = sheet.settings.errorBars;
   const half = Math.min(cap * em(sheet), (b - a) * 0.6) / 2;
   const { low, q1, q3, high } = mark.box;
@@ -61,7 +67,12 @@ function whiskerInk(sheet: Sheet, scales: GroupScales, mark: BoxMark, { a, b, mi
 }
 
 /** The box, with a notch about its median where there is one. */
-function bodyInk({ sheet, fill, role }: MarkContext, scales: GroupScales, { box, notch }: BoxMark, { a, b }: Across): PlateItem[] {
+function bodyInk(
+  { sheet, fill, role }: MarkContext,
+  scales: GroupScales,
+  { box, notch }: BoxMark,
+  { a, b }: Across,
+): PlateItem[] {
   const at = (value: number) => held(scales.values, value);
   const [q1, q3, median] = [at(box.q1), at(box.q3), at(box.median)];
   const stroke = { width: 2 * sheet.settings.errorBars.width, color: sheet.settings.paper };
@@ -88,12 +99,22 @@ function bodyInk({ sheet, fill, role }: MarkContext, scales: GroupScales, { box,
   ];
   const { outline } = sheet.settings.bars;
   const look = { fill: fill.color, ...(outline.width > 0 ? { stroke: outline } : {}) };
-  const body = pathThrough(points.map((place) => onPage(scales, place)), { role, from: fill.from }, look, true);
+  const body = pathThrough(
+    points.map((place) => onPage(scales, place)),
+    { role, from: fill.from },
+    look,
+    true,
+  );
   return [body, line(scales, `${role}.median`, stroke, [a + depth, median], [b - depth, median])];
 }
 
 /** Markers of single values: those beyond the whiskers the mean, and all points beside the box. */
-function pointInk({ sheet, fill, role }: MarkContext, scales: GroupScales, mark: BoxMark, { middle, points }: Across): PlateItem[] {
+function pointInk(
+  { sheet, fill, role }: MarkContext,
+  scales: GroupScales,
+  mark: BoxMark,
+  { middle, points }: Across,
+): PlateItem[] {
   const { low, high } = scales.values;
   const inside = (value: number) => value >= low && value <= high;
   const marker = (name: string, shape: MarkerShape, value: number, along = middle, color = fill, size = 1) =>
@@ -115,21 +136,29 @@ function pointInk({ sheet, fill, role }: MarkContext, scales: GroupScales, mark:
         return [marker(`points[${i}]`, 'circle', value, along, fill, 0.62)];
       })
     : [];
-  const mean = mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', 'square', mark.mean, middle, ink)] : [];
+  const mean =
+    mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', 'square', mark.mean, middle, ink)] : [];
   return [...beside, ...own, ...mean];
 }
 
 /** Where a box and its whiskers take room on the page, and where the cases with names stand. */
-export function boxSpots(sheet: Sheet, panelScales: PanelScales, mark: BoxMark): { taken: Place[]; named: { at: Place; name: string }[] } {
+export function boxSpots(
+  sheet: Sheet,
+  panelScales: PanelScales,
+  mark: BoxMark,
+): { taken: Place[]; named: { at: Place; name: string }[] } {
   const scales = groupScales(panelScales);
   const { a, b, middle, points } = acrossOf(sheet, scales, mark);
   const at = (value: number) => held(scales.values, value);
   const { low, q1, q3, high, outliers, extremes } = mark.box;
-  const steps = (from: number, to: number) => Array.from({ length: 13 }, (_, i) => at(from) + ((at(to) - at(from)) * i) / 12);
+  const steps = (from: number, to: number) =>
+    Array.from({ length: 13 }, (_, i) => at(from) + ((at(to) - at(from)) * i) / 12);
   const beyond = [...outliers, ...extremes];
   const taken: Place[] = [
     ...steps(low, high).map((place): Place => [middle, place]),
-    ...steps(q1, q3).flatMap((place): Place[] => [a, (a + middle) / 2, (b + middle) / 2, b].map((along) => [along, place])),
+    ...steps(q1, q3).flatMap((place): Place[] =>
+      [a, (a + middle) / 2, (b + middle) / 2, b].map((along) => [along, place]),
+    ),
     ...beyond.map((value): Place => [middle, at(value)]),
     ...[...(points ? (mark.points?.values ?? []) : [])].map((value, i): Place => {
       const [from, to] = points as [number, number];

@@ -34,7 +34,13 @@ export function lineStroke(
 }
 
 /** A light edge under lines that run over the marks of their series. */
-const halo = ({ settings }: Sheet, pieces: [number, number][][], role: string, from: string, width: number): PathItem[] =>
+const halo = (
+  { settings }: Sheet,
+  pieces: [number, number][][],
+  role: string,
+  from: string,
+  width: number,
+): PathItem[] =>
   pieces.map((piece, i) =>
     pathThrough(piece, { role: `${role}.halo[${i}]`, from }, { stroke: { width: width + 1.6, color: settings.paper } }),
   );
@@ -53,7 +59,8 @@ export const lineDrawer: MarkDrawer<LineMark> = {
     const ink = pieces.map((piece, i) =>
       pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, { stroke }),
     );
-    if (mark.as === 'normal' || mark.as === 'density') return [[], [...halo(sheet, pieces, role, from, stroke.width), ...ink]];
+    if (mark.as === 'normal' || mark.as === 'density' || mark.as === 'fit')
+      return [[], [...halo(sheet, pieces, role, from, stroke.width), ...ink]];
     return mark.as === 'series' || mark.as === 'curve' ? [[], ink] : mark.as === 'center' ? [[], [], ink] : [ink];
   },
   ends: ({ as, ys }, plan) => ({

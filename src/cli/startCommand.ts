@@ -1,0 +1,22 @@
+import type { CommandSpec } from './command.js';
+
+export const startCommand: CommandSpec = {
+  name: 'start',
+  arguments: '<table>',
+  summary: 'read a table, say what it holds, and draft a codebook and a first figure file',
+  options: [
+    ['--value <column>', 'the measured column'],
+    ['--category <column>', 'the column with a place on the axis for each of its values'],
+    ['--group <column>', 'the column whose values stand side by side'],
+    ['--x <column>', 'the column along the horizontal axis'],
+    ['--y <column>', 'the column along the vertical axis'],
+    ['--kind <kind>', 'the kind of chart; left out: the first that the columns fit'],
+    ['--sheet <name>', 'the sheet of a workbook'],
+    ['--decimal-mark <mark>', 'the decimal mark of the table, "." or ","; left out: found out'],
+    ['-o, --output <folder>', 'folder for the two files; left out: that of the table'],
+    ['--replace', 'whether files that are there are replaced'],
+    ['--json', 'what the table holds, as JSON'],
+  ],
+  example: 'hexis start demo/data/plots.csv --value yield --category bed -o out',
+  run: async (operands, options) => (await import('./startRun.js')).runStart(operands[0] as string, options),
+};

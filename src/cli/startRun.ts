@@ -1,0 +1,144 @@
+import { stat } from 'node:fs/promises';
+import { basename, join, relative } from 'node:path';
+import { codebookOf } from '../core/data/codebook.js';
+import { type ColumnProfile, profileTable } from '../core/data/profile.js';
+import { everyColumn } from '../core/data/table.js';
+import { error, hasErrors, type Problem } from '../core/document/problem.js';
+import { type DraftWish, draftChart, draftCodebook, draftFigure } from '../core/project/draft.js';
+import { Gatherer, readTableFile } from '../core/project/gatherer.js';
+import { diskSource } from '../node/diskSource.js';
+import { folderProblems, save } from '../node/save.js';
+import { exit } from './command.js';
+import { exitCode, problemsJson, reportProblems } from './report.js';
+
+interface StartCall extends DraftWish {
+  sheet?: string;
+  decimalMark?: string;
+  output?: string;
+  replace?: boolean;
+  json?: boolean;
+}
+
+const looks: Record<ColumnProfile['looks'], string> = {
+  numeric: 'measured',
+  date: 'dates',
+  nominal: 'categories',
+  coded: 'codes?',
+  names: 'names',
+  empty: 'empty',
+};
+
+/** What there is to say of a column beside its values. */
+function remarks({ missing, isId, isTotal, empty }: ColumnProfile): string {
+  return [
+    ...(isId ? ['names the rows?'] : []),
+    ...(isTotal ? ['total or difference?'] : []),
+    ...(missing.length > 0 ? [`missing: ${missing.join(', ')}?`] : []),
+    ...(empty > 0 ? [`${empty} empty`] : []),
+  ].join('; ');
+}
+
+function valuesText({ looks: what, range, values, different }: ColumnProfile): string {
+  if (what === 'numeric' && range) return `${range[0]} to ${range[1]}`;
+  const shown = values.slice(0, 4).map(({ text }) => text);
+  return different > shown.length ? `${shown.join(', ')}, … (${different})` : shown.join(', ');
+}
+
+/** The columns as a table for the terminal. */
+function profileText(profiles: readonly ColumnProfile[]): string {
+  const rows = [
+    ['Column', 'Looks like', 'n', 'Values', ''],
+    ...profiles.map((profile) => [
+      profile.name,
+      looks[profile.looks],
+      String(profile.count),
+      valuesText(profile),
+      remarks(profile),
+    ]),
+  ];
+  const widths = [0, 1, 2, 3].map((i) => Math.max(...rows.map((row) => (row[i] as string).length)));
+  return rows
+    .map((row) =>
+      row
+        .map((text, i) => (i === 2 ? text.padStart(widths[2] as number) : text.padEnd(widths[i] ?? 0)))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
+}
+
+/** The decimal mark under which more cells are numbers. */
+function decimalMarkOf(texts: readonly string[]): '.' | ',' {
+  const count = (pattern: RegExp) => texts.filter((text) => pattern.test(text)).length;
+  return count(/^-?\d+,\d+$/) > count(/^-?\d+\.\d+$/) ? ',' : '.';
+}
+
+async function existing(paths: readonly string[]): Promise<Problem[]> {
+  const problems: Problem[] = [];
+  for (const path of paths)
+    if (await stat(path).catch(() => undefined)) problems.push(error('already-there', { path }));
+  return problems;
+}
+
+function give(problems: readonly Problem[], call: StartCall): number {
+  if (call.json) process.stdout.write(`${JSON.stringify({ problems: problemsJson(problems) }, null, 1)}\n`);
+  else reportProblems(problems);
+  return exitCode(problems);
+}
+
+/** Says what a table holds and drafts a codebook and a first figure file. */
+export async function runStart(path: string, call: StartCall): Promise<number> {
+  const { decimalMark: told } = call;
+  if (told !== undefined && told !== '.' && told !== ',') {
+    return give(
+      [
+        error('bad-option', {
+          option: '--decimal-mark',
+          found: told,
+          expects: 'a point or a comma',
+          example: '--decimal-mark ","',
+        }),
+      ],
+      call,
+    );
+  }
+  const gatherer = new Gatherer(diskSource);
+  const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
+  const table = await readTableFile(gatherer, path, {
+    name: path,
+    codebook: codebookOf(),
+    decimalMark: '.',
+    requests,
+    sheet: call.sheet,
+  });
+  if (!table || hasErrors(gatherer.problems)) return give(gatherer.problems, call);
+  const mark = told ?? decimalMarkOf(table.columnNames.flatMap((name) => table.category(name).texts.slice(0, 500)));
+  const profiles = profileTable(table, mark);
+  const chart = draftChart(call, profiles, path);
+  if (!chart.ok && call.json) return give(chart.problems, call);
+  const folder = call.output ?? join(path, '..');
+  const name = basename(path).replace(/\.[^.]+$/, '');
+  const [codebook, figure] = [join(folder, `${name}.codebook.yaml`), join(folder, `${name}.figure.yaml`)];
+  if (!call.json)
+    process.stdout.write(`${path}: ${table.rowCount} rows, ${profiles.length} columns\n\n${profileText(profiles)}\n\n`);
+  if (!chart.ok) return give(chart.problems, call);
+  const problems = [...(await folderProblems([figure])), ...(call.replace ? [] : await existing([codebook, figure]))];
+  if (problems.length > 0) return give(problems, call);
+  const there = relative(folder, path).replaceAll('\\', '/');
+  const failed = await save([
+    { path: codebook, bytes: draftCodebook(profiles, basename(path), mark, chart.value) },
+    { path: figure, bytes: draftFigure(name, there, basename(codebook), chart.value) },
+  ]);
+  if (failed.length > 0) return give(failed, call);
+  if (call.json) {
+    process.stdout.write(
+      `${JSON.stringify({ table: path, rows: table.rowCount, columns: profiles, chart: chart.value, written: [codebook, figure] }, null, 1)}\n`,
+    );
+    return exit.done;
+  }
+  const settings = Object.entries(chart.value).map(([key, value]) => `${key} ${value}`);
+  process.stdout.write(
+    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${settings.join(', ')}\n\nNext: npx hexis draw ${figure} -o ${folder === '' ? '.' : folder}/\n`,
+  );
+  return exit.done;
+}

@@ -1,0 +1,48 @@
+import { error, fail, type Outcome } from '../document/problem.js';
+import { type InlineRow, readRows } from './inlineRows.js';
+import type { TableReading } from './readTable.js';
+import type { Table } from './table.js';
+
+const isCell = (value: unknown) => value === null || ['string', 'number', 'boolean'].includes(typeof value);
+const isRow = (value: unknown): value is InlineRow =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) && Object.values(value).every(isCell);
+const isColumns = (value: unknown): value is Record<string, InlineRow[string][]> =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.values(value).every((column) => Array.isArray(column) && column.every(isCell));
+
+/** The line and column of a fault that JSON.parse gives by its position. */
+function placeOf(file: string, source: string, fault: unknown) {
+  const at = Number(/position (\d+)/.exec(String(fault))?.[1] ?? 0);
+  const before = source.slice(0, at).split('\n');
+  return { file, line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
+}
+
+/** Rows from columns of equal length. */
+function rowsOf(columns: Record<string, InlineRow[string][]>): InlineRow[] | undefined {
+  const names = Object.keys(columns);
+  const lengths = names.map((name) => columns[name]?.length ?? 0);
+  if (lengths.some((length) => length !== lengths[0])) return undefined;
+  return Array.from({ length: lengths[0] ?? 0 }, (_, i) =>
+    Object.fromEntries(names.map((name) => [name, columns[name]?.[i] ?? null])),
+  );
+}
+
+/** Reads a table in JSON: a list of rows, or columns with their lists, either alone or under `rows` or `columns`. */
+export function readJson(source: string, reading: TableReading): Outcome<Table> {
+  const file = reading.name;
+  let found: unknown;
+  try {
+    found = JSON.parse(source.charCodeAt(0) === 0xfeff ? source.slice(1) : source);
+  } catch (fault) {
+    return fail([error('json-broken', { reason: (fault as Error).message }, placeOf(file, source, fault))]);
+  }
+  const held = found as { rows?: unknown; columns?: unknown } | null;
+  const inner = Array.isArray(held?.rows) ? held.rows : isColumns(held?.columns) ? held.columns : found;
+  if (Array.isArray(inner) && inner.length === 0) return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
+  if (Array.isArray(inner) && inner.every(isRow)) return readRows(inner, reading);
+  const rows = isColumns(inner) ? rowsOf(inner) : undefined;
+  if (rows) return readRows(rows, reading);
+  return fail([error('json-no-table', { uneven: isColumns(inner) }, { file, line: 1, column: 1 })]);
+}

@@ -1,0 +1,172 @@
+import { parseNumber } from './columnReader.js';
+import { parseDate } from './dates.js';
+import type { CategoryColumn, Table } from './table.js';
+
+/** What a column of a table seems to be. */
+export interface ColumnProfile {
+  name: string;
+  looks: 'numeric' | 'date' | 'nominal' | 'coded' | 'names' | 'empty';
+  /** Rows with a value. */
+  count: number;
+  empty: number;
+  /** How many different values there are, and the first of them in order with how often each occurs. */
+  different: number;
+  values: { text: string; count: number }[];
+  /** Least and greatest number, missing codes left out. */
+  range?: [number, number];
+  decimals?: number;
+  /** Values that seem to stand for "no value". */
+  missing: string[];
+  /** Whether its values name the rows. */
+  isId: boolean;
+  /** Whether it seems to follow from other columns: their sum, or a difference. */
+  isTotal: boolean;
+}
+
+const noValue = /^(na|n\/a|nan|null|none|missing|unknown|-|–|\.|\?|#n\/a|k\.\s?a\.)$/i;
+/** Numbers that people write for "no value". */
+const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+)$/;
+const mostShown = 12;
+/** Columns of numbers with at most so many different whole values may be codes of categories. */
+const mostCodes = 7;
+
+/** How often each text occurs. */
+function countsOf(column: CategoryColumn): { text: string; count: number }[] {
+  const counts = new Int32Array(column.texts.length);
+  for (const code of column.codes) counts[code] = (counts[code] as number) + 1;
+  const joined = new Map<string, number>();
+  for (const [id, text] of column.texts.entries()) joined.set(text, (joined.get(text) ?? 0) + (counts[id] as number));
+  return [...joined].map(([text, count]) => ({ text, count }));
+}
+
+/** Numbers that stand far from the rest and look like codes: -9 among yields, 99 among ages below 90. */
+function likelyCodes(numbers: readonly { text: string; value: number }[]): string[] {
+  const suspects = numbers.filter(({ text }) => codeLike.test(text));
+  const rest = numbers.filter(({ text }) => !codeLike.test(text)).map(({ value }) => value);
+  if (rest.length === 0) return [];
+  const [least, greatest] = [rest.reduce((a, b) => Math.min(a, b)), rest.reduce((a, b) => Math.max(a, b))];
+  const span = greatest - least || 1;
+  return suspects
+    .filter(({ value }) => (value < 0 && least >= 0) || value > greatest + 0.5 * span || value < least - 0.5 * span)
+    .map(({ text }) => text);
+}
+
+/** A single code of nines beyond a short row of codes: 9 after 1 to 7. */
+function nineAfterCodes(numbers: readonly { text: string; value: number }[]): string[] {
+  const sorted = numbers.map(({ value }) => value).sort((a, b) => a - b);
+  const [last, before] = [sorted.at(-1), sorted.at(-2)];
+  if (last !== 9 || before === undefined || before > 7 || sorted.length > mostCodes + 1) return [];
+  return numbers.filter(({ value }) => value === 9).map(({ text }) => text);
+}
+
+const decimalsIn = (text: string) => /\.(\d+)$/.exec(text)?.[1]?.length ?? 0;
+
+/** Whether values run from 0 or 1 without large holes, as codes do. */
+function areCodes(values: readonly number[]): boolean {
+  const sorted = [...values].sort((a, b) => a - b);
+  const whole = sorted.every((value) => Number.isInteger(value));
+  const [first, last] = [sorted[0] ?? 0, sorted.at(-1) ?? 0];
+  return whole && sorted.length <= mostCodes && sorted.length > 1 && first >= 0 && first <= 1 && last <= sorted.length;
+}
+
+function profileOf(column: CategoryColumn, rowCount: number, decimalMark: '.' | ','): ColumnProfile {
+  const all = countsOf(column);
+  const empty = all.find(({ text }) => text === '')?.count ?? 0;
+  const filled = all.filter(({ text }) => text !== '');
+  const words = filled.filter(({ text }) => noValue.test(text));
+  const rest = filled.filter(({ text }) => !noValue.test(text));
+  const numbers = rest.map((entry) => ({ ...entry, value: parseNumber(entry.text, decimalMark) }));
+  const count = rest.reduce((sum, entry) => sum + entry.count, 0);
+  const base = { name: column.name, count, empty, isTotal: false };
+  const allNumbers = numbers.length > 0 && numbers.every(({ value }) => !Number.isNaN(value));
+  if (rest.length === 0)
+    return { ...base, looks: 'empty', different: 0, values: [], missing: words.map(({ text }) => text), isId: false };
+  if (!allNumbers) {
+    const dates = rest.every(({ text }) => !Number.isNaN(parseDate(text, 'day-month')));
+    const isId = !dates && rest.length === count && count > 8 && rest.length > 0.9 * rowCount;
+    const many = rest.length > 40 && rest.length > count / 3;
+    const missing = words.map(({ text }) => text);
+    return {
+      ...base,
+      looks: dates ? 'date' : many || isId ? 'names' : 'nominal',
+      different: rest.length,
+      values: rest.slice(0, mostShown),
+      missing,
+      isId,
+    };
+  }
+  const codes = new Set([...likelyCodes(numbers), ...nineAfterCodes(numbers)]);
+  const kept = numbers.filter(({ text }) => !codes.has(text));
+  const values = kept.map(({ value }) => value);
+  const sorted = [...kept].sort((a, b) => a.value - b.value);
+  const whole = values.every((value) => Number.isInteger(value));
+  const [least, greatest] = [
+    values.reduce((a, b) => Math.min(a, b), Infinity),
+    values.reduce((a, b) => Math.max(a, b), -Infinity),
+  ];
+  const counted = whole && kept.length === count && count > 8 && greatest - least + 1 === count;
+  const looks = areCodes(values) ? 'coded' : 'numeric';
+  return {
+    ...base,
+    looks,
+    different: kept.length,
+    values: looks === 'coded' ? sorted.slice(0, mostShown) : [],
+    range: [least, greatest],
+    decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(text.replace(',', '.'))), 0),
+    missing: [...words.map(({ text }) => text), ...codes],
+    isId: counted,
+  };
+}
+
+/** Whether a column is what others make, in nearly all rows that have them all. */
+function fits(
+  rows: number,
+  valuesOf: ReadonlyMap<string, (row: number) => number>,
+  own: ColumnProfile,
+  made: (value: (column: ColumnProfile) => number) => number,
+): boolean {
+  let [fit, tried] = [0, 0];
+  for (let row = 0; row < rows; row += 1) {
+    const value = ({ name }: ColumnProfile) => valuesOf.get(name)?.(row) ?? Number.NaN;
+    const [given, found] = [value(own), made(value)];
+    if (Number.isNaN(given + found)) continue;
+    tried += 1;
+    if (Math.abs(given - found) <= 0.005 * Math.max(1, Math.abs(given))) fit += 1;
+  }
+  return tried > 2 && fit / tried > 0.95;
+}
+
+/** Marks columns that are sums or differences of other ones, or that say so in their name. */
+function markTotals(profiles: ColumnProfile[], table: Table, decimalMark: '.' | ','): void {
+  const measured = profiles.filter(({ looks, isId }) => looks === 'numeric' && !isId);
+  const valuesOf = new Map(
+    measured.map(({ name }) => {
+      const column = table.category(name);
+      const numbers = column.texts.map((text) => parseNumber(text, decimalMark));
+      return [name, (row: number) => numbers[column.codes[row] as number] as number];
+    }),
+  );
+  const rows = Math.min(table.rowCount, 200);
+  for (const [i, profile] of measured.entries()) {
+    const sums = (others: readonly ColumnProfile[]) =>
+      others.length > 1 &&
+      fits(rows, valuesOf, profile, (value) => others.reduce((all, other) => all + value(other), 0));
+    const before = measured.slice(0, i);
+    const others = measured.filter((other) => other !== profile);
+    const differs = before.some((a) =>
+      before.some((b) => a !== b && fits(rows, valuesOf, profile, (value) => value(a) - value(b))),
+    );
+    profile.isTotal =
+      /(^|[_ ])(total|sum|all)($|[_ ])/i.test(profile.name) ||
+      sums(before) ||
+      differs ||
+      (others.length > 2 && sums(others));
+  }
+}
+
+/** Looks a table over: what each of its columns seems to be. Its columns must have been read as categories. */
+export function profileTable(table: Table, decimalMark: '.' | ','): ColumnProfile[] {
+  const profiles = table.columnNames.map((name) => profileOf(table.category(name), table.rowCount, decimalMark));
+  markTotals(profiles, table, decimalMark);
+  return profiles;
+}

@@ -1,0 +1,81 @@
+import type { Table } from '../data/table.js';
+import { type FileReading, readTableText } from '../data/tableText.js';
+import { readWorkbook } from '../data/workbook.js';
+import { nearest } from '../document/nearest.js';
+import { error, type Outcome, type Place, type Problem } from '../document/problem.js';
+import { type Source, SourceFault } from './source.js';
+
+/** Reads the files of a figure and collects what is wrong with them. */
+export class Gatherer {
+  readonly problems: Problem[] = [];
+
+  constructor(
+    readonly source: Source,
+    readonly options: { texts?: Readonly<Record<string, string>> | undefined } = {},
+  ) {}
+
+  /** A file's text; where it cannot be had, a problem at the place that names it. */
+  async text(path: string, what: string, place?: Place): Promise<string | undefined> {
+    const held = this.options.texts?.[path];
+    if (held !== undefined) return held;
+    try {
+      return await this.source.text(path);
+    } catch (fault) {
+      if (!(fault instanceof SourceFault)) throw fault;
+      this.problems.push(
+        fault.kind === 'missing'
+          ? error(
+              'file-missing',
+              { path, what, named: place !== undefined, nearest: nearest(path, await this.source.near(path)) },
+              place,
+            )
+          : error('file-unreadable', { path, reason: fault.message }, place),
+      );
+      return undefined;
+    }
+  }
+
+  keep<T>(outcome: Outcome<T>): T | undefined {
+    this.problems.push(...outcome.problems);
+    return outcome.ok ? outcome.value : undefined;
+  }
+}
+
+/** A file's bytes; where it cannot be had, a problem at the place that names it. */
+async function gatherBytes(gatherer: Gatherer, path: string, place?: Place): Promise<Uint8Array | undefined> {
+  try {
+    return await gatherer.source.bytes(path);
+  } catch (fault) {
+    if (!(fault instanceof SourceFault)) throw fault;
+    gatherer.problems.push(
+      fault.kind === 'missing'
+        ? error(
+            'file-missing',
+            {
+              path,
+              what: 'a table',
+              named: place !== undefined,
+              nearest: nearest(path, await gatherer.source.near(path)),
+            },
+            place,
+          )
+        : error('file-unreadable', { path, reason: fault.message }, place),
+    );
+    return undefined;
+  }
+}
+
+/** Reads a table by the kind of its file. */
+export async function readTableFile(
+  gatherer: Gatherer,
+  path: string,
+  reading: FileReading,
+  place?: Place,
+): Promise<Table | undefined> {
+  if (/\.xlsx$/i.test(path)) {
+    const bytes = await gatherBytes(gatherer, path, place);
+    return bytes && gatherer.keep(await readWorkbook(bytes, reading));
+  }
+  const text = await gatherer.text(path, 'a table (CSV, TSV, JSON or XLSX)', place);
+  return text === undefined ? undefined : gatherer.keep(readTableText(text, path, reading));
+}
