@@ -4,7 +4,7 @@
  *   npm run bench [-- --runs 15]
  */
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { compose, gather, writeFigure } from 'hexis';
@@ -95,10 +95,81 @@ writeFileSync(
 const bigDraw = ['bin/hexis.cjs', 'draw', join(folder, 'big.figure.yaml'), '-o', `${folder}/`];
 const [parser, million] = processTimes([['bench/parser.mjs', big], bigDraw], 3);
 row('1 million CSV rows to a bar of means, of the CSV parser alone on that file', million / parser, 1.5);
-const memory = spawnSync('/usr/bin/time', ['-v', process.execPath, ...bigDraw], { encoding: 'utf8' });
-const peak = /Maximum resident set size \(kbytes\): (\d+)/.exec(memory.stderr ?? '')?.[1];
-const own = peak ?? execFileSync(process.execPath, ['bench/peak.mjs', ...bigDraw], { encoding: 'utf8' });
-row('the same, peak memory in MB', Number(own) / 1000, 600);
+/** The most memory of a process, in MB. */
+function peakMemory(args) {
+  const { stderr } = spawnSync('/usr/bin/time', ['-v', process.execPath, ...args], { encoding: 'utf8' });
+  const peak = /Maximum resident set size \(kbytes\): (\d+)/.exec(stderr ?? '')?.[1];
+  return Number(peak ?? execFileSync(process.execPath, ['bench/peak.mjs', ...args], { encoding: 'utf8' })) / 1000;
+}
+row('the same, peak memory in MB', peakMemory(bigDraw), 600);
+
+// Many points.
+function writePoints(count) {
+  let state = 7;
+  const random = () => {
+    state = (Math.imul(state, 1103515245) + 12345) >>> 0;
+    return state / 4294967296;
+  };
+  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const lines = Array.from({ length: count }, () => {
+    const x = normal();
+    return `${x.toFixed(4)},${(0.6 * x + normal()).toFixed(4)}`;
+  });
+  const path = join(folder, `points${count}`);
+  writeFileSync(`${path}.csv`, `x,y\n${lines.join('\n')}\n`);
+  writeFileSync(
+    `${path}.figure.yaml`,
+    `hexis: figure/1\ndata: points${count}.csv\nchart: { kind: scatter, x: x, y: y }\n`,
+  );
+  return `${path}.figure.yaml`;
+}
+const points = await gather(diskSource, writePoints(100_000));
+const cloud = compose(points.value);
+const markers = cloud.value.plate.items.find(({ type }) => type === 'markers');
+const xy = points.value.table;
+const [xs, ys] = [xy.number('x').numbers, xy.number('y').numbers];
+const plain = await callTime(
+  () => {
+    let data = '';
+    for (let i = 0; i < xs.length; i += 1) data += `M${xs[i]} ${ys[i]}h0`;
+    return data.length;
+  },
+  20,
+  5,
+);
+const svgFormat = formats.find(({ name }) => name === 'svg');
+const written = await callTime(() => writeFigure(points.value, cloud.value, svgFormat), 20, 5);
+row('100 000 points: SVG writer, of a loop that joins the coordinates of all', written / plain, 2);
+row(
+  'the same, of their coordinates in bytes',
+  (await writeFigure(points.value, cloud.value, svgFormat)).length /
+    [...xs].reduce((sum, x, i) => sum + `M${x} ${ys[i]}h0`.length, 0),
+  1.2,
+);
+for (const name of ['pdf', 'png']) {
+  const bytes = await writeFigure(
+    points.value,
+    cloud.value,
+    formats.find((format) => format.name === name),
+  );
+  row(
+    `the same, ${name.toUpperCase()} bytes for each spot of ink that shows (${markers.xs.length})`,
+    bytes.length / markers.xs.length,
+    name === 'pdf' ? 15 : 4,
+  );
+}
+const millionPoints = ['bin/hexis.cjs', 'draw', writePoints(1_000_000), '--as', 'png', '-o', `${folder}/`];
+row('1 million points to PNG, peak memory in MB', peakMemory(millionPoints), 500);
+
+// Each figure of the demo.
+for (const name of readdirSync('demo/figures')) {
+  const one = await gather(diskSource, `demo/figures/${name}`);
+  row(
+    `compose, warm, milliseconds: ${name.replace('.figure.yaml', '')}`,
+    await callTime(() => compose(one.value), 40, 40),
+    10,
+  );
+}
 
 // Writers on a ready plate.
 for (const format of formats) {

@@ -77,6 +77,9 @@ declare module 'pdfkit' {
     lineTo(x: number, y: number): Document;
     lineWidth(width: number): Document;
     lineJoin(join: 'round'): Document;
+    lineCap(cap: 'round'): Document;
+    strokeColor(color: string): Document;
+    addContent(operators: string): Document;
     dash(lengths: readonly number[]): Document;
     undash(): Document;
     opacity(opacity: number): Document;

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { choice, either, listOf, named, number, object, optional, text, whole } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
-import { type Expression, functionNames, readExpression } from '../expression/expression.js';
+import { functionNames, readExpression } from '../expression/expression.js';
 import { resolveAccents } from './accents.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import type { BandMark, LineMark, Plan, Series, ValueAxis } from './plan.js';
@@ -29,7 +29,7 @@ const schema = z.strictObject({
     }),
   ),
   parameters: optional(named('Numbers that the expressions use by name.', number('A value.', '2'), '{ a: 2 }')),
-  samples: optional(whole('Values of x at which each function is computed. Left out: 400.', 20_000, '400')),
+  samples: optional(whole('Values of x at which each function is computed. Left out: 300.', 20_000, '500')),
   cross: optional(
     either(
       'Where the axes cross: at the origin, or at the edge. Left out: edge.',
@@ -57,7 +57,7 @@ const schema = z.strictObject({
 export type CurveSettings = z.infer<typeof schema>;
 type Input = ChartInput<CurveSettings>;
 
-const defaultSamples = 400;
+const defaultSamples = 300;
 
 interface Sampled {
   text: string;
@@ -65,16 +65,16 @@ interface Sampled {
   xs: number[];
   /** Values; `NaN` breaks the curve. */
   ys: number[];
-  of: Expression;
+  of(x: number): number;
 }
 
 /**
  * Values at evenly spaced places. The curve breaks where a function has no value, and at poles: where it changes its
  * sign between two places by a leap that halving the step over and over does not shrink.
  */
-function sample(of: Expression, from: number, to: number, count: number): { xs: number[]; ys: number[] } {
+function sample(of: Sampled['of'], from: number, to: number, count: number): { xs: number[]; ys: number[] } {
   const at = (x: number) => {
-    const y = of(x as never);
+    const y = of(x);
     return Number.isFinite(y) ? y : Number.NaN;
   };
   const [xs, ys] = [[] as number[], [] as number[]];
@@ -120,7 +120,11 @@ function sampled({ settings, locate }: Input): { curves: Sampled[]; problems: Pr
       problems.push(error('expression-wrong', { path, text: y, functions: functionNames, ...read }, locate(path)));
       return [];
     }
-    const of = ((value: number) => read({ ...parameters, x: value })) as unknown as Expression;
+    const values: Record<string, number> = { ...parameters };
+    const of = (value: number) => {
+      values.x = value;
+      return read(values);
+    };
     const found = sample(of, x.from, x.to, Math.max(2, samples));
     if (found.ys.every(Number.isNaN)) {
       problems.push(error('nowhere-defined', { text: y, from: x.from, to: x.to }, locate(path)));
@@ -174,7 +178,7 @@ function areaMark({ area }: CurveSettings, curves: readonly Sampled[]): BandMark
   const other = area.to === undefined ? undefined : curves[area.to - 1];
   const places = first.xs.flatMap((x, i): [number, number, number][] => {
     const inside = x >= (area.from ?? Number.NEGATIVE_INFINITY) && x <= (area.until ?? Number.POSITIVE_INFINITY);
-    const [a, b] = [first.ys[i] as number, other ? other.of(x as never) : 0];
+    const [a, b] = [first.ys[i] as number, other ? other.of(x) : 0];
     return inside && Number.isFinite(a) && Number.isFinite(b) ? [[x, a, b]] : [];
   });
   if (places.length < 2) return [];

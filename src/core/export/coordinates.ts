@@ -35,3 +35,18 @@ export function repeatedPath(outline: Outline, xs: ArrayLike<number>, ys: ArrayL
   }
   return xs.length === 0 ? '' : parts.join(rest) + rest;
 }
+
+/** Lines without length at many places: with round ends, each is a dot. */
+export function dotsPath(xs: ArrayLike<number>, ys: ArrayLike<number>): string {
+  const parts = new Array<string>(xs.length);
+  for (let i = 0; i < xs.length; i += 1) parts[i] = `M${short(xs[i] as number)} ${short(ys[i] as number)}h0`;
+  return parts.join('');
+}
+
+/** Pieces of long lists of places: what draws them needs room for a piece and not for all. */
+export function* pieces(
+  { xs, ys }: { xs: Float64Array; ys: Float64Array },
+  size = 20_000,
+): Generator<{ xs: Float64Array; ys: Float64Array }> {
+  for (let i = 0; i < xs.length; i += size) yield { xs: xs.subarray(i, i + size), ys: ys.subarray(i, i + size) };
+}

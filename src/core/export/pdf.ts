@@ -1,5 +1,6 @@
-import type { PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
-import { pathData, repeatedPath } from './coordinates.js';
+import type { MarkersItem, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
+import { arity, eachCommand } from '../type/outline.js';
+import { pathData, pieces, short } from './coordinates.js';
 import type { WriteContext, Writer } from './writer.js';
 
 type Pdf = import('pdfkit').Document;
@@ -41,6 +42,27 @@ function paint(pdf: Pdf, fill: string | undefined, stroke: PlateStroke | undefin
   else if (stroke) pdf.stroke(stroke.color);
 }
 
+const penLetters: Record<string, string> = { M: 'm', L: 'l', C: 'c', Z: 'h' };
+
+/** Markers in the operators of PDF (ISO 32000, 8.5): dots as lines without length, other shapes as their outlines. */
+function markerContent({ outline, round }: MarkersItem, { xs, ys }: { xs: Float64Array; ys: Float64Array }): string {
+  const parts: string[] = [];
+  for (let i = 0; i < xs.length; i += 1) {
+    const [x, y] = [xs[i] as number, ys[i] as number];
+    if (round !== undefined) {
+      const place = `${short(x)} ${short(y)}`;
+      parts.push(`${place} m ${place} l`);
+      continue;
+    }
+    eachCommand(outline, (command, at) => {
+      const points = outline.coordinates.slice(at, at + arity[command]);
+      const numbers = points.map((value, j) => short(value + (j % 2 === 0 ? x : y)));
+      parts.push([...numbers, penLetters[command]].join(' '));
+    });
+  }
+  return `${parts.join('\n')}\n${round === undefined ? 'f' : 'S'}`;
+}
+
 type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => void };
 
 const draw: Drawers = {
@@ -50,12 +72,15 @@ const draw: Drawers = {
   path({ outline, fill, stroke, opacity = 1 }, { pdf }) {
     seen(pdf, opacity, () => paint(pdf.lineJoin('round').path(pathData(outline)), fill, stroke));
   },
-  markers({ outline, xs, ys, fill, opacity = 1 }, { pdf }) {
+  markers(item, { pdf }) {
+    const { opacity = 1, fill, round } = item;
     seen(pdf, opacity, () => {
-      if (opacity === 1) pdf.path(repeatedPath(outline, xs, ys)).fill(fill);
-      else
-        for (let i = 0; i < xs.length; i += 1)
-          pdf.path(repeatedPath(outline, [xs[i] as number], [ys[i] as number])).fill(fill);
+      pdf.save();
+      if (round === undefined) pdf.fillColor(fill);
+      else pdf.undash().lineWidth(round).lineCap('round').strokeColor(fill);
+      // Opaque markers are painted by the piece, others one by one, so that each shows what lies under it.
+      for (const part of pieces(item, opacity === 1 ? 5000 : 1)) pdf.addContent(markerContent(item, part));
+      pdf.restore();
     });
   },
   line({ x1, y1, x2, y2, stroke }, { pdf }) {

@@ -1,5 +1,5 @@
 import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
-import { pathData, repeatedPath, short } from './coordinates.js';
+import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
 import type { WriteContext, Writer } from './writer.js';
 
@@ -32,9 +32,20 @@ const stroked = (stroke: PlateStroke | undefined): Attributes =>
 
 const see = (opacity: number | undefined): Attributes => ({ opacity: opacity === 1 ? undefined : opacity });
 
-/** Markers as one path where they are opaque; as uses of one shape where each must show what lies under it. */
-function markers({ outline, xs, ys, fill, opacity = 1, role }: MarkersItem): string {
-  if (opacity === 1) return element('path', { fill, d: repeatedPath(outline, xs, ys) });
+/** Markers as paths where they are opaque; as uses of one shape where each must show what lies under it. */
+function markers(item: MarkersItem): string {
+  const { outline, round, fill, opacity = 1, role } = item;
+  if (opacity === 1) {
+    const dots = { fill: 'none', stroke: fill, 'stroke-width': round, 'stroke-linecap': 'round' };
+    return [...pieces(item)]
+      .map(({ xs, ys }) =>
+        round === undefined
+          ? element('path', { fill, d: repeatedPath(outline, xs, ys) })
+          : element('path', { ...dots, d: dotsPath(xs, ys) }),
+      )
+      .join('\n');
+  }
+  const { xs, ys } = item;
   const id = role.replace(/[^\w]/g, '-');
   const uses: string[] = [];
   for (let i = 0; i < xs.length; i += 1) {

@@ -18,23 +18,31 @@ export interface Annotations {
   namesLeftOut: number;
 }
 
-/** Sets the words at the marks: data labels, names of cases, words at the ends of lines, remarks, words of a pie. */
-export function annotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
+/** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
+export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
   const data = dataLabels(sheet, scales, decimals);
+  return {
+    items: [...data.items, ...endLabelInk(sheet, scales)],
+    count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
+    leftOut: data.leftOut,
+    namesLeftOut: 0,
+  };
+}
+
+/** Adds the words that stand inside the panel: names of cases, remarks, and those of a pie. */
+export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales): Annotations {
   const { plan } = sheet;
   const named = plan.series.some(({ marks }) => marks.some((mark) => 'names' in mark && mark.names));
   const obstacles = named || plan.remarks ? obstaclesOf(sheet, scales) : undefined;
   const names = obstacles ? caseLabels(sheet, scales, obstacles) : { items: [], leftOut: 0 };
   return {
+    ...outer,
     items: [
-      ...data.items,
+      ...outer.items,
       ...names.items,
-      ...endLabelInk(sheet, scales),
       ...(obstacles ? remarkInk(sheet, scales, obstacles) : []),
       ...sliceLabelInk(sheet, panelOf(scales)),
     ],
-    count: data.items.length + (plan.sliceLabels ? 1 : 0),
-    leftOut: data.leftOut,
     namesLeftOut: names.leftOut,
   };
 }

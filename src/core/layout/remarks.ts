@@ -17,6 +17,7 @@ function emptiest(room: Box, width: number, height: number, obstacles: Obstacles
     for (const right of steps) {
       const box = { x: room.x + right * room.width, y: room.y + down * room.height, width, height };
       const count = obstacles.within(box);
+      if (count === 0) return box;
       if (!best || count < best.count) best = { box, count };
     }
   }

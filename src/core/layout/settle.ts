@@ -1,8 +1,8 @@
-import type { ValueAxis } from '../chart/plan.js';
+import type { AxisPlan, ValueAxis } from '../chart/plan.js';
 import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { type Annotations, annotations } from './annotations.js';
+import { type Annotations, outerAnnotations, withInner } from './annotations.js';
 import { type FittedAxis, type FittedTitle, fitTitle, titleDepth, titleFits } from './axis.js';
 import { outerDepth } from './axisInk.js';
 import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
@@ -58,8 +58,11 @@ const mostPasses = 8;
 /** Between panels, in text sizes. */
 const panelGap = { across: 1.1, down: 0.7 } as const;
 
+/** Axes of numbers that are fitted already: panels that share one have it in the same length. */
+type FittedAxes = Map<AxisPlan, { axis: FittedValueAxis; tickScale: number }>;
+
 /** Fits both axes to a panel. The names of categories come first: they decide the size of all tick labels. */
-function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
+function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: Fitted; y: Fitted } {
   const { x, y } = sheet.plan;
   const [width, height] = [panel.width, panel.height];
   const named = {
@@ -77,7 +80,9 @@ function fitAxes(sheet: Sheet, panel: Box): { x: Fitted; y: Fitted } {
     fits: true,
   });
   const fitted = (plan: ValueAxis, at: 'x' | 'y', length: number): FittedValueAxis => {
-    const axis = fitValueAxis(sheet, plan, at, length, tickScale);
+    const known = done.get(plan);
+    const axis = known?.tickScale === tickScale ? known.axis : fitValueAxis(sheet, plan, at, length, tickScale);
+    done.set(plan, { axis, tickScale });
     return plan.quiet
       ? { ...axis, labels: [], tickRoom: 0, labelRoom: 0, overhang: { before: 0, after: 0 }, fits: true }
       : axis;
@@ -131,8 +136,8 @@ function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: Fit
   return { x: inside('x'), y: inside('y') };
 }
 
-function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, panel: Box): SettledPanel {
-  const { x, y } = fitAxes(sheet, panel);
+function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, panel: Box, done: FittedAxes): SettledPanel {
+  const { x, y } = fitAxes(sheet, panel, done);
   const scales = scalesOf(sheet, panel, x, y);
   return {
     sheet,
@@ -141,7 +146,7 @@ function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, panel: Box): S
     x,
     y,
     scales,
-    labels: annotations(sheet, scales, dataDecimals(sheet, x, y)),
+    labels: outerAnnotations(sheet, scales, dataDecimals(sheet, x, y)),
     crossing: crossings(sheet, panel, scales, { x, y }),
     labelled: { x: !grid.shared.x || place.bottom, y: !grid.shared.y || place.first },
   };
@@ -237,9 +242,10 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
       setRole(sheet, 'panelTitle', title, { width: first.width, balanced: true }),
     );
     const newHead = words ? Math.max(...words.map(({ height }) => height)) + 0.35 * em(sheet) : 0;
+    const done: FittedAxes = new Map();
     const panels = sheets.map((each, i): SettledPanel => {
       const place = gridPlace(grid, i, sheets.length);
-      const settled = settledPanel(each, grid, place, boxes[i] as Box);
+      const settled = settledPanel(each, grid, place, boxes[i] as Box, done);
       return words ? { ...settled, title: words[i] as TextBlock } : settled;
     });
     const inner = spacesFor(sheet, panels, overhang);
@@ -256,7 +262,8 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
         panels.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
         titleFits(titles.x) &&
         titleFits(titles.y);
-      return { panels, titles, depths: { x: inner.bottom, y: inner.left }, frame, fits };
+      const complete = panels.map((panel) => ({ ...panel, labels: withInner(panel.labels, panel.sheet, panel.scales) }));
+      return { panels: complete, titles, depths: { x: inner.bottom, y: inner.left }, frame, fits };
     }
     const [before, late] = [spaces, pass >= 2];
     spaces = Object.fromEntries(

@@ -94,19 +94,11 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Retur
     slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
   // Pies beside each other have one size: their labels stand inside, or nowhere.
   if (sheet.panels > 1) return { slices: fitting(), circle: full };
-  // Labels that have no room inside go outside, which makes the circle smaller, so that others may have to follow.
-  let circle = full;
-  let sorted = slices;
-  for (let pass = 0; pass < 4; pass += 1) {
-    sorted = sorted.map((slice) => ({
-      ...slice,
-      inside: (pass === 0 || slice.inside) && fitsInside(slice, circle.radius, size),
-    }));
-    const next = around(sorted.filter(({ inside }) => !inside));
-    if (next.radius === circle.radius) break;
-    circle = next;
-  }
-  return circle.radius < 0.5 * full.radius ? { slices: fitting(), circle: full } : { slices: sorted, circle };
+  // Where one label has no room in its slice, all stand beside the pie: words in two manners look like an accident.
+  const inner = fitting();
+  if (inner.length === slices.length) return { slices: inner, circle: full };
+  const outer = around(slices);
+  return outer.radius < 0.5 * full.radius ? { slices: inner, circle: full } : { slices, circle: outer };
 }
 
 /** Where a pie stands in its panel. */

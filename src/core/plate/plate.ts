@@ -52,6 +52,8 @@ export interface PathItem extends Item {
 export interface MarkersItem extends Item {
   type: 'markers';
   outline: Outline;
+  /** Diameter, where the outline is that of a circle. */
+  round?: number;
   xs: Float64Array;
   ys: Float64Array;
   fill: string;

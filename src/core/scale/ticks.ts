@@ -38,6 +38,8 @@ const weights = { simplicity: 0.25, coverage: 0.3, density: 0.45 } as const;
 const clean = (value: number) => Number(value.toPrecision(12));
 
 const mostTicks = 200;
+/** Points below which no two labels stand apart. */
+const leastDistance = 3;
 
 /** The ticks of a step between two limits. */
 export function ticksBetween(low: number, high: number, step: number): Ticks {
@@ -122,6 +124,8 @@ export function chooseTicks(request: TickRequest): Ticks {
   for (const { step, rank } of candidateSteps(request, greatest - least)) {
     const [low, high] = limitsFor(request, least, greatest, step);
     if ((high - low) / step > mostTicks) continue;
+    // Ticks so near that no label fits between them need not be made to be refused.
+    if (request.step === undefined && (request.length * step) / (high - low) < leastDistance) continue;
     const ticks = ticksBetween(low, high, step);
     if (ticks.values.length < 2) continue;
     if (request.step === undefined && ticks.decimals > (request.decimals ?? 12)) continue;

@@ -4,7 +4,8 @@ import type { Summary } from './summary.js';
 /** Quantiles that have been asked for: groups of one size, and figures drawn again, ask for the same ones. */
 const quantiles = new Map<string, number>();
 
-function quantile(p: number, n: number): number {
+/** Quantile of Student's t, remembered. */
+export function tLimit(p: number, n: number): number {
   const key = `${p} ${n}`;
   let t = quantiles.get(key);
   if (t === undefined) {
@@ -27,12 +28,12 @@ export interface Interval {
 export function meanInterval(summary: Summary, level: number): Interval | undefined {
   const { effective: n, mean, se } = summary;
   if (se === undefined) return undefined;
-  const half = se === 0 ? 0 : quantile((1 + level) / 2, n - 1) * se;
+  const half = se === 0 ? 0 : tLimit((1 + level) / 2, n - 1) * se;
   return { low: mean - half, high: mean + half };
 }
 
 /** Quantiles of the normal distribution by level: the limit of Student's t. */
-const normalQuantile = (p: number): number => quantile(p, 1e9);
+const normalQuantile = (p: number): number => tLimit(p, 1e9);
 
 /**
  * Interval for a share (Wilson 1927): the shares that a test at this level would not reject. None where n is 0.

@@ -1,5 +1,5 @@
 import type { Fitted } from './polynomial.js';
-import { tQuantile } from './studentT.js';
+import { tLimit } from './interval.js';
 
 /** A local regression: the fit at any place. */
 export interface LocalFit {
@@ -40,7 +40,7 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
     at(place, level) {
       const { value, norm } = smoothed(x, y, neighbours, place);
       if (spread === undefined) return { y: value };
-      const half = tQuantile((1 + level) / 2, Math.max(1, freedom)) * spread * Math.sqrt(norm);
+      const half = tLimit((1 + level) / 2, Math.max(1, freedom)) * spread * Math.sqrt(norm);
       return { y: value, low: value - half, high: value + half };
     },
   };

@@ -1,4 +1,4 @@
-import { tQuantile } from './studentT.js';
+import { tLimit } from './interval.js';
 
 /** A value on a fitted line with the ends of its confidence band, where there is one. */
 export interface Fitted {
@@ -76,7 +76,7 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
       const y = sum((k) => (basis[k]?.weight as number) * (at[k] as number));
       if (variance === undefined) return { y };
       const half =
-        tQuantile((1 + level) / 2, freedom) *
+        tLimit((1 + level) / 2, freedom) *
         Math.sqrt(variance * sum((k) => (at[k] as number) ** 2 / (basis[k]?.norm as number)));
       return { y, low: y - half, high: y + half };
     },

@@ -53,7 +53,7 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
 function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): MarkersItem {
   const { size, opacity } = sheet.settings.markers;
   const shown = opacity === 1 ? spots(xs, ys, context.scales) : { xs, ys };
-  const outline = markerOutline(shapeOf(sheet, context.series), size);
+  const shape = shapeOf(sheet, context.series);
   const panel = panelOf(context.scales);
   const half = size * 0.8;
   return {
@@ -61,7 +61,8 @@ function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Arra
     role: context.role,
     from: fill.from,
     box: { x: panel.x - half, y: panel.y - half, width: panel.width + 2 * half, height: panel.height + 2 * half },
-    outline,
+    outline: markerOutline(shape, size),
+    ...(shape === 'circle' ? { round: size } : {}),
     ...shown,
     fill: fill.color,
     ...(opacity < 1 ? { opacity } : {}),
