@@ -131,7 +131,7 @@ describe('a scatter plot', () => {
   test('puts every case where its numbers say, groups by colour and marker', async () => {
     const figure = await made('{ kind: scatter, x: w, y: v, group: g }');
     const [x, y] = [unitsOf(figure, 'x'), unitsOf(figure, 'y')];
-    const places = (roles(figure, /^series\[\d\]\.marks/) as PathItem[]).map(({ outline }) => outline);
+    const places = (roles(figure, /^series\[\d\]\.points/) as PathItem[]).map(({ outline }) => outline);
     // The first point of a circle lies half its diameter to the right of the middle.
     const [right, level] = [places[0]?.coordinates[0] as number, places[0]?.coordinates[1] as number];
     expect(x(right - figure.settings.markers.size / 2)).toBeCloseTo(10, 9);

@@ -15,7 +15,7 @@ const cases: Case[] = [
     ['length-without-unit:f.yaml:5:16', 'unknown-key:f.yaml:5:19', 'wrong-value:f.yaml:6:18'],
   ],
   ['a kind of chart that does not exist', { chart: '{ kind: bra, category: bed }' }, ['wrong-value:f.yaml:4:16']],
-  ['a missing key', { chart: '{ kind: bar, value: yield }' }, ['missing-key:f.yaml:4:8']],
+  ['a missing key', { chart: '{ kind: bar, value: yield }' }, ['setting-needed:f.yaml:4:8']],
   ['a wrong type', { more: 'dataLabels: yes please' }, ['wrong-type:f.yaml:5:13']],
   ['a length without unit', { more: 'size: { height: 8 }' }, ['length-without-unit:f.yaml:5:17']],
   ['a length without unit in quotation marks', { more: 'size: { width: "12" }' }, ['length-without-unit:f.yaml:5:16']],

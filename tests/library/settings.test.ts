@@ -21,6 +21,7 @@ const roleInk: Record<(typeof textRoles)[number], RegExp> = {
   legendTitle: /^legend\.title$/,
   legendEntry: /^legend\.entries\[\d\]$/,
   dataLabel: /^series\[\d\]\.labels/,
+  panelTitle: /^panels\[\d\]\.panelTitle$/,
   heading: /^heading$/,
   captionNumber: /^caption\.number$/,
   captionTitle: /^caption\.title$/,
@@ -32,13 +33,22 @@ const tight: Partial<Record<(typeof textRoles)[number], { width: string; height:
   axisTitle: { width: '60mm', height: '45mm' },
   dataLabel: { width: '40mm', height: '40mm' },
   heading: { width: '40mm', height: '40mm' },
+  panelTitle: { width: '70mm', height: '50mm' },
 };
 
 const textRows = Object.fromEntries(
   textRoles.flatMap((role): [string, Row][] => {
     const stacked = { captionForm: { arrange: 'stacked' } };
-    const needs = role === 'captionTitle' ? { heading: { show: false } } : role === 'captionNumber' ? stacked : {};
+    const needs =
+      role === 'panelTitle'
+        ? { panels: { by: 'bed' } }
+        : role === 'captionTitle'
+          ? { heading: { show: false } }
+          : role === 'captionNumber'
+            ? stacked
+            : {};
     const small = {
+      ...(role === 'panelTitle' ? { panels: { by: 'bed' } } : {}),
       size: tight[role] ?? { width: '52mm', height: '60mm' },
       text: { [role]: { size: '14pt', least: '14pt' } },
     };
@@ -51,7 +61,7 @@ const textRows = Object.fromEntries(
       [
         `text.${role}.weight`,
         {
-          value: ['legendTitle', 'heading', 'captionNumber'].includes(role) ? 'regular' : 'bold',
+          value: ['legendTitle', 'panelTitle', 'heading', 'captionNumber'].includes(role) ? 'regular' : 'bold',
           changes: everything,
           needs,
         },
@@ -87,6 +97,28 @@ function axisRows(key: string, letters: string): [string, Row][] {
 /** A histogram in place of the bars. */
 const binned = {
   chart: { kind: 'histogram', value: 'yield', category: undefined, group: undefined, error: undefined },
+};
+
+const nothing = { category: undefined, value: undefined, group: undefined, error: undefined };
+/** Further charts, for the settings of their own marks. */
+const lines = { chart: { ...nothing, kind: 'line', x: 'bed', value: 'yield', group: 'season', summary: 'mean' } };
+const cases = {
+  chart: { ...nothing, kind: 'scatter', x: 'yield', y: 'bed', fit: { degree: 1, band: true } },
+  codebook: { variables: { yield: { measure: 'numeric' }, bed: { measure: 'numeric' } } },
+  dataLabels: { show: 'none' },
+};
+const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
+const referred = { chart: { references: [{ at: 3 }] } };
+const spotlit = {
+  chart: { ...nothing, kind: 'slope', item: 'bed', time: 'season', value: 'yield', spotlight: ['Compost'] },
+  data: {
+    rows: [
+      ['1', 'spring', 2],
+      ['1', 'autumn', 4],
+      ['2', 'spring', 3],
+      ['2', 'autumn', 3],
+    ].map(([bed, season, value]) => ({ bed, season, yield: value })),
+  },
 };
 
 const spaces = [
@@ -138,6 +170,17 @@ const rows: Record<string, Row> = {
   'markers.size': { value: '9pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.edge': { value: '2pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.shapes': { value: ['diamond'], changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
+  'markers.opacity': { value: 0.4, changes: /points/, needs: cases },
+  'lines.width': { value: '3pt', changes: everything, needs: lines },
+  'lines.dashes': { value: ['solid', 'dotted'], changes: /marks|key/, needs: lines },
+  'lines.markers': { value: false, changes: /marks/, needs: lines },
+  'fits.width': { value: '3pt', changes: /marks/, needs: cases },
+  'bands.opacity': { value: 0.6, changes: /marks/, needs: cases },
+  'references.width': { value: '2pt', changes: /references/, needs: referred },
+  'references.color': { value: '#aa0011', changes: /references/, needs: referred },
+  'references.dash': { value: 'dotted', changes: /references/, needs: referred },
+  'slices.edge': { value: '3pt', changes: /marks/, needs: sliced },
+  'palette.quiet': { value: '#aa0011', changes: /^(series|endLabels)/, needs: spotlit },
   'errorBars.width': { value: '2pt', changes: everything },
   'errorBars.color': { value: '#aa0011', changes: /errors/ },
   'errorBars.cap': { value: 0, changes: /errors/ },

@@ -111,3 +111,114 @@ for name, (xs, ys) in pairs.items():
     rows.append({"name": name, "x": xs, "y": ys, "slope": float(fit.slope), "intercept": float(fit.intercept),
                  "slopeSe": float(fit.stderr), "interceptSe": float(fit.intercept_stderr), "r": float(fit.rvalue)})
 write("lines", rows)
+
+# Intervals of shares (Wilson 1927).
+rows = []
+for count, n in [(0, 1), (0, 10), (1, 1), (1, 10), (5, 10), (10, 10), (37, 240), (499_999, 1_000_000)]:
+    for level in (0.8, 0.95, 0.99):
+        ci = stats.binomtest(count, n).proportion_ci(level, method="wilson")
+        rows.append({"count": count, "n": n, "level": level, "low": float(ci.low), "high": float(ci.high)})
+write("shares", rows)
+
+# Kernel densities with the bandwidth of Silverman (1986, eq. 3.31), and normal densities.
+rows = []
+for name, values in samples.items():
+    a = np.sort(np.array(values, dtype=float))
+    n, sd = len(a), float(a.std(ddof=1))
+    spread = float(np.subtract(*np.quantile(a, [0.75, 0.25]))) / 1.34
+    bandwidth = 0.9 * (min(sd, spread) if spread > 0 else sd) * n ** -0.2
+    if bandwidth == 0:
+        continue
+    at = [float(v) for v in np.linspace(a[0] - bandwidth, a[-1] + bandwidth, 7)]
+    rows.append({"name": name, "values": [float(v) for v in a], "bandwidth": bandwidth, "at": at,
+                 "density": [float(stats.norm.pdf(v, a, bandwidth).mean()) for v in at],
+                 "normal": [float(v) for v in stats.norm.pdf(at, a.mean(), sd)]})
+write("densities", rows)
+
+# Polynomials by least squares in extended precision, with standard errors and bands of the mean.
+def polynomial(xs, ys, degree):
+    x, y = np.array(xs, dtype=float), np.array(ys, dtype=float)
+    shift, scale = x.mean(), np.abs(x - x.mean()).max()
+    z = (x - shift) / scale
+    design = np.vander(z, degree + 1, increasing=True)
+    solution, *_ = np.linalg.lstsq(design, y, rcond=None)
+    rest = y - design @ solution
+    freedom = len(x) - degree - 1
+    variance = float(rest @ rest) / freedom if freedom > 0 else None
+    inverse = np.linalg.inv(design.T @ design)
+    # Powers of z as powers of x.
+    turn = np.zeros((degree + 1, degree + 1))
+    for k in range(degree + 1):
+        powers = np.polynomial.polynomial.polypow([-shift / scale, 1 / scale], k)
+        turn[: len(powers), k] = powers
+    coefficients = turn @ solution
+    at = np.linspace(x.min(), x.max(), 5)
+    rows = np.vander((at - shift) / scale, degree + 1, increasing=True)
+    fitted = rows @ solution
+    result = {"x": xs, "y": ys, "degree": degree, "coefficients": [float(c) for c in coefficients],
+              "rSquared": 1 - float(rest @ rest) / float(((y - y.mean()) ** 2).sum()), "at": [float(v) for v in at],
+              "fitted": [float(v) for v in fitted]}
+    if variance is not None:
+        result["errors"] = [float(v) for v in np.sqrt(variance * np.diag(turn @ inverse @ turn.T))]
+        half = stats.t.ppf(0.975, freedom) * np.sqrt(variance * np.einsum("ij,jk,ik->i", rows, inverse, rows))
+        result["half"] = [float(v) for v in half]
+    return result
+
+curved = ([float(i) for i in range(20)], [round(3 + 0.5 * i - 0.04 * i * i + float(random.normal(0, 0.4)), 5) for i in range(20)])
+cases = {"curved": curved, "noise": pairs["noise"], "exact": ([0, 1, 2, 3, 4], [1, 3, 9, 19, 33]),
+         "ties in x": ([1, 1, 2, 2, 3, 3, 4, 4], [2, 3, 5, 4, 9, 8, 15, 17]),
+         "far off": ([1000.0 + i for i in range(12)], [5 + i + (-1) ** i for i in range(12)])}
+rows = [{"name": name, **polynomial(x, y, degree)} for name, (x, y) in cases.items() for degree in (1, 2, 3)]
+write("polynomials", rows)
+
+# Local linear regression with tricube weights (Cleveland 1979), by weighted least squares at each place.
+def local(xs, ys, span):
+    x, y = np.array(xs, dtype=float), np.array(ys, dtype=float)
+    n = len(x)
+    count = max(2, int(np.ceil(span * n)))
+
+    def row(place):
+        distance = np.abs(x - place)
+        nearest = np.argsort(distance, kind="stable")[:count]
+        reach = distance[nearest].max() * 1.000001
+        weights = (1 - (distance[nearest] / reach) ** 3) ** 3
+        design = np.vander(x[nearest] - place, 2, increasing=True)
+        solve = np.linalg.inv(design.T @ (weights[:, None] * design)) @ (design.T * weights)
+        found = np.zeros(n)
+        found[nearest] = solve[0]
+        return found
+
+    smoother = np.array([row(place) for place in x])
+    rest = y - smoother @ y
+    freedom = n - 2 * np.trace(smoother) + np.trace(smoother.T @ smoother)
+    spread = np.sqrt(rest @ rest / freedom)
+    at = [float(v) for v in np.linspace(x.min() + 0.013, x.max() - 0.017, 6)]
+    rows = [row(place) for place in at]
+    half = stats.t.ppf(0.975, max(1, freedom)) * spread
+    return {"x": xs, "y": ys, "span": span, "at": at, "fitted": [float(r @ y) for r in rows],
+            "half": [float(half * np.sqrt(r @ r)) for r in rows]}
+
+write("localFits", [{"name": name, **local(*cases[name], span)} for name in ("curved", "noise") for span in (0.4, 0.75, 1.0)])
+
+# Weighted means: frequencies as repeated cases, case weights with Kish's effective number.
+rows = []
+for name, values in samples.items():
+    a = np.array(values, dtype=float)
+    frequencies = [int(v) for v in random.integers(0, 5, len(a))]
+    weights = [round(float(v), 4) for v in random.uniform(0.2, 3, len(a))]
+    repeated, w = np.repeat(a, frequencies), np.array(weights)
+    mean = float(np.average(a, weights=w))
+    sd = float(np.sqrt((w * (a - mean) ** 2).sum() / (w.sum() - (w**2).sum() / w.sum())))
+    rows.append({"name": name, "values": [float(v) for v in a], "frequencies": frequencies, "weights": weights,
+                 "frequency": {"n": int(sum(frequencies)), "mean": float(repeated.mean()), "sd": float(repeated.std(ddof=1)) if len(repeated) > 1 else None},
+                 "case": {"mean": mean, "sd": sd, "effective": float(w.sum() ** 2 / (w**2).sum())}})
+write("weights", rows)
+
+# Normal ellipses: every point of the outline has the same distance by the covariance, the root of the chi-square quantile.
+rows = []
+for name in ("noise", "three"):
+    xs, ys = pairs[name]
+    covariance = np.cov(xs, ys)
+    rows.append({"name": name, "x": xs, "y": ys, "level": 0.95, "mean": [float(np.mean(xs)), float(np.mean(ys))],
+                 "inverse": [[float(v) for v in r] for r in np.linalg.inv(covariance)], "distance": float(stats.chi2.ppf(0.95, 2))})
+write("ellipses", rows)

@@ -262,7 +262,10 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
         panels.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
         titleFits(titles.x) &&
         titleFits(titles.y);
-      const complete = panels.map((panel) => ({ ...panel, labels: withInner(panel.labels, panel.sheet, panel.scales) }));
+      const complete = panels.map((panel) => ({
+        ...panel,
+        labels: withInner(panel.labels, panel.sheet, panel.scales),
+      }));
       return { panels: complete, titles, depths: { x: inner.bottom, y: inner.left }, frame, fits };
     }
     const [before, late] = [spaces, pass >= 2];

@@ -1,5 +1,5 @@
-import type { Fitted } from './polynomial.js';
 import { tLimit } from './interval.js';
+import type { Fitted } from './polynomial.js';
 
 /** A local regression: the fit at any place. */
 export interface LocalFit {

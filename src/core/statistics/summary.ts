@@ -41,7 +41,7 @@ export class Summary {
 
   /** Standard deviation with n − 1, for case weights with Σw − Σw²/Σw; undefined where n < 2. */
   get sd(): number | undefined {
-    if (this.effective < 2 - 1e-12) return undefined;
+    if (this.n < 2) return undefined;
     const freedom = this.kind === 'frequency' ? this.n - 1 : this.weights - this.squaredWeights / this.weights;
     return Math.sqrt(this.squares / freedom);
   }
