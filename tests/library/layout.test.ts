@@ -11,7 +11,21 @@ const name = fc
   .map((words) => words.join(' ').replace(/\s+/g, ' ').trim() || 'x');
 
 const figures = fc.record({
-  kind: fc.constantFrom('bar', 'bar', 'interval', 'box', 'histogram', 'scatter'),
+  kind: fc.constantFrom(
+    'bar',
+    'stacked',
+    'interval',
+    'box',
+    'histogram',
+    'scatter',
+    'line',
+    'points',
+    'slope',
+    'pie',
+    'curve',
+  ),
+  panels: fc.constantFrom('', '', '', 'p', 'free'),
+  extra: fc.boolean(),
   categories: fc.uniqueArray(name, { minLength: 1, maxLength: 30, selector: (text) => text.toLowerCase() }),
   groups: fc.uniqueArray(name, { minLength: 0, maxLength: 6, selector: (text) => text.toLowerCase() }),
   title: name,
@@ -32,24 +46,52 @@ type Drawn = typeof figures extends fc.Arbitrary<infer T> ? T : never;
 
 const quote = (text: string) => JSON.stringify(text);
 
+/** The settings of each kind over the columns of the table; `extra` adds what makes it harder to lay out. */
+const charts: Record<Drawn['kind'], (f: Drawn, group: string) => string> = {
+  bar: (f, group) =>
+    `category: c, value: v, direction: ${f.direction}${group}${f.error ? ', error: { shows: sd }' : ''}${f.extra ? ', order: falling' : ''}`,
+  stacked: (f, group) =>
+    `category: c, direction: ${f.direction}${group === '' ? '' : `${group}, arrange: ${f.extra ? 'shares' : 'stacked'}`}`,
+  interval: (f, group) => `category: c, value: v, direction: ${f.direction}${group}, references: [{ at: 0 }]`,
+  box: (f, group) =>
+    `category: c, value: v, direction: ${f.direction}${group}${f.extra ? ', id: id, notch: true, points: true, width: count' : ''}`,
+  histogram: (f, group) => `value: v${f.extra ? `${group}, curves: [normal, density]` : ''}`,
+  scatter: (f, group) =>
+    `x: v, y: w${group}${f.extra ? ', fit: { degree: 2, band: true, show: [r2, equation] }, ellipse: {}, id: id, names: all' : ''}`,
+  line: (f, group) =>
+    `x: ${f.extra ? 'w' : 'c'}, value: v, summary: mean${group}${f.error ? ', error: { shows: sd, as: band }' : ''}${f.extra && group !== '' ? ', names: ends' : ''}`,
+  points: (f, group) =>
+    `category: c, value: v, direction: ${f.direction}${group}${f.extra ? ', id: id, names: all' : ''}`,
+  slope: (f) => `item: c, time: t, value: v${f.extra ? ', change: true' : ''}`,
+  pie: (f) => `category: c${f.extra ? ', hole: 0.5, middle: all of them, labels: { place: outside }' : ''}`,
+  curve: (f, group) =>
+    `functions: [{ y: tan(x) }, { y: "${f.magnitude} * x^2" }], x: { from: -3, to: 4 }${group === '' ? '' : ', cross: origin'}${f.extra ? ', names: ends' : ', area: { of: 2 }'}`,
+};
+
 function chartOf(f: Drawn): string {
-  const group = f.groups.length > 0 ? ', group: g' : '';
-  if (f.kind === 'histogram') return '{ kind: histogram, value: v }';
-  if (f.kind === 'scatter') return `{ kind: scatter, x: v, y: w${group} }`;
-  const error = f.error && f.kind !== 'box' ? ', error: { shows: sd }' : '';
-  return `{ kind: ${f.kind}, category: c, value: v, direction: ${f.direction}${group}${error} }`;
+  const kind = f.kind === 'stacked' ? 'bar' : f.kind;
+  return `{ kind: ${kind}, ${charts[f.kind](f, f.groups.length > 0 ? ', group: g' : '')} }`;
 }
+
+/** A table has panels; a curve has none. */
+const panelsOf = (f: Drawn) =>
+  f.panels === '' || f.kind === 'curve'
+    ? ''
+    : `panels: { by: p, scales: ${f.panels === 'free' ? 'free' : 'shared'}, titles: both }`;
 
 function partsOf(f: Drawn) {
   const groups = f.groups.length > 0 ? f.groups : [''];
-  const rows: string[] = ['c,g,v,w'];
+  const rows: string[] = ['c,g,v,w,t,p,id'];
   let i = 0;
   f.categories.forEach((_, c) => {
     groups.forEach((__, g) => {
       for (let k = 0; k < 2; k += 1) {
         const raw = f.values[i++ % f.values.length] as number;
         const value = (f.sign === 'positive' ? Math.abs(raw) : raw) * 10 ** f.magnitude;
-        rows.push(`${c + 1},${g + 1},${value},${i % 5}`);
+        if (f.kind === 'slope' && g > 0) continue;
+        rows.push(
+          `${c + 1},${g + 1},${value},${i % 5},${k === 0 ? 'before' : 'after'},${c % 2 === 0 ? 'even' : 'odd'},case ${i}`,
+        );
       }
     });
   });
@@ -66,6 +108,7 @@ variables:
     more: `style: ${f.style}
 caption: { number: 1, title: ${quote(f.title)} }
 size: { width: ${f.width}mm, height: ${f.height}mm }
+${panelsOf(f)}
 legend: { place: ${f.legend} }
 dataLabels: { show: ${f.labels} }`,
     caption: f.caption,
@@ -89,18 +132,20 @@ function expectApart(items: readonly PlateItem[]) {
 }
 
 const roleSettings: [RegExp, keyof Settings['text']][] = [
-  [/^axes\.[xy]\.title$/, 'axisTitle'],
-  [/^axes\.[xy]\.labels/, 'tickLabel'],
+  [/axes\.[xy]\.title$/, 'axisTitle'],
+  [/axes\.[xy]\.labels/, 'tickLabel'],
   [/^legend\.title$/, 'legendTitle'],
   [/^legend\.entries/, 'legendEntry'],
-  [/^series.*labels/, 'dataLabel'],
+  [/series.*(labels|names)|endLabels|remarks/, 'dataLabel'],
+  [/panelTitle$/, 'panelTitle'],
   [/^heading$/, 'heading'],
 ];
 
 function expectReadable(item: TextItem, settings: Settings) {
   const role = roleSettings.find(([pattern]) => pattern.test(item.role))?.[1];
   if (!role) return;
-  for (const { size } of item.pieces) {
+  // Super- and subscripts are smaller than the text that they belong to.
+  for (const size of [Math.max(...item.pieces.map((piece) => piece.size))]) {
     expect(size).toBeLessThanOrEqual(settings.text[role].size + 1e-9);
     expect(size).toBeGreaterThanOrEqual(settings.text[role].least - 1e-9);
   }
@@ -118,13 +163,14 @@ function expectInsidePage({ plate, settings }: Composition, kit: Gathered['kit']
 }
 
 function expectNothingTouches(plate: Plate) {
-  const words = /^(axes\.[xy]\.(labels|title)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
+  const words =
+    /^((panels\[\d+\]\.)?(axes\.[xy]\.(labels|title)|panelTitle|endLabels\.\w+\[\d+\]$)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
   expectApart(named(plate, words));
-  expectApart(named(plate, /^series\[\d+\]\.labels/));
+  expectApart(named(plate, /series\[\d+\]\.(labels\[\d+\]|names\[\d+\]|marks\[\d+\]\.names\[\d+\])$/));
   for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);
   const { panel } = plate;
   // Bars and boxes end at the panel; markers at its edge stand half outside.
-  for (const { box } of named(plate, /^series\[\d+\]\.marks/).filter(({ type }) => type === 'rect')) {
+  for (const { box } of named(plate, /series\[\d+\]\.marks/).filter(({ type }) => type === 'rect')) {
     expect(inside({ ...box, x: box.x - panel.x, y: box.y - panel.y }, panel)).toBe(true);
   }
 }

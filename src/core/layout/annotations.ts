@@ -35,13 +35,15 @@ export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales)
   const named = plan.series.some(({ marks }) => marks.some((mark) => 'names' in mark && mark.names));
   const obstacles = named || plan.remarks ? obstaclesOf(sheet, scales) : undefined;
   const names = obstacles ? caseLabels(sheet, scales, obstacles) : { items: [], leftOut: 0 };
+  const slices = sliceLabelInk(sheet, panelOf(scales));
   return {
     ...outer,
+    leftOut: outer.leftOut + slices.leftOut,
     items: [
       ...outer.items,
       ...names.items,
       ...(obstacles ? remarkInk(sheet, scales, obstacles) : []),
-      ...sliceLabelInk(sheet, panelOf(scales)),
+      ...slices.items,
     ],
     namesLeftOut: names.leftOut,
   };

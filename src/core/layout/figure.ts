@@ -1,6 +1,6 @@
 import { textRoles } from '../document/look.js';
 import { error, type Problem } from '../document/problem.js';
-import type { Box, PlateItem } from '../plate/plate.js';
+import { type Box, overlap, type PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { axisInk, gridInk, tickPlaces, titleInk } from './axisInk.js';
 import { titleWords } from './caption.js';
@@ -146,6 +146,16 @@ function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
   return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
 }
 
+/** Axes that cross have labels inside the panel: one that would stand on another is left out. */
+function labelsApart(ink: readonly PlateItem[]): PlateItem[] {
+  const kept: PlateItem[] = [];
+  for (const item of ink) {
+    const free = item.type !== 'text' || !kept.some(({ type, box }) => type === 'text' && overlap(box, item.box));
+    if (free) kept.push(item);
+  }
+  return kept;
+}
+
 /** The ink of a panel with its title and axes. */
 function panelInk(settled: SettledPanel): PlateItem[] {
   const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
@@ -172,7 +182,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
   return [
     ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
     ...marksInk(sheet, scales),
-    ...axes,
+    ...(crossing.x || crossing.y ? labelsApart(axes) : axes),
     ...labels.items,
     ...(title ? [textAt(title, panel.x, panel.y - 0.35 * size - title.height, words)] : []),
   ];

@@ -239,7 +239,7 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
       y: fitTitle(sheet, sheet.plan.y, 'y', frame.height),
     };
     const words = grid.titles?.map((title) =>
-      setRole(sheet, 'panelTitle', title, { width: first.width, balanced: true }),
+      setRole(sheet, 'panelTitle', title, { width: first.width, balanced: true, breakWords: true }),
     );
     const newHead = words ? Math.max(...words.map(({ height }) => height)) + 0.35 * em(sheet) : 0;
     const done: FittedAxes = new Map();

@@ -62,18 +62,33 @@ function fitsInside({ mark, block, middle }: Labelled, radius: number, size: num
 
 const labelRadius = (mark: SliceMark, radius: number) => radius * (mark.hole > 0 ? (1 + mark.hole) / 2 : 0.64);
 
+const sideOf = ({ middle }: Labelled): 1 | -1 => (Math.sin(2 * Math.PI * middle) >= 0 ? 1 : -1);
+
+/** The labels that have room below each other on their side; where there are too many, those of the smallest slices go. */
+function sidesThatFit(slices: readonly Labelled[], panel: Box, size: number): Labelled[] {
+  const kept = new Set<Labelled>();
+  for (const side of [1, -1]) {
+    let left = panel.height;
+    const own = slices.filter((slice) => sideOf(slice) === side);
+    for (const slice of own.sort((a, b) => b.mark.to - b.mark.from - (a.mark.to - a.mark.from))) {
+      left -= slice.block.height + 0.15 * size;
+      if (left < 0) break;
+      kept.add(slice);
+    }
+  }
+  return slices.filter((slice) => kept.has(slice));
+}
+
 function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: ReturnType<typeof circleIn> } {
   const { plan } = sheet;
   const shown = plan.sliceLabels;
   const size = em(sheet);
-  const width = sheet.settings.width * 0.26;
+  const width = Math.max(size, Math.min(sheet.settings.width * 0.26, panel.width / 2 - reach * size));
   const slices = plan.series.flatMap((series, place): Labelled[] =>
     series.marks.flatMap((mark) => {
       if (mark.type !== 'slice') return [];
-      const block = setRole(sheet, 'dataLabel', shown ? words(sheet, mark, shown.shows) : '', {
-        width,
-        balanced: true,
-      });
+      const text = shown ? words(sheet, mark, shown.shows) : '';
+      const block = setRole(sheet, 'dataLabel', text, { width, balanced: true, breakWords: true });
       return [{ series, place, mark, block, middle: mark.start + (mark.from + mark.to) / 2, inside: false }];
     }),
   );
@@ -86,19 +101,17 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Retur
     };
     return circleIn(panel, beside, size);
   };
-  if (shown.place === 'inside')
-    return { slices: slices.map((slice) => ({ ...slice, inside: true })), circle: around([]) };
-  if (shown.place === 'outside') return { slices, circle: around(slices) };
   const full = around([]);
   const fitting = () =>
     slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
   // Pies beside each other have one size: their labels stand inside, or nowhere.
-  if (sheet.panels > 1) return { slices: fitting(), circle: full };
+  if (shown.place === 'inside' || sheet.panels > 1) return { slices: fitting(), circle: full };
   // Where one label has no room in its slice, all stand beside the pie: words in two manners look like an accident.
   const inner = fitting();
-  if (inner.length === slices.length) return { slices: inner, circle: full };
-  const outer = around(slices);
-  return outer.radius < 0.5 * full.radius ? { slices: inner, circle: full } : { slices, circle: outer };
+  if (inner.length === slices.length && shown.place === 'auto') return { slices: inner, circle: full };
+  const beside = sidesThatFit(slices, panel, size);
+  const outer = around(beside);
+  return outer.radius < 0.5 * full.radius ? { slices: inner, circle: full } : { slices: beside, circle: outer };
 }
 
 /** Where a pie stands in its panel. */
@@ -114,7 +127,7 @@ function outerLabels(
 ): PlateItem[] {
   const { cx, cy, radius } = circle;
   const size = em(sheet);
-  const own = slices.filter(({ inside, middle }) => !inside && (Math.sin(2 * Math.PI * middle) >= 0 ? 1 : -1) === side);
+  const own = slices.filter((slice) => !slice.inside && sideOf(slice) === side);
   const middles = spread(
     own.map(({ middle, block }) => ({
       at: onCircle(cx, cy, radius + 0.7 * size, middle)[1],
@@ -145,9 +158,9 @@ function outerLabels(
 }
 
 /** The words in and around a pie, and in its hole. */
-export function sliceLabelInk(sheet: Sheet, panel: Box): PlateItem[] {
+export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; leftOut: number } {
   const { plan, settings } = sheet;
-  if (!plan.sliceLabels && plan.middle === undefined) return [];
+  if (!plan.sliceLabels && plan.middle === undefined) return { items: [], leftOut: 0 };
   const { slices, circle } = labelled(sheet, panel);
   const inner = slices.flatMap(({ series, place, mark, block, middle, inside }): PlateItem[] => {
     if (!inside) return [];
@@ -171,12 +184,12 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): PlateItem[] {
       0.85,
     );
     const label = { role: 'middle', from: 'chart.middle', color: settings.text.heading.color };
-    middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
+    const room = circle.radius * hole.hole;
+    const fits = Math.hypot(block.width / 2, block.height / 2) < room;
+    if (fits) middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
   }
-  return [
-    ...inner,
-    ...outerLabels(sheet, panel, slices, circle, 1),
-    ...outerLabels(sheet, panel, slices, circle, -1),
-    ...middle,
-  ];
+  const outer = ([1, -1] as const).flatMap((side) => outerLabels(sheet, panel, slices, circle, side));
+  const wanted = plan.sliceLabels ? plan.series.reduce((sum, { marks }) => sum + marks.length, 0) : 0;
+  const missing = plan.middle === undefined ? 0 : 1 - middle.length;
+  return { items: [...inner, ...outer, ...middle], leftOut: Math.max(0, wanted - slices.length) + missing };
 }
