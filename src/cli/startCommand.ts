@@ -17,6 +17,6 @@ export const startCommand: CommandSpec = {
     ['--replace', 'whether files that are there are replaced'],
     ['--json', 'what the table holds, as JSON'],
   ],
-  example: 'hexis start demo/data/plots.csv --value yield --category bed -o out',
+  example: 'hexis start data/plots.csv --value yield --category bed',
   run: async (operands, options) => (await import('./startRun.js')).runStart(operands[0] as string, options),
 };

@@ -7,21 +7,20 @@ export interface Shared {
   y: boolean;
 }
 
-/** Lists in one order that keeps the order of each: what a list adds stands after what it follows there. */
-function merged<T>(lists: readonly (readonly T[])[], key: (item: T) => string): T[] {
-  const all: T[] = [];
-  for (const list of lists) {
-    let at = 0;
-    for (const item of list) {
-      const found = all.findIndex((other) => key(other) === key(item));
-      if (found >= 0) at = found + 1;
-      else all.splice(at++, 0, item);
-    }
-  }
-  return all;
+/** The different items of lists, by their keys: in a known order that holds them all, else as they come. */
+function merged<T>(
+  lists: readonly (readonly T[])[],
+  key: (item: T) => string,
+  orders: readonly (readonly string[])[],
+): T[] {
+  const all = new Map<string, T>();
+  for (const item of lists.flat()) if (!all.has(key(item))) all.set(key(item), item);
+  const order = orders.find((known) => [...all.keys()].every((own) => known.includes(own)));
+  const items = [...all.values()];
+  return order ? items.sort((a, b) => order.indexOf(key(a)) - order.indexOf(key(b))) : items;
 }
 
-const seriesKey = ({ category, quiet }: Series) => (category ? `category ${category.code}` : quiet ? 'quiet' : 'only');
+const seriesKey = ({ category, quiet }: Series) => (category ? category.code : quiet ? ' quiet' : ' only');
 
 const categoriesOf = (axis: AxisPlan): Category[] => (axis.shows === 'category' ? axis.categories : []);
 
@@ -55,7 +54,7 @@ function movedMark<M extends Mark>(
 }
 
 /** The axes of all panels as one that covers them all. */
-function joinedAxis(axes: readonly AxisPlan[]): AxisPlan {
+function joinedAxis(axes: readonly AxisPlan[], orders: readonly (readonly string[])[]): AxisPlan {
   const [first] = axes as [AxisPlan];
   if (first.shows === 'value') {
     const values = axes as readonly ValueAxis[];
@@ -63,25 +62,38 @@ function joinedAxis(axes: readonly AxisPlan[]): AxisPlan {
     const greatest = values.reduce((a, axis) => Math.max(a, axis.greatest), Number.NEGATIVE_INFINITY);
     return { ...first, least, greatest };
   }
-  if (first.shows === 'category') return { ...first, categories: merged(axes.map(categoriesOf), ({ code }) => code) };
+  if (first.shows === 'category')
+    return { ...first, categories: merged(axes.map(categoriesOf), ({ code }) => code, orders) };
   return first;
 }
 
 /**
  * Plans of the same kind for panels beside each other: the same series in the same order, so that a group has the same
  * colour everywhere, and axes that cover what all panels show where they are shared.
+ *
+ * @param orders codes of variables in the order of the codebook
  */
-export function alignPlans(plans: readonly Plan[], shared: Shared): Plan[] {
+export function alignPlans(plans: readonly Plan[], shared: Shared, orders: readonly (readonly string[])[]): Plan[] {
   const all = merged(
     plans.map(({ series }) => series),
     seriesKey,
+    orders.map((order) => [...order, ' quiet', ' only']),
   );
   const samples = new Map(all.map((series) => [seriesKey(series), series]));
   for (const series of plans.flatMap((plan) => plan.series)) {
     const known = samples.get(seriesKey(series));
     if (known?.marks.length === 0) samples.set(seriesKey(series), series);
   }
-  const joined = { x: joinedAxis(plans.map(({ x }) => x)), y: joinedAxis(plans.map(({ y }) => y)) };
+  const joined = {
+    x: joinedAxis(
+      plans.map(({ x }) => x),
+      orders,
+    ),
+    y: joinedAxis(
+      plans.map(({ y }) => y),
+      orders,
+    ),
+  };
   const legend = plans.find((plan) => plan.legend)?.legend;
   const entries = all.flatMap(({ category }) => (category ? [category] : []));
   return plans.map((plan): Plan => {

@@ -1,5 +1,6 @@
 import { categoriesOf } from '../data/categories.js';
-import type { Variable } from '../data/codebook.js';
+import type { Codebook, Variable } from '../data/codebook.js';
+import type { Table } from '../data/table.js';
 import type { Problem } from '../document/problem.js';
 import type { ChartInput } from './kind.js';
 import type { CategoryAxis, ValueAxis } from './plan.js';
@@ -14,6 +15,13 @@ export interface Along {
   /** Why a row has no place. */
   reason(row: number): string;
   problems: Problem[];
+}
+
+/** Whether a column is placed by its size: where the codebook says so, or says nothing and all are numbers. */
+export function isMeasured(table: Table, codebook: Codebook, name: string): boolean {
+  const { measure, bands } = codebook.variable(name);
+  const may = measure === 'numeric' || measure === 'date' || measure === undefined;
+  return may && bands === undefined && table.hasNumber(name);
 }
 
 /** Whole numbers from 1000 to 2999 without a unit are years. */
@@ -61,8 +69,7 @@ export function alongOf(
 ): Along {
   const { table, codebook } = input;
   const variable = codebook.variable(name);
-  const measured = variable.measure === 'numeric' || variable.measure === 'date' || variable.measure === undefined;
-  if (measured && !variable.bands && table.hasNumber(name)) return alongNumbers(input, name, path, keeps);
+  if (isMeasured(table, codebook, name)) return alongNumbers(input, name, path, keeps);
   const categories = categoriesOf(table, variable);
   const present = new Set<number>();
   for (let row = 0; row < table.rowCount; row += 1) if (keeps(row)) present.add(categories.of(row));

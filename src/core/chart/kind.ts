@@ -28,8 +28,15 @@ export interface ChartKind<S = never> {
   description: string;
   schema: z.core.$ZodType<S>;
   columns(settings: S): ColumnRequest[];
-  /** What each axis shows, which decides which settings of the style speak of it. */
-  shows(settings: S): { x: AxisPlan['shows'] | 'bins' | 'along'; y: AxisPlan['shows'] | 'bins' };
+  /**
+   * What each axis shows, which decides which settings of the style speak of it.
+   *
+   * @param measured whether a column holds numbers or dates
+   */
+  shows(
+    settings: S,
+    measured: (column: string) => boolean,
+  ): { x: AxisPlan['shows'] | 'bins'; y: AxisPlan['shows'] | 'bins' };
   /** Words of its own that the figure will show, so that their faces and markup are at hand. */
   texts?(settings: S): string[];
   /** Settings that all panels must share, such as the bins over all their values. */

@@ -391,6 +391,6 @@ export const line = {
     ...wideColumns(settings),
     ...whereColumns(settings.where),
   ],
-  shows: () => ({ x: 'along', y: 'value' }),
+  shows: ({ x }, measured) => ({ x: measured(x) ? 'bins' : 'category', y: 'value' }),
   plan,
 } satisfies ChartKind<LineSettings>;

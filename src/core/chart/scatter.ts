@@ -260,13 +260,11 @@ function plan(input: ScatterInput): Outcome<Plan> {
       ],
     };
   });
-  const ellipses = series.flatMap(({ marks }) =>
-    marks.flatMap((mark) => (mark.type === 'line' && mark.closed ? [mark] : [])),
-  );
+  const drawnLines = series.flatMap(({ marks }) => marks.flatMap((mark) => (mark.type === 'line' ? [mark] : [])));
   const widened = (axis: ValueAxis, key: 'xs' | 'ys'): ValueAxis => ({
     ...axis,
-    least: Math.min(axis.least, ...ellipses.flatMap((mark) => mark[key])),
-    greatest: Math.max(axis.greatest, ...ellipses.flatMap((mark) => mark[key])),
+    least: Math.min(axis.least, ...drawnLines.flatMap((mark) => mark[key])),
+    greatest: Math.max(axis.greatest, ...drawnLines.flatMap((mark) => mark[key])),
   });
   const commonWords = common && settings.fit ? fitRemark(common, settings.fit, input.numbers) : undefined;
   if (commonWords !== undefined) remarks.push({ text: commonWords, from: 'chart.fit.show' });

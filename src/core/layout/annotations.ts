@@ -39,12 +39,7 @@ export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales)
   return {
     ...outer,
     leftOut: outer.leftOut + slices.leftOut,
-    items: [
-      ...outer.items,
-      ...names.items,
-      ...(obstacles ? remarkInk(sheet, scales, obstacles) : []),
-      ...slices.items,
-    ],
+    items: [...outer.items, ...names.items, ...(obstacles ? remarkInk(sheet, scales, obstacles) : []), ...slices.items],
     namesLeftOut: names.leftOut,
   };
 }

@@ -186,7 +186,8 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
     const label = { role: 'middle', from: 'chart.middle', color: settings.text.heading.color };
     const room = circle.radius * hole.hole;
     const fits = Math.hypot(block.width / 2, block.height / 2) < room;
-    if (fits) middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
+    if (fits)
+      middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
   }
   const outer = ([1, -1] as const).flatMap((side) => outerLabels(sheet, panel, slices, circle, side));
   const wanted = plan.sliceLabels ? plan.series.reduce((sum, { marks }) => sum + marks.length, 0) : 0;

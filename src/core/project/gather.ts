@@ -1,3 +1,4 @@
+import { isMeasured } from '../chart/along.js';
 import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
 import { readRows } from '../data/inlineRows.js';
@@ -131,9 +132,14 @@ async function gatherTable(
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
-function resolveLayers(gatherer: Gatherer, layers: readonly Layer[], chart: ChartSettings): Resolved | undefined {
+function resolveLayers(
+  gatherer: Gatherer,
+  layers: readonly Layer[],
+  chart: ChartSettings,
+  measured: (column: string) => boolean,
+): Resolved | undefined {
   if (layers[0]?.name !== 'style plain') return undefined;
-  const resolved = resolve(layers, kindOf(chart).shows(chart));
+  const resolved = resolve(layers, kindOf(chart).shows(chart, measured));
   gatherer.problems.push(...resolved.problems);
   return resolved;
 }
@@ -216,7 +222,12 @@ export async function gather(
     ...styles.map(({ layer }) => layer),
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
   ];
-  const resolved = resolveLayers(gatherer, layers, chart);
+  const resolved = resolveLayers(
+    gatherer,
+    layers,
+    chart,
+    (name) => table !== undefined && isMeasured(table, codebook, name),
+  );
   if (!table || !resolved || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
   const locate = (setting: string): Place => {

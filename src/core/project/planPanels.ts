@@ -6,6 +6,7 @@ import type { LeftOut, NumbersTable, Plan } from '../chart/plan.js';
 import { Tally } from '../chart/tally.js';
 import { type Categories, categoriesOf } from '../data/categories.js';
 import { selectionOf, type Where } from '../data/selection.js';
+import { everyColumn } from '../data/table.js';
 import type { PanelSettings } from '../document/panels.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { type Grid, onePanel } from '../layout/grid.js';
@@ -152,6 +153,17 @@ function altText(variables: readonly Categories[], cells: readonly Cell[], plans
   return [first, ...cells.map((cell, i) => `${nameOf(cell)}: ${plans[i]?.altText}`)].join(' ');
 }
 
+/** The codes of all categories that the chart reads, each variable's in the order of the codebook. */
+function codeOrders({ settings, table, codebook }: Input): string[][] {
+  if ('order' in settings && settings.order !== undefined) return [];
+  const requests = kindOf(settings)
+    .columns(settings)
+    .filter(({ as, column }) => as === 'category' && column !== everyColumn);
+  return requests.map(({ column }) =>
+    categoriesOf(table, codebook.variable(column)).categories.map(({ code }) => code),
+  );
+}
+
 /** Plans a chart once, or once for each panel. */
 export function planPanels(input: Input, panels: PanelSettings | undefined): Outcome<PlannedPanels> {
   const kind = kindOf(input.settings);
@@ -188,7 +200,7 @@ export function planPanels(input: Input, panels: PanelSettings | undefined): Out
     x: scales === 'shared' || scales === 'free-y',
     y: scales === 'shared' || scales === 'free-x',
   };
-  const aligned = alignPlans(plans, shared);
+  const aligned = alignPlans(plans, shared, codeOrders(input));
   const drawn = outcomes.flatMap((outcome) => (outcome.ok ? [outcome.value] : []));
   const drawnCells = cells.filter((_, i) => outcomes[i]?.ok);
   const numbers = joinedNumbers(input, drawnCells, drawn, variables);

@@ -31,8 +31,8 @@ export function over(below: unknown, above: unknown): unknown {
   return joined;
 }
 
-/** What an axis shows: categories, numbers, the bins that numbers are cut into, what lines run along, or nothing. */
-export type Shows = 'category' | 'value' | 'bins' | 'along' | 'none';
+/** What an axis shows: categories, numbers, the bins that numbers are cut into, or nothing. */
+export type Shows = 'category' | 'value' | 'bins' | 'none';
 
 /** The keys of `axes` that speak of one axis, widest first. Bins are numbers too. */
 export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
@@ -40,9 +40,7 @@ export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
     ? (['all', 'value', 'bins', axis] as const)
     : shows === 'none'
       ? (['all', axis] as const)
-      : shows === 'along'
-        ? (['all', 'category', 'bins', axis] as const)
-        : (['all', shows, axis] as const);
+      : (['all', shows, axis] as const);
 
 const valueAt = (look: unknown, path: readonly string[]): unknown =>
   path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);

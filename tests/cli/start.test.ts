@@ -1,0 +1,95 @@
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { demo, folderWith, hexis } from '../helpers/hexis.js';
+import { workbook } from '../helpers/workbook.js';
+
+const awkward = `id,when,ward,age,score,part_a,part_b,total,note
+${Array.from({ length: 30 }, (_, i) => `P${i},2026-0${1 + (i % 9)}-15,${i % 3 === 2 ? 9 : 1 + (i % 2)},${i === 4 ? 999 : 20 + ((i * 7) % 50)},${i === 5 ? 'NA' : (i / 4).toFixed(2)},${i},${2 * i},${3 * i},${i === 0 ? '' : 'seen'}`).join('\n')}
+`;
+
+describe('start', () => {
+  let folder: ReturnType<typeof folderWith>;
+  beforeAll(() => {
+    folder = folderWith({
+      'plots.csv': readFileSync(demo('data/plots.csv')),
+      'awkward.csv': awkward,
+      'comma.csv': 'bed;yield\na;1,5\nb;2,5\nb;2,25\n',
+      'book.xlsx': workbook({
+        First: [['a'], [1]],
+        Second: [
+          ['bed', 'yield'],
+          ['x', 1.5],
+          ['y', 2],
+          ['x', 2.5],
+        ],
+      }),
+      'empty.csv': '',
+    });
+  });
+  afterAll(() => folder.remove());
+
+  test('says what a table holds, and writes a codebook and a figure that draw', () => {
+    const { code, out, err } = hexis(['start', folder.at('plots.csv'), '--value', 'yield', '--category', 'bed']);
+    expect([code, err]).toEqual([0, '']);
+    expect(out).toContain('240 rows, 11 columns');
+    expect(out).toMatch(/yield +measured +238 +0\.2 to 9\.8 +missing: -9\?; 2 empty/);
+    expect(out).toMatch(/bed +codes\? +240 +1, 2, 3, 4 +missing: 9\?/);
+    expect(out).toMatch(/plot +names .*names the rows\?/);
+    expect(out).toMatch(/total +measured .*total or difference\?/);
+    expect(readFileSync(folder.at('plots.figure.yaml'), 'utf8')).toContain(
+      'kind: bar\n  category: bed\n  value: yield',
+    );
+    const drawn = hexis(['draw', folder.at('plots.figure.yaml'), '-o', `${folder.path}/`]);
+    expect([drawn.code, drawn.err]).toEqual([0, '']);
+    expect(existsSync(folder.at('plots.svg'))).toBe(true);
+  });
+
+  test('keeps files that are there, unless told to replace them', () => {
+    writeFileSync(folder.at('comma.figure.yaml'), 'mine');
+    const kept = hexis(['start', folder.at('comma.csv')]);
+    expect([kept.code, readFileSync(folder.at('comma.figure.yaml'), 'utf8')]).toEqual([2, 'mine']);
+    expect(kept.err).toContain('--replace');
+    expect(existsSync(folder.at('comma.codebook.yaml'))).toBe(false);
+    expect(hexis(['start', folder.at('comma.csv'), '--replace']).code).toBe(0);
+    expect(readFileSync(folder.at('comma.codebook.yaml'), 'utf8')).toContain('decimalMark: ","');
+    expect(hexis(['draw', folder.at('comma.figure.yaml'), '-o', `${folder.path}/`]).code).toBe(0);
+  });
+
+  test('finds missing codes, dates, ids, totals and differences, and asks in the codebook', () => {
+    const { out } = hexis(['start', folder.at('awkward.csv'), '--json', '-o', folder.path]);
+    const { columns, chart } = JSON.parse(out);
+    const column = (name: string) => columns.find((own: { name: string }) => own.name === name);
+    expect(column('when').looks).toBe('date');
+    expect(column('id')).toMatchObject({ looks: 'names', isId: true });
+    expect(column('ward')).toMatchObject({ looks: 'coded', missing: ['9'] });
+    expect(column('age')).toMatchObject({ looks: 'numeric', missing: ['999'], range: [20, 69] });
+    expect(column('score')).toMatchObject({ looks: 'numeric', missing: ['NA'], decimals: 2 });
+    expect(column('total').isTotal).toBe(true);
+    expect(column('note').empty).toBe(1);
+    expect(chart).toMatchObject({ kind: 'line', x: 'when', value: 'age' });
+    const codebook = readFileSync(folder.at('awkward.codebook.yaml'), 'utf8');
+    expect(codebook).toMatch(/# .*does 999 stand for "no value"\?\n(.*\n)*? {2}age:/);
+  });
+
+  test('reads a named sheet of a workbook', () => {
+    const { code, out } = hexis(['start', folder.at('book.xlsx'), '--sheet', 'Second']);
+    expect([code, /3 rows, 2 columns/.test(out)]).toEqual([0, true]);
+  });
+
+  test.each([
+    [['plots.csv', '--value', 'bed', '--kind', 'histogram'], 2, /bed holds codes of categories/],
+    [['plots.csv', '--x', 'yield', '--y', 'water', '--kind', 'bar'], 2, /one of the kinds that they fit: scatter/],
+    [['plots.csv', '--value', 'yeild'], 2, /write: yield/],
+    [['plots.csv', '--kind', 'bra'], 2, /no kind of chart "bra"/],
+    [['plot.csv'], 3, /plots\.csv/],
+    [['empty.csv'], 2, /no rows/],
+    [['plots.csv', '--decimal-mark', ';'], 2, /a point or a comma/],
+    [['book.xlsx', '--sheet', 'Third'], 2, /no sheet "Third"/],
+    [['plots.csv', '-o', 'nowhere/at/all'], 3, /does not exist/],
+  ])('%j ends with code %i and a message', (args, expected, message) => {
+    const { code, err } = hexis(['start', folder.at(args[0] as string), ...args.slice(1)]);
+    expect(code).toBe(expected);
+    expect(err).toMatch(message);
+    expect(err).not.toMatch(/\bat .*:\d+:\d+/);
+  });
+});
