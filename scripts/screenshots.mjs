@@ -1,10 +1,12 @@
 /**
- * Makes the pictures of docs/screenshots from the demo project: one of each style, the numbers in a terminal, the desk.
+ * Makes the pictures of docs/screenshots from the demo project: one of each style, all kinds on a sheet, the numbers in a
+ * terminal, the gallery and the desk.
  *
  *   npm run build && node scripts/screenshots.mjs [folder]
  */
 import { execFileSync } from 'node:child_process';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from 'playwright-core';
 import { build, preview } from 'vite';
@@ -17,10 +19,6 @@ for (const [figure, name, ...options] of [
   ['yield-by-bed', 'draw-apa', '--caption'],
   ['yield-plain', 'draw-plain'],
   ['experience', 'draw-lanternfield', '--caption'],
-  ['yield-spread', 'draw-histogram'],
-  ['yield-boxes', 'draw-box'],
-  ['yield-and-water', 'draw-scatter'],
-  ['yield-intervals', 'draw-interval'],
 ]) {
   hexis('draw', `demo/figures/${figure}.figure.yaml`, '-o', join(folder, `${name}.png`), '--dpi', '180', ...options);
 }
@@ -36,19 +34,59 @@ await page.setContent(`<body style="margin:0;background:#14181c;color:#e4e7ea">
 <pre style="margin:0;padding:28px;font:17px/1.35 'DejaVu Sans Mono',monospace;width:max-content">${escaped}</pre>`);
 await page.locator('pre').screenshot({ path: join(folder, 'numbers.png') });
 
-const root = 'examples/desk';
-await build({ root, configFile: `${root}/vite.config.ts`, logLevel: 'error' });
-const server = await preview({
-  root,
-  configFile: `${root}/vite.config.ts`,
-  logLevel: 'error',
-  preview: { port: 0, host: '127.0.0.1' },
+// One figure of each kind, on one sheet.
+const drawings = mkdtempSync(join(tmpdir(), 'hexis-kinds-'));
+const kinds = [
+  'yield-by-bed',
+  'seasons-by-experience',
+  'experience-intervals',
+  'yield-panels',
+  'yield-boxes',
+  'yield-points',
+  'satisfaction',
+  'yield-and-water',
+  'weekly-harvest',
+  'two-years',
+  'bed-shares',
+  'growth-curve',
+];
+hexis('draw', ...kinds.map((id) => `demo/figures/${id}.figure.yaml`), '-o', `${drawings}/`);
+const cells = kinds.map((id) => {
+  const svg = readFileSync(join(drawings, `${id}.svg`)).toString('base64');
+  return `<img src="data:image/svg+xml;base64,${svg}" style="width:100%;height:100%;object-fit:contain">`;
 });
-await page.goto(server.resolvedUrls.local[0]);
-await page.selectOption('#file', 'figures/yield-by-bed.figure.yaml');
-await page.check('#caption');
-await page.waitForSelector('#sheet svg');
-await page.waitForTimeout(400);
-await page.screenshot({ path: join(folder, 'desk.png') });
+rmSync(drawings, { recursive: true });
+await page.setContent(
+  `<body style="margin:0;padding:24px;box-sizing:border-box;height:1200px;background:#fff;display:grid;gap:28px;grid-template-columns:repeat(3,minmax(0,1fr));grid-template-rows:repeat(4,minmax(0,1fr))">${cells.join('')}</body>`,
+);
+await page.setViewportSize({ width: 1280, height: 1200 });
+await page.screenshot({ path: join(folder, 'kinds.png') });
+await page.setViewportSize({ width: 1280, height: 800 });
+
+/** Serves an example and takes its picture when it is ready. */
+async function shoot(name, ready) {
+  const root = `examples/${name}`;
+  await build({ root, configFile: `${root}/vite.config.ts`, logLevel: 'error' });
+  const server = await preview({
+    root,
+    configFile: `${root}/vite.config.ts`,
+    logLevel: 'error',
+    preview: { port: 0, host: '127.0.0.1' },
+  });
+  await page.goto(server.resolvedUrls.local[0]);
+  await ready();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  await server.close();
+}
+
+await shoot('desk', async () => {
+  await page.selectOption('#file', 'figures/yield-by-bed.figure.yaml');
+  await page.check('#caption');
+  await page.waitForSelector('#sheet svg');
+});
+await shoot('gallery', async () => {
+  await page.waitForSelector('#sheets svg');
+  await page.click('[data-path="figures/satisfaction.figure.yaml"]');
+});
 await browser.close();
-await server.close();

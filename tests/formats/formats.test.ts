@@ -120,12 +120,16 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
     let compared = 0;
     for (const item of flat) {
       const [first] = item.pieces;
-      if (!first || first.text.includes(' ') || first.text.includes('&')) continue;
+      if (!first || first.text.includes('&')) continue;
       const x = item.x + first.x;
-      const right = x + first.width;
+      const [word = '', ...rest] = first.text.split(' ');
+      // The first word of several ends where only the face knows; a single one ends with its piece.
+      const right = rest.length === 0 ? x + first.width : undefined;
       const match = found.find(
-        (word) =>
-          word[5] === first.text && Math.abs(Number(word[1]) - x) < 0.1 && Math.abs(Number(word[3]) - right) < 0.1,
+        (one) =>
+          one[5] === word &&
+          Math.abs(Number(one[1]) - x) < 0.1 &&
+          (right === undefined || Math.abs(Number(one[3]) - right) < 0.1),
       );
       if (!match && item.pieces.length === 1) throw new Error(`${item.role} "${first.text}" is not at ${x}`);
       if (match) compared += 1;

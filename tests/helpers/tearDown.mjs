@@ -1,3 +1,3 @@
 export default async function tearDown() {
-  await globalThis.__desk?.close();
+  for (const server of globalThis.__examples ?? []) await server.close();
 }

@@ -116,7 +116,8 @@ describe('bars', () => {
   });
 
   test('count frequencies as cases and weigh cases, which are not the same', async () => {
-    const mean = async (weight: string) => rows(await made(`{ kind: bar, category: bed, value: yield${weight} }`))[0];
+    const mean = async (weight: string) =>
+      rows(await made(`{ kind: bar, category: bed, value: yield${weight} }`))[0] ?? [];
     expect((await mean('')).slice(1, 3)).toEqual([3, 4]);
     expect((await mean(', frequency: plots')).slice(1, 3)).toEqual([6, expect.closeTo((2 * 3 + 4 + 12) / 6, 12)]);
     expect((await mean(', weight: w')).slice(1, 3)).toEqual([3, expect.closeTo((1 + 6 + 6) / 3, 12)]);
@@ -146,7 +147,7 @@ describe('bars', () => {
 describe('intervals', () => {
   test('of shares are those of Wilson', async () => {
     const figure = await made('{ kind: interval, category: season, summary: percent, error: { shows: ci } }');
-    const [low, high] = rows(figure)[0]?.slice(3) as [number, number];
+    const [low, high] = (rows(figure)[0] ?? []).slice(3) as [number, number];
     // Three of six: 0.5 ± by the formula with z = 1.959964.
     expect(low).toBeCloseTo(18.7617, 3);
     expect(high).toBeCloseTo(81.2383, 3);
@@ -412,7 +413,7 @@ describe('pies', () => {
   test('turn shares into angles from twelve, clockwise', async () => {
     const figure = await pie(', labels: { show: [percent], place: inside }');
     const slices = items(figure, /^series\[\d\]\.marks/) as PathItem[];
-    const { x, y, width, height } = slices[0]?.box as { x: number; y: number; width: number; height: number };
+    const { x, y, width, height } = (slices[0] as PathItem).box;
     const [cx, cy] = [x + width / 2, y + height / 2];
     const starts = slices.map((slice) => {
       const [px, py] = pairs(slice)[0] as [number, number];

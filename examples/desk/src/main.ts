@@ -1,7 +1,7 @@
 import { describe, type Problem } from 'hexis';
-import { type Drawing, draw } from './drawing.js';
+import { type Drawing, draw } from '../../shared/drawing.js';
+import { editable, files, isFigure } from '../../shared/project.js';
 import { editorIn } from './editor.js';
-import { editable, files, isFigure } from './project.js';
 
 const part = <T extends HTMLElement>(id: string) => document.getElementById(id) as T;
 const [picker, caption, save] = [

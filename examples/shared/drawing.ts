@@ -13,9 +13,17 @@ export interface Drawing {
 const svgFormat = coreFormats[0];
 const centimetres = (points: number) => Math.round((points / 72) * 254) / 100;
 
-/** Draws a figure of the project; without a drawing where something is wrong. */
-export async function draw(path: string, caption: boolean): Promise<{ drawing?: Drawing; problems: Problem[] }> {
-  const gathered = await gather(source(), path, { caption });
+/**
+ * Draws a figure of the project; without a drawing where something is wrong.
+ *
+ * @param style a house style in place of the one that the figure names
+ */
+export async function draw(
+  path: string,
+  caption: boolean,
+  style?: string,
+): Promise<{ drawing?: Drawing; problems: Problem[] }> {
+  const gathered = await gather(source(), path, { caption, style });
   if (!gathered.ok) return gathered;
   const composed = compose(gathered.value, { caption });
   const problems = [...gathered.problems, ...composed.problems];

@@ -1,6 +1,6 @@
 import { memorySource } from 'hexis';
 
-const texts = import.meta.glob(['../../../demo/**/*.yaml', '../../../demo/**/*.csv'], {
+const texts = import.meta.glob(['../../demo/**/*.yaml', '../../demo/**/*.csv'], {
   query: '?raw',
   import: 'default',
   eager: true,

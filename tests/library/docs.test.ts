@@ -1,0 +1,40 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import { chartKinds, compose, gather } from 'hexis';
+import { diskSource } from 'hexis/node';
+import { demo, root } from '../helpers/hexis.js';
+
+const page = readFileSync(join(root, 'docs/charts.md'), 'utf8');
+const blocks = [...page.matchAll(/```yaml\n([\s\S]*?)```/g)].map(([, block]) => block as string);
+const charts = blocks.filter((block) => block.startsWith('kind:'));
+
+describe('the page of chart kinds', () => {
+  test('shows every kind', () => {
+    const shown = new Set(charts.map((block) => /^kind: (\w+)/.exec(block)?.[1]));
+    expect([...shown].sort()).toEqual(chartKinds.map(({ name }) => name).sort());
+  });
+
+  test.each(charts.map((block) => [block.split('\n').slice(0, 3).join(', '), block]))('%s draws', async (_, block) => {
+    const indented = block.replace(/^/gm, '  ');
+    const [data, codebook] = [demo('data/plots.csv'), demo('garden.codebook.yaml')];
+    const text = `hexis: figure/1\ndata: ${data}\ncodebook: ${codebook}\nchart:\n${indented}`;
+    const slope = block.startsWith('kind: slope');
+    // One plot of each bed and season, as a slope needs.
+    const rows =
+      'plot,bed,season,yield\nL001,1,spring,2\nL002,1,summer,3\nL003,1,autumn,2.5\nL004,2,spring,3\nL005,2,summer,4\nL006,2,autumn,3\n';
+    const figure = slope ? text.replace(data, 'small.csv') : text;
+    const texts = { 'f.yaml': figure, 'small.csv': rows };
+    const gathered = await gather(diskSource, 'f.yaml', { texts });
+    const made = gathered.ok ? compose(gathered.value) : gathered;
+    expect(made.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+    expect(made.ok).toBe(true);
+  });
+
+  test('has panels that draw', async () => {
+    const panels = blocks.find((block) => block.startsWith('panels:')) as string;
+    const text = `hexis: figure/1\ndata: ${demo('data/plots.csv')}\nchart: { kind: histogram, value: water }\n${panels}`;
+    const gathered = await gather(diskSource, 'f.yaml', { texts: { 'f.yaml': text } });
+    expect(gathered.ok && compose(gathered.value).ok).toBe(true);
+  });
+});
