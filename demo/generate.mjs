@@ -110,7 +110,15 @@ const years = [
   ['Peas', 219, 246],
   ['Carrots', 534, 553],
 ];
-save('crops.csv', years.map(([crop, last, now]) => ({ crop: crop.toLowerCase(), last_year: last, this_year: now, difference: now - last })));
+save(
+  'crops.csv',
+  years.map(([crop, last, now]) => ({
+    crop: crop.toLowerCase(),
+    last_year: last,
+    this_year: now,
+    difference: now - last,
+  })),
+);
 
 // Soil moisture and temperature of every day, from the sensor at the gate, with a week in which it was out of order.
 let moisture = 31;

@@ -17,6 +17,10 @@ const intros = {
     'codebook',
     'What the columns of a table mean. Titles, units, names and order of categories, and the codes for missing values come from here, so that no raw column name shows and no code is averaged.',
   ],
+  board: [
+    'board-file',
+    'Several figures as one, side by side and below each other, each with its letter; `hexis draw` draws it as it draws a figure file. Each figure is laid out anew for the size of its place.',
+  ],
   style: [
     'house-style',
     'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones, `apa` and `plain`, are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml). Distances are multiples of the base text size.',

@@ -4,17 +4,22 @@ export type { ChartKind } from './chart/kind.js';
 export { type ChartSettings, chartKinds } from './chart/kinds.js';
 export type {
   AxisPlan,
+  BandMark,
   BarMark,
   BinMark,
+  BoxMark,
   Cell,
+  CloudMark,
   IntervalMark,
   LeftOut,
+  LineMark,
   Mark,
   NumbersColumn,
   NumbersTable,
   Plan,
   PointMark,
   Series,
+  SliceMark,
 } from './chart/plan.js';
 export { type Category, type Codebook, codebookOf, type Variable } from './data/codebook.js';
 export type { Table } from './data/table.js';
@@ -34,13 +39,25 @@ export {
 export { coreFormats } from './export/formats.js';
 export { numbersCsv, numbersJson, numbersText } from './export/numbers.js';
 export type { Format, WriteContext, Writer } from './export/writer.js';
-export type { Box, LineItem, PathItem, Plate, PlateItem, RectItem, TextItem, TextPiece } from './plate/plate.js';
+export type {
+  Box,
+  LineItem,
+  MarkersItem,
+  PathItem,
+  Plate,
+  PlateItem,
+  RectItem,
+  TextItem,
+  TextPiece,
+} from './plate/plate.js';
+export { type BoardComposition, composeBoard, isBoard } from './project/board.js';
+export type { BoardFile } from './project/boardFile.js';
 export { type ComposeOptions, type Composition, compose } from './project/compose.js';
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
 export type { FigureFile } from './project/figureFile.js';
 export { type Gathered, type GatherOptions, gather } from './project/gather.js';
 export { publishedSchema } from './project/publishedSchema.js';
-export { type Reading, readCodebook, readDocument, readFigure, readStyle } from './project/readDocument.js';
+export { type Reading, readBoard, readCodebook, readDocument, readFigure, readStyle } from './project/readDocument.js';
 export { memorySource, type Source, SourceFault } from './project/source.js';
 export { writeFigure } from './project/writeFigure.js';
 export { builtInStyles } from './style/builtIn.js';

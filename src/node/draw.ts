@@ -1,5 +1,6 @@
 import { type Outcome, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
+import { composeBoard, isBoard } from '../core/project/board.js';
 import { type Composition, compose } from '../core/project/compose.js';
 import { type Gathered, gather } from '../core/project/gather.js';
 import { type WriteOptions, writeFigure } from '../core/project/writeFigure.js';
@@ -21,7 +22,15 @@ export interface Prepared {
 
 /** Reads a figure file from disk with all that it names, and composes it. */
 export async function prepare(path: string, options: DrawOptions = {}): Promise<Outcome<Prepared>> {
-  const gathered = await gather(diskSource, path, options);
+  const text = await diskSource.text(path).catch(() => undefined);
+  if (text !== undefined && isBoard(text)) {
+    const board = await composeBoard(diskSource, path, options);
+    return board.ok ? succeed({ path, ...board.value }, board.problems) : board;
+  }
+  const gathered = await gather(diskSource, path, {
+    ...options,
+    ...(text === undefined ? {} : { texts: { [path]: text } }),
+  });
   if (!gathered.ok) return gathered;
   const composed = compose(gathered.value, options);
   const problems = [...gathered.problems, ...composed.problems];

@@ -43,6 +43,7 @@ test.each(Object.keys(documentKinds) as (keyof typeof documentKinds)[])(
       figure: demoFigures,
       codebook: [demo('garden.codebook.yaml')],
       style: [demo('lanternfield.style.yaml')],
+      board: [demo('boards/yield.board.yaml')],
     }[kind];
     for (const file of files) {
       const value = parse(readFileSync(file, 'utf8'));

@@ -1,7 +1,8 @@
 import type { TextRole } from '../document/look.js';
-import type { TextItem } from '../plate/plate.js';
+import type { Box, PlateItem, TextItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
+import { moved, movedBox } from './moved.js';
 import { textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
@@ -86,4 +87,30 @@ export function partsInk(sheet: Sheet, parts: readonly Part[], x: number, y: num
     top += block.height + lineGap * em(sheet);
     return item;
   });
+}
+
+/** Puts the caption above and below an image; the page grows by what it takes. */
+export function captioned(
+  sheet: Sheet,
+  words: CaptionWords,
+  items: PlateItem[],
+  panel: Box,
+): { items: PlateItem[]; panel: Box; height: number } {
+  const { settings } = sheet;
+  const unscaled = { ...sheet, scale: 1 };
+  const border = settings.space.page * em(unscaled);
+  const gap = settings.space.caption * em(unscaled);
+  const { above, below } = fitCaption(unscaled, words, settings.width - 2 * border);
+  const top = above.length > 0 ? border + partsHeight(unscaled, above) + gap - border : 0;
+  const foot = top + settings.height + (below.length > 0 ? gap - border : 0);
+  const bottom = below.length > 0 ? partsHeight(unscaled, below) + border : 0;
+  return {
+    items: [
+      ...partsInk(unscaled, above, border, border),
+      ...items.map((item) => moved(item, 0, top)),
+      ...partsInk(unscaled, below, border, foot),
+    ],
+    panel: movedBox(panel, 0, top),
+    height: foot + bottom,
+  };
 }

@@ -1,11 +1,10 @@
 import type { NumbersTable } from '../chart/plan.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { type CaptionWords, fitCaption, partsHeight, partsInk } from '../layout/caption.js';
+import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import type { Colors } from '../layout/fills.js';
-import { moved, movedBox } from '../layout/moved.js';
-import { em, type Sheet } from '../layout/sheet.js';
-import type { Box, Plate, PlateItem } from '../plate/plate.js';
+import type { Sheet } from '../layout/sheet.js';
+import type { Plate } from '../plate/plate.js';
 import type { Origin } from '../style/layers.js';
 import { colorReader, type Resolved } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
@@ -21,6 +20,8 @@ export interface ComposeOptions {
 export interface Composition {
   plate: Plate;
   numbers: NumbersTable;
+  /** Sentences that a note needs. */
+  note: string[];
   settings: Settings;
   /** Which layer set a setting, such as `axes.y.step`. */
   origin(path: string): Origin | undefined;
@@ -55,32 +56,6 @@ function captionWords(gathered: Gathered, plan: PlannedPanels): CaptionWords {
   };
 }
 
-/** Puts the caption above and below an image; the page grows by what it takes. */
-function withCaption(
-  sheet: Sheet,
-  words: CaptionWords,
-  items: PlateItem[],
-  panel: Box,
-): { items: PlateItem[]; panel: Box; height: number } {
-  const { settings } = sheet;
-  const unscaled = { ...sheet, scale: 1 };
-  const border = settings.space.page * em(unscaled);
-  const gap = settings.space.caption * em(unscaled);
-  const { above, below } = fitCaption(unscaled, words, settings.width - 2 * border);
-  const top = above.length > 0 ? border + partsHeight(unscaled, above) + gap - border : 0;
-  const foot = top + settings.height + (below.length > 0 ? gap - border : 0);
-  const bottom = below.length > 0 ? partsHeight(unscaled, below) + border : 0;
-  return {
-    items: [
-      ...partsInk(unscaled, above, border, border),
-      ...items.map((item) => moved(item, 0, top)),
-      ...partsInk(unscaled, below, border, foot),
-    ],
-    panel: movedBox(panel, 0, top),
-    height: foot + bottom,
-  };
-}
-
 function plateOf(
   gathered: Gathered,
   planned: PlannedPanels,
@@ -100,7 +75,7 @@ function plateOf(
   );
   if (!('items' in laidOut)) return fail(problems);
   const page = options.caption
-    ? withCaption(laidOut.sheet, captionWords(gathered, planned), laidOut.items, laidOut.panel)
+    ? captioned(laidOut.sheet, captionWords(gathered, planned), laidOut.items, laidOut.panel)
     : { items: laidOut.items, panel: laidOut.panel, height: settings.height };
   const plate: Plate = {
     hexis: 'plate/1',
@@ -149,5 +124,8 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   problems.push(...plate.problems);
   if (!plate.ok) return fail(problems);
   const { settings, origin } = resolved;
-  return succeed({ plate: plate.value, numbers: planned.value.numbers, settings, origin }, problems);
+  return succeed(
+    { plate: plate.value, numbers: planned.value.numbers, note: planned.value.note, settings, origin },
+    problems,
+  );
 }

@@ -1,5 +1,6 @@
 import { codebookSchema } from '../document/codebook.js';
 import { styleSchema } from '../document/houseStyle.js';
+import { boardSchema } from './boardFile.js';
 import { figureSchema } from './figureFile.js';
 
 /** The kinds of file that authors write; the first line of each says which it is. */
@@ -8,6 +9,11 @@ export const documentKinds = {
     schema: figureSchema,
     title: 'Figure file',
     example: 'hexis: figure/1\ndata: plots.csv\nchart: { kind: bar, category: bed, value: yield }',
+  },
+  board: {
+    schema: boardSchema,
+    title: 'Board file',
+    example: 'hexis: board/1\nfigures: [a.figure.yaml, b.figure.yaml]\nsize: { width: 16cm, height: 8cm }',
   },
   codebook: {
     schema: codebookSchema,

@@ -10,6 +10,7 @@ import { everyColumn } from '../data/table.js';
 import type { PanelSettings } from '../document/panels.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { type Grid, onePanel } from '../layout/grid.js';
+import { letterOf } from '../layout/letters.js';
 import { lowered } from '../type/letterCase.js';
 
 /** Plans in their panels. */
@@ -123,10 +124,6 @@ function joinedNumbers(
     leftOut: [...counts.values()].sort((a, b) => b.count - a.count),
   };
 }
-
-const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
-const letterOf = (i: number): string =>
-  i < 26 ? (letters[i] as string) : `${letterOf(Math.floor(i / 26) - 1)}${letters[i % 26]}`;
 
 function titlesOf(cells: readonly Cell[], { titles = 'names' }: PanelSettings): { titles?: string[] } {
   if (titles === 'none') return {};

@@ -4,10 +4,12 @@ import { nearest } from '../document/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { validate } from '../document/validate.js';
 import { readYaml, type YamlSource } from '../document/yamlSource.js';
+import type { BoardFile } from './boardFile.js';
 import { type DocumentKind, documentKinds } from './documentKinds.js';
 import type { FigureFile } from './figureFile.js';
 
 interface Contents {
+  board: BoardFile;
   figure: FigureFile;
   codebook: CodebookFile;
   style: HouseStyle;
@@ -58,6 +60,9 @@ export function readDocument<K extends DocumentKind>(
 
 /** Reads a figure file from its text. `file` is the name that messages give it. */
 export const readFigure = (text: string, file = 'figure.yaml') => readDocument('figure', text, file);
+
+/** Reads a board file from its text. */
+export const readBoard = (text: string, file = 'board.yaml') => readDocument('board', text, file);
 
 /** Reads a codebook from its text. */
 export const readCodebook = (text: string, file = 'codebook.yaml') => readDocument('codebook', text, file);

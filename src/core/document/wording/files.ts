@@ -11,6 +11,14 @@ export const filesWordings = {
   'file-unreadable': (f: { path: string; reason: string }) => ({
     found: `${f.path} cannot be read: ${f.reason}`,
   }),
+  'board-empty': (_: Record<never, never>) => ({
+    found: 'the board names no figures',
+    expected: 'figure files, such as [a.figure.yaml, b.figure.yaml]',
+  }),
+  'board-small': (f: { count: number }) => ({
+    found: `the size leaves no room for ${f.count} figures`,
+    expected: 'a larger board, or another number of figures "across"',
+  }),
   'file-empty': (f: { what: string; first: string }) => ({
     found: 'the file is empty',
     expected: f.what,

@@ -1,0 +1,68 @@
+import { describe, expect, test } from '@jest/globals';
+import { composeBoard, memorySource, type TextItem } from 'hexis';
+import { overlap } from '../../src/core/plate/plate.js';
+import { demo, folderWith, hexis } from '../helpers/hexis.js';
+
+const figure = (chart: string, style = 'apa') => `hexis: figure/1\ndata: t.csv\nstyle: ${style}\nchart: ${chart}\n`;
+const files = {
+  'one.figure.yaml': figure('{ kind: bar, category: a, value: b }'),
+  'two.figure.yaml': figure('{ kind: histogram, value: b }', 'plain'),
+  't.csv': 'a,b\nx,1\ny,2\ny,4\n',
+};
+const board = (more = '', figures = '[one.figure.yaml, two.figure.yaml, one.figure.yaml]') =>
+  `hexis: board/1\nfigures: ${figures}\nsize: { width: 16cm, height: 14cm }\n${more}`;
+
+async function made(text: string, caption = false) {
+  const outcome = await composeBoard(memorySource({ 'all.board.yaml': text, ...files }), 'all.board.yaml', { caption });
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
+  return outcome.value.composition;
+}
+
+const said = async (text: string) =>
+  (await composeBoard(memorySource({ 'b.yaml': text, ...files }), 'b.yaml')).problems.map(({ code }) => code);
+
+describe('a board', () => {
+  test('puts figures side by side, each with its letter, none on another, all on the page', async () => {
+    const { plate } = await made(board());
+    expect([plate.id, plate.width.toFixed(2), plate.height.toFixed(2)]).toEqual(['all', '453.54', '396.85']);
+    const letters = plate.items.filter(({ role }) => role.endsWith('.letter')) as TextItem[];
+    expect(letters.map(({ text }) => text)).toEqual(['A', 'B', 'C']);
+    const of = (i: number) => plate.items.filter(({ role }) => role.startsWith(`figures[${i}].`));
+    for (const a of of(0)) for (const b of [...of(1), ...of(2)]) expect(overlap(a.box, b.box)).toBe(false);
+    for (const { box } of plate.items) {
+      expect(box.x >= -0.01 && box.y >= -0.01).toBe(true);
+      expect(box.x + box.width <= plate.width + 0.01 && box.y + box.height <= plate.height + 0.01).toBe(true);
+    }
+  });
+
+  test('takes one style for all, other places, no letters, and a caption that joins the notes', async () => {
+    const { plate } = await made(board('style: plain\nletters: false\nacross: 3\n'));
+    expect(plate.items.some(({ role }) => role.endsWith('.letter'))).toBe(false);
+    const titles = plate.items.filter(({ role }) => /figures\[\d\]\.axes\.x\.title/.test(role));
+    expect(new Set(titles.map(({ box }) => box.y.toFixed(0))).size).toBeLessThanOrEqual(2);
+    const whole = await made(board('caption: { number: 3, title: All of it }\n'), true);
+    const note = whole.plate.items.find(({ role }) => role === 'caption.note') as TextItem;
+    expect(note.text).toMatch(/A: .*N = 3 cases\. B: .*C: /s);
+    expect(whole.numbers.rows.map((row) => row.slice(1))).toEqual([
+      [3, 3],
+      [3, 3],
+      [3, 3],
+    ]);
+  });
+
+  test.each([
+    [board('', '[]'), ['board-empty']],
+    [board('', '[three.figure.yaml]'), ['file-missing']],
+    [board('gap: 30cm\n'), ['board-small']],
+    [board('acros: 2\n'), ['unknown-key']],
+  ])('says what is wrong with %j', async (text, codes) => expect(await said(text)).toEqual(codes));
+
+  test('is drawn and counted by the command as a figure is', () => {
+    const folder = folderWith();
+    const drawn = hexis(['draw', demo('boards/yield.board.yaml'), '--as', 'svg,pdf,png', '-o', `${folder.path}/`]);
+    expect(drawn.code).toBe(0);
+    expect(drawn.out).toMatch(/yield-board\.pdf {2}16\.5 × 13\.0 cm/);
+    expect(hexis(['numbers', demo('boards/yield.board.yaml')]).out).toMatch(/yield-spread +233 +240/);
+    folder.remove();
+  });
+});
