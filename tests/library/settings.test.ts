@@ -72,6 +72,12 @@ const textRows = Object.fromEntries(
   }),
 );
 
+/** A log axis, on marks that need no zero. */
+const logged = (key: string) => ({
+  ...(key === 'bins' ? {} : { chart: { kind: 'points', error: undefined } }),
+  axes: { [key]: { scale: 'log' } },
+});
+
 /** What a setting of an axis changes, for the axis of numbers (y) and that of categories (x). */
 function axisRows(key: string, letters: string): [string, Row][] {
   const of = (part: string) => new RegExp(`^axes\\.[${letters}]\\.${part}`);
@@ -80,11 +86,28 @@ function axisRows(key: string, letters: string): [string, Row][] {
     [`axes.${key}.to`, { value: 30, changes: everything }],
     [`axes.${key}.step`, { value: 0.5, changes: everything }],
     [`axes.${key}.format.decimals`, { value: 3, changes: everything }],
+    [`axes.${key}.format.as`, { value: 'percent', changes: everything }],
+    [`axes.${key}.format.per`, { value: 'thousands', changes: everything }],
+    [`axes.${key}.format.prefix`, { value: 'about ', changes: everything }],
+    [`axes.${key}.format.suffix`, { value: ' kg', changes: everything }],
+    [
+      `axes.${key}.format.leadingZero`,
+      { value: false, changes: everything, needs: { axes: { [key]: { from: 0, to: 0.9, step: 0.3 } } } },
+    ],
+    [`axes.${key}.at`, { value: [0, 1, 7], changes: everything }],
+    [`axes.${key}.minor`, { value: 4, changes: of('minor') }],
+    [`axes.${key}.scale`, { value: 'power', changes: everything }],
+    [`axes.${key}.base`, { value: 2, changes: everything, needs: logged(key) }],
+    [`axes.${key}.exponent`, { value: 2, changes: everything, needs: { axes: { [key]: { scale: 'power' } } } }],
+    [`axes.${key}.crosses`, { value: 3, changes: everything }],
   ];
   return [
     [`axes.${key}.title`, { value: 'Other words', changes: everything }],
     [`axes.${key}.unit`, { value: 'g', changes: everything }],
     ...numbers,
+    [`axes.${key}.names.NAME`, { value: 'two', changes: everything }],
+    [`axes.${key}.reverse`, { value: true, changes: everything }],
+    [`axes.${key}.gap`, { value: [0.1, 0.2], changes: everything }],
     [`axes.${key}.line.width`, { value: '2pt', changes: everything }],
     [`axes.${key}.line.color`, { value: '#aa0011', changes: of('(line|ticks)') }],
     [`axes.${key}.ticks`, { value: 'inside', changes: everything }],
@@ -158,7 +181,10 @@ const rows: Record<string, Row> = {
     ...axisRows('all', 'xy'),
     ...axisRows('value', 'y'),
     ...axisRows('category', 'x'),
-    ...axisRows('bins', 'x').map(([path, row]): [string, Row] => [path, { ...row, needs: binned }]),
+    ...axisRows('bins', 'x').map(([path, row]): [string, Row] => [
+      path,
+      { ...row, needs: { ...row.needs, ...binned } },
+    ]),
     ...axisRows('x', 'x'),
     ...axisRows('y', 'y'),
   ]),
@@ -272,7 +298,8 @@ function changedRoles(before: readonly PlateItem[], after: readonly PlateItem[])
   return [...new Set([...a.keys(), ...b.keys()])].filter((role) => a.get(role) !== b.get(role));
 }
 
-const onCategories = (path: string) => /^axes\.(category|x|all)\.(from|to|step|format)/.test(path);
+const onCategories = (path: string) =>
+  /^axes\.(category|x|all)\.(from|to|step|format|at|minor|scale|base|exponent|crosses)/.test(path);
 const elsewhere = /^(faces|text\.face$|export)/;
 
 describe('every setting', () => {
@@ -284,7 +311,9 @@ describe('every setting', () => {
     '%s changes the ink that it names',
     async (path, { value, changes, needs = {} }) => {
       const before = await drawn(needs);
-      const after = await drawn(joined(needs, nested(path.replace('NAME', 'mine'), value)));
+      const after = await drawn(
+        joined(needs, nested(path.replace('names.NAME', 'names.2').replace('NAME', 'mine'), value)),
+      );
       const changed = changedRoles(before.composition.plate.items, after.composition.plate.items);
       expect(changed).not.toEqual([]);
       if (changes !== everything) expect(changed.filter((role) => !changes.test(role))).toEqual([]);

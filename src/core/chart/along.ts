@@ -4,7 +4,7 @@ import type { Table } from '../data/table.js';
 import type { Problem } from '../document/problem.js';
 import type { ChartInput } from './kind.js';
 import type { CategoryAxis, ValueAxis } from './plan.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 
 /** A variable along an axis, by what it is: the number of a category, a number, or a date. */
 export interface Along {
@@ -46,7 +46,7 @@ function alongNumbers(
     greatest: values.reduce((a, b) => Math.max(a, b), -Infinity),
     form: variable.measure === 'date' ? 'date' : areYears(variable, values) ? 'year' : 'number',
     hugs: true,
-    ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+    ...finenessOf(variable),
   };
   return {
     variable,

@@ -11,7 +11,7 @@ import { boxAltText, boxNotes } from './boxWords.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import type { BoxMark, CategoryAxis, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
 import { asLong, wideColumns, wideShape, withCategory } from './wide.js';
 
@@ -274,7 +274,7 @@ function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
     title: variableTitle(variable, 'chart.value'),
     least: drawn.reduce((least, { summary }) => Math.min(least, summary.least), Number.POSITIVE_INFINITY),
     greatest: drawn.reduce((most, { summary }) => Math.max(most, summary.greatest), Number.NEGATIVE_INFINITY),
-    ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+    ...finenessOf(variable),
   };
   const direction = settings.direction ?? 'vertical';
   const entries = series.flatMap((entry) => (entry.category ? [entry.category] : []));

@@ -121,9 +121,14 @@ function valueAxis(input: GroupInput, marks: ReturnType<typeof groupMarks>): Val
     ]),
   );
   const { value } = input.settings;
-  const { decimals } = value === undefined ? {} : input.codebook.variable(value);
+  const { decimals, range } = value === undefined ? {} : input.codebook.variable(value);
   const percent = input.summary === 'percent' || input.settings.arrange === 'shares';
   const counted = percent ? 1 : input.summary === 'count' ? 0 : decimals;
+  const possible = percent
+    ? ([0, 100] as const)
+    : ['mean', 'median', 'given'].includes(input.summary)
+      ? range
+      : undefined;
   const references = (input.settings.references ?? []).map(({ at }) => at);
   ends.push(...references);
   return {
@@ -132,6 +137,7 @@ function valueAxis(input: GroupInput, marks: ReturnType<typeof groupMarks>): Val
     least: ends.reduce((least, end) => Math.min(least, end)),
     greatest: ends.reduce((greatest, end) => Math.max(greatest, end)),
     ...(counted === undefined ? {} : { decimals: counted }),
+    ...(possible === undefined ? {} : { possible }),
     counts: input.summary === 'count' && !percent,
   };
 }

@@ -13,7 +13,7 @@ import { type Cases, collectCases, measureProblems } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { AxisTitle, BinMark, Cell, LineMark, NumbersTable, Plan, Series } from './plan.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
 
@@ -261,7 +261,7 @@ function plan(input: Input): Outcome<Plan> {
         title: variableTitle(variable, 'chart.value'),
         least: edges[0] as number,
         greatest: edges.at(-1) as number,
-        ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+        ...finenessOf(variable),
       },
       y: {
         shows: 'value',

@@ -17,7 +17,7 @@ import { caseSentences } from './notes.js';
 import type { BandMark, LeftOut, LineMark, Mark, Plan, PointMark, Series, ValueAxis } from './plan.js';
 import { type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
 import { Tally } from './tally.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
 import { asLong, wideColumns, wideShape } from './wide.js';
 
@@ -261,12 +261,11 @@ function valueAxis(input: LineInput, { runs, summary }: Gathered): ValueAxis {
   const variable = codebook.variable(settings.value);
   const leads = { mean: 'Mean', median: 'Median', sum: 'Total' } as const;
   const lead = summary === 'given' ? {} : { lead: leads[summary] };
-  const { decimals } = variable;
   return {
     shows: 'value',
     title: { ...lead, ...variableTitle(variable, 'chart.value') },
     ...range,
-    ...(decimals === undefined ? {} : { decimals }),
+    ...finenessOf(variable),
   };
 }
 

@@ -28,6 +28,8 @@ export interface ValueAxis {
   decimals?: number;
   /** Whether it counts cases, so that ticks between whole numbers make no sense. */
   counts?: boolean;
+  /** The limits that the codebook calls possible. */
+  possible?: readonly [number, number];
   /** What its numbers are: plain ones, days since 1 January 1970, or years, which are never grouped. */
   form?: 'number' | 'date' | 'year';
   /** Whether the limits stand at the data, in place of the next ticks beyond them. */

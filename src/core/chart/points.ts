@@ -16,7 +16,7 @@ import { namesOf, namesProblems, namesShape } from './names.js';
 import { caseSentences } from './notes.js';
 import type { CategoryAxis, CloudMark, LineMark, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
 import { referenceLines, referenceSentences, referencesField } from './references.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
 import { asLong, wideColumns, wideShape, withCategory } from './wide.js';
 
@@ -219,7 +219,7 @@ function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
     title: variableTitle(variable, 'chart.value'),
     least: Math.min(...references, ...drawn.map(({ summary }) => summary.least)),
     greatest: Math.max(...references, ...drawn.map(({ summary }) => summary.greatest)),
-    ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+    ...finenessOf(variable),
   };
   const direction = settings.direction ?? 'vertical';
   const entries = series.flatMap((entry) => (entry.category ? [entry.category] : []));

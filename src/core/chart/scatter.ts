@@ -11,7 +11,7 @@ import { namesOf, namesProblems } from './names.js';
 import type { Cell, CloudMark, LineMark, Plan, Remark, Series, ValueAxis } from './plan.js';
 import { type ScatterSettings, scatterSchema } from './scatterSettings.js';
 import { scatterAltText, scatterNotes, scatterNumbers } from './scatterWords.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns } from './where.js';
 
 export type ScatterInput = ChartInput<ScatterSettings>;
@@ -130,7 +130,7 @@ function axisOf(
     least: Math.min(...values.map(least), ...further),
     greatest: Math.max(...values.map(greatest), ...further),
     ...(variable.measure === 'date' ? { form: 'date' } : {}),
-    ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+    ...finenessOf(variable),
   };
 }
 

@@ -14,7 +14,7 @@ import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { EndLabel, LineMark, Mark, NumbersTable, Plan, PointMark, Series } from './plan.js';
 import { Tally } from './tally.js';
-import { variableTitle } from './variableTitle.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
 import { asLong, wideColumns, wideShape } from './wide.js';
 
@@ -335,7 +335,7 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
         title: variableTitle(variable, 'chart.value'),
         least: values.reduce((a, b) => Math.min(a, b)),
         greatest: values.reduce((a, b) => Math.max(a, b)),
-        ...(variable.decimals === undefined ? {} : { decimals: variable.decimals }),
+        ...finenessOf(variable),
         quiet: true,
         hugs: true,
       },

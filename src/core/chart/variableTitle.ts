@@ -7,3 +7,12 @@ export const variableTitle = ({ name, label, labelled, unit }: Variable, path: s
   ...(unit === undefined ? {} : { unit }),
   from: labelled ? `codebook.variables.${name}.label` : path,
 });
+
+/** How finely a variable was measured, and which values of it are possible. */
+export const finenessOf = ({
+  decimals,
+  range,
+}: Variable): { decimals?: number; possible?: readonly [number, number] } => ({
+  ...(decimals === undefined ? {} : { decimals }),
+  ...(range === undefined ? {} : { possible: range }),
+});

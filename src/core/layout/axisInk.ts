@@ -1,6 +1,7 @@
 import type { Box, LineItem, PlateItem, TextItem } from '../plate/plate.js';
 import { type CategoryScale, centerOf } from '../scale/categoryScale.js';
-import { type LinearScale, position } from '../scale/linearScale.js';
+import { type NumberScale, position } from '../scale/numberScale.js';
+import type { Ticks } from '../scale/ticks.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
@@ -25,10 +26,29 @@ export function straightLine(
   return { type: 'line', role, from, box, x1: a[0], y1: a[1], x2: b[0], y2: b[1], stroke };
 }
 
+/** Where minor ticks are on the page: parts of each step between the ticks and on to the limits. */
+export function minorPlaces(axis: FittedAxis & { ticks?: Ticks }, scale: NumberScale, parts: number): number[] {
+  const { ticks } = axis;
+  if (!ticks || parts < 2 || ticks.values.length < 2) return [];
+  const { values } = ticks;
+  const [first, second, last, before] = [values[0], values[1], values.at(-1), values.at(-2)] as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const ends = [2 * first - second, ...values, 2 * last - before];
+  const between = ends.slice(1).flatMap((to, i) => {
+    const from = ends[i] as number;
+    return Array.from({ length: parts - 1 }, (_, k) => from + ((to - from) * (k + 1)) / parts);
+  });
+  return between.filter((value) => value >= ticks.low && value <= ticks.high).map((value) => position(scale, value));
+}
+
 /** Where the ticks of an axis are on the page. */
 export function tickPlaces(
   axis: FittedAxis & { ticks?: { values: number[] } },
-  scale: LinearScale | CategoryScale,
+  scale: NumberScale | CategoryScale,
 ): number[] {
   if ('count' in scale) return axis.labels.map((label) => centerOf(scale, label.index));
   return (axis.ticks?.values ?? []).map((value) => position(scale, value));
@@ -47,10 +67,16 @@ export function gridInk(sheet: Sheet, axis: FittedAxis, places: readonly number[
 }
 
 /** Tick marks at the axis line, on the side that the style asks for. */
-function tickMarks(sheet: Sheet, axis: FittedAxis, places: readonly number[], edge: number): LineItem[] {
+function tickMarks(
+  sheet: Sheet,
+  axis: FittedAxis,
+  places: readonly number[],
+  edge: number,
+  name: 'ticks' | 'minorTicks' = 'ticks',
+): LineItem[] {
   const { ticks, tickLength, line } = sheet.settings.axes[axis.at];
   if (ticks === 'none') return [];
-  const length = tickLength * em(sheet);
+  const length = tickLength * em(sheet) * (name === 'ticks' ? 1 : 0.6);
   const outwards = axis.at === 'x' ? 1 : -1;
   const from = edge - outwards * (ticks === 'inside' ? length : ticks === 'across' ? length / 2 : 0);
   const to = edge + outwards * (ticks === 'outside' ? length : ticks === 'across' ? length / 2 : 0);
@@ -66,7 +92,13 @@ function tickMarks(sheet: Sheet, axis: FittedAxis, places: readonly number[], ed
             [from, place],
             [to, place],
           ];
-    return straightLine(`axes.${axis.at}.ticks[${i}]`, `axes.${axis.at}.ticks`, stroke, a, b);
+    return straightLine(
+      `axes.${axis.at}.${name}[${i}]`,
+      `axes.${axis.at}.${name === 'ticks' ? 'ticks' : 'minor'}`,
+      stroke,
+      a,
+      b,
+    );
   });
 }
 
@@ -82,7 +114,7 @@ function labelInk(
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
   const boxed = (item: TextItem, block: TextBlock) => ('ticks' in axis ? tight(item, block) : item);
   return axis.labels.map(({ block, turned, index }, i) => {
-    const place = places[i] as number;
+    const place = ('ticks' in axis ? places[index] : places[i]) as number;
     const label = { role: `axes.${axis.at}.labels[${index}]`, from: sources[index] ?? `axes.${axis.at}`, color };
     if (axis.at === 'y') {
       return boxed(textAt(block, edge - gap - block.width, place - opticalMiddle(block), label, 'end'), block);
@@ -121,6 +153,8 @@ export interface AxisPlace {
   labelled: boolean;
   /** The place along the axis where the other one crosses it: no label stands on that line. */
   crossedAt?: number;
+  /** Where minor tick marks stand. */
+  minor: readonly number[];
 }
 
 /**
@@ -133,7 +167,7 @@ export function axisInk(
   axis: FittedAxis,
   places: readonly number[],
   panel: Box,
-  { edge, crossing, labelled, crossedAt }: AxisPlace,
+  { edge, crossing, labelled, crossedAt, minor }: AxisPlace,
   sources: readonly string[],
 ): PlateItem[] {
   const { line } = sheet.settings.axes[axis.at];
@@ -151,10 +185,14 @@ export function axisInk(
     line.width > 0 ? [straightLine(`axes.${axis.at}.line`, `axes.${axis.at}.line`, line, ends[0], ends[1])] : [];
   const border = axis.at === 'x' ? panel.y + panel.height : panel.x;
   const free = (place: number) => crossedAt === undefined || Math.abs(place - crossedAt) > 0.01;
-  const kept = crossing ? axis.labels.filter((_, i) => free(places[i] as number)) : axis.labels;
-  const keptPlaces = crossing ? places.filter(free) : places;
-  const labels = labelInk(sheet, { ...axis, labels: kept }, keptPlaces, crossing ? edge : border, sources);
-  return [...lines, ...tickMarks(sheet, axis, places, edge), ...(labelled ? labels : [])];
+  const kept = crossing ? axis.labels.filter(({ index }) => free(places[index] as number)) : axis.labels;
+  const labels = labelInk(sheet, { ...axis, labels: kept }, places, crossing ? edge : border, sources);
+  return [
+    ...lines,
+    ...tickMarks(sheet, axis, minor, edge, 'minorTicks'),
+    ...tickMarks(sheet, axis, places, edge),
+    ...(labelled ? labels : []),
+  ];
 }
 
 /** The depth that an axis takes beyond its panel: none where its labels stand inside it. */

@@ -35,11 +35,12 @@ function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number
   const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
   const flatX = at === 'x' && !turned;
   const width = flatX ? slot - gapAlong * size : page * mostAcross[at];
-  return plan.categories.map(({ name }, index) => ({
+  const { names } = sheet.settings.axes[at];
+  return plan.categories.map(({ code, name }, index) => ({
     block: setRole(
       sheet,
       'tickLabel',
-      name,
+      names[code] ?? names[name] ?? name,
       { width: Math.max(width, size), balanced: true, breakWords: !flatX },
       tickScale,
     ),

@@ -2,7 +2,7 @@ import { textRoles } from '../document/look.js';
 import { error, type Problem } from '../document/problem.js';
 import { type Box, overlap, type PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { axisInk, gridInk, tickPlaces, titleInk } from './axisInk.js';
+import { axisInk, gridInk, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
 import { titleWords } from './caption.js';
 import { fitProblems } from './fitProblems.js';
 import type { Grid } from './grid.js';
@@ -156,6 +156,11 @@ function labelsApart(ink: readonly PlateItem[]): PlateItem[] {
   return kept;
 }
 
+function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): number[] {
+  const scale = scales[at];
+  return scale.shows === 'value' ? minorPlaces(axes[at], scale, sheet.settings.axes[at].minor) : [];
+}
+
 /** The ink of a panel with its title and axes. */
 function panelInk(settled: SettledPanel): PlateItem[] {
   const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
@@ -174,6 +179,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       edge: edges[at],
       crossing: crossing[at],
       labelled: labelled[at],
+      minor: minorOf(settled, at),
       ...(crossing[at] ? { crossedAt: edges[other] } : {}),
     };
     return axisInk(sheet, settled[at], places(at), panel, place, labelSources(sheet, at));

@@ -1,5 +1,5 @@
 import { type CategoryScale, placeOf } from '../scale/categoryScale.js';
-import { clamped, type LinearScale, position } from '../scale/linearScale.js';
+import { clamped, type NumberScale, position } from '../scale/numberScale.js';
 
 /** A stretch of the page along which nothing is measured. */
 export interface NoScale {
@@ -8,7 +8,7 @@ export interface NoScale {
   to: number;
 }
 
-export type AxisScale = ({ shows: 'category' } & CategoryScale) | ({ shows: 'value' } & LinearScale) | NoScale;
+export type AxisScale = ({ shows: 'category' } & CategoryScale) | ({ shows: 'value' } & NumberScale) | NoScale;
 
 /** The scales of both axes of a panel, on the page in points. */
 export interface PanelScales {
@@ -20,7 +20,7 @@ export interface PanelScales {
 export interface GroupScales {
   vertical: boolean;
   categories: CategoryScale;
-  values: LinearScale;
+  values: NumberScale;
 }
 
 export function groupScales({ x, y }: PanelScales): GroupScales {
@@ -30,13 +30,13 @@ export function groupScales({ x, y }: PanelScales): GroupScales {
 }
 
 /** The scales of a panel with numbers along both axes. */
-export function xyScales({ x, y }: PanelScales): { x: LinearScale; y: LinearScale } {
+export function xyScales({ x, y }: PanelScales): { x: NumberScale; y: NumberScale } {
   if (x.shows === 'value' && y.shows === 'value') return { x, y };
   throw new Error('this mark needs numbers along both axes');
 }
 
 /** The place of a value, held within the limits of its axis. */
-export const held = (scale: LinearScale, value: number): number => position(scale, clamped(scale, value));
+export const held = (scale: NumberScale, value: number): number => position(scale, clamped(scale, value));
 
 /** The place of a value, or of a category by its number, with a part of one as an offset from its middle. */
 export function placeAt(scale: AxisScale, value: number): number {

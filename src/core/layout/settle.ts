@@ -10,7 +10,7 @@ import { type Grid, type GridPlace, gridPlace } from './grid.js';
 import { groupUnit } from './marks/group.js';
 import { type AxisScale, held, type PanelScales } from './panelScales.js';
 import { em, type Margins, type Sheet, setRole, sides } from './sheet.js';
-import { type FittedValueAxis, fitValueAxis, valueScale } from './valueAxis.js';
+import { type FittedValueAxis, fitValueAxis, inset, valueScale } from './valueAxis.js';
 
 /** An axis that is not there. */
 export interface NoFittedAxis extends FittedAxis {
@@ -98,10 +98,11 @@ function scaleOf(sheet: Sheet, axis: Fitted, start: number, end: number): AxisSc
   if (axis.shows === 'none') return { shows: 'none', from: start, to: end };
   if (axis.shows === 'value') {
     const [from, to] = axis.at === 'x' ? [start, end] : [end, start];
-    return { shows: 'value', ...valueScale(axis.ticks, from, to) };
+    return { shows: 'value', ...valueScale(sheet.settings.axes[axis.at], axis.ticks, from, to) };
   }
-  const unit = groupUnit(sheet, (end - start) / axis.count);
-  return { shows: 'category', count: axis.count, from: start, to: end, unit };
+  const [from, to] = inset(sheet.settings.axes[axis.at], start, end);
+  const unit = groupUnit(sheet, Math.abs(to - from) / axis.count);
+  return { shows: 'category', count: axis.count, from, to, unit };
 }
 
 const scalesOf = (sheet: Sheet, panel: Box, x: Fitted, y: Fitted): PanelScales => ({
@@ -115,20 +116,27 @@ function dataDecimals(sheet: Sheet, x: Fitted, y: Fitted): number {
   return measured.shows === 'value' ? measured.dataDecimals : 0;
 }
 
+/** The value of the other axis at which the line of an axis stands, where the author or the chart asks for one. */
+function crossedAt({ plan, settings }: Sheet, at: 'x' | 'y'): number | undefined {
+  const other = at === 'x' ? 'y' : 'x';
+  const axis = plan[other];
+  return axis.shows === 'value' ? (settings.axes[other].crosses ?? axis.crossed) : undefined;
+}
+
 /** Where the line of an axis stands: at zero of the other axis where bars stand on it, where the author wants it, or at the border. */
 export function lineEdge(sheet: Sheet, at: 'x' | 'y', panel: Box, scales: PanelScales): number {
-  const [other, plan] = at === 'x' ? [scales.y, sheet.plan.y] : [scales.x, sheet.plan.x];
+  const other = at === 'x' ? scales.y : scales.x;
   const border = at === 'x' ? panel.y + panel.height : panel.x;
   if (other.shows !== 'value') return border;
-  if (plan.shows === 'value' && plan.crossed !== undefined) return held(other, plan.crossed);
+  const crossed = crossedAt(sheet, at);
+  if (crossed !== undefined) return held(other, crossed);
   return sheet.plan[at].shows === 'category' ? held(other, 0) : border;
 }
 
 /** Which axes the other one crosses well inside the panel, so that their labels stand at the line. */
 function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: Fitted; y: Fitted }) {
   const inside = (at: 'x' | 'y') => {
-    const plan = at === 'x' ? sheet.plan.y : sheet.plan.x;
-    if (plan.shows !== 'value' || plan.crossed === undefined) return false;
+    if (crossedAt(sheet, at) === undefined) return false;
     const edge = lineEdge(sheet, at, panel, scales);
     const room = at === 'x' ? panel.y + panel.height - edge : edge - panel.x;
     return room > outerDepth(sheet, axes[at], false);

@@ -1,9 +1,12 @@
 import type { ValueAxis } from '../chart/plan.js';
 import { type Problem, warning } from '../document/problem.js';
 import { chooseDates, dateInFull, dateTexts } from '../scale/dateTicks.js';
-import { type LinearScale, position } from '../scale/linearScale.js';
-import { formatNumber } from '../scale/numberFormat.js';
+import { chooseLogTicks } from '../scale/logTicks.js';
+import { decimalsOf, divisorOf, formatNumber, formatTick } from '../scale/numberFormat.js';
+import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
+import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
+import type { AxisSettings } from '../style/settings.js';
 import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
 import { opticalMiddle } from './place.js';
 import { type Sheet, scaledSize, setRole } from './sheet.js';
@@ -26,33 +29,57 @@ const labelGap = { x: 0.9, y: 0.45 } as const;
 /** Ticks stand best this many label rooms apart: wide labels need more white between them than lines do. */
 const comfort = { x: 3.2, y: 2.4 } as const;
 
+/** Decimals of the numbers as they are written, which may be counted in thousands or as percent. */
 function decimalsFor(sheet: Sheet, at: 'x' | 'y', ticks: Ticks): number {
-  return Math.max(ticks.decimals, sheet.settings.axes[at].decimals ?? 0);
+  const { decimals = 0, format } = sheet.settings.axes[at];
+  const divisor = divisorOf(format);
+  const needed =
+    divisor === 1
+      ? ticks.decimals
+      : ticks.values.reduce((most, value) => Math.max(most, decimalsOf(Number((value / divisor).toPrecision(12)))), 0);
+  return Math.max(needed, decimals);
 }
 
-const setLabel = (sheet: Sheet, value: number, decimals: number, tickScale: number) =>
-  setRole(sheet, 'tickLabel', formatNumber(value, decimals, sheet.settings.numbers), undefined, tickScale);
+/** The text of a tick: the author's own, or the number in the form of the axis. */
+function labelText({ settings }: Sheet, at: 'x' | 'y', value: number, decimals: number): string {
+  const { names, format } = settings.axes[at];
+  return names[String(value)] ?? formatTick(value, decimals, settings.numbers, format);
+}
+
+const setLabel = (sheet: Sheet, at: 'x' | 'y', value: number, decimals: number, tickScale: number) =>
+  setRole(sheet, 'tickLabel', labelText(sheet, at, value, decimals), undefined, tickScale);
 
 /** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
 function labelRoom(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, tickScale: number): number {
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
-  if (at === 'y') return setLabel(sheet, 0, 0, tickScale).height + labelGap.y * size;
+  if (at === 'y') return setLabel(sheet, at, 0, 0, tickScale).height + labelGap.y * size;
   const decimals = decimalsFor(sheet, at, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
-  return Math.max(...ends.map((value) => setLabel(sheet, value, decimals, tickScale).width)) + labelGap.x * size;
+  return Math.max(...ends.map((value) => setLabel(sheet, at, value, decimals, tickScale).width)) + labelGap.x * size;
 }
 
-/** The scale of an axis on a stretch of the page. */
-export const valueScale = (ticks: Ticks, from: number, to: number): LinearScale => ({
-  low: ticks.low,
-  high: ticks.high,
-  from,
-  to,
-});
+function transformOf({ scale, exponent }: AxisSettings): Transform | undefined {
+  return scale === 'log' ? logarithmic : scale === 'power' ? powerOf(exponent) : undefined;
+}
+
+/** The ends of an axis on the page with the gaps that the author asks for, turned round where it is reversed. */
+export function inset({ gap = [0, 0], reverse }: AxisSettings, from: number, to: number): [number, number] {
+  const [low, high] = [from + (to - from) * gap[0], to - (to - from) * gap[1]];
+  return reverse
+    ? ([from + (to - from) * gap[1], to - (to - from) * gap[0]].reverse() as [number, number])
+    : [low, high];
+}
+
+/** The scale of an axis on a stretch of the page, from its lower to its upper end. */
+export function valueScale(settings: AxisSettings, ticks: Ticks, from: number, to: number): NumberScale {
+  const [start, end] = inset(settings, from, to);
+  return { low: ticks.low, high: ticks.high, from: start, to: end, transform: transformOf(settings) };
+}
 
 /** How far labels stick out beyond both ends of the axis, on the page from left to right or from top to bottom. */
-function overhangOf(at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number) {
-  const scale = at === 'x' ? valueScale(ticks, 0, length) : valueScale(ticks, length, 0);
+function overhangOf(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number) {
+  const settings = sheet.settings.axes[at];
+  const scale = at === 'x' ? valueScale(settings, ticks, 0, length) : valueScale(settings, ticks, length, 0);
   const starts = labels.map((label) => {
     const middle = at === 'x' ? along(at, label) / 2 : opticalMiddle(label.block);
     return position(scale, ticks.values[label.index] as number) - middle;
@@ -65,8 +92,7 @@ function overhangOf(at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], l
 
 /** Ticks at dates: firsts of years and months, Mondays, days. */
 function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, tickScale: number): FittedValueAxis {
-  const { from, to } = sheet.settings.axes[at];
-  const [low, high] = hugged(plan, from, to);
+  const [low, high] = hugged(plan, sheet.settings.axes[at]);
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, tickScale);
   const chosen = chooseDates(low, high, length, 1.15, (values, step) =>
@@ -77,27 +103,94 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
   const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
   const texts = dateTexts(chosen.values, chosen.step);
   const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: false, index }));
-  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, ticks, labels, length), true);
+  const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), true);
   return { ...fitted, shows: 'value', ticks, decimals: 0, dataDecimals: 0, write: dateInFull, problems: [] };
 }
 
-/** Limits at the data, with a hair of room for the marks at the ends. */
-function hugged(
-  { least, greatest, quiet }: ValueAxis,
-  from: number | undefined,
-  to: number | undefined,
-): [number, number] {
+/** A limit as a number: the author's own, the possible one of the codebook, or that of the data. */
+function limitOf(plan: ValueAxis, settings: AxisSettings, end: 'from' | 'to'): number | undefined {
+  const given = settings[end];
+  if (typeof given === 'number') return given;
+  if (given === 'possible') return plan.possible?.[end === 'from' ? 0 : 1];
+  return given === 'data' ? (end === 'from' ? plan.least : plan.greatest) : undefined;
+}
+
+/** Limits at the data, with a hair of room for the marks at the ends where the author asks for no gap. */
+function hugged(plan: ValueAxis, settings: AxisSettings): [number, number] {
+  const { least, greatest, quiet } = plan;
   const span = greatest - least || Math.max(1, Math.abs(least)) * 0.1;
-  const room = (quiet ? 0.06 : 0.02) * span;
-  return [from ?? least - room, to ?? greatest + room];
+  const room = settings.gap || settings.scale === 'log' ? (greatest > least ? 0 : span) : (quiet ? 0.06 : 0.02) * span;
+  return [limitOf(plan, settings, 'from') ?? least - room, limitOf(plan, settings, 'to') ?? greatest + room];
 }
 
 /** The limits that are fixed: those of the author, or of the data where the axis hugs them. */
-function fixedLimits(plan: ValueAxis, from: number | undefined, to: number | undefined) {
+function fixedLimits(plan: ValueAxis, settings: AxisSettings) {
+  const [from, to] = [limitOf(plan, settings, 'from'), limitOf(plan, settings, 'to')];
   if (plan.exact) return { from: from ?? plan.least, to: to ?? plan.greatest };
   if (!plan.hugs) return { from, to };
-  const [low, high] = hugged(plan, from, to);
+  const [low, high] = hugged(plan, settings);
   return { from: low, to: high };
+}
+
+/** Ticks at the exact places that the author gives; limits that are not given hold them and the data. */
+function exactTicks(at: readonly number[], plan: ValueAxis, from: number | undefined, to: number | undefined): Ticks {
+  const low = from ?? at.reduce((a, b) => Math.min(a, b), plan.least);
+  const high = to ?? at.reduce((a, b) => Math.max(a, b), plan.greatest);
+  const span = high > low ? high - low : 1;
+  const values = [...new Set(at)].filter((value) => value >= low && value <= high).sort((a, b) => a - b);
+  const decimals = values.reduce((most, value) => Math.max(most, decimalsOf(value)), 0);
+  return { low, high: low + span, step: span, values, decimals };
+}
+
+function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, tickScale: number): Ticks {
+  const settings = sheet.settings.axes[at];
+  const { from, to } = fixedLimits(plan, settings);
+  if (settings.at) return exactTicks(settings.at, plan, from, to);
+  if (settings.scale === 'log') {
+    const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+    const room = (value: number) => {
+      const block = setLabel(sheet, at, value, decimalsOf(value), tickScale);
+      return (at === 'x' ? block.width : block.height) + labelGap[at] * size;
+    };
+    return chooseLogTicks({
+      least: plan.least,
+      greatest: plan.greatest,
+      from,
+      to,
+      base: settings.base,
+      powers: settings.format.as === 'powers',
+      length,
+      labelRoom: room,
+    });
+  }
+  const whole = plan.counts || plan.form === 'year';
+  return chooseTicks({
+    least: plan.least,
+    greatest: plan.greatest,
+    from,
+    to,
+    step: settings.step,
+    decimals:
+      settings.decimals !== undefined && divisorOf(settings.format) === 1 ? settings.decimals : whole ? 0 : undefined,
+    length,
+    comfort: comfort[at],
+    labelRoom: (candidate) => labelRoom(sheet, at, candidate, tickScale),
+  });
+}
+
+/** The labels that stand apart: on scales that are not linear ticks crowd at one end. */
+function apart(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number): TickLabel[] {
+  if (sheet.settings.axes[at].scale === 'linear' && !sheet.settings.axes[at].at) return [...labels];
+  const scale = valueScale(sheet.settings.axes[at], ticks, 0, length);
+  const gap = labelGap[at] * 0.5 * scaledSize(sheet.settings.text.tickLabel, sheet.scale);
+  const kept: TickLabel[] = [];
+  const room = (label: TickLabel) => (at === 'x' ? along(at, label) : label.block.capHeight);
+  const place = (label: TickLabel) => position(scale, ticks.values[label.index] as number);
+  for (const label of [...labels].reverse()) {
+    const free = kept.every((other) => Math.abs(place(other) - place(label)) >= (room(other) + room(label)) / 2 + gap);
+    if (free) kept.unshift(label);
+  }
+  return kept;
 }
 
 /** Chooses the ticks of an axis of numbers for its length in points and sets their labels. */
@@ -110,25 +203,21 @@ export function fitValueAxis(
 ): FittedValueAxis {
   if (plan.form === 'date') return fitDates(sheet, plan, at, length, tickScale);
   const settings = sheet.settings.axes[at];
-  const whole = plan.counts || plan.form === 'year';
-  const ticks = chooseTicks({
-    least: plan.least,
-    greatest: plan.greatest,
-    ...fixedLimits(plan, settings.from, settings.to),
-    step: settings.step,
-    decimals: settings.decimals ?? (whole ? 0 : undefined),
-    length,
-    comfort: comfort[at],
-    labelRoom: (candidate) => labelRoom(sheet, at, candidate, tickScale),
-  });
+  const ticks = ticksFor(sheet, plan, at, length, tickScale);
   const decimals = decimalsFor(sheet, at, ticks);
-  const labels = ticks.values.map(
-    (value, index): TickLabel => ({ block: setLabel(sheet, value, decimals, tickScale), turned: false, index }),
+  const all = ticks.values.map(
+    (value, index): TickLabel => ({
+      block: setLabel(sheet, at, value, settings.scale === 'log' ? decimalsOf(value) : decimals, tickScale),
+      turned: false,
+      index,
+    }),
   );
-  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, ticks, labels, length), labels.length > 1);
+  const labels = apart(sheet, at, ticks, all, length);
+  const few = settings.at ? labels.length === all.length : labels.length > 1;
+  const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), few);
   const path = `axes.${at}.format.decimals`;
   const problems =
-    settings.decimals !== undefined && settings.decimals < ticks.decimals
+    settings.decimals !== undefined && settings.decimals < ticks.decimals && divisorOf(settings.format) === 1
       ? [warning('decimals-too-few', { path, decimals: settings.decimals, needed: ticks.decimals })]
       : [];
   const dataDecimals = Math.max(decimals, plan.decimals ?? 0);

@@ -8,6 +8,7 @@ import type { Plate } from '../plate/plate.js';
 import type { Origin } from '../style/layers.js';
 import { colorReader, type Resolved } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
+import { axisChecks } from './axisChecks.js';
 import type { Gathered } from './gather.js';
 import { type PlannedPanels, planPanels } from './planPanels.js';
 
@@ -120,6 +121,10 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   const planned = planPanels(input, figure.panels);
   const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
+  const placeOf = (path: string) => resolved.origin(path)?.place;
+  const misfits = planned.value.plans.flatMap((plan) => axisChecks(plan, resolved.settings, placeOf));
+  problems.push(...misfits.slice(0, 4));
+  if (hasErrors(problems)) return fail(problems);
   const plate = plateOf(gathered, planned.value, resolved, colors, options);
   problems.push(...plate.problems);
   if (!plate.ok) return fail(problems);

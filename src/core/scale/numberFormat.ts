@@ -4,6 +4,33 @@ export interface NumberForm {
   grouping: 'none' | 'space' | 'comma' | 'point';
 }
 
+/** How the numbers along an axis are written, beside their decimals. */
+export interface TickFormat {
+  as: 'plain' | 'percent' | 'powers';
+  per: 'ones' | 'thousands' | 'millions';
+  prefix: string;
+  suffix: string;
+  leadingZero: boolean;
+}
+
+const divisors = { ones: 1, thousands: 1e3, millions: 1e6 } as const;
+
+/** What the numbers of an axis are divided by before they are written. */
+export const divisorOf = ({ as, per }: TickFormat): number => (as === 'percent' ? 0.01 : divisors[per]);
+
+/** A number along an axis; `decimals` are those of the number as it is written. */
+export function formatTick(value: number, decimals: number, form: NumberForm, format: TickFormat): string {
+  const shown = Number((value / divisorOf(format)).toPrecision(14));
+  const plain = format.as === 'powers' && value !== 0 ? powerOfTen(value, form) : formatNumber(shown, decimals, form);
+  const short = format.leadingZero ? plain : plain.replace(/^(\u2212?)0(?=[.,]\d)/, '$1');
+  // The minus stands before what is before the number.
+  const signed =
+    format.prefix !== '' && short.startsWith('\u2212')
+      ? `\u2212${format.prefix}${short.slice(1)}`
+      : `${format.prefix}${short}`;
+  return `${signed}${format.as === 'percent' ? '%' : ''}${format.suffix}`;
+}
+
 /** U+202F, a narrow blank that does not break. */
 const groupMarks = { none: '', space: '\u202f', comma: ',', point: '.' } as const;
 
@@ -30,7 +57,8 @@ export function powerOfTen(value: number, form: NumberForm): string {
   const [mantissa = '0', exponent = '0'] = Math.abs(value).toExponential(5).split('e');
   const digits = mantissa.replace(/\.?0+$/, '').replace('.', form.decimalMark);
   const raised = [...exponent.replace('+', '')].map((d) => (d === '-' ? '⁻' : superscripts[Number(d)])).join('');
-  return `${value < 0 ? '\u2212' : ''}${digits} × 10${raised}`;
+  const product = digits === '1' ? '' : `${digits} × `;
+  return `${value < 0 ? '\u2212' : ''}${product}10${raised}`;
 }
 
 /** The fewest decimals that write a number exactly, to 12 significant digits and at most 12. */

@@ -1,5 +1,5 @@
 import type { Dash, TextRole } from '../document/look.js';
-import type { NumberForm } from '../scale/numberFormat.js';
+import type { NumberForm, TickFormat } from '../scale/numberFormat.js';
 import type { LetterCase } from '../type/letterCase.js';
 
 /** A line: its width in points and its colour. A width of 0 draws none. */
@@ -20,10 +20,21 @@ export interface TextStyle {
 export interface AxisSettings {
   title?: string;
   unit?: string;
-  from?: number;
-  to?: number;
+  from?: number | 'possible' | 'data';
+  to?: number | 'possible' | 'data';
   step?: number;
   decimals?: number;
+  at?: number[];
+  minor: number;
+  names: Readonly<Record<string, string>>;
+  scale: 'linear' | 'log' | 'power';
+  base: number;
+  exponent: number;
+  reverse: boolean;
+  /** Empty shares at the lower and upper end; none where the author gives none. */
+  gap?: readonly [number, number];
+  crosses?: number;
+  format: TickFormat;
   line: Stroke;
   ticks: 'outside' | 'inside' | 'across' | 'none';
   /** In base text sizes. */

@@ -42,6 +42,29 @@ export const settingsWordings = {
     expected: `${lengthExample}${f.known.length === 0 ? '' : `, or ${list(f.known)}`}`,
     ...written(f),
   }),
+  'log-limit': (f: { path: string; value: number }) => ({
+    found: `${f.path} is ${f.value}, and a log axis shows numbers above zero alone`,
+    expected: 'a number above zero, or "scale: linear"',
+  }),
+  'log-base': (f: { path: string; base: number }) => ({
+    found: `${f.path} is ${f.base}`,
+    expected: 'a base above 1, such as 2 or 10',
+    write: 'base: 10',
+  }),
+  'log-needs-positive': (f: { axis: string; least: string; bars: boolean }) => ({
+    found: f.bars
+      ? `axes.${f.axis} is a log axis, and the bars on it start at zero, which such an axis does not have`
+      : `axes.${f.axis} is a log axis, and its values go down to ${f.least}`,
+    expected: f.bars
+      ? '"kind: interval" or "points", or "scale: linear"'
+      : 'values above zero, chosen by "where", or "scale: linear"',
+    write: 'scale: linear',
+  }),
+  'range-unknown': (f: { path: string; column: string }) => ({
+    found: `${f.path} is "possible", and the codebook gives no range for ${f.column}`,
+    expected: `"range" for ${f.column} in the codebook, or a number`,
+    write: 'range: [0, 10]',
+  }),
   'limits-reversed': (f: { path: string; from: number; to: number }) => ({
     found: `${f.path} runs from ${f.from} to ${f.to}`,
     expected: 'a lower limit below the upper one',

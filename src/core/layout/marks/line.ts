@@ -3,7 +3,7 @@ import type { PathItem, PlateStroke } from '../../plate/plate.js';
 import { clipLine } from '../clip.js';
 import type { Fill } from '../fills.js';
 import { dashed, pathThrough } from '../lineInk.js';
-import { panelOf, placeAt } from '../panelScales.js';
+import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
 import type { MarkDrawer } from './markDrawer.js';
 
@@ -45,15 +45,21 @@ const halo = (
     pathThrough(piece, { role: `${role}.halo[${i}]`, from }, { stroke: { width: width + 1.6, color: settings.paper } }),
   );
 
+/** The places of a line; where a straight one is bent by the scale of an axis, many on its way. */
+function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): [number, number][] {
+  const pairs = xs.map((at, i): [number, number] => [at, ys[i] as number]);
+  const straight = !('transform' in x && x.transform) && !('transform' in y && y.transform);
+  if (straight || pairs.length !== 2 || as === 'series') return pairs;
+  const [[x0, y0], [x1, y1]] = pairs as [[number, number], [number, number]];
+  return Array.from({ length: 201 }, (_, i) => [x0 + ((x1 - x0) * i) / 200, y0 + ((y1 - y0) * i) / 200]);
+}
+
 /** A line through places, cut at the limits of the axes. */
 export const lineDrawer: MarkDrawer<LineMark> = {
   layers(mark, { sheet, scales, fill, series, role }) {
     const { stroke, from } = lineStroke(sheet, mark.as, fill, series);
     if (stroke.width === 0) return [];
-    const points = mark.xs.map((x, i): [number, number] => [
-      placeAt(scales.x, x),
-      placeAt(scales.y, mark.ys[i] as number),
-    ]);
+    const points = bent(mark, scales).map(([x, y]): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)]);
     if (mark.closed && points[0]) points.push(points[0]);
     const pieces = clipLine(points, panelOf(scales));
     const ink = pieces.map((piece, i) =>

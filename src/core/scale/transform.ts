@@ -1,0 +1,11 @@
+/** A rising function that turns numbers into lengths. */
+export type Transform = (value: number) => number;
+
+/** Logarithms: equal ratios take equal lengths. The base is that of the ticks and changes no length. */
+export const logarithmic: Transform = Math.log;
+
+/** Powers: `exponent` 0.5 is a root scale. Numbers below zero keep their sign. */
+export const powerOf =
+  (exponent: number): Transform =>
+  (value) =>
+    Math.sign(value) * Math.abs(value) ** exponent;
