@@ -9,7 +9,7 @@ import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from 
 
 /** Fails where any block of 8 × 8 pixels at 150 dpi differs by more than this, of 255. */
 const limit = 12;
-const styles = ['apa', 'plain'];
+const styles = ['plain', 'mono'];
 
 /** The greatest mean difference of any block of two pictures at their resolutions. */
 const worstBlock = (a: string, dpiA: number, b: string, dpiB: number): number =>

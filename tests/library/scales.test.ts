@@ -65,15 +65,15 @@ describe('a log axis', () => {
     expect(await said('{ y: { scale: log, from: 0 } }')).toEqual(['log-limit:f.yaml:5:32']);
     expect(await said('{ y: { scale: log, base: 1 } }')).toEqual(['log-base:f.yaml:5:32']);
     expect(await said('{ y: { scale: log } }', '{ kind: bar, category: g, value: v }')).toEqual([
-      'log-needs-positive:f.yaml:5:22',
+      'log-needs-positive:f.yaml:5:21',
     ]);
     const below = await codes({
       chart: '{ kind: scatter, x: w, y: v }',
       more: 'axes: { y: { scale: log } }',
-      table: `${table}b,-3,5\n`,
+      table: `${table}b,0,5\n`,
       codebook,
     });
-    expect(below).toEqual(['log-needs-positive:f.yaml:5:22']);
+    expect(below).toEqual(['log-needs-positive:f.yaml:5:21']);
   });
 });
 

@@ -38,6 +38,40 @@ export type TextRole = (typeof textRoles)[number];
 export const dashes = ['solid', 'dashed', 'dotted', 'long', 'mixed'] as const;
 export type Dash = (typeof dashes)[number];
 
+/** Patterns of fills, by name; `solid` is none. */
+export const patternNames = [
+  'solid',
+  'rising',
+  'falling',
+  'level',
+  'upright',
+  'squares',
+  'diamonds',
+  'dense',
+  'dots',
+  'open',
+] as const;
+export type PatternName = (typeof patternNames)[number];
+
+/** Shapes of markers, by name; the open ones have the paper inside. */
+export const markerShapes = [
+  'circle',
+  'square',
+  'triangle',
+  'diamond',
+  'wedge',
+  'pentagon',
+  'star',
+  'plus',
+  'cross',
+  'open-circle',
+  'open-square',
+  'open-triangle',
+  'open-diamond',
+  'open-wedge',
+] as const;
+export type MarkerShape = (typeof markerShapes)[number];
+
 const textForm = {
   size: optional(length('Preferred size.', '9pt')),
   weight: optional(choice('Weight.', ['regular', 'bold'], 'bold')),
@@ -248,13 +282,15 @@ export const lookShape = {
       size: optional(length('Diameter of a circle; the other shapes have its area.', '5pt')),
       edge: optional(length('Light edge that sets a marker off from its neighbours; 0pt for none.', '0.5pt')),
       shapes: optional(
-        listOf(
-          'Shapes of the series, in order.',
-          choice('A shape.', ['circle', 'square', 'triangle', 'diamond'], 'circle'),
-          '[circle, square]',
-        ),
+        listOf('Shapes of the series, in order.', choice('A shape.', markerShapes, 'circle'), '[circle, square]'),
       ),
       opacity: optional(share('How opaque the markers of single cases are.', '0.6')),
+    }),
+  ),
+  patterns: optional(
+    object('Lines of patterns.', {
+      width: optional(length('Line width.', '0.6pt')),
+      step: optional(length('Distance from line to line.', '3pt')),
     }),
   ),
   lines: optional(
@@ -299,8 +335,16 @@ export const lookShape = {
   palette: optional(
     object('Colours that tell series apart.', {
       single: optional(color('Fill where there is one series.', 'moss')),
+      pattern: optional(choice('Pattern of fills where there is one series.', patternNames, 'solid')),
       quiet: optional(color('Fill of what stands back behind something that is singled out.', 'grid')),
       groups: optional(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
+      patterns: optional(
+        listOf(
+          'Patterns of the series, in order.',
+          choice('A pattern.', patternNames, 'rising'),
+          '[solid, rising, dots]',
+        ),
+      ),
     }),
   ),
   legend: optional(

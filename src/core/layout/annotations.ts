@@ -22,7 +22,7 @@ export interface Annotations {
 export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
   const data = dataLabels(sheet, scales, decimals);
   return {
-    items: [...data.items, ...endLabelInk(sheet, scales)],
+    items: [...data.grounds, ...data.items, ...endLabelInk(sheet, scales)],
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
     leftOut: data.leftOut,
     namesLeftOut: 0,

@@ -76,3 +76,7 @@ export const titleFits = (title: FittedTitle | undefined): boolean =>
 /** From the labels to the far side of the title. */
 export const titleDepth = (sheet: Sheet, title: FittedTitle | undefined): number =>
   title ? sheet.settings.space.axisTitle * em(sheet) + title.block.height : 0;
+
+/** The author's own text for a tick; a category may be called like something that every object has. */
+export const ownText = (names: Readonly<Record<string, string>>, key: string): string | undefined =>
+  Object.hasOwn(names, key) ? names[key] : undefined;

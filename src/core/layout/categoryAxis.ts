@@ -1,5 +1,5 @@
 import type { CategoryAxis } from '../chart/plan.js';
-import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
+import { along, type FittedAxis, fittedAxis, ownText, type TickLabel } from './axis.js';
 import { type Sheet, scaledSize, setRole } from './sheet.js';
 
 export interface FittedCategoryAxis extends FittedAxis {
@@ -40,7 +40,7 @@ function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number
     block: setRole(
       sheet,
       'tickLabel',
-      names[code] ?? names[name] ?? name,
+      ownText(names, code) ?? ownText(names, name) ?? name,
       { width: Math.max(width, size), balanced: true, breakWords: !flatX },
       tickScale,
     ),

@@ -1,17 +1,19 @@
 import { onPaper } from '../color/color.js';
-import { overlap, type TextItem } from '../plate/plate.js';
+import { overlap, type RectItem, type TextItem } from '../plate/plate.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { fillOf } from './fills.js';
+import { type Fill, fillOf } from './fills.js';
 import type { LabelAnchor } from './marks/markDrawer.js';
 import { drawerOf } from './marks/marks.js';
 import type { PanelScales } from './panelScales.js';
-import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
+import { opticalMiddle, paperBehind, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 interface Pending {
   /** Colour of the mark that it stands on, where it stands inside. */
   ground?: string;
+  /** Whether it stands on a pattern. */
+  patterned?: boolean;
   anchor: LabelAnchor;
   role: string;
   block: TextBlock;
@@ -20,8 +22,14 @@ interface Pending {
 /** Data labels at the ends of their marks, and how many had no room. */
 export interface DataLabels {
   items: TextItem[];
+  /** Paper under those that stand on patterns. */
+  grounds: RectItem[];
   leftOut: number;
 }
+
+/** What a label inside a mark stands on: its colour, or the paper between the lines of a pattern. */
+const groundOf = ({ settings }: Sheet, { color, pattern }: Fill): string =>
+  pattern === undefined ? color : settings.paper;
 
 function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
   const { show, decimals: given } = sheet.settings.dataLabels;
@@ -31,7 +39,9 @@ function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pen
       if (!anchor) return [];
       const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
       const block = setRole(sheet, 'dataLabel', formatNumber(value, places, sheet.settings.numbers));
-      const ground = anchor.inside ? { ground: fillOf(sheet, series, s, mark.cell).color } : {};
+      const fill = anchor.inside ? fillOf(sheet, series, s, mark.cell) : undefined;
+      const patterned = fill?.pattern !== undefined && fill.pattern !== 'open';
+      const ground = fill ? { ground: groundOf(sheet, fill), patterned } : {};
       return [{ ...ground, anchor, role: `series[${s}].labels[${m}]`, block }];
     }),
   );
@@ -81,7 +91,7 @@ function apart(items: readonly TextItem[]): TextItem[] {
 
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */
 export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number): DataLabels {
-  if (sheet.settings.dataLabels.show === 'none') return { items: [], leftOut: 0 };
+  if (sheet.settings.dataLabels.show === 'none') return { items: [], grounds: [], leftOut: 0 };
   const all = pendingLabels(sheet, scales, decimals);
   const pending = all.filter(hasRoom);
   const gap = 0.25 * em(sheet);
@@ -89,7 +99,11 @@ export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number):
     pending.every(({ block, anchor }) => size(block, anchor) + gap <= anchor.pitch);
   const flat = fit((block, { vertical }) => (vertical ? block.width : block.capHeight));
   const turned = !flat && pending.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
-  if (!flat && !turned) return { items: [], leftOut: all.length };
+  if (!flat && !turned) return { items: [], grounds: [], leftOut: all.length };
   const items = apart(pending.map((p) => placed(sheet, p, turned)));
-  return { items, leftOut: all.length - items.length };
+  const onPatterns = new Set(pending.filter(({ patterned }) => patterned).map(({ role }) => role));
+  const grounds = items
+    .filter(({ role }) => onPatterns.has(role))
+    .map((item) => paperBehind(item, sheet.settings.paper));
+  return { items, grounds, leftOut: all.length - items.length };
 }

@@ -25,7 +25,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
     at: placeAt(scales.y, y),
     size: (blocks[i]?.height ?? 0) + room,
   }));
-  const middles = spread(places, panel.y - 0.6 * size, panel.y + panel.height + 0.6 * size);
+  const middles = spread(places, panel.y, panel.y + panel.height + 0.6 * size);
   // Where a label had to leave its place, a short line leads from the one to the other.
   const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.45 * size);
   const lead = moved ? 0.9 * size : 0;

@@ -1,6 +1,6 @@
 import type { TextRole } from '../document/look.js';
 import { type Problem, warning } from '../document/problem.js';
-import { drawerOf } from './marks/marks.js';
+import { drawerOf, keyOf } from './marks/marks.js';
 import type { Fitted, SettledPanel } from './settle.js';
 import { type Sheet, scaledSize } from './sheet.js';
 
@@ -36,6 +36,15 @@ function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>)
   return [warning('data-outside', { axis: axis.at, count: cut, low: write(least), high: write(greatest) })];
 }
 
+/** How many series can be told apart by colour, pattern, marker or dash, as their marks have them. */
+function looksOf({ plan, settings }: Sheet): number {
+  const { palette, markers, lines } = settings;
+  const [first] = plan.series;
+  const key = first ? keyOf(first) : 'fill';
+  const further = { fill: palette.patterns, marker: markers.shapes, line: lines.dashes }[key];
+  return Math.max(palette.groups.length, further.length);
+}
+
 /** What has to be said of a figure that was laid out: what got smaller, what was left out, what was cut. */
 export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Problem[] {
   const { plan, settings, scale } = sheet;
@@ -50,9 +59,9 @@ export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Probl
     const facts = { least: Number(least.toFixed(1)), preferred: settings.baseSize, percent: Math.round(scale * 100) };
     problems.push(warning('text-shrunk', facts));
   }
-  const { groups } = settings.palette;
-  if (plan.legend && plan.series.length > groups.length) {
-    problems.push(warning('colors-repeat', { groups: plan.series.length, colors: groups.length }));
+  const looks = looksOf(sheet);
+  if (plan.legend && plan.series.length > looks) {
+    problems.push(warning('colors-repeat', { groups: plan.series.length, colors: looks }));
   }
   return problems;
 }

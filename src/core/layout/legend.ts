@@ -145,7 +145,7 @@ function keyInk(
   const { width, height } = keySize(sheet);
   const [middle, level] = [corner.x + width / 2, corner.y + height / 2];
   const key = keyOf(series);
-  if (key === 'fill') return [barRect(sheet, { ...corner, width, height }, fill, role)];
+  if (key === 'fill') return barRect(sheet, { ...corner, width, height }, fill, role);
   if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
   const shown = series.sample ? [...series.marks, series.sample] : series.marks;
   const line = shown.find((mark) => mark.type === 'line');

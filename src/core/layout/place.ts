@@ -1,4 +1,4 @@
-import type { TextItem, TextPiece } from '../plate/plate.js';
+import type { RectItem, TextItem, TextPiece } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 
 /** What a piece of text is, and which setting made it. */
@@ -61,4 +61,11 @@ export function tight(item: TextItem, block: TextBlock): TextItem {
   return item.angle === 90
     ? { ...item, box: { ...box, x: box.x + above, width: block.capHeight } }
     : { ...item, box: { ...box, y: box.y + above, height: block.capHeight } };
+}
+
+/** Paper under a text that stands on a pattern, so that no line runs through its letters. */
+export function paperBehind(item: TextItem, paper: string): RectItem {
+  const { x, y, width, height } = item.box;
+  const rect = { x: x - 1.5, y: y - 1.5, width: width + 3, height: height + 3 };
+  return { type: 'rect', role: `${item.role}.ground`, from: item.from, box: rect, ...rect, fill: paper };
 }

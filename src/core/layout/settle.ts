@@ -266,14 +266,14 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
     const tight = spaceKeys.every((key) => needs[key] >= spaces[key] - 0.005);
     if ((met && (tight || pass > 2)) || pass === mostPasses - 1) {
       if (!met) return undefined;
-      const fits =
-        panels.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
-        titleFits(titles.x) &&
-        titleFits(titles.y);
       const complete = panels.map((panel) => ({
         ...panel,
         labels: withInner(panel.labels, panel.sheet, panel.scales),
       }));
+      const fits =
+        complete.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
+        titleFits(titles.x) &&
+        titleFits(titles.y);
       return { panels: complete, titles, depths: { x: inner.bottom, y: inner.left }, frame, fits };
     }
     const [before, late] = [spaces, pass >= 2];

@@ -6,7 +6,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { fillOf } from './fills.js';
 import { pathThrough } from './lineInk.js';
 import { onCircle } from './marks/slice.js';
-import { opticalMiddle, textAt } from './place.js';
+import { opticalMiddle, paperBehind, textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 import { spread } from './spread.js';
 
@@ -165,13 +165,16 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
   const inner = slices.flatMap(({ series, place, mark, block, middle, inside }): PlateItem[] => {
     if (!inside) return [];
     const [x, y] = onCircle(circle.cx, circle.cy, labelRadius(mark, circle.radius), middle);
-    const { color } = fillOf(sheet, series, place, mark.cell);
+    const { color: own, pattern } = fillOf(sheet, series, place, mark.cell);
+    const color = pattern === undefined ? own : settings.paper;
     const label = {
       role: `series[${place}].labels[0]`,
       from: 'chart.labels',
       color: onPaper(color, settings.text.dataLabel.color, settings.paper),
     };
-    return [textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle')];
+    const text = textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle');
+    const patterned = pattern !== undefined && pattern !== 'open';
+    return patterned ? [paperBehind(text, settings.paper), text] : [text];
   });
   const hole = plan.series[0]?.marks[0];
   const middle: PlateItem[] = [];

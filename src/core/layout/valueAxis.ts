@@ -7,7 +7,7 @@ import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
 import type { AxisSettings } from '../style/settings.js';
-import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
+import { along, type FittedAxis, fittedAxis, ownText, type TickLabel } from './axis.js';
 import { opticalMiddle } from './place.js';
 import { type Sheet, scaledSize, setRole } from './sheet.js';
 
@@ -43,7 +43,7 @@ function decimalsFor(sheet: Sheet, at: 'x' | 'y', ticks: Ticks): number {
 /** The text of a tick: the author's own, or the number in the form of the axis. */
 function labelText({ settings }: Sheet, at: 'x' | 'y', value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
-  return names[String(value)] ?? formatTick(value, decimals, settings.numbers, format);
+  return ownText(names, String(value)) ?? formatTick(value, decimals, settings.numbers, format);
 }
 
 const setLabel = (sheet: Sheet, at: 'x' | 'y', value: number, decimals: number, tickScale: number) =>

@@ -44,7 +44,8 @@ function readColors({ figure, codebook, layers, locate }: Gathered): { colors: C
     for (const [code, value] of codebook.variable(name).colors)
       check(value, `codebook.variables.${name}.colors.${code}`);
   }
-  return { colors: { accents, read }, problems };
+  const patterns = (figure.accents ?? []).map(({ pattern }) => pattern);
+  return { colors: { accents, patterns, read }, problems };
 }
 
 function captionWords(gathered: Gathered, plan: PlannedPanels): CaptionWords {

@@ -14,7 +14,7 @@ import {
   optional,
   text,
 } from '../document/fields.js';
-import { lookShape } from '../document/look.js';
+import { lookShape, patternNames } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
 
 const dataSchema = either(
@@ -97,6 +97,7 @@ export const figureSchema = z.strictObject({
           '{ bed: Mulch }',
         ),
         fill: color('Fill.', 'signal'),
+        pattern: optional(choice('Pattern. Left out: that of its series.', patternNames, 'rising')),
       }),
       '[{ for: { bed: Mulch }, fill: signal }]',
     ),

@@ -223,6 +223,10 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       shapes: look.markers.shapes,
       opacity: look.markers.opacity,
     },
+    patterns: {
+      width: resolver.points(look.patterns.width, 'patterns.width'),
+      step: Math.max(0.5, resolver.points(look.patterns.step, 'patterns.step')),
+    },
     lines: {
       width: resolver.points(look.lines.width, 'lines.width'),
       dashes: look.lines.dashes,
@@ -241,6 +245,8 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     palette: {
       single: resolver.color(palette.single, 'palette.single'),
       quiet: resolver.color(palette.quiet, 'palette.quiet'),
+      pattern: palette.pattern,
+      patterns: palette.patterns,
       groups: palette.groups.map((color, i) => resolver.color(color, `palette.groups.${i}`)),
     },
     legend: { place: legend.place, ...(legendTitle === undefined ? {} : { title: legendTitle }) },

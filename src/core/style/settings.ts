@@ -1,4 +1,7 @@
-import type { Dash, TextRole } from '../document/look.js';
+import type { Dash, MarkerShape, PatternName, TextRole } from '../document/look.js';
+
+export type { MarkerShape } from '../document/look.js';
+
 import type { NumberForm, TickFormat } from '../scale/numberFormat.js';
 import type { LetterCase } from '../type/letterCase.js';
 
@@ -62,8 +65,6 @@ export interface Space {
   caption: number;
 }
 
-export type MarkerShape = 'circle' | 'square' | 'triangle' | 'diamond';
-
 /** Every setting of a figure's look, explicit: lengths in points, colours as `#rrggbb`. */
 export interface Settings {
   face: string;
@@ -79,13 +80,14 @@ export interface Settings {
   axes: { x: AxisSettings; y: AxisSettings };
   bars: { share: number; widest: number; gap: number; outline: Stroke };
   markers: { size: number; edge: number; shapes: MarkerShape[]; opacity: number };
+  patterns: { width: number; step: number };
   lines: { width: number; dashes: Dash[]; markers: boolean };
   fits: { width: number };
   bands: { opacity: number };
   references: Stroke & { dash: Dash };
   slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
-  palette: { single: string; quiet: string; groups: string[] };
+  palette: { single: string; pattern: PatternName; quiet: string; groups: string[]; patterns: PatternName[] };
   legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };
   dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number };
   heading: boolean;

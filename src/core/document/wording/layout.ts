@@ -29,8 +29,8 @@ export const layoutWordings = {
     write: `decimals: ${f.needed}`,
   }),
   'colors-repeat': (f: { groups: number; colors: number }) => ({
-    found: `there are ${f.groups} groups and ${f.colors} colours, so colours repeat`,
-    expected: 'fewer groups, or more colours under palette.groups',
+    found: `there are ${f.groups} groups and ${f.colors} looks to tell them apart, so looks repeat`,
+    expected: 'fewer groups, or more colours under palette.groups or patterns under palette.patterns',
   }),
   'data-outside': (f: { axis: string; count: number; low: string; high: string }) => ({
     found: `the limits of axes.${f.axis} cut ${plural(f.count, 'mark')} off; the data reach from ${f.low} to ${f.high}`,

@@ -4,7 +4,7 @@ import { straightLine } from '../axisInk.js';
 import { pathThrough } from '../lineInk.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
 import { em, type Sheet } from '../sheet.js';
-import { barRect } from './bar.js';
+import { barRect, fillLook, patternInk } from './bar.js';
 import { groupEdges } from './group.js';
 import type { MarkContext, MarkDrawer } from './markDrawer.js';
 import { type MarkerShape, markerOf } from './markers.js';
@@ -75,13 +75,14 @@ function bodyInk(
 ): PlateItem[] {
   const at = (value: number) => held(scales.values, value);
   const [q1, q3, median] = [at(box.q1), at(box.q3), at(box.median)];
-  const stroke = { width: 2 * sheet.settings.errorBars.width, color: sheet.settings.paper };
+  const color = fill.pattern === undefined ? sheet.settings.paper : sheet.settings.errorBars.color;
+  const stroke = { width: 2 * sheet.settings.errorBars.width, color };
   if (!notch) {
     const [low, high] = [Math.min(q1, q3), Math.max(q1, q3)];
     const rect = scales.vertical
       ? { x: a, y: low, width: b - a, height: high - low }
       : { x: low, y: a, width: high - low, height: b - a };
-    return [barRect(sheet, rect, fill, role), line(scales, `${role}.median`, stroke, [a, median], [b, median])];
+    return [...barRect(sheet, rect, fill, role), line(scales, `${role}.median`, stroke, [a, median], [b, median])];
   }
   const depth = (b - a) * notchDepth;
   const [low, high] = [at(notch.low), at(notch.high)];
@@ -97,15 +98,14 @@ function bodyInk(
     [b, low],
     [b, q1],
   ];
-  const { outline } = sheet.settings.bars;
-  const look = { fill: fill.color, ...(outline.width > 0 ? { stroke: outline } : {}) };
-  const body = pathThrough(
-    points.map((place) => onPage(scales, place)),
-    { role, from: fill.from },
-    look,
-    true,
-  );
-  return [body, line(scales, `${role}.median`, stroke, [a + depth, median], [b - depth, median])];
+  const look = fillLook(sheet, fill);
+  const ring = points.map((place) => onPage(scales, place));
+  const body = pathThrough(ring, { role, from: fill.from }, look, true);
+  return [
+    body,
+    ...patternInk(sheet, [ring], fill, role),
+    line(scales, `${role}.median`, stroke, [a + depth, median], [b - depth, median]),
+  ];
 }
 
 /** Markers of single values: those beyond the whiskers the mean, and all points beside the box. */

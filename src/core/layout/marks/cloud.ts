@@ -62,7 +62,7 @@ function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Arra
     from: fill.from,
     box: { x: panel.x - half, y: panel.y - half, width: panel.width + 2 * half, height: panel.height + 2 * half },
     outline: markerOutline(shape, size),
-    ...(shape === 'circle' ? { round: size } : {}),
+    ...(shape === 'circle' || shape === 'open-circle' ? { round: size } : {}),
     ...shown,
     fill: fill.color,
     ...(opacity < 1 ? { opacity } : {}),

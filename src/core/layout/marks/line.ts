@@ -13,13 +13,14 @@ export function lineStroke(
   as: LineMark['as'],
   fill: Fill,
   series: number,
+  quiet = false,
 ): { stroke: PlateStroke; from: string } {
   const { lines, fits, references, errorBars } = settings;
   const dash = lines.dashes[series % lines.dashes.length] ?? 'solid';
   switch (as) {
     case 'series':
     case 'curve':
-      return { stroke: dashed(lines.width, fill.color, dash), from: fill.from };
+      return { stroke: dashed(lines.width * (quiet ? 0.6 : 1), fill.color, dash), from: fill.from };
     case 'reference':
       return { stroke: dashed(references.width, references.color, references.dash), from: 'references' };
     case 'center':
@@ -57,7 +58,7 @@ function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): [number, number]
 /** A line through places, cut at the limits of the axes. */
 export const lineDrawer: MarkDrawer<LineMark> = {
   layers(mark, { sheet, scales, fill, series, role }) {
-    const { stroke, from } = lineStroke(sheet, mark.as, fill, series);
+    const { stroke, from } = lineStroke(sheet, mark.as, fill, series, fill.from === 'palette.quiet');
     if (stroke.width === 0) return [];
     const points = bent(mark, scales).map(([x, y]): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)]);
     if (mark.closed && points[0]) points.push(points[0]);

@@ -15,8 +15,48 @@ const polygon = (points: readonly (readonly [number, number])[]): Outline => ({
   coordinates: points.flat(),
 });
 
+/** A regular polygon or star of unit area of a circle of diameter 1, its first corner upwards. */
+function regular(corners: number, inner = 1): readonly (readonly [number, number])[] {
+  const count = inner === 1 ? corners : 2 * corners;
+  const points = Array.from({ length: count }, (_, i) => {
+    const [angle, radius] = [(2 * Math.PI * i) / count, i % 2 === 1 ? inner : 1];
+    return [radius * Math.sin(angle), -radius * Math.cos(angle)] as [number, number];
+  });
+  return withArea(points);
+}
+
+/** A polygon at the size at which it has the area of a circle of diameter 1. */
+function withArea(points: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] {
+  const area = points.reduce((sum, [x, y], i) => {
+    const [nextX, nextY] = points[(i + 1) % points.length] as [number, number];
+    return sum + (x * nextY - nextX * y) / 2;
+  }, 0);
+  const scale = Math.sqrt(Math.PI / 4 / Math.abs(area));
+  return points.map(([x, y]) => [x * scale, y * scale] as const);
+}
+
+const arm = 0.32;
+const plus = withArea([
+  [-arm, -1],
+  [arm, -1],
+  [arm, -arm],
+  [1, -arm],
+  [1, arm],
+  [arm, arm],
+  [arm, 1],
+  [-arm, 1],
+  [-arm, arm],
+  [-1, arm],
+  [-1, -arm],
+  [-arm, -arm],
+]);
+const turned = (points: readonly (readonly [number, number])[]) =>
+  points.map(([x, y]) => [(x - y) * Math.SQRT1_2, (x + y) * Math.SQRT1_2] as const);
+
+type Filled = Exclude<MarkerShape, `open-${string}`>;
+
 /** Marker shapes about the origin. All have the area of a circle of diameter 1, so that none looks larger. */
-const shapes: Record<MarkerShape, Outline> = {
+const shapes: Record<Filled, Outline> = {
   circle: {
     commands: 'MCCCCZ',
     coordinates: [
@@ -27,29 +67,23 @@ const shapes: Record<MarkerShape, Outline> = {
       [0.5 * quarter, -0.5, 0.5, -0.5 * quarter, 0.5, 0],
     ].flat(),
   },
-  square: polygon([
-    [-0.443, -0.443],
-    [0.443, -0.443],
-    [0.443, 0.443],
-    [-0.443, 0.443],
-  ]),
-  triangle: polygon([
-    [0, -0.777],
-    [0.673, 0.389],
-    [-0.673, 0.389],
-  ]),
-  diamond: polygon([
-    [0, -0.627],
-    [0.627, 0],
-    [0, 0.627],
-    [-0.627, 0],
-  ]),
+  square: polygon(turned(regular(4))),
+  triangle: polygon(regular(3)),
+  diamond: polygon(regular(4)),
+  wedge: polygon(regular(3).map(([x, y]) => [x, -y] as const)),
+  pentagon: polygon(regular(5)),
+  star: polygon(regular(5, 0.45)),
+  plus: polygon(plus),
+  cross: polygon(turned(plus)),
 };
+
+const isOpen = (name: MarkerShape) => name.startsWith('open-');
+const filled = (name: MarkerShape) => name.replace('open-', '') as Filled;
 
 /** The outline of a shape about the origin. */
 export const markerOutline = (name: MarkerShape, size: number): Outline => ({
-  commands: shapes[name].commands,
-  coordinates: shapes[name].coordinates.map((v) => v * size),
+  commands: shapes[filled(name)].commands,
+  coordinates: shapes[filled(name)].coordinates.map((v) => v * size),
 });
 
 /** The shape of the markers of a series: the next of the style's sequence. */
@@ -72,26 +106,29 @@ export function markerOf(
 ): PathItem {
   const { edge } = sheet.settings.markers;
   const size = sheet.settings.markers.size * times;
-  const shape = shapes[name];
+  const shape = shapes[filled(name)];
   const coordinates = shape.coordinates.map((v, i) => v * size + (i % 2 === 0 ? x : y));
   const xs = coordinates.filter((_, i) => i % 2 === 0);
   const ys = coordinates.filter((_, i) => i % 2 === 1);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const half = edge / 2;
+  // An open marker is a line in its colour about the paper.
+  const line = isOpen(name) ? Math.max(0.9, size * 0.17) : edge;
+  const half = line / 2;
   const box: Box = {
     x: left - half,
     y: top - half,
-    width: Math.max(...xs) - left + edge,
-    height: Math.max(...ys) - top + edge,
+    width: Math.max(...xs) - left + line,
+    height: Math.max(...ys) - top + line,
   };
-  const stroke = edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {};
+  const color = isOpen(name) ? fill.color : sheet.settings.paper;
+  const stroke = line > 0 ? { stroke: { width: line, color } } : {};
   return {
     type: 'path',
     role,
     from: fill.from,
     box,
     outline: { commands: shape.commands, coordinates },
-    fill: fill.color,
+    fill: isOpen(name) ? sheet.settings.paper : fill.color,
     ...stroke,
   };
 }
