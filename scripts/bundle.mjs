@@ -26,7 +26,7 @@ await build({
   // A script with a compiled form has no import(): what it loads later, it requires.
   supported: { 'dynamic-import': false },
   // Heavy libraries stay outside and are loaded when first needed.
-  external: ['fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font', 'read-excel-file/universal'],
+  external: ['fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font', 'sharp', 'read-excel-file/universal'],
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(require.resolve('./hexis.cjs')).href;" },
   logLevel: 'warning',

@@ -1,5 +1,5 @@
 /**
- * Installs what the tests need beyond npm, where it is missing and this user may: a browser, and a reader of PDF files.
+ * Installs what the tests need beyond npm, where it is missing and this user may: a browser, and readers of PDF and EPS files.
  * Where it may not, says what is missing, and fails.
  */
 import { spawnSync } from 'node:child_process';
@@ -7,6 +7,7 @@ import { spawnSync } from 'node:child_process';
 const tools = [
   { command: 'chromium', package: 'chromium', purpose: 'tests of the examples and of SVG in a browser' },
   { command: 'pdftotext', package: 'poppler-utils', purpose: 'tests of PDF with an independent reader' },
+  { command: 'gs', package: 'ghostscript', purpose: 'tests of EPS with an independent reader' },
 ];
 
 const works = (command, ...args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;

@@ -10,6 +10,9 @@ import { folderProblems, type Output, save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems } from './report.js';
 
+const inkNames = ['color', 'grey', 'black'] as const;
+const groundNames = ['auto', 'paper', 'none'] as const;
+
 interface DrawCall {
   output?: string;
   as?: string;
@@ -18,6 +21,8 @@ interface DrawCall {
   caption?: boolean;
   text?: string;
   json?: boolean;
+  inks?: string;
+  ground?: string;
 }
 
 const names = formats.map((format) => format.name);
@@ -71,6 +76,12 @@ function callProblems(call: DrawCall, figures: number, wanted: Format[], toFolde
       error('bad-option', { option: '--text', found: call.text, expects: 'outlines or live', example: '--text live' }),
     );
   }
+  const choices = { '--inks': [call.inks, inkNames], '--ground': [call.ground, groundNames] } as const;
+  for (const [option, [found, known]] of Object.entries(choices)) {
+    if (found === undefined || (known as readonly string[]).includes(found)) continue;
+    const facts = { option, found, expects: known.join(', '), example: `${option} ${known[1]}` };
+    problems.push(error('bad-option', facts));
+  }
   if (call.output !== undefined && !toFolder) {
     const count = figures > 1 ? figures : wanted.length;
     if (count > 1)
@@ -105,7 +116,8 @@ function pixelProblem(figure: Prepared, wanted: readonly Format[], dpi: number |
   const { plate, settings } = figure.composition;
   const resolution = dpi ?? settings.export.dpi;
   const [width, height] = [Math.round((plate.width * resolution) / 72), Math.round((plate.height * resolution) / 72)];
-  if (!wanted.some(({ name }) => name === 'png') || width * height <= mostMillionPixels * 1e6) return [];
+  if (!wanted.some(({ name }) => name === 'png' || name === 'tiff') || width * height <= mostMillionPixels * 1e6)
+    return [];
   return [error('picture-too-large', { width, height, dpi: resolution, most: mostMillionPixels })];
 }
 
@@ -151,9 +163,11 @@ async function drawFigure(path: string, { call, formats: wanted, toFolder, dpi }
   const problems = [...prepared.problems, ...pixelProblem(figure, wanted, dpi)];
   if (hasErrors(problems)) return { ok: false, problems };
   const text = call.text as 'outlines' | 'live' | undefined;
+  const inks = call.inks as (typeof inkNames)[number] | undefined;
+  const ground = call.ground as (typeof groundNames)[number] | undefined;
   const outputs: Output[] = [];
   for (const format of wanted) {
-    const bytes = await writeFigure(figure.gathered, figure.composition, format, { dpi, text });
+    const bytes = await writeFigure(figure.gathered, figure.composition, format, { dpi, text, inks, ground });
     outputs.push({ path: pathFor(call, toFolder, figure, format), bytes });
   }
   return succeed({ figure, outputs }, problems);

@@ -1,7 +1,8 @@
 import { Resvg } from '@resvg/resvg-js';
 import { zlibSync } from 'fflate';
 import { writeSvg } from '../core/export/svg.js';
-import type { Writer } from '../core/export/writer.js';
+import type { WriteContext, Writer } from '../core/export/writer.js';
+import type { Plate } from '../core/plate/plate.js';
 
 /** CRC-32 of PNG chunks (ISO 3309), by its table. */
 const crcTable = Uint32Array.from({ length: 256 }, (_, n) => {
@@ -32,16 +33,16 @@ const uint32s = (...values: number[]) => {
   return new Uint8Array(view.buffer);
 };
 
-/** Rows of RGB, each after its filter byte: the difference from the row above, which packs drawings well. */
-function scanlines(pixels: Uint8Array, width: number, height: number): Uint8Array {
-  const stride = width * 3 + 1;
+/** Rows of RGB or RGBA, each after its filter byte: the difference from the row above, which packs drawings well. */
+function scanlines(pixels: Uint8Array, width: number, height: number, channels: 3 | 4): Uint8Array {
+  const stride = width * channels + 1;
   const lines = new Uint8Array(stride * height);
   for (let y = 0; y < height; y += 1) {
     lines[y * stride] = 2;
     for (let x = 0; x < width; x += 1) {
       const from = (y * width + x) * 4;
-      const to = y * stride + 1 + x * 3;
-      for (let c = 0; c < 3; c += 1) {
+      const to = y * stride + 1 + x * channels;
+      for (let c = 0; c < channels; c += 1) {
         const above = y === 0 ? 0 : (pixels[from + c - width * 4] as number);
         lines[to + c] = (pixels[from + c] as number) - above;
       }
@@ -50,15 +51,28 @@ function scanlines(pixels: Uint8Array, width: number, height: number): Uint8Arra
   return lines;
 }
 
-/** PNG (ISO 15948) of opaque RGBA pixels as RGB, with its resolution. */
-export function encodePng(pixels: Uint8Array, width: number, height: number, dpi: number): Uint8Array {
-  const header = new Uint8Array([...uint32s(width, height), 8, 2, 0, 0, 0]);
+/** Colours as they are, from colours that were multiplied by their opacity. */
+function unmultiplied(pixels: Uint8Array): Uint8Array {
+  const plain = new Uint8Array(pixels);
+  for (let i = 0; i < plain.length; i += 4) {
+    const opacity = plain[i + 3] as number;
+    if (opacity === 0 || opacity === 255) continue;
+    for (let c = 0; c < 3; c += 1) plain[i + c] = Math.min(255, Math.round(((plain[i + c] as number) * 255) / opacity));
+  }
+  return plain;
+}
+
+/** PNG (ISO 15948) of RGBA pixels with its resolution; opaque ones as RGB. */
+export function encodePng(given: Uint8Array, width: number, height: number, dpi: number, clear = false): Uint8Array {
+  const pixels = clear ? unmultiplied(given) : given;
+  const channels = clear ? 4 : 3;
+  const header = new Uint8Array([...uint32s(width, height), 8, clear ? 6 : 2, 0, 0, 0]);
   const perMetre = Math.round(dpi / 0.0254);
   const parts = [
     Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a),
     chunk('IHDR', header),
     chunk('pHYs', new Uint8Array([...uint32s(perMetre, perMetre), 1])),
-    chunk('IDAT', zlibSync(scanlines(pixels, width, height), { level: 6 })),
+    chunk('IDAT', zlibSync(scanlines(pixels, width, height, channels), { level: 6 })),
     chunk('IEND', new Uint8Array()),
   ];
   const bytes = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
@@ -70,13 +84,18 @@ export function encodePng(pixels: Uint8Array, width: number, height: number, dpi
   return bytes;
 }
 
-/** PNG of a plate: the same outlines as the SVG, on the ground of the style, with the resolution in the file. */
-export const writePng: Writer = async (plate, context) => {
-  const svg = await writeSvg(plate, { ...context, text: 'outlines' });
-  const rendered = new Resvg(svg as string, {
+/** The pixels of a plate: the same outlines as the SVG, on the ground of the style or on none. */
+export async function rendered(plate: Plate, context: WriteContext) {
+  const svg = await writeSvg(plate, { ...context, text: 'outlines', ground: 'none' });
+  return new Resvg(svg as string, {
     fitTo: { mode: 'width', value: Math.round((plate.width * context.dpi) / 72) },
-    background: plate.paper,
+    ...(context.ground === 'none' ? {} : { background: plate.paper }),
     font: { loadSystemFonts: false },
   }).render();
-  return encodePng(rendered.pixels, rendered.width, rendered.height, context.dpi);
+}
+
+/** PNG of a plate, with the resolution in the file. */
+export const writePng: Writer = async (plate, context) => {
+  const { pixels, width, height } = await rendered(plate, context);
+  return encodePng(pixels, width, height, context.dpi, context.ground === 'none');
 };

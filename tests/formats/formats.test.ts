@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Plate, TextItem } from 'hexis';
 import type { Browser } from 'playwright-core';
+import sharp from 'sharp';
 import { launch } from '../helpers/browser.js';
 import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from '../helpers/hexis.js';
 
@@ -18,6 +19,13 @@ const worstBlock = (a: string, dpiA: number, b: string, dpiB: number): number =>
       encoding: 'utf8',
     }),
   );
+
+/** An EPS file as a picture of 600 dots to an inch, with edges smoothed as the others smooth them. */
+const ghostscript = (eps: string, picture: string) =>
+  execFileSync('gs', [
+    ...['-q', '-dSAFER', '-dBATCH', '-dNOPAUSE', '-dEPSCrop', '-sDEVICE=png16m', '-r600'],
+    ...['-dTextAlphaBits=4', '-dGraphicsAlphaBits=4', `-sOutputFile=${picture}`, eps],
+  ]);
 
 describe.each(styles)('the formats of one plate, in style %s', (style) => {
   let folder: ReturnType<typeof folderWith>;
@@ -57,19 +65,21 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
     await page.close();
   }
 
-  test.each(ids)('%s: SVG in a browser, PDF in poppler and PNG agree', async (id) => {
+  test.each(ids)('%s: SVG in a browser, PDF in poppler, EPS in ghostscript and PNG agree', async (id) => {
     // A size of whole pixels at every resolution, so that no renderer has to round the page.
     const original = readFileSync(demoFigure(id), 'utf8');
     const sized = original
       .replace(/^size:.*$/m, 'size: { width: 300pt, height: 198pt }')
       .replaceAll('../', `${demo('')}/`);
     const own = folderWith({ 'f.figure.yaml': sized });
-    const call = ['--style', style, '--as', 'svg,pdf,png', '--dpi', '600', '-o', `${own.path}/`];
+    const call = ['--style', style, '--as', 'svg,pdf,eps,png', '--dpi', '600', '-o', `${own.path}/`];
     expect(hexis(['draw', own.at('f.figure.yaml'), ...call]).code).toBe(0);
     // Poppler sets glyphs on whole pixels: a high resolution makes that small.
     execFileSync('pdftocairo', ['-png', '-r', '1200', '-singlefile', own.at(`${id}.pdf`), own.at('pdf')]);
     await inBrowser(own.at(`${id}.svg`), own.at('browser.png'));
+    ghostscript(own.at(`${id}.eps`), own.at('eps.png'));
     const ours = own.at(`${id}.png`);
+    expect(worstBlock(ours, 600, own.at('eps.png'), 600)).toBeLessThan(limit);
     expect(worstBlock(ours, 600, own.at('pdf.png'), 1200)).toBeLessThan(limit);
     expect(worstBlock(ours, 600, own.at('browser.png'), 600)).toBeLessThan(limit);
     own.remove();
@@ -162,5 +172,55 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
       .slice(2);
     expect(fonts.length).toBeGreaterThan(1);
     for (const line of fonts) expect(line).toMatch(/\+Arimo.* yes yes yes/);
+  });
+});
+
+describe('pictures and printing', () => {
+  let folder: ReturnType<typeof folderWith>;
+  beforeAll(() => {
+    folder = folderWith();
+  });
+  afterAll(() => folder.remove());
+  const drawn = (name: string, ...options: string[]) => {
+    expect(hexis(['draw', demoFigure('bed-shares'), '-o', folder.at(name), ...options]).code).toBe(0);
+    return folder.at(name);
+  };
+
+  test('TIFF has the size, the resolution and the inks that were asked for', async () => {
+    const color = await sharp(drawn('a.tiff', '--dpi', '200')).metadata();
+    expect([color.format, color.compression, color.channels, color.density]).toEqual(['tiff', 'lzw', 3, 200]);
+    expect([color.width, color.height]).toEqual([Math.round((9 / 2.54) * 200), Math.round((8 / 2.54) * 200)]);
+    const grey = await sharp(drawn('b.tiff', '--inks', 'grey')).metadata();
+    expect([grey.channels, grey.space, grey.density]).toEqual([1, 'b-w', 300]);
+  });
+
+  test('greys keep the lightness of colours, and black is black and paper alone', () => {
+    const colors = (svg: string) => [...new Set(readFileSync(svg, 'utf8').match(/#[0-9a-f]{6}/g))];
+    for (const color of colors(drawn('grey.svg', '--inks', 'grey'))) {
+      expect(color.slice(1, 3) === color.slice(3, 5) && color.slice(3, 5) === color.slice(5, 7)).toBe(true);
+    }
+    expect(colors(drawn('black.svg', '--inks', 'black')).sort()).toEqual(['#000000', '#ffffff']);
+  });
+
+  test('the ground is clear or paper, in pictures and in drawings', async () => {
+    const corner = async (picture: string) => [...(await sharp(picture).ensureAlpha().raw().toBuffer()).subarray(0, 4)];
+    expect(await corner(drawn('clear.png', '--ground', 'none'))).toEqual([0, 0, 0, 0]);
+    expect(await corner(drawn('plain.png'))).toEqual([255, 255, 255, 255]);
+    const rects = (svg: string) => (readFileSync(svg, 'utf8').match(/<rect x="0" y="0"/g) ?? []).length;
+    expect([rects(drawn('plain.svg')), rects(drawn('paper.svg', '--ground', 'paper'))]).toEqual([0, 1]);
+  });
+
+  test('EPS says its exact size, and is one page of ASCII', () => {
+    const eps = readFileSync(drawn('a.eps'), 'latin1');
+    expect(eps).toMatch(
+      /^%!PS-Adobe-3\.0 EPSF-3\.0\n%%BoundingBox: 0 0 256 227\n%%HiResBoundingBox: 0 0 255\.118 226\.772\n/,
+    );
+    expect(eps).toMatch(/%%Page: 1 1[\s\S]*showpage\n%%Trailer\n%%EOF\n$/);
+    expect(/[^\n\x20-\x7e]/.test(eps)).toBe(false);
+  });
+
+  test('options that are none are refused', () => {
+    const { code, err } = hexis(['draw', demoFigure('bed-shares'), '--inks', 'gray', '-o', folder.at('x.svg')]);
+    expect([code, /expected: color, grey, black/.test(err)]).toEqual([2, true]);
   });
 });

@@ -23,6 +23,8 @@ const roleInk: Record<(typeof textRoles)[number], RegExp> = {
   dataLabel: /^series\[\d\]\.labels/,
   panelTitle: /^panels\[\d\]\.panelTitle$/,
   heading: /^heading$/,
+  subtitle: /^subtitle$/,
+  source: /^source$/,
   captionNumber: /^caption\.number$/,
   captionTitle: /^caption\.title$/,
   note: /^caption\.note$/,
@@ -30,9 +32,11 @@ const roleInk: Record<(typeof textRoles)[number], RegExp> = {
 
 /** Sizes at which texts of 14 pt just do not fit. */
 const tight: Partial<Record<(typeof textRoles)[number], { width: string; height: string }>> = {
-  axisTitle: { width: '60mm', height: '45mm' },
-  dataLabel: { width: '40mm', height: '40mm' },
-  heading: { width: '40mm', height: '40mm' },
+  axisTitle: { width: '62mm', height: '51mm' },
+  dataLabel: { width: '43mm', height: '46mm' },
+  heading: { width: '43mm', height: '46mm' },
+  subtitle: { width: '40mm', height: '48mm' },
+  source: { width: '40mm', height: '48mm' },
   panelTitle: { width: '70mm', height: '50mm' },
 };
 
@@ -218,6 +222,16 @@ const rows: Record<string, Row> = {
   'patterns.width': { value: '2pt', changes: /marks|key/, needs: { palette: { patterns: ['level'] } } },
   'patterns.step': { value: '9pt', changes: /marks|key/, needs: { palette: { patterns: ['level'] } } },
   'legend.place': { value: 'right', changes: everything },
+  'legend.corner': {
+    value: 'bottom-right',
+    changes: /^legend/,
+    needs: { legend: { place: 'inside', corner: 'top-left' } },
+  },
+  'legend.names.NAME': { value: 'The first', changes: everything, needs: { legend: { place: 'right' } } },
+  'legend.order': { value: 'reverse', changes: /^legend/ },
+  'legend.columns': { value: 2, changes: everything, needs: { legend: { place: 'right' } } },
+  'legend.frame.width': { value: '1pt', changes: /^legend\.frame/ },
+  'legend.frame.color': { value: '#aa0011', changes: /^legend\.frame/, needs: { legend: { frame: { width: '1pt' } } } },
   'legend.title': { value: 'Other', changes: /^legend/ },
   'dataLabels.show': { value: 'count', changes: /labels/ },
   'dataLabels.format.decimals': { value: 3, changes: /labels/ },
@@ -227,6 +241,8 @@ const rows: Record<string, Row> = {
   'captionForm.noteLead': { value: 'Note:', changes: /^caption\.note/ },
   'export.text': { value: 'live', changes: everything },
   'export.dpi': { value: 72, changes: everything },
+  'export.inks': { value: 'grey', changes: everything },
+  'export.ground': { value: 'paper', changes: everything },
 };
 
 /** Every setting of a look, as the schema has them. */
@@ -265,7 +281,7 @@ const ground = {
   data: 't.csv',
   codebook: 'c.yaml',
   chart: { kind: 'bar', category: 'bed', value: 'yield', group: 'season', error: { shows: 'sd' } },
-  caption: { number: 1, title: 'a title in words', note: 'auto' },
+  caption: { number: 1, title: 'a title in words', subtitle: 'of a garden', source: 'own records', note: 'auto' },
   colors: { mine: '#335e89' },
   widths: { mine: '14cm' },
   size: { width: 'mine' },
@@ -316,7 +332,16 @@ describe('every setting', () => {
     async (path, { value, changes, needs = {} }) => {
       const before = await drawn(needs);
       const after = await drawn(
-        joined(needs, nested(path.replace('names.NAME', 'names.2').replace('NAME', 'mine'), value)),
+        joined(
+          needs,
+          nested(
+            path
+              .replace('legend.names.NAME', 'legend.names.spring')
+              .replace('names.NAME', 'names.2')
+              .replace('NAME', 'mine'),
+            value,
+          ),
+        ),
       );
       const changed = changedRoles(before.composition.plate.items, after.composition.plate.items);
       expect(changed).not.toEqual([]);
@@ -332,11 +357,18 @@ describe('every setting', () => {
     },
   );
 
+  test('of inks and ground reach the file', async () => {
+    const made = await drawn({ export: { inks: 'black', ground: 'paper' } });
+    const svg = (await writeFigure(made.gathered, made.composition, coreFormats[0])) as string;
+    expect([...new Set(svg.match(/#[0-9a-f]{6}/g))].sort()).toEqual(['#000000', '#ffffff']);
+    expect(svg).toContain('<rect x="0" y="0"');
+  });
+
   test('of export reaches the file', async () => {
     const made = await drawn({ export: { text: 'outlines' } });
     const svg = (await writeFigure(made.gathered, made.composition, coreFormats[0])) as string;
     expect(svg).not.toContain('<tspan');
     const { settings } = (await drawn({ export: { text: 'live', dpi: 72 } })).composition;
-    expect(settings.export).toEqual({ text: 'live', dpi: 72 });
+    expect(settings.export).toMatchObject({ text: 'live', dpi: 72 });
   });
 });

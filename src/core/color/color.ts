@@ -4,6 +4,7 @@ import {
   modeHsl,
   modeHwb,
   modeLab,
+  modeLab65,
   modeLch,
   modeLrgb,
   modeOklab,
@@ -21,7 +22,7 @@ let prepared = false;
 /** The colour spaces of CSS are set up when the first colour is read that is not a plain hexadecimal one. */
 function prepare(): void {
   if (prepared) return;
-  for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLch, modeLrgb, modeOklab, modeOklch])
+  for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLab65, modeLch, modeLrgb, modeOklab, modeOklch])
     useMode(mode as never);
   prepared = true;
 }
@@ -40,4 +41,19 @@ export function hexOf(text: string): string | undefined {
 export function onPaper(ground: string, ink: string, paper: string): string {
   prepare();
   return wcagContrast(ground, paper) > wcagContrast(ground, ink) ? paper : ink;
+}
+
+/** The grey of the same lightness (CIE L*), and that lightness from 0 to 1. */
+export function greyOf(hex: string): { hex: string; lightness: number } {
+  prepare();
+  const lightness = (converter('lab65')(hex)?.l ?? 0) / 100;
+  return { hex: formatHex({ mode: 'lab65', l: lightness * 100, a: 0, b: 0 }) as string, lightness };
+}
+
+/** An ink that is not opaque, mixed with the paper under it. */
+export function blended(hex: string, paper: string, opacity: number): string {
+  if (opacity >= 1) return hex;
+  const part = (color: string, at: number) => Number.parseInt(color.slice(at, at + 2), 16);
+  const mixed = [1, 3, 5].map((at) => Math.round(part(paper, at) + (part(hex, at) - part(paper, at)) * opacity));
+  return `#${mixed.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import {
   choice,
+  code,
   color,
   either,
   flag,
@@ -28,6 +29,8 @@ export const textRoles = [
   'dataLabel',
   'panelTitle',
   'heading',
+  'subtitle',
+  'source',
   'captionNumber',
   'captionTitle',
   'note',
@@ -208,6 +211,8 @@ export const lookShape = {
       dataLabel: textRole('numbers and names at the marks'),
       panelTitle: textRole('titles of panels'),
       heading: textRole('heading inside the figure'),
+      subtitle: textRole('line under the heading'),
+      source: textRole('line at the foot of the figure'),
       captionNumber: captionRole('number of the figure in its caption'),
       captionTitle: captionRole('title of the figure in its caption'),
       note: captionRole('note under the figure'),
@@ -349,7 +354,36 @@ export const lookShape = {
   ),
   legend: optional(
     object('The legend.', {
-      place: optional(choice('Side of the panel, or none.', ['right', 'left', 'top', 'bottom', 'none'], 'right')),
+      place: optional(
+        choice('Side of the panel, inside it, or none.', ['right', 'left', 'top', 'bottom', 'inside', 'none'], 'right'),
+      ),
+      corner: optional(
+        choice(
+          'Where it stands inside the panel. Left out: where the fewest marks are.',
+          ['emptiest', 'top-left', 'top-right', 'bottom-left', 'bottom-right'],
+          'top-left',
+        ),
+      ),
+      names: optional(
+        named(
+          'Other words for entries, by the code or name of what they stand for.',
+          text('The words.', 'Spring 2026'),
+          '{ spring: Spring 2026 }',
+        ),
+      ),
+      order: optional(
+        either(
+          'Order of the entries: as the marks, the other way round, or by hand; those not named come last.',
+          'marks, reverse, or a list of values',
+          [
+            choice('An order.', ['marks', 'reverse'], 'reverse'),
+            listOf('Values in order.', code('A value.', 'Autumn'), '[Autumn, Spring]'),
+          ],
+          'reverse',
+        ),
+      ),
+      columns: optional(whole('Columns beside or inside the panel. Left out: as few as fit.', 12, '2')),
+      frame: stroke('frame'),
       title: optional(text('Title. Left out: label from the codebook. Empty: none.', 'Season')),
     }),
   ),
@@ -381,6 +415,16 @@ export const lookShape = {
     object('How files are written, where the call does not say.', {
       text: optional(choice('SVG text as outlines, or live with the face inside.', ['outlines', 'live'], 'outlines')),
       dpi: optional(positive('Resolution of pictures, in dots per inch.', '300')),
+      inks: optional(
+        choice('All colours, greys of the same lightness, or black alone.', ['color', 'grey', 'black'], 'grey'),
+      ),
+      ground: optional(
+        choice(
+          'Whether the paper is drawn. auto: under pictures (PNG, TIFF) alone.',
+          ['auto', 'paper', 'none'],
+          'none',
+        ),
+      ),
     }),
   ),
 };

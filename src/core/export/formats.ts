@@ -15,6 +15,11 @@ export const coreFormats = [
     load: async () => (await import('./pdf.js')).writePdf,
   },
   {
+    name: 'eps',
+    description: 'for LaTeX and older journals, text as outlines',
+    load: async () => (await import('./eps.js')).writeEps,
+  },
+  {
     name: 'plate',
     description: 'the laid-out figure as JSON, for programs',
     load: async () => writePlate,

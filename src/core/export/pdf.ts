@@ -150,6 +150,7 @@ export const writePdf: Writer = async (plate, context) => {
   const bytes = collected(pdf);
   const pen: Pen = { pdf, fonts };
   const figure = pdf.struct('Figure', { alt: plate.description }, () => {
+    if (context.ground === 'paper') pdf.rect(0, 0, plate.width, plate.height).fill(plate.paper);
     for (const item of plate.items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
   });
   pdf.addStructure(figure);

@@ -137,13 +137,17 @@ export const writeSvg: Writer = async (plate, context) => {
   const body = plate.items.map((item) =>
     (draw[item.type] as (item: PlateItem, context: WriteContext) => string)(item, context),
   );
+  const ground =
+    context.ground === 'paper'
+      ? `${element('rect', { x: 0, y: 0, width: plate.width, height: plate.height, fill: plate.paper })}\n`
+      : '';
   const links = plate.items.some((item) => item.type === 'markers' && (item.opacity ?? 1) < 1);
   const linked = links ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : '';
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg"${linked} version="1.1" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
 <title>${escaped(plate.title)}</title>
 <desc>${escaped(plate.description)}</desc>
-${style}${body.join('\n')}
+${style}${ground}${body.join('\n')}
 </svg>
 `;
 };

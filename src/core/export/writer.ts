@@ -1,6 +1,7 @@
 import type { Plate } from '../plate/plate.js';
 import type { Variant } from '../type/face.js';
 import type { TypeKit } from '../type/typeKit.js';
+import type { Inks } from './inks.js';
 
 /** What a writer may use beside the plate. */
 export interface WriteContext {
@@ -11,6 +12,10 @@ export interface WriteContext {
   text: 'outlines' | 'live';
   /** Dots per inch of pictures. */
   dpi: number;
+  /** Inks of the plate, for formats that say so. */
+  inks: Inks;
+  /** Whether the paper is drawn; `auto` draws it under pictures and under nothing else. */
+  ground: 'auto' | 'paper' | 'none';
 }
 
 /** Turns a plate into the bytes of a file. It places, measures and styles nothing. */

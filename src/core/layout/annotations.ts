@@ -1,4 +1,5 @@
 import type { PlateItem } from '../plate/plate.js';
+import { bracketInk } from './brackets.js';
 import { caseLabels } from './caseLabels.js';
 import { dataLabels } from './dataLabels.js';
 import { obstaclesOf } from './emptyPlaces.js';
@@ -22,7 +23,7 @@ export interface Annotations {
 export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
   const data = dataLabels(sheet, scales, decimals);
   return {
-    items: [...data.grounds, ...data.items, ...endLabelInk(sheet, scales)],
+    items: [...data.grounds, ...data.items, ...endLabelInk(sheet, scales), ...bracketInk(sheet, scales)],
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
     leftOut: data.leftOut,
     namesLeftOut: 0,

@@ -1,5 +1,6 @@
 import type { Box } from '../plate/plate.js';
 import { boxSpots } from './marks/box.js';
+import { groupSpots } from './marks/group.js';
 import { type PanelScales, placeAt } from './panelScales.js';
 import type { Sheet } from './sheet.js';
 
@@ -11,8 +12,25 @@ export interface Obstacles {
 
 const cell = 12;
 
-/** A grid of the places that marks take, so that thousands of them are looked up fast. */
-export function obstaclesOf(sheet: Sheet, scales: PanelScales): Obstacles {
+/** The place for a block with the fewest marks under it; corners come first, and the top before the foot. */
+export function emptiest(room: Box, width: number, height: number, obstacles: Obstacles): { box: Box; count: number } {
+  let best: { box: Box; count: number } | undefined;
+  for (const down of [...tries].map((step) => 1 - step)) {
+    for (const right of tries) {
+      const box = { x: room.x + right * room.width, y: room.y + down * room.height, width, height };
+      const count = obstacles.within(box);
+      if (count === 0) return { box, count };
+      if (!best || count < best.count) best = { box, count };
+    }
+  }
+  return best as { box: Box; count: number };
+}
+
+/** Steps of places tried along each side, from the corners inwards. */
+const tries = [1, 0, 0.85, 0.15, 0.7, 0.3, 0.5];
+
+/** A grid of the places that marks and words take, so that thousands of them are looked up fast. */
+export function obstaclesOf(sheet: Sheet, scales: PanelScales, words: readonly Box[] = []): Obstacles {
   const grid = new Map<number, number[]>();
   const key = (column: number, row: number) => row * 100_000 + column;
   const add = (x: number, y: number) => {
@@ -31,6 +49,9 @@ export function obstaclesOf(sheet: Sheet, scales: PanelScales): Obstacles {
       const middle = (mark.from + mark.to) / 2;
       for (let i = 0; i <= 8; i += 1) add(...place(middle, (mark.value * i) / 8));
     }
+    if (mark.type === 'bar' || mark.type === 'interval') {
+      for (const spot of groupSpots(sheet, scales, mark)) add(...spot);
+    }
     if (mark.type === 'box') for (const spot of boxSpots(sheet, scales, mark).taken) add(...spot);
     if (mark.type !== 'line') continue;
     for (let i = 1; i < mark.xs.length; i += 1) {
@@ -40,6 +61,12 @@ export function obstaclesOf(sheet: Sheet, scales: PanelScales): Obstacles {
       ];
       const steps = Math.min(200, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / 3));
       for (let t = 0; t <= steps; t += 1) add(a[0] + ((b[0] - a[0]) * t) / steps, a[1] + ((b[1] - a[1]) * t) / steps);
+    }
+  }
+  for (const { x, y, width, height } of words) {
+    for (let i = 0; i <= 8; i += 1) {
+      add(x + (width * i) / 8, y);
+      add(x + (width * i) / 8, y + height);
     }
   }
   return {

@@ -1,12 +1,13 @@
 import { textRoles } from '../document/look.js';
-import { error, type Problem } from '../document/problem.js';
+import { error, type Problem, warning } from '../document/problem.js';
 import { type Box, overlap, type PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { axisInk, gridInk, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
 import { titleWords } from './caption.js';
+import { emptiest, obstaclesOf } from './emptyPlaces.js';
 import { fitProblems } from './fitProblems.js';
 import type { Grid } from './grid.js';
-import { type FittedLegend, fitLegend, legendInk } from './legend.js';
+import { type FittedLegend, fitLegend, framePadding, legendInk } from './legend.js';
 import { marksInk } from './marks/marks.js';
 import { textAt } from './place.js';
 import { lineEdge, type Settled, type SettledPanel, settle } from './settle.js';
@@ -17,6 +18,9 @@ export interface FigureRequest {
   sheets: readonly Sheet[];
   grid: Grid;
   heading?: string | undefined;
+  subtitle?: string | undefined;
+  /** Where the data come from, at the foot. */
+  source?: string | undefined;
 }
 
 /** A figure tried at one size of text. */
@@ -24,6 +28,8 @@ interface Attempt {
   sheet: Sheet;
   settled: Settled;
   heading?: TextBlock;
+  subtitle?: TextBlock;
+  source?: TextBlock;
   legend?: FittedLegend;
   room: Box;
   /** Whether the panel has its least share of the figure. */
@@ -39,6 +45,9 @@ export interface LaidOut {
   problems: Problem[];
 }
 
+/** Between the heading and the line under it, in text sizes. */
+const lineGap = 0.2;
+
 /** The text sizes tried, as shares of the preferred ones. */
 const scales = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.6, 0.5];
 
@@ -47,7 +56,12 @@ const headingGap = ({ settings }: Sheet, legend: FittedLegend | undefined): numb
   settings.space.heading * (legend && settings.legend.place === 'top' ? 0.55 : 1);
 
 /** The room for the panel and its axes, once heading and legend have theirs. */
-function panelRoom(sheet: Sheet, inner: Box, heading: TextBlock | undefined, legend: FittedLegend | undefined): Box {
+function panelRoom(
+  sheet: Sheet,
+  inner: Box,
+  heading: { height: number } | undefined,
+  legend: FittedLegend | undefined,
+): Box {
   const size = em(sheet);
   const {
     space,
@@ -61,7 +75,7 @@ function panelRoom(sheet: Sheet, inner: Box, heading: TextBlock | undefined, leg
     else room.width -= by;
   };
   if (heading) cut('top', heading.height + headingGap(sheet, legend) * size);
-  if (legend && place !== 'none') {
+  if (legend && place !== 'none' && place !== 'inside') {
     const across = place === 'top' || place === 'bottom' ? legend.height : legend.width;
     cut(place, across + (place === 'top' ? space.legend * 0.6 : space.legend) * size);
   }
@@ -79,10 +93,20 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
     request.heading === undefined
       ? undefined
       : setRole(sheet, 'heading', titleWords(sheet, request.heading), { width: inner.width, breakWords: true });
-  const legend = fitLegend(sheet, { width: inner.width, height: inner.height - (heading?.height ?? 0) });
+  const line = (role: 'subtitle' | 'source') => {
+    const text = request[role];
+    return text === undefined || text === ''
+      ? undefined
+      : setRole(sheet, role, text, { width: inner.width, breakWords: true });
+  };
+  const [subtitle, source] = [line('subtitle'), line('source')];
+  const gap = lineGap * em(sheet);
+  const above = heading && { height: heading.height + (subtitle ? subtitle.height + gap : 0) };
+  if (source) inner.height -= source.height + 2.5 * gap;
+  const legend = fitLegend(sheet, { width: inner.width, height: inner.height - (above?.height ?? 0) });
   const legendFits = !legend || (legend.width <= inner.width + 0.01 && legend.height <= inner.height + 0.01);
   if (!legendFits) return undefined;
-  const room = panelRoom(sheet, inner, heading, legend);
+  const room = panelRoom(sheet, inner, above, legend);
   const settled = settle(sheets, request.grid, room);
   if (!settled) return undefined;
   const { frame, panels } = settled;
@@ -96,6 +120,8 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
     sheet,
     settled,
     ...(heading ? { heading } : {}),
+    ...(subtitle ? { subtitle } : {}),
+    ...(source ? { source } : {}),
     ...(legend ? { legend } : {}),
     room,
     roomy,
@@ -208,16 +234,57 @@ function panelsInk(sheet: Sheet, { panels, titles, depths, frame }: Settled): Pl
   return [...inks.flat(), ...title('y'), ...title('x')];
 }
 
-function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt): [number, number] {
+/** Where a legend inside the panel stands, in a corner or where the fewest marks are, and how much it covers. */
+function insidePlace(
+  sheet: Sheet,
+  { panels }: Settled,
+  { width, height }: FittedLegend,
+): { at: [number, number]; covers: number } {
+  const { panel, scales, labels, sheet: own } = panels[0] as SettledPanel;
+  const by = framePadding * em(sheet);
+  const inset = 0.5 * em(sheet);
+  const [w, h] = [width + 2 * by, height + 2 * by];
+  const room = {
+    x: panel.x + inset,
+    y: panel.y + inset,
+    width: Math.max(0, panel.width - 2 * inset - w),
+    height: Math.max(0, panel.height - 2 * inset - h),
+  };
+  const { corner } = sheet.settings.legend;
+  const obstacles = obstaclesOf(
+    own,
+    scales,
+    labels.items.map(({ box }) => box),
+  );
+  const cornered = {
+    x: room.x + (corner.endsWith('right') ? room.width : 0),
+    y: room.y + (corner.startsWith('bottom') ? room.height : 0),
+    width: w,
+    height: h,
+  };
+  const { box, count } =
+    corner === 'emptiest' ? emptiest(room, w, h, obstacles) : { box: cornered, count: obstacles.within(cornered) };
+  return { at: [box.x + by, box.y + by], covers: count };
+}
+
+function legendPlace(
+  sheet: Sheet,
+  { settled, room, legend, heading: title, subtitle, source }: Attempt,
+): [number, number] {
   const size = em(sheet);
   const border = sheet.settings.space.page * size;
   const fitted = legend as FittedLegend;
+  const gap = lineGap * size;
+  const heading = title && { height: title.height + (subtitle ? subtitle.height + gap : 0) };
+  const foot = source ? source.height + 2.5 * gap : 0;
   const { width, height } = sheet.settings;
   const top = Math.max(
     border + (heading ? heading.height : 0),
-    Math.min(settled.frame.y, height - border - fitted.height),
+    Math.min(settled.frame.y, height - foot - border - fitted.height),
   );
   switch (sheet.settings.legend.place) {
+    case 'inside':
+      return insidePlace(sheet, settled, fitted).at;
     case 'left':
       return [border, top];
     case 'right':
@@ -225,7 +292,7 @@ function legendPlace(sheet: Sheet, { settled, room, legend, heading }: Attempt):
     case 'bottom':
       return [
         Math.max(border, Math.min(settled.frame.x, width - border - fitted.width)),
-        height - border - fitted.height,
+        height - foot - border - fitted.height,
       ];
     default:
       return [room.x, border + (heading ? heading.height + headingGap(sheet, legend) * size : 0)];
@@ -244,21 +311,52 @@ function panelProblems(panels: readonly SettledPanel[]): Problem[] {
   return [...said.values()];
 }
 
+const lineLabel = ({ settings }: Sheet, role: 'subtitle' | 'source') => ({
+  role,
+  from: `caption.${role}`,
+  color: settings.text[role].color,
+});
+
+/** A legend that covers marks, and words for entries that are not there. */
+function legendProblems(sheet: Sheet, settled: Settled, legend: FittedLegend | undefined): Problem[] {
+  if (!legend) return [];
+  const { place, order, names } = sheet.settings.legend;
+  const entries = sheet.plan.legend?.entries ?? [];
+  const known = entries.map(({ name }) => name);
+  const unknown = (value: string) =>
+    !entries.some(({ code, name }) => code === value || name.toLowerCase() === value.toLowerCase());
+  const listed = typeof order === 'string' ? [] : order.map(String).filter(unknown);
+  const covers = place === 'inside' ? insidePlace(sheet, settled, legend).covers : 0;
+  return [
+    ...(covers > 0 ? [warning('legend-on-data', { path: 'legend.place' })] : []),
+    ...listed.map((value) => warning('entry-unknown', { path: 'legend.order', value, known })),
+    ...Object.keys(names)
+      .filter(unknown)
+      .map((value) => warning('entry-unknown', { path: `legend.names.${value}`, value, known })),
+  ];
+}
+
 /** Lays a figure out on its page, at the largest size of text at which all fits. */
 export function layOut(request: FigureRequest): LaidOut | { problems: Problem[] } {
   const best = bestAttempt(request);
   if (!best) return { problems: [tooSmall(request)] };
-  const { sheet, settled, heading, legend } = best;
+  const { sheet, settled, heading, subtitle, source, legend } = best;
   const border = sheet.settings.space.page * em(sheet);
   const headingLabel = { role: 'heading', from: 'caption.title', color: sheet.settings.text.heading.color };
   return {
     items: [
       ...(heading ? [textAt(heading, border, border, headingLabel)] : []),
+      ...(heading && subtitle
+        ? [textAt(subtitle, border, border + heading.height + lineGap * em(sheet), lineLabel(sheet, 'subtitle'))]
+        : []),
       ...panelsInk(sheet, settled),
+      ...(source
+        ? [textAt(source, border, sheet.settings.height - border - source.height, lineLabel(sheet, 'source'))]
+        : []),
       ...(legend ? legendInk(sheet, legend, ...legendPlace(sheet, best)) : []),
     ],
     panel: settled.frame,
     sheet,
-    problems: panelProblems(settled.panels),
+    problems: [...panelProblems(settled.panels), ...legendProblems(sheet, settled, legend)],
   };
 }

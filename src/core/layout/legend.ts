@@ -2,6 +2,7 @@ import type { Series } from '../chart/plan.js';
 import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
+import { ownText } from './axis.js';
 import { type Fill, fillOf } from './fills.js';
 import { pathThrough } from './lineInk.js';
 import { barRect } from './marks/bar.js';
@@ -31,6 +32,8 @@ export interface FittedLegend {
 /** Greatest share of the figure's width that a legend beside the panel takes. */
 const mostBeside = 0.32;
 const keyGap = 0.45;
+/** Between a legend and its frame, in text sizes. */
+export const framePadding = 0.4;
 /** From one entry to the next in a row, and from column to column, in gaps between entries of a column. */
 const columnGaps = 2.6;
 
@@ -59,7 +62,7 @@ function legendTitle(sheet: Sheet): string {
 
 function parts(sheet: Sheet, width: number): Parts {
   const size = em(sheet);
-  const { space, words } = sheet.settings;
+  const { space, words, legend } = sheet.settings;
   const { width: key, height: keyHeight } = keySize(sheet);
   const room = { width: Math.max(size, width - key - keyGap * size), balanced: true, breakWords: true };
   const title = legendTitle(sheet);
@@ -67,7 +70,10 @@ function parts(sheet: Sheet, width: number): Parts {
   const entryText = (name: string) => (words.case === 'title' ? inCase(name, 'title', words.keep) : name);
   return {
     ...(title === '' ? {} : { title: setRole(sheet, 'legendTitle', title, { ...room, width }) }),
-    entries: entries.map(({ name }) => setRole(sheet, 'legendEntry', entryText(name), room)),
+    entries: entries.map(({ code, name }) => {
+      const own = ownText(legend.names, code) ?? ownText(legend.names, name);
+      return setRole(sheet, 'legendEntry', own ?? entryText(name), room);
+    }),
     key,
     keyHeight,
     gap: keyGap * size,
@@ -82,15 +88,16 @@ function entryAt(block: TextBlock, x: number, y: number, { key, keyHeight, gap }
   return { block, x: x + key + gap, y, key: { x, y: middle - keyHeight / 2 } };
 }
 
-/** Entries below each other, upwards where the marks are stacked that way; a further column where the height is used up. */
-function inColumns(p: Parts, height: number, upwards: boolean): FittedLegend {
+/** Entries below each other in an order; a further column where the height is used up, or where the author wants one. */
+function inColumns(p: Parts, height: number, order: readonly number[], columns?: number): FittedLegend {
   const titleHeight = p.title ? p.title.height + p.entryGap : 0;
   const entries: Placed[] = [];
   let [x, y, columnWidth, bottom] = [0, titleHeight, 0, 0];
-  const order = [...p.entries.keys()];
-  for (const i of upwards ? order.reverse() : order) {
+  const each = columns ? Math.ceil(order.length / columns) : Number.POSITIVE_INFINITY;
+  for (const [place, i] of order.entries()) {
     const block = p.entries[i] as TextBlock;
-    if (y > titleHeight && y + block.height > height) {
+    const full = columns ? place % each === 0 : y + block.height > height;
+    if (y > titleHeight && full) {
       [x, y, columnWidth] = [x + columnWidth + p.columnGap, titleHeight, 0];
     }
     entries[i] = entryAt(block, x, y, p);
@@ -103,16 +110,17 @@ function inColumns(p: Parts, height: number, upwards: boolean): FittedLegend {
 }
 
 /** Entries beside each other after the title; a further row where the width is used up. */
-function inRows(p: Parts, width: number): FittedLegend {
+function inRows(p: Parts, width: number, order: readonly number[]): FittedLegend {
   const rowHeight = Math.max(...[...p.entries, ...(p.title ? [p.title] : [])].map((block) => block.height));
   const entries: Placed[] = [];
   const titleWidth = p.title ? p.title.width + p.columnGap : 0;
   let [x, y, right] = [titleWidth, 0, p.title?.width ?? 0];
-  for (const block of p.entries) {
+  for (const i of order) {
+    const block = p.entries[i] as TextBlock;
     const entryWidth = p.key + p.gap + block.width;
     if (x > titleWidth && x + entryWidth > width) [x, y] = [titleWidth, y + rowHeight + p.entryGap * 0.6];
     if (x === titleWidth && x + entryWidth > width && p.title && y === 0) [x, y] = [0, rowHeight + p.entryGap * 0.6];
-    entries.push(entryAt(block, x, y, p));
+    entries[i] = entryAt(block, x, y, p);
     right = Math.max(right, x + entryWidth);
     x += entryWidth + p.columnGap;
   }
@@ -124,13 +132,29 @@ function inRows(p: Parts, width: number): FittedLegend {
   };
 }
 
+/** The order of the entries: that of the marks, from above where they are stacked, or the author's own. */
+function entryOrder({ plan, settings }: Sheet, beside: boolean): number[] {
+  const { order } = settings.legend;
+  const entries = plan.legend?.entries ?? [];
+  const all = [...entries.keys()];
+  if (order === 'marks') return beside && plan.stacked === true && plan.direction === 'vertical' ? all.reverse() : all;
+  if (order === 'reverse') return all.reverse();
+  const wanted = order.map(String);
+  const named = wanted.flatMap((value) => {
+    const at = entries.findIndex(({ code, name }) => code === value || name.toLowerCase() === value.toLowerCase());
+    return at < 0 ? [] : [at];
+  });
+  return [...new Set([...named, ...all])];
+}
+
 /** Sets the legend in the room that it may take; none where there is nothing to tell apart. */
 export function fitLegend(sheet: Sheet, room: { width: number; height: number }): FittedLegend | undefined {
-  const { place } = sheet.settings.legend;
+  const { place, columns } = sheet.settings.legend;
   if (!sheet.plan.legend || place === 'none') return undefined;
-  if (place === 'top' || place === 'bottom') return inRows(parts(sheet, room.width), room.width);
-  const upwards = sheet.plan.stacked === true && sheet.plan.direction === 'vertical';
-  return inColumns(parts(sheet, Math.min(room.width, sheet.settings.width * mostBeside)), room.height, upwards);
+  if (place === 'top' || place === 'bottom')
+    return inRows(parts(sheet, room.width), room.width, entryOrder(sheet, false));
+  const width = Math.min(room.width, sheet.settings.width * (place === 'inside' ? 0.45 : mostBeside));
+  return inColumns(parts(sheet, width), room.height, entryOrder(sheet, true), columns);
 }
 
 /** What stands for a series: its fill, its marker, or its line with the marker that stands on it. */
@@ -166,6 +190,16 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: numb
   const { plan, settings } = sheet;
   const items: PlateItem[] = [];
   const variable = plan.legend?.variable;
+  const { frame, place } = settings.legend;
+  if (frame.width > 0 || place === 'inside') {
+    const by = framePadding * em(sheet);
+    const box = { x: x - by, y: y - by, width: legend.width + 2 * by, height: legend.height + 2 * by };
+    const ground = {
+      ...(place === 'inside' ? { fill: settings.paper } : {}),
+      ...(frame.width > 0 ? { stroke: frame } : {}),
+    };
+    items.push({ type: 'rect', role: 'legend.frame', from: 'legend.frame', box, ...box, ...ground });
+  }
   if (legend.title) {
     const from = settings.legend.title === undefined ? `codebook.variables.${variable?.name}.label` : 'legend.title';
     const label = { role: 'legend.title', from, color: settings.text.legendTitle.color };

@@ -1,28 +1,11 @@
 import type { Box, PlateItem } from '../plate/plate.js';
-import type { Obstacles } from './emptyPlaces.js';
+import { emptiest, type Obstacles } from './emptyPlaces.js';
 import { fillOf } from './fills.js';
 import { pathThrough } from './lineInk.js';
 import { lineStroke } from './marks/line.js';
 import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
-
-/** Steps of places tried along each side, from the corners inwards. */
-const steps = [1, 0, 0.85, 0.15, 0.7, 0.3, 0.5];
-
-/** The place for a block with the fewest marks under it; corners come first, and the top before the foot. */
-function emptiest(room: Box, width: number, height: number, obstacles: Obstacles): Box {
-  let best: { box: Box; count: number } | undefined;
-  for (const down of [...steps].map((step) => 1 - step)) {
-    for (const right of steps) {
-      const box = { x: room.x + right * room.width, y: room.y + down * room.height, width, height };
-      const count = obstacles.within(box);
-      if (count === 0) return box;
-      if (!best || count < best.count) best = { box, count };
-    }
-  }
-  return (best as { box: Box }).box;
-}
 
 /** Remarks such as equations, set below each other at the place in the panel with the fewest marks. */
 export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacles): PlateItem[] {
@@ -45,7 +28,7 @@ export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacle
     width: panel.width - 2 * inset - width,
     height: panel.height - 1.5 * inset - height,
   };
-  const best = emptiest(room, width, height, obstacles);
+  const { box: best } = emptiest(room, width, height, obstacles);
   let y = best.y;
   return remarks.flatMap(({ text: _, series: of, from }, i): PlateItem[] => {
     const block = blocks[i] as (typeof blocks)[number];

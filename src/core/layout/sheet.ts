@@ -3,6 +3,7 @@ import type { TextRole } from '../document/look.js';
 import type { Settings, TextStyle } from '../style/settings.js';
 import { type Setting, setText, type TextBlock, type Wrapping } from '../type/textBlock.js';
 import type { TypeKit } from '../type/typeKit.js';
+import type { Bracket } from './brackets.js';
 import type { Colors } from './fills.js';
 
 /** What all parts of the layout share. */
@@ -12,6 +13,7 @@ export interface Sheet {
   kit: TypeKit;
   /** Colours of accents and of the codebook. */
   colors: Colors;
+  brackets?: readonly Bracket[];
   /** How many panels the figure has. */
   panels: number;
   /** How much of its preferred size each text has; no text goes below its least size. */

@@ -9,6 +9,7 @@ import type { Origin } from '../style/layers.js';
 import { colorReader, type Resolved } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
 import { axisChecks } from './axisChecks.js';
+import { readBrackets } from './brackets.js';
 import type { Gathered } from './gather.js';
 import { type PlannedPanels, planPanels } from './planPanels.js';
 
@@ -66,12 +67,29 @@ function plateOf(
   options: ComposeOptions,
 ): Outcome<Plate> {
   const { settings } = resolved;
+  const read = planned.plans.map((plan) => readBrackets(plan, gathered.figure.brackets, gathered.locate));
+  const faults = read.flatMap((one) => one.problems);
+  if (hasErrors(faults)) return fail(faults.slice(0, 3));
   const sheets = planned.plans.map(
-    (plan): Sheet => ({ plan, settings, kit: gathered.kit, colors, panels: planned.plans.length, scale: 1 }),
+    (plan, i): Sheet => ({
+      brackets: read[i]?.brackets ?? [],
+      plan,
+      settings,
+      kit: gathered.kit,
+      colors,
+      panels: planned.plans.length,
+      scale: 1,
+    }),
   );
-  const title = gathered.figure.caption?.title;
+  const { title, subtitle, source } = gathered.figure.caption ?? {};
   const heading = settings.heading && title !== '' ? title : undefined;
-  const laidOut = layOut({ sheets, grid: planned.grid, heading });
+  const laidOut = layOut({
+    sheets,
+    grid: planned.grid,
+    heading,
+    subtitle: heading === undefined ? undefined : subtitle,
+    source,
+  });
   const problems = laidOut.problems.map((problem) =>
     problem.place ? problem : { ...problem, place: gathered.locate(settingOf(problem)) },
   );

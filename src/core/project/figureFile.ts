@@ -73,6 +73,10 @@ export const figureSchema = z.strictObject({
     object('Number, title and note of the figure.', {
       number: optional(number('Number of the figure in its document.', '1')),
       title: optional(text('Title: short, but telling.', 'Mean yield by type of bed')),
+      subtitle: optional(text('Line under the heading inside the figure.', 'Plots of 2026, by season')),
+      source: optional(
+        text('Line at the foot of the figure: where the data come from.', 'Source: the garden’s own records'),
+      ),
       note: optional(
         text(
           'Note under the figure. "auto" says what the error bars are, how many cases there are and which were left out.',
@@ -80,6 +84,19 @@ export const figureSchema = z.strictObject({
         ),
       ),
     }),
+  ),
+  brackets: optional(
+    listOf(
+      'Brackets with a mark over two categories, or over two groups at one, such as for significance.',
+      object('A bracket.', {
+        between: listOf('The two ends, by code or name.', code('A value.', 'Mulch'), '[Compost, Mulch]').check(
+          z.length(2),
+        ),
+        at: optional(code('The category at which the ends are groups.', 'Mulch')),
+        mark: text('What stands over it.', '"*p* < .05"'),
+      }),
+      '[{ between: [Compost, Mulch], mark: "\\*" }]',
+    ),
   ),
   altText: optional(
     text(

@@ -174,7 +174,7 @@ function shownTexts(
   const forms = styles.map(({ layer }) => layer.look.captionForm?.number ?? '');
   return [
     ...textsIn(words),
-    ...textsIn(withNote ? caption : caption?.title),
+    ...textsIn(withNote ? caption : { ...caption, note: undefined }),
     ...named,
     ...categories,
     ...forms,

@@ -197,7 +197,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const figure = layers.at(-1)?.look ?? {};
   const { palette, legend, dataLabels, errorBars, bars } = look;
   const decimals = (dataLabels as NonNullable<Look['dataLabels']>).format?.decimals;
-  const legendTitle = (legend as NonNullable<Look['legend']>).title;
+  const { title: legendTitle, columns: legendColumns } = legend as NonNullable<Look['legend']>;
   const settings: Settings = {
     face: look.text.face,
     baseSize: resolver.points(look.text.size, 'text.size'),
@@ -249,7 +249,15 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       patterns: palette.patterns,
       groups: palette.groups.map((color, i) => resolver.color(color, `palette.groups.${i}`)),
     },
-    legend: { place: legend.place, ...(legendTitle === undefined ? {} : { title: legendTitle }) },
+    legend: {
+      place: legend.place,
+      corner: legend.corner,
+      names: (legend as NonNullable<Look['legend']>).names ?? {},
+      order: legend.order,
+      frame: resolver.stroke(legend.frame, 'legend.frame'),
+      ...(legendTitle === undefined ? {} : { title: legendTitle }),
+      ...(legendColumns === undefined ? {} : { columns: legendColumns }),
+    },
     dataLabels: { show: dataLabels.show, ...(decimals === undefined ? {} : { decimals }) },
     heading: look.heading.show,
     captionForm: look.captionForm,

@@ -88,11 +88,24 @@ export interface Settings {
   slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
   palette: { single: string; pattern: PatternName; quiet: string; groups: string[]; patterns: PatternName[] };
-  legend: { place: 'right' | 'left' | 'top' | 'bottom' | 'none'; title?: string };
+  legend: {
+    place: 'right' | 'left' | 'top' | 'bottom' | 'inside' | 'none';
+    corner: 'emptiest' | 'top-left' | 'top-right' | 'bottom-left' | 'bottom-right';
+    title?: string;
+    names: Readonly<Record<string, string>>;
+    order: 'marks' | 'reverse' | readonly (string | number | boolean)[];
+    columns?: number;
+    frame: Stroke;
+  };
   dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number };
   heading: boolean;
   captionForm: { number: string; arrange: 'stacked' | 'run-in'; noteLead: string };
-  export: { text: 'outlines' | 'live'; dpi: number };
+  export: {
+    text: 'outlines' | 'live';
+    dpi: number;
+    inks: 'color' | 'grey' | 'black';
+    ground: 'auto' | 'paper' | 'none';
+  };
   /** Colour of the ground that marks stand on. */
   paper: string;
 }

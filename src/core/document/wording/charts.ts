@@ -90,6 +90,10 @@ export const chartsWordings = {
   'panels-empty': (f: { names: string[] }) => ({
     found: `no case is left for the ${f.names.length === 1 ? 'panel' : 'panels'} ${list(f.names)}`,
   }),
+  'brackets-need-categories': (_: Record<never, never>) => ({
+    found: 'this chart has no categories side by side for brackets to span',
+    expected: 'a chart with a category along its horizontal axis',
+  }),
   'no-columns': (f: { table: string; known: string[] }) => ({
     found: `${f.table} has no further column with numbers`,
     expected: `columns by name: ${list(f.known, 30)}`,

@@ -1,5 +1,5 @@
 import type { Description } from '../problem.js';
-import { plural } from './phrases.js';
+import { list, plural } from './phrases.js';
 
 /** What was laid out: the words of their problems. */
 export const layoutWordings = {
@@ -22,6 +22,15 @@ export const layoutWordings = {
   'names-left-out': (f: { count: number }) => ({
     found: `${plural(f.count, 'name')} of cases found no room beside ${f.count === 1 ? 'its marker' : 'their markers'} and ${f.count === 1 ? 'is' : 'are'} not drawn`,
     expected: 'a larger figure, or fewer names',
+  }),
+  'legend-on-data': (_: { path: string }) => ({
+    found: 'the legend inside the panel covers marks',
+    expected: 'a larger figure, or another place for it',
+    write: 'place: right',
+  }),
+  'entry-unknown': (f: { path: string; value: string; known: string[] }) => ({
+    found: `${f.path}: the legend has no entry "${f.value}"`,
+    expected: list(f.known),
   }),
   'decimals-too-few': (f: { path: string; decimals: number; needed: number }) => ({
     found: `${f.path} is ${f.decimals}, and the ticks of this axis need ${f.needed}; they are written with ${f.needed}`,

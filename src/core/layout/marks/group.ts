@@ -99,3 +99,27 @@ export function groupAnchor(mark: GroupMark, sheet: Sheet, panelScales: PanelSca
     count: mark.count,
   };
 }
+
+/** Places that a bar or marker with its error bar covers, close enough for words to keep off it. */
+export function groupSpots(sheet: Sheet, panelScales: PanelScales, mark: GroupMark): [number, number][] {
+  const scales = groupScales(panelScales);
+  const [a, b] = groupEdges(sheet, scales, mark);
+  const ends = [
+    mark.value,
+    ...(mark.type === 'bar' ? [mark.base] : []),
+    mark.interval?.low ?? mark.value,
+    mark.interval?.high ?? mark.value,
+  ];
+  const [from, to] = [Math.min(...ends), Math.max(...ends)].map((value) => held(scales.values, value)) as [
+    number,
+    number,
+  ];
+  const acrosses = mark.type === 'bar' ? [a, (a + b) / 2, b] : [(a + b) / 2];
+  const steps = Math.max(1, Math.ceil(Math.abs(to - from) / 6));
+  return acrosses.flatMap((across) =>
+    Array.from({ length: steps + 1 }, (_, i): [number, number] => {
+      const along = from + ((to - from) * i) / steps;
+      return scales.vertical ? [across, along] : [along, across];
+    }),
+  );
+}

@@ -1,0 +1,106 @@
+import { blended } from '../color/color.js';
+import type { PlateItem, PlateStroke } from '../plate/plate.js';
+import { arity, eachCommand, type Outline } from '../type/outline.js';
+import { short } from './coordinates.js';
+import { textOutline } from './textOutline.js';
+import type { WriteContext, Writer } from './writer.js';
+
+/** What all handlers need: the paper that light inks are mixed with, since the format knows no transparency. */
+interface Pen {
+  context: WriteContext;
+  paper: string;
+}
+
+const numbers = (...values: number[]) => values.map(short).join(' ');
+
+/** A colour as three numbers from 0 to 1. */
+const ink = (color: string): string =>
+  `${[1, 3, 5].map((at) => short(Number.parseInt(color.slice(at, at + 2), 16) / 255)).join(' ')} rg`;
+
+/** An outline as path operators; quadratic curves become cubic ones, which is exact. */
+function path(outline: Outline): string {
+  const parts: string[] = ['n'];
+  let [x, y, startX, startY] = [0, 0, 0, 0];
+  eachCommand(outline, (command, at) => {
+    const p = outline.coordinates.slice(at, at + arity[command]) as number[];
+    if (command === 'M') parts.push(`${numbers(...p)} m`);
+    else if (command === 'L') parts.push(`${numbers(...p)} l`);
+    else if (command === 'C') parts.push(`${numbers(...p)} c`);
+    else if (command === 'Q') {
+      const [qx, qy, ex, ey] = p as [number, number, number, number];
+      const third = 2 / 3;
+      parts.push(
+        `${numbers(x + third * (qx - x), y + third * (qy - y), ex + third * (qx - ex), ey + third * (qy - ey), ex, ey)} c`,
+      );
+    } else parts.push('h');
+    if (command === 'Z') [x, y] = [startX, startY];
+    else [x, y] = p.slice(-2) as [number, number];
+    if (command === 'M') [startX, startY] = [x, y];
+  });
+  return parts.join('\n');
+}
+
+/** Fills and then strokes a path. */
+function paint(shape: string, fill: string | undefined, stroke: PlateStroke | undefined): string {
+  const line = stroke
+    ? `${ink(stroke.color)} ${short(stroke.width)} w [${(stroke.dash ?? []).map(short).join(' ')}] 0 d`
+    : '';
+  if (fill && stroke) return `${shape}\ngsave ${ink(fill)} f grestore ${line} s`;
+  if (fill) return `${shape}\n${ink(fill)} f`;
+  return stroke ? `${shape}\n${line} s` : '';
+}
+
+const rectPath = (x: number, y: number, w: number, h: number): Outline => ({
+  commands: 'MLLLZ',
+  coordinates: [x, y, x + w, y, x + w, y + h, x, y + h],
+});
+
+type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => string };
+
+const draw: Drawers = {
+  rect: ({ x, y, width, height, fill, stroke }) => paint(path(rectPath(x, y, width, height)), fill, stroke),
+  line: ({ x1, y1, x2, y2, stroke }) =>
+    paint(path({ commands: 'ML', coordinates: [x1, y1, x2, y2] }), undefined, stroke),
+  path({ outline, fill, stroke, opacity = 1 }, { paper }) {
+    const mixed = stroke && { ...stroke, color: blended(stroke.color, paper, opacity) };
+    return paint(path(outline), fill && blended(fill, paper, opacity), mixed);
+  },
+  markers({ outline, xs, ys, fill, opacity = 1 }, { paper }) {
+    const shapes = Array.from(xs, (x, i) => `gsave ${numbers(x, ys[i] as number)} translate marker grestore`);
+    return `/marker {\n${path(outline)} fill\n} bind def\n${ink(blended(fill, paper, opacity))}\n${shapes.join('\n')}`;
+  },
+  text: (item, { context }) => paint(path(textOutline(context.kit, item)), item.color, undefined),
+};
+
+/** Text of a comment: one line of printable ASCII. */
+const comment = (text: string) => text.replace(/[^\x20-\x7e]/g, '?').slice(0, 200);
+
+/**
+ * Encapsulated PostScript, level 2, of a plate: text as outlines, the exact bounding box, ASCII throughout. The format has
+ * no transparency: light inks are mixed with the paper.
+ */
+export const writeEps: Writer = async (plate, context) => {
+  const { width, height } = plate;
+  const pen: Pen = { context, paper: plate.paper };
+  const ground = context.ground === 'paper' ? [paint(path(rectPath(0, 0, width, height)), plate.paper, undefined)] : [];
+  const body = plate.items.map((item) => (draw[item.type] as (item: PlateItem, pen: Pen) => string)(item, pen));
+  return `%!PS-Adobe-3.0 EPSF-3.0
+%%BoundingBox: 0 0 ${Math.ceil(width)} ${Math.ceil(height)}
+%%HiResBoundingBox: 0 0 ${short(width)} ${short(height)}
+%%Title: ${comment(plate.title)}
+%%Creator: Hexis
+%%LanguageLevel: 2
+%%Pages: 1
+%%EndComments
+%%Page: 1 1
+gsave
+/n { newpath } bind def /m { moveto } bind def /l { lineto } bind def /c { curveto } bind def /h { closepath } bind def
+/f { fill } bind def /s { stroke } bind def /w { setlinewidth } bind def /d { setdash } bind def /rg { setrgbcolor } bind def
+0 ${short(height)} translate 1 -1 scale 1 setlinejoin
+${[...ground, ...body].filter((part) => part !== '').join('\n')}
+grestore
+showpage
+%%Trailer
+%%EOF
+`;
+};

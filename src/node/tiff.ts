@@ -1,0 +1,22 @@
+import sharp from 'sharp';
+import type { Writer } from '../core/export/writer.js';
+import { rendered } from './png.js';
+
+/** TIFF of a plate with LZW and its resolution: the pixels of the PNG, in grey where the inks are grey or black. */
+export const writeTiff: Writer = async (plate, context) => {
+  const { pixels, width, height } = await rendered(plate, { ...context, ground: 'paper' });
+  const image = sharp(pixels, { raw: { width, height, channels: 4 } }).flatten({ background: plate.paper });
+  const toned = context.inks === 'color' ? image : image.greyscale().toColourspace('b-w');
+  const perMillimetre = context.dpi / 25.4;
+  return new Uint8Array(
+    await toned
+      .tiff({
+        compression: 'lzw',
+        predictor: 'horizontal',
+        xres: perMillimetre,
+        yres: perMillimetre,
+        resolutionUnit: 'inch',
+      })
+      .toBuffer(),
+  );
+};
