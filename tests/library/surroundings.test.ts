@@ -18,11 +18,9 @@ describe('a legend', () => {
     for (const { box } of items(figure, /points/)) expect(overlap(box, (frame as RectItem).box)).toBe(false);
     const { panel } = figure.plate;
     expect((frame as RectItem).x).toBeGreaterThan(panel.x);
-    const over = await codes({
-      ...parts,
-      more: 'legend: { place: inside, corner: bottom-left }\nsize: { width: 5cm, height: 5cm }',
-    });
-    expect(over).toContain('legend-on-data:f.yaml:5:11');
+    const full = `x,y,g\n${Array.from({ length: 400 }, (_, k) => `${k % 20},${Math.floor(k / 20)},${k % 2}`).join('\n')}\n`;
+    const over = await codes({ ...parts, table: full, more: 'legend: { place: inside }' });
+    expect(over).toContain('legend-on-data:f.yaml:5:18');
   });
 
   test('has other words by value, another order, and columns', async () => {

@@ -22,10 +22,11 @@ export interface Annotations {
 /** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
 export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
   const data = dataLabels(sheet, scales, decimals);
+  const ends = endLabelInk(sheet, scales);
   return {
-    items: [...data.grounds, ...data.items, ...endLabelInk(sheet, scales), ...bracketInk(sheet, scales)],
+    items: [...data.grounds, ...data.items, ...ends.items, ...bracketInk(sheet, scales)],
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
-    leftOut: data.leftOut,
+    leftOut: data.leftOut + ends.leftOut,
     namesLeftOut: 0,
   };
 }

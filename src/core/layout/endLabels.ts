@@ -10,29 +10,45 @@ import { spread } from './spread.js';
 /** Greatest share of the figure that labels at one side take. */
 const mostBeside = 0.3;
 
-function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): PlateItem[] {
-  const wanted = (sheet.plan.endLabels ?? []).filter((label) => label.side === side && within(scales.y, label.y));
-  if (wanted.length === 0) return [];
+/** Words at the ends of lines, and how many had no room. */
+export interface EndLabels {
+  items: PlateItem[];
+  leftOut: number;
+}
+
+function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): EndLabels {
+  const all = (sheet.plan.endLabels ?? []).filter((label) => label.side === side && within(scales.y, label.y));
+  if (all.length === 0) return { items: [], leftOut: 0 };
   const size = em(sheet);
   const panel = panelOf(scales);
   const style = sheet.settings.text.dataLabel;
   const markers = sheet.settings.lines.markers ? sheet.settings.markers.size / 2 : 0;
   const gap = 0.35 * size + markers;
   const width = sheet.settings.width * mostBeside;
-  const blocks = wanted.map(({ text }) => setRole(sheet, 'dataLabel', text, { width, balanced: true }));
   const room = 0.16 * size;
+  let left = panel.height + 0.3 * size;
+  const set = all.map((label) => ({
+    label,
+    block: setRole(sheet, 'dataLabel', label.text, { width, balanced: true }),
+  }));
+  // Labels that would leave the panel at its foot would stand on those of the axis.
+  const kept = set.filter(({ block }) => {
+    left -= block.height + room;
+    return left >= 0;
+  });
+  const [wanted, blocks] = [kept.map(({ label }) => label), kept.map(({ block }) => block)];
   const places = wanted.map(({ y }, i) => ({
     at: placeAt(scales.y, y),
     size: (blocks[i]?.height ?? 0) + room,
   }));
-  const middles = spread(places, panel.y, panel.y + panel.height + 0.6 * size);
+  const middles = spread(places, panel.y, panel.y + panel.height + 0.3 * size);
   // Where a label had to leave its place, a short line leads from the one to the other.
   const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.45 * size);
   const lead = moved ? 0.9 * size : 0;
   const out = side === 'right' ? 1 : -1;
   const edge = side === 'right' ? panel.x + panel.width : panel.x;
   const ends = endOf(sheet, scales, side, edge);
-  return wanted.flatMap((label, i): PlateItem[] => {
+  const items = wanted.flatMap((label, i): PlateItem[] => {
     const block = blocks[i] as NonNullable<(typeof blocks)[number]>;
     const series = sheet.plan.series[label.series];
     const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color: style.color, from: 'text' };
@@ -52,6 +68,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
     const a: [number, number] = [ends + out * (markers + 0.15 * size), at];
     return [straightLine(`${role}.lead`, label.from, stroke, a, [near - out * 0.2 * size, middle]), text];
   });
+  return { items, leftOut: all.length - wanted.length };
 }
 
 /** Where lines end at a side: at the middle of the last category, or at the border. */
@@ -64,5 +81,7 @@ function endOf(sheet: Sheet, scales: PanelScales, side: EndLabel['side'], edge: 
 }
 
 /** Words at the ends of lines, spread so that none touch. */
-export const endLabelInk = (sheet: Sheet, scales: PanelScales): PlateItem[] =>
-  (['left', 'right'] as const).flatMap((side) => sideLabels(sheet, scales, side));
+export function endLabelInk(sheet: Sheet, scales: PanelScales): EndLabels {
+  const sides = (['left', 'right'] as const).map((side) => sideLabels(sheet, scales, side));
+  return { items: sides.flatMap(({ items }) => items), leftOut: sides.reduce((sum, { leftOut }) => sum + leftOut, 0) };
+}
