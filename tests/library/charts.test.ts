@@ -215,7 +215,7 @@ describe('lines', () => {
         [5, 7],
       ]),
     );
-    expect(texts(figure, /^endLabels\.right/)).toEqual(['a', 'b']);
+    expect(texts(figure, /^endLabels\.right\[\d\]$/)).toEqual(['a', 'b']);
     expect(items(figure, /^legend/)).toEqual([]);
   });
 
@@ -479,7 +479,7 @@ describe('curves', () => {
       'functions: [{ y: sin(x), name: sine }, { y: cos(x), name: cosine }], x: { from: 0, to: 6 }, area: { of: 1, to: 2, from: 1, until: 3 }, names: ends',
     );
     expect(items(figure, /marks\[1\]/)).toHaveLength(1);
-    expect(texts(figure, /^endLabels/)).toEqual(['sine', 'cosine']);
+    expect(texts(figure, /^endLabels\.right\[\d\]$/)).toEqual(['sine', 'cosine']);
     const crossed = await curve('functions: [{ y: x^3 }], x: { from: -2, to: 2 }, cross: origin');
     const [line] = items(crossed, /^axes\.y\.line/) as LineItem[];
     expect(line?.x1).toBeCloseTo((crossed.plate.panel.x * 2 + crossed.plate.panel.width) / 2, 6);

@@ -26,7 +26,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
   const gap = 0.35 * size + markers;
   const width = sheet.settings.width * mostBeside;
   const room = 0.16 * size;
-  let left = panel.height + 0.3 * size;
+  let left = panel.height + (sheet.titled ? 0 : 0.6 * size);
   const set = all.map((label) => ({
     label,
     block: setRole(sheet, 'dataLabel', label.text, { width, balanced: true }),
@@ -41,9 +41,9 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
     at: placeAt(scales.y, y),
     size: (blocks[i]?.height ?? 0) + room,
   }));
-  const middles = spread(places, panel.y, panel.y + panel.height + 0.3 * size);
+  const middles = spread(places, panel.y - (sheet.titled ? 0 : 0.6 * size), panel.y + panel.height + 0.05 * size);
   // Where a label had to leave its place, a short line leads from the one to the other.
-  const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.45 * size);
+  const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.6 * size);
   const lead = moved ? 0.9 * size : 0;
   const out = side === 'right' ? 1 : -1;
   const edge = side === 'right' ? panel.x + panel.width : panel.x;

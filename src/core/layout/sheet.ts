@@ -14,6 +14,8 @@ export interface Sheet {
   /** Colours of accents and of the codebook. */
   colors: Colors;
   brackets?: readonly Bracket[];
+  /** Whether panels have titles above them. */
+  titled?: boolean;
   /** How many panels the figure has. */
   panels: number;
   /** How much of its preferred size each text has; no text goes below its least size. */

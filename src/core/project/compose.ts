@@ -73,6 +73,7 @@ function plateOf(
   const sheets = planned.plans.map(
     (plan, i): Sheet => ({
       brackets: read[i]?.brackets ?? [],
+      titled: planned.grid.titles !== undefined,
       plan,
       settings,
       kit: gathered.kit,
