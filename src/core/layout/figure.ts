@@ -172,11 +172,12 @@ function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
   return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
 }
 
-/** Axes that cross have labels inside the panel: one that would stand on another is left out. */
-function labelsApart(ink: readonly PlateItem[]): PlateItem[] {
+/** Axes that cross have labels inside the panel: one that would stand on another, or on words at the marks, is left out. */
+function labelsApart(ink: readonly PlateItem[], words: readonly PlateItem[]): PlateItem[] {
   const kept: PlateItem[] = [];
   for (const item of ink) {
-    const free = item.type !== 'text' || !kept.some(({ type, box }) => type === 'text' && overlap(box, item.box));
+    const free =
+      item.type !== 'text' || ![...words, ...kept].some(({ type, box }) => type === 'text' && overlap(box, item.box));
     if (free) kept.push(item);
   }
   return kept;
@@ -214,7 +215,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
   return [
     ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
     ...marksInk(sheet, scales),
-    ...(crossing.x || crossing.y ? labelsApart(axes) : axes),
+    ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
     ...(title ? [textAt(title, panel.x, panel.y - 0.35 * size - title.height, words)] : []),
   ];
