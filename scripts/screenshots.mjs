@@ -23,6 +23,8 @@ for (const [figure, name, ...options] of [
   hexis('draw', `demo/figures/${figure}.figure.yaml`, '-o', join(folder, `${name}.png`), '--dpi', '180', ...options);
 }
 
+hexis('swatch', 'mono', '-o', join(folder, 'swatch.png'), '--dpi', '150');
+
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 

@@ -3,6 +3,7 @@ import { demoCommand } from './demo.js';
 import { drawCommand } from './draw.js';
 import { numbersCommand } from './numbers.js';
 import { startCommand } from './startCommand.js';
+import { swatchCommand } from './swatch.js';
 
 /** Every command. A new one is a file of its own and a line here. */
-export const commands: readonly CommandSpec[] = [startCommand, drawCommand, numbersCommand, demoCommand];
+export const commands: readonly CommandSpec[] = [startCommand, drawCommand, numbersCommand, swatchCommand, demoCommand];

@@ -16,6 +16,7 @@ export const drawCommand: CommandSpec = {
     ['--text <form>', 'SVG text as "outlines", or "live" with the face inside the file'],
     ['--inks <inks>', 'color, grey or black'],
     ['--ground <ground>', 'whether the paper is drawn: paper, none, or auto, which draws it under pictures alone'],
+    ['--watch', 'draw again whenever a file changes that a figure is made of, until stopped'],
     ['--json', 'say what was written, and all problems, as JSON'],
   ],
   example: 'hexis draw figures/yield-by-bed.figure.yaml --as svg,pdf -o drawings/',

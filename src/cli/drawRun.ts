@@ -4,6 +4,7 @@ import { nearest } from '../core/document/nearest.js';
 import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
 import { writeFigure } from '../core/project/writeFigure.js';
+import { filesRead } from '../node/diskSource.js';
 import { type Prepared, prepare } from '../node/draw.js';
 import { formats } from '../node/formats.js';
 import { folderProblems, type Output, save } from '../node/save.js';
@@ -21,6 +22,7 @@ interface DrawCall {
   caption?: boolean;
   text?: string;
   json?: boolean;
+  watch?: boolean;
   inks?: string;
   ground?: string;
 }
@@ -185,7 +187,7 @@ function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Prob
 }
 
 /** Draws every figure, and writes all files or, where anything is wrong, none. */
-export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
+async function drawAll(figures: readonly string[], call: DrawCall): Promise<number> {
   const { plan, problems } = await readCall(call, figures.length);
   const drawn: Drawn[] = [];
   for (const path of hasErrors(problems) ? [] : figures) {
@@ -199,4 +201,32 @@ export async function runDraw(figures: string[], call: DrawCall): Promise<number
   const failed = hasErrors(problems);
   report(call, failed ? [] : drawn, problems);
   return failed ? exitCode(problems) : exit.done;
+}
+
+const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+/** When each file was last changed; a file that is not there has no time. */
+async function timesOf(paths: Iterable<string>): Promise<string> {
+  const times = await Promise.all(
+    [...paths].map((path) =>
+      stat(path).then(
+        ({ mtimeMs }) => mtimeMs,
+        () => 0,
+      ),
+    ),
+  );
+  return times.join();
+}
+
+/** Draws figures, once or again whenever a file changes that they are made of. */
+export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
+  const code = await drawAll(figures, call);
+  if (!call.watch || filesRead.size === 0) return code;
+  process.stdout.write(`waiting for changes of ${filesRead.size} files; end with Ctrl-C\n`);
+  for (let known = await timesOf(filesRead); ; await pause(200)) {
+    const now = await timesOf(filesRead);
+    if (now === known) continue;
+    await drawAll(figures, call);
+    known = await timesOf(filesRead);
+  }
 }

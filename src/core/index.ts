@@ -59,6 +59,7 @@ export { type Gathered, type GatherOptions, gather } from './project/gather.js';
 export { publishedSchema } from './project/publishedSchema.js';
 export { type Reading, readBoard, readCodebook, readDocument, readFigure, readStyle } from './project/readDocument.js';
 export { memorySource, type Source, SourceFault } from './project/source.js';
+export { composeSwatch } from './project/swatch.js';
 export { writeFigure } from './project/writeFigure.js';
 export { builtInStyles } from './style/builtIn.js';
 export type { Origin } from './style/layers.js';

@@ -20,6 +20,7 @@ export function systemReason(fault: unknown): string {
 }
 
 async function read(path: string): Promise<Buffer> {
+  read.paths.add(path);
   try {
     return await readFile(path);
   } catch (fault) {
@@ -27,6 +28,8 @@ async function read(path: string): Promise<Buffer> {
     throw new SourceFault(missing ? 'missing' : 'unreadable', systemReason(fault));
   }
 }
+
+read.paths = new Set<string>();
 
 /** A file as text: UTF-8, or UTF-16 with a byte order mark. */
 function decoded(bytes: Buffer): string {
@@ -50,3 +53,6 @@ export const diskSource: Source = {
   },
   shippedFont: (family, variant) => read(join(packageRoot, 'assets', 'faces', family.toLowerCase(), `${variant}.ttf`)),
 };
+
+/** Every file that was read since the program began, for those who wait for changes. */
+export const filesRead: ReadonlySet<string> = read.paths;

@@ -5,7 +5,6 @@ import { codes, composed } from '../helpers/figures.js';
 
 const more = (text: string) => `style: plain\nsize: { width: 12cm, height: 9cm }\n${text}`;
 const items = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
-const texts = (figure: Composition, pattern: RegExp) => items(figure, pattern).map((item) => (item as TextItem).text);
 const bars = '{ kind: bar, category: bed, value: yield, group: season }';
 const made = (text: string, chart = bars) => composed({ chart, more: more(text) });
 
@@ -159,7 +158,10 @@ describe('patterns and markers', () => {
         ];
         area += (x * ny - nx * y) / 2;
       }
-      expect(Math.abs(area)).toBeCloseTo((Math.PI / 4) * figure.settings.markers.size ** 2, 4);
+      // The line of an open marker stands half outside its outline, and is counted into its size.
+      const { size } = figure.settings.markers;
+      const side = name.startsWith('open') ? size - Math.max(0.9, 0.17 * size) : size;
+      expect(Math.abs(area)).toBeCloseTo((Math.PI / 4) * side ** 2, 4);
     }
   });
 });

@@ -105,14 +105,16 @@ export function markerOf(
   times = 1,
 ): PathItem {
   const { edge } = sheet.settings.markers;
-  const size = sheet.settings.markers.size * times;
+  const full = sheet.settings.markers.size * times;
+  // An open marker is a line in its colour about the paper; half of the line stands outside.
+  const openLine = isOpen(name) ? Math.max(0.9, full * 0.17) : 0;
+  const size = full - openLine;
   const shape = shapes[filled(name)];
   const coordinates = shape.coordinates.map((v, i) => v * size + (i % 2 === 0 ? x : y));
   const xs = coordinates.filter((_, i) => i % 2 === 0);
   const ys = coordinates.filter((_, i) => i % 2 === 1);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  // An open marker is a line in its colour about the paper.
-  const line = isOpen(name) ? Math.max(0.9, size * 0.17) : edge;
+  const line = openLine || edge;
   const half = line / 2;
   const box: Box = {
     x: left - half,

@@ -1,0 +1,13 @@
+import type { CommandSpec } from './command.js';
+
+export const swatchCommand: CommandSpec = {
+  name: 'swatch',
+  arguments: '[style]',
+  summary: 'draw what a style offers to choose from: colours, patterns, markers and dashes with their names',
+  options: [
+    ['-o, --output <path>', 'file to write; its ending says the format (default: swatch-STYLE.svg)'],
+    ['--dpi <number>', 'resolution of PNG and TIFF, in dots per inch'],
+  ],
+  example: 'hexis swatch lanternfield.style.yaml -o swatch.svg',
+  run: async (styles, options) => (await import('./swatchRun.js')).runSwatch(styles[0] ?? 'plain', options),
+};

@@ -1,0 +1,52 @@
+import { extname } from 'node:path';
+import { nearest } from '../core/document/nearest.js';
+import { error } from '../core/document/problem.js';
+import { composeSwatch } from '../core/project/swatch.js';
+import { writeFigure } from '../core/project/writeFigure.js';
+import { diskSource } from '../node/diskSource.js';
+import { formats } from '../node/formats.js';
+import { folderProblems, save } from '../node/save.js';
+import { exit } from './command.js';
+import { exitCode, reportProblems } from './report.js';
+
+interface SwatchCall {
+  output?: string;
+  dpi?: string;
+}
+
+/** Draws the card of a style. */
+export async function runSwatch(style: string, call: SwatchCall): Promise<number> {
+  const composed = await composeSwatch(diskSource, style);
+  reportProblems(composed.problems);
+  if (!composed.ok) return exitCode(composed.problems);
+  const { gathered, composition } = composed.value;
+  const path = call.output ?? `${composition.plate.id}.svg`;
+  const ending = extname(path).slice(1).toLowerCase();
+  const names = formats.map(({ name }) => name);
+  const format = formats.find(({ name }) => name === ending);
+  const dpi = call.dpi === undefined ? undefined : Number(call.dpi);
+  const problems = [
+    ...(format ? [] : [error('format-unknown', { found: ending, known: names, nearest: nearest(ending, names) })]),
+    ...(dpi === undefined || (dpi >= 1 && dpi <= 4800)
+      ? []
+      : [
+          error('bad-option', {
+            option: '--dpi',
+            found: String(call.dpi),
+            expects: 'a number from 1 to 4800',
+            example: '--dpi 300',
+          }),
+        ]),
+    ...(await folderProblems([path])),
+  ];
+  if (!format || problems.length > 0) {
+    reportProblems(problems);
+    return exitCode(problems);
+  }
+  const bytes = await writeFigure(gathered, composition, format, { dpi });
+  const failed = await save([{ path, bytes }]);
+  reportProblems(failed);
+  if (failed.length > 0) return exitCode(failed);
+  process.stdout.write(`${path}: what the style ${style} offers to choose from\n`);
+  return exit.done;
+}

@@ -1,0 +1,113 @@
+import { dashes, markerShapes, patternNames } from '../document/look.js';
+import type { PlateItem } from '../plate/plate.js';
+import type { Settings } from '../style/settings.js';
+import type { Fill } from './fills.js';
+import { dashed, pathThrough } from './lineInk.js';
+import { barRect } from './marks/bar.js';
+import { markerOf } from './marks/markers.js';
+import { textAt } from './place.js';
+import { em, type Sheet, setRole } from './sheet.js';
+
+/** One thing to choose: its name as an author writes it, and its ink in a box of some width and height. */
+interface Sample {
+  name: string;
+  ink(x: number, y: number, width: number, height: number, role: string): PlateItem[];
+}
+
+/** Samples under a heading that names the setting which takes them. */
+interface Section {
+  title: string;
+  samples: Sample[];
+}
+
+const fillOf = (color: string, pattern?: Fill['pattern']): Fill => ({
+  color,
+  from: 'colors',
+  ...(pattern === undefined || pattern === 'solid' ? {} : { pattern }),
+});
+
+/** All that a style offers to choose from, in its own look. */
+function sections(sheet: Sheet, colors: Readonly<Record<string, string>>): Section[] {
+  const { palette, lines, text } = sheet.settings;
+  const ink = text.legendEntry.color;
+  const box = (name: string, fill: Fill): Sample => ({
+    name,
+    ink: (x, y, width, height, role) => barRect(sheet, { x, y, width, height }, fill, role),
+  });
+  const used =
+    <T extends string>(names: readonly T[], own: readonly T[]) =>
+    (name: T) => {
+      const at = own.indexOf(name);
+      return names.includes(name) && at >= 0 ? `${name} (${at + 1})` : name;
+    };
+  const patternName = used(patternNames, palette.patterns);
+  const markerName = used(markerShapes, sheet.settings.markers.shapes);
+  const dashName = used(dashes, lines.dashes);
+  return [
+    { title: 'colors, by name', samples: Object.entries(colors).map(([name, color]) => box(name, fillOf(color))) },
+    {
+      title: 'palette.groups, in order',
+      samples: palette.groups.map((color, i) => box(`${i + 1}  ${color}`, fillOf(color))),
+    },
+    { title: 'palette.patterns', samples: patternNames.map((name) => box(patternName(name), fillOf(ink, name))) },
+    {
+      title: 'markers.shapes',
+      samples: markerShapes.map((name) => ({
+        name: markerName(name),
+        ink: (x, y, width, height, role) => [markerOf(sheet, name, fillOf(ink), role, x + width / 2, y + height / 2)],
+      })),
+    },
+    {
+      title: 'lines.dashes',
+      samples: dashes.map((name) => ({
+        name: dashName(name),
+        ink: (x, y, width, height, role) => {
+          const ends: [number, number][] = [
+            [x, y + height / 2],
+            [x + width, y + height / 2],
+          ];
+          return [pathThrough(ends, { role, from: 'lines' }, { stroke: dashed(lines.width, ink, name) })];
+        },
+      })),
+    },
+  ];
+}
+
+/** A card of what a style offers: colours, patterns, markers and dashes with their names, numbers saying its own order. */
+export function styleCard(
+  sheet: Sheet,
+  title: string,
+  colors: Readonly<Record<string, string>>,
+): { items: PlateItem[]; width: number; height: number } {
+  const size = em(sheet);
+  const { text } = sheet.settings;
+  const border = 1.4 * size;
+  const items: PlateItem[] = [];
+  const all = sections(sheet, colors).filter(({ samples }) => samples.length > 0);
+  const label = (role: keyof Settings['text'], from: string) => ({ role: from, from, color: text[role].color });
+  const widest = Math.max(
+    ...all.flatMap(({ samples }) => samples.map(({ name }) => setRole(sheet, 'legendEntry', name).width)),
+  );
+  const key = { width: 3.2 * size, height: 1.25 * size };
+  const cell = { width: key.width + 0.6 * size + widest + 1.6 * size, height: 2.1 * size };
+  const columns = 4;
+  const heading = setRole(sheet, 'heading', title);
+  items.push(textAt(heading, border, border, label('heading', 'heading')));
+  let y = border + heading.height + 1.2 * size;
+  for (const [s, { title: name, samples }] of all.entries()) {
+    const block = setRole(sheet, 'legendTitle', name);
+    items.push(textAt(block, border, y, label('legendTitle', `sections[${s}].title`)));
+    y += block.height + 0.7 * size;
+    for (const [i, sample] of samples.entries()) {
+      const x = border + (i % columns) * cell.width;
+      const top = y + Math.floor(i / columns) * cell.height;
+      const role = `sections[${s}].samples[${i}]`;
+      const words = setRole(sheet, 'legendEntry', sample.name);
+      items.push(...sample.ink(x, top, key.width, key.height, role));
+      const middle = top + key.height / 2 - words.ascent + words.capHeight / 2;
+      items.push(textAt(words, x + key.width + 0.6 * size, middle, label('legendEntry', `${role}.name`)));
+    }
+    y += Math.ceil(samples.length / columns) * cell.height + 0.9 * size;
+  }
+  return { items, width: 2 * border + columns * cell.width - 1.6 * size, height: y + border - 0.9 * size };
+}
