@@ -16,6 +16,12 @@ const cases: Case[] = [
   ],
   ['a kind of chart that does not exist', { chart: '{ kind: bra, category: bed }' }, ['wrong-value:f.yaml:4:16']],
   ['a missing key', { chart: '{ kind: bar, value: yield }' }, ['setting-needed:f.yaml:4:8']],
+  [
+    'names where numbers are needed',
+    { chart: '{ kind: histogram, value: season }' },
+    ['names-for-numbers:f.yaml:4:34'],
+  ],
+  ['one unknown column, once', { chart: '{ kind: line, x: saeson, value: yield }' }, ['column-unknown:f.yaml:4:25']],
   ['a wrong type', { more: 'dataLabels: yes please' }, ['wrong-type:f.yaml:5:13']],
   ['a length without unit', { more: 'size: { height: 8 }' }, ['length-without-unit:f.yaml:5:17']],
   ['a length without unit in quotation marks', { more: 'size: { width: "12" }' }, ['length-without-unit:f.yaml:5:16']],

@@ -180,6 +180,9 @@ const rows: Record<string, Row> = {
   'size.width': { value: '12cm', changes: everything },
   'size.height': { value: '6cm', changes: everything },
   'size.ratio': { value: 1, changes: everything },
+  'panel.fill': { value: '#eeeeee', changes: /^panel\.ground$/ },
+  'panel.frame.width': { value: '1pt', changes: /^panel\.frame$/ },
+  'panel.frame.color': { value: '#aa0011', changes: /^panel\.frame$/, needs: { panel: { frame: { width: '1pt' } } } },
   'panel.least': { value: 0.9, changes: everything },
   ...Object.fromEntries([
     ...axisRows('all', 'xy'),

@@ -44,7 +44,13 @@ function variableProblems({ settings, category, group, locate }: GroupInput): Pr
   ] as const) {
     const count = categories?.categories.length ?? 0;
     if (categories && count > mostCategories) {
-      problems.push(error('measured-as-category', { column: categories.variable.name, path, count }, locate(path)));
+      problems.push(
+        error(
+          'measured-as-category',
+          { column: categories.variable.name, path, count, most: mostCategories },
+          locate(path),
+        ),
+      );
     }
   }
   return problems;

@@ -16,6 +16,9 @@ import type { NumbersTable, Plan, Series, SliceMark } from './plan.js';
 import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
 
+/** More slices than this nobody can tell apart. */
+const mostSlices = 40;
+
 const contents = ['name', 'percent', 'value', 'count'] as const;
 
 const schema = z.strictObject({
@@ -191,6 +194,10 @@ function plan(input: Input): Outcome<Plan> {
   if (!(total > 0)) {
     const reasons = cells.leftOut.map(({ reason, count }) => ({ reason, count }));
     return fail([...problems, error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate('chart'))]);
+  }
+  if (parts.length > mostSlices) {
+    const facts = { column: settings.category, path: 'chart.category', count: parts.length, most: mostSlices };
+    return fail([...problems, error('measured-as-category', facts, locate('chart.category'))]);
   }
   const ranked = { series: [{ marks: parts.map((part, i) => ({ category: i, value: part.value })) }] };
   const order = orderOf(

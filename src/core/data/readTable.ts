@@ -27,6 +27,8 @@ interface Active {
   reader: ColumnReader;
   /** Whether it is read on trial: where it holds other texts than numbers, it is no column of numbers. */
   trial?: boolean;
+  /** The setting that asks for it. */
+  path?: string;
   /** Whether it was asked for as one of all columns with numbers. */
   every?: boolean;
 }
@@ -69,6 +71,8 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     }
     const index = columnNames.indexOf(column);
     if (index < 0) {
+      const said = problems.some(({ facts }) => (facts as { column?: string }).column === column);
+      if (said) continue;
       const facts = { column, table: reading.name, known: [...columnNames], nearest: nearest(column, columnNames) };
       problems.push(error('column-unknown', facts, reading.locate?.(path)));
       continue;
@@ -77,7 +81,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     if (active.has(key)) continue;
     const variable = reading.codebook.variable(column);
     const reader = as === 'number' ? numberReader(variable, reading.decimalMark) : categoryReader(variable);
-    active.set(key, { index, reader, ...(trial ? { trial } : {}) });
+    active.set(key, { index, reader, path, ...(trial ? { trial } : {}) });
   }
   return { active: [...active.values()], problems };
 }
@@ -104,12 +108,24 @@ export class TableBuilder {
     this.rows += 1;
   }
 
+  /** A column of names where numbers are asked for: said once, at the setting, in place of its cells. */
+  private namesForNumbers(
+    { column, problems }: ReturnType<ColumnReader['finish']>,
+    path?: string,
+  ): Problem[] | undefined {
+    const { measure } = this.reading.codebook.variable(column.name);
+    const names = measure === 'nominal' || measure === 'ordinal';
+    if (!names || path === undefined || !problems.some(({ code }) => code === 'not-a-number')) return undefined;
+    const numeric = this.columnNames.filter((name) => this.reading.codebook.variable(name).measure === 'numeric');
+    return [error('names-for-numbers', { column: column.name, measure, path, numeric }, this.reading.locate?.(path))];
+  }
+
   /** The table, or all that is wrong with it. */
   finish(place: CellPlace): Outcome<Table> {
     const problems = [...this.problems];
     const columns: Column[] = [];
     const measured: string[] = [];
-    for (const { index, reader, trial, every } of this.active) {
+    for (const { index, reader, path, trial, every } of this.active) {
       const finished = reader.finish(place, index);
       if (trial) {
         const { column } = finished;
@@ -118,7 +134,7 @@ export class TableBuilder {
         if (every) measured.push(column.name);
       }
       columns.push(finished.column);
-      problems.push(...finished.problems);
+      problems.push(...(this.namesForNumbers(finished, path) ?? finished.problems));
     }
     if (this.rows === 0) problems.push(error('table-empty', {}, { file: this.reading.name }));
     return hasErrors(problems)

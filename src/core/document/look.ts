@@ -262,6 +262,8 @@ export const lookShape = {
   panel: optional(
     object('The area between the axes.', {
       least: optional(share('Least share of the width and height of the figure, before text is made smaller.', '0.4')),
+      fill: optional(color('Ground of the panel. Left out: none.', '"#f4f4f2"')),
+      frame: stroke('frame about the panel'),
     }),
   ),
   axes: optional(

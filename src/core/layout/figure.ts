@@ -188,6 +188,21 @@ function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): numbe
   return scale.shows === 'value' ? minorPlaces(axes[at], scale, sheet.settings.axes[at].minor) : [];
 }
 
+/** The ground of a panel and the frame about it. */
+function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
+  const { fill, frame } = settings.panel;
+  const by = frame.width / 2;
+  const box = { x: panel.x - by, y: panel.y - by, width: panel.width + 2 * by, height: panel.height + 2 * by };
+  return [
+    ...(fill === undefined
+      ? []
+      : [{ type: 'rect', role: 'panel.ground', from: 'panel.fill', box: panel, ...panel, fill } as const]),
+    ...(frame.width > 0
+      ? [{ type: 'rect', role: 'panel.frame', from: 'panel.frame', box, ...panel, stroke: frame } as const]
+      : []),
+  ];
+}
+
 /** The ink of a panel with its title and axes. */
 function panelInk(settled: SettledPanel): PlateItem[] {
   const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
@@ -213,6 +228,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
   });
   const words = { role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color };
   return [
+    ...groundInk(sheet, panel),
     ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
     ...marksInk(sheet, scales),
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),

@@ -198,6 +198,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const { palette, legend, dataLabels, errorBars, bars } = look;
   const decimals = (dataLabels as NonNullable<Look['dataLabels']>).format?.decimals;
   const { title: legendTitle, columns: legendColumns } = legend as NonNullable<Look['legend']>;
+  const panelFill = (look.panel as NonNullable<Look['panel']>).fill;
   const settings: Settings = {
     face: look.text.face,
     baseSize: resolver.points(look.text.size, 'text.size'),
@@ -207,6 +208,10 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     space: look.space,
     ...pageSize(resolver, look, figure),
     panelLeast: look.panel.least,
+    panel: {
+      ...(panelFill === undefined ? {} : { fill: resolver.color(panelFill, 'panel.fill') }),
+      frame: resolver.stroke(look.panel.frame, 'panel.frame'),
+    },
     axes: {
       x: axisSettings(resolver, 'x', shows.x, axisLook('x')),
       y: axisSettings(resolver, 'y', shows.y, axisLook('y')),

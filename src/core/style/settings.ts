@@ -77,6 +77,8 @@ export interface Settings {
   width: number;
   height: number;
   panelLeast: number;
+  /** Ground and frame of the panel; no ground where there is no colour. */
+  panel: { fill?: string; frame: Stroke };
   axes: { x: AxisSettings; y: AxisSettings };
   bars: { share: number; widest: number; gap: number; outline: Stroke };
   markers: { size: number; edge: number; shapes: MarkerShape[]; opacity: number };

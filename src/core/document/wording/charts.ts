@@ -10,9 +10,9 @@ export const chartsWordings = {
         ? 'a variable with measure: numeric'
         : `a numeric variable: ${list(f.numeric)}; or "summary: count"`,
   }),
-  'measured-as-category': (f: { column: string; path: string; count: number }) => ({
+  'measured-as-category': (f: { column: string; path: string; count: number; most: number }) => ({
     found: `${f.path} is ${f.column}, which has ${f.count} different values`,
-    expected: 'a variable with at most 500 categories',
+    expected: `a variable with at most ${f.most} categories`,
   }),
   'value-unknown': (f: { column: string; value: string; path: string; known: string[] } & Nearest) => ({
     found: `${f.path}: ${f.column} has no value "${f.value}"`,

@@ -21,7 +21,9 @@ export const settingsWordings = {
   'wrong-value': (f: { path: string; found: string; options: string[] } & Nearest) => ({
     found: `${f.path} is ${f.found}`,
     expected: list(f.options),
-    ...(f.nearest === undefined ? {} : { write: `${f.path.split('.').at(-1)}: ${f.nearest}` }),
+    ...(f.nearest === undefined
+      ? {}
+      : { write: /\.\d+$/.test(f.path) ? f.nearest : `${f.path.split('.').at(-1)}: ${f.nearest}` }),
   }),
   'length-without-unit': (f: { path: string; found: string }) => ({
     found: `${f.path} is ${f.found}, a length without a unit`,

@@ -56,6 +56,10 @@ export const tablesWordings = {
     expected: 'the first and the last cell, such as A1:F40',
     write: 'range: A1:F40',
   }),
+  'names-for-numbers': (f: { column: string; measure: string; path: string; numeric: string[] }) => ({
+    found: `${f.path} is ${f.column}, a ${f.measure} variable whose values are names, and numbers are needed here`,
+    expected: f.numeric.length === 0 ? 'a column of numbers' : `a numeric variable: ${list(f.numeric)}`,
+  }),
   'not-a-date': (f: { column: string; text: string; count: number }) => ({
     found: `${f.column} holds "${f.text}"${f.count > 1 ? ` and ${f.count - 1} more cells` : ''} that are no dates`,
     expected: 'dates such as 2026-03-01 or 1.3.2026; for 3/1/2026 the codebook says "dateOrder"',

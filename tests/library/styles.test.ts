@@ -1,0 +1,42 @@
+import { describe, expect, test } from '@jest/globals';
+import { builtInStyles, chartKinds, compose, gather, type PlateItem } from 'hexis';
+import { diskSource } from 'hexis/node';
+import { overlap } from '../../src/core/plate/plate.js';
+import { demo, demoFigure, demoIds } from '../helpers/hexis.js';
+
+const styles = [...Object.keys(builtInStyles), demo('lanternfield.style.yaml')];
+
+/** Words that must not touch each other, and those of one panel among themselves. */
+const words = /(axes\.[xy]\.(labels\[\d+\]|title)|panelTitle|heading|subtitle|source|legend\.(title|entries\[\d+\]))$/;
+
+describe.each(styles)('in the style %s', (style) => {
+  test.each(demoIds)('%s has all its ink on the page and no word on another', async (id) => {
+    const gathered = await gather(diskSource, demoFigure(id), { style });
+    const made = gathered.ok ? compose(gathered.value) : gathered;
+    expect(made.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+    if (!made.ok) return;
+    const { items, width, height } = made.value.plate;
+    const outside = items.filter(
+      ({ box }) =>
+        box.x < -0.01 || box.y < -0.01 || box.x + box.width > width + 0.01 || box.y + box.height > height + 0.01,
+    );
+    expect(outside.map(({ role }) => role)).toEqual([]);
+    const texts: PlateItem[] = items.filter(({ role, type }) => type === 'text' && words.test(role));
+    const touching = texts.flatMap((a, i) =>
+      texts.slice(i + 1).flatMap((b) => (overlap(a.box, b.box) ? [`${a.role} ${b.role}`] : [])),
+    );
+    expect(touching).toEqual([]);
+    const cramped = made.problems.filter(({ code }) => code === 'labels-thinned' || code === 'data-outside');
+    expect(cramped).toEqual([]);
+  });
+});
+
+test('the demo has a figure of every kind', async () => {
+  const kinds = await Promise.all(
+    demoIds.map(async (id) => {
+      const gathered = await gather(diskSource, demoFigure(id));
+      return gathered.ok ? gathered.value.figure.chart.kind : '';
+    }),
+  );
+  expect([...new Set(kinds)].sort()).toEqual(chartKinds.map(({ name }) => name).sort());
+});
