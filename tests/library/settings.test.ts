@@ -180,6 +180,8 @@ const rows: Record<string, Row> = {
   'size.width': { value: '12cm', changes: everything },
   'size.height': { value: '6cm', changes: everything },
   'size.ratio': { value: 1, changes: everything },
+  'size.placed': { value: '10cm', changes: everything, needs: { size: { textAt: 'placed' } } },
+  'size.textAt': { value: 'placed', changes: everything, needs: { size: { placed: '10cm' } } },
   'panel.fill': { value: '#eeeeee', changes: /^panel\.ground$/ },
   'panel.frame.width': { value: '1pt', changes: /^panel\.frame$/ },
   'panel.frame.color': { value: '#aa0011', changes: /^panel\.frame$/, needs: { panel: { frame: { width: '1pt' } } } },

@@ -165,3 +165,23 @@ describe('patterns and markers', () => {
     }
   });
 });
+
+describe('a figure for the document', () => {
+  const size = (more: string) => `style: apa\nsize: { width: 16cm, height: 10cm, placed: 7cm${more} }`;
+
+  test('that shrinks from 16 to 7 cm is told of, or keeps its text at the least size or above', async () => {
+    const chart = '{ kind: bar, category: bed, value: yield }';
+    expect(await codes({ chart, more: size('') })).toEqual(['text-small-placed:f.yaml:6:44']);
+    const figure = await composed({ chart, more: size(', textAt: placed') });
+    const sizes = figure.plate.items.flatMap((item) =>
+      item.type === 'text' ? item.pieces.map((piece) => piece.size) : [],
+    );
+    expect(Math.min(...sizes) * (7 / 16)).toBeGreaterThanOrEqual(8 - 1e-6);
+    for (const { box } of figure.plate.items) {
+      expect(box.x >= -0.01 && box.y >= -0.01).toBe(true);
+      expect(box.x + box.width <= figure.plate.width + 0.01 && box.y + box.height <= figure.plate.height + 0.01).toBe(
+        true,
+      );
+    }
+  });
+});

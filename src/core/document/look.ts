@@ -257,6 +257,15 @@ export const lookShape = {
       width: optional(lengthOrName('Width: a length, or a width that the style names.', 'text')),
       height: optional(length('Height.', '8cm')),
       ratio: optional(positive('Width divided by height, for the side that is not given.', '1.6')),
+      placed: optional(
+        lengthOrName(
+          'Width that the figure will have in the document. Text sizes are judged by it. Left out: its own.',
+          'column',
+        ),
+      ),
+      textAt: optional(
+        choice('Whether text has its size as drawn, or as placed in the document.', ['drawn', 'placed'], 'placed'),
+      ),
     }),
   ),
   panel: optional(

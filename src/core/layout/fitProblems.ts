@@ -36,6 +36,20 @@ function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>)
   return [warning('data-outside', { axis: axis.at, count: cut, low: write(least), high: write(greatest) })];
 }
 
+/** The smallest text along the axes as it will be in the document, where that is below its least size. */
+function smallestPlaced({ settings, scale }: Sheet): { size: number; least: number; path: string } | undefined {
+  if (settings.placed >= 1) return undefined;
+  const sizes = axisRoles.map((role) => {
+    const style = settings.text[role];
+    return { size: scaledSize(style, scale) * settings.placed, least: style.least };
+  });
+  const worst = sizes.reduce((a, b) => (b.size / b.least < a.size / a.least ? b : a));
+  // Text that was grown for the document has a least size that was grown with it.
+  const least = worst.least * (settings.grown ? settings.placed : 1);
+  if (worst.size >= least - 1e-6) return undefined;
+  return { size: Number(worst.size.toFixed(1)), least: Number(least.toFixed(1)), path: 'size.placed' };
+}
+
 /** How many series can be told apart by colour, pattern, marker or dash, as their marks have them. */
 function looksOf({ plan, settings }: Sheet): number {
   const { palette, markers, lines } = settings;
@@ -54,6 +68,8 @@ export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Probl
   }
   if (labels.namesLeftOut > 0) problems.push(warning('names-left-out', { count: labels.namesLeftOut }));
   if (labels.leftOut > 0) problems.push(warning('data-labels-left-out', { count: labels.leftOut }));
+  const small = smallestPlaced(sheet);
+  if (small) problems.push(warning('text-small-placed', small));
   if (scale < 1) {
     const least = Math.min(...axisRoles.map((role) => scaledSize(settings.text[role], scale)));
     const facts = { least: Number(least.toFixed(1)), preferred: settings.baseSize, percent: Math.round(scale * 100) };

@@ -71,12 +71,11 @@ class Resolver {
   }
 
   /** A width: a length, or one of the widths that the style names. */
-  width(value: string): number {
+  width(value: string, path = 'size.width'): number {
     const named = this.look.widths[value] as string | undefined;
     const points = lengthInPoints(named ?? value);
     if (points !== undefined) return points;
     const known = Object.keys(this.look.widths);
-    const path = 'size.width';
     const problem = /^[\d.]+$/.test(value)
       ? (place?: Place) => error('length-without-unit', { path, found: value }, place)
       : (place?: Place) => error('width-unknown', { path, found: value, known, nearest: nearest(value, known) }, place);
@@ -177,6 +176,12 @@ function pageSize(resolver: Resolver, look: CompleteLook, figure: Look): { width
   return sides;
 }
 
+/** Texts of other sizes in one proportion. */
+const grownText = (text: Settings['text'], by: number): Settings['text'] =>
+  Object.fromEntries(
+    Object.entries(text).map(([role, style]) => [role, { ...style, size: style.size * by, least: style.least * by }]),
+  ) as Settings['text'];
+
 /**
  * Joins the layers, the narrower over the wider, and makes every setting explicit.
  *
@@ -199,14 +204,21 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const decimals = (dataLabels as NonNullable<Look['dataLabels']>).format?.decimals;
   const { title: legendTitle, columns: legendColumns } = legend as NonNullable<Look['legend']>;
   const panelFill = (look.panel as NonNullable<Look['panel']>).fill;
+  const page = pageSize(resolver, look, figure);
+  const { placed: placedWidth, textAt } = look.size as NonNullable<Look['size']>;
+  const placed = placedWidth === undefined ? 1 : resolver.width(placedWidth, 'size.placed') / page.width;
+  // Text that is to have its size in the document is drawn larger by what the document shrinks the figure.
+  const grown = textAt === 'placed' && placed > 0 ? 1 / placed : 1;
   const settings: Settings = {
     face: look.text.face,
-    baseSize: resolver.points(look.text.size, 'text.size'),
-    text,
+    baseSize: resolver.points(look.text.size, 'text.size') * grown,
+    text: grownText(text, grown),
     words: look.words as Settings['words'],
     numbers: look.numbers,
     space: look.space,
-    ...pageSize(resolver, look, figure),
+    ...page,
+    placed,
+    grown: grown !== 1,
     panelLeast: look.panel.least,
     panel: {
       ...(panelFill === undefined ? {} : { fill: resolver.color(panelFill, 'panel.fill') }),

@@ -76,6 +76,10 @@ export interface Settings {
   space: Space;
   width: number;
   height: number;
+  /** Width in the document by width as drawn. */
+  placed: number;
+  /** Whether text is drawn larger, so that it has its size in the document. */
+  grown: boolean;
   panelLeast: number;
   /** Ground and frame of the panel; no ground where there is no colour. */
   panel: { fill?: string; frame: Stroke };

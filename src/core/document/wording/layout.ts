@@ -11,6 +11,11 @@ export const layoutWordings = {
     found: `the words did not fit at their size: all text is set at ${f.percent}% of it, the smallest at ${f.least} pt`,
     expected: 'a larger figure, or fewer and shorter words',
   }),
+  'text-small-placed': (f: { size: number; least: number; path: string }) => ({
+    found: `in the document the smallest text will be ${f.size} pt high, and the style asks for ${f.least} pt or more`,
+    expected: 'a larger width there, or text set for it',
+    write: 'textAt: placed',
+  }),
   'labels-thinned': (f: { axis: string; shown: number; count: number }) => ({
     found: `axes.${f.axis}: ${f.shown} of ${f.count} category names fit; the others are not drawn`,
     expected: `a larger figure, fewer categories, or "direction: ${f.axis === 'x' ? 'horizontal' : 'vertical'}"`,
