@@ -1,19 +1,18 @@
 import * as z from 'zod/mini';
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { choice, either, flag, number, object, optional, positive, text, whole } from '../document/fields.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { error, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { boxOf, notchOf, type Quartiles, type Whiskers } from '../statistics/box.js';
 import { jitter } from '../statistics/jitter.js';
 import { Summary } from '../statistics/summary.js';
-import { resolveAccents } from './accents.js';
 import { boxAltText, boxNotes } from './boxWords.js';
-import { type Cases, collectCases, measureProblems } from './cases.js';
+import { axesByCategory, legendOf, readByCategory } from './byCategory.js';
+import type { Cases } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
-import type { BoxMark, CategoryAxis, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import type { BoxMark, NumbersTable, Plan, Series } from './plan.js';
 import { whereColumns, whereField } from './where.js';
-import { asLong, wideColumns, wideShape, withCategory } from './wide.js';
+import { wideColumns, wideShape } from './wide.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['box'], 'box'),
@@ -241,50 +240,23 @@ function seriesOf(drawn: readonly Drawn[], group: Categories | undefined): Serie
 }
 
 function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
-  const long = asLong(given);
-  if (!long.ok) return long;
-  const complete = withCategory(long.value);
-  if (!complete.ok) return complete;
-  const input: Input = complete.value;
-  const { settings, table, codebook } = input;
-  const variable = codebook.variable(settings.value);
-  const category = categoriesOf(table, codebook.variable(settings.category));
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
-  const groupings = [category, ...(group ? [group] : [])];
-  const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
-  const accents = resolveAccents(input, groupings);
-  const problems = [
-    ...measureProblems(input, settings.value, 'chart.value'),
-    ...settingsProblems(input),
-    ...groupings.flatMap((grouping) => grouping.problems),
-    ...accents.problems,
-    ...cases.problems,
-  ];
-  if (hasErrors(problems)) return fail(problems);
+  const reading = readByCategory(given, settingsProblems);
+  if (!reading.ok) return reading;
+  const { input, category, group, cases, accents } = reading.value;
   const drawn = drawnBoxes(input, boxRows(cases, category, group), category, group);
   const series = seriesOf(drawn, group);
   const numbers = numbersOf(input, drawn, cases, category, group);
-  const categoryAxis: CategoryAxis = {
-    shows: 'category',
-    title: variableTitle({ ...category.variable, unit: '' }, 'chart.category'),
+  const axes = axesByCategory(reading.value, {
     categories: [...new Set(drawn.map((entry) => entry.category))],
-  };
-  const values: ValueAxis = {
-    shows: 'value',
-    title: variableTitle(variable, 'chart.value'),
     least: drawn.reduce((least, { summary }) => Math.min(least, summary.least), Number.POSITIVE_INFINITY),
     greatest: drawn.reduce((most, { summary }) => Math.max(most, summary.greatest), Number.NEGATIVE_INFINITY),
-    ...finenessOf(variable),
-  };
-  const direction = settings.direction ?? 'vertical';
-  const entries = series.flatMap((entry) => (entry.category ? [entry.category] : []));
+  });
   return succeed(
     {
-      direction,
-      ...(direction === 'vertical' ? { x: categoryAxis, y: values } : { x: values, y: categoryAxis }),
+      ...axes,
       series,
-      ...(group ? { legend: { variable: group.variable, entries } } : {}),
-      accents: accents.accents,
+      ...legendOf(group, series),
+      accents,
       categoryColors: group ? new Map() : category.variable.colors,
       numbers,
       note: boxNotes(
@@ -294,7 +266,7 @@ function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
       ),
       altText: boxAltText(input, drawn),
     },
-    problems,
+    reading.problems,
   );
 }
 

@@ -1,24 +1,20 @@
 import * as z from 'zod/mini';
 import { type Categories, categoriesOf } from '../data/categories.js';
-import type { Category } from '../data/codebook.js';
 import { choice, flag, listOf, number, object, optional, positive, text, whole } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
-import { alignedEdges, type Bin, binRules, countBins, equalEdges, niceWidth, ruleWidth } from '../statistics/bins.js';
-import { kernelDensity, normalDensity, silvermanBandwidth } from '../statistics/density.js';
-import { Summary } from '../statistics/summary.js';
+import { type Bin, binRules, countBins } from '../statistics/bins.js';
 import { lowered } from '../type/letterCase.js';
 import { resolveAccents } from './accents.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
+import { binChecks, edgesFor, mostBins } from './histogramBins.js';
+import { curvesOf, heights, type Measure, measures, outlineOf, type Part } from './histogramMarks.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
-import type { AxisTitle, BinMark, Cell, LineMark, NumbersTable, Plan, Series } from './plan.js';
+import type { AxisTitle, BinMark, Cell, NumbersTable, Plan, Series } from './plan.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
-
-const measures = ['count', 'percent', 'density'] as const;
-const mostBins = 500;
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['histogram'], 'histogram'),
@@ -51,114 +47,6 @@ const schema = z.strictObject({
 
 export type HistogramSettings = z.infer<typeof schema>;
 type Input = ChartInput<HistogramSettings>;
-type Measure = (typeof measures)[number];
-
-/** Settings of the bins that contradict each other, or are no bins. */
-function binChecks({ settings, locate }: Input): Problem[] {
-  const { bins = {} } = settings;
-  const given = (['count', 'width', 'edges', 'rule'] as const).filter((key) => bins[key] !== undefined);
-  const path = `chart.bins.${given[1]}`;
-  const problems: Problem[] = [];
-  if (given.length > 1)
-    problems.push(error('one-of-several', { path, others: given.slice(0, 1), where: 'chart.bins' }, locate(path)));
-  const { edges } = bins;
-  if (edges && (edges.length < 2 || edges.some((edge, i) => i > 0 && edge <= (edges[i - 1] as number)))) {
-    problems.push(error('edges-not-rising', { path: 'chart.bins.edges' }, locate('chart.bins.edges')));
-  }
-  if (bins.count === 0) problems.push(error('too-many-bins', { count: 0, most: mostBins }, locate('chart.bins.count')));
-  if (bins.exact !== undefined && (bins.count ?? bins.width ?? bins.edges) !== undefined) {
-    problems.push(
-      warning('setting-idle', { path: 'chart.bins.exact', needs: 'bins by a rule' }, locate('chart.bins.exact')),
-    );
-  }
-  return problems;
-}
-
-/** Most bins that a rule makes: far outliers would else ask for millions. */
-const mostByRule = 200;
-
-/** The edges that the settings ask for, or how many bins that would make where it is too many. */
-function edgesFor({ settings }: Input, sorted: Float64Array): number[] | number {
-  const { bins = {} } = settings;
-  const [least, greatest] = [sorted[0] as number, sorted.at(-1) as number];
-  const range = greatest - least;
-  if (bins.edges) return bins.edges;
-  if (bins.count) return equalEdges(least, greatest, bins.count);
-  if (bins.width)
-    return range / bins.width > mostBins ? Math.ceil(range / bins.width) : alignedEdges(least, greatest, bins.width);
-  const width = Math.max(ruleWidth(sorted, bins.rule ?? 'freedman-diaconis'), range / mostByRule);
-  // Where the values differ in their last digits alone, multiples of a width cannot be written.
-  const fine = width < 1e-9 * Math.max(Math.abs(least), Math.abs(greatest)) || width < 1e-290;
-  if (!bins.exact && !fine) return alignedEdges(least, greatest, niceWidth(width));
-  return equalEdges(least, greatest, Math.max(1, Math.min(mostByRule, Math.ceil(range / width - 1e-9))));
-}
-
-const heights: Record<Measure, (bin: Bin, total: number) => number> = {
-  count: ({ count }) => count,
-  percent: ({ count }, total) => (100 * count) / total,
-  density: ({ count, from, to }, total) => count / total / (to - from),
-};
-
-/** The values of one group, or of all. */
-interface Part {
-  category?: Category;
-  sorted: Float64Array;
-  bins: Bin[];
-}
-
-/** What a density has to be multiplied by to stand over bars of a measure. */
-function densityScale(measure: Measure, total: number, width: number): number {
-  if (measure === 'density') return 1;
-  return (measure === 'percent' ? 100 : total) * width;
-}
-
-const curvePoints = 160;
-
-/** The curves over the bars of a part; none where its values do not differ. */
-function curvesOf(
-  { settings }: Input,
-  { sorted, bins }: Part,
-  measure: Measure,
-  ends: [number, number],
-  cell: Cell,
-): LineMark[] {
-  const summary = new Summary();
-  for (const value of sorted) summary.add(value);
-  const bandwidth = settings.bandwidth ?? silvermanBandwidth(sorted);
-  const { sd = 0, mean } = summary;
-  const width = ((bins.at(-1)?.to as number) - (bins[0]?.from as number)) / bins.length;
-  const scale = densityScale(measure, sorted.length, width);
-  const xs = Array.from({ length: curvePoints + 1 }, (_, i) => ends[0] + ((ends[1] - ends[0]) * i) / curvePoints);
-  const of = {
-    normal: (x: number) => normalDensity(x, mean, sd),
-    density: (x: number) => kernelDensity(sorted, bandwidth, x),
-  };
-  return (settings.curves ?? []).flatMap((name): LineMark[] => {
-    if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
-    return [
-      {
-        type: 'line',
-        cell,
-        as: settings.group === undefined ? name : 'fit',
-        xs,
-        ys: xs.map((x) => scale * of[name](x)),
-      },
-    ];
-  });
-}
-
-/** The outline of the bars of a group: up, along the tops, and down. */
-function outlineOf({ bins, sorted }: Part, measure: Measure, cell: Cell): LineMark {
-  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
-  const tops = bins.map((bin) => heights[measure](bin, sorted.length));
-  return {
-    type: 'line',
-    cell,
-    as: 'series',
-    xs: [first.from, ...bins.flatMap(({ from, to }) => [from, to]), last.to],
-    ys: [0, ...tops.flatMap((top) => [top, top]), 0],
-  };
-}
 
 function heightTitle({ codebook, settings }: Input, measure: Measure): AxisTitle {
   const { cases } = codebook;

@@ -12,9 +12,10 @@ import { type Along, alongOf } from './along.js';
 import { measureProblems } from './cases.js';
 import { levelText } from './groupWords.js';
 import type { ChartInput, ChartKind } from './kind.js';
+import { lineMarks } from './lineMarks.js';
 import { lineAltText, lineNumbers } from './lineWords.js';
 import { caseSentences } from './notes.js';
-import type { BandMark, LeftOut, LineMark, Mark, Plan, PointMark, Series, ValueAxis } from './plan.js';
+import type { LeftOut, LineMark, Plan, Series, ValueAxis } from './plan.js';
 import { type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
 import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
@@ -160,93 +161,6 @@ function gatherRuns(
   return { runs: runs.filter(({ places }) => places.length > 0), chosen, used, leftOut: tally.list(), summary };
 }
 
-/** Where a line breaks: at missing values, and at categories without any. */
-function holes(run: Run, along: Along, gaps: LineSettings['gaps']): number[] {
-  if (gaps === 'bridge') return [];
-  const taken = new Set(run.places.map(({ x }) => x));
-  const categories = along.axis.shows === 'category' ? along.axis.categories.map((_, i) => i) : [];
-  return [...run.missing, ...categories.filter((x) => !taken.has(x))];
-}
-
-/** A line in steps: level until the next place, from the one before, or from half-way to half-way. */
-function stepped(xs: number[], ys: number[], steps: LineSettings['steps']): [number[], number[]] {
-  if (steps === undefined || steps === 'none') return [xs, ys];
-  const points = xs.flatMap((x, i): [number, number][] => {
-    const [y, last] = [ys[i] as number, i - 1];
-    const before = ys[last];
-    if (before === undefined || Number.isNaN(before) || Number.isNaN(y)) return [[x, y]];
-    const turn = steps === 'after' ? x : steps === 'before' ? (xs[last] as number) : (x + (xs[last] as number)) / 2;
-    return [
-      [turn, before],
-      [turn, y],
-      [x, y],
-    ];
-  });
-  return [points.map(([x]) => x), points.map(([, y]) => y)];
-}
-
-/** From this many places on, a line has no markers: they would hide it. */
-const manyPlaces = 40;
-
-/** Distance between the lines of neighbouring groups at a category, so that their error bars stand apart. */
-const apart = 0.07;
-
-/** The places of a run, moved aside where error bars of several groups would stand on each other. */
-function aside(run: Run, { axis }: Along, bars: LineSettings['error'], at: number, of: number): Run {
-  if (!bars || bars.as === 'band' || axis.shows !== 'category') return run;
-  const by = (at - (of - 1) / 2) * apart;
-  return { ...run, places: run.places.map((place) => ({ ...place, x: place.x + by })) };
-}
-
-function marksOf(
-  input: LineInput,
-  given: Run,
-  along: Along,
-  group: Categories | undefined,
-  at: number,
-  of: number,
-): Mark[] {
-  const { gaps, steps, error: bars } = input.settings;
-  const run = aside(given, along, bars, at, of);
-  const cell = group && run.category ? { [group.variable.name]: run.category.code } : {};
-  const entries = [
-    ...run.places.map(({ x, y }) => ({ x, y })),
-    ...holes(given, along, gaps).map((x) => ({ x, y: Number.NaN })),
-  ].sort((a, b) => a.x - b.x);
-  const [xs, ys] = stepped(
-    entries.map(({ x }) => x),
-    entries.map(({ y }) => y),
-    steps,
-  );
-  const line: LineMark = { type: 'line', cell, as: 'series', xs, ys };
-  const banded = run.places.filter(({ interval }) => interval !== undefined);
-  const band: BandMark[] =
-    bars?.as === 'band' && banded.length > 1
-      ? [
-          {
-            type: 'band',
-            cell,
-            xs: banded.map(({ x }) => x),
-            low: banded.map(({ interval }) => interval?.low as number),
-            high: banded.map(({ interval }) => interval?.high as number),
-          },
-        ]
-      : [];
-  const few = run.places.length <= manyPlaces;
-  const points = run.places.map(
-    ({ x, y, interval, summary }): PointMark => ({
-      type: 'point',
-      cell,
-      x,
-      y,
-      onLine: few ? 'marked' : 'bare',
-      count: summary.n,
-      ...(interval && bars?.as !== 'band' ? { interval } : {}),
-    }),
-  );
-  return [line, ...band, ...points];
-}
-
 function valueAxis(input: LineInput, { runs, summary }: Gathered): ValueAxis {
   const { settings, codebook } = input;
   const ends = runs.flatMap(({ places }) =>
@@ -331,7 +245,7 @@ function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
   if (hasErrors(problems)) return fail(problems);
   const series = gathered.runs.map((run, i): Series => {
     const color = run.category && group?.variable.colors.get(run.category.code);
-    const marks = marksOf(input, run, along, group, i, gathered.runs.length);
+    const marks = lineMarks(input, run, along, group, i, gathered.runs.length);
     return { ...(run.category ? { category: run.category } : {}), ...(color === undefined ? {} : { color }), marks };
   });
   const numbers = lineNumbers(input, gathered.runs, along, group, gathered);

@@ -1,24 +1,23 @@
 import * as z from 'zod/mini';
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { choice, flag, optional, text } from '../document/fields.js';
-import { fail, hasErrors, type Outcome, succeed } from '../document/problem.js';
+import { type Outcome, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { jitter } from '../statistics/jitter.js';
 import { quantile } from '../statistics/quantile.js';
 import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
-import { resolveAccents } from './accents.js';
-import { type Cases, collectCases, measureProblems } from './cases.js';
+import { axesByCategory, legendOf, readByCategory } from './byCategory.js';
+import type { Cases } from './cases.js';
 import { groupShows } from './group.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { namesOf, namesProblems, namesShape } from './names.js';
 import { caseSentences } from './notes.js';
-import type { CategoryAxis, CloudMark, LineMark, NumbersTable, Plan, Series, ValueAxis } from './plan.js';
+import type { CloudMark, LineMark, NumbersTable, Plan, Series } from './plan.js';
 import { referenceLines, referenceSentences, referencesField } from './references.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
-import { asLong, wideColumns, wideShape, withCategory } from './wide.js';
+import { wideColumns, wideShape } from './wide.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['points'], 'points'),
@@ -184,64 +183,37 @@ function altText(input: Input, drawn: readonly Drawn[], category: Categories): s
 }
 
 function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
-  const long = asLong(given);
-  if (!long.ok) return long;
-  const complete = withCategory(long.value);
-  if (!complete.ok) return complete;
-  const input: Input = complete.value;
-  const { settings, table, codebook } = input;
-  const variable = codebook.variable(settings.value);
-  const category = categoriesOf(table, codebook.variable(settings.category));
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
-  const groupings = [category, ...(group ? [group] : [])];
-  const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
-  const accents = resolveAccents(input, groupings);
-  const problems = [
-    ...measureProblems(input, settings.value, 'chart.value'),
-    ...namesProblems(input),
-    ...groupings.flatMap((grouping) => grouping.problems),
-    ...accents.problems,
-    ...cases.problems,
-  ];
-  if (hasErrors(problems)) return fail(problems);
+  const reading = readByCategory(given, namesProblems);
+  if (!reading.ok) return reading;
+  const { input, category, group, cases, accents } = reading.value;
   const drawn = drawnStrips(input, stripsOf(cases, category, group), category, group);
   const series = seriesOf(drawn, group);
   const numbers = numbersOf(input, drawn, cases, category, group);
   const shown = [...new Set(drawn.map((strip) => strip.category))];
-  const categoryAxis: CategoryAxis = {
-    shows: 'category',
-    title: variableTitle({ ...category.variable, unit: '' }, 'chart.category'),
+  const references = (input.settings.references ?? []).map(({ at }) => at);
+  const axes = axesByCategory(reading.value, {
     categories: shown.map((c) => category.categories[c] as Category),
-  };
-  const references = (settings.references ?? []).map(({ at }) => at);
-  const values: ValueAxis = {
-    shows: 'value',
-    title: variableTitle(variable, 'chart.value'),
     least: Math.min(...references, ...drawn.map(({ summary }) => summary.least)),
     greatest: Math.max(...references, ...drawn.map(({ summary }) => summary.greatest)),
-    ...finenessOf(variable),
-  };
-  const direction = settings.direction ?? 'vertical';
-  const entries = series.flatMap((entry) => (entry.category ? [entry.category] : []));
-  const center = settings.center ?? 'median';
+  });
+  const center = input.settings.center ?? 'median';
   return succeed(
     {
-      direction,
-      ...(direction === 'vertical' ? { x: categoryAxis, y: values } : { x: values, y: categoryAxis }),
+      ...axes,
       series,
-      ...referenceLines(settings.references, direction, shown.length),
-      ...(group ? { legend: { variable: group.variable, entries } } : {}),
-      accents: accents.accents,
+      ...referenceLines(input.settings.references, axes.direction, shown.length),
+      ...legendOf(group, series),
+      accents,
       categoryColors: group ? new Map() : category.variable.colors,
       numbers,
       note: [
         ...(center === 'none' ? [] : [`Bars show the ${center}.`]),
-        ...referenceSentences(settings.references, input.numbers),
+        ...referenceSentences(input.settings.references, input.numbers),
         ...caseSentences(input, numbers),
       ],
       altText: altText(input, drawn, category),
     },
-    problems,
+    reading.problems,
   );
 }
 

@@ -6,13 +6,12 @@ import { selectionOf } from '../data/selection.js';
 import { choice, code, flag, listOf, optional, text } from '../document/fields.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { formatNumber } from '../scale/numberFormat.js';
-import { lowered } from '../type/letterCase.js';
 import { resolveAccents } from './accents.js';
 import { measureProblems } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
-import type { EndLabel, LineMark, Mark, NumbersTable, Plan, PointMark, Series } from './plan.js';
+import type { LineMark, Mark, NumbersTable, Plan, PointMark, Series } from './plan.js';
+import { changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
 import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
@@ -36,16 +35,17 @@ const schema = z.strictObject({
 
 export type SlopeSettings = z.infer<typeof schema>;
 type Settings = SlopeSettings & { time: string; value: string };
-type Input = ChartInput<Settings>;
+export type SlopeInput = ChartInput<Settings>;
+type Input = SlopeInput;
 
 /** An item with its value at each time; `undefined` where it has none. */
-interface Item {
+export interface Item {
   category: Category;
   group: number;
   values: (number | undefined)[];
 }
 
-interface Found {
+export interface Found {
   items: Item[];
   times: Category[];
   chosen: number;
@@ -102,21 +102,11 @@ function findItems(
   };
 }
 
-interface Part {
+export interface Part {
   category?: Category;
   color?: string | undefined;
   quiet?: boolean;
   items: Item[];
-}
-
-const changes = ['Rise', 'Fall', 'No change'] as const;
-
-function changeOf({ values }: Item): (typeof changes)[number] {
-  const [first, last] = [
-    values.find((value) => value !== undefined) ?? 0,
-    values.findLast((value) => value !== undefined) ?? 0,
-  ];
-  return last > first ? 'Rise' : last < first ? 'Fall' : 'No change';
 }
 
 /** The items in series: by group, by rise and fall, or those singled out before the rest. */
@@ -166,59 +156,6 @@ function marksOf(input: Input, { category, values }: Item, part: Part, group: Ca
   return [line, ...points];
 }
 
-/** Name and value at both ends; in the middle the lines speak for themselves. */
-function endLabels(input: Input, parts: readonly Part[], series: readonly Series[]): EndLabel[] {
-  const decimals = input.codebook.variable(input.settings.value).decimals ?? 0;
-  const write = (value: number) => formatNumber(value, decimals, input.numbers);
-  return parts.flatMap((part, s) =>
-    part.items.flatMap(({ category, values }): EndLabel[] => {
-      const cell = series[s]?.marks[0]?.cell ?? {};
-      const common = {
-        series: s,
-        cell: part.category ? cell : { [input.settings.item]: category.code },
-        from: 'chart.item',
-      };
-      const [first, last] = [values[0], values.at(-1)];
-      return [
-        ...(first === undefined
-          ? []
-          : [{ ...common, side: 'left' as const, y: first, text: `${category.name}  ${write(first)}` }]),
-        ...(last === undefined
-          ? []
-          : [{ ...common, side: 'right' as const, y: last, text: `${write(last)}  ${category.name}` }]),
-      ];
-    }),
-  );
-}
-
-function numbersOf(input: Input, found: Found, item: Categories): NumbersTable {
-  const { codebook, settings, table } = input;
-  const decimals = codebook.variable(settings.value).decimals ?? 2;
-  return {
-    columns: [
-      { key: item.variable.name, title: item.variable.label },
-      ...found.times.map(({ code: key, name }) => ({ key, title: name, decimals })),
-      { key: 'change', title: 'Change', decimals },
-      { key: 'changePercent', title: 'Change (%)', decimals: 1 },
-    ],
-    rows: found.items.map(({ category, values }) => {
-      const [first, last] = [values[0], values.at(-1)];
-      const change = first === undefined || last === undefined ? undefined : last - first;
-      return [
-        category.name,
-        ...values,
-        change,
-        change === undefined || !first ? undefined : (100 * change) / Math.abs(first),
-      ];
-    }),
-    cases: codebook.cases,
-    read: table.rowCount,
-    chosen: found.chosen,
-    used: found.used,
-    leftOut: found.leftOut,
-  };
-}
-
 /** The codes of the items that are singled out; unknown ones are problems. */
 function spotlights({ settings, locate }: Input, item: Categories): { codes: Set<string>; problems: Problem[] } {
   const codes = new Set<string>();
@@ -242,20 +179,6 @@ function spotlights({ settings, locate }: Input, item: Categories): { codes: Set
     }
   }
   return { codes, problems };
-}
-
-function altText({ codebook, settings, numbers }: Input, { items, times }: Found): string {
-  const value = codebook.variable(settings.value);
-  const [first, last] = [times[0]?.name, times.at(-1)?.name];
-  const count = (name: string) => items.filter((entry) => changeOf(entry) === name).length;
-  const most = items.reduce((a, b) =>
-    Math.abs((b.values.at(-1) ?? 0) - (b.values[0] ?? 0)) > Math.abs((a.values.at(-1) ?? 0) - (a.values[0] ?? 0))
-      ? b
-      : a,
-  );
-  const write = (y: number | undefined) =>
-    y === undefined ? 'nothing' : formatNumber(y, value.decimals ?? 1, numbers);
-  return `Slope chart of ${lowered(value.label)} from ${first} to ${last}: ${count('Rise')} of ${items.length} rise, ${count('Fall')} fall. ${most.category.name} changes most, from ${write(most.values[0])} to ${write(most.values.at(-1))}.`;
 }
 
 /** The settings with a time and a value, or what is missing. */
@@ -320,7 +243,7 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
   );
   const variable = codebook.variable(input.settings.value);
   const values = found.items.flatMap((entry) => entry.values.filter((value) => value !== undefined));
-  const numbers = numbersOf(input, found, item);
+  const numbers = slopeNumbers(input, found, item);
   const legend = group?.variable ?? (settings.change ? { ...item.variable, name: 'change', label: '' } : undefined);
   return succeed(
     {
@@ -340,7 +263,7 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
         hugs: true,
       },
       series,
-      endLabels: endLabels(input, parts, series),
+      endLabels: slopeLabels(input, parts, series),
       ...(legend
         ? { legend: { variable: legend, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } }
         : {}),
@@ -348,7 +271,7 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
       categoryColors: new Map(),
       numbers,
       note: wide ? [] : caseSentences(input, numbers),
-      altText: altText(input, found),
+      altText: slopeAltText(input, found),
     },
     problems,
   );

@@ -1,0 +1,82 @@
+import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Category, Variable } from '../data/codebook.js';
+import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { resolveAccents } from './accents.js';
+import { type Cases, collectCases, measureProblems } from './cases.js';
+import type { ChartInput } from './kind.js';
+import type { CategoryAxis, LegendPlan, Plan, Series, ValueAxis } from './plan.js';
+import { finenessOf, variableTitle } from './variableTitle.js';
+import { asLong, type WideSettings, withCategory } from './wide.js';
+
+interface Settings extends WideSettings {
+  direction?: 'vertical' | 'horizontal' | undefined;
+}
+
+/** The cases of a chart that draws the values of a variable at each category, and what they are sorted by. */
+export interface ByCategory<S> {
+  input: ChartInput<S & { category: string; value: string }>;
+  variable: Variable;
+  category: Categories;
+  group?: Categories | undefined;
+  cases: Cases;
+  accents: Plan['accents'];
+}
+
+/**
+ * Reads the cases of such a chart, from a long table or a wide one.
+ *
+ * @param further what else may be wrong with the settings
+ */
+export function readByCategory<S extends Settings>(
+  given: ChartInput<S>,
+  further: (input: ChartInput<S & { category: string; value: string }>) => Problem[],
+): Outcome<ByCategory<S>> {
+  const long = asLong(given);
+  if (!long.ok) return long;
+  const complete = withCategory(long.value);
+  if (!complete.ok) return complete;
+  const input = complete.value;
+  const { settings, table, codebook } = input;
+  const variable = codebook.variable(settings.value);
+  const category = categoriesOf(table, codebook.variable(settings.category));
+  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
+  const groupings = [category, ...(group ? [group] : [])];
+  const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
+  const { accents, problems: accentProblems } = resolveAccents(input, groupings);
+  const problems = [
+    ...measureProblems(input, settings.value, 'chart.value'),
+    ...further(input),
+    ...groupings.flatMap((grouping) => grouping.problems),
+    ...accentProblems,
+    ...cases.problems,
+  ];
+  if (hasErrors(problems)) return fail(problems);
+  return succeed({ input, variable, category, group, cases, accents }, problems);
+}
+
+/** The axes of such a chart: the categories that are shown, and what the values cover. */
+export function axesByCategory<S extends Settings>(
+  { input, variable, category }: ByCategory<S>,
+  { categories, least, greatest }: { categories: Category[]; least: number; greatest: number },
+): Pick<Plan, 'direction' | 'x' | 'y'> {
+  const along: CategoryAxis = {
+    shows: 'category',
+    title: variableTitle({ ...category.variable, unit: '' }, 'chart.category'),
+    categories,
+  };
+  const values: ValueAxis = {
+    shows: 'value',
+    title: variableTitle(variable, 'chart.value'),
+    least,
+    greatest,
+    ...finenessOf(variable),
+  };
+  const direction = input.settings.direction ?? 'vertical';
+  return direction === 'vertical' ? { direction, x: along, y: values } : { direction, x: values, y: along };
+}
+
+/** The legend of the groups that are shown. */
+export const legendOf = (group: Categories | undefined, series: readonly Series[]): { legend?: LegendPlan } =>
+  group
+    ? { legend: { variable: group.variable, entries: series.flatMap(({ category }) => (category ? [category] : [])) } }
+    : {};

@@ -1,0 +1,81 @@
+import type { Category } from '../data/codebook.js';
+import type { Bin } from '../statistics/bins.js';
+import { kernelDensity, normalDensity, silvermanBandwidth } from '../statistics/density.js';
+import { Summary } from '../statistics/summary.js';
+import type { HistogramSettings } from './histogram.js';
+import type { ChartInput } from './kind.js';
+import type { Cell, LineMark } from './plan.js';
+
+type Input = ChartInput<HistogramSettings>;
+
+/** What the height of a bar shows. */
+export const measures = ['count', 'percent', 'density'] as const;
+export type Measure = (typeof measures)[number];
+
+/** The height of a bar in each measure. */
+export const heights: Record<Measure, (bin: Bin, total: number) => number> = {
+  count: ({ count }) => count,
+  percent: ({ count }, total) => (100 * count) / total,
+  density: ({ count, from, to }, total) => count / total / (to - from),
+};
+
+/** The values of one group, or of all. */
+export interface Part {
+  category?: Category;
+  sorted: Float64Array;
+  bins: Bin[];
+}
+
+/** What a density has to be multiplied by to stand over bars of a measure. */
+function densityScale(measure: Measure, total: number, width: number): number {
+  if (measure === 'density') return 1;
+  return (measure === 'percent' ? 100 : total) * width;
+}
+
+const curvePoints = 160;
+
+/** The curves over the bars of a part; none where its values do not differ. */
+export function curvesOf(
+  { settings }: Input,
+  { sorted, bins }: Part,
+  measure: Measure,
+  ends: [number, number],
+  cell: Cell,
+): LineMark[] {
+  const summary = new Summary();
+  for (const value of sorted) summary.add(value);
+  const bandwidth = settings.bandwidth ?? silvermanBandwidth(sorted);
+  const { sd = 0, mean } = summary;
+  const width = ((bins.at(-1)?.to as number) - (bins[0]?.from as number)) / bins.length;
+  const scale = densityScale(measure, sorted.length, width);
+  const xs = Array.from({ length: curvePoints + 1 }, (_, i) => ends[0] + ((ends[1] - ends[0]) * i) / curvePoints);
+  const of = {
+    normal: (x: number) => normalDensity(x, mean, sd),
+    density: (x: number) => kernelDensity(sorted, bandwidth, x),
+  };
+  return (settings.curves ?? []).flatMap((name): LineMark[] => {
+    if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
+    return [
+      {
+        type: 'line',
+        cell,
+        as: settings.group === undefined ? name : 'fit',
+        xs,
+        ys: xs.map((x) => scale * of[name](x)),
+      },
+    ];
+  });
+}
+
+/** The outline of the bars of a group: up, along the tops, and down. */
+export function outlineOf({ bins, sorted }: Part, measure: Measure, cell: Cell): LineMark {
+  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
+  const tops = bins.map((bin) => heights[measure](bin, sorted.length));
+  return {
+    type: 'line',
+    cell,
+    as: 'series',
+    xs: [first.from, ...bins.flatMap(({ from, to }) => [from, to]), last.to],
+    ys: [0, ...tops.flatMap((top) => [top, top]), 0],
+  };
+}
