@@ -25,6 +25,14 @@ const figures = fc.record({
     'curve',
   ),
   panels: fc.constantFrom('', '', '', 'p', 'free'),
+  axes: fc.constantFrom(
+    '',
+    '',
+    'axes: { value: { minor: 3, reverse: true } }',
+    'axes: { value: { scale: power } }',
+    'axes: { all: { gap: [0.05, 0.1], reverse: true } }',
+    'axes: { value: { from: data, to: data, format: { suffix: " kg" } } }',
+  ),
   extra: fc.boolean(),
   categories: fc.uniqueArray(name, { minLength: 1, maxLength: 30, selector: (text) => text.toLowerCase() }),
   groups: fc.uniqueArray(name, { minLength: 0, maxLength: 6, selector: (text) => text.toLowerCase() }),
@@ -109,6 +117,7 @@ variables:
 caption: { number: 1, title: ${quote(f.title)} }
 size: { width: ${f.width}mm, height: ${f.height}mm }
 ${panelsOf(f)}
+${f.axes}
 legend: { place: ${f.legend} }
 dataLabels: { show: ${f.labels} }`,
     caption: f.caption,

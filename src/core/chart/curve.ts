@@ -273,6 +273,7 @@ function plan(input: Input): Outcome<Plan> {
               series: s,
               cell: {},
               y: ys.findLast((y) => !Number.isNaN(y)) as number,
+              other: ys.find((y) => !Number.isNaN(y)) as number,
               text: name,
               from: 'chart.names',
             })),

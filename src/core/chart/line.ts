@@ -256,6 +256,7 @@ function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
     series: s,
     cell: series[s]?.marks[0]?.cell ?? {},
     y: run.places.at(-1)?.y as number,
+    other: run.places[0]?.y as number,
     text: run.category?.name ?? '',
     from: 'chart.names',
   }));

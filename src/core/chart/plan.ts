@@ -193,6 +193,8 @@ export interface EndLabel {
   series: number;
   cell: Cell;
   y: number;
+  /** The value at the other end, where the label stands if the axis runs the other way. */
+  other?: number;
   text: string;
   from: string;
 }

@@ -58,11 +58,18 @@ function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: 
 }
 
 /** Every second, third, … name, so that those shown do not touch; none that would stand in the corner of the axes. */
-function thinned(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number, length: number): TickLabel[] {
+function thinned(
+  at: 'x' | 'y',
+  labels: readonly TickLabel[],
+  slot: number,
+  gap: number,
+  start: number,
+  length: number,
+): TickLabel[] {
   const widest = Math.max(...labels.map((label) => along(at, label)));
   const every = Math.max(1, Math.ceil((widest + gap) / slot));
   const within = (label: TickLabel) => {
-    const middle = (label.index + 0.5) * slot;
+    const middle = start + (label.index + 0.5) * slot;
     const half = along(at, label) / 2;
     return middle - half >= -gap && middle + half <= length + gap;
   };
@@ -70,8 +77,8 @@ function thinned(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap:
 }
 
 /** How far turned names stick out beyond the ends, where a line is higher than the room of its category. */
-function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, length: number) {
-  const edges = labels.map((label) => ({ middle: (label.index + 0.5) * slot, half: along(at, label) / 2 }));
+function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, start: number, length: number) {
+  const edges = labels.map((label) => ({ middle: start + (label.index + 0.5) * slot, half: along(at, label) / 2 }));
   return {
     before: Math.max(0, ...edges.map(({ middle, half }) => half - middle)),
     after: Math.max(0, ...edges.map(({ middle, half }) => middle + half - length)),
@@ -83,7 +90,9 @@ function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, l
  * nothing else helps only some of them. Names along a vertical axis are never turned.
  */
 export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', length: number): FittedCategoryAxis {
-  const slot = length / plan.categories.length;
+  const { gap: [low, high] = [0, 0], reverse } = sheet.settings.axes[at];
+  const slot = (length * (1 - low - high)) / plan.categories.length;
+  const start = length * (reverse ? high : low);
   const base = scaledSize(sheet.settings.text.tickLabel, sheet.scale);
   const gap = (attempt: Attempt) => (at === 'x' && !attempt.turned ? gapAlong : 0.1) * base * attempt.tickScale;
   const tries = attempts(sheet, at);
@@ -97,8 +106,8 @@ export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y',
   const last = tries.at(-1) as Attempt;
   const { attempt, labels } = good ?? {
     attempt: last,
-    labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last), length),
+    labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last), start, length),
   };
-  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, labels, slot, length), good !== undefined);
+  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, labels, slot, start, length), good !== undefined);
   return { ...fitted, shows: 'category', count: plan.categories.length, tickScale: attempt.tickScale };
 }

@@ -2,7 +2,7 @@ import type { EndLabel } from '../chart/plan.js';
 import type { PlateItem } from '../plate/plate.js';
 import { straightLine } from './axisInk.js';
 import { fillOf } from './fills.js';
-import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
+import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 import { spread } from './spread.js';
@@ -17,7 +17,13 @@ export interface EndLabels {
 }
 
 function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): EndLabels {
-  const all = (sheet.plan.endLabels ?? []).filter((label) => label.side === side && within(scales.y, label.y));
+  // Where the axis runs the other way, its last place is on the left. Labels follow it there, unless the axis of values
+  // stands there with labels of its own: then they name the lines at their other ends.
+  const flipped = scales.x.from > scales.x.to;
+  const stays = flipped && !(sheet.plan.y.shows === 'value' && sheet.plan.y.quiet);
+  const all = (sheet.plan.endLabels ?? [])
+    .map((label) => (stays ? { ...label, y: label.other ?? label.y } : label))
+    .filter((label) => label.side === side && within(scales.y, label.y));
   if (all.length === 0) return { items: [], leftOut: 0 };
   const size = em(sheet);
   const panel = panelOf(scales);
@@ -45,9 +51,10 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
   // Where a label had to leave its place, a short line leads from the one to the other.
   const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.6 * size);
   const lead = moved ? 0.9 * size : 0;
-  const out = side === 'right' ? 1 : -1;
-  const edge = side === 'right' ? panel.x + panel.width : panel.x;
-  const ends = endOf(sheet, scales, side, edge);
+  const onRight = (side === 'right') === (stays || !flipped);
+  const out = onRight ? 1 : -1;
+  const edge = onRight ? panel.x + panel.width : panel.x;
+  const ends = endOf(sheet, scales, stays ? (side === 'right' ? 'left' : 'right') : side, edge);
   const items = wanted.flatMap((label, i): PlateItem[] => {
     const block = blocks[i] as NonNullable<(typeof blocks)[number]>;
     const series = sheet.plan.series[label.series];
@@ -55,13 +62,13 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
     const [at, middle] = [places[i]?.at as number, middles[i] as number];
     const role = `endLabels.${side}[${i}]`;
     const near = ends + out * (gap + lead);
-    const x = side === 'right' ? near : near - block.width;
+    const x = onRight ? near : near - block.width;
     const text = textAt(
       block,
       x,
       middle - opticalMiddle(block),
       { role, from: label.from, color: style.color },
-      side === 'right' ? 'start' : 'end',
+      onRight ? 'start' : 'end',
     );
     if (!moved) return [text];
     const stroke = { width: 0.5, color: fill.color };
@@ -76,7 +83,7 @@ function endOf(sheet: Sheet, scales: PanelScales, side: EndLabel['side'], edge: 
   if (scales.x.shows === 'category') return placeAt(scales.x, side === 'right' ? scales.x.count - 1 : 0);
   const { x } = sheet.plan;
   return x.shows === 'value' && scales.x.shows === 'value'
-    ? Math.max(scales.x.from, Math.min(scales.x.to, placeAt(scales.x, side === 'right' ? x.greatest : x.least)))
+    ? held(scales.x, side === 'right' ? x.greatest : x.least)
     : edge;
 }
 

@@ -95,7 +95,7 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
   const [low, high] = hugged(plan, sheet.settings.axes[at]);
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, tickScale);
-  const chosen = chooseDates(low, high, length, 1.15, (values, step) =>
+  const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
     at === 'y'
       ? set('0').height + labelGap.y * size
       : Math.max(...dateTexts(values, step).map((text) => set(text).width)) + labelGap.x * size,
@@ -142,8 +142,12 @@ function exactTicks(at: readonly number[], plan: ValueAxis, from: number | undef
   return { low, high: low + span, step: span, values, decimals };
 }
 
-function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, tickScale: number): Ticks {
+/** The length that the values have, without the gaps at the ends. */
+const innerLength = ({ gap = [0, 0] }: AxisSettings, length: number): number => length * (1 - gap[0] - gap[1]);
+
+function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', whole: number, tickScale: number): Ticks {
   const settings = sheet.settings.axes[at];
+  const length = innerLength(settings, whole);
   const { from, to } = fixedLimits(plan, settings);
   if (settings.at) return exactTicks(settings.at, plan, from, to);
   if (settings.scale === 'log') {
@@ -163,7 +167,7 @@ function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
       labelRoom: room,
     });
   }
-  const whole = plan.counts || plan.form === 'year';
+  const integers = plan.counts || plan.form === 'year';
   return chooseTicks({
     least: plan.least,
     greatest: plan.greatest,
@@ -171,7 +175,11 @@ function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
     to,
     step: settings.step,
     decimals:
-      settings.decimals !== undefined && divisorOf(settings.format) === 1 ? settings.decimals : whole ? 0 : undefined,
+      settings.decimals !== undefined && divisorOf(settings.format) === 1
+        ? settings.decimals
+        : integers
+          ? 0
+          : undefined,
     length,
     comfort: comfort[at],
     labelRoom: (candidate) => labelRoom(sheet, at, candidate, tickScale),

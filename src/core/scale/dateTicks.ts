@@ -70,6 +70,13 @@ export function dateTexts(values: readonly number[], step: DateStep): string[] {
   return values.map((value, i) => formatDate(value, step, several && (i === 0 || years[i] !== years[i - 1])));
 }
 
+/** Dates that stand at least some days apart, from the first on. */
+function thinned(values: readonly number[], apart: number): number[] {
+  const kept: number[] = [];
+  for (const value of values) if (kept.length === 0 || value - (kept.at(-1) as number) >= apart) kept.push(value);
+  return kept;
+}
+
 /** The finest ticks whose labels have comfortable room, by what the labels of a step take from one to the next. */
 export function chooseDates(
   low: number,
@@ -79,14 +86,13 @@ export function chooseDates(
   roomOf: (values: number[], step: DateStep) => number,
 ): { values: number[]; step: DateStep } {
   let last = { values: [low], step: { unit: 'day', count: 1 } as DateStep };
+  const perDay = length / Math.max(1e-9, high - low);
   for (const { step, days } of steps) {
-    const distance = (length * days) / Math.max(1e-9, high - low);
-    if (distance < 4) continue;
+    if (perDay * days < 4) continue;
     const values = datesBetween(low, high, step);
-    if (values.length < 2)
-      return values.length > last.values.length || last.values.length > 20 ? { values, step } : last;
+    if (values.length < 2) break;
     last = { values, step };
-    if (distance >= roomOf(values, step) * comfort) return last;
+    if (perDay * days >= roomOf(values, step) * comfort) return last;
   }
-  return last;
+  return { ...last, values: thinned(last.values, roomOf(last.values, last.step) / perDay) };
 }
