@@ -3,7 +3,7 @@ import type { CommandSpec } from './command.js';
 export const drawCommand: CommandSpec = {
   name: 'draw',
   arguments: '<figure...>',
-  summary: 'draw figure files',
+  summary: 'draw figure files and boards',
   options: [
     [
       '-o, --output <path>',

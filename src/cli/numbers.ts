@@ -3,7 +3,7 @@ import type { CommandSpec } from './command.js';
 export const numbersCommand: CommandSpec = {
   name: 'numbers',
   arguments: '<figure>',
-  summary: 'print the table behind a figure: n, mean, SD, SE, interval ends, and the rows left out',
+  summary: 'print the table behind a figure: counts, means, intervals, bins, fits, and the rows left out',
   options: [
     ['--style <style>', 'house style in place of the one that the figure names'],
     ['--csv', 'as CSV, every value in full'],

@@ -90,6 +90,12 @@ function overhangOf(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly 
   };
 }
 
+/** Room from label to label: the widest, the first of which is wider by its year and has but one neighbour. */
+function dateRoom([first = 0, ...rest]: readonly number[]): number {
+  const widest = rest.reduce((most, width) => Math.max(most, width), 0);
+  return Math.max(widest, (first + (rest[0] ?? 0)) / 2);
+}
+
 /** Ticks at dates: firsts of years and months, Mondays, days. */
 function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, tickScale: number): FittedValueAxis {
   const [low, high] = hugged(plan, sheet.settings.axes[at]);
@@ -98,7 +104,7 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
   const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
     at === 'y'
       ? set('0').height + labelGap.y * size
-      : Math.max(...dateTexts(values, step).map((text) => set(text).width)) + labelGap.x * size,
+      : dateRoom(dateTexts(values, step).map((text) => set(text).width)) + labelGap.x * size,
   );
   const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
   const texts = dateTexts(chosen.values, chosen.step);

@@ -63,11 +63,10 @@ export function formatDate(days: number, { unit }: DateStep, withYear: boolean):
 /** A whole date. */
 export const dateInFull = (days: number): string => formatDate(Math.round(days), { unit: 'day', count: 1 }, true);
 
-/** The texts of ticks: the year stands where it changes, and at the first of several years. */
+/** The texts of ticks: the year stands at the first, and where it changes. */
 export function dateTexts(values: readonly number[], step: DateStep): string[] {
   const years = values.map((value) => parts(value).year);
-  const several = years[0] !== years.at(-1);
-  return values.map((value, i) => formatDate(value, step, several && (i === 0 || years[i] !== years[i - 1])));
+  return values.map((value, i) => formatDate(value, step, i === 0 || years[i] !== years[i - 1]));
 }
 
 /** Dates that stand at least some days apart, from the first on. */
