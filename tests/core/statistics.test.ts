@@ -217,10 +217,14 @@ describe('boxes', () => {
     expect(boxOf(values, 7, { rule: 'percentiles', low: 5, high: 95 }).outliers).toHaveLength(10);
   });
 
+  test('of values far apart are the values themselves, to the last digit', () => {
+    expect(quantile([-1e300, 1e-5, 2], 0.4, 1)).toBe(1e-5);
+    expect(quantile([-1e300, 1e-5, 2, 3], 0.25, 3)).toBe(-1e300);
+    expect(quantile([-1e300, 1e-5, 2, 3], 0.5, 3)).toBe(1e-5);
+  });
+
   test('keep their numbers in order for any sample', () => {
-    // Tables are read without the numbers below 2.3e-308, which the engine's own sorting takes for zero.
-    const value = fc.double({ min: -1e3, max: 1e3, noNaN: true }).map((v) => (Math.abs(v) < 2.3e-308 ? 0 : v));
-    const sample = fc.array(value, { minLength: 1, maxLength: 30 });
+    const sample = fc.array(fc.double({ min: -1e3, max: 1e3, noNaN: true }), { minLength: 1, maxLength: 30 });
     fc.assert(
       fc.property(sample, fc.constantFrom(1, 2, 3, 4, 5, 6, 7, 8, 9, 'hinges' as const), (values, type) => {
         const {

@@ -28,9 +28,6 @@ export function isMissingCode(text: string, variable: Variable): boolean {
   return text !== '' && !Number.isNaN(value) && variable.missing.has(String(value));
 }
 
-/** The least number that is kept to all its digits (IEEE 754). */
-const leastNormal = 2 ** -1022;
-
 interface Fault {
   row: number;
   text: string;
@@ -82,8 +79,7 @@ export function numberReader(variable: Variable, decimalMark: '.' | ','): Column
       else if (isMissingCode(trimmed, variable)) absent[row] = reasonId(`${variable.name} is ${trimmed} (missing)`);
       else if (Number.isNaN(value)) faults.push({ row, text: trimmed });
       else if (value < low || value > high) outside.push({ row, text: trimmed });
-      // Smaller numbers are not kept to their digits, and the engine sorts them as zeros: zeros they are.
-      numbers[row] = absent[row] ? Number.NaN : Math.abs(value) < leastNormal ? 0 : value;
+      numbers[row] = absent[row] ? Number.NaN : value;
       row += 1;
     },
     finish(place, index) {

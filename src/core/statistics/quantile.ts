@@ -36,5 +36,7 @@ export function quantile(sorted: ArrayLike<number>, p: number, type: QuantileTyp
   const fraction = Math.max(0, h - j) < 4e-12 ? 0 : h - j;
   const weight = type <= 3 ? step(type, j, fraction) : fraction;
   const at = (i: number) => sorted[Math.min(n - 1, Math.max(0, i - 1))] as number;
-  return weight === 0 ? at(j) : at(j) + weight * (at(j + 1) - at(j));
+  // A value is given as it is: a sum with a difference would round it by the size of its neighbour.
+  if (weight === 0 || weight === 1) return at(j + weight);
+  return at(j) + weight * (at(j + 1) - at(j));
 }
