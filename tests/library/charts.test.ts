@@ -301,7 +301,7 @@ describe('scatter plots', () => {
   });
 
   test.each([
-    [', fit: { degree: 1, span: 0.5 }', 'setting-idle'],
+    [', fit: { degree: 1, share: 0.5 }', 'setting-idle'],
     [', references: [{ x: 1, y: 2 }]', 'one-line'],
     [', size: s, overlap: count', 'one-of-several'],
     [', id: id, names: [zz]', 'value-unknown'],
@@ -521,24 +521,24 @@ describe('panels', () => {
   });
 
   test('cut histograms at the same edges, and free axes where they are asked for', async () => {
-    const edges = async (scales: string) => {
+    const edges = async (own: string) => {
       const figure = await made(
         '{ kind: histogram, value: yield }',
-        `style: apa\npanels: { by: season, scales: ${scales} }`,
+        `style: apa\npanels: { by: season, ownAxes: ${own} }`,
       );
       return new Set(rows(figure).map((row) => row[1])).size * 2 - rows(figure).length;
     };
-    expect(await edges('shared')).toBe(0);
-    const labels = async (scales: string) =>
+    expect(await edges('none')).toBe(0);
+    const labels = async (own: string) =>
       items(
         await made(
           '{ kind: points, category: bed, value: yield }',
-          `style: apa\npanels: { by: season, scales: ${scales} }`,
+          `style: apa\npanels: { by: season, ownAxes: ${own} }`,
         ),
         /panels\[1\]\.axes\.y\.labels/,
       );
-    expect(await labels('shared')).toHaveLength(0);
-    expect((await labels('free-y')).length).toBeGreaterThan(1);
+    expect(await labels('none')).toHaveLength(0);
+    expect((await labels('vertical')).length).toBeGreaterThan(1);
   });
 
   test('stand in rows and columns by two variables', async () => {

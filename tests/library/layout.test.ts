@@ -85,7 +85,7 @@ function chartOf(f: Drawn): string {
 const panelsOf = (f: Drawn) =>
   f.panels === '' || f.kind === 'curve'
     ? ''
-    : `panels: { by: p, scales: ${f.panels === 'free' ? 'free' : 'shared'}, titles: both }`;
+    : `panels: { by: p, ownAxes: ${f.panels === 'free' ? 'both' : 'none'}, titles: both }`;
 
 function partsOf(f: Drawn) {
   const groups = f.groups.length > 0 ? f.groups : [''];

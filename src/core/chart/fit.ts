@@ -14,7 +14,7 @@ export const fitField = optional(
       [whole('A degree.', 3, '1'), choice('Local regression.', ['local'], 'local')],
       '1',
     ),
-    span: optional(share('Share of the points that each part of a local regression takes. Left out: 0.75.', '0.5')),
+    share: optional(share('Share of the points that each part of a local regression takes. Left out: 0.6.', '0.5')),
     band: optional(flag('Whether a band shows the confidence interval of the mean.')),
     level: optional(level('Level of the band. Left out: 0.95.', '0.95')),
     over: optional(
@@ -32,7 +32,7 @@ export const fitField = optional(
 
 export interface FitSettings {
   degree: number | 'local';
-  span?: number | undefined;
+  share?: number | undefined;
   band?: boolean | undefined;
   level?: number | undefined;
   over?: 'groups' | 'all' | undefined;
@@ -57,7 +57,7 @@ export function drawFit(
   cell: Cell,
 ): DrawnFit | undefined {
   const found =
-    fit.degree === 'local' ? fitLocal(xs, ys, fit.span ?? 0.75) : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
+    fit.degree === 'local' ? fitLocal(xs, ys, fit.share ?? 0.6) : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
   if (!found) return undefined;
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < xs.length; i += 1) {
@@ -121,7 +121,7 @@ export function fitSentence(fit: FitSettings | undefined): string[] {
   if (!fit) return [];
   const what =
     fit.degree === 'local'
-      ? `Local regressions over ${levelText(fit.span ?? 0.75)} of the points`
+      ? `Local regressions over ${levelText(fit.share ?? 0.6)} of the points`
       : `${kinds[fit.degree as 1 | 2 | 3]} by least squares`;
   return [fit.band ? `${what}, with ${levelText(fit.level ?? 0.95)} confidence bands of the mean.` : `${what}.`];
 }

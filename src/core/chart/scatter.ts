@@ -169,9 +169,9 @@ function settingsProblems({ settings, locate, table, codebook }: ScatterInput, c
       ),
     );
   }
-  if (fit?.span !== undefined && fit.degree !== 'local') {
+  if (fit?.share !== undefined && fit.degree !== 'local') {
     problems.push(
-      error('setting-idle', { path: 'chart.fit.span', needs: '"degree: local"' }, locate('chart.fit.span')),
+      error('setting-idle', { path: 'chart.fit.share', needs: '"degree: local"' }, locate('chart.fit.share')),
     );
   }
   if (fit?.degree === 'local' && cases.rows.length > mostLocal) {

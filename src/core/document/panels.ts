@@ -14,11 +14,11 @@ export const panelsField = optional(
       'bed',
     ),
     across: optional(whole('Panels beside each other. Left out: as many as make about a square.', 20, '2')),
-    scales: optional(
+    ownAxes: optional(
       choice(
-        'Whether all panels have the same axes. Left out: shared.',
-        ['shared', 'free', 'free-x', 'free-y'],
-        'free-y',
+        'Which axes each panel has to itself, with limits of its own; the others are the same in all. Left out: none.',
+        ['none', 'both', 'horizontal', 'vertical'],
+        'vertical',
       ),
     ),
     titles: optional(
@@ -30,6 +30,6 @@ export const panelsField = optional(
 export interface PanelSettings {
   by: string | string[];
   across?: number | undefined;
-  scales?: 'shared' | 'free' | 'free-x' | 'free-y' | undefined;
+  ownAxes?: 'none' | 'both' | 'horizontal' | 'vertical' | undefined;
   titles?: 'names' | 'letters' | 'both' | 'none' | undefined;
 }

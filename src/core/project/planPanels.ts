@@ -192,10 +192,10 @@ export function planPanels(input: Input, panels: PanelSettings | undefined): Out
   const plans = outcomes.flatMap((outcome) =>
     outcome.ok ? [outcome.value] : variables.length > 1 ? [emptied(sample.value)] : [],
   );
-  const { scales = 'shared' } = panels;
+  const { ownAxes = 'none' } = panels;
   const shared: Shared = {
-    x: scales === 'shared' || scales === 'free-y',
-    y: scales === 'shared' || scales === 'free-x',
+    x: ownAxes === 'none' || ownAxes === 'vertical',
+    y: ownAxes === 'none' || ownAxes === 'horizontal',
   };
   const aligned = alignPlans(plans, shared, codeOrders(input));
   const drawn = outcomes.flatMap((outcome) => (outcome.ok ? [outcome.value] : []));
