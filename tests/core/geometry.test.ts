@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { patternNames } from '../../src/core/document/look.js';
+import { patternNames } from '../../src/core/document/look/names.js';
 import { dotsPath, pathData, pieces, repeatedPath } from '../../src/core/export/coordinates.js';
 import { clipLine, clipSurface } from '../../src/core/layout/clip.js';
 import { hatch } from '../../src/core/layout/hatch.js';

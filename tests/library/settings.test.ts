@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { compose, coreFormats, gather, memorySource, type PlateItem, writeFigure } from 'hexis';
-import { lookSchema, textRoles } from '../../src/core/document/look.js';
+import { textRoles } from '../../src/core/document/look/names.js';
+import { lookSchema } from '../../src/core/document/look.js';
 import { smallCodebook, smallTable } from '../helpers/figures.js';
 
 /** One setting: a value for it, and the roles whose ink it changes; all other ink stays as it was. */
@@ -114,10 +115,12 @@ function axisRows(key: string, letters: string): [string, Row][] {
     [`axes.${key}.gap`, { value: [0.1, 0.2], changes: everything }],
     [`axes.${key}.line.width`, { value: '2pt', changes: everything }],
     [`axes.${key}.line.color`, { value: '#aa0011', changes: of('(line|ticks)') }],
+    [`axes.${key}.line.dash`, { value: 'dotted', changes: of('line') }],
     [`axes.${key}.ticks`, { value: 'inside', changes: everything }],
     [`axes.${key}.tickLength`, { value: 1, changes: everything }],
     [`axes.${key}.grid.width`, { value: '2pt', changes: of('grid') }],
     [`axes.${key}.grid.color`, { value: '#aa0011', changes: of('grid') }],
+    [`axes.${key}.grid.dash`, { value: 'dotted', changes: of('grid') }],
   ];
 }
 
@@ -136,6 +139,7 @@ const cases = {
 };
 const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
 const referred = { chart: { references: [{ at: 3 }] } };
+const ruled = { heading: { rule: { width: '1pt' } } };
 const spotlit = {
   chart: { ...nothing, kind: 'slope', item: 'bed', time: 'season', value: 'yield', spotlight: ['Compost'] },
   data: {
@@ -185,6 +189,7 @@ const rows: Record<string, Row> = {
   'panel.fill': { value: '#eeeeee', changes: /^panel\.ground$/ },
   'panel.frame.width': { value: '1pt', changes: /^panel\.frame$/ },
   'panel.frame.color': { value: '#aa0011', changes: /^panel\.frame$/, needs: { panel: { frame: { width: '1pt' } } } },
+  'panel.frame.dash': { value: 'dashed', changes: /^panel\.frame$/, needs: { panel: { frame: { width: '1pt' } } } },
   'panel.least': { value: 0.9, changes: everything },
   ...Object.fromEntries([
     ...axisRows('all', 'xy'),
@@ -202,6 +207,7 @@ const rows: Record<string, Row> = {
   'bars.gap': { value: 0.5, changes: /^series/ },
   'bars.outline.width': { value: '1pt', changes: /marks|key$/ },
   'bars.outline.color': { value: '#aa0011', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
+  'bars.outline.dash': { value: 'dashed', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
   'markers.size': { value: '9pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.edge': { value: '2pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.shapes': { value: ['diamond'], changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
@@ -237,10 +243,16 @@ const rows: Record<string, Row> = {
   'legend.columns': { value: 2, changes: everything, needs: { legend: { place: 'right' } } },
   'legend.frame.width': { value: '1pt', changes: /^legend\.frame/ },
   'legend.frame.color': { value: '#aa0011', changes: /^legend\.frame/, needs: { legend: { frame: { width: '1pt' } } } },
+  'legend.frame.dash': { value: 'dashed', changes: /^legend\.frame/, needs: { legend: { frame: { width: '1pt' } } } },
   'legend.title': { value: 'Other', changes: /^legend/ },
   'dataLabels.show': { value: 'count', changes: /labels/ },
   'dataLabels.format.decimals': { value: 3, changes: /labels/ },
   'heading.show': { value: false, changes: everything },
+  'heading.over': { value: 'panel', changes: /^(heading|subtitle)$/ },
+  'heading.align': { value: 'end', changes: /^(heading|subtitle)$/ },
+  'heading.rule.width': { value: '1pt', changes: everything },
+  'heading.rule.color': { value: '#aa0011', changes: /^heading\.rule$/, needs: ruled },
+  'heading.rule.dash': { value: 'dotted', changes: /^heading\.rule$/, needs: ruled },
   'captionForm.number': { value: 'Picture {number}', changes: /^caption/ },
   'captionForm.arrange': { value: 'stacked', changes: everything },
   'captionForm.noteLead': { value: 'Note:', changes: /^caption\.note/ },

@@ -1,4 +1,4 @@
-import type { TextRole } from '../document/look.js';
+import type { TextRole } from '../document/look/names.js';
 import type { Box, PlateItem, TextItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
@@ -52,7 +52,7 @@ export function fitCaption(sheet: Sheet, words: CaptionWords, width: number): Fi
   });
   const noteText = note === undefined || note === '' ? undefined : [noteLead, note].filter(Boolean).join(' ');
   const notes = noteText === undefined ? [] : [part('note', 'caption.note', words.noteFrom, noteText)];
-  const shownTitle = title === undefined || sheet.settings.heading ? undefined : titleWords(sheet, title);
+  const shownTitle = title === undefined || sheet.settings.heading.show ? undefined : titleWords(sheet, title);
   if (arrange === 'stacked') {
     return {
       above: [

@@ -1,8 +1,9 @@
-import { dashes, markerShapes, patternNames } from '../document/look.js';
+import { dashed } from '../color/dashes.js';
+import { dashes, markerShapes, patternNames } from '../document/look/names.js';
 import type { PlateItem } from '../plate/plate.js';
 import type { Settings } from '../style/settings.js';
 import type { Fill } from './fills.js';
-import { dashed, pathThrough } from './lineInk.js';
+import { pathThrough } from './lineInk.js';
 import { barRect } from './marks/bar.js';
 import { markerOf } from './marks/markers.js';
 import { textAt } from './place.js';

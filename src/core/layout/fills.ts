@@ -1,5 +1,5 @@
 import type { Cell, Series } from '../chart/plan.js';
-import type { PatternName } from '../document/look.js';
+import type { PatternName } from '../document/look/names.js';
 import type { Sheet } from './sheet.js';
 
 /** A fill with the setting that gives it. */

@@ -1,4 +1,4 @@
-import type { TextRole } from '../document/look.js';
+import type { TextRole } from '../document/look/names.js';
 import { type Problem, warning } from '../document/problem.js';
 import { drawerOf, keyOf } from './marks/marks.js';
 import type { Fitted, SettledPanel } from './settle.js';

@@ -1,4 +1,4 @@
-import type { PatternName } from '../document/look.js';
+import type { PatternName } from '../document/look/names.js';
 import type { Box, PathItem } from '../plate/plate.js';
 import { boxOfPoints } from './lineInk.js';
 

@@ -1,21 +1,4 @@
-import type { Dash } from '../document/look.js';
 import type { Box, PathItem, PlateStroke } from '../plate/plate.js';
-
-/** Dashes in line widths, on and off in turn. */
-const patterns: Record<Dash, readonly number[]> = {
-  solid: [],
-  dashed: [4, 2.2],
-  dotted: [1.1, 1.7],
-  long: [8, 2.6],
-  mixed: [6.5, 2, 1.4, 2],
-};
-
-/** A line with its dashes, whose lengths follow from its width. */
-export const dashed = (width: number, color: string, dash: Dash): PlateStroke => ({
-  width,
-  color,
-  ...(dash === 'solid' || width === 0 ? {} : { dash: patterns[dash].map((part) => part * Math.max(width, 0.8)) }),
-});
 
 /** The box of some points with room on each side. */
 export function boxOfPoints(points: readonly (readonly [number, number])[], by: number): Box {

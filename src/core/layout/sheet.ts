@@ -1,5 +1,5 @@
 import type { Plan } from '../chart/plan.js';
-import type { TextRole } from '../document/look.js';
+import type { TextRole } from '../document/look/names.js';
 import type { Settings, TextStyle } from '../style/settings.js';
 import { type Setting, setText, type TextBlock, type Wrapping } from '../type/textBlock.js';
 import type { TypeKit } from '../type/typeKit.js';

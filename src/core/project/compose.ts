@@ -83,7 +83,7 @@ function plateOf(
     }),
   );
   const { title, subtitle, source } = gathered.figure.caption ?? {};
-  const heading = settings.heading && title !== '' ? title : undefined;
+  const heading = settings.heading.show && title !== '' ? title : undefined;
   const laidOut = layOut({
     sheets,
     grid: planned.grid,

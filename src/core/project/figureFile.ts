@@ -14,7 +14,8 @@ import {
   optional,
   text,
 } from '../document/fields.js';
-import { lookShape, patternNames } from '../document/look.js';
+import { patternNames } from '../document/look/names.js';
+import { lookShape } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
 
 const dataSchema = either(

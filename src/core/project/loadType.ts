@@ -1,4 +1,5 @@
-import { type Look, type TextRole, textRoles } from '../document/look.js';
+import { type TextRole, textRoles } from '../document/look/names.js';
+import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, hasErrors, type Place, type Problem, warning } from '../document/problem.js';
 import type { FaceFiles } from '../style/settings.js';

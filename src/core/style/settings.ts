@@ -1,15 +1,13 @@
-import type { Dash, MarkerShape, PatternName, TextRole } from '../document/look.js';
+import type { DashedLine } from '../color/dashes.js';
+import type { Dash, MarkerShape, PatternName, TextRole } from '../document/look/names.js';
 
-export type { MarkerShape } from '../document/look.js';
+export type { MarkerShape } from '../document/look/names.js';
 
 import type { NumberForm, TickFormat } from '../scale/numberFormat.js';
 import type { LetterCase } from '../type/letterCase.js';
 
-/** A line: its width in points and its colour. A width of 0 draws none. */
-export interface Stroke {
-  width: number;
-  color: string;
-}
+/** A line with its dashes. A width of 0 draws none. */
+export type Stroke = DashedLine;
 
 /** How a kind of text is set; sizes in points. */
 export interface TextStyle {
@@ -90,7 +88,7 @@ export interface Settings {
   lines: { width: number; dashes: Dash[]; markers: boolean };
   fits: { width: number };
   bands: { opacity: number };
-  references: Stroke & { dash: Dash };
+  references: Stroke;
   slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
   palette: { single: string; pattern: PatternName; quiet: string; groups: string[]; patterns: PatternName[] };
@@ -104,7 +102,7 @@ export interface Settings {
     frame: Stroke;
   };
   dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number };
-  heading: boolean;
+  heading: { show: boolean; over: 'page' | 'panel'; align: 'start' | 'middle' | 'end'; rule: Stroke };
   captionForm: { number: string; arrange: 'stacked' | 'run-in'; noteLead: string };
   export: {
     text: 'outlines' | 'live';

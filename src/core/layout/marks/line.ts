@@ -1,8 +1,9 @@
 import type { LineMark } from '../../chart/plan.js';
+import { dashed, widened } from '../../color/dashes.js';
 import type { PathItem, PlateStroke } from '../../plate/plate.js';
 import { clipLine } from '../clip.js';
 import type { Fill } from '../fills.js';
-import { dashed, pathThrough } from '../lineInk.js';
+import { pathThrough } from '../lineInk.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
 import type { MarkDrawer } from './markDrawer.js';
@@ -22,11 +23,11 @@ export function lineStroke(
     case 'curve':
       return { stroke: dashed(lines.width * (quiet ? 0.6 : 1), fill.color, dash), from: fill.from };
     case 'reference':
-      return { stroke: dashed(references.width, references.color, references.dash), from: 'references' };
+      return { stroke: references, from: 'references' };
     case 'center':
       return { stroke: { width: 2 * errorBars.width, color: errorBars.color }, from: 'errorBars' };
     case 'normal':
-      return { stroke: dashed(fits.width, references.color, references.dash), from: 'references' };
+      return { stroke: widened(references, fits.width), from: 'references' };
     case 'density':
       return { stroke: { width: fits.width, color: references.color }, from: 'references' };
     default:

@@ -1,0 +1,103 @@
+import * as z from 'zod/mini';
+import {
+  choice,
+  either,
+  flag,
+  listOf,
+  named,
+  notNegative,
+  number,
+  object,
+  optional,
+  positive,
+  text,
+  whole,
+} from '../fields.js';
+import { stroke } from './forms.js';
+
+const limit = (which: string, example: string) =>
+  optional(
+    either(
+      `${which} limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.`,
+      'a number, possible or data',
+      [number('A value.', example), choice('Where it comes from.', ['possible', 'data'], 'possible')],
+      example,
+    ),
+  );
+
+const axisShape = {
+  title: optional(text('Axis title. Left out: label and unit from the codebook. Empty: none.', 'Yield')),
+  unit: optional(text('Unit after the title, in the form of the style. Left out: from the codebook.', 'kg/m^2^')),
+  from: limit('Lower', '0'),
+  to: limit('Upper', '6'),
+  step: optional(positive('Distance from tick to tick. Left out: chosen for the printed size.', '1')),
+  at: optional(listOf('The exact places of ticks, in place of steps.', number('A place.', '3'), '[0, 3, 6]')),
+  minor: optional(whole('Parts into which minor tick marks cut each step. Left out: 1, which makes none.', 20, '2')),
+  names: optional(
+    named(
+      'Texts in place of tick labels, by number, or by the code or name of a category.',
+      text('A text.', 'none'),
+      '{ 0: none }',
+    ),
+  ),
+  scale: optional(
+    choice(
+      'How numbers become lengths: in proportion, by logarithm, or by a power.',
+      ['linear', 'log', 'power'],
+      'log',
+    ),
+  ),
+  base: optional(positive('Base of the ticks of a log scale. Left out: 10.', '2')),
+  exponent: optional(positive('Exponent of a power scale. Left out: 0.5, a root scale.', '0.5')),
+  reverse: optional(flag('Whether the axis runs the other way.')),
+  gap: optional(
+    either(
+      'Empty share of the axis at both ends, or at its lower and its upper one.',
+      'a number from 0 to 0.4, or two of them',
+      [
+        number('At both ends.', '0.05').check(z.nonnegative(), z.lte(0.4)),
+        listOf(
+          'At the lower and the upper end.',
+          number('A share.', '0.05').check(z.nonnegative(), z.lte(0.4)),
+          '[0, 0.05]',
+        ).check(z.length(2)),
+      ],
+      '[0, 0.05]',
+    ),
+  ),
+  crosses: optional(number('Value of this axis at which the line of the other one stands.', '0')),
+  format: optional(
+    object('How the numbers of the axis are written.', {
+      decimals: optional(whole('Decimals shown. Left out: as many as the numbers need.', 12, '1')),
+      as: optional(
+        choice('Plain, shares of 1 as percent, or powers of ten.', ['plain', 'percent', 'powers'], 'percent'),
+      ),
+      per: optional(choice('What the numbers are counted in.', ['ones', 'thousands', 'millions'], 'thousands')),
+      prefix: optional(text('Before each number.', '€')),
+      suffix: optional(text('After each number.', '°')),
+      leadingZero: optional(flag('Whether a zero stands before the decimal mark. Left out: true.')),
+    }),
+  ),
+  line: stroke('axis line'),
+  ticks: optional(
+    choice('Side of the axis line that tick marks stand on.', ['outside', 'inside', 'across', 'none'], 'outside'),
+  ),
+  tickLength: optional(notNegative('Length of tick marks, in text sizes.', '0.35')),
+  grid: stroke('grid lines; without a width there are none'),
+};
+
+const axis = (what: string) => optional(object(what, axisShape));
+
+/** The axes: all, by what they show, or one of them. */
+export const axesShape = {
+  axes: optional(
+    object('The axes: all, by what they show, or one of them. The narrower wins.', {
+      all: axis('Both axes.'),
+      value: axis('The axis with numbers.'),
+      category: axis('The axis with categories.'),
+      bins: axis('The axis with the bins of a histogram, which is one with numbers too.'),
+      x: axis('The horizontal axis.'),
+      y: axis('The vertical axis.'),
+    }),
+  ),
+};

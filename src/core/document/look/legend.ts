@@ -1,0 +1,41 @@
+import { choice, code, either, listOf, named, object, optional, text, whole } from '../fields.js';
+import { stroke } from './forms.js';
+
+/** The legend. */
+export const legendShape = {
+  legend: optional(
+    object('The legend.', {
+      place: optional(
+        choice('Side of the panel, inside it, or none.', ['right', 'left', 'top', 'bottom', 'inside', 'none'], 'right'),
+      ),
+      corner: optional(
+        choice(
+          'Where it stands inside the panel. Left out: where the fewest marks are.',
+          ['emptiest', 'top-left', 'top-right', 'bottom-left', 'bottom-right'],
+          'top-left',
+        ),
+      ),
+      names: optional(
+        named(
+          'Other words for entries, by the code or name of what they stand for.',
+          text('The words.', 'Spring 2026'),
+          '{ spring: Spring 2026 }',
+        ),
+      ),
+      order: optional(
+        either(
+          'Order of the entries: as the marks, the other way round, or by hand; those not named come last.',
+          'marks, reverse, or a list of values',
+          [
+            choice('An order.', ['marks', 'reverse'], 'reverse'),
+            listOf('Values in order.', code('A value.', 'Autumn'), '[Autumn, Spring]'),
+          ],
+          'reverse',
+        ),
+      ),
+      columns: optional(whole('Columns beside or inside the panel. Left out: as few as fit.', 12, '2')),
+      frame: stroke('frame'),
+      title: optional(text('Title. Left out: label from the codebook. Empty: none.', 'Season')),
+    }),
+  ),
+};

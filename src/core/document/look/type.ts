@@ -1,0 +1,36 @@
+import { length, named, object, optional, text } from '../fields.js';
+import { captionRole, textRole } from './forms.js';
+
+/** Typefaces, and each kind of text. */
+export const typeShape = {
+  faces: optional(
+    named(
+      'Typefaces from font files (TTF or OTF), by name.',
+      object('The files of a typeface.', {
+        regular: text('File of the upright face.', 'fonts/GardenSans-Regular.ttf'),
+        bold: optional(text('File of the bold face.', 'fonts/GardenSans-Bold.ttf')),
+        italic: optional(text('File of the italic face.', 'fonts/GardenSans-Italic.ttf')),
+        boldItalic: optional(text('File of the bold italic face.', 'fonts/GardenSans-BoldItalic.ttf')),
+      }),
+      '{ Garden Sans: { regular: fonts/GardenSans-Regular.ttf } }',
+    ),
+  ),
+  text: optional(
+    object('Type: the face, the base size, and each kind of text.', {
+      face: optional(text('Typeface, one of those that ship or of "faces".', 'Arimo')),
+      size: optional(length('Base size; distances are multiples of it.', '10pt')),
+      axisTitle: textRole('axis titles'),
+      tickLabel: textRole('names and numbers along the axes'),
+      legendTitle: textRole('title of the legend'),
+      legendEntry: textRole('words of the legend'),
+      dataLabel: textRole('numbers and names at the marks'),
+      panelTitle: textRole('titles of panels'),
+      heading: textRole('heading inside the figure'),
+      subtitle: textRole('line under the heading'),
+      source: textRole('line at the foot of the figure'),
+      captionNumber: captionRole('number of the figure in its caption'),
+      captionTitle: captionRole('title of the figure in its caption'),
+      note: captionRole('note under the figure'),
+    }),
+  ),
+};

@@ -1,0 +1,93 @@
+import { type Box, overlap, type PlateItem } from '../plate/plate.js';
+import { axisInk, gridInk, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
+import { marksInk } from './marks/marks.js';
+import { textAt } from './place.js';
+import { lineEdge, type Settled, type SettledPanel } from './settle.js';
+import { em, type Sheet } from './sheet.js';
+
+/** The setting behind each label of an axis. */
+function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
+  const plan = sheet.plan[at];
+  if (plan.shows !== 'category') return [];
+  const variable = sheet.plan.numbers.columns[0]?.key;
+  return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
+}
+
+/** Axes that cross have labels inside the panel: one that would stand on another, or on words at the marks, is left out. */
+function labelsApart(ink: readonly PlateItem[], words: readonly PlateItem[]): PlateItem[] {
+  const kept: PlateItem[] = [];
+  for (const item of ink) {
+    const free =
+      item.type !== 'text' || ![...words, ...kept].some(({ type, box }) => type === 'text' && overlap(box, item.box));
+    if (free) kept.push(item);
+  }
+  return kept;
+}
+
+function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): number[] {
+  const scale = scales[at];
+  return scale.shows === 'value' ? minorPlaces(axes[at], scale, sheet.settings.axes[at].minor) : [];
+}
+
+/** The ground of a panel and the frame about it. */
+function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
+  const { fill, frame } = settings.panel;
+  const by = frame.width / 2;
+  const box = { x: panel.x - by, y: panel.y - by, width: panel.width + 2 * by, height: panel.height + 2 * by };
+  return [
+    ...(fill === undefined
+      ? []
+      : [{ type: 'rect', role: 'panel.ground', from: 'panel.fill', box: panel, ...panel, fill } as const]),
+    ...(frame.width > 0
+      ? [{ type: 'rect', role: 'panel.frame', from: 'panel.frame', box, ...panel, stroke: frame } as const]
+      : []),
+  ];
+}
+
+/** The ink of a panel with its title and axes. */
+function panelInk(settled: SettledPanel): PlateItem[] {
+  const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
+  const size = em(sheet);
+  const places = (at: 'x' | 'y') => {
+    const scale = scales[at];
+    return scale.shows === 'none' ? [] : tickPlaces(settled[at], scale);
+  };
+  const edges = { x: lineEdge(sheet, 'x', panel, scales), y: lineEdge(sheet, 'y', panel, scales) };
+  const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
+    (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
+  );
+  const axes = order.flatMap((at) => {
+    const other = at === 'x' ? 'y' : 'x';
+    const place = {
+      edge: edges[at],
+      crossing: crossing[at],
+      labelled: labelled[at],
+      minor: minorOf(settled, at),
+      ...(crossing[at] ? { crossedAt: edges[other] } : {}),
+    };
+    return axisInk(sheet, settled[at], places(at), panel, place, labelSources(sheet, at));
+  });
+  const words = { role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color };
+  return [
+    ...groundInk(sheet, panel),
+    ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
+    ...marksInk(sheet, scales),
+    ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
+    ...labels.items,
+    ...(title ? [textAt(title, panel.x, panel.y - 0.35 * size - title.height, words)] : []),
+  ];
+}
+
+/** The ink of all panels, whose roles name the panel where there are several, and the axis titles. */
+export function panelsInk(sheet: Sheet, { panels, titles, depths, frame }: Settled): PlateItem[] {
+  const several = panels.length > 1;
+  const inks = panels.map((panel, i) => {
+    const ink = panelInk(panel);
+    return several ? ink.map((item) => ({ ...item, role: `panels[${i}].${item.role}` })) : ink;
+  });
+  const title = (at: 'x' | 'y') => {
+    const fitted = titles[at];
+    return fitted ? [titleInk(sheet, at, fitted, frame, depths[at])] : [];
+  };
+  return [...inks.flat(), ...title('y'), ...title('x')];
+}
