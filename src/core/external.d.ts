@@ -76,8 +76,8 @@ declare module 'pdfkit' {
     moveTo(x: number, y: number): Document;
     lineTo(x: number, y: number): Document;
     lineWidth(width: number): Document;
-    lineJoin(join: 'round'): Document;
-    lineCap(cap: 'round'): Document;
+    lineJoin(join: 'round' | 'miter' | 'bevel'): Document;
+    lineCap(cap: 'butt' | 'round' | 'square'): Document;
     strokeColor(color: string): Document;
     addContent(operators: string): Document;
     dash(lengths: readonly number[]): Document;

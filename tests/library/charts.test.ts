@@ -354,12 +354,13 @@ describe('histograms and boxes', () => {
 
 describe('slopes', () => {
   const wide = 'crop,before,after,diff\nkale,10,20,10\nleek,10.1,5,-5\nchard,10.2,10.2,0\n';
-  const slope = (settings: string) =>
+  const slope = (settings: string, more = '') =>
     composed({
       chart: `{ kind: slope, item: crop, ${settings} }`,
       table: wide,
       codebook: 'hexis: codebook/1\n',
-      more: 'style: apa',
+      more: `style: apa
+${more}`,
     });
 
   test('name items and values at both ends, spread so that none touch', async () => {
@@ -377,12 +378,13 @@ describe('slopes', () => {
   });
 
   test('single items out, or tell rise from fall', async () => {
-    const spotlit = await slope('values: [before, after], spotlight: [kale]');
+    const spotlit = await slope('values: [before, after]', 'spotlight: [{ crop: kale }]');
     expect(spotlit.plate.items.filter(({ from }) => from === 'palette.quiet').length).toBeGreaterThan(3);
     const change = await slope('values: [before, after], change: true');
     expect(texts(change, /legend\.entries\[\d\]$/)).toEqual(['Rise', 'Fall', 'No Change']);
     const found = await codes({
-      chart: '{ kind: slope, item: crop, values: [before, after], spotlight: [keel] }',
+      chart: '{ kind: slope, item: crop, values: [before, after] }',
+      more: 'spotlight: [{ crop: keel }]',
       table: wide,
       codebook: 'hexis: codebook/1\n',
     });

@@ -132,6 +132,10 @@ const binned = {
 const nothing = { category: undefined, value: undefined, group: undefined, error: undefined };
 /** Further charts, for the settings of their own marks. */
 const lines = { chart: { ...nothing, kind: 'line', x: 'bed', value: 'yield', group: 'season', summary: 'mean' } };
+const curved = {
+  ...lines,
+  data: { rows: [1, 2, 3].flatMap((bed) => ['spring', 'autumn'].map((season) => ({ bed, season, yield: bed * bed }))) },
+};
 const cases = {
   chart: { ...nothing, kind: 'scatter', x: 'yield', y: 'bed', fit: { degree: 1, band: true } },
   codebook: { variables: { yield: { measure: 'numeric' }, bed: { measure: 'numeric' } } },
@@ -141,7 +145,8 @@ const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
 const referred = { chart: { references: [{ at: 3 }] } };
 const ruled = { heading: { rule: { width: '1pt' } } };
 const spotlit = {
-  chart: { ...nothing, kind: 'slope', item: 'bed', time: 'season', value: 'yield', spotlight: ['Compost'] },
+  spotlight: [{ bed: 'Compost' }],
+  chart: { ...nothing, kind: 'slope', item: 'bed', time: 'season', value: 'yield' },
   data: {
     rows: [
       ['1', 'spring', 2],
@@ -208,6 +213,8 @@ const rows: Record<string, Row> = {
   'bars.outline.width': { value: '1pt', changes: /marks|key$/ },
   'bars.outline.color': { value: '#aa0011', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
   'bars.outline.dash': { value: 'dashed', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
+  'bars.opacity': { value: 0.5, changes: /marks|key$/ },
+  'bars.corner': { value: '3pt', changes: /marks/ },
   'markers.size': { value: '9pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.edge': { value: '2pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.shapes': { value: ['diamond'], changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
@@ -215,6 +222,9 @@ const rows: Record<string, Row> = {
   'lines.width': { value: '3pt', changes: everything, needs: lines },
   'lines.dashes': { value: ['solid', 'dotted'], changes: /marks|key/, needs: lines },
   'lines.markers': { value: false, changes: /marks/, needs: lines },
+  'lines.cap': { value: 'round', changes: /marks|key/, needs: lines },
+  'lines.join': { value: 'miter', changes: /marks|key/, needs: lines },
+  'lines.smooth': { value: true, changes: /marks/, needs: curved },
   'fits.width': { value: '3pt', changes: /marks/, needs: cases },
   'bands.opacity': { value: 0.6, changes: /marks/, needs: cases },
   'references.width': { value: '2pt', changes: /references/, needs: referred },
@@ -222,6 +232,7 @@ const rows: Record<string, Row> = {
   'references.dash': { value: 'dotted', changes: /references/, needs: referred },
   'slices.edge': { value: '3pt', changes: /marks/, needs: sliced },
   'palette.quiet': { value: '#aa0011', changes: /^(series|endLabels)/, needs: spotlit },
+  'palette.quietPattern': { value: 'open', changes: /marks/, needs: { spotlight: [{ bed: '1' }] } },
   'errorBars.width': { value: '2pt', changes: everything },
   'errorBars.color': { value: '#aa0011', changes: /errors/ },
   'errorBars.cap': { value: 0, changes: /errors/ },

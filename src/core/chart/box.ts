@@ -158,6 +158,7 @@ function drawnBoxes(
         ),
       );
     };
+    const texts = [...inOrder(made.outliers, beyond), ...inOrder(made.extremes, beyond)];
     return {
       mark: {
         type: 'box',
@@ -169,9 +170,8 @@ function drawnBoxes(
         width: settings.width === 'count' ? Math.sqrt(box.rows.length / largest) : 1,
         ...(settings.notch ? { notch: notchOf(made, box.rows.length) } : {}),
         ...(settings.points ? { points: { values: sorted, offsets: jitter(sorted, range / 45) } } : {}),
-        ...(names && settings.names !== false
-          ? { names: [...inOrder(made.outliers, beyond), ...inOrder(made.extremes, beyond)] }
-          : {}),
+        ...(names ? { ids: { variable: names.name, texts } } : {}),
+        ...(names && settings.names !== false ? { names: texts } : {}),
         ...(settings.mean ? { mean: summary.mean } : {}),
       },
       category: of,
@@ -242,7 +242,7 @@ function seriesOf(drawn: readonly Drawn[], group: Categories | undefined): Serie
 function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
   const reading = readByCategory(given, settingsProblems);
   if (!reading.ok) return reading;
-  const { input, category, group, cases, accents } = reading.value;
+  const { input, category, group, cases, singled } = reading.value;
   const drawn = drawnBoxes(input, boxRows(cases, category, group), category, group);
   const series = seriesOf(drawn, group);
   const numbers = numbersOf(input, drawn, cases, category, group);
@@ -256,7 +256,7 @@ function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
       ...axes,
       series,
       ...legendOf(group, series),
-      accents,
+      singled,
       categoryColors: group ? new Map() : category.variable.colors,
       numbers,
       note: boxNotes(

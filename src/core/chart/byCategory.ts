@@ -1,10 +1,11 @@
 import { type Categories, categoriesOf } from '../data/categories.js';
 import type { Category, Variable } from '../data/codebook.js';
 import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { resolveAccents } from './accents.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
 import type { ChartInput } from './kind.js';
-import type { CategoryAxis, LegendPlan, Plan, Series, ValueAxis } from './plan.js';
+import { idsOf } from './names.js';
+import type { CategoryAxis, LegendPlan, Plan, Series, Singled, ValueAxis } from './plan.js';
+import { resolveSingled } from './singled.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { asLong, type WideSettings, withCategory } from './wide.js';
 
@@ -19,7 +20,7 @@ export interface ByCategory<S> {
   category: Categories;
   group?: Categories | undefined;
   cases: Cases;
-  accents: Plan['accents'];
+  singled: Singled;
 }
 
 /**
@@ -42,16 +43,16 @@ export function readByCategory<S extends Settings>(
   const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const groupings = [category, ...(group ? [group] : [])];
   const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
-  const { accents, problems: accentProblems } = resolveAccents(input, groupings);
+  const { singled, problems: singledProblems } = resolveSingled(input, groupings, idsOf(input));
   const problems = [
     ...measureProblems(input, settings.value, 'chart.value'),
     ...further(input),
     ...groupings.flatMap((grouping) => grouping.problems),
-    ...accentProblems,
+    ...singledProblems,
     ...cases.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
-  return succeed({ input, variable, category, group, cases, accents }, problems);
+  return succeed({ input, variable, category, group, cases, singled }, problems);
 }
 
 /** The axes of such a chart: the categories that are shown, and what the values cover. */

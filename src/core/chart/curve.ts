@@ -2,9 +2,9 @@ import * as z from 'zod/mini';
 import { choice, either, listOf, named, number, object, optional, text, whole } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { functionNames, readExpression } from '../expression/expression.js';
-import { resolveAccents } from './accents.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import type { BandMark, LineMark, Plan, Series, ValueAxis } from './plan.js';
+import { noneSingled, resolveSingled } from './singled.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['curve'], 'curve'),
@@ -226,7 +226,7 @@ function axes(settings: CurveSettings, curves: readonly Sampled[]): { x: ValueAx
 
 function plan(input: Input): Outcome<Plan> {
   const { settings, locate } = input;
-  const problems = [...settingsProblems(input), ...resolveAccents(input, []).problems];
+  const problems = [...settingsProblems(input), ...resolveSingled(input, []).problems];
   if (hasErrors(problems)) return fail(problems);
   const { curves, problems: faults } = sampled(input);
   problems.push(...faults);
@@ -279,7 +279,7 @@ function plan(input: Input): Outcome<Plan> {
             })),
           }
         : {}),
-      accents: [],
+      singled: noneSingled,
       categoryColors: new Map(),
       numbers: {
         columns: [

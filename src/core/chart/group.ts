@@ -4,7 +4,6 @@ import { type Selection, selectionOf } from '../data/selection.js';
 import type { ColumnRequest } from '../data/table.js';
 import { choice, level, object, optional, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { resolveAccents } from './accents.js';
 import { type Cells, sortIntoCells } from './cells.js';
 import { groupChecks } from './groupChecks.js';
 import { type GroupMarks, groupMarks, reordered } from './groupMarks.js';
@@ -14,6 +13,7 @@ import type { ChartInput } from './kind.js';
 import { orderField, orderOf } from './order.js';
 import type { CategoryAxis, GroupMark, Plan, ValueAxis } from './plan.js';
 import { referenceLines, referencesField } from './references.js';
+import { resolveSingled } from './singled.js';
 import { stack } from './stack.js';
 import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
@@ -163,14 +163,14 @@ export function groupPlan(given: ChartInput<GroupSettings>, mark: GroupMark['typ
   const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const selection = selectionOf(settings.where, table, codebook, locate);
   const bar: GroupInput = { ...input, mark, summary: summaryOf(settings), category, group };
-  const accents = resolveAccents(input, [category, ...(group ? [group] : [])]);
+  const singled = resolveSingled(input, [category, ...(group ? [group] : [])]);
   const problems: Problem[] = [
     ...groupChecks(bar),
     ...weightProblems(bar),
     ...category.problems,
     ...(group?.problems ?? []),
     ...selection.problems,
-    ...accents.problems,
+    ...singled.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
 
@@ -187,7 +187,7 @@ export function groupPlan(given: ChartInput<GroupSettings>, mark: GroupMark['typ
   const marks = reordered(unordered, order.places);
   const stacked = stack(bar, marks);
   if (!stacked.ok) return fail([...problems, ...stacked.problems]);
-  return succeed(planOf(bar, marks, stacked.value, cells, accents.accents), problems);
+  return succeed(planOf(bar, marks, stacked.value, cells, singled.singled), problems);
 }
 
 function planOf(
@@ -195,7 +195,7 @@ function planOf(
   marks: GroupMarks,
   series: GroupMarks['series'],
   cells: Cells,
-  accents: Plan['accents'],
+  singled: Plan['singled'],
 ): Plan {
   const { settings, category, group } = bar;
   const { variable } = category;
@@ -218,7 +218,7 @@ function planOf(
     ...referenceLines(settings.references, direction, marks.categories.length),
     ...((settings.arrange ?? 'clustered') === 'clustered' ? {} : { stacked: true }),
     ...(group ? { legend: { variable: group.variable, entries: marks.groups } } : {}),
-    accents,
+    singled,
     categoryColors: group ? new Map() : variable.colors,
     numbers,
     note: noteSentences(bar, numbers),

@@ -5,13 +5,13 @@ import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } 
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { type Bin, binRules, countBins } from '../statistics/bins.js';
 import { lowered } from '../type/letterCase.js';
-import { resolveAccents } from './accents.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
 import { binChecks, edgesFor, mostBins } from './histogramBins.js';
 import { curvesOf, heights, type Measure, measures, outlineOf, type Part } from './histogramMarks.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { AxisTitle, BinMark, Cell, NumbersTable, Plan, Series } from './plan.js';
+import { resolveSingled } from './singled.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
@@ -107,14 +107,14 @@ function plan(input: Input): Outcome<Plan> {
   const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const weight = weightOf({ ...input, settings: { frequency: settings.frequency } });
   const cases = collectCases(input, [{ variable, column }, ...(weight ? [weight] : [])], group ? [group] : []);
-  const accents = resolveAccents(input, group ? [group] : []);
+  const singled = resolveSingled(input, group ? [group] : []);
   const problems = [
     ...weightProblems({ ...input, settings: { frequency: settings.frequency } }),
     ...curveProblems(input),
     ...(group?.problems ?? []),
     ...measureProblems(input, settings.value, 'chart.value'),
     ...binChecks(input),
-    ...accents.problems,
+    ...singled.problems,
     ...cases.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
@@ -168,7 +168,7 @@ function plan(input: Input): Outcome<Plan> {
             },
           }
         : {}),
-      accents: accents.accents,
+      singled: singled.singled,
       categoryColors: new Map(),
       numbers,
       note: [...curveSentences(input), ...caseSentences(input, numbers)],

@@ -5,9 +5,12 @@ import type { Outcome, Place } from '../document/problem.js';
 import type { NumberForm } from '../scale/numberFormat.js';
 import type { AxisPlan, Plan } from './plan.js';
 
-/** A group that the author singles out, as written. */
+/** A group or a case as the author names it: variables with a value each. */
+export type Named = Readonly<Record<string, string | number | boolean>>;
+
+/** A group that has a look of its own. */
 export interface Accent {
-  for: Readonly<Record<string, string | number | boolean>>;
+  for: Named;
 }
 
 /** What a chart works with. */
@@ -16,6 +19,8 @@ export interface ChartInput<S> {
   table: Table;
   codebook: Codebook;
   accents: readonly Accent[];
+  /** What is singled out; the rest stands back. */
+  spotlight: readonly Named[];
   numbers: NumberForm;
   /** Where a setting of the figure file stands. */
   locate(path: string): Place | undefined;

@@ -7,7 +7,6 @@ import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../
 import { type Interval, meanInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
 import { Summary } from '../statistics/summary.js';
-import { resolveAccents } from './accents.js';
 import { type Along, alongOf } from './along.js';
 import { measureProblems } from './cases.js';
 import { levelText } from './groupWords.js';
@@ -17,6 +16,7 @@ import { lineAltText, lineNumbers } from './lineWords.js';
 import { caseSentences } from './notes.js';
 import type { LeftOut, LineMark, Plan, Series, ValueAxis } from './plan.js';
 import { type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
+import { resolveSingled } from './singled.js';
 import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
@@ -227,13 +227,13 @@ function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
   const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const selection = selectionOf(settings.where, table, codebook, locate);
   const along = alongOf(input, settings.x, 'chart.x', (row) => selection.keeps(row));
-  const accents = resolveAccents(input, group ? [group] : []);
+  const singled = resolveSingled(input, group ? [group] : []);
   const problems: Problem[] = [
     ...(settings.value === undefined ? [] : measureProblems(input, settings.value, 'chart.value')),
     ...(group?.problems ?? []),
     ...along.problems,
     ...selection.problems,
-    ...accents.problems,
+    ...singled.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
   const gathered = gatherRuns(input, along, group, (row) => selection.keeps(row));
@@ -272,7 +272,7 @@ function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
         : levelLines(settings.references, along)),
       ...(atEnds ? { endLabels } : {}),
       ...(group && !atEnds ? { legend: { variable: group.variable, entries } } : {}),
-      accents: accents.accents,
+      singled: singled.singled,
       categoryColors: new Map(),
       numbers,
       note: noteOf(input, gathered, numbers),

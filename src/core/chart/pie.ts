@@ -6,13 +6,13 @@ import { choice, fraction, listOf, number, object, optional, share, text } from 
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
-import { resolveAccents } from './accents.js';
 import { measureProblems } from './cases.js';
 import { type Cells, sortIntoCells } from './cells.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import { orderField, orderOf } from './order.js';
 import type { NumbersTable, Plan, Series, SliceMark } from './plan.js';
+import { resolveSingled } from './singled.js';
 import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
 import { whereColumns, whereField } from './where.js';
 
@@ -161,14 +161,14 @@ function plan(input: Input): Outcome<Plan> {
   const { settings, table, codebook, locate } = input;
   const category = categoriesOf(table, codebook.variable(settings.category));
   const selection = selectionOf(settings.where, table, codebook, locate);
-  const accents = resolveAccents(input, [category]);
+  const singled = resolveSingled(input, [category]);
   const problems: Problem[] = [
     ...(settings.value === undefined ? [] : measureProblems(input, settings.value, 'chart.value')),
     ...settingsProblems(input),
     ...weightProblems(input),
     ...category.problems,
     ...selection.problems,
-    ...accents.problems,
+    ...singled.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
   const { value } = settings;
@@ -227,7 +227,7 @@ function plan(input: Input): Outcome<Plan> {
       ...(settings.names === 'legend'
         ? { legend: { variable: category.variable, entries: shown.map((part) => part.category) } }
         : {}),
-      accents: accents.accents,
+      singled: singled.singled,
       categoryColors: new Map(),
       numbers,
       note: caseSentences(input, numbers),

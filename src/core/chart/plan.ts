@@ -107,6 +107,8 @@ export interface CloudMark {
   areas?: Float64Array;
   /** What each case is called, where the names are shown, or asked for by their rows. */
   names?: (string | undefined)[];
+  /** The variable that names the cases with its value for each, where one of them is singled out. */
+  ids?: { variable: string; texts: string[] };
 }
 
 /** What a line is, which decides how the style draws it. */
@@ -161,8 +163,10 @@ export interface BoxMark {
   width: number;
   /** All values, each with its place across the box from −0.5 to 0.5. */
   points?: { values: Float64Array; offsets: Float64Array };
-  /** Names of the values beyond the whiskers: of the outliers in order, then of the extremes. */
+  /** Names of the values beyond the whiskers, where they are shown: of the outliers in order, then of the extremes. */
   names?: string[];
+  /** The variable that names the cases, with its value for each case beyond the whiskers. */
+  ids?: { variable: string; texts: string[] };
 }
 
 export type Mark = BarMark | IntervalMark | BinMark | PointMark | CloudMark | LineMark | BandMark | SliceMark | BoxMark;
@@ -205,6 +209,14 @@ export interface Remark {
   /** Number of the series that it speaks of. */
   series?: number;
   from: string;
+}
+
+/** What is apart from the rest, as codes. */
+export interface Singled {
+  /** Accents in the order of the figure file. */
+  accents: { cell: Cell; index: number }[];
+  /** What is in the spotlight; where there is anything, the rest stands back. */
+  spotlight: Cell[];
 }
 
 /** How many rows were left out, and why. */
@@ -262,8 +274,7 @@ export interface Plan {
   /** Whether the marks of the series stand on top of each other, the first at the foot. */
   stacked?: boolean;
   legend?: LegendPlan;
-  /** Accents with their groups as codes, in the order of the figure file. */
-  accents: { cell: Cell; index: number }[];
+  singled: Singled;
   /** Colour tied in the codebook to a category of the first variable, by code, where there is one series. */
   categoryColors: ReadonlyMap<string, string>;
   numbers: NumbersTable;

@@ -12,10 +12,11 @@ import { axesByCategory, legendOf, readByCategory } from './byCategory.js';
 import type { Cases } from './cases.js';
 import { groupShows } from './group.js';
 import type { ChartInput, ChartKind } from './kind.js';
-import { namesOf, namesProblems, namesShape } from './names.js';
+import { idsOf, namesOf, namesProblems, namesShape } from './names.js';
 import { caseSentences } from './notes.js';
-import type { CloudMark, LineMark, NumbersTable, Plan, Series } from './plan.js';
+import type { CloudMark, LineMark, NumbersTable, Plan, Series, Singled } from './plan.js';
 import { referenceLines, referenceSentences, referencesField } from './references.js';
+import { singledIds } from './singled.js';
 import { whereColumns, whereField } from './where.js';
 import { wideColumns, wideShape } from './wide.js';
 
@@ -76,6 +77,7 @@ function drawnStrips(
   strips: readonly Strip[],
   category: Categories,
   group: Categories | undefined,
+  singled: Singled,
 ): Drawn[] {
   const { settings, table } = input;
   const { numbers } = table.number(settings.value);
@@ -106,12 +108,14 @@ function drawnStrips(
       ys: upright ? [center, center] : across,
     };
     const names = namesOf(input, strip.rows);
+    const ids = singledIds(singled, idsOf(input), strip.rows);
     const cloud: CloudMark = {
       type: 'cloud',
       cell,
       xs: upright ? along : values,
       ys: upright ? values : along,
       ...(names ? { names } : {}),
+      ...(ids ? { ids } : {}),
     };
     return { ...strip, sorted, summary, marks: settings.center === 'none' ? [cloud] : [cloud, bar] };
   });
@@ -185,8 +189,8 @@ function altText(input: Input, drawn: readonly Drawn[], category: Categories): s
 function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
   const reading = readByCategory(given, namesProblems);
   if (!reading.ok) return reading;
-  const { input, category, group, cases, accents } = reading.value;
-  const drawn = drawnStrips(input, stripsOf(cases, category, group), category, group);
+  const { input, category, group, cases, singled } = reading.value;
+  const drawn = drawnStrips(input, stripsOf(cases, category, group), category, group, singled);
   const series = seriesOf(drawn, group);
   const numbers = numbersOf(input, drawn, cases, category, group);
   const shown = [...new Set(drawn.map((strip) => strip.category))];
@@ -203,7 +207,7 @@ function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
       series,
       ...referenceLines(input.settings.references, axes.direction, shown.length),
       ...legendOf(group, series),
-      accents,
+      singled,
       categoryColors: group ? new Map() : category.variable.colors,
       numbers,
       note: [

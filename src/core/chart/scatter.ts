@@ -3,14 +3,14 @@ import type { Category } from '../data/codebook.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { normalEllipse } from '../statistics/ellipse.js';
 import { jitter } from '../statistics/jitter.js';
-import { resolveAccents } from './accents.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import type { ChartInput, ChartKind } from './kind.js';
-import { namesOf, namesProblems } from './names.js';
-import type { Cell, CloudMark, LineMark, Plan, Remark, Series, ValueAxis } from './plan.js';
+import { idsOf, namesOf, namesProblems } from './names.js';
+import type { Cell, CloudMark, LineMark, Plan, Remark, Series, Singled, ValueAxis } from './plan.js';
 import { type ScatterSettings, scatterSchema } from './scatterSettings.js';
 import { scatterAltText, scatterNotes, scatterNumbers } from './scatterWords.js';
+import { resolveSingled, singledIds } from './singled.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns } from './where.js';
 
@@ -88,9 +88,11 @@ function cloudOf(
   cell: Cell,
   all: readonly Points[],
   ranges: [number, number],
+  singled: Singled,
 ): CloudMark {
   const names = namesOf(input, points.rows);
-  const named = names ? { names } : {};
+  const ids = singledIds(singled, idsOf(input), points.rows);
+  const named = { ...(names ? { names } : {}), ...(ids ? { ids } : {}) };
   if (input.settings.overlap === 'count') {
     const { at, counts } = counted(points);
     const most = Math.max(...all.flatMap((group) => counted(group).counts.reduce((a, b) => Math.max(a, b), 1)));
@@ -103,6 +105,7 @@ function cloudOf(
       ys: pick(points.ys),
       areas,
       ...(names ? { names: at.map((i) => names[i]) } : {}),
+      ...(ids ? { ids: { ...ids, texts: at.map((i) => ids.texts[i] as string) } } : {}),
     };
   }
   const areas = areasOf(input, all)(points);
@@ -212,12 +215,12 @@ function plan(input: ScatterInput): Outcome<Plan> {
   const columns = names.map((name) => ({ variable: codebook.variable(name), column: table.number(name) }));
   const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const cases = collectCases(input, columns, group ? [group] : []);
-  const accents = resolveAccents(input, group ? [group] : []);
+  const singled = resolveSingled(input, group ? [group] : [], idsOf(input));
   const problems = [
     ...measureProblems(input, settings.x, 'chart.x', ['date']),
     ...measureProblems(input, settings.y, 'chart.y'),
     ...(group?.problems ?? []),
-    ...accents.problems,
+    ...singled.problems,
     ...cases.problems,
     ...namesProblems(input),
     ...settingsProblems(input, cases),
@@ -254,7 +257,7 @@ function plan(input: ScatterInput): Outcome<Plan> {
       ...(category ? { category } : {}),
       ...(color === undefined ? {} : { color }),
       marks: [
-        cloudOf(input, own, cell, points, [x.greatest - x.least, y.greatest - y.least]),
+        cloudOf(input, own, cell, points, [x.greatest - x.least, y.greatest - y.least], singled.singled),
         ...(own.fit?.marks ?? []),
         ...ellipseOf(input, own, cell),
       ],
@@ -282,7 +285,7 @@ function plan(input: ScatterInput): Outcome<Plan> {
       ...(references.length > 0 ? { references } : {}),
       ...(remarks.length > 0 ? { remarks } : {}),
       ...(group ? { legend: { variable: group.variable, entries } } : {}),
-      accents: accents.accents,
+      singled: singled.singled,
       categoryColors: new Map(),
       numbers,
       note: scatterNotes(input, numbers),

@@ -3,14 +3,13 @@ import { type Categories, categoriesOf } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { longNames } from '../data/longTable.js';
 import { selectionOf } from '../data/selection.js';
-import { choice, code, flag, listOf, optional, text } from '../document/fields.js';
-import { nearest } from '../document/nearest.js';
+import { choice, flag, optional, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { resolveAccents } from './accents.js';
 import { measureProblems } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { LineMark, Mark, NumbersTable, Plan, PointMark, Series } from './plan.js';
+import { resolveSingled } from './singled.js';
 import { changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
 import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
@@ -26,9 +25,6 @@ const schema = z.strictObject({
   value: optional(text('Variable that is compared.', 'harvest')),
   ...wideShape,
   group: optional(text('Variable whose values have a colour each.', 'family')),
-  spotlight: optional(
-    listOf('Items singled out; the rest stands back in grey.', code('An item.', 'Kale'), '[Kale, Chard]'),
-  ),
   change: optional(flag('Whether rise and fall from the first time to the last have a colour each.')),
   where: whereField,
 });
@@ -109,21 +105,14 @@ export interface Part {
   items: Item[];
 }
 
-/** The items in series: by group, by rise and fall, or those singled out before the rest. */
-function partsOf(
-  { settings }: Input,
-  items: Item[],
-  group: Categories | undefined,
-  spotlit: ReadonlySet<string>,
-): Part[] {
-  const quiet = items.filter(({ category }) => spotlit.size > 0 && !spotlit.has(category.code));
-  const strong = items.filter((entry) => !quiet.includes(entry));
+/** The items in series: by group, or by rise and fall. */
+function partsOf({ settings }: Input, items: Item[], group: Categories | undefined): Part[] {
   const parts: Part[] = group
     ? group.categories.map(
         (category, g): Part => ({
           category,
           color: group.variable.colors.get(category.code),
-          items: strong.filter((entry) => entry.group === g),
+          items: items.filter((entry) => entry.group === g),
         }),
       )
     : settings.change
@@ -131,11 +120,11 @@ function partsOf(
           (name): Part => ({
             category: { code: name, name },
             ...(name === 'No change' ? { quiet: true } : {}),
-            items: strong.filter((entry) => changeOf(entry) === name),
+            items: items.filter((entry) => changeOf(entry) === name),
           }),
         )
-      : [{ items: strong }];
-  return [...parts, { quiet: true, items: quiet }].filter((part) => part.items.length > 0);
+      : [{ items }];
+  return parts.filter((part) => part.items.length > 0);
 }
 
 function marksOf(input: Input, { category, values }: Item, part: Part, group: Categories | undefined): Mark[] {
@@ -154,31 +143,6 @@ function marksOf(input: Input, { category, values }: Item, part: Part, group: Ca
     y === undefined ? [] : [{ type: 'point', cell, x, y, onLine: 'marked' }],
   );
   return [line, ...points];
-}
-
-/** The codes of the items that are singled out; unknown ones are problems. */
-function spotlights({ settings, locate }: Input, item: Categories): { codes: Set<string>; problems: Problem[] } {
-  const codes = new Set<string>();
-  const problems: Problem[] = [];
-  for (const [i, wanted] of (settings.spotlight ?? []).entries()) {
-    const value = String(wanted);
-    const found = item.categories.find(
-      ({ code: own, name }) => own === value || name.toLowerCase() === value.toLowerCase(),
-    );
-    if (found) codes.add(found.code);
-    else {
-      const known = item.categories.map(({ name }) => name);
-      const path = `chart.spotlight.${i}`;
-      problems.push(
-        error(
-          'value-unknown',
-          { column: settings.item, value, path, known, nearest: nearest(value, known) },
-          locate(path),
-        ),
-      );
-    }
-  }
-  return { codes, problems };
 }
 
 /** The settings with a time and a value, or what is missing. */
@@ -213,16 +177,14 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
   ];
   const group = groupName === undefined ? undefined : categoriesOf(table, codebook.variable(groupName));
   const selection = selectionOf(settings.where, table, codebook, locate);
-  const accents = resolveAccents(input, [item, ...(group ? [group] : [])]);
-  const spotlit = spotlights(input, item);
+  const singled = resolveSingled(input, [item, ...(group ? [group] : [])]);
   const found = findItems(input, item, times, group, (row) => selection.keeps(row));
   const problems = [
     ...measureProblems(input, input.settings.value, 'chart.value'),
     ...item.problems,
     ...times.problems,
     ...selection.problems,
-    ...accents.problems,
-    ...spotlit.problems,
+    ...singled.problems,
     ...found.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
@@ -232,7 +194,7 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
       error('too-few-times', { column: input.settings.time, count: found.times.length }, locate('chart')),
     ]);
   }
-  const parts = partsOf(input, found.items, group, spotlit.codes);
+  const parts = partsOf(input, found.items, group);
   const series = parts.map(
     (part): Series => ({
       ...(part.category ? { category: part.category } : {}),
@@ -267,7 +229,7 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
       ...(legend
         ? { legend: { variable: legend, entries: parts.flatMap(({ category }) => (category ? [category] : [])) } }
         : {}),
-      accents: accents.accents,
+      singled: singled.singled,
       categoryColors: new Map(),
       numbers,
       note: wide ? [] : caseSentences(input, numbers),

@@ -131,9 +131,13 @@ function enumValues(schema: Schema): string[] {
   return def.entries ? Object.values(def.entries) : (def.values ?? []);
 }
 
+/** From the top of the text down. */
+const byPlace = ({ place: a }: Problem, { place: b }: Problem): number =>
+  (a?.line ?? 0) - (b?.line ?? 0) || (a?.column ?? 0) - (b?.column ?? 0);
+
 /** Holds a text against a schema: all its problems at once, each at its line. */
 export function validate(schema: Schema, source: YamlSource): Problem[] {
   const result = (schema as z.ZodMiniType).safeParse(source.value);
   if (result.success) return [];
-  return (result.error.issues as Issue[]).flatMap((issue) => problemsOf(schema, source, issue));
+  return (result.error.issues as Issue[]).flatMap((issue) => problemsOf(schema, source, issue)).sort(byPlace);
 }

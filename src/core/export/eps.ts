@@ -40,11 +40,16 @@ function path(outline: Outline): string {
   return parts.join('\n');
 }
 
+const caps = { butt: 0, round: 1, square: 2 } as const;
+const joins = { miter: 0, round: 1, bevel: 2 } as const;
+
+/** Takes up the colour, the width, the dashes, the ends and the corners of a line. */
+const pen = ({ color, width, dash = [], cap = 'butt', join = 'round' }: PlateStroke): string =>
+  `${ink(color)} ${short(width)} w [${dash.map(short).join(' ')}] 0 d ${caps[cap]} setlinecap ${joins[join]} setlinejoin`;
+
 /** Fills and then strokes a path. */
 function paint(shape: string, fill: string | undefined, stroke: PlateStroke | undefined): string {
-  const line = stroke
-    ? `${ink(stroke.color)} ${short(stroke.width)} w [${(stroke.dash ?? []).map(short).join(' ')}] 0 d`
-    : '';
+  const line = stroke ? pen(stroke) : '';
   if (fill && stroke) return `${shape}\ngsave ${ink(fill)} f grestore ${line} s`;
   if (fill) return `${shape}\n${ink(fill)} f`;
   return stroke ? `${shape}\n${line} s` : '';
@@ -96,7 +101,7 @@ export const writeEps: Writer = async (plate, context) => {
 gsave
 /n { newpath } bind def /m { moveto } bind def /l { lineto } bind def /c { curveto } bind def /h { closepath } bind def
 /f { fill } bind def /s { stroke } bind def /w { setlinewidth } bind def /d { setdash } bind def /rg { setrgbcolor } bind def
-0 ${short(height)} translate 1 -1 scale 1 setlinejoin
+0 ${short(height)} translate 1 -1 scale
 ${[...ground, ...body].filter((part) => part !== '').join('\n')}
 grestore
 showpage

@@ -21,9 +21,9 @@ function drawPiece({ pdf, fonts }: Pen, piece: TextPiece): void {
   pdf.font(fonts.get(fontKey(piece)), piece.size).text(piece.text, piece.x, piece.y, options);
 }
 
-/** Takes up the width and the dashes of a line. */
-function pen(pdf: Pdf, { width, dash }: PlateStroke): Pdf {
-  pdf.lineWidth(width);
+/** Takes up the width, the ends, the corners and the dashes of a line. */
+function pen(pdf: Pdf, { width, dash, cap = 'butt', join = 'round' }: PlateStroke): Pdf {
+  pdf.lineWidth(width).lineCap(cap).lineJoin(join);
   return dash && dash.length > 0 ? pdf.dash(dash) : pdf.undash();
 }
 
@@ -70,7 +70,7 @@ const draw: Drawers = {
     paint(pdf.rect(x, y, width, height), fill, stroke);
   },
   path({ outline, fill, stroke, opacity = 1 }, { pdf }) {
-    seen(pdf, opacity, () => paint(pdf.lineJoin('round').path(pathData(outline)), fill, stroke));
+    seen(pdf, opacity, () => paint(pdf.path(pathData(outline)), fill, stroke));
   },
   markers(item, { pdf }) {
     const { opacity = 1, fill, round } = item;

@@ -27,6 +27,7 @@ const stroked = (stroke: PlateStroke | undefined): Attributes =>
         stroke: stroke.color,
         'stroke-width': stroke.width,
         'stroke-dasharray': stroke.dash?.map(short).join(' '),
+        'stroke-linecap': stroke.cap === 'butt' ? undefined : stroke.cap,
       }
     : {};
 
@@ -91,7 +92,7 @@ const draw: Drawers = {
     element('path', {
       fill: fill ?? 'none',
       ...stroked(stroke),
-      'stroke-linejoin': stroke ? 'round' : undefined,
+      'stroke-linejoin': stroke ? (stroke.join ?? 'round') : undefined,
       ...see(opacity),
       d: pathData(outline),
     }),

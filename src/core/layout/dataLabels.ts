@@ -1,8 +1,9 @@
+import type { Mark } from '../chart/plan.js';
 import { onPaper } from '../color/color.js';
 import { overlap, type RectItem, type TextItem } from '../plate/plate.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { type Fill, fillOf } from './fills.js';
+import { accentOf, type Fill, fillOf } from './fills.js';
 import type { LabelAnchor } from './marks/markDrawer.js';
 import { drawerOf } from './marks/marks.js';
 import type { PanelScales } from './panelScales.js';
@@ -12,6 +13,8 @@ import { em, type Sheet, setRole } from './sheet.js';
 interface Pending {
   /** Colour of the mark that it stands on, where it stands inside. */
   ground?: string;
+  /** Colour that an accent gives it. */
+  color?: string;
   /** Whether it stands on a pattern. */
   patterned?: boolean;
   anchor: LabelAnchor;
@@ -31,26 +34,40 @@ export interface DataLabels {
 const groundOf = ({ settings }: Sheet, { color, pattern }: Fill): string =>
   pattern === undefined ? color : settings.paper;
 
-function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
+/** The label of a mark with its words, ready to be placed; none where it is not shown. */
+function pendingLabel(
+  sheet: Sheet,
+  mark: Mark,
+  anchor: LabelAnchor,
+  decimals: number,
+): Pick<Pending, 'anchor' | 'block' | 'color'> | undefined {
   const { show, decimals: given } = sheet.settings.dataLabels;
+  const { label } = accentOf(sheet, mark.cell);
+  if (!(label?.show ?? show !== 'none')) return undefined;
+  const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
+  const words = label?.text ?? formatNumber(value, places, sheet.settings.numbers);
+  const block = setRole(sheet, 'dataLabel', words, undefined, 1, label?.bold);
+  return { anchor, block, ...(label?.color === undefined ? {} : { color: label.color }) };
+}
+
+function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
   return sheet.plan.series.flatMap((series, s) =>
-    series.marks.flatMap((mark, m) => {
+    series.marks.flatMap((mark, m): Pending[] => {
       const anchor = drawerOf(mark).anchor?.(mark, sheet, scales);
-      if (!anchor) return [];
-      const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
-      const block = setRole(sheet, 'dataLabel', formatNumber(value, places, sheet.settings.numbers));
+      const label = anchor && pendingLabel(sheet, mark, anchor, decimals);
+      if (!label) return [];
       const fill = anchor.inside ? fillOf(sheet, series, s, mark.cell) : undefined;
       const patterned = fill?.pattern !== undefined && fill.pattern !== 'open';
       const ground = fill ? { ground: groundOf(sheet, fill), patterned } : {};
-      return [{ ...ground, anchor, role: `series[${s}].labels[${m}]`, block }];
+      return [{ ...ground, ...label, role: `series[${s}].labels[${m}]` }];
     }),
   );
 }
 
 /** Sets a label in the middle of its mark, in the ink or the paper, whichever stands out. */
-function insideMark(sheet: Sheet, { anchor, role, block, ground }: Pending & { ground: string }): TextItem {
+function insideMark(sheet: Sheet, { anchor, role, block, ground, color: own }: Pending & { ground: string }): TextItem {
   const { middle, least, greatest, vertical } = anchor;
-  const color = onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
+  const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
   const [x, y] = vertical ? [middle, (least + greatest) / 2] : [(least + greatest) / 2, middle];
   return tight(
     textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color }),
@@ -65,11 +82,12 @@ function hasRoom({ anchor, block }: Pending): boolean {
 }
 
 /** Sets a label beyond the end of its mark, away from the base. */
-function placed(sheet: Sheet, { anchor, role, block, ground }: Pending, turned: boolean): TextItem {
+function placed(sheet: Sheet, pending: Pending, turned: boolean): TextItem {
+  const { anchor, role, block, ground, color = sheet.settings.text.dataLabel.color } = pending;
   const gap = sheet.settings.space.dataLabel * em(sheet);
   const { middle, least, greatest, down, vertical } = anchor;
-  if (ground !== undefined) return insideMark(sheet, { anchor, role, block, ground });
-  const label = { role, from: 'dataLabels.show', color: sheet.settings.text.dataLabel.color };
+  if (ground !== undefined) return insideMark(sheet, { ...pending, ground });
+  const label = { role, from: 'dataLabels.show', color };
   if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
     return tight(textAt(block, x, middle - opticalMiddle(block), label), block);
@@ -91,8 +109,10 @@ function apart(items: readonly TextItem[]): TextItem[] {
 
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */
 export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number): DataLabels {
-  if (sheet.settings.dataLabels.show === 'none') return { items: [], grounds: [], leftOut: 0 };
-  const all = pendingLabels(sheet, scales, decimals);
+  const { settings, colors } = sheet;
+  const asked = settings.dataLabels.show !== 'none' || colors.accents.some(({ label }) => label?.show);
+  const all = asked ? pendingLabels(sheet, scales, decimals) : [];
+  if (all.length === 0) return { items: [], grounds: [], leftOut: 0 };
   const pending = all.filter(hasRoom);
   const gap = 0.25 * em(sheet);
   const fit = (size: (block: TextBlock, anchor: LabelAnchor) => number) =>

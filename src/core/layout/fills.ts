@@ -1,51 +1,95 @@
 import type { Cell, Series } from '../chart/plan.js';
-import type { PatternName } from '../document/look/names.js';
+import type { Dash, MarkerShape, PatternName } from '../document/look/names.js';
 import type { Sheet } from './sheet.js';
 
-/** A fill with the setting that gives it. */
-export interface Fill {
-  color: string;
-  from: string;
-  /** Left out: solid. */
-  pattern?: PatternName;
+/** What an accent says of a data label. */
+export interface LabelLook {
+  show?: boolean;
+  text?: string;
+  color?: string;
+  bold?: boolean;
 }
 
-/** Colours of accents and of the codebook, read by the names of the style. */
+/** What an accent changes: colours as `#rrggbb`, lengths in points. What it does not name stays as it was. */
+export interface AccentLook {
+  fill?: string;
+  pattern?: PatternName;
+  outline?: { width?: number; color?: string; dash?: Dash };
+  opacity?: number;
+  /** Radius of the corners of bars. */
+  corner?: number;
+  marker?: MarkerShape;
+  /** Diameter of markers. */
+  size?: number;
+  line?: { width?: number; dash?: Dash };
+  label?: LabelLook;
+}
+
+/** How a mark is drawn: its colour with the setting that gives it, and what is not as the style has it. */
+export interface Fill extends Omit<AccentLook, 'fill'> {
+  color: string;
+  from: string;
+  /** Whether it stands back behind marks that are singled out. */
+  quiet?: boolean;
+}
+
+/** Looks of accents in the order of the figure file, and colours by the names of the style. */
 export interface Colors {
-  accents: readonly string[];
-  /** Patterns of accents, where they have one of their own. */
-  patterns: readonly (PatternName | undefined)[];
+  accents: readonly AccentLook[];
   read(value: string): string | undefined;
 }
 
 const covers = (accent: Cell, cell: Cell) =>
   Object.entries(accent).every(([variable, code]) => cell[variable] === code);
 
-/**
- * The fill of a mark or legend key: the last accent that names its group, else the colour that the codebook ties to
- * it, else the palette.
- */
-export function fillOf({ plan, settings, colors }: Sheet, series: Series, place: number, cell: Cell): Fill {
-  const { groups, single, quiet, patterns, pattern: alone } = settings.palette;
-  const drawn = series.quiet ? undefined : series.category ? patterns[place % Math.max(1, patterns.length)] : alone;
-  const pattern = drawn === undefined || drawn === 'solid' ? {} : { pattern: drawn };
-  const accent = plan.accents.findLast((candidate) => covers(candidate.cell, cell));
-  if (accent) {
-    const own = colors.patterns[accent.index];
-    return {
-      color: colors.accents[accent.index] as string,
-      from: `accents.${accent.index}.fill`,
-      ...(own === undefined ? pattern : own === 'solid' ? {} : { pattern: own }),
-    };
+/** Whether a mark may belong to what is singled out; a legend key stands for marks of several cells. */
+const mayBe = (spotlit: Cell, cell: Cell) =>
+  Object.entries(spotlit).every(([variable, code]) => cell[variable] === undefined || cell[variable] === code);
+
+/** What accents say of a cell, the wider under the narrower: one that names more variables, or stands later. */
+export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell: Cell): AccentLook & { from?: string } {
+  const own = plan.singled.accents
+    .filter((accent) => covers(accent.cell, cell))
+    .sort((a, b) => Object.keys(a.cell).length - Object.keys(b.cell).length || a.index - b.index);
+  const joined: AccentLook & { from?: string } = {};
+  for (const { index } of own) {
+    const look = colors.accents[index] as AccentLook;
+    const { outline, line, label } = joined;
+    Object.assign(joined, look);
+    if (outline) joined.outline = { ...outline, ...look.outline };
+    if (line) joined.line = { ...line, ...look.line };
+    if (label) joined.label = { ...label, ...look.label };
+    if (look.fill !== undefined) joined.from = `accents.${index}.fill`;
   }
+  return joined;
+}
+
+/** The fill that the style and the codebook give, before accents. */
+function plainFill({ plan, settings, colors }: Sheet, series: Series, place: number, cell: Cell): Fill {
+  const { groups, single, quiet, quietPattern, patterns, pattern: alone } = settings.palette;
+  const { spotlight } = plan.singled;
+  if (series.quiet || (spotlight.length > 0 && !spotlight.some((spotlit) => mayBe(spotlit, cell)))) {
+    return { color: quiet, from: 'palette.quiet', pattern: quietPattern, quiet: true };
+  }
+  const pattern = series.category ? (patterns[place % Math.max(1, patterns.length)] ?? 'solid') : alone;
   const [variable, code] = Object.entries(cell)[0] ?? [];
   const tied = series.color ?? (code === undefined ? undefined : plan.categoryColors.get(code));
   if (tied !== undefined) {
     const from = series.category ? 'codebook' : `codebook.variables.${variable}.colors.${code}`;
-    return { color: colors.read(tied) ?? single, from, ...pattern };
+    return { color: colors.read(tied) ?? single, from, pattern };
   }
-  if (series.quiet) return { color: quiet, from: 'palette.quiet' };
-  if (!series.category || groups.length === 0) return { color: single, from: 'palette.single', ...pattern };
+  if (!series.category || groups.length === 0) return { color: single, from: 'palette.single', pattern };
   const at = place % groups.length;
-  return { color: groups[at] as string, from: `palette.groups.${at}`, ...pattern };
+  return { color: groups[at] as string, from: `palette.groups.${at}`, pattern };
+}
+
+/**
+ * How a mark or legend key is drawn: what accents say, the narrower before the wider, else what stands back, else the
+ * colour that the codebook ties to its group, else the palette.
+ */
+export function fillOf(sheet: Sheet, series: Series, place: number, cell: Cell): Fill {
+  const { fill, ...accent } = accentOf(sheet, cell);
+  const base = plainFill(sheet, series, place, cell);
+  const { pattern, ...look } = { ...base, ...accent, ...(fill === undefined ? {} : { color: fill, quiet: false }) };
+  return pattern === undefined || pattern === 'solid' ? look : { ...look, pattern };
 }

@@ -28,12 +28,19 @@ export const em = (sheet: Sheet): number => sheet.settings.baseSize * sheet.scal
 export const scaledSize = (style: TextStyle, scale: number): number => Math.max(style.least, style.size * scale);
 
 /** Sets a text in its role, at the size that the sheet and a further scale leave it. */
-export function setRole(sheet: Sheet, role: TextRole, text: string, wrapping?: Wrapping, further = 1): TextBlock {
+export function setRole(
+  sheet: Sheet,
+  role: TextRole,
+  text: string,
+  wrapping?: Wrapping,
+  further = 1,
+  bold = sheet.settings.text[role].bold,
+): TextBlock {
   const style = sheet.settings.text[role];
   const setting: Setting = {
     family: sheet.settings.face,
     size: scaledSize(style, sheet.scale * further),
-    bold: style.bold,
+    bold,
     italic: style.italic,
   };
   return setText(sheet.kit, text, setting, wrapping);

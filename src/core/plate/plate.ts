@@ -1,3 +1,4 @@
+import type { DashedLine } from '../color/dashes.js';
 import type { Outline } from '../type/outline.js';
 import type { TextPiece } from '../type/textPiece.js';
 
@@ -20,11 +21,10 @@ interface Item {
   box: Box;
 }
 
-/** A line: its width in points, its colour, and its dashes in points, on and off in turn. */
-export interface PlateStroke {
-  width: number;
-  color: string;
-  dash?: readonly number[];
+/** A line with its dashes, the ends of which are cut off (butt) and its corners round where nothing else is said. */
+export interface PlateStroke extends DashedLine {
+  cap?: 'butt' | 'round' | 'square';
+  join?: 'round' | 'miter' | 'bevel';
 }
 
 /** A rectangle, filled, outlined or both. */

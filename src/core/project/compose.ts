@@ -1,13 +1,14 @@
 import type { NumbersTable } from '../chart/plan.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import type { Colors } from '../layout/fills.js';
 import type { Sheet } from '../layout/sheet.js';
 import type { Plate } from '../plate/plate.js';
 import type { Origin } from '../style/layers.js';
-import { colorReader, type Resolved } from '../style/resolve.js';
+import type { Resolved } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
+import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
 import type { Gathered } from './gather.js';
@@ -27,26 +28,6 @@ export interface Composition {
   settings: Settings;
   /** Which layer set a setting, such as `axes.y.step`. */
   origin(path: string): Origin | undefined;
-}
-
-/** Reads the colours of accents and of the codebook by the names of the style; unknown ones are problems. */
-function readColors({ figure, codebook, layers, locate }: Gathered): { colors: Colors; problems: Problem[] } {
-  const read = colorReader(layers);
-  const problems: Problem[] = [];
-  const known = layers.flatMap(({ look }) => Object.keys(look.colors ?? {}));
-  const check = (value: string, path: string): string => {
-    const color = read(value);
-    if (color === undefined)
-      problems.push(error('bad-color', { path, found: value, known: [...new Set(known)] }, locate(path)));
-    return color ?? '#000000';
-  };
-  const accents = (figure.accents ?? []).map(({ fill }, i) => check(fill, `accents.${i}.fill`));
-  for (const name of codebook.variables) {
-    for (const [code, value] of codebook.variable(name).colors)
-      check(value, `codebook.variables.${name}.colors.${code}`);
-  }
-  const patterns = (figure.accents ?? []).map(({ pattern }) => pattern);
-  return { colors: { accents, patterns, read }, problems };
 }
 
 function captionWords(gathered: Gathered, plan: PlannedPanels): CaptionWords {
@@ -129,12 +110,13 @@ function settingOf(problem: Problem): string {
  */
 export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Composition> {
   const { figure, table, codebook, resolved, locate } = gathered;
-  const { colors, problems: colorProblems } = readColors(gathered);
+  const { colors, problems: colorProblems } = readLooks(gathered);
   const input = {
     settings: figure.chart,
     table,
     codebook,
     accents: figure.accents ?? [],
+    spotlight: figure.spotlight ?? [],
     numbers: resolved.settings.numbers,
     locate,
   };

@@ -7,14 +7,17 @@ import {
   color,
   either,
   flag,
+  length,
   listOf,
   named,
   number,
   object,
   optional,
+  share,
   text,
 } from '../document/fields.js';
-import { patternNames } from '../document/look/names.js';
+import { stroke } from '../document/look/forms.js';
+import { dashes, markerShapes, patternNames } from '../document/look/names.js';
 import { lookShape } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
 
@@ -107,17 +110,43 @@ export const figureSchema = z.strictObject({
   ),
   accents: optional(
     listOf(
-      'Looks of single groups, apart from their series.',
+      'Looks of single groups, or of single cases by "chart.id"; what an accent does not name stays as it was. Of two that name the same mark the narrower wins, which names more variables; else the later one.',
       object('One accent.', {
         for: named(
-          'The group: a variable of the chart with one of its values, by code or name.',
+          'The group or case: variables of the chart with one of their values each, by code or name.',
           code('A value.', 'Mulch'),
           '{ bed: Mulch }',
         ),
-        fill: color('Fill.', 'signal'),
-        pattern: optional(choice('Pattern. Left out: that of its series.', patternNames, 'rising')),
+        fill: optional(color('Fill, or colour of a line or marker.', 'signal')),
+        pattern: optional(choice('Pattern.', patternNames, 'rising')),
+        outline: stroke('outline; where the style draws none, a width left out is 0.75pt'),
+        opacity: optional(share('How opaque it is.', '0.6')),
+        corner: optional(length('Radius of the corners of a bar.', '2pt')),
+        marker: optional(choice('Shape of the marker.', markerShapes, 'diamond')),
+        size: optional(length('Diameter of the marker.', '8pt')),
+        line: optional(
+          object('The line of a series.', {
+            width: optional(length('Line width.', '2.4pt')),
+            dash: optional(choice('Dashes.', dashes, 'dotted')),
+          }),
+        ),
+        label: optional(
+          object('The data label.', {
+            show: optional(flag('Whether it is shown, whatever "dataLabels.show" says.')),
+            text: optional(text('Words in place of the number.', 'a record')),
+            color: optional(color('Colour.', 'signal')),
+            weight: optional(choice('Weight.', ['regular', 'bold'], 'bold')),
+          }),
+        ),
       }),
       '[{ for: { bed: Mulch }, fill: signal }]',
+    ),
+  ),
+  spotlight: optional(
+    listOf(
+      'Groups or cases that are singled out; the rest stands back in the quiet colour of the style.',
+      named('Variables with a value each.', code('A value.', 'Mulch'), '{ bed: Mulch }'),
+      '[{ bed: Mulch }, { bed: Compost }]',
     ),
   ),
   ...lookShape,

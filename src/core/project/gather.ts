@@ -185,6 +185,9 @@ function shownTexts(
 /** The words that a caption adds: emphasis in the lead of its note and in its symbols. */
 const captionTexts = ['*Note.* **N**'];
 
+/** A data label that an accent makes bold. */
+const boldLabels = ['**0**'];
+
 /** The letters of panels. */
 const panelTexts = ['**A**'];
 
@@ -243,6 +246,7 @@ export async function gather(
     ...(kindOf(chart).texts?.(chart) ?? []),
     ...(options.caption ? captionTexts : []),
     ...(figure.value.panels ? panelTexts : []),
+    ...(figure.value.accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
   ];
   const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);

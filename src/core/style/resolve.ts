@@ -72,6 +72,8 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       widest: resolver.points(bars.widest, 'bars.widest'),
       gap: bars.gap,
       outline: resolver.stroke(bars.outline, 'bars.outline'),
+      opacity: bars.opacity,
+      corner: resolver.points(bars.corner, 'bars.corner'),
     },
     markers: {
       size: resolver.points(look.markers.size, 'markers.size'),
@@ -84,9 +86,8 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       step: Math.max(0.5, resolver.points(look.patterns.step, 'patterns.step')),
     },
     lines: {
+      ...look.lines,
       width: resolver.points(look.lines.width, 'lines.width'),
-      dashes: look.lines.dashes,
-      markers: look.lines.markers,
     },
     fits: { width: resolver.points(look.fits.width, 'fits.width') },
     bands: look.bands,
@@ -101,6 +102,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     palette: {
       single: resolver.color(palette.single, 'palette.single'),
       quiet: resolver.color(palette.quiet, 'palette.quiet'),
+      quietPattern: palette.quietPattern,
       pattern: palette.pattern,
       patterns: palette.patterns,
       groups: palette.groups.map((color, i) => resolver.color(color, `palette.groups.${i}`)),

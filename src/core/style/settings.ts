@@ -82,16 +82,30 @@ export interface Settings {
   /** Ground and frame of the panel; no ground where there is no colour. */
   panel: { fill?: string; frame: Stroke };
   axes: { x: AxisSettings; y: AxisSettings };
-  bars: { share: number; widest: number; gap: number; outline: Stroke };
+  bars: { share: number; widest: number; gap: number; outline: Stroke; opacity: number; corner: number };
   markers: { size: number; edge: number; shapes: MarkerShape[]; opacity: number };
   patterns: { width: number; step: number };
-  lines: { width: number; dashes: Dash[]; markers: boolean };
+  lines: {
+    width: number;
+    dashes: Dash[];
+    markers: boolean;
+    cap: 'butt' | 'round' | 'square';
+    join: 'round' | 'miter' | 'bevel';
+    smooth: boolean;
+  };
   fits: { width: number };
   bands: { opacity: number };
   references: Stroke;
   slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
-  palette: { single: string; pattern: PatternName; quiet: string; groups: string[]; patterns: PatternName[] };
+  palette: {
+    single: string;
+    pattern: PatternName;
+    quiet: string;
+    quietPattern: PatternName;
+    groups: string[];
+    patterns: PatternName[];
+  };
   legend: {
     place: 'right' | 'left' | 'top' | 'bottom' | 'inside' | 'none';
     corner: 'emptiest' | 'top-left' | 'top-right' | 'bottom-left' | 'bottom-right';

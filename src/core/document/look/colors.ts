@@ -15,6 +15,9 @@ export const colorsShape = {
       single: optional(color('Fill where there is one series.', 'moss')),
       pattern: optional(choice('Pattern of fills where there is one series.', patternNames, 'solid')),
       quiet: optional(color('Fill of what stands back behind something that is singled out.', 'grid')),
+      quietPattern: optional(
+        choice('Pattern of fills that stand back; markers are open where it is "open".', patternNames, 'open'),
+      ),
       groups: optional(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
       patterns: optional(
         listOf(

@@ -29,6 +29,8 @@ export const marksShape = {
       widest: optional(length('Greatest width of one bar.', '60pt')),
       gap: optional(fraction('Gap between bars of a cluster, as a share of a bar.', '0.05')),
       outline: stroke('outline'),
+      opacity: optional(share('How opaque they are.', '0.8')),
+      corner: optional(length('Radius of the corners at the end of a bar.', '2pt')),
     }),
   ),
   markers: optional(
@@ -54,6 +56,9 @@ export const marksShape = {
         listOf('Dashes of the series, in order.', choice('Dashes.', dashes, 'dashed'), '[solid, dashed]'),
       ),
       markers: optional(flag('Whether markers stand at the values of a line.')),
+      cap: optional(choice('Ends of lines and dashes.', ['butt', 'round', 'square'], 'round')),
+      join: optional(choice('Corners of lines.', ['round', 'miter', 'bevel'], 'miter')),
+      smooth: optional(flag('Whether lines are curves through their values, which never swing beyond them.')),
     }),
   ),
   fits: optional(

@@ -21,7 +21,12 @@ export const chartsWordings = {
   }),
   'variable-unused': (f: { column: string; path: string; used: string[] }) => ({
     found: `${f.path} names ${f.column}, which this chart does not show as groups`,
-    expected: f.used.length === 0 ? 'no accents in a chart without groups' : list(f.used),
+    expected: f.used.length === 0 ? 'nothing singled out in a chart without groups' : list(f.used),
+  }),
+  'accent-empty': (f: { path: string }) => ({
+    found: `${f.path} names a group and no look for it`,
+    expected: 'fill, pattern, outline, opacity, corner, marker, size, line or label',
+    write: 'fill: signal',
   }),
   'same-variable': (f: { column: string; path: string; other: string }) => ({
     found: `${f.path} is ${f.column}, which ${f.other} is already`,

@@ -12,7 +12,7 @@ export const bandDrawer: MarkDrawer<BandMark> = {
     const lower = xs.map((x, i) => at(x, low[i] as number)).reverse();
     const points = clipSurface([...upper, ...lower], panelOf(scales));
     if (points.length < 3) return [];
-    const { opacity } = sheet.settings.bands;
+    const opacity = fill.opacity ?? sheet.settings.bands.opacity;
     return [[pathThrough(points, { role, from: fill.from }, { fill: fill.color, opacity }, true)]];
   },
   ends: () => ({ x: [], y: [] }),

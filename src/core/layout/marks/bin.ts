@@ -1,6 +1,6 @@
 import type { BinMark } from '../../chart/plan.js';
+import { barRect } from '../fillInk.js';
 import { held, xyScales } from '../panelScales.js';
-import { barRect } from './bar.js';
 import type { MarkDrawer } from './markDrawer.js';
 
 /** White between neighbouring bars of a histogram, in points: they touch in data, and are told apart in print. */
@@ -15,7 +15,9 @@ export const binDrawer: MarkDrawer<BinMark> = {
     const [foot, top] = [held(y, 0), held(y, mark.value)];
     // Bins narrower than the seam leave no white between them.
     const width = right - left > 2 * seam ? right - left - seam : right - left;
-    return [barRect(sheet, { x: left + (right - left - width) / 2, y: top, width, height: foot - top }, fill, role)];
+    return [
+      barRect(sheet, { x: left + (right - left - width) / 2, y: top, width, height: foot - top }, fill, role, ['top']),
+    ];
   },
   ends: (mark) => (mark.count === 0 ? { x: [], y: [] } : { x: [mark.from, mark.to], y: [mark.value] }),
   anchor(mark, _, panelScales) {

@@ -1,10 +1,10 @@
 import type { BoxMark } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { straightLine } from '../axisInk.js';
+import { barRect, fillLook, patternInk } from '../fillInk.js';
 import { pathThrough } from '../lineInk.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
 import { em, type Sheet } from '../sheet.js';
-import { barRect, fillLook, patternInk } from './bar.js';
 import { groupEdges } from './group.js';
 import type { MarkContext, MarkDrawer } from './markDrawer.js';
 import { type MarkerShape, markerOf } from './markers.js';
@@ -82,7 +82,10 @@ function bodyInk(
     const rect = scales.vertical
       ? { x: a, y: low, width: b - a, height: high - low }
       : { x: low, y: a, width: high - low, height: b - a };
-    return [...barRect(sheet, rect, fill, role), line(scales, `${role}.median`, stroke, [a, median], [b, median])];
+    return [
+      ...barRect(sheet, rect, fill, role, ['top', 'bottom']),
+      line(scales, `${role}.median`, stroke, [a, median], [b, median]),
+    ];
   }
   const depth = (b - a) * notchDepth;
   const [low, high] = [at(notch.low), at(notch.high)];
@@ -110,7 +113,7 @@ function bodyInk(
 
 /** Markers of single values: those beyond the whiskers the mean, and all points beside the box. */
 function pointInk(
-  { sheet, fill, role }: MarkContext,
+  { sheet, fill, role, fillOf }: MarkContext,
   scales: GroupScales,
   mark: BoxMark,
   { middle, points }: Across,
@@ -126,7 +129,9 @@ function pointInk(
   ];
   const own = beyond.flatMap(([name, shape, value], i): PlateItem[] => {
     const index = name === 'outliers' ? i : i - mark.box.outliers.length;
-    return inside(value) ? [marker(`${name}[${index}]`, shape, value)] : [];
+    const { ids } = mark;
+    const look = ids ? fillOf({ ...mark.cell, [ids.variable]: ids.texts[i] as string }) : fill;
+    return inside(value) ? [marker(`${name}[${index}]`, shape, value, middle, look)] : [];
   });
   const beside = points
     ? [...(mark.points?.values ?? [])].flatMap((value, i): PlateItem[] => {

@@ -51,9 +51,10 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
 }
 
 function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): MarkersItem {
-  const { size, opacity } = sheet.settings.markers;
+  const size = fill.size ?? sheet.settings.markers.size;
+  const opacity = fill.opacity ?? sheet.settings.markers.opacity;
   const shown = opacity === 1 ? spots(xs, ys, context.scales) : { xs, ys };
-  const shape = shapeOf(sheet, context.series);
+  const shape = fill.marker ?? shapeOf(sheet, context.series);
   const panel = panelOf(context.scales);
   const half = size * 0.8;
   return {
@@ -75,17 +76,18 @@ export const cloudDrawer: MarkDrawer<CloudMark> = {
     const { sheet, fill, series, role } = context;
     const { rows, xs, ys } = placesOf(mark, context.scales);
     if (rows.length === 0) return [];
-    if (rows.length > many && !mark.areas) return [[], [oneItem(sheet, fill, context, xs, ys)]];
-    const { opacity } = sheet.settings.markers;
     const shape = shapeOf(sheet, series);
+    if (rows.length > many && !mark.areas && !mark.ids) return [[], [oneItem(sheet, fill, context, xs, ys)]];
     const order = mark.areas
       ? [...rows.keys()].sort((a, b) => sizeOf(mark, rows[b] as number) - sizeOf(mark, rows[a] as number))
       : [...rows.keys()];
     const ink = order.map((i): PlateItem => {
       const row = rows[i] as number;
       const name = role.replace(/marks\[\d+\]$/, `points[${row}]`);
-      const item = markerOf(sheet, shape, fill, name, xs[i] as number, ys[i] as number, sizeOf(mark, row));
-      return opacity < 1 ? { ...item, opacity } : item;
+      const own = mark.ids
+        ? context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string })
+        : fill;
+      return markerOf(sheet, shape, own, name, xs[i] as number, ys[i] as number, sizeOf(mark, row), 'many');
     });
     return [[], ink];
   },

@@ -6,6 +6,7 @@ import type { Fill } from '../fills.js';
 import { pathThrough } from '../lineInk.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
+import { smoothed } from '../smooth.js';
 import type { MarkDrawer } from './markDrawer.js';
 
 /** How the style draws a line of a role, and the setting that says so. */
@@ -14,14 +15,14 @@ export function lineStroke(
   as: LineMark['as'],
   fill: Fill,
   series: number,
-  quiet = false,
 ): { stroke: PlateStroke; from: string } {
   const { lines, fits, references, errorBars } = settings;
-  const dash = lines.dashes[series % lines.dashes.length] ?? 'solid';
+  const { width = lines.width * (fill.quiet ? 0.6 : 1), dash: own } = fill.line ?? {};
+  const dash = own ?? lines.dashes[series % lines.dashes.length] ?? 'solid';
   switch (as) {
     case 'series':
     case 'curve':
-      return { stroke: dashed(lines.width * (quiet ? 0.6 : 1), fill.color, dash), from: fill.from };
+      return { stroke: { ...dashed(width, fill.color, dash), cap: lines.cap, join: lines.join }, from: fill.from };
     case 'reference':
       return { stroke: references, from: 'references' };
     case 'center':
@@ -59,13 +60,18 @@ function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): [number, number]
 /** A line through places, cut at the limits of the axes. */
 export const lineDrawer: MarkDrawer<LineMark> = {
   layers(mark, { sheet, scales, fill, series, role }) {
-    const { stroke, from } = lineStroke(sheet, mark.as, fill, series, fill.from === 'palette.quiet');
+    const { stroke, from } = lineStroke(sheet, mark.as, fill, series);
     if (stroke.width === 0) return [];
     const points = bent(mark, scales).map(([x, y]): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)]);
     if (mark.closed && points[0]) points.push(points[0]);
-    const pieces = clipLine(points, panelOf(scales));
+    const smooth = sheet.settings.lines.smooth && mark.as === 'series' && !mark.closed;
+    const pieces = clipLine(smooth ? smoothed(points) : points, panelOf(scales));
     const ink = pieces.map((piece, i) =>
-      pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, { stroke }),
+      pathThrough(
+        piece,
+        { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from },
+        { stroke, ...(fill.opacity === undefined ? {} : { opacity: fill.opacity }) },
+      ),
     );
     if (mark.as === 'normal' || mark.as === 'density' || mark.as === 'fit')
       return [[], [...halo(sheet, pieces, role, from, stroke.width), ...ink]];

@@ -1,4 +1,4 @@
-import type { Mark, Plan } from '../../chart/plan.js';
+import type { Cell, Mark, Plan } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import type { Fill } from '../fills.js';
 import type { PanelScales } from '../panelScales.js';
@@ -9,6 +9,8 @@ export interface MarkContext {
   sheet: Sheet;
   scales: PanelScales;
   fill: Fill;
+  /** How a single case of the mark is drawn. */
+  fillOf(cell: Cell): Fill;
   /** Number of its series among all, which decides its marker. */
   series: number;
   /** Role of the mark, such as `series[0].marks[2]`. */

@@ -1,3 +1,5 @@
+import { dashed } from '../../color/dashes.js';
+import { markerShapes } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
@@ -93,19 +95,24 @@ export const shapeOf = ({ settings: { markers } }: Sheet, series: number): Marke
 /**
  * A filled marker with its middle at (x, y). Its edge in the colour of the paper sets it off from its neighbours.
  *
+ * @param given its shape, where no accent says another
  * @param times its diameter in sizes of the style
+ * @param among whether it is one of many cases, which the style may want to see through
  */
 export function markerOf(
   sheet: Sheet,
-  name: MarkerShape,
+  given: MarkerShape,
   fill: Fill,
   role: string,
   x: number,
   y: number,
   times = 1,
+  among: 'few' | 'many' = 'few',
 ): PathItem {
-  const { edge } = sheet.settings.markers;
-  const full = sheet.settings.markers.size * times;
+  const name = fill.marker ?? given;
+  const { edge, opacity: usual } = sheet.settings.markers;
+  const opacity = fill.opacity ?? (among === 'many' ? usual : 1);
+  const full = (fill.size ?? sheet.settings.markers.size) * times;
   // An open marker is a line in its colour about the paper; half of the line stands outside.
   const openLine = isOpen(name) ? Math.max(0.9, full * 0.17) : 0;
   const size = full - openLine;
@@ -114,7 +121,8 @@ export function markerOf(
   const xs = coordinates.filter((_, i) => i % 2 === 0);
   const ys = coordinates.filter((_, i) => i % 2 === 1);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const line = openLine || edge;
+  const own = fill.outline?.width ?? (fill.outline && edge === 0 ? 0.75 : undefined);
+  const line = own ?? (openLine || edge);
   const half = line / 2;
   const box: Box = {
     x: left - half,
@@ -122,8 +130,8 @@ export function markerOf(
     width: Math.max(...xs) - left + line,
     height: Math.max(...ys) - top + line,
   };
-  const color = isOpen(name) ? fill.color : sheet.settings.paper;
-  const stroke = line > 0 ? { stroke: { width: line, color } } : {};
+  const color = fill.outline?.color ?? (isOpen(name) ? fill.color : sheet.settings.paper);
+  const stroke = line > 0 ? { stroke: dashed(line, color, fill.outline?.dash ?? 'solid') } : {};
   return {
     type: 'path',
     role,
@@ -132,9 +140,16 @@ export function markerOf(
     outline: { commands: shape.commands, coordinates },
     fill: isOpen(name) ? sheet.settings.paper : fill.color,
     ...stroke,
+    ...(opacity < 1 ? { opacity } : {}),
   };
 }
 
+/** The marker of what stands back, open where the style wants its fills open. */
+const ofQuiet = (sheet: Sheet, { quiet }: Fill, shape: MarkerShape): MarkerShape => {
+  const open = `open-${shape}` as MarkerShape;
+  return quiet && sheet.settings.palette.quietPattern === 'open' && markerShapes.includes(open) ? open : shape;
+};
+
 /** The marker of a series at a place. */
 export const markerAt = (sheet: Sheet, series: number, fill: Fill, role: string, x: number, y: number): PathItem =>
-  markerOf(sheet, shapeOf(sheet, series), fill, role, x, y);
+  markerOf(sheet, ofQuiet(sheet, fill, shapeOf(sheet, series)), fill, role, x, y);

@@ -1,4 +1,4 @@
-import type { Mark, Series } from '../../chart/plan.js';
+import type { Cell, Mark, Series } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { fillOf } from '../fills.js';
 import type { PanelScales } from '../panelScales.js';
@@ -35,29 +35,36 @@ export function keyOf({ marks, sample }: Series): LegendKey {
   return mark ? drawerOf(mark).key : 'fill';
 }
 
-/** The ink of all marks, layer by layer: what lies on top of one lies on top of all. */
-export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
-  const layers: PlateItem[][] = [];
-  const draw = (mark: Mark, context: MarkContext) => {
+/** The ink of marks, layer by layer: what lies on top of one lies on top of all. */
+class Layers {
+  private readonly layers: PlateItem[][] = [];
+
+  draw(mark: Mark, context: MarkContext): void {
     for (const [depth, ink] of drawerOf(mark).layers(mark, context).entries()) {
-      layers[depth] ??= [];
-      for (const item of ink) layers[depth].push(item);
+      this.layers[depth] ??= [];
+      for (const item of ink) this.layers[depth].push(item);
     }
-  };
+  }
+
+  get ink(): PlateItem[] {
+    return this.layers.flat();
+  }
+}
+
+/** The ink of all marks; those that stand back lie under the others. */
+export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
+  const [back, front] = [new Layers(), new Layers()];
   const ink = { color: sheet.settings.references.color, from: 'references.color' };
   for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
-    draw(mark, { sheet, scales, fill: ink, series: 0, role: `references[${i}]` });
+    back.draw(mark, { sheet, scales, fill: ink, fillOf: () => ink, series: 0, role: `references[${i}]` });
   }
   for (const [s, series] of sheet.plan.series.entries()) {
+    const look = (cell: Cell) => fillOf(sheet, series, s, cell);
     for (const [m, mark] of series.marks.entries()) {
-      draw(mark, {
-        sheet,
-        scales,
-        fill: fillOf(sheet, series, s, mark.cell),
-        series: series.quiet ? 0 : s,
-        role: `series[${s}].marks[${m}]`,
-      });
+      const fill = look(mark.cell);
+      const own = { sheet, scales, fill, fillOf: look, series: series.quiet ? 0 : s };
+      (fill.quiet ? back : front).draw(mark, { ...own, role: `series[${s}].marks[${m}]` });
     }
   }
-  return layers.flat();
+  return [...back.ink, ...front.ink];
 }

@@ -1,9 +1,10 @@
 import type { SliceMark } from '../../chart/plan.js';
 import type { Box, PathItem } from '../../plate/plate.js';
-import { arity, eachCommand, type Outline } from '../../type/outline.js';
+import type { Outline } from '../../type/outline.js';
+import { fillLook, patternInk } from '../fillInk.js';
 import { panelOf } from '../panelScales.js';
+import { ringsOf } from '../roundedRect.js';
 import { pieCircle } from '../sliceLabels.js';
-import { fillLook, patternInk } from './bar.js';
 import type { MarkDrawer } from './markDrawer.js';
 
 const turn = 2 * Math.PI;
@@ -50,29 +51,6 @@ function sliceOutline(cx: number, cy: number, radius: number, hole: number, from
   return { commands: `M${curves(outer)}L${curves(inner)}Z`, coordinates: [...start, ...outer, ...back, ...inner] };
 }
 
-/** The outline of a slice as rings of straight lines, for patterns that are cut to it. */
-function ringsOf(outline: Outline): [number, number][][] {
-  const rings: [number, number][][] = [];
-  let [x, y] = [0, 0];
-  eachCommand(outline, (command, at) => {
-    const p = outline.coordinates.slice(at, at + arity[command]);
-    if (command === 'M') rings.push([]);
-    if (command === 'C') {
-      for (let i = 1; i <= 8; i += 1) {
-        const [t, u] = [i / 8, 1 - i / 8];
-        const on = (a: number, k: 0 | 1) =>
-          u ** 3 * a +
-          3 * u * u * t * (p[k] as number) +
-          3 * u * t * t * (p[2 + k] as number) +
-          t ** 3 * (p[4 + k] as number);
-        rings.at(-1)?.push([on(x, 0), on(y, 1)]);
-      }
-    } else if (p.length === 2) rings.at(-1)?.push([p[0] as number, p[1] as number]);
-    if (p.length > 0) [x, y] = p.slice(-2) as [number, number];
-  });
-  return rings;
-}
-
 /** Slices of a circle, or of a ring, with a line in the colour of the paper between them. */
 export const sliceDrawer: MarkDrawer<SliceMark> = {
   layers(mark, { sheet, scales, fill, role }) {
@@ -93,9 +71,10 @@ export const sliceDrawer: MarkDrawer<SliceMark> = {
       from: fill.from,
       box,
       outline: sliceOutline(cx, cy, radius, radius * mark.hole, from, to),
-      ...(fill.pattern === undefined
+      ...(fill.pattern === undefined && !fill.outline
         ? { fill: fill.color, ...(edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {}) }
         : fillLook(sheet, fill)),
+      ...(fill.opacity === undefined ? {} : { opacity: fill.opacity }),
     };
     return [[item, ...patternInk(sheet, ringsOf(item.outline), fill, role)]];
   },

@@ -1,0 +1,67 @@
+import { type Categories, findCategory, sameCode } from '../data/categories.js';
+import type { CategoryColumn } from '../data/table.js';
+import { nearest } from '../document/nearest.js';
+import { error, type Problem } from '../document/problem.js';
+import type { ChartInput, Named } from './kind.js';
+import type { Cell, Singled } from './plan.js';
+
+/** In charts without groups and cases nothing can be singled out. */
+export const noneSingled: Singled = { accents: [], spotlight: [] };
+
+/** The code of a value of a variable that the chart shows, or of a case by the column that names the cases. */
+function codeOf(column: string, value: string, shown: readonly Categories[], ids: CategoryColumn | undefined) {
+  const categories = shown.find(({ variable }) => variable.name === column)?.categories;
+  if (categories) {
+    const at = findCategory(categories, value);
+    return { code: categories[at]?.code, known: categories.map(({ name }) => name) };
+  }
+  if (ids?.name !== column) return undefined;
+  return { code: ids.texts.find((text) => sameCode(text, value)), known: ids.texts };
+}
+
+/**
+ * The groups and cases that accents and the spotlight name, as codes; variables and values that the chart does not show
+ * are problems.
+ *
+ * @param shown the groupings of the chart
+ * @param ids the column that names single cases, where the chart draws them
+ */
+export function resolveSingled(
+  input: ChartInput<unknown>,
+  shown: readonly Categories[],
+  ids?: CategoryColumn,
+): { singled: Singled; problems: Problem[] } {
+  const problems: Problem[] = [];
+  const cellOf = (named: Named, at: string): Cell => {
+    const cell: Record<string, string> = {};
+    for (const [column, wanted] of Object.entries(named)) {
+      const path = `${at}.${column}`;
+      const value = String(wanted);
+      const found = codeOf(column, value, shown, ids);
+      if (!found) {
+        const used = [...shown.map(({ variable }) => variable.name), ...(ids ? [ids.name] : [])];
+        problems.push(error('variable-unused', { column, path, used }, input.locate(path)));
+      } else if (found.code !== undefined) cell[column] = found.code;
+      else {
+        const { known } = found;
+        const facts = { column, value, path, known, nearest: nearest(value, known) };
+        problems.push(error('value-unknown', facts, input.locate(path)));
+      }
+    }
+    return cell;
+  };
+  const accents = input.accents.map((accent, index) => ({ cell: cellOf(accent.for, `accents.${index}.for`), index }));
+  const spotlight = input.spotlight.map((named, index) => cellOf(named, `spotlight.${index}`));
+  return { singled: { accents, spotlight }, problems };
+}
+
+/** The names of the cases in some rows, where accents or the spotlight name one of them. */
+export function singledIds(
+  { accents, spotlight }: Singled,
+  ids: CategoryColumn | undefined,
+  rows: readonly number[],
+): { variable: string; texts: string[] } | undefined {
+  const named = [...accents.map(({ cell }) => cell), ...spotlight].some((cell) => ids && ids.name in cell);
+  if (!ids || !named) return undefined;
+  return { variable: ids.name, texts: rows.map((row) => ids.texts[ids.codes[row] as number] as string) };
+}

@@ -1,0 +1,52 @@
+import { type DashedLine, dashed } from '../color/dashes.js';
+import type { Box, PathItem, PlateItem, RectItem } from '../plate/plate.js';
+import type { Fill } from './fills.js';
+import { hatch } from './hatch.js';
+import { ringsOf, roundedRect, type Side } from './roundedRect.js';
+import type { Sheet } from './sheet.js';
+
+/** Width of an outline that an accent asks for without saying how wide, in points. */
+const plainOutline = 0.75;
+
+/** The outline of a fill: that of the style with what an accent changes. */
+function outlineOf({ settings }: Sheet, { outline: own }: Fill): DashedLine | undefined {
+  const { outline } = settings.bars;
+  if (!own) return outline.width > 0 ? outline : undefined;
+  const width = own.width ?? (outline.width > 0 ? outline.width : plainOutline);
+  if (width === 0) return undefined;
+  const color = own.color ?? outline.color;
+  if (own.dash !== undefined) return dashed(width, color, own.dash);
+  return { ...outline, width, color };
+}
+
+/** How a fill is drawn: in its colour, or as its pattern on paper with an outline that holds it together. */
+export function fillLook(sheet: Sheet, fill: Fill): { fill: string; stroke?: DashedLine } {
+  const outline = outlineOf(sheet, fill);
+  if (fill.pattern === undefined) return { fill: fill.color, ...(outline ? { stroke: outline } : {}) };
+  const { width } = sheet.settings.patterns;
+  const line = outline ? { ...outline, width: Math.max(outline.width, width) } : { width, color: fill.color };
+  return { fill: sheet.settings.paper, stroke: line };
+}
+
+/** The pattern of a fill in a shape, a second ring being a hole. */
+export function patternInk(sheet: Sheet, rings: [number, number][][], fill: Fill, role: string): PathItem[] {
+  if (fill.pattern === undefined) return [];
+  const look = { color: fill.color, ...sheet.settings.patterns };
+  return hatch(rings, fill.pattern, look, { role: `${role}.pattern`, from: 'palette.patterns' });
+}
+
+/** A filled rectangle, its corners rounded at some sides where the style or an accent asks for it. */
+export function barRect(sheet: Sheet, rect: Box, fill: Fill, role: string, rounded: readonly Side[] = []): PlateItem[] {
+  const look = fillLook(sheet, fill);
+  const { bars } = sheet.settings;
+  const radius = rounded.length > 0 ? (fill.corner ?? bars.corner) : 0;
+  const opacity = fill.opacity ?? bars.opacity;
+  const by = (look.stroke?.width ?? 0) / 2;
+  const box = { x: rect.x - by, y: rect.y - by, width: rect.width + 2 * by, height: rect.height + 2 * by };
+  const outline = roundedRect(rect, radius, rounded);
+  const plain = radius === 0 && opacity === 1;
+  const item: RectItem | PathItem = plain
+    ? { type: 'rect', role, from: fill.from, box, ...rect, ...look }
+    : { type: 'path', role, from: fill.from, box, outline, ...look, ...(opacity < 1 ? { opacity } : {}) };
+  return [item, ...patternInk(sheet, ringsOf(outline), fill, role)];
+}

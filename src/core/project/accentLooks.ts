@@ -1,0 +1,59 @@
+import { lengthInPoints } from '../document/length.js';
+import { error, type Problem } from '../document/problem.js';
+import type { AccentLook, Colors } from '../layout/fills.js';
+import { colorReader } from '../style/resolve.js';
+import type { FigureFile } from './figureFile.js';
+import type { Gathered } from './gather.js';
+
+type Accent = NonNullable<FigureFile['accents']>[number];
+
+/** The value without the keys that are not given. */
+const given = <T extends object>(value: { [K in keyof T]: T[K] | undefined }): T =>
+  Object.fromEntries(Object.entries(value).filter(([, own]) => own !== undefined)) as T;
+
+/** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
+export function readLooks({ figure, codebook, layers, locate }: Gathered): { colors: Colors; problems: Problem[] } {
+  const read = colorReader(layers);
+  const problems: Problem[] = [];
+  const known = [...new Set(layers.flatMap(({ look }) => Object.keys(look.colors ?? {})))];
+  const color = (value: string | undefined, path: string): string | undefined => {
+    if (value === undefined) return undefined;
+    const hex = read(value);
+    if (hex === undefined) problems.push(error('bad-color', { path, found: value, known }, locate(path)));
+    return hex;
+  };
+  const points = (value: string | undefined) => (value === undefined ? undefined : lengthInPoints(value));
+  const lookOf = ({ outline, line, label, ...accent }: Accent, i: number): AccentLook => {
+    const at = `accents.${i}`;
+    return given<AccentLook>({
+      fill: color(accent.fill, `${at}.fill`),
+      pattern: accent.pattern,
+      opacity: accent.opacity,
+      corner: points(accent.corner),
+      marker: accent.marker,
+      size: points(accent.size),
+      outline:
+        outline &&
+        given({ width: points(outline.width), color: color(outline.color, `${at}.outline.color`), dash: outline.dash }),
+      line: line && given({ width: points(line.width), dash: line.dash }),
+      label:
+        label &&
+        given({
+          show: label.show,
+          text: label.text,
+          color: color(label.color, `${at}.label.color`),
+          bold: label.weight === undefined ? undefined : label.weight === 'bold',
+        }),
+    });
+  };
+  const accents = (figure.accents ?? []).map(lookOf);
+  for (const [i, accent] of (figure.accents ?? []).entries()) {
+    if (Object.keys(accent).length < 2)
+      problems.push(error('accent-empty', { path: `accents.${i}` }, locate(`accents.${i}`)));
+  }
+  for (const name of codebook.variables) {
+    for (const [code, value] of codebook.variable(name).colors)
+      color(value, `codebook.variables.${name}.colors.${code}`);
+  }
+  return { colors: { accents, read }, problems };
+}
