@@ -32,6 +32,19 @@ const figures = fc.record({
     'axes: { value: { scale: power } }',
     'axes: { all: { gap: [0.05, 0.1], reverse: true } }',
     'axes: { value: { from: data, to: data, format: { suffix: " kg" } } }',
+    'axes: { value: { second: { unit: lb, factor: 2.2, offset: -3 } } }',
+    'axes: { all: { arrow: true, ticks: outside, reverse: true }, value: { second: { unit: lb, factor: -1 } } }',
+    'axes: { all: { angle: 90, arrow: true } }',
+    'axes: { value: { format: { significant: 2 }, minor: 4, minorGrid: { width: 0.5pt } } }',
+  ),
+  look: fc.constantFrom(
+    '',
+    '',
+    'margins: { left: 2cm, top: 2cm }',
+    'heading: { show: true, over: panel, align: end, rule: { width: 1pt } }',
+    'spotlight: [{ c: 1 }]',
+    'accents: [{ for: { c: 1 }, fill: signal, corner: 4pt, outline: {}, opacity: 0.5, label: { show: true, text: the first } }]',
+    'bars: { corner: 5pt }\nlines: { smooth: true, cap: round }',
   ),
   extra: fc.boolean(),
   categories: fc.uniqueArray(name, { minLength: 1, maxLength: 30, selector: (text) => text.toLowerCase() }),
@@ -87,6 +100,12 @@ const panelsOf = (f: Drawn) =>
     ? ''
     : `panels: { by: p, ownAxes: ${f.panels === 'free' ? 'both' : 'none'}, titles: both }`;
 
+/** Categories are singled out in charts that show them. */
+const lookOf = (f: Drawn) => {
+  const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope'].includes(f.kind);
+  return /\{ c: 1 \}/.test(f.look) && !shown ? '' : f.look;
+};
+
 function partsOf(f: Drawn) {
   const groups = f.groups.length > 0 ? f.groups : [''];
   const rows: string[] = ['c,g,v,w,t,p,id'];
@@ -118,6 +137,7 @@ caption: { number: 1, title: ${quote(f.title)} }
 size: { width: ${f.width}mm, height: ${f.height}mm }
 ${panelsOf(f)}
 ${f.axes}
+${lookOf(f)}
 legend: { place: ${f.legend} }
 dataLabels: { show: ${f.labels} }`,
     caption: f.caption,
@@ -173,7 +193,7 @@ function expectInsidePage({ plate, settings }: Composition, kit: Gathered['kit']
 
 function expectNothingTouches(plate: Plate) {
   const words =
-    /^((panels\[\d+\]\.)?(axes\.[xy]\.(labels|title)|panelTitle|endLabels\.\w+\[\d+\]$)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
+    /^((panels\[\d+\]\.)?(axes\.[xy]\.(second\.)?(labels|title)|panelTitle|endLabels\.\w+\[\d+\]$)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
   expectApart(named(plate, words));
   expectApart(named(plate, /series\[\d+\]\.(labels\[\d+\]|names\[\d+\]|marks\[\d+\]\.names\[\d+\])$/));
   for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);

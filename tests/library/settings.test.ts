@@ -83,6 +83,9 @@ const logged = (key: string) => ({
   axes: { [key]: { scale: 'log' } },
 });
 
+const second = (key: string) => ({ axes: { [key]: { second: { unit: 'lb' } } } });
+const parted = (key: string, width = '0pt') => ({ axes: { [key]: { minor: 2, minorGrid: { width } } } });
+
 /** What a setting of an axis changes, for the axis of numbers (y) and that of categories (x). */
 function axisRows(key: string, letters: string): [string, Row][] {
   const of = (part: string) => new RegExp(`^axes\\.[${letters}]\\.${part}`);
@@ -91,6 +94,7 @@ function axisRows(key: string, letters: string): [string, Row][] {
     [`axes.${key}.to`, { value: 30, changes: everything }],
     [`axes.${key}.step`, { value: 0.5, changes: everything }],
     [`axes.${key}.format.decimals`, { value: 3, changes: everything }],
+    [`axes.${key}.format.significant`, { value: 3, changes: everything }],
     [`axes.${key}.format.as`, { value: 'percent', changes: everything }],
     [`axes.${key}.format.per`, { value: 'thousands', changes: everything }],
     [`axes.${key}.format.prefix`, { value: 'about ', changes: everything }],
@@ -105,6 +109,14 @@ function axisRows(key: string, letters: string): [string, Row][] {
     [`axes.${key}.base`, { value: 2, changes: everything, needs: logged(key) }],
     [`axes.${key}.exponent`, { value: 2, changes: everything, needs: { axes: { [key]: { scale: 'power' } } } }],
     [`axes.${key}.crosses`, { value: 3, changes: everything }],
+    [`axes.${key}.second.unit`, { value: 'lb', changes: everything }],
+    [`axes.${key}.second.factor`, { value: 4, changes: everything, needs: second(key) }],
+    [`axes.${key}.second.offset`, { value: 40, changes: everything, needs: second(key) }],
+    [`axes.${key}.second.title`, { value: 'Other', changes: /second\.title/, needs: second(key) }],
+    [`axes.${key}.second.step`, { value: 2, changes: everything, needs: second(key) }],
+    [`axes.${key}.minorGrid.width`, { value: '1pt', changes: of('minorGrid'), needs: parted(key) }],
+    [`axes.${key}.minorGrid.color`, { value: '#aa0011', changes: of('minorGrid'), needs: parted(key, '1pt') }],
+    [`axes.${key}.minorGrid.dash`, { value: 'dotted', changes: of('minorGrid'), needs: parted(key, '1pt') }],
   ];
   return [
     [`axes.${key}.title`, { value: 'Other words', changes: everything }],
@@ -117,6 +129,8 @@ function axisRows(key: string, letters: string): [string, Row][] {
     [`axes.${key}.line.color`, { value: '#aa0011', changes: of('(line|ticks)') }],
     [`axes.${key}.line.dash`, { value: 'dotted', changes: of('line') }],
     [`axes.${key}.ticks`, { value: 'inside', changes: everything }],
+    [`axes.${key}.arrow`, { value: true, changes: everything }],
+    [`axes.${key}.angle`, { value: 90, changes: everything }],
     [`axes.${key}.tickLength`, { value: 1, changes: everything }],
     [`axes.${key}.grid.width`, { value: '2pt', changes: of('grid') }],
     [`axes.${key}.grid.color`, { value: '#aa0011', changes: of('grid') }],
@@ -139,6 +153,11 @@ const curved = {
 const cases = {
   chart: { ...nothing, kind: 'scatter', x: 'yield', y: 'bed', fit: { degree: 1, band: true } },
   codebook: { variables: { yield: { measure: 'numeric' }, bed: { measure: 'numeric' } } },
+  dataLabels: { show: 'none' },
+};
+const compared = {
+  chart: { ...nothing, kind: 'scatter', x: 'yield', y: 'yield' },
+  size: { ratio: 2 },
   dataLabels: { show: 'none' },
 };
 const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
@@ -192,6 +211,11 @@ const rows: Record<string, Row> = {
   'size.placed': { value: '10cm', changes: everything, needs: { size: { textAt: 'placed' } } },
   'size.textAt': { value: 'placed', changes: everything, needs: { size: { placed: '10cm' } } },
   'panel.fill': { value: '#eeeeee', changes: /^panel\.ground$/ },
+  'panel.equalScales': { value: true, changes: everything, needs: compared },
+  'margins.left': { value: '4cm', changes: everything },
+  'margins.right': { value: '4cm', changes: everything },
+  'margins.top': { value: '4cm', changes: everything },
+  'margins.bottom': { value: '4cm', changes: everything },
   'panel.frame.width': { value: '1pt', changes: /^panel\.frame$/ },
   'panel.frame.color': { value: '#aa0011', changes: /^panel\.frame$/, needs: { panel: { frame: { width: '1pt' } } } },
   'panel.frame.dash': { value: 'dashed', changes: /^panel\.frame$/, needs: { panel: { frame: { width: '1pt' } } } },
@@ -258,6 +282,20 @@ const rows: Record<string, Row> = {
   'legend.title': { value: 'Other', changes: /^legend/ },
   'dataLabels.show': { value: 'count', changes: /labels/ },
   'dataLabels.format.decimals': { value: 3, changes: /labels/ },
+  'dataLabels.format.significant': { value: 5, changes: /labels/ },
+  'dataLabels.format.as': { value: 'percent', changes: /labels/ },
+  'dataLabels.format.per': {
+    value: 'thousands',
+    changes: /labels/,
+    needs: { dataLabels: { format: { decimals: 4 } } },
+  },
+  'dataLabels.format.prefix': { value: '~', changes: /labels/ },
+  'dataLabels.format.suffix': { value: ' kg', changes: /labels/ },
+  'dataLabels.format.leadingZero': {
+    value: false,
+    changes: /labels/,
+    needs: { dataLabels: { format: { per: 'thousands', decimals: 4 } } },
+  },
   'heading.show': { value: false, changes: everything },
   'heading.over': { value: 'panel', changes: /^(heading|subtitle)$/ },
   'heading.align': { value: 'end', changes: /^(heading|subtitle)$/ },
@@ -347,7 +385,7 @@ function changedRoles(before: readonly PlateItem[], after: readonly PlateItem[])
 }
 
 const onCategories = (path: string) =>
-  /^axes\.(category|x|all)\.(from|to|step|format|at|minor|scale|base|exponent|crosses)/.test(path);
+  /^axes\.(category|x)\.(from|to|step|format|at$|minor|scale|base|exponent|crosses|second)/.test(path);
 const elsewhere = /^(faces|text\.face$|export)/;
 
 describe('every setting', () => {
@@ -379,9 +417,9 @@ describe('every setting', () => {
 
   test.each(Object.entries(rows).filter(([path]) => onCategories(path)))(
     '%s is refused on an axis of categories',
-    async (path, { value }) => {
-      const outcome = await draw(nested(path, value));
-      expect(outcome.ok ? [] : outcome.problems.map(({ code }) => code)).toEqual(['axis-not-measured']);
+    async (path, { value, needs = {} }) => {
+      const outcome = await draw(joined(/second|Grid/.test(path) ? needs : {}, nested(path, value)));
+      expect([...new Set(outcome.ok ? [] : outcome.problems.map(({ code }) => code))]).toEqual(['axis-not-measured']);
     },
   );
 

@@ -3,6 +3,7 @@ import { type CategoryScale, centerOf } from '../scale/categoryScale.js';
 import { type NumberScale, position } from '../scale/numberScale.js';
 import type { Ticks } from '../scale/ticks.js';
 import type { TextBlock } from '../type/textBlock.js';
+import { axisArrow } from './arrow.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
 import { em, type Sheet } from './sheet.js';
@@ -55,14 +56,20 @@ export function tickPlaces(
 }
 
 /** Grid lines across the panel at the ticks of an axis. */
-export function gridInk(sheet: Sheet, axis: FittedAxis, places: readonly number[], panel: Box): LineItem[] {
-  const { grid } = sheet.settings.axes[axis.at];
+export function gridInk(
+  sheet: Sheet,
+  axis: FittedAxis,
+  places: readonly number[],
+  panel: Box,
+  kind: 'grid' | 'minorGrid' = 'grid',
+): LineItem[] {
+  const grid = sheet.settings.axes[axis.at][kind];
   if (grid.width === 0) return [];
   const [right, bottom] = [panel.x + panel.width, panel.y + panel.height];
   return places.map((place, i) =>
     axis.at === 'x'
-      ? straightLine(`axes.x.grid[${i}]`, 'axes.x.grid', grid, [place, panel.y], [place, bottom])
-      : straightLine(`axes.y.grid[${i}]`, 'axes.y.grid', grid, [panel.x, place], [right, place]),
+      ? straightLine(`axes.x.${kind}[${i}]`, `axes.x.${kind}`, grid, [place, panel.y], [place, bottom])
+      : straightLine(`axes.y.${kind}[${i}]`, `axes.y.${kind}`, grid, [panel.x, place], [right, place]),
   );
 }
 
@@ -116,12 +123,16 @@ function labelInk(
   return axis.labels.map(({ block, turned, index }, i) => {
     const place = ('ticks' in axis ? places[index] : places[i]) as number;
     const label = { role: `axes.${axis.at}.labels[${index}]`, from: sources[index] ?? `axes.${axis.at}`, color };
+    if (axis.at === 'y' && turned) {
+      const item = turnedTextAt(block, edge - gap - block.height, place - block.width / 2, label, 'middle');
+      return boxed(item, block);
+    }
     if (axis.at === 'y') {
       return boxed(textAt(block, edge - gap - block.width, place - opticalMiddle(block), label, 'end'), block);
     }
     const top = edge + gap;
     return turned
-      ? turnedTextAt(block, place - opticalMiddle(block), top, label, 'end')
+      ? boxed(turnedTextAt(block, place - opticalMiddle(block), top, label, 'end'), block)
       : boxed(textAt(block, place - block.width / 2, top, label, 'middle'), block);
   });
 }
@@ -189,6 +200,7 @@ export function axisInk(
   const labels = labelInk(sheet, { ...axis, labels: kept }, places, crossing ? edge : border, sources);
   return [
     ...lines,
+    ...axisArrow(sheet, axis.at, edge, panel, line),
     ...tickMarks(sheet, axis, minor, edge, 'minorTicks'),
     ...tickMarks(sheet, axis, places, edge),
     ...(labelled ? labels : []),

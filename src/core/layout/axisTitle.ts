@@ -1,4 +1,5 @@
 import type { AxisPlan, AxisTitle } from '../chart/plan.js';
+import type { SecondUnit } from '../style/settings.js';
 import { inCase, lowered } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import type { Label } from './place.js';
@@ -18,10 +19,15 @@ function words({ lead, label }: AxisTitle, sheet: Sheet): string {
 }
 
 /** The words of an axis title with its unit, and the setting they come from; none where the author wants none. */
-export function axisTitleText(axis: AxisPlan, at: 'x' | 'y', sheet: Sheet): { text: string; from: string } | undefined {
+export function axisTitleText(
+  axis: AxisPlan,
+  at: 'x' | 'y',
+  sheet: Sheet,
+  second?: SecondUnit,
+): { text: string; from: string } | undefined {
   const settings = sheet.settings.axes[at];
-  const unit = settings.unit ?? axis.title.unit;
-  const text = settings.title ?? words(axis.title, sheet);
+  const unit = second?.unit ?? settings.unit ?? axis.title.unit;
+  const text = second?.title ?? settings.title ?? words(axis.title, sheet);
   if (text === '') return undefined;
   return {
     text: unit === undefined || unit === '' ? text : withUnit(text, unit, sheet.settings.words.unit),

@@ -1,6 +1,7 @@
 import type { Box, TextItem } from '../plate/plate.js';
 import { overlap } from '../plate/plate.js';
 import type { Obstacles } from './emptyPlaces.js';
+import { accentOf } from './fills.js';
 import { boxSpots } from './marks/box.js';
 import { sizeOf } from './marks/cloud.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
@@ -52,7 +53,10 @@ function spotsOf(sheet: Sheet, scales: PanelScales): Spot[] {
         const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
         if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
         const at = [placeAt(scales.x, x), placeAt(scales.y, y)] as const;
-        return [{ name, at, size: sizeOf(mark, i), role: `series[${s}].names[${i}]`, from: 'chart.names' }];
+        const own =
+          mark.ids && accentOf(sheet, { ...mark.cell, [mark.ids.variable]: mark.ids.texts[i] as string }).size;
+        const size = sizeOf(mark, i) * (own === undefined ? 1 : own / sheet.settings.markers.size);
+        return [{ name, at, size, role: `series[${s}].names[${i}]`, from: 'chart.names' }];
       });
     }),
   );

@@ -20,28 +20,32 @@ const gapAlong = 0.4;
 const mostAcross = { x: 0.35, y: 0.38 } as const;
 const mostLines = 4;
 
-/** Names wrap before they get smaller, and get smaller before they turn. */
+/** Names wrap before they get smaller, and get smaller before they turn; the author may want them one way alone. */
 function attempts(sheet: Sheet, at: 'x' | 'y'): Attempt[] {
   const style = sheet.settings.text.tickLabel;
   const least = Math.min(1, style.least / scaledSize(style, sheet.scale));
   const scales = [1, (1 + least) / 2, least];
   const flat = scales.map((tickScale) => ({ turned: false, tickScale }));
-  return at === 'y' ? flat : [...flat, ...scales.map((tickScale) => ({ turned: true, tickScale }))];
+  const turned = scales.map((tickScale) => ({ turned: true, tickScale }));
+  const { angle } = sheet.settings.axes[at];
+  if (angle !== undefined) return angle === 90 ? turned : flat;
+  return at === 'y' ? flat : [...flat, ...turned];
 }
 
 function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number, attempt: Attempt): TickLabel[] {
   const { turned, tickScale } = attempt;
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
-  const flatX = at === 'x' && !turned;
-  const width = flatX ? slot - gapAlong * size : page * mostAcross[at];
+  // Names along their axis have the room of their category; across it, a share of the page.
+  const lying = (at === 'x') !== turned;
+  const width = lying ? slot - gapAlong * size : page * mostAcross[at];
   const { names } = sheet.settings.axes[at];
   return plan.categories.map(({ code, name }, index) => ({
     block: setRole(
       sheet,
       'tickLabel',
       ownText(names, code) ?? ownText(names, name) ?? name,
-      { width: Math.max(width, size), balanced: true, breakWords: !flatX },
+      { width: Math.max(width, size), balanced: true, breakWords: !lying },
       tickScale,
     ),
     turned,
@@ -52,7 +56,7 @@ function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number
 function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number): boolean {
   return labels.every((label) => {
     const { block, turned } = label;
-    const lines = at === 'x' && !turned ? block.lines.length <= mostLines : true;
+    const lines = (at === 'x') !== turned ? block.lines.length <= mostLines : true;
     return lines && !block.tooWide && along(at, label) + gap <= slot;
   });
 }
@@ -87,14 +91,14 @@ function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, s
 
 /**
  * Sets the names of the categories along an axis of a length in points: in a line, wrapped, smaller, turned, and if
- * nothing else helps only some of them. Names along a vertical axis are never turned.
+ * nothing else helps only some of them. Names along a vertical axis are turned only where the author asks for it.
  */
 export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', length: number): FittedCategoryAxis {
   const { gap: [low, high] = [0, 0], reverse } = sheet.settings.axes[at];
   const slot = (length * (1 - low - high)) / plan.categories.length;
   const start = length * (reverse ? high : low);
   const base = scaledSize(sheet.settings.text.tickLabel, sheet.scale);
-  const gap = (attempt: Attempt) => (at === 'x' && !attempt.turned ? gapAlong : 0.1) * base * attempt.tickScale;
+  const gap = (attempt: Attempt) => ((at === 'x') !== attempt.turned ? gapAlong : 0.1) * base * attempt.tickScale;
   const tries = attempts(sheet, at);
   let good: { attempt: Attempt; labels: TickLabel[] } | undefined;
   for (const attempt of tries) {

@@ -1,7 +1,7 @@
 import type { Mark } from '../chart/plan.js';
 import { onPaper } from '../color/color.js';
 import { overlap, type RectItem, type TextItem } from '../plate/plate.js';
-import { formatNumber } from '../scale/numberFormat.js';
+import { formatTick, plainFormat } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { accentOf, type Fill, fillOf } from './fills.js';
 import type { LabelAnchor } from './marks/markDrawer.js';
@@ -41,11 +41,12 @@ function pendingLabel(
   anchor: LabelAnchor,
   decimals: number,
 ): Pick<Pending, 'anchor' | 'block' | 'color'> | undefined {
-  const { show, decimals: given } = sheet.settings.dataLabels;
+  const { show, decimals: given, format } = sheet.settings.dataLabels;
   const { label } = accentOf(sheet, mark.cell);
   if (!(label?.show ?? show !== 'none')) return undefined;
   const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
-  const words = label?.text ?? formatNumber(value, places, sheet.settings.numbers);
+  const words =
+    label?.text ?? formatTick(value, places, sheet.settings.numbers, show === 'count' ? plainFormat : format);
   const block = setRole(sheet, 'dataLabel', words, undefined, 1, label?.bold);
   return { anchor, block, ...(label?.color === undefined ? {} : { color: label.color }) };
 }

@@ -1,4 +1,4 @@
-import type { Problem } from '../document/problem.js';
+import { type Problem, warning } from '../document/problem.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import { bestAttempt, type FigureRequest, tooSmall } from './attempt.js';
 import { fitProblems } from './fitProblems.js';
@@ -6,7 +6,7 @@ import { footInk, headingInk } from './heading.js';
 import { legendInk } from './legend.js';
 import { legendPlace, legendProblems } from './legendPlace.js';
 import { panelsInk } from './panelInk.js';
-import type { SettledPanel } from './settle.js';
+import type { Settled, SettledPanel } from './settle.js';
 import type { Sheet } from './sheet.js';
 
 /** A figure laid out: its ink, its panel and what has to be said. */
@@ -29,6 +29,14 @@ function panelProblems(panels: readonly SettledPanel[]): Problem[] {
   return [...said.values()];
 }
 
+const centimetres = (points: number) => `${(Math.ceil((points / 72) * 25.4) / 10).toFixed(1)}cm`;
+
+/** Margins by hand in which the words have no room: the room that they need was given to them. */
+const marginProblems = ({ tightMargins }: Settled): Problem[] =>
+  tightMargins.map(({ side, needed }) =>
+    warning('margin-tight', { path: `margins.${side}`, side, needed: centimetres(needed) }),
+  );
+
 /** Lays a figure out on its page, at the largest size of text at which all fits. */
 export function layOut(request: FigureRequest): LaidOut | { problems: Problem[] } {
   const best = bestAttempt(request);
@@ -43,6 +51,6 @@ export function layOut(request: FigureRequest): LaidOut | { problems: Problem[] 
     ],
     panel: settled.frame,
     sheet,
-    problems: [...panelProblems(settled.panels), ...legendProblems(sheet, settled, legend)],
+    problems: [...panelProblems(settled.panels), ...marginProblems(settled), ...legendProblems(sheet, settled, legend)],
   };
 }

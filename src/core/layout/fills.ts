@@ -71,7 +71,9 @@ function plainFill({ plan, settings, colors }: Sheet, series: Series, place: num
   if (series.quiet || (spotlight.length > 0 && !spotlight.some((spotlit) => mayBe(spotlit, cell)))) {
     return { color: quiet, from: 'palette.quiet', pattern: quietPattern, quiet: true };
   }
-  const pattern = series.category ? (patterns[place % Math.max(1, patterns.length)] ?? 'solid') : alone;
+  // Where everything has the pattern of what stands back, the spotlight falls on what is solid.
+  const usual = !series.category && spotlight.length > 0 && alone === quietPattern ? 'solid' : alone;
+  const pattern = series.category ? (patterns[place % Math.max(1, patterns.length)] ?? 'solid') : usual;
   const [variable, code] = Object.entries(cell)[0] ?? [];
   const tied = series.color ?? (code === undefined ? undefined : plan.categoryColors.get(code));
   if (tied !== undefined) {

@@ -2,7 +2,8 @@ import { type Box, overlap, type PlateItem } from '../plate/plate.js';
 import { axisInk, gridInk, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
 import { marksInk } from './marks/marks.js';
 import { textAt } from './place.js';
-import { lineEdge, type Settled, type SettledPanel } from './settle.js';
+import { secondInk, secondTitleInk } from './secondAxis.js';
+import { lineEdge, type Settled, type SettledPanel, secondOffset } from './settle.js';
 import { em, type Sheet } from './sheet.js';
 
 /** The setting behind each label of an axis. */
@@ -67,19 +68,26 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     };
     return axisInk(sheet, settled[at], places(at), panel, place, labelSources(sheet, at));
   });
+  // A second unit stands between the panel and its title.
+  const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
   const words = { role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color };
   return [
     ...groundInk(sheet, panel),
+    ...order.flatMap((at) => gridInk(sheet, settled[at], minorOf(settled, at), panel, 'minorGrid')),
     ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
+    ...(['y', 'x'] as const).flatMap((at) => {
+      const [second, scale] = [settled.second[at], scales[at]];
+      return second && scale.shows === 'value' ? secondInk(sheet, second, scale, panel, secondOffset(settled, at)) : [];
+    }),
     ...marksInk(sheet, scales),
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
-    ...(title ? [textAt(title, panel.x, panel.y - 0.35 * size - title.height, words)] : []),
+    ...(title ? [textAt(title, panel.x, panel.y - above - 0.35 * size - title.height, words)] : []),
   ];
 }
 
 /** The ink of all panels, whose roles name the panel where there are several, and the axis titles. */
-export function panelsInk(sheet: Sheet, { panels, titles, depths, frame }: Settled): PlateItem[] {
+export function panelsInk(sheet: Sheet, { panels, titles, depths, farDepths, frame }: Settled): PlateItem[] {
   const several = panels.length > 1;
   const inks = panels.map((panel, i) => {
     const ink = panelInk(panel);
@@ -89,5 +97,9 @@ export function panelsInk(sheet: Sheet, { panels, titles, depths, frame }: Settl
     const fitted = titles[at];
     return fitted ? [titleInk(sheet, at, fitted, frame, depths[at])] : [];
   };
-  return [...inks.flat(), ...title('y'), ...title('x')];
+  const second = (at: 'x' | 'y') => {
+    const axis = panels.find((panel) => panel.second[at])?.second[at];
+    return axis ? secondTitleInk(sheet, axis, frame, farDepths[at]) : [];
+  };
+  return [...inks.flat(), ...title('y'), ...title('x'), ...second('y'), ...second('x')];
 }

@@ -3,12 +3,15 @@ import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { type Annotations, outerAnnotations, withInner } from './annotations.js';
+import { arrowReach } from './arrow.js';
 import { type FittedAxis, type FittedTitle, fitTitle, titleDepth, titleFits } from './axis.js';
 import { outerDepth } from './axisInk.js';
 import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
+import { equalPanel } from './equalScales.js';
 import { type Grid, type GridPlace, gridPlace } from './grid.js';
 import { groupUnit } from './marks/group.js';
 import { type AxisScale, held, type PanelScales } from './panelScales.js';
+import { fitSecondAxis, type SecondAxis, secondTitleDepth } from './secondAxis.js';
 import { em, type Margins, type Sheet, setRole, sides } from './sheet.js';
 import { type FittedValueAxis, fitValueAxis, inset, valueScale } from './valueAxis.js';
 
@@ -29,6 +32,8 @@ export interface SettledPanel {
   scales: PanelScales;
   labels: Annotations;
   title?: TextBlock;
+  /** Second units on the far sides. */
+  second: { x?: SecondAxis | undefined; y?: SecondAxis | undefined };
   /** Which axes cross the other inside the panel, with their labels. */
   crossing: { x: boolean; y: boolean };
   /** Which axes show their tick labels. */
@@ -41,6 +46,10 @@ export interface Settled {
   titles: { x?: FittedTitle | undefined; y?: FittedTitle | undefined };
   /** From the panels to their axis titles. */
   depths: { x: number; y: number };
+  /** From the panels to the titles of second units on the far sides. */
+  farDepths: { x: number; y: number };
+  /** Margins by hand that are too small for the words there, with what they need in points. */
+  tightMargins: { side: keyof Margins; needed: number }[];
   /** The box around all panels. */
   frame: Box;
   /** Whether everything is inside its room, at this size of text. */
@@ -144,9 +153,22 @@ function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: Fit
   return { x: inside('x'), y: inside('y') };
 }
 
-function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, panel: Box, done: FittedAxes): SettledPanel {
-  const { x, y } = fitAxes(sheet, panel, done);
+function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, whole: Box, done: FittedAxes): SettledPanel {
+  const { equalScales } = sheet.settings.panel;
+  const { panel, axes } = equalScales
+    ? equalPanel(sheet, whole, (box) => fitAxes(sheet, box, new Map()))
+    : { panel: whole, axes: fitAxes(sheet, whole, done) };
+  const { x, y } = axes;
   const scales = scalesOf(sheet, panel, x, y);
+  const outer = { x: !grid.shared.x || place.top, y: !grid.shared.y || place.last };
+  const second = (at: 'x' | 'y'): SecondAxis | undefined => {
+    const [plan, axis, scale] = [sheet.plan[at], axes[at], scales[at]];
+    if (plan.shows !== 'value' || axis.shows !== 'value' || scale.shows !== 'value' || !outer[at]) return undefined;
+    const length = at === 'x' ? panel.width : panel.height;
+    const start = at === 'x' ? panel.x : panel.y;
+    const own = { ...scale, from: scale.from - start, to: scale.to - start };
+    return fitSecondAxis(sheet, plan, at, axis.ticks, own, length);
+  };
   return {
     sheet,
     place,
@@ -155,27 +177,47 @@ function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, panel: Box, do
     y,
     scales,
     labels: outerAnnotations(sheet, scales, dataDecimals(sheet, x, y)),
+    second: { x: second('x'), y: second('y') },
     crossing: crossings(sheet, panel, scales, { x, y }),
     labelled: { x: !grid.shared.x || place.bottom, y: !grid.shared.y || place.first },
   };
 }
 
-/** What a panel needs beyond itself for its labels. */
-function needsOf({ sheet, panel, x, y, labels, crossing, labelled }: SettledPanel): Margins {
+/** How far words at the marks stick out beyond a panel. */
+function beyondPanel({ panel, labels }: Pick<SettledPanel, 'panel' | 'labels'>): Margins {
   const ink = boxAround(labels.items.map((item) => item.box)) ?? panel;
-  const beyond = {
+  return {
     left: Math.max(0, panel.x - ink.x),
     right: Math.max(0, ink.x + ink.width - panel.x - panel.width),
     top: Math.max(0, panel.y - ink.y),
     bottom: Math.max(0, ink.y + ink.height - panel.y - panel.height),
   };
+}
+
+/** Where the line of a second unit stands beyond the panel: past the words and the arrow that are there. */
+export function secondOffset(settled: Pick<SettledPanel, 'panel' | 'labels' | 'sheet'>, at: 'x' | 'y'): number {
+  const { sheet } = settled;
+  const other = at === 'x' ? 'y' : 'x';
+  const arrow = sheet.settings.axes[other].reverse ? 0 : arrowReach(sheet, other);
+  const taken = Math.max(beyondPanel(settled)[at === 'x' ? 'top' : 'right'], arrow);
+  return taken > 0 ? taken + 0.5 * em(sheet) : 0;
+}
+
+/** What a panel needs beyond itself for its labels. */
+function needsOf(settled: SettledPanel): Margins {
+  const { sheet, x, y, crossing, labelled, second } = settled;
+  const beyond = beyondPanel(settled);
   const depth = (axis: Fitted) => (labelled[axis.at] ? outerDepth(sheet, axis, crossing[axis.at]) : axis.tickRoom);
   const out = (axis: Fitted) => (labelled[axis.at] ? axis.overhang : { before: 0, after: 0 });
+  const arrow = (at: 'x' | 'y', reversed: boolean) =>
+    sheet.settings.axes[at].reverse === reversed ? arrowReach(sheet, at) : 0;
+  const far = { x: second.x?.overhang, y: second.y?.overhang };
+  const depthOf = (at: 'x' | 'y') => (second[at] ? second[at].depth + secondOffset(settled, at) : 0);
   return {
-    left: Math.max(out(x).before, depth(y) + beyond.left),
-    right: Math.max(out(x).after, beyond.right),
-    top: Math.max(out(y).before, beyond.top),
-    bottom: Math.max(depth(x) + beyond.bottom, out(y).after),
+    left: Math.max(out(x).before, depth(y) + beyond.left, arrow('x', true), far.x?.before ?? 0),
+    right: Math.max(out(x).after, beyond.right, arrow('x', false), far.x?.after ?? 0, depthOf('y')),
+    top: Math.max(out(y).before, beyond.top, arrow('y', false), far.y?.before ?? 0, depthOf('x')),
+    bottom: Math.max(depth(x) + beyond.bottom, out(y).after, arrow('y', true), far.y?.after ?? 0),
   };
 }
 
@@ -228,6 +270,26 @@ function panelBoxes(room: Box, grid: Grid, count: number, spaces: Spaces, head: 
   });
 }
 
+/** The room around the panels with the margins that the author gives, and which of those are too small for the words. */
+function byHand(sheet: Sheet, room: Box, words: Spaces): { needs: Spaces; tightMargins: Settled['tightMargins'] } {
+  const { margins, width, height } = sheet.settings;
+  const taken = {
+    left: room.x,
+    right: width - room.x - room.width,
+    top: room.y,
+    bottom: height - room.y - room.height,
+  };
+  const needs = { ...words };
+  const tightMargins: Settled['tightMargins'] = [];
+  for (const side of sides) {
+    const wanted = margins[side];
+    if (wanted === undefined) continue;
+    needs[side] = Math.max(words[side], wanted - taken[side]);
+    if (wanted < words[side] + taken[side] - 0.05) tightMargins.push({ side, needed: words[side] + taken[side] });
+  }
+  return { needs, tightMargins };
+}
+
 /**
  * Finds the panels: margins follow from what has to fit, and what fits follows from the panels. From the third pass on
  * margins only grow, so the passes end; undefined where nothing is left of the panels.
@@ -239,29 +301,33 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
   let head = 0;
   for (let pass = 0; pass < mostPasses; pass += 1) {
     const boxes = panelBoxes(room, grid, sheets.length, spaces, head);
-    const [first, last] = [boxes[0] as Box, boxes.at(-1) as Box];
+    const first = boxes[0] as Box;
     if (first.width < 4 || first.height < 4) return undefined;
-    const frame = boxAround(boxes) ?? last;
-    const titles = {
-      x: fitTitle(sheet, sheet.plan.x, 'x', frame.width),
-      y: fitTitle(sheet, sheet.plan.y, 'y', frame.height),
-    };
-    const words = grid.titles?.map((title) =>
+    const heads = grid.titles?.map((title) =>
       setRole(sheet, 'panelTitle', title, { width: first.width, balanced: true, breakWords: true }),
     );
-    const newHead = words ? Math.max(...words.map(({ height }) => height)) + 0.35 * em(sheet) : 0;
+    const newHead = heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0;
     const done: FittedAxes = new Map();
     const panels = sheets.map((each, i): SettledPanel => {
       const place = gridPlace(grid, i, sheets.length);
       const settled = settledPanel(each, grid, place, boxes[i] as Box, done);
-      return words ? { ...settled, title: words[i] as TextBlock } : settled;
+      return heads ? { ...settled, title: heads[i] as TextBlock } : settled;
     });
+    const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;
+    const titles = {
+      x: fitTitle(sheet, sheet.plan.x, 'x', frame.width),
+      y: fitTitle(sheet, sheet.plan.y, 'y', frame.height),
+    };
     const inner = spacesFor(sheet, panels, overhang);
-    const needs = {
+    const second = (at: 'x' | 'y') => panels.find((panel) => panel.second[at])?.second[at];
+    const words = {
       ...inner,
       left: inner.left + titleDepth(sheet, titles.y),
       bottom: inner.bottom + titleDepth(sheet, titles.x),
+      right: inner.right + secondTitleDepth(sheet, second('y')),
+      top: inner.top + secondTitleDepth(sheet, second('x')),
     };
+    const { needs, tightMargins } = byHand(sheet, room, words);
     const met = newHead <= head + 0.005 && spaceKeys.every((key) => needs[key] <= spaces[key] + 0.005);
     const tight = spaceKeys.every((key) => needs[key] >= spaces[key] - 0.005);
     if ((met && (tight || pass > 2)) || pass === mostPasses - 1) {
@@ -274,7 +340,9 @@ export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled
         complete.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
         titleFits(titles.x) &&
         titleFits(titles.y);
-      return { panels: complete, titles, depths: { x: inner.bottom, y: inner.left }, frame, fits };
+      const depths = { x: inner.bottom, y: inner.left };
+      const farDepths = { x: inner.top + head, y: inner.right };
+      return { panels: complete, titles, depths, farDepths, tightMargins, frame, fits };
     }
     const [before, late] = [spaces, pass >= 2];
     spaces = Object.fromEntries(

@@ -46,13 +46,16 @@ function labelText({ settings }: Sheet, at: 'x' | 'y', value: number, decimals: 
   return ownText(names, String(value)) ?? formatTick(value, decimals, settings.numbers, format);
 }
 
+/** Whether the tick labels of an axis of numbers read upwards. */
+const upwards = ({ settings }: Sheet, at: 'x' | 'y'): boolean => settings.axes[at].angle === 90;
+
 const setLabel = (sheet: Sheet, at: 'x' | 'y', value: number, decimals: number, tickScale: number) =>
   setRole(sheet, 'tickLabel', labelText(sheet, at, value, decimals), undefined, tickScale);
 
 /** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
 function labelRoom(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, tickScale: number): number {
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
-  if (at === 'y') return setLabel(sheet, at, 0, 0, tickScale).height + labelGap.y * size;
+  if ((at === 'y') !== upwards(sheet, at)) return setLabel(sheet, at, 0, 0, tickScale).height + labelGap.y * size;
   const decimals = decimalsFor(sheet, at, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
   return Math.max(...ends.map((value) => setLabel(sheet, at, value, decimals, tickScale).width)) + labelGap.x * size;
@@ -81,7 +84,7 @@ function overhangOf(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly 
   const settings = sheet.settings.axes[at];
   const scale = at === 'x' ? valueScale(settings, ticks, 0, length) : valueScale(settings, ticks, length, 0);
   const starts = labels.map((label) => {
-    const middle = at === 'x' ? along(at, label) / 2 : opticalMiddle(label.block);
+    const middle = (at === 'x') !== label.turned ? along(at, label) / 2 : opticalMiddle(label.block);
     return position(scale, ticks.values[label.index] as number) - middle;
   });
   return {
@@ -102,13 +105,13 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, tickScale);
   const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
-    at === 'y'
+    (at === 'y') !== upwards(sheet, at)
       ? set('0').height + labelGap.y * size
       : dateRoom(dateTexts(values, step).map((text) => set(text).width)) + labelGap.x * size,
   );
   const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
   const texts = dateTexts(chosen.values, chosen.step);
-  const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: false, index }));
+  const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: upwards(sheet, at), index }));
   const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), true);
   return { ...fitted, shows: 'value', ticks, decimals: 0, dataDecimals: 0, write: dateInFull, problems: [] };
 }
@@ -160,7 +163,7 @@ function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', whole: number, t
     const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
     const room = (value: number) => {
       const block = setLabel(sheet, at, value, decimalsOf(value), tickScale);
-      return (at === 'x' ? block.width : block.height) + labelGap[at] * size;
+      return ((at === 'x') !== upwards(sheet, at) ? block.width : block.height) + labelGap[at] * size;
     };
     return chooseLogTicks({
       least: plan.least,
@@ -198,7 +201,7 @@ function apart(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly TickL
   const scale = valueScale(sheet.settings.axes[at], ticks, 0, length);
   const gap = labelGap[at] * 0.5 * scaledSize(sheet.settings.text.tickLabel, sheet.scale);
   const kept: TickLabel[] = [];
-  const room = (label: TickLabel) => (at === 'x' ? along(at, label) : label.block.capHeight);
+  const room = (label: TickLabel) => ((at === 'x') !== label.turned ? along(at, label) : label.block.capHeight);
   const place = (label: TickLabel) => position(scale, ticks.values[label.index] as number);
   for (const label of [...labels].reverse()) {
     const free = kept.every((other) => Math.abs(place(other) - place(label)) >= (room(other) + room(label)) / 2 + gap);
@@ -222,7 +225,7 @@ export function fitValueAxis(
   const all = ticks.values.map(
     (value, index): TickLabel => ({
       block: setLabel(sheet, at, value, settings.scale === 'log' ? decimalsOf(value) : decimals, tickScale),
-      turned: false,
+      turned: upwards(sheet, at),
       index,
     }),
   );

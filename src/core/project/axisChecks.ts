@@ -3,9 +3,20 @@ import { error, type Place, type Problem } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { Settings } from '../style/settings.js';
 
+/** Lengths of one unit are compared where both axes show numbers in proportion. */
+function equalProblems(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
+  const odd = (['x', 'y'] as const).find((axis) => {
+    const shown = plan[axis];
+    const plain = shown.shows === 'value' && shown.form !== 'date' && !shown.quiet;
+    return !plain || settings.axes[axis].scale !== 'linear';
+  });
+  return odd ? [error('equal-scales', { axis: odd }, placeOf('panel.equalScales'))] : [];
+}
+
 /** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */
 export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
-  return (['x', 'y'] as const).flatMap((axis): Problem[] => {
+  const compared = settings.panel.equalScales ? equalProblems(plan, settings, placeOf) : [];
+  const own = (['x', 'y'] as const).flatMap((axis): Problem[] => {
     const shown = plan[axis];
     if (shown.shows !== 'value') return [];
     const { scale, from, to } = settings.axes[axis];
@@ -22,4 +33,5 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
     }
     return problems;
   });
+  return [...compared, ...own];
 }

@@ -11,16 +11,39 @@ export interface TickFormat {
   prefix: string;
   suffix: string;
   leadingZero: boolean;
+  /** Significant digits, in place of decimals. */
+  significant?: number;
 }
+
+/** Numbers as they are. */
+export const plainFormat: TickFormat = { as: 'plain', per: 'ones', prefix: '', suffix: '', leadingZero: true };
 
 const divisors = { ones: 1, thousands: 1e3, millions: 1e6 } as const;
 
 /** What the numbers of an axis are divided by before they are written. */
 export const divisorOf = ({ as, per }: TickFormat): number => (as === 'percent' ? 0.01 : divisors[per]);
 
-/** A number along an axis; `decimals` are those of the number as it is written. */
-export function formatTick(value: number, decimals: number, form: NumberForm, format: TickFormat): string {
-  const shown = Number((value / divisorOf(format)).toPrecision(14));
+/** The decimals that write a number with some significant digits. */
+const decimalsFor = (value: number, significant: number): number =>
+  value === 0
+    ? 0
+    : Math.max(
+        0,
+        significant -
+          1 -
+          Number(
+            Math.abs(value)
+              .toExponential(significant - 1)
+              .split('e')[1],
+          ),
+      );
+
+/** A number along an axis or at a mark; `decimals` are those of the number as it is written. */
+export function formatTick(value: number, fixed: number, form: NumberForm, format: TickFormat): string {
+  const exact = Number((value / divisorOf(format)).toPrecision(14));
+  const { significant } = format;
+  const shown = significant === undefined ? exact : Number(exact.toPrecision(significant));
+  const decimals = significant === undefined ? fixed : decimalsFor(shown, significant);
   const plain = format.as === 'powers' && value !== 0 ? powerOfTen(value, form) : formatNumber(shown, decimals, form);
   const short = format.leadingZero ? plain : plain.replace(/^(\u2212?)0(?=[.,]\d)/, '$1');
   // The minus stands before what is before the number.

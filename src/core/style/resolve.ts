@@ -2,7 +2,7 @@ import { hexOf } from '../color/color.js';
 import { textRoles } from '../document/look/names.js';
 import type { AxisLook, Look } from '../document/look.js';
 import type { Problem } from '../document/problem.js';
-import { axisSettings } from './axisSettings.js';
+import { axisSettings, tickFormat } from './axisSettings.js';
 import { axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';
 import { type Complete, type CompleteLook, Resolver } from './resolver.js';
@@ -40,7 +40,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const text = Object.fromEntries(textRoles.map((role) => [role, resolver.textStyle(role)])) as Settings['text'];
   const figure = layers.at(-1)?.look ?? {};
   const { palette, legend, dataLabels, errorBars, bars } = look;
-  const decimals = (dataLabels as NonNullable<Look['dataLabels']>).format?.decimals;
+  const { format } = dataLabels as NonNullable<Look['dataLabels']>;
   const { title: legendTitle, columns: legendColumns } = legend as NonNullable<Look['legend']>;
   const panelFill = (look.panel as NonNullable<Look['panel']>).fill;
   const page = pageSize(resolver, look, figure);
@@ -62,7 +62,11 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     panel: {
       ...(panelFill === undefined ? {} : { fill: resolver.color(panelFill, 'panel.fill') }),
       frame: resolver.stroke(look.panel.frame, 'panel.frame'),
+      equalScales: (look.panel as NonNullable<Look['panel']>).equalScales ?? false,
     },
+    margins: Object.fromEntries(
+      Object.entries(look.margins ?? {}).map(([side, value]) => [side, resolver.points(value, `margins.${side}`)]),
+    ),
     axes: {
       x: axisSettings(resolver, 'x', shows.x, axisLook('x')),
       y: axisSettings(resolver, 'y', shows.y, axisLook('y')),
@@ -116,7 +120,11 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       ...(legendTitle === undefined ? {} : { title: legendTitle }),
       ...(legendColumns === undefined ? {} : { columns: legendColumns }),
     },
-    dataLabels: { show: dataLabels.show, ...(decimals === undefined ? {} : { decimals }) },
+    dataLabels: {
+      show: dataLabels.show,
+      ...(format?.decimals === undefined ? {} : { decimals: format.decimals }),
+      format: tickFormat(format),
+    },
     heading: { ...look.heading, rule: resolver.stroke(look.heading.rule, 'heading.rule') },
     captionForm: look.captionForm,
     export: look.export,

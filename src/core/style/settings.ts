@@ -35,12 +35,26 @@ export interface AxisSettings {
   /** Empty shares at the lower and upper end; none where the author gives none. */
   gap?: readonly [number, number];
   crosses?: number;
+  /** Angle of its tick labels; left out: as fits. */
+  angle?: 0 | 90;
+  second?: SecondUnit;
   format: TickFormat;
   line: Stroke;
+  arrow: boolean;
   ticks: 'outside' | 'inside' | 'across' | 'none';
   /** In base text sizes. */
   tickLength: number;
   grid: Stroke;
+  minorGrid: Stroke;
+}
+
+/** A second unit for the numbers of an axis: shown = factor × number + offset. */
+export interface SecondUnit {
+  unit: string;
+  factor: number;
+  offset: number;
+  title?: string;
+  step?: number;
 }
 
 /** Files of a typeface that an author names. */
@@ -80,7 +94,9 @@ export interface Settings {
   grown: boolean;
   panelLeast: number;
   /** Ground and frame of the panel; no ground where there is no colour. */
-  panel: { fill?: string; frame: Stroke };
+  panel: { fill?: string; frame: Stroke; equalScales: boolean };
+  /** From the sides of the page to the panel, where the author says so. */
+  margins: { left?: number; right?: number; top?: number; bottom?: number };
   axes: { x: AxisSettings; y: AxisSettings };
   bars: { share: number; widest: number; gap: number; outline: Stroke; opacity: number; corner: number };
   markers: { size: number; edge: number; shapes: MarkerShape[]; opacity: number };
@@ -115,7 +131,7 @@ export interface Settings {
     columns?: number;
     frame: Stroke;
   };
-  dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number };
+  dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number; format: TickFormat };
   heading: { show: boolean; over: 'page' | 'panel'; align: 'start' | 'middle' | 'end'; rule: Stroke };
   captionForm: { number: string; arrange: 'stacked' | 'run-in'; noteLead: string };
   export: {

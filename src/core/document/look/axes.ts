@@ -13,7 +13,7 @@ import {
   text,
   whole,
 } from '../fields.js';
-import { stroke } from './forms.js';
+import { numberFormat, stroke } from './forms.js';
 
 const limit = (which: string, example: string) =>
   optional(
@@ -66,24 +66,32 @@ const axisShape = {
     ),
   ),
   crosses: optional(number('Value of this axis at which the line of the other one stands.', '0')),
-  format: optional(
-    object('How the numbers of the axis are written.', {
-      decimals: optional(whole('Decimals shown. Left out: as many as the numbers need.', 12, '1')),
-      as: optional(
-        choice('Plain, shares of 1 as percent, or powers of ten.', ['plain', 'percent', 'powers'], 'percent'),
-      ),
-      per: optional(choice('What the numbers are counted in.', ['ones', 'thousands', 'millions'], 'thousands')),
-      prefix: optional(text('Before each number.', '€')),
-      suffix: optional(text('After each number.', '°')),
-      leadingZero: optional(flag('Whether a zero stands before the decimal mark. Left out: true.')),
+  angle: optional(
+    either(
+      'Angle of the tick labels in degrees: 0 across the page, 90 upwards. Left out: names are turned where they do not fit.',
+      '0 or 90',
+      [z.literal(0), z.literal(90)],
+      '90',
+    ),
+  ),
+  second: optional(
+    object('A second unit for the same numbers, on the far side: shown = factor × number + offset.', {
+      unit: text('The second unit.', '°F'),
+      factor: optional(number('What numbers are multiplied by; not 0. Left out: 1.', '1.8')),
+      offset: optional(number('What is added then. Left out: 0.', '32')),
+      title: optional(text('Title. Left out: that of the axis, with the second unit. Empty: none.', 'Yield')),
+      step: optional(positive('Distance from tick to tick in the second unit. Left out: chosen.', '20')),
     }),
   ),
+  format: numberFormat('How the numbers of the axis are written.'),
   line: stroke('axis line'),
+  arrow: optional(flag('Whether the line ends in an arrow, beyond the upper end. Left out: false.')),
   ticks: optional(
     choice('Side of the axis line that tick marks stand on.', ['outside', 'inside', 'across', 'none'], 'outside'),
   ),
   tickLength: optional(notNegative('Length of tick marks, in text sizes.', '0.35')),
   grid: stroke('grid lines; without a width there are none'),
+  minorGrid: stroke('grid lines at minor ticks; without a width there are none'),
 };
 
 const axis = (what: string) => optional(object(what, axisShape));

@@ -1,4 +1,5 @@
-import { choice, color, length, object, optional } from '../fields.js';
+import * as z from 'zod/mini';
+import { choice, color, flag, length, object, optional, text, whole } from '../fields.js';
 import { dashes } from './names.js';
 
 const textForm = {
@@ -23,5 +24,21 @@ export const stroke = (what: string) =>
       width: optional(length('Line width; 0pt draws none.', '0.75pt')),
       color: optional(color('Line colour.', 'ink')),
       dash: optional(choice('Dashes. Left out: solid.', dashes, 'dotted')),
+    }),
+  );
+
+/** How numbers are written, along an axis or at the marks. */
+export const numberFormat = (what: string) =>
+  optional(
+    object(what, {
+      decimals: optional(whole('Decimals shown. Left out: as many as the numbers need.', 12, '1')),
+      significant: optional(whole('Significant digits shown, in place of decimals.', 12, '3').check(z.positive())),
+      as: optional(
+        choice('Plain, shares of 1 as percent, or powers of ten.', ['plain', 'percent', 'powers'], 'percent'),
+      ),
+      per: optional(choice('What the numbers are counted in.', ['ones', 'thousands', 'millions'], 'thousands')),
+      prefix: optional(text('Before each number.', '€')),
+      suffix: optional(text('After each number.', '°')),
+      leadingZero: optional(flag('Whether a zero stands before the decimal mark. Left out: true.')),
     }),
   );

@@ -1,25 +1,6 @@
-import {
-  choice,
-  color,
-  flag,
-  fraction,
-  length,
-  listOf,
-  notNegative,
-  object,
-  optional,
-  share,
-  whole,
-} from '../fields.js';
-import { stroke } from './forms.js';
+import { choice, color, flag, fraction, length, listOf, notNegative, object, optional, share } from '../fields.js';
+import { numberFormat, stroke } from './forms.js';
 import { dashes, markerShapes } from './names.js';
-
-const numberFormat = () =>
-  optional(
-    object('How numbers are written.', {
-      decimals: optional(whole('Decimals shown. Left out: as many as the numbers need.', 12, '1')),
-    }),
-  );
 
 /** The looks of marks, whatever series they belong to. */
 export const marksShape = {
@@ -94,7 +75,7 @@ export const marksShape = {
   dataLabels: optional(
     object('Numbers at the marks.', {
       show: optional(choice('What they show.', ['none', 'value', 'count'], 'value')),
-      format: numberFormat(),
+      format: numberFormat('How the numbers are written.'),
     }),
   ),
 };

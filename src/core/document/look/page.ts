@@ -1,6 +1,7 @@
 import {
   choice,
   color,
+  flag,
   length,
   lengthOrName,
   named,
@@ -47,8 +48,17 @@ export const pageShape = {
   panel: optional(
     object('The area between the axes.', {
       least: optional(share('Least share of the width and height of the figure, before text is made smaller.', '0.4')),
+      equalScales: optional(flag('Whether one unit has the same length along both axes. Left out: false.')),
       fill: optional(color('Ground of the panel. Left out: none.', '"#f4f4f2"')),
       frame: stroke('frame about the panel'),
+    }),
+  ),
+  margins: optional(
+    object('Distances from the sides of the page to the panel. Left out: what the words need.', {
+      left: optional(length('On the left.', '2cm')),
+      right: optional(length('On the right.', '1cm')),
+      top: optional(length('At the top.', '1cm')),
+      bottom: optional(length('At the foot.', '1.5cm')),
     }),
   ),
   export: optional(

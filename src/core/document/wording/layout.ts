@@ -50,4 +50,9 @@ export const layoutWordings = {
     found: `the limits of axes.${f.axis} cut ${plural(f.count, 'mark')} off; the data reach from ${f.low} to ${f.high}`,
     expected: 'limits that hold the data',
   }),
+  'margin-tight': (f: { path: string; side: string; needed: string }) => ({
+    found: `${f.path} leaves no room for the words there; they were given what they need`,
+    expected: `at least ${f.needed}`,
+    write: `${f.side}: ${f.needed}`,
+  }),
 } satisfies Record<string, (facts: never) => Description>;

@@ -67,6 +67,18 @@ export const settingsWordings = {
     expected: `"range" for ${f.column} in the codebook, or a number`,
     write: 'range: [0, 10]',
   }),
+  'equal-scales': (f: { axis: string }) => ({
+    found: `panel.equalScales compares the lengths of one unit, and axes.${f.axis} shows no numbers in proportion`,
+    expected: 'a chart with numbers along both axes, and "scale: linear"',
+    write: 'equalScales: false',
+  }),
+  'no-conversion': (f: { path: string; value: number; log: boolean }) => ({
+    found: `${f.path} is ${f.value}`,
+    expected: f.log
+      ? 'on a log axis, a factor above zero and no offset'
+      : 'a factor other than zero, by which numbers become those of the second unit',
+    write: f.path.endsWith('offset') ? 'offset: 0' : 'factor: 2.2',
+  }),
   'limits-reversed': (f: { path: string; from: number; to: number }) => ({
     found: `${f.path} runs from ${f.from} to ${f.to}`,
     expected: 'a lower limit below the upper one',
