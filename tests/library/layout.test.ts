@@ -43,6 +43,7 @@ const figures = fc.record({
     'margins: { left: 2cm, top: 2cm }',
     'heading: { show: true, over: panel, align: end, rule: { width: 1pt } }',
     'spotlight: [{ c: 1 }]',
+    'callouts: [{ text: the very first of all, to: { x: 1, y: 1 } }, { text: and another, at: { x: 1, y: 1 } }]',
     'accents: [{ for: { c: 1 }, fill: signal, corner: 4pt, outline: {}, opacity: 0.5, label: { show: true, text: the first } }]',
     'bars: { corner: 5pt }\nlines: { smooth: true, cap: round }',
   ),
@@ -103,7 +104,8 @@ const panelsOf = (f: Drawn) =>
 /** Categories are singled out in charts that show them. */
 const lookOf = (f: Drawn) => {
   const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope'].includes(f.kind);
-  return /\{ c: 1 \}/.test(f.look) && !shown ? '' : f.look;
+  const odd = f.look.startsWith('callouts') && ['line', 'slope'].includes(f.kind);
+  return odd || (/\{ c: 1 \}/.test(f.look) && !shown) ? '' : f.look;
 };
 
 function partsOf(f: Drawn) {

@@ -23,6 +23,7 @@ const roleInk: Record<(typeof textRoles)[number], RegExp> = {
   legendEntry: /^legend\.entries\[\d\]$/,
   dataLabel: /^series\[\d\]\.labels/,
   panelTitle: /^panels\[\d\]\.panelTitle$/,
+  callout: /^callouts\[\d\]$/,
   heading: /^heading$/,
   subtitle: /^subtitle$/,
   source: /^source$/,
@@ -39,6 +40,7 @@ const tight: Partial<Record<(typeof textRoles)[number], { width: string; height:
   subtitle: { width: '40mm', height: '48mm' },
   source: { width: '40mm', height: '48mm' },
   panelTitle: { width: '70mm', height: '50mm' },
+  callout: { width: '52mm', height: '55mm' },
 };
 
 const textRows = Object.fromEntries(
@@ -164,6 +166,7 @@ const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
 const referred = { chart: { references: [{ at: 3 }] } };
 const ruled = { heading: { rule: { width: '1pt' } } };
 const spotlit = {
+  callouts: undefined,
   spotlight: [{ bed: 'Compost' }],
   chart: { ...nothing, kind: 'slope', item: 'bed', time: 'season', value: 'yield' },
   data: {
@@ -252,6 +255,9 @@ const rows: Record<string, Row> = {
   'fits.width': { value: '3pt', changes: /marks/, needs: cases },
   'bands.opacity': { value: 0.6, changes: /marks/, needs: cases },
   'references.width': { value: '2pt', changes: /references/, needs: referred },
+  'pointers.width': { value: '2pt', changes: /callouts.*(pointer|head)/ },
+  'pointers.color': { value: '#aa0011', changes: /callouts.*(pointer|head)/ },
+  'pointers.dash': { value: 'dotted', changes: /callouts.*pointer/ },
   'references.color': { value: '#aa0011', changes: /references/, needs: referred },
   'references.dash': { value: 'dotted', changes: /references/, needs: referred },
   'slices.edge': { value: '3pt', changes: /marks/, needs: sliced },
@@ -353,6 +359,7 @@ const ground = {
   size: { width: 'mine' },
   palette: { groups: ['mine', '#be8a3a'] },
   dataLabels: { show: 'value', format: { decimals: 1 } },
+  callouts: [{ text: 'so it is', to: { x: 1, y: 5 }, at: { x: 1, y: 7 }, pointer: 'arrow' }],
   axes: { all: { grid: { width: '0.5pt' }, line: { width: '0.6pt' }, ticks: 'outside' } },
 };
 

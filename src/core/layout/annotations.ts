@@ -1,5 +1,6 @@
 import type { PlateItem } from '../plate/plate.js';
 import { bracketInk } from './brackets.js';
+import { type Callouts, calloutInk } from './callouts.js';
 import { caseLabels } from './caseLabels.js';
 import { dataLabels } from './dataLabels.js';
 import { obstaclesOf } from './emptyPlaces.js';
@@ -17,6 +18,8 @@ export interface Annotations {
   leftOut: number;
   /** Names of cases left out. */
   namesLeftOut: number;
+  /** Callouts that point beyond the limits, and those that stand on marks. */
+  callouts: Pick<Callouts, 'outside' | 'covering'>;
 }
 
 /** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
@@ -28,20 +31,30 @@ export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: nu
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
     leftOut: data.leftOut + ends.leftOut,
     namesLeftOut: 0,
+    callouts: { outside: [], covering: [] },
   };
 }
 
-/** Adds the words that stand inside the panel: names of cases, remarks, and those of a pie. */
+/** Adds the words that stand inside the panel: names of cases, remarks, those of a pie, and callouts. */
 export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales): Annotations {
   const { plan } = sheet;
   const named = plan.series.some(({ marks }) => marks.some((mark) => 'names' in mark && mark.names));
-  const obstacles = named || plan.remarks ? obstaclesOf(sheet, scales) : undefined;
+  const obstacles = named || plan.remarks || (sheet.callouts ?? []).length > 0 ? obstaclesOf(sheet, scales) : undefined;
   const names = obstacles ? caseLabels(sheet, scales, obstacles) : { items: [], leftOut: 0 };
   const slices = sliceLabelInk(sheet, panelOf(scales));
+  const remarks = obstacles ? remarkInk(sheet, scales, obstacles) : [];
+  const items = [...outer.items, ...names.items, ...remarks, ...slices.items];
+  const { items: callouts, ...found } = calloutInk(
+    sheet,
+    scales,
+    obstacles,
+    items.map(({ box }) => box),
+  );
   return {
     ...outer,
     leftOut: outer.leftOut + slices.leftOut,
-    items: [...outer.items, ...names.items, ...(obstacles ? remarkInk(sheet, scales, obstacles) : []), ...slices.items],
+    items: [...items, ...callouts],
     namesLeftOut: names.leftOut,
+    callouts: found,
   };
 }

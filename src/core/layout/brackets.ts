@@ -1,10 +1,11 @@
 import type { Mark } from '../chart/plan.js';
 import type { PlateItem } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
 import { pathThrough } from './lineInk.js';
 import { boxSpots } from './marks/box.js';
 import { groupEdges, groupSpots } from './marks/group.js';
 import { groupScales, type PanelScales, placeAt } from './panelScales.js';
-import { textAt } from './place.js';
+import { type Label, opticalMiddle, textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 /** A bracket between two categories, or between two groups at one category, with its mark. */
@@ -30,61 +31,98 @@ function spotsOf(sheet: Sheet, scales: PanelScales, mark: Mark): readonly (reado
 
 /** Where one end of a bracket stands along the axis of categories. */
 function endOf(sheet: Sheet, scales: PanelScales, { at }: Bracket, end: number): number {
-  if (at === undefined) return placeAt(scales.x, end);
+  const along = sheet.plan.direction === 'vertical' ? scales.x : scales.y;
+  if (at === undefined) return placeAt(along, end);
   const mark = sheet.plan.series[end]?.marks.find((own) => 'category' in own && own.category === at);
-  if (!mark || !('places' in mark)) return placeAt(scales.x, at);
+  if (!mark || !('places' in mark)) return placeAt(along, at);
   const [a, b] = groupEdges(sheet, groupScales(scales), mark);
   return (a + b) / 2;
 }
 
-interface Placed {
-  left: number;
-  right: number;
-  top: number;
+/** A stretch along the categories, taken up to a height above the foot of the panel. */
+interface Taken {
+  from: number;
+  to: number;
+  height: number;
+}
+
+/** The page as brackets see it: along the categories, and upwards from where the values begin. */
+interface Ground {
+  /** Along the categories and upwards, on the page. */
+  onPage(along: number, height: number): [number, number];
+  heightOf(x: number, y: number): number;
+  alongOf(x: number, y: number): number;
+  /** How much of a block lies along the categories, and how much upwards. */
+  extent(block: TextBlock): { along: number; up: number };
+  /** A block in the middle of a place along the categories, from a height on. */
+  words(block: TextBlock, along: number, height: number, label: Label): PlateItem;
+}
+
+function groundOf(sheet: Sheet, scales: PanelScales): Ground {
+  const vertical = sheet.plan.direction === 'vertical';
+  const values = vertical ? scales.y : scales.x;
+  const foot = placeAt(values, values.shows === 'value' ? values.low : 0);
+  // Upwards is away from where the values begin, also where the axis runs the other way.
+  const up = Math.sign(values.to - values.from) || 1;
+  return {
+    onPage: (along, height) => (vertical ? [along, foot + up * height] : [foot + up * height, along]),
+    heightOf: (x, y) => ((vertical ? y : x) - foot) * up,
+    alongOf: (x, y) => (vertical ? x : y),
+    extent: ({ width, height }) => (vertical ? { along: width, up: height } : { along: height, up: width }),
+    words(block, along, height, label) {
+      const near = foot + up * height;
+      if (vertical) return textAt(block, along - block.width / 2, up < 0 ? near - block.height : near, label, 'middle');
+      return textAt(block, up > 0 ? near : near - block.width, along - opticalMiddle(block), label);
+    },
+  };
 }
 
 /**
- * Brackets over the marks that they span, the narrow ones first, each above what it would touch. Where the panel is too
- * low for them they stand above it, and the panel makes room.
+ * Brackets over the marks that they span, the narrow ones first, each beyond what it would touch. Where the panel is too
+ * small for them they stand outside it, and it makes room.
  */
 export function bracketInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
-  const { brackets = [] } = sheet;
-  if (brackets.length === 0 || scales.x.shows !== 'category') return [];
+  const { brackets = [], plan } = sheet;
+  const categories = plan.direction === 'vertical' ? scales.x : scales.y;
+  if (brackets.length === 0 || categories.shows !== 'category') return [];
   const size = em(sheet);
+  const ground = groundOf(sheet, scales);
   const stroke = { width: sheet.settings.errorBars.width, color: sheet.settings.errorBars.color };
-  const spots = sheet.plan.series.flatMap(({ marks }) => marks.flatMap((mark) => spotsOf(sheet, scales, mark)));
-  const slot = Math.abs(scales.x.to - scales.x.from) / scales.x.count;
+  const slot = Math.abs(categories.to - categories.from) / categories.count;
   const half = sheet.settings.markers.size / 2;
-  const taken: Placed[] = spots.map(([x, y]) => ({ left: x, right: x, top: y - half }));
+  const spots = plan.series.flatMap(({ marks }) => marks.flatMap((mark) => spotsOf(sheet, scales, mark)));
+  const taken: Taken[] = spots.map(([x, y]) => {
+    const along = ground.alongOf(x, y);
+    return { from: along, to: along, height: ground.heightOf(x, y) + half };
+  });
   const wanted = brackets.map((bracket, i) => {
-    const [a, b] = bracket.between.map((end) => endOf(sheet, scales, bracket, end)) as [number, number];
-    return { bracket, i, left: Math.min(a, b), right: Math.max(a, b) };
+    const ends = bracket.between.map((end) => endOf(sheet, scales, bracket, end)) as [number, number];
+    return { bracket, i, low: Math.min(...ends), high: Math.max(...ends) };
   });
   const items: PlateItem[] = [];
-  for (const { bracket, i, left, right } of wanted.sort((a, b) => a.right - a.left - (b.right - b.left))) {
+  for (const { bracket, i, low, high } of wanted.sort((a, b) => a.high - a.low - (b.high - b.low))) {
     const block = setRole(sheet, 'dataLabel', bracket.mark);
-    const middle = (left + right) / 2;
+    const { along, up } = ground.extent(block);
+    const middle = (low + high) / 2;
     const reach = bracket.at === undefined ? slot * 0.3 : slot * 0.02;
-    const [from, to] = [
-      Math.min(left - reach, middle - block.width / 2),
-      Math.max(right + reach, middle + block.width / 2),
-    ];
+    const from = Math.min(low - reach, middle - along / 2);
+    const to = Math.max(high + reach, middle + along / 2);
     const under = taken
-      .filter((own) => own.right >= from && own.left <= to)
-      .reduce((top, own) => Math.min(top, own.top), Infinity);
-    const foot = Math.min(under, placeAt(scales.y, scales.y.shows === 'value' ? scales.y.low : 0)) - 0.45 * size;
-    const line = foot - 0.35 * size;
+      .filter((own) => own.to >= from && own.from <= to)
+      .reduce((most, own) => Math.max(most, own.height), 0);
+    const foot = under + 0.45 * size;
+    const line = foot + 0.35 * size;
+    const gap = plan.direction === 'vertical' ? 0.05 * size : 0.25 * size;
+    const ends = [
+      [low, foot],
+      [low, line],
+      [high, line],
+      [high, foot],
+    ].map(([a, h]) => ground.onPage(a as number, h as number));
     const label = { role: `brackets[${i}].mark`, from: bracket.from, color: sheet.settings.text.dataLabel.color };
-    const ends: [number, number][] = [
-      [left, foot],
-      [left, line],
-      [right, line],
-      [right, foot],
-    ];
-    const top = line - block.height - 0.05 * size;
     items.push(pathThrough(ends, { role: `brackets[${i}]`, from: bracket.from }, { stroke }));
-    items.push(textAt(block, middle - block.width / 2, top, label));
-    taken.push({ left: from, right: to, top: top - 0.1 * size });
+    items.push(ground.words(block, middle, line + gap, label));
+    taken.push({ from, to, height: line + gap + up + 0.1 * size });
   }
   return items;
 }

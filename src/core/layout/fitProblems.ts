@@ -66,6 +66,8 @@ export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Probl
   if (settings.dataLabels.show !== 'none' && labels.count + labels.leftOut === 0) {
     problems.push(warning('setting-idle', { path: 'dataLabels.show', needs: 'a chart whose marks end at a value' }));
   }
+  for (const path of labels.callouts.outside) problems.push(warning('callout-outside', { path }));
+  for (const path of labels.callouts.covering) problems.push(warning('callout-covers', { path }));
   if (labels.namesLeftOut > 0) problems.push(warning('names-left-out', { count: labels.namesLeftOut }));
   if (labels.leftOut > 0) problems.push(warning('data-labels-left-out', { count: labels.leftOut }));
   const small = smallestPlaced(sheet);

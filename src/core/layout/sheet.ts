@@ -4,6 +4,7 @@ import type { Settings, TextStyle } from '../style/settings.js';
 import { type Setting, setText, type TextBlock, type Wrapping } from '../type/textBlock.js';
 import type { TypeKit } from '../type/typeKit.js';
 import type { Bracket } from './brackets.js';
+import type { Callout } from './callouts.js';
 import type { Colors } from './fills.js';
 
 /** What all parts of the layout share. */
@@ -14,6 +15,7 @@ export interface Sheet {
   /** Colours of accents and of the codebook. */
   colors: Colors;
   brackets?: readonly Bracket[];
+  callouts?: readonly Callout[];
   /** Whether panels have titles above them. */
   titled?: boolean;
   /** How many panels the figure has. */

@@ -14,10 +14,11 @@ export function readBrackets(
 ): { brackets: Bracket[]; problems: Problem[] } {
   const problems: Problem[] = [];
   if (!wanted || wanted.length === 0) return { brackets: [], problems };
-  if (plan.x.shows !== 'category' || plan.direction !== 'vertical') {
+  const axis = plan.direction === 'vertical' ? plan.x : plan.y;
+  if (axis.shows !== 'category') {
     return { brackets: [], problems: [error('brackets-need-categories', {}, locate('brackets'))] };
   }
-  const categories = plan.x.categories;
+  const { categories } = axis;
   const groups = plan.series.flatMap(({ category }) => (category ? [category] : []));
   const find = (known: readonly Category[], value: unknown, path: string): number => {
     const at = findCategory(known, String(value));

@@ -1,5 +1,5 @@
 import type { NumbersTable } from '../chart/plan.js';
-import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import type { Colors } from '../layout/fills.js';
@@ -11,6 +11,7 @@ import type { Settings } from '../style/settings.js';
 import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
+import { readCallouts } from './callouts.js';
 import type { Gathered } from './gather.js';
 import { type PlannedPanels, planPanels } from './planPanels.js';
 
@@ -40,6 +41,16 @@ function captionWords(gathered: Gathered, plan: PlannedPanels): CaptionWords {
   };
 }
 
+/** Callouts in panels that the figure does not have. */
+function panelsOf({ figure, locate }: Gathered, count: number): { problems: Problem[] } {
+  const problems = (figure.callouts ?? []).flatMap(({ panel = 1 }, i) => {
+    const path = `callouts.${i}.panel`;
+    const facts = { path, found: String(panel), expects: `a number from 1 to ${count}`, example: '1' };
+    return panel <= count ? [] : [error('wrong-type', facts, locate(path))];
+  });
+  return { problems };
+}
+
 function plateOf(
   gathered: Gathered,
   planned: PlannedPanels,
@@ -49,11 +60,13 @@ function plateOf(
 ): Outcome<Plate> {
   const { settings } = resolved;
   const read = planned.plans.map((plan) => readBrackets(plan, gathered.figure.brackets, gathered.locate));
-  const faults = read.flatMap((one) => one.problems);
+  const callouts = planned.plans.map((plan, i) => readCallouts(plan, i + 1, gathered.figure.callouts, gathered.locate));
+  const faults = [...read, ...callouts, panelsOf(gathered, planned.plans.length)].flatMap((one) => one.problems);
   if (hasErrors(faults)) return fail(faults.slice(0, 3));
   const sheets = planned.plans.map(
     (plan, i): Sheet => ({
       brackets: read[i]?.brackets ?? [],
+      callouts: callouts[i]?.callouts ?? [],
       titled: planned.grid.titles !== undefined,
       plan,
       settings,

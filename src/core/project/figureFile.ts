@@ -15,6 +15,7 @@ import {
   optional,
   share,
   text,
+  whole,
 } from '../document/fields.js';
 import { stroke } from '../document/look/forms.js';
 import { dashes, markerShapes, patternNames } from '../document/look/names.js';
@@ -51,6 +52,13 @@ const dataSchema = either(
   ],
   'plots.csv',
 );
+
+/** A place in a panel: a number or date, or a category by code or name, along each axis. */
+const placeField = (what: string) =>
+  object(`${what}. Numbers, dates, or categories by code or name; where there is no axis, shares of the panel.`, {
+    x: code('Along the horizontal axis.', '2026-05-03'),
+    y: code('Along the vertical axis.', '20'),
+  });
 
 /** A figure file: what the author writes for one figure. */
 export const figureSchema = z.strictObject({
@@ -100,6 +108,22 @@ export const figureSchema = z.strictObject({
         mark: text('What stands over it.', '"*p* < .05"'),
       }),
       '[{ between: [Compost, Mulch], mark: "\\*" }]',
+    ),
+  ),
+  callouts: optional(
+    listOf(
+      'Free words in the panel, with a line to what they speak of.',
+      object('A callout.', {
+        text: text('The words.', 'Frost on 3 May'),
+        to: optional(placeField('What they point to')),
+        at: optional(placeField('Where they stand. Left out: where there is room')),
+        align: optional(
+          choice('Which end of the words stands at "at". Left out: start.', ['start', 'middle', 'end'], 'middle'),
+        ),
+        pointer: optional(choice('What leads to "to". Left out: a line.', ['line', 'arrow', 'none'], 'arrow')),
+        panel: optional(whole('Number of the panel. Left out: 1.', 400, '2').check(z.positive())),
+      }),
+      '[{ text: Frost on 3 May, to: { x: 2026-05-03, y: 20 } }]',
     ),
   ),
   altText: optional(

@@ -96,6 +96,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     fits: { width: resolver.points(look.fits.width, 'fits.width') },
     bands: look.bands,
     references: resolver.stroke(look.references, 'references'),
+    pointers: resolver.stroke(look.pointers, 'pointers'),
     slices: { edge: resolver.points(look.slices.edge, 'slices.edge') },
     errorBars: {
       width: resolver.points(errorBars.width, 'errorBars.width'),

@@ -112,6 +112,7 @@ export interface Settings {
   fits: { width: number };
   bands: { opacity: number };
   references: Stroke;
+  pointers: Stroke;
   slices: { edge: number };
   errorBars: { width: number; color: string; cap: number; halo: number };
   palette: {

@@ -59,6 +59,7 @@ export const marksShape = {
       dash: optional(choice('Dashes.', dashes, 'dashed')),
     }),
   ),
+  pointers: stroke('lines from callouts to what they speak of'),
   slices: optional(
     object('Slices of a pie.', {
       edge: optional(length('Width of the line between slices, in the colour of the paper.', '1pt')),

@@ -6,6 +6,7 @@ export const textRoles = [
   'legendEntry',
   'dataLabel',
   'panelTitle',
+  'callout',
   'heading',
   'subtitle',
   'source',

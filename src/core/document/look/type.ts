@@ -25,6 +25,7 @@ export const typeShape = {
       legendEntry: textRole('words of the legend'),
       dataLabel: textRole('numbers and names at the marks'),
       panelTitle: textRole('titles of panels'),
+      callout: textRole('words of callouts'),
       heading: textRole('heading inside the figure'),
       subtitle: textRole('line under the heading'),
       source: textRole('line at the foot of the figure'),

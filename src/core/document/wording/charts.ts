@@ -97,7 +97,7 @@ export const chartsWordings = {
   }),
   'brackets-need-categories': (_: Record<never, never>) => ({
     found: 'this chart has no categories side by side for brackets to span',
-    expected: 'a chart with a category along its horizontal axis',
+    expected: 'a chart with categories along one of its axes',
   }),
   'no-columns': (f: { table: string; known: string[] }) => ({
     found: `${f.table} has no further column with numbers`,

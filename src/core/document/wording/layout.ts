@@ -50,6 +50,14 @@ export const layoutWordings = {
     found: `the limits of axes.${f.axis} cut ${plural(f.count, 'mark')} off; the data reach from ${f.low} to ${f.high}`,
     expected: 'limits that hold the data',
   }),
+  'callout-outside': (f: { path: string }) => ({
+    found: `${f.path}.to lies beyond the limits of an axis, and the callout is not drawn`,
+    expected: 'values within the limits, or other limits',
+  }),
+  'callout-covers': (f: { path: string }) => ({
+    found: `${f.path} found no empty place in the panel, and stands on marks or other words`,
+    expected: 'a place of its own by "at", fewer words, or a larger figure',
+  }),
   'margin-tight': (f: { path: string; side: string; needed: string }) => ({
     found: `${f.path} leaves no room for the words there; they were given what they need`,
     expected: `at least ${f.needed}`,

@@ -1,0 +1,86 @@
+import { describe, expect, test } from '@jest/globals';
+import type { PathItem, PlateItem } from 'hexis';
+import { overlap } from '../../src/core/plate/plate.js';
+import { codes, composed } from '../helpers/figures.js';
+
+const table = `day,v\n${Array.from({ length: 40 }, (_, i) => `2026-04-${String((i % 30) + 1).padStart(2, '0')},${Math.abs(20 - i)}`).join('\n')}\n`;
+const dates = 'hexis: codebook/1\nvariables: { day: { measure: date }, v: { measure: numeric } }\n';
+const scatter = '{ kind: scatter, x: day, y: v }';
+const over = (more: string) => composed({ table, codebook: dates, chart: scatter, more });
+
+const find = (items: readonly PlateItem[], role: RegExp) => items.filter((item) => role.test(item.role));
+
+describe('callouts', () => {
+  test('find their own place off the marks, and point to the date that they speak of', async () => {
+    const { plate } = await over(
+      'callouts: [{ text: The lowest value of the month, to: { x: 2026-04-21, y: 0 }, pointer: arrow }]',
+    );
+    const [words] = find(plate.items, /^callouts\[0\]$/) as [PlateItem];
+    const points = find(plate.items, /points/);
+    expect(points.length).toBe(40);
+    expect(points.some(({ box }) => overlap(box, words.box))).toBe(false);
+    const head = find(plate.items, /^callouts\[0\]\.head$/)[0] as PathItem;
+    const target = points.find(({ role }) => role.endsWith('points[20]')) as PlateItem;
+    const [tipX, tipY] = head.outline.coordinates as [number, number];
+    const middle = [target.box.x + target.box.width / 2, target.box.y + target.box.height / 2] as const;
+    const gap = Math.hypot(tipX - middle[0], tipY - middle[1]);
+    expect(gap).toBeGreaterThan(target.box.width / 2);
+    expect(gap).toBeLessThan(12);
+  });
+
+  test('stand where the author puts them, inside the panel', async () => {
+    const { plate } = await over(
+      'callouts: [{ text: here, at: { x: 2026-04-10, y: 15 }, align: middle }, { text: at the end of the panel, at: { x: 2026-04-30, y: 20 } }]',
+    );
+    const [here, end] = find(plate.items, /^callouts\[\d\]$/) as [PlateItem, PlateItem];
+    const axis = find(plate.items, /points\[(9|29)\]$/).map(({ box }) => box.x + box.width / 2);
+    expect(here.box.x + here.box.width / 2).toBeCloseTo(axis[0] as number, 1);
+    expect(end.box.x + end.box.width).toBeLessThanOrEqual(plate.panel.x + plate.panel.width);
+    expect(find(plate.items, /pointer/)).toEqual([]);
+  });
+
+  test('name categories, panels, and shares where there is no axis', async () => {
+    const bar = await composed({ more: 'callouts: [{ text: low, to: { x: bare soil, y: 1 } }]' });
+    expect(find(bar.plate.items, /^callouts\[0\]/).length).toBe(2);
+    const pie = await composed({
+      chart: '{ kind: pie, category: bed }',
+      more: 'callouts: [{ text: all, at: { x: 0, y: 0 } }]',
+    });
+    expect(find(pie.plate.items, /^callouts\[0\]$/).length).toBe(1);
+    const panels = await composed({
+      chart: '{ kind: bar, category: season, value: yield }',
+      more: 'panels: { by: bed }\ncallouts: [{ text: low, to: { x: spring, y: 1 }, panel: 2 }]',
+    });
+    expect(find(panels.plate.items, /callouts\[0\]$/).map(({ role }) => role)).toEqual(['panels[1].callouts[0]']);
+  });
+
+  test.each([
+    ['a category that is none', '{ text: x, to: { x: Straw, y: 1 } }', ['value-unknown:f.yaml:5:32']],
+    ['a text where a number stands', '{ text: x, to: { x: 1, y: much } }', ['wrong-type:f.yaml:5:38']],
+    ['a panel that is not there', '{ text: x, at: { x: 1, y: 1 }, panel: 2 }', ['wrong-type:f.yaml:5:50']],
+    ['a place beyond the limits', '{ text: x, to: { x: 1, y: 99 } }', ['callout-outside:f.yaml:5:12']],
+    ['a callout without words', '{ to: { x: 1, y: 1 } }', ['missing-key:f.yaml:5:12']],
+  ])('say %s', async (_, callout, expected) => {
+    expect(await codes({ more: `callouts: [${callout}]` })).toEqual(expected);
+  });
+});
+
+describe('brackets of horizontal charts', () => {
+  test('stand right of their bars, each beyond what it would touch', async () => {
+    const { plate } = await composed({
+      chart: '{ kind: bar, category: bed, value: yield, group: season, direction: horizontal, error: { shows: ci } }',
+      more: 'brackets: [{ between: [1, 2], mark: "*p* = .02" }, { between: [spring, autumn], at: 2, mark: "*" }]',
+    });
+    const lines = find(plate.items, /^brackets\[\d\]$/);
+    const words = find(plate.items, /^brackets\[\d\]\.mark$/);
+    const bars = find(plate.items, /^series.*(marks|errors)/);
+    expect([lines.length, words.length]).toEqual([2, 2]);
+    for (const item of [...lines, ...words]) {
+      expect(bars.some(({ box }) => overlap(box, item.box))).toBe(false);
+      expect(item.box.x + item.box.width).toBeLessThanOrEqual(plate.width);
+    }
+    const [inner, outer] = lines.sort((a, b) => a.box.height - b.box.height) as [PlateItem, PlateItem];
+    expect(outer.box.x).toBeGreaterThan(inner.box.x);
+    expect(lines.some((line) => words.some(({ box }) => overlap(box, line.box)))).toBe(false);
+  });
+});
