@@ -12,6 +12,10 @@ export const drawCommand: CommandSpec = {
     ['--as <formats>', 'formats, with commas: svg, pdf, eps, png, tiff, plate (default: svg)'],
     ['--dpi <number>', 'resolution of PNG and TIFF, in dots per inch'],
     ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],
+    [
+      '--name <pattern>',
+      'name of files in a folder: {id}, {number}, {style}, {width} and {height} in mm, {dpi}, {inks}',
+    ],
     ['--caption', 'draw number, title and note with the image'],
     ['--text <form>', 'SVG text as "outlines", or "live" with the face inside the file'],
     ['--inks <inks>', 'color, grey or black'],

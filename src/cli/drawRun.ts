@@ -6,6 +6,7 @@ import type { Format } from '../core/export/writer.js';
 import { writeFigure } from '../core/project/writeFigure.js';
 import { filesRead } from '../node/diskSource.js';
 import { type Prepared, prepare } from '../node/draw.js';
+import { fileName } from '../node/fileName.js';
 import { formats } from '../node/formats.js';
 import { folderProblems, type Output, save } from '../node/save.js';
 import { exit } from './command.js';
@@ -25,6 +26,7 @@ interface DrawCall {
   watch?: boolean;
   inks?: string;
   ground?: string;
+  name?: string;
 }
 
 const names = formats.map((format) => format.name);
@@ -92,10 +94,28 @@ function callProblems(call: DrawCall, figures: number, wanted: Format[], toFolde
   return problems;
 }
 
-function pathFor(call: DrawCall, toFolder: boolean, figure: Prepared, format: Format): string {
-  const name = `${basename(figure.gathered.id)}.${ending(format)}`;
-  if (call.output === undefined) return name;
-  return toFolder ? join(call.output, name) : call.output;
+/** The file that a format of a figure is written to: as the call says, or named by the pattern of the style. */
+function pathFor(
+  { call, toFolder, dpi }: DrawPlan,
+  { gathered, composition }: Prepared,
+  format: Format,
+): Outcome<string> {
+  if (call.output !== undefined && !toFolder) return succeed(call.output);
+  const { plate, settings } = composition;
+  const millimetres = (points: number) => String(Math.round((points / 72) * 25.4));
+  const number = gathered.figure.caption?.number;
+  const name = fileName(call.name ?? settings.export.name, {
+    id: basename(gathered.id),
+    number: number === undefined ? undefined : String(number),
+    style: (gathered.layers.at(-2)?.name ?? '').replace(/^style /, ''),
+    width: millimetres(plate.width),
+    height: millimetres(plate.height),
+    dpi: String(dpi ?? settings.export.dpi),
+    inks: call.inks ?? settings.export.inks,
+  });
+  if (!name.ok) return name;
+  const file = `${name.value}.${ending(format)}`;
+  return succeed(call.output === undefined ? file : join(call.output, file));
 }
 
 const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
@@ -158,7 +178,8 @@ async function readCall(call: DrawCall, figures: number): Promise<{ plan: DrawPl
 }
 
 /** Reads, composes and writes one figure in memory. */
-async function drawFigure(path: string, { call, formats: wanted, toFolder, dpi }: DrawPlan): Promise<Outcome<Drawn>> {
+async function drawFigure(path: string, plan: DrawPlan): Promise<Outcome<Drawn>> {
+  const { call, formats: wanted, dpi } = plan;
   const prepared = await prepare(path, { style: call.style, caption: call.caption });
   if (!prepared.ok) return prepared;
   const figure = prepared.value;
@@ -169,8 +190,10 @@ async function drawFigure(path: string, { call, formats: wanted, toFolder, dpi }
   const ground = call.ground as (typeof groundNames)[number] | undefined;
   const outputs: Output[] = [];
   for (const format of wanted) {
+    const file = pathFor(plan, figure, format);
+    if (!file.ok) return { ok: false, problems: [...problems, ...file.problems] };
     const bytes = await writeFigure(figure.gathered, figure.composition, format, { dpi, text, inks, ground });
-    outputs.push({ path: pathFor(call, toFolder, figure, format), bytes });
+    outputs.push({ path: file.value, bytes });
   }
   return succeed({ figure, outputs }, problems);
 }

@@ -1,6 +1,7 @@
 import { Resvg } from '@resvg/resvg-js';
 import { zlibSync } from 'fflate';
 import { writeSvg } from '../core/export/svg.js';
+import { traceOf } from '../core/export/trace.js';
 import type { WriteContext, Writer } from '../core/export/writer.js';
 import type { Plate } from '../core/plate/plate.js';
 
@@ -62,8 +63,18 @@ function unmultiplied(pixels: Uint8Array): Uint8Array {
   return plain;
 }
 
-/** PNG (ISO 15948) of RGBA pixels with its resolution; opaque ones as RGB. */
-export function encodePng(given: Uint8Array, width: number, height: number, dpi: number, clear = false): Uint8Array {
+/** The content of a chunk of international text: a keyword of the standard, not packed, in no stated language. */
+const textData = (keyword: string, text: string) => new TextEncoder().encode(`${keyword}\0\0\0\0\0${text}`);
+
+/** PNG (ISO 15948) of RGBA pixels with its resolution and words about it; opaque ones as RGB. */
+export function encodePng(
+  given: Uint8Array,
+  width: number,
+  height: number,
+  dpi: number,
+  clear = false,
+  words: Readonly<Record<string, string | undefined>> = {},
+): Uint8Array {
   const pixels = clear ? unmultiplied(given) : given;
   const channels = clear ? 4 : 3;
   const header = new Uint8Array([...uint32s(width, height), 8, clear ? 6 : 2, 0, 0, 0]);
@@ -72,6 +83,7 @@ export function encodePng(given: Uint8Array, width: number, height: number, dpi:
     Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a),
     chunk('IHDR', header),
     chunk('pHYs', new Uint8Array([...uint32s(perMetre, perMetre), 1])),
+    ...Object.entries(words).flatMap(([keyword, text]) => (text ? [chunk('iTXt', textData(keyword, text))] : [])),
     chunk('IDAT', zlibSync(scanlines(pixels, width, height, channels), { level: 6 })),
     chunk('IEND', new Uint8Array()),
   ];
@@ -97,5 +109,11 @@ export async function rendered(plate: Plate, context: WriteContext) {
 /** PNG of a plate, with the resolution in the file. */
 export const writePng: Writer = async (plate, context) => {
   const { pixels, width, height } = await rendered(plate, context);
-  return encodePng(pixels, width, height, context.dpi, context.ground === 'none');
+  return encodePng(pixels, width, height, context.dpi, context.ground === 'none', {
+    Title: plate.title,
+    Author: plate.author,
+    Description: plate.description,
+    Comment: traceOf(plate),
+    Software: 'Hexis',
+  });
 };

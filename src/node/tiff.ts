@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { xmpOf } from '../core/export/trace.js';
 import type { Writer } from '../core/export/writer.js';
 import { rendered } from './png.js';
 
@@ -10,6 +11,7 @@ export const writeTiff: Writer = async (plate, context) => {
   const perMillimetre = context.dpi / 25.4;
   return new Uint8Array(
     await toned
+      .withXmp(xmpOf(plate))
       .tiff({
         compression: 'lzw',
         predictor: 'horizontal',

@@ -91,6 +91,47 @@ ${more}`;
   });
 });
 
+describe('a typeface that is not at hand', () => {
+  const figure = (face: string) => `hexis: figure/1
+data: { rows: [{ c: Äpfel & Birnen, v: 1 }, { c: AWAY, v: 2 }] }
+chart: { kind: bar, category: c, value: v }
+text: { face: ${face} }
+`;
+  const drawnWith = async (face: string) => {
+    const folder = folderWith({ 'f.yaml': figure(face) });
+    const prepared = await prepare(folder.at('f.yaml'));
+    folder.remove();
+    const items = prepared.ok ? prepared.value.composition.plate.items : [];
+    const families = items.flatMap((item) => (item.type === 'text' ? item.pieces.map(({ family }) => family) : []));
+    return { families: [...new Set(families)], found: prepared.problems.map(({ code }) => code), items };
+  };
+
+  test.each([
+    ['Arial', 'Arimo'],
+    ['times new roman', 'Tinos'],
+    ['Calibri', 'Carlito'],
+  ])('is replaced by one of its widths: %s by %s', async (face, by) => {
+    const replaced = await drawnWith(face);
+    expect([replaced.families, replaced.found]).toEqual([[by], ['face-replaced']]);
+    const shipped = await drawnWith(by);
+    expect([shipped.families, shipped.found]).toEqual([[by], []]);
+    expect(JSON.stringify(shipped.items)).toBe(JSON.stringify(replaced.items));
+  });
+
+  test('is an error where none has its widths', async () => {
+    expect((await drawnWith('Garden Hand')).found).toEqual(['face-unknown']);
+  });
+
+  test('ships with all that its files need', async () => {
+    for (const format of formats) {
+      const folder = folderWith({ 'f.yaml': figure('Tinos') });
+      const drawn = await draw(folder.at('f.yaml'), format, { dpi: 60, text: 'live' });
+      folder.remove();
+      expect(drawn.ok && drawn.value.length).toBeGreaterThan(1000);
+    }
+  });
+});
+
 describe('small parts', () => {
   test('lengths in points', () => {
     expect(['1in', '2.54cm', '25.4mm', '96px', '6pc', '72pt', ' .5in '].map(lengthInPoints)).toEqual(

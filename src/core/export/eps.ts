@@ -3,6 +3,7 @@ import type { PlateItem, PlateStroke } from '../plate/plate.js';
 import { arity, eachCommand, type Outline } from '../type/outline.js';
 import { short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
+import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 
 /** What all handlers need: the paper that light inks are mixed with, since the format knows no transparency. */
@@ -86,6 +87,7 @@ const comment = (text: string) => text.replace(/[^\x20-\x7e]/g, '?').slice(0, 20
  */
 export const writeEps: Writer = async (plate, context) => {
   const { width, height } = plate;
+  const trace = traceOf(plate);
   const pen: Pen = { context, paper: plate.paper };
   const ground = context.ground === 'paper' ? [paint(path(rectPath(0, 0, width, height)), plate.paper, undefined)] : [];
   const body = plate.items.map((item) => (draw[item.type] as (item: PlateItem, pen: Pen) => string)(item, pen));
@@ -94,7 +96,7 @@ export const writeEps: Writer = async (plate, context) => {
 %%HiResBoundingBox: 0 0 ${short(width)} ${short(height)}
 %%Title: ${comment(plate.title)}
 %%Creator: Hexis
-%%LanguageLevel: 2
+${plate.author === undefined ? '' : `%%For: ${comment(plate.author)}\n`}${trace === undefined ? '' : `% ${comment(trace)}\n`}%%LanguageLevel: 2
 %%Pages: 1
 %%EndComments
 %%Page: 1 1

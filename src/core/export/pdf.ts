@@ -1,6 +1,7 @@
 import type { MarkersItem, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
 import { arity, eachCommand } from '../type/outline.js';
 import { pathData, pieces, short } from './coordinates.js';
+import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 
 type Pdf = import('pdfkit').Document;
@@ -128,6 +129,7 @@ function collected(pdf: Pdf): Promise<Uint8Array> {
 /** PDF 1.7 of the exact page size: subset fonts inside, tagged as a figure with its description. */
 export const writePdf: Writer = async (plate, context) => {
   const { default: PDFDocument } = await import('pdfkit');
+  const trace = traceOf(plate);
   const fonts = await loadFonts(plate.items, context);
   const pdf = new PDFDocument({
     size: [plate.width, plate.height],
@@ -141,6 +143,8 @@ export const writePdf: Writer = async (plate, context) => {
     info: {
       Title: plate.title,
       Subject: plate.description,
+      ...(plate.author === undefined ? {} : { Author: plate.author }),
+      ...(trace === undefined ? {} : { Keywords: trace }),
       Creator: 'Hexis',
       Producer: 'Hexis',
       CreationDate: epoch,

@@ -1,15 +1,9 @@
 import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
+import { originRdf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
-
-const entities: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-
-const escaped = (text: string): string =>
-  // Control characters have no place in XML.
-  text
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-    .replace(/[&<>"]/g, (sign) => entities[sign] as string);
+import { escaped } from './xml.js';
 
 type Attributes = Record<string, string | number | undefined>;
 
@@ -142,13 +136,14 @@ export const writeSvg: Writer = async (plate, context) => {
     context.ground === 'paper'
       ? `${element('rect', { x: 0, y: 0, width: plate.width, height: plate.height, fill: plate.paper })}\n`
       : '';
+  const origin = originRdf(plate);
   const links = plate.items.some((item) => item.type === 'markers' && (item.opacity ?? 1) < 1);
   const linked = links ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : '';
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg"${linked} version="1.1" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
 <title>${escaped(plate.title)}</title>
 <desc>${escaped(plate.description)}</desc>
-${style}${ground}${body.join('\n')}
+${origin === undefined ? '' : `<metadata>${origin}</metadata>\n`}${style}${ground}${body.join('\n')}
 </svg>
 `;
 };

@@ -39,9 +39,12 @@ const columnGaps = 2.6;
 
 /** A key is a square, or a stretch long enough to show the dashes of a line. */
 function keySize(sheet: Sheet): { width: number; height: number } {
-  const side = sheet.settings.space.legendKey * em(sheet);
+  const size = em(sheet);
+  const { width, height } = sheet.settings.legend.key;
+  const side = sheet.settings.space.legendKey * size;
   const lines = sheet.plan.series.some((series) => keyOf(series) === 'line');
-  return { width: lines ? Math.max(side, 2.4 * em(sheet)) : side, height: side };
+  const usual = lines ? Math.max(side, 2.4 * size) : side;
+  return { width: width === undefined ? usual : width * size, height: height === undefined ? side : height * size };
 }
 
 interface Parts {
@@ -169,7 +172,10 @@ function keyInk(
   const { width, height } = keySize(sheet);
   const [middle, level] = [corner.x + width / 2, corner.y + height / 2];
   const key = keyOf(series);
-  if (key === 'fill') return barRect(sheet, { ...corner, width, height }, fill, role);
+  if (key === 'fill') {
+    const look = { ...fill, corner: sheet.settings.legend.key.corner };
+    return barRect(sheet, { ...corner, width, height }, look, role, ['top', 'bottom']);
+  }
   if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
   const shown = series.sample ? [...series.marks, series.sample] : series.marks;
   const line = shown.find((mark) => mark.type === 'line');

@@ -95,6 +95,10 @@ export interface Plate {
   title: string;
   /** The figure in words. */
   description: string;
+  /** Who made it, where the settings say so. */
+  author?: string;
+  /** The figure file that it was made from: its name, and the SHA-256 of its text. */
+  madeFrom?: { file: string; sha256: string };
   /** Colour of the ground, for formats that need one. */
   paper: string;
   /** Where the marks are. */

@@ -12,6 +12,7 @@ import type { BoardFile } from './boardFile.js';
 import { type Composition, compose } from './compose.js';
 import { type Gathered, type GatherOptions, gather } from './gather.js';
 import { Gatherer } from './gatherer.js';
+import { madeFrom } from './madeFrom.js';
 import { readBoard } from './readDocument.js';
 import { joinPath, type Source } from './source.js';
 
@@ -120,6 +121,7 @@ function compositionOf(
   kit: Gathered['kit'],
   caption: boolean,
   head: number,
+  made: ReturnType<typeof madeFrom>,
 ): Composition {
   const letters = board.letters ?? true;
   const { cells, width, height } = cellsOf(board, parts.length, head);
@@ -167,6 +169,8 @@ function compositionOf(
         parts.map(({ composition }) => composition.plate.description),
         letters,
       ),
+    ...(settings.export.author === undefined ? {} : { author: settings.export.author }),
+    madeFrom: made,
     paper: settings.paper,
     panel: page.panel,
     items: page.items,
@@ -214,6 +218,14 @@ export async function composeBoard(
   }
   if (parts.length < gathered.length) return fail(problems);
   const id = board.id ?? (joinPath('', path).split(/[/\\]/).at(-1) as string).replace(/(\.board)?\.(ya?ml|json)$/i, '');
-  const composition = compositionOf(board, id, parts, kit, options.caption ?? false, head);
+  const composition = compositionOf(
+    board,
+    id,
+    parts,
+    kit,
+    options.caption ?? false,
+    head,
+    madeFrom(path, text as string),
+  );
   return succeed({ gathered: { ...first, id, kit, fontBytes }, composition }, problems);
 }

@@ -102,6 +102,8 @@ function plateOf(
       .map((span) => span.text)
       .join(''),
     description: gathered.figure.altText ?? planned.altText,
+    ...(settings.export.author === undefined ? {} : { author: settings.export.author }),
+    madeFrom: gathered.madeFrom,
     paper: settings.paper,
     panel: page.panel,
     items: page.items,

@@ -16,12 +16,15 @@ import type { TypeKit } from '../type/typeKit.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { fontReader, loadType } from './loadType.js';
+import { madeFrom } from './madeFrom.js';
 import { type Reading, readCodebook, readFigure, readStyle } from './readDocument.js';
 import type { Source } from './source.js';
 
 /** A figure with all that it names: read, checked and ready to be composed. */
 export interface Gathered {
   id: string;
+  /** The figure file: its name, and the SHA-256 of its text. */
+  madeFrom: ReturnType<typeof madeFrom>;
   figure: FigureFile;
   codebook: Codebook;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
@@ -251,15 +254,16 @@ export async function gather(
   const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
-  if (!type.kit) return fail(gatherer.problems);
+  if (!type.kit || type.family === undefined) return fail(gatherer.problems);
   const id = figure.value.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
   return succeed(
     {
       id,
+      madeFrom: madeFrom(path, text as string),
       figure: figure.value,
       codebook,
       layers,
-      resolved,
+      resolved: { ...resolved, settings: { ...resolved.settings, face: type.family } },
       table,
       kit: type.kit,
       fontBytes: fontReader(request),

@@ -4,8 +4,9 @@ import { nearest } from '../document/nearest.js';
 import { error, hasErrors, type Place, type Problem, warning } from '../document/problem.js';
 import type { FaceFiles } from '../style/settings.js';
 import { type Face, type Variant, variantOf, variants } from '../type/face.js';
+import { shippedFamilies, shippedFor } from '../type/families.js';
 import { hasMarkup, loadMarkup } from '../type/markup.js';
-import { shippedFace, shippedFamilies } from '../type/shippedFaces.js';
+import { isCompiled, shippedFace } from '../type/shippedFaces.js';
 import { type TypeKit, typeKit } from '../type/typeKit.js';
 import { type Source, SourceFault } from './source.js';
 
@@ -84,10 +85,10 @@ function missingIn(face: Face, texts: readonly string[]): string[] {
   return [...rare].filter((character) => !/\s/u.test(character) && !face.covers(character));
 }
 
-/** The faces that ship; where their tables lack a character, read from the font files themselves. */
+/** The faces that ship: from tables, or from their font files where there is no table, or one that lacks a character. */
 async function shippedKit(request: TypeRequest, family: string, wanted: Variant[]): Promise<Face[]> {
-  const faces = await Promise.all(wanted.map((variant) => shippedFace(family, variant)));
-  if (missingIn(faces[0] as Face, request.texts).length === 0) return faces;
+  const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
+  if (faces[0] && missingIn(faces[0], request.texts).length === 0) return faces;
   try {
     const { openTypeFace } = await import('../type/openTypeFace.js');
     return await Promise.all(
@@ -99,9 +100,25 @@ async function shippedKit(request: TypeRequest, family: string, wanted: Variant[
   }
 }
 
+/** The family that a name stands for: the author's own, one that ships, or one of the same widths as a face not at hand. */
+function familyFor({ look, locate }: TypeRequest): { family?: string; problems: Problem[] } {
+  const face = look.text?.face as string;
+  const own = Object.keys(look.faces ?? {});
+  if (own.includes(face)) return { family: face, problems: [] };
+  const family = shippedFor(face);
+  const place = locate('text.face');
+  if (family === undefined) {
+    const known = [...shippedFamilies, ...own];
+    return { problems: [error('face-unknown', { face, known, nearest: nearest(face, known) }, place)] };
+  }
+  return { family, problems: family === face ? [] : [warning('face-replaced', { face, by: family }, place)] };
+}
+
 /** The type of a figure, ready; without a kit where a face cannot be had. */
 export interface LoadedType {
   kit?: TypeKit;
+  /** The family that all texts are set in. */
+  family?: string;
   problems: Problem[];
 }
 
@@ -117,24 +134,21 @@ export function fontReader(request: TypeRequest): (family: string, variant: Vari
 /** Makes the faces and the reader of markup ready that a figure needs, and nothing more. */
 export async function loadType(request: TypeRequest): Promise<LoadedType> {
   const { look, texts } = request;
-  const family = look.text?.face as string;
+  const { family, problems: replaced } = familyFor(request);
+  if (family === undefined) return { problems: replaced };
   const files = look.faces?.[family];
   const wanted = variantsFor(request);
-  if (!files && !shippedFamilies.includes(family)) {
-    const known = [...shippedFamilies, ...Object.keys(look.faces ?? {})];
-    return {
-      problems: [
-        error('face-unknown', { face: family, known, nearest: nearest(family, known) }, request.locate('text.face')),
-      ],
-    };
-  }
-  const { faces, problems } = files
+  const { faces, problems: faults } = files
     ? await ownFaces(request, family, files, wanted)
     : { faces: await shippedKit(request, family, wanted), problems: [] };
+  const problems = [...replaced, ...faults];
   const [first] = faces;
+  if (!first && !hasErrors(problems)) {
+    problems.push(error('face-elsewhere', { face: family }, request.locate('text.face')));
+  }
   if (!first || hasErrors(problems)) return { problems };
   const missing = missingIn(first, texts);
   if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
   const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;
-  return { kit: typeKit(faces, markup), problems };
+  return { kit: typeKit(faces, markup), family, problems };
 }

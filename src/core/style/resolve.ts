@@ -41,7 +41,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const figure = layers.at(-1)?.look ?? {};
   const { palette, legend, dataLabels, errorBars, bars } = look;
   const { format } = dataLabels as NonNullable<Look['dataLabels']>;
-  const { title: legendTitle, columns: legendColumns } = legend as NonNullable<Look['legend']>;
+  const { title: legendTitle, columns: legendColumns, key: legendKey } = legend as NonNullable<Look['legend']>;
   const panelFill = (look.panel as NonNullable<Look['panel']>).fill;
   const page = pageSize(resolver, look, figure);
   const { placed: placedWidth, textAt } = look.size as NonNullable<Look['size']>;
@@ -118,6 +118,10 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       names: (legend as NonNullable<Look['legend']>).names ?? {},
       order: legend.order,
       frame: resolver.stroke(legend.frame, 'legend.frame'),
+      key: {
+        ...legendKey,
+        corner: legendKey?.corner === undefined ? 0 : resolver.points(legendKey.corner, 'legend.key.corner'),
+      },
       ...(legendTitle === undefined ? {} : { title: legendTitle }),
       ...(legendColumns === undefined ? {} : { columns: legendColumns }),
     },
@@ -128,7 +132,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     },
     heading: { ...look.heading, rule: resolver.stroke(look.heading.rule, 'heading.rule') },
     captionForm: look.captionForm,
-    export: look.export,
+    export: look.export as Settings['export'],
     paper: resolver.color('paper', 'colors.paper'),
   };
   return { settings, problems: resolver.problems, origin };

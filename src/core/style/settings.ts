@@ -131,11 +131,17 @@ export interface Settings {
     order: 'marks' | 'reverse' | readonly (string | number | boolean)[];
     columns?: number;
     frame: Stroke;
+    /** Sides in text sizes, corners in points. */
+    key: { width?: number | undefined; height?: number | undefined; corner: number };
   };
   dataLabels: { show: 'none' | 'value' | 'count'; decimals?: number; format: TickFormat };
   heading: { show: boolean; over: 'page' | 'panel'; align: 'start' | 'middle' | 'end'; rule: Stroke };
   captionForm: { number: string; arrange: 'stacked' | 'run-in'; noteLead: string };
   export: {
+    /** Who made the figure, in the files. */
+    author?: string;
+    /** The name of files, with {id} and what else may stand in it. */
+    name: string;
     text: 'outlines' | 'live';
     dpi: number;
     inks: 'color' | 'grey' | 'black';

@@ -1,4 +1,4 @@
-import { choice, code, either, listOf, named, object, optional, text, whole } from '../fields.js';
+import { choice, code, either, length, listOf, named, object, optional, positive, text, whole } from '../fields.js';
 import { stroke } from './forms.js';
 
 /** The legend. */
@@ -35,6 +35,13 @@ export const legendShape = {
       ),
       columns: optional(whole('Columns beside or inside the panel. Left out: as few as fit.', 12, '2')),
       frame: stroke('frame'),
+      key: optional(
+        object('Keys of fills; lines have a width of their own where none is given.', {
+          width: optional(positive('Width, in text sizes. Left out: "space.legendKey".', '1.4')),
+          height: optional(positive('Height, in text sizes. Left out: "space.legendKey".', '0.8')),
+          corner: optional(length('Radius of the corners. Left out: none.', '2pt')),
+        }),
+      ),
       title: optional(text('Title. Left out: label from the codebook. Empty: none.', 'Season')),
     }),
   ),

@@ -10,6 +10,7 @@ import {
   optional,
   positive,
   share,
+  text,
 } from '../fields.js';
 import { stroke } from './forms.js';
 
@@ -63,6 +64,15 @@ export const pageShape = {
   ),
   export: optional(
     object('How files are written, where the call does not say.', {
+      author: optional(
+        text('Who made the figure: a person or an organisation. Left out: nobody is named.', 'Lanternfield garden'),
+      ),
+      name: optional(
+        text(
+          'Name of the files in a folder, without ending. {id}, {number}, {style}, {width} and {height} in mm, {dpi} and {inks} stand for those of the figure.',
+          '"fig-{number}-{id}"',
+        ),
+      ),
       text: optional(choice('SVG text as outlines, or live with the face inside.', ['outlines', 'live'], 'outlines')),
       dpi: optional(positive('Resolution of pictures, in dots per inch.', '300')),
       inks: optional(

@@ -55,4 +55,15 @@ export const commandWordings = {
     expected: `at most ${f.most} million pixels`,
     write: '--dpi 300',
   }),
+  'name-part': (f: { pattern: string; part: string; known: string[]; lacks: boolean }) => ({
+    found: f.lacks
+      ? `the name "${f.pattern}" asks for {${f.part}}, which this figure does not have`
+      : f.part === ''
+        ? `the name "${f.pattern}" gives a file no name`
+        : `the name "${f.pattern}" asks for {${f.part}}, which stands for nothing`,
+    expected: f.lacks
+      ? `"caption: { ${f.part}: … }" in the figure file`
+      : f.known.map((part) => `{${part}}`).join(', '),
+    write: '{id}',
+  }),
 } satisfies Record<string, (facts: never) => Description>;

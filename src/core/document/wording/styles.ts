@@ -12,6 +12,15 @@ export const stylesWordings = {
     found: `the house styles extend each other in a circle: ${f.chain.join(' → ')}`,
     expected: 'a chain of styles that ends',
   }),
+  'face-replaced': (f: { face: string; by: string }) => ({
+    found: `the typeface "${f.face}" is not at hand; ${f.by} was taken, which has the same widths`,
+    expected: `"text: { face: ${f.by} }", or the files of the face in "faces"`,
+  }),
+  'face-elsewhere': (f: { face: string }) => ({
+    found: `the files of the typeface "${f.face}" are not at hand here`,
+    expected: 'Arimo, or a face whose files "faces" names',
+    write: 'face: Arimo',
+  }),
   'face-unknown': (f: { face: string; known: string[] } & Nearest) => ({
     found: `the typeface "${f.face}" is not at hand`,
     expected: `${list(f.known)}, or a face whose files "faces" names`,

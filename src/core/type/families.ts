@@ -1,0 +1,20 @@
+/** A typeface that ships, and the ones whose advance widths it has: with it, every line breaks as with them. */
+interface Family {
+  name: string;
+  sameWidths: readonly string[];
+}
+
+/** The typefaces that ship, sans serif before serif. A new one is a line here and its files in assets/faces. */
+const families: readonly Family[] = [
+  { name: 'Arimo', sameWidths: ['Arial', 'Helvetica', 'Liberation Sans', 'sans-serif'] },
+  { name: 'Tinos', sameWidths: ['Times New Roman', 'Times', 'Liberation Serif', 'serif'] },
+  { name: 'Carlito', sameWidths: ['Calibri'] },
+];
+
+export const shippedFamilies: readonly string[] = families.map(({ name }) => name);
+
+const same = (a: string, b: string) => a.toLowerCase().replace(/[\s-]/g, '') === b.toLowerCase().replace(/[\s-]/g, '');
+
+/** The typeface that ships under a name, or one of the same widths; undefined where there is none. */
+export const shippedFor = (name: string): string | undefined =>
+  families.find((family) => [family.name, ...family.sameWidths].some((known) => same(known, name)))?.name;

@@ -1,0 +1,103 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { draw, formats } from 'hexis/node';
+import sharp from 'sharp';
+import { folderWith, hexis } from '../helpers/hexis.js';
+
+const figure = `hexis: figure/1
+data: { rows: [{ c: a, v: 1 }, { c: b, v: 2 }] }
+chart: { kind: bar, category: c, value: v, summary: given }
+caption: { number: 3, title: Two of <them> & a dash – here }
+altText: Two bars.
+size: { width: 80mm, height: 50mm }
+export: { author: Lanternfield & Söhne }
+`;
+const hash = createHash('sha256').update(figure).digest('hex');
+
+/** The international texts of a PNG, by keyword. */
+function pngTexts(bytes: Uint8Array): Record<string, string> {
+  const view = new DataView(bytes.buffer, bytes.byteOffset);
+  const texts: Record<string, string> = {};
+  for (let at = 8; at < bytes.length; ) {
+    const length = view.getUint32(at);
+    const type = Buffer.from(bytes.subarray(at + 4, at + 8)).toString('latin1');
+    const [key = '', , , , , text = ''] = Buffer.from(bytes.subarray(at + 8, at + 8 + length))
+      .toString('utf8')
+      .split('\0');
+    if (type === 'iTXt') texts[key] = text;
+    at += 12 + length;
+  }
+  return texts;
+}
+
+describe('every file', () => {
+  let folder: ReturnType<typeof folderWith>;
+  beforeAll(() => {
+    folder = folderWith({ 'two.figure.yaml': figure });
+    mkdirSync(folder.at('drawings'));
+  });
+  afterAll(() => folder.remove());
+
+  const bytesOf = async (name: string): Promise<Uint8Array> => {
+    const format = formats.find((one) => one.name === name);
+    const drawn = await draw(folder.at('two.figure.yaml'), format as NonNullable<typeof format>, { dpi: 60 });
+    if (!drawn.ok) throw new Error(JSON.stringify(drawn.problems));
+    return typeof drawn.value === 'string' ? Buffer.from(drawn.value) : drawn.value;
+  };
+
+  const said: Record<string, (bytes: Uint8Array) => Promise<string> | string> = {
+    svg: (bytes) =>
+      Buffer.from(bytes).toString('utf8').replaceAll('&amp;', '&').replaceAll('&lt;', '<').replaceAll('&gt;', '>'),
+    eps: (bytes) => Buffer.from(bytes).toString('latin1').replace('?', '–').replace('S??hne', 'Söhne'),
+    plate: (bytes) => Buffer.from(bytes).toString('utf8'),
+    png: (bytes) => JSON.stringify(pngTexts(bytes)),
+    tiff: async (bytes) =>
+      ((await sharp(bytes).metadata()).xmp as Buffer)
+        .toString('utf8')
+        .replaceAll('&amp;', '&')
+        .replaceAll('&lt;', '<')
+        .replaceAll('&gt;', '>'),
+    pdf(bytes) {
+      writeFileSync(folder.at('two.pdf'), bytes);
+      return spawnSync('pdfinfo', [folder.at('two.pdf')], { encoding: 'utf8' }).stdout;
+    },
+  };
+
+  test.each(formats.map(({ name }) => name))('says what it was made from: %s', async (name) => {
+    const words = await (said[name] as (typeof said)[string])(await bytesOf(name));
+    expect(words).toContain(hash);
+    expect(words).toContain('two.figure.yaml');
+    expect(words).toContain('Two of <them> & a dash');
+    if (name !== 'eps') expect(words).toContain('Two bars.');
+    expect(words).toMatch(/Lanternfield & S..?.?hne/);
+    expect(words).not.toContain(folder.path);
+  });
+
+  test('has the name that a pattern gives it', () => {
+    const out = folder.at('drawings/');
+    const run = (...more: string[]) => hexis(['draw', folder.at('two.figure.yaml'), '-o', out, ...more]);
+    expect(run('--as', 'svg,pdf', '--name', 'fig-{number}-{id}-{width}x{height}mm-{style}').code).toBe(0);
+    expect(readdirSync(out).sort()).toEqual(['fig-3-two-80x50mm-plain.pdf', 'fig-3-two-80x50mm-plain.svg']);
+    expect(run('--name', 'a/{inks}: {dpi}', '--as', 'png', '--dpi', '50').code).toBe(0);
+    expect(readdirSync(out)).toContain('a-color- 50.png');
+  });
+
+  test('is not written where the pattern asks for what is not there', () => {
+    writeFileSync(folder.at('bare.figure.yaml'), figure.replace('number: 3, ', ''));
+    const out = folder.at('drawings/');
+    const before = readdirSync(out);
+    const run = (name: string) => hexis(['draw', folder.at('bare.figure.yaml'), '-o', out, '--name', name]);
+    expect(run('{number}')).toMatchObject({ code: 2, err: expect.stringContaining('which this figure does not have') });
+    expect(run('{nummer}')).toMatchObject({ code: 2, err: expect.stringContaining('stands for nothing') });
+    expect(run('..')).toMatchObject({ code: 2, err: expect.stringContaining('no name') });
+    expect(readdirSync(out)).toEqual(before);
+  });
+
+  test('names a pattern in the style too', () => {
+    writeFileSync(folder.at('named.figure.yaml'), `${figure.replace('export: {', 'export: { name: "{style}-{id}",')}`);
+    expect(hexis(['draw', folder.at('named.figure.yaml'), '-o', folder.at('drawings/')]).code).toBe(0);
+    expect(readFileSync(folder.at('drawings/plain-named.svg'), 'utf8')).toContain('<svg');
+  });
+});
