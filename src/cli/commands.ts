@@ -1,9 +1,17 @@
 import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
 import { drawCommand } from './draw.js';
+import { matchCommand } from './match.js';
 import { numbersCommand } from './numbers.js';
 import { startCommand } from './startCommand.js';
 import { swatchCommand } from './swatch.js';
 
 /** Every command. A new one is a file of its own and a line here. */
-export const commands: readonly CommandSpec[] = [startCommand, drawCommand, numbersCommand, swatchCommand, demoCommand];
+export const commands: readonly CommandSpec[] = [
+  startCommand,
+  drawCommand,
+  numbersCommand,
+  matchCommand,
+  swatchCommand,
+  demoCommand,
+];

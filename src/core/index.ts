@@ -24,8 +24,11 @@ export type {
 export { type Category, type Codebook, codebookOf, type Variable } from './data/codebook.js';
 export type { Table } from './data/table.js';
 export type { CodebookFile } from './document/codebook.js';
+export type { TakingOver } from './document/formatting.js';
+export { edited, type History, historyOf, redo, undo } from './document/history.js';
 export type { HouseStyle } from './document/houseStyle.js';
 export type { Look } from './document/look.js';
+export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';
 export {
   type Description,
   describe,
@@ -56,6 +59,7 @@ export { type ComposeOptions, type Composition, compose } from './project/compos
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
 export type { FigureFile } from './project/figureFile.js';
 export { type Gathered, type GatherOptions, gather } from './project/gather.js';
+export { type Matched, matchFigure } from './project/match.js';
 export { publishedSchema } from './project/publishedSchema.js';
 export { type Reading, readBoard, readCodebook, readDocument, readFigure, readStyle } from './project/readDocument.js';
 export { memorySource, type Source, SourceFault } from './project/source.js';

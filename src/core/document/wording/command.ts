@@ -55,6 +55,11 @@ export const commandWordings = {
     expected: `at most ${f.most} million pixels`,
     write: '--dpi 300',
   }),
+  'option-missing': (f: { option: string; expects: string; example: string }) => ({
+    found: `${f.option} is not given`,
+    expected: f.expects,
+    write: f.example,
+  }),
   'name-part': (f: { pattern: string; part: string; known: string[]; lacks: boolean }) => ({
     found: f.lacks
       ? `the name "${f.pattern}" asks for {${f.part}}, which this figure does not have`

@@ -1,0 +1,61 @@
+import { lookShape } from './look.js';
+import type { Edit } from './patch.js';
+
+type Group = Record<string, unknown>;
+
+const isGroup = (value: unknown): value is Group =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** Settings that are words or names of values, by their paths; `*` stands for any key. */
+const words = [
+  'axes.*.title',
+  'axes.*.unit',
+  'axes.*.names',
+  'axes.*.second',
+  'legend.title',
+  'legend.names',
+  'legend.order',
+];
+
+/** Settings that hang on the numbers that are shown. */
+const scales = ['from', 'to', 'step', 'at', 'crosses', 'base', 'exponent', 'scale', 'reverse', 'gap', 'minor'].map(
+  (key) => `axes.*.${key}`,
+);
+
+const speaksOf = (patterns: readonly string[], path: readonly string[]) =>
+  patterns.some((pattern) => {
+    const keys = pattern.split('.');
+    return keys.every((key, i) => key === '*' || key === path[i]) && path.length >= keys.length;
+  });
+
+/** Every single setting below a group, with its path. */
+function leaves(value: unknown, path: readonly string[] = []): { path: string[]; value: unknown }[] {
+  if (!isGroup(value)) return [{ path: [...path], value }];
+  return Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]));
+}
+
+export interface TakingOver {
+  /** Whether limits, ticks and transformations of the axes are taken over too. */
+  scales: boolean;
+}
+
+/** The formatting of a figure file, setting by setting: its style and its look, without words and without what belongs to its data. */
+function formattingOf(
+  figure: object,
+  { scales: withScales }: TakingOver,
+): Map<string, { path: string[]; value: unknown }> {
+  const kept = ['style', ...Object.keys(lookShape)];
+  const look = Object.fromEntries(Object.entries(figure).filter(([key]) => kept.includes(key)));
+  const found = leaves(look).filter(({ path }) => !speaksOf(words, path) && (withScales || !speaksOf(scales, path)));
+  return new Map(found.map((leaf) => [leaf.path.join('\0'), leaf]));
+}
+
+/** The edits that give one figure file the formatting of another one. */
+export function formattingEdits(figure: object, model: object, options: TakingOver): Edit[] {
+  const [own, wanted] = [formattingOf(figure, options), formattingOf(model, options)];
+  const differs = (key: string, value: unknown) => JSON.stringify(own.get(key)?.value) !== JSON.stringify(value);
+  return [
+    ...[...own].filter(([key]) => !wanted.has(key)).map(([, { path }]) => ({ path, value: undefined })),
+    ...[...wanted].filter(([key, { value }]) => differs(key, value)).map(([, leaf]) => leaf),
+  ];
+}

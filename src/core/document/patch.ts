@@ -1,0 +1,176 @@
+import { Document, isMap, isScalar, isSeq, type Node, parseDocument, type YAMLMap } from 'yaml';
+import type { Path } from './yamlSource.js';
+
+/** One setting to write, or, where the value is `undefined`, to take away. */
+export interface Edit {
+  path: Path;
+  value: unknown;
+}
+
+/** A stretch of a text replaced by another one. */
+export interface Splice {
+  at: number;
+  removed: string;
+  inserted: string;
+}
+
+/** Changes of a text, each of the text that the ones before it left. */
+export type Patch = readonly Splice[];
+
+/** The text after a patch. */
+export const patched = (text: string, patch: Patch): string =>
+  patch.reduce((now, { at, removed, inserted }) => now.slice(0, at) + inserted + now.slice(at + removed.length), text);
+
+/** The patch that takes another one back. */
+export const inverse = (patch: Patch): Patch =>
+  patch.map(({ at, removed, inserted }) => ({ at, removed: inserted, inserted: removed })).reverse();
+
+type Pair = YAMLMap['items'][number];
+
+const startOf = (node: unknown): number => (node as Node).range?.[0] ?? 0;
+/** Where the value itself ends, before blanks and comments after it. */
+const endOf = (node: unknown): number => (node as Node).range?.[1] ?? 0;
+
+const keyOf = (pair: Pair) => String(isScalar(pair.key) ? pair.key.value : pair.key);
+const pairOf = (map: YAMLMap, key: string | number) => map.items.find((pair) => keyOf(pair) === String(key));
+
+/** JSON texts stay JSON. */
+const isJson = (text: string) => /^\s*\{\s*("|\})/.test(text);
+
+/** A value in the style of flow, as it may stand inside brackets. */
+function written(value: unknown, json: boolean): string {
+  if (json) return JSON.stringify(value);
+  const list = new Document([value]).toString({ collectionStyle: 'flow', lineWidth: 0, flowCollectionPadding: true });
+  return list
+    .trim()
+    .replace(/^\[\s*/, '')
+    .replace(/\s*\]$/, '')
+    .replace(/\s*\n\s*/g, ' ');
+}
+
+/** Keys within keys, and the value of the innermost. */
+const nested = (keys: Path, value: unknown): unknown =>
+  [...keys].reverse().reduce<unknown>((inner, key) => ({ [key]: inner }), value);
+
+const pairText = ([key, ...keys]: Path, value: unknown, json: boolean): string =>
+  `${written(String(key), json)}: ${written(nested(keys, value), json)}`;
+
+const lineStart = (text: string, at: number) => text.lastIndexOf('\n', at - 1) + 1;
+function lineEnd(text: string, at: number): number {
+  const end = text.indexOf('\n', at);
+  return end < 0 ? text.length : end;
+}
+
+/** The last place that a node takes, whose own nodes may reach further than its first line. */
+const lastOf = (pair: Pair): number => (pair.value ? endOf(pair.value) : endOf(pair.key) + 1);
+
+function insertPair(text: string, map: YAMLMap, keys: Path, value: unknown): Splice {
+  const json = isJson(text);
+  const pair = pairText(keys, value, json);
+  const last = map.items.at(-1);
+  if (map.flow) {
+    if (last) return { at: lastOf(last), removed: '', inserted: `, ${pair}` };
+    const [from, to] = [startOf(map), endOf(map)];
+    return { at: from, removed: text.slice(from, to), inserted: `{ ${pair} }` };
+  }
+  if (!last) return { at: startOf(map), removed: '', inserted: pair };
+  const first = map.items[0] as Pair;
+  const indent = ' '.repeat(startOf(first.key) - lineStart(text, startOf(first.key)));
+  const end = lineEnd(text, Math.max(lastOf(last) - (text[lastOf(last) - 1] === '\n' ? 1 : 0), startOf(last.key)));
+  return { at: end, removed: '', inserted: `\n${indent}${pair}` };
+}
+
+/** A value in place of another one. */
+function replaceValue(text: string, pair: Pair, keys: Path, value: unknown): Splice {
+  const json = isJson(text);
+  const node = pair.value as Node | null;
+  const whole = written(nested(keys, value), json);
+  const empty = !node || (isScalar(node) && node.range && node.range[0] === node.range[1]);
+  if (empty) {
+    const colon = text.indexOf(':', endOf(pair.key)) + 1;
+    return { at: colon, removed: '', inserted: ` ${whole}` };
+  }
+  const [from, to] = [startOf(node), endOf(node)];
+  if ((isMap(node) || isSeq(node)) && !node.flow) {
+    // A block begins on the line below its key.
+    const colon = text.indexOf(':', endOf(pair.key)) + 1;
+    const end = text[to - 1] === '\n' ? to - 1 : to;
+    return { at: colon, removed: text.slice(colon, end), inserted: ` ${whole}` };
+  }
+  const block = isScalar(node) && (node.type === 'BLOCK_FOLDED' || node.type === 'BLOCK_LITERAL');
+  const end = block && text[to - 1] === '\n' ? to - 1 : to;
+  return { at: from, removed: text.slice(from, end), inserted: whole };
+}
+
+/** A pair with its comma, or with its lines. */
+function removePair(text: string, map: YAMLMap, pair: Pair): Splice {
+  const at = map.items.indexOf(pair as never);
+  const [start, end] = [startOf(pair.key), lastOf(pair)];
+  if (map.flow) {
+    const [before, after] = [map.items[at - 1], map.items[at + 1]];
+    if (after) return { at: start, removed: text.slice(start, startOf(after.key)), inserted: '' };
+    const from = before ? lastOf(before) : start;
+    return { at: from, removed: text.slice(from, end), inserted: '' };
+  }
+  const from = lineStart(text, start);
+  const to = Math.min(text.length, lineEnd(text, text[end - 1] === '\n' ? end - 1 : end) + 1);
+  return { at: from, removed: text.slice(from, to), inserted: '' };
+}
+
+/** The maps on the way to a setting, from the outermost on, as far as they are there. */
+function mapsTo(root: unknown, path: Path): YAMLMap[] {
+  const maps: YAMLMap[] = [];
+  let node: unknown = root;
+  for (const key of path) {
+    if (isSeq(node)) {
+      node = node.items[Number(key)];
+      continue;
+    }
+    if (!isMap(node)) break;
+    maps.push(node);
+    node = pairOf(node, key)?.value;
+  }
+  return maps;
+}
+
+function removal(text: string, root: unknown, path: Path): Splice[] {
+  let keys = path;
+  let maps = mapsTo(root, path);
+  if (maps.length < path.length) return [];
+  // A group that would be left empty goes as well.
+  while (maps.length > 1 && maps.at(-1)?.items.length === 1 && pairOf(maps.at(-1) as YAMLMap, keys.at(-1) as string)) {
+    [keys, maps] = [keys.slice(0, -1), maps.slice(0, -1)];
+  }
+  const map = maps.at(-1) as YAMLMap;
+  const pair = pairOf(map, keys.at(-1) as string | number);
+  return pair ? [removePair(text, map, pair)] : [];
+}
+
+function spliceFor(text: string, { path, value }: Edit): Splice[] {
+  const root = parseDocument(text).contents;
+  if (value === undefined) return removal(text, root, path);
+  if (!isMap(root)) return [{ at: text.length, removed: '', inserted: `${pairText(path, value, false)}\n` }];
+  const maps = mapsTo(root, path);
+  const map = maps.at(-1) as YAMLMap;
+  const depth = maps.length - 1;
+  const pair = pairOf(map, path[depth] as string | number);
+  if (!pair) return [insertPair(text, map, path.slice(depth), value)];
+  return [replaceValue(text, pair, path.slice(depth + 1), value)];
+}
+
+/**
+ * The patch of a YAML or JSON text that makes some edits. It touches what they name and nothing else: comments, blank
+ * lines, quotation marks and the order of settings stay to the letter. New settings come last in their group.
+ *
+ * @param text a text without syntax errors; groups on the way to a setting are mappings
+ */
+export function patchFor(text: string, edits: readonly Edit[]): Patch {
+  const splices: Splice[] = [];
+  let now = text;
+  for (const edit of edits) {
+    const own = spliceFor(now, edit);
+    now = patched(now, own);
+    splices.push(...own);
+  }
+  return splices;
+}

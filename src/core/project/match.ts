@@ -1,0 +1,63 @@
+import { formattingEdits, type TakingOver } from '../document/formatting.js';
+import { type Patch, patched, patchFor } from '../document/patch.js';
+import { fail, type Outcome, succeed } from '../document/problem.js';
+import type { FigureFile } from './figureFile.js';
+import { Gatherer } from './gatherer.js';
+import { type Reading, readFigure } from './readDocument.js';
+import type { Source } from './source.js';
+
+/** A figure file before and after it took over the formatting of another one. */
+export interface Matched {
+  before: string;
+  after: string;
+  patch: Patch;
+}
+
+/** A path of a file that another file names, from the folder of a third one. */
+function pathFrom(target: string, from: string): string {
+  const parts = (path: string) => path.split(/[/\\]/).filter((part) => part !== '' && part !== '.');
+  const [file, folder] = [parts(target), parts(from).slice(0, -1)];
+  let shared = 0;
+  while (shared < folder.length && shared < file.length - 1 && folder[shared] === file[shared]) shared += 1;
+  return [...folder.slice(shared).map(() => '..'), ...file.slice(shared)].join('/');
+}
+
+/** The other figure with the files of its style and faces as they are named from the folder of this one. */
+function renamed(model: FigureFile, modelPath: string, path: string, source: Source): FigureFile {
+  const moved = (reference: string) => pathFrom(source.join(modelPath, reference), path);
+  const faces = Object.entries(model.faces ?? {}).map(([name, files]) => [
+    name,
+    Object.fromEntries(Object.entries(files).map(([variant, file]) => [variant, moved(file as string)])),
+  ]);
+  return {
+    ...model,
+    ...(model.style !== undefined && /[./\\]/.test(model.style) ? { style: moved(model.style) } : {}),
+    ...(model.faces ? { faces: Object.fromEntries(faces) } : {}),
+  };
+}
+
+/**
+ * Takes over the formatting of another figure file: style, sizes, colours, type, legend and all else that is no word and
+ * hangs on no data. Comments and the layout of the file stay.
+ */
+export async function matchFigure(
+  source: Source,
+  path: string,
+  modelPath: string,
+  options: TakingOver,
+): Promise<Outcome<Matched>> {
+  const gatherer = new Gatherer(source);
+  const read = async (from: string): Promise<{ text: string; reading: Reading<FigureFile> } | undefined> => {
+    const text = await gatherer.text(from, 'a figure file');
+    const reading = text === undefined ? undefined : gatherer.keep(readFigure(text, from));
+    return reading && { text: text as string, reading };
+  };
+  const [figure, model] = [await read(path), await read(modelPath)];
+  if (!figure || !model) return fail(gatherer.problems);
+  const wanted = renamed(model.reading.value, modelPath, path, source);
+  const patch = patchFor(figure.text, formattingEdits(figure.reading.value, wanted, options));
+  const after = patched(figure.text, patch);
+  const checked = gatherer.keep(readFigure(after, path));
+  if (!checked) return fail(gatherer.problems);
+  return succeed({ before: figure.text, after, patch }, gatherer.problems);
+}
