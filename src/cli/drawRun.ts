@@ -27,6 +27,7 @@ interface DrawCall {
   inks?: string;
   ground?: string;
   name?: string;
+  explain?: string;
 }
 
 const names = formats.map((format) => format.name);
@@ -241,8 +242,25 @@ async function timesOf(paths: Iterable<string>): Promise<string> {
   return times.join();
 }
 
+/** Says where settings come from, figure by figure. */
+async function explainAll(
+  figures: readonly string[],
+  { style, caption, explain: what = '' }: DrawCall,
+): Promise<number> {
+  const problems: Problem[] = [];
+  for (const path of figures) {
+    const prepared = await prepare(path, { style, caption });
+    const said = prepared.ok ? (await import('./explain.js')).explained(prepared.value, what) : prepared;
+    problems.push(...said.problems.filter(({ severity }) => severity === 'error'));
+    if (said.ok) process.stdout.write(`${figures.length > 1 ? `${path}\n` : ''}${said.value}\n`);
+  }
+  reportProblems(problems);
+  return exitCode(problems);
+}
+
 /** Draws figures, once or again whenever a file changes that they are made of. */
 export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
+  if (call.explain !== undefined) return explainAll(figures, call);
   const code = await drawAll(figures, call);
   if (!call.watch || filesRead.size === 0) return code;
   process.stdout.write(`waiting for changes of ${filesRead.size} files; end with Ctrl-C\n`);

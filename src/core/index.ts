@@ -57,6 +57,7 @@ export { type BoardComposition, composeBoard, isBoard } from './project/board.js
 export type { BoardFile } from './project/boardFile.js';
 export { type ComposeOptions, type Composition, compose } from './project/compose.js';
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
+export { type Explanation, explain, type SettingOrigin } from './project/explain.js';
 export type { FigureFile } from './project/figureFile.js';
 export { type Gathered, type GatherOptions, gather } from './project/gather.js';
 export { type Matched, matchFigure } from './project/match.js';

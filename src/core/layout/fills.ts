@@ -60,6 +60,7 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
     if (line) joined.line = { ...line, ...look.line };
     if (label) joined.label = { ...label, ...look.label };
     if (look.fill !== undefined) joined.from = `accents.${index}.fill`;
+    else if (Object.keys(look).some((key) => key !== 'label')) joined.from ??= `accents.${index}`;
   }
   return joined;
 }

@@ -9,7 +9,7 @@ import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, succeed } from '../document/problem.js';
 import { builtInStyles } from '../style/builtIn.js';
-import { type Layer, over } from '../style/layers.js';
+import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Variant } from '../type/face.js';
 import type { TypeKit } from '../type/typeKit.js';
@@ -29,6 +29,8 @@ export interface Gathered {
   codebook: Codebook;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: Layer[];
+  /** What each axis shows. */
+  shows: { x: Shows; y: Shows };
   /** Every setting explicit. */
   resolved: Resolved;
   table: Table;
@@ -138,11 +140,10 @@ async function gatherTable(
 function resolveLayers(
   gatherer: Gatherer,
   layers: readonly Layer[],
-  chart: ChartSettings,
-  measured: (column: string) => boolean,
+  shows: { x: Shows; y: Shows },
 ): Resolved | undefined {
   if (layers[0]?.name !== 'style plain') return undefined;
-  const resolved = resolve(layers, kindOf(chart).shows(chart, measured));
+  const resolved = resolve(layers, shows);
   gatherer.problems.push(...resolved.problems);
   return resolved;
 }
@@ -228,12 +229,9 @@ export async function gather(
     ...styles.map(({ layer }) => layer),
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
   ];
-  const resolved = resolveLayers(
-    gatherer,
-    layers,
-    chart,
-    (name) => table !== undefined && isMeasured(table, codebook, name),
-  );
+  const measured = (name: string) => table !== undefined && isMeasured(table, codebook, name);
+  const shows = kindOf(chart).shows(chart, measured);
+  const resolved = resolveLayers(gatherer, layers, shows);
   if (!table || !resolved || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
   const locate = (setting: string): Place => {
@@ -263,6 +261,7 @@ export async function gather(
       figure: figure.value,
       codebook,
       layers,
+      shows,
       resolved: { ...resolved, settings: { ...resolved.settings, face: type.family } },
       table,
       kit: type.kit,

@@ -55,6 +55,11 @@ export const commandWordings = {
     expected: `at most ${f.most} million pixels`,
     write: '--dpi 300',
   }),
+  'nothing-to-explain': (f: { what: string } & Nearest) => ({
+    found: `"${f.what}" is neither a setting nor a piece of ink of this figure`,
+    expected: 'a setting such as bars.corner or axes.y, or ink such as series[0].marks[2], as "--as plate" names it',
+    ...written(f),
+  }),
   'option-missing': (f: { option: string; expects: string; example: string }) => ({
     found: `${f.option} is not given`,
     expected: f.expects,

@@ -1,0 +1,38 @@
+import { error, type Outcome, placeText, succeed } from '../core/document/problem.js';
+import { type Explanation, explain, nearestTo, type Said } from '../core/project/explain.js';
+import type { Prepared } from '../node/draw.js';
+
+/** Roles shown before the rest is counted. */
+const mostRoles = 8;
+
+const valueText = (value: unknown) =>
+  value === undefined ? '' : typeof value === 'string' ? value.split('\n').join(' ') : JSON.stringify(value);
+
+const saidText = ({ layer, path, place }: Said, asked: string) =>
+  `${layer}${path === asked ? '' : ` by ${path}`}${place ? ` at ${placeText(place)}` : ''}`;
+
+/** Settings in columns: the path, the value, and who set it, in place of what. */
+function settingsText(settings: Explanation['settings']): string[] {
+  const rows = settings.map(({ path, said: [first, ...covered] }) => {
+    const before = covered.map((said) => `; in place of ${valueText(said.value)} of ${saidText(said, path)}`).join('');
+    return [path, valueText(first?.value), `${first ? saidText(first, path) : ''}${before}`] as const;
+  });
+  const width = (column: 0 | 1) => rows.reduce((most, row) => Math.max(most, row[column].length), 0);
+  const [paths, values] = [width(0), Math.min(24, width(1))];
+  return rows.map(([path, value, said]) => `${path.padEnd(paths)}  ${value.padEnd(values)}  ${said}`);
+}
+
+function explanationText({ settings, items }: Explanation): string {
+  const roles = items.map(({ role }) => role);
+  const more = roles.length > mostRoles ? `, and ${roles.length - mostRoles} more` : '';
+  const ink = roles.length === 0 ? 'no ink of this figure' : `${roles.slice(0, mostRoles).join(', ')}${more}`;
+  return [...settingsText(settings), `ink: ${ink}`].join('\n');
+}
+
+/** Says which settings make a piece of ink, or where a setting comes from and what ink it makes. */
+export function explained({ path, gathered, composition }: Prepared, what: string): Outcome<string> {
+  const found = explain(gathered, composition, what);
+  if (found) return succeed(explanationText(found));
+  const near = nearestTo(gathered, composition, what);
+  return { ok: false, problems: [error('nothing-to-explain', { what, nearest: near }, { file: path })] };
+}

@@ -1,0 +1,151 @@
+import { textRoles } from '../document/look/names.js';
+import { nearest } from '../document/nearest.js';
+import type { Place } from '../document/problem.js';
+import type { PlateItem } from '../plate/plate.js';
+import { axisKeys, type Layer, type Shows } from '../style/layers.js';
+import type { Composition } from './compose.js';
+import type { Gathered } from './gather.js';
+
+/** One layer's word on a setting. */
+export interface Said {
+  layer: string;
+  /** The setting as it stands there, such as `axes.value.line.width` for `axes.y.line.width`. */
+  path: string;
+  value: unknown;
+  place?: Place;
+}
+
+/** A setting with all that the layers say of it; the first has the last word. */
+export interface SettingOrigin {
+  path: string;
+  said: Said[];
+}
+
+/** Why a setting is as it is and what ink hangs on it, or which settings make some ink look as it does. */
+export interface Explanation {
+  settings: SettingOrigin[];
+  items: PlateItem[];
+}
+
+type Group = Record<string, unknown>;
+const isGroup = (value: unknown): value is Group =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const valueAt = (look: unknown, path: readonly string[]): unknown =>
+  path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);
+
+/** The paths under which a setting may stand: those of one axis also under the keys that speak of several. */
+function pathsOf(path: string, shows: { x: Shows; y: Shows }): string[][] {
+  const [first, axis, ...rest] = path.split('.');
+  if (first !== 'axes' || (axis !== 'x' && axis !== 'y')) return [path.split('.')];
+  return [...axisKeys(axis, shows[axis])].reverse().map((key) => ['axes', key, ...rest]);
+}
+
+function saidOf(layers: readonly Layer[], path: string, shows: { x: Shows; y: Shows }): Said[] {
+  return [...layers].reverse().flatMap(({ name, look, locate }) =>
+    pathsOf(path, shows).flatMap((candidate): Said[] => {
+      const value = valueAt(look, candidate);
+      if (value === undefined) return [];
+      return [{ layer: name, path: candidate.join('.'), value, ...(locate ? { place: locate(candidate) } : {}) }];
+    }),
+  );
+}
+
+/** The single settings below a path, as far as any layer has them. */
+function settingsBelow(layers: readonly Layer[], path: string, shows: { x: Shows; y: Shows }): string[] {
+  const values = layers.flatMap(({ look }) => pathsOf(path, shows).map((candidate) => valueAt(look, candidate)));
+  const groups = values.filter(isGroup);
+  if (groups.length === 0) return values.some((value) => value !== undefined) ? [path] : [];
+  const keys = [...new Set(groups.flatMap((group) => Object.keys(group)))];
+  return keys.flatMap((key) => settingsBelow(layers, `${path}.${key}`, shows));
+}
+
+/** Which settings bear on ink, by its role; the first that fits. */
+const bearing: readonly (readonly [RegExp, (match: RegExpExecArray) => string[]])[] = [
+  [/axes\.([xy])\.(grid|minorGrid|line|second|arrow)\b/, ([, at, part]) => [`axes.${at}.${part}`]],
+  [/axes\.([xy])\.(ticks|minorTicks)/, ([, at]) => [`axes.${at}.ticks`, `axes.${at}.tickLength`, `axes.${at}.line`]],
+  [/axes\.([xy])\.labels/, ([, at]) => ['text.tickLabel', `axes.${at}.format`, `axes.${at}.angle`, `axes.${at}.step`]],
+  [/axes\.([xy])\.title/, ([, at]) => ['text.axisTitle', `axes.${at}.title`, `axes.${at}.unit`, 'words']],
+  [/errors\[/, () => ['errorBars']],
+  [/references\[/, () => ['references']],
+  [/series\[\d+\]\.labels/, () => ['dataLabels', 'text.dataLabel']],
+  [/points\[/, () => ['markers']],
+  [/^legend\.(title|entries\[\d+\]$)/, ([, part]) => [part === 'title' ? 'text.legendTitle' : 'text.legendEntry']],
+  [/^legend\.frame/, () => ['legend.frame']],
+  [/callouts.*(pointer|head)/, () => ['pointers']],
+  [/^panel\.(frame|ground)/, ([, part]) => [part === 'frame' ? 'panel.frame' : 'panel.fill']],
+];
+
+/** What else makes the look of marks, by the shape of their ink. */
+const marks = {
+  rect: ['bars', 'palette'],
+  markers: ['markers', 'palette'],
+  line: ['lines', 'palette'],
+  path: ['bars', 'markers', 'lines', 'palette'],
+} as const;
+
+function bearingOn(item: PlateItem): string[] {
+  for (const [pattern, settings] of bearing) {
+    const match = pattern.exec(item.role);
+    if (match) return settings(match);
+  }
+  const role = textRoles.find((name) => item.role.endsWith(name) || item.role.includes(`${name}s[`));
+  if (item.type === 'text') return role ? [`text.${role}`] : [];
+  if (!/series\[|key$/.test(item.role)) return [];
+  return [...marks[item.type]];
+}
+
+/** The setting that an item names as its own, without the number of a place in a list. */
+const ownSetting = ({ from }: PlateItem) => from.replace(/^(palette\.groups)\.\d+$/, '$1');
+
+/**
+ * Explains a setting, such as `bars.corner` or `axes.y`, or a piece of ink by its role, such as `series[0].marks[2]`.
+ * Undefined where there is neither; `nearestTo` finds what may have been meant.
+ */
+export function explain(gathered: Gathered, composition: Composition, what: string): Explanation | undefined {
+  const { layers, shows } = gathered;
+  const { items } = composition.plate;
+  const origins = (paths: readonly string[]) =>
+    [...new Set(paths.flatMap((path) => settingsBelow(layers, path, shows)))].map(
+      (path): SettingOrigin => ({ path, said: saidOf(layers, path, shows) }),
+    );
+  const inked = items.filter(({ role }) => role === what || role.startsWith(`${what}.`) || role.startsWith(`${what}[`));
+  if (inked.length > 0) {
+    const outside = inked
+      .map(ownSetting)
+      .filter((from) => /^(accents|caption|codebook|chart|callouts|brackets)\b/.test(from));
+    const own = [...new Set(outside)].flatMap((path) => outsideLook(gathered, path));
+    const inLook = inked.flatMap((item) => [ownSetting(item), ...bearingOn(item)]);
+    return { settings: [...own, ...origins(inLook)], items: inked };
+  }
+  const settings = origins([what]);
+  if (settings.length === 0) return undefined;
+  const below = (from: string) => from === what || from.startsWith(`${what}.`);
+  const bears = (from: string) => below(from) || what.startsWith(`${from}.`);
+  return { settings, items: items.filter((item) => below(ownSetting(item)) || bearingOn(item).some(bears)) };
+}
+
+/** What the figure file or the codebook say beside the look; an accent with all that it names. */
+function outsideLook({ figure, locate }: Gathered, path: string): SettingOrigin[] {
+  const [place, layer] = [locate(path), path.startsWith('codebook') ? 'the codebook' : 'the figure file'];
+  const keys = path.replace(/^(accents\.\d+)\.fill$/, '$1').split('.');
+  const value = keys.reduce<unknown>((inner, key) => (inner as Group | undefined)?.[key], figure);
+  if (!path.startsWith('accents') || !isGroup(value)) return [{ path, said: [{ layer, path, value, place }] }];
+  return Object.entries(value).map(([key, own]) => {
+    const setting = `${keys.join('.')}.${key}`;
+    return { path: setting, said: [{ layer, path: setting, value: own, place: locate(setting) }] };
+  });
+}
+
+/** The setting or role that may have been meant. */
+export function nearestTo({ layers }: Gathered, { plate }: Composition, what: string): string | undefined {
+  const paths = (value: unknown, path: string): string[] =>
+    isGroup(value)
+      ? Object.entries(value).flatMap(([key, inner]) => [path, ...paths(inner, path === '' ? key : `${path}.${key}`)])
+      : [path];
+  const known = new Set([...paths(layers[0]?.look, ''), ...plate.items.map(({ role }) => role)]);
+  return nearest(
+    what,
+    [...known].filter((name) => name !== ''),
+  );
+}

@@ -1,0 +1,67 @@
+import { describe, expect, test } from '@jest/globals';
+import { compose, explain } from 'hexis';
+import { small } from '../helpers/figures.js';
+import { demo, hexis } from '../helpers/hexis.js';
+
+const figure = demo('figures/yield-plain.figure.yaml');
+
+async function explained(what: string, more = '') {
+  const outcome = await small({ more });
+  if (!outcome.ok || !outcome.gathered) throw new Error('not composed');
+  return explain(outcome.gathered, outcome.value, what);
+}
+
+const lines = (found: Awaited<ReturnType<typeof explained>>) =>
+  found?.settings.map(({ path, said }) => [
+    path,
+    ...said.map(({ layer, value }) => `${layer}: ${JSON.stringify(value)}`),
+  ]);
+
+describe('the origin of a look', () => {
+  test('of a setting is the narrowest that sets it, over what it covers', async () => {
+    const found = await explained(
+      'axes.y.tickLength',
+      'style: apa\naxes: { value: { tickLength: 1 }, y: { tickLength: 2 } }',
+    );
+    expect(lines(found)).toEqual([
+      ['axes.y.tickLength', 'the figure file: 2', 'the figure file: 1', 'style plain: 0.4'],
+    ]);
+    expect(found?.settings[0]?.said[0]?.place).toMatchObject({ file: 'f.yaml', line: 6 });
+    expect(found?.items.every(({ role }) => role.startsWith('axes.y.ticks'))).toBe(true);
+    expect(found?.items.length).toBeGreaterThan(2);
+  });
+
+  test('of a mark names its accent with all that it says', async () => {
+    const found = await explained('series[1].marks[0]', 'accents: [{ for: { bed: 2, season: autumn }, corner: 2pt }]');
+    expect(lines(found)?.slice(0, 2)).toEqual([
+      ['accents.0.for', 'the figure file: {"bed":2,"season":"autumn"}'],
+      ['accents.0.corner', 'the figure file: "2pt"'],
+    ]);
+    expect(lines(found)?.map(([path]) => path)).toContain('bars.corner');
+  });
+
+  test('of every piece of ink is known', async () => {
+    const outcome = await small({
+      caption: true,
+      more: 'caption: { number: 1, title: t, subtitle: s, source: r }\ndataLabels: { show: value }\npanel: { fill: "#eee", frame: { width: 1pt } }\ncallouts: [{ text: c, to: { x: 1, y: 1 } }]\nlegend: { frame: { width: 1pt } }',
+    });
+    if (!outcome.ok || !outcome.gathered) throw new Error('not composed');
+    const composition = compose(outcome.gathered, { caption: true });
+    if (!composition.ok) throw new Error('not composed');
+    for (const { role } of composition.value.plate.items) {
+      const found = explain(outcome.gathered, composition.value, role);
+      expect([role, found?.settings.length]).not.toEqual([role, 0]);
+      expect(found?.items.some((item) => item.role === role)).toBe(true);
+    }
+  });
+
+  test('is told by the command, which writes nothing', () => {
+    const run = (what: string) => hexis(['draw', figure, '--explain', what], { cwd: demo('.') });
+    expect(run('bars.corner')).toEqual({
+      code: 0,
+      out: 'bars.corner  0pt  style plain\nink: series[0].marks[0], series[0].marks[1], series[0].marks[2], series[0].marks[3]\n',
+      err: '',
+    });
+    expect(run('bars.cornr')).toMatchObject({ code: 2, out: '', err: expect.stringContaining('write: bars.corner') });
+  });
+});
