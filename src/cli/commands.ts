@@ -4,6 +4,7 @@ import { drawCommand } from './draw.js';
 import { matchCommand } from './match.js';
 import { numbersCommand } from './numbers.js';
 import { startCommand } from './startCommand.js';
+import { styleCommand } from './style.js';
 import { swatchCommand } from './swatch.js';
 
 /** Every command. A new one is a file of its own and a line here. */
@@ -12,6 +13,7 @@ export const commands: readonly CommandSpec[] = [
   drawCommand,
   numbersCommand,
   matchCommand,
+  styleCommand,
   swatchCommand,
   demoCommand,
 ];

@@ -64,6 +64,7 @@ export { type Matched, matchFigure } from './project/match.js';
 export { publishedSchema } from './project/publishedSchema.js';
 export { type Reading, readBoard, readCodebook, readDocument, readFigure, readStyle } from './project/readDocument.js';
 export { memorySource, type Source, SourceFault } from './project/source.js';
+export { reportStyle, type StyleReport } from './project/styleReport.js';
 export { composeSwatch } from './project/swatch.js';
 export { writeFigure } from './project/writeFigure.js';
 export { builtInStyles } from './style/builtIn.js';

@@ -269,6 +269,17 @@ const rows: Record<string, Row> = {
   'errorBars.halo': { value: '0pt', changes: /errors/ },
   'palette.single': { value: '#aa0011', changes: /marks/, needs: { chart: { group: undefined } } },
   'palette.groups': { value: ['#aa0011', '#00aa11'], changes: /marks|key$/ },
+  'palette.use': { value: 'sequential', changes: /marks|key$/ },
+  'palette.sequential.NAME': {
+    value: ['#aa0011', '#00aa11'],
+    changes: /marks|key$/,
+    needs: { palette: { use: 'sequential' } },
+  },
+  'palette.diverging.NAME': {
+    value: ['#aa0011', '#00aa11'],
+    changes: /marks|key$/,
+    needs: { palette: { use: 'diverging' } },
+  },
   'palette.pattern': { value: 'rising', changes: /marks/, needs: { chart: { group: undefined } } },
   'palette.patterns': { value: ['solid', 'dots'], changes: /marks|key|patterns/ },
   'patterns.width': { value: '2pt', changes: /marks|key/, needs: { palette: { patterns: ['level'] } } },
@@ -416,6 +427,8 @@ describe('every setting', () => {
             path
               .replace('legend.names.NAME', 'legend.names.spring')
               .replace('names.NAME', 'names.2')
+              .replace('ing.NAME', 'ing.2')
+              .replace('ial.NAME', 'ial.2')
               .replace('NAME', 'mine'),
             value,
           ),

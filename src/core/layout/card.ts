@@ -27,8 +27,11 @@ const fillOf = (color: string, pattern?: Fill['pattern']): Fill => ({
   ...(pattern === undefined || pattern === 'solid' ? {} : { pattern }),
 });
 
+/** The longest ramps of a style. */
+export type Ramps = Readonly<Record<'sequential' | 'diverging', readonly string[]>>;
+
 /** All that a style offers to choose from, in its own look. */
-function sections(sheet: Sheet, colors: Readonly<Record<string, string>>): Section[] {
+function sections(sheet: Sheet, colors: Readonly<Record<string, string>>, ramps: Ramps): Section[] {
   const { palette, lines, text } = sheet.settings;
   const ink = text.legendEntry.color;
   const box = (name: string, fill: Fill): Sample => ({
@@ -50,6 +53,12 @@ function sections(sheet: Sheet, colors: Readonly<Record<string, string>>): Secti
       title: 'palette.groups, in order',
       samples: palette.groups.map((color, i) => box(`${i + 1}  ${color}`, fillOf(color))),
     },
+    ...(['sequential', 'diverging'] as const).flatMap((name) => {
+      const ramp = ramps[name];
+      if (new Set(ramp).size < 2) return [];
+      const samples = ramp.map((color, i) => box(`${i + 1}  ${color}`, fillOf(color)));
+      return [{ title: `palette.${name}, the longest`, samples }];
+    }),
     { title: 'palette.patterns', samples: patternNames.map((name) => box(patternName(name), fillOf(ink, name))) },
     {
       title: 'markers.shapes',
@@ -79,12 +88,13 @@ export function styleCard(
   sheet: Sheet,
   title: string,
   colors: Readonly<Record<string, string>>,
+  ramps: Ramps,
 ): { items: PlateItem[]; width: number; height: number } {
   const size = em(sheet);
   const { text } = sheet.settings;
   const border = 1.4 * size;
   const items: PlateItem[] = [];
-  const all = sections(sheet, colors).filter(({ samples }) => samples.length > 0);
+  const all = sections(sheet, colors, ramps).filter(({ samples }) => samples.length > 0);
   const label = (role: keyof Settings['text'], from: string) => ({ role: from, from, color: text[role].color });
   const widest = Math.max(
     ...all.flatMap(({ samples }) => samples.map(({ name }) => setRole(sheet, 'legendEntry', name).width)),

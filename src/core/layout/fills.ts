@@ -1,5 +1,6 @@
-import type { Cell, Series } from '../chart/plan.js';
+import type { Cell, Plan, Series } from '../chart/plan.js';
 import type { Dash, MarkerShape, PatternName } from '../document/look/names.js';
+import type { Settings } from '../style/settings.js';
 import type { Sheet } from './sheet.js';
 
 /** What an accent says of a data label. */
@@ -65,9 +66,26 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
   return joined;
 }
 
+/** The colours of the series: those of groups, or the ramp of as many colours as there are series, or of more. */
+function seriesColors(
+  { series }: Plan,
+  { groups, use, ramps }: Settings['palette'],
+): { colors: readonly string[]; from: string } {
+  if (use === 'groups') return { colors: groups, from: 'palette.groups' };
+  const count = series.filter(({ category, quiet }) => category && !quiet).length;
+  const sizes = Object.keys(ramps)
+    .map(Number)
+    .sort((a, b) => a - b);
+  const size = sizes.find((own) => own >= count) ?? sizes.at(-1);
+  return size === undefined
+    ? { colors: groups, from: 'palette.groups' }
+    : { colors: ramps[size] ?? groups, from: `palette.${use}.${size}` };
+}
+
 /** The fill that the style and the codebook give, before accents. */
 function plainFill({ plan, settings, colors }: Sheet, series: Series, place: number, cell: Cell): Fill {
-  const { groups, single, quiet, quietPattern, patterns, pattern: alone } = settings.palette;
+  const { single, quiet, quietPattern, patterns, pattern: alone } = settings.palette;
+  const { colors: groups, from: listed } = seriesColors(plan, settings.palette);
   const { spotlight } = plan.singled;
   if (series.quiet || (spotlight.length > 0 && !spotlight.some((spotlit) => mayBe(spotlit, cell)))) {
     return { color: quiet, from: 'palette.quiet', pattern: quietPattern, quiet: true };
@@ -83,7 +101,7 @@ function plainFill({ plan, settings, colors }: Sheet, series: Series, place: num
   }
   if (!series.category || groups.length === 0) return { color: single, from: 'palette.single', pattern };
   const at = place % groups.length;
-  return { color: groups[at] as string, from: `palette.groups.${at}`, pattern };
+  return { color: groups[at] as string, from: `${listed}.${at}`, pattern };
 }
 
 /**

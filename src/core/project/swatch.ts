@@ -2,6 +2,7 @@ import { hexOf } from '../color/color.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import { styleCard } from '../layout/card.js';
 import type { Sheet } from '../layout/sheet.js';
+import { rampOf } from '../style/ramps.js';
 import type { BoardComposition } from './board.js';
 import { gather } from './gather.js';
 import type { Source } from './source.js';
@@ -29,7 +30,10 @@ export async function composeSwatch(source: Source, style: string): Promise<Outc
   );
   const sheet = { settings, kit, scale: 1, panels: 1 } as Sheet;
   const name = layers.at(-2)?.name.replace(/^style /, '') ?? style;
-  const { items, width, height } = styleCard(sheet, `Style ${name}`, colors);
+  const { items, width, height } = styleCard(sheet, `Style ${name}`, colors, {
+    sequential: rampOf(layers, 'sequential', 8),
+    diverging: rampOf(layers, 'diverging', 8),
+  });
   const panel = { x: 0, y: 0, width, height };
   const plate = {
     hexis: 'plate/1' as const,

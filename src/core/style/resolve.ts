@@ -15,6 +15,15 @@ export interface Resolved {
   origin(path: string): Origin | undefined;
 }
 
+/** The colours of a ramp by the number of series, as hexadecimal numbers. */
+const rampsOf = (resolver: Resolver, name: string, ramps: Readonly<Record<string, readonly string[]>>) =>
+  Object.fromEntries(
+    Object.entries(ramps).map(([size, colors]) => [
+      size,
+      colors.map((color, i) => resolver.color(color, `palette.${name}.${size}.${i}`)),
+    ]),
+  );
+
 /** Texts of other sizes in one proportion. */
 const grownText = (text: Settings['text'], by: number): Settings['text'] =>
   Object.fromEntries(
@@ -110,6 +119,8 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       quietPattern: palette.quietPattern,
       pattern: palette.pattern,
       patterns: palette.patterns,
+      use: palette.use,
+      ramps: palette.use === 'groups' ? {} : rampsOf(resolver, palette.use, palette[palette.use]),
       groups: palette.groups.map((color, i) => resolver.color(color, `palette.groups.${i}`)),
     },
     legend: {

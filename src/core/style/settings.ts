@@ -121,6 +121,9 @@ export interface Settings {
     quiet: string;
     quietPattern: PatternName;
     groups: string[];
+    use: 'groups' | 'sequential' | 'diverging';
+    /** The ramp in use, by the number of series. */
+    ramps: Readonly<Record<string, readonly string[]>>;
     patterns: PatternName[];
   };
   legend: {

@@ -1,6 +1,15 @@
 import { choice, color, listOf, named, object, optional } from '../fields.js';
 import { patternNames } from './names.js';
 
+const rampField = (description: string, example: string) =>
+  optional(
+    named(
+      description,
+      listOf('The colours of so many series, in order.', color('A fill.', 'moss'), '[moss, clay]'),
+      example,
+    ),
+  );
+
 /** Colours by name, and those that tell series apart. */
 export const colorsShape = {
   colors: optional(
@@ -19,6 +28,18 @@ export const colorsShape = {
         choice('Pattern of fills that stand back; markers are open where it is "open".', patternNames, 'open'),
       ),
       groups: optional(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
+      use: optional(
+        choice(
+          'Which colours series have: those of groups without an order, or a ramp for groups with one, from light to dark or to both sides of a middle.',
+          ['groups', 'sequential', 'diverging'],
+          'sequential',
+        ),
+      ),
+      sequential: rampField('Ramps from light to dark, by the number of series.', '{ 3: [sky, sea, deep] }'),
+      diverging: rampField(
+        'Ramps to both sides of a light middle, by the number of series.',
+        '{ 3: [cold, calm, warm] }',
+      ),
       patterns: optional(
         listOf(
           'Patterns of the series, in order.',

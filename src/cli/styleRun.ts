@@ -1,0 +1,77 @@
+import { views } from '../core/color/views.js';
+import { reportStyle, type StyleReport } from '../core/project/styleReport.js';
+import { diskSource } from '../node/diskSource.js';
+import { exit } from './command.js';
+import { exitCode, reportProblems } from './report.js';
+
+const valueText = (value: unknown) => {
+  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  return text.length > 44 ? `${text.slice(0, 43)}…` : text;
+};
+
+/** Cells in columns; numbers to the right, texts to the left. */
+function columns(rows: readonly (readonly string[])[], right: (column: number) => boolean = () => false): string[] {
+  const widths = rows.reduce<number[]>((most, row) => row.map((cell, i) => Math.max(most[i] ?? 0, cell.length)), []);
+  const padded = (cell: string, i: number) =>
+    right(i) ? cell.padStart(widths[i] as number) : cell.padEnd(widths[i] as number);
+  return rows.map((row) => `  ${row.map(padded).join('  ').trimEnd()}`);
+}
+
+function settingLines({ sets, inherited }: StyleReport): string[] {
+  const rows = sets.map(({ path, value, before }) => [
+    path,
+    valueText(value),
+    before ? `in place of ${valueText(before.value)} of ${before.layer}` : '',
+  ]);
+  return [
+    `sets ${sets.length}`,
+    ...columns(rows),
+    ...inherited.map(({ layer, count }) => `inherits ${count} from ${layer}`),
+  ];
+}
+
+function paletteLines({ palettes }: StyleReport): string[] {
+  if (palettes.length === 0) return [];
+  const head = ['palette', 'colours', ...views, 'nearest'];
+  const rows = palettes.map(({ palette, count, distances, nearest }) => [
+    palette,
+    String(count),
+    ...views.map((view) => distances[view].toFixed(1)),
+    nearest.join(' and '),
+  ]);
+  return [
+    'distances of the two nearest colours (CIEDE2000; in grey, steps of L*)',
+    ...columns([head, ...rows], (column) => column > 0 && column <= views.length + 1),
+  ];
+}
+
+function reportText(report: StyleReport): string {
+  const { cues, inks, smallest, findings, name } = report;
+  const contrasts = inks.map(({ path, color, contrast, least }) => [
+    path,
+    color,
+    `${contrast.toFixed(1)}:1`,
+    contrast < least - 0.005 ? `below ${least}:1` : '',
+  ]);
+  return [
+    `style ${name}`,
+    ...settingLines(report),
+    'contrast on the paper',
+    ...columns(contrasts, (column) => column === 2),
+    `smallest text: ${smallest.size}pt (${smallest.path})`,
+    ...paletteLines(report),
+    `told apart beside colours by ${cues.patterns} patterns, ${cues.markers} markers, ${cues.dashes} dashes`,
+    ...(findings.length === 0
+      ? ['nothing falls short']
+      : ['falls short:', ...findings.map((finding) => `  ${finding}`)]),
+  ].join('\n');
+}
+
+/** Measures a style and says what falls short. */
+export async function runStyle(style: string, call: { json?: boolean }): Promise<number> {
+  const report = await reportStyle(diskSource, style);
+  reportProblems(report.problems);
+  if (!report.ok) return exitCode(report.problems);
+  process.stdout.write(call.json ? `${JSON.stringify(report.value, null, 1)}\n` : `${reportText(report.value)}\n`);
+  return report.value.findings.length > 0 ? exit.findings : exit.done;
+}
