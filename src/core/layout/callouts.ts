@@ -28,12 +28,12 @@ export interface Callouts {
 
 type Point = readonly [number, number];
 
-/** Words are wrapped at this share of the panel. */
-const widest = 0.42;
+/** Words are wrapped at one of these shares of the panel. */
+const widths = [0.42, 0.3, 0.2] as const;
 /** Steps of places that are tried along each side of the panel. */
 const steps = 14;
-/** A mark under the words weighs as much as this many text sizes of distance. */
-const markWeight = 40;
+/** A mark under the words, one that the pointer crosses, and a line of words weigh as much as so many text sizes of distance. */
+const weights = { words: 40, pointer: 16, line: 0.6 } as const;
 /** From the words to their pointer, from the pointer to what it speaks of, and the least between the two, in text sizes. */
 const gaps = { words: 0.3, mark: 0.35, between: { line: 1.7, arrow: 2.1, none: 1.1 } } as const;
 
@@ -54,42 +54,80 @@ const heldIn = (box: Box, room: Box): Box => ({
   y: Math.max(room.y, Math.min(box.y, room.y + room.height - box.height)),
 });
 
-/** The box of the words: where the author wants them, or the place with the fewest marks near what they point to. */
-function boxFor(
+/** The words in lines of some width, where they stand, and what speaks against it. */
+interface Try {
+  block: TextBlock;
+  box: Box;
+  cost: number;
+}
+
+/** What a place costs: marks and words under the box, and on the way of a pointer. */
+interface Costs {
+  under(box: Box): number;
+  crossed(from: Point, to: Point): number;
+}
+
+/** A little inside the panel. */
+function roomIn(sheet: Sheet, panel: Box): Box {
+  const inset = 0.3 * em(sheet);
+  const [width, height] = [panel.width - 2 * inset, panel.height - 2 * inset];
+  return { x: panel.x + inset, y: panel.y + inset, width, height };
+}
+
+/** The best place for some lines near what they point to; in a corner, where they point to nothing. */
+function bestPlace(
   sheet: Sheet,
   block: TextBlock,
-  panel: Box,
-  at: Point | undefined,
+  room: Box,
   to: Point | undefined,
-  { align, pointer }: Callout,
-  cost: (box: Box) => number,
-): Box {
+  { pointer }: Callout,
+  costs: Costs,
+): Try {
   const size = em(sheet);
   const [width, height] = [block.width, block.height];
-  const inset = 0.3 * size;
-  const room = {
-    x: panel.x + inset,
-    y: panel.y + inset,
-    width: panel.width - 2 * inset,
-    height: panel.height - 2 * inset,
-  };
-  if (at) {
-    return heldIn({ x: at[0] - width * shares[align], y: at[1] - opticalMiddle(block), width, height }, room);
-  }
-  const target: Point = to ?? [panel.x + panel.width, panel.y];
-  let best: { box: Box; cost: number } | undefined;
+  const target: Point = to ?? [room.x + room.width, room.y];
+  let best: Try | undefined;
   for (let i = 0; i <= steps; i += 1) {
     for (let j = 0; j <= steps; j += 1) {
       const x = room.x + (i / steps) * Math.max(0, room.width - width);
       const y = room.y + (j / steps) * Math.max(0, room.height - height);
       const box = { x, y, width, height };
-      const away = distance(nearestIn(box, target), target) / size;
+      const near = nearestIn(box, target);
+      const away = distance(near, target) / size;
       if (to && away < gaps.between[pointer]) continue;
-      const total = cost(box) * markWeight + away;
-      if (!best || total < best.cost) best = { box, cost: total };
+      const crossing = to && pointer !== 'none' ? costs.crossed(near, to) : 0;
+      const cost =
+        costs.under(box) * weights.words + crossing * weights.pointer + away + weights.line * block.lines.length;
+      if (!best || cost < best.cost) best = { block, box, cost };
     }
   }
-  return best?.box ?? heldIn({ x: target[0], y: target[1], width, height }, room);
+  return (
+    best ?? { block, box: heldIn({ x: target[0], y: target[1], width, height }, room), cost: Number.POSITIVE_INFINITY }
+  );
+}
+
+/** The words where the author wants them, or in the lines and at the place that cost least. */
+function placed(
+  sheet: Sheet,
+  panel: Box,
+  at: Point | undefined,
+  to: Point | undefined,
+  callout: Callout,
+  costs: Costs,
+): Try {
+  const room = roomIn(sheet, panel);
+  const set = (share: number) => {
+    const width = Math.max(panel.width * share, 6 * em(sheet));
+    return setRole(sheet, 'callout', callout.text, { width, balanced: true, breakWords: true });
+  };
+  if (at) {
+    const block = set(widths[0]);
+    const x = at[0] - block.width * shares[callout.align];
+    const box = heldIn({ x, y: at[1] - opticalMiddle(block), width: block.width, height: block.height }, room);
+    return { block, box, cost: 0 };
+  }
+  const tries = widths.map((share) => bestPlace(sheet, set(share), room, to, callout, costs));
+  return tries.reduce((a, b) => (b.cost < a.cost ? b : a));
 }
 
 /** The line from the words to what they speak of, with its head. */
@@ -130,6 +168,18 @@ export function calloutInk(
     const roomy = { x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by };
     return (obstacles?.within(roomy) ?? 0) + 50 * taken.filter((other) => overlap(other, roomy)).length;
   };
+  // Marks on the way of a pointer, but for those about its end, which it speaks of.
+  const crossed = (from: Point, to: Point): number => {
+    const [reach, end] = [distance(from, to), 1.1 * em(sheet)];
+    let count = 0;
+    for (let along = 3; along < reach - end; along += 3) {
+      const [x, y] = [0, 1].map(
+        (k) => (from[k] as number) + (((to[k] as number) - (from[k] as number)) * along) / reach,
+      );
+      if (cost({ x: x as number, y: y as number, width: 0, height: 0 }) > 0) count += 1;
+    }
+    return count;
+  };
   for (const [i, callout] of (sheet.callouts ?? []).entries()) {
     const { at, to, from } = callout;
     if (to && !(within(scales.x, to.x) && within(scales.y, to.y))) {
@@ -137,12 +187,10 @@ export function calloutInk(
       continue;
     }
     const role = `callouts[${i}]`;
-    const width = Math.max(panel.width * widest, 6 * em(sheet));
-    const block = setRole(sheet, 'callout', callout.text, { width, balanced: true, breakWords: true });
     const point = (place: { x: number; y: number } | undefined): Point | undefined =>
       place && [placeAt(scales.x, place.x), placeAt(scales.y, place.y)];
     const target = point(to);
-    const box = boxFor(sheet, block, panel, point(at), target, callout, cost);
+    const { block, box } = placed(sheet, panel, point(at), target, callout, { under: cost, crossed });
     if (!at && cost(box) > 0) made.covering.push(from);
     const label = { role, from, color: sheet.settings.text.callout.color };
     made.items.push(textAt(block, box.x, box.y, label, callout.align));

@@ -111,6 +111,11 @@ function plainFill({ plan, settings, colors }: Sheet, series: Series, place: num
 export function fillOf(sheet: Sheet, series: Series, place: number, cell: Cell): Fill {
   const { fill, ...accent } = accentOf(sheet, cell);
   const base = plainFill(sheet, series, place, cell);
-  const { pattern, ...look } = { ...base, ...accent, ...(fill === undefined ? {} : { color: fill, quiet: false }) };
+  // A fill of one's own would not show where the style leaves fills open.
+  const filled =
+    base.pattern === 'open'
+      ? { color: fill as string, quiet: false, pattern: 'solid' as const }
+      : { color: fill as string, quiet: false };
+  const { pattern, ...look } = { ...base, ...(fill === undefined ? {} : filled), ...accent };
   return pattern === undefined || pattern === 'solid' ? look : { ...look, pattern };
 }
