@@ -1,11 +1,12 @@
 /**
- * Makes the pictures of docs/screenshots from the demo project: one of each style, all kinds on a sheet, the numbers in a
+ * Makes the pictures of docs/screenshots from the demo project: one of each style, all kinds on a sheet, one figure in several
+ * sizes, the numbers in a
  * terminal, the gallery and the desk.
  *
  *   npm run build && node scripts/screenshots.mjs [folder]
  */
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from 'playwright-core';
@@ -64,6 +65,33 @@ await page.setContent(
 await page.setViewportSize({ width: 1280, height: 1200 });
 await page.screenshot({ path: join(folder, 'kinds.png') });
 await page.setViewportSize({ width: 1280, height: 800 });
+
+// One figure at three widths and in two proportions, all at one scale.
+const sized = mkdtempSync(join(tmpdir(), 'hexis-sizes-'));
+const figureText = readFileSync('demo/figures/yield-by-bed.figure.yaml', 'utf8').replaceAll(
+  '../',
+  `${process.cwd()}/demo/`,
+);
+const sizes = [1.75, 1.1].flatMap((ratio) => [6, 9, 13].map((width) => ({ ratio, width })));
+for (const { ratio, width } of sizes) {
+  const path = join(sized, `${width}-${ratio}.figure.yaml`);
+  writeFileSync(
+    path,
+    figureText
+      .replace(/^size: .*$/m, `size: { width: ${width}cm, ratio: ${ratio} }\nlegend: { place: top }`)
+      .replace(/^id: .*$/m, ''),
+  );
+  hexis('draw', path, '-o', join(sized, `${width}-${ratio}.svg`));
+}
+const figures = sizes.map(({ ratio, width }) => {
+  const svg = readFileSync(join(sized, `${width}-${ratio}.svg`)).toString('base64');
+  return `<figure style="margin:0"><img src="data:image/svg+xml;base64,${svg}" style="display:block;box-shadow:0 0 0 1px #ccc"><figcaption style="font:13px sans-serif;color:#555;padding-top:6px">width ${width} cm, ratio ${ratio}</figcaption></figure>`;
+});
+rmSync(sized, { recursive: true });
+await page.setContent(
+  `<body style="margin:0;padding:24px;width:max-content;background:#fff;display:grid;gap:24px;grid-template-columns:repeat(3,max-content);align-items:end">${figures.join('')}</body>`,
+);
+await page.locator('body').screenshot({ path: join(folder, 'sizes.png') });
 
 /** Serves an example and takes its picture when it is ready. */
 async function shoot(name, ready) {
