@@ -171,11 +171,33 @@ for (const name of readdirSync('demo/figures')) {
   );
 }
 
-// Writers on a ready plate.
-for (const format of formats) {
-  const time = await callTime(() => writeFigure(ready.value, composed.value, format), format.name === 'png' ? 5 : 30);
-  row(`writer: ${format.name}, of \`node -e 0\``, time / bare, undefined);
+// Writers on a ready plate of each kind of chart.
+const byKind = new Map();
+for (const name of readdirSync('demo/figures')) {
+  const one = await gather(diskSource, `demo/figures/${name}`);
+  byKind.set(one.value.figure.chart.kind, one.value);
 }
+for (const format of formats.filter(({ name }) => ['svg', 'pdf', 'png'].includes(name))) {
+  for (const [kind, one] of byKind) {
+    const made = compose(one);
+    const time = await callTime(() => writeFigure(one, made.value, format), format.name === 'png' ? 5 : 15, 3);
+    row(`writer: ${format.name} of a ${kind} chart, of \`node -e 0\``, time / bare, undefined);
+  }
+}
+
+// The whole demo project (`npm start`), and how much of it the writers take.
+const [start] = processTimes([['bin/hexis.cjs', 'demo', join(folder, 'demo')]], 3);
+let writing = 0;
+for (const name of readdirSync('demo/figures')) {
+  const one = await gather(diskSource, `demo/figures/${name}`);
+  const made = compose(one.value);
+  for (const as of ['svg', 'pdf', 'png']) {
+    const format = formats.find((each) => each.name === as);
+    writing += await callTime(() => writeFigure(one.value, made.value, format), 3, 1);
+  }
+}
+row('npm start: the demo in SVG, PDF and PNG, of `node -e 0`', start / bare, undefined);
+row('npm start: the writers alone, warm, of the whole', writing / start, undefined);
 
 const width = Math.max(...rows.map(({ what }) => what.length));
 console.log(`${'what'.padEnd(width)}  reached  at most`);

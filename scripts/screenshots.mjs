@@ -20,6 +20,7 @@ for (const [figure, name, ...options] of [
   ['yield-by-bed', 'draw-apa', '--caption'],
   ['yield-plain', 'draw-plain'],
   ['experience', 'draw-lanternfield', '--caption'],
+  ['kale-season', 'draw-spotlight'],
 ]) {
   hexis('draw', `demo/figures/${figure}.figure.yaml`, '-o', join(folder, `${name}.png`), '--dpi', '180', ...options);
 }

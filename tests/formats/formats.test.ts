@@ -65,20 +65,26 @@ describe.each(styles)('the formats of one plate, in style %s', (style) => {
     await page.close();
   }
 
-  test.each(ids)('%s: SVG in a browser, PDF in poppler, EPS in ghostscript and PNG agree', async (id) => {
+  test.each(ids)('%s: SVG in a browser, PDF in poppler, EPS in ghostscript, PNG and TIFF agree', async (id) => {
     // A size of whole pixels at every resolution, so that no renderer has to round the page.
     const original = readFileSync(demoFigure(id), 'utf8');
     const sized = original
       .replace(/^size:.*$/m, 'size: { width: 300pt, height: 198pt }')
       .replaceAll('../', `${demo('')}/`);
     const own = folderWith({ 'f.figure.yaml': sized });
-    const call = ['--style', style, '--as', 'svg,pdf,eps,png', '--dpi', '600', '-o', `${own.path}/`];
+    const call = ['--style', style, '--as', 'svg,pdf,eps,png,tiff', '--dpi', '600', '-o', `${own.path}/`];
     expect(hexis(['draw', own.at('f.figure.yaml'), ...call]).code).toBe(0);
     // Poppler sets glyphs on whole pixels: a high resolution makes that small.
     execFileSync('pdftocairo', ['-png', '-r', '1200', '-singlefile', own.at(`${id}.pdf`), own.at('pdf')]);
     await inBrowser(own.at(`${id}.svg`), own.at('browser.png'));
     ghostscript(own.at(`${id}.eps`), own.at('eps.png'));
     const ours = own.at(`${id}.png`);
+    await sharp(own.at(`${id}.tiff`))
+      .removeAlpha()
+      .toColourspace('srgb')
+      .png()
+      .toFile(own.at('tiff.png'));
+    expect(worstBlock(ours, 600, own.at('tiff.png'), 600)).toBeLessThan(limit);
     expect(worstBlock(ours, 600, own.at('eps.png'), 600)).toBeLessThan(limit);
     expect(worstBlock(ours, 600, own.at('pdf.png'), 1200)).toBeLessThan(limit);
     expect(worstBlock(ours, 600, own.at('browser.png'), 600)).toBeLessThan(limit);

@@ -84,3 +84,35 @@ describe('brackets of horizontal charts', () => {
     expect(lines.some((line) => words.some(({ box }) => overlap(box, line.box)))).toBe(false);
   });
 });
+
+describe('names of reference lines', () => {
+  test.each([
+    ['{ kind: bar, category: bed, value: yield, references: [{ at: 3, name: target }] }', 1],
+    ['{ kind: bar, category: bed, value: yield, direction: horizontal, references: [{ at: 3, name: target }] }', 1],
+    ['{ kind: line, x: bed, value: yield, references: [{ at: 4, name: target }, { at: 4.4, name: dream }] }', 2],
+  ])('stand beside them in the panel, off each other: %s', async (chart, count) => {
+    const { plate } = await composed({ chart });
+    const names = find(plate.items, /^references\[\d\]\.name$/);
+    const lines = find(plate.items, /^references\[\d\]$/);
+    expect([names.length, lines.length]).toEqual([count, count]);
+    for (const [i, name] of names.entries()) {
+      expect([...names, ...lines].filter(({ box }) => overlap(box, name.box)).length).toBe(1);
+      const line = lines[i] as PlateItem;
+      const [dx, dy] = [name.box.x - line.box.x, line.box.y - name.box.y - name.box.height];
+      // Above a level line, right of an upright one, by less than a line of text.
+      const gap = line.box.width > line.box.height ? dy : dx;
+      expect(gap).toBeGreaterThan(0);
+      expect(gap).toBeLessThan(12);
+      expect(name.box.x + name.box.width).toBeLessThanOrEqual(plate.panel.x + plate.panel.width + 0.01);
+    }
+  });
+
+  test('stand beside slopes too', async () => {
+    const { plate } = await composed({
+      table,
+      codebook: 'hexis: codebook/1\nvariables: { v: { measure: numeric } }\n',
+      chart: '{ kind: scatter, x: v, y: v, references: [{ slope: 1, name: equal }, { x: 5, name: five }] }',
+    });
+    expect(find(plate.items, /^references\[\d\]\.name$/).length).toBe(2);
+  });
+});

@@ -254,6 +254,7 @@ const rows: Record<string, Row> = {
   'lines.smooth': { value: true, changes: /marks/, needs: curved },
   'fits.width': { value: '3pt', changes: /marks/, needs: cases },
   'bands.opacity': { value: 0.6, changes: /marks/, needs: cases },
+  'bands.pattern': { value: 'rising', changes: /marks/, needs: cases },
   'references.width': { value: '2pt', changes: /references/, needs: referred },
   'pointers.width': { value: '2pt', changes: /callouts.*(pointer|head)/ },
   'pointers.color': { value: '#aa0011', changes: /callouts.*(pointer|head)/ },

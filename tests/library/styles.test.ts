@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { builtInStyles, chartKinds, compose, gather, type PlateItem } from 'hexis';
 import { diskSource } from 'hexis/node';
@@ -28,6 +29,32 @@ describe.each(styles)('in the style %s', (style) => {
     expect(touching).toEqual([]);
     const cramped = made.problems.filter(({ code }) => code === 'labels-thinned' || code === 'data-outside');
     expect(cramped).toEqual([]);
+  });
+});
+
+describe.each(['16cm', '7cm'])('%s wide', (width) => {
+  test.each(demoIds)('%s keeps every text at or above its least size and on the page, or is refused', async (id) => {
+    const path = demoFigure(id);
+    const text = readFileSync(path, 'utf8').replace(/^size:.*$/m, `size: { width: ${width}, ratio: 1.6 }`);
+    const gathered = await gather(diskSource, path, { texts: { [path]: text } });
+    const made = gathered.ok ? compose(gathered.value) : gathered;
+    if (!made.ok) {
+      expect(made.problems.filter(({ severity }) => severity === 'error').map(({ code }) => code)).toEqual([
+        'too-small',
+      ]);
+      expect(width).toBe('7cm');
+      return;
+    }
+    const { plate, settings } = made.value;
+    const least = Math.min(...Object.values(settings.text).map((role) => role.least));
+    for (const item of plate.items) {
+      const { box } = item;
+      expect([item.role, box.x >= -0.01 && box.x + box.width <= plate.width + 0.01]).toEqual([item.role, true]);
+      expect([item.role, box.y >= -0.01 && box.y + box.height <= plate.height + 0.01]).toEqual([item.role, true]);
+      if (item.type !== 'text') continue;
+      // Super- and subscripts are smaller than the text that they belong to.
+      expect([item.role, Math.max(...item.pieces.map(({ size }) => size)) >= least - 1e-9]).toEqual([item.role, true]);
+    }
   });
 });
 

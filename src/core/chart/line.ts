@@ -15,7 +15,7 @@ import { lineMarks } from './lineMarks.js';
 import { lineAltText, lineNumbers } from './lineWords.js';
 import { caseSentences } from './notes.js';
 import type { LeftOut, LineMark, Plan, Series, ValueAxis } from './plan.js';
-import { type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
+import { namedLine, type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
 import { resolveSingled } from './singled.js';
 import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
@@ -288,7 +288,9 @@ function levelLines(references: readonly Reference[] | undefined, { axis }: Alon
   const span = axis.greatest - axis.least || 1;
   const xs = [axis.least - span, axis.greatest + span];
   return {
-    references: references.map(({ at }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at] })),
+    references: references.map(
+      ({ at, name }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at], ...namedLine(name) }),
+    ),
   };
 }
 

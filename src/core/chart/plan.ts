@@ -119,6 +119,8 @@ export interface LineMark {
   type: 'line';
   cell: Cell;
   as: LineRole;
+  /** Words beside a reference line. */
+  name?: string;
   xs: number[];
   ys: number[];
   closed?: boolean;

@@ -9,6 +9,7 @@ export const referencesField = optional(
     object('A line.', {
       at: number('Value at which it stands.', '3'),
       label: optional(text('What it is, for the note.', 'target of the garden')),
+      name: optional(text('Words beside it in the panel.', 'target')),
     }),
     '[{ at: 3, label: target of the garden }]',
   ),
@@ -17,7 +18,11 @@ export const referencesField = optional(
 export interface Reference {
   at: number;
   label?: string | undefined;
+  name?: string | undefined;
 }
+
+/** The name of a line, where it has one. */
+export const namedLine = (name: string | undefined) => (name === undefined ? {} : { name });
 
 /** Lines across the categories of a chart at values of its other axis. */
 export function referenceLines(
@@ -28,9 +33,9 @@ export function referenceLines(
   if (!references || references.length === 0) return {};
   const along = [-0.5, categories - 0.5];
   return {
-    references: references.map(({ at }): LineMark => {
+    references: references.map(({ at, name }): LineMark => {
       const [xs, ys] = direction === 'vertical' ? [along, [at, at]] : [[at, at], along];
-      return { type: 'line', cell: {}, as: 'reference', xs, ys };
+      return { type: 'line', cell: {}, as: 'reference', xs, ys, ...namedLine(name) };
     }),
   };
 }

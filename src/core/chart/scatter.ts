@@ -8,6 +8,7 @@ import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { idsOf, namesOf, namesProblems } from './names.js';
 import type { Cell, CloudMark, LineMark, Plan, Remark, Series, Singled, ValueAxis } from './plan.js';
+import { namedLine } from './references.js';
 import { type ScatterSettings, scatterSchema } from './scatterSettings.js';
 import { scatterAltText, scatterNotes, scatterNumbers } from './scatterWords.js';
 import { resolveSingled, singledIds } from './singled.js';
@@ -144,7 +145,7 @@ function referencesOf({ settings }: ScatterInput, x: ValueAxis, y: ValueAxis): L
     return [axis.least - span, axis.greatest + span];
   };
   return (settings.references ?? []).map((given): LineMark => {
-    const line = { type: 'line', cell: {}, as: 'reference' } as const;
+    const line = { type: 'line', cell: {}, as: 'reference', ...namedLine(given.name) } as const;
     if (given.x !== undefined) return { ...line, xs: [given.x, given.x], ys: reach(y) };
     if (given.y !== undefined) return { ...line, xs: reach(x), ys: [given.y, given.y] };
     const xs = reach(x);

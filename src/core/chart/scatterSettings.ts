@@ -33,6 +33,7 @@ export const scatterSchema = z.strictObject({
         slope: optional(number('Its slope.', '1')),
         intercept: optional(number('Its value at x = 0. Left out: 0.', '0')),
         label: optional(text('What it is, for the note.', 'line of equal values')),
+        name: optional(text('Words beside it in the panel.', 'equal')),
       }),
       '[{ slope: 1, label: line of equal values }]',
     ),

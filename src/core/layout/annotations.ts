@@ -6,6 +6,7 @@ import { dataLabels } from './dataLabels.js';
 import { obstaclesOf } from './emptyPlaces.js';
 import { endLabelInk } from './endLabels.js';
 import { type PanelScales, panelOf } from './panelScales.js';
+import { referenceLabelInk } from './referenceLabels.js';
 import { remarkInk } from './remarks.js';
 import type { Sheet } from './sheet.js';
 import { sliceLabelInk } from './sliceLabels.js';
@@ -35,21 +36,19 @@ export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: nu
   };
 }
 
-/** Adds the words that stand inside the panel: names of cases, remarks, those of a pie, and callouts. */
+/** Adds the words that stand inside the panel: names of cases and of reference lines, remarks, those of a pie, and callouts. */
 export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales): Annotations {
   const { plan } = sheet;
   const named = plan.series.some(({ marks }) => marks.some((mark) => 'names' in mark && mark.names));
-  const obstacles = named || plan.remarks || (sheet.callouts ?? []).length > 0 ? obstaclesOf(sheet, scales) : undefined;
+  const spoken = plan.references?.some(({ name }) => name !== undefined) || (sheet.callouts ?? []).length > 0;
+  const obstacles = named || plan.remarks || spoken ? obstaclesOf(sheet, scales) : undefined;
   const names = obstacles ? caseLabels(sheet, scales, obstacles) : { items: [], leftOut: 0 };
   const slices = sliceLabelInk(sheet, panelOf(scales));
   const remarks = obstacles ? remarkInk(sheet, scales, obstacles) : [];
-  const items = [...outer.items, ...names.items, ...remarks, ...slices.items];
-  const { items: callouts, ...found } = calloutInk(
-    sheet,
-    scales,
-    obstacles,
-    items.map(({ box }) => box),
-  );
+  const boxes = (items: readonly PlateItem[]) => items.map(({ box }) => box);
+  const before = [...outer.items, ...names.items, ...remarks, ...slices.items];
+  const items = [...before, ...referenceLabelInk(sheet, scales, obstacles, boxes(before))];
+  const { items: callouts, ...found } = calloutInk(sheet, scales, obstacles, boxes(items));
   return {
     ...outer,
     leftOut: outer.leftOut + slices.leftOut,

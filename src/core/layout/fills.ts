@@ -99,6 +99,8 @@ function plainFill({ plan, settings, colors }: Sheet, series: Series, place: num
     const from = series.category ? 'codebook' : `codebook.variables.${variable}.colors.${code}`;
     return { color: colors.read(tied) ?? single, from, pattern };
   }
+  // In the light stands the first colour of the groups, since that of a single series is a calm one.
+  if (!series.category && spotlight.length > 0 && groups[0]) return { color: groups[0], from: `${listed}.0`, pattern };
   if (!series.category || groups.length === 0) return { color: single, from: 'palette.single', pattern };
   const at = place % groups.length;
   return { color: groups[at] as string, from: `${listed}.${at}`, pattern };

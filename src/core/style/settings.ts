@@ -110,7 +110,7 @@ export interface Settings {
     smooth: boolean;
   };
   fits: { width: number };
-  bands: { opacity: number };
+  bands: { opacity: number; pattern: PatternName };
   references: Stroke;
   pointers: Stroke;
   slices: { edge: number };

@@ -1,6 +1,6 @@
 import { choice, color, flag, fraction, length, listOf, notNegative, object, optional, share } from '../fields.js';
 import { numberFormat, stroke } from './forms.js';
-import { dashes, markerShapes } from './names.js';
+import { dashes, markerShapes, patternNames } from './names.js';
 
 /** The looks of marks, whatever series they belong to. */
 export const marksShape = {
@@ -50,6 +50,9 @@ export const marksShape = {
   bands: optional(
     object('Surfaces between two lines: bands of confidence, areas under curves.', {
       opacity: optional(share('How opaque they are.', '0.2')),
+      pattern: optional(
+        choice('Pattern of lines in place of a light fill. Left out: solid, which is none.', patternNames, 'rising'),
+      ),
     }),
   ),
   references: optional(

@@ -1,5 +1,6 @@
 import type { BandMark } from '../../chart/plan.js';
 import { clipSurface } from '../clip.js';
+import { patternInk } from '../fillInk.js';
 import { pathThrough } from '../lineInk.js';
 import { panelOf, placeAt } from '../panelScales.js';
 import type { MarkDrawer } from './markDrawer.js';
@@ -12,7 +13,10 @@ export const bandDrawer: MarkDrawer<BandMark> = {
     const lower = xs.map((x, i) => at(x, low[i] as number)).reverse();
     const points = clipSurface([...upper, ...lower], panelOf(scales));
     if (points.length < 3) return [];
-    const opacity = fill.opacity ?? sheet.settings.bands.opacity;
+    const { opacity: usual, pattern: lines } = sheet.settings.bands;
+    const pattern = fill.pattern === undefined || fill.pattern === 'open' ? lines : fill.pattern;
+    if (lines !== 'solid') return [patternInk(sheet, [points], { ...fill, pattern }, role)];
+    const opacity = fill.opacity ?? usual;
     return [[pathThrough(points, { role, from: fill.from }, { fill: fill.color, opacity }, true)]];
   },
   ends: () => ({ x: [], y: [] }),
