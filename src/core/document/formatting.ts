@@ -1,10 +1,6 @@
 import { lookShape } from './look.js';
 import type { Edit } from './patch.js';
-
-type Group = Record<string, unknown>;
-
-const isGroup = (value: unknown): value is Group =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
+import { leavesOf } from './settingTree.js';
 
 /** Settings that are words or names of values, by their paths; `*` stands for any key. */
 const words = [
@@ -28,12 +24,6 @@ const speaksOf = (patterns: readonly string[], path: readonly string[]) =>
     return keys.every((key, i) => key === '*' || key === path[i]) && path.length >= keys.length;
   });
 
-/** Every single setting below a group, with its path. */
-function leaves(value: unknown, path: readonly string[] = []): { path: string[]; value: unknown }[] {
-  if (!isGroup(value)) return [{ path: [...path], value }];
-  return Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]));
-}
-
 export interface TakingOver {
   /** Whether limits, ticks and transformations of the axes are taken over too. */
   scales: boolean;
@@ -46,7 +36,7 @@ function formattingOf(
 ): Map<string, { path: string[]; value: unknown }> {
   const kept = ['style', ...Object.keys(lookShape)];
   const look = Object.fromEntries(Object.entries(figure).filter(([key]) => kept.includes(key)));
-  const found = leaves(look).filter(({ path }) => !speaksOf(words, path) && (withScales || !speaksOf(scales, path)));
+  const found = leavesOf(look).filter(({ path }) => !speaksOf(words, path) && (withScales || !speaksOf(scales, path)));
   return new Map(found.map((leaf) => [leaf.path.join('\0'), leaf]));
 }
 

@@ -86,7 +86,7 @@ function bestPlace(
   const size = em(sheet);
   const [width, height] = [block.width, block.height];
   const target: Point = to ?? [room.x + room.width, room.y];
-  let best: Try | undefined;
+  const places: { box: Box; near: Point; cost: number }[] = [];
   for (let i = 0; i <= steps; i += 1) {
     for (let j = 0; j <= steps; j += 1) {
       const x = room.x + (i / steps) * Math.max(0, room.width - width);
@@ -95,11 +95,18 @@ function bestPlace(
       const near = nearestIn(box, target);
       const away = distance(near, target) / size;
       if (to && away < gaps.between[pointer]) continue;
-      const crossing = to && pointer !== 'none' ? costs.crossed(near, to) : 0;
-      const cost =
-        costs.under(box) * weights.words + crossing * weights.pointer + away + weights.line * block.lines.length;
-      if (!best || cost < best.cost) best = { block, box, cost };
+      places.push({ box, near, cost: away + weights.line * block.lines.length });
     }
+  }
+  // From the nearest on: once the way alone costs more than the best place, none is better.
+  let best: Try | undefined;
+  for (const { box, near, cost: way } of places.sort((a, b) => a.cost - b.cost)) {
+    const least = best?.cost ?? Number.POSITIVE_INFINITY;
+    if (way >= least) break;
+    const under = way + costs.under(box) * weights.words;
+    if (under >= least) continue;
+    const cost = under + (to && pointer !== 'none' ? costs.crossed(near, to) * weights.pointer : 0);
+    if (cost < least) best = { block, box, cost };
   }
   return (
     best ?? { block, box: heldIn({ x: target[0], y: target[1], width, height }, room), cost: Number.POSITIVE_INFINITY }

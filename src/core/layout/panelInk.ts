@@ -1,9 +1,11 @@
 import { type Box, overlap, type PlateItem } from '../plate/plate.js';
 import { axisInk, gridInk, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
+import { lineEdge } from './axisLines.js';
 import { marksInk } from './marks/marks.js';
+import { secondOffset } from './panelNeeds.js';
 import { textAt } from './place.js';
 import { secondInk, secondTitleInk } from './secondAxis.js';
-import { lineEdge, type Settled, type SettledPanel, secondOffset } from './settle.js';
+import type { Settled, SettledPanel } from './settle.js';
 import { em, type Sheet } from './sheet.js';
 
 /** The setting behind each label of an axis. */

@@ -1,15 +1,15 @@
 import type { LineMark } from '../chart/plan.js';
-import { type Box, overlap, type TextItem } from '../plate/plate.js';
+import { type Box, overlap, type PlateItem } from '../plate/plate.js';
 import { clipLine } from './clip.js';
 import type { Obstacles } from './emptyPlaces.js';
 import { type PanelScales, panelOf, placeAt } from './panelScales.js';
-import { textAt } from './place.js';
+import { paperBehind, textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 type Point = [number, number];
 
 /** Places along a line that are tried, as shares of its length from its upper or right end. */
-const tries = [0, 0.5, 1, 0.25, 0.75] as const;
+const tries = [0, 1, ...Array.from({ length: 19 }, (_, i) => (i + 1) / 20)];
 
 /** The part of a reference line inside the panel, from its left or lower end to the other. */
 function shownPart(mark: LineMark, scales: PanelScales): [Point, Point] | undefined {
@@ -55,9 +55,9 @@ export function referenceLabelInk(
   scales: PanelScales,
   obstacles: Obstacles | undefined,
   words: readonly Box[],
-): TextItem[] {
+): PlateItem[] {
   const panel = panelOf(scales);
-  const items: TextItem[] = [];
+  const items: PlateItem[] = [];
   for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
     const part = mark.name === undefined ? undefined : shownPart(mark, scales);
     if (!part || mark.name === undefined) continue;
@@ -73,7 +73,9 @@ export function referenceLabelInk(
       from: `chart.references.${i}.name`,
       color: sheet.settings.text.dataLabel.color,
     };
-    items.push(textAt(block, best.x, best.y, label));
+    const item = textAt(block, best.x, best.y, label);
+    // Where there is no empty place it stands on paper of its own.
+    items.push(...(cost(best) > 0 ? [paperBehind(item, sheet.settings.paper)] : []), item);
   }
   return items;
 }

@@ -1,7 +1,8 @@
 type Point = [number, number];
 
-/** Parts into which each stretch of a curve is cut; at printed sizes no corner shows. */
-const parts = 16;
+/** Points from corner to corner of the fine line, so near that in print none shows, and the most parts of a stretch. */
+const fineness = 1.5;
+const mostParts = 24;
 
 /**
  * Slopes at the points of a curve that rises and falls only where its points do (Fritsch & Butland 1984): the weighted
@@ -30,6 +31,7 @@ function smoothRun(points: readonly Point[]): Point[] {
   const curve = points.slice(1).flatMap(([x1, y1], i): Point[] => {
     const [x0, y0] = points[i] as Point;
     const [h, m0, m1] = [x1 - x0, slopes[i] as number, slopes[i + 1] as number];
+    const parts = Math.max(2, Math.min(mostParts, Math.ceil(Math.hypot(h, y1 - y0) / fineness)));
     return Array.from({ length: parts }, (_, k): Point => {
       const t = (k + 1) / parts;
       const [t2, t3] = [t * t, t * t * t];

@@ -1,15 +1,12 @@
 import { lengthInPoints } from '../document/length.js';
 import { error, type Problem } from '../document/problem.js';
 import type { AccentLook, Colors } from '../layout/fills.js';
+import { given } from '../style/given.js';
 import { colorReader } from '../style/resolve.js';
 import type { FigureFile } from './figureFile.js';
 import type { Gathered } from './gather.js';
 
 type Accent = NonNullable<FigureFile['accents']>[number];
-
-/** The value without the keys that are not given. */
-const given = <T extends object>(value: { [K in keyof T]: T[K] | undefined }): T =>
-  Object.fromEntries(Object.entries(value).filter(([, own]) => own !== undefined)) as T;
 
 /** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
 export function readLooks({ figure, codebook, layers, locate }: Gathered): { colors: Colors; problems: Problem[] } {

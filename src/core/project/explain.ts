@@ -1,6 +1,7 @@
 import { textRoles } from '../document/look/names.js';
 import { nearest } from '../document/nearest.js';
 import type { Place } from '../document/problem.js';
+import { type Group, isGroup, valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
 import { axisKeys, type Layer, type Shows } from '../style/layers.js';
 import type { Composition } from './compose.js';
@@ -26,13 +27,6 @@ export interface Explanation {
   settings: SettingOrigin[];
   items: PlateItem[];
 }
-
-type Group = Record<string, unknown>;
-const isGroup = (value: unknown): value is Group =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-const valueAt = (look: unknown, path: readonly string[]): unknown =>
-  path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);
 
 /** The paths under which a setting may stand: those of one axis also under the keys that speak of several. */
 function pathsOf(path: string, shows: { x: Shows; y: Shows }): string[][] {

@@ -1,6 +1,7 @@
 import { contrastOn, distanceIn, type View, views } from '../color/views.js';
 import { textRoles } from '../document/look/names.js';
 import { error, fail, type Outcome, succeed } from '../document/problem.js';
+import { leavesOf } from '../document/settingTree.js';
 import type { Layer } from '../style/layers.js';
 import { rampOf } from '../style/ramps.js';
 import type { Settings } from '../style/settings.js';
@@ -47,27 +48,21 @@ export interface StyleReport {
   findings: string[];
 }
 
-type Group = Record<string, unknown>;
-const isGroup = (value: unknown): value is Group =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
+/** Keys of a style that are no settings. */
 const about = ['hexis', 'name', 'extends', 'description'];
 
-function leavesOf(value: unknown, path = ''): [string, unknown][] {
-  if (!isGroup(value)) return [[path, value]];
-  return Object.entries(value)
-    .filter(([key]) => path !== '' || !about.includes(key))
-    .flatMap(([key, inner]) => leavesOf(inner, path === '' ? key : `${path}.${key}`));
-}
+/** The settings of a style by their paths. */
+const settingsIn = (look: unknown): [string, unknown][] =>
+  leavesOf(look).flatMap(({ path, value }) => (about.includes(path[0] ?? '') ? [] : [[path.join('.'), value]]));
 
 /** What a style sets, and how many settings of those below it stand. */
 function settingsOf(layers: readonly Layer[]): Pick<StyleReport, 'sets' | 'inherited'> {
   const own = layers.at(-1) as Layer;
   const owner = new Map<string, { layer: string; value: unknown }>();
   for (const { name, look } of layers.slice(0, -1)) {
-    for (const [path, value] of leavesOf(look)) owner.set(path, { layer: name, value });
+    for (const [path, value] of settingsIn(look)) owner.set(path, { layer: name, value });
   }
-  const sets = leavesOf(own.look).map(([path, value]): StyleSetting => {
+  const sets = settingsIn(own.look).map(([path, value]): StyleSetting => {
     const before = owner.get(path);
     owner.delete(path);
     return { path, value, ...(before ? { before } : {}) };

@@ -41,15 +41,28 @@ const mostTicks = 200;
 /** Points below which no two labels stand apart. */
 const leastDistance = 3;
 
+/** Multiples of a step: a whole number over a power of ten, which is exact; of steps that are no such fraction, the nearest. */
+function multiples(step: number, decimals: number): (count: number) => number {
+  const power = 10 ** decimals;
+  const whole = Math.round(step * power);
+  const exact = decimals <= 12 && whole > 0 && Math.abs(whole / power - step) <= 1e-15 * step;
+  return (count) => {
+    const product = count * whole;
+    return exact && Math.abs(product) <= Number.MAX_SAFE_INTEGER ? product / power : clean(count * step);
+  };
+}
+
 /** The ticks of a step between two limits. */
 export function ticksBetween(low: number, high: number, step: number): Ticks {
   const slack = 1e-9 * Math.max(1, Math.abs(high - low) / step);
   const first = Math.ceil(low / step - slack);
   const last = Math.floor(high / step + slack);
+  const decimals = decimalsOf(step);
+  const multiple = multiples(step, decimals);
   const values = Array.from({ length: Math.max(0, Math.min(mostTicks, last - first + 1)) }, (_, i) =>
-    clean((first + i) * step),
+    multiple(first + i),
   );
-  return { low, high, step, values, decimals: decimalsOf(step) };
+  return { low, high, step, values, decimals };
 }
 
 function candidateSteps(request: TickRequest, span: number): { step: number; rank: number }[] {

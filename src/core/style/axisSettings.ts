@@ -1,6 +1,7 @@
 import type { AxisLook } from '../document/look.js';
 import { error, type Place, type Problem } from '../document/problem.js';
 import type { TickFormat } from '../scale/numberFormat.js';
+import { given } from './given.js';
 import type { Shows } from './layers.js';
 import type { Complete, Resolver } from './resolver.js';
 import type { AxisSettings, SecondUnit } from './settings.js';
@@ -58,10 +59,6 @@ function secondProblems({ second, scale }: AxisLook, path: string, report: Repor
     report(`${path}.second.${key}`, (place) => error('no-conversion', facts, place));
   }
 }
-
-/** The value without the keys that are not given. */
-const given = <T extends object>(value: { [K in keyof T]: T[K] | undefined }): T =>
-  Object.fromEntries(Object.entries(value).filter(([, own]) => own !== undefined)) as T;
 
 /** How numbers are written, explicit. */
 export const tickFormat = (format: AxisLook['format']): TickFormat => ({

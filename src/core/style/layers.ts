@@ -1,5 +1,6 @@
 import type { Look } from '../document/look.js';
 import type { Place } from '../document/problem.js';
+import { isGroup, valueAt } from '../document/settingTree.js';
 
 /** One source of settings: a house style, or the figure file above all styles. */
 export interface Layer {
@@ -17,16 +18,11 @@ export interface Origin {
   place?: Place;
 }
 
-type Group = Record<string, unknown>;
-
-const isGroup = (value: unknown): value is Group =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
 /** The second group over the first: groups within groups are joined, all else is replaced. */
 export function over(below: unknown, above: unknown): unknown {
   if (above === undefined) return below;
   if (!isGroup(below) || !isGroup(above)) return above;
-  const joined: Group = { ...below };
+  const joined: Record<string, unknown> = { ...below };
   for (const [key, value] of Object.entries(above)) joined[key] = over(joined[key], value);
   return joined;
 }
@@ -41,9 +37,6 @@ export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
     : shows === 'none'
       ? (['all', axis] as const)
       : (['all', shows, axis] as const);
-
-const valueAt = (look: unknown, path: readonly string[]): unknown =>
-  path.reduce<unknown>((value, key) => (isGroup(value) ? value[key] : undefined), look);
 
 /**
  * The layer that has the last word on a setting. Paths of axes are asked for as `axes.x…` or `axes.y…` and found
