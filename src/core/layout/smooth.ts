@@ -37,7 +37,8 @@ function smoothRun(points: readonly Point[]): Point[] {
       const [t2, t3] = [t * t, t * t * t];
       // Cubic Hermite basis.
       const y = (2 * t3 - 3 * t2 + 1) * y0 + (t3 - 2 * t2 + t) * h * m0 + (3 * t2 - 2 * t3) * y1 + (t3 - t2) * h * m1;
-      return [x0 + t * h, y];
+      // Rounding must not lead it beyond its ends, which may be the limits of the axis.
+      return k === parts - 1 ? [x1, y1] : [x0 + t * h, Math.max(Math.min(y0, y1), Math.min(y, Math.max(y0, y1)))];
     });
   });
   return [points[0] as Point, ...curve];
