@@ -19,8 +19,8 @@ export interface Annotations {
   leftOut: number;
   /** Names of cases left out. */
   namesLeftOut: number;
-  /** Callouts that point beyond the limits, and those that stand on marks. */
-  callouts: Pick<Callouts, 'outside' | 'covering'>;
+  /** Callouts that point beyond the limits, are too large, or stand on marks. */
+  callouts: Omit<Callouts, 'items'>;
 }
 
 /** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
@@ -32,7 +32,7 @@ export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: nu
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
     leftOut: data.leftOut + ends.leftOut,
     namesLeftOut: 0,
-    callouts: { outside: [], covering: [] },
+    callouts: { outside: [], tooLarge: [], covering: [] },
   };
 }
 

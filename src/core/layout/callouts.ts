@@ -19,10 +19,11 @@ export interface Callout {
   from: string;
 }
 
-/** The ink of callouts, those that point beyond the limits, and those that had to be set on marks. */
+/** The ink of callouts, those that point beyond the limits, those too large, and those that had to be set on marks. */
 export interface Callouts {
   items: PlateItem[];
   outside: string[];
+  tooLarge: string[];
   covering: string[];
 }
 
@@ -124,7 +125,7 @@ function placed(
 ): Try {
   const room = roomIn(sheet, panel);
   const set = (share: number) => {
-    const width = Math.max(panel.width * share, 6 * em(sheet));
+    const width = Math.min(room.width, Math.max(panel.width * share, 6 * em(sheet)));
     return setRole(sheet, 'callout', callout.text, { width, balanced: true, breakWords: true });
   };
   if (at) {
@@ -168,7 +169,7 @@ export function calloutInk(
   words: readonly Box[],
 ): Callouts {
   const panel = panelOf(scales);
-  const made: Callouts = { items: [], outside: [], covering: [] };
+  const made: Callouts = { items: [], outside: [], tooLarge: [], covering: [] };
   const taken = [...words];
   const by = sheet.settings.markers.size / 2 + 2;
   const cost = (box: Box) => {
@@ -198,6 +199,11 @@ export function calloutInk(
       place && [placeAt(scales.x, place.x), placeAt(scales.y, place.y)];
     const target = point(to);
     const { block, box } = placed(sheet, panel, point(at), target, callout, { under: cost, crossed });
+    const room = roomIn(sheet, panel);
+    if (box.width > room.width + 0.01 || box.height > room.height + 0.01) {
+      made.tooLarge.push(from);
+      continue;
+    }
     if (!at && cost(box) > 0) made.covering.push(from);
     const label = { role, from, color: sheet.settings.text.callout.color };
     made.items.push(textAt(block, box.x, box.y, label, callout.align));

@@ -67,6 +67,7 @@ export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Probl
     problems.push(warning('setting-idle', { path: 'dataLabels.show', needs: 'a chart whose marks end at a value' }));
   }
   for (const path of labels.callouts.outside) problems.push(warning('callout-outside', { path }));
+  for (const path of labels.callouts.tooLarge) problems.push(warning('callout-too-large', { path }));
   for (const path of labels.callouts.covering) problems.push(warning('callout-covers', { path }));
   if (labels.namesLeftOut > 0) problems.push(warning('names-left-out', { count: labels.namesLeftOut }));
   if (labels.leftOut > 0) problems.push(warning('data-labels-left-out', { count: labels.leftOut }));

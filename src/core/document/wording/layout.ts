@@ -54,6 +54,10 @@ export const layoutWordings = {
     found: `${f.path}.to lies beyond the limits of an axis, and the callout is not drawn`,
     expected: 'values within the limits, or other limits',
   }),
+  'callout-too-large': (f: { path: string }) => ({
+    found: `${f.path} is larger than the panel, and is not drawn`,
+    expected: 'fewer words, or a larger figure',
+  }),
   'callout-covers': (f: { path: string }) => ({
     found: `${f.path} found no empty place in the panel, and stands on marks or other words`,
     expected: 'a place of its own by "at", fewer words, or a larger figure',
