@@ -17,17 +17,17 @@ const unfit = /[\\/:*?"<>|\u0000-\u001f]/g;
 
 /** The name of a file without its ending, from a pattern such as `fig-{number}-{id}`. */
 export function fileName(pattern: string, parts: NameParts): Outcome<string> {
-  const problems: Problem[] = [];
   const known = Object.keys(parts);
+  const problems: Problem[] = [];
+  const say = (reason: 'lacks' | 'unknown' | 'open' | 'empty', part = '') =>
+    problems.push(error('name-part', { pattern, reason, part, known }));
   const name = pattern.replace(/\{(\w*)\}/g, (_, key: string) => {
     const part = Object.hasOwn(parts, key) ? parts[key as keyof NameParts] : undefined;
-    if (part === undefined)
-      problems.push(error('name-part', { pattern, part: key, known, lacks: known.includes(key) }));
+    if (part === undefined) say(known.includes(key) ? 'lacks' : 'unknown', key);
     return part ?? '';
   });
+  if (/[{}]/.test(pattern.replace(/\{\w*\}/g, ''))) say('open');
   const fit = name.replace(unfit, '-').trim();
-  if (problems.length === 0 && !/[^.\s]/.test(fit)) {
-    problems.push(error('name-part', { pattern, part: '', known, lacks: false }));
-  }
+  if (problems.length === 0 && !/[^.\s]/.test(fit)) say('empty');
   return problems.length > 0 ? { ok: false, problems } : succeed(fit);
 }

@@ -91,6 +91,7 @@ describe('every file', () => {
     const run = (name: string) => hexis(['draw', folder.at('bare.figure.yaml'), '-o', out, '--name', name]);
     expect(run('{number}')).toMatchObject({ code: 2, err: expect.stringContaining('which this figure does not have') });
     expect(run('{nummer}')).toMatchObject({ code: 2, err: expect.stringContaining('stands for nothing') });
+    expect(run('{id')).toMatchObject({ code: 2, err: expect.stringContaining('not closed') });
     expect(run('..')).toMatchObject({ code: 2, err: expect.stringContaining('no name') });
     expect(readdirSync(out)).toEqual(before);
   });

@@ -73,6 +73,13 @@ export const whole = (description: string, most: number, example: string) =>
     example,
   });
 
+export const counting = (description: string, most: number, example: string) =>
+  noted(z.int().check(z.positive(), z.lte(most)), {
+    description,
+    expects: `a whole number from 1 to ${most}`,
+    example,
+  });
+
 export const choice = <const T extends readonly [string, ...string[]]>(
   description: string,
   options: T,

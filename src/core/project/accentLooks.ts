@@ -1,4 +1,5 @@
 import { lengthInPoints } from '../document/length.js';
+import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
 import type { AccentLook, Colors } from '../layout/fills.js';
 import { given } from '../style/given.js';
@@ -16,7 +17,8 @@ export function readLooks({ figure, codebook, layers, locate }: Gathered): { col
   const color = (value: string | undefined, path: string): string | undefined => {
     if (value === undefined) return undefined;
     const hex = read(value);
-    if (hex === undefined) problems.push(error('bad-color', { path, found: value, known }, locate(path)));
+    if (hex === undefined)
+      problems.push(error('bad-color', { path, found: value, known, nearest: nearest(value, known) }, locate(path)));
     return hex;
   };
   const points = (value: string | undefined) => (value === undefined ? undefined : lengthInPoints(value));

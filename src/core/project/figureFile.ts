@@ -5,6 +5,7 @@ import {
   choice,
   code,
   color,
+  counting,
   either,
   flag,
   length,
@@ -15,7 +16,6 @@ import {
   optional,
   share,
   text,
-  whole,
 } from '../document/fields.js';
 import { stroke } from '../document/look/forms.js';
 import { dashes, markerShapes, patternNames } from '../document/look/names.js';
@@ -121,7 +121,7 @@ export const figureSchema = z.strictObject({
           choice('Which end of the words stands at "at". Left out: start.', ['start', 'middle', 'end'], 'middle'),
         ),
         pointer: optional(choice('What leads to "to". Left out: a line.', ['line', 'arrow', 'none'], 'arrow')),
-        panel: optional(whole('Number of the panel. Left out: 1.', 400, '2').check(z.positive())),
+        panel: optional(counting('Number of the panel. Left out: 1.', 400, '2')),
       }),
       '[{ text: Frost on 3 May, to: { x: 2026-05-03, y: 20 } }]',
     ),

@@ -48,8 +48,14 @@ export function originOf(layers: readonly Layer[], path: string, shows: { x: Sho
   const paths = isAxis
     ? [...axisKeys(axis, shows[axis])].reverse().map((key) => ['axes', key, ...rest])
     : [path.split('.')];
+  // A value of a list comes from the layer that has the list.
+  const listOf = (candidate: readonly string[]) =>
+    /^\d+$/.test(candidate.at(-1) ?? '') ? candidate.slice(0, -1) : candidate;
   for (const layer of [...layers].reverse()) {
-    const found = paths.find((candidate) => valueAt(layer.look, candidate) !== undefined);
+    const found = paths.find(
+      (candidate) =>
+        valueAt(layer.look, candidate) !== undefined || Array.isArray(valueAt(layer.look, listOf(candidate))),
+    );
     if (found) {
       return { layer: layer.name, path: found.join('.'), ...(layer.locate ? { place: layer.locate(found) } : {}) };
     }

@@ -1,5 +1,4 @@
-import * as z from 'zod/mini';
-import { choice, color, flag, length, object, optional, text, whole } from '../fields.js';
+import { choice, color, counting, flag, length, object, optional, text, whole } from '../fields.js';
 import { dashes } from './names.js';
 
 const textForm = {
@@ -32,7 +31,7 @@ export const numberFormat = (what: string) =>
   optional(
     object(what, {
       decimals: optional(whole('Decimals shown. Left out: as many as the numbers need.', 12, '1')),
-      significant: optional(whole('Significant digits shown, in place of decimals.', 12, '3').check(z.positive())),
+      significant: optional(counting('Significant digits shown, in place of decimals.', 12, '3')),
       as: optional(
         choice('Plain, shares of 1 as percent, or powers of ten.', ['plain', 'percent', 'powers'], 'percent'),
       ),

@@ -65,15 +65,22 @@ export const commandWordings = {
     expected: f.expects,
     write: f.example,
   }),
-  'name-part': (f: { pattern: string; part: string; known: string[]; lacks: boolean }) => ({
-    found: f.lacks
-      ? `the name "${f.pattern}" asks for {${f.part}}, which this figure does not have`
-      : f.part === ''
-        ? `the name "${f.pattern}" gives a file no name`
-        : `the name "${f.pattern}" asks for {${f.part}}, which stands for nothing`,
-    expected: f.lacks
-      ? `"caption: { ${f.part}: … }" in the figure file`
-      : f.known.map((part) => `{${part}}`).join(', '),
+  'name-part': (f: {
+    pattern: string;
+    reason: 'lacks' | 'unknown' | 'open' | 'empty';
+    part: string;
+    known: string[];
+  }) => ({
+    found: {
+      lacks: `the name "${f.pattern}" asks for {${f.part}}, which this figure does not have`,
+      unknown: `the name "${f.pattern}" asks for {${f.part}}, which stands for nothing`,
+      open: `the name "${f.pattern}" has a brace that is not closed`,
+      empty: `the name "${f.pattern}" gives a file no name`,
+    }[f.reason],
+    expected:
+      f.reason === 'lacks'
+        ? `"caption: { ${f.part}: … }" in the figure file`
+        : f.known.map((part) => `{${part}}`).join(', '),
     write: '{id}',
   }),
 } satisfies Record<string, (facts: never) => Description>;
