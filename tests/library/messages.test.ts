@@ -26,7 +26,7 @@ const cases: Case[] = [
   ['a length without unit', { more: 'size: { height: 8 }' }, ['length-without-unit:f.yaml:5:17']],
   ['a length without unit in quotation marks', { more: 'size: { width: "12" }' }, ['length-without-unit:f.yaml:5:16']],
   ['a width that the style does not name', { more: 'size: { width: colum }' }, ['width-unknown:f.yaml:5:16']],
-  ['a colour of a list that is none', { more: 'palette: { groups: [red, bluu] }' }, ['bad-color:f.yaml:5:27']],
+  ['a colour of a list that is none', { more: 'palette: { groups: [red, bluu] }' }, ['bad-color:f.yaml:5:26']],
   ['a colour that is none', { more: 'accents: [{ for: { bed: 1 }, fill: bleu-ish }]' }, ['bad-color:f.yaml:5:36']],
   ['an unknown column', { chart: bar('value: yeild') }, ['column-unknown:f.yaml:4:43']],
   [
