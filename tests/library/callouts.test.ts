@@ -41,7 +41,11 @@ describe('callouts', () => {
 
   test('name categories, panels, and shares where there is no axis', async () => {
     const bar = await composed({ more: 'callouts: [{ text: low, to: { x: bare soil, y: 1 } }]' });
-    expect(find(bar.plate.items, /^callouts\[0\]/).length).toBe(2);
+    expect(find(bar.plate.items, /^callouts\[0\]/).map(({ role }) => role)).toEqual([
+      'callouts[0].ground',
+      'callouts[0]',
+      'callouts[0].pointer',
+    ]);
     const pie = await composed({
       chart: '{ kind: pie, category: bed }',
       more: 'callouts: [{ text: all, at: { x: 0, y: 0 } }]',

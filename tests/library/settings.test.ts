@@ -213,7 +213,7 @@ const rows: Record<string, Row> = {
   'size.ratio': { value: 1, changes: everything },
   'size.placed': { value: '10cm', changes: everything, needs: { size: { textAt: 'placed' } } },
   'size.textAt': { value: 'placed', changes: everything, needs: { size: { placed: '10cm' } } },
-  'panel.fill': { value: '#eeeeee', changes: /^panel\.ground$/ },
+  'panel.fill': { value: '#eeeeee', changes: /^panel\.ground$|^callouts.*ground$/ },
   'panel.equalScales': { value: true, changes: everything, needs: compared },
   'margins.left': { value: '4cm', changes: everything },
   'margins.right': { value: '4cm', changes: everything },

@@ -4,7 +4,7 @@ import { arrowHead } from './arrow.js';
 import type { Obstacles } from './emptyPlaces.js';
 import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
-import { opticalMiddle, textAt } from './place.js';
+import { opticalMiddle, paperBehind, textAt } from './place.js';
 import { em, type Sheet, setRole } from './sheet.js';
 
 /** Free words in a panel, and what they point to; places in data units, on an axis of categories by number. */
@@ -206,7 +206,9 @@ export function calloutInk(
     }
     if (!at && cost(box) > 0) made.covering.push(from);
     const label = { role, from, color: sheet.settings.text.callout.color };
-    made.items.push(textAt(block, box.x, box.y, label, callout.align));
+    const item = textAt(block, box.x, box.y, label, callout.align);
+    // No grid line runs through the words.
+    made.items.push(paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper), item);
     if (target) made.items.push(...pointerInk(sheet, callout, box, target, role));
     taken.push(box);
   }

@@ -43,10 +43,13 @@ export function barRect(sheet: Sheet, rect: Box, fill: Fill, role: string, round
   const opacity = fill.opacity ?? bars.opacity;
   const by = (look.stroke?.width ?? 0) / 2;
   const box = { x: rect.x - by, y: rect.y - by, width: rect.width + 2 * by, height: rect.height + 2 * by };
+  if (radius === 0 && opacity === 1 && fill.pattern === undefined) {
+    return [{ type: 'rect', role, from: fill.from, box, ...rect, ...look }];
+  }
   const outline = roundedRect(rect, radius, rounded);
-  const plain = radius === 0 && opacity === 1;
-  const item: RectItem | PathItem = plain
-    ? { type: 'rect', role, from: fill.from, box, ...rect, ...look }
-    : { type: 'path', role, from: fill.from, box, outline, ...look, ...(opacity < 1 ? { opacity } : {}) };
+  const item: RectItem | PathItem =
+    radius === 0 && opacity === 1
+      ? { type: 'rect', role, from: fill.from, box, ...rect, ...look }
+      : { type: 'path', role, from: fill.from, box, outline, ...look, ...(opacity < 1 ? { opacity } : {}) };
   return [item, ...patternInk(sheet, ringsOf(outline), fill, role)];
 }

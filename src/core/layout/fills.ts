@@ -49,6 +49,7 @@ const mayBe = (spotlit: Cell, cell: Cell) =>
 
 /** What accents say of a cell, the wider under the narrower: one that names more variables, or stands later. */
 export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell: Cell): AccentLook & { from?: string } {
+  if (plan.singled.accents.length === 0) return {};
   const own = plan.singled.accents
     .filter((accent) => covers(accent.cell, cell))
     .sort((a, b) => Object.keys(a.cell).length - Object.keys(b.cell).length || a.index - b.index);

@@ -75,7 +75,7 @@ export function referenceLabelInk(
     };
     const item = textAt(block, best.x, best.y, label);
     // Where there is no empty place it stands on paper of its own.
-    items.push(...(cost(best) > 0 ? [paperBehind(item, sheet.settings.paper)] : []), item);
+    items.push(...(cost(best) > 0 ? [paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper)] : []), item);
   }
   return items;
 }
