@@ -43,22 +43,25 @@ const formatting = readFileSync(join(root, 'docs/formatting.md'), 'utf8');
 const settings = [...formatting.matchAll(/```yaml\n([\s\S]*?)```/g)].map(([, block]) => block as string);
 
 describe('the page of formatting', () => {
-  test.each(settings.map((block) => [block.split('\n')[0], block]))('%s is taken as it stands', async (_, block) => {
-    const text = `hexis: figure/1
+  test.each(settings.map((block): [string, string] => [block.split('\n')[0] as string, block]))(
+    '%s is taken as it stands',
+    async (_, block) => {
+      const text = `hexis: figure/1
 data: ${demo('data/plots.csv')}
 codebook: ${demo('garden.codebook.yaml')}
 chart: { kind: bar, category: bed, value: yield, group: season, error: { shows: ci } }
 ${block}`;
-    const plain = text.replace(block, '');
-    const drawn = async (of: string) => {
-      const gathered = await gather(diskSource, 'f.yaml', { texts: { 'f.yaml': of } });
-      const made = gathered.ok ? compose(gathered.value) : gathered;
-      expect([...gathered.problems, ...made.problems].map(({ code }) => code)).toEqual([]);
-      return made.ok ? made.value : undefined;
-    };
-    const [before, after] = [await drawn(plain), await drawn(text)];
-    expect(JSON.stringify([after?.plate.items, after?.settings])).not.toBe(
-      JSON.stringify([before?.plate.items, before?.settings]),
-    );
-  });
+      const plain = text.replace(block, '');
+      const drawn = async (of: string) => {
+        const gathered = await gather(diskSource, 'f.yaml', { texts: { 'f.yaml': of } });
+        const made = gathered.ok ? compose(gathered.value) : gathered;
+        expect([...gathered.problems, ...made.problems].map(({ code }) => code)).toEqual([]);
+        return made.ok ? made.value : undefined;
+      };
+      const [before, after] = [await drawn(plain), await drawn(text)];
+      expect(JSON.stringify([after?.plate.items, after?.settings])).not.toBe(
+        JSON.stringify([before?.plate.items, before?.settings]),
+      );
+    },
+  );
 });
