@@ -61,18 +61,13 @@ export function markerOverhang({ plan, settings }: Sheet, border: number): numbe
   return marked ? Math.max(0, settings.markers.size * 0.8 * times + settings.markers.edge / 2 - border) : 0;
 }
 
-const most = (panels: readonly SettledPanel[], of: (needs: Margins) => number, which: (place: GridPlace) => boolean) =>
-  panels.reduce((most, panel) => (which(panel.place) ? Math.max(most, of(needsOf(panel))) : most), 0);
-
 /** The room that the panels need around them and between them, beside the axis titles. */
 export function spacesFor(sheet: Sheet, panels: readonly SettledPanel[], overhang: number): Spaces {
   const size = em(sheet);
-  const around = (side: keyof Margins, which: (place: GridPlace) => boolean) =>
-    Math.max(
-      overhang,
-      most(panels, (needs) => needs[side], which),
-    );
-  const inner = (side: keyof Margins, which: (place: GridPlace) => boolean) => most(panels, (n) => n[side], which);
+  const all = panels.map((panel) => ({ place: panel.place, needs: needsOf(panel) }));
+  const inner = (side: keyof Margins, which: (place: GridPlace) => boolean) =>
+    all.reduce((most, { place, needs }) => (which(place) ? Math.max(most, needs[side]) : most), 0);
+  const around = (side: keyof Margins, which: (place: GridPlace) => boolean) => Math.max(overhang, inner(side, which));
   const [columns, rows] = [panels.some(({ place }) => !place.first), panels.some(({ place }) => !place.top)];
   return {
     left: around('left', ({ first }) => first),
