@@ -2,6 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseDate } from '../../src/core/data/dates.js';
 import { chooseDates, dateInFull, datesBetween, dateTexts, dayOf } from '../../src/core/scale/dateTicks.js';
+import { languageCodes, writingOf } from '../../src/core/scale/languages.js';
+
+import { composed } from '../helpers/figures.js';
 
 describe('dates', () => {
   test.each([
@@ -42,7 +45,7 @@ describe('dates', () => {
 describe('ticks at dates', () => {
   test('stand at firsts of years and months, at Mondays, at days', () => {
     const [from, to] = [dayOf(2025, 10, 12), dayOf(2026, 4, 20)];
-    const words = (places: readonly number[]) => places.map(dateInFull);
+    const words = (places: readonly number[]) => places.map((day) => dateInFull(day));
     expect(words(datesBetween(from, to, { unit: 'month', count: 3 }))).toEqual(['1 Jan 2026', '1 Apr 2026']);
     expect(words(datesBetween(from, to, { unit: 'year', count: 1 }))).toEqual(['1 Jan 2026']);
     const mondays = datesBetween(dayOf(2026, 2, 1), dayOf(2026, 2, 31), { unit: 'day', count: 7 });
@@ -74,5 +77,33 @@ describe('ticks at dates', () => {
         },
       ),
     );
+  });
+});
+
+describe('dates in other languages and forms', () => {
+  const days = [dayOf(2026, 4, 3), dayOf(2026, 9, 12)];
+  const step = { unit: 'day', count: 1 } as const;
+
+  test('have the names and marks of the language', () => {
+    expect(dateTexts(days, step, { language: 'de' })).toEqual(['3. Mai 2026', '12. Okt']);
+    expect(dateTexts(days, step, { language: 'fr' })).toEqual(['3 mai 2026', '12 oct.']);
+    for (const language of languageCodes) expect(writingOf(language).months).toHaveLength(12);
+  });
+
+  test('or are in the form of ISO 8601', () => {
+    expect(dateTexts(days, { unit: 'month', count: 1 }, { dates: 'iso' })).toEqual(['2026-05', '2026-10']);
+    expect(dateInFull(days[0] as number, { dates: 'iso' })).toBe('2026-05-03');
+  });
+
+  test('go with the decimal mark, unless a style has one of its own', async () => {
+    const mark = async (more: string) => {
+      const { plate } = await composed({ more: `axes: { y: { from: 0, to: 10, step: 2.5 } }\n${more}` });
+      return plate.items.flatMap((item) =>
+        item.type === 'text' && /axes\.y\.labels\[1\]/.test(item.role) ? [item.text] : [],
+      );
+    };
+    expect(await mark('')).toEqual(['2.5']);
+    expect(await mark('numbers: { language: de }')).toEqual(['2,5']);
+    expect(await mark('numbers: { language: de, decimalMark: "." }')).toEqual(['2.5']);
   });
 });

@@ -162,6 +162,12 @@ const compared = {
   size: { ratio: 2 },
   dataLabels: { show: 'none' },
 };
+const dated = {
+  chart: { ...nothing, kind: 'line', x: 'bed', value: 'yield', group: undefined },
+  data: { rows: ['2026-05-01', '2026-06-02', '2026-09-03'].map((bed, i) => ({ bed, yield: i })) },
+  codebook: { variables: { bed: { measure: 'date' }, yield: { measure: 'numeric' } } },
+  callouts: undefined,
+};
 const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
 const referred = { chart: { references: [{ at: 3 }] } };
 const ruled = { heading: { rule: { width: '1pt' } } };
@@ -205,6 +211,8 @@ const rows: Record<string, Row> = {
   'words.unit': { value: 'brackets', changes: /^axes\.y\.title$/ },
   'words.keep': { value: ['bed'], changes: /^axes\.x\.title$/, needs: { words: { case: 'title' } } },
   'numbers.decimalMark': { value: ',', changes: values },
+  'numbers.language': { value: 'de', changes: values },
+  'numbers.dates': { value: 'iso', changes: everything, needs: dated },
   'numbers.grouping': { value: 'none', changes: everything, needs: { axes: { y: { to: 20000, step: 10000 } } } },
   ...Object.fromEntries(spaces.map((name) => [`space.${name}`, { value: 2.2, changes: everything }])),
   'widths.NAME': { value: '12cm', changes: everything },

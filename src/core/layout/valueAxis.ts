@@ -107,13 +107,21 @@ function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, 
   const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
     (at === 'y') !== upwards(sheet, at)
       ? set('0').height + labelGap.y * size
-      : dateRoom(dateTexts(values, step).map((text) => set(text).width)) + labelGap.x * size,
+      : dateRoom(dateTexts(values, step, sheet.settings.numbers).map((text) => set(text).width)) + labelGap.x * size,
   );
   const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
-  const texts = dateTexts(chosen.values, chosen.step);
+  const texts = dateTexts(chosen.values, chosen.step, sheet.settings.numbers);
   const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: upwards(sheet, at), index }));
   const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), true);
-  return { ...fitted, shows: 'value', ticks, decimals: 0, dataDecimals: 0, write: dateInFull, problems: [] };
+  return {
+    ...fitted,
+    shows: 'value',
+    ticks,
+    decimals: 0,
+    dataDecimals: 0,
+    write: (value: number) => dateInFull(value, sheet.settings.numbers),
+    problems: [],
+  };
 }
 
 /** A limit as a number: the author's own, the possible one of the codebook, or that of the data. */

@@ -1,3 +1,6 @@
+import { writingOf } from './languages.js';
+import type { NumberForm } from './numberFormat.js';
+
 /** Dates as days since 1 January 1970, in the calendar of Gregory and without time zones. */
 
 const day = 86_400_000;
@@ -8,8 +11,6 @@ const parts = (days: number) => {
   const date = new Date(days * day);
   return { year: date.getUTCFullYear(), month: date.getUTCMonth(), date: date.getUTCDate() };
 };
-
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
 /** How far ticks stand apart. */
 export interface DateStep {
@@ -52,21 +53,30 @@ export function datesBetween(low: number, high: number, { unit, count }: DateSte
   return places;
 }
 
+/** How dates are written. */
+export type DateForm = Pick<NumberForm, 'language' | 'dates'>;
+
 /** A date in words: as much of it as tells the ticks of a step apart, with the year at the first tick and in January. */
-export function formatDate(days: number, { unit }: DateStep, withYear: boolean): string {
+export function formatDate(days: number, { unit }: DateStep, withYear: boolean, form: DateForm = {}): string {
   const { year, month, date } = parts(days);
   if (unit === 'year') return String(year);
-  const name = unit === 'month' ? months[month] : `${date} ${months[month]}`;
+  if (form.dates === 'iso') {
+    const two = (part: number) => String(part).padStart(2, '0');
+    return [String(year).padStart(4, '0'), two(month + 1), ...(unit === 'day' ? [two(date)] : [])].join('-');
+  }
+  const { months, afterDay = '' } = writingOf(form.language);
+  const name = unit === 'month' ? months[month] : `${date}${afterDay} ${months[month]}`;
   return withYear ? `${name} ${year}` : `${name}`;
 }
 
 /** A whole date. */
-export const dateInFull = (days: number): string => formatDate(Math.round(days), { unit: 'day', count: 1 }, true);
+export const dateInFull = (days: number, form?: DateForm): string =>
+  formatDate(Math.round(days), { unit: 'day', count: 1 }, true, form);
 
 /** The texts of ticks: the year stands at the first, and where it changes. */
-export function dateTexts(values: readonly number[], step: DateStep): string[] {
+export function dateTexts(values: readonly number[], step: DateStep, form?: DateForm): string[] {
   const years = values.map((value) => parts(value).year);
-  return values.map((value, i) => formatDate(value, step, i === 0 || years[i] !== years[i - 1]));
+  return values.map((value, i) => formatDate(value, step, i === 0 || years[i] !== years[i - 1], form));
 }
 
 /** Dates that stand at least some days apart, from the first on. */

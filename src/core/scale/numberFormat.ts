@@ -1,7 +1,13 @@
-/** How numbers are written; the words of a house style. */
+import type { Language } from './languages.js';
+
+/** How numbers and dates are written; the words of a house style. */
 export interface NumberForm {
   decimalMark: '.' | ',';
   grouping: 'none' | 'space' | 'comma' | 'point';
+  /** Language of the names of months; left out: English. */
+  language?: Language;
+  /** Dates with the names of months, or as ISO 8601 has them; left out: in words. */
+  dates?: 'words' | 'iso';
 }
 
 /** How the numbers along an axis are written, beside their decimals. */

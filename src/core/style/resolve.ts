@@ -2,6 +2,7 @@ import { hexOf } from '../color/color.js';
 import { textRoles } from '../document/look/names.js';
 import type { AxisLook, Look } from '../document/look.js';
 import type { Problem } from '../document/problem.js';
+import { writingOf } from '../scale/languages.js';
 import { axisSettings, tickFormat } from './axisSettings.js';
 import { axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';
@@ -49,6 +50,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const text = Object.fromEntries(textRoles.map((role) => [role, resolver.textStyle(role)])) as Settings['text'];
   const figure = layers.at(-1)?.look ?? {};
   const { palette, legend, dataLabels, errorBars, bars } = look;
+  const { numbers } = look as Look;
   const { format } = dataLabels as NonNullable<Look['dataLabels']>;
   const { title: legendTitle, columns: legendColumns, key: legendKey } = legend as NonNullable<Look['legend']>;
   const panelFill = (look.panel as NonNullable<Look['panel']>).fill;
@@ -62,7 +64,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     baseSize: resolver.points(look.text.size, 'text.size') * grown,
     text: grownText(text, grown),
     words: look.words as Settings['words'],
-    numbers: look.numbers,
+    numbers: { ...look.numbers, decimalMark: numbers?.decimalMark ?? writingOf(look.numbers.language).decimalMark },
     space: look.space,
     ...page,
     placed,

@@ -1,5 +1,5 @@
+import { languageCodes } from '../../scale/languages.js';
 import { choice, flag, listOf, object, optional, text } from '../fields.js';
-
 import { stroke } from './forms.js';
 
 /** The form of words and numbers, of the heading and the caption. */
@@ -18,7 +18,11 @@ export const wordsShape = {
   ),
   numbers: optional(
     object('The form of all numbers.', {
-      decimalMark: optional(choice('Decimal mark.', ['.', ','], '.')),
+      language: optional(
+        choice('Language, which decides the decimal mark and the names of months.', languageCodes, 'de'),
+      ),
+      decimalMark: optional(choice('Decimal mark. Left out: that of the language.', ['.', ','], '.')),
+      dates: optional(choice('Dates with names of months, or as 2026-05-03.', ['words', 'iso'], 'iso')),
       grouping: optional(
         choice('What stands between groups of three digits.', ['none', 'space', 'comma', 'point'], 'space'),
       ),
