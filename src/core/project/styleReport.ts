@@ -1,6 +1,6 @@
 import { contrastOn, distanceIn, type View, views } from '../color/views.js';
 import { textRoles } from '../document/look/names.js';
-import { error, fail, type Outcome, succeed } from '../document/problem.js';
+import { fail, type Outcome, succeed } from '../document/problem.js';
 import { leavesOf } from '../document/settingTree.js';
 import type { Layer } from '../style/layers.js';
 import { rampOf } from '../style/ramps.js';
@@ -170,10 +170,10 @@ const path = 'style-check.figure.yaml';
 export async function reportStyle(source: Source, style: string): Promise<Outcome<StyleReport>> {
   const gathered = await gather(source, path, { style, texts: { [path]: figure } });
   if (!gathered.ok) return fail(gathered.problems);
-  const { resolved, layers: all, kit } = gathered.value;
+  const { resolved, layers: all } = gathered.value;
+  // The last layer is the figure's own.
   const layers = all.slice(0, -1);
   const { settings } = resolved;
-  if (!kit || layers.length === 0) return fail([error('style-missing', { name: style, known: [] })]);
   const smallest = textRoles
     .map((role) => ({ path: `text.${role}.least`, size: settings.text[role].least }))
     .reduce((a, b) => (b.size < a.size ? b : a));
