@@ -1,7 +1,5 @@
-export default {
+const common = {
   testEnvironment: 'node',
-  roots: ['<rootDir>/tests'],
-  testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^hexis$': '<rootDir>/src/core/index.ts',
@@ -14,7 +12,21 @@ export default {
       { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' }, sourceMaps: 'inline' },
     ],
   },
-  globalSetup: '<rootDir>/tests/helpers/setUp.mjs',
-  globalTeardown: '<rootDir>/tests/helpers/tearDown.mjs',
+};
+
+const inFolders = (...folders) => folders.map((folder) => `<rootDir>/tests/${folder}/**/*.test.ts`);
+
+/** The apps are built and served for their own tests alone, so that any other file starts at once. */
+export default {
   testTimeout: 60000,
+  projects: [
+    { ...common, displayName: 'hexis', testMatch: inFolders('core', 'library', 'cli', 'formats', 'package') },
+    {
+      ...common,
+      displayName: 'examples',
+      testMatch: inFolders('examples'),
+      globalSetup: '<rootDir>/tests/helpers/setUp.mjs',
+      globalTeardown: '<rootDir>/tests/helpers/tearDown.mjs',
+    },
+  ],
 };

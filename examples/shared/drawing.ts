@@ -22,14 +22,16 @@ export async function draw(
   path: string,
   caption: boolean,
   style?: string,
-): Promise<{ drawing?: Drawing; problems: Problem[] }> {
+): Promise<{ drawing?: Drawing | undefined; problems: Problem[]; fault?: string }> {
   const gathered = await gather(source(), path, { caption, style });
   if (!gathered.ok) return gathered;
   const composed = compose(gathered.value, { caption });
   const problems = [...gathered.problems, ...composed.problems];
   if (!composed.ok) return { problems };
   const { plate, numbers } = composed.value;
-  const svg = (await writeFigure(gathered.value, composed.value, svgFormat)) as string;
+  const written = await writeFigure(gathered.value, composed.value, svgFormat);
+  if (!written.ok) return { problems: [...problems, ...written.problems] };
+  const svg = written.value as string;
   const drawing = {
     id: plate.id,
     svg,

@@ -1,7 +1,5 @@
-import { mkdir, readdir, readFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
-import { error, type Problem } from '../core/document/problem.js';
-import { systemReason } from '../node/diskSource.js';
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { packageRoot } from '../node/packageRoot.js';
 import { type Output, save } from '../node/save.js';
 import { exit } from './command.js';
@@ -10,33 +8,21 @@ import { exitCode, reportProblems } from './report.js';
 
 const isProjectFile = (name: string) => /\.(ya?ml|csv)$/.test(name);
 
-async function makeFolders(folders: readonly string[]): Promise<Problem[]> {
-  for (const folder of new Set(folders)) {
-    try {
-      await mkdir(folder, { recursive: true });
-    } catch (fault) {
-      return [error('not-writable', { path: folder, reason: systemReason(fault) })];
-    }
-  }
-  return [];
-}
-
 /** Writes the demo project and draws it. Files that the author has changed are kept. */
 export async function runDemo(folder: string): Promise<number> {
   const source = join(packageRoot, 'demo');
   const names = (await readdir(source, { recursive: true })).filter(isProjectFile).sort();
   const drawings = join(folder, 'drawings');
-  const problems = await makeFolders([drawings, ...names.map((name) => dirname(join(folder, name)))]);
   const fresh: Output[] = [];
   const kept: string[] = [];
-  for (const name of problems.length > 0 ? [] : names) {
+  for (const name of names) {
     const path = join(folder, name);
     const bytes = await readFile(join(source, name));
     const there = await readFile(path).catch(() => undefined);
     if (there === undefined) fresh.push({ path, bytes });
     else if (!bytes.equals(there)) kept.push(path);
   }
-  if (problems.length === 0) problems.push(...(await save(fresh)));
+  const problems = await save(fresh);
   if (problems.length > 0) {
     reportProblems(problems);
     return exitCode(problems);

@@ -4,13 +4,14 @@ import { nearest } from '../core/document/nearest.js';
 import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
 import { writeFigure } from '../core/project/writeFigure.js';
-import { filesRead } from '../node/diskSource.js';
+import { filesRead, noFile, signatureOf } from '../node/diskSource.js';
 import { type Prepared, prepare } from '../node/draw.js';
 import { fileName } from '../node/fileName.js';
 import { formats } from '../node/formats.js';
-import { folderProblems, type Output, save } from '../node/save.js';
+import { replacedBy } from '../node/ours.js';
+import { inputProblems, type Output, save } from '../node/save.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems } from './report.js';
+import { exitCode, problemsJson, reportProblems, say } from './report.js';
 
 const inkNames = ['color', 'grey', 'black'] as const;
 const groundNames = ['auto', 'paper', 'none'] as const;
@@ -28,6 +29,7 @@ interface DrawCall {
   ground?: string;
   name?: string;
   explain?: string;
+  replace?: boolean;
 }
 
 const names = formats.map((format) => format.name);
@@ -170,8 +172,7 @@ async function readCall(call: DrawCall, figures: number): Promise<{ plan: DrawPl
   const wanted = wantedFormats(call, toFolder);
   const known = wanted.filter(isFormat);
   const unknown = wanted.filter((value): value is Problem => !isFormat(value));
-  const target = call.output === undefined ? 'figure' : toFolder ? join(call.output, 'figure') : call.output;
-  const problems = [...unknown, ...callProblems(call, figures, known, toFolder), ...(await folderProblems([target]))];
+  const problems = [...unknown, ...callProblems(call, figures, known, toFolder)];
   return {
     plan: { call, formats: known, toFolder, dpi: call.dpi === undefined ? undefined : Number(call.dpi) },
     problems,
@@ -193,8 +194,14 @@ async function drawFigure(path: string, plan: DrawPlan): Promise<Outcome<Drawn>>
   for (const format of wanted) {
     const file = pathFor(plan, figure, format);
     if (!file.ok) return { ok: false, problems: [...problems, ...file.problems] };
-    const bytes = await writeFigure(figure.gathered, figure.composition, format, { dpi, text, inks, ground });
-    outputs.push({ path: file.value, bytes });
+    const written = await writeFigure(figure.gathered, figure.composition, format, { dpi, text, inks, ground });
+    problems.push(...written.problems);
+    if (!written.ok) return { ok: false, problems };
+    outputs.push({
+      path: file.value,
+      bytes: written.value,
+      ...(call.replace ? {} : { replaces: replacedBy(format.name) }),
+    });
   }
   return succeed({ figure, outputs }, problems);
 }
@@ -206,7 +213,7 @@ function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Prob
     return;
   }
   reportProblems(problems);
-  for (const { figure, outputs } of drawn) process.stdout.write(`${summary(figure, outputs)}\n`);
+  for (const { figure, outputs } of drawn) say(summary(figure, outputs));
   if (drawn.length === 0) process.stderr.write('nothing was written\n');
 }
 
@@ -221,6 +228,7 @@ async function drawAll(figures: readonly string[], call: DrawCall): Promise<numb
   }
   const outputs = drawn.flatMap((figure) => figure.outputs);
   problems.push(...clashes(outputs));
+  if (!hasErrors(problems)) problems.push(...(await inputProblems(outputs, filesRead.keys())));
   if (!hasErrors(problems)) problems.push(...(await save(outputs)));
   const failed = hasErrors(problems);
   report(call, failed ? [] : drawn, problems);
@@ -229,17 +237,15 @@ async function drawAll(figures: readonly string[], call: DrawCall): Promise<numb
 
 const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
-/** When each file was last changed; a file that is not there has no time. */
-async function timesOf(paths: Iterable<string>): Promise<string> {
-  const times = await Promise.all(
-    [...paths].map((path) =>
-      stat(path).then(
-        ({ mtimeMs }) => mtimeMs,
-        () => 0,
-      ),
-    ),
+/** Whether a file has changed since it was read, come or gone. */
+async function changed(): Promise<boolean> {
+  const all = await Promise.all(
+    [...filesRead].map(async ([path, before]) => {
+      const now = await stat(path, { bigint: true }).then(signatureOf, () => noFile);
+      return now !== before;
+    }),
   );
-  return times.join();
+  return all.includes(true);
 }
 
 /** Says where settings come from, figure by figure. */
@@ -252,7 +258,7 @@ async function explainAll(
     const prepared = await prepare(path, { style, caption });
     const said = prepared.ok ? (await import('./explain.js')).explained(prepared.value, what) : prepared;
     problems.push(...said.problems.filter(({ severity }) => severity === 'error'));
-    if (said.ok) process.stdout.write(`${figures.length > 1 ? `${path}\n` : ''}${said.value}\n`);
+    if (said.ok) say(`${figures.length > 1 ? `${path}\n` : ''}${said.value}`);
   }
   reportProblems(problems);
   return exitCode(problems);
@@ -263,11 +269,10 @@ export async function runDraw(figures: string[], call: DrawCall): Promise<number
   if (call.explain !== undefined) return explainAll(figures, call);
   const code = await drawAll(figures, call);
   if (!call.watch || filesRead.size === 0) return code;
-  process.stdout.write(`waiting for changes of ${filesRead.size} files; end with Ctrl-C\n`);
-  for (let known = await timesOf(filesRead); ; await pause(200)) {
-    const now = await timesOf(filesRead);
-    if (now === known) continue;
-    await drawAll(figures, call);
-    known = await timesOf(filesRead);
+  say(`waiting for changes of ${filesRead.size} files; end with Ctrl-C`);
+  for (;;) {
+    await pause(200);
+    // Each file is held against what it was when it was read, so that a change while drawing counts as well.
+    if (await changed()) await drawAll(figures, call);
   }
 }

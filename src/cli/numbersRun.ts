@@ -2,7 +2,7 @@ import { error } from '../core/document/problem.js';
 import { numbersCsv, numbersJson, numbersText } from '../core/export/numbers.js';
 import { prepare } from '../node/draw.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems } from './report.js';
+import { exitCode, problemsJson, reportProblems, say } from './report.js';
 
 interface NumbersCall {
   style?: string;
@@ -37,6 +37,9 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
     return exit.done;
   }
   reportProblems(prepared.problems);
-  process.stdout.write(call.csv ? numbersCsv(numbers) : `${gathered.id}: ${plate.title}\n\n${numbersText(numbers)}\n`);
+  if (!call.csv) say(`${gathered.id}: ${plate.title}\n\n${numbersText(numbers)}`);
+  // To a file or another program the cells go as they are.
+  else if (process.stdout.isTTY) say(numbersCsv(numbers).trimEnd());
+  else process.stdout.write(numbersCsv(numbers));
   return exit.done;
 }

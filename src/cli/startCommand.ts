@@ -12,6 +12,7 @@ export const startCommand: CommandSpec = {
     ['--y <column>', 'the column along the vertical axis'],
     ['--kind <kind>', 'the kind of chart; left out: the first that the columns fit'],
     ['--sheet <name>', 'the sheet of a workbook'],
+    ['--thousands-mark <mark>', "the mark between groups of three digits: . , ' a blank, or none; left out: found out"],
     ['--decimal-mark <mark>', 'the decimal mark of the table, "." or ","; left out: found out'],
     ['-o, --output <folder>', 'folder for the two files; left out: that of the table'],
     ['--replace', 'whether files that are there are replaced'],

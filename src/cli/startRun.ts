@@ -1,19 +1,23 @@
 import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
 import { codebookOf } from '../core/data/codebook.js';
-import { type ColumnProfile, profileTable } from '../core/data/profile.js';
-import { everyColumn } from '../core/data/table.js';
+import type { NumberNotation } from '../core/data/numberText.js';
+import { pointNotation } from '../core/data/numberText.js';
+import { type ColumnProfile, notationOfTable, profileTable } from '../core/data/profile.js';
+import { everyColumn, type Table } from '../core/data/table.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
+import { type ThousandsMark, thousandsMarks } from '../core/document/thousandsMarks.js';
 import { type DraftWish, draftChart, draftCodebook, draftFigure } from '../core/project/draft.js';
 import { Gatherer, readTableFile } from '../core/project/gatherer.js';
 import { diskSource } from '../node/diskSource.js';
-import { folderProblems, save } from '../node/save.js';
+import { save } from '../node/save.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems } from './report.js';
+import { exitCode, problemsJson, reportProblems, say } from './report.js';
 
 interface StartCall extends DraftWish {
   sheet?: string;
   decimalMark?: string;
+  thousandsMark?: string;
   output?: string;
   replace?: boolean;
   json?: boolean;
@@ -67,11 +71,33 @@ function profileText(profiles: readonly ColumnProfile[]): string {
     .join('\n');
 }
 
-/** The decimal mark under which more cells are numbers. */
-function decimalMarkOf(texts: readonly string[]): '.' | ',' {
-  const count = (pattern: RegExp) => texts.filter((text) => pattern.test(text)).length;
-  return count(/^-?\d+,\d+$/) > count(/^-?\d+\.\d+$/) ? ',' : '.';
+/** Marks that the call names and that there are not. */
+function markProblems({ decimalMark, thousandsMark }: StartCall): Problem[] {
+  const wrong = (option: string, found: string, expects: string, example: string) =>
+    error('bad-option', { option, found, expects, example });
+  return [
+    ...(decimalMark === undefined || decimalMark === '.' || decimalMark === ','
+      ? []
+      : [wrong('--decimal-mark', decimalMark, 'a point or a comma', '--decimal-mark ","')]),
+    ...(thousandsMark === undefined || (thousandsMarks as readonly string[]).includes(thousandsMark)
+      ? []
+      : [wrong('--thousands-mark', thousandsMark, thousandsMarks.join('  '), '--thousands-mark ","')]),
+  ];
 }
+
+/** How the numbers of the table are written: as the call says, or as the table shows. */
+function notationFor({ decimalMark, thousandsMark }: StartCall, table: Table): NumberNotation {
+  const found =
+    decimalMark === undefined ? notationOfTable(table) : { decimalMark: decimalMark as '.' | ',', told: true };
+  return { ...found, ...(thousandsMark === undefined ? {} : { thousandsMark: thousandsMark as ThousandsMark }) };
+}
+
+/** Columns whose numbers can be read in two ways, or in none with the marks of the rest: asked, not guessed. */
+const doubts = (profiles: readonly ColumnProfile[], table: string): Problem[] =>
+  profiles.flatMap(({ name, doubt }) => {
+    if (doubt?.is !== 'unsure') return [];
+    return [error('thousands-asked', { column: name, text: doubt.text, mark: doubt.mark, table })];
+  });
 
 async function existing(paths: readonly string[]): Promise<Problem[]> {
   const problems: Problem[] = [];
@@ -88,46 +114,35 @@ function give(problems: readonly Problem[], call: StartCall): number {
 
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
-  const { decimalMark: told } = call;
-  if (told !== undefined && told !== '.' && told !== ',') {
-    return give(
-      [
-        error('bad-option', {
-          option: '--decimal-mark',
-          found: told,
-          expects: 'a point or a comma',
-          example: '--decimal-mark ","',
-        }),
-      ],
-      call,
-    );
-  }
+  const wrong = markProblems(call);
+  if (wrong.length > 0) return give(wrong, call);
   const gatherer = new Gatherer(diskSource);
   const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
   const table = await readTableFile(gatherer, path, {
     name: path,
     codebook: codebookOf(),
-    decimalMark: '.',
+    notation: pointNotation,
     requests,
     sheet: call.sheet,
   });
   if (!table || hasErrors(gatherer.problems)) return give(gatherer.problems, call);
-  const mark = told ?? decimalMarkOf(table.columnNames.flatMap((name) => table.category(name).texts.slice(0, 500)));
-  const profiles = profileTable(table, mark);
+  const notation = notationFor(call, table);
+  const profiles = profileTable(table, notation);
+  const asked = doubts(profiles, path);
+  if (asked.length > 0) return give(asked, call);
   const chart = draftChart(call, profiles, path);
   if (!chart.ok && call.json) return give(chart.problems, call);
   const folder = call.output ?? join(path, '..');
   const name = basename(path).replace(/\.[^.]+$/, '');
   const [codebook, figure] = [join(folder, `${name}.codebook.yaml`), join(folder, `${name}.figure.yaml`)];
-  if (!call.json)
-    process.stdout.write(`${path}: ${table.rowCount} rows, ${profiles.length} columns\n\n${profileText(profiles)}\n\n`);
+  if (!call.json) say(`${path}: ${table.rowCount} rows, ${profiles.length} columns\n\n${profileText(profiles)}\n`);
   if (!chart.ok) return give(chart.problems, call);
-  const problems = [...(await folderProblems([figure])), ...(call.replace ? [] : await existing([codebook, figure]))];
+  const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
   const there = relative(folder, path).replaceAll('\\', '/');
   const failed = await save([
-    { path: codebook, bytes: draftCodebook(profiles, basename(path), mark, chart.value) },
-    { path: figure, bytes: draftFigure(name, there, basename(codebook), chart.value) },
+    { path: codebook, bytes: draftCodebook(profiles, basename(path), notation, chart.value) },
+    { path: figure, bytes: draftFigure(name, there, basename(codebook), chart.value, call.sheet) },
   ]);
   if (failed.length > 0) return give(failed, call);
   if (call.json) {
@@ -137,8 +152,8 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
     return exit.done;
   }
   const settings = Object.entries(chart.value).map(([key, value]) => `${key} ${value}`);
-  process.stdout.write(
-    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${settings.join(', ')}\n\nNext: npx hexis draw ${figure} -o ${folder === '' ? '.' : folder}/\n`,
+  say(
+    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${settings.join(', ')}\n\nNext: npx hexis draw ${figure} -o ${folder === '' ? '.' : folder}/`,
   );
   return exit.done;
 }

@@ -5,9 +5,10 @@ import { composeSwatch } from '../core/project/swatch.js';
 import { writeFigure } from '../core/project/writeFigure.js';
 import { diskSource } from '../node/diskSource.js';
 import { formats } from '../node/formats.js';
-import { folderProblems, save } from '../node/save.js';
+import { replacedBy } from '../node/ours.js';
+import { save } from '../node/save.js';
 import { exit } from './command.js';
-import { exitCode, reportProblems } from './report.js';
+import { exitCode, reportProblems, say } from './report.js';
 
 interface SwatchCall {
   output?: string;
@@ -37,16 +38,17 @@ export async function runSwatch(style: string, call: SwatchCall): Promise<number
             example: '--dpi 300',
           }),
         ]),
-    ...(await folderProblems([path])),
   ];
   if (!format || problems.length > 0) {
     reportProblems(problems);
     return exitCode(problems);
   }
-  const bytes = await writeFigure(gathered, composition, format, { dpi });
-  const failed = await save([{ path, bytes }]);
+  const written = await writeFigure(gathered, composition, format, { dpi });
+  const failed = written.ok
+    ? await save([{ path, bytes: written.value, replaces: replacedBy(format.name) }])
+    : written.problems;
   reportProblems(failed);
   if (failed.length > 0) return exitCode(failed);
-  process.stdout.write(`${path}: what the style ${style} offers to choose from\n`);
+  say(`${path}: what the style ${style} offers to choose from`);
   return exit.done;
 }

@@ -1,5 +1,34 @@
 /** The parts that we use of libraries without types of their own that fit a program without Node or a browser. */
 
+/** Part of every place that the core runs in (Encoding Standard). */
+declare class TextDecoder {
+  constructor(encoding?: string, options?: { fatal?: boolean; ignoreBOM?: boolean });
+  decode(bytes?: Uint8Array, options?: { stream?: boolean }): string;
+}
+declare class WritableStream<T> {
+  constructor(sink: { write(piece: T): void; close?(): void });
+}
+declare class TextEncoder {
+  encode(text: string): Uint8Array<ArrayBuffer>;
+}
+
+declare module '@zip.js/zip.js' {
+  export interface Entry {
+    filename: string;
+    directory: boolean;
+    encrypted: boolean;
+    getData(writable: WritableStream<Uint8Array>): Promise<unknown>;
+  }
+  export class Uint8ArrayReader {
+    constructor(bytes: Uint8Array);
+  }
+  export class ZipReader {
+    constructor(reader: Uint8ArrayReader, options?: { checkSignature?: boolean });
+    getEntries(): Promise<Entry[]>;
+  }
+  export function configure(options: { useWebWorkers: boolean }): void;
+}
+
 declare module 'fontkit' {
   interface Glyph {
     id: number;
@@ -102,12 +131,4 @@ declare module 'pdfkit' {
 declare module 'read-excel-file/universal' {
   type Cell = string | number | boolean | Date | null;
   export default function readSheets(bytes: ArrayBuffer): Promise<{ sheet: string; data: Cell[][] }[]>;
-}
-
-declare module 'subset-font' {
-  export default function subsetFont(
-    font: never,
-    text: string,
-    options: { targetFormat: 'woff2' | 'woff' | 'sfnt' },
-  ): Promise<Uint8Array>;
 }

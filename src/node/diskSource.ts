@@ -1,5 +1,7 @@
-import { readdir, readFile } from 'node:fs/promises';
+import { type BigIntStats, constants } from 'node:fs';
+import { type FileHandle, open, readdir } from 'node:fs/promises';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
+import { decodeText } from '../core/data/encoding.js';
 import { type Source, SourceFault } from '../core/project/source.js';
 import { packageRoot } from './packageRoot.js';
 
@@ -15,44 +17,81 @@ export function systemReason(fault: unknown): string {
     EROFS: 'the disk is read-only',
     EMFILE: 'too many files are open',
     ENAMETOOLONG: 'the name is too long',
+    ELOOP: 'its links lead in a circle',
+    ENXIO: 'it is a pipe or a device, not a file',
   };
   return known[code ?? ''] ?? message;
 }
 
+/** What a file looked like when it was read: it changes with every change of the file. */
+export const signatureOf = ({ mtimeNs, size, ino }: BigIntStats): string => `${mtimeNs} ${size} ${ino}`;
+
+/** Files that were read since the program began, with what they looked like; those that were not there too. */
+const files = new Map<string, string>();
+export const filesRead: ReadonlyMap<string, string> = files;
+
+/** The signature of a file that is not there, or cannot be read. */
+export const noFile = 'none';
+
+/** Larger files are not read: nothing that can be drawn takes as much. */
+const mostBytes = 500e6;
+
+async function contentOf(handle: FileHandle, path: string): Promise<Buffer> {
+  const found = await handle.stat({ bigint: true });
+  files.set(path, signatureOf(found));
+  if (found.isDirectory()) throw new SourceFault('unreadable', 'it is a folder');
+  if (!found.isFile()) throw new SourceFault('unreadable', 'it is a pipe or a device, not a file');
+  if (found.size > mostBytes) {
+    const size = `${Math.round(Number(found.size) / 1e6)} MB`;
+    throw new SourceFault('unreadable', `it has ${size}, and at most ${mostBytes / 1e6} MB are read`);
+  }
+  return handle.readFile();
+}
+
 async function read(path: string): Promise<Buffer> {
-  read.paths.add(path);
+  files.set(path, noFile);
+  let handle: FileHandle | undefined;
   try {
-    return await readFile(path);
+    // A pipe without a writer would be waited for.
+    handle = await open(path, constants.O_RDONLY | (constants.O_NONBLOCK ?? 0));
+    return await contentOf(handle, path);
   } catch (fault) {
+    if (fault instanceof SourceFault) throw fault;
     const missing = (fault as NodeJS.ErrnoException).code === 'ENOENT';
     throw new SourceFault(missing ? 'missing' : 'unreadable', systemReason(fault));
+  } finally {
+    await handle?.close();
   }
 }
 
-read.paths = new Set<string>();
+/** Figure files, codebooks and styles are written by hand: larger ones are something else. */
+const mostText = 4e6;
 
 /** A file as text: UTF-8, or UTF-16 with a byte order mark. */
-function decoded(bytes: Buffer): string {
-  if (bytes.length > 1 && bytes[0] === 0xff && bytes[1] === 0xfe) return bytes.toString('utf16le');
-  const text = bytes.toString('utf8');
-  if (text.includes('\u0000')) throw new SourceFault('unreadable', 'it is not a text file');
-  if (text.includes('\ufffd'))
-    throw new SourceFault('unreadable', 'its letters are not in UTF-8; save it as UTF-8 text');
-  return text;
+function textOf(bytes: Buffer): string {
+  if (bytes.length > mostText) {
+    const size = `${Math.round(bytes.length / 1e6)} MB`;
+    throw new SourceFault('unreadable', `it has ${size}, and settings of at most ${mostText / 1e6} MB are read`);
+  }
+  const decoded = decodeText(bytes);
+  if (!decoded) throw new SourceFault('unreadable', 'it is not a text file');
+  if (decoded.assumed) throw new SourceFault('unreadable', 'its letters are not in UTF-8; save it as UTF-8 text');
+  return decoded.text;
 }
 
 /** Files on disk; paths are as given, from the current folder. */
 export const diskSource: Source = {
-  text: async (path) => decoded(await read(path)),
+  text: async (path) => textOf(await read(path)),
   bytes: read,
   join: (from, reference) => (isAbsolute(reference) ? reference : normalize(join(dirname(from), reference))),
   near: async (path) => {
     const folder = dirname(path);
     const names = await readdir(folder).catch(() => []);
-    return names.map((name) => join(folder, name));
+    return names.slice(0, 2000).map((name) => join(folder, name));
   },
   shippedFont: (family, variant) => read(join(packageRoot, 'assets', 'faces', family.toLowerCase(), `${variant}.ttf`)),
+  async subsetFont(font, characters) {
+    const { default: subset } = await import('subset-font');
+    return subset(font as never, characters, { targetFormat: 'woff2' });
+  },
 };
-
-/** Every file that was read since the program began, for those who wait for changes. */
-export const filesRead: ReadonlySet<string> = read.paths;

@@ -47,5 +47,6 @@ export async function draw(
   const prepared = await prepare(path, options);
   if (!prepared.ok) return prepared;
   const { gathered, composition } = prepared.value;
-  return succeed(await writeFigure(gathered, composition, format, options), prepared.problems);
+  const written = await writeFigure(gathered, composition, format, options);
+  return { ...written, problems: [...prepared.problems, ...written.problems] };
 }

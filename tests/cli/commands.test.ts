@@ -155,10 +155,10 @@ describe('careless calls', () => {
     ['a picture for a figure', () => ['draw', folder.at('picture.csv')], 3, /it is not a text file/],
     ['letters that are not UTF-8', () => ['draw', folder.at('latin.csv')], 3, /not in UTF-8/],
     [
-      'an output folder that does not exist',
-      () => ['draw', figure, '-o', folder.at('no/such/a.svg')],
+      'an output folder in the place of a file',
+      () => ['draw', figure, '-o', folder.at('bad.yaml/a.svg')],
       3,
-      /the folder .*no\/such does not exist[\s\S]*write: mkdir -p/,
+      /a\.svg cannot be written: a part of its path is a file/,
     ],
     ['an unknown format', () => ['draw', figure, '--as', 'svg,pgn'], 2, /"pgn" is no format[\s\S]*write: png/],
     ['an unknown ending', () => ['draw', figure, '-o', folder.at('a.docx')], 2, /"docx" is no format/],

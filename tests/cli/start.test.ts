@@ -85,7 +85,6 @@ describe('start', () => {
     [['empty.csv'], 2, /no rows/],
     [['plots.csv', '--decimal-mark', ';'], 2, /a point or a comma/],
     [['book.xlsx', '--sheet', 'Third'], 2, /no sheet "Third"/],
-    [['plots.csv', '-o', 'nowhere/at/all'], 3, /does not exist/],
   ])('%j ends with code %i and a message', (args, expected, message) => {
     const { code, err } = hexis(['start', folder.at(args[0] as string), ...args.slice(1)]);
     expect(code).toBe(expected);

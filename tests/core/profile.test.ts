@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { parse } from 'yaml';
 import { codebookOf } from '../../src/core/data/codebook.js';
 import { readDelimited } from '../../src/core/data/delimited.js';
+import { pointNotation } from '../../src/core/data/numberText.js';
 import { type ColumnProfile, profileTable } from '../../src/core/data/profile.js';
 import { everyColumn } from '../../src/core/data/table.js';
 import { draftChart, draftCodebook, draftFigure, wordsOf, yamlName } from '../../src/core/project/draft.js';
@@ -16,11 +17,11 @@ function profiles(columns: Record<string, (string | number)[]>): ColumnProfile[]
   const table = readDelimited(`${names.join(',')}\n${lines.join('\n')}\n`, {
     name: 't.csv',
     codebook: codebookOf(),
-    decimalMark: '.',
+    notation: pointNotation,
     requests,
   });
   if (!table.ok) throw new Error(JSON.stringify(table.problems));
-  return profileTable(table.value, '.');
+  return profileTable(table.value, pointNotation);
 }
 
 const one = (values: (string | number)[]) =>
@@ -116,7 +117,7 @@ describe('the first chart of a table', () => {
         const wish = { category: names[0] as string, value: names[1] as string };
         const found = draftChart(wish, made, 't.csv');
         if (!found.ok) throw new Error(JSON.stringify(found.problems));
-        const codebook = draftCodebook(made, 't.csv', '.', found.value);
+        const codebook = draftCodebook(made, 't.csv', pointNotation, found.value);
         const figure = draftFigure('first', 't.csv', 't.codebook.yaml', found.value);
         expect(readCodebook(codebook, 'c.yaml').problems).toEqual([]);
         expect(readFigure(figure, 'f.yaml').problems).toEqual([]);

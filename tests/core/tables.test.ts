@@ -17,7 +17,7 @@ const read = (
   readDelimited(text, {
     name: 't.csv',
     codebook: codebookOf({ variables: { v: { missing: more.missing ?? [] } } }),
-    decimalMark: more.decimalMark ?? '.',
+    notation: { decimalMark: more.decimalMark ?? '.', told: more.decimalMark !== undefined },
     requests: [...request],
     delimiter: more.delimiter,
   });

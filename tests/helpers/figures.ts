@@ -1,4 +1,14 @@
-import { type Composition, compose, type Gathered, gather, memorySource, type Outcome, type Problem } from 'hexis';
+import {
+  type Composition,
+  compose,
+  coreFormats,
+  type Gathered,
+  gather,
+  memorySource,
+  type Outcome,
+  type Problem,
+  writeFigure,
+} from 'hexis';
 
 export const smallTable =
   'bed,season,yield\n1,spring,2.5\n1,spring,3.5\n1,autumn,2\n1,autumn,4\n2,spring,4\n2,spring,5\n2,autumn,6\n2,autumn,7.5\n';
@@ -54,3 +64,10 @@ export async function codes(parts: Parts): Promise<string[]> {
 
 export const codeAt = ({ code, place }: Problem): string =>
   [code, place?.file, place?.line, place?.column].filter((v) => v !== undefined).join(':');
+
+/** The SVG of a composed figure. */
+export async function svgOf(gathered: Gathered, composition: Composition): Promise<string> {
+  const written = await writeFigure(gathered, composition, coreFormats[0]);
+  if (!written.ok) throw new Error(JSON.stringify(written.problems));
+  return written.value as string;
+}

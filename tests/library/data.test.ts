@@ -130,10 +130,10 @@ describe('the codebook', () => {
       codebook: dated,
     });
     expect(made.numbers.rows.map((row) => row.slice(0, 3))).toEqual([
-      ['1 Mar 2026', 1, 1],
-      ['2 Mar 2026', 1, 2],
-      ['5 Mar 2026', 2, 4],
-      ['9 Mar 2026', 1, 4],
+      ['2026-03-01', 1, 1],
+      ['2026-03-02', 1, 2],
+      ['2026-03-05', 2, 4],
+      ['2026-03-09', 1, 4],
     ]);
     expect(await codes({ chart: '{ kind: scatter, x: late, y: yield }', table: numbers, codebook: dated })).toEqual([
       'not-a-date:t.csv:5:17',

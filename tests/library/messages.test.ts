@@ -100,7 +100,7 @@ const cases: Case[] = [
   [
     'a font file that is none',
     { more: 'faces: { G: { regular: c.yaml } }\ntext: { face: G }' },
-    ['file-unreadable:f.yaml:5:24'],
+    ['font-unreadable:f.yaml:5:24'],
   ],
   ['a letter that the face lacks', { more: 'axes: { x: { title: 畑 } }' }, ['glyph-missing']],
   ['a figure too small for its words', { more: 'size: { width: 9mm, height: 9mm }' }, ['too-small:f.yaml:5:7']],

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { compose, coreFormats, gather, memorySource, type PlateItem, writeFigure } from 'hexis';
+import { compose, gather, memorySource, type PlateItem } from 'hexis';
 import { textRoles } from '../../src/core/document/look/names.js';
 import { lookSchema } from '../../src/core/document/look.js';
-import { smallCodebook, smallTable } from '../helpers/figures.js';
+import { smallCodebook, smallTable, svgOf } from '../helpers/figures.js';
 
 /** One setting: a value for it, and the roles whose ink it changes; all other ink stays as it was. */
 interface Row {
@@ -459,14 +459,14 @@ describe('every setting', () => {
 
   test('of inks and ground reach the file', async () => {
     const made = await drawn({ export: { inks: 'black', ground: 'paper' } });
-    const svg = (await writeFigure(made.gathered, made.composition, coreFormats[0])) as string;
+    const svg = await svgOf(made.gathered, made.composition);
     expect([...new Set(svg.match(/#[0-9a-f]{6}/g))].sort()).toEqual(['#000000', '#ffffff']);
     expect(svg).toContain('<rect x="0" y="0"');
   });
 
   test('of export reaches the file', async () => {
     const made = await drawn({ export: { text: 'outlines' } });
-    const svg = (await writeFigure(made.gathered, made.composition, coreFormats[0])) as string;
+    const svg = await svgOf(made.gathered, made.composition);
     expect(svg).not.toContain('<tspan');
     const { settings } = (await drawn({ export: { text: 'live', dpi: 72 } })).composition;
     expect(settings.export).toMatchObject({ text: 'live', dpi: 72 });

@@ -167,25 +167,28 @@ def polynomial(xs, ys, degree):
 curved = ([float(i) for i in range(20)], [round(3 + 0.5 * i - 0.04 * i * i + float(random.normal(0, 0.4)), 5) for i in range(20)])
 cases = {"curved": curved, "noise": pairs["noise"], "exact": ([0, 1, 2, 3, 4], [1, 3, 9, 19, 33]),
          "ties in x": ([1, 1, 2, 2, 3, 3, 4, 4], [2, 3, 5, 4, 9, 8, 15, 17]),
+         "crowded": ([float(i // 4) for i in range(24)], [round(float(random.normal(i // 4, 1)), 4) for i in range(24)]),
          "far off": ([1000.0 + i for i in range(12)], [5 + i + (-1) ** i for i in range(12)])}
-rows = [{"name": name, **polynomial(x, y, degree)} for name, (x, y) in cases.items() for degree in (1, 2, 3)]
+rows = [{"name": name, **polynomial(x, y, degree)} for name, (x, y) in cases.items() if name != "crowded" for degree in (1, 2, 3)]
 write("polynomials", rows)
 
 # Local linear regression with tricube weights (Cleveland 1979), by weighted least squares at each place.
 def local(xs, ys, span):
     x, y = np.array(xs, dtype=float), np.array(ys, dtype=float)
     n = len(x)
-    count = max(2, int(np.ceil(span * n)))
+    count = max(2, int(np.floor(span * n + 0.5)))
 
     def row(place):
         distance = np.abs(x - place)
-        nearest = np.argsort(distance, kind="stable")[:count]
-        reach = distance[nearest].max() * 1.000001
-        weights = (1 - (distance[nearest] / reach) ** 3) ** 3
+        reach = np.sort(distance)[count - 1]
+        nearest = np.flatnonzero(distance < reach) if reach > 0 else np.flatnonzero(distance == 0)
+        weights = (1 - (distance[nearest] / reach) ** 3) ** 3 if reach > 0 else np.ones(len(nearest))
         design = np.vander(x[nearest] - place, 2, increasing=True)
-        solve = np.linalg.inv(design.T @ (weights[:, None] * design)) @ (design.T * weights)
         found = np.zeros(n)
-        found[nearest] = solve[0]
+        if len(set(x[nearest])) < 2:
+            found[nearest] = weights / weights.sum()
+        else:
+            found[nearest] = (np.linalg.inv(design.T @ (weights[:, None] * design)) @ (design.T * weights))[0]
         return found
 
     smoother = np.array([row(place) for place in x])
@@ -198,7 +201,7 @@ def local(xs, ys, span):
     return {"x": xs, "y": ys, "span": span, "at": at, "fitted": [float(r @ y) for r in rows],
             "half": [float(half * np.sqrt(r @ r)) for r in rows]}
 
-write("localFits", [{"name": name, **local(*cases[name], span)} for name in ("curved", "noise") for span in (0.4, 0.75, 1.0)])
+write("localFits", [{"name": name, **local(*cases[name], span)} for name in ("curved", "noise", "crowded") for span in (0.4, 0.55, 0.75, 1.0)])
 
 # Weighted means: frequencies as repeated cases, case weights with Kish's effective number.
 rows = []
@@ -222,3 +225,55 @@ for name in ("noise", "three"):
     rows.append({"name": name, "x": xs, "y": ys, "level": 0.95, "mean": [float(np.mean(xs)), float(np.mean(ys))],
                  "inverse": [[float(v) for v in r] for r in np.linalg.inv(covariance)], "distance": float(stats.chi2.ppf(0.95, 2))})
 write("ellipses", rows)
+
+# Quantiles of weighted cases: where the cumulated weight, in exact fractions, reaches its share; the mean of two neighbours
+# where it is reached exactly. And moments of hostile samples in exact fractions.
+from fractions import Fraction
+
+def weighted_quantile(values, weights, p):
+    pairs = sorted((Fraction(str(v)), Fraction(str(w))) for v, w in zip(values, weights) if w > 0)
+    total = sum(w for _, w in pairs)
+    reached = Fraction(0)
+    for i, (value, weight) in enumerate(pairs):
+        reached += weight
+        if reached > Fraction(str(p)) * total:
+            return float(value)
+        if reached == Fraction(str(p)) * total:
+            return float((value + pairs[min(i + 1, len(pairs) - 1)][0]) / 2)
+
+weighted = [([1, 2, 3, 4], [1, 1, 1, 1]), ([1, 2, 3, 4], [0.1, 0.2, 0.3, 0.6]), ([5, 5, 1, 9], [0.7, 0.1, 0.2, 0]),
+            ([2.5, 7.25, 3.5, 3.5, 8], [1.5, 0.25, 2, 0.75, 0.5]), ([4], [0.3]), ([10, 20, 30], [0.3, 0.3, 0.6])]
+shares = [0.1, 0.25, 0.5, 0.75, 0.9]
+write("weightedQuantiles", [{"values": v, "weights": w, "shares": shares, "found": [weighted_quantile(v, w, p) for p in shares]} for v, w in weighted])
+
+def exact_moments(values):
+    xs = [Fraction(v) for v in values]
+    mean = sum(xs) / len(xs)
+    squares = sum((x - mean) ** 2 for x in xs) / (len(xs) - 1)
+    power = 0
+    while squares and squares > Fraction(10) ** 200:
+        squares /= Fraction(10) ** 40; power += 20
+    while squares and squares < Fraction(1, 10 ** 200):
+        squares *= Fraction(10) ** 40; power -= 20
+    return {"values": values, "sum": float(sum(xs)) if abs(sum(xs)) < Fraction(10) ** 308 else None, "mean": float(mean),
+            "sd": float(f"{float(squares) ** 0.5!r}") * 10.0 ** power}
+
+hostile = [[1e16, 1.0, -1e16], [1e9 + i / 8 for i in range(9)], [1e170, 2e170, 4e170], [1e-170, 3e-170, 4e-170], [1e300, 2e300, 3e300],
+           [0.1] * 10, [1e-300, 1e300, -1e300], [1.0, 1.0 + 2 ** -50, 1.0 - 2 ** -50], [3.0, 1e308, 1e308, 1e308]]
+write("hostileMoments", [exact_moments(v) for v in hostile])
+
+def exact_line(xs, ys):
+    x, y = [Fraction(v) for v in xs], [Fraction(v) for v in ys]
+    n = len(x); mx, my = sum(x) / n, sum(y) / n
+    sxx, syy = sum((a - mx) ** 2 for a in x), sum((b - my) ** 2 for b in y)
+    sxy = sum((a - mx) * (b - my) for a, b in zip(x, y))
+    r = None if syy == 0 else float(sxy) / (float(sxx) ** 0.5 * float(syy) ** 0.5)
+    return {"x": xs, "y": ys, "slope": float(sxy / sxx), "intercept": float(my - sxy / sxx * mx), "r": r}
+
+write("hostileLines", [exact_line(*pair) for pair in [
+    ([1e9 + i for i in range(6)], [1e9 + 2 * i + (-1) ** i / 4 for i in range(6)]),
+    ([1e9 + i / 1024 for i in range(8)], [float(i * i) for i in range(8)]),
+    ([1.0, 2.0, 3.0], [5.0, 5.0, 5.0]),
+    ([1e-150, 2e-150, 4e-150], [1e140, 3e140, 2e140])]])
+
+write("normalQuantiles", [{"p": p, "z": float(stats.norm.ppf(p))} for p in (1e-300, 1e-10, 0.001, 0.025, 0.3, 0.5, 0.6, 0.9, 0.95, 0.975, 0.995, 0.9995, 0.99999)])

@@ -46,14 +46,21 @@ function problemItem(problem: Problem): HTMLElement {
 async function redraw(): Promise<void> {
   run += 1;
   const mine = run;
-  const { drawing, problems } = await draw(figure, caption.checked);
+  const { drawing, problems, fault } = await draw(figure, caption.checked).catch((reason: unknown) => ({
+    drawing: undefined,
+    problems: [],
+    fault: String(reason),
+  }));
   if (mine !== run) return;
   list.replaceChildren(...problems.map(problemItem));
   editor.mark(problems.filter(({ place }) => place?.file === open));
   sheet.classList.toggle('stale', drawing === undefined);
   save.disabled = drawing === undefined;
   if (!drawing) {
-    status.textContent = 'Not drawn: see what is wrong below the file.';
+    status.textContent =
+      fault === undefined
+        ? 'Not drawn: see what is wrong below the file.'
+        : `Not drawn, for a mistake of Hexis itself: ${fault}`;
     return;
   }
   shown = drawing;

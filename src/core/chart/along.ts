@@ -1,7 +1,9 @@
-import { categoriesOf } from '../data/categories.js';
 import type { Codebook, Variable } from '../data/codebook.js';
+import { numberProblem } from '../data/numberProblem.js';
+import { ColumnNotation } from '../data/numberText.js';
 import type { Table } from '../data/table.js';
-import type { Problem } from '../document/problem.js';
+import type { Place, Problem } from '../document/problem.js';
+import { groupingOf } from './grouping.js';
 import type { ChartInput } from './kind.js';
 import type { CategoryAxis, ValueAxis } from './plan.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
@@ -12,6 +14,8 @@ export interface Along {
   axis: CategoryAxis | ValueAxis;
   /** The place of a row; `NaN` where it has none. */
   at(row: number): number;
+  /** −1 where a row has no place. */
+  of(row: number): number;
   /** Why a row has no place. */
   reason(row: number): string;
   problems: Problem[];
@@ -25,7 +29,7 @@ export function isMeasured(table: Table, codebook: Codebook, name: string): bool
 }
 
 /** Whole numbers from 1000 to 2999 without a unit are years. */
-const areYears = ({ unit, decimals }: Variable, values: readonly number[]) =>
+const areYears = ({ unit, decimals }: Variable, values: Float64Array) =>
   unit === undefined &&
   (decimals ?? 0) === 0 &&
   values.every((value) => value % 1 === 0 && value >= 1000 && value < 3000);
@@ -38,7 +42,7 @@ function alongNumbers(
 ): Along {
   const variable = codebook.variable(name);
   const { numbers, absent, reasons } = table.number(name);
-  const values = [...numbers].filter((value, row) => keeps(row) && !Number.isNaN(value));
+  const values = numbers.filter((value, row) => keeps(row) && !Number.isNaN(value));
   const axis: ValueAxis = {
     shows: 'value',
     title: variableTitle(variable, path),
@@ -52,6 +56,7 @@ function alongNumbers(
     variable,
     axis,
     at: (row) => numbers[row] as number,
+    of: (row) => (Number.isNaN(numbers[row]) ? -1 : 0),
     reason: (row) => reasons[(absent[row] as number) - 1] as string,
     problems: [],
   };
@@ -70,19 +75,30 @@ export function alongOf(
   const { table, codebook } = input;
   const variable = codebook.variable(name);
   if (isMeasured(table, codebook, name)) return alongNumbers(input, name, path, keeps);
-  const categories = categoriesOf(table, variable);
-  const present = new Set<number>();
-  for (let row = 0; row < table.rowCount; row += 1) if (keeps(row)) present.add(categories.of(row));
-  const shown = categories.categories.map((_, i) => i).filter((i) => present.has(i));
+  const categories = groupingOf(input, name, path, { keeps });
   return {
     variable,
     axis: {
       shows: 'category',
       title: variableTitle({ ...variable, unit: '' }, path),
-      categories: shown.map((i) => categories.categories[i] as { code: string; name: string }),
+      categories: categories.categories,
     },
-    at: (row) => (categories.of(row) < 0 ? Number.NaN : shown.indexOf(categories.of(row))),
-    reason: (row) => categories.reason(row),
-    problems: categories.problems,
+    at: (row) => (categories.of(row) < 0 ? Number.NaN : categories.of(row)),
+    of: categories.of,
+    reason: categories.reason,
+    problems: [...categories.problems, ...unitProblems(input, name, path)],
   };
 }
+
+/** Numbers with signs or units beside them, which without a word would stand as evenly spaced names. */
+function unitProblems({ table, codebook, locate }: ChartInput<unknown>, name: string, path: string): Problem[] {
+  const variable = codebook.variable(name);
+  if (variable.measure !== undefined || variable.bands || variable.categories.length > 0) return [];
+  const texts = table.category(name).texts.filter((text) => text !== '');
+  const { fault } = new ColumnNotation(table.notation, variable.unit).resolve(texts);
+  if (!fault || fault.texts.length < texts.length) return [];
+  if (fault.fault.is === 'other' || (fault.fault.is === 'unit' && !fault.fault.sure)) return [];
+  return [{ ...numberProblem(name, fault.fault, fault.texts, fault.texts.length), ...placed(locate(path)) }];
+}
+
+const placed = (place: Place | undefined) => (place ? { place } : {});

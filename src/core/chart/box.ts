@@ -2,15 +2,24 @@ import * as z from 'zod/mini';
 import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { choice, either, flag, number, object, optional, positive, text, whole } from '../document/fields.js';
-import { error, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { boxOf, notchOf, type Quartiles, type Whiskers } from '../statistics/box.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { type Box, boxOfSample, notchOf, type Quartiles, quartersOf, type Whiskers } from '../statistics/box.js';
 import { jitter } from '../statistics/jitter.js';
-import { Summary } from '../statistics/summary.js';
+import { Sample } from '../statistics/sample.js';
 import { boxAltText, boxNotes } from './boxWords.js';
 import { axesByCategory, legendOf, readByCategory } from './byCategory.js';
-import type { Cases } from './cases.js';
+import { type Cases, countsOf } from './cases.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import type { BoxMark, NumbersTable, Plan, Series } from './plan.js';
+import {
+  repeatedRows,
+  tooManyRepeated,
+  unlikeWeights,
+  type WeightColumn,
+  weightColumns,
+  weightShape,
+  weightsOf,
+} from './weights.js';
 import { whereColumns, whereField } from './where.js';
 import { wideColumns, wideShape } from './wide.js';
 
@@ -22,6 +31,7 @@ const schema = z.strictObject({
   value: optional(text('Variable whose spread is shown.', 'yield')),
   ...wideShape,
   group: optional(text('Second variable: its boxes side by side at each category.', 'season')),
+  ...weightShape,
   direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
   whiskers: optional(
     object('How far the whiskers reach.', {
@@ -65,8 +75,19 @@ export function whiskersOf({ whiskers = {} }: BoxSettings): Whiskers {
   return rule === 'range' ? { rule } : { rule, lengths };
 }
 
-function settingsProblems({ settings, locate }: Input): Problem[] {
-  const problems: Problem[] = [];
+/** Settings that weighted cases cannot have: their quartiles have one definition, and notches rest on counted cases. */
+function weightedProblems({ settings, locate }: Input): Problem[] {
+  if (settings.weight === undefined) return [];
+  const clash = settings.quartiles === undefined || settings.quartiles === 2 ? undefined : 'quartiles';
+  const found = clash ?? (settings.notch ? 'notch' : undefined);
+  if (found === undefined) return [];
+  const path = `chart.${found}`;
+  return [error('one-of-several', { path, others: ['weight'], where: 'chart' }, locate(path))];
+}
+
+function settingsProblems(input: Input): Problem[] {
+  const { settings, locate } = input;
+  const problems: Problem[] = weightedProblems(input);
   if (settings.names !== undefined && settings.id === undefined) {
     problems.push(
       error(
@@ -117,48 +138,89 @@ interface Drawn {
   mark: BoxMark;
   category: Category;
   group?: Category;
-  summary: Summary;
+  sample: Sample;
   /** Cases beyond the whiskers by name and value. */
   beyond: string[];
 }
 
+/** What a box is called in messages. */
+const nameOfBox = ({ category, group }: Pick<Drawn, 'category' | 'group'>) =>
+  [category.name, group?.name].filter(Boolean).join(', ');
+
+/** A case beyond the whiskers, with how often it stands there. */
+interface Beyond {
+  name: string;
+  value: number;
+  count: number;
+}
+
+/** The cases beyond the whiskers by value and name; equal ones together, however many rows they are. */
+function beyondOf(
+  rows: readonly number[],
+  box: Box,
+  value: (row: number) => number,
+  nameOf: (row: number) => string,
+  times: (row: number) => number,
+): Beyond[] {
+  const found = new Map<string, Beyond>();
+  for (const row of rows) {
+    const own = value(row);
+    if (own >= box.low && own <= box.high) continue;
+    const key = `${own} ${nameOf(row)}`;
+    const entry = found.get(key) ?? { name: nameOf(row), value: own, count: 0 };
+    found.set(key, { ...entry, count: entry.count + times(row) });
+  }
+  return [...found.values()].sort((a, b) => a.value - b.value || (a.name < b.name ? -1 : 1));
+}
+
+const beyondText = ({ name, value, count }: Beyond): string =>
+  `${name === '' ? '' : `${name}: `}${value}${count === 1 ? '' : ` (${count} times)`}`;
+
+/** The boxes; undefined where their points are more than can be drawn. */
 function drawnBoxes(
   input: Input,
   boxes: readonly BoxRows[],
   category: Categories,
   group: Categories | undefined,
-): Drawn[] {
+  weight: WeightColumn | undefined,
+): Drawn[] | undefined {
   const { settings, table } = input;
   const { numbers } = table.number(settings.value);
+  const value = (row: number) => numbers[row] as number;
   const names = settings.id === undefined ? undefined : table.category(settings.id);
+  const nameOf = (row: number) => (names ? (names.texts[names.codes[row] as number] as string) : '');
   const places = [...new Set(boxes.map((box) => box.group))].sort((a, b) => a - b);
   const positions = [...new Set(boxes.map((box) => box.category))];
-  const largest = boxes.reduce((most, { rows }) => Math.max(most, rows.length), 1);
-  const all = boxes.flatMap(({ rows }) => rows.map((row) => numbers[row] as number));
-  const range = all.reduce((a, b) => Math.max(a, b), 0) - all.reduce((a, b) => Math.min(a, b), 0);
-  return boxes.map((box): Drawn => {
-    const value = (row: number) => numbers[row] as number;
-    const sorted = Float64Array.from(box.rows, value).sort();
-    const made = boxOf(sorted, (settings.quartiles ?? 7) as Quartiles, whiskersOf(settings));
-    const summary = new Summary();
-    for (const row of box.rows) summary.add(value(row));
-    const [of, by] = [category.categories[box.category] as Category, group?.categories[box.group]];
-    const beyond = box.rows
-      .filter((row) => value(row) < made.low || value(row) > made.high)
-      .sort((a, b) => value(a) - value(b));
-    const nameOf = (row: number) => (names ? (names.texts[names.codes[row] as number] as string) : '');
-    const inOrder = (values: readonly number[], rows: readonly number[]) => {
-      const left = [...rows];
-      return values.map((own) =>
-        nameOf(
-          left.splice(
-            left.findIndex((row) => value(row) === own),
-            1,
-          )[0] as number,
-        ),
-      );
+  const samples = boxes.map(({ rows }) => new Sample(Float64Array.from(rows, value), weightsOf(rows, weight)));
+  const largest = samples.reduce((most, { size }) => Math.max(most, size), 0);
+  const range =
+    samples.reduce((most, { greatest }) => Math.max(most, greatest), Number.NEGATIVE_INFINITY) -
+    samples.reduce((few, { least }) => Math.min(few, least), Number.POSITIVE_INFINITY);
+  const type = (settings.quartiles ?? 7) as Quartiles;
+  const times = (row: number) => (weight?.kind === 'frequency' ? (weight.column.numbers[row] as number) : 1);
+  const strips = settings.points ? boxes.map(({ rows }) => repeatedRows(rows, weight)) : [];
+  if (strips.includes(undefined)) return undefined;
+  return boxes.map((box, i): Drawn => {
+    const sample = samples[i] as Sample;
+    const percentile = (p: number) => sample.quantile(p, type === 'hinges' ? 7 : type);
+    const quarters = sample.weighted
+      ? { q1: percentile(0.25), median: percentile(0.5), q3: percentile(0.75) }
+      : quartersOf(sample.all, type);
+    const found = boxOfSample({ values: sample.values, quarters, percentile }, whiskersOf(settings));
+    const beyond = beyondOf(box.rows, found, value, nameOf, times);
+    const isExtreme = new Set(found.extremes);
+    const [outliers, extremes] = [
+      beyond.filter((entry) => !isExtreme.has(entry.value)),
+      beyond.filter((entry) => isExtreme.has(entry.value)),
+    ];
+    const made: Box = {
+      ...found,
+      outliers: outliers.map((entry) => entry.value),
+      extremes: extremes.map((entry) => entry.value),
     };
-    const texts = [...inOrder(made.outliers, beyond), ...inOrder(made.extremes, beyond)];
+    const texts = [...outliers, ...extremes].map(({ name }) => name);
+    const strip = strips[i] && Float64Array.from(strips[i], value).sort();
+    const [of, by] = [category.categories[box.category] as Category, group?.categories[box.group]];
     return {
       mark: {
         type: 'box',
@@ -167,17 +229,17 @@ function drawnBoxes(
         place: places.indexOf(box.group),
         places: places.length,
         box: made,
-        width: settings.width === 'count' ? Math.sqrt(box.rows.length / largest) : 1,
-        ...(settings.notch ? { notch: notchOf(made, box.rows.length) } : {}),
-        ...(settings.points ? { points: { values: sorted, offsets: jitter(sorted, range / 45) } } : {}),
+        width: settings.width === 'count' ? Math.sqrt(sample.size / largest) : 1,
+        ...(settings.notch ? { notch: notchOf(made, sample.n) } : {}),
+        ...(strip ? { points: { values: strip, offsets: jitter(strip, range / 45) } } : {}),
         ...(names ? { ids: { variable: names.name, texts } } : {}),
         ...(names && settings.names !== false ? { names: texts } : {}),
-        ...(settings.mean ? { mean: summary.mean } : {}),
+        ...(settings.mean ? { mean: sample.summary.mean } : {}),
       },
       category: of,
       ...(by ? { group: by } : {}),
-      summary,
-      beyond: beyond.map((row) => (names ? `${nameOf(row)}: ${value(row)}` : String(value(row)))),
+      sample,
+      beyond: beyond.map(beyondText),
     };
   });
 }
@@ -189,7 +251,7 @@ function numbersOf(
   category: Categories,
   group: Categories | undefined,
 ): NumbersTable {
-  const { codebook, settings, table } = input;
+  const { codebook, settings } = input;
   const decimals = (codebook.variable(settings.value).decimals ?? 2) + 1;
   const columns = ['Least', 'Whisker', 'Q1', 'Median', 'Q3', 'Whisker', 'Greatest', 'Mean'];
   const keys = ['least', 'whiskerLow', 'q1', 'median', 'q3', 'whiskerHigh', 'greatest', 'mean'];
@@ -201,25 +263,22 @@ function numbersOf(
       ...columns.map((title, i) => ({ key: keys[i] as string, title, decimals })),
       { key: 'beyond', title: 'Beyond the whiskers' },
     ],
-    rows: drawn.map(({ mark: { box }, summary, beyond, ...entry }) => [
+    rows: drawn.map(({ mark: { box }, sample, beyond, ...entry }) => [
       entry.category.name,
       ...(entry.group ? [entry.group.name] : []),
-      summary.n,
-      summary.least,
+      sample.n,
+      sample.least,
       box.low,
       box.q1,
       box.median,
       box.q3,
       box.high,
-      summary.greatest,
-      summary.mean,
+      sample.greatest,
+      sample.summary.mean,
       beyond.join('; '),
     ]),
     cases: codebook.cases,
-    read: table.rowCount,
-    chosen: cases.chosen,
-    used: cases.rows.length,
-    leftOut: cases.leftOut,
+    ...countsOf(cases),
   };
 }
 
@@ -242,14 +301,20 @@ function seriesOf(drawn: readonly Drawn[], group: Categories | undefined): Serie
 function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
   const reading = readByCategory(given, settingsProblems);
   if (!reading.ok) return reading;
-  const { input, category, group, cases, singled } = reading.value;
-  const drawn = drawnBoxes(input, boxRows(cases, category, group), category, group);
+  const { input, category, group, cases, singled, weight } = reading.value;
+  const boxes = boxRows(cases, category, group);
+  const drawn = drawnBoxes(input, boxes, category, group, weight);
+  if (!drawn) return fail([...reading.problems, tooManyRepeated(input, 'chart.points')]);
+  const unlike = unlikeWeights(
+    input,
+    drawn.map(({ sample, ...entry }) => ({ name: nameOfBox(entry), summary: sample.summary })),
+  );
   const series = seriesOf(drawn, group);
   const numbers = numbersOf(input, drawn, cases, category, group);
   const axes = axesByCategory(reading.value, {
     categories: [...new Set(drawn.map((entry) => entry.category))],
-    least: drawn.reduce((least, { summary }) => Math.min(least, summary.least), Number.POSITIVE_INFINITY),
-    greatest: drawn.reduce((most, { summary }) => Math.max(most, summary.greatest), Number.NEGATIVE_INFINITY),
+    least: drawn.reduce((least, { sample }) => Math.min(least, sample.least), Number.POSITIVE_INFINITY),
+    greatest: drawn.reduce((most, { sample }) => Math.max(most, sample.greatest), Number.NEGATIVE_INFINITY),
   });
   return succeed(
     {
@@ -266,7 +331,7 @@ function plan(given: ChartInput<BoxSettings>): Outcome<Plan> {
       ),
       altText: boxAltText(input, drawn),
     },
-    reading.problems,
+    [...reading.problems, ...unlike],
   );
 }
 
@@ -275,7 +340,8 @@ export const box = {
   name: 'box',
   description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
   schema,
-  columns: ({ category, value, group, id, where, ...wide }) => [
+  columns: ({ category, value, group, id, where, frequency, weight, ...wide }) => [
+    ...weightColumns({ frequency, weight }),
     ...wideColumns(wide),
     ...(category === undefined ? [] : [{ column: category, as: 'category', path: 'chart.category' } as const]),
     ...(value === undefined ? [] : [{ column: value, as: 'number', path: 'chart.value' } as const]),

@@ -4,6 +4,7 @@ import { type BoxSettings, whiskersOf } from './box.js';
 import type { ChartInput } from './kind.js';
 import { caseSentences } from './notes.js';
 import type { BoxMark, NumbersTable } from './plan.js';
+import { weightSentences } from './weights.js';
 
 type Input = ChartInput<BoxSettings & { category: string; value: string }>;
 
@@ -26,6 +27,10 @@ export function boxNotes(input: Input, numbers: NumbersTable, marks: readonly Bo
     ...(input.settings.notch ? ['Notches about the medians that do not overlap speak for a difference.'] : []),
     ...(input.settings.width === 'count' ? ['Boxes are as wide as the square root of their number of cases.'] : []),
     ...(input.settings.mean ? ['Squares show the mean.'] : []),
+    ...(input.settings.weight === undefined
+      ? []
+      : ['Quartiles are those of the weighted cases, the mean of two values where a weight ends between them.']),
+    ...weightSentences(input),
     ...caseSentences(input, numbers),
   ];
 }

@@ -1,15 +1,18 @@
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import type { Category, Variable } from '../data/codebook.js';
+import { selectionOf } from '../data/selection.js';
 import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
+import { type Grouping, groupingOf } from './grouping.js';
 import type { ChartInput } from './kind.js';
 import { idsOf } from './names.js';
 import type { CategoryAxis, LegendPlan, Plan, Series, Singled, ValueAxis } from './plan.js';
 import { resolveSingled } from './singled.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
+import { type WeightColumn, type WeightSettings, weightOf, weightProblems } from './weights.js';
 import { asLong, type WideSettings, withCategory } from './wide.js';
 
-interface Settings extends WideSettings {
+interface Settings extends WideSettings, WeightSettings {
   direction?: 'vertical' | 'horizontal' | undefined;
 }
 
@@ -17,8 +20,9 @@ interface Settings extends WideSettings {
 export interface ByCategory<S> {
   input: ChartInput<S & { category: string; value: string }>;
   variable: Variable;
-  category: Categories;
-  group?: Categories | undefined;
+  category: Grouping;
+  group?: Grouping | undefined;
+  weight?: WeightColumn | undefined;
   cases: Cases;
   singled: Singled;
 }
@@ -37,22 +41,27 @@ export function readByCategory<S extends Settings>(
   const complete = withCategory(long.value);
   if (!complete.ok) return complete;
   const input = complete.value;
-  const { settings, table, codebook } = input;
+  const { settings, table, codebook, locate } = input;
   const variable = codebook.variable(settings.value);
-  const category = categoriesOf(table, codebook.variable(settings.category));
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
+  const selection = selectionOf(settings.where, table, codebook, locate);
+  const category = groupingOf(input, settings.category, 'chart.category', selection);
+  const group = settings.group === undefined ? undefined : groupingOf(input, settings.group, 'chart.group', selection);
   const groupings = [category, ...(group ? [group] : [])];
-  const cases = collectCases(input, [{ variable, column: table.number(settings.value) }], groupings);
-  const { singled, problems: singledProblems } = resolveSingled(input, groupings, idsOf(input));
+  const weight = weightOf(input);
+  const columns = [{ variable, column: table.number(settings.value) }];
+  const cases = collectCases(input, selection, { columns, groupings, weight });
+  const shown = groupings.map(({ all }) => all);
+  const { singled, problems: singledProblems } = resolveSingled(input, shown, idsOf(input));
   const problems = [
     ...measureProblems(input, settings.value, 'chart.value'),
     ...further(input),
+    ...weightProblems(input),
     ...groupings.flatMap((grouping) => grouping.problems),
     ...singledProblems,
     ...cases.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
-  return succeed({ input, variable, category, group, cases, singled }, problems);
+  return succeed({ input, variable, category, group, weight, cases, singled }, problems);
 }
 
 /** The axes of such a chart: the categories that are shown, and what the values cover. */

@@ -1,49 +1,88 @@
 import type { Categories } from '../data/categories.js';
 import type { Measure, Variable } from '../data/codebook.js';
-import { selectionOf, type Where } from '../data/selection.js';
-import type { NumberColumn } from '../data/table.js';
+import type { Selection } from '../data/selection.js';
 import { error, type Problem } from '../document/problem.js';
+import type { MeasuredColumn } from './cells.js';
 import type { ChartInput } from './kind.js';
 import type { LeftOut } from './plan.js';
 import { Tally } from './tally.js';
+import { timesOf, type WeightColumn } from './weights.js';
 
-/** The rows that a chart draws one by one, and those that it leaves out. */
-export interface Cases {
-  /** Numbers of the rows that have every value. */
-  rows: number[];
+/** What becomes of the rows of a table: all counts are in cases, so that frequencies count, and they add up. */
+export interface CaseCounts {
+  read: number;
   chosen: number;
+  used: number;
   leftOut: LeftOut[];
+}
+
+/** The rows that a chart draws, and those that it leaves out. */
+export interface Cases extends CaseCounts {
+  /** Numbers of the rows that have every value and count for something. */
+  rows: number[];
   problems: Problem[];
 }
 
-/** Collects the chosen rows that have a number in every column and a category in every grouping. */
-export function collectCases(
-  input: ChartInput<{ where?: Where | undefined }>,
-  columns: readonly { variable: Variable; column: NumberColumn }[],
-  groupings: readonly Categories[] = [],
-): Cases {
-  const { table, codebook, locate, settings } = input;
-  const selection = selectionOf(settings.where, table, codebook, locate);
+/** What a row needs to be drawn. */
+export interface CaseNeeds {
+  columns: readonly MeasuredColumn[];
+  groupings?: readonly Pick<Categories, 'variable' | 'of' | 'reason'>[] | undefined;
+  weight?: WeightColumn | undefined;
+}
+
+/** Why a row is not drawn, and the variable that lacks a value; undefined where it is. */
+function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): [Variable, string] | undefined {
+  const grouping = groupings.find((categories) => categories.of(row) < 0);
+  if (grouping) return [grouping.variable, grouping.reason(row)];
+  for (const { variable, column } of weight ? [...columns, weight] : columns) {
+    const absent = column.absent[row] as number;
+    if (absent > 0) return [variable, column.reasons[absent - 1] as string];
+  }
+  if (weight?.column.numbers[row] === 0) return [weight.variable, `${weight.variable.name} is 0`];
+  return undefined;
+}
+
+/** The counts alone, for the table of numbers. */
+export const countsOf = ({ read, chosen, used, leftOut }: CaseCounts): CaseCounts => ({ read, chosen, used, leftOut });
+
+/** Goes through a table and hands on each chosen row that has all that it needs. */
+export function countCases(
+  { table }: ChartInput<unknown>,
+  { keeps }: Pick<Selection, 'keeps'>,
+  needs: CaseNeeds,
+  use: (row: number) => void,
+): CaseCounts {
+  const times = timesOf(needs.weight);
   const tally = new Tally();
-  const rows: number[] = [];
-  let chosen = 0;
+  let [read, chosen, used] = [0, 0, 0];
   for (let row = 0; row < table.rowCount; row += 1) {
-    if (!selection.keeps(row)) continue;
-    chosen += 1;
-    const grouping = groupings.find((categories) => categories.of(row) < 0);
-    const lacking = columns.find(({ column }) => (column.absent[row] as number) > 0);
-    if (grouping) tally.add(grouping.variable, grouping.reason(row));
-    else if (lacking) {
-      tally.add(lacking.variable, lacking.column.reasons[(lacking.column.absent[row] as number) - 1] as string);
-    } else rows.push(row);
+    const count = times(row);
+    read += count;
+    if (!keeps(row)) continue;
+    chosen += count;
+    const lack = lackOf(needs, row);
+    if (lack) tally.add(...lack, count);
+    else {
+      used += count;
+      use(row);
+    }
   }
-  const leftOut = tally.list();
+  return { read, chosen, used, leftOut: tally.list() };
+}
+
+/** That nothing is left to draw, and why. */
+export function noRows({ table, locate }: ChartInput<unknown>, { leftOut }: CaseCounts, path = 'chart'): Problem {
+  const reasons = leftOut.map(({ reason, count }) => ({ reason, count }));
+  return error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate(path));
+}
+
+/** Collects the chosen rows that have a number in every column and a category in every grouping. */
+export function collectCases(input: ChartInput<unknown>, selection: Selection, needs: CaseNeeds): Cases {
+  const rows: number[] = [];
+  const counts = countCases(input, selection, needs, (row) => rows.push(row));
   const problems = [...selection.problems];
-  if (rows.length === 0 && problems.length === 0) {
-    const reasons = leftOut.map(({ reason, count }) => ({ reason, count }));
-    problems.push(error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate('chart')));
-  }
-  return { rows, chosen, leftOut, problems };
+  if (rows.length === 0 && problems.length === 0) problems.push(noRows(input, counts));
+  return { rows, ...counts, problems };
 }
 
 /** Whether a variable is measured in numbers; its codes would otherwise be taken for them. */

@@ -42,7 +42,8 @@ export interface FitSettings {
 /** A fit drawn over the range of its points. */
 export interface DrawnFit {
   marks: (LineMark | BandMark)[];
-  rSquared: number;
+  /** None where all y are equal. */
+  rSquared?: number | undefined;
   /** The coefficients, for polynomials. */
   polynomial?: Polynomial;
 }
@@ -108,7 +109,8 @@ export function equation({ coefficients }: Polynomial, form: NumberForm): string
 /** What is written of a fit in the panel. */
 export function fitRemark({ rSquared, polynomial }: DrawnFit, fit: FitSettings, form: NumberForm): string | undefined {
   const parts = (fit.show ?? []).flatMap((part) => {
-    if (part === 'r2') return [`*R*^2^ = ${formatNumber(rSquared, 2, form)}`];
+    if (part === 'r2')
+      return [rSquared === undefined ? '*R*^2^ undefined' : `*R*^2^ = ${formatNumber(rSquared, 2, form)}`];
     return polynomial ? [equation(polynomial, form)] : [];
   });
   return parts.length === 0 ? undefined : parts.join(', ');

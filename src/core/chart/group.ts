@@ -1,11 +1,13 @@
 import * as z from 'zod/mini';
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import { type Selection, selectionOf } from '../data/selection.js';
 import type { ColumnRequest } from '../data/table.js';
 import { choice, level, object, optional, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { noRows } from './cases.js';
 import { type Cells, sortIntoCells } from './cells.js';
 import { groupChecks } from './groupChecks.js';
+import { groupingOf } from './grouping.js';
 import { type GroupMarks, groupMarks, reordered } from './groupMarks.js';
 import { groupNumbers } from './groupNumbers.js';
 import { altText, noteSentences, summaryTitle } from './groupWords.js';
@@ -100,15 +102,14 @@ function cellsOf(input: GroupInput, selection: Selection) {
   const measured = (name: string) => ({ variable: codebook.variable(name), column: table.number(name) });
   const value = settings.value === undefined ? undefined : measured(settings.value);
   const further = [settings.low, settings.high].flatMap((name) => (name === undefined ? [] : [measured(name)]));
-  return sortIntoCells({
-    rowCount: table.rowCount,
+  return sortIntoCells(input, {
     selection,
     category: input.category,
     group: input.group,
     value,
     further,
     weight: weightOf(input),
-    keepValues: input.summary === 'median',
+    keepRows: input.summary === 'median',
   });
 }
 
@@ -142,9 +143,11 @@ function valueAxis(input: GroupInput, marks: ReturnType<typeof groupMarks>): Val
   };
 }
 
-/** A chart of intervals of means shows confidence intervals where it is not told otherwise. */
+/** A chart of intervals of means or shares shows confidence intervals where it is not told otherwise. */
 const withInterval = (settings: GroupSettings): GroupSettings =>
-  settings.error === undefined && summaryOf(settings) === 'mean' ? { ...settings, error: { shows: 'ci' } } : settings;
+  settings.error === undefined && ['mean', 'percent'].includes(summaryOf(settings))
+    ? { ...settings, error: { shows: 'ci' } }
+    : settings;
 
 /** The plan of a chart of summaries by group, drawn with one type of mark. */
 export function groupPlan(given: ChartInput<GroupSettings>, mark: GroupMark['type']): Outcome<Plan> {
@@ -159,11 +162,11 @@ export function groupPlan(given: ChartInput<GroupSettings>, mark: GroupMark['typ
   }
   const input = { ...long.value, settings: { ...settings, category: name } };
   const { table, codebook, locate } = input;
-  const category = categoriesOf(table, codebook.variable(name));
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const selection = selectionOf(settings.where, table, codebook, locate);
+  const category = groupingOf(input, name, 'chart.category', selection);
+  const group = settings.group === undefined ? undefined : groupingOf(input, settings.group, 'chart.group', selection);
   const bar: GroupInput = { ...input, mark, summary: summaryOf(settings), category, group };
-  const singled = resolveSingled(input, [category, ...(group ? [group] : [])]);
+  const singled = resolveSingled(input, [category.all, ...(group ? [group.all] : [])]);
   const problems: Problem[] = [
     ...groupChecks(bar),
     ...weightProblems(bar),
@@ -176,9 +179,7 @@ export function groupPlan(given: ChartInput<GroupSettings>, mark: GroupMark['typ
 
   const cells = cellsOf(bar, selection);
   if (cells.used === 0) {
-    const reasons = cells.leftOut.map(({ reason, count }) => ({ reason, count }));
-    const facts = { table: table.name, rows: table.rowCount, reasons };
-    return fail([...problems, error('no-rows', facts, locate(settings.where ? 'chart.where' : 'chart'))]);
+    return fail([...problems, noRows(input, cells, settings.where ? 'chart.where' : 'chart')]);
   }
   const unordered = groupMarks(bar, cells);
   const order = orderOf(settings.order, unordered.categories, unordered, bar);

@@ -1,7 +1,6 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { GroupInput } from './group.js';
 
-const mostCategories = 500;
 const needsValue = ['mean', 'median', 'sum', 'given'];
 
 /** Whether the value is a variable that the summary is defined for. */
@@ -27,7 +26,7 @@ function valueProblems({ settings, summary, codebook, table, locate }: GroupInpu
   ];
 }
 
-function variableProblems({ settings, category, group, locate }: GroupInput): Problem[] {
+function variableProblems({ settings, locate }: GroupInput): Problem[] {
   const problems: Problem[] = [];
   if (settings.group === settings.category) {
     problems.push(
@@ -37,21 +36,6 @@ function variableProblems({ settings, category, group, locate }: GroupInput): Pr
         locate('chart.group'),
       ),
     );
-  }
-  for (const [path, categories] of [
-    ['chart.category', category],
-    ['chart.group', group],
-  ] as const) {
-    const count = categories?.categories.length ?? 0;
-    if (categories && count > mostCategories) {
-      problems.push(
-        error(
-          'measured-as-category',
-          { column: categories.variable.name, path, count, most: mostCategories },
-          locate(path),
-        ),
-      );
-    }
   }
   return problems;
 }

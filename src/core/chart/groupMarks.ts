@@ -1,10 +1,13 @@
 import type { Category } from '../data/codebook.js';
 import { error, type Problem, warning } from '../document/problem.js';
+import { exactTotal } from '../statistics/exactSum.js';
 import { type Interval, meanInterval, shareInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
+import type { Summary } from '../statistics/summary.js';
 import type { CellData, Cells } from './cells.js';
 import type { GroupInput } from './group.js';
 import type { GroupMark, Series } from './plan.js';
+import { unlikeWeights, weightOf, weightsOf } from './weights.js';
 
 /** A series whose marks stand at categories. */
 export interface GroupSeries extends Series {
@@ -24,15 +27,34 @@ interface Kept {
   category: Category;
 }
 
+/** What a percentage is taken of: what the cases count for, and how many would carry as much if all counted alike. */
+interface Base {
+  size: number;
+  effective: number;
+}
+
 /** Counts over which percentages are taken, by what they add up over. */
 function percentBase(input: GroupInput, cells: Cells, categories: Kept[], groups: Kept[]) {
   const of = input.settings.of ?? (input.group ? 'group' : 'all');
-  const count = (c: number, g: number) => cells.at(c, g).summary.size;
-  return (c: number, g: number): number => {
+  const known = new Map<string, Base>();
+  return (c: number, g: number): Base => {
+    const key = `${of === 'category' ? c : ''} ${of === 'group' ? g : ''}`;
+    const found = known.get(key);
+    if (found) return found;
     const rows = of === 'category' ? [c] : categories.map(({ index }) => index);
     const columns = of === 'group' ? [g] : groups.map(({ index }) => index);
-    return rows.reduce((sum, row) => sum + columns.reduce((inner, column) => inner + count(row, column), 0), 0);
+    const base = baseOf(rows.flatMap((row) => columns.map((column) => cells.at(row, column).summary)));
+    known.set(key, base);
+    return base;
   };
+}
+
+/** Several cells together: their sizes added, and Kish's n of all their cases. */
+function baseOf(summaries: readonly Summary[]): Base {
+  const filled = summaries.filter(({ n }) => n > 0);
+  const size = exactTotal(filled.map((summary) => summary.size));
+  const squares = exactTotal(filled.map((summary) => summary.size ** 2 / summary.effective));
+  return { size, effective: filled.every(({ size: own, n }) => own === n) ? size : size ** 2 / squares };
 }
 
 /** The interval that the table gives in the row of a cell. */
@@ -42,22 +64,32 @@ function givenInterval({ settings: { low, high, value }, table }: GroupInput, ro
   return { low: at(low), high: at(high) };
 }
 
-function intervalOf(input: GroupInput, { summary, row }: CellData, base: number): Interval | undefined {
+function intervalOf(input: GroupInput, { summary, row }: CellData, base: Base): Interval | undefined {
   const { error: bars } = input.settings;
   const given = givenInterval(input, row);
   if (!bars || given) return given;
+  const level = bars.level ?? 0.95;
   if (input.summary === 'percent') {
-    const share = shareInterval(summary.size, base, bars.level ?? 0.95);
+    // Weighted cases count for as many as would carry as much if all counted alike.
+    const { size, effective } = base;
+    const share = effective < 1 - 1e-9 ? undefined : shareInterval((summary.size / size) * effective, effective, level);
     return share && { low: 100 * share.low, high: 100 * share.high };
   }
-  if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? 0.95);
+  if (bars.shows === 'ci') return meanInterval(summary, level);
   const half = bars.shows === 'se' ? summary.se : summary.sd;
   return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
 }
 
-const heights: Record<GroupInput['summary'], (cell: CellData, base: number) => number> = {
+/** The median of the values of a cell, each counted as often as it weighs. */
+function medianOf(input: GroupInput, { rows }: CellData): number {
+  const { numbers } = input.table.number(input.settings.value as string);
+  const values = Float64Array.from(rows, (row) => numbers[row] as number);
+  return median(values, weightsOf(rows, weightOf(input))) as number;
+}
+
+const heights: Record<GroupInput['summary'], (cell: CellData, base: number, input: GroupInput) => number> = {
   mean: (cell) => cell.summary.mean,
-  median: (cell) => median(cell.values) as number,
+  median: (cell, _, input) => medianOf(input, cell),
   sum: (cell) => cell.summary.sum,
   count: (cell) => cell.summary.size,
   percent: (cell, base) => (100 * cell.summary.size) / base,
@@ -67,7 +99,7 @@ const heights: Record<GroupInput['summary'], (cell: CellData, base: number) => n
 const cellName = (category: Category, group: Category | undefined) =>
   group ? `${category.name}, ${group.name}` : category.name;
 
-function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string }[]): Problem[] {
+function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string; summary: Summary }[]): Problem[] {
   const { settings, summary, locate } = input;
   const problems: Problem[] = [];
   const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
@@ -84,6 +116,7 @@ function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string }
   if (alone.length > 0 && settings.error) {
     problems.push(warning('one-case', { groups: alone, shows: settings.error.shows }, locate('chart.error')));
   }
+  if (settings.error) problems.push(...unlikeWeights(input, kept));
   return problems;
 }
 
@@ -95,8 +128,9 @@ export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
   const categories = category.categories
     .map((entry, index): Kept => ({ index, category: entry }))
     .filter(({ index }) => groups.some((g) => cells.at(index, g.index).summary.n > 0));
-  const base = input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => 1;
-  const named: { mark: GroupMark; name: string }[] = [];
+  const base =
+    input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
+  const named: { mark: GroupMark; name: string; summary: Summary }[] = [];
 
   const series = groups.map((g, place): GroupSeries => {
     const marks = categories.flatMap((c, position): GroupMark[] => {
@@ -112,13 +146,13 @@ export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
         category: position,
         place,
         places: groups.length,
-        value: heights[input.summary](cell, whole),
+        value: heights[input.summary](cell, whole.size, input),
         count: cell.summary.n,
         ...(interval ? { interval } : {}),
       };
       const mark: GroupMark =
         input.mark === 'bar' ? { type: 'bar', base: 0, ...common } : { type: 'interval', ...common };
-      named.push({ mark, name: cellName(c.category, group ? g.category : undefined) });
+      named.push({ mark, name: cellName(c.category, group ? g.category : undefined), summary: cell.summary });
       return [mark];
     });
     const color = group?.variable.colors.get(g.category.code);

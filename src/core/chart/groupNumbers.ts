@@ -85,7 +85,7 @@ export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells)
     }),
     ...(group && (input.summary === 'count' || input.summary === 'percent') ? { sums: crossSums(input, marks) } : {}),
     cases: codebook.cases,
-    read: cells.total,
+    read: cells.read,
     chosen: cells.chosen,
     used: cells.used,
     leftOut: cells.leftOut,

@@ -1,11 +1,14 @@
 import * as z from 'zod/mini';
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
+import { selectionOf } from '../data/selection.js';
 import { choice, flag, listOf, number, object, optional, positive, text, whole } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
-import { type Bin, binRules, countBins } from '../statistics/bins.js';
+import { type Bin, binRules, countBins, isBinned } from '../statistics/bins.js';
+import { Sample } from '../statistics/sample.js';
 import { lowered } from '../type/letterCase.js';
-import { type Cases, collectCases, measureProblems } from './cases.js';
+import { type Cases, collectCases, countsOf, measureProblems } from './cases.js';
+import { groupingOf } from './grouping.js';
 import { binChecks, edgesFor, mostBins } from './histogramBins.js';
 import { curvesOf, heights, type Measure, measures, outlineOf, type Part } from './histogramMarks.js';
 import type { ChartInput, ChartKind } from './kind.js';
@@ -13,7 +16,7 @@ import { caseSentences } from './notes.js';
 import type { AxisTitle, BinMark, Cell, NumbersTable, Plan, Series } from './plan.js';
 import { resolveSingled } from './singled.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
-import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
+import { weightColumns, weightOf, weightProblems, weightSentences, weightShape, weightsOf } from './weights.js';
 import { whereColumns, whereField } from './where.js';
 
 const schema = z.strictObject({
@@ -33,7 +36,7 @@ const schema = z.strictObject({
     }),
   ),
   group: optional(text('Variable with an outline for each of its values, over the same bins.', 'season')),
-  frequency: weightShape.frequency,
+  ...weightShape,
   curves: optional(
     listOf(
       'Curves over the bars, in their measure: the normal curve with mean and SD of the values, and their kernel density.',
@@ -57,7 +60,7 @@ function heightTitle({ codebook, settings }: Input, measure: Measure): AxisTitle
 }
 
 function numbersOf(
-  { codebook, settings, table }: Input,
+  { codebook, settings }: Input,
   parts: readonly Part[],
   cases: Cases,
   group: Categories | undefined,
@@ -77,18 +80,17 @@ function numbersOf(
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
       { key: 'from', title: `${codebook.variable(name).label}, from`, decimals },
       { key: 'to', title: 'to', decimals },
-      { key: 'n', title: 'n', decimals: 0 },
+      settings.weight === undefined
+        ? { key: 'n', title: 'n', decimals: 0 }
+        : { key: 'weighted', title: 'Weighted n', decimals: 1 },
       { key: 'percent', title: 'Percent', decimals: 1 },
       { key: 'density', title: 'Density', decimals: 4 },
     ],
-    rows: parts.flatMap(({ category, bins, sorted }) =>
-      bins.map((bin) => [...(group ? [category?.name] : []), ...row(bin, sorted.length)]),
+    rows: parts.flatMap(({ category, bins, sample }) =>
+      bins.map((bin) => [...(group ? [category?.name] : []), ...row(bin, sample.size)]),
     ),
     cases: codebook.cases,
-    read: settings.frequency === undefined ? table.rowCount : cases.rows.length,
-    chosen: settings.frequency === undefined ? cases.chosen : cases.rows.length,
-    used: cases.rows.length,
-    leftOut: cases.leftOut,
+    ...countsOf(cases),
   };
 }
 
@@ -97,19 +99,24 @@ function altText(input: Input, bins: readonly Bin[]): string {
   const write = (value: number) => formatNumber(value, decimalsOf(value), input.numbers);
   const { label } = input.codebook.variable(input.settings.value);
   const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
-  return `Histogram of ${lowered(label)} from ${write(first.from)} to ${write(last.to)} in ${bins.length} bins; the highest is from ${write(highest.from)} to ${write(highest.to)} with ${highest.count} ${input.codebook.cases}.`;
+  return `Histogram of ${lowered(label)} from ${write(first.from)} to ${write(last.to)} in ${bins.length} bins; the highest is from ${write(highest.from)} to ${write(highest.to)} with ${write(highest.count)} ${input.codebook.cases}.`;
 }
 
 function plan(input: Input): Outcome<Plan> {
-  const { settings, codebook, table } = input;
+  const { settings, codebook, table, locate } = input;
   const variable = codebook.variable(settings.value);
   const column = table.number(settings.value);
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
-  const weight = weightOf({ ...input, settings: { frequency: settings.frequency } });
-  const cases = collectCases(input, [{ variable, column }, ...(weight ? [weight] : [])], group ? [group] : []);
-  const singled = resolveSingled(input, group ? [group] : []);
+  const selection = selectionOf(settings.where, table, codebook, locate);
+  const group = settings.group === undefined ? undefined : groupingOf(input, settings.group, 'chart.group', selection);
+  const weight = weightOf(input);
+  const cases = collectCases(input, selection, {
+    columns: [{ variable, column }],
+    groupings: group ? [group] : [],
+    weight,
+  });
+  const singled = resolveSingled(input, group ? [group.all] : []);
   const problems = [
-    ...weightProblems({ ...input, settings: { frequency: settings.frequency } }),
+    ...weightProblems(input),
     ...curveProblems(input),
     ...(group?.problems ?? []),
     ...measureProblems(input, settings.value, 'chart.value'),
@@ -118,29 +125,22 @@ function plan(input: Input): Outcome<Plan> {
     ...cases.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
-  const rows = repeatedRows(cases.rows, weight);
-  const sorted = Float64Array.from(rows, (row) => column.numbers[row] as number).sort();
-  const edges = edgesFor(input, sorted);
+  const sample = sampleOf(input, cases.rows);
+  const edges = edgesFor(input, sample);
   if (typeof edges === 'number') {
     return fail([...problems, error('too-many-bins', { count: edges, most: mostBins }, input.locate('chart.bins'))]);
   }
-  const bins = countBins(sorted, edges, settings.bins?.closed);
-  const shown = bins.reduce((sum, { count }) => sum + count, 0);
-  if (shown < sorted.length) {
-    problems.push(
-      warning(
-        'outside-edges',
-        { count: sorted.length - shown, total: sorted.length },
-        input.locate('chart.bins.edges'),
-      ),
-    );
+  const bins = binned(input, sample, edges);
+  const outside = outsideOf(sample, edges);
+  if (outside > 0) {
+    problems.push(warning('outside-edges', { count: outside, total: cases.used }, input.locate('chart.bins.edges')));
   }
   const measure = settings.measure ?? 'count';
-  const parts = partsOf(input, rows, group, edges);
+  const parts = partsOf(input, cases.rows, group, edges);
   const series = parts.map((part) =>
     seriesOf(input, part, group, measure, [edges[0] as number, edges.at(-1) as number]),
   );
-  const numbers = numbersOf(input, parts, { ...cases, rows }, group);
+  const numbers = numbersOf(input, parts, cases, group);
   return succeed(
     {
       direction: 'vertical',
@@ -171,37 +171,44 @@ function plan(input: Input): Outcome<Plan> {
       singled: singled.singled,
       categoryColors: new Map(),
       numbers,
-      note: [...curveSentences(input), ...caseSentences(input, numbers)],
+      note: [...curveSentences(input), ...weightSentences(input), ...caseSentences(input, numbers)],
       altText: altText(input, bins),
     },
     problems,
   );
 }
 
-const mostRepeated = 20_000_000;
+/** The values of some rows, each counted as it weighs. */
+function sampleOf(input: Input, rows: readonly number[]): Sample {
+  const { numbers } = input.table.number(input.settings.value);
+  return new Sample(
+    Float64Array.from(rows, (row) => numbers[row] as number),
+    weightsOf(rows, weightOf(input)),
+  );
+}
 
-/** Each row as often as its frequency says. */
-function repeatedRows(rows: readonly number[], weight: ReturnType<typeof weightOf>): number[] {
-  if (!weight) return [...rows];
-  const times = (row: number) => weight.column.numbers[row] as number;
-  if (rows.reduce((sum, row) => sum + times(row), 0) > mostRepeated) return [...rows];
-  return rows.flatMap((row) => new Array<number>(times(row)).fill(row));
+const binned = ({ settings }: Input, sample: Sample, edges: readonly number[]): Bin[] =>
+  countBins(sample.values, edges, settings.bins?.closed, sample.counts);
+
+/** How many cases lie outside the edges. */
+function outsideOf({ values, counts, weighted }: Sample, edges: readonly number[]): number {
+  const one = (i: number) => (weighted ? 1 : (counts?.[i] ?? 1));
+  return values.reduce((sum, value, i) => sum + (isBinned(edges, value) ? 0 : one(i)), 0);
 }
 
 /** The values of each group that has any, cut into the same bins. */
 function partsOf(
-  { table, settings }: Input,
+  input: Input,
   rows: readonly number[],
   group: Categories | undefined,
   edges: readonly number[],
 ): Part[] {
-  const { numbers } = table.number(settings.value);
   const groups = group?.categories ?? [undefined];
   return groups.flatMap((category, g): Part[] => {
     const own = group ? rows.filter((row) => group.of(row) === g) : rows;
     if (own.length === 0) return [];
-    const sorted = Float64Array.from(own, (row) => numbers[row] as number).sort();
-    return [{ ...(category ? { category } : {}), sorted, bins: countBins(sorted, edges, settings.bins?.closed) }];
+    const sample = sampleOf(input, own);
+    return [{ ...(category ? { category } : {}), sample, bins: binned(input, sample, edges) }];
   });
 }
 
@@ -212,7 +219,7 @@ function seriesOf(
   measure: Measure,
   ends: [number, number],
 ): Series {
-  const { category, bins, sorted } = part;
+  const { category, bins, sample } = part;
   const cell: Cell = group && category ? { [group.variable.name]: category.code } : {};
   const color = category && group?.variable.colors.get(category.code);
   const curves = curvesOf(input, part, measure, ends, cell);
@@ -228,7 +235,7 @@ function seriesOf(
       cell,
       from: bin.from,
       to: bin.to,
-      value: heights[measure](bin, sorted.length),
+      value: heights[measure](bin, sample.size),
       count: bin.count,
     }),
   );
@@ -266,11 +273,13 @@ function curveSentences({ settings }: Input): string[] {
 
 /** The bins over all values, for panels that show some of them each. */
 function commonBins(input: Input): HistogramSettings {
-  const { settings, codebook, table } = input;
-  const column = table.number(settings.value);
-  const cases = collectCases(input, [{ variable: codebook.variable(settings.value), column }]);
-  if (cases.rows.length === 0 || hasErrors(binChecks(input))) return settings;
-  const edges = edgesFor(input, Float64Array.from(cases.rows, (row) => column.numbers[row] as number).sort());
+  const { settings, codebook, table, locate } = input;
+  const selection = selectionOf(settings.where, table, codebook, locate);
+  const columns = [{ variable: codebook.variable(settings.value), column: table.number(settings.value) }];
+  const cases = collectCases(input, selection, { columns, weight: weightOf(input) });
+  const wrong = [...binChecks(input), ...weightProblems(input)];
+  if (cases.rows.length === 0 || hasErrors(wrong)) return settings;
+  const edges = edgesFor(input, sampleOf(input, cases.rows));
   if (typeof edges === 'number') return settings;
   const { closed } = settings.bins ?? {};
   return { ...settings, bins: { edges, ...(closed === undefined ? {} : { closed }) } };
@@ -281,10 +290,10 @@ export const histogram = {
   name: 'histogram',
   description: 'How often the values of a variable fall into each of its bins.',
   schema,
-  columns: ({ value, group, frequency, where }) => [
+  columns: ({ value, group, frequency, weight, where }) => [
     { column: value, as: 'number', path: 'chart.value' },
     ...(group === undefined ? [] : [{ column: group, as: 'category', path: 'chart.group' } as const]),
-    ...weightColumns({ frequency }),
+    ...weightColumns({ frequency, weight }),
     ...whereColumns(where),
   ],
   shows: () => ({ x: 'bins', y: 'value' }),

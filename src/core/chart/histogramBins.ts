@@ -1,5 +1,6 @@
 import { error, type Problem, warning } from '../document/problem.js';
-import { alignedEdges, equalEdges, niceWidth, ruleWidth } from '../statistics/bins.js';
+import { alignedEdges, equalEdges, exactEdges, niceWidth, ruleWidth } from '../statistics/bins.js';
+import type { Sample } from '../statistics/sample.js';
 import type { HistogramSettings } from './histogram.js';
 import type { ChartInput } from './kind.js';
 
@@ -33,17 +34,18 @@ export function binChecks({ settings, locate }: Input): Problem[] {
 const mostByRule = 200;
 
 /** The edges that the settings ask for, or how many bins that would make where it is too many. */
-export function edgesFor({ settings }: Input, sorted: Float64Array): number[] | number {
+export function edgesFor({ settings }: Input, sample: Sample): number[] | number {
   const { bins = {} } = settings;
-  const [least, greatest] = [sorted[0] as number, sorted.at(-1) as number];
+  const { least, greatest } = sample;
   const range = greatest - least;
   if (bins.edges) return bins.edges;
   if (bins.count) return equalEdges(least, greatest, bins.count);
   if (bins.width)
     return range / bins.width > mostBins ? Math.ceil(range / bins.width) : alignedEdges(least, greatest, bins.width);
-  const width = Math.max(ruleWidth(sorted, bins.rule ?? 'freedman-diaconis'), range / mostByRule);
+  const width = Math.max(ruleWidth(sample, bins.rule ?? 'freedman-diaconis'), range / mostByRule);
   // Where the values differ in their last digits alone, multiples of a width cannot be written.
-  const fine = width < 1e-9 * Math.max(Math.abs(least), Math.abs(greatest)) || width < 1e-290;
-  if (!bins.exact && !fine) return alignedEdges(least, greatest, niceWidth(width));
-  return equalEdges(least, greatest, Math.max(1, Math.min(mostByRule, Math.ceil(range / width - 1e-9))));
+  const fine = width < 2 ** -44 * sample.reach || width < 1e-290;
+  const count = Math.max(1, Math.min(mostByRule, Math.ceil(range / width - 1e-9)));
+  if (fine) return equalEdges(least, greatest, count);
+  return bins.exact ? exactEdges(least, width, count) : alignedEdges(least, greatest, niceWidth(width));
 }

@@ -1,7 +1,7 @@
 import type { Category } from '../data/codebook.js';
 import type { Bin } from '../statistics/bins.js';
 import { kernelDensity, normalDensity, silvermanBandwidth } from '../statistics/density.js';
-import { Summary } from '../statistics/summary.js';
+import type { Sample } from '../statistics/sample.js';
 import type { HistogramSettings } from './histogram.js';
 import type { ChartInput } from './kind.js';
 import type { Cell, LineMark } from './plan.js';
@@ -22,7 +22,7 @@ export const heights: Record<Measure, (bin: Bin, total: number) => number> = {
 /** The values of one group, or of all. */
 export interface Part {
   category?: Category;
-  sorted: Float64Array;
+  sample: Sample;
   bins: Bin[];
 }
 
@@ -37,21 +37,19 @@ const curvePoints = 160;
 /** The curves over the bars of a part; none where its values do not differ. */
 export function curvesOf(
   { settings }: Input,
-  { sorted, bins }: Part,
+  { sample, bins }: Part,
   measure: Measure,
   ends: [number, number],
   cell: Cell,
 ): LineMark[] {
-  const summary = new Summary();
-  for (const value of sorted) summary.add(value);
-  const bandwidth = settings.bandwidth ?? silvermanBandwidth(sorted);
-  const { sd = 0, mean } = summary;
+  const bandwidth = settings.bandwidth ?? silvermanBandwidth(sample);
+  const { sd = 0, mean } = sample.summary;
   const width = ((bins.at(-1)?.to as number) - (bins[0]?.from as number)) / bins.length;
-  const scale = densityScale(measure, sorted.length, width);
+  const scale = densityScale(measure, sample.size, width);
   const xs = Array.from({ length: curvePoints + 1 }, (_, i) => ends[0] + ((ends[1] - ends[0]) * i) / curvePoints);
   const of = {
     normal: (x: number) => normalDensity(x, mean, sd),
-    density: (x: number) => kernelDensity(sorted, bandwidth, x),
+    density: (x: number) => kernelDensity(sample, bandwidth, x),
   };
   return (settings.curves ?? []).flatMap((name): LineMark[] => {
     if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
@@ -68,9 +66,9 @@ export function curvesOf(
 }
 
 /** The outline of the bars of a group: up, along the tops, and down. */
-export function outlineOf({ bins, sorted }: Part, measure: Measure, cell: Cell): LineMark {
+export function outlineOf({ bins, sample }: Part, measure: Measure, cell: Cell): LineMark {
   const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
-  const tops = bins.map((bin) => heights[measure](bin, sorted.length));
+  const tops = bins.map((bin) => heights[measure](bin, sample.size));
   return {
     type: 'line',
     cell,

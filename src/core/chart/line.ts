@@ -1,24 +1,33 @@
 import * as z from 'zod/mini';
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
-import { selectionOf } from '../data/selection.js';
+import { type Selection, selectionOf } from '../data/selection.js';
 import { choice, level, object, optional, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type Interval, meanInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
 import { Summary } from '../statistics/summary.js';
 import { type Along, alongOf } from './along.js';
-import { measureProblems } from './cases.js';
+import { type CaseCounts, countCases, measureProblems, noRows } from './cases.js';
+import { groupingOf } from './grouping.js';
 import { levelText } from './groupWords.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { lineMarks } from './lineMarks.js';
 import { lineAltText, lineNumbers } from './lineWords.js';
 import { caseSentences } from './notes.js';
-import type { LeftOut, LineMark, Plan, Series, ValueAxis } from './plan.js';
+import type { LineMark, Plan, Series, ValueAxis } from './plan.js';
 import { namedLine, type Reference, referenceLines, referenceSentences, referencesField } from './references.js';
 import { resolveSingled } from './singled.js';
-import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
+import {
+  unlikeWeights,
+  weightColumns,
+  weightOf,
+  weightProblems,
+  weightSentences,
+  weightShape,
+  weightsOf,
+} from './weights.js';
 import { whereColumns, whereField } from './where.js';
 import { asLong, wideColumns, wideShape } from './wide.js';
 
@@ -30,6 +39,7 @@ const schema = z.strictObject({
   value: optional(text('Variable whose values the line joins.', 'harvest')),
   ...wideShape,
   group: optional(text('Variable with a line for each of its values.', 'crop')),
+  ...weightShape,
   summary: optional(
     choice(
       'What is shown where several rows share a place. Left out: the value as given, or the mean where there are several.',
@@ -86,9 +96,7 @@ export interface Run {
 
 interface Gathered {
   runs: Run[];
-  chosen: number;
-  used: number;
-  leftOut: LeftOut[];
+  counts: CaseCounts;
   summary: (typeof summaries)[number];
 }
 
@@ -101,40 +109,35 @@ function intervalOf({ settings }: LineInput, summary: Summary): Interval | undef
 }
 
 /** Sorts the chosen rows by group and place, and sums each place up. */
-function gatherRuns(
-  input: LineInput,
-  along: Along,
-  group: Categories | undefined,
-  keeps: (row: number) => boolean,
-): Gathered {
+function gatherRuns(input: LineInput, along: Along, group: Categories | undefined, selection: Selection): Gathered {
   const { settings, table, codebook } = input;
   const value = settings.value === undefined ? undefined : table.number(settings.value);
+  const weight = weightOf(input);
   const cells = (group?.categories ?? [undefined]).map(
-    () => new Map<number, { summary: Summary; values: number[]; missing: boolean }>(),
+    () => new Map<number, { summary: Summary; rows: number[]; missing: boolean }>(),
   );
-  const tally = new Tally();
-  let [chosen, used] = [0, 0];
-  for (let row = 0; row < table.rowCount; row += 1) {
-    if (!keeps(row)) continue;
-    chosen += 1;
+  const cellOf = (row: number) => {
+    const places = cells[group ? group.of(row) : 0] as (typeof cells)[number];
     const x = along.at(row);
-    const g = group ? group.of(row) : 0;
-    if (Number.isNaN(x)) tally.add(along.variable, along.reason(row));
-    else if (group && g < 0) tally.add(group.variable, group.reason(row));
-    else {
-      const cell = cells[g]?.get(x) ?? { summary: new Summary(), values: [], missing: false };
-      cells[g]?.set(x, cell);
-      const absent = value?.absent[row] ?? 0;
-      if (value && absent > 0) {
-        cell.missing = true;
-        tally.add(codebook.variable(value.name), value.reasons[absent - 1] as string);
-        continue;
-      }
-      const number = value ? (value.numbers[row] as number) : 1;
-      cell.summary.add(number);
-      cell.values.push(number);
-      used += 1;
-    }
+    const cell = places.get(x) ?? { summary: new Summary(weight?.kind), rows: [], missing: false };
+    places.set(x, cell);
+    return cell;
+  };
+  const numberOf = (row: number) => (value ? (value.numbers[row] as number) : 1);
+  const needs = {
+    columns: value ? [{ variable: codebook.variable(value.name), column: value }] : [],
+    groupings: [along, ...(group ? [group] : [])],
+    weight,
+  };
+  const counts = countCases(input, selection, needs, (row) => {
+    const cell = cellOf(row);
+    cell.summary.add(numberOf(row), weight?.column.numbers[row]);
+    cell.rows.push(row);
+  });
+  // A place whose values are all missing breaks the line.
+  for (let row = 0; value && row < table.rowCount; row += 1) {
+    const placed = along.of(row) >= 0 && (!group || group.of(row) >= 0);
+    if ((value.absent[row] as number) > 0 && placed && selection.keeps(row)) cellOf(row).missing = true;
   }
   const single = cells.every((places) => [...places.values()].every(({ summary }) => summary.n <= 1));
   const summary = settings.summary ?? (value === undefined ? 'count' : single && !settings.error ? 'given' : 'mean');
@@ -147,18 +150,18 @@ function gatherRuns(
         if (cell.summary.n === 0) return [];
         const y =
           summary === 'median'
-            ? (median(cell.values) as number)
+            ? (median(cell.rows.map(numberOf), weightsOf(cell.rows, weight)) as number)
             : summary === 'sum'
               ? cell.summary.sum
               : summary === 'count'
-                ? cell.summary.n
+                ? cell.summary.size
                 : cell.summary.mean;
         return [{ x, y, summary: cell.summary, interval: intervalOf(input, cell.summary) }];
       }),
       missing: entries.flatMap(([x, cell]) => (cell.summary.n === 0 && cell.missing ? [x] : [])),
     };
   });
-  return { runs: runs.filter(({ places }) => places.length > 0), chosen, used, leftOut: tally.list(), summary };
+  return { runs: runs.filter(({ places }) => places.length > 0), counts, summary };
 }
 
 function valueAxis(input: LineInput, { runs, summary }: Gathered): ValueAxis {
@@ -193,12 +196,21 @@ function noteOf(input: LineInput, gathered: Gathered, numbers: Plan['numbers']):
   };
   return [
     ...(bars ? [`${what} ${shows[bars.shows]}.`] : []),
+    ...weightSentences(input),
     ...referenceSentences(references as Reference[] | undefined, input.numbers),
     ...(gathered.summary === 'given' && input.codebook.cases === 'values' ? [] : caseSentences(input, numbers)),
   ];
 }
 
-function settingsProblems({ settings, locate, table, codebook }: LineInput, gathered: Gathered): Problem[] {
+/** A line of a variable against itself says nothing. */
+function sameVariable({ settings, locate }: LineInput): Problem[] {
+  const { x, value } = settings;
+  if (x !== value) return [];
+  return [error('same-variable', { column: x, path: 'chart.value', other: 'chart.x' }, locate('chart.value'))];
+}
+
+function settingsProblems(input: LineInput, gathered: Gathered): Problem[] {
+  const { settings, locate, table, codebook } = input;
   const problems: Problem[] = [];
   const { summary } = gathered;
   if (settings.error && summary !== 'mean') {
@@ -212,6 +224,13 @@ function settingsProblems({ settings, locate, table, codebook }: LineInput, gath
     summary === 'given'
       ? gathered.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1)
       : undefined;
+  if (settings.error) {
+    const places = gathered.runs.flatMap(({ places: own }) =>
+      own.map(({ x, summary: cell }) => ({ name: `${settings.x} ${x}`, summary: cell })),
+    );
+    problems.push(...unlikeWeights({ ...input, settings }, places));
+  }
+  if (summary === 'given') problems.push(...weightProblems({ ...input, summary }));
   if (many)
     problems.push(
       error('given-many', { group: `${settings.x} ${many.x}`, count: many.summary.n }, locate('chart.summary')),
@@ -224,23 +243,22 @@ function plan(given: ChartInput<LineSettings>): Outcome<Plan> {
   if (!long.ok) return long;
   const input = long.value as LineInput;
   const { settings, table, codebook, locate } = input;
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
   const selection = selectionOf(settings.where, table, codebook, locate);
+  const group = settings.group === undefined ? undefined : groupingOf(input, settings.group, 'chart.group', selection);
   const along = alongOf(input, settings.x, 'chart.x', (row) => selection.keeps(row));
-  const singled = resolveSingled(input, group ? [group] : []);
+  const singled = resolveSingled(input, group ? [group.all] : []);
   const problems: Problem[] = [
     ...(settings.value === undefined ? [] : measureProblems(input, settings.value, 'chart.value')),
+    ...weightProblems({ ...input, summary: settings.summary }),
+    ...sameVariable(input),
     ...(group?.problems ?? []),
     ...along.problems,
     ...selection.problems,
     ...singled.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
-  const gathered = gatherRuns(input, along, group, (row) => selection.keeps(row));
-  if (gathered.used === 0) {
-    const reasons = gathered.leftOut.map(({ reason, count }) => ({ reason, count }));
-    return fail([...problems, error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate('chart'))]);
-  }
+  const gathered = gatherRuns(input, along, group, selection);
+  if (gathered.counts.used === 0) return fail([...problems, noRows(input, gathered.counts)]);
   problems.push(...settingsProblems(input, gathered));
   if (hasErrors(problems)) return fail(problems);
   const series = gathered.runs.map((run, i): Series => {
@@ -305,6 +323,7 @@ export const line = {
     ...(settings.value === undefined ? [] : [{ column: settings.value, as: 'number', path: 'chart.value' } as const]),
     ...(settings.group === undefined ? [] : [{ column: settings.group, as: 'category', path: 'chart.group' } as const]),
     ...wideColumns(settings),
+    ...weightColumns(settings),
     ...whereColumns(settings.where),
   ],
   shows: ({ x }, measured) => ({ x: measured(x) ? 'bins' : 'category', y: 'value' }),

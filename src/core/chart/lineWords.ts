@@ -3,8 +3,9 @@ import { dateInFull } from '../scale/dateTicks.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
 import type { Along } from './along.js';
+import type { CaseCounts } from './cases.js';
 import type { LineInput, Run } from './line.js';
-import type { AxisTitle, LeftOut, NumbersTable } from './plan.js';
+import type { AxisTitle, NumbersTable } from './plan.js';
 
 /** A place along an axis in words. */
 export function placeWords({ axis }: Along, x: number): string {
@@ -13,13 +14,26 @@ export function placeWords({ axis }: Along, x: number): string {
   return formatNumber(x, decimalsOf(x), { decimalMark: '.', grouping: 'none' });
 }
 
+/** A place along an axis in full: the name of a category, a number, or a date by ISO 8601. */
+function placeValue({ axis }: Along, x: number): string | number {
+  if (axis.shows === 'category') return axis.categories[x]?.name ?? '';
+  return axis.form === 'date' ? dateInFull(x, { dates: 'iso' }) : x;
+}
+
+/** The decimals that numbers along the axis are written with. */
+function placeDecimals({ axis }: Along, runs: readonly Run[]): { decimals?: number } {
+  if (axis.shows === 'category' || axis.form === 'date') return {};
+  const xs = runs.flatMap(({ places }) => places.map(({ x }) => x));
+  return { decimals: xs.reduce((most, x) => Math.max(most, decimalsOf(x)), 0) };
+}
+
 /** The table behind the lines: each place of each group with its n and measures. */
 export function lineNumbers(
-  { settings, codebook, table }: LineInput,
+  { settings, codebook }: LineInput,
   runs: readonly Run[],
   along: Along,
   group: Categories | undefined,
-  { chosen, used, leftOut, summary }: { chosen: number; used: number; leftOut: LeftOut[]; summary: string },
+  { counts, summary }: { counts: CaseCounts; summary: string },
 ): NumbersTable {
   const decimals =
     summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
@@ -29,7 +43,7 @@ export function lineNumbers(
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
-      { key: along.variable.name, title: along.variable.label },
+      { key: along.variable.name, title: along.variable.label, ...placeDecimals(along, runs) },
       { key: 'n', title: 'n', decimals: 0 },
       { key: summary === 'given' ? 'value' : summary, title: titles[summary] as string, decimals: fine },
       ...(spread
@@ -48,7 +62,7 @@ export function lineNumbers(
     rows: runs.flatMap(({ category, places }) =>
       places.map(({ x, y, summary: cell, interval }) => [
         ...(group ? [category?.name] : []),
-        placeWords(along, x),
+        placeValue(along, x),
         cell.n,
         y,
         ...(spread ? [cell.sd, cell.se] : []),
@@ -56,10 +70,7 @@ export function lineNumbers(
       ]),
     ),
     cases: codebook.cases,
-    read: table.rowCount,
-    chosen,
-    used,
-    leftOut,
+    ...counts,
   };
 }
 

@@ -25,7 +25,7 @@ export type Order = 'codebook' | 'rising' | 'falling' | (string | number | boole
 function byHand(wanted: readonly unknown[], categories: readonly Category[], input: ChartInput<{ category: string }>) {
   const problems: Problem[] = [];
   const places = wanted.flatMap((value, i) => {
-    const at = findCategory(categories, String(value));
+    const at = findCategory(categories, String(value), input.table.notation);
     if (at >= 0) return [at];
     const known = categories.map(({ name }) => name);
     const path = `chart.order.${i}`;

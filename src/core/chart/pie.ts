@@ -1,13 +1,14 @@
 import * as z from 'zod/mini';
-import { categoriesOf } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { selectionOf } from '../data/selection.js';
 import { choice, fraction, listOf, number, object, optional, share, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
+import { exactTotal } from '../statistics/exactSum.js';
 import { lowered } from '../type/letterCase.js';
-import { measureProblems } from './cases.js';
+import { measureProblems, noRows } from './cases.js';
 import { type Cells, sortIntoCells } from './cells.js';
+import { groupingOf } from './grouping.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
 import { orderField, orderOf } from './order.js';
@@ -136,7 +137,7 @@ function numbersOf({ codebook, settings }: Input, parts: readonly Part[], total:
       ...(parts.some((part) => part.of) ? [of?.join(', ')] : []),
     ]),
     cases: codebook.cases,
-    read: cells.total,
+    read: cells.read,
     chosen: cells.chosen,
     used: cells.used,
     leftOut: cells.leftOut,
@@ -159,9 +160,9 @@ function settingsProblems({ settings, locate }: Input): Problem[] {
 
 function plan(input: Input): Outcome<Plan> {
   const { settings, table, codebook, locate } = input;
-  const category = categoriesOf(table, codebook.variable(settings.category));
   const selection = selectionOf(settings.where, table, codebook, locate);
-  const singled = resolveSingled(input, [category]);
+  const category = groupingOf(input, settings.category, 'chart.category', selection);
+  const singled = resolveSingled(input, [category.all]);
   const problems: Problem[] = [
     ...(settings.value === undefined ? [] : measureProblems(input, settings.value, 'chart.value')),
     ...settingsProblems(input),
@@ -174,16 +175,15 @@ function plan(input: Input): Outcome<Plan> {
   const { value } = settings;
   const measured =
     value === undefined ? undefined : { variable: codebook.variable(value), column: table.number(value) };
-  const cells = sortIntoCells({
-    rowCount: table.rowCount,
+  const cells = sortIntoCells(input, {
     selection,
     category,
     value: measured,
     weight: weightOf(input),
-    keepValues: false,
+    keepRows: false,
   });
   const parts = partsOf(input, cells, category.categories);
-  const total = parts.reduce((sum, part) => sum + part.value, 0);
+  const total = exactTotal(parts.map(({ value }) => value));
   const negative = parts.find((part) => part.value < 0);
   if (negative) {
     return fail([
@@ -192,8 +192,7 @@ function plan(input: Input): Outcome<Plan> {
     ]);
   }
   if (!(total > 0)) {
-    const reasons = cells.leftOut.map(({ reason, count }) => ({ reason, count }));
-    return fail([...problems, error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate('chart'))]);
+    return fail([...problems, noRows(input, cells)]);
   }
   if (parts.length > mostSlices) {
     const facts = { column: settings.category, path: 'chart.category', count: parts.length, most: mostSlices };

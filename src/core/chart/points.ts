@@ -2,14 +2,13 @@ import * as z from 'zod/mini';
 import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
 import { choice, flag, optional, text } from '../document/fields.js';
-import { type Outcome, succeed } from '../document/problem.js';
+import { fail, type Outcome, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { jitter } from '../statistics/jitter.js';
-import { quantile } from '../statistics/quantile.js';
-import { Summary } from '../statistics/summary.js';
+import { Sample } from '../statistics/sample.js';
 import { lowered } from '../type/letterCase.js';
 import { axesByCategory, legendOf, readByCategory } from './byCategory.js';
-import type { Cases } from './cases.js';
+import { type Cases, countsOf } from './cases.js';
 import { groupShows } from './group.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { idsOf, namesOf, namesProblems, namesShape } from './names.js';
@@ -17,6 +16,15 @@ import { caseSentences } from './notes.js';
 import type { CloudMark, LineMark, NumbersTable, Plan, Series, Singled } from './plan.js';
 import { referenceLines, referenceSentences, referencesField } from './references.js';
 import { singledIds } from './singled.js';
+import {
+  repeatedRows,
+  tooManyRepeated,
+  type WeightColumn,
+  weightColumns,
+  weightSentences,
+  weightShape,
+  weightsOf,
+} from './weights.js';
 import { whereColumns, whereField } from './where.js';
 import { wideColumns, wideShape } from './wide.js';
 
@@ -28,6 +36,7 @@ const schema = z.strictObject({
   value: optional(text('Variable whose values are the points.', 'yield')),
   ...wideShape,
   group: optional(text('Second variable: its points side by side in each strip.', 'season')),
+  ...weightShape,
   direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
   center: optional(
     choice('What a bar across the points shows. Left out: the median.', ['mean', 'median', 'none'], 'mean'),
@@ -67,8 +76,7 @@ function stripsOf(cases: Cases, category: Categories, group: Categories | undefi
 }
 
 interface Drawn extends Strip {
-  sorted: Float64Array;
-  summary: Summary;
+  sample: Sample;
   marks: [CloudMark, ...LineMark[]];
 }
 
@@ -78,7 +86,8 @@ function drawnStrips(
   category: Categories,
   group: Categories | undefined,
   singled: Singled,
-): Drawn[] {
+  weight: WeightColumn | undefined,
+): Drawn[] | undefined {
   const { settings, table } = input;
   const { numbers } = table.number(settings.value);
   const positions = [...new Set(strips.map((strip) => strip.category))];
@@ -86,18 +95,20 @@ function drawnStrips(
   const all = strips.flatMap(({ rows }) => rows.map((row) => numbers[row] as number));
   const range = all.reduce((a, b) => Math.max(a, b)) - all.reduce((a, b) => Math.min(a, b));
   const slot = width / places.length;
-  return strips.map((strip): Drawn => {
-    const values = Float64Array.from(strip.rows, (row) => numbers[row] as number);
+  const repeated = strips.map(({ rows }) => repeatedRows(rows, weight));
+  if (repeated.includes(undefined)) return undefined;
+  return strips.map((strip, i): Drawn => {
+    const value = (row: number) => numbers[row] as number;
+    const shown = repeated[i] as number[];
+    const values = Float64Array.from(shown, value);
     const middle = positions.indexOf(strip.category) + (places.indexOf(strip.group) - (places.length - 1) / 2) * slot;
     const offsets = settings.jitter === false ? values.map(() => 0) : jitter(values, range / 45);
     const along = offsets.map((offset) => middle + offset * slot * 0.86);
-    const summary = new Summary();
-    for (const value of values) summary.add(value);
-    const sorted = values.slice().sort();
+    const sample = new Sample(Float64Array.from(strip.rows, value), weightsOf(strip.rows, weight));
     const own = category.categories[strip.category] as Category;
     const by = group?.categories[strip.group];
     const cell = { [category.variable.name]: own.code, ...(group && by ? { [group.variable.name]: by.code } : {}) };
-    const center = settings.center === 'mean' ? summary.mean : (quantile(sorted, 0.5) as number);
+    const center = settings.center === 'mean' ? sample.summary.mean : sample.quantile(0.5);
     const across = [middle - slot * 0.46, middle + slot * 0.46];
     const upright = settings.direction !== 'horizontal';
     const bar: LineMark = {
@@ -107,8 +118,8 @@ function drawnStrips(
       xs: upright ? across : [center, center],
       ys: upright ? [center, center] : across,
     };
-    const names = namesOf(input, strip.rows);
-    const ids = singledIds(singled, idsOf(input), strip.rows);
+    const names = namesOf(input, shown);
+    const ids = singledIds(singled, idsOf(input), shown);
     const cloud: CloudMark = {
       type: 'cloud',
       cell,
@@ -117,7 +128,7 @@ function drawnStrips(
       ...(names ? { names } : {}),
       ...(ids ? { ids } : {}),
     };
-    return { ...strip, sorted, summary, marks: settings.center === 'none' ? [cloud] : [cloud, bar] };
+    return { ...strip, sample, marks: settings.center === 'none' ? [cloud] : [cloud, bar] };
   });
 }
 
@@ -128,7 +139,7 @@ function numbersOf(
   category: Categories,
   group: Categories | undefined,
 ): NumbersTable {
-  const { codebook, settings, table } = input;
+  const { codebook, settings } = input;
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
     columns: [
@@ -141,21 +152,18 @@ function numbersOf(
       { key: 'mean', title: 'Mean', decimals: decimals + 2 },
       { key: 'sd', title: 'SD', decimals: decimals + 2 },
     ],
-    rows: drawn.map(({ category: c, group: g, sorted, summary }) => [
+    rows: drawn.map(({ category: c, group: g, sample }) => [
       category.categories[c]?.name,
       ...(group ? [group.categories[g]?.name] : []),
-      summary.n,
-      summary.least,
-      quantile(sorted, 0.5),
-      summary.greatest,
-      summary.mean,
-      summary.sd,
+      sample.n,
+      sample.least,
+      sample.quantile(0.5),
+      sample.greatest,
+      sample.summary.mean,
+      sample.summary.sd,
     ]),
     cases: codebook.cases,
-    read: table.rowCount,
-    chosen: cases.chosen,
-    used: cases.rows.length,
-    leftOut: cases.leftOut,
+    ...countsOf(cases),
   };
 }
 
@@ -181,7 +189,7 @@ function altText(input: Input, drawn: readonly Drawn[], category: Categories): s
   const decimals = (value.decimals ?? 1) + 1;
   const parts = drawn.map(
     (strip) =>
-      `${category.categories[strip.category]?.name} ${formatNumber(quantile(strip.sorted, 0.5) as number, decimals, numbers)}`,
+      `${category.categories[strip.category]?.name} ${formatNumber(strip.sample.quantile(0.5), decimals, numbers)}`,
   );
   return `${what}. Medians: ${parts.join('; ')}.`;
 }
@@ -189,16 +197,17 @@ function altText(input: Input, drawn: readonly Drawn[], category: Categories): s
 function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
   const reading = readByCategory(given, namesProblems);
   if (!reading.ok) return reading;
-  const { input, category, group, cases, singled } = reading.value;
-  const drawn = drawnStrips(input, stripsOf(cases, category, group), category, group, singled);
+  const { input, category, group, cases, singled, weight } = reading.value;
+  const drawn = drawnStrips(input, stripsOf(cases, category, group), category, group, singled, weight);
+  if (!drawn) return fail([...reading.problems, tooManyRepeated(input, 'chart.frequency')]);
   const series = seriesOf(drawn, group);
   const numbers = numbersOf(input, drawn, cases, category, group);
   const shown = [...new Set(drawn.map((strip) => strip.category))];
   const references = (input.settings.references ?? []).map(({ at }) => at);
   const axes = axesByCategory(reading.value, {
     categories: shown.map((c) => category.categories[c] as Category),
-    least: Math.min(...references, ...drawn.map(({ summary }) => summary.least)),
-    greatest: Math.max(...references, ...drawn.map(({ summary }) => summary.greatest)),
+    least: Math.min(...references, ...drawn.map(({ sample }) => sample.least)),
+    greatest: Math.max(...references, ...drawn.map(({ sample }) => sample.greatest)),
   });
   const center = input.settings.center ?? 'median';
   return succeed(
@@ -213,6 +222,7 @@ function plan(given: ChartInput<PointsSettings>): Outcome<Plan> {
       note: [
         ...(center === 'none' ? [] : [`Bars show the ${center}.`]),
         ...referenceSentences(input.settings.references, input.numbers),
+        ...weightSentences(input),
         ...caseSentences(input, numbers),
       ],
       altText: altText(input, drawn, category),
@@ -234,6 +244,7 @@ export const points = {
     ...(settings.group === undefined ? [] : [{ column: settings.group, as: 'category', path: 'chart.group' } as const]),
     ...(settings.id === undefined ? [] : [{ column: settings.id, as: 'category', path: 'chart.id' } as const]),
     ...wideColumns(settings),
+    ...weightColumns(settings),
     ...whereColumns(settings.where),
   ],
   shows: groupShows,

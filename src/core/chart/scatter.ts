@@ -1,10 +1,12 @@
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { selectionOf } from '../data/selection.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { normalEllipse } from '../statistics/ellipse.js';
 import { jitter } from '../statistics/jitter.js';
 import { type Cases, collectCases, measureProblems } from './cases.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
+import { groupingOf } from './grouping.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { idsOf, namesOf, namesProblems } from './names.js';
 import type { Cell, CloudMark, LineMark, Plan, Remark, Series, Singled, ValueAxis } from './plan.js';
@@ -98,7 +100,7 @@ function cloudOf(
     const { at, counts } = counted(points);
     const most = Math.max(...all.flatMap((group) => counted(group).counts.reduce((a, b) => Math.max(a, b), 1)));
     const pick = (values: Float64Array) => Float64Array.from(at, (i) => values[i] as number);
-    const areas = Float64Array.from(counts, (count) => (most === 1 ? 0.25 : 0.25 + (0.75 * (count - 1)) / (most - 1)));
+    const areas = Float64Array.from(counts, (count) => count / most);
     return {
       type: 'cloud',
       cell,
@@ -214,9 +216,10 @@ function plan(input: ScatterInput): Outcome<Plan> {
   const { settings, table, codebook } = input;
   const names = [settings.x, settings.y, ...(settings.size === undefined ? [] : [settings.size])];
   const columns = names.map((name) => ({ variable: codebook.variable(name), column: table.number(name) }));
-  const group = settings.group === undefined ? undefined : categoriesOf(table, codebook.variable(settings.group));
-  const cases = collectCases(input, columns, group ? [group] : []);
-  const singled = resolveSingled(input, group ? [group] : [], idsOf(input));
+  const selection = selectionOf(settings.where, table, codebook, input.locate);
+  const group = settings.group === undefined ? undefined : groupingOf(input, settings.group, 'chart.group', selection);
+  const cases = collectCases(input, selection, { columns, groupings: group ? [group] : [] });
+  const singled = resolveSingled(input, group ? [group.all] : [], idsOf(input));
   const problems = [
     ...measureProblems(input, settings.x, 'chart.x', ['date']),
     ...measureProblems(input, settings.y, 'chart.y'),
@@ -270,6 +273,12 @@ function plan(input: ScatterInput): Outcome<Plan> {
     least: Math.min(axis.least, ...drawnLines.flatMap((mark) => mark[key])),
     greatest: Math.max(axis.greatest, ...drawnLines.flatMap((mark) => mark[key])),
   });
+  if (settings.fit) {
+    const drawn = common ? [common] : points.map(({ fit }) => fit);
+    const without = points.filter((_, i) => drawn.length > 1 && !drawn[i]).map(({ category }) => category?.name ?? '');
+    if (drawn.every((fit) => !fit)) problems.push(warning('fit-missing', { groups: [] }, input.locate('chart.fit')));
+    else if (without.length > 0) problems.push(warning('fit-missing', { groups: without }, input.locate('chart.fit')));
+  }
   const commonWords = common && settings.fit ? fitRemark(common, settings.fit, input.numbers) : undefined;
   if (commonWords !== undefined) remarks.push({ text: commonWords, from: 'chart.fit.show' });
   const numbers = scatterNumbers(input, points, cases, group, common);

@@ -3,7 +3,7 @@ import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { fitLine } from '../statistics/line.js';
 import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
-import type { Cases } from './cases.js';
+import { type Cases, countsOf } from './cases.js';
 import { type DrawnFit, fitSentence } from './fit.js';
 import { levelText } from './groupWords.js';
 import { caseSentences } from './notes.js';
@@ -39,7 +39,7 @@ function fitCells(fit: DrawnFit | undefined, columns: readonly NumbersColumn[]):
 
 /** What stands behind the points: means, spread, correlation and line of each group. */
 export function scatterNumbers(
-  { codebook, settings, table }: ScatterInput,
+  { codebook, settings }: ScatterInput,
   points: readonly Points[],
   cases: Cases,
   group: Categories | undefined,
@@ -74,10 +74,7 @@ export function scatterNumbers(
       ...(common ? [row('All', { xs: join('xs'), ys: join('ys'), fit: common })] : []),
     ],
     cases: codebook.cases,
-    read: table.rowCount,
-    chosen: cases.chosen,
-    used: cases.rows.length,
-    leftOut: cases.leftOut,
+    ...countsOf(cases),
   };
 }
 

@@ -1,4 +1,5 @@
-import { type Categories, findCategory, sameCode } from '../data/categories.js';
+import { type Categories, findCategory, findText } from '../data/categories.js';
+import type { NumberNotation } from '../data/numberText.js';
 import type { CategoryColumn } from '../data/table.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
@@ -9,14 +10,20 @@ import type { Cell, Singled } from './plan.js';
 export const noneSingled: Singled = { accents: [], spotlight: [] };
 
 /** The code of a value of a variable that the chart shows, or of a case by the column that names the cases. */
-function codeOf(column: string, value: string, shown: readonly Categories[], ids: CategoryColumn | undefined) {
+function codeOf(
+  column: string,
+  value: string,
+  shown: readonly Categories[],
+  ids: CategoryColumn | undefined,
+  notation: NumberNotation,
+) {
   const categories = shown.find(({ variable }) => variable.name === column)?.categories;
   if (categories) {
-    const at = findCategory(categories, value);
+    const at = findCategory(categories, value, notation);
     return { code: categories[at]?.code, known: categories.map(({ name }) => name) };
   }
   if (ids?.name !== column) return undefined;
-  return { code: ids.texts.find((text) => sameCode(text, value)), known: ids.texts };
+  return { code: findText(ids.texts, value, notation), known: ids.texts };
 }
 
 /**
@@ -37,7 +44,7 @@ export function resolveSingled(
     for (const [column, wanted] of Object.entries(named)) {
       const path = `${at}.${column}`;
       const value = String(wanted);
-      const found = codeOf(column, value, shown, ids);
+      const found = codeOf(column, value, shown, ids, input.table.notation);
       if (!found) {
         const used = [...shown.map(({ variable }) => variable.name), ...(ids ? [ids.name] : [])];
         problems.push(error('variable-unused', { column, path, used }, input.locate(path)));

@@ -1,20 +1,19 @@
 import * as z from 'zod/mini';
-import { type Categories, categoriesOf } from '../data/categories.js';
+import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
-import { longNames } from '../data/longTable.js';
-import { selectionOf } from '../data/selection.js';
+import { type Selection, selectionOf } from '../data/selection.js';
 import { choice, flag, optional, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { measureProblems } from './cases.js';
+import { type CaseCounts, countCases, measureProblems } from './cases.js';
+import { groupingOf } from './grouping.js';
 import type { ChartInput, ChartKind } from './kind.js';
 import { caseSentences } from './notes.js';
-import type { LineMark, Mark, NumbersTable, Plan, PointMark, Series } from './plan.js';
+import type { LineMark, Mark, Plan, PointMark, Series } from './plan.js';
 import { resolveSingled } from './singled.js';
 import { changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
-import { Tally } from './tally.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 import { whereColumns, whereField } from './where.js';
-import { asLong, wideColumns, wideShape } from './wide.js';
+import { asLong, type WideSettings, wideColumns, wideShape } from './wide.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['slope'], 'slope'),
@@ -44,9 +43,7 @@ export interface Item {
 export interface Found {
   items: Item[];
   times: Category[];
-  chosen: number;
-  used: number;
-  leftOut: NumbersTable['leftOut'];
+  counts: CaseCounts;
   problems: Problem[];
 }
 
@@ -56,44 +53,40 @@ function findItems(
   item: Categories,
   time: Categories,
   group: Categories | undefined,
-  keeps: (row: number) => boolean,
+  selection: Selection,
 ): Found {
   const { table, settings, codebook, locate } = input;
   const value = table.number(settings.value);
-  const tally = new Tally();
   const items = new Map<number, Item>();
   const seen = new Set<number>();
   const problems: Problem[] = [];
-  let [chosen, used] = [0, 0];
-  for (let row = 0; row < table.rowCount; row += 1) {
-    if (!keeps(row)) continue;
-    chosen += 1;
-    const lacking = [item, time, ...(group ? [group] : [])].find((categories) => categories.of(row) < 0);
-    const absent = value.absent[row] as number;
-    if (lacking) tally.add(lacking.variable, lacking.reason(row));
-    else if (absent > 0) tally.add(codebook.variable(settings.value), value.reasons[absent - 1] as string);
-    else {
-      const [i, t] = [item.of(row), time.of(row)];
-      const category = item.categories[i] as Category;
-      const entry = items.get(i) ?? { category, group: group ? group.of(row) : 0, values: [] };
-      if (entry.values[t] !== undefined && problems.length === 0) {
-        const name = `${category.name}, ${time.categories[t]?.name}`;
-        problems.push(error('given-many', { group: name, count: 2 }, locate('chart.item')));
-      }
-      entry.values[t] = value.numbers[row] as number;
-      items.set(i, entry);
-      seen.add(t);
-      used += 1;
+  const needs = {
+    columns: [{ variable: codebook.variable(settings.value), column: value }],
+    groupings: [item, time, ...(group ? [group] : [])],
+  };
+  const counts = countCases(input, selection, needs, (row) => {
+    const [i, t] = [item.of(row), time.of(row)];
+    const category = item.categories[i] as Category;
+    const own = group ? group.of(row) : 0;
+    const entry = items.get(i) ?? { category, group: own, values: [] };
+    if (entry.values[t] !== undefined && problems.length === 0) {
+      const name = `${category.name}, ${time.categories[t]?.name}`;
+      problems.push(error('given-many', { group: name, count: 2 }, locate('chart.item')));
     }
-  }
+    if (entry.group !== own && problems.length === 0) {
+      const names = [entry.group, own].map((g) => group?.categories[g]?.name ?? '').sort();
+      problems.push(error('item-in-groups', { item: category.name, groups: names }, locate('chart.group')));
+    }
+    entry.values[t] = value.numbers[row] as number;
+    items.set(i, entry);
+    seen.add(t);
+  });
   const shown = time.categories.map((_, t) => t).filter((t) => seen.has(t));
   const sorted = [...items].sort((a, b) => a[0] - b[0]).map(([, entry]) => entry);
   return {
     items: sorted.map((entry) => ({ ...entry, values: shown.map((t) => entry.values[t]) })),
     times: shown.map((t) => time.categories[t] as Category),
-    chosen,
-    used,
-    leftOut: tally.list(),
+    counts,
     problems,
   };
 }
@@ -166,23 +159,25 @@ function plan(given: ChartInput<SlopeSettings>): Outcome<Plan> {
   const long = asLong({ ...given, settings: { ...own, category: time } });
   if (!long.ok) return long;
   const wide = given.settings.values !== undefined;
-  const settings = { ...given.settings, value: long.value.settings.value, time: wide ? longNames.group : time };
+  const made = long.value.settings as WideSettings;
+  const settings = { ...given.settings, value: made.value, time: wide ? (made.group ?? made.category) : time };
   const complete = needed({ ...given, table: long.value.table, codebook: long.value.codebook, settings });
   if (!complete.ok) return complete;
   const input = complete.value;
   const { table, codebook, locate } = input;
-  const [item, times] = [
-    categoriesOf(table, codebook.variable(input.settings.item)),
-    categoriesOf(table, codebook.variable(input.settings.time)),
-  ];
-  const group = groupName === undefined ? undefined : categoriesOf(table, codebook.variable(groupName));
   const selection = selectionOf(settings.where, table, codebook, locate);
-  const singled = resolveSingled(input, [item, ...(group ? [group] : [])]);
-  const found = findItems(input, item, times, group, (row) => selection.keeps(row));
+  const [item, times] = [
+    groupingOf(input, input.settings.item, 'chart.item', selection),
+    groupingOf(input, input.settings.time, 'chart.time', selection),
+  ];
+  const group = groupName === undefined ? undefined : groupingOf(input, groupName, 'chart.group', selection);
+  const singled = resolveSingled(input, [item.all, ...(group ? [group.all] : [])]);
+  const found = findItems(input, item, times, group, selection);
   const problems = [
     ...measureProblems(input, input.settings.value, 'chart.value'),
     ...item.problems,
     ...times.problems,
+    ...(group?.problems ?? []),
     ...selection.problems,
     ...singled.problems,
     ...found.problems,

@@ -42,7 +42,7 @@ export function slopeLabels(input: Input, parts: readonly Part[], series: readon
 
 /** The table behind the lines: each item at each time, and its change. */
 export function slopeNumbers(input: Input, found: Found, item: Categories): NumbersTable {
-  const { codebook, settings, table } = input;
+  const { codebook, settings } = input;
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
     columns: [
@@ -62,10 +62,7 @@ export function slopeNumbers(input: Input, found: Found, item: Categories): Numb
       ];
     }),
     cases: codebook.cases,
-    read: table.rowCount,
-    chosen: found.chosen,
-    used: found.used,
-    leftOut: found.leftOut,
+    ...found.counts,
   };
 }
 

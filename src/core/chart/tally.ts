@@ -1,18 +1,18 @@
 import type { Variable } from '../data/codebook.js';
 import type { LeftOut } from './plan.js';
 
-/** Counts rows that are left out, by reason. */
+/** Counts cases that are left out, by reason. */
 export class Tally {
   private readonly byReason = new Map<string, LeftOut>();
 
-  add(variable: Variable, reason: string): void {
+  add(variable: Variable, reason: string, count = 1): void {
     const entry = this.byReason.get(reason);
-    if (entry) entry.count += 1;
-    else this.byReason.set(reason, { variable, reason, count: 1 });
+    if (entry) entry.count += count;
+    else if (count > 0) this.byReason.set(reason, { variable, reason, count });
   }
 
-  /** The reasons, the most frequent first. */
+  /** The reasons, the most frequent first; of equal ones by their words, so that the order of rows does not show. */
   list(): LeftOut[] {
-    return [...this.byReason.values()].sort((a, b) => b.count - a.count);
+    return [...this.byReason.values()].sort((a, b) => b.count - a.count || (a.reason < b.reason ? -1 : 1));
   }
 }

@@ -1,7 +1,9 @@
 import type { ColumnRequest } from '../data/table.js';
 import { optional, text } from '../document/fields.js';
 import { error, type Problem, warning } from '../document/problem.js';
-import type { WeightKind } from '../statistics/summary.js';
+import { isBelowTwo } from '../statistics/interval.js';
+import type { Weights } from '../statistics/sample.js';
+import type { Summary, WeightKind } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
 import type { MeasuredColumn } from './cells.js';
 import type { ChartInput } from './kind.js';
@@ -17,6 +19,9 @@ export interface WeightSettings {
   weight?: string | undefined;
 }
 
+/** A column of weights with what they mean. */
+export type WeightColumn = MeasuredColumn & { kind: WeightKind };
+
 const keys = { frequency: 'frequency', case: 'weight' } as const;
 
 export const weightColumns = ({ frequency, weight }: WeightSettings): ColumnRequest[] => [
@@ -25,18 +30,49 @@ export const weightColumns = ({ frequency, weight }: WeightSettings): ColumnRequ
 ];
 
 /** The column of weights with what they mean; none where every row counts once. */
-export function weightOf({
-  settings,
-  table,
-  codebook,
-}: ChartInput<WeightSettings>): (MeasuredColumn & { kind: WeightKind }) | undefined {
+export function weightOf({ settings, table, codebook }: ChartInput<WeightSettings>): WeightColumn | undefined {
   const kind: WeightKind = settings.frequency === undefined ? 'case' : 'frequency';
   const name = settings.frequency ?? settings.weight;
   return name === undefined ? undefined : { variable: codebook.variable(name), column: table.number(name), kind };
 }
 
+/** How much each of some rows counts; none where all count once. */
+export const weightsOf = (rows: ArrayLike<number>, weight: WeightColumn | undefined): Weights | undefined =>
+  weight && { kind: weight.kind, counts: Float64Array.from(rows, (row) => weight.column.numbers[row] as number) };
+
+/** How many cases a row stands for; a row that does not say how many is one. */
+export function timesOf(weight: WeightColumn | undefined): (row: number) => number {
+  if (weight?.kind !== 'frequency') return () => 1;
+  const { numbers } = weight.column;
+  return (row) => (Number.isNaN(numbers[row]) ? 1 : (numbers[row] as number));
+}
+
+/** Most cases that a chart draws one by one from frequencies. */
+const mostRepeated = 50_000;
+
+/** Each row as often as it stands for a case; none where that makes more than can be drawn one by one. */
+export function repeatedRows(rows: readonly number[], weight: WeightColumn | undefined): number[] | undefined {
+  if (weight?.kind !== 'frequency') return [...rows];
+  const times = timesOf(weight);
+  if (rows.reduce((sum, row) => sum + times(row), 0) > Math.max(mostRepeated, rows.length)) return undefined;
+  return rows.flatMap((row) => new Array<number>(times(row)).fill(row));
+}
+
+/** That frequencies make more cases than can be drawn one by one. */
+export const tooManyRepeated = ({ locate }: ChartInput<WeightSettings>, path: string): Problem =>
+  error('too-many-repeated', { path, most: mostRepeated }, locate(path));
+
+/** Groups whose weights are so unlike that fewer than two cases would carry as much. */
+export function unlikeWeights(
+  { locate }: ChartInput<WeightSettings>,
+  cells: readonly { name: string; summary: Summary }[],
+): Problem[] {
+  const groups = cells.filter(({ summary }) => summary.n > 1 && isBelowTwo(summary.effective)).map(({ name }) => name);
+  return groups.length === 0 ? [] : [warning('weights-unlike', { groups }, locate('chart.weight'))];
+}
+
 /** Weights that are none, and settings that cannot take any. */
-export function weightProblems(input: ChartInput<WeightSettings> & { summary?: string }): Problem[] {
+export function weightProblems(input: ChartInput<WeightSettings> & { summary?: string | undefined }): Problem[] {
   const { settings, locate } = input;
   const weight = weightOf(input);
   if (!weight) return [];
@@ -46,8 +82,9 @@ export function weightProblems(input: ChartInput<WeightSettings> & { summary?: s
       error('one-of-several', { path: 'chart.weight', others: ['frequency'], where: 'chart' }, locate('chart.weight')),
     ];
   }
-  if (input.summary === 'median' || input.summary === 'given') {
-    return [warning('setting-idle', { path, needs: '"summary" mean, sum, count or percent' }, locate(path))];
+  if (input.summary === 'given') {
+    const needs = '"summary" mean, median, sum, count or percent; values as given do not count for more or less';
+    return [error('setting-idle', { path, needs }, locate(path))];
   }
   const whole = weight.kind === 'frequency';
   const wrong = weight.column.numbers.find((value) => value < 0 || (whole && !Number.isNaN(value) && value % 1 !== 0));

@@ -1,4 +1,4 @@
-import { longNames, longTable } from '../data/longTable.js';
+import { longTable } from '../data/longTable.js';
 import type { Where } from '../data/selection.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
 import { choice, either, listOf, optional, text } from '../document/fields.js';
@@ -64,8 +64,9 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
   }
   const long = longTable(table, codebook, columns);
   const along = settings.category === undefined && !grouped;
-  const place = along ? { category: longNames.group } : { group: longNames.group };
-  return succeed({ ...input, ...long, settings: { ...settings, ...place, value: longNames.value } });
+  const { names, ...made } = long;
+  const place = along ? { category: names.group } : { group: names.group };
+  return succeed({ ...input, ...made, settings: { ...settings, ...place, value: names.value } });
 }
 
 /** The settings with a category and a value, or what is missing. */

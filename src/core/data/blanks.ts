@@ -7,18 +7,21 @@ const cell = /"([^"]*)"|\S+/g;
 
 /**
  * Reads a table whose cells stand apart by blanks; texts with blanks stand in quotation marks. Lines that begin with the
- * comment sign are left out.
+ * comment sign are left out. `skip` lines have been left out before, which counts in the places of problems.
  */
 export function readBlanks(
-  source: string,
-  reading: TableReading & { header?: boolean | undefined; comment?: string | undefined },
+  text: string,
+  reading: TableReading & {
+    header?: boolean | undefined;
+    comment?: string | undefined;
+    skip?: number | undefined;
+  },
 ): Outcome<Table> {
-  const text = source.charCodeAt(0) === 0xfeff ? source.slice(1) : source;
-  const { comment = '#' } = reading;
+  const { comment = '#', skip = 0 } = reading;
   const lines = text.split(/\r\n|\r|\n/).flatMap((content, i): GridLine[] => {
     const trimmed = content.trim();
     if (trimmed === '' || (comment !== '' && trimmed.startsWith(comment))) return [];
-    return [{ cells: [...trimmed.matchAll(cell)].map(([whole, quoted]) => quoted ?? whole), line: i + 1 }];
+    return [{ cells: [...trimmed.matchAll(cell)].map(([whole, quoted]) => quoted ?? whole), line: i + 1 + skip }];
   });
   return tableOfLines(lines, reading, reading.header ?? true);
 }

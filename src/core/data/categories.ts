@@ -1,6 +1,7 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { Category, Variable } from './codebook.js';
-import { isMissingCode, parseNumber } from './columnReader.js';
+import { isBroken, numberProblem } from './numberProblem.js';
+import { ColumnNotation, type NumberNotation, pointNotation, readCode } from './numberText.js';
 import type { CategoryColumn, Table } from './table.js';
 
 /** The rows of a column as categories in their order. */
@@ -14,31 +15,128 @@ export interface Categories {
   problems: Problem[];
 }
 
-/** A code that names the same value: the same text, or the same number. */
-export const sameCode = (a: string, b: string): boolean =>
-  a === b || (a.trim() !== '' && b.trim() !== '' && Number(a) === Number(b));
+/**
+ * Finds categories by what an author or a table calls them. The code of any goes before the name of any; a number finds
+ * the code of the same number written otherwise (1.0 for 1), where just one is.
+ */
+export class CategoryIndex {
+  private readonly codes = new Map<string, number>();
+  private readonly numbers = new Map<number, number>();
+  private readonly names = new Map<string, number>();
+  private readonly lowered = new Map<string, number>();
 
-function rowsWith(column: CategoryColumn, text: number): number {
-  return column.codes.reduce((count, code) => count + (code === text ? 1 : 0), 0);
+  constructor(
+    categories: readonly Category[],
+    private readonly notation: NumberNotation,
+  ) {
+    const keep = <K>(map: Map<K, number>, key: K, at: number) => map.has(key) || map.set(key, at);
+    for (const [at, { code, name }] of categories.entries()) {
+      keep(this.codes, code, at);
+      const value = readCode(code, notation);
+      if (!Number.isNaN(value)) this.numbers.set(value, this.numbers.has(value) ? -1 : at);
+      keep(this.names, name, at);
+      keep(this.lowered, name.toLowerCase(), at);
+    }
+  }
+
+  /** Whether a text is a code as it is written. */
+  hasCode(text: string): boolean {
+    return this.codes.has(text);
+  }
+
+  /** The place of the category with a code: as it is written, or as the same number. */
+  coded(text: string): number {
+    return this.codes.get(text) ?? this.numbers.get(readCode(text, this.notation)) ?? -1;
+  }
+
+  /** The place of the category with a name. */
+  named(text: string): number {
+    return this.names.get(text) ?? -1;
+  }
+
+  /** The place of the category that a code or name means; -1 where there is none. */
+  find(wanted: string): number {
+    const coded = this.coded(wanted);
+    if (coded >= 0) return coded;
+    return this.names.get(wanted) ?? this.lowered.get(wanted.trim().toLowerCase()) ?? -1;
+  }
 }
 
-/** Values that the codebook does not list, in the order of the table, or by size where all are numbers. */
-function unlisted(
-  column: CategoryColumn,
-  reasons: readonly (string | undefined)[],
-  listed: readonly Category[],
-): string[] {
-  const texts = column.texts.filter(
-    (text, id) => reasons[id] === undefined && !listed.some(({ code, name }) => sameCode(code, text) || name === text),
-  );
-  return texts.every((text) => !Number.isNaN(Number(text))) ? texts.sort((a, b) => Number(a) - Number(b)) : texts;
+/** The place of the category that a code or name of the author means, or -1. */
+export const findCategory = (
+  categories: readonly Category[],
+  wanted: string,
+  notation: NumberNotation = pointNotation,
+): number => new CategoryIndex(categories, notation).find(wanted);
+
+/** Numbers by size, before texts; texts stay as they come. */
+const bySize = (texts: readonly string[], notation: NumberNotation): string[] => {
+  const numbers = new Map(texts.map((text) => [text, readCode(text, notation)]));
+  const value = (text: string) => numbers.get(text) as number;
+  if (texts.some((text) => Number.isNaN(value(text)))) return [...texts];
+  return [...texts].sort((a, b) => value(a) - value(b) || a.length - b.length || (a < b ? -1 : 1));
+};
+
+/** How the texts of a column stand for its categories. */
+interface Placed {
+  categories: Category[];
+  /** The place of each text, or -1. */
+  places: number[];
+  /** Why each text has none. */
+  reasons: (string | undefined)[];
+  /** Values that the codebook does not list. */
+  others: Category[];
 }
 
-/** Why a text is no category: it is empty, or a missing code. */
-function absence(text: string, variable: Variable): string | undefined {
-  if (text === '') return `${variable.name} is empty`;
-  return isMissingCode(text, variable) ? `${variable.name} is ${text} (missing)` : undefined;
+/**
+ * Categories are texts: 007, 7 and 7.0 are three. The codebook joins them where it lists 7 alone, and a numeric measure
+ * joins those of one value; what the codebook lists is kept apart.
+ */
+function placed(texts: readonly string[], variable: Variable, notation: NumberNotation): Placed {
+  const { name, missing, categories: listed } = variable;
+  const index = new CategoryIndex(listed, notation);
+  const missingNumbers = new Set([...missing].map((code) => readCode(code, notation)));
+  const reasons: (string | undefined)[] = [];
+  const places: number[] = [];
+  const waiting: number[] = [];
+  for (const [id, text] of texts.entries()) {
+    const absent =
+      missing.has(text) || (missing.size > 0 && !index.hasCode(text) && missingNumbers.has(readCode(text, notation)));
+    if (text === '') reasons[id] = `${name} is empty`;
+    else if (absent) reasons[id] = `${name} is ${text} (missing)`;
+    else if (isBroken(text) && !index.hasCode(text)) reasons[id] = `${name} is ${text} (not computed)`;
+    const coded = reasons[id] === undefined ? index.coded(text) : -1;
+    const at = coded >= 0 || reasons[id] !== undefined ? coded : index.named(text);
+    places[id] = at;
+    if (at < 0 && reasons[id] === undefined) waiting.push(id);
+  }
+  const nameOf = (text: string) => {
+    const value = variable.measure === 'numeric' ? readCode(text, notation) : Number.NaN;
+    return Number.isNaN(value) ? text : String(value);
+  };
+  const names = bySize([...new Set(waiting.map((id) => nameOf(texts[id] as string)))], notation);
+  const order = new Map(names.map((text, i) => [text, listed.length + i]));
+  for (const id of waiting) places[id] = order.get(nameOf(texts[id] as string)) as number;
+  const others = names.map((text): Category => ({ code: text, name: text }));
+  return { categories: [...listed, ...others], places, reasons, others };
 }
+
+const byRow = (column: CategoryColumn, { places, reasons }: Pick<Placed, 'places' | 'reasons'>) => ({
+  of: (row: number) => places[column.codes[row] as number] as number,
+  reason: (row: number) => reasons[column.codes[row] as number] as string,
+});
+
+/** How many rows have each category. */
+function countsOf(column: CategoryColumn, places: readonly number[], categories: number): Int32Array {
+  const counts = new Int32Array(categories);
+  for (const code of column.codes) {
+    const place = places[code] as number;
+    if (place >= 0) counts[place] = (counts[place] as number) + 1;
+  }
+  return counts;
+}
+
+const mostUnlistedSaid = 20;
 
 /**
  * Applies the codebook to a column of categories: its missing codes set rows aside, its order is the order of the
@@ -47,60 +145,84 @@ function absence(text: string, variable: Variable): string | undefined {
 export function categoriesOf(table: Table, variable: Variable): Categories {
   if (variable.bands) return bandsOf(table, variable, variable.bands);
   const column = table.category(variable.name);
-  const reasons = column.texts.map((text) => absence(text, variable));
-  const others = unlisted(column, reasons, variable.categories);
-  const categories = [...variable.categories, ...others.map((text) => ({ code: text, name: text }))];
-  const places = column.texts.map((text, id) => (reasons[id] === undefined ? findCategory(categories, text) : -1));
-  const problems = (variable.categories.length > 0 ? others : []).map((value) => {
-    const count = rowsWith(column, column.texts.indexOf(value));
-    return warning('value-not-named', { column: variable.name, value, count, table: table.name });
+  const found = placed(column.texts, variable, table.notation);
+  const { categories, places, others } = found;
+  const listed = variable.categories.length;
+  const counts = listed > 0 && others.length > 0 ? countsOf(column, places, categories.length) : undefined;
+  const problems = (counts ? others : []).slice(0, mostUnlistedSaid).map(({ code: value }, i) => {
+    const facts = { column: variable.name, value, count: counts?.[listed + i] as number, table: table.name };
+    return warning('value-not-named', facts);
   });
-  return {
-    variable,
-    categories,
-    of: (row) => places[column.codes[row] as number] as number,
-    reason: (row) => reasons[column.codes[row] as number] as string,
-    problems,
+  return { variable, categories, ...byRow(column, found), problems };
+}
+
+/** Those categories alone that occur in some rows. */
+export function occurring(given: Categories, rowCount: number, keeps: (row: number) => boolean): Categories {
+  const seen = new Uint8Array(given.categories.length);
+  for (let row = 0; row < rowCount; row += 1) {
+    const at = keeps(row) ? given.of(row) : -1;
+    if (at >= 0) seen[at] = 1;
+  }
+  const numbers = new Int32Array(seen.length).fill(-1);
+  const categories = given.categories.filter((_, at) => seen[at] === 1);
+  let next = 0;
+  for (const [at, is] of seen.entries()) if (is === 1) numbers[at] = next++;
+  const of = (row: number) => {
+    const at = given.of(row);
+    return at < 0 ? -1 : (numbers[at] as number);
   };
+  return { ...given, categories, of };
 }
 
 /** Where a number falls among rising edges; −1 below the first and from the last on. */
 const bandOf = (edges: readonly number[], value: number): number => {
+  if (Number.isNaN(value)) return -1;
   const above = edges.findIndex((edge) => value < edge);
   return value === edges.at(-1) ? edges.length - 2 : above - 1;
 };
 
 /** A column of numbers as categories: the bands of the codebook, each with its lower edge. */
 function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Categories {
-  const column = table.category(variable.name);
-  const numbers = column.texts.map((text) => parseNumber(text, '.'));
-  const places = numbers.map((value, id) =>
-    absence(column.texts[id] as string, variable) === undefined ? bandOf(edges, value) : -1,
-  );
+  const { name, missing } = variable;
+  const column = table.category(name);
+  const notation = new ColumnNotation(table.notation, variable.unit);
+  const codes = new Set([...missing].map((code) => readCode(code, table.notation)));
+  const isMissing = (text: string, value: number) => missing.has(text) || codes.has(value);
+  const filled = column.texts.filter((text) => text !== '' && !missing.has(text));
+  const read = notation.resolve(filled);
+  const values = column.texts.map((text) => read.value(text));
+  const absences = column.texts.map((text, id) => {
+    if (text === '') return `${name} is empty`;
+    return isMissing(text, values[id] as number) ? `${name} is ${text} (missing)` : undefined;
+  });
+  const places = values.map((value, id) => (absences[id] === undefined ? bandOf(edges, value) : -1));
   const last = edges.length - 2;
   const categories = edges.slice(0, -1).map((edge, i) => ({
     code: String(edge),
     name: i === last ? `${edge} to ${edges[i + 1]}` : `${edge} to under ${edges[i + 1]}`,
   }));
   const rising = edges.every((edge, i) => i === 0 || edge > (edges[i - 1] as number));
+  const reasons = absences.map(
+    (absent, id) => absent ?? `${name} is ${Number.isNaN(values[id]) ? 'no number' : 'outside its bands'}`,
+  );
   return {
     variable: { ...variable, categories },
     categories,
-    of: (row) => places[column.codes[row] as number] as number,
-    reason(row) {
-      const text = column.texts[column.codes[row] as number] as string;
-      return (
-        absence(text, variable) ??
-        `${variable.name} is ${Number.isNaN(Number(text)) ? 'no number' : 'outside its bands'}`
-      );
-    },
-    problems: rising ? [] : [error('bands-not-rising', { column: variable.name })],
+    ...byRow(column, { places, reasons }),
+    problems: [
+      ...(rising ? [] : [error('bands-not-rising', { column: name })]),
+      ...(read.fault && read.fault.fault.is !== 'other'
+        ? [numberProblem(name, read.fault.fault, read.fault.texts, read.fault.texts.length)]
+        : []),
+    ],
   };
 }
 
-/** The place of the category that a code or name of the author means, or -1. */
-export function findCategory(categories: readonly Category[], wanted: string): number {
-  const exact = categories.findIndex(({ code, name }) => sameCode(code, wanted) || name === wanted);
-  if (exact >= 0) return exact;
-  return categories.findIndex(({ name }) => name.toLowerCase() === wanted.trim().toLowerCase());
+/** Whether a value that is given for a column of cases is one of its texts: as it is written, or as the same number. */
+export function findText(texts: readonly string[], wanted: string, notation: NumberNotation): string | undefined {
+  if (texts.includes(wanted)) return wanted;
+  const value = readCode(wanted, notation);
+  if (Number.isNaN(value)) return undefined;
+  const same = texts.filter((text) => readCode(text, notation) === value);
+  return same.length === 1 ? same[0] : undefined;
 }

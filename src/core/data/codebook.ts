@@ -1,4 +1,5 @@
 import type { CodebookFile, VariableFile } from '../document/codebook.js';
+import type { ThousandsMark } from '../document/thousandsMarks.js';
 import type { DateOrder } from './dates.js';
 
 export type Measure = 'nominal' | 'ordinal' | 'numeric' | 'date';
@@ -31,6 +32,7 @@ export interface Codebook {
   /** What one row is, in the plural. */
   cases: string;
   decimalMark?: '.' | ',';
+  thousandsMark?: ThousandsMark;
   variables: readonly string[];
   variable(name: string): Variable;
 }
@@ -82,6 +84,7 @@ export function codebookOf(file: Partial<CodebookFile> = {}, keyOrder?: KeyOrder
   return {
     cases: file.cases ?? 'cases',
     ...(file.decimalMark === undefined ? {} : { decimalMark: file.decimalMark }),
+    ...(file.thousandsMark === undefined ? {} : { thousandsMark: file.thousandsMark }),
     variables: [...variables.keys()],
     variable: (name) => variables.get(name) ?? variableOf(name, {}, []),
   };

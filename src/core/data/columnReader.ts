@@ -1,31 +1,17 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { Variable } from './codebook.js';
-import { parseDate } from './dates.js';
+import { readDate } from './dates.js';
+import { numberProblem } from './numberProblem.js';
+import { ColumnNotation, cleaned, largestNumber, type NumberNotation, readCode } from './numberText.js';
 import type { CategoryColumn, CellPlace, Column, NumberColumn } from './table.js';
+
+/** What stands in a cell: a text of a file, or a number that a program or workbook holds as such. */
+export type Cell = string | number;
 
 /** Takes the cells of one column, row by row, and gives the column when all are in. */
 export interface ColumnReader {
-  add(text: string): void;
+  add(cell: Cell): void;
   finish(place: CellPlace, columnIndex: number): { column: Column; problems: Problem[] };
-}
-
-const plainNumber = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?$/;
-const commaNumber = /^[+-]?(?:\d+,\d*|,\d+)$/;
-
-/** A text as a number, or `NaN`. Hyphens and true minus signs both count as minus. */
-export function parseNumber(text: string, decimalMark: '.' | ','): number {
-  const pointed = decimalMark === ',' ? text.replace(',', '.') : text;
-  if (plainNumber.test(pointed)) return Number(pointed);
-  const trimmed = pointed.trim().replace('\u2212', '-');
-  return plainNumber.test(trimmed) ? Number(trimmed) : Number.NaN;
-}
-
-/** Whether a cell is one of the missing codes: by its text, or as the same number written otherwise. */
-export function isMissingCode(text: string, variable: Variable): boolean {
-  if (variable.missing.size === 0) return false;
-  if (variable.missing.has(text)) return true;
-  const value = Number(text);
-  return text !== '' && !Number.isNaN(value) && variable.missing.has(String(value));
 }
 
 interface Fault {
@@ -33,70 +19,183 @@ interface Fault {
   text: string;
 }
 
-function faultProblem(
-  { name, measure }: Variable,
-  faults: Fault[],
-  decimalMark: '.' | ',',
-  place: CellPlace,
-  index: number,
-): Problem {
-  const [first] = faults as [Fault];
-  const where = place(first.row, index);
-  if (measure === 'date') return error('not-a-date', { column: name, text: first.text, count: faults.length }, where);
-  if (decimalMark === '.' && commaNumber.test(first.text)) {
-    return error('decimal-comma', { column: name, text: first.text }, where);
+/** Finds reasons by what stands in the cell; each text once. */
+class Absences {
+  readonly reasons: string[] = [];
+  private readonly ids = new Map<string, number>();
+  private readonly codes: ReadonlySet<number>;
+
+  constructor(
+    private readonly variable: Variable,
+    notation: NumberNotation,
+  ) {
+    this.codes = new Set([...variable.missing].map((code) => readCode(code, notation)));
   }
-  const others = [...new Set(faults.map((fault) => fault.text))].filter((text) => text !== first.text).slice(0, 4);
-  return error('not-a-number', { column: name, text: first.text, count: faults.length, others }, where);
+
+  private id(reason: string): number {
+    let id = this.ids.get(reason);
+    if (id === undefined) {
+      id = this.reasons.push(reason);
+      this.ids.set(reason, id);
+    }
+    return id;
+  }
+
+  /** The number of the reason why a cell has no value; 0 where it has one. */
+  of(text: string, value: number): number {
+    if (text === '') return this.id(`${this.variable.name} is empty`);
+    if (this.variable.missing.size === 0) return 0;
+    const missing = this.variable.missing.has(text) || this.codes.has(value);
+    return missing ? this.id(`${this.variable.name} is ${text} (missing)`) : 0;
+  }
+}
+
+/** Rows of numbers that grow as they come. */
+class Rows {
+  numbers = new Float64Array(1024);
+  absent = new Int32Array(1024);
+  length = 0;
+
+  push(value: number, absent: number): void {
+    if (this.length === this.numbers.length) {
+      const [wider, widerAbsent] = [new Float64Array(this.length * 2), new Int32Array(this.length * 2)];
+      wider.set(this.numbers);
+      widerAbsent.set(this.absent);
+      [this.numbers, this.absent] = [wider, widerAbsent];
+    }
+    this.numbers[this.length] = absent > 0 ? Number.NaN : value;
+    this.absent[this.length] = absent;
+    this.length += 1;
+  }
+
+  set(row: number, value: number, absent: number): void {
+    this.numbers[row] = absent > 0 ? Number.NaN : value;
+    this.absent[row] = absent;
+  }
+
+  column(name: string, reasons: string[]): NumberColumn {
+    return {
+      as: 'number',
+      name,
+      numbers: this.numbers.subarray(0, this.length),
+      absent: this.absent.subarray(0, this.length),
+      reasons,
+    };
+  }
+}
+
+/** Values that the codebook holds impossible, and those too large to be drawn. */
+function sizeProblems(variable: Variable, rows: Rows, place: CellPlace, index: number): Problem[] {
+  const { name, range: [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY] } = variable;
+  let [outside, first, huge] = [0, -1, -1];
+  for (let row = 0; row < rows.length; row += 1) {
+    const value = rows.numbers[row] as number;
+    if (huge < 0 && Math.abs(value) > largestNumber) huge = row;
+    if (!(value < low || value > high)) continue;
+    outside += 1;
+    if (first < 0) first = row;
+  }
+  const text = (row: number) => String(rows.numbers[row]);
+  return [
+    ...(huge < 0 ? [] : [error('number-too-large', { column: name, text: text(huge) }, place(huge, index))]),
+    ...(first < 0
+      ? []
+      : [warning('out-of-range', { column: name, text: text(first), count: outside, low, high }, place(first, index))]),
+  ];
 }
 
 /** Reads a column as numbers. Empty cells and missing codes are counted apart; any other text is a problem. */
-export function numberReader(variable: Variable, decimalMark: '.' | ','): ColumnReader {
-  let numbers = new Float64Array(1024);
-  let absent = new Uint8Array(1024);
-  let row = 0;
-  const reasons: string[] = [];
-  const faults: Fault[] = [];
-  const outside: Fault[] = [];
-  const [low, high] = variable.range ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
-  const reasonId = (reason: string): number => {
-    const at = reasons.indexOf(reason);
-    return at >= 0 ? at + 1 : reasons.push(reason);
-  };
-  const grow = () => {
-    const [wider, widerAbsent] = [new Float64Array(row * 2), new Uint8Array(row * 2)];
-    wider.set(numbers);
-    widerAbsent.set(absent);
-    [numbers, absent] = [wider, widerAbsent];
-  };
+export function numberReader(variable: Variable, notation: NumberNotation): ColumnReader {
+  if (variable.measure === 'date') return dateReader(variable, notation);
+  const absences = new Absences(variable, notation);
+  const rows = new Rows();
+  const cells = new ColumnNotation(notation, variable.unit);
+  /** Cells that can be read only once the whole column is known. */
+  const odd: Fault[] = [];
   return {
-    add(text) {
-      if (row === numbers.length) grow();
-      const trimmed = text.trim();
-      const value =
-        variable.measure === 'date' ? parseDate(trimmed, variable.dateOrder) : parseNumber(trimmed, decimalMark);
-      if (trimmed === '') absent[row] = reasonId(`${variable.name} is empty`);
-      else if (isMissingCode(trimmed, variable)) absent[row] = reasonId(`${variable.name} is ${trimmed} (missing)`);
-      else if (Number.isNaN(value)) faults.push({ row, text: trimmed });
-      else if (value < low || value > high) outside.push({ row, text: trimmed });
-      numbers[row] = absent[row] ? Number.NaN : value;
-      row += 1;
+    add(cell) {
+      const text = typeof cell === 'number' ? String(cell) : cell.trim();
+      const value = typeof cell === 'number' ? cell : cells.direct(text);
+      const absent = absences.of(text, value);
+      if (absent === 0 && !Number.isFinite(value)) odd.push({ row: rows.length, text });
+      rows.push(value, absent);
     },
     finish(place, index) {
-      const column: NumberColumn = {
-        as: 'number',
-        name: variable.name,
-        numbers: numbers.subarray(0, row),
-        absent: absent.subarray(0, row),
-        reasons,
-      };
-      const problems = faults.length > 0 ? [faultProblem(variable, faults, decimalMark, place, index)] : [];
-      const [first] = outside;
-      if (first) {
-        const facts = { column: variable.name, text: first.text, count: outside.length, low, high };
-        problems.push(warning('out-of-range', facts, place(first.row, index)));
+      const problems: Problem[] = [];
+      if (odd.length > 0) {
+        const read = cells.resolve([...new Set(odd.map(({ text }) => text))]);
+        for (const { row, text } of odd) {
+          const value = read.value(text);
+          rows.set(row, value, absences.of(cleaned(text), value));
+        }
+        const faulty = new Set(read.fault?.texts);
+        const wrong = odd.filter(({ row, text }) => faulty.has(text) && rows.absent[row] === 0);
+        const first = wrong.find(({ text }) => text === read.fault?.fault.text) ?? wrong[0];
+        if (first && read.fault) {
+          const { fault, texts } = read.fault;
+          problems.push({
+            ...numberProblem(variable.name, fault, texts, wrong.length),
+            place: place(first.row, index),
+          });
+        }
+        if (read.assumed !== undefined && !first) {
+          const { assumed: text } = read;
+          const facts = { column: variable.name, text, value: read.value(text) };
+          problems.push(
+            warning('thousands-read', facts, place(odd.find((cell) => cell.text === text)?.row ?? 0, index)),
+          );
+        }
       }
-      return { column, problems };
+      problems.push(...sizeProblems(variable, rows, place, index));
+      return { column: rows.column(variable.name, absences.reasons), problems };
+    },
+  };
+}
+
+/**
+ * Reads a column of dates as days since 1 January 1970. Times are those of the clock of the place where all cells have the
+ * same time zone or none; where zones differ, all are turned into UTC, and that is said.
+ */
+function dateReader(variable: Variable, notation: NumberNotation): ColumnReader {
+  const absences = new Absences(variable, notation);
+  const rows = new Rows();
+  const faults: Fault[] = [];
+  /** Rows by their time zone. */
+  const zones = new Map<number, number[]>();
+  let without = -1;
+  return {
+    add(cell) {
+      const text = String(cell).trim();
+      const date = readDate(text, variable.dateOrder);
+      const absent = absences.of(text, date ? Number.NaN : readCode(text, notation));
+      if (absent === 0) {
+        const row = rows.length;
+        if (!date) faults.push({ row, text });
+        else if (date.offset === undefined) without = without < 0 && date.timed ? row : without;
+        else {
+          const own = zones.get(date.offset);
+          if (own) own.push(row);
+          else zones.set(date.offset, [row]);
+        }
+      }
+      rows.push(date?.at ?? Number.NaN, absent);
+    },
+    finish(place, index) {
+      const problems: Problem[] = [];
+      const [first] = faults;
+      if (first) {
+        const facts = { column: variable.name, text: first.text, count: faults.length };
+        problems.push(error('not-a-date', facts, place(first.row, index)));
+      }
+      if (zones.size > 1 || (zones.size === 1 && without >= 0)) {
+        for (const [offset, own] of zones) {
+          for (const row of own) rows.numbers[row] = (rows.numbers[row] as number) - offset;
+        }
+        const second = [...zones.values()][1]?.[0] ?? 0;
+        const at = without >= 0 ? without : second;
+        problems.push(warning('zones-differ', { column: variable.name, some: without >= 0 }, place(at, index)));
+      }
+      return { column: rows.column(variable.name, absences.reasons), problems };
     },
   };
 }
@@ -108,15 +207,16 @@ export function categoryReader(variable: Variable): ColumnReader {
   const ids = new Map<string, number>();
   const texts: string[] = [];
   return {
-    add(text) {
+    add(cell) {
       if (row === codes.length) {
         const wider = new Int32Array(row * 2);
         wider.set(codes);
         codes = wider;
       }
+      const text = typeof cell === 'number' ? String(cell) : cell.trim();
       let id = ids.get(text);
       if (id === undefined) {
-        id = texts.push(text.trim()) - 1;
+        id = texts.push(text) - 1;
         ids.set(text, id);
       }
       codes[row] = id;

@@ -23,11 +23,15 @@ function cellPlace(
   text: string,
   delimiter: string,
   file: string,
-  { header = true, comment }: { header?: boolean | undefined; comment?: string | undefined },
+  {
+    header = true,
+    comment,
+    skip = 0,
+  }: { header?: boolean | undefined; comment?: string | undefined; skip?: number | undefined },
 ): CellPlace {
   return (row, column) => {
     const rows = Papa.parse(text, { delimiter }).data;
-    let line = 1;
+    let line = 1 + skip;
     let left = header ? row + 1 : row;
     for (const cells of rows) {
       const skipped = comment !== undefined && comment !== '' && (cells[0] as string).startsWith(comment);
@@ -41,9 +45,9 @@ function cellPlace(
   };
 }
 
-function openQuote(text: string, file: string, index: number): Problem {
+function openQuote(text: string, file: string, index: number, skip = 0): Problem {
   const before = text.slice(0, index);
-  const line = linesIn(before);
+  const line = linesIn(before) + skip;
   const column = index - Math.max(before.lastIndexOf('\n'), before.lastIndexOf('\r'));
   return error('table-quote-open', {}, { file, line, column });
 }
@@ -60,14 +64,15 @@ function openingQuote(text: string, delimiter: string): number {
  * are understood; the separator is found out where it is not given. Only the columns that were asked for are kept.
  */
 export function readDelimited(
-  source: string,
+  text: string,
   reading: TableReading & {
     delimiter?: string | undefined;
     header?: boolean | undefined;
     comment?: string | undefined;
+    /** Lines that have been left out before, which count in the places of problems. */
+    skip?: number | undefined;
   },
 ): Outcome<Table> {
-  const text = source.charCodeAt(0) === 0xfeff ? source.slice(1) : source;
   const file = reading.name;
   if (text.trim() === '') return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
   const delimiter = reading.delimiter ?? delimiterOf(text);
@@ -99,7 +104,7 @@ export function readDelimited(
     },
   });
 
-  if (quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter))]);
+  if (quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter), reading.skip)]);
   const [first] = ragged;
   if (first) {
     const { line } = place(first.row, 0);

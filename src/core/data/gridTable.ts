@@ -1,4 +1,5 @@
 import { error, fail, type Outcome } from '../document/problem.js';
+import type { Cell } from './columnReader.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';
 
@@ -7,7 +8,7 @@ export const columnNumber = (count: number): string[] => Array.from({ length: co
 
 /** A line of cells with its place in the file. */
 export interface GridLine {
-  cells: readonly string[];
+  cells: readonly Cell[];
   /** Number of the line, from 1. */
   line: number;
 }
@@ -16,7 +17,7 @@ export interface GridLine {
 export function tableOfLines(lines: readonly GridLine[], reading: TableReading, header = true): Outcome<Table> {
   const [first] = lines;
   if (!first) return fail([error('table-empty', {}, { file: reading.name })]);
-  const names = header ? first.cells.map((name) => name.trim()) : columnNumber(first.cells.length);
+  const names = header ? first.cells.map((name) => String(name).trim()) : columnNumber(first.cells.length);
   const rows = header ? lines.slice(1) : lines;
   const ragged = rows.filter(({ cells }) => cells.length !== names.length);
   if (ragged[0]) {

@@ -34,7 +34,7 @@ export function readJson(source: string, reading: TableReading): Outcome<Table> 
   const file = reading.name;
   let found: unknown;
   try {
-    found = JSON.parse(source.charCodeAt(0) === 0xfeff ? source.slice(1) : source);
+    found = JSON.parse(source);
   } catch (fault) {
     return fail([error('json-broken', { reason: (fault as Error).message }, placeOf(file, source, fault))]);
   }

@@ -2,20 +2,33 @@ import type { Codebook, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
 
 /** The columns that a long table has in place of several measured ones. */
-export const longNames = { value: 'value', group: 'column' } as const;
+export interface LongNames {
+  value: string;
+  group: string;
+}
+
+/** Their names: `value` and `column`, with a number where the table has columns of these names itself. */
+export function longNames({ columnNames }: Table): LongNames {
+  const free = (name: string) => {
+    let found = name;
+    for (let i = 2; columnNames.includes(found); i += 1) found = `${name}${i}`;
+    return found;
+  };
+  return { value: free('value'), group: free('column') };
+}
 
 const same = <T>(values: readonly T[]): T | undefined =>
   values.every((value) => value === values[0]) ? values[0] : undefined;
 
 /** What several measured columns have in common. */
-function valueVariable(variables: readonly Variable[]): Variable {
+function valueVariable(name: string, variables: readonly Variable[]): Variable {
   const [unit, decimals, range] = [
     same(variables.map((variable) => variable.unit)),
     Math.max(...variables.map((variable) => variable.decimals ?? -1)),
     same(variables.map((variable) => variable.range?.join())) === undefined ? undefined : variables[0]?.range,
   ];
   return {
-    name: longNames.value,
+    name,
     label: 'Value',
     labelled: true,
     measure: 'numeric',
@@ -28,8 +41,8 @@ function valueVariable(variables: readonly Variable[]): Variable {
   };
 }
 
-const groupVariable = (variables: readonly Variable[]): Variable => ({
-  name: longNames.group,
+const groupVariable = (name: string, variables: readonly Variable[]): Variable => ({
+  name,
   label: '',
   labelled: true,
   measure: 'nominal',
@@ -46,7 +59,7 @@ function repeated(column: Column, times: number): Column {
     for (let c = 0; c < times; c += 1) codes.set(column.codes, c * rows);
     return { ...column, codes };
   }
-  const [numbers, absent] = [new Float64Array(rows * times), new Uint8Array(rows * times)];
+  const [numbers, absent] = [new Float64Array(rows * times), new Int32Array(rows * times)];
   for (let c = 0; c < times; c += 1) {
     numbers.set(column.numbers, c * rows);
     absent.set(column.absent, c * rows);
@@ -62,12 +75,13 @@ export function longTable(
   table: Table,
   codebook: Codebook,
   columns: readonly string[],
-): { table: Table; codebook: Codebook } {
+): { table: Table; codebook: Codebook; names: LongNames } {
+  const names = longNames(table);
   const [rows, count] = [table.rowCount, columns.length];
   const measured = columns.map((name) => table.number(name));
   const reasons = measured.flatMap((column) => column.reasons);
   const numbers = new Float64Array(rows * count);
-  const absent = new Uint8Array(rows * count);
+  const absent = new Int32Array(rows * count);
   const groups = new Int32Array(rows * count);
   let offset = 0;
   for (const [c, column] of measured.entries()) {
@@ -79,18 +93,19 @@ export function longTable(
     }
     offset += column.reasons.length;
   }
-  const value: NumberColumn = { as: 'number', name: longNames.value, numbers, absent, reasons };
-  const group: CategoryColumn = { as: 'category', name: longNames.group, codes: groups, texts: [...columns] };
+  const value: NumberColumn = { as: 'number', name: names.value, numbers, absent, reasons };
+  const group: CategoryColumn = { as: 'category', name: names.group, codes: groups, texts: [...columns] };
   const kept = table.columns
     .filter(({ as, name }) => as === 'category' || !columns.includes(name))
     .map((column) => repeated(column, count));
   const variables = columns.map((name) => codebook.variable(name));
   const own = new Map([
-    [longNames.value as string, valueVariable(variables)],
-    [longNames.group as string, groupVariable(variables)],
+    [names.value, valueVariable(names.value, variables)],
+    [names.group, groupVariable(names.group, variables)],
   ]);
   return {
-    table: tableOf(table.name, table.columnNames, rows * count, [value, group, ...kept]),
+    table: tableOf(table.name, table.columnNames, rows * count, [value, group, ...kept], [], table.notation),
+    names,
     codebook: { ...codebook, cases: 'values', variable: (name) => own.get(name) ?? codebook.variable(name) },
   };
 }

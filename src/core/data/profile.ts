@@ -1,5 +1,5 @@
-import { parseNumber } from './columnReader.js';
 import { parseDate } from './dates.js';
+import { ColumnNotation, cleaned, type NumberFault, type NumberNotation } from './numberText.js';
 import type { CategoryColumn, Table } from './table.js';
 
 /** What a column of a table seems to be. */
@@ -15,6 +15,10 @@ export interface ColumnProfile {
   /** Least and greatest number, missing codes left out. */
   range?: [number, number];
   decimals?: number;
+  /** The sign or unit that stands beside all its numbers. */
+  unit?: string;
+  /** What is in doubt of how its numbers are written. */
+  doubt?: NumberFault;
   /** Values that seem to stand for "no value". */
   missing: string[];
   /** Whether its values name the rows. */
@@ -59,7 +63,22 @@ function nineAfterCodes(numbers: readonly { text: string; value: number }[]): st
   return numbers.filter(({ value }) => value === 9).map(({ text }) => text);
 }
 
-const decimalsIn = (text: string) => /\.(\d+)$/.exec(text)?.[1]?.length ?? 0;
+/** Most decimals that a column is drafted with: what is computed has more digits than it was measured to. */
+const mostDecimals = 4;
+
+/** Decimals that a number is written with, ends in zeros included, powers of ten counted. */
+function decimalsIn(text: string, { decimalMark }: NumberNotation): number {
+  const [, decimals = '', power = '0'] = new RegExp(`\\${decimalMark}(\\d+)(?:[eE]([+-]?\\d+))?`).exec(text) ?? [];
+  return Math.min(mostDecimals, Math.max(0, decimals.length - Number(power)));
+}
+
+/** The texts of a column as numbers, with the unit that stands beside all of them; none where some are no numbers. */
+function numbersIn(texts: readonly string[], notation: NumberNotation) {
+  const plain = new ColumnNotation(notation).resolve(texts);
+  const fault = plain.fault?.fault;
+  if (fault?.is !== 'unit' || !fault.sure) return { read: plain, unit: undefined };
+  return { read: new ColumnNotation(notation, fault.unit).resolve(texts), unit: fault.unit };
+}
 
 /** Whether values run from 0 or 1 without large holes, as codes do. */
 function areCodes(values: readonly number[]): boolean {
@@ -69,13 +88,17 @@ function areCodes(values: readonly number[]): boolean {
   return whole && sorted.length <= mostCodes && sorted.length > 1 && first >= 0 && first <= 1 && last <= sorted.length;
 }
 
-function profileOf(column: CategoryColumn, rowCount: number, decimalMark: '.' | ','): ColumnProfile {
+function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNotation): ColumnProfile {
   const all = countsOf(column);
   const empty = all.find(({ text }) => text === '')?.count ?? 0;
   const filled = all.filter(({ text }) => text !== '');
   const words = filled.filter(({ text }) => noValue.test(text));
   const rest = filled.filter(({ text }) => !noValue.test(text));
-  const numbers = rest.map((entry) => ({ ...entry, value: parseNumber(entry.text, decimalMark) }));
+  const { read, unit } = numbersIn(
+    rest.map(({ text }) => text),
+    notation,
+  );
+  const numbers = rest.map((entry) => ({ ...entry, value: read.value(entry.text) }));
   const count = rest.reduce((sum, entry) => sum + entry.count, 0);
   const base = { name: column.name, count, empty, isTotal: false };
   const allNumbers = numbers.length > 0 && numbers.every(({ value }) => !Number.isNaN(value));
@@ -93,6 +116,9 @@ function profileOf(column: CategoryColumn, rowCount: number, decimalMark: '.' | 
       values: rest.slice(0, mostShown),
       missing,
       isId,
+      ...(read.fault && read.fault.fault.is !== 'other' && read.fault.texts.length === rest.length
+        ? { doubt: read.fault.fault }
+        : {}),
     };
   }
   const codes = new Set([...likelyCodes(numbers), ...nineAfterCodes(numbers)]);
@@ -112,9 +138,10 @@ function profileOf(column: CategoryColumn, rowCount: number, decimalMark: '.' | 
     different: kept.length,
     values: looks === 'coded' ? sorted.slice(0, mostShown) : [],
     range: [least, greatest],
-    decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(text.replace(',', '.'))), 0),
+    decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(cleaned(text), notation)), 0),
     missing: [...words.map(({ text }) => text), ...codes],
     isId: counted,
+    ...(unit === undefined ? {} : { unit }),
   };
 }
 
@@ -137,12 +164,16 @@ function fits(
 }
 
 /** Marks columns that are sums or differences of other ones, or that say so in their name. */
-function markTotals(profiles: ColumnProfile[], table: Table, decimalMark: '.' | ','): void {
+function markTotals(profiles: ColumnProfile[], table: Table, notation: NumberNotation): void {
   const measured = profiles.filter(({ looks, isId }) => looks === 'numeric' && !isId);
   const valuesOf = new Map(
     measured.map(({ name }) => {
       const column = table.category(name);
-      const numbers = column.texts.map((text) => parseNumber(text, decimalMark));
+      const { read } = numbersIn(
+        column.texts.filter((text) => text !== ''),
+        notation,
+      );
+      const numbers = column.texts.map((text) => read.value(text));
       return [name, (row: number) => numbers[column.codes[row] as number] as number];
     }),
   );
@@ -164,9 +195,26 @@ function markTotals(profiles: ColumnProfile[], table: Table, decimalMark: '.' | 
   }
 }
 
+/**
+ * How the numbers of a table seem to be written: with the decimal mark that some column shows beyond doubt. Where one does,
+ * the other mark parts thousands.
+ */
+export function notationOfTable(table: Table): NumberNotation {
+  const marks = { '.': 0, ',': 0 };
+  for (const name of table.columnNames) {
+    const texts = table.category(name).texts.slice(0, 2000).map(cleaned);
+    for (const mark of ['.', ','] as const) {
+      const form = new RegExp(`^[+-]?(?:\\d*\\${mark}(?!\\d{3}$)\\d+|0\\${mark}\\d+|\\d{4,}\\${mark}\\d+)$`);
+      marks[mark] += texts.filter((text) => form.test(text)).length;
+    }
+  }
+  if (marks['.'] === 0 && marks[','] === 0) return { decimalMark: '.', told: false };
+  return { decimalMark: marks[','] > marks['.'] ? ',' : '.', told: true };
+}
+
 /** Looks a table over: what each of its columns seems to be. Its columns must have been read as categories. */
-export function profileTable(table: Table, decimalMark: '.' | ','): ColumnProfile[] {
-  const profiles = table.columnNames.map((name) => profileOf(table.category(name), table.rowCount, decimalMark));
-  markTotals(profiles, table, decimalMark);
+export function profileTable(table: Table, notation: NumberNotation): ColumnProfile[] {
+  const profiles = table.columnNames.map((name) => profileOf(table.category(name), table.rowCount, notation));
+  markTotals(profiles, table, notation);
   return profiles;
 }

@@ -1,7 +1,8 @@
 import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { Codebook } from './codebook.js';
-import { type ColumnReader, categoryReader, numberReader } from './columnReader.js';
+import { type Cell, type ColumnReader, categoryReader, numberReader } from './columnReader.js';
+import type { NumberNotation } from './numberText.js';
 import {
   type CellPlace,
   type Column,
@@ -16,7 +17,7 @@ import {
 export interface TableReading {
   name: string;
   codebook: Codebook;
-  decimalMark: '.' | ',';
+  notation: NumberNotation;
   requests: readonly ColumnRequest[];
   /** Where in the figure file a setting stands, for columns that do not exist. */
   locate?: ((path: string) => Place) | undefined;
@@ -55,7 +56,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     }
     if (column === everyColumn) {
       for (const name of trialColumns(columnNames, reading, except)) {
-        const reader = numberReader(reading.codebook.variable(name), reading.decimalMark);
+        const reader = numberReader(reading.codebook.variable(name), reading.notation);
         active.set(columnKey(name, 'number'), { index: columnNames.indexOf(name), reader, trial: true, every: true });
       }
       for (const name of except.filter((left) => !columnNames.includes(left))) {
@@ -80,8 +81,11 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     const key = columnKey(column, as);
     if (active.has(key)) continue;
     const variable = reading.codebook.variable(column);
-    const reader = as === 'number' ? numberReader(variable, reading.decimalMark) : categoryReader(variable);
-    active.set(key, { index, reader, path, ...(trial ? { trial } : {}) });
+    const reader = as === 'number' ? numberReader(variable, reading.notation) : categoryReader(variable);
+    // What the codebook holds for dates or numbers is not tried, but read or refused.
+    const { measure, bands } = variable;
+    const tried = trial && (bands !== undefined || (measure !== 'date' && measure !== 'numeric'));
+    active.set(key, { index, reader, path, ...(tried ? { trial: true } : {}) });
   }
   return { active: [...active.values()], problems };
 }
@@ -91,11 +95,18 @@ export class TableBuilder {
   readonly problems: Problem[];
   private readonly active: Active[];
   private rows = 0;
+  private readonly columnNames: readonly string[];
+  /** Columns without a name; those without a value either are none. */
+  private readonly unnamed: number[];
+  private readonly filled = new Set<number>();
 
   constructor(
-    private readonly columnNames: readonly string[],
+    given: readonly string[],
     private readonly reading: TableReading,
   ) {
+    this.unnamed = given.flatMap((name, i) => (name === '' ? [i] : []));
+    const columnNames = given.map((name, i) => (name === '' ? `column${i + 1}` : name));
+    this.columnNames = columnNames;
     const { active, problems } = readersFor(columnNames, reading);
     this.active = active;
     this.problems = problems;
@@ -103,8 +114,9 @@ export class TableBuilder {
     if (twice !== undefined) problems.push(error('column-twice', { column: twice }, { file: reading.name, line: 1 }));
   }
 
-  add(cells: readonly string[]): void {
+  add(cells: readonly Cell[]): void {
     for (const { index, reader } of this.active) reader.add(cells[index] ?? '');
+    for (const index of this.unnamed) if (cells[index] !== '' && cells[index] !== undefined) this.filled.add(index);
     this.rows += 1;
   }
 
@@ -125,12 +137,14 @@ export class TableBuilder {
     const problems = [...this.problems];
     const columns: Column[] = [];
     const measured: string[] = [];
+    const empty = new Set(this.unnamed.filter((index) => !this.filled.has(index)));
+    const names = this.columnNames.filter((_, index) => !empty.has(index));
     for (const { index, reader, path, trial, every } of this.active) {
       const finished = reader.finish(place, index);
       if (trial) {
         const { column } = finished;
-        const empty = column.as === 'number' && column.absent.every((reason) => reason > 0);
-        if (empty || hasErrors(finished.problems)) continue;
+        const blank = column.as === 'number' && column.absent.every((reason) => reason > 0);
+        if (blank || hasErrors(finished.problems)) continue;
         if (every) measured.push(column.name);
       }
       columns.push(finished.column);
@@ -139,6 +153,6 @@ export class TableBuilder {
     if (this.rows === 0) problems.push(error('table-empty', {}, { file: this.reading.name }));
     return hasErrors(problems)
       ? fail(problems)
-      : succeed(tableOf(this.reading.name, this.columnNames, this.rows, columns, measured), problems);
+      : succeed(tableOf(this.reading.name, names, this.rows, columns, measured, this.reading.notation), problems);
   }
 }

@@ -1,6 +1,6 @@
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
-import { type Categories, categoriesOf, findCategory } from './categories.js';
+import { type Categories, CategoryIndex, categoriesOf } from './categories.js';
 import type { Codebook } from './codebook.js';
 import type { Table } from './table.js';
 
@@ -16,6 +16,7 @@ export interface Selection {
 
 /** The values of a column that are kept, as places among its categories. */
 function wantedPlaces(
+  table: Table,
   categories: Categories,
   wanted: readonly Value[],
   place: Place | undefined,
@@ -23,8 +24,9 @@ function wantedPlaces(
   const { variable } = categories;
   const places = new Set<number>();
   const problems: Problem[] = [];
+  const index = new CategoryIndex(categories.categories, table.notation);
   for (const value of wanted.map(String)) {
-    const at = findCategory(categories.categories, value);
+    const at = index.find(value);
     if (at >= 0) places.add(at);
     else {
       const known = categories.categories.map(({ name }) => name);
@@ -52,7 +54,12 @@ export function selectionOf(
   const problems: Problem[] = [];
   for (const [column, value] of Object.entries(where ?? {})) {
     const categories = categoriesOf(table, codebook.variable(column));
-    const [places, faults] = wantedPlaces(categories, [value].flat() as Value[], locate(`chart.where.${column}`));
+    const [places, faults] = wantedPlaces(
+      table,
+      categories,
+      [value].flat() as Value[],
+      locate(`chart.where.${column}`),
+    );
     tests.push((row) => places.has(categories.of(row)));
     problems.push(...faults);
   }

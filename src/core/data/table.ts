@@ -1,4 +1,5 @@
 import type { Place } from '../document/problem.js';
+import { type NumberNotation, pointNotation } from './numberText.js';
 
 /** A column read as numbers: `NaN` where the value is missing. */
 export interface NumberColumn {
@@ -6,7 +7,7 @@ export interface NumberColumn {
   name: string;
   numbers: Float64Array;
   /** For each row 0, or 1 + the place of the reason in `reasons`. */
-  absent: Uint8Array;
+  absent: Int32Array;
   /** Why values are missing, such as `yield is empty`. */
   reasons: string[];
 }
@@ -50,6 +51,8 @@ export interface Table {
   columns: readonly Column[];
   /** The columns that were read because every one with numbers was asked for. */
   measured: readonly string[];
+  /** How its numbers are written. */
+  notation: NumberNotation;
 }
 
 /** A cell of a table in its source. */
@@ -65,6 +68,7 @@ export function tableOf(
   rowCount: number,
   columns: readonly Column[],
   measured: readonly string[] = [],
+  notation: NumberNotation = pointNotation,
 ): Table {
   const byKey = new Map(columns.map((column) => [columnKey(column.name, column.as), column]));
   const get = (column: string, as: Column['as']): Column => {
@@ -78,6 +82,7 @@ export function tableOf(
     columnNames,
     columns,
     measured,
+    notation,
     hasNumber: (column) => byKey.has(columnKey(column, 'number')),
     number: (column) => get(column, 'number') as NumberColumn,
     category: (column) => get(column, 'category') as CategoryColumn,

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { choice, code, color, either, listOf, named, number, object, optional, text, whole } from './fields.js';
+import { thousandsMarks } from './thousandsMarks.js';
 
 const variable = object('One column of the table.', {
   label: optional(text('Name in words, as figures show it.', 'Yield')),
@@ -43,6 +44,9 @@ export const codebookSchema = z.strictObject({
   hexis: choice('Kind and version of the file.', ['codebook/1'], 'codebook/1'),
   cases: optional(text('What one row is, in the plural; used in counts and notes.', 'plots')),
   decimalMark: optional(choice('Decimal mark in the table.', ['.', ','], ',')),
+  thousandsMark: optional(
+    choice('Mark between groups of three digits in the table. Left out: found out, or asked for.', thousandsMarks, "'"),
+  ),
   variables: optional(
     named('The columns, by their names in the table.', variable, '{ yield: { label: Yield, unit: kg/m² } }'),
   ),

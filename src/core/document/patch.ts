@@ -40,7 +40,13 @@ const isJson = (text: string) => /^\s*\{\s*("|\})/.test(text);
 /** A value in the style of flow, as it may stand inside brackets. */
 function written(value: unknown, json: boolean): string {
   if (json) return JSON.stringify(value);
-  const list = new Document([value]).toString({ collectionStyle: 'flow', lineWidth: 0, flowCollectionPadding: true });
+  const list = new Document([value]).toString({
+    collectionStyle: 'flow',
+    lineWidth: 0,
+    flowCollectionPadding: true,
+    // Line breaks within texts stay escapes.
+    doubleQuotedMinMultiLineLength: 1e9,
+  });
   return list
     .trim()
     .replace(/^\[\s*/, '')
@@ -158,6 +164,28 @@ function spliceFor(text: string, { path, value }: Edit): Splice[] {
   return [replaceValue(text, pair, path.slice(depth + 1), value)];
 }
 
+const mark = (text: string) => (text.charCodeAt(0) === 0xfeff ? 1 : 0);
+
+/** A text as edits see it: without a byte order mark, each line ended by one sign. */
+const plainText = (text: string) => text.slice(mark(text)).replaceAll('\r\n', '\n');
+
+/** A splice of the plain text as one of the file as it is, whose new lines end as its others do. */
+function inFile(text: string, { at, removed, inserted }: Splice): Splice {
+  const ends: number[] = [];
+  for (let end = text.indexOf('\r\n'); end >= 0; end = text.indexOf('\r\n', end + 2)) ends.push(end);
+  // Each such end is one sign shorter in the plain text.
+  const placeOf = (plain: number) => {
+    const place = plain + mark(text);
+    return place + ends.filter((end, i) => end - i < place).length;
+  };
+  const [from, to] = [placeOf(at), placeOf(at + removed.length)];
+  return {
+    at: from,
+    removed: text.slice(from, to),
+    inserted: ends.length > 0 ? inserted.replaceAll('\n', '\r\n') : inserted,
+  };
+}
+
 /**
  * The patch of a YAML or JSON text that makes some edits. It touches what they name and nothing else: comments, blank
  * lines, quotation marks and the order of settings stay to the letter. New settings come last in their group.
@@ -168,7 +196,7 @@ export function patchFor(text: string, edits: readonly Edit[]): Patch {
   const splices: Splice[] = [];
   let now = text;
   for (const edit of edits) {
-    const own = spliceFor(now, edit);
+    const own = spliceFor(plainText(now), edit).map((splice) => inFile(now, splice));
     now = patched(now, own);
     splices.push(...own);
   }

@@ -49,10 +49,48 @@ function nodeAt(document: Document, path: Path): Node | null {
   return node as Node | null;
 }
 
+function aliasReason(fault: unknown): string {
+  const message = (fault as Error).message ?? '';
+  return /alias/i.test(message)
+    ? 'its aliases (*name) name nothing, or repeat each other without end'
+    : 'its parts cannot be put together';
+}
+
+/** Settings are a few levels deep; deeper brackets or indents are no settings, and reading them would take all memory. */
+const mostLevels = 100;
+
+function nestingProblem(text: string, file: string): Problem | undefined {
+  let [depth, line, start] = [0, 1, 0];
+  for (let i = 0; i < text.length; i += 1) {
+    const sign = text.charCodeAt(i);
+    if (sign === 10) [line, start] = [line + 1, i + 1];
+    else if (sign === 91 || sign === 123) depth += 1;
+    else if (sign === 93 || sign === 125) depth = Math.max(0, depth - 1);
+    else if (
+      sign === 45 &&
+      text.charCodeAt(i + 1) === 32 &&
+      i - start > 2 * mostLevels &&
+      /^[\s-]*$/.test(text.slice(start, i))
+    )
+      depth = mostLevels + 1;
+    if (depth > mostLevels)
+      return error(
+        'yaml-broken',
+        { reason: `brackets or dashes stand more than ${mostLevels} deep here` },
+        { file, line, column: i - start + 1 },
+      );
+  }
+  return undefined;
+}
+
 /** Reads a YAML text; JSON is read by the same rules. */
 export function readYaml(text: string, file: string): { source?: YamlSource; problems: Problem[] } {
+  const tooDeep = nestingProblem(text, file);
+  if (tooDeep) return { problems: [tooDeep] };
   const lines = new LineCounter();
-  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, strict: true });
+  // Lines that end by a carriage return alone keep their places.
+  const read = text.slice(text.charCodeAt(0) === 0xfeff ? 1 : 0).replace(/\r(?!\n)/g, '\n');
+  const document = parseDocument(read, { lineCounter: lines, prettyErrors: false, strict: true });
   if (document.errors.length > 0) {
     const distinct = document.errors.filter(
       (fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i,
@@ -64,8 +102,15 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     const { line, col } = lines.linePos(offset);
     return { file, line: Math.max(1, line), column: Math.max(1, col) };
   };
+  let value: unknown;
+  try {
+    value = document.toJS({ maxAliasCount: 50 });
+  } catch (fault) {
+    // Aliases that name nothing, or that multiply.
+    return { problems: [error('yaml-broken', { reason: aliasReason(fault) }, { file, line: 1, column: 1 })] };
+  }
   const source: YamlSource = {
-    value: document.toJS({ maxAliasCount: 50 }),
+    value,
     locate: (path) => placeOf(nodeAt(document, path)),
     locateKey: (path) =>
       placeOf(pairAt(nodeAt(document, path.slice(0, -1)), path.at(-1) ?? '')?.key ?? nodeAt(document, path)),

@@ -47,12 +47,37 @@ export function numbersText(table: NumbersTable): string {
   return [line(titles), rule, ...rows.map(line), rule, ...sumLines(table), ...leftOutLines(table)].join('\n');
 }
 
+/**
+ * The keys of the columns, each its own: where a variable is called like a measure (`n`, `mean`), the measure, which comes
+ * later, keeps the key.
+ */
+function keysOf({ columns }: NumbersTable): string[] {
+  const taken = new Set<string>();
+  const keys = columns.map(({ key }) => key);
+  for (let i = keys.length - 1; i >= 0; i -= 1) {
+    const plainKey = keys[i] as string;
+    for (let n = 1; taken.has(keys[i] as string); n += 1) {
+      keys[i] = `${plainKey} (variable${n === 1 ? '' : ` ${n}`})`;
+    }
+    taken.add(keys[i] as string);
+  }
+  return keys;
+}
+
+/** A row as an object that has just its own keys, whatever they are called. */
+const rowObject = (keys: readonly string[], row: NumbersTable['rows'][number]): object => {
+  const object = Object.create(null) as Record<string, unknown>;
+  for (const [i, value] of row.entries()) object[keys[i] as string] = value ?? null;
+  return object;
+};
+
 /** The same for programs: every value in full. */
 export function numbersJson(id: string, table: NumbersTable): object {
+  const keys = keysOf(table);
   return {
     figure: id,
-    columns: table.columns.map(({ key, title }) => ({ key, title })),
-    rows: table.rows.map((row) => Object.fromEntries(row.map((value, i) => [table.columns[i]?.key, value ?? null]))),
+    columns: table.columns.map(({ title }, i) => ({ key: keys[i] as string, title })),
+    rows: table.rows.map((row) => rowObject(keys, row)),
     ...(table.sums ? { sums: table.sums } : {}),
     cases: { named: table.cases, read: table.read, chosen: table.chosen, used: table.used },
     leftOut: table.leftOut.map(({ reason, count }) => ({ reason, count })),
@@ -64,5 +89,5 @@ const quoted = (text: string) => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"
 /** The same as CSV: every value in full, one line for each mark. */
 export function numbersCsv(table: NumbersTable): string {
   const rows = table.rows.map((row) => row.map((value) => quoted(String(value ?? ''))).join(','));
-  return `${[table.columns.map(({ key }) => quoted(key)).join(','), ...rows].join('\n')}\n`;
+  return `${[keysOf(table).map(quoted).join(','), ...rows].join('\n')}\n`;
 }

@@ -2,8 +2,8 @@ import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/pla
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
 import { originRdf } from './trace.js';
-import type { WriteContext, Writer } from './writer.js';
-import { escaped } from './xml.js';
+import { type WriteContext, WriteFault, type Writer } from './writer.js';
+import { cssText, escaped, idOf } from './xml.js';
 
 type Attributes = Record<string, string | number | undefined>;
 
@@ -29,7 +29,7 @@ const see = (opacity: number | undefined): Attributes => ({ opacity: opacity ===
 
 /** Markers as paths where they are opaque; as uses of one shape where each must show what lies under it. */
 function markers(item: MarkersItem): string {
-  const { outline, round, fill, opacity = 1, role } = item;
+  const { outline, round, fill, opacity = 1 } = item;
   if (opacity === 1) {
     const dots = { fill: 'none', stroke: fill, 'stroke-width': round, 'stroke-linecap': 'round' };
     return [...pieces(item)]
@@ -41,13 +41,14 @@ function markers(item: MarkersItem): string {
       .join('\n');
   }
   const { xs, ys } = item;
-  const id = role.replace(/[^\w]/g, '-');
+  const data = pathData(outline);
+  const id = idOf('marker', data);
   const uses: string[] = [];
   for (let i = 0; i < xs.length; i += 1) {
     uses.push(`<use xlink:href="#${id}" x="${short(xs[i] as number)}" y="${short(ys[i] as number)}"/>`);
   }
-  const shape = element('path', { id, d: pathData(outline) });
-  return `<defs>${shape}</defs><g fill="${fill}" fill-opacity="${short(opacity)}">${uses.join('')}</g>`;
+  const shape = element('path', { id, d: data });
+  return `<defs>${shape}</defs>${element('g', { fill, 'fill-opacity': opacity }, uses.join(''))}`;
 }
 
 function liveText(item: TextItem): string {
@@ -57,7 +58,7 @@ function liveText(item: TextItem): string {
       {
         x: piece.x,
         y: piece.y,
-        'font-family': `${piece.family}, sans-serif`,
+        'font-family': `${cssText(piece.family)}, sans-serif`,
         'font-size': piece.size,
         'font-weight': piece.variant.startsWith('bold') ? 'bold' : undefined,
         'font-style': /italic/i.test(piece.variant) ? 'italic' : undefined,
@@ -105,21 +106,20 @@ async function fontStyles(items: readonly PlateItem[], context: WriteContext): P
     const entry = texts.get(key) ?? { family, variant, text: '' };
     texts.set(key, { ...entry, text: entry.text + text });
   }
-  const { default: subsetFont } = await import('subset-font');
+  const { subsetFont } = context;
+  if (!subsetFont) throw new WriteFault('a source that can cut fonts down, as that of hexis/node; or text as outlines');
   const rules: string[] = [];
   for (const { family, variant, text } of texts.values()) {
     const characters = [...new Set(text)].sort().join('');
-    const subset = await subsetFont((await context.fontBytes(family, variant)) as never, characters, {
-      targetFormat: 'woff2',
-    });
+    const subset = await subsetFont(await context.fontBytes(family, variant), characters);
     const weight = variant.startsWith('bold') ? 'bold' : 'normal';
     const style = /italic/i.test(variant) ? 'italic' : 'normal';
     const { base64 } = await import('./base64.js');
     rules.push(
-      `@font-face{font-family:"${family}";font-weight:${weight};font-style:${style};src:url(data:font/woff2;base64,${base64(subset)}) format("woff2")}`,
+      `@font-face{font-family:${cssText(family)};font-weight:${weight};font-style:${style};src:url(data:font/woff2;base64,${base64(subset)}) format("woff2")}`,
     );
   }
-  return `<style>${rules.join('')}</style>\n`;
+  return `<style>${escaped(rules.join(''))}</style>\n`;
 }
 
 /**

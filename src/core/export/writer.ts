@@ -8,6 +8,8 @@ export interface WriteContext {
   kit: TypeKit;
   /** The font file behind a face, for formats that embed it. */
   fontBytes(family: string, variant: Variant): Promise<Uint8Array>;
+  /** Cuts a font down to some characters (WOFF2), where that can be done. */
+  subsetFont?: ((font: Uint8Array, characters: string) => Promise<Uint8Array>) | undefined;
   /** SVG text as outlines or live. */
   text: 'outlines' | 'live';
   /** Dots per inch of pictures. */
@@ -17,6 +19,9 @@ export interface WriteContext {
   /** Whether the paper is drawn; `auto` draws it under pictures and under nothing else. */
   ground: 'auto' | 'paper' | 'none';
 }
+
+/** What a format needs and does not have here, in words. */
+export class WriteFault extends Error {}
 
 /** Turns a plate into the bytes of a file. It places, measures and styles nothing. */
 export type Writer = (plate: Plate, context: WriteContext) => Promise<Uint8Array | string>;

@@ -98,6 +98,11 @@ function name(node: Node, known: readonly string[]): Expression {
 function call(node: Node, known: readonly string[]): Expression {
   const { callee, arguments: given } = node as jsep.CallExpression;
   const called = callee.type === 'Identifier' ? (callee as jsep.Identifier).name : '';
+  const [inner, ...more] = given;
+  if (called === bracket) {
+    if (!inner || more.length > 0) throw new Refused('brackets hold one expression');
+    return built(inner, known);
+  }
   const found = Object.hasOwn(functions, called) ? functions[called] : undefined;
   if (!found)
     throw new Refused(
@@ -108,6 +113,17 @@ function call(node: Node, known: readonly string[]): Expression {
     throw new Refused(`${called} takes ${found.takes === 1 ? 'one value' : 'two values'}, not ${given.length}`);
   const parts = given.map((part) => built(part, known));
   return (values) => found.of(...parts.map((part) => part(values)));
+}
+
+/** A node without the signs before it, and whether they come to a minus. */
+function unsigned(node: Node): [minus: boolean, bare: Node] {
+  let [minus, bare] = [false, node];
+  while (bare.type === 'UnaryExpression') {
+    const { operator, argument } = bare as jsep.UnaryExpression;
+    if (operator === '-') minus = !minus;
+    bare = argument;
+  }
+  return [minus, bare];
 }
 
 /** The kinds of nodes that arithmetic has; every other one is refused. */
@@ -123,11 +139,11 @@ const nodes: Record<string, (node: Node, known: readonly string[]) => Expression
   BinaryExpression(node, known) {
     const { operator, left, right } = node as jsep.BinaryExpression;
     const apply = operators[operator] as (a: number, b: number) => number;
-    // A minus before a power belongs to the power: -x^2 is -(x^2).
+    // Signs before a power belong to the power: -x^2 is -(x^2), and --x^2 is x^2.
     if (operator === '^' && left.type === 'UnaryExpression') {
-      const { operator: sign, argument } = left as jsep.UnaryExpression;
-      const [base, power] = [built(argument, known), built(right, known)];
-      return (values) => (sign === '-' ? -(base(values) ** power(values)) : base(values) ** power(values));
+      const [minus, bare] = unsigned(left);
+      const [base, power] = [built(bare, known), built(right, known)];
+      return (values) => (minus ? -(base(values) ** power(values)) : base(values) ** power(values));
     }
     const [a, b] = [built(left, known), built(right, known)];
     return (values) => apply(a(values), b(values));
@@ -140,9 +156,40 @@ function built(node: Node, known: readonly string[]): Expression {
   return make(node, known);
 }
 
-/** Brackets are marked before parsing, which forgets them: `(-x)^2` is not `-x^2`. */
-const bracketed = (text: string) =>
-  text.replaceAll('\u2212', '-').replaceAll('**', '^').replaceAll('(-', '(0-').replaceAll('( -', '(0-');
+/** The name of the function that brackets become before parsing, which forgets them: `(-x)^2` is not `-x^2`. */
+const bracket = '$';
+
+/** A text with its brackets as calls, and where they were put in. A bracket after a name or another one is a call already. */
+function bracketed(given: string): { text: string; at: number[] } {
+  let text = '';
+  let last = '';
+  const at: number[] = [];
+  for (const sign of given.replaceAll('\u2212', '-').replaceAll('**', '^')) {
+    if (sign === '(' && !/[\w)]/.test(last)) {
+      at.push(text.length);
+      text += bracket;
+    }
+    text += sign;
+    if (!/\s/.test(sign)) last = sign;
+  }
+  return { text, at };
+}
+
+const mostLength = 2000;
+const mostDepth = 60;
+
+/** Why a text is not even parsed: it is too long, nests too deep, or holds what no arithmetic has. */
+function unfit(text: string): string | undefined {
+  if (text.length > mostLength) return `it has ${text.length} characters, and at most ${mostLength} can be read`;
+  let [depth, deepest] = [0, 0];
+  for (const sign of text) {
+    depth += sign === '(' ? 1 : sign === ')' ? -1 : 0;
+    deepest = Math.max(deepest, depth);
+  }
+  if (deepest > mostDepth) return `its brackets stand ${deepest} deep, and at most ${mostDepth} can be read`;
+  if (/[+\-\u2212\s]{61,}/.test(text)) return 'it has too many signs in a row';
+  return text.includes(bracket) ? `"${bracket}" has no meaning here` : undefined;
+}
 
 /**
  * Reads an expression of arithmetic. It is parsed by a library and evaluated here over a closed list of nodes and
@@ -151,13 +198,17 @@ const bracketed = (text: string) =>
  * @param known names that stand for numbers
  */
 export function readExpression(text: string, known: readonly string[]): Expression | ExpressionFault {
+  const fault = unfit(text);
+  if (fault !== undefined) return { fault };
   prepare();
+  const marked = bracketed(text);
   try {
-    return built(jsep(bracketed(text)), known);
+    return built(jsep(marked.text), known);
   } catch (fault) {
     if (fault instanceof Refused) return { fault: fault.message, nearest: fault.nearest };
-    const { description, index } = fault as { description?: string; index?: number };
+    const { description, index = 0 } = fault as { description?: string; index?: number };
     if (description === undefined) throw fault;
-    return { fault: `${description.toLowerCase()} at character ${(index ?? 0) + 1}` };
+    const place = index - marked.at.filter((at) => at < index).length;
+    return { fault: `${description.replaceAll(bracket, '').toLowerCase()} at character ${place + 1}` };
   }
 }

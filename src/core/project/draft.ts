@@ -1,3 +1,4 @@
+import type { NumberNotation } from '../data/numberText.js';
 import type { ColumnProfile } from '../data/profile.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
@@ -170,8 +171,11 @@ export function wordsOf(name: string): string {
   return words === '' ? name : words[0]?.toUpperCase() + words.slice(1);
 }
 
+const unitDraft = (unit: string | undefined) =>
+  unit === undefined ? '    # unit: kg' : `    unit: ${JSON.stringify(unit)}`;
+
 function variableDraft(profile: ColumnProfile, measured: ReadonlySet<string>): string[] {
-  const { name, range, decimals, missing, values, isId, isTotal, different } = profile;
+  const { name, range, decimals, missing, values, isId, isTotal, different, unit } = profile;
   const comments: string[] = [];
   const looks = measured.has(name) && profile.looks === 'coded' ? 'numeric' : profile.looks;
   if (isId) comments.push('names the rows, it seems');
@@ -185,7 +189,7 @@ function variableDraft(profile: ColumnProfile, measured: ReadonlySet<string>): s
   const measure = looks === 'coded' || looks === 'names' || looks === 'empty' ? 'nominal' : looks;
   const label = yamlName(wordsOf(name));
   const lines = [`    label: ${label}`, `    measure: ${measure}`];
-  if (looks === 'numeric' || looks === 'coded') lines.splice(1, 0, looks === 'numeric' ? '    # unit: kg' : '');
+  if (looks === 'numeric' || looks === 'coded') lines.splice(1, 0, looks === 'numeric' ? unitDraft(unit) : '');
   if (looks === 'numeric' && decimals !== undefined) lines.push(`    decimals: ${decimals}`);
   if (looks === 'coded')
     lines.push(`    values: { ${values.map(({ text }) => `${text}: ${yamlName(`Value ${text}`)}`).join(', ')} }`);
@@ -209,7 +213,7 @@ function variableDraft(profile: ColumnProfile, measured: ReadonlySet<string>): s
 export function draftCodebook(
   profiles: readonly ColumnProfile[],
   table: string,
-  decimalMark: '.' | ',',
+  notation: NumberNotation,
   chart: Readonly<Record<string, string>>,
 ): string {
   const measured = new Set(['value', 'x', 'y'].flatMap((key) => chart[key] ?? []));
@@ -217,7 +221,8 @@ export function draftCodebook(
     'hexis: codebook/1',
     `# A draft from ${table}. Give each column the name and unit that figures should show, and look the comments over.`,
     'cases: cases  # what one row is, in the plural: plots, pupils, visits',
-    ...(decimalMark === ',' ? ['decimalMark: ","'] : []),
+    ...(notation.decimalMark === ',' ? ['decimalMark: ","'] : []),
+    ...(notation.thousandsMark === undefined ? [] : [`thousandsMark: ${JSON.stringify(notation.thousandsMark)}`]),
     'variables:',
   ];
   return `${[...head, ...profiles.flatMap((profile) => variableDraft(profile, measured))].join('\n')}\n`;
@@ -229,11 +234,12 @@ export function draftFigure(
   table: string,
   codebook: string,
   chart: Readonly<Record<string, string>>,
+  sheet?: string,
 ): string {
   const settings = Object.entries(chart).map(([key, value]) => `  ${key}: ${key === 'kind' ? value : yamlName(value)}`);
   return `hexis: figure/1
 id: ${yamlName(id)}
-data: ${JSON.stringify(table)}
+data: ${sheet === undefined ? JSON.stringify(table) : `{ file: ${JSON.stringify(table)}, sheet: ${JSON.stringify(sheet)} }`}
 codebook: ${JSON.stringify(codebook)}
 style: apa  # apa, plain, or the path of a house style
 

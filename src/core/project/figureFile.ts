@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { chartSchema } from '../chart/kinds.js';
+import { encodings } from '../data/encoding.js';
 import { codebookSchema } from '../document/codebook.js';
 import {
   choice,
@@ -16,11 +17,13 @@ import {
   optional,
   share,
   text,
+  whole,
 } from '../document/fields.js';
 import { stroke } from '../document/look/forms.js';
 import { dashes, markerShapes, patternNames } from '../document/look/names.js';
 import { lookShape } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
+import { thousandsMarks } from '../document/thousandsMarks.js';
 
 const dataSchema = either(
   'The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, or the rows themselves.',
@@ -37,6 +40,17 @@ const dataSchema = either(
       sheet: optional(text('Sheet of a workbook. Left out: the first.', 'Harvest')),
       range: optional(text('Cells of a sheet. Left out: all.', 'A1:F40')),
       decimalMark: optional(choice('Decimal mark. Left out: as the codebook says, or a point.', ['.', ','], ',')),
+      thousandsMark: optional(
+        choice(
+          'Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.',
+          thousandsMarks,
+          "'",
+        ),
+      ),
+      skip: optional(whole('Lines above the names of the columns that are left out.', 10_000, '3')),
+      encoding: optional(
+        choice('How letters are written in a text file. Left out: found out.', encodings, 'windows-1252'),
+      ),
     }),
     object('The rows themselves.', {
       rows: listOf(

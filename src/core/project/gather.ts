@@ -2,12 +2,14 @@ import { isMeasured } from '../chart/along.js';
 import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
 import { readRows } from '../data/inlineRows.js';
+import type { NumberNotation } from '../data/numberText.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { HouseStyle } from '../document/houseStyle.js';
 import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, succeed } from '../document/problem.js';
+import type { ThousandsMark } from '../document/thousandsMarks.js';
 import { builtInStyles } from '../style/builtIn.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
@@ -18,7 +20,7 @@ import { Gatherer, readTableFile } from './gatherer.js';
 import { fontReader, loadType } from './loadType.js';
 import { madeFrom } from './madeFrom.js';
 import { type Reading, readCodebook, readFigure, readStyle } from './readDocument.js';
-import type { Source } from './source.js';
+import type { Source, SubsetFont } from './source.js';
 
 /** A figure with all that it names: read, checked and ready to be composed. */
 export interface Gathered {
@@ -37,6 +39,8 @@ export interface Gathered {
   kit: TypeKit;
   /** The font file behind a face, for formats that embed it. */
   fontBytes(family: string, variant: Variant): Promise<Uint8Array>;
+  /** Cuts a font down to some characters, where the source can. */
+  subsetFont?: SubsetFont | undefined;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
   locate(path: string): Place;
 }
@@ -111,6 +115,16 @@ async function gatherStyles(
   return [...below, { layer, file: path }];
 }
 
+/** How the numbers of a table are written: as the figure file says, or the codebook. */
+function notationOf(
+  codebook: Codebook,
+  told: { decimalMark?: '.' | ',' | undefined; thousandsMark?: ThousandsMark | undefined },
+): NumberNotation {
+  const mark = told.decimalMark ?? codebook.decimalMark;
+  const thousandsMark = told.thousandsMark ?? codebook.thousandsMark;
+  return { decimalMark: mark ?? '.', told: mark !== undefined, ...(thousandsMark ? { thousandsMark } : {}) };
+}
+
 async function gatherTable(
   gatherer: Gatherer,
   figure: Reading<FigureFile>,
@@ -125,14 +139,14 @@ async function gatherTable(
     return undefined;
   }
   if (typeof data === 'object' && 'rows' in data) {
-    const reading = { name: 'the rows of the figure file', codebook, decimalMark: '.' as const, requests, locate };
+    const notation = notationOf(codebook, {});
+    const reading = { name: 'the rows of the figure file', codebook, notation, requests, locate };
     const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
     return gatherer.keep(readRows(data.rows, { ...reading, placeOf }));
   }
   const told = typeof data === 'string' ? { file: data } : data;
   const path = gatherer.source.join(figure.file, told.file);
-  const mark = told.decimalMark ?? codebook.decimalMark ?? '.';
-  const reading = { ...told, name: path, codebook, decimalMark: mark, requests, locate };
+  const reading = { ...told, name: path, codebook, notation: notationOf(codebook, told), requests, locate };
   return readTableFile(gatherer, path, reading, figure.source.locate(['data']));
 }
 
@@ -266,6 +280,7 @@ export async function gather(
       table,
       kit: type.kit,
       fontBytes: fontReader(request),
+      subsetFont: source.subsetFont,
       locate,
     },
     gatherer.problems,

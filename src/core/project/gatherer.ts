@@ -1,8 +1,9 @@
+import { decodeText } from '../data/encoding.js';
 import type { Table } from '../data/table.js';
 import { type FileReading, readTableText } from '../data/tableText.js';
-import { readWorkbook } from '../data/workbook.js';
+import { readWorkbook } from '../data/workbook/read.js';
 import { nearest } from '../document/nearest.js';
-import { error, type Outcome, type Place, type Problem } from '../document/problem.js';
+import { error, type Outcome, type Place, type Problem, warning } from '../document/problem.js';
 import { type Source, SourceFault } from './source.js';
 
 /** Reads the files of a figure and collects what is wrong with them. */
@@ -53,7 +54,7 @@ async function gatherBytes(gatherer: Gatherer, path: string, place?: Place): Pro
             'file-missing',
             {
               path,
-              what: 'a table',
+              what: 'a table (CSV, TSV, JSON or XLSX)',
               named: place !== undefined,
               nearest: nearest(path, await gatherer.source.near(path)),
             },
@@ -72,10 +73,18 @@ export async function readTableFile(
   reading: FileReading,
   place?: Place,
 ): Promise<Table | undefined> {
-  if (/\.xlsx$/i.test(path)) {
-    const bytes = await gatherBytes(gatherer, path, place);
-    return bytes && gatherer.keep(await readWorkbook(bytes, reading));
+  const held = gatherer.options.texts?.[path];
+  if (held !== undefined) return gatherer.keep(readTableText(held, path, reading));
+  const bytes = await gatherBytes(gatherer, path, place);
+  if (!bytes) return undefined;
+  if (/\.xlsx$/i.test(path)) return gatherer.keep(await readWorkbook(bytes, reading));
+  const decoded = decodeText(bytes, reading.encoding);
+  if (!decoded) {
+    const reason =
+      reading.encoding === undefined ? 'it is not a text file' : `its letters are not in ${reading.encoding}`;
+    gatherer.problems.push(error('file-unreadable', { path, reason }, place));
+    return undefined;
   }
-  const text = await gatherer.text(path, 'a table (CSV, TSV, JSON or XLSX)', place);
-  return text === undefined ? undefined : gatherer.keep(readTableText(text, path, reading));
+  if (decoded.assumed) gatherer.problems.push(warning('encoding-assumed', { path, encoding: decoded.encoding }, place));
+  return gatherer.keep(readTableText(decoded.text, path, reading));
 }

@@ -4,6 +4,7 @@ import { type ChartSettings, kindOf } from '../chart/kinds.js';
 import { caseSentences } from '../chart/notes.js';
 import type { LeftOut, NumbersTable, Plan } from '../chart/plan.js';
 import { Tally } from '../chart/tally.js';
+import { timesOf, weightOf } from '../chart/weights.js';
 import { type Categories, categoriesOf } from '../data/categories.js';
 import { selectionOf, type Where } from '../data/selection.js';
 import { everyColumn } from '../data/table.js';
@@ -84,6 +85,33 @@ function distinct(problems: readonly Problem[]): Problem[] {
   });
 }
 
+/**
+ * The chosen cases that are in no panel, by reason.
+ *
+ * @param read cases of the whole table as a panel counts them: a row stands for several where it has a frequency, or where
+ *   each of its columns is a value
+ */
+function outsidePanels(
+  input: Input,
+  variables: readonly Categories[],
+  read: number,
+): { count: number; leftOut: LeftOut[] } {
+  const { settings, table, codebook, locate } = input;
+  const { where } = settings as { where?: Where };
+  const selection = selectionOf(where, table, codebook, locate);
+  const times = timesOf(weightOf(input as ChartInput<object>));
+  let all = 0;
+  for (let row = 0; row < table.rowCount; row += 1) all += times(row);
+  const values = all > 0 ? Math.round(read / all) : 1;
+  const tally = new Tally();
+  for (let row = 0; row < table.rowCount; row += 1) {
+    const lacking = selection.keeps(row) ? variables.find((categories) => categories.of(row) < 0) : undefined;
+    if (lacking) tally.add(lacking.variable, lacking.reason(row), times(row) * values);
+  }
+  const leftOut = tally.list();
+  return { count: leftOut.reduce((sum, { count }) => sum + count, 0), leftOut };
+}
+
 /** The numbers of all panels below each other, with the values of the panels before them. */
 function joinedNumbers(
   input: Input,
@@ -95,17 +123,9 @@ function joinedNumbers(
     (a, { numbers }) => (numbers.columns.length > a.columns.length ? numbers : a),
     (plans[0] as Plan).numbers,
   );
-  const where = (input.settings as { where?: Where }).where;
-  const selection = selectionOf(where, input.table, input.codebook, input.locate);
-  const tally = new Tally();
-  let chosen = 0;
-  for (let row = 0; row < input.table.rowCount; row += 1) {
-    if (!selection.keeps(row)) continue;
-    chosen += 1;
-    const lacking = variables.find((categories) => categories.of(row) < 0);
-    if (lacking) tally.add(lacking.variable, lacking.reason(row));
-  }
-  const counts = new Map<string, LeftOut>(tally.list().map((entry) => [entry.reason, { ...entry }]));
+  const [{ numbers: sample }] = plans as [Plan];
+  const outside = outsidePanels(input, variables, sample.read);
+  const counts = new Map(outside.leftOut.map((entry) => [entry.reason, { ...entry }]));
   for (const entry of plans.flatMap(({ numbers }) => numbers.leftOut)) {
     const known = counts.get(entry.reason);
     if (known) known.count += entry.count;
@@ -118,10 +138,10 @@ function joinedNumbers(
       return numbers.rows.map((row) => [...names, ...row]);
     }),
     cases: widest.cases,
-    read: input.table.rowCount,
-    chosen,
+    read: sample.read,
+    chosen: plans.reduce((sum, { numbers }) => sum + numbers.chosen, outside.count),
     used: plans.reduce((sum, { numbers }) => sum + numbers.used, 0),
-    leftOut: [...counts.values()].sort((a, b) => b.count - a.count),
+    leftOut: [...counts.values()].sort((a, b) => b.count - a.count || (a.reason < b.reason ? -1 : 1)),
   };
 }
 

@@ -20,9 +20,18 @@ export interface Source {
   join(from: string, reference: string): string;
   /** Files that a mistyped path may have meant. */
   near(path: string): Promise<string[]>;
-  /** The font file of a face that ships, for characters that its compiled table lacks. */
+  /**
+   * The font file of a face that ships, for characters that its compiled table lacks.
+   *
+   * @throws {SourceFault}
+   */
   shippedFont(family: string, variant: Variant): Promise<Uint8Array>;
+  /** A font (WOFF2) with some characters alone; left out where that cannot be done. */
+  subsetFont?: SubsetFont | undefined;
 }
+
+/** Cuts a font file down to some characters, as a file in WOFF2. */
+export type SubsetFont = (font: Uint8Array, characters: string) => Promise<Uint8Array>;
 
 /** The path of a file named in another one, both written with `/`. */
 export function joinPath(from: string, reference: string): string {
@@ -36,12 +45,19 @@ export function joinPath(from: string, reference: string): string {
   return parts.join('/');
 }
 
-/** Files that a program holds in memory, by path. */
-export function memorySource(files: Readonly<Record<string, string | Uint8Array>>): Source {
+/**
+ * Files that a program holds in memory, by path.
+ *
+ * @param abilities font files of the faces that ship, and a way to cut them down, where the program has them: PDF and live
+ *   text need them
+ */
+export function memorySource(
+  files: Readonly<Record<string, string | Uint8Array>>,
+  abilities: Partial<Pick<Source, 'shippedFont' | 'subsetFont'>> = {},
+): Source {
   const get = (path: string) => {
-    const found = files[path];
-    if (found === undefined) throw new SourceFault('missing', 'no such file');
-    return found;
+    if (!Object.hasOwn(files, path)) throw new SourceFault('missing', 'no such file');
+    return files[path] as string | Uint8Array;
   };
   return {
     async text(path) {
@@ -51,13 +67,13 @@ export function memorySource(files: Readonly<Record<string, string | Uint8Array>
     },
     async bytes(path) {
       const found = get(path);
-      if (typeof found === 'string') throw new SourceFault('unreadable', 'it is text');
-      return found;
+      return typeof found === 'string' ? new TextEncoder().encode(found) : found;
     },
     join: joinPath,
     near: async () => Object.keys(files),
     shippedFont: async () => {
       throw new SourceFault('missing', 'font files are not at hand here');
     },
+    ...abilities,
   };
 }

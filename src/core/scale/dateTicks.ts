@@ -5,7 +5,9 @@ import type { NumberForm } from './numberFormat.js';
 
 const day = 86_400_000;
 
-export const dayOf = (year: number, month: number, date: number): number => Date.UTC(year, month, date) / day;
+/** The day of a date, years from 0 on as they are: by itself `Date` moves 0 to 99 into the twentieth century. */
+export const dayOf = (year: number, month: number, date: number): number =>
+  new Date(Date.UTC(2000, month, date)).setUTCFullYear(year, month, date) / day;
 
 const parts = (days: number) => {
   const date = new Date(days * day);
@@ -14,12 +16,15 @@ const parts = (days: number) => {
 
 /** How far ticks stand apart. */
 export interface DateStep {
-  unit: 'year' | 'month' | 'day';
+  unit: 'year' | 'month' | 'day' | 'hour' | 'minute' | 'second';
   count: number;
 }
 
 /** Steps from the finest to the coarsest, with about how many days each takes. */
 const steps: { step: DateStep; days: number }[] = [
+  ...[1, 2, 5, 10, 15, 30].map((count) => ({ step: { unit: 'second' as const, count }, days: count / 86_400 })),
+  ...[1, 2, 5, 10, 15, 30].map((count) => ({ step: { unit: 'minute' as const, count }, days: count / 1440 })),
+  ...[1, 2, 3, 6, 12].map((count) => ({ step: { unit: 'hour' as const, count }, days: count / 24 })),
   ...[1, 2, 7, 14].map((count) => ({ step: { unit: 'day' as const, count }, days: count })),
   ...[1, 2, 3, 6].map((count) => ({ step: { unit: 'month' as const, count }, days: 30.4 * count })),
   ...[1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].map((count) => ({
@@ -28,13 +33,23 @@ const steps: { step: DateStep; days: number }[] = [
   })),
 ];
 
-/** The places of a step between two dates: firsts of months and years, Mondays for weeks. */
+/** How many of a unit of time make a day. */
+const inDay = { hour: 24, minute: 1440, second: 86_400 } as const;
+
+const isTime = (unit: DateStep['unit']): unit is keyof typeof inDay => unit in inDay;
+
+/** The places of a step between two dates: firsts of months and years, Mondays for weeks, full hours and minutes. */
 export function datesBetween(low: number, high: number, { unit, count }: DateStep): number[] {
   const places: number[] = [];
   const add = (at: number) => {
     if (at >= low - 1e-9 && at <= high + 1e-9) places.push(at);
     return at <= high && places.length < 500;
   };
+  if (isTime(unit)) {
+    const perDay = inDay[unit];
+    for (let i = Math.ceil((low * perDay) / count - 1e-6); add((i * count) / perDay); i += 1);
+    return places;
+  }
   const first = parts(low);
   if (unit === 'year') {
     for (let year = Math.floor(first.year / count) * count; add(dayOf(year, 0, 1)); year += count);
@@ -58,6 +73,7 @@ export type DateForm = Pick<NumberForm, 'language' | 'dates'>;
 
 /** A date in words: as much of it as tells the ticks of a step apart, with the year at the first tick and in January. */
 export function formatDate(days: number, { unit }: DateStep, withYear: boolean, form: DateForm = {}): string {
+  if (isTime(unit)) return timeText(days, unit, withYear, form);
   const { year, month, date } = parts(days);
   if (unit === 'year') return String(year);
   if (form.dates === 'iso') {
@@ -69,9 +85,32 @@ export function formatDate(days: number, { unit }: DateStep, withYear: boolean, 
   return withYear ? `${name} ${year}` : `${name}`;
 }
 
-/** A whole date. */
-export const dateInFull = (days: number, form?: DateForm): string =>
-  formatDate(Math.round(days), { unit: 'day', count: 1 }, true, form);
+/** A tick within a day: its time, with the day before it at the first tick, and the day alone at midnight. */
+function timeText(days: number, unit: 'hour' | 'minute' | 'second', withYear: boolean, form: DateForm): string {
+  const exact = Math.round(days * inDay[unit]) / inDay[unit];
+  const day = Math.floor(exact + 1e-9);
+  const name = (full: boolean) => formatDate(day, { unit: 'day', count: 1 }, full, form);
+  if (!withYear) return exact - day < 1e-9 ? name(false) : timeOf(exact);
+  return `${name(true)} ${timeOf(exact)}`;
+}
+
+/** A time of day as far as it is not zero: hours and minutes, seconds where there are some. */
+function timeOf(days: number): string {
+  const seconds = Math.round((days - Math.floor(days)) * 86_400 * 1000) / 1000;
+  const two = (part: number) => String(part).padStart(2, '0');
+  const [hours, minutes, rest] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+  const fraction = rest % 1 === 0 ? two(rest) : rest.toFixed(3).padStart(6, '0');
+  return `${two(hours)}:${two(minutes)}${rest === 0 ? '' : `:${fraction}`}`;
+}
+
+/** A whole date, with its time where it has one. */
+export function dateInFull(days: number, form?: DateForm): string {
+  // A thousandth of a second counts as the day that it is next to.
+  const nearest = Math.round(days);
+  const whole = Math.abs(days - nearest) < 5e-9;
+  const date = formatDate(whole ? nearest : Math.floor(days), { unit: 'day', count: 1 }, true, form);
+  return whole ? date : `${date} ${timeOf(days)}`;
+}
 
 /** The texts of ticks: the year stands at the first, and where it changes. */
 export function dateTexts(values: readonly number[], step: DateStep, form?: DateForm): string[] {

@@ -1,5 +1,6 @@
-import { quantile } from './quantile.js';
-import { Summary } from './summary.js';
+import { ExactSum } from './exactSum.js';
+import { slackOf } from './near.js';
+import type { Sample } from './sample.js';
 
 export const binRules = ['sturges', 'scott', 'freedman-diaconis'] as const;
 export type BinRule = (typeof binRules)[number];
@@ -11,26 +12,21 @@ export interface Bin {
   count: number;
 }
 
-const rules: Record<BinRule, (sorted: Float64Array) => number> = {
+const rules: Record<BinRule, (sample: Sample) => number> = {
   /** Sturges (1926): log₂ n + 1 bins over the range. */
-  sturges: (sorted) => ((sorted.at(-1) as number) - (sorted[0] as number)) / (Math.log2(sorted.length) + 1),
+  sturges: ({ n, least, greatest }) => (greatest - least) / (Math.log2(n) + 1),
   /** Scott (1979): (24 √π)^⅓ · s · n^−⅓. */
-  scott(sorted) {
-    const summary = new Summary();
-    for (const value of sorted) summary.add(value);
-    return Math.cbrt((24 * Math.sqrt(Math.PI)) / sorted.length) * (summary.sd ?? 0);
-  },
+  scott: ({ n, summary }) => Math.cbrt((24 * Math.sqrt(Math.PI)) / n) * (summary.sd ?? 0),
   /** Freedman & Diaconis (1981): twice the interquartile range · n^−⅓. */
-  'freedman-diaconis': (sorted) =>
-    (2 * ((quantile(sorted, 0.75) as number) - (quantile(sorted, 0.25) as number))) / Math.cbrt(sorted.length),
+  'freedman-diaconis': (sample) => (2 * (sample.quantile(0.75) - sample.quantile(0.25))) / Math.cbrt(sample.n),
 };
 
 /**
- * Width of bins by a rule for sorted values. Where a rule gives none, since half of the values are equal, that of
- * Sturges; where all values are equal, 1.
+ * Width of bins by a rule for a sample. Where a rule gives none, since half of the values are equal, that of
+ * Sturges; where all values are equal, 1, or more for numbers beside which 1 vanishes.
  */
-export function ruleWidth(sorted: Float64Array, rule: BinRule): number {
-  return rules[rule](sorted) || rules.sturges(sorted) || 1;
+export function ruleWidth(sample: Sample, rule: BinRule): number {
+  return rules[rule](sample) || rules.sturges(sample) || Math.max(1, niceWidth(sample.reach * 2 ** -30));
 }
 
 const mantissas = [1, 2, 2.5, 5, 10] as const;
@@ -41,17 +37,39 @@ export function niceWidth(width: number): number {
   const nearest = [...mantissas].sort(
     (a, b) => Math.abs(Math.log((a * power) / width)) - Math.abs(Math.log((b * power) / width)),
   )[0] as number;
-  return Number((nearest * power).toPrecision(12));
+  return Number(`${nearest}e${Math.round(Math.log10(power))}`);
+}
+
+/** A number as whole digits and a power of ten, as it is written: 0.25 is 25 · 10⁻². */
+function digitsOf(value: number): [digits: bigint, power: number] {
+  const [mantissa = '0', exponent = '0'] = String(value).split('e');
+  const [whole = '0', decimals = ''] = mantissa.split('.');
+  return [BigInt(whole + decimals), Number(exponent) - decimals.length];
+}
+
+/** A multiple of a width as one would write it: 3 · 0.1 is 0.3, at any distance from zero. */
+function multiplier(width: number): (times: number) => number {
+  const [digits, power] = digitsOf(width);
+  return (times) => Number(`${BigInt(times) * digits}e${power}`);
 }
 
 /**
- * Edges at multiples of a width that hold all values from least to greatest. Edges are written with 12 digits, which may
- * put the outermost a hair inside the values: these then stand at the values themselves.
+ * Edges at multiples of a width that hold all values from least to greatest. Each is multiplied, not added up, and
+ * rounded once. A value that a rounding puts beyond an edge belongs to it, and an outermost edge then stands at the value.
+ * A width that vanishes beside the values makes bins of one value, as wide as numbers of that size allow.
  */
 export function alignedEdges(least: number, greatest: number, width: number): number[] {
-  const first = Math.floor(least / width + 1e-9);
-  const last = Math.max(first + 1, Math.ceil(greatest / width - 1e-9));
-  const edges = Array.from({ length: last - first + 1 }, (_, i) => Number(((first + i) * width).toPrecision(12)));
+  const widest = Math.max(Math.abs(least), Math.abs(greatest));
+  if (widest / width > 2 ** 50) return equalEdges(least, greatest, Math.max(1, Math.ceil((greatest - least) / width)));
+  const edge = multiplier(width);
+  const slack = Math.min(slackOf(least, greatest), width / 1000);
+  let first = Math.floor(least / width);
+  while (edge(first + 1) <= least + slack) first += 1;
+  while (edge(first) > least + slack) first -= 1;
+  let last = Math.max(first + 1, Math.ceil(greatest / width));
+  while (last > first + 1 && edge(last - 1) >= greatest - slack) last -= 1;
+  while (edge(last) < greatest - slack) last += 1;
+  const edges = Array.from({ length: last - first + 1 }, (_, i) => edge(first + i));
   edges[0] = Math.min(edges[0] as number, least);
   edges[edges.length - 1] = Math.max(edges.at(-1) as number, greatest);
   return edges;
@@ -59,37 +77,56 @@ export function alignedEdges(least: number, greatest: number, width: number): nu
 
 /** Edges of a number of equal bins from least to greatest. */
 export function equalEdges(least: number, greatest: number, count: number): number[] {
-  const [low, high] = greatest > least ? [least, greatest] : [least - 0.5, least + 0.5];
+  const half = Math.max(0.5, Math.abs(least) * 2 ** -30);
+  const [low, high] = greatest > least ? [least, greatest] : [least - half, least + half];
   return Array.from({ length: count + 1 }, (_, i) => (i === count ? high : low + ((high - low) * i) / count));
 }
 
-/** The bin of a value, by halving; -1 outside. */
+/** Edges of bins of a width as it is, from the least value on. */
+export const exactEdges = (least: number, width: number, count: number): number[] =>
+  Array.from({ length: count + 1 }, (_, i) => least + width * i);
+
+/** The bin of a value, by halving; -1 outside. A value that lies on an edge but for rounding lies on it. */
 function binOf(edges: readonly number[], value: number, closed: 'left' | 'right'): number {
   const last = edges.length - 1;
-  if (value < (edges[0] as number) || value > (edges[last] as number)) return -1;
+  const [first, end] = [edges[0] as number, edges[last] as number];
+  const slack = Math.min(slackOf(value, first, end), (end - first) / last / 1000);
+  if (value < first - slack || value > end + slack) return -1;
   let [low, high] = [0, last];
   while (high - low > 1) {
     const middle = (low + high) >> 1;
     const edge = edges[middle] as number;
-    if (closed === 'left' ? value >= edge : value > edge) low = middle;
+    if (closed === 'left' ? value >= edge - slack : value > edge + slack) low = middle;
     else high = middle;
   }
   return low;
 }
 
+/** Whether a value falls into one of the bins. */
+export const isBinned = (edges: readonly number[], value: number): boolean => binOf(edges, value, 'left') >= 0;
+
 /**
  * Counts values into bins. A value on an edge belongs to the bin on its right where bins are closed on the left, and the
  * other way round; the outermost edges belong to their bins. Values outside are not counted.
+ *
+ * @param weights how much each value counts. Left out: 1
  */
 export function countBins(
   values: ArrayLike<number>,
   edges: readonly number[],
   closed: 'left' | 'right' = 'left',
+  weights?: ArrayLike<number>,
 ): Bin[] {
-  const bins = edges.slice(1).map((to, i): Bin => ({ from: edges[i] as number, to, count: 0 }));
+  const sums = edges.slice(1).map(() => new ExactSum());
+  const counts = new Float64Array(edges.length - 1);
   for (let i = 0; i < values.length; i += 1) {
-    const bin = bins[binOf(edges, values[i] as number, closed)];
-    if (bin) bin.count += 1;
+    const bin = binOf(edges, values[i] as number, closed);
+    if (bin < 0) continue;
+    if (weights) sums[bin]?.add(weights[i] as number);
+    else counts[bin] = (counts[bin] as number) + 1;
   }
-  return bins;
+  return edges.slice(1).map((to, i): Bin => {
+    const count = weights ? (sums[i] as ExactSum).value : (counts[i] as number);
+    return { from: edges[i] as number, to, count };
+  });
 }

@@ -1,4 +1,6 @@
 import type { Interval } from './interval.js';
+import { slackOf } from './near.js';
+import { type Ordered, part } from './ordered.js';
 import { type QuantileType, quantile } from './quantile.js';
 
 /** How quartiles are found: a type of Hyndman & Fan (1996), or Tukey's hinges. */
@@ -24,58 +26,85 @@ export interface Box {
 }
 
 /** Medians of the lower and upper half, the middle value belonging to both (Tukey 1977, ch. 2). */
-function hinges(sorted: Float64Array): [number, number] {
-  const half = Math.ceil(sorted.length / 2);
-  const middle = (values: Float64Array) => quantile(values, 0.5) as number;
-  return [middle(sorted.subarray(0, half)), middle(sorted.subarray(sorted.length - half))];
+function hinges(sorted: Ordered): [number, number] {
+  const { length } = sorted;
+  const half = Math.ceil(length / 2);
+  const middle = (values: Ordered) => quantile(values, 0.5) as number;
+  return [middle(part(sorted, 0, half)), middle(part(sorted, length - half, length))];
 }
 
-function whiskerEnds(
-  sorted: Float64Array,
-  q1: number,
-  q3: number,
-  whiskers: Whiskers,
-  type: QuantileType,
-): [number, number] {
-  const [least, greatest] = [sorted[0] as number, sorted.at(-1) as number];
-  if (whiskers.rule === 'range') return [least, greatest];
-  if (whiskers.rule === 'percentiles') {
-    return [
-      quantile(sorted, whiskers.low / 100, type) as number,
-      quantile(sorted, whiskers.high / 100, type) as number,
-    ];
+/** The three quartiles of a box. */
+export interface Quarters {
+  q1: number;
+  median: number;
+  q3: number;
+}
+
+/** Quartiles of sorted values, at least one. */
+export function quartersOf(sorted: Ordered, quartiles: Quartiles): Quarters {
+  const at = (p: number, type: QuantileType) => quantile(sorted, p, type) as number;
+  if (quartiles === 'hinges') {
+    const [q1, q3] = hinges(sorted);
+    return { q1, median: at(0.5, 7), q3 };
   }
-  const reach = whiskers.lengths * (q3 - q1);
-  const low = sorted.find((value) => value >= q1 - reach) as number;
-  const high = sorted.findLast((value) => value <= q3 + reach) as number;
+  return { q1: at(0.25, quartiles), median: at(0.5, quartiles), q3: at(0.75, quartiles) };
+}
+
+/** Limits at some box lengths from the box; a value on a limit, but for rounding, is within it. */
+function fences({ q1, q3 }: Quarters, lengths: number): [number, number] {
+  const reach = lengths * (q3 - q1);
+  const slack = slackOf(q1, q3, reach);
+  return [q1 - reach - slack, q3 + reach + slack];
+}
+
+/** What a box is made of: its values, rising, and the quartiles and percentiles found by them. */
+export interface BoxSample {
+  /** Values, each as often as it is drawn beyond the whiskers. */
+  values: ArrayLike<number>;
+  quarters: Quarters;
+  percentile(p: number): number;
+}
+
+function whiskerEnds({ values, quarters, percentile }: BoxSample, whiskers: Whiskers): [number, number] {
+  const last = values.length - 1;
+  if (whiskers.rule === 'range') return [values[0] as number, values[last] as number];
+  if (whiskers.rule === 'percentiles') return [percentile(whiskers.low / 100), percentile(whiskers.high / 100)];
+  const [least, greatest] = fences(quarters, whiskers.lengths);
+  let [low, high] = [0, last];
+  while (low < last && (values[low] as number) < least) low += 1;
+  while (high > 0 && (values[high] as number) > greatest) high -= 1;
   // Interpolated quartiles may lie beyond the nearest value: a whisker never ends inside the box.
-  return [Math.min(low, q1), Math.max(high, q3)];
+  return [Math.min(values[low] as number, quarters.q1), Math.max(values[high] as number, quarters.q3)];
 }
 
 /**
- * The box of sorted values (Tukey 1977; McGill, Tukey & Larsen 1978).
+ * The box of a sample (Tukey 1977; McGill, Tukey & Larsen 1978).
+ *
+ * @param sample at least one value
+ */
+export function boxOfSample(sample: BoxSample, whiskers: Whiskers): Box {
+  const [low, high] = whiskerEnds(sample, whiskers);
+  const [least, greatest] = fences(sample.quarters, 3);
+  const beyond = Array.from(sample.values).filter((value) => value < low || value > high);
+  const isExtreme = (value: number) => value < least || value > greatest;
+  return {
+    low,
+    ...sample.quarters,
+    high,
+    outliers: beyond.filter((value) => !isExtreme(value)),
+    extremes: beyond.filter(isExtreme),
+  };
+}
+
+/**
+ * The box of sorted values.
  *
  * @param sorted at least one value, in rising order
  */
 export function boxOf(sorted: Float64Array, quartiles: Quartiles, whiskers: Whiskers): Box {
   const type = quartiles === 'hinges' ? 7 : quartiles;
-  const [q1, q3] =
-    quartiles === 'hinges'
-      ? hinges(sorted)
-      : [quantile(sorted, 0.25, type) as number, quantile(sorted, 0.75, type) as number];
-  const [low, high] = whiskerEnds(sorted, q1, q3, whiskers, type);
-  const far = 3 * (q3 - q1);
-  const beyond = [...sorted].filter((value) => value < low || value > high);
-  const isExtreme = (value: number) => value < q1 - far || value > q3 + far;
-  return {
-    low,
-    q1,
-    median: quantile(sorted, 0.5, type) as number,
-    q3,
-    high,
-    outliers: beyond.filter((value) => !isExtreme(value)),
-    extremes: beyond.filter(isExtreme),
-  };
+  const quarters = quartersOf(sorted, quartiles);
+  return boxOfSample({ values: sorted, quarters, percentile: (p) => quantile(sorted, p, type) as number }, whiskers);
 }
 
 /** The notch about a median: ± 1.57 · IQR / √n (McGill, Tukey & Larsen 1978); notches apart speak for unlike medians. */

@@ -1,13 +1,10 @@
-import { quantile } from './quantile.js';
-import { Summary } from './summary.js';
+import type { Sample } from './sample.js';
 
 /** The bandwidth of Silverman (1986, eq. 3.31): 0.9 · min(SD, IQR / 1.34) · n^−⅕; 0 where all values are equal. */
-export function silvermanBandwidth(sorted: Float64Array): number {
-  const summary = new Summary();
-  for (const value of sorted) summary.add(value);
-  const range = ((quantile(sorted, 0.75) as number) - (quantile(sorted, 0.25) as number)) / 1.34;
-  const sd = summary.sd ?? 0;
-  return 0.9 * (range > 0 ? Math.min(sd, range) : sd) * sorted.length ** -0.2;
+export function silvermanBandwidth(sample: Sample): number {
+  const range = (sample.quantile(0.75) - sample.quantile(0.25)) / 1.34;
+  const sd = sample.summary.sd ?? 0;
+  return 0.9 * (range > 0 ? Math.min(sd, range) : sd) * sample.summary.effective ** -0.2;
 }
 
 const root = Math.sqrt(2 * Math.PI);
@@ -27,12 +24,12 @@ function firstAbove(sorted: Float64Array, limit: number): number {
   return low;
 }
 
-/** Gaussian kernel density of sorted values at a place; values farther than nine bandwidths add nothing that counts. */
-export function kernelDensity(sorted: Float64Array, bandwidth: number, x: number): number {
+/** Gaussian kernel density of a sample at a place; values farther than nine bandwidths add nothing that counts. */
+export function kernelDensity({ values, counts, size }: Sample, bandwidth: number, x: number): number {
   let sum = 0;
-  const end = firstAbove(sorted, x + 9 * bandwidth);
-  for (let i = firstAbove(sorted, x - 9 * bandwidth); i < end; i += 1) {
-    sum += Math.exp(-0.5 * (((sorted[i] as number) - x) / bandwidth) ** 2);
+  const end = firstAbove(values, x + 9 * bandwidth);
+  for (let i = firstAbove(values, x - 9 * bandwidth); i < end; i += 1) {
+    sum += (counts?.[i] ?? 1) * Math.exp(-0.5 * (((values[i] as number) - x) / bandwidth) ** 2);
   }
-  return sum / (sorted.length * bandwidth * root);
+  return sum / (size * bandwidth * root);
 }

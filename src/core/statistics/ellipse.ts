@@ -1,3 +1,5 @@
+import { centred, exactProducts } from './exactSum.js';
+
 /** Points on the ellipse that holds a share of a normal distribution with the means and covariance of the points. */
 export interface Ellipse {
   xs: number[];
@@ -16,27 +18,20 @@ export function normalEllipse(
   points = 96,
 ): Ellipse | undefined {
   const n = xs.length;
-  let [mx, my, sxx, sxy, syy] = [0, 0, 0, 0, 0];
-  for (let i = 0; i < n; i += 1) {
-    const [dx, dy] = [(xs[i] as number) - mx, (ys[i] as number) - my];
-    mx += dx / (i + 1);
-    my += dy / (i + 1);
-    sxx += dx * ((xs[i] as number) - mx);
-    sxy += dx * ((ys[i] as number) - my);
-    syy += dy * ((ys[i] as number) - my);
-  }
-  if (n < 3 || !(sxx > 0) || !(syy > 0)) return undefined;
-  const [vx, vy] = [sxx / (n - 1), syy / (n - 1)];
-  const r = sxy / Math.sqrt(sxx * syy);
+  if (n < 3) return undefined;
+  const [x, y] = [centred(xs), centred(ys)];
+  const [sxx, syy, sxy] = [exactProducts(x.rest, x.rest), exactProducts(y.rest, y.rest), exactProducts(x.rest, y.rest)];
+  if (!(sxx > 0) || !(syy > 0)) return undefined;
+  const r = sxy / Math.sqrt(sxx) / Math.sqrt(syy);
   if (1 - r * r < 1e-14) return undefined;
   const radius = Math.sqrt(-2 * Math.log(1 - level));
-  const [a, b] = [Math.sqrt(vx) * radius, Math.sqrt(vy) * radius];
+  const [a, b] = [Math.sqrt(sxx / (n - 1)) * radius * x.unit, Math.sqrt(syy / (n - 1)) * radius * y.unit];
   // The columns of the Cholesky factor of the covariance turn a circle into the ellipse.
   const lift = Math.sqrt(1 - r * r);
   const angles = Array.from({ length: points }, (_, i) => (2 * Math.PI * i) / points);
   return {
     n,
-    xs: angles.map((angle) => mx + a * Math.cos(angle)),
-    ys: angles.map((angle) => my + b * (r * Math.cos(angle) + lift * Math.sin(angle))),
+    xs: angles.map((angle) => x.mean + a * Math.cos(angle)),
+    ys: angles.map((angle) => y.mean + b * (r * Math.cos(angle) + lift * Math.sin(angle))),
   };
 }

@@ -1,5 +1,9 @@
+import { normalQuantile } from './normalQuantile.js';
 import { tQuantile } from './studentT.js';
 import type { Summary } from './summary.js';
+
+/** Whether an effective n is below 2, but for what rounding takes from weights that come to 2. */
+export const isBelowTwo = (n: number): boolean => n < 2 - 1e-9;
 
 /** Quantiles that have been asked for: groups of one size, and figures drawn again, ask for the same ones. */
 const quantiles = new Map<string, number>();
@@ -21,19 +25,17 @@ export interface Interval {
 }
 
 /**
- * Confidence interval of a mean: mean ± t(1 − α/2, n − 1)·SE (Student 1908). None where n < 2.
+ * Confidence interval of a mean: mean ± t(1 − α/2, n − 1)·SE (Student 1908). None where n < 2, nor where weights are so
+ * unlike that fewer than two cases would carry as much.
  *
  * @param level confidence level, such as 0.95
  */
 export function meanInterval(summary: Summary, level: number): Interval | undefined {
   const { effective: n, mean, se } = summary;
-  if (se === undefined) return undefined;
+  if (se === undefined || isBelowTwo(n)) return undefined;
   const half = se === 0 ? 0 : tLimit((1 + level) / 2, n - 1) * se;
   return { low: mean - half, high: mean + half };
 }
-
-/** Quantiles of the normal distribution by level: the limit of Student's t. */
-const normalQuantile = (p: number): number => tLimit(p, 1e9);
 
 /**
  * Interval for a share (Wilson 1927): the shares that a test at this level would not reject. None where n is 0.

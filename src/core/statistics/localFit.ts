@@ -1,3 +1,4 @@
+import { centred } from './exactSum.js';
 import { tLimit } from './interval.js';
 import type { Fitted } from './polynomial.js';
 
@@ -6,67 +7,75 @@ export interface LocalFit {
   n: number;
   /** Neighbours that each fit takes. */
   neighbours: number;
-  rSquared: number;
+  /** Share of the variance of y that the fit explains; none where all y are equal. */
+  rSquared?: number;
   at(x: number, level: number): Fitted;
 }
 
 /**
  * Local linear regression (Cleveland 1979, without its robust steps): at each place a line by least squares over the
- * nearest share of the points, weighted by the tricube of their distance. The band comes from the norms of the smoother's
+ * nearest share of the points, its number rounded to the nearest, weighted by the tricube of their distance. Points as far
+ * away as the farthest of them weigh nothing, so that it does not matter which of several equal ones is taken. The band comes from the norms of the smoother's
  * rows, with the freedom n − 2 tr L + tr L′L (Cleveland & Devlin 1988).
  *
  * @param span share of the points that each fit takes, above 0 and up to 1
  */
 export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: number): LocalFit | undefined {
   const n = xs.length;
-  const neighbours = Math.min(n, Math.max(2, Math.ceil(span * n)));
-  const order = Array.from({ length: n }, (_, i) => i).sort((a, b) => (xs[a] as number) - (xs[b] as number));
+  const neighbours = Math.min(n, Math.max(2, Math.round(span * n)));
+  const order = Array.from({ length: n }, (_, i) => i).sort(
+    (a, b) => (xs[a] as number) - (xs[b] as number) || (ys[a] as number) - (ys[b] as number),
+  );
   const x = Float64Array.from(order, (i) => xs[i] as number);
-  const y = Float64Array.from(order, (i) => ys[i] as number);
+  const { mean, unit, rest: own } = centred(ys);
+  const y = Float64Array.from(order, (i) => own[i] as number);
   if (n < 4 || x[0] === x[n - 1]) return undefined;
-  let [rest, freedom, mean, total] = [0, n, 0, 0];
-  for (const value of y) mean += value / n;
+  let [rest, freedom, total] = [0, n, 0];
   for (let i = 0; i < n; i += 1) {
-    const { value, norm, own } = smoothed(x, y, neighbours, x[i] as number, i);
+    const { value, norm, own: weight } = smoothed(x, y, neighbours, x[i] as number, i);
     rest += ((y[i] as number) - value) ** 2;
-    total += ((y[i] as number) - mean) ** 2;
-    freedom += norm - 2 * own;
+    total += (y[i] as number) ** 2;
+    freedom += norm - 2 * weight;
   }
   const spread = freedom > 0.5 ? Math.sqrt(rest / freedom) : undefined;
   return {
     n,
     neighbours,
-    rSquared: total === 0 ? 0 : Math.max(0, 1 - rest / total),
+    ...(total > 0 ? { rSquared: Math.max(0, 1 - rest / total) } : {}),
     at(place, level) {
       const { value, norm } = smoothed(x, y, neighbours, place);
-      if (spread === undefined) return { y: value };
-      const half = tLimit((1 + level) / 2, Math.max(1, freedom)) * spread * Math.sqrt(norm);
-      return { y: value, low: value - half, high: value + half };
+      const at = mean + unit * value;
+      if (spread === undefined) return { y: at };
+      const half = unit * tLimit((1 + level) / 2, Math.max(1, freedom)) * spread * Math.sqrt(norm);
+      return { y: at, low: at - half, high: at + half };
     },
   };
 }
 
-/** The first of the nearest values to a place among sorted ones. */
-function windowStart(x: Float64Array, count: number, place: number): number {
+/** The places of the nearest values among sorted ones, with all that lie as near as the farthest of them. */
+function neighbourhood(x: Float64Array, count: number, place: number): { start: number; end: number; reach: number } {
   let [low, high] = [0, x.length - count];
   while (low < high) {
     const middle = (low + high) >> 1;
     if (place - (x[middle] as number) > (x[middle + count] as number) - place) low = middle + 1;
     else high = middle;
   }
-  return low;
+  let [start, end] = [low, low + count];
+  const reach = Math.max(place - (x[start] as number), (x[end - 1] as number) - place);
+  while (start > 0 && place - (x[start - 1] as number) <= reach) start -= 1;
+  while (end < x.length && (x[end] as number) - place <= reach) end += 1;
+  return { start, end, reach };
 }
 
 /** The fit at a place, the squared norm of the row of the smoother, and the weight of one point in it. */
 function smoothed(x: Float64Array, y: Float64Array, count: number, place: number, point = -1) {
-  const start = windowStart(x, count, place);
-  const end = start + count;
-  const reach = Math.max(place - (x[start] as number), (x[end - 1] as number) - place) * 1.000001 || 1;
-  const weights = new Float64Array(count);
+  const { start, end, reach } = neighbourhood(x, count, place);
+  const weights = new Float64Array(end - start);
   let [sw, sx] = [0, 0];
   for (let i = start; i < end; i += 1) {
-    const distance = Math.abs((x[i] as number) - place) / reach;
-    const weight = distance >= 1 ? 0 : (1 - distance ** 3) ** 3;
+    // Where all the nearest stand at the place itself, their mean is the fit.
+    const distance = reach === 0 ? 0 : Math.abs((x[i] as number) - place) / reach;
+    const weight = (1 - distance ** 3) ** 3;
     weights[i - start] = weight;
     sw += weight;
     sx += weight * (x[i] as number);

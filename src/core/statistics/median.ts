@@ -1,8 +1,7 @@
+import { Sample, type Weights } from './sample.js';
+
 /** Median: the middle value, or the mean of the two middle ones (type 7 of Hyndman & Fan 1996). None of no values. */
-export function median(values: readonly number[] | Float64Array): number | undefined {
-  if (values.length === 0) return undefined;
-  const sorted = Float64Array.from(values).sort();
-  const half = (sorted.length - 1) / 2;
-  const [below, above] = [sorted[Math.floor(half)] as number, sorted[Math.ceil(half)] as number];
-  return below + (above - below) / 2;
+export function median(values: ArrayLike<number>, weights?: Weights): number | undefined {
+  const sample = new Sample(values, weights);
+  return sample.values.length === 0 ? undefined : sample.quantile(0.5);
 }

@@ -1,3 +1,4 @@
+import { centred, ExactSum } from './exactSum.js';
 import { tLimit } from './interval.js';
 
 /** A value on a fitted line with the ends of its confidence band, where there is one. */
@@ -14,8 +15,8 @@ export interface Polynomial {
   /** Coefficients of 1, x, x², x³, with their standard errors; none where n ≤ degree + 1. */
   coefficients: number[];
   errors?: number[];
-  /** Share of the variance of y that the fit explains. */
-  rSquared: number;
+  /** Share of the variance of y that the fit explains; none where all y are equal. */
+  rSquared?: number;
   /** The fit at a place with the band of its mean at a level. */
   at(x: number, level: number): Fitted;
 }
@@ -26,12 +27,13 @@ export interface Polynomial {
  */
 export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degree: 1 | 2 | 3): Polynomial | undefined {
   const n = xs.length;
-  const [shift, scale] = centred(xs);
+  const [shift, scale] = middleOf(xs);
   if (n <= degree || !(scale > 0)) return undefined;
   const z = Float64Array.from(xs, (x) => (x - shift) / scale);
   const basis: { values: Float64Array; powers: number[]; norm: number; weight: number }[] = [];
   const steps: [number, number][] = [];
-  const residuals = Float64Array.from(ys);
+  const { mean, unit, rest: residuals } = centred(ys);
+  const total = dot(residuals, residuals);
   for (let k = 0; k <= degree; k += 1) {
     const [last, before] = [basis[k - 1], basis[k - 2]];
     const a = last ? dot(last.values, last.values, z) / last.norm : 0;
@@ -45,9 +47,6 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
     basis.push({ values, powers: nextPowers(last?.powers, before?.powers, a, b), norm, weight });
   }
   const rest = dot(residuals, residuals);
-  const mean = Array.prototype.reduce.call(ys, (sum: unknown, y: number) => (sum as number) + y, 0) as number;
-  let total = 0;
-  for (let i = 0; i < n; i += 1) total += ((ys[i] as number) - mean / n) ** 2;
   const freedom = n - degree - 1;
   const variance = freedom > 0 ? rest / freedom : undefined;
   const inX = basis.map(({ powers }) => unscaled(powers, shift, scale));
@@ -62,28 +61,32 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
   return {
     n,
     degree,
-    coefficients: powers.map((j) => sum((k) => (basis[k]?.weight as number) * (inX[k]?.[j] ?? 0))),
+    coefficients: powers.map(
+      (j) => (j === 0 ? mean : 0) + unit * sum((k) => (basis[k]?.weight as number) * (inX[k]?.[j] ?? 0)),
+    ),
     ...(variance === undefined
       ? {}
       : {
-          errors: powers.map((j) =>
-            Math.sqrt(variance * sum((k) => (inX[k]?.[j] ?? 0) ** 2 / (basis[k]?.norm as number))),
+          errors: powers.map(
+            (j) => unit * Math.sqrt(variance * sum((k) => (inX[k]?.[j] ?? 0) ** 2 / (basis[k]?.norm as number))),
           ),
         }),
-    rSquared: total === 0 ? 0 : Math.max(0, 1 - rest / total),
+    ...(total > 0 ? { rSquared: Math.max(0, 1 - rest / total) } : {}),
     at(x, level) {
       const at = values(x);
-      const y = sum((k) => (basis[k]?.weight as number) * (at[k] as number));
+      const y = mean + unit * sum((k) => (basis[k]?.weight as number) * (at[k] as number));
       if (variance === undefined) return { y };
       const half =
         tLimit((1 + level) / 2, freedom) *
+        unit *
         Math.sqrt(variance * sum((k) => (at[k] as number) ** 2 / (basis[k]?.norm as number)));
       return { y, low: y - half, high: y + half };
     },
   };
 }
 
-function centred(xs: ArrayLike<number>): [number, number] {
+/** The middle of some places, and how far the outermost lie from it. */
+function middleOf(xs: ArrayLike<number>): [number, number] {
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < xs.length; i += 1) {
     least = Math.min(least, xs[i] as number);
@@ -93,9 +96,9 @@ function centred(xs: ArrayLike<number>): [number, number] {
 }
 
 function dot(a: Float64Array, b: Float64Array, c?: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i += 1) sum += (a[i] as number) * (b[i] as number) * (c ? (c[i] as number) : 1);
-  return sum;
+  const sum = new ExactSum();
+  for (let i = 0; i < a.length; i += 1) sum.addProduct((a[i] as number) * (c ? (c[i] as number) : 1), b[i] as number);
+  return sum.value;
 }
 
 /** Powers of the next orthogonal polynomial: (t − a)·p − b·q. */

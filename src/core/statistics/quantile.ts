@@ -1,3 +1,7 @@
+import { ExactSum, exactTotal } from './exactSum.js';
+import { slackOf } from './near.js';
+import { type Ordered, orderOf } from './ordered.js';
+
 /** Where each type of Hyndman & Fan (1996) puts a probability among n sorted values: h = n·p + m, with m = a + b·p. */
 const offsets: Record<QuantileType, readonly [a: number, b: number]> = {
   1: [0, 0],
@@ -26,17 +30,43 @@ function step(type: QuantileType, j: number, fraction: number): number {
  * @param sorted in rising order
  * @param p probability from 0 to 1
  */
-export function quantile(sorted: ArrayLike<number>, p: number, type: QuantileType = 7): number | undefined {
+export function quantile(sorted: Ordered, p: number, type: QuantileType = 7): number | undefined {
   const n = sorted.length;
   if (n === 0) return undefined;
   const [a, b] = offsets[type];
-  // A hair of slack, so that 0.3 × 10 counts as 3.
+  // A few units in the last place of slack, so that 0.3 × 10 counts as 3.
   const h = n * p + a + b * p;
-  const j = Math.floor(h + 4e-12);
-  const fraction = Math.max(0, h - j) < 4e-12 ? 0 : h - j;
+  const slack = slackOf(n);
+  const j = Math.floor(h + slack);
+  const fraction = Math.max(0, h - j) <= slack ? 0 : h - j;
   const weight = type <= 3 ? step(type, j, fraction) : fraction;
-  const at = (i: number) => sorted[Math.min(n - 1, Math.max(0, i - 1))] as number;
+  const at = (i: number) => sorted.at(Math.min(n - 1, Math.max(0, i - 1))) as number;
   // A value is given as it is: a sum with a difference would round it by the size of its neighbour.
   if (weight === 0 || weight === 1) return at(j + weight);
-  return at(j) + weight * (at(j + 1) - at(j));
+  const [below, above] = [at(j), at(j + 1)];
+  return below + weight * (above - below);
+}
+
+/**
+ * Quantile of values that count unequally: where the cumulated weight reaches its share, and the mean of two neighbours
+ * where it is reached exactly (type 2 of Hyndman & Fan 1996 for weights). A case split in two halves changes nothing.
+ */
+export function weightedQuantile(values: ArrayLike<number>, weights: ArrayLike<number>, p: number): number | undefined {
+  const order = orderOf(values).filter((i) => (weights[i] as number) > 0);
+  if (order.length === 0) return undefined;
+  const sum = new ExactSum();
+  const total = exactTotal(order.map((i) => weights[i] as number));
+  const wanted = p * total;
+  const slack = slackOf(total);
+  for (const [k, i] of order.entries()) {
+    sum.add(weights[i] as number);
+    const value = values[i] as number;
+    const reached = sum.value;
+    if (reached < wanted - slack) continue;
+    const next = order[k + 1];
+    if (reached > wanted + slack || next === undefined) return value;
+    const above = values[next] as number;
+    return value + (above - value) / 2;
+  }
+  return values[order.at(-1) as number];
 }

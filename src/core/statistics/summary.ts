@@ -1,49 +1,70 @@
+import { ExactSum, exactMean, exactTotal, largest, powerNear } from './exactSum.js';
+
 /** What a weight means: how many cases a row stands for, or how much one case counts. */
 export type WeightKind = 'frequency' | 'case';
 
-/** Count, mean, spread and sum of a group of numbers, taken one by one in one pass. */
+/**
+ * Count, mean, spread and sum of a group of numbers. The values are kept: mean and SD are found in two passes over them,
+ * with sums that lose nothing, so that neither their order nor a large offset shows.
+ */
 export class Summary {
   /** Cases: rows, or what the frequencies add up to. */
   n = 0;
-  mean = 0;
-  sum = 0;
   least = Number.POSITIVE_INFINITY;
   greatest = Number.NEGATIVE_INFINITY;
-  private squares = 0;
-  private weights = 0;
-  private squaredWeights = 0;
+  private readonly values: number[] = [];
+  private readonly factors: number[] = [];
+  private moments: Moments | undefined;
 
   constructor(private readonly kind: WeightKind = 'frequency') {}
 
-  /** Adds a number with its weight (West 1979; Welford 1962 where all weights are 1). */
+  /** Adds a number with its weight. */
   add(value: number, weight = 1): void {
     if (weight === 0) return;
     this.n += this.kind === 'frequency' ? weight : 1;
-    this.weights += weight;
-    this.squaredWeights += weight * weight;
-    const before = value - this.mean;
-    this.mean += (before * weight) / this.weights;
-    this.squares += weight * before * (value - this.mean);
-    this.sum += weight * value;
+    this.values.push(value);
+    // Weights are kept from the first that is not 1.
+    if (weight !== 1 && this.factors.length < this.values.length - 1) {
+      for (let i = this.factors.length; i < this.values.length - 1; i += 1) this.factors.push(1);
+    }
+    if (weight !== 1 || this.factors.length > 0) this.factors.push(weight);
     if (value < this.least) this.least = value;
     if (value > this.greatest) this.greatest = value;
+    this.moments = undefined;
+  }
+
+  private get found(): Moments {
+    this.moments ??= momentsOf(this.values, this.factors.length > 0 ? this.factors : undefined);
+    return this.moments;
+  }
+
+  get mean(): number {
+    return this.n === 0 ? 0 : this.found.mean;
+  }
+
+  get sum(): number {
+    return this.found.sum;
   }
 
   /** What the cases count for: their number, or the sum of their weights. */
   get size(): number {
-    return this.weights;
+    return this.found.size;
   }
 
   /** Cases that would carry as much if all counted alike: (Σw)²/Σw² (Kish 1965) for case weights. */
   get effective(): number {
-    return this.kind === 'frequency' || this.n === 0 ? this.n : this.weights ** 2 / this.squaredWeights;
+    return this.kind === 'frequency' || this.n === 0 ? this.n : this.found.effective;
   }
 
-  /** Standard deviation with n − 1, for case weights with Σw − Σw²/Σw; undefined where n < 2. */
+  /**
+   * Standard deviation with n − 1, for case weights with Σw − Σw²/Σw, which is Σw (1 − 1/n′) for the effective n′;
+   * undefined where n < 2.
+   */
   get sd(): number | undefined {
     if (this.n < 2) return undefined;
-    const freedom = this.kind === 'frequency' ? this.n - 1 : this.weights - this.squaredWeights / this.weights;
-    return Math.sqrt(this.squares / freedom);
+    const { squares, unit, size, effective } = this.found;
+    const freedom = this.kind === 'frequency' ? this.n - 1 : size * (1 - 1 / effective);
+    return Math.sqrt(squares / freedom) * unit;
   }
 
   /** Standard error of the mean, SD / √n; undefined where n < 2. */
@@ -51,4 +72,43 @@ export class Summary {
     const { sd } = this;
     return sd === undefined ? undefined : sd / Math.sqrt(this.effective);
   }
+}
+
+interface Moments {
+  mean: number;
+  sum: number;
+  /** The sum of the weights. */
+  size: number;
+  effective: number;
+  /** Squared deviations in squares of `unit`, a power of two that keeps them from overflowing. */
+  squares: number;
+  unit: number;
+}
+
+function momentsOf(values: readonly number[], weights: readonly number[] | undefined): Moments {
+  const mean = exactMean(values, weights);
+  const deviations = values.map((value) => value - mean);
+  const unit = powerNear(largest(deviations));
+  const squares = new ExactSum();
+  const rest = new ExactSum();
+  for (const [i, deviation] of deviations.entries()) {
+    const [scaled, weight] = [deviation / unit, weights?.[i] ?? 1];
+    squares.addProduct(scaled * scaled, weight);
+    rest.addProduct(scaled, weight);
+  }
+  const size = weights ? exactTotal(weights) : values.length;
+  // The mean is rounded: what the deviations add up to takes its rounding back (Chan, Golub & LeVeque 1983).
+  const corrected = Math.max(0, squares.value - rest.value ** 2 / size);
+  // Scaled by the largest weight, for squares of weights may overflow or vanish as well.
+  const heaviest = weights ? powerNear(largest(weights)) : 1;
+  const squared = new ExactSum();
+  for (const weight of weights ?? []) squared.add((weight / heaviest) ** 2);
+  return {
+    mean,
+    sum: exactTotal(values, weights),
+    size,
+    effective: weights ? (size / heaviest) ** 2 / squared.value : values.length,
+    squares: corrected,
+    unit,
+  };
 }

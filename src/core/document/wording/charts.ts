@@ -14,6 +14,31 @@ export const chartsWordings = {
     found: `${f.path} is ${f.column}, which has ${f.count} different values`,
     expected: `a variable with at most ${f.most} categories`,
   }),
+  'date-as-category': (f: { column: string; path: string }) => ({
+    found: `${f.path} is ${f.column}, which holds dates: as categories they would stand evenly, whatever lies between them`,
+    expected:
+      'a chart with an axis of dates (kind: line or scatter), or "measure: ordinal" in the codebook for names in order',
+    write: `variables:\n  ${f.column}: { measure: ordinal }`,
+  }),
+  'item-in-groups': (f: { item: string; groups: string[] }) => ({
+    found: `${f.item} is in ${list(f.groups)}, and a line has one colour`,
+    expected: 'one group for each item',
+  }),
+  'fit-missing': (f: { groups: string[] }) => ({
+    found:
+      f.groups.length === 0
+        ? 'no line can be fitted: there are too few points with different values of x'
+        : `no line can be fitted for ${list(f.groups)}: too few points with different values of x`,
+    expected: 'more different values of x than the degree, or a lower "degree"',
+  }),
+  'too-many-repeated': (f: { path: string; most: number }) => ({
+    found: `${f.path} would draw more than ${f.most} cases, one point for each that the frequencies count`,
+    expected: 'a box without "points", a histogram, or fewer cases',
+  }),
+  'weights-unlike': (f: { groups: string[] }) => ({
+    found: `${list(f.groups)}: the weights are so unlike that fewer than two cases would carry as much, so there is no interval`,
+    expected: 'weights of more alike sizes, or a note that says so',
+  }),
   'value-unknown': (f: { column: string; value: string; path: string; known: string[] } & Nearest) => ({
     found: `${f.path}: ${f.column} has no value "${f.value}"`,
     expected: list(f.known),
@@ -61,6 +86,10 @@ export const chartsWordings = {
     found: `${f.path}: "${f.text}" cannot be read: ${f.fault}`,
     expected: `an expression of x such as a*sin(x) + 2^x, with the parameters of the chart and ${list(f.functions, 30)}`,
     ...written(f),
+  }),
+  'parameter-name': (f: { path: string; name: string }) => ({
+    found: f.name === 'x' ? `${f.path}: x is what the curve is drawn over` : `${f.path}: "${f.name}" is no name`,
+    expected: 'a name of letters, digits and _ other than x, such as a',
   }),
   'domain-reversed': (f: { from: number; to: number }) => ({
     found: `chart.x runs from ${f.from} to ${f.to}`,

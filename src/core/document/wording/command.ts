@@ -3,11 +3,6 @@ import { list, type Nearest, plural, written } from './phrases.js';
 
 /** The command: the words of their problems. */
 export const commandWordings = {
-  'no-output-folder': (f: { folder: string; make: string }) => ({
-    found: `the folder ${f.folder} does not exist`,
-    expected: 'a folder to write into',
-    write: f.make,
-  }),
   'already-there': (f: { path: string }) => ({
     found: `${f.path} is already there and is left as it is`,
     expected: 'another folder, or a call that may replace it',
@@ -25,6 +20,15 @@ export const commandWordings = {
         ? 'other columns; without any named, hexis chooses some'
         : `one of the kinds that they fit: ${list(f.others)}`,
     ...(f.others[0] === undefined ? {} : { write: `--kind ${f.others[0]}` }),
+  }),
+  'not-replaced': (f: { path: string }) => ({
+    found: `${f.path} is there already, and is no file of this format`,
+    expected: 'another name, or --replace, which writes over it',
+  }),
+  'output-is-input': (f: { path: string }) => ({
+    found: `${f.path} would be written, and the figure is made from it`,
+    expected: 'an output of another name',
+    write: '-o drawings/',
   }),
   'not-writable': (f: { path: string; reason: string }) => ({ found: `${f.path} cannot be written: ${f.reason}` }),
   'format-unknown': (f: { found: string; known: string[] } & Nearest) => ({

@@ -8,6 +8,10 @@ export const filesWordings = {
     expected: f.named ? `${f.what}, with its path from the folder of the file that names it` : f.what,
     ...written(f),
   }),
+  'format-needs': (f: { format: string; needs: string }) => ({
+    found: `${f.format} cannot be written here`,
+    expected: f.needs,
+  }),
   'file-unreadable': (f: { path: string; reason: string }) => ({
     found: `${f.path} cannot be read: ${f.reason}`,
   }),

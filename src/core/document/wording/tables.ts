@@ -75,6 +75,55 @@ export const tablesWordings = {
     expected: 'decimal points, or a file that says it has commas',
     write: 'decimalMark: ","     (in the codebook)',
   }),
+  'decimal-point': (f: { column: string; text: string }) => ({
+    found: `"${f.text}" in column ${f.column} has a decimal point, and the table is said to have decimal commas`,
+    expected: 'one decimal mark throughout the table',
+    write: 'decimalMark: "."',
+  }),
+  'thousands-unsure': (f: { column: string; text: string; mark: string }) => ({
+    found: `"${f.text}" in column ${f.column} may be ${f.text.split(f.mark).join('')} or ${f.text.replace(f.mark, f.mark === ',' ? '.' : ',')}: nothing in the column says whether "${f.mark}" parts thousands or decimals`,
+    expected: `in the codebook, thousandsMark: "${f.mark}" for the first, or ${f.mark === ',' ? 'decimalMark: ","' : 'decimalMark: "." and thousandsMark: none'} for the second`,
+  }),
+  'thousands-asked': (f: { column: string; text: string; mark: string; table: string }) => ({
+    found: `"${f.text}" in column ${f.column} of ${f.table} may be ${f.text.split(f.mark).join('')} or ${f.text.replace(f.mark, f.mark === ',' ? '.' : ',')}: nothing in the table says whether "${f.mark}" parts thousands or decimals`,
+    expected: `--thousands-mark "${f.mark}" for the first, or --decimal-mark "${f.mark}" for the second`,
+  }),
+  'thousands-read': (f: { column: string; text: string; value: number }) => ({
+    found: `"${f.text}" in column ${f.column} is read as ${f.value}, for the decimal mark of the table is another one`,
+    expected: 'thousandsMark in the codebook, which says so for certain; "none" where there is no such mark',
+  }),
+  'number-with-unit': (f: { column: string; text: string; unit: string; count: number }) => ({
+    found: `"${f.text}" in column ${f.column} has ${f.unit} beside its number${f.count > 1 ? `; ${f.count} cells have` : ''}`,
+    expected: 'numbers alone, or the unit in the codebook, which is then read with them',
+    write: `variables:\n  ${f.column}: { unit: ${JSON.stringify(f.unit)} }`,
+  }),
+  'number-too-large': (f: { column: string; text: string }) => ({
+    found: `${f.column} is ${f.text} here, which is too large to be drawn`,
+    expected: 'numbers up to 1e305 in size, or a missing code',
+  }),
+  'zones-differ': (f: { column: string; some: boolean }) => ({
+    found: f.some
+      ? `some times of ${f.column} say their time zone and others do not; those that do are turned into UTC`
+      : `the times of ${f.column} are in several time zones, and all are turned into UTC`,
+    expected: 'one time zone throughout the column, whose times are then drawn as they are written',
+  }),
+  'encoding-assumed': (f: { path: string; encoding: string }) => ({
+    found: `${f.path} is not in UTF-8, and is read as ${f.encoding}`,
+    expected: '"encoding" under data, which says so for certain',
+    write: `data: { file: ${JSON.stringify(f.path.split(/[/\\]/).at(-1) ?? f.path)}, encoding: ${f.encoding} }`,
+  }),
+  'cells-outside': (f: { count: number }) => ({
+    found: `${plural(f.count, 'cell')} of the sheet ${f.count === 1 ? 'stands' : 'stand'} beside the named columns, and ${f.count === 1 ? 'is' : 'are'} left out`,
+    expected: 'a name in the first line for each column, or a "range" with the cells of the table',
+  }),
+  'cell-broken': (f: { column: string; text: string; count: number }) => ({
+    found: `${f.column} is ${f.text} here: the workbook could not compute the cell${f.count > 1 ? `, nor ${f.count - 1} more` : ''}`,
+    expected: `a value, or the text as a missing code: missing: ["${f.text}"]`,
+  }),
+  'skip-beyond': (f: { skip: number; lines: number }) => ({
+    found: `data.skip leaves out ${plural(f.skip, 'line')}, and the file has ${f.lines}`,
+    expected: 'fewer lines than the file has',
+  }),
 
   'out-of-range': (f: { column: string; text: string; count: number; low: number; high: number }) => ({
     found: `${f.column} is ${f.text} here, and ${f.low} to ${f.high} is possible${f.count > 1 ? `; ${f.count} cells are outside` : ''}`,

@@ -1,0 +1,35 @@
+import { type Categories, categoriesOf, occurring } from '../data/categories.js';
+import type { Selection } from '../data/selection.js';
+import { error, type Problem } from '../document/problem.js';
+import type { ChartInput } from './kind.js';
+
+/** The categories that a chart shows: those that occur in the chosen rows. */
+export interface Grouping extends Categories {
+  /** All of the variable, shown or not. */
+  all: Categories;
+}
+
+/** More categories than this nobody can read on one axis, or tell apart. */
+export const mostCategories = 500;
+
+/**
+ * Sorts the chosen rows of a table by a variable. Dates are no categories, for names stand evenly whatever lies between
+ * them; and a variable with too many values is measured, it seems.
+ */
+export function groupingOf(
+  { table, codebook, locate }: ChartInput<unknown>,
+  name: string,
+  path: string,
+  { keeps }: Pick<Selection, 'keeps'>,
+): Grouping {
+  const variable = codebook.variable(name);
+  const all = categoriesOf(table, variable);
+  const shown = occurring(all, table.rowCount, keeps);
+  const count = shown.categories.length;
+  const problems: Problem[] = [...all.problems];
+  if (variable.measure === 'date') problems.push(error('date-as-category', { column: name, path }, locate(path)));
+  else if (count > mostCategories) {
+    problems.push(error('measured-as-category', { column: name, path, count, most: mostCategories }, locate(path)));
+  }
+  return { ...shown, problems, all };
+}

@@ -1,0 +1,149 @@
+import { nearest } from '../../document/nearest.js';
+import { error, fail, type Outcome, type Problem, warning } from '../../document/problem.js';
+import type { Cell } from '../columnReader.js';
+import { type GridLine, tableOfLines } from '../gridTable.js';
+import type { TableReading } from '../readTable.js';
+import type { Table } from '../table.js';
+import { readFormats } from './dates.js';
+import { openParts, type Parts, WorkbookFault } from './parts.js';
+import { columnOf, readSheet, readStrings, type SheetRow } from './sheet.js';
+import { readXml } from './xml.js';
+
+/** What an author may say of a workbook. */
+interface WorkbookReading extends TableReading {
+  sheet?: string | undefined;
+  range?: string | undefined;
+  header?: boolean | undefined;
+  skip?: number | undefined;
+}
+
+/** The files that a part names, by the id and by the kind of each. */
+async function relations(parts: Parts, folder: string, name: string) {
+  const byId = new Map<string, string>();
+  const byKind = new Map<string, string>();
+  await readXml(parts, name, {
+    open(tag, { Id = '', Type = '', Target = '' }) {
+      if (tag !== 'Relationship') return;
+      const path = Target.startsWith('/') ? Target.slice(1) : `${folder}${Target}`;
+      byId.set(Id, path);
+      byKind.set(Type.split('/').at(-1) ?? '', path);
+    },
+  });
+  return { byId, byKind };
+}
+
+interface Sheets {
+  names: string[];
+  from1904: boolean;
+  rows(name: string): Promise<SheetRow[]>;
+}
+
+/** What sheets a workbook has, each read when it is asked for. */
+async function openSheets(parts: Parts): Promise<Sheets> {
+  const top = await relations(parts, '', '_rels/.rels');
+  const book = top.byKind.get('officeDocument') ?? 'xl/workbook.xml';
+  const [folder, file] = [book.slice(0, book.lastIndexOf('/') + 1), book.slice(book.lastIndexOf('/') + 1)];
+  const own = await relations(parts, folder, `${folder}_rels/${file}.rels`);
+  const paths = new Map<string, string>();
+  let from1904 = false;
+  await readXml(parts, book, {
+    open(tag, attributes) {
+      if (tag === 'workbookPr') from1904 = attributes.date1904 === '1' || attributes.date1904 === 'true';
+      if (tag !== 'sheet') return;
+      const id = Object.entries(attributes).find(([key]) => /(^|:)id$/.test(key) && key !== 'sheetId')?.[1];
+      const path = own.byId.get(id ?? '');
+      if (path !== undefined && !paths.has(attributes.name ?? '')) paths.set(attributes.name ?? '', path);
+    },
+  });
+  const [strings, styles] = [own.byKind.get('sharedStrings'), own.byKind.get('styles')];
+  return {
+    names: [...paths.keys()],
+    from1904,
+    async rows(name) {
+      const context = {
+        strings: strings !== undefined && parts.has(strings) ? await readStrings(parts, strings) : [],
+        formats: styles !== undefined && parts.has(styles) ? await readFormats(parts, styles) : [],
+        from1904,
+      };
+      return readSheet(parts, paths.get(name) as string, context);
+    },
+  };
+}
+
+const rangePattern = /^\$?([A-Za-z]{1,3})\$?(\d{1,7}):\$?([A-Za-z]{1,3})\$?(\d{1,7})$/;
+
+interface Part {
+  rows: SheetRow[];
+  /** The first column, and how many there are; left out where the sheet decides. */
+  from: number;
+  width?: number;
+}
+
+/** Cells of a range such as B3:F40; all of them where none is given. */
+function cut(rows: SheetRow[], range: string | undefined): Part | undefined {
+  if (range === undefined) return { rows, from: 0 };
+  const [, left, top, right, bottom] = rangePattern.exec(range.trim()) ?? [];
+  if (left === undefined || top === undefined || right === undefined || bottom === undefined) return undefined;
+  const [from, to] = [columnOf(left), columnOf(right)];
+  if (to < from || Number(bottom) < Number(top)) return undefined;
+  return { rows: rows.filter(({ line }) => line >= Number(top) && line <= Number(bottom)), from, width: to - from + 1 };
+}
+
+const widest = (rows: readonly SheetRow[]) =>
+  rows.reduce((most, { cells }) => Math.max(most, ...[...cells.keys()].slice(-1)), -1) + 1;
+
+/** Cells beside the named columns, such as a remark far away. */
+function strayProblem(rows: readonly SheetRow[], width: number, file: string): Problem[] {
+  let [count, first] = [0, undefined as { line: number; column: number } | undefined];
+  for (const { line, cells } of rows) {
+    for (const column of cells.keys()) {
+      if (column < width) continue;
+      count += 1;
+      first ??= { line, column: column + 1 };
+    }
+  }
+  return first ? [warning('cells-outside', { count }, { file, ...first })] : [];
+}
+
+/** The cells of a sheet as lines of equal length. */
+function linesOf(
+  { rows, from, width }: Part,
+  header: boolean,
+  file: string,
+): { lines: GridLine[]; problems: Problem[] } {
+  const [first] = rows;
+  const named = width ?? (header && first ? widest([first]) : widest(rows));
+  const problems = width === undefined ? strayProblem(rows, named, file) : [];
+  const lines = rows.flatMap(({ line, cells }): GridLine[] => {
+    const own = Array.from({ length: named }, (_, i): Cell => cells.get(from + i) ?? '');
+    return own.every((cell) => cell === '') ? [] : [{ cells: own, line }];
+  });
+  return { lines, problems };
+}
+
+/**
+ * Reads a sheet of a workbook (.xlsx, ECMA-376), or a range of its cells; the first line names the columns.
+ * Numbers are taken as they are stored, dates as ISO 8601 has them.
+ */
+export async function readWorkbook(bytes: Uint8Array, reading: WorkbookReading): Promise<Outcome<Table>> {
+  const file = reading.name;
+  try {
+    const sheets = await openSheets(await openParts(bytes));
+    const known = sheets.names;
+    const wanted = reading.sheet ?? known[0];
+    if (wanted === undefined || !known.includes(wanted)) {
+      const facts = { sheet: wanted ?? '', known, nearest: nearest(wanted ?? '', known) };
+      return fail([error('sheet-unknown', facts, reading.locate?.('data.sheet'))]);
+    }
+    const { skip = 0, header = true } = reading;
+    const rows = (await sheets.rows(wanted)).filter(({ line }) => line > skip);
+    const part = cut(rows, reading.range);
+    if (!part) return fail([error('range-wrong', { range: reading.range ?? '' }, reading.locate?.('data.range'))]);
+    const { lines, problems } = linesOf(part, header, file);
+    const table = tableOfLines(lines, reading, header);
+    return { ...table, problems: [...problems, ...table.problems] };
+  } catch (fault) {
+    if (!(fault instanceof WorkbookFault)) throw fault;
+    return fail([error('workbook-broken', { reason: fault.message }, { file })]);
+  }
+}

@@ -1,0 +1,55 @@
+/** Values in rising order, by their place: a sorted array, or one in which values stand several times without being held so. */
+export interface Ordered {
+  readonly length: number;
+  /** The value at a place from 0. */
+  at(place: number): number | undefined;
+}
+
+/** Values with how many cases each stands for, as the sorted values of all these cases. */
+export class Repeated implements Ordered {
+  readonly length: number;
+  /** Different rows in rising order. */
+  private readonly values: Float64Array;
+  /** How many cases there are up to and with each row. */
+  private readonly upTo: Float64Array;
+
+  /** @param frequencies whole numbers of zero and above */
+  constructor(values: ArrayLike<number>, frequencies: ArrayLike<number>) {
+    const order = orderOf(values).filter((i) => (frequencies[i] as number) > 0);
+    this.values = Float64Array.from(order, (i) => values[i] as number);
+    let sum = 0;
+    this.upTo = Float64Array.from(order, (i) => {
+      sum += frequencies[i] as number;
+      return sum;
+    });
+    this.length = sum;
+  }
+
+  at(place: number): number | undefined {
+    return this.values[firstBeyond(this.upTo, place)];
+  }
+}
+
+/** Places of values in rising order; equal ones as they come. */
+export function orderOf(values: ArrayLike<number>): number[] {
+  return Array.from({ length: values.length }, (_, i) => i).sort(
+    (a, b) => (values[a] as number) - (values[b] as number) || a - b,
+  );
+}
+
+/** The first place in rising numbers above a limit. */
+export function firstBeyond(rising: ArrayLike<number>, limit: number): number {
+  let [low, high] = [0, rising.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((rising[middle] as number) <= limit) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** Some of the values, from one place up to another. */
+export const part = (all: Ordered, from: number, to: number): Ordered => ({
+  length: to - from,
+  at: (place) => all.at(from + place),
+});
