@@ -19,6 +19,8 @@ const inFolders = (...folders) => folders.map((folder) => `<rootDir>/tests/${fol
 /** The apps are built and served for their own tests alone, so that any other file starts at once. */
 export default {
   testTimeout: 60000,
+  // Both cores: by itself Jest leaves one to the terminal.
+  maxWorkers: '100%',
   projects: [
     { ...common, displayName: 'hexis', testMatch: inFolders('core', 'library', 'cli', 'formats', 'package') },
     {

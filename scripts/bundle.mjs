@@ -34,7 +34,7 @@ await build({
 
 const folder = mkdtempSync(join(tmpdir(), 'hexis-build-'));
 const figure = 'demo/figures/yield-by-bed.figure.yaml';
-const warm = spawnSync(process.execPath, ['scripts/compileBundle.cjs', 'draw', figure, '-o', `${folder}/`], {
+const warm = spawnSync(process.execPath, ['bin/hexis.cjs', 'draw', figure, '-o', `${folder}/`], {
   cwd: root,
   encoding: 'utf8',
 });

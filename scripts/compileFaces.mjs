@@ -105,7 +105,7 @@ for (const { family, variants } of families) {
   for (const variant of variants) {
     const target = `src/core/type/faces/${family}.${variant}.ts`;
     const compiled = compile(`assets/faces/${family}/${variant}.ttf`);
-    const text = `// Made by scripts/compileFaces.mjs from assets/faces/${family}/${variant}.ttf; its format is described there.\nexport const table = '${compiled}';\n`;
+    const text = `// Made by scripts/compileFaces.mjs from assets/faces/${family}/${variant}.ttf; its format is described there.\nexport const table: string = '${compiled}';\n`;
     if (process.argv.includes('--check')) {
       if (readFileSync(target, 'utf8') !== text) {
         console.error(`${target} is not what its font file gives; run node scripts/compileFaces.mjs`);

@@ -1,4 +1,4 @@
-import { type BigIntStats, constants } from 'node:fs';
+import { constants } from 'node:fs';
 import { type FileHandle, open, readdir } from 'node:fs/promises';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
 import { decodeText } from '../core/data/encoding.js';
@@ -24,7 +24,8 @@ export function systemReason(fault: unknown): string {
 }
 
 /** What a file looked like when it was read: it changes with every change of the file. */
-export const signatureOf = ({ mtimeNs, size, ino }: BigIntStats): string => `${mtimeNs} ${size} ${ino}`;
+export const signatureOf = ({ mtimeNs, size, ino }: { mtimeNs: bigint; size: bigint; ino: bigint }): string =>
+  `${mtimeNs} ${size} ${ino}`;
 
 /** Files that were read since the program began, with what they looked like; those that were not there too. */
 const files = new Map<string, string>();

@@ -1,0 +1,3 @@
+import { formatsAgree } from '../helpers/formatsAgree.js';
+
+formatsAgree('plain');

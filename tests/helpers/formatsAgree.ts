@@ -1,0 +1,192 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { Plate, TextItem } from 'hexis';
+import type { Browser } from 'playwright-core';
+import sharp from 'sharp';
+import { launch } from './browser.js';
+import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from './hexis.js';
+
+/** Fails where any block of 8 × 8 pixels at 150 dpi differs by more than this, of 255. */
+const limit = 12;
+
+/** The greatest mean difference of any block of a picture and each of some others, with their resolutions. */
+const worstBlocks = (
+  first: string,
+  dpi: number,
+  others: readonly (readonly [picture: string, dpi: number])[],
+): number[] => {
+  const call = [join(root, 'tests/helpers/worstBlock.mjs'), first, String(dpi), ...others.flat().map(String)];
+  return execFileSync(process.execPath, call, { encoding: 'utf8' }).trim().split('\n').map(Number);
+};
+
+/** An EPS file as a picture of 600 dots to an inch, with edges smoothed as the others smooth them. */
+const ghostscript = (eps: string, picture: string) =>
+  execFileSync('gs', [
+    ...['-q', '-dSAFER', '-dBATCH', '-dNOPAUSE', '-dEPSCrop', '-sDEVICE=png16m', '-r600'],
+    ...['-dTextAlphaBits=4', '-dGraphicsAlphaBits=4', `-sOutputFile=${picture}`, eps],
+  ]);
+
+/** All demo figures in a style, in every format: independent renderers show the same. */
+export const formatsAgree = (style: string) =>
+  describe(`the formats of one plate, in style ${style}`, () => {
+    let folder: ReturnType<typeof folderWith>;
+    let browser: Browser;
+    const ids = demoIds;
+    beforeAll(async () => {
+      folder = folderWith();
+      const drawn = hexis([
+        'draw',
+        ...demoFigures,
+        '--style',
+        style,
+        '--caption',
+        '--as',
+        'svg,pdf,png,plate',
+        '--dpi',
+        '300',
+        '-o',
+        `${folder.path}/`,
+      ]);
+      expect(drawn.code).toBe(0);
+      browser = await launch();
+    });
+    afterAll(async () => {
+      await browser.close();
+      folder.remove();
+    });
+
+    const plate = (id: string): Plate => JSON.parse(readFileSync(folder.at(`${id}.plate.json`), 'utf8'));
+
+    async function inBrowser(svg: string, picture: string): Promise<void> {
+      const viewport = { width: (300 * 96) / 72, height: (198 * 96) / 72 };
+      const page = await browser.newPage({ viewport, deviceScaleFactor: 600 / 96 });
+      const drawing = readFileSync(svg, 'utf8').replace(/^<\?xml.*\n/, '');
+      await page.setContent(`<style>body{margin:0}svg{display:block}</style>${drawing}`);
+      await page.screenshot({ path: picture });
+      await page.close();
+    }
+
+    test.each(ids)('%s: SVG in a browser, PDF in poppler, EPS in ghostscript, PNG and TIFF agree', async (id) => {
+      // A size of whole pixels at every resolution, so that no renderer has to round the page.
+      const original = readFileSync(demoFigure(id), 'utf8');
+      const sized = original
+        .replace(/^size:.*$/m, 'size: { width: 300pt, height: 198pt }')
+        .replaceAll('../', `${demo('')}/`);
+      const own = folderWith({ 'f.figure.yaml': sized });
+      const call = ['--style', style, '--as', 'svg,pdf,eps,png,tiff', '--dpi', '600', '-o', `${own.path}/`];
+      expect(hexis(['draw', own.at('f.figure.yaml'), ...call]).code).toBe(0);
+      // Poppler sets glyphs on whole pixels: a high resolution makes that small.
+      execFileSync('pdftocairo', ['-png', '-r', '1200', '-singlefile', own.at(`${id}.pdf`), own.at('pdf')]);
+      await inBrowser(own.at(`${id}.svg`), own.at('browser.png'));
+      ghostscript(own.at(`${id}.eps`), own.at('eps.png'));
+      const ours = own.at(`${id}.png`);
+      await sharp(own.at(`${id}.tiff`))
+        .removeAlpha()
+        .toColourspace('srgb')
+        .png()
+        .toFile(own.at('tiff.png'));
+      const apart = worstBlocks(ours, 600, [
+        [own.at('tiff.png'), 600],
+        [own.at('eps.png'), 600],
+        [own.at('pdf.png'), 1200],
+        [own.at('browser.png'), 600],
+      ]);
+      for (const block of apart) expect(block).toBeLessThan(limit);
+      expect(apart).toHaveLength(4);
+      own.remove();
+    });
+
+    test('the comparison catches a bar of another height and a label of another word', () => {
+      const own = folderWith();
+      const picture = (name: string, from: string, to: string) => {
+        const text = readFileSync(demoFigure('yield-plain'), 'utf8').replaceAll('../', `${demo('')}/`);
+        writeFileSync(own.at('f.figure.yaml'), text.replace(from, to));
+        expect(
+          hexis(['draw', own.at('f.figure.yaml'), '--style', style, '--dpi', '600', '-o', own.at(name)]).code,
+        ).toBe(0);
+        return own.at(name);
+      };
+      const original = picture('a.png', '', '');
+      const taller = picture('b.png', 'kind: bar', 'kind: bar\n  where: { season: summer }');
+      const other = picture('c.png', 'size:', 'axes: { x: { title: Kind of bed } }\nsize:');
+      const apart = worstBlocks(original, 600, [
+        [taller, 600],
+        [other, 600],
+      ]);
+      for (const block of apart) expect(block).toBeGreaterThan(limit);
+      own.remove();
+    });
+
+    test.each(ids)('%s: live text is as wide in a browser as it was measured', async (id) => {
+      hexis(['draw', demoFigure(id), '--style', style, '--caption', '--text', 'live', '-o', folder.at('live.svg')]);
+      const svg = readFileSync(folder.at('live.svg'), 'utf8');
+      const page = await browser.newPage();
+      // Without the forced length the browser shows what the face inside the file gives.
+      await page.setContent(svg.replace(/^<\?xml.*\n/, '').replaceAll(/ textLength="[^"]*" lengthAdjust="[^"]*"/g, ''));
+      await page.evaluate(() => document.fonts.ready);
+      const widths = await page.$$eval('tspan', (spans) =>
+        spans.map((span) => (span as SVGTSpanElement).getComputedTextLength()),
+      );
+      await page.close();
+      const pieces = plate(id).items.flatMap((item) => (item.type === 'text' ? item.pieces : []));
+      expect(widths).toHaveLength(pieces.length);
+      pieces.forEach((piece, i) => {
+        expect(Math.abs((widths[i] as number) - piece.width)).toBeLessThan(0.1);
+      });
+    });
+
+    test.each(ids)('%s: the words of the PDF stand where the plate has them, within 0.1 pt', (id) => {
+      const words = execFileSync('pdftotext', ['-bbox', folder.at(`${id}.pdf`), '-'], { encoding: 'utf8' });
+      const found = [
+        ...words.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">([^<]*)</g),
+      ];
+      const flat = plate(id).items.filter((item): item is TextItem => item.type === 'text' && item.angle === 0);
+      let compared = 0;
+      for (const item of flat) {
+        const [first] = item.pieces;
+        if (!first || first.text.includes('&')) continue;
+        const x = item.x + first.x;
+        const [word = '', ...rest] = first.text.split(' ');
+        // The first word of several ends where only the face knows; a single one ends with its piece.
+        const right = rest.length === 0 ? x + first.width : undefined;
+        const match = found.find(
+          (one) =>
+            one[5] === word &&
+            Math.abs(Number(one[1]) - x) < 0.1 &&
+            (right === undefined || Math.abs(Number(one[3]) - right) < 0.1),
+        );
+        if (!match && item.pieces.length === 1) throw new Error(`${item.role} "${first.text}" is not at ${x}`);
+        if (match) compared += 1;
+      }
+      expect(compared).toBeGreaterThan(5);
+    });
+
+    test.each(ids)('%s: pages and pictures have the size that was asked for', (id) => {
+      const { width, height } = plate(id);
+      const info = execFileSync('pdfinfo', [folder.at(`${id}.pdf`)], { encoding: 'utf8' });
+      const [, w, h] = /Page size: +([\d.]+) x ([\d.]+) pts/.exec(info) as unknown as [string, string, string];
+      expect(Math.abs(Number(w) - width)).toBeLessThan(0.01);
+      expect(Math.abs(Number(h) - height)).toBeLessThan(0.01);
+      expect(info).toMatch(/Tagged: +yes/);
+      expect(info).toMatch(/PDF version: +1\.7/);
+      const picture = readFileSync(folder.at(`${id}.png`));
+      expect(picture.readUInt32BE(16)).toBe(Math.round((width * 300) / 72));
+      const physical = picture.indexOf('pHYs');
+      expect([picture.readUInt32BE(physical + 4), picture[physical + 12]]).toEqual([Math.round(300 / 0.0254), 1]);
+      const svg = readFileSync(folder.at(`${id}.svg`), 'utf8');
+      expect(svg).toContain(`width="${Math.round(width * 1000) / 1000}pt"`);
+      expect(svg).toMatch(/<title>[^<]+<\/title>\n<desc>[^<]{20,}<\/desc>/);
+      expect(svg).not.toMatch(/<script|href=|<text/);
+    });
+
+    test('the faces are inside the PDF, cut down to what is used', () => {
+      const fonts = execFileSync('pdffonts', [folder.at('yield-by-bed.pdf')], { encoding: 'utf8' })
+        .trim()
+        .split('\n')
+        .slice(2);
+      expect(fonts.length).toBeGreaterThan(1);
+      for (const line of fonts) expect(line).toMatch(/\+Arimo.* yes yes yes/);
+    });
+  });

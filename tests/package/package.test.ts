@@ -1,0 +1,115 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { build } from 'esbuild';
+import { root } from '../helpers/hexis.js';
+
+/** The program of the README, as a reader copies it. */
+const program = () => /```ts\n([\s\S]*?)```/.exec(readFileSync(join(root, 'README.md'), 'utf8'))?.[1] as string;
+
+describe('the package, installed in an empty folder', () => {
+  let folder = '';
+  const at = (...parts: string[]) => join(folder, ...parts);
+  const own = (...parts: string[]) => at('node_modules', 'hexis', ...parts);
+  const run = (command: string, args: string[]) => {
+    const { status, stdout, stderr } = spawnSync(command, args, { cwd: folder, encoding: 'utf8' });
+    return { code: status, out: stdout, err: stderr };
+  };
+
+  beforeAll(() => {
+    folder = mkdtempSync(join(tmpdir(), 'hexis-package-'));
+    const packed = execFileSync('npm', ['pack', '--ignore-scripts', '--silent', '--pack-destination', folder], {
+      cwd: root,
+      encoding: 'utf8',
+    });
+    writeFileSync(at('package.json'), '{ "name": "thesis", "private": true, "type": "module" }\n');
+    const install = ['install', '--no-audit', '--no-fund', '--prefer-offline', '--ignore-scripts'];
+    execFileSync('npm', [...install, `./${packed.trim().split('\n').at(-1)}`], { cwd: folder, stdio: 'pipe' });
+  }, 300_000);
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  test('runs the program of the README', () => {
+    writeFileSync(at('program.mjs'), program());
+    const { code, out, err } = run(process.execPath, ['program.mjs']);
+    expect([code, err]).toEqual([0, '']);
+    expect(out).toMatch(/^<\?xml[\s\S]*<\/svg>\s*$/);
+  });
+
+  test('satisfies a strict compiler, its own types and those that it names included', () => {
+    writeFileSync(
+      at('program.ts'),
+      `${program()}\nimport { draw, formats } from 'hexis/node';\nvoid [draw, formats];\n`,
+    );
+    writeFileSync(
+      at('tsconfig.json'),
+      JSON.stringify({
+        compilerOptions: {
+          strict: true,
+          skipLibCheck: false,
+          exactOptionalPropertyTypes: true,
+          noUncheckedIndexedAccess: true,
+          module: 'nodenext',
+          target: 'es2023',
+          lib: ['es2023', 'dom'],
+          types: [],
+          noEmit: true,
+        },
+        files: ['program.ts'],
+      }),
+    );
+    const { code, out } = run(process.execPath, [join(root, 'node_modules/typescript/bin/tsc'), '-p', 'tsconfig.json']);
+    expect([code, out]).toEqual([0, '']);
+  });
+
+  test('draws by its command in every format, and makes its compiled form by the way', () => {
+    mkdirSync(at('out'));
+    const command = own('bin', 'hexis.cjs');
+    expect(readdirSync(own('dist', 'bin'))).toEqual(['hexis.cjs']);
+    expect(run(process.execPath, [command, 'demo', 'garden']).code).toBe(0);
+    expect(readdirSync(own('dist', 'bin'))).toHaveLength(2);
+    const figure = join('garden', 'figures', 'yield-by-bed.figure.yaml');
+    const drawn = run(process.execPath, [command, 'draw', figure, '--as', 'svg,pdf,eps,png,tiff,plate', '-o', 'out/']);
+    expect([drawn.code, drawn.err]).toEqual([0, '']);
+    expect(readdirSync(at('out'))).toHaveLength(6);
+    const live = run(process.execPath, [command, 'draw', figure, '--text', 'live', '-o', 'out/live.svg']);
+    expect([live.code, live.err]).toEqual([0, '']);
+  });
+
+  test('bundles for a browser without anything of Node', async () => {
+    writeFileSync(at('page.mjs'), program());
+    const made = await build({
+      absWorkingDir: folder,
+      entryPoints: ['page.mjs'],
+      bundle: true,
+      platform: 'browser',
+      format: 'esm',
+      splitting: true,
+      outdir: 'page',
+      logLevel: 'silent',
+      metafile: true,
+    });
+    expect(made.errors).toEqual([]);
+    const named = Object.values(made.metafile.outputs).flatMap(({ imports }) =>
+      imports.filter(({ external }) => external),
+    );
+    expect(named.map(({ path }) => path)).toEqual([]);
+  });
+
+  test('has what its README links, the licences of its faces, and nothing of the workshop', () => {
+    const readme = readFileSync(own('README.md'), 'utf8');
+    const links = [...readme.matchAll(/\]\(((?!https?:)[^)#]+)/g)].map(([, path]) => path as string);
+    expect(links.length).toBeGreaterThan(15);
+    for (const path of links) expect([path, existsSync(own(path))]).toEqual([path, true]);
+    for (const family of readdirSync(own('assets', 'faces'))) {
+      expect(readFileSync(own('assets', 'faces', family, 'LICENSE'), 'utf8')).toMatch(/SIL OPEN FONT LICENSE/i);
+    }
+    expect(JSON.parse(readFileSync(own('package.json'), 'utf8')).license).toBe('(MIT AND OFL-1.1)');
+    const files = readdirSync(own(), { recursive: true, encoding: 'utf8' });
+    expect(files.filter((name) => /\.map$|tsbuildinfo|^src|^tests/.test(name))).toEqual([]);
+    for (const name of readdirSync(own('dist', 'core', 'type', 'faces')).filter((file) => file.endsWith('.d.ts'))) {
+      expect(readFileSync(own('dist', 'core', 'type', 'faces', name), 'utf8').length).toBeLessThan(300);
+    }
+  });
+});
