@@ -15,6 +15,7 @@ const schema = z.strictObject({
       name: optional(text('Its name in the legend. Left out: the expression.', 'Growth')),
     }),
     '[{ y: a*sin(x), name: Growth }]',
+    40,
   ),
   x: object('The domain.', {
     from: number('Lower end.', '-5'),

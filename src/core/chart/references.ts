@@ -12,6 +12,7 @@ export const referencesField = optional(
       name: optional(text('Words beside it in the panel.', 'target')),
     }),
     '[{ at: 3, label: target of the garden }]',
+    200,
   ),
 );
 

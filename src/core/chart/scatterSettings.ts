@@ -36,6 +36,7 @@ export const scatterSchema = z.strictObject({
         name: optional(text('Words beside it in the panel.', 'equal')),
       }),
       '[{ slope: 1, label: line of equal values }]',
+      200,
     ),
   ),
   where: whereField,

@@ -79,7 +79,12 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
       continue;
     }
     const key = columnKey(column, as);
-    if (active.has(key)) continue;
+    const known = active.get(key);
+    if (known) {
+      // What one setting tries, another one needs.
+      if (!trial) active.set(key, { index: known.index, reader: known.reader, path });
+      continue;
+    }
     const variable = reading.codebook.variable(column);
     const reader = as === 'number' ? numberReader(variable, reading.notation) : categoryReader(variable);
     // What the codebook holds for dates or numbers is not tried, but read or refused.
@@ -90,6 +95,9 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
   return { active: [...active.values()], problems };
 }
 
+/** A cell with more letters than this is no name and no number: a quotation mark may be missing, or a separator. */
+const longestCell = 2000;
+
 /** Takes a table row by row; only the columns that were asked for are kept. */
 export class TableBuilder {
   readonly problems: Problem[];
@@ -99,6 +107,7 @@ export class TableBuilder {
   /** Columns without a name; those without a value either are none. */
   private readonly unnamed: number[];
   private readonly filled = new Set<number>();
+  private readonly longCells: { row: number; index: number }[] = [];
 
   constructor(
     given: readonly string[],
@@ -115,7 +124,11 @@ export class TableBuilder {
   }
 
   add(cells: readonly Cell[]): void {
-    for (const { index, reader } of this.active) reader.add(cells[index] ?? '');
+    for (const { index, reader } of this.active) {
+      const cell = cells[index] ?? '';
+      if (typeof cell === 'string' && cell.length > longestCell) this.longCells.push({ row: this.rows, index });
+      else reader.add(cell);
+    }
     for (const index of this.unnamed) if (cells[index] !== '' && cells[index] !== undefined) this.filled.add(index);
     this.rows += 1;
   }
@@ -135,6 +148,11 @@ export class TableBuilder {
   /** The table, or all that is wrong with it. */
   finish(place: CellPlace): Outcome<Table> {
     const problems = [...this.problems];
+    const [long] = this.longCells;
+    if (long) {
+      const column = this.columnNames[long.index] as string;
+      return fail([...problems, error('cell-too-long', { column, most: longestCell }, place(long.row, long.index))]);
+    }
     const columns: Column[] = [];
     const measured: string[] = [];
     const empty = new Set(this.unnamed.filter((index) => !this.filled.has(index)));

@@ -23,14 +23,24 @@ function noted<S extends z.core.$ZodType>(schema: S, fieldNotes: FieldNotes): S 
   return schema;
 }
 
+/** Longer texts are no words of a figure, and would be measured letter by letter. */
+const longestText = 4000;
+/** Longer lists and more names than this are data, which belong into a table. */
+const mostEntries = 1000;
+/** Numbers of this size and more cannot be drawn: what is computed of them would overflow. */
+const largest = 1e300;
+
+const shortText = () => z.string().check(z.maxLength(longestText));
+const finite = () => z.number().check(z.gte(-largest), z.lte(largest));
+
 export const text = (description: string, example: string) =>
-  noted(z.string(), { description, expects: 'a text', example });
+  noted(shortText(), { description, expects: 'a text', example });
 
 export const flag = (description: string) =>
   noted(z.boolean(), { description, expects: 'true or false', example: 'true' });
 
 export const length = (description: string, example: string) =>
-  noted(z.string().check(z.regex(lengthPattern)), {
+  noted(shortText().check(z.regex(lengthPattern)), {
     description,
     expects: 'a length with its unit: 8cm, 80mm, 3.2in, 230pt or 300px',
     example,
@@ -39,19 +49,19 @@ export const length = (description: string, example: string) =>
 
 /** A length, or a name that the style gives a length. */
 export const lengthOrName = (description: string, example: string) =>
-  noted(z.string(), { description, expects: 'a length with its unit, or a name of the style', example, is: 'length' });
+  noted(shortText(), { description, expects: 'a length with its unit, or a name of the style', example, is: 'length' });
 
 export const color = (description: string, example: string) =>
-  noted(z.string(), { description, expects: 'a CSS colour, or the name of a colour of the house style', example });
+  noted(shortText(), { description, expects: 'a CSS colour, or the name of a colour of the house style', example });
 
 export const number = (description: string, example: string) =>
-  noted(z.number(), { description, expects: 'a number', example });
+  noted(finite(), { description, expects: 'a number', example });
 
 export const positive = (description: string, example: string) =>
-  noted(z.number().check(z.positive()), { description, expects: 'a number above zero', example });
+  noted(finite().check(z.positive()), { description, expects: 'a number above zero', example });
 
 export const notNegative = (description: string, example: string) =>
-  noted(z.number().check(z.nonnegative()), { description, expects: 'zero or a positive number', example });
+  noted(finite().check(z.nonnegative()), { description, expects: 'zero or a positive number', example });
 
 export const share = (description: string, example: string) =>
   noted(z.number().check(z.positive(), z.lte(1)), { description, expects: 'a number above 0 and up to 1', example });
@@ -88,7 +98,7 @@ export const choice = <const T extends readonly [string, ...string[]]>(
 
 /** A code or name as it stands in a table: YAML reads `1` as a number and `true` as a truth value. */
 export const code = (description: string, example: string) =>
-  noted(z.union([z.string(), z.number(), z.boolean()]), { description, expects: 'a value of the table', example });
+  noted(z.union([shortText(), finite(), z.boolean()]), { description, expects: 'a value of the table', example });
 
 export const object = <T extends z.core.$ZodShape>(description: string, shape: T) =>
   noted(z.strictObject(shape), { description, expects: 'settings, one on each line or in { }' });
@@ -96,8 +106,12 @@ export const object = <T extends z.core.$ZodShape>(description: string, shape: T
 export const named = <V extends z.core.SomeType>(description: string, value: V, example: string) =>
   noted(z.record(z.string(), value), { description, expects: 'names with their values', example });
 
-export const listOf = <V extends z.core.SomeType>(description: string, item: V, example: string) =>
-  noted(z.array(item), { description, expects: 'a list, in [ ] or with a dash before each item', example });
+export const listOf = <V extends z.core.SomeType>(description: string, item: V, example: string, most = mostEntries) =>
+  noted(z.array(item).check(z.maxLength(most)), {
+    description,
+    expects: 'a list, in [ ] or with a dash before each item',
+    example,
+  });
 
 export const either = <const T extends readonly [z.core.SomeType, ...z.core.SomeType[]]>(
   description: string,

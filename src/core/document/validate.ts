@@ -56,11 +56,17 @@ export function shown(value: unknown): string {
   if (value === null || value === undefined) return 'empty';
   if (Array.isArray(value)) return 'a list';
   if (typeof value === 'object') return 'a group of settings';
-  return typeof value === 'string' ? `"${value}"` : String(value);
+  return typeof value === 'string' ? `"${short(value)}"` : String(value);
 }
+
+/** A text that is too long for a message is cut, with its length. */
+const short = (text: string): string => (text.length > 80 ? `${text.slice(0, 60)}… (${text.length} characters)` : text);
 
 const valueAt = (value: unknown, path: Path): unknown =>
   path.reduce<unknown>((inner, key) => (inner as Record<string | number, unknown> | undefined)?.[key], value);
+
+/** More faults of one group than this say nothing new. */
+const mostSaid = 20;
 
 /** The issues of a union, taken from the branch that the author most likely meant. */
 function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
@@ -72,7 +78,21 @@ function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
   return best.map((inner) => ({ ...inner, path: [...issue.path, ...inner.path] }) as Issue);
 }
 
-function wrongValue(schema: Schema, source: YamlSource, path: Path, options: string[] | undefined): Problem {
+/** What may stand there at most, for texts and lists that are too long. */
+function bound(issue: Issue | undefined): string {
+  if (issue?.code !== 'too_big') return '';
+  const { maximum, origin } = issue as { maximum: number; origin: string };
+  const what = origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : '';
+  return `, at most ${maximum}${what}`;
+}
+
+function wrongValue(
+  schema: Schema,
+  source: YamlSource,
+  path: Path,
+  options: string[] | undefined,
+  issue?: Issue,
+): Problem {
   const value = valueAt(source.value, path);
   const place = source.locate(path);
   const name = path.join('.');
@@ -95,7 +115,12 @@ function wrongValue(schema: Schema, source: YamlSource, path: Path, options: str
     return error('wrong-value', { path: name, found, options, nearest: nearest(String(value), options) }, place);
   return error(
     'wrong-type',
-    { path: name || 'the file', found, expects: note?.expects ?? 'another value', example: note?.example },
+    {
+      path: name || 'the file',
+      found,
+      expects: `${note?.expects ?? 'another value'}${bound(issue)}`,
+      example: note?.example,
+    },
     place,
   );
 }
@@ -114,22 +139,27 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
   }
   if (issue.code === 'unrecognized_keys') {
     const known = knownKeys(schema, path);
-    return issue.keys.map((key) =>
-      error(
-        'unknown-key',
-        { key, where: path.join('.'), known, nearest: nearest(key, known) },
-        source.locateKey([...path, key]),
-      ),
-    );
+    return issue.keys
+      .slice(0, mostSaid)
+      .map((key) =>
+        error(
+          'unknown-key',
+          { key, where: path.join('.'), known, nearest: nearest(key, known) },
+          source.locateKey([...path, key]),
+        ),
+      );
   }
   const options = issue.code === 'invalid_value' ? issue.values.map(String) : undefined;
-  return [wrongValue(schema, source, path, options)];
+  return [wrongValue(schema, source, path, options, issue)];
 }
 
 function enumValues(schema: Schema): string[] {
   const def = unwrap(schema)._zod.def as { entries?: Record<string, string>; values?: string[] };
   return def.entries ? Object.values(def.entries) : (def.values ?? []);
 }
+
+/** A file with more faults than this is another file than was meant. */
+const mostIssues = 200;
 
 /** From the top of the text down. */
 const byPlace = ({ place: a }: Problem, { place: b }: Problem): number =>
@@ -139,5 +169,6 @@ const byPlace = ({ place: a }: Problem, { place: b }: Problem): number =>
 export function validate(schema: Schema, source: YamlSource): Problem[] {
   const result = (schema as z.ZodMiniType).safeParse(source.value);
   if (result.success) return [];
-  return (result.error.issues as Issue[]).flatMap((issue) => problemsOf(schema, source, issue)).sort(byPlace);
+  const issues = (result.error.issues as Issue[]).slice(0, mostIssues);
+  return issues.flatMap((issue) => problemsOf(schema, source, issue)).sort(byPlace);
 }

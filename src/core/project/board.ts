@@ -1,13 +1,15 @@
 import type { NumbersTable } from '../chart/plan.js';
 import { lengthInPoints } from '../document/length.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import { captioned } from '../layout/caption.js';
+import { inkProblems } from '../layout/inkProblems.js';
 import { letterOf } from '../layout/letters.js';
 import { moved } from '../layout/moved.js';
 import { textAt } from '../layout/place.js';
 import { em, type Sheet, setRole } from '../layout/sheet.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
+import { longestSide } from '../style/resolver.js';
 import type { BoardFile } from './boardFile.js';
 import { type Composition, compose } from './compose.js';
 import { type Gathered, type GatherOptions, gather } from './gather.js';
@@ -178,6 +180,15 @@ function compositionOf(
   return { plate, numbers: numbersOf(parts), note: [notes], settings, origin: first.composition.origin };
 }
 
+/** Sides that are longer than a page can be. */
+function sideProblems({ size }: BoardFile, locate: (key: string) => Place): Problem[] {
+  return (['width', 'height'] as const).flatMap((key) => {
+    if ((lengthInPoints(size[key]) ?? 0) <= longestSide) return [];
+    const facts = { path: `size.${key}`, found: size[key], least: 0, most: longestSide };
+    return [error('length-beyond', facts, locate(key))];
+  });
+}
+
 /** Reads a board file with all its figures, and composes them into one plate, each with its letter. */
 export async function composeBoard(
   source: Source,
@@ -190,6 +201,8 @@ export async function composeBoard(
   if (!reading) return fail(gatherer.problems);
   const board = reading.value;
   const problems: Problem[] = [...gatherer.problems];
+  const sides = sideProblems(board, (key) => reading.source.locate(['size', key]));
+  if (sides.length > 0) return fail(sides);
   if (board.figures.length === 0) return fail([error('board-empty', {}, reading.source.locate(['figures']))]);
   const style =
     options.style ??
@@ -227,5 +240,7 @@ export async function composeBoard(
     head,
     madeFrom(path, text as string),
   );
+  const place = reading.source.locate(['size']);
+  problems.push(...inkProblems(composition.plate.items, composition.plate).map((problem) => ({ ...problem, place })));
   return succeed({ gathered: { ...first, id, kit, fontBytes }, composition }, problems);
 }

@@ -9,6 +9,7 @@ export const boardSchema = z.strictObject({
     'The figure files, from the upper left; paths are from the folder of this file.',
     text('A figure file.', 'figures/yield-by-bed.figure.yaml'),
     '[figures/yield-by-bed.figure.yaml, figures/yield-spread.figure.yaml]',
+    40,
   ),
   across: optional(whole('Figures beside each other. Left out: 2.', 12, '2')),
   letters: optional(flag('Whether each figure has a letter. Left out: true.')),

@@ -3,6 +3,7 @@ import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import type { Colors } from '../layout/fills.js';
+import { allFinite, inkProblems } from '../layout/inkProblems.js';
 import type { Sheet } from '../layout/sheet.js';
 import type { Plate } from '../plate/plate.js';
 import type { Origin } from '../style/layers.js';
@@ -92,6 +93,9 @@ function plateOf(
   const page = options.caption
     ? captioned(laidOut.sheet, captionWords(gathered, planned), laidOut.items, laidOut.panel)
     : { items: laidOut.items, panel: laidOut.panel, height: settings.height };
+  if (!allFinite(page.items)) return fail([...problems, error('not-drawable', {}, gathered.locate('chart'))]);
+  const silent = inkProblems(page.items, { width: settings.width, height: page.height });
+  problems.push(...silent.map((problem) => ({ ...problem, place: gathered.locate(settingOf(problem)) })));
   const plate: Plate = {
     hexis: 'plate/1',
     id: gathered.id,

@@ -162,6 +162,9 @@ export function draftChart(
 export const yamlName = (text: string): string =>
   /^[A-Za-z_][\w ]*$/.test(text) && !/^(true|false|null|yes|no|on|off|y|n)$/i.test(text) ? text : JSON.stringify(text);
 
+/** A code as a key that YAML gives back as it is: whole numbers stand alone, all else in quotation marks. */
+const yamlCode = (text: string): string => (/^(0|-?[1-9]\d{0,14})$/.test(text) ? text : JSON.stringify(text));
+
 /** A column name in words: `last_year` as `Last year`. */
 export function wordsOf(name: string): string {
   const words = name
@@ -192,16 +195,15 @@ function variableDraft(profile: ColumnProfile, measured: ReadonlySet<string>): s
   if (looks === 'numeric' || looks === 'coded') lines.splice(1, 0, looks === 'numeric' ? unitDraft(unit) : '');
   if (looks === 'numeric' && decimals !== undefined) lines.push(`    decimals: ${decimals}`);
   if (looks === 'coded')
-    lines.push(`    values: { ${values.map(({ text }) => `${text}: ${yamlName(`Value ${text}`)}`).join(', ')} }`);
+    lines.push(
+      `    values: { ${values.map(({ text }) => `${yamlCode(text)}: ${yamlName(`Value ${text}`)}`).join(', ')} }`,
+    );
   if (looks === 'nominal' && different <= 12) {
     lines.push(
       `    values: { ${values.map(({ text }) => `${yamlName(text)}: ${yamlName(wordsOf(text))}`).join(', ')} }`,
     );
   }
-  if (missing.length > 0)
-    lines.push(
-      `    missing: [${missing.map((code) => (/^-?\d+$/.test(code) ? code : JSON.stringify(code))).join(', ')}]`,
-    );
+  if (missing.length > 0) lines.push(`    missing: [${missing.map(yamlCode).join(', ')}]`);
   return [
     ...comments.map((comment) => `  # ${comment}`),
     `  ${yamlName(name)}:`,

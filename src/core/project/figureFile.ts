@@ -61,6 +61,7 @@ const dataSchema = either(
           '{ bed: 1, yield: 2.4 }',
         ),
         '[{ bed: 1, yield: 2.4 }]',
+        200_000,
       ),
     }),
   ],
@@ -122,6 +123,7 @@ export const figureSchema = z.strictObject({
         mark: text('What stands over it.', '"*p* < .05"'),
       }),
       '[{ between: [Compost, Mulch], mark: "\\*" }]',
+      100,
     ),
   ),
   callouts: optional(
@@ -138,6 +140,7 @@ export const figureSchema = z.strictObject({
         panel: optional(counting('Number of the panel. Left out: 1.', 400, '2')),
       }),
       '[{ text: Frost on 3 May, to: { x: 2026-05-03, y: 20 } }]',
+      100,
     ),
   ),
   altText: optional(

@@ -181,16 +181,30 @@ function codeOrders({ settings, table, codebook }: Input): string[][] {
   );
 }
 
+/** A table of numbers in which what overflowed or is undefined has no value. */
+const computed = (numbers: NumbersTable): NumbersTable => ({
+  ...numbers,
+  rows: numbers.rows.map((row) =>
+    row.map((value) => (typeof value === 'number' && !Number.isFinite(value) ? undefined : value)),
+  ),
+});
+
 /** Plans a chart once, or once for each panel. */
 export function planPanels(input: Input, panels: PanelSettings | undefined): Outcome<PlannedPanels> {
   const kind = kindOf(input.settings);
   if (!panels) {
     const planned = kind.plan(input);
     if (!planned.ok) return planned;
-    const { numbers, note, altText: words } = planned.value;
+    const { note, altText: words } = planned.value;
+    const numbers = computed(planned.value.numbers);
     return succeed({ plans: [planned.value], grid: onePanel, numbers, note, altText: words }, planned.problems);
   }
   const names = [panels.by].flat();
+  const [first, second] = names;
+  if (first !== undefined && first === second) {
+    const facts = { column: first, path: 'panels.by.1', other: 'panels.by.0' };
+    return fail([error('same-variable', facts, input.locate('panels.by'))]);
+  }
   const { variables, problems } = shownCategories(input, names);
   if (hasErrors(problems)) return fail(problems);
   const cells = cellsOf(variables);
@@ -220,7 +234,7 @@ export function planPanels(input: Input, panels: PanelSettings | undefined): Out
   const aligned = alignPlans(plans, shared, codeOrders(input));
   const drawn = outcomes.flatMap((outcome) => (outcome.ok ? [outcome.value] : []));
   const drawnCells = cells.filter((_, i) => outcomes[i]?.ok);
-  const numbers = joinedNumbers(input, drawnCells, drawn, variables);
+  const numbers = computed(joinedNumbers(input, drawnCells, drawn, variables));
   const said = drawn.flatMap(({ note }) => note.filter((sentence) => !/^\*N\*|^Not shown/.test(sentence)));
   return succeed(
     {

@@ -1,6 +1,7 @@
 import { hexOf } from '../color/color.js';
-import { fail, type Outcome, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, succeed } from '../document/problem.js';
 import { styleCard } from '../layout/card.js';
+import { allFinite, inkProblems } from '../layout/inkProblems.js';
 import type { Sheet } from '../layout/sheet.js';
 import { rampOf } from '../style/ramps.js';
 import type { BoardComposition } from './board.js';
@@ -47,6 +48,10 @@ export async function composeSwatch(source: Source, style: string): Promise<Outc
     items,
   };
   const numbers = { columns: [], rows: [], cases: 'samples', read: 0, chosen: 0, used: 0, leftOut: [] };
+  if (!allFinite(items)) return fail([...gathered.problems, error('not-drawable', {})]);
   const composition = { plate, numbers, note: [], settings: { ...settings, width, height }, origin };
-  return succeed({ gathered: { ...gathered.value, id: plate.id }, composition }, gathered.problems);
+  return succeed({ gathered: { ...gathered.value, id: plate.id }, composition }, [
+    ...gathered.problems,
+    ...inkProblems(items, plate),
+  ]);
 }

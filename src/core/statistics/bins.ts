@@ -26,7 +26,7 @@ const rules: Record<BinRule, (sample: Sample) => number> = {
  * Sturges; where all values are equal, 1, or more for numbers beside which 1 vanishes.
  */
 export function ruleWidth(sample: Sample, rule: BinRule): number {
-  return rules[rule](sample) || rules.sturges(sample) || Math.max(1, niceWidth(sample.reach * 2 ** -30));
+  return rules[rule](sample) || rules.sturges(sample) || niceWidth(Math.max(1, sample.reach * 2 ** -30));
 }
 
 const mantissas = [1, 2, 2.5, 5, 10] as const;

@@ -6,7 +6,7 @@ import { writingOf } from '../scale/languages.js';
 import { axisSettings, tickFormat } from './axisSettings.js';
 import { axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';
-import { type Complete, type CompleteLook, Resolver } from './resolver.js';
+import { type Complete, type CompleteLook, largestText, Resolver, smallestText, widestLine } from './resolver.js';
 import type { Settings } from './settings.js';
 
 export interface Resolved {
@@ -61,7 +61,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   const grown = textAt === 'placed' && placed > 0 ? 1 / placed : 1;
   const settings: Settings = {
     face: look.text.face,
-    baseSize: resolver.points(look.text.size, 'text.size') * grown,
+    baseSize: resolver.points(look.text.size, 'text.size', largestText, smallestText) * grown,
     text: grownText(text, grown),
     words: look.words as Settings['words'],
     numbers: { ...look.numbers, decimalMark: numbers?.decimalMark ?? writingOf(look.numbers.language).decimalMark },
@@ -91,29 +91,29 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
       corner: resolver.points(bars.corner, 'bars.corner'),
     },
     markers: {
-      size: resolver.points(look.markers.size, 'markers.size'),
-      edge: resolver.points(look.markers.edge, 'markers.edge'),
+      size: resolver.points(look.markers.size, 'markers.size', largestText),
+      edge: resolver.points(look.markers.edge, 'markers.edge', widestLine),
       shapes: look.markers.shapes,
       opacity: look.markers.opacity,
     },
     patterns: {
-      width: resolver.points(look.patterns.width, 'patterns.width'),
+      width: resolver.points(look.patterns.width, 'patterns.width', widestLine),
       step: Math.max(0.5, resolver.points(look.patterns.step, 'patterns.step')),
     },
     lines: {
       ...look.lines,
-      width: resolver.points(look.lines.width, 'lines.width'),
+      width: resolver.points(look.lines.width, 'lines.width', widestLine),
     },
-    fits: { width: resolver.points(look.fits.width, 'fits.width') },
+    fits: { width: resolver.points(look.fits.width, 'fits.width', widestLine) },
     bands: look.bands,
     references: resolver.stroke(look.references, 'references'),
     pointers: resolver.stroke(look.pointers, 'pointers'),
-    slices: { edge: resolver.points(look.slices.edge, 'slices.edge') },
+    slices: { edge: resolver.points(look.slices.edge, 'slices.edge', widestLine) },
     errorBars: {
-      width: resolver.points(errorBars.width, 'errorBars.width'),
+      width: resolver.points(errorBars.width, 'errorBars.width', widestLine),
       color: resolver.color(errorBars.color, 'errorBars.color'),
       cap: errorBars.cap,
-      halo: resolver.points(errorBars.halo, 'errorBars.halo'),
+      halo: resolver.points(errorBars.halo, 'errorBars.halo', widestLine),
     },
     palette: {
       single: resolver.color(palette.single, 'palette.single'),

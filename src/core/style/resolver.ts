@@ -16,6 +16,12 @@ export type Complete<T> = T extends readonly unknown[]
     : T;
 export type CompleteLook = Complete<Look>;
 
+/** Sides of a page, as PDF 1.7 allows them (ISO 32000-1, annex C), and what a line and a letter may measure, in points. */
+export const longestSide = 14_400;
+export const widestLine = 72;
+export const largestText = 300;
+export const smallestText = 0.5;
+
 /** Reads the values of settings: colours and widths by the names of the style, lengths in points. */
 export class Resolver {
   readonly problems: Problem[] = [];
@@ -30,7 +36,7 @@ export class Resolver {
   }
 
   color(value: string, path: string): string {
-    const named = this.look.colors[value] as string | undefined;
+    const named = Object.hasOwn(this.look.colors, value) ? (this.look.colors[value] as string) : undefined;
     const hex = hexOf(named ?? value);
     if (hex !== undefined) return hex;
     const known = Object.keys(this.look.colors);
@@ -41,21 +47,31 @@ export class Resolver {
     return '#000000';
   }
 
-  points(value: string, path: string): number {
+  /**
+   * A length in points.
+   *
+   * @param most what no line, text or page can be larger than
+   * @param least what it cannot be smaller than
+   */
+  points(value: string, path: string, most = longestSide, least = 0): number {
     const points = lengthInPoints(value);
-    if (points !== undefined) return points;
+    if (points !== undefined && points <= most && points >= least) return points;
+    if (points !== undefined) {
+      this.report((place) => error('length-beyond', { path, found: value, least, most }, place), path);
+      return Math.max(1, least);
+    }
     this.report((place) => error('bad-length', { path, found: `"${value}"` }, place), path);
     return 1;
   }
 
   stroke(value: { width: string; color: string; dash?: Dash }, path: string): Stroke {
-    const width = this.points(value.width, `${path}.width`);
+    const width = this.points(value.width, `${path}.width`, widestLine);
     return dashed(width, this.color(value.color, `${path}.color`), value.dash ?? 'solid');
   }
 
   textStyle(role: TextRole): TextStyle {
     const style = this.look.text[role];
-    const size = this.points(style.size, `text.${role}.size`);
+    const size = this.points(style.size, `text.${role}.size`, largestText, smallestText);
     return {
       size,
       least: 'least' in style ? Math.min(size, this.points(style.least, `text.${role}.least`)) : size,

@@ -7,6 +7,18 @@ export const layoutWordings = {
     found: `the figure is ${f.width} × ${f.height}, too small for its words at their least size`,
     expected: f.needs,
   }),
+  'ink-outside': (f: { count: number; roles: string[]; path: string }) => ({
+    found: `${plural(f.count, 'piece')} of ink ${f.count === 1 ? 'leaves' : 'leave'} the page: ${list(f.roles)}`,
+    expected: 'a larger figure, wider limits or margins, or smaller marks',
+  }),
+  'words-touch': (f: { count: number; roles: string[]; path: string }) => ({
+    found: `words stand on words: ${list(f.roles)}${f.count > 1 ? `, and ${plural(f.count - 1, 'more pair')}` : ''}`,
+    expected: 'a larger figure, shorter words, or another place for some of them',
+  }),
+  'not-drawable': (_: object) => ({
+    found: 'the numbers of this figure are too large, too small or too near each other to be placed',
+    expected: 'values and limits whose differences can be computed; another unit may help',
+  }),
   'text-shrunk': (f: { least: number; preferred: number; percent: number }) => ({
     found: `the words did not fit at their size: all text is set at ${f.percent}% of it, the smallest at ${f.least} pt`,
     expected: 'a larger figure, or fewer and shorter words',

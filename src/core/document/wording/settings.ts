@@ -34,6 +34,10 @@ export const settingsWordings = {
     found: `${f.path} is ${f.found}`,
     expected: `a length: ${lengthExample}`,
   }),
+  'length-beyond': (f: { path: string; found: string; least: number; most: number }) => ({
+    found: `${f.path} is ${f.found}`,
+    expected: `a length ${f.least > 0 ? `from ${f.least}pt ` : ''}up to ${f.most}pt (${Math.round((f.most / 72) * 25.4)}mm)`,
+  }),
   'bad-color': (f: { path: string; found: string; known: string[] } & Nearest) => ({
     found: `${f.path} is "${f.found}", which is neither a colour of the house style nor a CSS colour`,
     expected: `a CSS colour such as "#20563a" or teal${f.known.length === 0 ? '' : `, or one of the style: ${list(f.known)}`}`,

@@ -112,6 +112,10 @@ export const tablesWordings = {
     expected: '"encoding" under data, which says so for certain',
     write: `data: { file: ${JSON.stringify(f.path.split(/[/\\]/).at(-1) ?? f.path)}, encoding: ${f.encoding} }`,
   }),
+  'cell-too-long': (f: { column: string; most: number }) => ({
+    found: `a cell of column ${f.column} has more than ${f.most} characters`,
+    expected: 'names and numbers; is a quotation mark or a separator missing?',
+  }),
   'cells-outside': (f: { count: number }) => ({
     found: `${plural(f.count, 'cell')} of the sheet ${f.count === 1 ? 'stands' : 'stand'} beside the named columns, and ${f.count === 1 ? 'is' : 'are'} left out`,
     expected: 'a name in the first line for each column, or a "range" with the cells of the table',

@@ -1,0 +1,98 @@
+import { oddColors, oddLengths, oddNumbers, oddTexts, plainColors, plainLengths } from './random.mjs';
+
+/** Mostly of the plain ones, so that most figures are drawn. */
+const mostly = (random, plain, odd) => random.pick(random.chance(0.93) ? plain : odd);
+
+const columns = ['bed', 'season', 'yield', 'water', 'day', 'id', 'times', 'n'];
+const codes = ['1', '2', 'a', 'b', 'spring', 'autumn', 1, 2, -9, true, 'p1', 'p7'];
+const refs = {
+  column: /column|variable|whose|which/i,
+  length: /length|width|height|size|radius|diameter|distance|side/i,
+  color: /colou?r|fill/i,
+};
+
+/** A text where the schema asks for one: mostly what its words and its neighbours suggest. */
+function textFor(schema, key, random, path) {
+  const { description = '', pattern } = schema;
+  if (path[0] === 'chart' && ['functions'].includes(path[1]) && key === 'y') {
+    return random.pick([
+      'x',
+      'sin(x)',
+      '1/x',
+      'a*x^2',
+      'tan(x)',
+      'x^x',
+      '(x',
+      'ln(x)',
+      '1e308*x',
+      'floor(x)',
+      'sqrt(-1)',
+      'min(x,1)',
+      '--x^2',
+    ]);
+  }
+  if (key === 'width' && path[0] === 'size') return random.pick(['text', 'column', '6cm', '9cm', '16cm', '3cm']);
+  if (key === 'height' && path[0] === 'size') return random.pick(['6cm', '9cm', '4cm', '16cm']);
+  if (pattern || (refs.length.test(description) && random.chance(0.9))) return mostly(random, plainLengths, oddLengths);
+  if (refs.color.test(description) && random.chance(0.95)) return mostly(random, plainColors, oddColors);
+  if ((path[0] === 'chart' || path[0] === 'panels') && refs.column.test(description) && random.chance(0.93))
+    return random.pick(columns);
+  return random.chance(0.5) ? random.pick(['Yield', 'Type of bed', 'A']) : random.pick(oddTexts);
+}
+
+/** Settings that matter are grown more often than not; a figure of all of them would only be refused. */
+const often = new Set(['kind', 'category', 'value', 'x', 'y', 'item', 'time', 'functions', 'size', 'width', 'height']);
+
+/** A value that a JSON Schema allows, or nearly. */
+export function grow(schema, random, path = [], depth = 0) {
+  const key = path.at(-1);
+  if (random.chance(0.001)) return random.pick([null, 7, 'x', [], {}, true, [[]], { a: { b: 1 } }, ...oddNumbers]);
+  if (schema.const !== undefined) return schema.const;
+  if (schema.enum) return random.pick(schema.enum);
+  const branches = schema.anyOf ?? schema.oneOf;
+  if (branches) return grow(random.pick(branches), random, path, depth);
+  if (schema.type === 'object') {
+    if (schema.properties) {
+      const object = {};
+      const required = new Set(schema.required ?? []);
+      const share = depth === 0 ? 0.12 : 0.25 / depth + 0.06;
+      for (const [name, child] of Object.entries(schema.properties)) {
+        if (required.has(name) || random.chance(often.has(name) ? 0.7 : share))
+          object[name] = grow(child, random, [...path, name], depth + 1);
+      }
+      return object;
+    }
+    const child = schema.additionalProperties;
+    const count = random.int(4);
+    const names =
+      key === 'where' || key === 'for' || path.includes('spotlight') || key === 'variables'
+        ? columns
+        : [...columns, '1', '2', 'a', ...oddTexts];
+    return Object.fromEntries(
+      Array.from({ length: count }, () => {
+        const name = random.pick(names);
+        return [name, typeof child === 'object' ? grow(child, random, [...path, name], depth + 1) : 1];
+      }),
+    );
+  }
+  if (schema.type === 'array') {
+    const least = schema.minItems ?? 0;
+    const count = Math.min(schema.maxItems ?? 5, least + random.int(random.chance(0.02) ? 60 : 4));
+    return Array.from({ length: count }, (_, i) => grow(schema.items ?? {}, random, [...path, i], depth + 1));
+  }
+  if (schema.type === 'boolean') return random.chance(0.5);
+  if (schema.type === 'number' || schema.type === 'integer') {
+    const [low, high] = [
+      schema.minimum ?? schema.exclusiveMinimum ?? -10,
+      schema.maximum ?? schema.exclusiveMaximum ?? 10,
+    ];
+    if (random.chance(0.05)) return random.pick(oddNumbers);
+    const value = Math.max(low, -50) + random.next() * (Math.min(high, 50) - Math.max(low, -50));
+    return schema.type === 'integer' ? Math.round(value) : random.chance(0.5) ? Math.round(value) : value;
+  }
+  if (schema.type === 'string')
+    return /value of the table/i.test(schema.description ?? '')
+      ? random.pick(codes)
+      : textFor(schema, key, random, path);
+  return random.pick(codes);
+}

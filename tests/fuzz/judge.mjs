@@ -1,0 +1,189 @@
+import { SaxesParser } from 'saxes';
+import {
+  compose,
+  composeBoard,
+  composeSwatch,
+  coreFormats,
+  describe,
+  gather,
+  matchFigure,
+  memorySource,
+  numbersCsv,
+  numbersJson,
+  numbersText,
+  problemText,
+  readCodebook,
+  readFigure,
+  writeFigure,
+} from '../../dist/core/index.js';
+import { diskSource } from '../../dist/node/index.js';
+import { draftOf } from './cases.mjs';
+
+const said = (problems, code) => problems.some((problem) => problem.code === code);
+
+/** What is wrong with the words of problems. */
+function wordFaults(problems) {
+  const faults = [];
+  for (const problem of problems) {
+    const text = problemText(problem);
+    if (
+      /\[object |undefined|\bNaN\b|Infinity|function \w+\(/.test(text) &&
+      !/"[^"]*(NaN|undefined|Infinity)/.test(text)
+    )
+      faults.push(`words of ${problem.code}: ${text.slice(0, 300)}`);
+    if (text.length > 20_000) faults.push(`words of ${problem.code} are ${text.length} characters long`);
+    if (!describe(problem).found) faults.push(`${problem.code} says nothing`);
+    const { line, column } = problem.place ?? {};
+    if ((line !== undefined && !(line >= 1)) || (column !== undefined && !(column >= 1)))
+      faults.push(`place of ${problem.code}: ${line}:${column}`);
+  }
+  return faults;
+}
+
+const notNumber = (text) => /\bNaN\b|\bInfinity\b/.exec(text);
+
+function xmlFault(text) {
+  const parser = new SaxesParser();
+  let fault;
+  parser.on('error', (reason) => {
+    fault ??= reason.message;
+  });
+  parser.write(text).close();
+  return fault;
+}
+
+/** Box of the words as they are drawn, and whether some leave the page or stand on each other. */
+function inkFaults(plate, problems) {
+  const faults = [];
+  const page = ({ x, y, width, height }) =>
+    x < -0.1 || y < -0.1 || x + width > plate.width + 0.1 || y + height > plate.height + 0.1;
+  const off = plate.items.find(({ box }) => page(box));
+  if (off && !said(problems, 'ink-outside')) faults.push(`off the page: ${off.role}`);
+  const words = plate.items.filter(({ type }) => type === 'text').sort((a, b) => a.box.y - b.box.y);
+  for (const [i, a] of words.entries()) {
+    for (const b of words.slice(i + 1, i + 400)) {
+      if (b.box.y >= a.box.y + a.box.height) break;
+      const deep = Math.min(
+        a.box.x + a.box.width - b.box.x,
+        b.box.x + b.box.width - a.box.x,
+        a.box.y + a.box.height - b.box.y,
+        b.box.y + b.box.height - a.box.y,
+      );
+      if (deep > 1 && !said(problems, 'words-touch')) return [...faults, `words on words: ${a.role} and ${b.role}`];
+    }
+  }
+  return faults;
+}
+
+function plateFaults(plate) {
+  const faults = [];
+  const fine = (value, path) => {
+    if (typeof value === 'number' && !Number.isFinite(value)) faults.push(`${value} at ${path}`);
+    else if (ArrayBuffer.isView(value)) value.forEach((entry, i) => fine(entry, `${path}[${i}]`));
+    else if (typeof value === 'object' && value !== null)
+      for (const [key, inner] of Object.entries(value)) fine(inner, `${path}.${key}`);
+  };
+  fine(plate, 'plate');
+  for (const [key, text] of [
+    ['title', plate.title],
+    ['description', plate.description],
+  ]) {
+    if (/\bNaN\b|Infinity|undefined|\[object/.test(text) && key === 'description')
+      faults.push(`description: ${text.slice(0, 200)}`);
+  }
+  return faults.slice(0, 3);
+}
+
+function numbersFaults(numbers) {
+  const faults = [];
+  for (const row of numbers.rows)
+    for (const value of row) if (typeof value === 'number' && !Number.isFinite(value)) faults.push(`numbers: ${value}`);
+  const { read, chosen, used, leftOut } = numbers;
+  const left = leftOut.reduce((sum, { count }) => sum + count, 0);
+  if (used + left !== chosen || chosen > read)
+    faults.push(`counts do not add up: ${JSON.stringify({ read, chosen, used, left })}`);
+  for (const text of [JSON.stringify(numbersJson('x', numbers)), numbersCsv(numbers), numbersText(numbers)])
+    if (typeof text !== 'string') faults.push('numbers are no text');
+  return faults.slice(0, 3);
+}
+
+async function outputFaults(gathered, composition, formats) {
+  const faults = [];
+  for (const name of formats) {
+    const format = coreFormats.find((one) => one.name === name);
+    const written = await writeFigure(gathered, composition, format);
+    if (!written.ok) {
+      faults.push(...wordFaults(written.problems));
+      continue;
+    }
+    const text = typeof written.value === 'string' ? written.value : new TextDecoder('latin1').decode(written.value);
+    if (name === 'svg') {
+      const fault = xmlFault(text);
+      if (fault) faults.push(`SVG is not well-formed: ${fault}`);
+      const drawn = text.replace(/<(title|desc|metadata)>[\s\S]*?<\/\1>/g, '');
+      if (notNumber(drawn)) faults.push(`SVG holds ${notNumber(drawn)[0]}`);
+    } else if (name === 'eps') {
+      const body = text.replace(/^%.*$/gm, '');
+      if (notNumber(body)) faults.push(`EPS holds ${notNumber(body)[0]}`);
+      // biome-ignore lint/suspicious/noControlCharactersInRegex: the format is ASCII
+      if (/[^\x00-\x7f]/.test(text)) faults.push('EPS is not ASCII');
+    }
+  }
+  return faults;
+}
+
+/** All that is wrong with what comes of a case; an exception counts as well. */
+export async function judge(made) {
+  if (made.do === 'draft') {
+    const draft = draftOf(made.text);
+    if (!draft.files) return wordFaults(draft.problems);
+    const read = [
+      readCodebook(draft.files['t.codebook.yaml'], 't.codebook.yaml'),
+      readFigure(draft.files['t.figure.yaml'], 't.figure.yaml'),
+    ];
+    const unread = read.flatMap((outcome) =>
+      outcome.ok ? [] : outcome.problems.map((problem) => `draft cannot be read: ${problemText(problem)}`),
+    );
+    if (unread.length > 0) return unread;
+    return judge({ ...made, do: 'draw', files: draft.files, figure: 't.figure.yaml' });
+  }
+  const { shippedFont, subsetFont } = diskSource;
+  const source = memorySource(made.files, { shippedFont, subsetFont });
+  if (made.do === 'match') {
+    const outcome = await matchFigure(source, made.figure, made.model, { scales: true });
+    if (!outcome.ok) return wordFaults(outcome.problems);
+    const { before, after } = outcome.value;
+    const faults = wordFaults(outcome.problems);
+    if (before.startsWith('\ufeff') !== after.startsWith('\ufeff')) faults.push('the byte order mark went');
+    if (/\r\n/.test(before) && /[^\r]\n/.test(after) && !/[^\r]\n/.test(before)) faults.push('mixed line ends');
+    return faults;
+  }
+  const options = { caption: made.caption, ...(made.style === undefined ? {} : { style: made.style }) };
+  if (made.do === 'board' || made.do === 'swatch') {
+    const outcome =
+      made.do === 'board' ? await composeBoard(source, made.figure, options) : await composeSwatch(source, made.style);
+    if (!outcome.ok) return wordFaults(outcome.problems);
+    const { gathered, composition } = outcome.value;
+    return [
+      ...wordFaults(outcome.problems),
+      ...plateFaults(composition.plate),
+      ...inkFaults(composition.plate, outcome.problems),
+      ...(await outputFaults(gathered, composition, made.formats)),
+    ];
+  }
+  const gathered = await gather(source, made.figure, options);
+  if (!gathered.ok) return wordFaults(gathered.problems);
+  const composed = compose(gathered.value, options);
+  const problems = [...gathered.problems, ...composed.problems];
+  if (!composed.ok)
+    return problems.some(({ severity }) => severity === 'error') ? wordFaults(problems) : ['failed without an error'];
+  const { plate, numbers } = composed.value;
+  globalThis.drawnFigures = (globalThis.drawnFigures ?? 0) + 1;
+  return [
+    ...wordFaults(problems),
+    ...plateFaults(plate),
+    ...numbersFaults(numbers),
+    ...inkFaults(plate, problems),
+    ...(await outputFaults(gathered.value, composed.value, made.formats)),
+  ];
+}
