@@ -66,7 +66,7 @@ async function read(path: string): Promise<Buffer> {
 }
 
 /** Figure files, codebooks and styles are written by hand: larger ones are something else. */
-const mostText = 4e6;
+const mostText = 2e6;
 
 /** A file as text: UTF-8, or UTF-16 with a byte order mark. */
 function textOf(bytes: Buffer): string {

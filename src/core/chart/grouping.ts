@@ -12,6 +12,9 @@ export interface Grouping extends Categories {
 /** More categories than this nobody can read on one axis, or tell apart. */
 export const mostCategories = 500;
 
+/** A variable with more values than this is none of categories, whichever rows are chosen. */
+const mostDifferent = 50_000;
+
 /**
  * Sorts the chosen rows of a table by a variable. Dates are no categories, for names stand evenly whatever lies between
  * them; and a variable with too many values is measured, it seems.
@@ -23,6 +26,12 @@ export function groupingOf(
   { keeps }: Pick<Selection, 'keeps'>,
 ): Grouping {
   const variable = codebook.variable(name);
+  const different = table.category(name).texts.length;
+  if (different > mostDifferent && !variable.bands) {
+    const facts = { column: name, path, count: different, most: mostCategories };
+    const none: Categories = { variable, categories: [], of: () => -1, reason: () => '', problems: [] };
+    return { ...none, problems: [error('measured-as-category', facts, locate(path))], all: none };
+  }
   const all = categoriesOf(table, variable);
   const shown = occurring(all, table.rowCount, keeps);
   const count = shown.categories.length;

@@ -128,8 +128,7 @@ export function numberReader(variable: Variable, notation: NumberNotation): Colu
           const value = read.value(text);
           rows.set(row, value, absences.of(cleaned(text), value));
         }
-        const faulty = new Set(read.fault?.texts);
-        const wrong = odd.filter(({ row, text }) => faulty.has(text) && rows.absent[row] === 0);
+        const wrong = odd.filter(({ row }) => rows.absent[row] === 0 && Number.isNaN(rows.numbers[row]));
         const first = wrong.find(({ text }) => text === read.fault?.fault.text) ?? wrong[0];
         if (first && read.fault) {
           const { fault, texts } = read.fault;

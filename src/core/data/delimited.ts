@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { error, fail, type Outcome, type Problem } from '../document/problem.js';
+import { error, fail, type Outcome, type Place, type Problem } from '../document/problem.js';
 import { columnNumber } from './gridTable.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';
@@ -16,9 +16,19 @@ function delimiterOf(text: string): string {
   return [...delimiters].sort((a, b) => cells(b) - cells(a))[0] as string;
 }
 
-const linesIn = (text: string) => text.split(/\r\n|\r|\n/).length;
+/** No first line of names is as long as this. */
+const longestHead = 1 << 19;
 
-/** Where a cell stands in the text: found by reading again, which happens for problems alone. */
+function headIsEndless(text: string, delimiter: string): boolean {
+  if (text.length <= longestHead) return false;
+  const { meta } = Papa.parse(text.slice(0, longestHead), { delimiter, preview: 1 });
+  return meta.cursor >= longestHead;
+}
+
+/** Most cells are one line, which is seen at once. */
+const linesIn = (text: string) => (/[\r\n]/.test(text) ? text.split(/\r\n|\r|\n/).length : 1);
+
+/** Where a cell stands in the text: found by reading again up to it, which happens for problems alone. */
 function cellPlace(
   text: string,
   delimiter: string,
@@ -30,18 +40,26 @@ function cellPlace(
   }: { header?: boolean | undefined; comment?: string | undefined; skip?: number | undefined },
 ): CellPlace {
   return (row, column) => {
-    const rows = Papa.parse(text, { delimiter }).data;
     let line = 1 + skip;
     let left = header ? row + 1 : row;
-    for (const cells of rows) {
-      const skipped = comment !== undefined && comment !== '' && (cells[0] as string).startsWith(comment);
-      if (!skipped && !isBlank(cells) && left-- === 0) {
-        const before = cells.slice(0, column);
-        return { file, line, column: before.reduce((sum, cell) => sum + cell.length + 1, 1) };
-      }
-      line += cells.reduce((sum, cell) => sum + linesIn(cell) - 1, 1);
-    }
-    return { file };
+    let found: Place | undefined;
+    Papa.parse(text, {
+      delimiter,
+      chunkSize,
+      chunk({ data }, parser) {
+        for (const cells of data) {
+          const skipped = comment !== undefined && comment !== '' && (cells[0] as string).startsWith(comment);
+          if (!skipped && !isBlank(cells) && left-- === 0) {
+            const before = cells.slice(0, column);
+            found = { file, line, column: before.reduce((sum, cell) => sum + cell.length + 1, 1) };
+            parser.abort();
+            return;
+          }
+          line += cells.reduce((sum, cell) => sum + linesIn(cell) - 1, 1);
+        }
+      },
+    });
+    return found ?? { file };
   };
 }
 
@@ -76,12 +94,17 @@ export function readDelimited(
   const file = reading.name;
   if (text.trim() === '') return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
   const delimiter = reading.delimiter ?? delimiterOf(text);
+  if (headIsEndless(text, delimiter)) {
+    const facts = { column: `${text.slice(0, 20)}…`, most: longestHead };
+    return fail([error('cell-too-long', facts, { file, line: 1 + (reading.skip ?? 0), column: 1 })]);
+  }
   const place = cellPlace(text, delimiter, file, reading);
   let builder: TableBuilder | undefined;
   let width = 0;
   let row = 0;
   let quoteOpen = false;
-  const ragged: { row: number; found: number }[] = [];
+  /** The first line of another length than the head, and how many there are. */
+  const ragged = { count: 0, row: -1, found: 0 };
 
   Papa.parse(text, {
     delimiter,
@@ -97,7 +120,10 @@ export function readDelimited(
           builder = new TableBuilder(named ? cells.map((name) => name.trim()) : columnNumber(width), reading);
           if (named) continue;
         }
-        if (cells.length !== width) ragged.push({ row, found: cells.length });
+        if (cells.length !== width) {
+          if (ragged.count === 0) Object.assign(ragged, { row, found: cells.length });
+          ragged.count += 1;
+        }
         builder.add(cells);
         row += 1;
       }
@@ -105,10 +131,9 @@ export function readDelimited(
   });
 
   if (quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter), reading.skip)]);
-  const [first] = ragged;
-  if (first) {
-    const { line } = place(first.row, 0);
-    const facts = { found: first.found, expected: width, more: ragged.length - 1 };
+  if (ragged.count > 0) {
+    const { line } = place(ragged.row, 0);
+    const facts = { found: ragged.found, expected: width, more: ragged.count - 1 };
     return fail([error('table-ragged', facts, { file, ...(line === undefined ? {} : { line }), column: 1 })]);
   }
   return (builder as TableBuilder | undefined)?.finish(place) ?? fail([error('table-empty', {}, { file })]);

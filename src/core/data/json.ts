@@ -29,9 +29,29 @@ function rowsOf(columns: Record<string, InlineRow[string][]>): InlineRow[] | und
   );
 }
 
+/** A table is three levels deep; a file that begins with many more brackets than that is none. */
+const mostLevels = 50;
+
+function nestsDeep(source: string): boolean {
+  let depth = 0;
+  for (let i = 0; i < source.length && depth <= mostLevels; i += 1) {
+    const sign = source.charCodeAt(i);
+    if (sign === 91 || sign === 123) depth += 1;
+    else if (sign === 93 || sign === 125) depth -= 1;
+    // Texts may hold brackets.
+    else if (sign === 34) {
+      for (i += 1; i < source.length && source.charCodeAt(i) !== 34; i += 1) if (source.charCodeAt(i) === 92) i += 1;
+    }
+  }
+  return depth > mostLevels;
+}
+
 /** Reads a table in JSON: a list of rows, or columns with their lists, either alone or under `rows` or `columns`. */
 export function readJson(source: string, reading: TableReading): Outcome<Table> {
   const file = reading.name;
+  if (nestsDeep(source)) {
+    return fail([error('json-broken', { reason: 'it nests too deep for a table' }, { file, line: 1, column: 1 })]);
+  }
   let found: unknown;
   try {
     found = JSON.parse(source);

@@ -92,6 +92,9 @@ export type NumberFault =
   | { is: 'unit'; text: string; unit: string; sure: boolean }
   | { is: 'other'; text: string };
 
+/** So many faults tell what is wrong with a column. */
+const mostFaults = 1000;
+
 /** What a column of texts means as numbers. */
 export interface NumbersRead {
   value(text: string): number;
@@ -150,6 +153,8 @@ export class ColumnNotation {
     const doubtful: string[] = [];
     const faults: { fault: NumberFault; text: string }[] = [];
     for (const [text, bare] of clean) {
+      // A column of names is seen soon.
+      if (faults.length >= mostFaults) break;
       const direct = ungrouped(bare, decimalMark);
       const sure = Number.isNaN(direct) ? byThousands(bare, this.notation) : direct;
       if (sure !== undefined) values.set(text, sure);

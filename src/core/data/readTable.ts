@@ -47,6 +47,7 @@ function trialColumns(columnNames: readonly string[], { requests, codebook }: Ta
 function readersFor(columnNames: readonly string[], reading: TableReading): { active: Active[]; problems: Problem[] } {
   const problems: Problem[] = [];
   const active = new Map<string, Active>();
+  const places = new Map(columnNames.map((name, i) => [name, i]));
   for (const { column, as, path, trial, except = [] } of reading.requests) {
     if (column === everyColumn && as === 'category') {
       for (const [index, name] of columnNames.entries()) {
@@ -57,7 +58,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     if (column === everyColumn) {
       for (const name of trialColumns(columnNames, reading, except)) {
         const reader = numberReader(reading.codebook.variable(name), reading.notation);
-        active.set(columnKey(name, 'number'), { index: columnNames.indexOf(name), reader, trial: true, every: true });
+        active.set(columnKey(name, 'number'), { index: places.get(name) as number, reader, trial: true, every: true });
       }
       for (const name of except.filter((left) => !columnNames.includes(left))) {
         const facts = {
@@ -98,6 +99,20 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
 /** A cell with more letters than this is no name and no number: a quotation mark may be missing, or a separator. */
 const longestCell = 2000;
 
+/** As many as a spreadsheet has; with more, lines and columns may have changed places. */
+const mostColumns = 16_384;
+const longestName = 500;
+
+/** A first line that cannot be one of names. */
+function headProblem(names: readonly string[], { name: file }: TableReading): Problem | undefined {
+  const place = { file, line: 1, column: 1 };
+  if (names.length > mostColumns) return error('too-many-columns', { count: names.length, most: mostColumns }, place);
+  const long = names.find((name) => name.length > longestName);
+  return long === undefined
+    ? undefined
+    : error('cell-too-long', { column: `${long.slice(0, 20)}…`, most: longestName }, place);
+}
+
 /** Takes a table row by row; only the columns that were asked for are kept. */
 export class TableBuilder {
   readonly problems: Problem[];
@@ -116,10 +131,12 @@ export class TableBuilder {
     this.unnamed = given.flatMap((name, i) => (name === '' ? [i] : []));
     const columnNames = given.map((name, i) => (name === '' ? `column${i + 1}` : name));
     this.columnNames = columnNames;
-    const { active, problems } = readersFor(columnNames, reading);
+    const unreadable = headProblem(given, reading);
+    const { active, problems } = unreadable ? { active: [], problems: [unreadable] } : readersFor(columnNames, reading);
     this.active = active;
     this.problems = problems;
-    const twice = columnNames.find((name, i) => columnNames.indexOf(name) !== i);
+    const seen = new Set<string>();
+    const twice = unreadable ? undefined : columnNames.find((name) => seen.has(name) || !seen.add(name));
     if (twice !== undefined) problems.push(error('column-twice', { column: twice }, { file: reading.name, line: 1 }));
   }
 

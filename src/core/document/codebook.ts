@@ -17,8 +17,8 @@ const variable = object('One column of the table.', {
       'The categories in their order: codes with their names, or a list where the codes are the names.',
       'codes with their names, such as { 1: Compost, 2: Mulch }, or a list such as [spring, autumn]',
       [
-        named('Codes with their names.', text('Name.', 'Compost'), '{ 1: Compost }'),
-        listOf('Names.', code('A value.', 'spring'), '[spring]'),
+        named('Codes with their names.', text('Name.', 'Compost'), '{ 1: Compost }', 20_000),
+        listOf('Names.', code('A value.', 'spring'), '[spring]', 20_000),
       ],
       '{ 1: Bare soil, 2: Compost }',
     ),
@@ -48,7 +48,7 @@ export const codebookSchema = z.strictObject({
     choice('Mark between groups of three digits in the table. Left out: found out, or asked for.', thousandsMarks, "'"),
   ),
   variables: optional(
-    named('The columns, by their names in the table.', variable, '{ yield: { label: Yield, unit: kg/m² } }'),
+    named('The columns, by their names in the table.', variable, '{ yield: { label: Yield, unit: kg/m² } }', 20_000),
   ),
 });
 

@@ -103,8 +103,19 @@ export const code = (description: string, example: string) =>
 export const object = <T extends z.core.$ZodShape>(description: string, shape: T) =>
   noted(z.strictObject(shape), { description, expects: 'settings, one on each line or in { }' });
 
-export const named = <V extends z.core.SomeType>(description: string, value: V, example: string) =>
-  noted(z.record(z.string(), value), { description, expects: 'names with their values', example });
+/** Whether a group has no more names than a person gives. */
+const fewNames = (most: number) =>
+  z.refine<Record<string, unknown>>((group) => Object.keys(group).length <= most, {
+    message: 'too many names',
+    params: { most },
+  });
+
+export const named = <V extends z.core.SomeType>(description: string, value: V, example: string, most = mostEntries) =>
+  noted(z.record(z.string(), value).check(fewNames(most) as never), {
+    description,
+    expects: 'names with their values',
+    example,
+  });
 
 export const listOf = <V extends z.core.SomeType>(description: string, item: V, example: string, most = mostEntries) =>
   noted(z.array(item).check(z.maxLength(most)), {

@@ -80,6 +80,7 @@ function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
 
 /** What may stand there at most, for texts and lists that are too long. */
 function bound(issue: Issue | undefined): string {
+  if (issue?.code === 'custom') return `, at most ${(issue as { params?: { most?: number } }).params?.most}`;
   if (issue?.code !== 'too_big') return '';
   const { maximum, origin } = issue as { maximum: number; origin: string };
   const what = origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : '';

@@ -1,4 +1,14 @@
-import { type Document, isMap, isScalar, isSeq, LineCounter, type Node, parseDocument, type YAMLError } from 'yaml';
+import {
+  type Document,
+  isMap,
+  isScalar,
+  isSeq,
+  LineCounter,
+  type Node,
+  parseDocument,
+  visit,
+  type YAMLError,
+} from 'yaml';
 import { error, type Place, type Problem } from './problem.js';
 
 export type Path = readonly (string | number)[];
@@ -56,31 +66,45 @@ function aliasReason(fault: unknown): string {
     : 'its parts cannot be put together';
 }
 
-/** Settings are a few levels deep; deeper brackets or indents are no settings, and reading them would take all memory. */
+/** Settings are a few levels deep; deeper brackets or indents are none, and reading them would take all memory. */
 const mostLevels = 100;
 
+const levelsOf = { '[': 1, '{': 1, ']': -1, '}': -1 } as const;
+
+/** Brackets, dashes or indents that stand too deep to be settings. */
 function nestingProblem(text: string, file: string): Problem | undefined {
-  let [depth, line, start] = [0, 1, 0];
-  for (let i = 0; i < text.length; i += 1) {
-    const sign = text.charCodeAt(i);
-    if (sign === 10) [line, start] = [line + 1, i + 1];
-    else if (sign === 91 || sign === 123) depth += 1;
-    else if (sign === 93 || sign === 125) depth = Math.max(0, depth - 1);
-    else if (
-      sign === 45 &&
-      text.charCodeAt(i + 1) === 32 &&
-      i - start > 2 * mostLevels &&
-      /^[\s-]*$/.test(text.slice(start, i))
-    )
-      depth = mostLevels + 1;
-    if (depth > mostLevels)
-      return error(
-        'yaml-broken',
-        { reason: `brackets or dashes stand more than ${mostLevels} deep here` },
-        { file, line, column: i - start + 1 },
-      );
+  let depth = 0;
+  const indents: number[] = [];
+  for (const [at, content] of text.split('\n').entries()) {
+    const [lead = ''] = /^[\s-]*/.exec(content) ?? [];
+    while (indents.length > 0 && (indents.at(-1) as number) >= lead.length) indents.pop();
+    if (content.trim() !== '') indents.push(lead.length);
+    const dashes = lead.split('-').length - 1;
+    for (const sign of content.match(/[[\]{}]/g) ?? []) {
+      depth = Math.max(0, depth + levelsOf[sign as keyof typeof levelsOf]);
+      if (depth > mostLevels) break;
+    }
+    if (Math.max(depth, dashes, indents.length) <= mostLevels) continue;
+    const reason = `settings stand more than ${mostLevels} levels deep here`;
+    return error('yaml-broken', { reason }, { file, line: at + 1, column: 1 });
   }
   return undefined;
+}
+
+/** Keys that are given twice in one group. The library's own search for them takes the square of their number. */
+function repeatedKeys(document: Document): number[] {
+  const places: number[] = [];
+  visit(document, {
+    Map(_, map) {
+      const seen = new Set<string>();
+      for (const { key } of map.items) {
+        const name = keyText(key);
+        if (seen.has(name)) places.push((key as Node | null)?.range?.[0] ?? 0);
+        seen.add(name);
+      }
+    },
+  });
+  return places;
 }
 
 /** Reads a YAML text; JSON is read by the same rules. */
@@ -90,18 +114,24 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   const lines = new LineCounter();
   // Lines that end by a carriage return alone keep their places.
   const read = text.slice(text.charCodeAt(0) === 0xfeff ? 1 : 0).replace(/\r(?!\n)/g, '\n');
-  const document = parseDocument(read, { lineCounter: lines, prettyErrors: false, strict: true });
+  const document = parseDocument(read, { lineCounter: lines, prettyErrors: false, strict: true, uniqueKeys: false });
   if (document.errors.length > 0) {
     const distinct = document.errors.filter(
       (fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i,
     );
     return { problems: distinct.map((fault) => syntaxProblem(fault, file, lines)) };
   }
-  const placeOf = (node: unknown): Place => {
-    const offset = (node as Node | null)?.range?.[0] ?? 0;
+  const at = (offset: number): Place => {
     const { line, col } = lines.linePos(offset);
     return { file, line: Math.max(1, line), column: Math.max(1, col) };
   };
+  const placeOf = (node: unknown): Place => at((node as Node | null)?.range?.[0] ?? 0);
+  const twice = repeatedKeys(document).slice(0, 20);
+  if (twice.length > 0) {
+    return {
+      problems: twice.map((offset) => error('yaml-broken', { reason: reasons.DUPLICATE_KEY as string }, at(offset))),
+    };
+  }
   let value: unknown;
   try {
     value = document.toJS({ maxAliasCount: 50 });

@@ -116,6 +116,10 @@ export const tablesWordings = {
     found: `a cell of column ${f.column} has more than ${f.most} characters`,
     expected: 'names and numbers; is a quotation mark or a separator missing?',
   }),
+  'too-many-columns': (f: { count: number; most: number }) => ({
+    found: `the first line names ${f.count} columns`,
+    expected: `at most ${f.most}; are lines and columns swapped, or the separator another one?`,
+  }),
   'cells-outside': (f: { count: number }) => ({
     found: `${plural(f.count, 'cell')} of the sheet ${f.count === 1 ? 'stands' : 'stand'} beside the named columns, and ${f.count === 1 ? 'is' : 'are'} left out`,
     expected: 'a name in the first line for each column, or a "range" with the cells of the table',
