@@ -52,8 +52,14 @@ declare module 'fontkit' {
     descent: number;
     capHeight: number;
     xHeight: number;
+    italicAngle: number;
+    bbox: { minX: number; maxY: number };
+    post: { isFixedPitch: number };
+    head: { macStyle: { italic: boolean } };
+    'OS/2': { sFamilyClass: number };
     hasGlyphForCodePoint(codePoint: number): boolean;
     layout(text: string, features?: Record<string, boolean>, script?: string): GlyphRun;
+    createSubset(): { includeGlyph(id: number): number; encode(): Uint8Array };
   }
   export function create(bytes: Uint8Array): Font | { fonts: Font[] };
 }

@@ -91,6 +91,7 @@ export const diskSource: Source = {
     return names.slice(0, 2000).map((name) => join(folder, name));
   },
   shippedFont: (family, variant) => read(join(packageRoot, 'assets', 'faces', family.toLowerCase(), `${variant}.ttf`)),
+  tryFont: async (font, text) => (await import('./tryFont.js')).tryFont(font, text),
   async subsetFont(font, characters) {
     const { default: subset } = await import('subset-font');
     return subset(font as never, characters, { targetFormat: 'woff2' });

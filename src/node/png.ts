@@ -3,6 +3,7 @@ import { zlibSync } from 'fflate';
 import { writeSvg } from '../core/export/svg.js';
 import { traceOf } from '../core/export/trace.js';
 import type { WriteContext, Writer } from '../core/export/writer.js';
+import { xmlText } from '../core/export/xml.js';
 import type { Plate } from '../core/plate/plate.js';
 
 /** CRC-32 of PNG chunks (ISO 3309), by its table. */
@@ -64,7 +65,7 @@ function unmultiplied(pixels: Uint8Array): Uint8Array {
 }
 
 /** The content of a chunk of international text: a keyword of the standard, not packed, in no stated language. */
-const textData = (keyword: string, text: string) => new TextEncoder().encode(`${keyword}\0\0\0\0\0${text}`);
+const textData = (keyword: string, text: string) => new TextEncoder().encode(`${keyword}\0\0\0\0\0${xmlText(text)}`);
 
 /** PNG (ISO 15948) of RGBA pixels with its resolution and words about it; opaque ones as RGB. */
 export function encodePng(

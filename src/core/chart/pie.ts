@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
+import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
-import { selectionOf } from '../data/selection.js';
+import { type Selection, selectionOf } from '../data/selection.js';
 import { choice, fraction, listOf, number, object, optional, share, text } from '../document/fields.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
@@ -59,7 +60,8 @@ const schema = z.strictObject({
   where: whereField,
 });
 
-export type PieSettings = z.infer<typeof schema>;
+/** The settings; in panels with the codes of the slices that all of them gather. */
+export type PieSettings = z.infer<typeof schema> & { gathers?: readonly string[] | undefined };
 type Input = ChartInput<PieSettings>;
 
 interface Part {
@@ -80,10 +82,12 @@ function partsOf({ settings }: Input, cells: Cells, categories: readonly Categor
 }
 
 /** Gathers the slices below a share into one; one small slice alone stays what it is. */
-function gathered(parts: readonly Part[], { gather }: PieSettings, total: number): Part[] {
+function gathered(parts: readonly Part[], { gather, gathers }: PieSettings, total: number): Part[] {
   if (!gather) return [...parts];
-  const small = parts.filter(({ value }) => value < gather.below * total);
-  if (small.length < 2) return [...parts];
+  const isSmall = ({ category, value }: Part) =>
+    gathers ? gathers.includes(category.code) : value < gather.below * total;
+  const small = parts.filter(isSmall);
+  if (small.length === 0 || (small.length < 2 && !gathers)) return [...parts];
   const name = gather.name ?? 'Other';
   const sum = (key: 'value' | 'count') => small.reduce((all, part) => all + part[key], 0);
   const other = {
@@ -158,6 +162,28 @@ function settingsProblems({ settings, locate }: Input): Problem[] {
   return [...(settings.middle !== undefined && !settings.hole ? [idle('chart.middle', 'a "hole"')] : [])];
 }
 
+/** The chosen cases by category. */
+function sorted(input: Input, selection: Selection, category: Categories): Cells {
+  const { table, codebook } = input;
+  const { value } = input.settings;
+  const measured =
+    value === undefined ? undefined : { variable: codebook.variable(value), column: table.number(value) };
+  return sortIntoCells(input, { selection, category, value: measured, weight: weightOf(input), keepRows: false });
+}
+
+/** What is small among the cases of all panels is gathered in each of them, so that the rest is the same everywhere. */
+function commonSlices(input: Input): PieSettings {
+  const { settings, table, codebook, locate } = input;
+  if (!settings.gather || weightProblems(input).length > 0) return settings;
+  const selection = selectionOf(settings.where, table, codebook, locate);
+  const category = groupingOf(input, settings.category, 'chart.category', selection);
+  const parts = partsOf(input, sorted(input, selection, category), category.categories);
+  const total = exactTotal(parts.map(({ value }) => value));
+  const { below } = settings.gather;
+  const small = parts.filter(({ value }) => value < below * total).map((part) => part.category.code);
+  return { ...settings, gathers: small.length > 1 ? small : [] };
+}
+
 function plan(input: Input): Outcome<Plan> {
   const { settings, table, codebook, locate } = input;
   const selection = selectionOf(settings.where, table, codebook, locate);
@@ -172,16 +198,7 @@ function plan(input: Input): Outcome<Plan> {
     ...singled.problems,
   ];
   if (hasErrors(problems)) return fail(problems);
-  const { value } = settings;
-  const measured =
-    value === undefined ? undefined : { variable: codebook.variable(value), column: table.number(value) };
-  const cells = sortIntoCells(input, {
-    selection,
-    category,
-    value: measured,
-    weight: weightOf(input),
-    keepRows: false,
-  });
+  const cells = sorted(input, selection, category);
   const parts = partsOf(input, cells, category.categories);
   const total = exactTotal(parts.map(({ value }) => value));
   const negative = parts.find((part) => part.value < 0);
@@ -248,5 +265,6 @@ export const pie = {
     ...whereColumns(settings.where),
   ],
   shows: () => ({ x: 'none', y: 'none' }),
+  common: commonSlices,
   plan,
 } satisfies ChartKind<PieSettings>;

@@ -36,8 +36,15 @@ const reasons: Record<string, string> = {
   BAD_DQ_ESCAPE: 'in double quotation marks a backslash starts an escape; write \\\\, or use single ones',
 };
 
-function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter): Problem {
+/** Stars without quotation marks are aliases to YAML, though in labels they make words slanted. */
+const starred = (content: string): boolean => /[:[{,-]\s*\*{1,2}[^\s*]/.test(content);
+const starReason = 'a text that begins with a star needs quotation marks, such as "*p* < .05"';
+
+function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter, text: string): Problem {
   const { line, col } = lines.linePos(fault.pos[0]);
+  if (starred(text.split('\n')[line - 1] ?? '')) {
+    return error('yaml-broken', { reason: starReason }, { file, line, column: col });
+  }
   const reason = reasons[fault.code] ?? fault.message.split('\n')[0] ?? fault.code;
   return error('yaml-broken', { reason }, { file, line, column: col });
 }
@@ -119,7 +126,7 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     const distinct = document.errors.filter(
       (fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i,
     );
-    return { problems: distinct.map((fault) => syntaxProblem(fault, file, lines)) };
+    return { problems: distinct.map((fault) => syntaxProblem(fault, file, lines, read)) };
   }
   const at = (offset: number): Place => {
     const { line, col } = lines.linePos(offset);
@@ -137,7 +144,9 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     value = document.toJS({ maxAliasCount: 50 });
   } catch (fault) {
     // Aliases that name nothing, or that multiply.
-    return { problems: [error('yaml-broken', { reason: aliasReason(fault) }, { file, line: 1, column: 1 })] };
+    const line = read.split('\n').findIndex(starred);
+    const reason = line < 0 ? aliasReason(fault) : starReason;
+    return { problems: [error('yaml-broken', { reason }, { file, line: Math.max(0, line) + 1, column: 1 })] };
   }
   const source: YamlSource = {
     value,

@@ -40,6 +40,26 @@ function variantsFor({ look, texts, caption }: TypeRequest): Variant[] {
   return [...wanted];
 }
 
+/** No typeface has files of this size. */
+const largestFont = 60e6;
+
+/** The letters of some texts, each once. */
+const wordsOf = (texts: readonly string[]): string => [...new Set(texts.join(''))].sort().join('').slice(0, 2000);
+
+/** Tries a font with all its letters: where it can be stopped, or here, where at least its faults are caught. */
+async function tried({ source }: TypeRequest, bytes: Uint8Array, text: string): Promise<void> {
+  const { UnreadableFont } = await import('../type/openTypeFace.js');
+  try {
+    if (source.tryFont) await source.tryFont(bytes, text);
+    else {
+      const [{ create }, { fontTrial }] = await Promise.all([import('fontkit'), import('../type/fontTrial.js')]);
+      fontTrial(create, bytes, text);
+    }
+  } catch (fault) {
+    throw new UnreadableFont(String((fault as Error).message));
+  }
+}
+
 async function ownFaces(
   request: TypeRequest,
   family: string,
@@ -60,7 +80,10 @@ async function ownFaces(
     const path = request.source.join(request.faceBase(family), reference);
     const place = request.locate(`faces.${family}.${variant}`);
     try {
-      faces.push(await openTypeFace(family, variant, await request.source.bytes(path)));
+      const bytes = await request.source.bytes(path);
+      if (bytes.length > largestFont) throw new UnreadableFont(`it has ${Math.round(bytes.length / 1e6)} MB`);
+      await tried(request, bytes, wordsOf(request.texts));
+      faces.push(await openTypeFace(family, variant, bytes));
     } catch (fault) {
       if (fault instanceof UnreadableFont)
         problems.push(error('font-unreadable', { path, reason: fault.message }, place));

@@ -26,6 +26,13 @@ export interface Source {
    * @throws {SourceFault}
    */
   shippedFont(family: string, variant: Variant): Promise<Uint8Array>;
+  /**
+   * Tries a font that a file names where it can be stopped, for reading a damaged one may never end; left out where
+   * there is no such place.
+   *
+   * @throws {SourceFault} where it cannot be used
+   */
+  tryFont?: ((font: Uint8Array, text: string) => Promise<void>) | undefined;
   /** A font (WOFF2) with some characters alone; left out where that cannot be done. */
   subsetFont?: SubsetFont | undefined;
 }
@@ -48,12 +55,12 @@ export function joinPath(from: string, reference: string): string {
 /**
  * Files that a program holds in memory, by path.
  *
- * @param abilities font files of the faces that ship, and a way to cut them down, where the program has them: PDF and live
- *   text need them
+ * @param abilities font files of the faces that ship, a way to cut them down, and one to try an author's own, where the
+ *   program has them: PDF and live text need them
  */
 export function memorySource(
   files: Readonly<Record<string, string | Uint8Array>>,
-  abilities: Partial<Pick<Source, 'shippedFont' | 'subsetFont'>> = {},
+  abilities: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> = {},
 ): Source {
   const get = (path: string) => {
     if (!Object.hasOwn(files, path)) throw new SourceFault('missing', 'no such file');

@@ -152,12 +152,21 @@ export function chooseTicks(request: TickRequest): Ticks {
 function sparseTicks(request: TickRequest, least: number, greatest: number): Ticks {
   const step = request.step ?? clean(10 ** Math.ceil(Math.log10(greatest - least)));
   const [low, high] = limitsFor(request, least, greatest, step);
-  const all = ticksBetween(low, high, step);
-  for (let every = 1; every <= all.values.length; every += 1) {
-    const values = all.values.filter((_, i) => i % every === 0);
-    const ticks = { ...all, values };
-    const distance = (request.length * step * every) / (high - low);
-    if (values.length < 2 || distance >= request.labelRoom(ticks)) return ticks;
+  const count = Math.max(1, Math.floor((high - low) / step + 1e-9));
+  const multiple = multiples(step, decimalsOf(step));
+  const first = Math.ceil(low / step - 1e-9);
+  // Every second, fifth, tenth, …: the ticks that are shown stand at round counts of the step.
+  for (let power = 1; power <= count; power *= 10) {
+    for (const mantissa of [1, 2, 5]) {
+      const every = mantissa * power;
+      const start = Math.ceil(first / every - 1e-9) * every;
+      const values = Array.from({ length: Math.floor((first + count - start) / every) + 1 }, (_, i) =>
+        multiple(start + i * every),
+      ).slice(0, mostTicks);
+      const ticks: Ticks = { low, high, step, values, decimals: decimalsOf(step) };
+      const distance = (request.length * step * every) / (high - low);
+      if (values.length < 2 || distance >= request.labelRoom(ticks)) return ticks;
+    }
   }
-  return { ...all, values: all.values.slice(0, 1) };
+  return { low, high, step, values: [multiple(first)], decimals: decimalsOf(step) };
 }

@@ -1,5 +1,5 @@
 import type { CloudMark } from '../../chart/plan.js';
-import type { MarkersItem, PlateItem } from '../../plate/plate.js';
+import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import type { Fill } from '../fills.js';
 import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
@@ -11,9 +11,12 @@ const many = 3000;
 /** Spots of ink that print can tell apart, to a point: 600 to an inch. */
 const spotsPerPoint = 600 / 72;
 
+/** Markers of less than a hundredth of the largest area would not be seen, and are drawn at that. */
+const leastArea = 0.01;
+
 /** Diameter of the markers in sizes of the style: areas are in proportion, and the largest has four times the area. */
 export const sizeOf = (mark: CloudMark, i: number): number =>
-  mark.areas ? 2 * Math.sqrt(Math.max(0.04, mark.areas[i] as number)) : 1;
+  mark.areas ? 2 * Math.sqrt(Math.max(leastArea, mark.areas[i] as number)) : 1;
 
 /** The places on the page of the markers inside the limits. */
 function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs: Float64Array; ys: Float64Array } {
@@ -70,6 +73,26 @@ function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Arra
   };
 }
 
+/** Thousands of open markers as one path: the form of one of them at every spot. */
+function openItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): PathItem {
+  const shape = fill.marker ?? shapeOf(sheet, context.series);
+  const one = markerOf(sheet, shape, fill, context.role, 0, 0, 1, 'many');
+  const shown = spots(xs, ys, context.scales);
+  const coordinates: number[] = [];
+  for (let i = 0; i < shown.xs.length; i += 1) {
+    for (const [k, v] of one.outline.coordinates.entries()) {
+      coordinates.push(v + ((k % 2 === 0 ? shown.xs[i] : shown.ys[i]) as number));
+    }
+  }
+  const panel = panelOf(context.scales);
+  const { x, y, width, height } = one.box;
+  return {
+    ...one,
+    box: { x: panel.x + x, y: panel.y + y, width: panel.width + width, height: panel.height + height },
+    outline: { commands: one.outline.commands.repeat(shown.xs.length), coordinates },
+  };
+}
+
 /** The markers of many cases: each an item of its own, or all in one where they are thousands. */
 export const cloudDrawer: MarkDrawer<CloudMark> = {
   layers(mark, context) {
@@ -77,7 +100,10 @@ export const cloudDrawer: MarkDrawer<CloudMark> = {
     const { rows, xs, ys } = placesOf(mark, context.scales);
     if (rows.length === 0) return [];
     const shape = shapeOf(sheet, series);
-    if (rows.length > many && !mark.areas && !mark.ids) return [[], [oneItem(sheet, fill, context, xs, ys)]];
+    if (rows.length > many && !mark.areas && !mark.ids) {
+      const open = (fill.marker ?? shape).startsWith('open-');
+      return [[], [open ? openItem(sheet, fill, context, xs, ys) : oneItem(sheet, fill, context, xs, ys)]];
+    }
     const order = mark.areas
       ? [...rows.keys()].sort((a, b) => sizeOf(mark, rows[b] as number) - sizeOf(mark, rows[a] as number))
       : [...rows.keys()];
