@@ -3,7 +3,7 @@ const text = (head: Uint8Array) => new TextDecoder().decode(head);
 
 /** Whether the first bytes of a file are those of a format, so that a new drawing may take its place. */
 const formats: Readonly<Record<string, (head: Uint8Array) => boolean>> = {
-  svg: (head) => /^\ufeff?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s>]/.test(text(head)),
+  svg: (head) => /^\ufeff?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s/>]/.test(text(head)),
   pdf: (head) => text(head).startsWith('%PDF-'),
   eps: (head) => text(head).startsWith('%!PS'),
   png: (head) => starts(head, 0x89, 0x50, 0x4e, 0x47),

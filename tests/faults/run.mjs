@@ -1,0 +1,180 @@
+/**
+ * What may happen to a disk while Hexis writes: kills, a full disk, a read-only folder, two programs at once, files that
+ * change while they are watched. Prints what was tried, and fails where anything was lost.
+ *
+ *   npm run faults            200 kills
+ *   npm run faults -- 20      fewer
+ */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { chmodSync, cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, statSync, symlinkSync, unlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { randomOf } from '../fuzz/random.mjs';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const program = join(root, 'bin', 'hexis.cjs');
+const folder = mkdtempSync(join(tmpdir(), 'hexis-faults-'));
+const formats = ['svg', 'pdf', 'eps', 'png', 'tiff', 'plate'];
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+let failed = 0;
+
+function check(what, fine, more = '') {
+  if (!fine) failed += 1;
+  console.log(`${fine ? 'held' : 'FAILED'}: ${what}${fine ? '' : ` ${more}`}`);
+}
+
+cpSync(join(root, 'demo'), folder, { recursive: true });
+const figure = join(folder, 'figures', 'yield-by-bed.figure.yaml');
+const original = readFileSync(figure, 'utf8');
+const draw = (...args) => spawnSync(process.execPath, [program, 'draw', ...args], { cwd: folder, encoding: 'utf8' });
+const hash = (path) => (existsSync(path) ? createHash('sha256').update(readFileSync(path)).digest('hex') : 'none');
+const names = formats.map((name) => `yield-by-bed.${name === 'plate' ? 'plate.json' : name}`);
+const hashes = (out) => names.map((name) => hash(join(folder, out, name)));
+const left = (out) => readdirSync(join(folder, out)).filter((name) => name.startsWith('.hexis-'));
+
+/** The files of the figure as it is, and with another title. */
+async function kills(count) {
+  const versions = [original, original.replace('Mean yield by type of bed and season', 'Yield of the beds, season by season')];
+  const whole = versions.map((text, i) => {
+    writeFileSync(figure, text);
+    draw(figure, '--as', formats.join(), '--caption', '-o', `whole${i}/`);
+    return hashes(`whole${i}`);
+  });
+  const random = randomOf(1, 1);
+  let [torn, mixed, stale, killed] = [0, 0, 0, 0];
+  mkdirSync(join(folder, 'out'), { recursive: true });
+  for (let k = 0; k < count; k += 1) {
+    writeFileSync(figure, versions[k % 2]);
+    const child = spawn(process.execPath, [program, 'draw', figure, '--as', formats.join(), '--caption', '-o', 'out/'], { cwd: folder, stdio: 'ignore' });
+    // Most kills come while the files are written, near the end.
+    await pause(random.chance(0.2) ? random.int(400) : 700 + random.int(900));
+    if (child.exitCode === null) killed += 1;
+    child.kill('SIGKILL');
+    await new Promise((resolve) => (child.exitCode !== null || child.signalCode ? resolve() : child.once('exit', resolve)));
+    const now = hashes('out');
+    if (now.some((own, i) => own !== 'none' && own !== whole[0][i] && own !== whole[1][i])) torn += 1;
+    // The next drawing finishes a set that was being moved, or clears it away.
+    writeFileSync(figure, versions[(k + 1) % 2]);
+    if (k % 10 === 9) {
+      draw(figure, '--as', formats.join(), '--caption', '-o', 'out/');
+      if (hashes('out').join() !== whole[(k + 1) % 2].join()) mixed += 1;
+      stale += left('out').length;
+    }
+  }
+  check(`${killed} kills in ${count} drawings of ${formats.length} formats: every file is the old or the new one`, torn === 0, `${torn} torn`);
+  check('after the next drawing all files are of one set', mixed === 0, `${mixed} mixed`);
+  check('nothing of ours is left behind', stale === 0, `${stale} left`);
+  writeFileSync(figure, original);
+}
+
+function disks() {
+  const small = join(folder, 'small');
+  mkdirSync(small);
+  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=120k', 'tmpfs', small]).status === 0;
+  if (mounted) {
+    draw(figure, '-o', 'small/a.svg');
+    const before = hash(join(small, 'a.svg'));
+    const full = draw(figure, '--as', 'svg,pdf,tiff', '--name', 'a', '-o', 'small/');
+    check('a full disk: said, the old file whole, nothing left behind', full.status === 3 && /full/.test(full.stderr) && hash(join(small, 'a.svg')) === before && readdirSync(small).length === 1, full.stderr + readdirSync(small));
+    spawnSync('mount', ['-o', 'remount,ro', small]);
+    const readOnly = draw(figure, '-o', 'small/b.svg');
+    check('a read-only disk: said', readOnly.status === 3 && /read-only/.test(readOnly.stderr), readOnly.stderr);
+    spawnSync('umount', [small]);
+  } else console.log('not tried: a full disk and a read-only one, which only an administrator can mount');
+  if (process.getuid?.() !== 0) {
+    mkdirSync(join(folder, 'locked'));
+    chmodSync(join(folder, 'locked'), 0o555);
+    const locked = draw(figure, '-o', 'locked/a.svg');
+    check('a read-only folder: said', locked.status === 3 && /denied/.test(locked.stderr), locked.stderr);
+  }
+}
+
+async function together() {
+  const run = () => new Promise((resolve) => spawn(process.execPath, [program, 'draw', figure, '--as', formats.join(), '-o', 'both/'], { cwd: folder, stdio: 'ignore' }).once('exit', resolve));
+  let uneven = 0;
+  for (let k = 0; k < 8; k += 1) {
+    const codes = await Promise.all([run(), run()]);
+    if (codes.some((code) => code !== 0) || left('both').length > 0) uneven += 1;
+  }
+  const after = hashes('both');
+  draw(figure, '--as', formats.join(), '-o', 'alone/');
+  check('two drawings of one figure at once: both done, the files whole', uneven === 0 && after.join() === hashes('alone').join(), `${uneven} uneven`);
+}
+
+function keeps() {
+  const at = (name) => join(folder, name);
+  const refused = (what, ...args) => {
+    const before = hash(args.at(-1));
+    const { status, stderr } = draw(...args.slice(0, -1));
+    check(what, status !== 0 && hash(args.at(-1)) === before, stderr);
+  };
+  refused('an output that is a figure file of the call', '--as', 'svg', figure, '-o', figure, figure);
+  refused('an output that is the table', figure, '-o', at('data/plots.csv'), '--as', 'svg', at('data/plots.csv'));
+  writeFileSync(at('own.json'), '{"mine":1}');
+  refused('a file of another kind', figure, '-o', at('own.json'), at('own.json'));
+  check('unless --replace is said', draw(figure, '--replace', '-o', at('own.json')).status === 0);
+  writeFileSync(at('target.svg'), '<svg/>');
+  symlinkSync(at('target.svg'), at('link.svg'));
+  chmodSync(at('target.svg'), 0o600);
+  draw(figure, '-o', at('link.svg'));
+  check('a link is written through, and the mode kept', readFileSync(at('target.svg')).length > 1000 && (statSync(at('target.svg')).mode & 0o777) === 0o600);
+  chmodSync(at('target.svg'), 0o444);
+  refused('a read-only file', figure, '-o', at('target.svg'), at('target.svg'));
+  const long = `${'n'.repeat(251)}.svg`;
+  check('a name as long as the disk allows', draw(figure, '-o', at(long)).status === 0 && existsSync(at(long)));
+  if (spawnSync('mkfifo', [at('pipe.csv')]).status === 0) {
+    writeFileSync(at('p.figure.yaml'), original.replace('../data/plots.csv', 'pipe.csv').replaceAll('../', ''));
+    const waiting = spawnSync(process.execPath, [program, 'draw', at('p.figure.yaml'), '-o', at('p.svg')], { timeout: 10_000, encoding: 'utf8' });
+    check('a pipe as data is refused, not waited for', waiting.status === 3 && /pipe/.test(waiting.stderr), waiting.stderr);
+    const replaced = draw(figure, '-o', at('pipe.csv'), '--as', 'svg', '--replace');
+    check('a pipe as output is not replaced', replaced.status === 3 && statSync(at('pipe.csv')).isFIFO(), replaced.stderr);
+  }
+  check('folders are made', draw(figure, '-o', at('new/folders/a.svg')).status === 0);
+}
+
+async function watching() {
+  const child = spawn(process.execPath, [program, 'draw', figure, '--watch', '-o', 'watched/'], { cwd: folder, stdio: ['ignore', 'pipe', 'pipe'] });
+  const out = join(folder, 'watched', 'yield-by-bed.svg');
+  const until = async (fine) => {
+    for (let k = 0; k < 100; k += 1) {
+      if (fine()) return true;
+      await pause(100);
+    }
+    return false;
+  };
+  await until(() => existsSync(out));
+  let missed = 0;
+  const titled = (word) => original.replace('Mean yield by type of bed and season', word);
+  for (let k = 0; k < 20; k += 1) {
+    const word = `Title number ${k}`;
+    // Two changes close together: the second one comes while the first is drawn.
+    writeFileSync(figure, titled(`half of ${word}`));
+    await pause(220 + 17 * k);
+    if (k % 4 === 1) unlinkSync(figure);
+    if (k % 4 === 2) writeFileSync(figure, titled(word).slice(0, 200));
+    if (k % 4 === 3) {
+      writeFileSync(`${figure}.new`, titled(word));
+      renameSync(`${figure}.new`, figure);
+    } else {
+      await pause(30);
+      writeFileSync(figure, titled(word));
+    }
+    if (!(await until(() => existsSync(out) && readFileSync(out, 'utf8').includes(`<title>${word}</title>`)))) missed += 1;
+  }
+  check('20 changes while a figure is watched, some while it is drawn, deleted, half-written, replaced: all seen', missed === 0 && child.exitCode === null, `${missed} missed`);
+  child.kill();
+  writeFileSync(figure, original);
+}
+
+try {
+  keeps();
+  disks();
+  await together();
+  await watching();
+  await kills(Number(process.argv[2] ?? 200));
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
+process.exitCode = failed > 0 ? 1 : 0;
