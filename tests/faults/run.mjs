@@ -7,7 +7,21 @@
  */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { chmodSync, cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, statSync, symlinkSync, unlinkSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  unlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -36,7 +50,10 @@ const left = (out) => readdirSync(join(folder, out)).filter((name) => name.start
 
 /** The files of the figure as it is, and with another title. */
 async function kills(count) {
-  const versions = [original, original.replace('Mean yield by type of bed and season', 'Yield of the beds, season by season')];
+  const versions = [
+    original,
+    original.replace('Mean yield by type of bed and season', 'Yield of the beds, season by season'),
+  ];
   const whole = versions.map((text, i) => {
     writeFileSync(figure, text);
     draw(figure, '--as', formats.join(), '--caption', '-o', `whole${i}/`);
@@ -47,12 +64,18 @@ async function kills(count) {
   mkdirSync(join(folder, 'out'), { recursive: true });
   for (let k = 0; k < count; k += 1) {
     writeFileSync(figure, versions[k % 2]);
-    const child = spawn(process.execPath, [program, 'draw', figure, '--as', formats.join(), '--caption', '-o', 'out/'], { cwd: folder, stdio: 'ignore' });
+    const child = spawn(
+      process.execPath,
+      [program, 'draw', figure, '--as', formats.join(), '--caption', '-o', 'out/'],
+      { cwd: folder, stdio: 'ignore' },
+    );
     // Most kills come while the files are written, near the end.
     await pause(random.chance(0.2) ? random.int(400) : 700 + random.int(900));
     if (child.exitCode === null) killed += 1;
     child.kill('SIGKILL');
-    await new Promise((resolve) => (child.exitCode !== null || child.signalCode ? resolve() : child.once('exit', resolve)));
+    await new Promise((resolve) =>
+      child.exitCode !== null || child.signalCode ? resolve() : child.once('exit', resolve),
+    );
     const now = hashes('out');
     if (now.some((own, i) => own !== 'none' && own !== whole[0][i] && own !== whole[1][i])) torn += 1;
     // The next drawing finishes a set that was being moved, or clears it away.
@@ -63,7 +86,11 @@ async function kills(count) {
       stale += left('out').length;
     }
   }
-  check(`${killed} kills in ${count} drawings of ${formats.length} formats: every file is the old or the new one`, torn === 0, `${torn} torn`);
+  check(
+    `${killed} kills in ${count} drawings of ${formats.length} formats: every file is the old or the new one`,
+    torn === 0,
+    `${torn} torn`,
+  );
   check('after the next drawing all files are of one set', mixed === 0, `${mixed} mixed`);
   check('nothing of ours is left behind', stale === 0, `${stale} left`);
   writeFileSync(figure, original);
@@ -77,7 +104,14 @@ function disks() {
     draw(figure, '-o', 'small/a.svg');
     const before = hash(join(small, 'a.svg'));
     const full = draw(figure, '--as', 'svg,pdf,tiff', '--name', 'a', '-o', 'small/');
-    check('a full disk: said, the old file whole, nothing left behind', full.status === 3 && /full/.test(full.stderr) && hash(join(small, 'a.svg')) === before && readdirSync(small).length === 1, full.stderr + readdirSync(small));
+    check(
+      'a full disk: said, the old file whole, nothing left behind',
+      full.status === 3 &&
+        /full/.test(full.stderr) &&
+        hash(join(small, 'a.svg')) === before &&
+        readdirSync(small).length === 1,
+      full.stderr + readdirSync(small),
+    );
     spawnSync('mount', ['-o', 'remount,ro', small]);
     const readOnly = draw(figure, '-o', 'small/b.svg');
     check('a read-only disk: said', readOnly.status === 3 && /read-only/.test(readOnly.stderr), readOnly.stderr);
@@ -92,7 +126,13 @@ function disks() {
 }
 
 async function together() {
-  const run = () => new Promise((resolve) => spawn(process.execPath, [program, 'draw', figure, '--as', formats.join(), '-o', 'both/'], { cwd: folder, stdio: 'ignore' }).once('exit', resolve));
+  const run = () =>
+    new Promise((resolve) =>
+      spawn(process.execPath, [program, 'draw', figure, '--as', formats.join(), '-o', 'both/'], {
+        cwd: folder,
+        stdio: 'ignore',
+      }).once('exit', resolve),
+    );
   let uneven = 0;
   for (let k = 0; k < 8; k += 1) {
     const codes = await Promise.all([run(), run()]);
@@ -100,7 +140,11 @@ async function together() {
   }
   const after = hashes('both');
   draw(figure, '--as', formats.join(), '-o', 'alone/');
-  check('two drawings of one figure at once: both done, the files whole', uneven === 0 && after.join() === hashes('alone').join(), `${uneven} uneven`);
+  check(
+    'two drawings of one figure at once: both done, the files whole',
+    uneven === 0 && after.join() === hashes('alone').join(),
+    `${uneven} uneven`,
+  );
 }
 
 function keeps() {
@@ -119,23 +163,40 @@ function keeps() {
   symlinkSync(at('target.svg'), at('link.svg'));
   chmodSync(at('target.svg'), 0o600);
   draw(figure, '-o', at('link.svg'));
-  check('a link is written through, and the mode kept', readFileSync(at('target.svg')).length > 1000 && (statSync(at('target.svg')).mode & 0o777) === 0o600);
+  check(
+    'a link is written through, and the mode kept',
+    readFileSync(at('target.svg')).length > 1000 && (statSync(at('target.svg')).mode & 0o777) === 0o600,
+  );
   chmodSync(at('target.svg'), 0o444);
   refused('a read-only file', figure, '-o', at('target.svg'), at('target.svg'));
   const long = `${'n'.repeat(251)}.svg`;
   check('a name as long as the disk allows', draw(figure, '-o', at(long)).status === 0 && existsSync(at(long)));
   if (spawnSync('mkfifo', [at('pipe.csv')]).status === 0) {
     writeFileSync(at('p.figure.yaml'), original.replace('../data/plots.csv', 'pipe.csv').replaceAll('../', ''));
-    const waiting = spawnSync(process.execPath, [program, 'draw', at('p.figure.yaml'), '-o', at('p.svg')], { timeout: 10_000, encoding: 'utf8' });
-    check('a pipe as data is refused, not waited for', waiting.status === 3 && /pipe/.test(waiting.stderr), waiting.stderr);
+    const waiting = spawnSync(process.execPath, [program, 'draw', at('p.figure.yaml'), '-o', at('p.svg')], {
+      timeout: 10_000,
+      encoding: 'utf8',
+    });
+    check(
+      'a pipe as data is refused, not waited for',
+      waiting.status === 3 && /pipe/.test(waiting.stderr),
+      waiting.stderr,
+    );
     const replaced = draw(figure, '-o', at('pipe.csv'), '--as', 'svg', '--replace');
-    check('a pipe as output is not replaced', replaced.status === 3 && statSync(at('pipe.csv')).isFIFO(), replaced.stderr);
+    check(
+      'a pipe as output is not replaced',
+      replaced.status === 3 && statSync(at('pipe.csv')).isFIFO(),
+      replaced.stderr,
+    );
   }
   check('folders are made', draw(figure, '-o', at('new/folders/a.svg')).status === 0);
 }
 
 async function watching() {
-  const child = spawn(process.execPath, [program, 'draw', figure, '--watch', '-o', 'watched/'], { cwd: folder, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, [program, 'draw', figure, '--watch', '-o', 'watched/'], {
+    cwd: folder,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   const out = join(folder, 'watched', 'yield-by-bed.svg');
   const until = async (fine) => {
     for (let k = 0; k < 100; k += 1) {
@@ -161,9 +222,14 @@ async function watching() {
       await pause(30);
       writeFileSync(figure, titled(word));
     }
-    if (!(await until(() => existsSync(out) && readFileSync(out, 'utf8').includes(`<title>${word}</title>`)))) missed += 1;
+    if (!(await until(() => existsSync(out) && readFileSync(out, 'utf8').includes(`<title>${word}</title>`))))
+      missed += 1;
   }
-  check('20 changes while a figure is watched, some while it is drawn, deleted, half-written, replaced: all seen', missed === 0 && child.exitCode === null, `${missed} missed`);
+  check(
+    '20 changes while a figure is watched, some while it is drawn, deleted, half-written, replaced: all seen',
+    missed === 0 && child.exitCode === null,
+    `${missed} missed`,
+  );
   child.kill();
   writeFileSync(figure, original);
 }

@@ -33,7 +33,8 @@ function column(name, random, rows) {
       ]);
     if (name === 'id') return `p${i}`;
     if (name === 'times') return String(random.int(4));
-    const value = constant ? scale : Math.round(random.next() * scale * 100) / 100;
+    const drawn = Math.round(random.next() * scale * 100) / 100;
+    const value = constant || !Number.isFinite(drawn) ? scale : drawn;
     return form(value);
   };
   return Array.from({ length: rows }, (_, i) => cell(i));

@@ -4,6 +4,7 @@ import { error, type Problem } from '../document/problem.js';
 import type { AccentLook, Colors } from '../layout/fills.js';
 import { given } from '../style/given.js';
 import { colorReader } from '../style/resolve.js';
+import { largestText } from '../style/resolver.js';
 import type { FigureFile } from './figureFile.js';
 import type { Gathered } from './gather.js';
 
@@ -21,20 +22,30 @@ export function readLooks({ figure, codebook, layers, locate }: Gathered): { col
       problems.push(error('bad-color', { path, found: value, known, nearest: nearest(value, known) }, locate(path)));
     return hex;
   };
-  const points = (value: string | undefined) => (value === undefined ? undefined : lengthInPoints(value));
+  const points = (value: string | undefined, path: string): number | undefined => {
+    const found = value === undefined ? undefined : lengthInPoints(value);
+    if (found === undefined || found <= largestText) return found;
+    const facts = { path, found: value as string, least: 0, most: largestText };
+    problems.push(error('length-beyond', facts, locate(path)));
+    return undefined;
+  };
   const lookOf = ({ outline, line, label, ...accent }: Accent, i: number): AccentLook => {
     const at = `accents.${i}`;
     return given<AccentLook>({
       fill: color(accent.fill, `${at}.fill`),
       pattern: accent.pattern,
       opacity: accent.opacity,
-      corner: points(accent.corner),
+      corner: points(accent.corner, `${at}.corner`),
       marker: accent.marker,
-      size: points(accent.size),
+      size: points(accent.size, `${at}.size`),
       outline:
         outline &&
-        given({ width: points(outline.width), color: color(outline.color, `${at}.outline.color`), dash: outline.dash }),
-      line: line && given({ width: points(line.width), dash: line.dash }),
+        given({
+          width: points(outline.width, `${at}.outline.width`),
+          color: color(outline.color, `${at}.outline.color`),
+          dash: outline.dash,
+        }),
+      line: line && given({ width: points(line.width, `${at}.line.width`), dash: line.dash }),
       label:
         label &&
         given({

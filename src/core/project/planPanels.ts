@@ -200,6 +200,10 @@ export function planPanels(input: Input, panels: PanelSettings | undefined): Out
     return succeed({ plans: [planned.value], grid: onePanel, numbers, note, altText: words }, planned.problems);
   }
   const names = [panels.by].flat();
+  if (kind.columns(input.settings).length === 0) {
+    const facts = { path: 'panels', needs: 'a chart of a table' };
+    return fail([error('setting-idle', facts, input.locate('panels'))]);
+  }
   const [first, second] = names;
   if (first !== undefined && first === second) {
     const facts = { column: first, path: 'panels.by.1', other: 'panels.by.0' };

@@ -22,7 +22,8 @@ export function pageSize(resolver: Resolver, look: CompleteLook, figure: Look): 
     sides.height = ownHeight === undefined ? sides.width / ratio : resolver.points(ownHeight, 'size.height');
   for (const side of ['width', 'height'] as const) {
     if (sides[side] > 0 && sides[side] <= greatestPage) continue;
-    const found = `${((sides[side] / 72) * 2.54).toFixed(1)} cm`;
+    const size = (sides[side] / 72) * 2.54;
+    const found = size < 1e6 ? `${size.toFixed(1)} cm` : 'longer than any page';
     resolver.report(
       (place) =>
         error(

@@ -154,5 +154,5 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
 /** Reads a colour that a chart needs beside the settings, such as an accent's, by the same names. */
 export function colorReader(layers: readonly Layer[]): (value: string) => string | undefined {
   const names = layers.reduce<Record<string, string>>((all, layer) => Object.assign(all, layer.look.colors), {});
-  return (value) => hexOf(names[value] ?? value);
+  return (value) => hexOf((Object.hasOwn(names, value) ? names[value] : undefined) ?? value);
 }

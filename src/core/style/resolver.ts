@@ -83,9 +83,9 @@ export class Resolver {
 
   /** A width: a length, or one of the widths that the style names. */
   width(value: string, path = 'size.width'): number {
-    const named = this.look.widths[value] as string | undefined;
+    const named = Object.hasOwn(this.look.widths, value) ? (this.look.widths[value] as string) : undefined;
     const points = lengthInPoints(named ?? value);
-    if (points !== undefined) return points;
+    if (points !== undefined && points <= longestSide) return points;
     const known = Object.keys(this.look.widths);
     const problem = /^[\d.]+$/.test(value)
       ? (place?: Place) => error('length-without-unit', { path, found: value }, place)
