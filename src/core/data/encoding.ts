@@ -18,6 +18,13 @@ function marked(bytes: Uint8Array): 'utf-8' | 'utf-16le' | 'utf-16be' | undefine
   return starts(bytes, 0xef, 0xbb, 0xbf) ? 'utf-8' : undefined;
 }
 
+/** The signs of Windows-1252 from 0x80 on that are not those of Latin-1 (Encoding Standard, index windows-1252). */
+const western = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+
+/** Windows-1252 as text: some releases of Node read it as Latin-1. */
+const westernText = (bytes: Uint8Array): string =>
+  new TextDecoder('latin1').decode(bytes).replace(/[\u0080-\u009f]/g, (sign) => western[sign.charCodeAt(0) - 0x80] as string);
+
 /**
  * The text of a file: UTF-8, or UTF-16 with a byte order mark. What is no UTF-8 is Windows-1252, as spreadsheets save it in
  * western countries; undefined where it is no text at all.
@@ -39,6 +46,7 @@ export function decodeText(bytes: Uint8Array, told?: Encoding): Decoded | undefi
   // A text of western letters has no zeros; other files do.
   if (!sure?.startsWith('utf-16') && bytes.includes(0)) return undefined;
   const name = sure ?? 'windows-1252';
+  if (name === 'windows-1252') return { text: westernText(bytes), encoding: name, assumed: sure === undefined };
   return {
     text: new TextDecoder(name, { ignoreBOM: true }).decode(bytes),
     encoding: encoding(name),

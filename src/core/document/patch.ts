@@ -1,4 +1,4 @@
-import { Document, isMap, isScalar, isSeq, type Node, parseDocument, type YAMLMap } from 'yaml';
+import { Document, isMap, isScalar, isSeq, type Node, parseDocument, visit, type YAMLMap } from 'yaml';
 import type { Path } from './yamlSource.js';
 
 /** One setting to write, or, where the value is `undefined`, to take away. */
@@ -40,11 +40,17 @@ const isJson = (text: string) => /^\s*\{\s*("|\})/.test(text);
 /** A value in the style of flow, as it may stand inside brackets. */
 function written(value: unknown, json: boolean): string {
   if (json) return JSON.stringify(value);
-  const list = new Document([value]).toString({
+  const document = new Document([value]);
+  visit(document, {
+    // Line breaks within texts stay as escapes.
+    Scalar(_, node) {
+      if (typeof node.value === 'string' && /[\r\n]/.test(node.value)) node.type = 'QUOTE_DOUBLE';
+    },
+  });
+  const list = document.toString({
     collectionStyle: 'flow',
     lineWidth: 0,
     flowCollectionPadding: true,
-    // Line breaks within texts stay escapes.
     doubleQuotedMinMultiLineLength: 1e9,
   });
   return list

@@ -1,0 +1,131 @@
+import { describe, expect, test } from '@jest/globals';
+import { compose, coreFormats, edited, gather, historyOf, matchFigure, memorySource, undo, writeFigure } from 'hexis';
+import { diskSource } from 'hexis/node';
+import { SaxesParser } from 'saxes';
+import { harmless } from '../../src/cli/report.js';
+import { decodeText } from '../../src/core/data/encoding.js';
+import { cssText } from '../../src/core/export/xml.js';
+import { encodePng } from '../../src/node/png.js';
+
+const format = (name: string) => {
+  const found = coreFormats.find((one) => one.name === name);
+  if (!found) throw new Error(name);
+  return found;
+};
+
+async function made(figure: object, abilities: Parameters<typeof memorySource>[1] = {}, files: Record<string, Uint8Array> = {}) {
+  const source = memorySource({ 'f.yaml': JSON.stringify({ hexis: 'figure/1', ...figure }), ...files }, abilities);
+  const gathered = await gather(source, 'f.yaml');
+  if (!gathered.ok) throw new Error(JSON.stringify(gathered.problems));
+  const composed = compose(gathered.value);
+  if (!composed.ok) throw new Error(JSON.stringify(composed.problems));
+  return { gathered: gathered.value, composition: composed.value };
+}
+
+const bars = (name: string) => ({ data: { rows: [{ c: name, v: 1 }, { c: 'b', v: 2 }] }, chart: { kind: 'bar', category: 'c', value: 'v' } });
+
+describe('formats that need font files', () => {
+  test('say so where there are none, and are written where they are handed over', async () => {
+    const { gathered, composition } = await made(bars('a'));
+    for (const [name, options] of [
+      ['pdf', {}],
+      ['svg', { text: 'live' }],
+    ] as const) {
+      const written = await writeFigure(gathered, composition, format(name), options);
+      expect([written.ok, written.problems.map(({ code }) => code)]).toEqual([false, ['format-needs']]);
+      const { shippedFont, subsetFont } = diskSource;
+      const able = await made(bars('a'), { shippedFont, subsetFont });
+      expect((await writeFigure(able.gathered, able.composition, format(name), options)).ok).toBe(true);
+    }
+  });
+});
+
+describe('what authors write is never obeyed', () => {
+  const hostile = '</style><script>alert(1)</script>\u0000\ud800\u001b[31m"\'\\';
+
+  test('in SVG: well-formed, without a script, by names and words of any kind', async () => {
+    const { shippedFont, subsetFont } = diskSource;
+    const face = `x"}</style><script>1</script>`;
+    const font = await diskSource.shippedFont('Arimo', 'regular');
+    const { gathered, composition } = await made(
+      { ...bars(hostile), faces: { [face]: { regular: 'a.ttf' } }, text: { face }, caption: { title: hostile }, heading: { show: true } },
+      { shippedFont, subsetFont },
+      { 'a.ttf': font },
+    );
+    for (const text of ['live', 'outlines'] as const) {
+      const written = await writeFigure(gathered, composition, format('svg'), { text });
+      if (!written.ok) throw new Error(JSON.stringify(written.problems));
+      const svg = written.value as string;
+      expect(svg).not.toMatch(/<script/);
+      const parser = new SaxesParser();
+      parser.on('error', (fault) => {
+        throw fault;
+      });
+      parser.write(svg).close();
+    }
+    expect(cssText('a"}b')).toBe("'a\\22 \\7d b'");
+  });
+
+  test('in ids: two drawings in one page never take each other’s markers', async () => {
+    const cloud = (marker: string) => ({
+      data: { rows: Array.from({ length: 3100 }, (_, i) => ({ x: i % 61, y: (i * 7) % 53 })) },
+      chart: { kind: 'scatter', x: 'x', y: 'y' },
+      markers: { shapes: [marker], opacity: 0.5 },
+    });
+    const ids = async (marker: string) => {
+      const { gathered, composition } = await made(cloud(marker));
+      const written = await writeFigure(gathered, composition, format('svg'));
+      return written.ok ? [...new Set((written.value as string).match(/ id="[^"]+"/g))] : [];
+    };
+    const [circles, squares] = [await ids('circle'), await ids('square')];
+    expect(circles).toHaveLength(1);
+    expect(squares).not.toEqual(circles);
+    expect(await ids('circle')).toEqual(circles);
+  });
+
+  test('on a terminal, and in the texts of a picture', () => {
+    expect(harmless('a\u001b[31m\u009b2J\u202eb\n\tc')).toBe('a\\u001b[31m\\u009b2J\\u202eb\n\tc');
+    const picture = encodePng(new Uint8Array(4), 1, 1, 72, false, { Title: 'a\u0000b\u0001c' });
+    const at = Buffer.from(picture).indexOf('iTXtTitle');
+    expect(Buffer.from(picture).subarray(at + 14, at + 17).toString()).toBe('abc');
+  });
+});
+
+describe('files of other habits', () => {
+  test('texts in Windows-1252 and UTF-16 are read, and the guess is known', () => {
+    const western = decodeText(Uint8Array.of(0xc4, 0x70, 0x66, 0x65, 0x6c, 0x20, 0x80));
+    expect(western).toEqual({ text: 'Äpfel €', encoding: 'windows-1252', assumed: true });
+    expect(decodeText(Uint8Array.of(0xc4, 0x41), 'utf-8')).toBeUndefined();
+    expect(decodeText(Uint8Array.of(0x41, 0, 0xc4))).toBeUndefined();
+    expect(decodeText(Uint8Array.of(0xfe, 0xff, 0, 0x41))).toEqual({ text: '\ufeffA', encoding: 'utf-16', assumed: false });
+    expect(decodeText(Uint8Array.of(0xc4), 'windows-1252')).toMatchObject({ text: 'Ä', assumed: false });
+  });
+
+  test('keep their line ends and byte order marks through edits', () => {
+    const lines = ['hexis: figure/1', 'chart:', '  kind: bar', 'size: { width: 8cm }', ''];
+    for (const [end, mark] of [
+      ['\n', ''],
+      ['\r\n', ''],
+      ['\r\n', '\ufeff'],
+      ['\n', '\ufeff'],
+    ] as const) {
+      const text = mark + lines.join(end);
+      const after = edited(historyOf(text), [
+        { path: ['chart', 'category'], value: 'bed' },
+        { path: ['size', 'width'], value: '9cm' },
+        { path: ['caption', 'title'], value: 'two\nlines' },
+        { path: ['chart', 'kind'], value: undefined },
+      ]);
+      const expected = ['hexis: figure/1', 'chart:', '  category: bed', 'size: { width: 9cm }', 'caption: { title: "two\\nlines" }', ''];
+      expect(after.text).toBe(mark + expected.join(end));
+      expect(undo(after).text).toBe(text);
+    }
+  });
+
+  test('match finds its lines in them', async () => {
+    const own = '\ufeffhexis: figure/1\r\n# mine\r\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\r\nstyle: apa\r\n';
+    const model = 'hexis: figure/1\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\nstyle: mono\n';
+    const matched = await matchFigure(memorySource({ 'a.yaml': own, 'b.yaml': model }), 'a.yaml', 'b.yaml', { scales: false });
+    expect(matched.ok && matched.value.after).toBe(own.replace('apa', 'mono'));
+  });
+});
