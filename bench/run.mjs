@@ -9,6 +9,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { compose, gather, writeFigure } from 'hexis';
 import { diskSource, formats } from 'hexis/node';
+import { refusals } from './refusals.mjs';
 
 const at = process.argv.indexOf('--runs');
 const runs = at > 0 ? Number(process.argv[at + 1]) : 15;
@@ -142,7 +143,7 @@ const written = await callTime(() => writeFigure(points.value, cloud.value, svgF
 row('100 000 points: SVG writer, of a loop that joins the coordinates of all', written / plain, 2);
 row(
   'the same, of their coordinates in bytes',
-  (await writeFigure(points.value, cloud.value, svgFormat)).length /
+  (await writeFigure(points.value, cloud.value, svgFormat)).value.length /
     [...xs].reduce((sum, x, i) => sum + `M${x} ${ys[i]}h0`.length, 0),
   1.2,
 );
@@ -154,7 +155,7 @@ for (const name of ['pdf', 'png']) {
   );
   row(
     `the same, ${name.toUpperCase()} bytes for each spot of ink that shows (${markers.xs.length})`,
-    bytes.length / markers.xs.length,
+    bytes.value.length / markers.xs.length,
     name === 'pdf' ? 15 : 4,
   );
 }
@@ -196,6 +197,13 @@ for (const name of readdirSync('demo/figures')) {
     writing += await callTime(() => writeFigure(one.value, made.value, format), 3, 1);
   }
 }
+// Inputs of up to 10 MB that cannot be drawn.
+const refused = refusals();
+const slowest = refused.reduce((a, b) => (b.seconds > a.seconds ? b : a));
+const largest = refused.reduce((a, b) => (b.peak > a.peak ? b : a));
+row(`slowest of ${refused.length} refusals, in seconds (${slowest.name})`, slowest.seconds, 5);
+row(`their greatest memory in MB (${largest.name})`, largest.peak, 600);
+
 row('npm start: the demo in SVG, PDF and PNG, of `node -e 0`', start / bare, undefined);
 row('npm start: the writers alone, warm, of the whole', writing / start, undefined);
 

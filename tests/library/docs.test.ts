@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { chartKinds, compose, gather } from 'hexis';
+import { chartKinds, compose, gather, memorySource } from 'hexis';
 import { diskSource } from 'hexis/node';
 import { demo, root } from '../helpers/hexis.js';
 
@@ -64,4 +64,14 @@ ${block}`;
       );
     },
   );
+});
+
+test('the page of tables says what is: its block is valid, and its table of numbers is how columns are read', async () => {
+  const text = readFileSync(join(root, 'docs/tables.md'), 'utf8');
+  const [block] = [...text.matchAll(/```yaml\n([\s\S]*?)```/g)].map(([, own]) => own as string);
+  const table = 'Harvest\n\ng;v\na;1,5\na;2,5\n';
+  const figure = `hexis: figure/1\n${block}chart: { kind: bar, category: g, value: v }\n`;
+  const gathered = await gather(memorySource({ 'f.yaml': figure, 'harvest.txt': table }), 'f.yaml');
+  const made = gathered.ok ? compose(gathered.value) : gathered;
+  expect(made.ok && 'numbers' in made.value && made.value.numbers.rows[0]?.[2]).toBe(2);
 });

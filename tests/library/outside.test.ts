@@ -13,7 +13,11 @@ const format = (name: string) => {
   return found;
 };
 
-async function made(figure: object, abilities: Parameters<typeof memorySource>[1] = {}, files: Record<string, Uint8Array> = {}) {
+async function made(
+  figure: object,
+  abilities: Parameters<typeof memorySource>[1] = {},
+  files: Record<string, Uint8Array> = {},
+) {
   const source = memorySource({ 'f.yaml': JSON.stringify({ hexis: 'figure/1', ...figure }), ...files }, abilities);
   const gathered = await gather(source, 'f.yaml');
   if (!gathered.ok) throw new Error(JSON.stringify(gathered.problems));
@@ -22,7 +26,15 @@ async function made(figure: object, abilities: Parameters<typeof memorySource>[1
   return { gathered: gathered.value, composition: composed.value };
 }
 
-const bars = (name: string) => ({ data: { rows: [{ c: name, v: 1 }, { c: 'b', v: 2 }] }, chart: { kind: 'bar', category: 'c', value: 'v' } });
+const bars = (name: string) => ({
+  data: {
+    rows: [
+      { c: name, v: 1 },
+      { c: 'b', v: 2 },
+    ],
+  },
+  chart: { kind: 'bar', category: 'c', value: 'v' },
+});
 
 describe('formats that need font files', () => {
   test('say so where there are none, and are written where they are handed over', async () => {
@@ -48,7 +60,13 @@ describe('what authors write is never obeyed', () => {
     const face = `x"}</style><script>1</script>`;
     const font = await diskSource.shippedFont('Arimo', 'regular');
     const { gathered, composition } = await made(
-      { ...bars(hostile), faces: { [face]: { regular: 'a.ttf' } }, text: { face }, caption: { title: hostile }, heading: { show: true } },
+      {
+        ...bars(hostile),
+        faces: { [face]: { regular: 'a.ttf' } },
+        text: { face },
+        caption: { title: hostile },
+        heading: { show: true },
+      },
       { shippedFont, subsetFont },
       { 'a.ttf': font },
     );
@@ -87,7 +105,11 @@ describe('what authors write is never obeyed', () => {
     expect(harmless('a\u001b[31m\u009b2J\u202eb\n\tc')).toBe('a\\u001b[31m\\u009b2J\\u202eb\n\tc');
     const picture = encodePng(new Uint8Array(4), 1, 1, 72, false, { Title: 'a\u0000b\u0001c' });
     const at = Buffer.from(picture).indexOf('iTXtTitle');
-    expect(Buffer.from(picture).subarray(at + 14, at + 17).toString()).toBe('abc');
+    expect(
+      Buffer.from(picture)
+        .subarray(at + 14, at + 17)
+        .toString(),
+    ).toBe('abc');
   });
 });
 
@@ -97,7 +119,11 @@ describe('files of other habits', () => {
     expect(western).toEqual({ text: 'Äpfel €', encoding: 'windows-1252', assumed: true });
     expect(decodeText(Uint8Array.of(0xc4, 0x41), 'utf-8')).toBeUndefined();
     expect(decodeText(Uint8Array.of(0x41, 0, 0xc4))).toBeUndefined();
-    expect(decodeText(Uint8Array.of(0xfe, 0xff, 0, 0x41))).toEqual({ text: '\ufeffA', encoding: 'utf-16', assumed: false });
+    expect(decodeText(Uint8Array.of(0xfe, 0xff, 0, 0x41))).toEqual({
+      text: '\ufeffA',
+      encoding: 'utf-16',
+      assumed: false,
+    });
     expect(decodeText(Uint8Array.of(0xc4), 'windows-1252')).toMatchObject({ text: 'Ä', assumed: false });
   });
 
@@ -116,16 +142,27 @@ describe('files of other habits', () => {
         { path: ['caption', 'title'], value: 'two\nlines' },
         { path: ['chart', 'kind'], value: undefined },
       ]);
-      const expected = ['hexis: figure/1', 'chart:', '  category: bed', 'size: { width: 9cm }', 'caption: { title: "two\\nlines" }', ''];
+      const expected = [
+        'hexis: figure/1',
+        'chart:',
+        '  category: bed',
+        'size: { width: 9cm }',
+        'caption: { title: "two\\nlines" }',
+        '',
+      ];
       expect(after.text).toBe(mark + expected.join(end));
       expect(undo(after).text).toBe(text);
     }
   });
 
   test('match finds its lines in them', async () => {
-    const own = '\ufeffhexis: figure/1\r\n# mine\r\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\r\nstyle: apa\r\n';
-    const model = 'hexis: figure/1\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\nstyle: mono\n';
-    const matched = await matchFigure(memorySource({ 'a.yaml': own, 'b.yaml': model }), 'a.yaml', 'b.yaml', { scales: false });
+    const own =
+      '\ufeffhexis: figure/1\r\n# mine\r\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\r\nstyle: apa\r\n';
+    const model =
+      'hexis: figure/1\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\nstyle: mono\n';
+    const matched = await matchFigure(memorySource({ 'a.yaml': own, 'b.yaml': model }), 'a.yaml', 'b.yaml', {
+      scales: false,
+    });
     expect(matched.ok && matched.value.after).toBe(own.replace('apa', 'mono'));
   });
 });

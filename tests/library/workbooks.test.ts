@@ -18,15 +18,22 @@ const head = row(text('g'), text('v'));
 
 describe('a workbook is read as the standard has it', () => {
   test('rows and cells without references stand after each other', async () => {
-    const { rows, problems } = await drawn(rawWorkbook(head + row(text('a'), number(2)) + row(text('a'), number(4))), bar);
+    const { rows, problems } = await drawn(
+      rawWorkbook(head + row(text('a'), number(2)) + row(text('a'), number(4))),
+      bar,
+    );
     expect(problems).toEqual([]);
     expect(rows?.[0]?.slice(0, 3)).toEqual(['a', 2, 3]);
   });
 
   test('shared texts without the readings beside them, and escapes', async () => {
-    const strings = '<si><t>g</t></si><si><t>v</t></si><si><r><t>Ri</t></r><r><t>ce</t></r><rPh><t>kome</t></rPh></si><si><t>a_x0041_</t></si>';
+    const strings =
+      '<si><t>g</t></si><si><t>v</t></si><si><r><t>Ri</t></r><r><t>ce</t></r><rPh><t>kome</t></rPh></si><si><t>a_x0041_</t></si>';
     const cell = (index: number) => `<c t="s"><v>${index}</v></c>`;
-    const { rows } = await drawn(rawWorkbook(row(cell(0), cell(1)) + row(cell(2), number(1)) + row(cell(3), number(2)), { strings }), bar);
+    const { rows } = await drawn(
+      rawWorkbook(row(cell(0), cell(1)) + row(cell(2), number(1)) + row(cell(3), number(2)), { strings }),
+      bar,
+    );
     expect(rows?.map(([name]) => name)).toEqual(['Rice', 'aA']);
   });
 
@@ -42,9 +49,17 @@ describe('a workbook is read as the standard has it', () => {
   });
 
   test('dates that count from 1904, and formats that only look like dates', async () => {
-    const sheet = row(text('d'), text('v')) + row(number(44620, 1), number(2.5, 3)) + row(number(44621, 1), number(3.5, 3));
-    const { rows } = await drawn(rawWorkbook(sheet, { date1904: true }), { kind: 'line', x: 'd', value: 'v' }, { variables: { d: { measure: 'date' } } });
-    expect(rows?.map((own) => [own[0], own[2]])).toEqual([['2026-03-01', 2.5], ['2026-03-02', 3.5]]);
+    const sheet =
+      row(text('d'), text('v')) + row(number(44620, 1), number(2.5, 3)) + row(number(44621, 1), number(3.5, 3));
+    const { rows } = await drawn(
+      rawWorkbook(sheet, { date1904: true }),
+      { kind: 'line', x: 'd', value: 'v' },
+      { variables: { d: { measure: 'date' } } },
+    );
+    expect(rows?.map((own) => [own[0], own[2]])).toEqual([
+      ['2026-03-01', 2.5],
+      ['2026-03-02', 3.5],
+    ]);
   });
 });
 
@@ -80,7 +95,9 @@ describe('what is wrong in a workbook is said', () => {
   });
 
   test('parts that unpack beyond all sheets; others are not unpacked', async () => {
-    const unused = rawWorkbook(head + row(text('a'), number(2)), { parts: { 'xl/media/huge.bin': new Uint8Array(60e6) } });
+    const unused = rawWorkbook(head + row(text('a'), number(2)), {
+      parts: { 'xl/media/huge.bin': new Uint8Array(60e6) },
+    });
     expect(unused.length).toBeLessThan(1e6);
     const started = process.memoryUsage().rss;
     expect(await codesOf(unused)).toEqual([]);

@@ -23,7 +23,9 @@ const western = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘�
 
 /** Windows-1252 as text: some releases of Node read it as Latin-1. */
 const westernText = (bytes: Uint8Array): string =>
-  new TextDecoder('latin1').decode(bytes).replace(/[\u0080-\u009f]/g, (sign) => western[sign.charCodeAt(0) - 0x80] as string);
+  new TextDecoder('latin1')
+    .decode(bytes)
+    .replace(/[\u0080-\u009f]/g, (sign) => western[sign.charCodeAt(0) - 0x80] as string);
 
 /**
  * The text of a file: UTF-8, or UTF-16 with a byte order mark. What is no UTF-8 is Windows-1252, as spreadsheets save it in

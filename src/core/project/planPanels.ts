@@ -73,7 +73,12 @@ function shownCategories(input: Input, names: readonly string[]): { variables: C
       of: (row) => kept.indexOf(categories.of(row)),
     };
   });
-  return { variables, problems: [...selection.problems, ...all.flatMap(({ problems }) => problems)] };
+  const dates = names.flatMap((name, i) => {
+    if (codebook.variable(name).measure !== 'date') return [];
+    const path = names.length > 1 ? `panels.by.${i}` : 'panels.by';
+    return [error('date-as-category', { column: name, path }, locate(path))];
+  });
+  return { variables, problems: [...selection.problems, ...dates, ...all.flatMap(({ problems }) => problems)] };
 }
 
 /** Each problem once: all panels find the same ones. */
