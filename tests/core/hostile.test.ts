@@ -115,6 +115,10 @@ test('a value on a fence is within it, though the fence is rounded', () => {
 });
 
 describe('local regressions', () => {
+  test('have a value where all the nearest points are equally far away', () => {
+    expect(fitLocal([1, 6, 2, 6, 0], [0, 1, 0, 0, 2], 0.55)?.at(4, 0.95).y).toBeCloseTo(0.25, 12);
+  });
+
   test('take the nearest share, its number rounded', () => {
     const xs = Array.from({ length: 100 }, (_, i) => i);
     expect(fitLocal(xs, xs, 0.55)?.neighbours).toBe(55);

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { codebookOf } from '../../dist/core/data/codebook.js';
 import { pointNotation } from '../../dist/core/data/numberText.js';
 import { notationOfTable, profileTable } from '../../dist/core/data/profile.js';
+import { everyColumn } from '../../dist/core/data/table.js';
 import { readTableText } from '../../dist/core/data/tableText.js';
 import { draftChart, draftCodebook, draftFigure } from '../../dist/core/project/draft.js';
 import { grow } from './grow.mjs';
@@ -200,7 +201,7 @@ export function caseOf(seed, index) {
 
 /** The drafts of `start`, as files; undefined where the table cannot be read or holds nothing to draw. */
 export function draftOf(text) {
-  const requests = [{ column: '*', as: 'category', path: 'table' }];
+  const requests = [{ column: everyColumn, as: 'category', path: 'table' }];
   const read = readTableText(text, 't.csv', {
     name: 't.csv',
     codebook: codebookOf(),

@@ -79,7 +79,7 @@ function plateFaults(plate) {
   const faults = [];
   const fine = (value, path) => {
     if (typeof value === 'number' && !Number.isFinite(value)) faults.push(`${value} at ${path}`);
-    else if (ArrayBuffer.isView(value)) value.forEach((entry, i) => fine(entry, `${path}[${i}]`));
+    else if (ArrayBuffer.isView(value)) for (const [i, entry] of [...value].entries()) fine(entry, `${path}[${i}]`);
     else if (typeof value === 'object' && value !== null)
       for (const [key, inner] of Object.entries(value)) fine(inner, `${path}.${key}`);
   };
@@ -125,7 +125,6 @@ async function outputFaults(gathered, composition, formats) {
     } else if (name === 'eps') {
       const body = text.replace(/^%.*$/gm, '');
       if (notNumber(body)) faults.push(`EPS holds ${notNumber(body)[0]}`);
-      // biome-ignore lint/suspicious/noControlCharactersInRegex: the format is ASCII
       if (/[^\x00-\x7f]/.test(text)) faults.push('EPS is not ASCII');
     }
   }

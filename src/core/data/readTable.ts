@@ -48,15 +48,14 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
   const problems: Problem[] = [];
   const active = new Map<string, Active>();
   const places = new Map(columnNames.map((name, i) => [name, i]));
-  for (const { column, as, path, trial, except } of reading.requests) {
-    const isName = columnNames.includes(everyColumn) || path.startsWith('chart.') || path.startsWith('panels.');
-    if (column === everyColumn && as === 'category' && !isName) {
+  for (const { column, as, path, trial, except = [] } of reading.requests) {
+    if (column === everyColumn && as === 'category') {
       for (const [index, name] of columnNames.entries()) {
         active.set(columnKey(name, as), { index, reader: categoryReader(reading.codebook.variable(name)) });
       }
       continue;
     }
-    if (column === everyColumn && as === 'number' && except !== undefined) {
+    if (column === everyColumn) {
       for (const name of trialColumns(columnNames, reading, except)) {
         const reader = numberReader(reading.codebook.variable(name), reading.notation);
         active.set(columnKey(name, 'number'), { index: places.get(name) as number, reader, trial: true, every: true });

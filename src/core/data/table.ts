@@ -22,16 +22,16 @@ export interface CategoryColumn {
 
 export type Column = NumberColumn | CategoryColumn;
 
-/** Stands for every column with numbers in a request, or for every one at all where it is read as a category. */
-export const everyColumn = '*';
+/** Stands for every column with numbers in a request, or for every one at all where it is read as a category: no name of one. */
+export const everyColumn = '\u0000every';
 
 /** Which columns a chart needs, and how each is to be read. */
 export interface ColumnRequest {
-  /** Its name, or `*` for every column with numbers that no other request names. */
+  /** Its name, or `everyColumn` for every column with numbers that no other request names. */
   column: string;
   /** Read on trial: where it holds other texts than numbers, the table has no such column of numbers. */
   trial?: boolean;
-  /** Columns that `*` leaves out. */
+  /** Columns that `everyColumn` leaves out. */
   except?: readonly string[];
   as: Column['as'];
   /** The setting that names the column, such as `chart.value`. */

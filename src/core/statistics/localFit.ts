@@ -67,15 +67,22 @@ function neighbourhood(x: Float64Array, count: number, place: number): { start: 
   return { start, end, reach };
 }
 
+/** Whether none of some values is nearer to a place than the farthest of them. */
+function isLevel(x: Float64Array, start: number, end: number, place: number, reach: number): boolean {
+  for (let i = start; i < end; i += 1) if (Math.abs((x[i] as number) - place) < reach) return false;
+  return true;
+}
+
 /** The fit at a place, the squared norm of the row of the smoother, and the weight of one point in it. */
 function smoothed(x: Float64Array, y: Float64Array, count: number, place: number, point = -1) {
   const { start, end, reach } = neighbourhood(x, count, place);
+  // Where all the nearest are as far away as the farthest of them, they count alike.
+  const level = isLevel(x, start, end, place, reach);
   const weights = new Float64Array(end - start);
   let [sw, sx] = [0, 0];
   for (let i = start; i < end; i += 1) {
-    // Where all the nearest stand at the place itself, their mean is the fit.
     const distance = reach === 0 ? 0 : Math.abs((x[i] as number) - place) / reach;
-    const weight = (1 - distance ** 3) ** 3;
+    const weight = level ? 1 : (1 - distance ** 3) ** 3;
     weights[i - start] = weight;
     sw += weight;
     sx += weight * (x[i] as number);
