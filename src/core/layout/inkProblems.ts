@@ -50,12 +50,15 @@ export function inkProblems(items: readonly PlateItem[], page: Page): Problem[] 
   ];
 }
 
-/** Whether all numbers of the ink are numbers: data beyond what can be computed would leave holes in every file. */
+/** No ink is farther from the page, in points: a writer would round it, or refuse it. */
+const farthest = 1e7;
+
+/** Whether all numbers of the ink are numbers that a page can hold: data beyond what can be computed would leave holes in every file. */
 export function allFinite(items: readonly PlateItem[]): boolean {
   const fine = (value: unknown): boolean => {
-    if (typeof value === 'number') return Number.isFinite(value);
+    if (typeof value === 'number') return Math.abs(value) <= farthest;
     if (typeof value !== 'object' || value === null) return true;
-    if (value instanceof Float64Array) return value.every(Number.isFinite);
+    if (value instanceof Float64Array) return value.every((entry) => Math.abs(entry) <= farthest);
     return Array.isArray(value) ? value.every(fine) : Object.values(value).every(fine);
   };
   return items.every(fine);

@@ -1,12 +1,12 @@
 import { nearest } from '../../document/nearest.js';
-import { error, fail, type Outcome, type Problem, warning } from '../../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../document/problem.js';
 import type { Cell } from '../columnReader.js';
 import { type GridLine, tableOfLines } from '../gridTable.js';
-import type { TableReading } from '../readTable.js';
+import { TableBuilder, type TableReading } from '../readTable.js';
 import type { Table } from '../table.js';
 import { readFormats } from './dates.js';
 import { openParts, type Parts, WorkbookFault } from './parts.js';
-import { columnOf, readSheet, readStrings, type SheetRow } from './sheet.js';
+import { columnOf, firstRow, readSheet, readStrings, type SheetRow } from './sheet.js';
 import { readXml } from './xml.js';
 
 /** What an author may say of a workbook. */
@@ -34,8 +34,9 @@ async function relations(parts: Parts, folder: string, name: string) {
 
 interface Sheets {
   names: string[];
-  from1904: boolean;
   rows(name: string): Promise<SheetRow[]>;
+  /** The first row that a test takes. */
+  first(name: string, takes: (line: number) => boolean): Promise<SheetRow | undefined>;
 }
 
 /** What sheets a workbook has, each read when it is asked for. */
@@ -56,17 +57,16 @@ async function openSheets(parts: Parts): Promise<Sheets> {
     },
   });
   const [strings, styles] = [own.byKind.get('sharedStrings'), own.byKind.get('styles')];
+  const context = {
+    strings: strings !== undefined && parts.has(strings) ? await readStrings(parts, strings) : [],
+    formats: styles !== undefined && parts.has(styles) ? await readFormats(parts, styles) : [],
+    from1904,
+  };
+  const path = (name: string) => paths.get(name) as string;
   return {
     names: [...paths.keys()],
-    from1904,
-    async rows(name) {
-      const context = {
-        strings: strings !== undefined && parts.has(strings) ? await readStrings(parts, strings) : [],
-        formats: styles !== undefined && parts.has(styles) ? await readFormats(parts, styles) : [],
-        from1904,
-      };
-      return readSheet(parts, paths.get(name) as string, context);
-    },
+    rows: (name) => readSheet(parts, path(name), context),
+    first: (name, takes) => firstRow(parts, path(name), context, takes),
   };
 }
 
@@ -121,6 +121,22 @@ function linesOf(
   return { lines, problems };
 }
 
+/** What is wrong with the names of the columns. */
+async function headProblems(sheets: Sheets, sheet: string, reading: WorkbookReading): Promise<Problem[]> {
+  const { skip = 0, range } = reading;
+  const top = Math.max(skip + 1, Number(rangePattern.exec(range?.trim() ?? '')?.[2] ?? 1));
+  const row = await sheets.first(sheet, (line) => line >= top);
+  const part = row && cut([row], range);
+  if (!part) return [];
+  const [line] = linesOf(part, true, reading.name).lines;
+  return line
+    ? new TableBuilder(
+        line.cells.map((cell) => String(cell).trim()),
+        reading,
+      ).problems
+    : [];
+}
+
 /**
  * Reads a sheet of a workbook (.xlsx, ECMA-376), or a range of its cells; the first line names the columns.
  * Numbers are taken as they are stored, dates as ISO 8601 has them.
@@ -136,6 +152,9 @@ export async function readWorkbook(bytes: Uint8Array, reading: WorkbookReading):
       return fail([error('sheet-unknown', facts, reading.locate?.('data.sheet'))]);
     }
     const { skip = 0, header = true } = reading;
+    // A column that is not there is found by the first row, before millions of others are read.
+    const head = header ? await headProblems(sheets, wanted, reading) : [];
+    if (hasErrors(head)) return fail(head);
     const rows = (await sheets.rows(wanted)).filter(({ line }) => line > skip);
     const part = cut(rows, reading.range);
     if (!part) return fail([error('range-wrong', { range: reading.range ?? '' }, reading.locate?.('data.range'))]);

@@ -40,9 +40,38 @@ function cellOf(type: string, style: number, value: string, formula: string, con
   return shown === 'date' ? dateText(number, context.from1904) : shown === 'time' ? timeOnly(number) : number;
 }
 
-/** Reads the rows of a sheet. Rows and cells may say where they stand; those that do not follow the one before. */
+/** Ends the reading of a sheet once enough of it is read. */
+class Enough extends WorkbookFault {}
+
+/** The first row of a sheet that a test takes; the rest is not read. */
+export async function firstRow(
+  parts: Parts,
+  name: string,
+  context: SheetContext,
+  takes: (line: number) => boolean,
+): Promise<SheetRow | undefined> {
+  let found: SheetRow | undefined;
+  try {
+    await eachRow(parts, name, context, (row) => {
+      if (!takes(row.line)) return;
+      found = row;
+      throw new Enough();
+    });
+  } catch (fault) {
+    if (!(fault instanceof Enough)) throw fault;
+  }
+  return found;
+}
+
+/** The rows of a sheet that have something in them. */
 export async function readSheet(parts: Parts, name: string, context: SheetContext): Promise<SheetRow[]> {
   const rows: SheetRow[] = [];
+  await eachRow(parts, name, context, (row) => rows.push(row));
+  return rows;
+}
+
+/** Goes through the rows of a sheet. Rows and cells may say where they stand; those that do not follow the one before. */
+async function eachRow(parts: Parts, name: string, context: SheetContext, use: (row: SheetRow) => void): Promise<void> {
   let row: SheetRow = { line: 0, cells: new Map() };
   let column = -1;
   let cell = { type: 'n', style: 0, value: '', formula: '' };
@@ -68,10 +97,9 @@ export async function readSheet(parts: Parts, name: string, context: SheetContex
       else if (tag === 'c') {
         const found = cellOf(cell.type, cell.style, cell.value, cell.formula, context);
         if (typeof found === 'number' || found.trim() !== '') row.cells.set(column, found);
-      } else if (tag === 'row' && row.cells.size > 0) rows.push(row);
+      } else if (tag === 'row' && row.cells.size > 0) use(row);
     },
   });
-  return rows;
 }
 
 /** The texts that cells share, without the readings beside them that some scripts have. */

@@ -12,7 +12,7 @@ const local = (name: string) => name.slice(name.indexOf(':') + 1);
 /** Reads a part as XML, element by element. */
 export async function readXml(parts: Parts, name: string, handlers: Handlers): Promise<void> {
   const { SaxesParser } = await import('saxes');
-  const parser = new SaxesParser({ xmlns: false });
+  const parser = new SaxesParser({ xmlns: false, position: false });
   parser.on('error', (fault) => {
     throw new WorkbookFault(`its part ${name} is damaged: ${fault.message.replace(/^\d+:\d+: /, '')}`);
   });
