@@ -1,0 +1,117 @@
+/** A function of one number; `NaN` or infinite where it has no value. */
+export type RealFunction = (x: number) => number;
+
+/** A function between two neighbouring places, and the smallest leap that counts. */
+interface Stretch {
+  at: RealFunction;
+  a: number;
+  b: number;
+  ya: number;
+  yb: number;
+  least: number;
+}
+
+/** Whether a curve breaks between two places at which it has values. */
+const breaks = (stretch: Stretch): boolean =>
+  !Number.isNaN(stretch.ya) && !Number.isNaN(stretch.yb) && (leaps(stretch) || peaks(stretch));
+
+/** A function that gives `NaN` where it has no finite value. */
+export const finite = (of: RealFunction) => (x: number) => {
+  const y = of(x);
+  return Number.isFinite(y) ? y : Number.NaN;
+};
+
+/**
+ * Values at evenly spaced places. The curve breaks where a function has no value, at poles and at jumps: where a leap
+ * between two places stays while the step is halved over and over.
+ */
+export function sample(of: RealFunction, from: number, to: number, count: number): { xs: number[]; ys: number[] } {
+  const at = finite(of);
+  const places = Array.from({ length: count }, (_, i) =>
+    i === count - 1 ? to : from + ((to - from) * i) / (count - 1),
+  );
+  const values = places.map(at);
+  const least = smallestLeap(values);
+  const [xs, ys] = [[] as number[], [] as number[]];
+  for (const [i, x] of places.entries()) {
+    const [before, y] = [places[i - 1], values[i] as number];
+    const last = values[i - 1] as number;
+    if (before !== undefined && breaks({ at, a: before, b: x, ya: last, yb: y, least })) {
+      xs.push(before + (x - before) / 2);
+      ys.push(Number.NaN);
+    }
+    xs.push(x);
+    ys.push(y);
+  }
+  return { xs, ys };
+}
+
+/**
+ * The smallest leap that a reader could see: a millionth of the range of the middle nine tenths of the values, and more than
+ * rounding leaves of values of their size.
+ */
+function smallestLeap(values: readonly number[]): number {
+  const sorted = values.filter((y) => !Number.isNaN(y)).sort((a, b) => a - b);
+  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))] ?? 0;
+  const size = Math.max(Math.abs(at(0.05)), Math.abs(at(0.95)));
+  return Math.max(1e-6 * (at(0.95) - at(0.05)), 1e-12 * size);
+}
+
+/** Whether a function leaps between two places: most of the way that it goes there stays on ever smaller stretches. */
+function leaps({ at, a, b, ya, yb, least }: Stretch): boolean {
+  let [low, high, yLow, yHigh] = [a, b, ya, yb];
+  let way = Math.abs(yb - ya);
+  for (let i = 0; i < 45; i += 1) {
+    const middle = low + (high - low) / 2;
+    if (middle <= low || middle >= high) break;
+    const y = at(middle);
+    if (Number.isNaN(y)) return true;
+    const [before, after] = [Math.abs(y - yLow), Math.abs(yHigh - y)];
+    way = Math.max(way, before, after);
+    if (way <= least) return false;
+    if (before >= after) [high, yHigh] = [middle, y];
+    else [low, yLow] = [middle, y];
+    // A curve that goes there and back turns within the stretch: its halves are ever shorter ways.
+    if (Math.abs(yHigh - yLow) < 0.3 * way) return false;
+  }
+  return true;
+}
+
+const probes = 8;
+const rounds = 14;
+
+/**
+ * Whether a function runs to infinity between two places and comes back on the same side: nearer and nearer to its
+ * farthest value it goes on by steps that do not become smaller, as no continuous function does.
+ */
+function peaks({ at, a, b, ya, yb, least }: Stretch): boolean {
+  const farthest = (low: number, high: number, sign: 1 | -1) => {
+    let [best, place] = [Number.NEGATIVE_INFINITY, low];
+    for (let i = 1; i <= probes; i += 1) {
+      const x = low + ((high - low) * i) / (probes + 1);
+      const y = sign * at(x);
+      if (Number.isNaN(y)) return { best: Number.POSITIVE_INFINITY, place: x };
+      if (y > best) [best, place] = [y, x];
+    }
+    return { best, place };
+  };
+  for (const sign of [1, -1] as const) {
+    const nearEnd = sign * ya > sign * yb;
+    let [low, high, last, top] = [a, b, nearEnd ? sign * ya : sign * yb, nearEnd ? a : b];
+    const steps: number[] = [];
+    for (let round = 0; round < rounds; round += 1) {
+      const { best, place } = farthest(low, high, sign);
+      if (best === Number.POSITIVE_INFINITY) return true;
+      steps.push(Math.max(0, best - last));
+      if (best > last) [last, top] = [best, place];
+      // Most stretches have their farthest value at an end.
+      if (round === 2 && steps.every((step) => step <= least)) break;
+      const width = (high - low) / (probes + 1);
+      [low, high] = [Math.max(a, top - width), Math.min(b, top + width)];
+    }
+    const early = steps.slice(1, 4).reduce((sum, step) => sum + step, 0);
+    const late = steps.slice(-3).reduce((sum, step) => sum + step, 0);
+    if (steps.length === rounds && late > least && late > 0.5 * early) return true;
+  }
+  return false;
+}
