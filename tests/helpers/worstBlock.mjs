@@ -18,13 +18,20 @@ async function averaged(file, dpi) {
   const [width, height] = [Math.floor(info.width / by), Math.floor(info.height / by)];
   const out = new Float64Array(width * height * 3);
   for (let y = 0; y < height * by; y += 1) {
-    const row = Math.floor(y / by) * width;
-    for (let x = 0; x < width * by; x += 1) {
-      const from = (y * info.width + x) * 3;
-      const to = (row + Math.floor(x / by)) * 3;
-      out[to] += data[from];
-      out[to + 1] += data[from + 1];
-      out[to + 2] += data[from + 2];
+    let from = y * info.width * 3;
+    let to = Math.floor(y / by) * width * 3;
+    for (let x = 0; x < width; x += 1) {
+      let [r, g, b] = [0, 0, 0];
+      for (let k = 0; k < by; k += 1) {
+        r += data[from];
+        g += data[from + 1];
+        b += data[from + 2];
+        from += 3;
+      }
+      out[to] += r;
+      out[to + 1] += g;
+      out[to + 2] += b;
+      to += 3;
     }
   }
   return { pixels: out.map((sum) => sum / (by * by)), width, height };
