@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { composed } from '../helpers/figures.js';
 import { numbersOfText } from '../helpers/rows.js';
 
 const bar = { kind: 'bar', category: 'g', value: 'v' };
@@ -171,4 +172,20 @@ test('lines above the names are skipped, in the places of faults too', async () 
 test('columns that a spreadsheet leaves empty are none, and lines may end by carriage returns alone', async () => {
   expect((await numbersOfText('g,v,,\na,1,,\na,3,,\n', bar, numeric())).rows?.[0]?.[2]).toBe(2);
   expect((await numbersOfText('g,v\ra,1\ra,3\r', bar, numeric())).rows?.[0]?.[2]).toBe(2);
+});
+
+test('names for the legend and the axis, and their order, mean a code before a name', async () => {
+  const values = { 0: '1', 1: '2', 2: '3' };
+  const codebook = `hexis: codebook/1\nvariables: { g: { values: ${JSON.stringify(values)} }, c: { values: ${JSON.stringify(values)} } }\n`;
+  const { plate } = await composed({
+    table: 'g,c,v\n0,0,1\n1,1,2\n2,2,3\n',
+    codebook,
+    chart: '{ kind: bar, category: c, group: g, value: v }',
+    more: 'legend: { names: { 1: One }, order: [2, 1, 0] }\naxes: { x: { names: { 1: Uno } } }',
+  });
+  const texts = (role: RegExp) =>
+    plate.items.flatMap((item) => (item.type === 'text' && role.test(item.role) ? [item] : []));
+  const entries = texts(/^legend\.entries\[\d\]$/).sort((a, b) => a.box.x + a.box.y - b.box.x - b.box.y);
+  expect(entries.map(({ text }) => text)).toEqual(['3', 'One', '1']);
+  expect(texts(/axes\.x\.labels/).map(({ text }) => text)).toEqual(['1', 'Uno', '3']);
 });

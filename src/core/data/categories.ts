@@ -69,6 +69,17 @@ export const findCategory = (
   notation: NumberNotation = pointNotation,
 ): number => new CategoryIndex(categories, notation).find(wanted);
 
+/** What an author gives to categories, by the place of each: a key means a code before it means a name. */
+export function byCategory<T>(categories: readonly Category[], given: Readonly<Record<string, T>>): Map<number, T> {
+  const index = new CategoryIndex(categories, pointNotation);
+  return new Map(
+    Object.entries(given).flatMap(([key, value]): [number, T][] => {
+      const at = index.find(key);
+      return at < 0 ? [] : [[at, value]];
+    }),
+  );
+}
+
 /** Numbers by size, before texts; texts stay as they come. */
 const bySize = (texts: readonly string[], notation: NumberNotation): string[] => {
   const numbers = new Map(texts.map((text) => [text, readCode(text, notation)]));

@@ -1,5 +1,6 @@
 import type { CategoryAxis } from '../chart/plan.js';
-import { along, type FittedAxis, fittedAxis, ownText, type TickLabel } from './axis.js';
+import { byCategory } from '../data/categories.js';
+import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
 import { type Sheet, scaledSize, setRole } from './sheet.js';
 
 export interface FittedCategoryAxis extends FittedAxis {
@@ -39,12 +40,12 @@ function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number
   // Names along their axis have the room of their category; across it, a share of the page.
   const lying = (at === 'x') !== turned;
   const width = lying ? slot - gapAlong * size : page * mostAcross[at];
-  const { names } = sheet.settings.axes[at];
-  return plan.categories.map(({ code, name }, index) => ({
+  const names = byCategory(plan.categories, sheet.settings.axes[at].names);
+  return plan.categories.map(({ name }, index) => ({
     block: setRole(
       sheet,
       'tickLabel',
-      ownText(names, code) ?? ownText(names, name) ?? name,
+      names.get(index) ?? name,
       { width: Math.max(width, size), balanced: true, breakWords: !lying },
       tickScale,
     ),

@@ -1,8 +1,8 @@
 import type { Series } from '../chart/plan.js';
+import { byCategory, findCategory } from '../data/categories.js';
 import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { ownText } from './axis.js';
 import { barRect } from './fillInk.js';
 import { type Fill, fillOf } from './fills.js';
 import { pathThrough } from './lineInk.js';
@@ -70,13 +70,11 @@ function parts(sheet: Sheet, width: number): Parts {
   const room = { width: Math.max(size, width - key - keyGap * size), balanced: true, breakWords: true };
   const title = legendTitle(sheet);
   const entries = sheet.plan.legend?.entries ?? [];
+  const own = byCategory(entries, legend.names);
   const entryText = (name: string) => (words.case === 'title' ? inCase(name, 'title', words.keep) : name);
   return {
     ...(title === '' ? {} : { title: setRole(sheet, 'legendTitle', title, { ...room, width }) }),
-    entries: entries.map(({ code, name }) => {
-      const own = ownText(legend.names, code) ?? ownText(legend.names, name);
-      return setRole(sheet, 'legendEntry', own ?? entryText(name), room);
-    }),
+    entries: entries.map(({ name }, i) => setRole(sheet, 'legendEntry', own.get(i) ?? entryText(name), room)),
     key,
     keyHeight,
     gap: keyGap * size,
@@ -144,7 +142,7 @@ function entryOrder({ plan, settings }: Sheet, beside: boolean): number[] {
   if (order === 'reverse') return all.reverse();
   const wanted = order.map(String);
   const named = wanted.flatMap((value) => {
-    const at = entries.findIndex(({ code, name }) => code === value || name.toLowerCase() === value.toLowerCase());
+    const at = findCategory(entries, value);
     return at < 0 ? [] : [at];
   });
   return [...new Set([...named, ...all])];

@@ -1,3 +1,4 @@
+import { findCategory } from '../data/categories.js';
 import { type Problem, warning } from '../document/problem.js';
 import { type Attempt, headingGap } from './attempt.js';
 import { emptiest, obstaclesOf } from './emptyPlaces.js';
@@ -72,8 +73,7 @@ export function legendProblems(sheet: Sheet, settled: Settled, legend: FittedLeg
   const { place, order, names } = sheet.settings.legend;
   const entries = sheet.plan.legend?.entries ?? [];
   const known = entries.map(({ name }) => name);
-  const unknown = (value: string) =>
-    !entries.some(({ code, name }) => code === value || name.toLowerCase() === value.toLowerCase());
+  const unknown = (value: string) => findCategory(entries, value) < 0;
   const listed = typeof order === 'string' ? [] : order.map(String).filter(unknown);
   const covers = place === 'inside' ? insidePlace(sheet, settled, legend).covers : 0;
   return [
