@@ -153,7 +153,7 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   }
   const settings = Object.entries(chart.value).map(([key, value]) => `${key} ${value}`);
   say(
-    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${settings.join(', ')}\n\nNext: npx hexis draw ${figure} -o ${folder === '' ? '.' : folder}/`,
+    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${settings.join(', ')}\n\nNext: npx hexis draw ${figure} -o ${folder.replace(/[/\\]+$/, '') || '.'}/`,
   );
   return exit.done;
 }

@@ -92,3 +92,46 @@ describe('start', () => {
     expect(err).not.toMatch(/\bat .*:\d+:\d+/);
   });
 });
+
+describe('start asks what a table cannot say', () => {
+  const folder = folderWith({
+    'thousands.csv': 'bed,n\nA,"12,345"\nB,"10,250"\n',
+    'long.csv': 'bed,v\nA,0.12345678901234567\nA,0.2\nB,1\n',
+    'percent.csv': 'bed,part\nA,45 %\nA,55 %\nB,12.5 %\n',
+    'book.xlsx': workbook({
+      First: [['a'], [1]],
+      'The second': [
+        ['bed', 'v'],
+        ['A', 1],
+        ['B', 2.5],
+      ],
+    }),
+  });
+  afterAll(() => folder.remove());
+  const draft = (name: string) => readFileSync(folder.at(name), 'utf8');
+
+  test('whether a comma parts thousands', () => {
+    const asked = hexis(['start', folder.at('thousands.csv')]);
+    expect([asked.code, asked.err]).toEqual([2, expect.stringMatching(/may be 12345 or 12\.345/)]);
+    expect(hexis(['start', folder.at('thousands.csv'), '--thousands-mark', ',']).code).toBe(0);
+    expect(draft('thousands.codebook.yaml')).toContain('thousandsMark: ","');
+    expect(hexis(['numbers', folder.at('thousands.figure.yaml'), '--csv']).out).toContain('A,1,12345');
+    expect(hexis(['start', folder.at('thousands.csv'), '--decimal-mark', ',', '--replace']).code).toBe(0);
+    expect(hexis(['numbers', folder.at('thousands.figure.yaml'), '--csv']).out).toContain('A,1,12.345');
+  });
+
+  test('and drafts what can be drawn: decimals as measured, units, the sheet', () => {
+    for (const [name, args] of [
+      ['long.csv', []],
+      ['percent.csv', []],
+      ['book.xlsx', ['--sheet', 'The second']],
+    ] as const) {
+      expect(hexis(['start', folder.at(name), ...args, '-o', folder.at('new/folder')]).code).toBe(0);
+      const figure = folder.at(`new/folder/${name.replace(/\..*/, '')}.figure.yaml`);
+      expect(hexis(['draw', figure, '-o', folder.at('new/out/')])).toMatchObject({ code: 0, err: '' });
+    }
+    expect(draft('new/folder/long.codebook.yaml')).toContain('decimals: 4');
+    expect(draft('new/folder/percent.codebook.yaml')).toContain('unit: "%"');
+    expect(draft('new/folder/book.figure.yaml')).toContain('sheet: "The second"');
+  });
+});
