@@ -63,7 +63,7 @@ async function kills() {
     return hashes(`whole${i}`);
   });
   const random = randomOf(1, 1);
-  let [torn, mixed, stale, killed] = [0, 0, 0, 0];
+  let [torn, mixed, stale, killed, writing] = [0, 0, 0, 0, 0];
   mkdirSync(join(folder, 'out'), { recursive: true });
   for (let k = 0; k < count; k += 1) {
     writeFileSync(figure, versions[k % 2]);
@@ -72,8 +72,13 @@ async function kills() {
       [program, 'draw', figure, '--as', formats.join(), '--caption', '-o', 'out/'],
       { cwd: folder, stdio: 'ignore' },
     );
-    // Most kills come while the files are written, near the end.
-    await pause(random.chance(0.2) ? random.int(400) : 700 + random.int(900));
+    // Most kills come just while files are written and moved, which takes some milliseconds.
+    if (random.chance(0.15)) await pause(random.int(1200));
+    else {
+      while (child.exitCode === null && left('out').length === 0) await pause(1);
+      if (child.exitCode === null) writing += 1;
+      await pause(random.int(25));
+    }
     if (child.exitCode === null) killed += 1;
     child.kill('SIGKILL');
     await new Promise((resolve) =>
@@ -90,7 +95,7 @@ async function kills() {
     }
   }
   check(
-    `${killed} kills in ${count} drawings of ${formats.length} formats: every file is the old or the new one`,
+    `${killed} kills, ${writing} of them while writing, in ${count} drawings of ${formats.length} formats: every file is the old or the new one`,
     torn === 0,
     `${torn} torn`,
   );
