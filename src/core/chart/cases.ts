@@ -32,9 +32,8 @@ export interface CaseNeeds {
 
 /** Why a row is not drawn, and the variable that lacks a value; undefined where it is. */
 function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): [Variable, string] | undefined {
-  const grouping = groupings.find((categories) => categories.of(row) < 0);
-  if (grouping) return [grouping.variable, grouping.reason(row)];
-  for (const { variable, column } of weight ? [...columns, weight] : columns) {
+  for (const grouping of groupings) if (grouping.of(row) < 0) return [grouping.variable, grouping.reason(row)];
+  for (const { variable, column } of columns) {
     const absent = column.absent[row] as number;
     if (absent > 0) return [variable, column.reasons[absent - 1] as string];
   }
@@ -53,6 +52,7 @@ export function countCases(
   use: (row: number) => void,
 ): CaseCounts {
   const times = timesOf(needs.weight);
+  const all = { ...needs, columns: needs.weight ? [...needs.columns, needs.weight] : needs.columns };
   const tally = new Tally();
   let [read, chosen, used] = [0, 0, 0];
   for (let row = 0; row < table.rowCount; row += 1) {
@@ -60,7 +60,7 @@ export function countCases(
     read += count;
     if (!keeps(row)) continue;
     chosen += count;
-    const lack = lackOf(needs, row);
+    const lack = lackOf(all, row);
     if (lack) tally.add(...lack, count);
     else {
       used += count;

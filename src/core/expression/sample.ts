@@ -9,11 +9,22 @@ interface Stretch {
   ya: number;
   yb: number;
   least: number;
+  /** Between these most values lie; a curve that runs to infinity leaves them on its way. */
+  low: number;
+  high: number;
 }
 
 /** Whether a curve breaks between two places at which it has values. */
 const breaks = (stretch: Stretch): boolean =>
-  !Number.isNaN(stretch.ya) && !Number.isNaN(stretch.yb) && (leaps(stretch) || peaks(stretch));
+  !Number.isNaN(stretch.ya) && !Number.isNaN(stretch.yb) && (leaps(stretch) || (isFar(stretch) && peaks(stretch)));
+
+/** Whether a function is far from its usual values at one of four places of a stretch. */
+function isFar({ at, a, b, ya, yb, low, high }: Stretch): boolean {
+  const third = (b - a) / 3;
+  // What is no number there is far as well.
+  const near = (y: number) => y >= low && y <= high;
+  return !(near(ya) && near(yb) && near(at(a + third)) && near(at(b - third)));
+}
 
 /** A function that gives `NaN` where it has no finite value. */
 export const finite = (of: RealFunction) => (x: number) => {
@@ -31,12 +42,12 @@ export function sample(of: RealFunction, from: number, to: number, count: number
     i === count - 1 ? to : from + ((to - from) * i) / (count - 1),
   );
   const values = places.map(at);
-  const least = smallestLeap(values);
+  const { least, low, high } = usual(values);
   const [xs, ys] = [[] as number[], [] as number[]];
   for (const [i, x] of places.entries()) {
     const [before, y] = [places[i - 1], values[i] as number];
     const last = values[i - 1] as number;
-    if (before !== undefined && breaks({ at, a: before, b: x, ya: last, yb: y, least })) {
+    if (before !== undefined && breaks({ at, a: before, b: x, ya: last, yb: y, least, low, high })) {
       xs.push(before + (x - before) / 2);
       ys.push(Number.NaN);
     }
@@ -47,14 +58,16 @@ export function sample(of: RealFunction, from: number, to: number, count: number
 }
 
 /**
- * The smallest leap that a reader could see: a millionth of the range of the middle nine tenths of the values, and more than
+ * What is usual of a curve: where most of its values lie, and the smallest leap that a reader could see: a millionth of the range of the middle nine tenths of the values, and more than
  * rounding leaves of values of their size.
  */
-function smallestLeap(values: readonly number[]): number {
+function usual(values: readonly number[]): { least: number; low: number; high: number } {
   const sorted = values.filter((y) => !Number.isNaN(y)).sort((a, b) => a - b);
   const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))] ?? 0;
   const size = Math.max(Math.abs(at(0.05)), Math.abs(at(0.95)));
-  return Math.max(1e-6 * (at(0.95) - at(0.05)), 1e-12 * size);
+  const range = at(0.95) - at(0.05);
+  const least = Math.max(1e-6 * range, 1e-12 * size);
+  return { least, low: at(0.05) - 0.5 * range - least, high: at(0.95) + 0.5 * range + least };
 }
 
 /** Whether a function leaps between two places: most of the way that it goes there stays on ever smaller stretches. */

@@ -55,11 +55,18 @@ const farthest = 1e7;
 
 /** Whether all numbers of the ink are numbers that a page can hold: data beyond what can be computed would leave holes in every file. */
 export function allFinite(items: readonly PlateItem[]): boolean {
-  const fine = (value: unknown): boolean => {
-    if (typeof value === 'number') return Math.abs(value) <= farthest;
-    if (typeof value !== 'object' || value === null) return true;
-    if (value instanceof Float64Array) return value.every((entry) => Math.abs(entry) <= farthest);
-    return Array.isArray(value) ? value.every(fine) : Object.values(value).every(fine);
+  const fine = (value: number) => Math.abs(value) <= farthest;
+  const all = (values: ArrayLike<number>) => {
+    for (let i = 0; i < values.length; i += 1) if (!fine(values[i] as number)) return false;
+    return true;
   };
-  return items.every(fine);
+  return items.every((item) => {
+    const { x, y, width, height } = item.box;
+    if (!(fine(x) && fine(y) && fine(width) && fine(height))) return false;
+    if (item.type === 'path') return all(item.outline.coordinates) && fine(item.stroke?.width ?? 0);
+    if (item.type === 'markers') return all(item.outline.coordinates) && all(item.xs) && all(item.ys);
+    if (item.type === 'line') return fine(item.x1) && fine(item.y1) && fine(item.x2) && fine(item.y2);
+    if (item.type === 'rect') return fine(item.x) && fine(item.y) && fine(item.width) && fine(item.height);
+    return fine(item.x) && fine(item.y) && item.pieces.every((piece) => fine(piece.x) && fine(piece.width));
+  });
 }

@@ -12,18 +12,23 @@ function productRest(a: number, b: number, product: number): number {
   return aLow * bLow - (product - aHigh * bHigh - aLow * bHigh - aHigh * bLow);
 }
 
+/** All bits that a number can have, 2 098, in numbers of 53: no sum needs more parts. */
+const mostParts = 48;
+
 /**
  * A sum without rounding: numbers that do not overlap hold it exactly (Shewchuk 1997), and only the value read from it is
  * rounded. So the order in which numbers are added never shows, and 1e16 + 1 − 1e16 is 1.
  */
 export class ExactSum {
-  private parts: number[] = [];
+  /** Numbers that do not overlap, the smallest first. Most sums need two or three. */
+  private parts = new Float64Array(4);
+  private count = 0;
 
   add(value: number): void {
+    const { parts, count } = this;
     let rest = value;
     let kept = 0;
-    const { parts } = this;
-    for (let i = 0; i < parts.length; i += 1) {
+    for (let i = 0; i < count; i += 1) {
       const part = parts[i] as number;
       const sum = rest + part;
       const virtual = sum - rest;
@@ -34,8 +39,12 @@ export class ExactSum {
       }
       rest = sum;
     }
-    parts.length = kept;
-    parts.push(rest);
+    if (kept === parts.length) {
+      this.parts = new Float64Array(mostParts);
+      this.parts.set(parts);
+    }
+    this.parts[kept] = rest;
+    this.count = kept + 1;
   }
 
   /** Adds a product with what its rounding takes away. */
@@ -49,7 +58,7 @@ export class ExactSum {
   /** The sum, rounded once: to the nearest number, halves to even, whatever lies below them taken into account. */
   get value(): number {
     const { parts } = this;
-    let i = parts.length - 1;
+    let i = this.count - 1;
     if (i < 0) return 0;
     let high = parts[i] as number;
     let low = 0;

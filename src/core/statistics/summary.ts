@@ -87,14 +87,21 @@ interface Moments {
 
 function momentsOf(values: readonly number[], weights: readonly number[] | undefined): Moments {
   const mean = exactMean(values, weights);
-  const deviations = values.map((value) => value - mean);
-  const unit = powerNear(largest(deviations));
+  const count = values.length;
+  let farthest = 0;
+  for (let i = 0; i < count; i += 1) farthest = Math.max(farthest, Math.abs((values[i] as number) - mean));
+  const unit = powerNear(farthest);
   const squares = new ExactSum();
   const rest = new ExactSum();
-  for (const [i, deviation] of deviations.entries()) {
-    const [scaled, weight] = [deviation / unit, weights?.[i] ?? 1];
-    squares.addProduct(scaled * scaled, weight);
-    rest.addProduct(scaled, weight);
+  for (let i = 0; i < count; i += 1) {
+    const scaled = ((values[i] as number) - mean) / unit;
+    if (weights) {
+      squares.addProduct(scaled * scaled, weights[i] as number);
+      rest.addProduct(scaled, weights[i] as number);
+    } else {
+      squares.add(scaled * scaled);
+      rest.add(scaled);
+    }
   }
   const size = weights ? exactTotal(weights) : values.length;
   // The mean is rounded: what the deviations add up to takes its rounding back (Chan, Golub & LeVeque 1983).
