@@ -251,3 +251,12 @@ test('more than 255 reasons for missing values are kept apart', async () => {
   for (const [i, own] of json.rows.entries()) expect(own.mean).toBe(i);
   expect(found.leftOut).toHaveLength(300);
 });
+
+test('a column of a wide table may be a weight as well', async () => {
+  const given = [
+    { kale: 1, leek: 2 },
+    { kale: 3, leek: 4 },
+  ];
+  const { json } = await numbersOf(given, { kind: 'bar', values: ['kale', 'leek'], weight: 'kale' });
+  expect(json.rows.map((row) => row.mean)).toEqual([2.5, 3.5]);
+});

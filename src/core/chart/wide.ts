@@ -30,6 +30,8 @@ export interface WideSettings {
   value?: string | undefined;
   group?: string | undefined;
   where?: Where | undefined;
+  frequency?: string | undefined;
+  weight?: string | undefined;
 }
 
 /** The columns that the settings read. */
@@ -62,7 +64,8 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
   if (columns.length === 0) {
     return fail([error('no-columns', { table: table.name, known: [...table.columnNames] }, locate('chart.values'))]);
   }
-  const long = longTable(table, codebook, columns);
+  const weights = [settings.frequency, settings.weight].flatMap((name) => (name === undefined ? [] : [name]));
+  const long = longTable(table, codebook, columns, weights);
   const along = settings.category === undefined && !grouped;
   const { names, ...made } = long;
   const place = along ? { category: names.group } : { group: names.group };

@@ -70,11 +70,14 @@ function repeated(column: Column, times: number): Column {
 /**
  * Several measured columns below each other: a row of the wide table becomes one for each column, which names the
  * column and holds its value.
+ *
+ * @param kept columns among them that the chart uses by themselves as well, such as weights
  */
 export function longTable(
   table: Table,
   codebook: Codebook,
   columns: readonly string[],
+  kept: readonly string[] = [],
 ): { table: Table; codebook: Codebook; names: LongNames } {
   const names = longNames(table);
   const [rows, count] = [table.rowCount, columns.length];
@@ -95,8 +98,8 @@ export function longTable(
   }
   const value: NumberColumn = { as: 'number', name: names.value, numbers, absent, reasons };
   const group: CategoryColumn = { as: 'category', name: names.group, codes: groups, texts: [...columns] };
-  const kept = table.columns
-    .filter(({ as, name }) => as === 'category' || !columns.includes(name))
+  const others = table.columns
+    .filter(({ as, name }) => as === 'category' || !columns.includes(name) || kept.includes(name))
     .map((column) => repeated(column, count));
   const variables = columns.map((name) => codebook.variable(name));
   const own = new Map([
@@ -104,7 +107,7 @@ export function longTable(
     [names.group, groupVariable(names.group, variables)],
   ]);
   return {
-    table: tableOf(table.name, table.columnNames, rows * count, [value, group, ...kept], [], table.notation),
+    table: tableOf(table.name, table.columnNames, rows * count, [value, group, ...others], [], table.notation),
     names,
     codebook: { ...codebook, cases: 'values', variable: (name) => own.get(name) ?? codebook.variable(name) },
   };
