@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { boxOf, notchOf } from '../../src/core/statistics/box.js';
+import { notchOf } from '../../src/core/statistics/box.js';
 import { kernelDensity, normalDensity, silvermanBandwidth } from '../../src/core/statistics/density.js';
 import { normalEllipse } from '../../src/core/statistics/ellipse.js';
 import { shareInterval } from '../../src/core/statistics/interval.js';
@@ -10,6 +10,7 @@ import { fitLocal } from '../../src/core/statistics/localFit.js';
 import { fitPolynomial } from '../../src/core/statistics/polynomial.js';
 import { Sample } from '../../src/core/statistics/sample.js';
 import { Summary } from '../../src/core/statistics/summary.js';
+import { boxOf } from '../helpers/boxOf.js';
 import { root } from '../helpers/hexis.js';
 
 const fixture = <T>(name: string): T[] => JSON.parse(readFileSync(`${root}/tests/reference/${name}.json`, 'utf8'));

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { alignedEdges, countBins, equalEdges, exactEdges } from '../../src/core/statistics/bins.js';
-import { boxOf } from '../../src/core/statistics/box.js';
 import { ExactSum } from '../../src/core/statistics/exactSum.js';
 import { fitLine } from '../../src/core/statistics/line.js';
 import { fitLocal } from '../../src/core/statistics/localFit.js';
@@ -10,6 +9,7 @@ import { fitPolynomial } from '../../src/core/statistics/polynomial.js';
 import { weightedQuantile } from '../../src/core/statistics/quantile.js';
 import { Sample } from '../../src/core/statistics/sample.js';
 import { Summary } from '../../src/core/statistics/summary.js';
+import { boxOf } from '../helpers/boxOf.js';
 import { root } from '../helpers/hexis.js';
 
 const fixture = <T>(name: string): T[] => JSON.parse(readFileSync(`${root}/tests/reference/${name}.json`, 'utf8'));

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { alignedEdges, countBins, equalEdges, niceWidth, ruleWidth } from '../../src/core/statistics/bins.js';
-import { type Box, boxOf } from '../../src/core/statistics/box.js';
+import type { Box } from '../../src/core/statistics/box.js';
 import { meanInterval } from '../../src/core/statistics/interval.js';
 import { fitLine } from '../../src/core/statistics/line.js';
 import { median } from '../../src/core/statistics/median.js';
@@ -10,6 +10,7 @@ import { type QuantileType, quantile } from '../../src/core/statistics/quantile.
 import { Sample } from '../../src/core/statistics/sample.js';
 import { tQuantile } from '../../src/core/statistics/studentT.js';
 import { Summary } from '../../src/core/statistics/summary.js';
+import { boxOf } from '../helpers/boxOf.js';
 import { root } from '../helpers/hexis.js';
 
 const fixture = (name: string) => JSON.parse(readFileSync(`${root}/tests/reference/${name}.json`, 'utf8'));

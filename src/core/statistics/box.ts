@@ -96,17 +96,6 @@ export function boxOfSample(sample: BoxSample, whiskers: Whiskers): Box {
   };
 }
 
-/**
- * The box of sorted values.
- *
- * @param sorted at least one value, in rising order
- */
-export function boxOf(sorted: Float64Array, quartiles: Quartiles, whiskers: Whiskers): Box {
-  const type = quartiles === 'hinges' ? 7 : quartiles;
-  const quarters = quartersOf(sorted, quartiles);
-  return boxOfSample({ values: sorted, quarters, percentile: (p) => quantile(sorted, p, type) as number }, whiskers);
-}
-
 /** The notch about a median: ± 1.57 · IQR / √n (McGill, Tukey & Larsen 1978); notches apart speak for unlike medians. */
 export function notchOf({ q1, median, q3 }: Box, n: number): Interval {
   const half = (1.57 * (q3 - q1)) / Math.sqrt(n);
