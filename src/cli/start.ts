@@ -6,7 +6,7 @@ function fault(reason: unknown): void {
   process.stderr.write(
     `error: Hexis made a mistake of its own: ${message}\n  please report it with the files of the figure\n`,
   );
-  if (process.env.HEXIS_TRACE) process.stderr.write(`${stack}\n`);
+  if (process.env['HEXIS_TRACE']) process.stderr.write(`${stack}\n`);
   process.exitCode = 3;
 }
 

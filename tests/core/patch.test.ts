@@ -137,7 +137,7 @@ describe('any edits of any text', () => {
           expect(now.startsWith('# first\n')).toBe(true);
           expect(patched(now, inverse(patch))).toBe(before);
         }),
-        { numRuns: 400, seed: Number(process.env.HEXIS_SEED ?? 7) },
+        { numRuns: 400, seed: Number(process.env['HEXIS_SEED'] ?? 7) },
       );
     },
   );

@@ -4,7 +4,7 @@ import type { Browser, Page } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
 
-const url = process.env.HEXIS_DESK_URL as string;
+const url = process.env['HEXIS_DESK_URL'] as string;
 
 describe('the desk', () => {
   let browser: Browser;

@@ -15,7 +15,7 @@ describe('the gallery', () => {
     await context.grantPermissions(['clipboard-read', 'clipboard-write']);
     page = await context.newPage();
     page.on('pageerror', (fault) => faults.push(String(fault)));
-    await page.goto(process.env.HEXIS_GALLERY_URL as string);
+    await page.goto(process.env['HEXIS_GALLERY_URL'] as string);
     await page.waitForFunction((count) => document.querySelectorAll('#sheets svg').length === count, demoIds.length);
   });
   afterAll(() => browser.close());

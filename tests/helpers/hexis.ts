@@ -16,7 +16,7 @@ export function hexis(args: string[], options: { cwd?: string; env?: Record<stri
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'bin', 'hexis.cjs'), ...args], {
     cwd: options.cwd ?? root,
     encoding: 'utf8',
-    env: { PATH: process.env.PATH ?? '', ...options.env },
+    env: { PATH: process.env['PATH'] ?? '', ...options.env },
   });
   return { code: status, out: stdout, err: stderr };
 }

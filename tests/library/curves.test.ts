@@ -23,7 +23,7 @@ describe('curves break at poles and jumps, and nowhere else', () => {
     ['cbrt(abs(x-0.123))', -1, 1, 0],
     ['1/(x^2+0.001)', -1, 1, 0],
     ['ln(abs(x-0.3))', -1, 1, 1],
-  ])('%s from %d to %d: %d', async (y, from, to, breaks) => expect((await curve(y, from, to)).breaks).toBe(breaks));
+  ])('%s from %d to %d: %d', async (y, from, to, breaks) => expect((await curve(y, from, to))['breaks']).toBe(breaks));
 });
 
 test('a surface ends where it is told to', async () => {

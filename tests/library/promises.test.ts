@@ -41,7 +41,7 @@ describe('what the pages of the kinds promise', () => {
   test('exact bins keep the width of their rule', async () => {
     const given = Array.from({ length: 40 }, (_, i) => ({ v: (i * 17) % 41 }));
     const { json } = await numbersOf(given, { kind: 'histogram', value: 'v', bins: { rule: 'scott', exact: true } });
-    const widths = json.rows.map((row) => (row.to as number) - (row.from as number));
+    const widths = json.rows.map((row) => (row['to'] as number) - (row['from'] as number));
     const sd = Math.sqrt(
       given.reduce((sum, { v }) => sum + (v - given.reduce((all, own) => all + own.v, 0) / 40) ** 2, 0) / 39,
     );
@@ -58,7 +58,7 @@ describe('what the pages of the kinds promise', () => {
       { kind: 'pie', category: 'c', gather: { below: 0.25 } },
       { panels: { by: 'p' } },
     );
-    expect(json.rows.map((row) => `${row.p} ${row.c}`)).toEqual([
+    expect(json.rows.map((row) => `${row['p']} ${row['c']}`)).toEqual([
       'one a',
       'one b',
       'one Other',

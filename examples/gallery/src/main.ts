@@ -43,7 +43,7 @@ async function drawing(path: string): Promise<string> {
 function choose(path: string): void {
   chosen = path;
   for (const button of sheets.querySelectorAll('button')) {
-    button.setAttribute('aria-current', String(button.dataset.path === path));
+    button.setAttribute('aria-current', String(button.dataset['path'] === path));
   }
   figure.innerHTML = sheets.querySelector(`[data-path="${path}"] .drawing`)?.innerHTML ?? '';
   name.textContent = idOf(path);
@@ -55,7 +55,7 @@ function sheet(path: string, svg: string): HTMLLIElement {
   const item = document.createElement('li');
   const button = document.createElement('button');
   button.type = 'button';
-  button.dataset.path = path;
+  button.dataset['path'] = path;
   button.innerHTML = `<span class="drawing">${svg}</span><span>${idOf(path)} <span class="kind">${kindOf(path)}</span></span>`;
   button.addEventListener('click', () => choose(path));
   item.append(button);

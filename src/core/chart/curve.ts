@@ -83,7 +83,7 @@ function sampled({ settings, locate }: Input): { curves: Sampled[]; problems: Pr
     }
     const values: Record<string, number> = { ...parameters };
     const of = (value: number) => {
-      values.x = value;
+      values['x'] = value;
       return read(values);
     };
     const found = sample(of, x.from, x.to, Math.max(2, samples));

@@ -25,10 +25,10 @@ export class CategoryIndex {
   private readonly names = new Map<string, number>();
   private readonly lowered = new Map<string, number>();
 
-  constructor(
-    categories: readonly Category[],
-    private readonly notation: NumberNotation,
-  ) {
+  private readonly notation: NumberNotation;
+
+  constructor(categories: readonly Category[], notation: NumberNotation) {
+    this.notation = notation;
     const keep = <K>(map: Map<K, number>, key: K, at: number) => map.has(key) || map.set(key, at);
     for (const [at, { code, name }] of categories.entries()) {
       keep(this.codes, code, at);

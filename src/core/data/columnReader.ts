@@ -25,10 +25,10 @@ class Absences {
   private readonly ids = new Map<string, number>();
   private readonly codes: ReadonlySet<number>;
 
-  constructor(
-    private readonly variable: Variable,
-    notation: NumberNotation,
-  ) {
+  private readonly variable: Variable;
+
+  constructor(variable: Variable, notation: NumberNotation) {
+    this.variable = variable;
     this.codes = new Set([...variable.missing].map((code) => readCode(code, notation)));
   }
 

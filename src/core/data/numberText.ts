@@ -128,10 +128,13 @@ export class ColumnNotation {
   private hasDecimals = false;
   private hasLongWhole = false;
 
-  constructor(
-    private readonly notation: NumberNotation,
-    private readonly unit?: string | undefined,
-  ) {}
+  private readonly notation: NumberNotation;
+  private readonly unit: string | undefined;
+
+  constructor(notation: NumberNotation, unit?: string | undefined) {
+    this.notation = notation;
+    this.unit = unit;
+  }
 
   /** The number of a text that is not in doubt; `NaN` where the column has to be seen first. */
   direct(text: string): number {

@@ -124,10 +124,10 @@ export class TableBuilder {
   private readonly filled = new Set<number>();
   private readonly longCells: { row: number; index: number }[] = [];
 
-  constructor(
-    given: readonly string[],
-    private readonly reading: TableReading,
-  ) {
+  private readonly reading: TableReading;
+
+  constructor(given: readonly string[], reading: TableReading) {
+    this.reading = reading;
     this.unnamed = given.flatMap((name, i) => (name === '' ? [i] : []));
     const columnNames = given.map((name, i) => (name === '' ? `column${i + 1}` : name));
     this.columnNames = columnNames;

@@ -136,7 +136,7 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   const twice = repeatedKeys(document).slice(0, 20);
   if (twice.length > 0) {
     return {
-      problems: twice.map((offset) => error('yaml-broken', { reason: reasons.DUPLICATE_KEY as string }, at(offset))),
+      problems: twice.map((offset) => error('yaml-broken', { reason: reasons['DUPLICATE_KEY'] as string }, at(offset))),
     };
   }
   let value: unknown;

@@ -50,11 +50,11 @@ export interface ExpressionFault {
 }
 
 class Refused extends Error {
-  constructor(
-    fault: string,
-    readonly nearest?: string,
-  ) {
+  readonly nearest: string | undefined;
+
+  constructor(fault: string, nearest?: string) {
     super(fault);
+    this.nearest = nearest;
   }
 }
 

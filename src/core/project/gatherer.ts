@@ -10,10 +10,13 @@ import { type Source, SourceFault } from './source.js';
 export class Gatherer {
   readonly problems: Problem[] = [];
 
-  constructor(
-    readonly source: Source,
-    readonly options: { texts?: Readonly<Record<string, string>> | undefined } = {},
-  ) {}
+  readonly source: Source;
+  readonly options: { texts?: Readonly<Record<string, string>> | undefined };
+
+  constructor(source: Source, options: { texts?: Readonly<Record<string, string>> | undefined } = {}) {
+    this.source = source;
+    this.options = options;
+  }
 
   /** A file's text; where it cannot be had, a problem at the place that names it. */
   async text(path: string, what: string, place?: Place): Promise<string | undefined> {

@@ -12,5 +12,5 @@ export function publishedSchema(kind: DocumentKind): Record<string, unknown> {
       if (note) jsonSchema.description = note.description;
     },
   }) as Record<string, unknown>;
-  return { $schema: made.$schema, title: `Hexis: ${title}`, ...made };
+  return { $schema: made['$schema'], title: `Hexis: ${title}`, ...made };
 }

@@ -2,11 +2,11 @@ import type { Variant } from '../type/face.js';
 
 /** Why a file could not be read. */
 export class SourceFault extends Error {
-  constructor(
-    readonly kind: 'missing' | 'unreadable',
-    reason: string,
-  ) {
+  readonly kind: 'missing' | 'unreadable';
+
+  constructor(kind: 'missing' | 'unreadable', reason: string) {
     super(reason);
+    this.kind = kind;
   }
 }
 

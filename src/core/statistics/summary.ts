@@ -16,7 +16,11 @@ export class Summary {
   private readonly factors: number[] = [];
   private moments: Moments | undefined;
 
-  constructor(private readonly kind: WeightKind = 'frequency') {}
+  private readonly kind: WeightKind;
+
+  constructor(kind: WeightKind = 'frequency') {
+    this.kind = kind;
+  }
 
   /** Adds a number with its weight. */
   add(value: number, weight = 1): void {

@@ -26,10 +26,13 @@ export const smallestText = 0.5;
 export class Resolver {
   readonly problems: Problem[] = [];
 
-  constructor(
-    private readonly look: CompleteLook,
-    readonly origin: (path: string) => Origin | undefined,
-  ) {}
+  private readonly look: CompleteLook;
+  readonly origin: (path: string) => Origin | undefined;
+
+  constructor(look: CompleteLook, origin: (path: string) => Origin | undefined) {
+    this.look = look;
+    this.origin = origin;
+  }
 
   report(problem: (place: Place | undefined) => Problem, path: string): void {
     this.problems.push(problem(this.origin(path)?.place));

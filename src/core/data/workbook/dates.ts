@@ -25,10 +25,10 @@ export async function readFormats(parts: Parts, name: string): Promise<Shown[]> 
   let inCells = false;
   await readXml(parts, name, {
     open(tag, attributes) {
-      if (tag === 'numFmt') own.set(Number(attributes.numFmtId), shownBy(attributes.formatCode ?? ''));
+      if (tag === 'numFmt') own.set(Number(attributes['numFmtId']), shownBy(attributes['formatCode'] ?? ''));
       if (tag === 'cellXfs') inCells = true;
       if (tag !== 'xf' || !inCells) return;
-      const id = Number(attributes.numFmtId ?? 0);
+      const id = Number(attributes['numFmtId'] ?? 0);
       formats.push(own.get(id) ?? (isDateId(id) ? 'date' : isTimeId(id) ? 'time' : 'number'));
     },
     close(tag) {

@@ -49,11 +49,11 @@ async function openSheets(parts: Parts): Promise<Sheets> {
   let from1904 = false;
   await readXml(parts, book, {
     open(tag, attributes) {
-      if (tag === 'workbookPr') from1904 = attributes.date1904 === '1' || attributes.date1904 === 'true';
+      if (tag === 'workbookPr') from1904 = attributes['date1904'] === '1' || attributes['date1904'] === 'true';
       if (tag !== 'sheet') return;
       const id = Object.entries(attributes).find(([key]) => /(^|:)id$/.test(key) && key !== 'sheetId')?.[1];
       const path = own.byId.get(id ?? '');
-      if (path !== undefined && !paths.has(attributes.name ?? '')) paths.set(attributes.name ?? '', path);
+      if (path !== undefined && !paths.has(attributes['name'] ?? '')) paths.set(attributes['name'] ?? '', path);
     },
   });
   const [strings, styles] = [own.byKind.get('sharedStrings'), own.byKind.get('styles')];

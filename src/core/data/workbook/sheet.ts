@@ -79,13 +79,13 @@ async function eachRow(parts: Parts, name: string, context: SheetContext, use: (
   await readXml(parts, name, {
     open(tag, attributes) {
       if (tag === 'row') {
-        row = { line: attributes.r === undefined ? row.line + 1 : Number(attributes.r), cells: new Map() };
+        row = { line: attributes['r'] === undefined ? row.line + 1 : Number(attributes['r']), cells: new Map() };
         column = -1;
       } else if (tag === 'c') {
-        const letters = /^[A-Za-z]+/.exec(attributes.r ?? '')?.[0];
+        const letters = /^[A-Za-z]+/.exec(attributes['r'] ?? '')?.[0];
         column = letters === undefined ? column + 1 : columnOf(letters);
         if (column >= mostColumns) throw new WorkbookFault('a cell stands beyond the last column');
-        cell = { type: attributes.t ?? 'n', style: Number(attributes.s ?? 0), value: '', formula: '' };
+        cell = { type: attributes['t'] ?? 'n', style: Number(attributes['s'] ?? 0), value: '', formula: '' };
       } else if (tag === 'v' || tag === 't' || tag === 'f' || tag === 'rPh') inside = tag;
     },
     text(text) {
