@@ -6,8 +6,8 @@ import { inCase, lowered } from '../../src/core/type/letterCase.js';
 import { loadMarkup, plainText } from '../../src/core/type/markup.js';
 import { openTypeFace, UnreadableFont } from '../../src/core/type/openTypeFace.js';
 import { scriptRuns } from '../../src/core/type/scripts.js';
+import { setText } from '../../src/core/type/setText.js';
 import { shippedFace } from '../../src/core/type/shippedFaces.js';
-import { setText } from '../../src/core/type/textBlock.js';
 import { type TypeKit, typeKit } from '../../src/core/type/typeKit.js';
 import { root } from '../helpers/hexis.js';
 

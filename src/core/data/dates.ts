@@ -1,4 +1,4 @@
-import { dayOf } from '../scale/dateTicks.js';
+import { dayOf } from './calendar.js';
 
 /** The order of day and month in dates such as 3/4/2026. */
 export type DateOrder = 'day-month' | 'month-day';

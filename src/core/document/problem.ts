@@ -1,5 +1,7 @@
+import type { Description } from './wording/description.js';
 import { type Facts, type ProblemCode, wordings } from './wording.js';
 
+export type { Description } from './wording/description.js';
 export type { ProblemCode } from './wording.js';
 
 /** A place in a source that the author can open: lines and columns count from 1. */
@@ -38,13 +40,6 @@ export const warning = <C extends ProblemCode>(code: C, facts: Facts<C>, place?:
 
 export const hasErrors = (problems: readonly Problem[]): boolean =>
   problems.some((problem) => problem.severity === 'error');
-
-/** A problem in words: what was found, what was expected, what to type. */
-export interface Description {
-  found: string;
-  expected?: string;
-  write?: string;
-}
 
 /** Puts a problem into words. */
 export function describe(problem: Problem): Description {

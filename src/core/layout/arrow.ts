@@ -1,18 +1,18 @@
 import type { Box, PathItem } from '../plate/plate.js';
 import type { Stroke } from '../style/settings.js';
 import { pathThrough } from './lineInk.js';
-import { em, type Sheet } from './sheet.js';
+import { em, type Typesetter } from './typesetter.js';
 
 /** How far the tip of an arrow stands beyond its axis, and how long and wide its head is, in text sizes. */
 const arrow = { reach: 0.9, length: 0.7, width: 0.46 } as const;
 
 /** The room that the arrow at the end of an axis takes beyond the panel. */
-export const arrowReach = (sheet: Sheet, at: 'x' | 'y'): number =>
+export const arrowReach = (sheet: Typesetter, at: 'x' | 'y'): number =>
   sheet.settings.axes[at].arrow ? arrow.reach * em(sheet) : 0;
 
 /** A filled head with its tip at a place, pointing away from another one. */
 export function arrowHead(
-  sheet: Sheet,
+  sheet: Typesetter,
   tip: readonly [number, number],
   from: readonly [number, number],
   color: string,
@@ -32,7 +32,7 @@ export function arrowHead(
 }
 
 /** The line of an axis on to its arrow, and the head, at the end to which its values rise. */
-export function axisArrow(sheet: Sheet, at: 'x' | 'y', edge: number, panel: Box, line: Stroke): PathItem[] {
+export function axisArrow(sheet: Typesetter, at: 'x' | 'y', edge: number, panel: Box, line: Stroke): PathItem[] {
   if (!sheet.settings.axes[at].arrow) return [];
   const reach = arrowReach(sheet, at);
   const { reverse } = sheet.settings.axes[at];

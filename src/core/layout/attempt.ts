@@ -4,8 +4,10 @@ import type { Box } from '../plate/plate.js';
 import type { Grid } from './grid.js';
 import { type FittedFoot, type FittedHeading, fitFoot, fitHeading, type HeadingWords } from './heading.js';
 import { type FittedLegend, fitLegend } from './legend.js';
-import { type Settled, settle } from './settle.js';
-import { em, type Sheet } from './sheet.js';
+import { settle } from './settle.js';
+import type { Settled } from './settled.js';
+import type { Sheet } from './sheet.js';
+import { em, type Typesetter } from './typesetter.js';
 
 /** What is laid out: panels with their plans, and the words above and below them. */
 export interface FigureRequest extends HeadingWords {
@@ -30,12 +32,12 @@ export interface Attempt {
 const scales = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.6, 0.5];
 
 /** Below the heading; a legend at the top stands nearer to it than a panel does. */
-export const headingGap = ({ settings }: Sheet, legend: FittedLegend | undefined): number =>
+export const headingGap = ({ settings }: Typesetter, legend: FittedLegend | undefined): number =>
   settings.space.heading * (legend && settings.legend.place === 'top' ? 0.55 : 1);
 
 /** The room for the panel and its axes, once heading and legend have theirs. */
 function panelRoom(
-  sheet: Sheet,
+  sheet: Typesetter,
   inner: Box,
   heading: { height: number } | undefined,
   legend: FittedLegend | undefined,
@@ -96,7 +98,7 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
 }
 
 /** Every text at its least size: no smaller scale makes a difference. */
-const allLeast = (sheet: Sheet, scale: number) =>
+const allLeast = (sheet: Typesetter, scale: number) =>
   textRoles.every((role) => sheet.settings.text[role].least >= sheet.settings.text[role].size * scale);
 
 /**

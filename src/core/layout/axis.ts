@@ -2,7 +2,7 @@ import type { AxisPlan } from '../chart/plan.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { axisTitle } from './axisTitle.js';
 import type { Label } from './place.js';
-import { em, type Sheet } from './sheet.js';
+import { em, type Typesetter } from './typesetter.js';
 
 /** A tick label with the place along its axis that it names, as a share of the axis from its start. */
 export interface TickLabel {
@@ -44,7 +44,7 @@ const mostTitleLines = 3;
 
 /** Sums up the room that the ticks and labels of an axis need. */
 export function fittedAxis(
-  sheet: Sheet,
+  sheet: Typesetter,
   at: 'x' | 'y',
   labels: TickLabel[],
   overhang: FittedAxis['overhang'],
@@ -63,18 +63,18 @@ export function fittedAxis(
 }
 
 /** From the panel to the far side of the tick labels. */
-export const labelDepth = (sheet: Sheet, { tickRoom, labels, labelRoom }: FittedAxis): number =>
+export const labelDepth = (sheet: Typesetter, { tickRoom, labels, labelRoom }: FittedAxis): number =>
   tickRoom + (labels.length > 0 ? sheet.settings.space.tickLabel * em(sheet) + labelRoom : 0);
 
 /** The title of an axis in lines no longer than a length; none where the author wants none. */
-export const fitTitle = (sheet: Sheet, plan: AxisPlan, at: 'x' | 'y', length: number): FittedTitle | undefined =>
+export const fitTitle = (sheet: Typesetter, plan: AxisPlan, at: 'x' | 'y', length: number): FittedTitle | undefined =>
   plan.shows === 'none' ? undefined : axisTitle(plan, at, length, sheet);
 
 export const titleFits = (title: FittedTitle | undefined): boolean =>
   title === undefined || title.block.lines.length <= mostTitleLines;
 
 /** From the labels to the far side of the title. */
-export const titleDepth = (sheet: Sheet, title: FittedTitle | undefined): number =>
+export const titleDepth = (sheet: Typesetter, title: FittedTitle | undefined): number =>
   title ? sheet.settings.space.axisTitle * em(sheet) + title.block.height : 0;
 
 /** The author's own text for a tick; a category may be called like something that every object has. */

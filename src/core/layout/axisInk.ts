@@ -6,7 +6,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { axisArrow } from './arrow.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
-import { em, type Sheet } from './sheet.js';
+import { em, type Typesetter } from './typesetter.js';
 
 /** A line along or across an axis, with its box. */
 export function straightLine(
@@ -57,7 +57,7 @@ export function tickPlaces(
 
 /** Grid lines across the panel at the ticks of an axis. */
 export function gridInk(
-  sheet: Sheet,
+  sheet: Typesetter,
   axis: FittedAxis,
   places: readonly number[],
   panel: Box,
@@ -75,7 +75,7 @@ export function gridInk(
 
 /** Tick marks at the axis line, on the side that the style asks for. */
 function tickMarks(
-  sheet: Sheet,
+  sheet: Typesetter,
   axis: FittedAxis,
   places: readonly number[],
   edge: number,
@@ -111,7 +111,7 @@ function tickMarks(
 
 /** @param edge the place across the axis from which the labels stand outwards */
 function labelInk(
-  sheet: Sheet,
+  sheet: Typesetter,
   axis: FittedAxis,
   places: readonly number[],
   edge: number,
@@ -139,7 +139,7 @@ function labelInk(
 
 /** An axis title in the middle of the panels that share it, beyond a depth of ticks and labels. */
 export function titleInk(
-  sheet: Sheet,
+  sheet: Typesetter,
   at: 'x' | 'y',
   { block, label }: FittedTitle,
   frame: Box,
@@ -174,7 +174,7 @@ export interface AxisPlace {
  * @param sources the setting behind each label, by its index
  */
 export function axisInk(
-  sheet: Sheet,
+  sheet: Typesetter,
   axis: FittedAxis,
   places: readonly number[],
   panel: Box,
@@ -208,5 +208,5 @@ export function axisInk(
 }
 
 /** The depth that an axis takes beyond its panel: none where its labels stand inside it. */
-export const outerDepth = (sheet: Sheet, axis: FittedAxis, crossing: boolean): number =>
+export const outerDepth = (sheet: Typesetter, axis: FittedAxis, crossing: boolean): number =>
   crossing ? 0 : labelDepth(sheet, axis);

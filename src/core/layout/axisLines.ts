@@ -2,7 +2,7 @@ import type { Box } from '../plate/plate.js';
 import { outerDepth } from './axisInk.js';
 import { groupUnit } from './marks/group.js';
 import { type AxisScale, held, type PanelScales } from './panelScales.js';
-import type { Fitted } from './settle.js';
+import type { Fitted } from './settled.js';
 import type { Sheet } from './sheet.js';
 import { inset, valueScale } from './valueAxis.js';
 

@@ -3,7 +3,8 @@ import type { SecondUnit } from '../style/settings.js';
 import { inCase, lowered } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import type { Label } from './place.js';
-import { type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
+import { setRole, type Typesetter } from './typesetter.js';
 
 /** A unit in the form of the style. Compound units are bracketed after a slash. */
 function withUnit(title: string, unit: string, form: Sheet['settings']['words']['unit']): string {
@@ -12,7 +13,7 @@ function withUnit(title: string, unit: string, form: Sheet['settings']['words'][
   return `${title} (${unit})`;
 }
 
-function words({ lead, label }: AxisTitle, sheet: Sheet): string {
+function words({ lead, label }: AxisTitle, sheet: Typesetter): string {
   const { case: letterCase, keep } = sheet.settings.words;
   const text = lead === undefined ? label : `${lead} ${letterCase === 'title' ? label : lowered(label, keep)}`;
   return inCase(text, letterCase, keep);
@@ -22,7 +23,7 @@ function words({ lead, label }: AxisTitle, sheet: Sheet): string {
 export function axisTitleText(
   axis: AxisPlan,
   at: 'x' | 'y',
-  sheet: Sheet,
+  sheet: Typesetter,
   second?: SecondUnit,
 ): { text: string; from: string } | undefined {
   const settings = sheet.settings.axes[at];
@@ -40,7 +41,7 @@ export function axisTitle(
   axis: AxisPlan,
   at: 'x' | 'y',
   length: number,
-  sheet: Sheet,
+  sheet: Typesetter,
 ): { block: TextBlock; label: Label } | undefined {
   const title = axisTitleText(axis, at, sheet);
   if (!title) return undefined;

@@ -1,42 +1,22 @@
-import type { Mark } from '../chart/plan.js';
-import type { PlateItem } from '../plate/plate.js';
+import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
+import type { Bracket } from './asked.js';
+import { boxOfShape, type InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
-import { boxSpots } from './marks/box.js';
-import { groupEdges, groupSpots } from './marks/group.js';
-import { groupScales, type PanelScales, placeAt } from './panelScales.js';
+import { shapesOf, typeOf } from './marks/marks.js';
+import { type PanelScales, placeAt } from './panelScales.js';
 import { type Label, opticalMiddle, textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
-
-/** A bracket between two categories, or between two groups at one category, with its mark. */
-export interface Bracket {
-  /** Numbers of the categories, or of the groups at the category `at`. */
-  between: readonly [number, number];
-  at?: number;
-  mark: string;
-  from: string;
-}
-
-/** The places on the page that a mark takes. */
-function spotsOf(sheet: Sheet, scales: PanelScales, mark: Mark): readonly (readonly [number, number])[] {
-  if (mark.type === 'bar' || mark.type === 'interval') return groupSpots(sheet, scales, mark);
-  if (mark.type === 'box') return boxSpots(sheet, scales, mark).taken;
-  if (mark.type === 'point') {
-    const ends = [mark.y, ...(mark.interval ? [mark.interval.high] : [])];
-    return ends.map((y) => [placeAt(scales.x, mark.x), placeAt(scales.y, y)] as const);
-  }
-  if (mark.type !== 'cloud') return [];
-  return Array.from(mark.xs, (x, i) => [placeAt(scales.x, x), placeAt(scales.y, mark.ys[i] as number)] as const);
-}
+import type { Sheet } from './sheet.js';
+import { em, setRole } from './typesetter.js';
 
 /** Where one end of a bracket stands along the axis of categories. */
 function endOf(sheet: Sheet, scales: PanelScales, { at }: Bracket, end: number): number {
   const along = sheet.plan.direction === 'vertical' ? scales.x : scales.y;
   if (at === undefined) return placeAt(along, end);
-  const mark = sheet.plan.series[end]?.marks.find((own) => 'category' in own && own.category === at);
-  if (!mark || !('places' in mark)) return placeAt(along, at);
-  const [a, b] = groupEdges(sheet, groupScales(scales), mark);
-  return (a + b) / 2;
+  const stands = (sheet.plan.series[end]?.marks ?? []).flatMap(
+    (mark) => typeOf(mark).onCategories?.(mark, sheet, scales) ?? [],
+  );
+  return stands.find(({ category }) => category === at)?.middle ?? placeAt(along, at);
 }
 
 /** A stretch along the categories, taken up to a height above the foot of the panel. */
@@ -50,8 +30,8 @@ interface Taken {
 interface Ground {
   /** Along the categories and upwards, on the page. */
   onPage(along: number, height: number): [number, number];
-  heightOf(x: number, y: number): number;
-  alongOf(x: number, y: number): number;
+  /** What a box takes along the categories, and how high it reaches. */
+  over(box: Box): Taken;
   /** How much of a block lies along the categories, and how much upwards. */
   extent(block: TextBlock): { along: number; up: number };
   /** A block in the middle of a place along the categories, from a height on. */
@@ -66,8 +46,10 @@ function groundOf(sheet: Sheet, scales: PanelScales): Ground {
   const up = Math.sign(values.to - values.from) || 1;
   return {
     onPage: (along, height) => (vertical ? [along, foot + up * height] : [foot + up * height, along]),
-    heightOf: (x, y) => ((vertical ? y : x) - foot) * up,
-    alongOf: (x, y) => (vertical ? x : y),
+    over({ x, y, width, height }) {
+      const [from, along, near, deep] = vertical ? [x, width, y, height] : [y, height, x, width];
+      return { from, to: from + along, height: Math.max((near - foot) * up, (near + deep - foot) * up) };
+    },
     extent: ({ width, height }) => (vertical ? { along: width, up: height } : { along: height, up: width }),
     words(block, along, height, label) {
       const near = foot + up * height;
@@ -81,7 +63,7 @@ function groundOf(sheet: Sheet, scales: PanelScales): Ground {
  * Brackets over the marks that they span, the narrow ones first, each beyond what it would touch. Where the panel is too
  * small for them they stand outside it, and it makes room.
  */
-export function bracketInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
+export function bracketInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): PlateItem[] {
   const { brackets = [], plan } = sheet;
   const categories = plan.direction === 'vertical' ? scales.x : scales.y;
   if (brackets.length === 0 || categories.shows !== 'category') return [];
@@ -89,12 +71,7 @@ export function bracketInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
   const ground = groundOf(sheet, scales);
   const stroke = { width: sheet.settings.errorBars.width, color: sheet.settings.errorBars.color };
   const slot = Math.abs(categories.to - categories.from) / categories.count;
-  const half = sheet.settings.markers.size / 2;
-  const spots = plan.series.flatMap(({ marks }) => marks.flatMap((mark) => spotsOf(sheet, scales, mark)));
-  const taken: Taken[] = spots.map(([x, y]) => {
-    const along = ground.alongOf(x, y);
-    return { from: along, to: along, height: ground.heightOf(x, y) + half };
-  });
+  const taken: Taken[] = shapesOf(sheet, scales).map((shape) => ground.over(boxOfShape(shape)));
   const wanted = brackets.map((bracket, i) => {
     const ends = bracket.between.map((end) => endOf(sheet, scales, bracket, end)) as [number, number];
     return { bracket, i, low: Math.min(...ends), high: Math.max(...ends) };
@@ -121,7 +98,9 @@ export function bracketInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
     ].map(([a, h]) => ground.onPage(a as number, h as number));
     const label = { role: `brackets[${i}].mark`, from: bracket.from, color: sheet.settings.text.dataLabel.color };
     items.push(pathThrough(ends, { role: `brackets[${i}]`, from: bracket.from }, { stroke }));
-    items.push(ground.words(block, middle, line + gap, label));
+    const words = ground.words(block, middle, line + gap, label);
+    items.push(words);
+    ink.add(words.box);
     taken.push({ from, to, height: line + gap + up + 0.1 * size });
   }
   return items;

@@ -1,23 +1,13 @@
-import { type Box, overlap, type PlateItem } from '../plate/plate.js';
+import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { arrowHead } from './arrow.js';
-import type { Obstacles } from './emptyPlaces.js';
+import type { Callout } from './asked.js';
+import type { InkIndex, Point } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
-
-/** Free words in a panel, and what they point to; places in data units, on an axis of categories by number. */
-export interface Callout {
-  text: string;
-  /** Where the words stand; left out: where there is room. */
-  at?: { x: number; y: number };
-  to?: { x: number; y: number };
-  /** Which end of the words stands at `at`. */
-  align: 'start' | 'middle' | 'end';
-  pointer: 'line' | 'arrow' | 'none';
-  from: string;
-}
+import type { Sheet } from './sheet.js';
+import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** The ink of callouts, those that point beyond the limits, those too large, and those that had to be set on marks. */
 export interface Callouts {
@@ -26,8 +16,6 @@ export interface Callouts {
   tooLarge: string[];
   covering: string[];
 }
-
-type Point = readonly [number, number];
 
 /** Words are wrapped at one of these shares of the panel. */
 const widths = [0.42, 0.3, 0.2] as const;
@@ -69,7 +57,7 @@ interface Costs {
 }
 
 /** A little inside the panel. */
-function roomIn(sheet: Sheet, panel: Box): Box {
+function roomIn(sheet: Typesetter, panel: Box): Box {
   const inset = 0.3 * em(sheet);
   const [width, height] = [panel.width - 2 * inset, panel.height - 2 * inset];
   return { x: panel.x + inset, y: panel.y + inset, width, height };
@@ -77,7 +65,7 @@ function roomIn(sheet: Sheet, panel: Box): Box {
 
 /** The best place for some lines near what they point to; in a corner, where they point to nothing. */
 function bestPlace(
-  sheet: Sheet,
+  sheet: Typesetter,
   block: TextBlock,
   room: Box,
   to: Point | undefined,
@@ -116,7 +104,7 @@ function bestPlace(
 
 /** The words where the author wants them, or in the lines and at the place that cost least. */
 function placed(
-  sheet: Sheet,
+  sheet: Typesetter,
   panel: Box,
   at: Point | undefined,
   to: Point | undefined,
@@ -139,7 +127,7 @@ function placed(
 }
 
 /** The line from the words to what they speak of, with its head. */
-function pointerInk(sheet: Sheet, { pointer, from }: Callout, box: Box, to: Point, role: string): PlateItem[] {
+function pointerInk(sheet: Typesetter, { pointer, from }: Callout, box: Box, to: Point, role: string): PlateItem[] {
   const stroke = sheet.settings.pointers;
   if (pointer === 'none' || stroke.width === 0) return [];
   const size = em(sheet);
@@ -159,22 +147,15 @@ function pointerInk(sheet: Sheet, { pointer, from }: Callout, box: Box, to: Poin
 
 /**
  * Sets callouts in a panel one after the other, each off marks and other words where the author gives it no place.
- *
- * @param words boxes that are taken already
+
  */
-export function calloutInk(
-  sheet: Sheet,
-  scales: PanelScales,
-  obstacles: Obstacles | undefined,
-  words: readonly Box[],
-): Callouts {
+export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Callouts {
   const panel = panelOf(scales);
   const made: Callouts = { items: [], outside: [], tooLarge: [], covering: [] };
-  const taken = [...words];
   const by = sheet.settings.markers.size / 2 + 2;
   const cost = (box: Box) => {
     const roomy = { x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by };
-    return (obstacles?.within(roomy) ?? 0) + 50 * taken.filter((other) => overlap(other, roomy)).length;
+    return ink.marksUnder(roomy) + 50 * ink.wordsUnder(roomy);
   };
   // Marks on the way of a pointer, but for those about its end, which it speaks of.
   const crossed = (from: Point, to: Point): number => {
@@ -210,7 +191,7 @@ export function calloutInk(
     // No grid line runs through the words.
     made.items.push(paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper), item);
     if (target) made.items.push(...pointerInk(sheet, callout, box, target, role));
-    taken.push(box);
+    ink.add(box);
   }
   return made;
 }

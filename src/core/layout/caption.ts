@@ -4,7 +4,7 @@ import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { moved, movedBox } from './moved.js';
 import { textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** The words of a caption as the author gave them; the note is ready. */
 export interface CaptionWords {
@@ -27,21 +27,21 @@ export interface FittedCaption {
   below: Part[];
 }
 
-export const titleWords = (sheet: Sheet, title: string): string =>
+export const titleWords = (sheet: Typesetter, title: string): string =>
   inCase(title, sheet.settings.words.titleCase, sheet.settings.words.keep);
 
-const numberWords = (sheet: Sheet, number: number) =>
+const numberWords = (sheet: Typesetter, number: number) =>
   sheet.settings.captionForm.number.replace('{number}', String(number));
 
 /** The number in its weight and slant as markup, so that it runs on into the title in one block. */
-function numberRun(sheet: Sheet, number: number): string {
+function numberRun(sheet: Typesetter, number: number): string {
   const { bold, italic } = sheet.settings.text.captionNumber;
   const marks = `${bold ? '**' : ''}${italic ? '*' : ''}`;
   return `${marks}${numberWords(sheet, number)}${[...marks].reverse().join('')}`;
 }
 
 /** Sets the caption in the form of the style: on lines of its own above the image, or in one run below it. */
-export function fitCaption(sheet: Sheet, words: CaptionWords, width: number): FittedCaption {
+export function fitCaption(sheet: Typesetter, words: CaptionWords, width: number): FittedCaption {
   const { arrange, noteLead } = sheet.settings.captionForm;
   const { number, title, note } = words;
   const part = (role: TextRole, name: string, from: string, text: string): Part => ({
@@ -75,12 +75,12 @@ export function fitCaption(sheet: Sheet, words: CaptionWords, width: number): Fi
 const lineGap = 0.35;
 
 /** Height of stacked parts in points. */
-export function partsHeight(sheet: Sheet, parts: readonly Part[]): number {
+export function partsHeight(sheet: Typesetter, parts: readonly Part[]): number {
   return parts.reduce((sum, { block }) => sum + block.height, 0) + Math.max(0, parts.length - 1) * lineGap * em(sheet);
 }
 
 /** Stacked parts with their upper left corner at (x, y). */
-export function partsInk(sheet: Sheet, parts: readonly Part[], x: number, y: number): TextItem[] {
+export function partsInk(sheet: Typesetter, parts: readonly Part[], x: number, y: number): TextItem[] {
   let top = y;
   return parts.map(({ block, role, name, from }) => {
     const item = textAt(block, x, top, { role: name, from, color: sheet.settings.text[role].color });
@@ -91,7 +91,7 @@ export function partsInk(sheet: Sheet, parts: readonly Part[], x: number, y: num
 
 /** Puts the caption above and below an image; the page grows by what it takes. */
 export function captioned(
-  sheet: Sheet,
+  sheet: Typesetter,
   words: CaptionWords,
   items: PlateItem[],
   panel: Box,

@@ -3,11 +3,11 @@ import { dashes, markerShapes, patternNames } from '../document/look/names.js';
 import type { PlateItem } from '../plate/plate.js';
 import type { Settings } from '../style/settings.js';
 import { barRect } from './fillInk.js';
-import type { Fill } from './fills.js';
 import { pathThrough } from './lineInk.js';
+import type { Fill } from './looks.js';
 import { markerOf } from './marks/markers.js';
 import { textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** One thing to choose: its name as an author writes it, and its ink in a box of some width and height. */
 interface Sample {
@@ -31,7 +31,7 @@ const fillOf = (color: string, pattern?: Fill['pattern']): Fill => ({
 export type Ramps = Readonly<Record<'sequential' | 'diverging', readonly string[]>>;
 
 /** All that a style offers to choose from, in its own look. */
-function sections(sheet: Sheet, colors: Readonly<Record<string, string>>, ramps: Ramps): Section[] {
+function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, ramps: Ramps): Section[] {
   const { palette, lines, text } = sheet.settings;
   const ink = text.legendEntry.color;
   const box = (name: string, fill: Fill): Sample => ({
@@ -85,7 +85,7 @@ function sections(sheet: Sheet, colors: Readonly<Record<string, string>>, ramps:
 
 /** A card of what a style offers: colours, patterns, markers and dashes with their names, numbers saying its own order. */
 export function styleCard(
-  sheet: Sheet,
+  sheet: Typesetter,
   title: string,
   colors: Readonly<Record<string, string>>,
   ramps: Ramps,

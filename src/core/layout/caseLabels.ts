@@ -1,15 +1,19 @@
-import type { Box, TextItem } from '../plate/plate.js';
-import { overlap } from '../plate/plate.js';
-import type { Obstacles } from './emptyPlaces.js';
-import { accentOf } from './fills.js';
-import { boxSpots } from './marks/box.js';
-import { sizeOf } from './marks/cloud.js';
-import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
+import type { Box, PlateItem } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
+import { straightLine } from './axisInk.js';
+import type { InkIndex, Point } from './inkIndex.js';
+import { typeOf } from './marks/marks.js';
+import type { NamedCase } from './marks/markType.js';
+import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
+import { em, setRole } from './typesetter.js';
 
-/** Directions in which a name may stand from its marker, the best first: right, left, above, below, then corners. */
-const directions = [
+/**
+ * Directions in which a name may stand from its marker, in the order of preference of Imhof (1975): right, left, above,
+ * below, then corners.
+ */
+const directions: readonly Point[] = [
   [1, 0],
   [-1, 0],
   [0, -1],
@@ -18,89 +22,108 @@ const directions = [
   [-1, -1],
   [1, 1],
   [-1, 1],
-] as const;
+];
+
+/** From a marker to its name, in text sizes; from the second on a line leads from the one to the other. */
+const distances = [0.22, 1.1, 2, 3.2] as const;
+/** Between a leading line and what it joins, and its width in points. */
+const leadGap = 1;
+const leadWidth = 0.5;
 
 export interface CaseLabels {
-  items: TextItem[];
+  items: PlateItem[];
   leftOut: number;
 }
 
-/** A case whose name is to be written: where its marker stands, and how large that is. */
-interface Spot {
-  name: string;
-  at: readonly [number, number];
-  /** Diameter of the marker in sizes of the style. */
-  size: number;
-  role: string;
-  from: string;
+/** A name set in its lines, with where it may stand, the nearest first. */
+interface Wanted {
+  spot: NamedCase;
+  label: { role: string; from: string; color: string };
+  block: TextBlock;
+  places: Place[];
 }
 
-/** The cases of all series that have names to be written, inside the limits. */
-function spotsOf(sheet: Sheet, scales: PanelScales): Spot[] {
+/** A box beside a marker, and the line that leads to it where they stand apart. */
+interface Place {
+  box: Box;
+  lead?: readonly [Point, Point];
+}
+
+/** The box of a name in a direction, at a distance from the edge of its marker. */
+function beside(block: TextBlock, { at: [x, y] }: NamedCase, [dx, dy]: Point, away: number): Box {
+  const { width, capHeight: height } = block;
+  const reach = dx !== 0 && dy !== 0 ? away * 0.75 : away;
+  const left = dx === 0 ? x - width / 2 : dx > 0 ? x + reach : x - reach - width;
+  const top = dy === 0 ? y - height / 2 : dy > 0 ? y + reach : y - reach - height;
+  return { x: left, y: top - 1, width, height: height + 2 };
+}
+
+/** The line from the edge of a marker to the nearest place of a box. */
+function leadTo({ at: [x, y], size }: NamedCase, box: Box): readonly [Point, Point] {
+  const near: Point = [
+    Math.min(box.x + box.width, Math.max(box.x, x)),
+    Math.min(box.y + box.height, Math.max(box.y, y)),
+  ];
+  const length = Math.hypot(near[0] - x, near[1] - y) || 1;
+  const on = (along: number): Point => [x + ((near[0] - x) * along) / length, y + ((near[1] - y) * along) / length];
+  return [on(Math.min(length, size / 2 + leadGap)), on(Math.max(0, length - leadGap))];
+}
+
+const isInside = (panel: Box, box: Box): boolean =>
+  box.x >= panel.x + 1 &&
+  box.y >= panel.y - 2 &&
+  box.x + box.width <= panel.x + panel.width + 2 &&
+  box.y + box.height <= panel.y + panel.height - 1;
+
+function placesFor(sheet: Sheet, panel: Box, spot: NamedCase, block: TextBlock): Place[] {
+  return distances.flatMap((distance, ring) =>
+    directions.flatMap((direction): Place[] => {
+      const box = beside(block, spot, direction, spot.size / 2 + distance * em(sheet));
+      if (!isInside(panel, box)) return [];
+      return [ring === 0 ? { box } : { box, lead: leadTo(spot, box) }];
+    }),
+  );
+}
+
+/** The cases of all series that have names to be written. */
+function wantedNames(sheet: Sheet, scales: PanelScales): Wanted[] {
+  const panel = panelOf(scales);
+  const { color } = sheet.settings.text.dataLabel;
   return sheet.plan.series.flatMap(({ marks }, s) =>
-    marks.flatMap((mark, m): Spot[] => {
-      if (mark.type === 'box') {
-        const role = `series[${s}].marks[${m}].names`;
-        return boxSpots(sheet, scales, mark).named.map((spot, i) => ({
-          ...spot,
-          size: 1,
-          role: `${role}[${i}]`,
-          from: 'chart.id',
-        }));
-      }
-      if (mark.type !== 'cloud') return [];
-      return (mark.names ?? []).flatMap((name, i): Spot[] => {
-        const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
-        if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
-        const at = [placeAt(scales.x, x), placeAt(scales.y, y)] as const;
-        const own =
-          mark.ids && accentOf(sheet, { ...mark.cell, [mark.ids.variable]: mark.ids.texts[i] as string }).size;
-        const size = sizeOf(mark, i) * (own === undefined ? 1 : own / sheet.settings.markers.size);
-        return [{ name, at, size, role: `series[${s}].names[${i}]`, from: 'chart.names' }];
+    marks.flatMap((mark, m) => {
+      const { cases, caseRole } = typeOf(mark);
+      if (!cases || !caseRole) return [];
+      return cases(mark, sheet, scales).map((spot): Wanted => {
+        const block = setRole(sheet, 'dataLabel', spot.name);
+        const label = { ...caseRole(`series[${s}].marks[${m}]`, spot.index), color };
+        return { spot, label, block, places: placesFor(sheet, panel, spot, block) };
       });
     }),
   );
 }
 
-/** The names of cases beside their markers, off other markers and names; those without room are left out. */
-export function caseLabels(sheet: Sheet, scales: PanelScales, obstacles: Obstacles): CaseLabels {
-  const panel = panelOf(scales);
-  const items: TextItem[] = [];
-  let leftOut = 0;
-  const inside = (box: Box) =>
-    box.x >= panel.x + 1 &&
-    box.y >= panel.y - 2 &&
-    box.x + box.width <= panel.x + panel.width + 2 &&
-    box.y + box.height <= panel.y + panel.height - 1;
-  const cost = (box: Box) =>
-    !inside(box) || items.some((other) => overlap(box, other.box)) ? Number.POSITIVE_INFINITY : obstacles.within(box);
-  for (const spot of spotsOf(sheet, scales)) {
-    const item = placed(sheet, spot, cost);
-    if (item) items.push(item);
-    else leftOut += 1;
+/**
+ * The names of cases beside their markers, off other markers, lines and names: those with the fewest places first, each
+ * at the nearest place that is free, with a leading line where that is not beside its marker. Names without a free place
+ * are left out.
+ */
+export function caseLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): CaseLabels {
+  const wanted = wantedNames(sheet, scales).map((name) => ({
+    ...name,
+    places: name.places.filter(({ box }) => ink.marksUnder(box, 'without-light') === 0),
+  }));
+  const stroke = { width: leadWidth, color: sheet.settings.references.color };
+  const set = new Map<Wanted, PlateItem[]>();
+  for (const name of [...wanted].sort((a, b) => a.places.length - b.places.length)) {
+    const isFree = ({ box, lead }: Place) => ink.wordsUnder(box) === 0 && !(lead && ink.isCrossed(...lead));
+    const place = name.places.find(isFree);
+    if (!place) continue;
+    const { block, label } = name;
+    const { box, lead } = place;
+    const item = { ...textAt(block, box.x, box.y + 1 - (block.ascent - block.capHeight), label), box };
+    const leading = lead ? [straightLine(`${label.role}.lead`, label.from, stroke, [...lead[0]], [...lead[1]])] : [];
+    ink.add(box);
+    set.set(name, [...leading, item]);
   }
-  return { items, leftOut };
-}
-
-function placed(
-  sheet: Sheet,
-  { name, at: [x, y], size, role, from }: Spot,
-  cost: (box: Box) => number,
-): TextItem | undefined {
-  const block = setRole(sheet, 'dataLabel', name);
-  const label = { role, from, color: sheet.settings.text.dataLabel.color };
-  const away = (sheet.settings.markers.size * size) / 2 + 0.22 * em(sheet);
-  const height = block.capHeight;
-  let best: { item: TextItem; cost: number } | undefined;
-  for (const [dx, dy] of directions) {
-    const reach = dx !== 0 && dy !== 0 ? away * 0.75 : away;
-    const left = dx === 0 ? x - block.width / 2 : dx > 0 ? x + reach : x - reach - block.width;
-    const top = dy === 0 ? y - height / 2 : dy > 0 ? y + reach : y - reach - height;
-    const item = textAt(block, left, top - (block.ascent - block.capHeight), label);
-    const box = { x: left, y: top - 1, width: block.width, height: height + 2 };
-    const found = cost(box);
-    if (found < (best?.cost ?? 3)) best = { item: { ...item, box }, cost: found };
-    if (found === 0) break;
-  }
-  return best?.item;
+  return { items: wanted.flatMap((name) => set.get(name) ?? []), leftOut: wanted.length - set.size };
 }

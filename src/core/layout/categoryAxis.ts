@@ -1,7 +1,7 @@
 import type { CategoryAxis } from '../chart/plan.js';
 import { byCategory } from '../data/categories.js';
 import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
-import { type Sheet, scaledSize, setRole } from './sheet.js';
+import { scaledSize, setRole, type Typesetter } from './typesetter.js';
 
 export interface FittedCategoryAxis extends FittedAxis {
   shows: 'category';
@@ -22,7 +22,7 @@ const mostAcross = { x: 0.35, y: 0.38 } as const;
 const mostLines = 4;
 
 /** Names wrap before they get smaller, and get smaller before they turn; the author may want them one way alone. */
-function attempts(sheet: Sheet, at: 'x' | 'y'): Attempt[] {
+function attempts(sheet: Typesetter, at: 'x' | 'y'): Attempt[] {
   const style = sheet.settings.text.tickLabel;
   const least = Math.min(1, style.least / scaledSize(style, sheet.scale));
   const scales = [1, (1 + least) / 2, least];
@@ -33,7 +33,7 @@ function attempts(sheet: Sheet, at: 'x' | 'y'): Attempt[] {
   return at === 'y' ? flat : [...flat, ...turned];
 }
 
-function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number, attempt: Attempt): TickLabel[] {
+function setLabels(sheet: Typesetter, plan: CategoryAxis, at: 'x' | 'y', slot: number, attempt: Attempt): TickLabel[] {
   const { turned, tickScale } = attempt;
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
@@ -47,7 +47,7 @@ function setLabels(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', slot: number
       'tickLabel',
       names.get(index) ?? name,
       { width: Math.max(width, size), balanced: true, breakWords: !lying },
-      tickScale,
+      { further: tickScale },
     ),
     turned,
     index,
@@ -94,7 +94,12 @@ function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, s
  * Sets the names of the categories along an axis of a length in points: in a line, wrapped, smaller, turned, and if
  * nothing else helps only some of them. Names along a vertical axis are turned only where the author asks for it.
  */
-export function fitCategoryAxis(sheet: Sheet, plan: CategoryAxis, at: 'x' | 'y', length: number): FittedCategoryAxis {
+export function fitCategoryAxis(
+  sheet: Typesetter,
+  plan: CategoryAxis,
+  at: 'x' | 'y',
+  length: number,
+): FittedCategoryAxis {
   const { gap: [low, high] = [0, 0], reverse } = sheet.settings.axes[at];
   const slot = (length * (1 - low - high)) / plan.categories.length;
   const start = length * (reverse ? high : low);

@@ -1,14 +1,17 @@
 import type { Mark } from '../chart/plan.js';
 import { onPaper } from '../color/color.js';
-import { overlap, type RectItem, type TextItem } from '../plate/plate.js';
+import type { RectItem, TextItem } from '../plate/plate.js';
 import { formatTick, plainFormat } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { accentOf, type Fill, fillOf } from './fills.js';
-import type { LabelAnchor } from './marks/markDrawer.js';
-import { drawerOf } from './marks/marks.js';
+import { accentOf, fillOf } from './fills.js';
+import type { InkIndex } from './inkIndex.js';
+import type { Fill } from './looks.js';
+import { typeOf } from './marks/marks.js';
+import type { LabelAnchor } from './marks/markType.js';
 import type { PanelScales } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt, tight, turnedTextAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
+import { em, setRole, type Typesetter } from './typesetter.js';
 
 interface Pending {
   /** Colour of the mark that it stands on, where it stands inside. */
@@ -31,7 +34,7 @@ export interface DataLabels {
 }
 
 /** What a label inside a mark stands on: its colour, or the paper between the lines of a pattern. */
-const groundOf = ({ settings }: Sheet, { color, pattern }: Fill): string =>
+const groundOf = ({ settings }: Typesetter, { color, pattern }: Fill): string =>
   pattern === undefined ? color : settings.paper;
 
 /** The label of a mark with its words, ready to be placed; none where it is not shown. */
@@ -47,14 +50,14 @@ function pendingLabel(
   const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
   const words =
     label?.text ?? formatTick(value, places, sheet.settings.numbers, show === 'count' ? plainFormat : format);
-  const block = setRole(sheet, 'dataLabel', words, undefined, 1, label?.bold);
+  const block = setRole(sheet, 'dataLabel', words, undefined, { bold: label?.bold });
   return { anchor, block, ...(label?.color === undefined ? {} : { color: label.color }) };
 }
 
 function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
   return sheet.plan.series.flatMap((series, s) =>
     series.marks.flatMap((mark, m): Pending[] => {
-      const anchor = drawerOf(mark).anchor?.(mark, sheet, scales);
+      const anchor = typeOf(mark).anchor?.(mark, sheet, scales);
       const label = anchor && pendingLabel(sheet, mark, anchor, decimals);
       if (!label) return [];
       const fill = anchor.inside ? fillOf(sheet, series, s, mark.cell) : undefined;
@@ -66,7 +69,10 @@ function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pen
 }
 
 /** Sets a label in the middle of its mark, in the ink or the paper, whichever stands out. */
-function insideMark(sheet: Sheet, { anchor, role, block, ground, color: own }: Pending & { ground: string }): TextItem {
+function insideMark(
+  sheet: Typesetter,
+  { anchor, role, block, ground, color: own }: Pending & { ground: string },
+): TextItem {
   const { middle, least, greatest, vertical } = anchor;
   const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
   const [x, y] = vertical ? [middle, (least + greatest) / 2] : [(least + greatest) / 2, middle];
@@ -83,7 +89,7 @@ function hasRoom({ anchor, block }: Pending): boolean {
 }
 
 /** Sets a label beyond the end of its mark, away from the base. */
-function placed(sheet: Sheet, pending: Pending, turned: boolean): TextItem {
+function placed(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
   const { anchor, role, block, ground, color = sheet.settings.text.dataLabel.color } = pending;
   const gap = sheet.settings.space.dataLabel * em(sheet);
   const { middle, least, greatest, down, vertical } = anchor;
@@ -102,14 +108,16 @@ function placed(sheet: Sheet, pending: Pending, turned: boolean): TextItem {
 }
 
 /** Labels that stand free, such as those along lines: one that would touch another is left out. */
-function apart(items: readonly TextItem[]): TextItem[] {
-  const kept: TextItem[] = [];
-  for (const item of items) if (!kept.some(({ box }) => overlap(box, item.box))) kept.push(item);
-  return kept;
+function apart(items: readonly TextItem[], ink: InkIndex): TextItem[] {
+  return items.filter(({ box }) => {
+    const free = ink.wordsUnder(box) === 0;
+    if (free) ink.add(box);
+    return free;
+  });
 }
 
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */
-export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number): DataLabels {
+export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number, ink: InkIndex): DataLabels {
   const { settings, colors } = sheet;
   const asked = settings.dataLabels.show !== 'none' || colors.accents.some(({ label }) => label?.show);
   const all = asked ? pendingLabels(sheet, scales, decimals) : [];
@@ -121,7 +129,10 @@ export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number):
   const flat = fit((block, { vertical }) => (vertical ? block.width : block.capHeight));
   const turned = !flat && pending.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
   if (!flat && !turned) return { items: [], grounds: [], leftOut: all.length };
-  const items = apart(pending.map((p) => placed(sheet, p, turned)));
+  const items = apart(
+    pending.map((p) => placed(sheet, p, turned)),
+    ink,
+  );
   const onPatterns = new Set(pending.filter(({ patterned }) => patterned).map(({ role }) => role));
   const grounds = items
     .filter(({ role }) => onPatterns.has(role))

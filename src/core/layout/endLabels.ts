@@ -4,8 +4,9 @@ import { straightLine } from './axisInk.js';
 import { fillOf } from './fills.js';
 import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
 import { spread } from './spread.js';
+import { em, setRole } from './typesetter.js';
 
 /** Greatest share of the figure that labels at one side take. */
 const mostBeside = 0.3;

@@ -1,7 +1,7 @@
 import type { Box } from '../plate/plate.js';
 import type { AxisSettings } from '../style/settings.js';
-import type { Fitted } from './settle.js';
-import type { Sheet } from './sheet.js';
+import type { Fitted } from './settled.js';
+import type { Typesetter } from './typesetter.js';
 
 /** Axes fitted again and again; ticks settle after the first or second time. */
 const rounds = 4;
@@ -13,7 +13,7 @@ const share = ({ gap = [0, 0] }: AxisSettings): number => 1 - gap[0] - gap[1];
  * it; the whole panel where an axis shows no numbers.
  */
 export function equalPanel(
-  sheet: Sheet,
+  sheet: Typesetter,
   whole: Box,
   fit: (panel: Box) => { x: Fitted; y: Fitted },
 ): { panel: Box; axes: { x: Fitted; y: Fitted } } {

@@ -6,7 +6,7 @@ import { footInk, headingInk } from './heading.js';
 import { legendInk } from './legend.js';
 import { legendPlace, legendProblems } from './legendPlace.js';
 import { panelsInk } from './panelInk.js';
-import type { Settled, SettledPanel } from './settle.js';
+import type { Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
 
 /** A figure laid out: its ink, its panel and what has to be said. */

@@ -1,15 +1,15 @@
 import { type DashedLine, dashed } from '../color/dashes.js';
 import type { Box, PathItem, PlateItem, RectItem } from '../plate/plate.js';
-import type { Fill } from './fills.js';
 import { hatch } from './hatch.js';
+import type { Fill } from './looks.js';
 import { ringsOf, roundedRect, type Side } from './roundedRect.js';
-import type { Sheet } from './sheet.js';
+import type { Typesetter } from './typesetter.js';
 
 /** Width of an outline that an accent asks for without saying how wide, in points. */
 const plainOutline = 0.75;
 
 /** The outline of a fill: that of the style with what an accent changes. */
-function outlineOf({ settings }: Sheet, { outline: own }: Fill): DashedLine | undefined {
+function outlineOf({ settings }: Typesetter, { outline: own }: Fill): DashedLine | undefined {
   const { outline } = settings.bars;
   if (!own) return outline.width > 0 ? outline : undefined;
   const width = own.width ?? (outline.width > 0 ? outline.width : plainOutline);
@@ -20,7 +20,7 @@ function outlineOf({ settings }: Sheet, { outline: own }: Fill): DashedLine | un
 }
 
 /** How a fill is drawn: in its colour, or as its pattern on paper with an outline that holds it together. */
-export function fillLook(sheet: Sheet, fill: Fill): { fill: string; stroke?: DashedLine } {
+export function fillLook(sheet: Typesetter, fill: Fill): { fill: string; stroke?: DashedLine } {
   const outline = outlineOf(sheet, fill);
   if (fill.pattern === undefined) return { fill: fill.color, ...(outline ? { stroke: outline } : {}) };
   const { width } = sheet.settings.patterns;
@@ -29,14 +29,20 @@ export function fillLook(sheet: Sheet, fill: Fill): { fill: string; stroke?: Das
 }
 
 /** The pattern of a fill in a shape, a second ring being a hole. */
-export function patternInk(sheet: Sheet, rings: [number, number][][], fill: Fill, role: string): PathItem[] {
+export function patternInk(sheet: Typesetter, rings: [number, number][][], fill: Fill, role: string): PathItem[] {
   if (fill.pattern === undefined) return [];
   const look = { color: fill.color, ...sheet.settings.patterns };
   return hatch(rings, fill.pattern, look, { role: `${role}.pattern`, from: 'palette.patterns' });
 }
 
 /** A filled rectangle, its corners rounded at some sides where the style or an accent asks for it. */
-export function barRect(sheet: Sheet, rect: Box, fill: Fill, role: string, rounded: readonly Side[] = []): PlateItem[] {
+export function barRect(
+  sheet: Typesetter,
+  rect: Box,
+  fill: Fill,
+  role: string,
+  rounded: readonly Side[] = [],
+): PlateItem[] {
   const look = fillLook(sheet, fill);
   const { bars } = sheet.settings;
   const radius = rounded.length > 0 ? (fill.corner ?? bars.corner) : 0;

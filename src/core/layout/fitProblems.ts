@@ -1,8 +1,9 @@
 import type { TextRole } from '../document/look/names.js';
 import { type Problem, warning } from '../document/problem.js';
-import { drawerOf, keyOf } from './marks/marks.js';
-import type { Fitted, SettledPanel } from './settle.js';
-import { type Sheet, scaledSize } from './sheet.js';
+import { keyOf, typeOf } from './marks/marks.js';
+import type { Fitted, SettledPanel } from './settled.js';
+import type { Sheet } from './sheet.js';
+import { scaledSize, type Typesetter } from './typesetter.js';
 
 const axisRoles: readonly TextRole[] = ['axisTitle', 'tickLabel'];
 
@@ -20,7 +21,8 @@ function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>)
   let [cut, least, greatest] = [0, Infinity, -Infinity];
   for (const { marks } of plan.series) {
     for (const mark of marks) {
-      const ends = drawerOf(mark).ends(mark, plan)[axis.at];
+      const type = typeOf(mark);
+      const ends = type.ends(mark, plan)[axis.at];
       let outside = 0;
       for (let i = 0; i < ends.length; i += 1) {
         const end = ends[i] as number;
@@ -28,7 +30,7 @@ function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>)
         greatest = Math.max(greatest, end);
         if (end > high + slack || end < low - slack) outside += 1;
       }
-      cut += mark.type === 'cloud' ? outside : Math.min(1, outside);
+      cut += type.isMany ? outside : Math.min(1, outside);
     }
   }
   if (cut === 0) return [];
@@ -37,7 +39,7 @@ function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>)
 }
 
 /** The smallest text along the axes as it will be in the document, where that is below its least size. */
-function smallestPlaced({ settings, scale }: Sheet): { size: number; least: number; path: string } | undefined {
+function smallestPlaced({ settings, scale }: Typesetter): { size: number; least: number; path: string } | undefined {
   if (settings.placed >= 1) return undefined;
   const sizes = axisRoles.map((role) => {
     const style = settings.text[role];

@@ -3,7 +3,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
 import { titleWords } from './caption.js';
 import { textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** Words above the image and at its foot, as the author writes them. */
 export interface HeadingWords {
@@ -32,7 +32,7 @@ const lineGap = 0.2;
 const ruleGap = 0.45;
 
 /** Sets the heading in a width; none where there is none. */
-export function fitHeading(sheet: Sheet, words: HeadingWords, width: number): FittedHeading | undefined {
+export function fitHeading(sheet: Typesetter, words: HeadingWords, width: number): FittedHeading | undefined {
   if (words.heading === undefined) return undefined;
   const wrapping = { width, breakWords: true };
   const title = setRole(sheet, 'heading', titleWords(sheet, words.heading), wrapping);
@@ -48,7 +48,7 @@ export function fitHeading(sheet: Sheet, words: HeadingWords, width: number): Fi
 }
 
 /** Sets the line at the foot in a width; none where there is none. */
-export function fitFoot(sheet: Sheet, words: HeadingWords, width: number): FittedFoot | undefined {
+export function fitFoot(sheet: Typesetter, words: HeadingWords, width: number): FittedFoot | undefined {
   if (words.source === undefined || words.source === '') return undefined;
   const block = setRole(sheet, 'source', words.source, { width, breakWords: true });
   return { block, height: block.height + 2.5 * lineGap * em(sheet) };
@@ -57,7 +57,7 @@ export function fitFoot(sheet: Sheet, words: HeadingWords, width: number): Fitte
 const shares = { start: 0, middle: 0.5, end: 1 } as const;
 
 /** Where a line of a width stands over a stretch, held inside the borders of the page. */
-function alignedAt(sheet: Sheet, width: number, over: { x: number; width: number }): number {
+function alignedAt(sheet: Typesetter, width: number, over: { x: number; width: number }): number {
   const border = sheet.settings.space.page * em(sheet);
   const x = over.x + (over.width - width) * shares[sheet.settings.heading.align];
   return Math.max(border, Math.min(x, sheet.settings.width - border - width));
@@ -68,7 +68,7 @@ function alignedAt(sheet: Sheet, width: number, over: { x: number; width: number
  *
  * @param frame the box around all panels, which the heading may stand over in place of the page
  */
-export function headingInk(sheet: Sheet, { title, subtitle, height }: FittedHeading, frame: Box): PlateItem[] {
+export function headingInk(sheet: Typesetter, { title, subtitle, height }: FittedHeading, frame: Box): PlateItem[] {
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
   const { align, over, rule } = settings.heading;
@@ -96,7 +96,7 @@ export function headingInk(sheet: Sheet, { title, subtitle, height }: FittedHead
 }
 
 /** The ink of the line at the foot. */
-export function footInk(sheet: Sheet, { block }: FittedFoot): PlateItem {
+export function footInk(sheet: Typesetter, { block }: FittedFoot): PlateItem {
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
   const label = { role: 'source', from: 'caption.source', color: settings.text.source.color };

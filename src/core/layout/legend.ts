@@ -4,13 +4,15 @@ import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { barRect } from './fillInk.js';
-import { type Fill, fillOf } from './fills.js';
+import { fillOf } from './fills.js';
 import { pathThrough } from './lineInk.js';
+import type { Fill } from './looks.js';
 import { lineStroke } from './marks/line.js';
 import { markerAt } from './marks/markers.js';
-import { keyOf } from './marks/marks.js';
+import { keyOf, lineKeyOf } from './marks/marks.js';
 import { textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
+import { em, setRole } from './typesetter.js';
 
 interface Placed {
   block: TextBlock;
@@ -175,14 +177,12 @@ function keyInk(
     return barRect(sheet, { ...corner, width, height }, look, role, ['top', 'bottom']);
   }
   if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
-  const shown = series.sample ? [...series.marks, series.sample] : series.marks;
-  const line = shown.find((mark) => mark.type === 'line');
-  const { stroke, from } = lineStroke(sheet, line?.type === 'line' ? line.as : 'series', fill, place);
+  const { as, marked } = lineKeyOf(series);
+  const { stroke, from } = lineStroke(sheet, as, fill, place);
   const ends: [number, number][] = [
     [corner.x, level],
     [corner.x + width, level],
   ];
-  const marked = shown.some(({ type }) => type === 'point');
   return [
     pathThrough(ends, { role, from }, { stroke }),
     ...(marked ? [markerAt(sheet, place, fill, `${role}.marker`, middle, level)] : []),

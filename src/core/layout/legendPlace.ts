@@ -1,10 +1,11 @@
 import { findCategory } from '../data/categories.js';
 import { type Problem, warning } from '../document/problem.js';
 import { type Attempt, headingGap } from './attempt.js';
-import { emptiest, obstaclesOf } from './emptyPlaces.js';
+import { emptiest } from './inkIndex.js';
 import { type FittedLegend, framePadding } from './legend.js';
-import type { Settled, SettledPanel } from './settle.js';
-import { em, type Sheet } from './sheet.js';
+import type { Settled, SettledPanel } from './settled.js';
+import type { Sheet } from './sheet.js';
+import { em } from './typesetter.js';
 
 /** Where a legend inside the panel stands, in a corner or where the fewest marks are, and how much it covers. */
 function insidePlace(
@@ -12,7 +13,7 @@ function insidePlace(
   { panels }: Settled,
   { width, height }: FittedLegend,
 ): { at: [number, number]; covers: number } {
-  const { panel, scales, labels, sheet: own } = panels[0] as SettledPanel;
+  const { panel, labels } = panels[0] as SettledPanel;
   const by = framePadding * em(sheet);
   const inset = 0.5 * em(sheet);
   const [w, h] = [width + 2 * by, height + 2 * by];
@@ -23,11 +24,7 @@ function insidePlace(
     height: Math.max(0, panel.height - 2 * inset - h),
   };
   const { corner } = sheet.settings.legend;
-  const obstacles = obstaclesOf(
-    own,
-    scales,
-    labels.items.map(({ box }) => box),
-  );
+  const { ink } = labels;
   const cornered = {
     x: room.x + (corner.endsWith('right') ? room.width : 0),
     y: room.y + (corner.startsWith('bottom') ? room.height : 0),
@@ -35,7 +32,9 @@ function insidePlace(
     height: h,
   };
   const { box, count } =
-    corner === 'emptiest' ? emptiest(room, w, h, obstacles) : { box: cornered, count: obstacles.within(cornered) };
+    corner === 'emptiest'
+      ? emptiest(room, w, h, ink)
+      : { box: cornered, count: ink.marksUnder(cornered) + ink.wordsUnder(cornered) };
   return { at: [box.x + by, box.y + by], covers: count };
 }
 

@@ -5,8 +5,9 @@ import { marksInk } from './marks/marks.js';
 import { secondOffset } from './panelNeeds.js';
 import { textAt } from './place.js';
 import { secondInk, secondTitleInk } from './secondAxis.js';
-import type { Settled, SettledPanel } from './settle.js';
-import { em, type Sheet } from './sheet.js';
+import type { Settled, SettledPanel } from './settled.js';
+import type { Sheet } from './sheet.js';
+import { em, type Typesetter } from './typesetter.js';
 
 /** The setting behind each label of an axis. */
 function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
@@ -89,7 +90,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
 }
 
 /** The ink of all panels, whose roles name the panel where there are several, and the axis titles. */
-export function panelsInk(sheet: Sheet, { panels, titles, depths, farDepths, frame }: Settled): PlateItem[] {
+export function panelsInk(sheet: Typesetter, { panels, titles, depths, farDepths, frame }: Settled): PlateItem[] {
   const several = panels.length > 1;
   const inks = panels.map((panel, i) => {
     const ink = panelInk(panel);

@@ -2,8 +2,10 @@ import { type Box, boxAround } from '../plate/plate.js';
 import { arrowReach } from './arrow.js';
 import { outerDepth } from './axisInk.js';
 import type { GridPlace } from './grid.js';
-import type { Fitted, Settled, SettledPanel } from './settle.js';
-import { em, type Margins, type Sheet, sides } from './sheet.js';
+import { typeOf } from './marks/marks.js';
+import type { Fitted, Settled, SettledPanel } from './settled.js';
+import { type Margins, type Sheet, sides } from './sheet.js';
+import { em, type Typesetter } from './typesetter.js';
 
 /** Room around all panels and between them. */
 export interface Spaces extends Margins {
@@ -55,14 +57,15 @@ function needsOf(settled: SettledPanel): Margins {
 
 /** How far a marker at the edge of the panel stands out beyond the border of the page. */
 export function markerOverhang({ plan, settings }: Sheet, border: number): number {
-  const unmarked = ['bar', 'bin', 'slice', 'band', 'line'];
-  const marked = plan.series.some(({ marks }) => marks.some(({ type }) => !unmarked.includes(type)));
-  const times = plan.series.some(({ marks }) => marks.some((mark) => mark.type === 'cloud' && mark.areas)) ? 2 : 1;
-  return marked ? Math.max(0, settings.markers.size * 0.8 * times + settings.markers.edge / 2 - border) : 0;
+  const times = plan.series.reduce(
+    (most, { marks }) => marks.reduce((all, mark) => Math.max(all, typeOf(mark).overhang(mark)), most),
+    0,
+  );
+  return times > 0 ? Math.max(0, settings.markers.size * 0.8 * times + settings.markers.edge / 2 - border) : 0;
 }
 
 /** The room that the panels need around them and between them, beside the axis titles. */
-export function spacesFor(sheet: Sheet, panels: readonly SettledPanel[], overhang: number): Spaces {
+export function spacesFor(sheet: Typesetter, panels: readonly SettledPanel[], overhang: number): Spaces {
   const size = em(sheet);
   const all = panels.map((panel) => ({ place: panel.place, needs: needsOf(panel) }));
   const inner = (side: keyof Margins, which: (place: GridPlace) => boolean) =>
@@ -83,7 +86,7 @@ export function spacesFor(sheet: Sheet, panels: readonly SettledPanel[], overhan
 
 /** The room around the panels with the margins that the author gives, and which of those are too small for the words. */
 export function byHand(
-  sheet: Sheet,
+  sheet: Typesetter,
   room: Box,
   words: Spaces,
 ): { needs: Spaces; tightMargins: Settled['tightMargins'] } {

@@ -1,10 +1,11 @@
 import type { LineMark } from '../chart/plan.js';
-import { type Box, overlap, type PlateItem } from '../plate/plate.js';
+import type { Box, PlateItem } from '../plate/plate.js';
 import { clipLine } from './clip.js';
-import type { Obstacles } from './emptyPlaces.js';
+import type { InkIndex } from './inkIndex.js';
 import { type PanelScales, panelOf, placeAt } from './panelScales.js';
 import { paperBehind, textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
+import { em, setRole, type Typesetter } from './typesetter.js';
 
 type Point = [number, number];
 
@@ -21,7 +22,7 @@ function shownPart(mark: LineMark, scales: PanelScales): [Point, Point] | undefi
 
 /** The words of a line with their box beside it at some share of its length: above it, or right of an upright one. */
 function besideLine(
-  sheet: Sheet,
+  sheet: Typesetter,
   panel: Box,
   [a, b]: [Point, Point],
   width: number,
@@ -50,22 +51,14 @@ function besideLine(
 }
 
 /** The names of reference lines beside them in the panel, where the fewest marks and no other words are. */
-export function referenceLabelInk(
-  sheet: Sheet,
-  scales: PanelScales,
-  obstacles: Obstacles | undefined,
-  words: readonly Box[],
-): PlateItem[] {
+export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): PlateItem[] {
   const panel = panelOf(scales);
   const items: PlateItem[] = [];
   for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
     const part = mark.name === undefined ? undefined : shownPart(mark, scales);
     if (!part || mark.name === undefined) continue;
     const block = setRole(sheet, 'dataLabel', mark.name, { width: panel.width * 0.5, balanced: true });
-    const taken = [...words, ...items.map(({ box }) => box)];
-    const cost = (box: Box) =>
-      (obstacles?.within({ ...box, height: box.height - 1 }) ?? 0) +
-      50 * taken.filter((other) => overlap(other, box)).length;
+    const cost = (box: Box) => ink.marksUnder({ ...box, height: box.height - 1 }) + 50 * ink.wordsUnder(box);
     const places = tries.map((share) => besideLine(sheet, panel, part, block.width, block.height, share));
     const best = places.reduce((a, b) => (cost(b) < cost(a) ? b : a));
     const label = {
@@ -74,8 +67,10 @@ export function referenceLabelInk(
       color: sheet.settings.text.dataLabel.color,
     };
     const item = textAt(block, best.x, best.y, label);
+    const covers = cost(best) > 0;
+    ink.add(item.box);
     // Where there is no empty place it stands on paper of its own.
-    items.push(...(cost(best) > 0 ? [paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper)] : []), item);
+    items.push(...(covers ? [paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper)] : []), item);
   }
   return items;
 }

@@ -1,14 +1,15 @@
 import type { Box, PlateItem } from '../plate/plate.js';
-import { emptiest, type Obstacles } from './emptyPlaces.js';
 import { fillOf } from './fills.js';
+import { emptiest, type InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { lineStroke } from './marks/line.js';
 import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
+import type { Sheet } from './sheet.js';
+import { em, setRole } from './typesetter.js';
 
 /** Remarks such as equations, set below each other at the place in the panel with the fewest marks. */
-export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacles): PlateItem[] {
+export function remarkInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): PlateItem[] {
   const { remarks = [], series } = sheet.plan;
   if (remarks.length === 0) return [];
   const size = em(sheet);
@@ -28,7 +29,8 @@ export function remarkInk(sheet: Sheet, scales: PanelScales, obstacles: Obstacle
     width: panel.width - 2 * inset - width,
     height: panel.height - 1.5 * inset - height,
   };
-  const { box: best } = emptiest(room, width, height, obstacles);
+  const { box: best } = emptiest(room, width, height, ink);
+  ink.add(best);
   let y = best.y;
   return remarks.flatMap(({ text: _, series: of, from }, i): PlateItem[] => {
     const block = blocks[i] as (typeof blocks)[number];

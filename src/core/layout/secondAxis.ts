@@ -9,7 +9,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
 import { axisTitleText } from './axisTitle.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
-import { em, type Sheet, scaledSize, setRole } from './sheet.js';
+import { em, scaledSize, setRole, type Typesetter } from './typesetter.js';
 
 /** A second unit on the far side of an axis: the same numbers, converted, with ticks of their own. */
 export interface SecondAxis {
@@ -32,7 +32,14 @@ const converted = ({ factor, offset }: SecondUnit, value: number) => Number((fac
 const back = ({ factor, offset }: SecondUnit, value: number) => (value - offset) / factor;
 
 /** The ticks of the second unit between the converted limits. */
-function ticksOf(sheet: Sheet, at: 'x' | 'y', second: SecondUnit, { low, high }: Ticks, length: number, of: Setter) {
+function ticksOf(
+  sheet: Typesetter,
+  at: 'x' | 'y',
+  second: SecondUnit,
+  { low, high }: Ticks,
+  length: number,
+  of: Setter,
+) {
   const ends = [converted(second, low), converted(second, high)];
   const [from, to] = [Math.min(...ends), Math.max(...ends)];
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale);
@@ -52,7 +59,7 @@ type Setter = (value: number, decimals: number) => TextBlock;
 
 /** Sets the second unit of an axis along a length; none where the author asks for none. */
 export function fitSecondAxis(
-  sheet: Sheet,
+  sheet: Typesetter,
   plan: ValueAxis,
   at: 'x' | 'y',
   ticks: Ticks,
@@ -89,10 +96,10 @@ export function fitSecondAxis(
 }
 
 /** Its values are not those of the grid lines: they have tick marks in every style. */
-const tickLength = (sheet: Sheet, at: 'x' | 'y'): number => sheet.settings.axes[at].tickLength * em(sheet);
+const tickLength = (sheet: Typesetter, at: 'x' | 'y'): number => sheet.settings.axes[at].tickLength * em(sheet);
 
 /** From the labels to the far side of the title. */
-export const secondTitleDepth = (sheet: Sheet, second: SecondAxis | undefined): number =>
+export const secondTitleDepth = (sheet: Typesetter, second: SecondAxis | undefined): number =>
   second?.title ? sheet.settings.space.axisTitle * em(sheet) + second.title.height : 0;
 
 /**
@@ -101,7 +108,7 @@ export const secondTitleDepth = (sheet: Sheet, second: SecondAxis | undefined): 
  * @param offset how far beyond the panel its line stands
  */
 export function secondInk(
-  sheet: Sheet,
+  sheet: Typesetter,
   second: SecondAxis,
   scale: NumberScale,
   panel: Box,
@@ -137,7 +144,7 @@ export function secondInk(
 }
 
 /** The title of a second unit, beyond a depth of ticks and labels at the far side of all panels. */
-export function secondTitleInk(sheet: Sheet, { at, title }: SecondAxis, frame: Box, depth: number): PlateItem[] {
+export function secondTitleInk(sheet: Typesetter, { at, title }: SecondAxis, frame: Box, depth: number): PlateItem[] {
   if (!title) return [];
   const near = depth + sheet.settings.space.axisTitle * em(sheet);
   const label = {

@@ -2,58 +2,18 @@ import type { AxisPlan, ValueAxis } from '../chart/plan.js';
 import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { type Annotations, outerAnnotations, withInner } from './annotations.js';
-import { type FittedAxis, type FittedTitle, fitTitle, titleDepth, titleFits } from './axis.js';
+import { outerAnnotations, withInner } from './annotations.js';
+import { fitTitle, titleDepth, titleFits } from './axis.js';
 import { crossings, scalesOf } from './axisLines.js';
-import { type FittedCategoryAxis, fitCategoryAxis } from './categoryAxis.js';
+import { fitCategoryAxis } from './categoryAxis.js';
 import { equalPanel } from './equalScales.js';
 import { type Grid, type GridPlace, gridPlace } from './grid.js';
 import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './panelNeeds.js';
-import type { PanelScales } from './panelScales.js';
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from './secondAxis.js';
-import { em, type Margins, type Sheet, setRole } from './sheet.js';
+import type { Fitted, NoFittedAxis, Settled, SettledPanel } from './settled.js';
+import type { Sheet } from './sheet.js';
+import { em, setRole } from './typesetter.js';
 import { type FittedValueAxis, fitValueAxis } from './valueAxis.js';
-
-/** An axis that is not there. */
-export interface NoFittedAxis extends FittedAxis {
-  shows: 'none';
-}
-
-export type Fitted = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
-
-/** A panel with its axes. */
-export interface SettledPanel {
-  sheet: Sheet;
-  place: GridPlace;
-  panel: Box;
-  x: Fitted;
-  y: Fitted;
-  scales: PanelScales;
-  labels: Annotations;
-  title?: TextBlock;
-  /** Second units on the far sides. */
-  second: { x?: SecondAxis | undefined; y?: SecondAxis | undefined };
-  /** Which axes cross the other inside the panel, with their labels. */
-  crossing: { x: boolean; y: boolean };
-  /** Which axes show their tick labels. */
-  labelled: { x: boolean; y: boolean };
-}
-
-/** All panels, settled in the room that the words around them leave. */
-export interface Settled {
-  panels: SettledPanel[];
-  titles: { x?: FittedTitle | undefined; y?: FittedTitle | undefined };
-  /** From the panels to their axis titles. */
-  depths: { x: number; y: number };
-  /** From the panels to the titles of second units on the far sides. */
-  farDepths: { x: number; y: number };
-  /** Margins by hand that are too small for the words there, with what they need in points. */
-  tightMargins: { side: keyof Margins; needed: number }[];
-  /** The box around all panels. */
-  frame: Box;
-  /** Whether everything is inside its room, at this size of text. */
-  fits: boolean;
-}
 
 const mostPasses = 8;
 /** Axes of numbers that are fitted already: panels that share one have it in the same length. */

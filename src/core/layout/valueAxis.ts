@@ -9,7 +9,7 @@ import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
 import type { AxisSettings } from '../style/settings.js';
 import { along, type FittedAxis, fittedAxis, ownText, type TickLabel } from './axis.js';
 import { opticalMiddle } from './place.js';
-import { type Sheet, scaledSize, setRole } from './sheet.js';
+import { scaledSize, setRole, type Typesetter } from './typesetter.js';
 
 export interface FittedValueAxis extends FittedAxis {
   shows: 'value';
@@ -30,7 +30,7 @@ const labelGap = { x: 0.9, y: 0.45 } as const;
 const comfort = { x: 3.2, y: 2.4 } as const;
 
 /** Decimals of the numbers as they are written, which may be counted in thousands or as percent. */
-function decimalsFor(sheet: Sheet, at: 'x' | 'y', ticks: Ticks): number {
+function decimalsFor(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks): number {
   const { decimals = 0, format } = sheet.settings.axes[at];
   const divisor = divisorOf(format);
   const needed =
@@ -41,19 +41,19 @@ function decimalsFor(sheet: Sheet, at: 'x' | 'y', ticks: Ticks): number {
 }
 
 /** The text of a tick: the author's own, or the number in the form of the axis. */
-function labelText({ settings }: Sheet, at: 'x' | 'y', value: number, decimals: number): string {
+function labelText({ settings }: Typesetter, at: 'x' | 'y', value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
   return ownText(names, String(value)) ?? formatTick(value, decimals, settings.numbers, format);
 }
 
 /** Whether the tick labels of an axis of numbers read upwards. */
-const upwards = ({ settings }: Sheet, at: 'x' | 'y'): boolean => settings.axes[at].angle === 90;
+const upwards = ({ settings }: Typesetter, at: 'x' | 'y'): boolean => settings.axes[at].angle === 90;
 
-const setLabel = (sheet: Sheet, at: 'x' | 'y', value: number, decimals: number, tickScale: number) =>
-  setRole(sheet, 'tickLabel', labelText(sheet, at, value, decimals), undefined, tickScale);
+const setLabel = (sheet: Typesetter, at: 'x' | 'y', value: number, decimals: number, tickScale: number) =>
+  setRole(sheet, 'tickLabel', labelText(sheet, at, value, decimals), undefined, { further: tickScale });
 
 /** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
-function labelRoom(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, tickScale: number): number {
+function labelRoom(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks, tickScale: number): number {
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   if ((at === 'y') !== upwards(sheet, at)) return setLabel(sheet, at, 0, 0, tickScale).height + labelGap.y * size;
   const decimals = decimalsFor(sheet, at, ticks);
@@ -80,7 +80,7 @@ export function valueScale(settings: AxisSettings, ticks: Ticks, from: number, t
 }
 
 /** How far labels stick out beyond both ends of the axis, on the page from left to right or from top to bottom. */
-function overhangOf(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number) {
+function overhangOf(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number) {
   const settings = sheet.settings.axes[at];
   const scale = at === 'x' ? valueScale(settings, ticks, 0, length) : valueScale(settings, ticks, length, 0);
   const starts = labels.map((label) => {
@@ -100,10 +100,16 @@ function dateRoom([first = 0, ...rest]: readonly number[]): number {
 }
 
 /** Ticks at dates: firsts of years and months, Mondays, days. */
-function fitDates(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', length: number, tickScale: number): FittedValueAxis {
+function fitDates(
+  sheet: Typesetter,
+  plan: ValueAxis,
+  at: 'x' | 'y',
+  length: number,
+  tickScale: number,
+): FittedValueAxis {
   const [low, high] = hugged(plan, sheet.settings.axes[at]);
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
-  const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, tickScale);
+  const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, { further: tickScale });
   const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
     (at === 'y') !== upwards(sheet, at)
       ? set('0').height + labelGap.y * size
@@ -162,7 +168,7 @@ function exactTicks(at: readonly number[], plan: ValueAxis, from: number | undef
 /** The length that the values have, without the gaps at the ends. */
 const innerLength = ({ gap = [0, 0] }: AxisSettings, length: number): number => length * (1 - gap[0] - gap[1]);
 
-function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', whole: number, tickScale: number): Ticks {
+function ticksFor(sheet: Typesetter, plan: ValueAxis, at: 'x' | 'y', whole: number, tickScale: number): Ticks {
   const settings = sheet.settings.axes[at];
   const length = innerLength(settings, whole);
   const { from, to } = fixedLimits(plan, settings);
@@ -204,7 +210,13 @@ function ticksFor(sheet: Sheet, plan: ValueAxis, at: 'x' | 'y', whole: number, t
 }
 
 /** The labels that stand apart: on scales that are not linear ticks crowd at one end. */
-function apart(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number): TickLabel[] {
+function apart(
+  sheet: Typesetter,
+  at: 'x' | 'y',
+  ticks: Ticks,
+  labels: readonly TickLabel[],
+  length: number,
+): TickLabel[] {
   if (sheet.settings.axes[at].scale === 'linear' && !sheet.settings.axes[at].at) return [...labels];
   const scale = valueScale(sheet.settings.axes[at], ticks, 0, length);
   const gap = labelGap[at] * 0.5 * scaledSize(sheet.settings.text.tickLabel, sheet.scale);
@@ -220,7 +232,7 @@ function apart(sheet: Sheet, at: 'x' | 'y', ticks: Ticks, labels: readonly TickL
 
 /** Chooses the ticks of an axis of numbers for its length in points and sets their labels. */
 export function fitValueAxis(
-  sheet: Sheet,
+  sheet: Typesetter,
   plan: ValueAxis,
   at: 'x' | 'y',
   length: number,

@@ -1,5 +1,6 @@
 import type { Plan } from '../chart/plan.js';
 import { error, type Place, type Problem } from '../document/problem.js';
+import { typeOf } from '../layout/marks/marks.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import type { Settings } from '../style/settings.js';
 
@@ -22,7 +23,7 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
     const { scale, from, to } = settings.axes[axis];
     const problems: Problem[] = [];
     if (scale === 'log' && shown.least <= 0) {
-      const bars = plan.series.some(({ marks }) => marks.some(({ type }) => type === 'bar' || type === 'bin'));
+      const bars = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).needsZero));
       const least = formatNumber(shown.least, shown.decimals ?? 2, settings.numbers);
       problems.push(error('log-needs-positive', { axis, least, bars }, placeOf(`axes.${axis}.scale`)));
     }

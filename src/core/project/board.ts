@@ -6,7 +6,7 @@ import { inkProblems } from '../layout/inkProblems.js';
 import { letterOf } from '../layout/letters.js';
 import { moved } from '../layout/moved.js';
 import { textAt } from '../layout/place.js';
-import { em, type Sheet, setRole } from '../layout/sheet.js';
+import { em, setRole, type Typesetter } from '../layout/typesetter.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import { longestSide } from '../style/resolver.js';
@@ -129,7 +129,7 @@ function compositionOf(
   const { cells, width, height } = cellsOf(board, parts.length, head);
   const first = parts[0] as Part;
   const settings = { ...first.composition.settings, width, height };
-  const sheet = { settings, kit, scale: 1, panels: 1 } as Sheet;
+  const sheet: Typesetter = { settings, kit, scale: 1 };
   const color = settings.text.panelTitle.color;
   const items = parts.flatMap(({ composition }, i): PlateItem[] => {
     const cell = cells[i] as Cell;
@@ -138,7 +138,7 @@ function compositionOf(
       role: `figures[${i}].${item.role}`,
     }));
     if (!letters) return ink;
-    const block = setRole(sheet, 'panelTitle', letterOf(i), undefined, 1.2);
+    const block = setRole(sheet, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
     return [
       ...ink,
       textAt(block, cell.x + settings.space.page * em(sheet), cell.y - head, {
@@ -216,8 +216,8 @@ export async function composeBoard(
   if (gathered.length < board.figures.length || hasErrors(problems)) return fail(problems);
   const { kit, fontBytes } = joinedKit(gathered);
   const first = gathered[0] as Gathered;
-  const sheet = { settings: first.resolved.settings, kit, scale: 1, panels: 1 } as Sheet;
-  const head = (board.letters ?? true) ? setRole(sheet, 'panelTitle', 'A', undefined, 1.2).height : 0;
+  const sheet: Typesetter = { settings: first.resolved.settings, kit, scale: 1 };
+  const head = (board.letters ?? true) ? setRole(sheet, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
   const { cells } = cellsOf(board, gathered.length, head);
   const smallest = cells[0] as Cell;
   if (!(smallest.width > 20 && smallest.height > 20)) {

@@ -3,7 +3,7 @@ import { findCategory } from '../data/categories.js';
 import { parseDate } from '../data/dates.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
-import type { Callout } from '../layout/callouts.js';
+import type { Callout } from '../layout/asked.js';
 import type { FigureFile } from './figureFile.js';
 
 type Given = string | number | boolean;

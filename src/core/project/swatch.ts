@@ -2,7 +2,7 @@ import { hexOf } from '../color/color.js';
 import { error, fail, type Outcome, succeed } from '../document/problem.js';
 import { styleCard } from '../layout/card.js';
 import { allFinite, inkProblems } from '../layout/inkProblems.js';
-import type { Sheet } from '../layout/sheet.js';
+import type { Typesetter } from '../layout/typesetter.js';
 import { rampOf } from '../style/ramps.js';
 import type { BoardComposition } from './board.js';
 import { gather } from './gather.js';
@@ -29,7 +29,7 @@ export async function composeSwatch(source: Source, style: string): Promise<Outc
       return hex === undefined ? [] : [[name, hex]];
     }),
   );
-  const sheet = { settings, kit, scale: 1, panels: 1 } as Sheet;
+  const sheet: Typesetter = { settings, kit, scale: 1 };
   const name = layers.at(-2)?.name.replace(/^style /, '') ?? style;
   const { items, width, height } = styleCard(sheet, `Style ${name}`, colors, {
     sequential: rampOf(layers, 'sequential', 8),

@@ -1,13 +1,10 @@
-import { writingOf } from './languages.js';
+import { dayOf } from '../data/calendar.js';
+import { writingOf } from '../document/languages.js';
 import type { NumberForm } from './numberFormat.js';
 
 /** Dates as days since 1 January 1970, in the calendar of Gregory and without time zones. */
 
 const day = 86_400_000;
-
-/** The day of a date, years from 0 on as they are: by itself `Date` moves 0 to 99 into the twentieth century. */
-export const dayOf = (year: number, month: number, date: number): number =>
-  new Date(Date.UTC(2000, month, date)).setUTCFullYear(year, month, date) / day;
 
 const parts = (days: number) => {
   const date = new Date(days * day);

@@ -1,8 +1,8 @@
 import { hexOf } from '../color/color.js';
+import { writingOf } from '../document/languages.js';
 import { textRoles } from '../document/look/names.js';
 import type { AxisLook, Look } from '../document/look.js';
 import type { Problem } from '../document/problem.js';
-import { writingOf } from '../scale/languages.js';
 import { axisSettings, tickFormat } from './axisSettings.js';
 import { axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';

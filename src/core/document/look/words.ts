@@ -1,5 +1,5 @@
-import { languageCodes } from '../../scale/languages.js';
 import { choice, flag, listOf, object, optional, text } from '../fields.js';
+import { languageCodes } from '../languages.js';
 import { stroke } from './forms.js';
 
 /** The form of words and numbers, of the heading and the caption. */

@@ -1,4 +1,4 @@
-import type { Description } from '../problem.js';
+import type { Description } from './description.js';
 import { list, plural } from './phrases.js';
 
 /** What was laid out: the words of their problems. */

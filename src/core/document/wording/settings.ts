@@ -1,4 +1,4 @@
-import type { Description } from '../problem.js';
+import type { Description } from './description.js';
 import { lengthExample, list, type Nearest, written } from './phrases.js';
 
 /** Keys and values: the words of their problems. */

@@ -1,4 +1,4 @@
-import type { Description } from '../problem.js';
+import type { Description } from './description.js';
 import { list, type Nearest } from './phrases.js';
 
 /** Styles and faces: the words of their problems. */

@@ -1,4 +1,4 @@
-import type { Description } from '../problem.js';
+import type { Description } from './description.js';
 import { list, type Nearest, plural, written } from './phrases.js';
 
 /** Tables: the words of their problems. */

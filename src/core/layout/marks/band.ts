@@ -2,16 +2,21 @@ import type { BandMark } from '../../chart/plan.js';
 import { clipSurface } from '../clip.js';
 import { patternInk } from '../fillInk.js';
 import { pathThrough } from '../lineInk.js';
-import { panelOf, placeAt } from '../panelScales.js';
-import type { MarkDrawer } from './markDrawer.js';
+import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
+import type { MarkType } from './markType.js';
+
+/** The surface on the page, cut at the limits. */
+function surfaceOf({ xs, low, high }: BandMark, scales: PanelScales): [number, number][] {
+  const at = (x: number, y: number): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)];
+  const upper = xs.map((x, i) => at(x, high[i] as number));
+  const lower = xs.map((x, i) => at(x, low[i] as number)).reverse();
+  return clipSurface([...upper, ...lower], panelOf(scales));
+}
 
 /** A surface between two lines, cut at the limits of the axes. */
-export const bandDrawer: MarkDrawer<BandMark> = {
-  layers({ xs, low, high }, { sheet, scales, fill, role }) {
-    const at = (x: number, y: number): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)];
-    const upper = xs.map((x, i) => at(x, high[i] as number));
-    const lower = xs.map((x, i) => at(x, low[i] as number)).reverse();
-    const points = clipSurface([...upper, ...lower], panelOf(scales));
+export const band: MarkType<BandMark> = {
+  ink(mark, { sheet, scales, fill, role }) {
+    const points = surfaceOf(mark, scales);
     if (points.length < 3) return [];
     const { opacity: usual, pattern: lines } = sheet.settings.bands;
     const pattern = fill.pattern === undefined || fill.pattern === 'open' ? lines : fill.pattern;
@@ -20,5 +25,8 @@ export const bandDrawer: MarkDrawer<BandMark> = {
     return [[pathThrough(points, { role, from: fill.from }, { fill: fill.color, opacity }, true)]];
   },
   ends: () => ({ x: [], y: [] }),
+  occupies: (mark, _, scales) => [{ is: 'area', points: surfaceOf(mark, scales), light: true }],
+  needsZero: false,
+  overhang: () => 0,
   key: 'fill',
 };

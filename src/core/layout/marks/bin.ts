@@ -1,14 +1,14 @@
 import type { BinMark } from '../../chart/plan.js';
 import { barRect } from '../fillInk.js';
 import { held, xyScales } from '../panelScales.js';
-import type { MarkDrawer } from './markDrawer.js';
+import type { MarkType } from './markType.js';
 
 /** White between neighbouring bars of a histogram, in points: they touch in data, and are told apart in print. */
 const seam = 0.5;
 
 /** Bars of a histogram, edge to edge. */
-export const binDrawer: MarkDrawer<BinMark> = {
-  layers(mark, { sheet, scales: panelScales, fill, role }) {
+export const bin: MarkType<BinMark> = {
+  ink(mark, { sheet, scales: panelScales, fill, role }) {
     const { x, y } = xyScales(panelScales);
     if (mark.to <= x.low || mark.from >= x.high) return [];
     const [left, right] = [held(x, mark.from), held(x, mark.to)];
@@ -20,6 +20,19 @@ export const binDrawer: MarkDrawer<BinMark> = {
     ];
   },
   ends: (mark) => (mark.count === 0 ? { x: [], y: [] } : { x: [mark.from, mark.to], y: [mark.value] }),
+  occupies(mark, _, panelScales) {
+    const { x, y } = xyScales(panelScales);
+    if (mark.to <= x.low || mark.from >= x.high || mark.value === 0) return [];
+    const [left, right] = [held(x, mark.from), held(x, mark.to)];
+    const [foot, top] = [held(y, 0), held(y, mark.value)];
+    const box = {
+      x: Math.min(left, right),
+      y: Math.min(foot, top),
+      width: Math.abs(right - left),
+      height: Math.abs(foot - top),
+    };
+    return [{ is: 'box', box }];
+  },
   anchor(mark, _, panelScales) {
     const { x, y } = xyScales(panelScales);
     const [left, right] = [held(x, mark.from), held(x, mark.to)];
@@ -34,5 +47,7 @@ export const binDrawer: MarkDrawer<BinMark> = {
       count: mark.count,
     };
   },
+  needsZero: true,
+  overhang: () => 0,
   key: 'fill',
 };

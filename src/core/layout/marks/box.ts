@@ -2,12 +2,14 @@ import type { BoxMark } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { straightLine } from '../axisInk.js';
 import { barRect, fillLook, patternInk } from '../fillInk.js';
+import type { Shape } from '../inkIndex.js';
 import { pathThrough } from '../lineInk.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
-import { em, type Sheet } from '../sheet.js';
-import { groupEdges } from './group.js';
-import type { MarkContext, MarkDrawer } from './markDrawer.js';
+import type { Sheet } from '../sheet.js';
+import { em, type Typesetter } from '../typesetter.js';
+import { groupEdges, onCategories } from './group.js';
 import { type MarkerShape, markerOf } from './markers.js';
+import type { MarkContext, MarkType, NamedCase } from './markType.js';
 
 type Place = [along: number, value: number];
 
@@ -24,7 +26,7 @@ const besidePoints = 0.56;
 /** Depth of a notch on each side, as a share of the box. */
 const notchDepth = 0.22;
 
-function acrossOf(sheet: Sheet, scales: GroupScales, mark: BoxMark): Across {
+function acrossOf(sheet: Typesetter, scales: GroupScales, mark: BoxMark): Across {
   const [from, to] = groupEdges(sheet, scales, mark);
   const width = to - from;
   const own = mark.points ? width * besidePoints : width;
@@ -46,7 +48,7 @@ const line = (scales: GroupScales, role: string, stroke: { width: number; color:
 
 /** Whiskers in the lines of error bars, from the box to their ends. */
 function whiskerInk(
-  sheet: Sheet,
+  sheet: Typesetter,
   scales: GroupScales,
   mark: BoxMark,
   { a, b, middle }: Across,
@@ -146,41 +148,52 @@ function pointInk(
   return [...beside, ...own, ...mean];
 }
 
-/** Where a box and its whiskers take room on the page, and where the cases with names stand. */
-export function boxSpots(
-  sheet: Sheet,
-  panelScales: PanelScales,
-  mark: BoxMark,
-): { taken: Place[]; named: { at: Place; name: string }[] } {
+/** What a box with its whiskers and the values beyond covers. */
+function shapesOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): Shape[] {
   const scales = groupScales(panelScales);
   const { a, b, middle, points } = acrossOf(sheet, scales, mark);
   const at = (value: number) => held(scales.values, value);
   const { low, q1, q3, high, outliers, extremes } = mark.box;
-  const steps = (from: number, to: number) =>
-    Array.from({ length: 13 }, (_, i) => at(from) + ((at(to) - at(from)) * i) / 12);
-  const beyond = [...outliers, ...extremes];
-  const taken: Place[] = [
-    ...steps(low, high).map((place): Place => [middle, place]),
-    ...steps(q1, q3).flatMap((place): Place[] =>
-      [a, (a + middle) / 2, (b + middle) / 2, b].map((along) => [along, place]),
-    ),
-    ...beyond.map((value): Place => [middle, at(value)]),
-    ...[...(points ? (mark.points?.values ?? []) : [])].map((value, i): Place => {
+  const radius = sheet.settings.markers.size / 2;
+  const disc = (along: number, value: number): Shape => {
+    const [x, y] = onPage(scales, [along, at(value)]);
+    return { is: 'disc', x, y, radius };
+  };
+  const corners = [onPage(scales, [a, at(q1)]), onPage(scales, [b, at(q3)])] as const;
+  const box = {
+    x: Math.min(corners[0][0], corners[1][0]),
+    y: Math.min(corners[0][1], corners[1][1]),
+    width: Math.abs(corners[1][0] - corners[0][0]),
+    height: Math.abs(corners[1][1] - corners[0][1]),
+  };
+  const stem = [onPage(scales, [middle, at(low)]), onPage(scales, [middle, at(high)])];
+  return [
+    { is: 'box', box },
+    { is: 'line', points: stem, half: sheet.settings.errorBars.width / 2 },
+    ...[...outliers, ...extremes].map((value) => disc(middle, value)),
+    ...Array.from(points ? (mark.points?.values ?? []) : [], (value, i) => {
       const [from, to] = points as [number, number];
-      return [(from + to) / 2 + (mark.points?.offsets[i] ?? 0) * (to - from), at(value)];
+      return disc((from + to) / 2 + (mark.points?.offsets[i] ?? 0) * (to - from), value);
     }),
   ];
-  const named = beyond.flatMap((value, i) => {
-    const name = mark.names?.[i];
-    const inside = value >= scales.values.low && value <= scales.values.high;
-    return name === undefined || !inside ? [] : [{ at: onPage(scales, [middle, at(value)]), name }];
+}
+
+/** The cases beyond the whiskers that have names, inside the limits. */
+function namedOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): NamedCase[] {
+  const scales = groupScales(panelScales);
+  const { middle } = acrossOf(sheet, scales, mark);
+  const { low, high } = scales.values;
+  return [...mark.box.outliers, ...mark.box.extremes].flatMap((value, index): NamedCase[] => {
+    const name = mark.names?.[index];
+    if (name === undefined || value < low || value > high) return [];
+    const at = onPage(scales, [middle, held(scales.values, value)]);
+    return [{ name, at, size: sheet.settings.markers.size, index }];
   });
-  return { taken: taken.map((place) => onPage(scales, place)), named };
 }
 
 /** A box from quartile to quartile, its median in the colour of the paper, whiskers, and the values beyond. */
-export const boxDrawer: MarkDrawer<BoxMark> = {
-  layers(mark, context) {
+export const box: MarkType<BoxMark> = {
+  ink(mark, context) {
     const { sheet, role } = context;
     const scales = groupScales(context.scales);
     const across = acrossOf(sheet, scales, mark);
@@ -194,5 +207,11 @@ export const boxDrawer: MarkDrawer<BoxMark> = {
     const values = [low, high, ...outliers, ...extremes];
     return direction === 'vertical' ? { x: [], y: values } : { x: values, y: [] };
   },
+  occupies: shapesOf,
+  cases: namedOf,
+  caseRole: (role, index) => ({ role: `${role}.names[${index}]`, from: 'chart.id' }),
+  onCategories,
+  needsZero: false,
+  overhang: () => 1,
   key: 'fill',
 };

@@ -1,10 +1,12 @@
 import type { CloudMark } from '../../chart/plan.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
-import type { Fill } from '../fills.js';
+import { accentOf } from '../fills.js';
+import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
-import type { MarkContext, MarkDrawer } from './markDrawer.js';
+import type { Typesetter } from '../typesetter.js';
 import { markerOf, markerOutline, shapeOf } from './markers.js';
+import type { MarkContext, MarkType, NamedCase } from './markType.js';
 
 /** From this many on, the markers of a series are one item without edges. */
 const many = 3000;
@@ -15,7 +17,7 @@ const spotsPerPoint = 600 / 72;
 const leastArea = 0.01;
 
 /** Diameter of the markers in sizes of the style: areas are in proportion, and the largest has four times the area. */
-export const sizeOf = (mark: CloudMark, i: number): number =>
+const sizeOf = (mark: CloudMark, i: number): number =>
   mark.areas ? 2 * Math.sqrt(Math.max(leastArea, mark.areas[i] as number)) : 1;
 
 /** The places on the page of the markers inside the limits. */
@@ -53,7 +55,7 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
   return { xs: keptX.slice(0, n), ys: keptY.slice(0, n) };
 }
 
-function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): MarkersItem {
+function oneItem(sheet: Typesetter, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): MarkersItem {
   const size = fill.size ?? sheet.settings.markers.size;
   const opacity = fill.opacity ?? sheet.settings.markers.opacity;
   const shown = opacity === 1 ? spots(xs, ys, context.scales) : { xs, ys };
@@ -74,7 +76,7 @@ function oneItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Arra
 }
 
 /** Thousands of open markers as one path: the form of one of them at every spot. */
-function openItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): PathItem {
+function openItem(sheet: Typesetter, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): PathItem {
   const shape = fill.marker ?? shapeOf(sheet, context.series);
   const one = markerOf(sheet, shape, fill, context.role, 0, 0, 1, 'many');
   const shown = spots(xs, ys, context.scales);
@@ -93,9 +95,22 @@ function openItem(sheet: Sheet, fill: Fill, context: MarkContext, xs: Float64Arr
   };
 }
 
+/** The cases with names, inside the limits. */
+function namedOf(mark: CloudMark, sheet: Sheet, scales: PanelScales): NamedCase[] {
+  const { size: usual } = sheet.settings.markers;
+  return (mark.names ?? []).flatMap((name, index): NamedCase[] => {
+    const [x, y] = [mark.xs[index] as number, mark.ys[index] as number];
+    if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
+    const { ids } = mark;
+    const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: ids.texts[index] as string }).size;
+    const at = [placeAt(scales.x, x), placeAt(scales.y, y)] as const;
+    return [{ name, at, size: sizeOf(mark, index) * (own ?? usual), index }];
+  });
+}
+
 /** The markers of many cases: each an item of its own, or all in one where they are thousands. */
-export const cloudDrawer: MarkDrawer<CloudMark> = {
-  layers(mark, context) {
+export const cloud: MarkType<CloudMark> = {
+  ink(mark, context) {
     const { sheet, fill, series, role } = context;
     const { rows, xs, ys } = placesOf(mark, context.scales);
     if (rows.length === 0) return [];
@@ -118,5 +133,20 @@ export const cloudDrawer: MarkDrawer<CloudMark> = {
     return [[], ink];
   },
   ends: ({ xs, ys }, { x, y }) => ({ x: x.shows === 'value' ? xs : [], y: y.shows === 'value' ? ys : [] }),
+  occupies(mark, sheet, scales) {
+    const { rows, xs, ys } = placesOf(mark, scales);
+    const radius = sheet.settings.markers.size / 2;
+    return Array.from(rows, (row, i) => ({
+      is: 'disc',
+      x: xs[i] as number,
+      y: ys[i] as number,
+      radius: radius * sizeOf(mark, row),
+    }));
+  },
+  isMany: true,
+  cases: namedOf,
+  caseRole: (role, index) => ({ role: role.replace(/marks\[\d+\]$/, `names[${index}]`), from: 'chart.names' }),
+  needsZero: false,
+  overhang: ({ areas }) => (areas ? 2 : 1),
   key: 'marker',
 };

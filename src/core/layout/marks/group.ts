@@ -2,9 +2,11 @@ import type { GroupMark, Plan } from '../../chart/plan.js';
 import type { LineItem } from '../../plate/plate.js';
 import { placeOf } from '../../scale/categoryScale.js';
 import { straightLine } from '../axisInk.js';
+import type { Shape } from '../inkIndex.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
-import { em, type Sheet } from '../sheet.js';
-import type { LabelAnchor } from './markDrawer.js';
+import type { Sheet } from '../sheet.js';
+import { em, type Typesetter } from '../typesetter.js';
+import type { LabelAnchor } from './markType.js';
 
 /** How many marks stand side by side at a category. */
 const placesOf = ({ series }: Plan): number =>
@@ -23,7 +25,7 @@ export function groupUnit(sheet: Sheet, slot: number): number {
 
 /** Where a mark stands across the axis of categories, from one edge to the other, in points. */
 export function groupEdges(
-  sheet: Sheet,
+  sheet: Typesetter,
   scales: GroupScales,
   mark: Pick<GroupMark, 'category' | 'place' | 'places'>,
 ): [number, number] {
@@ -47,7 +49,7 @@ function line(
 }
 
 /** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
-export function errorInk(sheet: Sheet, scales: GroupScales, mark: GroupMark, role: string): LineItem[] {
+export function errorInk(sheet: Typesetter, scales: GroupScales, mark: GroupMark, role: string): LineItem[] {
   const { interval } = mark;
   if (!interval) return [];
   const { color, width, halo, cap } = sheet.settings.errorBars;
@@ -80,7 +82,7 @@ export function groupEnds(mark: GroupMark, direction: 'vertical' | 'horizontal',
 }
 
 /** Where the label of a mark goes: beyond the mark and its error bar, away from the base. */
-export function groupAnchor(mark: GroupMark, sheet: Sheet, panelScales: PanelScales, base: number): LabelAnchor {
+export function groupAnchor(mark: GroupMark, sheet: Typesetter, panelScales: PanelScales, base: number): LabelAnchor {
   const scales = groupScales(panelScales);
   const [a, b] = groupEdges(sheet, scales, mark);
   const half = sheet.settings.errorBars.width / 2;
@@ -100,26 +102,29 @@ export function groupAnchor(mark: GroupMark, sheet: Sheet, panelScales: PanelSca
   };
 }
 
-/** Places that a bar or marker with its error bar covers, close enough for words to keep off it. */
-export function groupSpots(sheet: Sheet, panelScales: PanelScales, mark: GroupMark): [number, number][] {
-  const scales = groupScales(panelScales);
-  const [a, b] = groupEdges(sheet, scales, mark);
-  const ends = [
-    mark.value,
-    ...(mark.type === 'bar' ? [mark.base] : []),
-    mark.interval?.low ?? mark.value,
-    mark.interval?.high ?? mark.value,
-  ];
-  const [from, to] = [Math.min(...ends), Math.max(...ends)].map((value) => held(scales.values, value)) as [
-    number,
-    number,
-  ];
-  const acrosses = mark.type === 'bar' ? [a, (a + b) / 2, b] : [(a + b) / 2];
-  const steps = Math.max(1, Math.ceil(Math.abs(to - from) / 6));
-  return acrosses.flatMap((across) =>
-    Array.from({ length: steps + 1 }, (_, i): [number, number] => {
-      const along = from + ((to - from) * i) / steps;
-      return scales.vertical ? [across, along] : [along, across];
-    }),
-  );
+/** The error bar of a mark on the page: its stem, as wide as its cross lines where it has any. */
+export function errorShapes(sheet: Sheet, scales: GroupScales, mark: GroupMark): Shape[] {
+  const { interval } = mark;
+  const { low: least, high: greatest } = scales.values;
+  if (!interval || interval.high < least || interval.low > greatest) return [];
+  const { width, cap } = sheet.settings.errorBars;
+  const edges = groupEdges(sheet, scales, mark);
+  const middle = (edges[0] + edges[1]) / 2;
+  const half = Math.max(width, Math.min(cap * em(sheet), (edges[1] - edges[0]) * 0.6)) / 2;
+  const ends = [held(scales.values, interval.low), held(scales.values, interval.high)];
+  const [low, high] = [Math.min(...ends), Math.max(...ends)];
+  const box = scales.vertical
+    ? { x: middle - half, y: low, width: 2 * half, height: high - low }
+    : { x: low, y: middle - half, width: high - low, height: 2 * half };
+  return [{ is: 'box', box }];
+}
+
+/** The category of a mark, and its middle across the categories. */
+export function onCategories(
+  mark: Pick<GroupMark, 'category' | 'place' | 'places'>,
+  sheet: Sheet,
+  scales: PanelScales,
+): { category: number; middle: number } {
+  const [a, b] = groupEdges(sheet, groupScales(scales), mark);
+  return { category: mark.category, middle: (a + b) / 2 };
 }

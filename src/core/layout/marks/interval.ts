@@ -1,12 +1,12 @@
 import type { IntervalMark } from '../../chart/plan.js';
 import { groupScales, held } from '../panelScales.js';
-import { errorInk, groupAnchor, groupEdges, groupEnds } from './group.js';
-import type { MarkDrawer } from './markDrawer.js';
+import { errorInk, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
 import { markerAt } from './markers.js';
+import type { MarkType } from './markType.js';
 
 /** A marker on its interval. A marker beyond the limits is not drawn. */
-export const intervalDrawer: MarkDrawer<IntervalMark> = {
-  layers(mark, { sheet, scales: panelScales, fill, series, role }) {
+export const interval: MarkType<IntervalMark> = {
+  ink(mark, { sheet, scales: panelScales, fill, series, role }) {
     const scales = groupScales(panelScales);
     const [a, b] = groupEdges(sheet, scales, mark);
     const middle = (a + b) / 2;
@@ -17,6 +17,19 @@ export const intervalDrawer: MarkDrawer<IntervalMark> = {
     return [errorInk(sheet, scales, mark, role.replace('marks', 'errors')), marker];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),
+  occupies(mark, sheet, panelScales) {
+    const scales = groupScales(panelScales);
+    const { low, high } = scales.values;
+    const [a, b] = groupEdges(sheet, scales, mark);
+    const [across, along] = [(a + b) / 2, held(scales.values, mark.value)];
+    const [x, y] = scales.vertical ? [across, along] : [along, across];
+    const shown = mark.value >= low && mark.value <= high;
+    const radius = sheet.settings.markers.size / 2;
+    return [...(shown ? [{ is: 'disc', x, y, radius } as const] : []), ...errorShapes(sheet, scales, mark)];
+  },
   anchor: (mark, sheet, scales) => groupAnchor(mark, sheet, scales, mark.value),
+  onCategories,
+  needsZero: false,
+  overhang: () => 1,
   key: 'marker',
 };

@@ -1,17 +1,17 @@
-import type { LineMark } from '../../chart/plan.js';
+import type { LineMark, LineRole } from '../../chart/plan.js';
 import { dashed, widened } from '../../color/dashes.js';
-import type { PathItem, PlateStroke } from '../../plate/plate.js';
+import type { PathItem, PlateItem, PlateStroke } from '../../plate/plate.js';
 import { clipLine } from '../clip.js';
-import type { Fill } from '../fills.js';
 import { pathThrough } from '../lineInk.js';
+import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
-import type { Sheet } from '../sheet.js';
 import { smoothed } from '../smooth.js';
-import type { MarkDrawer } from './markDrawer.js';
+import type { Typesetter } from '../typesetter.js';
+import type { MarkType } from './markType.js';
 
 /** How the style draws a line of a role, and the setting that says so. */
 export function lineStroke(
-  { settings }: Sheet,
+  { settings }: Typesetter,
   as: LineMark['as'],
   fill: Fill,
   series: number,
@@ -38,7 +38,7 @@ export function lineStroke(
 
 /** A light edge under lines that run over the marks of their series. */
 const halo = (
-  { settings }: Sheet,
+  { settings }: Typesetter,
   pieces: [number, number][][],
   role: string,
   from: string,
@@ -57,29 +57,53 @@ function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): [number, number]
   return Array.from({ length: 201 }, (_, i) => [x0 + ((x1 - x0) * i) / 200, y0 + ((y1 - y0) * i) / 200]);
 }
 
+/** The pieces of a line on the page, cut at the limits. */
+function piecesOf(mark: LineMark, { settings }: Typesetter, scales: PanelScales): [number, number][][] {
+  const points = bent(mark, scales).map(([x, y]): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)]);
+  if (mark.closed && points[0]) points.push(points[0]);
+  const smooth = settings.lines.smooth && mark.as === 'series' && !mark.closed;
+  return clipLine(smooth ? smoothed(points) : points, panelOf(scales));
+}
+
+/** The layer of a line of each role: what others stand on lies deeper. */
+const depths: Record<LineRole, number> = {
+  reference: 0,
+  series: 1,
+  curve: 1,
+  fit: 1,
+  normal: 1,
+  density: 1,
+  center: 2,
+};
+
+/** Lines that run over the marks of their series have a light edge. */
+const edged: readonly LineRole[] = ['normal', 'density', 'fit'];
+
 /** A line through places, cut at the limits of the axes. */
-export const lineDrawer: MarkDrawer<LineMark> = {
-  layers(mark, { sheet, scales, fill, series, role }) {
+export const line: MarkType<LineMark> = {
+  ink(mark, { sheet, scales, fill, series, role }) {
     const { stroke, from } = lineStroke(sheet, mark.as, fill, series);
     if (stroke.width === 0) return [];
-    const points = bent(mark, scales).map(([x, y]): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)]);
-    if (mark.closed && points[0]) points.push(points[0]);
-    const smooth = sheet.settings.lines.smooth && mark.as === 'series' && !mark.closed;
-    const pieces = clipLine(smooth ? smoothed(points) : points, panelOf(scales));
+    const pieces = piecesOf(mark, sheet, scales);
+    const look = { stroke, ...(fill.opacity === undefined ? {} : { opacity: fill.opacity }) };
     const ink = pieces.map((piece, i) =>
-      pathThrough(
-        piece,
-        { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from },
-        { stroke, ...(fill.opacity === undefined ? {} : { opacity: fill.opacity }) },
-      ),
+      pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, look),
     );
-    if (mark.as === 'normal' || mark.as === 'density' || mark.as === 'fit')
-      return [[], [...halo(sheet, pieces, role, from, stroke.width), ...ink]];
-    return mark.as === 'series' || mark.as === 'curve' ? [[], ink] : mark.as === 'center' ? [[], [], ink] : [ink];
+    const halos = edged.includes(mark.as) ? halo(sheet, pieces, role, from, stroke.width) : [];
+    const under = Array.from({ length: depths[mark.as] }, (): PlateItem[] => []);
+    return [...under, [...halos, ...ink]];
   },
   ends: ({ as, ys }, plan) => ({
     x: [],
     y: as === 'series' && plan.y.shows === 'value' ? ys.filter(Number.isFinite) : [],
   }),
+  occupies(mark, sheet, scales) {
+    const width = mark.as === 'reference' ? sheet.settings.references.width : sheet.settings.lines.width;
+    if (width === 0) return [];
+    return piecesOf(mark, sheet, scales).map((points) => ({ is: 'line', points, half: width / 2 }));
+  },
+  needsZero: false,
+  overhang: () => 0,
   key: 'line',
+  lineRole: ({ as }) => as,
 };

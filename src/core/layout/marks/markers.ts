@@ -3,9 +3,8 @@ import { markerShapes } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
-import type { Fill } from '../fills.js';
-
-import type { Sheet } from '../sheet.js';
+import type { Fill } from '../looks.js';
+import type { Typesetter } from '../typesetter.js';
 
 export type { MarkerShape } from '../../style/settings.js';
 
@@ -89,7 +88,7 @@ export const markerOutline = (name: MarkerShape, size: number): Outline => ({
 });
 
 /** The shape of the markers of a series: the next of the style's sequence. */
-export const shapeOf = ({ settings: { markers } }: Sheet, series: number): MarkerShape =>
+export const shapeOf = ({ settings: { markers } }: Typesetter, series: number): MarkerShape =>
   markers.shapes[series % markers.shapes.length] ?? 'circle';
 
 /**
@@ -100,7 +99,7 @@ export const shapeOf = ({ settings: { markers } }: Sheet, series: number): Marke
  * @param among whether it is one of many cases, which the style may want to see through
  */
 export function markerOf(
-  sheet: Sheet,
+  sheet: Typesetter,
   given: MarkerShape,
   fill: Fill,
   role: string,
@@ -145,11 +144,11 @@ export function markerOf(
 }
 
 /** The marker of what stands back, open where the style wants its fills open. */
-const ofQuiet = (sheet: Sheet, { quiet }: Fill, shape: MarkerShape): MarkerShape => {
+const ofQuiet = (sheet: Typesetter, { quiet }: Fill, shape: MarkerShape): MarkerShape => {
   const open = `open-${shape}` as MarkerShape;
   return quiet && sheet.settings.palette.quietPattern === 'open' && markerShapes.includes(open) ? open : shape;
 };
 
 /** The marker of a series at a place. */
-export const markerAt = (sheet: Sheet, series: number, fill: Fill, role: string, x: number, y: number): PathItem =>
+export const markerAt = (sheet: Typesetter, series: number, fill: Fill, role: string, x: number, y: number): PathItem =>
   markerOf(sheet, ofQuiet(sheet, fill, shapeOf(sheet, series)), fill, role, x, y);

@@ -1,38 +1,49 @@
-import type { Cell, Mark, Series } from '../../chart/plan.js';
+import type { Cell, LineRole, Mark, Plan, Series } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { fillOf } from '../fills.js';
+import type { Shape } from '../inkIndex.js';
 import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
-import { bandDrawer } from './band.js';
-import { barDrawer } from './bar.js';
-import { binDrawer } from './bin.js';
-import { boxDrawer } from './box.js';
-import { cloudDrawer } from './cloud.js';
-import { intervalDrawer } from './interval.js';
-import { lineDrawer } from './line.js';
-import type { LegendKey, MarkContext, MarkDrawer } from './markDrawer.js';
-import { pointDrawer } from './point.js';
-import { sliceDrawer } from './slice.js';
+import { band } from './band.js';
+import { bar } from './bar.js';
+import { bin } from './bin.js';
+import { box } from './box.js';
+import { cloud } from './cloud.js';
+import { interval } from './interval.js';
+import { line } from './line.js';
+import type { LegendKey, MarkContext, MarkType } from './markType.js';
+import { point } from './point.js';
+import { slice } from './slice.js';
 
-/** How each type of mark is drawn. A new type is a file of its own and a line here. */
-const drawers = {
-  bar: barDrawer,
-  interval: intervalDrawer,
-  bin: binDrawer,
-  point: pointDrawer,
-  cloud: cloudDrawer,
-  line: lineDrawer,
-  band: bandDrawer,
-  slice: sliceDrawer,
-  box: boxDrawer,
-} as const satisfies { [T in Mark['type']]: MarkDrawer<Extract<Mark, { type: T }>> };
+/** Every type of mark. A new one is a file of its own and a line here. */
+const markTypes = { bar, interval, bin, point, cloud, line, band, slice, box } as const satisfies {
+  [T in Mark['type']]: MarkType<Extract<Mark, { type: T }>>;
+};
 
-export const drawerOf = (mark: Mark): MarkDrawer<Mark> => drawers[mark.type] as unknown as MarkDrawer<Mark>;
+/** All that is known of the type of a mark. */
+export const typeOf = (mark: Mark): MarkType<Mark> => markTypes[mark.type];
+
+/** The marks of a panel, those of its series and its reference lines. */
+const marksOf = ({ series, references = [] }: Plan): Mark[] => [...series.flatMap(({ marks }) => marks), ...references];
+
+/** What all marks of a panel cover. */
+export const shapesOf = (sheet: Sheet, scales: PanelScales): Shape[] =>
+  marksOf(sheet.plan).flatMap((mark) => typeOf(mark).occupies(mark, sheet, scales));
+
+/** The marks that stand for a series in a legend: its own, and one of another panel where it has none. */
+const standing = ({ marks, sample }: Series): Mark[] => (sample ? [...marks, sample] : marks);
 
 /** The key that stands for a series in a legend. */
-export function keyOf({ marks, sample }: Series): LegendKey {
-  const mark = marks[0] ?? sample;
-  return mark ? drawerOf(mark).key : 'fill';
+export function keyOf(series: Series): LegendKey {
+  const [mark] = standing(series);
+  return mark ? typeOf(mark).key : 'fill';
+}
+
+/** What the line of a series is, and whether markers stand on it. */
+export function lineKeyOf(series: Series): { as: LineRole; marked: boolean } {
+  const marks = standing(series);
+  const [as] = marks.flatMap((mark) => typeOf(mark).lineRole?.(mark) ?? []);
+  return { as: as ?? 'series', marked: marks.some((mark) => typeOf(mark).key === 'marker') };
 }
 
 /** The ink of marks, layer by layer: what lies on top of one lies on top of all. */
@@ -40,7 +51,7 @@ class Layers {
   private readonly layers: PlateItem[][] = [];
 
   draw(mark: Mark, context: MarkContext): void {
-    for (const [depth, ink] of drawerOf(mark).layers(mark, context).entries()) {
+    for (const [depth, ink] of typeOf(mark).ink(mark, context).entries()) {
       this.layers[depth] ??= [];
       for (const item of ink) this.layers[depth].push(item);
     }

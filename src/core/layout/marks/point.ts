@@ -1,14 +1,15 @@
 import type { PointMark } from '../../chart/plan.js';
 import type { LineItem } from '../../plate/plate.js';
 import { straightLine } from '../axisInk.js';
-import type { Fill } from '../fills.js';
-import { type AxisScale, placeAt, within } from '../panelScales.js';
-import { em, type Sheet } from '../sheet.js';
-import type { MarkDrawer } from './markDrawer.js';
+import type { Shape } from '../inkIndex.js';
+import type { Fill } from '../looks.js';
+import { type AxisScale, held, placeAt, within } from '../panelScales.js';
+import { em, type Typesetter } from '../typesetter.js';
 import { markerAt } from './markers.js';
+import type { MarkType } from './markType.js';
 
 /** The error bar of a point, upright and in the colour of its series. An end beyond the limits has no cross line. */
-function errorInk(sheet: Sheet, y: AxisScale, mark: PointMark, x: number, role: string, fill: Fill): LineItem[] {
+function errorInk(sheet: Typesetter, y: AxisScale, mark: PointMark, x: number, role: string, fill: Fill): LineItem[] {
   const { interval } = mark;
   if (!interval || y.shows !== 'value' || interval.high < y.low || interval.low > y.high) return [];
   const { width, cap } = sheet.settings.errorBars;
@@ -26,15 +27,34 @@ function errorInk(sheet: Sheet, y: AxisScale, mark: PointMark, x: number, role: 
   ];
 }
 
+/** Whether its marker is drawn: one that stands on a line is left out where the line has none. */
+const isMarked = ({ onLine }: PointMark, { settings }: Typesetter): boolean =>
+  onLine === undefined || (onLine === 'marked' && settings.lines.markers);
+
 /** A marker at its place with its interval. Those beyond the limits are not drawn. */
-export const pointDrawer: MarkDrawer<PointMark> = {
-  layers(mark, { sheet, scales, fill, series, role }) {
+export const point: MarkType<PointMark> = {
+  ink(mark, { sheet, scales, fill, series, role }) {
     const x = placeAt(scales.x, mark.x);
     const inside = within(scales.x, mark.x);
     const errors = inside ? errorInk(sheet, scales.y, mark, x, role.replace('marks', 'errors'), fill) : [];
-    const marked = mark.onLine === undefined || (mark.onLine === 'marked' && sheet.settings.lines.markers);
-    const shown = marked && inside && within(scales.y, mark.y);
+    const shown = isMarked(mark, sheet) && inside && within(scales.y, mark.y);
     return [errors, [], shown ? [markerAt(sheet, series, fill, role, x, placeAt(scales.y, mark.y))] : []];
+  },
+  occupies(mark, sheet, scales) {
+    if (!within(scales.x, mark.x)) return [];
+    const x = placeAt(scales.x, mark.x);
+    const shapes: Shape[] = [];
+    if (isMarked(mark, sheet) && within(scales.y, mark.y)) {
+      shapes.push({ is: 'disc', x, y: placeAt(scales.y, mark.y), radius: sheet.settings.markers.size / 2 });
+    }
+    const { interval } = mark;
+    const { y } = scales;
+    if (!interval || y.shows !== 'value' || interval.high < y.low || interval.low > y.high) return shapes;
+    const ends = [held(y, interval.low), held(y, interval.high)];
+    const { width, cap } = sheet.settings.errorBars;
+    const half = Math.max(width, cap * em(sheet)) / 2;
+    const top = Math.min(...ends);
+    return [...shapes, { is: 'box', box: { x: x - half, y: top, width: 2 * half, height: Math.max(...ends) - top } }];
   },
   ends: ({ x, y, interval }, plan) => ({
     x: plan.x.shows === 'value' ? [x] : [],
@@ -54,5 +74,7 @@ export const pointDrawer: MarkDrawer<PointMark> = {
       count: mark.count ?? 1,
     };
   },
+  needsZero: false,
+  overhang: () => 1,
   key: 'marker',
 };

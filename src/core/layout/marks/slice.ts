@@ -1,19 +1,15 @@
 import type { SliceMark } from '../../chart/plan.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { Outline } from '../../type/outline.js';
+import { onCircle } from '../circle.js';
 import { fillLook, patternInk } from '../fillInk.js';
+import type { Point } from '../inkIndex.js';
 import { panelOf } from '../panelScales.js';
 import { ringsOf } from '../roundedRect.js';
-import { pieCircle } from '../sliceLabels.js';
-import type { MarkDrawer } from './markDrawer.js';
+import type { MarkType } from './markType.js';
+import { pieCircle } from './sliceLabels.js';
 
 const turn = 2 * Math.PI;
-
-/** A place on a circle by its share of the turn, clockwise from twelve o'clock. */
-export const onCircle = (cx: number, cy: number, radius: number, share: number): [number, number] => [
-  cx + radius * Math.sin(turn * share),
-  cy - radius * Math.cos(turn * share),
-];
 
 /** An arc as cubic curves, each at most an eighth of the turn, without its first place. */
 function arc(cx: number, cy: number, radius: number, from: number, to: number): number[] {
@@ -52,8 +48,8 @@ function sliceOutline(cx: number, cy: number, radius: number, hole: number, from
 }
 
 /** Slices of a circle, or of a ring, with a line in the colour of the paper between them. */
-export const sliceDrawer: MarkDrawer<SliceMark> = {
-  layers(mark, { sheet, scales, fill, role }) {
+export const slice: MarkType<SliceMark> = {
+  ink(mark, { sheet, scales, fill, role }) {
     const { cx, cy, radius } = pieCircle(sheet, panelOf(scales));
     if (mark.to <= mark.from || radius <= 0) return [];
     const [from, to] = [mark.start + mark.from, mark.start + mark.to];
@@ -79,5 +75,15 @@ export const sliceDrawer: MarkDrawer<SliceMark> = {
     return [[item, ...patternInk(sheet, ringsOf(item.outline), fill, role)]];
   },
   ends: () => ({ x: [], y: [] }),
+  occupies(mark, sheet, scales) {
+    const { cx, cy, radius } = pieCircle(sheet, panelOf(scales));
+    const [from, to] = [mark.start + mark.from, mark.start + mark.to];
+    const steps = Math.max(2, Math.ceil((to - from) * 48));
+    const along = (r: number): Point[] =>
+      Array.from({ length: steps + 1 }, (_, i) => onCircle(cx, cy, r, from + ((to - from) * i) / steps));
+    return [{ is: 'area', points: [...along(radius), ...along(radius * mark.hole).reverse()] }];
+  },
+  needsZero: false,
+  overhang: () => 0,
   key: 'fill',
 };

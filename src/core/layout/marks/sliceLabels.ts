@@ -1,14 +1,15 @@
-import type { Series, SliceMark } from '../chart/plan.js';
-import { onPaper } from '../color/color.js';
-import type { Box, PlateItem } from '../plate/plate.js';
-import { formatNumber } from '../scale/numberFormat.js';
-import type { TextBlock } from '../type/textBlock.js';
-import { fillOf } from './fills.js';
-import { pathThrough } from './lineInk.js';
-import { onCircle } from './marks/slice.js';
-import { opticalMiddle, paperBehind, textAt } from './place.js';
-import { em, type Sheet, setRole } from './sheet.js';
-import { spread } from './spread.js';
+import type { Series, SliceMark } from '../../chart/plan.js';
+import { onPaper } from '../../color/color.js';
+import type { Box, PlateItem } from '../../plate/plate.js';
+import { formatNumber } from '../../scale/numberFormat.js';
+import type { TextBlock } from '../../type/textBlock.js';
+import { onCircle } from '../circle.js';
+import { fillOf } from '../fills.js';
+import { pathThrough } from '../lineInk.js';
+import { opticalMiddle, paperBehind, textAt } from '../place.js';
+import type { Sheet } from '../sheet.js';
+import { spread } from '../spread.js';
+import { em, setRole, type Typesetter } from '../typesetter.js';
 
 interface Labelled {
   series: Series;
@@ -119,7 +120,7 @@ export const pieCircle = (sheet: Sheet, panel: Box) => labelled(sheet, panel).ci
 
 /** Labels beside the pie on one side, spread so that none touch, each with a line to its slice. */
 function outerLabels(
-  sheet: Sheet,
+  sheet: Typesetter,
   panel: Box,
   slices: readonly Labelled[],
   circle: ReturnType<typeof circleIn>,
@@ -184,7 +185,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
       'heading',
       plan.middle,
       { width: 1.6 * circle.radius * hole.hole, balanced: true, breakWords: true },
-      0.85,
+      { further: 0.85 },
     );
     const label = { role: 'middle', from: 'chart.middle', color: settings.text.heading.color };
     const room = circle.radius * hole.hole;

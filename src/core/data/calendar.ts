@@ -1,0 +1,5 @@
+const day = 86_400_000;
+
+/** The day of a date, years from 0 on as they are: by itself `Date` moves 0 to 99 into the twentieth century. */
+export const dayOf = (year: number, month: number, date: number): number =>
+  new Date(Date.UTC(2000, month, date)).setUTCFullYear(year, month, date) / day;

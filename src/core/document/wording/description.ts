@@ -1,0 +1,6 @@
+/** A problem in words: what was found, what was expected, what to type. */
+export interface Description {
+  found: string;
+  expected?: string;
+  write?: string;
+}

@@ -1,0 +1,79 @@
+import type { Cell, LineRole, Mark, Plan } from '../../chart/plan.js';
+import type { PlateItem } from '../../plate/plate.js';
+import type { Shape } from '../inkIndex.js';
+import type { Fill } from '../looks.js';
+import type { PanelScales } from '../panelScales.js';
+import type { Sheet } from '../sheet.js';
+
+/** What a mark is drawn with. */
+export interface MarkContext {
+  sheet: Sheet;
+  scales: PanelScales;
+  fill: Fill;
+  /** How a single case of the mark is drawn. */
+  fillOf(cell: Cell): Fill;
+  /** Number of its series among all, which decides its marker. */
+  series: number;
+  /** Role of the mark, such as `series[0].marks[2]`. */
+  role: string;
+}
+
+/** Where a data label of a mark goes: beyond its end along the axis of values. */
+export interface LabelAnchor {
+  vertical: boolean;
+  /** Middle across the axis of values. */
+  middle: number;
+  /** Reach of the mark along the axis of values, as places on the page. */
+  least: number;
+  greatest: number;
+  /** Whether the label goes beyond the lower end. */
+  down: boolean;
+  /** Distance to the next mark. */
+  pitch: number;
+  value: number;
+  count: number;
+  /** Whether the label stands in the middle of the mark, as in a bar with another on top of it. */
+  inside?: boolean;
+}
+
+/** A case whose name is to be written beside its marker. */
+export interface NamedCase {
+  name: string;
+  /** Where its marker stands on the page. */
+  at: readonly [x: number, y: number];
+  /** Diameter of the marker in points. */
+  size: number;
+  /** Number of the case in its mark. */
+  index: number;
+}
+
+/** What stands for a series in a legend. */
+export type LegendKey = 'fill' | 'marker' | 'line';
+
+/** All that is known of one type of mark. Whoever asks for more than this asks for a further member. */
+export interface MarkType<M extends Mark> {
+  /** Ink in layers: those of all marks are drawn before the next of any. */
+  ink(mark: M, context: MarkContext): PlateItem[][];
+  /** The values that it reaches along each axis that shows numbers. */
+  ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number> };
+  /** What it covers on the page, for words that must keep off it. */
+  occupies(mark: M, sheet: Sheet, scales: PanelScales): Shape[];
+  /** Whether each of its ends is a case of its own. */
+  isMany?: boolean;
+  /** Its cases with names to be written. */
+  cases?(mark: M, sheet: Sheet, scales: PanelScales): NamedCase[];
+  /** The role of the name of one of its cases. */
+  caseRole?(role: string, index: number): { role: string; from: string };
+  /** Where its data label goes; a type without has none. */
+  anchor?(mark: M, sheet: Sheet, scales: PanelScales): LabelAnchor;
+  /** The category at which it stands, and its middle across the categories on the page. */
+  onCategories?(mark: M, sheet: Sheet, scales: PanelScales): { category: number; middle: number };
+  /** Whether its length is the value, so that its axis must hold zero. */
+  needsZero: boolean;
+  /** How many diameters of a marker it may stand out beyond its panel on both sides together. */
+  overhang(mark: M): number;
+  /** The key that stands for it in a legend. */
+  key: LegendKey;
+  /** What a line is, where its key is one. */
+  lineRole?(mark: M): LineRole;
+}

@@ -1,0 +1,51 @@
+import type { Box } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
+import type { Annotations } from './annotations.js';
+import type { FittedAxis, FittedTitle } from './axis.js';
+import type { FittedCategoryAxis } from './categoryAxis.js';
+import type { GridPlace } from './grid.js';
+import type { PanelScales } from './panelScales.js';
+import type { SecondAxis } from './secondAxis.js';
+import type { Margins, Sheet } from './sheet.js';
+import type { FittedValueAxis } from './valueAxis.js';
+
+/** An axis that is not there. */
+export interface NoFittedAxis extends FittedAxis {
+  shows: 'none';
+}
+
+export type Fitted = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
+
+/** A panel with its axes. */
+export interface SettledPanel {
+  sheet: Sheet;
+  place: GridPlace;
+  panel: Box;
+  x: Fitted;
+  y: Fitted;
+  scales: PanelScales;
+  labels: Annotations;
+  title?: TextBlock;
+  /** Second units on the far sides. */
+  second: { x?: SecondAxis | undefined; y?: SecondAxis | undefined };
+  /** Which axes cross the other inside the panel, with their labels. */
+  crossing: { x: boolean; y: boolean };
+  /** Which axes show their tick labels. */
+  labelled: { x: boolean; y: boolean };
+}
+
+/** All panels, settled in the room that the words around them leave. */
+export interface Settled {
+  panels: SettledPanel[];
+  titles: { x?: FittedTitle | undefined; y?: FittedTitle | undefined };
+  /** From the panels to their axis titles. */
+  depths: { x: number; y: number };
+  /** From the panels to the titles of second units on the far sides. */
+  farDepths: { x: number; y: number };
+  /** Margins by hand that are too small for the words there, with what they need in points. */
+  tightMargins: { side: keyof Margins; needed: number }[];
+  /** The box around all panels. */
+  frame: Box;
+  /** Whether everything is inside its room, at this size of text. */
+  fits: boolean;
+}
