@@ -20,30 +20,27 @@ test('the core has no clock, no locale, no randomness and no surroundings', () =
   expect(found).toEqual([]);
 });
 
-/** Rooms in the order of their arrows: a room imports from those before it and from its own. */
-const order = [
-  'document',
-  'statistics',
-  'color',
-  'type',
-  'scale',
-  'data',
-  'expression',
-  'chart',
-  'style',
-  'plate',
-  'layout',
-  'export',
-  'project',
-];
+interface Override {
+  includes: string[];
+  linter: { rules: { style: { noRestrictedImports?: { options: { patterns: { group: string[] }[] } } } } };
+}
 
-test('the rooms import one way', () => {
-  const room = (path: string) => path.split('/')[0] as string;
-  const wrong = sources.flatMap(({ name, text }) =>
-    [...text.matchAll(/from '\.\.\/(\w+)\/[^']*'/g)]
-      .map((match) => match[1] as string)
-      .filter((target) => order.includes(room(name)) && order.indexOf(target) > order.indexOf(room(name)))
-      .map((target) => `${name} imports ${target}`),
+test('the linter knows every room, and forbids each what stands below it', () => {
+  const { overrides } = JSON.parse(readFileSync(join(root, 'biome.json'), 'utf8')) as { overrides: Override[] };
+  const forbidden = new Map(
+    overrides.slice(1).map(({ includes, linter }) => {
+      const { patterns } = linter.rules.style.noRestrictedImports?.options ?? { patterns: [] };
+      return [includes[0], patterns.flatMap(({ group }) => group)] as const;
+    }),
   );
-  expect([...new Set(wrong)]).toEqual([]);
+  const rooms = readdirSync(core, { withFileTypes: true }).flatMap((entry) =>
+    entry.isDirectory() ? [entry.name] : [],
+  );
+  const below = (room: string) =>
+    forbidden.get(`src/core/${room}/**`)?.filter((group) => /^\*\*\/\w+\/\*\*$/.test(group)) ?? [];
+  // Of any two rooms, one knows nothing of the other.
+  for (const a of rooms)
+    for (const b of rooms)
+      if (a !== b)
+        expect([a, b, below(a).includes(`**/${b}/**`) !== below(b).includes(`**/${a}/**`)]).toEqual([a, b, true]);
 });

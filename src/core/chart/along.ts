@@ -3,8 +3,9 @@ import { numberProblem } from '../data/numberProblem.js';
 import { ColumnNotation } from '../data/numberText.js';
 import type { Table } from '../data/table.js';
 import type { Place, Problem } from '../document/problem.js';
+import { categoryAxis } from './categoryAxes.js';
+import type { ChartInput } from './chartInput.js';
 import { groupingOf } from './grouping.js';
-import type { ChartInput } from './kind.js';
 import type { CategoryAxis, ValueAxis } from './plan.js';
 import { finenessOf, variableTitle } from './variableTitle.js';
 
@@ -79,9 +80,7 @@ export function alongOf(
   return {
     variable,
     axis: {
-      shows: 'category',
-      title: variableTitle({ ...variable, unit: '' }, path),
-      categories: categories.categories,
+      ...categoryAxis(categories, path),
     },
     at: (row) => (categories.of(row) < 0 ? Number.NaN : categories.of(row)),
     of: categories.of,

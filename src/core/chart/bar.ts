@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { choice, optional } from '../document/fields.js';
-import { type GroupSettings, groupColumns, groupPlan, groupShape, groupShows } from './group.js';
+import { groupKind } from './group.js';
+import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 import type { ChartKind } from './kind.js';
 
 const schema = z.strictObject({
@@ -20,7 +21,5 @@ export const bar = {
   name: 'bar',
   description: 'Bars of a summary over the values of a category, side by side for a second one.',
   schema,
-  columns: groupColumns,
-  shows: groupShows,
-  plan: (input) => groupPlan(input, 'bar'),
-} satisfies ChartKind<GroupSettings>;
+  ...groupKind('bar'),
+} satisfies ChartKind<GroupSettings, GroupLong, string[] | undefined>;

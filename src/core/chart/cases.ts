@@ -2,8 +2,8 @@ import type { Categories } from '../data/categories.js';
 import type { Measure, Variable } from '../data/codebook.js';
 import type { Selection } from '../data/selection.js';
 import { error, type Problem } from '../document/problem.js';
-import type { MeasuredColumn } from './cells.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
+import type { MeasuredColumn } from './measuredColumn.js';
 import type { LeftOut } from './plan.js';
 import { Tally } from './tally.js';
 import { timesOf, type WeightColumn } from './weights.js';
@@ -14,13 +14,6 @@ export interface CaseCounts {
   chosen: number;
   used: number;
   leftOut: LeftOut[];
-}
-
-/** The rows that a chart draws, and those that it leaves out. */
-export interface Cases extends CaseCounts {
-  /** Numbers of the rows that have every value and count for something. */
-  rows: number[];
-  problems: Problem[];
 }
 
 /** What a row needs to be drawn. */
@@ -40,9 +33,6 @@ function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): [V
   if (weight?.column.numbers[row] === 0) return [weight.variable, `${weight.variable.name} is 0`];
   return undefined;
 }
-
-/** The counts alone, for the table of numbers. */
-export const countsOf = ({ read, chosen, used, leftOut }: CaseCounts): CaseCounts => ({ read, chosen, used, leftOut });
 
 /** Goes through a table and hands on each chosen row that has all that it needs. */
 export function countCases(
@@ -76,24 +66,15 @@ export function noRows({ table, locate }: ChartInput<unknown>, { leftOut }: Case
   return error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate(path));
 }
 
-/** Collects the chosen rows that have a number in every column and a category in every grouping. */
-export function collectCases(input: ChartInput<unknown>, selection: Selection, needs: CaseNeeds): Cases {
-  const rows: number[] = [];
-  const counts = countCases(input, selection, needs, (row) => rows.push(row));
-  const problems = [...selection.problems];
-  if (rows.length === 0 && problems.length === 0) problems.push(noRows(input, counts));
-  return { rows, ...counts, problems };
-}
-
 /** Whether a variable is measured in numbers; its codes would otherwise be taken for them. */
 export function measureProblems(
   input: ChartInput<unknown>,
   column: string,
   path: string,
-  also: readonly Measure[] = [],
+  fitting: readonly Measure[] = ['numeric'],
 ): Problem[] {
   const { measure } = input.codebook.variable(column);
-  if (measure === undefined || measure === 'numeric' || also.includes(measure)) return [];
+  if (measure === undefined || fitting.includes(measure)) return [];
   const numeric = input.table.columnNames.filter((name) => input.codebook.variable(name).measure === 'numeric');
   return [error('category-as-measured', { column, measure, path, numeric }, input.locate(path))];
 }

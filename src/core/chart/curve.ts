@@ -3,9 +3,9 @@ import { choice, either, listOf, named, number, object, optional, text, whole } 
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { functionNames, readExpression } from '../expression/expression.js';
 import { finite, type RealFunction, sample } from '../expression/sample.js';
-import type { ChartInput, ChartKind } from './kind.js';
-import type { BandMark, LineMark, Plan, Series, ValueAxis } from './plan.js';
-import { noneSingled, resolveSingled } from './singled.js';
+import type { Frame } from './frame.js';
+import type { ChartKind, Drawn } from './kind.js';
+import type { BandMark, EndLabel, LineMark, Series, ValueAxis } from './plan.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['curve'], 'curve'),
@@ -57,7 +57,7 @@ const schema = z.strictObject({
 });
 
 export type CurveSettings = z.infer<typeof schema>;
-type Input = ChartInput<CurveSettings>;
+type CurveFrame = Frame<CurveSettings>;
 
 const defaultSamples = 300;
 
@@ -71,7 +71,7 @@ interface Sampled {
 }
 
 /** The expressions read and sampled, or what is wrong with them. */
-function sampled({ settings, locate }: Input): { curves: Sampled[]; problems: Problem[] } {
+function sampled({ settings, locate }: CurveFrame): { curves: Sampled[]; problems: Problem[] } {
   const { parameters = {}, x, samples = defaultSamples } = settings;
   const problems: Problem[] = [];
   const curves = settings.functions.flatMap(({ y, name }, i): Sampled[] => {
@@ -111,7 +111,7 @@ function yRange(curves: readonly Sampled[]): [number, number] {
   return [Math.max(at(0), low - room), Math.min(at(1), high + room)];
 }
 
-function settingsProblems({ settings, locate }: Input): Problem[] {
+function settingsProblems({ settings, locate }: CurveFrame): Problem[] {
   const { x, area, functions, parameters = {} } = settings;
   const problems: Problem[] = [];
   if (!(x.from < x.to)) problems.push(error('domain-reversed', { from: x.from, to: x.to }, locate('chart.x')));
@@ -197,12 +197,48 @@ function axes(settings: CurveSettings, curves: readonly Sampled[]): { x: ValueAx
   };
 }
 
-function plan(input: Input): Outcome<Plan> {
-  const { settings, locate } = input;
-  const problems = [...settingsProblems(input), ...resolveSingled(input, []).problems];
-  if (hasErrors(problems)) return fail(problems);
-  const { curves, problems: faults } = sampled(input);
-  problems.push(...faults);
+/** The names at the ends of the curves. */
+const endLabelsOf = (curves: readonly Sampled[]): EndLabel[] =>
+  curves.map(({ name, ys }, series) => ({
+    side: 'right',
+    series,
+    cell: {},
+    y: ys.findLast((y) => !Number.isNaN(y)) as number,
+    other: ys.find((y) => !Number.isNaN(y)) as number,
+    text: name,
+    from: 'chart.names',
+  }));
+
+/** What each function comes to. */
+function numbersOf({ x }: CurveSettings, curves: readonly Sampled[]): Drawn['numbers'] {
+  const defined = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
+  return {
+    columns: [
+      { key: 'function', title: 'Function' },
+      { key: 'least', title: 'Least', decimals: 4 },
+      { key: 'greatest', title: 'Greatest', decimals: 4 },
+      { key: 'atStart', title: `At ${x.from}`, decimals: 4 },
+      { key: 'atEnd', title: `At ${x.to}`, decimals: 4 },
+      { key: 'breaks', title: 'Breaks', decimals: 0 },
+    ],
+    rows: curves.map(({ text: name, ys }) => {
+      const values = ys.filter((y) => !Number.isNaN(y));
+      const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(ys[i - 1] as number)).length;
+      return [
+        name,
+        values.reduce((a, b) => Math.min(a, b)),
+        values.reduce((a, b) => Math.max(a, b)),
+        defined(ys[0]),
+        defined(ys.at(-1)),
+        breaks,
+      ];
+    }),
+  };
+}
+
+function draw(frame: CurveFrame): Outcome<Drawn> {
+  const { settings, locate } = frame;
+  const { curves, problems } = sampled(frame);
   if (hasErrors(problems)) return fail(problems);
   const several = curves.length > 1 || settings.functions.some(({ name }) => name !== undefined);
   const area = areaMark(settings, curves);
@@ -213,80 +249,25 @@ function plan(input: Input): Outcome<Plan> {
       marks: [line, ...(settings.area?.of === i + 1 ? area : [])],
     };
   });
-  if (settings.area && area.length === 0) {
-    problems.push(
-      warning(
-        'setting-idle',
-        { path: 'chart.area', needs: 'a stretch where the functions have values' },
-        locate('chart.area'),
-      ),
-    );
-  }
+  const isEmpty = settings.area && area.length === 0;
+  const facts = { path: 'chart.area', needs: 'a stretch where the functions have values' };
   const atEnds = settings.names === 'ends';
-  const variable = {
-    name: 'function',
-    label: '',
-    labelled: true,
-    categories: [],
-    colors: new Map(),
-    missing: new Set<string>(),
-  };
-  return succeed(
-    {
+  const entries = series.flatMap(({ category }) => (category ? [category] : []));
+  return succeed({
+    plan: {
       direction: 'vertical',
       ...axes(settings, curves),
       series,
-      ...(several && !atEnds
-        ? { legend: { variable, entries: series.flatMap(({ category }) => (category ? [category] : [])) } }
-        : {}),
-      ...(atEnds
-        ? {
-            endLabels: curves.map(({ name, ys }, s) => ({
-              side: 'right' as const,
-              series: s,
-              cell: {},
-              y: ys.findLast((y) => !Number.isNaN(y)) as number,
-              other: ys.find((y) => !Number.isNaN(y)) as number,
-              text: name,
-              from: 'chart.names',
-            })),
-          }
-        : {}),
-      singled: noneSingled,
-      categoryColors: new Map(),
-      numbers: {
-        columns: [
-          { key: 'function', title: 'Function' },
-          { key: 'least', title: 'Least', decimals: 4 },
-          { key: 'greatest', title: 'Greatest', decimals: 4 },
-          { key: 'atStart', title: `At ${settings.x.from}`, decimals: 4 },
-          { key: 'atEnd', title: `At ${settings.x.to}`, decimals: 4 },
-          { key: 'breaks', title: 'Breaks', decimals: 0 },
-        ],
-        rows: curves.map(({ text: name, ys }) => {
-          const values = ys.filter((y) => !Number.isNaN(y));
-          const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(ys[i - 1] as number)).length;
-          const finite = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
-          return [
-            name,
-            values.reduce((a, b) => Math.min(a, b)),
-            values.reduce((a, b) => Math.max(a, b)),
-            finite(ys[0]),
-            finite(ys.at(-1)),
-            breaks,
-          ];
-        }),
-        cases: 'functions',
-        read: curves.length,
-        chosen: curves.length,
-        used: curves.length,
-        leftOut: [],
-      },
-      note: [],
-      altText: `Curves of ${curves.map(({ name }) => name).join(', ')} for x from ${settings.x.from} to ${settings.x.to}.`,
+      ...(atEnds ? { endLabels: endLabelsOf(curves) } : {}),
     },
-    problems,
-  );
+    legend: several && !atEnds ? { title: '', entries } : 'none',
+    numbers: numbersOf(settings, curves),
+    cases: 'functions',
+    note: [],
+    isComplete: true,
+    altText: `Curves of ${curves.map(({ name }) => name).join(', ')} for x from ${settings.x.from} to ${settings.x.to}.`,
+    problems: [...problems, ...(isEmpty ? [warning('setting-idle', facts, locate('chart.area'))] : [])],
+  });
 }
 
 /** Functions of x by their expressions. */
@@ -294,8 +275,9 @@ export const curve = {
   name: 'curve',
   description: 'Functions of x by their expressions, with parameters from the figure file.',
   schema,
-  columns: () => [],
+  roles: {},
   shows: () => ({ x: 'bins', y: 'bins' }),
   texts: () => ['*x* *y*'],
-  plan,
+  check: settingsProblems,
+  draw,
 } satisfies ChartKind<CurveSettings>;

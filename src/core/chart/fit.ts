@@ -1,9 +1,13 @@
 import { choice, either, flag, level, listOf, object, optional, share, whole } from '../document/fields.js';
 import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 import { fitLocal } from '../statistics/localFit.js';
-import { type Fitted, fitPolynomial, type Polynomial } from '../statistics/polynomial.js';
-import { levelText } from './groupWords.js';
+import { type Fit, fitPolynomial, type Polynomial } from '../statistics/polynomial.js';
+import { defaultLevel } from './levels.js';
+import type { NoteFact } from './noteFacts.js';
 import type { BandMark, Cell, LineMark } from './plan.js';
+
+/** Share of the points that each part of a local regression takes, where the author gives none. */
+const defaultShare = 0.6;
 
 /** The setting for a line fitted to points. */
 export const fitField = optional(
@@ -41,7 +45,9 @@ export interface FitSettings {
 
 /** A fit drawn over the range of its points. */
 export interface DrawnFit {
+  /** The band under the line, where there is one, and the line. */
   marks: (LineMark | BandMark)[];
+  line: LineMark;
   /** None where all y are equal. */
   rSquared?: number | undefined;
   /** The coefficients, for polynomials. */
@@ -50,39 +56,41 @@ export interface DrawnFit {
 
 const places = 120;
 
-/** Fits a line to points; none where they are too few or do not differ in x. */
-export function drawFit(
-  fit: FitSettings,
-  xs: ArrayLike<number>,
-  ys: ArrayLike<number>,
-  cell: Cell,
-): DrawnFit | undefined {
-  const found =
-    fit.degree === 'local' ? fitLocal(xs, ys, fit.share ?? 0.6) : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
-  if (!found) return undefined;
+/** Where a fit is drawn: at the ends of a straight one, else at many places over the range of its points. */
+function placesOver(xs: ArrayLike<number>, steps: number): number[] {
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < xs.length; i += 1) {
     least = Math.min(least, xs[i] as number);
     greatest = Math.max(greatest, xs[i] as number);
   }
-  const straight = fit.degree === 1 && !fit.band;
-  const steps = straight ? 1 : places;
-  const along = Array.from({ length: steps + 1 }, (_, i) => least + ((greatest - least) * i) / steps);
-  const fitted = along.map((x): Fitted => found.at(x, fit.level ?? 0.95));
-  const banded = fit.band && fitted.every(({ low }) => low !== undefined);
-  const band: BandMark[] = banded
-    ? [
-        {
-          type: 'band',
-          cell,
-          xs: along,
-          low: fitted.map(({ low }) => low as number),
-          high: fitted.map(({ high }) => high as number),
-        },
-      ]
-    : [];
+  return Array.from({ length: steps + 1 }, (_, i) => least + ((greatest - least) * i) / steps);
+}
+
+/** Fits a line to points; none where they are too few or do not differ in x. */
+export function drawFit(
+  fit: FitSettings,
+  { xs, ys }: { xs: ArrayLike<number>; ys: ArrayLike<number> },
+  cell: Cell,
+): DrawnFit | undefined {
+  const found =
+    fit.degree === 'local'
+      ? fitLocal(xs, ys, fit.share ?? defaultShare)
+      : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
+  if (!found) return undefined;
+  const along = placesOver(xs, fit.degree === 1 && !fit.band ? 1 : places);
+  const fitted = along.map((x): Fit => found.at(x, fit.level ?? defaultLevel));
+  const isBanded = fit.band && fitted.every(({ low }) => low !== undefined);
+  const band: BandMark = {
+    type: 'band',
+    cell,
+    xs: along,
+    low: fitted.map(({ low }) => low as number),
+    high: fitted.map(({ high }) => high as number),
+  };
+  const line: LineMark = { type: 'line', cell, as: 'fit', xs: along, ys: fitted.map(({ y }) => y) };
   return {
-    marks: [...band, { type: 'line', cell, as: 'fit', xs: along, ys: fitted.map(({ y }) => y) }],
+    marks: isBanded ? [band, line] : [line],
+    line,
     rSquared: found.rSquared,
     ...('coefficients' in found ? { polynomial: found } : {}),
   };
@@ -116,14 +124,9 @@ export function fitRemark({ rSquared, polynomial }: DrawnFit, fit: FitSettings, 
   return parts.length === 0 ? undefined : parts.join(', ');
 }
 
-const kinds = ['', 'Straight lines', 'Parabolas', 'Cubics'] as const;
-
 /** What the lines are, for the note. */
-export function fitSentence(fit: FitSettings | undefined): string[] {
+export function fitFacts(fit: FitSettings | undefined): NoteFact[] {
   if (!fit) return [];
-  const what =
-    fit.degree === 'local'
-      ? `Local regressions over ${levelText(fit.share ?? 0.6)} of the points`
-      : `${kinds[fit.degree as 1 | 2 | 3]} by least squares`;
-  return [fit.band ? `${what}, with ${levelText(fit.level ?? 0.95)} confidence bands of the mean.` : `${what}.`];
+  const band = fit.band ? { band: fit.level ?? defaultLevel } : {};
+  return [{ is: 'fits', degree: fit.degree, share: fit.share ?? defaultShare, ...band }];
 }

@@ -1,121 +1,23 @@
-import * as z from 'zod/mini';
-import type { Categories } from '../data/categories.js';
-import { type Selection, selectionOf } from '../data/selection.js';
-import type { ColumnRequest } from '../data/table.js';
-import { choice, level, object, optional, text } from '../document/fields.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
-import { noRows } from './cases.js';
-import { type Cells, sortIntoCells } from './cells.js';
+import { error, fail, type Outcome, succeed } from '../document/problem.js';
+import { bothAxes, categoryAxis, showsByDirection } from './categoryAxes.js';
+import { sortIntoCells } from './cells.js';
+import type { ChartInput } from './chartInput.js';
 import { groupChecks } from './groupChecks.js';
-import { groupingOf } from './grouping.js';
-import { type GroupMarks, groupMarks, reordered } from './groupMarks.js';
+import { type GroupMarks, type GroupSeries, groupMarks, reordered } from './groupMarks.js';
 import { groupNumbers } from './groupNumbers.js';
-import { altText, noteSentences, summaryTitle } from './groupWords.js';
-import type { ChartInput } from './kind.js';
-import { orderField, orderOf } from './order.js';
-import type { CategoryAxis, GroupMark, Plan, ValueAxis } from './plan.js';
-import { referenceLines, referencesField } from './references.js';
-import { resolveSingled } from './singled.js';
+import { type GroupFrame, type GroupLong, type GroupSettings, groupFrame, summaryOf } from './groupSettings.js';
+import { groupAltText, groupFacts, summaryTitle } from './groupWords.js';
+import type { ChartKind, Drawn } from './kind.js';
+import { orderOf } from './order.js';
+import type { GroupMark, ValueAxis } from './plan.js';
+import { referenceLines } from './references.js';
+import { categoryRole, groupRole, type Role } from './roles.js';
 import { stack } from './stack.js';
-import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
-import { whereColumns, whereField } from './where.js';
-import { asLong, wideColumns, wideShape } from './wide.js';
+import { asLong } from './wide.js';
 
-export const summaries = ['mean', 'median', 'sum', 'count', 'percent', 'given'] as const;
-
-/** The settings of every chart that shows a summary at each value of a category. */
-export const groupShape = {
-  category: optional(
-    text('Variable with one place on the axis for each of its values. Left out with "values": the columns.', 'bed'),
-  ),
-  value: optional(text('Variable that is summarised.', 'yield')),
-  summary: optional(
-    choice(
-      'What is shown of each group. Left out: the mean where there is a value, else the count.',
-      summaries,
-      'mean',
-    ),
-  ),
-  ...wideShape,
-  group: optional(text('Second variable: its values side by side at each category.', 'season')),
-  ...weightShape,
-  order: orderField,
-  of: optional(
-    choice(
-      'What percentages add up over: all bars, the bars of a group, or those of a category.',
-      ['all', 'group', 'category'],
-      'group',
-    ),
-  ),
-  direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
-  error: optional(
-    object('Error bars, for means and shares. Left out: none with bars, confidence intervals with intervals.', {
-      shows: choice('Confidence interval, standard error or standard deviation.', ['ci', 'se', 'sd'], 'ci'),
-      level: optional(level('Level of the confidence interval. Left out: 0.95.', '0.95')),
-    }),
-  ),
-  low: optional(text('Column with the lower ends of intervals that the table gives, one row for each place.', 'from')),
-  high: optional(text('Column with the upper ends of intervals that the table gives.', 'to')),
-  references: referencesField,
-  where: whereField,
-};
-
-const groupSchema = z.strictObject({
-  ...groupShape,
-  arrange: optional(choice('How the bars of a category stand.', ['clustered', 'stacked', 'shares'], 'stacked')),
-});
-
-export type GroupSettings = z.infer<typeof groupSchema>;
-export type SummaryName = (typeof summaries)[number];
-
-/** The settings with all that follows from them. */
-export interface GroupInput extends ChartInput<GroupSettings & { category: string }> {
-  /** The mark that shows the summary. */
-  mark: GroupMark['type'];
-  summary: SummaryName;
-  category: Categories;
-  group?: Categories | undefined;
-}
-
-export const summaryOf = ({ summary, low, high, value }: GroupSettings): SummaryName =>
-  summary ?? (low !== undefined || high !== undefined ? 'given' : value === undefined ? 'count' : 'mean');
-
-const asNumber = (key: 'value' | 'low' | 'high', column: string | undefined): ColumnRequest[] =>
-  column === undefined ? [] : [{ column, as: 'number', path: `chart.${key}` }];
-
-export function groupColumns(settings: GroupSettings): ColumnRequest[] {
-  const { category, group, value, low, high, where } = settings;
-  return [
-    ...(category === undefined ? [] : [{ column: category, as: 'category', path: 'chart.category' } as const]),
-    ...(group === undefined ? [] : [{ column: group, as: 'category', path: 'chart.group' } as const]),
-    ...asNumber('value', value),
-    ...asNumber('low', low),
-    ...asNumber('high', high),
-    ...wideColumns(settings),
-    ...weightColumns(settings),
-    ...whereColumns(where),
-  ];
-}
-
-function cellsOf(input: GroupInput, selection: Selection) {
-  const { settings, table, codebook } = input;
-  const measured = (name: string) => ({ variable: codebook.variable(name), column: table.number(name) });
-  const value = settings.value === undefined ? undefined : measured(settings.value);
-  const further = [settings.low, settings.high].flatMap((name) => (name === undefined ? [] : [measured(name)]));
-  return sortIntoCells(input, {
-    selection,
-    category: input.category,
-    group: input.group,
-    value,
-    further,
-    weight: weightOf(input),
-    keepRows: input.summary === 'median',
-  });
-}
-
-function valueAxis(input: GroupInput, marks: ReturnType<typeof groupMarks>): ValueAxis {
-  const ends = marks.series.flatMap((series) =>
-    series.marks.flatMap((mark) => [
+function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis {
+  const ends = series.flatMap(({ marks }) =>
+    marks.flatMap((mark) => [
       ...(mark.type === 'bar' ? [mark.base] : []),
       mark.value,
       ...(mark.interval ? [mark.interval.low, mark.interval.high] : []),
@@ -149,84 +51,75 @@ const withInterval = (settings: GroupSettings): GroupSettings =>
     ? { ...settings, error: { shows: 'ci' } }
     : settings;
 
-/** The plan of a chart of summaries by group, drawn with one type of mark. */
-export function groupPlan(given: ChartInput<GroupSettings>, mark: GroupMark['type']): Outcome<Plan> {
-  const long = asLong(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given);
+/** The settings with a category, over a table with a row for each value. */
+function complete(given: ChartInput<GroupSettings>): Outcome<ChartInput<GroupLong>> {
+  const long = asLong(given);
   if (!long.ok) return long;
   const { settings } = long.value;
-  const { category: name } = settings;
-  if (name === undefined) {
-    const columns = given.table.columnNames.filter((column) => given.codebook.variable(column).measure !== 'numeric');
-    const facts = { path: 'chart.category', why: 'nothing says what stands along the axis', columns };
-    return fail([error('setting-needed', facts, given.locate('chart'))]);
-  }
-  const input = { ...long.value, settings: { ...settings, category: name } };
-  const { table, codebook, locate } = input;
-  const selection = selectionOf(settings.where, table, codebook, locate);
-  const category = groupingOf(input, name, 'chart.category', selection);
-  const group = settings.group === undefined ? undefined : groupingOf(input, settings.group, 'chart.group', selection);
-  const bar: GroupInput = { ...input, mark, summary: summaryOf(settings), category, group };
-  const singled = resolveSingled(input, [category.all, ...(group ? [group.all] : [])]);
-  const problems: Problem[] = [
-    ...groupChecks(bar),
-    ...weightProblems(bar),
-    ...category.problems,
-    ...(group?.problems ?? []),
-    ...selection.problems,
-    ...singled.problems,
-  ];
-  if (hasErrors(problems)) return fail(problems);
-
-  const cells = cellsOf(bar, selection);
-  if (cells.used === 0) {
-    return fail([...problems, noRows(input, cells, settings.where ? 'chart.where' : 'chart')]);
-  }
-  const unordered = groupMarks(bar, cells);
-  const order = orderOf(settings.order, unordered.categories, unordered, bar);
-  problems.push(...unordered.problems, ...order.problems);
-  if (hasErrors(problems)) return fail(problems);
-  const marks = reordered(unordered, order.places);
-  const stacked = stack(bar, marks);
-  if (!stacked.ok) return fail([...problems, ...stacked.problems]);
-  return succeed(planOf(bar, marks, stacked.value, cells, singled.singled), problems);
+  const { category } = settings;
+  if (category !== undefined) return succeed({ ...long.value, settings: { ...settings, category } });
+  const columns = given.table.columnNames.filter((column) => given.codebook.variable(column).measure !== 'numeric');
+  const facts = { path: 'chart.category', why: 'nothing says what stands along the axis', columns };
+  return fail([error('setting-needed', facts, given.locate('chart'))]);
 }
 
-function planOf(
-  bar: GroupInput,
-  marks: GroupMarks,
-  series: GroupMarks['series'],
-  cells: Cells,
-  singled: Plan['singled'],
-): Plan {
-  const { settings, category, group } = bar;
-  const { variable } = category;
-  const categoryAxis: CategoryAxis = {
-    shows: 'category',
-    title: {
-      label: variable.label,
-      from: variable.labelled ? `codebook.variables.${variable.name}.label` : 'chart.category',
+const marksOf = (input: GroupFrame): GroupMarks =>
+  groupMarks(input, sortIntoCells(input, input.category, input.group, input.summary === 'median'));
+
+/** The order of the categories along the axis, which all panels have; none where it is that of the codebook. */
+function shareOrder(input: GroupFrame): Outcome<string[] | undefined> {
+  const { order } = input.settings;
+  if (order === undefined || order === 'codebook') return succeed(undefined);
+  const { categories } = input.category;
+  const heights = marksOf(input).series.flatMap(({ marks }) => marks);
+  const { places, problems } = orderOf(order, categories, heights, input);
+  if (problems.length > 0) return fail(problems);
+  return succeed(places.flatMap((at) => categories[at]?.code ?? []));
+}
+
+function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
+  const { settings } = input;
+  const cells = sortIntoCells(input, input.category, input.group, input.summary === 'median');
+  const unordered = groupMarks(input, cells);
+  const marks = order ? reordered(unordered, order) : unordered;
+  const stacked = stack(input, marks);
+  if (!stacked.ok) return fail([...marks.problems, ...stacked.problems]);
+  const series = stacked.value;
+  const along = { ...categoryAxis(input.category, 'chart.category'), categories: marks.categories };
+  const axes = bothAxes(along, valueAxis(input, series), settings.direction);
+  return succeed({
+    plan: {
+      ...axes,
+      series,
+      ...referenceLines(settings.references, axes.direction, marks.categories.length),
+      ...((settings.arrange ?? 'clustered') === 'clustered' ? {} : { stacked: true }),
     },
-    categories: marks.categories,
-  };
-  const values = valueAxis(bar, { ...marks, series });
-  const direction = settings.direction ?? 'vertical';
-  const numbers = groupNumbers(bar, marks, cells);
-  return {
-    direction,
-    x: direction === 'vertical' ? categoryAxis : values,
-    y: direction === 'vertical' ? values : categoryAxis,
-    series,
-    ...referenceLines(settings.references, direction, marks.categories.length),
-    ...((settings.arrange ?? 'clustered') === 'clustered' ? {} : { stacked: true }),
-    ...(group ? { legend: { variable: group.variable, entries: marks.groups } } : {}),
-    singled,
-    categoryColors: group ? new Map() : variable.colors,
-    numbers,
-    note: noteSentences(bar, numbers),
-    altText: altText(bar, marks),
-  };
+    numbers: groupNumbers(input, marks, cells),
+    note: groupFacts(input),
+    altText: groupAltText(input, marks),
+    problems: marks.problems,
+  });
 }
 
-/** Which axis shows the categories. */
-export const groupShows = ({ direction }: Pick<GroupSettings, 'direction'>) =>
-  direction === 'horizontal' ? ({ x: 'value', y: 'category' } as const) : ({ x: 'category', y: 'value' } as const);
+const endRole: Role = { use: 'measures', accepts: 'measured' };
+
+/** What all charts of summaries by group have in common, drawn with one type of mark. */
+export const groupKind = (mark: GroupMark['type']) =>
+  ({
+    roles: {
+      category: categoryRole,
+      group: groupRole,
+      value: {
+        use: 'measures',
+        accepts: 'measured',
+        draft: { keys: ['value'], isNeeded: mark === 'interval' },
+      },
+      low: endRole,
+      high: endRole,
+    },
+    shows: showsByDirection,
+    complete: (given) => complete(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given),
+    check: (frame) => groupChecks(groupFrame(frame, mark)),
+    share: (frame) => shareOrder(groupFrame(frame, mark)),
+    draw: (frame, order) => draw(groupFrame(frame, mark), order),
+  }) satisfies Partial<ChartKind<GroupSettings, GroupLong, string[] | undefined>>;

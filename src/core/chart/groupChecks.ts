@@ -1,10 +1,11 @@
 import { error, type Problem, warning } from '../document/problem.js';
-import type { GroupInput } from './group.js';
+import type { GroupFrame } from './groupSettings.js';
+import { idleWeights } from './weights.js';
 
 const needsValue = ['mean', 'median', 'sum', 'given'];
 
 /** Whether the value is a variable that the summary is defined for. */
-function valueProblems({ settings, summary, codebook, table, locate }: GroupInput): Problem[] {
+function valueProblems({ settings, summary, codebook, table, locate }: GroupFrame): Problem[] {
   const { value } = settings;
   if (value === undefined) {
     if (!needsValue.includes(summary)) return [];
@@ -26,7 +27,7 @@ function valueProblems({ settings, summary, codebook, table, locate }: GroupInpu
   ];
 }
 
-function variableProblems({ settings, locate }: GroupInput): Problem[] {
+function variableProblems({ settings, locate }: GroupFrame): Problem[] {
   const problems: Problem[] = [];
   if (settings.group === settings.category) {
     problems.push(
@@ -40,7 +41,7 @@ function variableProblems({ settings, locate }: GroupInput): Problem[] {
   return problems;
 }
 
-function idleProblems({ settings, summary, locate }: GroupInput): Problem[] {
+function idleProblems({ settings, summary, locate }: GroupFrame): Problem[] {
   const problems: Problem[] = [];
   const { error: bars, arrange = 'clustered' } = settings;
   if (arrange !== 'clustered') {
@@ -78,6 +79,11 @@ function idleProblems({ settings, summary, locate }: GroupInput): Problem[] {
 }
 
 /** Whether the variables fit their places in a bar chart. */
-export function groupChecks(input: GroupInput): Problem[] {
-  return [...valueProblems(input), ...variableProblems(input), ...idleProblems(input)];
+export function groupChecks(input: GroupFrame): Problem[] {
+  return [
+    ...valueProblems(input),
+    ...variableProblems(input),
+    ...idleProblems(input),
+    ...idleWeights(input, input.summary),
+  ];
 }

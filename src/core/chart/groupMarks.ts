@@ -5,9 +5,10 @@ import { type Interval, meanInterval, shareInterval } from '../statistics/interv
 import { median } from '../statistics/median.js';
 import type { Summary } from '../statistics/summary.js';
 import type { CellData, Cells } from './cells.js';
-import type { GroupInput } from './group.js';
+import type { GroupFrame } from './groupSettings.js';
+import { defaultLevel } from './levels.js';
 import type { GroupMark, Series } from './plan.js';
-import { unlikeWeights, weightOf, weightsOf } from './weights.js';
+import { unlikeWeights, weightsOf } from './weights.js';
 
 /** A series whose marks stand at categories. */
 export interface GroupSeries extends Series {
@@ -15,7 +16,7 @@ export interface GroupSeries extends Series {
 }
 
 export interface GroupMarks {
-  /** The categories and groups that have at least one case. */
+  /** The categories and groups in their order along the axis and beside each other. */
   categories: Category[];
   groups: Category[];
   series: GroupSeries[];
@@ -34,7 +35,7 @@ interface Base {
 }
 
 /** Counts over which percentages are taken, by what they add up over. */
-function percentBase(input: GroupInput, cells: Cells, categories: Kept[], groups: Kept[]) {
+function percentBase(input: GroupFrame, cells: Cells, categories: Kept[], groups: Kept[]) {
   const of = input.settings.of ?? (input.group ? 'group' : 'all');
   const known = new Map<string, Base>();
   return (c: number, g: number): Base => {
@@ -58,17 +59,17 @@ function baseOf(summaries: readonly Summary[]): Base {
 }
 
 /** The interval that the table gives in the row of a cell. */
-function givenInterval({ settings: { low, high, value }, table }: GroupInput, row: number): Interval | undefined {
+function givenInterval({ settings: { low, high, value }, table }: GroupFrame, row: number): Interval | undefined {
   if (low === undefined && high === undefined) return undefined;
   const at = (name: string | undefined) => table.number(name ?? (value as string)).numbers[row] as number;
   return { low: at(low), high: at(high) };
 }
 
-function intervalOf(input: GroupInput, { summary, row }: CellData, base: Base): Interval | undefined {
+function intervalOf(input: GroupFrame, { summary, row }: CellData, base: Base): Interval | undefined {
   const { error: bars } = input.settings;
   const given = givenInterval(input, row);
   if (!bars || given) return given;
-  const level = bars.level ?? 0.95;
+  const level = bars.level ?? defaultLevel;
   if (input.summary === 'percent') {
     // Weighted cases count for as many as would carry as much if all counted alike.
     const { size, effective } = base;
@@ -81,13 +82,13 @@ function intervalOf(input: GroupInput, { summary, row }: CellData, base: Base): 
 }
 
 /** The median of the values of a cell, each counted as often as it weighs. */
-function medianOf(input: GroupInput, { rows }: CellData): number {
+function medianOf(input: GroupFrame, { rows }: CellData): number {
   const { numbers } = input.table.number(input.settings.value as string);
   const values = Float64Array.from(rows, (row) => numbers[row] as number);
-  return median(values, weightsOf(rows, weightOf(input))) as number;
+  return median(values, weightsOf(rows, input.weight)) as number;
 }
 
-const heights: Record<GroupInput['summary'], (cell: CellData, base: number, input: GroupInput) => number> = {
+const heights: Record<GroupFrame['summary'], (cell: CellData, base: number, input: GroupFrame) => number> = {
   mean: (cell) => cell.summary.mean,
   median: (cell, _, input) => medianOf(input, cell),
   sum: (cell) => cell.summary.sum,
@@ -99,7 +100,7 @@ const heights: Record<GroupInput['summary'], (cell: CellData, base: number, inpu
 const cellName = (category: Category, group: Category | undefined) =>
   group ? `${category.name}, ${group.name}` : category.name;
 
-function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string; summary: Summary }[]): Problem[] {
+function cellProblems(input: GroupFrame, kept: { mark: GroupMark; name: string; summary: Summary }[]): Problem[] {
   const { settings, summary, locate } = input;
   const problems: Problem[] = [];
   const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
@@ -121,13 +122,12 @@ function cellProblems(input: GroupInput, kept: { mark: GroupMark; name: string; 
 }
 
 /** The bars, group by group, at the categories that have cases. */
-export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
+export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
   const { category, group } = input;
-  const all = (group?.categories ?? [{ code: '', name: '' }]).map((entry, index): Kept => ({ index, category: entry }));
-  const groups = all.filter(({ index }) => category.categories.some((_, c) => cells.at(c, index).summary.n > 0));
-  const categories = category.categories
-    .map((entry, index): Kept => ({ index, category: entry }))
-    .filter(({ index }) => groups.some((g) => cells.at(index, g.index).summary.n > 0));
+  const kept = (categories: readonly Category[]) =>
+    categories.map((entry, index): Kept => ({ index, category: entry }));
+  const groups = kept(group?.categories ?? [{ code: '', name: '' }]);
+  const categories = kept(category.categories);
   const base =
     input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
   const named: { mark: GroupMark; name: string; summary: Summary }[] = [];
@@ -166,11 +166,15 @@ export function groupMarks(input: GroupInput, cells: Cells): GroupMarks {
   };
 }
 
-/** The marks with their categories in another order: the new first is the old `places[0]`. */
-export function reordered(marks: GroupMarks, places: readonly number[]): GroupMarks {
+/** The marks with their categories in another order, by codes. */
+export function reordered(marks: GroupMarks, order: readonly string[]): GroupMarks {
+  const places = order.flatMap((code) => {
+    const at = marks.categories.findIndex((category) => category.code === code);
+    return at < 0 ? [] : [at];
+  });
   return {
     ...marks,
-    categories: places.map((place) => marks.categories[place] as Category),
+    categories: places.map((at) => marks.categories[at] as Category),
     series: marks.series.map((series) => ({
       ...series,
       marks: series.marks

@@ -1,20 +1,22 @@
 import type { Cells } from './cells.js';
-import type { GroupInput } from './group.js';
 import type { GroupMarks } from './groupMarks.js';
-import { levelText } from './groupWords.js';
-import type { GroupMark, NumbersColumn, NumbersSum, NumbersTable } from './plan.js';
+import type { GroupFrame } from './groupSettings.js';
+import type { Drawn } from './kind.js';
+import { defaultLevel } from './levels.js';
+import { levelText } from './noteFacts.js';
+import type { GroupMark, NumbersColumn, NumbersSum } from './plan.js';
 
 interface Entry extends NumbersColumn {
   of(mark: GroupMark, cell: ReturnType<Cells['at']>): string | number | undefined;
 }
 
-function intervalTitle(input: GroupInput): string {
+function intervalTitle(input: GroupFrame): string {
   const bars = input.settings.error;
-  if (bars?.shows === 'ci') return `${levelText(bars.level ?? 0.95)} CI`;
+  if (bars?.shows === 'ci') return `${levelText(bars.level ?? defaultLevel)} CI`;
   return bars?.shows === 'se' ? 'M ± SE' : 'M ± SD';
 }
 
-function measuredColumns(input: GroupInput, decimals: number): Entry[] {
+function measuredColumns(input: GroupFrame, decimals: number): Entry[] {
   const fine = decimals + 2;
   const { summary, settings } = input;
   const ends = (title: string, places: number): Entry[] => [
@@ -48,7 +50,7 @@ function measuredColumns(input: GroupInput, decimals: number): Entry[] {
 }
 
 /** What part of its category each bar is. */
-function shareColumn({ settings }: GroupInput, { series }: GroupMarks): Entry[] {
+function shareColumn({ settings }: GroupFrame, { series }: GroupMarks): Entry[] {
   if (settings.arrange !== 'shares') return [];
   const all = series.flatMap(({ marks }) => marks);
   const total = (category: number) => all.reduce((sum, mark) => sum + (mark.category === category ? mark.value : 0), 0);
@@ -58,10 +60,10 @@ function shareColumn({ settings }: GroupInput, { series }: GroupMarks): Entry[] 
 }
 
 /** The table behind the bars: each group's n and measures, in the order of the axis. */
-export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells): NumbersTable {
+export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells): Drawn['numbers'] {
   const { category, group, codebook, settings } = input;
   const decimals = settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
-  const name = (categories: NonNullable<GroupInput['group']>, mark: GroupMark) =>
+  const name = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
     categories.categories.find(({ code }) => code === mark.cell[categories.variable.name])?.name;
   const entries: Entry[] = [
     { key: category.variable.name, title: category.variable.label, of: (mark) => name(category, mark) },
@@ -72,7 +74,7 @@ export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells)
     ...measuredColumns(input, decimals),
     ...shareColumn(input, marks),
   ];
-  const places = (categories: NonNullable<GroupInput['group']>, mark: GroupMark) =>
+  const places = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
     categories.categories.findIndex(({ code }) => code === mark.cell[categories.variable.name]);
   const ordered = marks.series
     .flatMap((series) => series.marks)
@@ -84,16 +86,11 @@ export function groupNumbers(input: GroupInput, marks: GroupMarks, cells: Cells)
       return entries.map((entry) => entry.of(mark, cell));
     }),
     ...(group && (input.summary === 'count' || input.summary === 'percent') ? { sums: crossSums(input, marks) } : {}),
-    cases: codebook.cases,
-    read: cells.read,
-    chosen: cells.chosen,
-    used: cells.used,
-    leftOut: cells.leftOut,
   };
 }
 
 /** Sums of a cross table over the groups of each category, the categories of each group, and all: a check. */
-function crossSums({ group, category, summary }: GroupInput, { series, categories, groups }: GroupMarks): NumbersSum[] {
+function crossSums({ group, category, summary }: GroupFrame, { series, categories, groups }: GroupMarks): NumbersSum[] {
   const all = series.flatMap(({ marks }) => marks);
   const sum = (name: string, of: readonly GroupMark[]): NumbersSum => ({
     name,

@@ -1,20 +1,18 @@
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
-import type { GroupInput, SummaryName } from './group.js';
 import type { GroupMarks } from './groupMarks.js';
-import { caseSentences } from './notes.js';
-import type { AxisTitle, NumbersTable } from './plan.js';
-import { referenceSentences } from './references.js';
+import type { GroupFrame, SummaryName } from './groupSettings.js';
+import { defaultLevel } from './levels.js';
+import type { NoteFact } from './noteFacts.js';
+import type { AxisTitle } from './plan.js';
+import { referenceFacts } from './references.js';
 import { variableTitle } from './variableTitle.js';
-import { weightSentences } from './weights.js';
-
-/** A level such as 0.95 as `95%`. */
-export const levelText = (level: number): string => `${Number((level * 100).toPrecision(10))}%`;
+import { weightFacts } from './weights.js';
 
 const leads: Partial<Record<SummaryName, string>> = { mean: 'Mean', median: 'Median', sum: 'Total' };
 
 /** The title of the value axis: what is summarised, and how. */
-export function summaryTitle(input: GroupInput): AxisTitle {
+export function summaryTitle(input: GroupFrame): AxisTitle {
   const { settings, summary, codebook, group, category } = input;
   if (settings.arrange === 'shares') {
     const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
@@ -33,34 +31,27 @@ export function summaryTitle(input: GroupInput): AxisTitle {
   return { ...(lead === undefined ? {} : { lead }), ...variableTitle(variable, 'chart.value') };
 }
 
-function errorSentence({ settings, summary }: GroupInput): string[] {
+function errorFacts({ settings, summary }: GroupFrame): NoteFact[] {
   const bars = settings.error;
   if (settings.low !== undefined || settings.high !== undefined) {
-    const level = bars?.level === undefined ? '' : `${levelText(bars.level)} `;
-    return [`Error bars show the ${level}intervals as given in the table.`];
+    return [{ is: 'givenIntervals', level: bars?.level }];
   }
   if (!bars) return [];
-  if (summary === 'percent') {
-    return [`Error bars show ${levelText(bars.level ?? 0.95)} confidence intervals of the share (Wilson).`];
-  }
-  if (bars.shows === 'ci')
-    return [`Error bars show ${levelText(bars.level ?? 0.95)} confidence intervals of the mean.`];
-  if (bars.shows === 'se') return ['Error bars show one standard error on either side of the mean.'];
-  return ['Error bars show one standard deviation on either side of the mean.'];
+  const of = summary === 'percent' ? 'share' : 'mean';
+  return [{ is: 'errors', of, shows: bars.shows, level: bars.level ?? defaultLevel, as: 'bars' }];
 }
 
-/** What a reader must know beside the image: the error bars, how many cases, and which are not shown. */
-export const noteSentences = (input: GroupInput, numbers: NumbersTable): string[] => [
-  ...errorSentence(input),
-  ...referenceSentences(input.settings.references, input.numbers),
-  ...weightSentences(input),
-  ...caseSentences(input, numbers),
+/** What a reader must know beside the image: what the error bars and lines are, and how cases count. */
+export const groupFacts = (input: GroupFrame): NoteFact[] => [
+  ...errorFacts(input),
+  ...referenceFacts(input.settings.references),
+  ...weightFacts(input.weight),
 ];
 
 const forms = { bar: 'Bar chart', interval: 'Chart of intervals' } as const;
 
 /** The chart in words: what is shown of what, and the values where they are few. */
-export function altText(input: GroupInput, marks: GroupMarks): string {
+export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
   const { lead, label, unit } = summaryTitle(input);
   const value = lead === undefined ? label : `${lead} ${lowered(label)}`;
   const by = [input.category, input.group].flatMap((c) => (c ? [lowered(c.variable.label)] : []));

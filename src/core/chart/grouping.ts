@@ -1,12 +1,32 @@
 import { type Categories, categoriesOf, occurring } from '../data/categories.js';
 import type { Selection } from '../data/selection.js';
 import { error, type Problem } from '../document/problem.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
 
 /** The categories that a chart shows: those that occur in the chosen rows. */
 export interface Grouping extends Categories {
   /** All of the variable, shown or not. */
   all: Categories;
+}
+
+/** The categories that some rows have, with the place of each row among them. */
+export function shownIn(grouping: Grouping, rows: readonly number[]): Grouping {
+  const seen = new Uint8Array(grouping.categories.length);
+  for (const row of rows) {
+    const at = grouping.of(row);
+    if (at >= 0) seen[at] = 1;
+  }
+  const places = new Int32Array(seen.length).fill(-1);
+  let next = 0;
+  for (const [at, is] of seen.entries()) if (is === 1) places[at] = next++;
+  return {
+    ...grouping,
+    categories: grouping.categories.filter((_, at) => seen[at] === 1),
+    of(row) {
+      const at = grouping.of(row);
+      return at < 0 ? -1 : (places[at] as number);
+    },
+  };
 }
 
 /** More categories than this nobody can read on one axis, or tell apart. */

@@ -1,13 +1,10 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import { alignedEdges, equalEdges, exactEdges, niceWidth, ruleWidth } from '../statistics/bins.js';
 import type { Sample } from '../statistics/sample.js';
-import type { HistogramSettings } from './histogram.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
+import { type HistogramSettings, mostBins } from './histogramSettings.js';
 
 type Input = ChartInput<HistogramSettings>;
-
-/** Most bins that an author may ask for. */
-export const mostBins = 500;
 
 /** Settings of the bins that contradict each other, or are no bins. */
 export function binChecks({ settings, locate }: Input): Problem[] {

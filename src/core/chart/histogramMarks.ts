@@ -2,15 +2,8 @@ import type { Category } from '../data/codebook.js';
 import type { Bin } from '../statistics/bins.js';
 import { kernelDensity, normalDensity, silvermanBandwidth } from '../statistics/density.js';
 import type { Sample } from '../statistics/sample.js';
-import type { HistogramSettings } from './histogram.js';
-import type { ChartInput } from './kind.js';
+import type { HistogramSettings, Measure } from './histogramSettings.js';
 import type { Cell, LineMark } from './plan.js';
-
-type Input = ChartInput<HistogramSettings>;
-
-/** What the height of a bar shows. */
-export const measures = ['count', 'percent', 'density'] as const;
-export type Measure = (typeof measures)[number];
 
 /** The height of a bar in each measure. */
 export const heights: Record<Measure, (bin: Bin, total: number) => number> = {
@@ -35,33 +28,22 @@ function densityScale(measure: Measure, total: number, width: number): number {
 const curvePoints = 160;
 
 /** The curves over the bars of a part; none where its values do not differ. */
-export function curvesOf(
-  { settings }: Input,
-  { sample, bins }: Part,
-  measure: Measure,
-  ends: [number, number],
-  cell: Cell,
-): LineMark[] {
+export function curvesOf(settings: HistogramSettings, { sample, bins }: Part, cell: Cell): LineMark[] {
+  const { measure = 'count', curves = [], group } = settings;
   const bandwidth = settings.bandwidth ?? silvermanBandwidth(sample);
   const { sd = 0, mean } = sample.summary;
-  const width = ((bins.at(-1)?.to as number) - (bins[0]?.from as number)) / bins.length;
-  const scale = densityScale(measure, sample.size, width);
-  const xs = Array.from({ length: curvePoints + 1 }, (_, i) => ends[0] + ((ends[1] - ends[0]) * i) / curvePoints);
+  const [from, to] = [bins[0]?.from as number, bins.at(-1)?.to as number];
+  const scale = densityScale(measure, sample.size, (to - from) / bins.length);
+  const xs = Array.from({ length: curvePoints + 1 }, (_, i) => from + ((to - from) * i) / curvePoints);
   const of = {
     normal: (x: number) => normalDensity(x, mean, sd),
     density: (x: number) => kernelDensity(sample, bandwidth, x),
   };
-  return (settings.curves ?? []).flatMap((name): LineMark[] => {
+  return curves.flatMap((name): LineMark[] => {
     if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
-    return [
-      {
-        type: 'line',
-        cell,
-        as: settings.group === undefined ? name : 'fit',
-        xs,
-        ys: xs.map((x) => scale * of[name](x)),
-      },
-    ];
+    // Over the bars of all a curve has a look of its own; over the outline of a group, that of the group.
+    const as = group === undefined ? name : 'groupCurve';
+    return [{ type: 'line', cell, as, xs, ys: xs.map((x) => scale * of[name](x)) }];
   });
 }
 

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { choice } from '../document/fields.js';
-import { type GroupSettings, groupColumns, groupPlan, groupShape, groupShows } from './group.js';
+import { groupKind } from './group.js';
+import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 import type { ChartKind } from './kind.js';
 
 const schema = z.strictObject({ kind: choice('Kind of chart.', ['interval'], 'interval'), ...groupShape });
@@ -10,7 +11,5 @@ export const interval = {
   name: 'interval',
   description: 'Markers of a summary with their intervals over the values of a category.',
   schema,
-  columns: groupColumns,
-  shows: groupShows,
-  plan: (input) => groupPlan(input, 'interval'),
-} satisfies ChartKind<GroupSettings>;
+  ...groupKind('interval'),
+} satisfies ChartKind<GroupSettings, GroupLong, string[] | undefined>;

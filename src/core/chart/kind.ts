@@ -1,50 +1,53 @@
 import type * as z from 'zod/mini';
-import type { Codebook } from '../data/codebook.js';
-import type { ColumnRequest, Table } from '../data/table.js';
-import type { Outcome, Place } from '../document/problem.js';
-import type { NumberForm } from '../scale/numberFormat.js';
-import type { AxisPlan, Plan } from './plan.js';
+import type { Outcome, Problem } from '../document/problem.js';
+import type { ChartInput } from './chartInput.js';
+import type { Frame } from './frame.js';
+import type { NoteFact } from './noteFacts.js';
+import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
+import type { Roles } from './roles.js';
 
-/** A group or a case as the author names it: variables with a value each. */
-export type Named = Readonly<Record<string, string | number | boolean>>;
+/** What an axis shows, which decides which settings of the style speak of it. */
+export type AxisShows = AxisPlan['shows'] | 'bins';
 
-/** A group that has a look of its own. */
-export interface Accent {
-  for: Named;
+/** A chart as its kind draws it; the frame adds counts of cases, the legend of the groups, and what is singled out. */
+export interface Drawn {
+  plan: Omit<Plan, 'legend' | 'singled' | 'categoryColors'>;
+  /** Left out: that of the groups, where there are any. */
+  legend?: LegendPlan | 'none';
+  numbers: Pick<NumbersTable, 'columns' | 'rows' | 'sums'>;
+  /** What its rows are called, where they are none of the table's cases. */
+  cases?: string;
+  /** What a note must say beside how many cases there are. */
+  note: NoteFact[];
+  /** Whether the note leaves the number of cases out, since each is drawn. */
+  isComplete?: boolean;
+  /** The figure in words. */
+  altText: string;
+  problems?: Problem[];
 }
 
-/** What a chart works with. */
-export interface ChartInput<S> {
-  settings: S;
-  table: Table;
-  codebook: Codebook;
-  accents: readonly Accent[];
-  /** What is singled out; the rest stands back. */
-  spotlight: readonly Named[];
-  numbers: NumberForm;
-  /** Where a setting of the figure file stands. */
-  locate(path: string): Place | undefined;
-}
-
-/** A kind of chart: its settings, the columns it reads, and how they become a plan. */
-export interface ChartKind<S = never> {
+/**
+ * A kind of chart: the settings that name its columns, and its marks over the rows that the frame hands it.
+ *
+ * @typeParam S its settings as the author writes them
+ * @typeParam L the same with all that follows from them
+ * @typeParam C what all panels share beside their categories, such as the edges of bins
+ */
+export interface ChartKind<S extends object, L extends object = S, C = unknown> {
   name: string;
   /** One sentence for the docs. */
   description: string;
   schema: z.core.$ZodType<S>;
-  columns(settings: S): ColumnRequest[];
-  /**
-   * What each axis shows, which decides which settings of the style speak of it.
-   *
-   * @param measured whether a column holds numbers or dates
-   */
-  shows(
-    settings: S,
-    measured: (column: string) => boolean,
-  ): { x: AxisPlan['shows'] | 'bins'; y: AxisPlan['shows'] | 'bins' };
+  roles: Roles;
+  /** What each axis shows. @param measured whether a column holds numbers or dates */
+  shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows };
   /** Words of its own that the figure will show, so that their faces and markup are at hand. */
   texts?(settings: S): string[];
-  /** Settings that all panels must share, such as the bins over all their values. */
-  common?(input: ChartInput<S>): S;
-  plan(input: ChartInput<S>): Outcome<Plan>;
+  /** The settings with all that follows from them, over a table with a row for each value; left out: as they are. */
+  complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
+  /** What is wrong with the settings, whichever rows there are. */
+  check?(frame: Frame<L>): Problem[];
+  /** What all panels share, from the rows of all. */
+  share?(frame: Frame<L>): Outcome<C>;
+  draw(frame: Frame<L>, shared: C): Outcome<Drawn>;
 }

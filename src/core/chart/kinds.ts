@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import type { ColumnRequest } from '../data/table.js';
 import { bar } from './bar.js';
 import { box } from './box.js';
 import { curve } from './curve.js';
@@ -8,28 +9,37 @@ import type { ChartKind } from './kind.js';
 import { line } from './line.js';
 import { pie } from './pie.js';
 import { points } from './points.js';
+import { roleColumns } from './roles.js';
 import { scatter } from './scatter.js';
 import { slope } from './slope.js';
+import { type WeightSettings, weightColumns } from './weights.js';
+import { whereColumns } from './where.js';
+import { type WideSettings, wideColumns } from './wide.js';
 
 /** Every kind of chart. A new one is a file of its own and a line here. */
 export const chartKinds = [bar, interval, histogram, box, points, scatter, line, slope, pie, curve] as const;
 
-export const chartSchema = z.discriminatedUnion('kind', [
-  bar.schema,
-  interval.schema,
-  histogram.schema,
-  box.schema,
-  scatter.schema,
-  line.schema,
-  points.schema,
-  slope.schema,
-  pie.schema,
-  curve.schema,
-]);
+type Schemas<T> = { -readonly [I in keyof T]: T[I] extends { schema: infer S } ? S : never };
+
+/** The settings of any kind. */
+export const chartSchema = z.discriminatedUnion(
+  'kind',
+  chartKinds.map(({ schema }) => schema) as unknown as Schemas<typeof chartKinds>,
+);
 
 export type ChartSettings = z.infer<typeof chartSchema>;
+export type AnyKind = ChartKind<ChartSettings, object>;
 
 /** The kind that settings name. */
-export function kindOf(settings: ChartSettings): ChartKind<ChartSettings> {
-  return chartKinds.find((kind) => kind.name === settings.kind) as unknown as ChartKind<ChartSettings>;
+export const kindOf = ({ kind }: ChartSettings): AnyKind => chartKinds.find(({ name }) => name === kind) as AnyKind;
+
+/** The columns that settings name, in their roles and beside them. */
+export function columnsOf(settings: ChartSettings): ColumnRequest[] {
+  const further = settings as WideSettings & WeightSettings;
+  return [
+    ...roleColumns(kindOf(settings).roles, settings),
+    ...wideColumns(further),
+    ...weightColumns(further),
+    ...whereColumns(further.where),
+  ];
 }

@@ -1,6 +1,6 @@
-import type { Categories } from '../data/categories.js';
 import type { Along } from './along.js';
-import type { LineInput, LineSettings, Run } from './line.js';
+import { cellOf } from './frame.js';
+import type { LineFrame, LineSettings, Run } from './lineSettings.js';
 import type { BandMark, LineMark, Mark, PointMark } from './plan.js';
 
 /** Where a line breaks: at missing values, and at categories without any. */
@@ -35,24 +35,18 @@ const manyPlaces = 40;
 const apart = 0.07;
 
 /** The places of a run, moved aside where error bars of several groups would stand on each other. */
-function aside(run: Run, { axis }: Along, bars: LineSettings['error'], at: number, of: number): Run {
+function aside(run: Run, { axis }: Along, bars: LineSettings['error'], of: number): Run {
   if (!bars || bars.as === 'band' || axis.shows !== 'category') return run;
-  const by = (at - (of - 1) / 2) * apart;
+  const by = (run.group - (of - 1) / 2) * apart;
   return { ...run, places: run.places.map((place) => ({ ...place, x: place.x + by })) };
 }
 
-/** The line of a group with its markers, its error bars or its band. */
-export function lineMarks(
-  input: LineInput,
-  given: Run,
-  along: Along,
-  group: Categories | undefined,
-  at: number,
-  of: number,
-): Mark[] {
-  const { gaps, steps, error: bars } = input.settings;
-  const run = aside(given, along, bars, at, of);
-  const cell = group && run.category ? { [group.variable.name]: run.category.code } : {};
+/** The line of a group with its markers, its error bars or its band. @param of how many groups there are */
+export function lineMarks(frame: LineFrame, given: Run, of: number): Mark[] {
+  const { along } = frame;
+  const { gaps, steps, error: bars } = frame.settings;
+  const run = aside(given, along, bars, of);
+  const cell = cellOf(frame, { group: given.group });
   const entries = [
     ...run.places.map(({ x, y }) => ({ x, y })),
     ...holes(given, along, gaps).map((x) => ({ x, y: Number.NaN })),

@@ -1,11 +1,11 @@
-import type { Categories } from '../data/categories.js';
 import { dateInFull } from '../scale/dateTicks.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
 import type { Along } from './along.js';
-import type { CaseCounts } from './cases.js';
-import type { LineInput, Run } from './line.js';
-import type { AxisTitle, NumbersTable } from './plan.js';
+import type { Drawn } from './kind.js';
+import type { Gathered } from './lineRuns.js';
+import type { LineFrame, Run } from './lineSettings.js';
+import type { AxisTitle } from './plan.js';
 
 /** A place along an axis in words. */
 export function placeWords({ axis }: Along, x: number): string {
@@ -29,12 +29,9 @@ function placeDecimals({ axis }: Along, runs: readonly Run[]): { decimals?: numb
 
 /** The table behind the lines: each place of each group with its n and measures. */
 export function lineNumbers(
-  { settings, codebook }: LineInput,
-  runs: readonly Run[],
-  along: Along,
-  group: Categories | undefined,
-  { counts, summary }: { counts: CaseCounts; summary: string },
-): NumbersTable {
+  { settings, codebook, along, group }: LineFrame,
+  { runs, summary }: Gathered,
+): Drawn['numbers'] {
   const decimals =
     summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
   const fine = summary === 'mean' || summary === 'median' ? decimals + 2 : decimals;
@@ -69,18 +66,17 @@ export function lineNumbers(
         ...(settings.error ? [interval?.low, interval?.high] : []),
       ]),
     ),
-    cases: codebook.cases,
-    ...counts,
   };
 }
 
 /** The lines in words: where each begins and ends. */
-export function lineAltText(input: LineInput, runs: readonly Run[], along: Along, title: AxisTitle): string {
+export function lineAltText(frame: LineFrame, runs: readonly Run[], title: AxisTitle): string {
+  const { along, numbers } = frame;
   const value = title.lead === undefined ? title.label : `${title.lead} ${lowered(title.label)}`;
   const unit = title.unit === undefined || title.unit === '' ? '' : ` in ${title.unit}`;
   const what = `Line chart of ${lowered(value)}${unit} by ${lowered(along.variable.label)}`;
   if (runs.length > 8) return `${what}, ${runs.length} lines.`;
-  const write = (y: number) => formatNumber(y, Math.min(2, decimalsOf(Number(y.toPrecision(3)))), input.numbers);
+  const write = (y: number) => formatNumber(y, Math.min(2, decimalsOf(Number(y.toPrecision(3)))), numbers);
   const parts = runs.map(({ category, places }) => {
     const [first, last] = [places[0], places.at(-1)];
     if (!first || !last) return '';

@@ -1,8 +1,7 @@
-import type { CategoryColumn } from '../data/table.js';
 import { choice, code, either, listOf, optional, text } from '../document/fields.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
 
 /** The settings that write the names of cases beside their markers. */
 export const namesShape = {
@@ -21,12 +20,6 @@ export interface NamesSettings {
   id?: string | undefined;
   names?: 'all' | (string | number | boolean)[] | undefined;
 }
-
-/** The column that names the cases, where the chart has one. */
-export const idsOf = ({ settings, table }: ChartInput<unknown>): CategoryColumn | undefined => {
-  const { id } = settings as NamesSettings;
-  return id === undefined ? undefined : table.category(id);
-};
 
 /** The names to write beside the cases of some rows; none where none are asked for. */
 export function namesOf(

@@ -3,8 +3,7 @@ import type { Category } from '../data/codebook.js';
 import { choice, code, either, listOf, optional } from '../document/fields.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
-import type { GroupMarks } from './groupMarks.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
 
 /** The setting that puts categories in order. */
 export const orderField = optional(
@@ -43,23 +42,23 @@ function byHand(wanted: readonly unknown[], categories: readonly Category[], inp
   return { places: [...new Set(places), ...rest], problems };
 }
 
-/** Which category stands at each place: by what its marks add up to, in the order given, or as they are. */
+/** Which category stands at each place: by what its marks come to, in the order given, or as they are. */
 export function orderOf(
   order: Order | undefined,
   categories: readonly Category[],
-  { series }: Pick<GroupMarks, 'series'>,
+  heights: readonly { category: number; value: number }[],
   input: ChartInput<{ category: string }>,
 ): { places: number[]; problems: Problem[] } {
   if (Array.isArray(order)) return byHand(order, categories, input);
   const places = categories.map((_, i) => i);
   if (order !== 'rising' && order !== 'falling') return { places, problems: [] };
   const sign = order === 'rising' ? 1 : -1;
-  const totals = categories.map((_, i) => {
-    const own = series.flatMap(({ marks }) => marks.filter(({ category }) => category === i));
+  const means = categories.map((_, i) => {
+    const own = heights.filter(({ category }) => category === i);
     return own.reduce((sum, { value }) => sum + value, 0) / Math.max(1, own.length);
   });
   return {
-    places: places.sort((a, b) => sign * ((totals[a] as number) - (totals[b] as number)) || a - b),
+    places: places.sort((a, b) => sign * ((means[a] as number) - (means[b] as number)) || a - b),
     problems: [],
   };
 }

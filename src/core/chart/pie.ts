@@ -1,22 +1,20 @@
 import * as z from 'zod/mini';
-import type { Categories } from '../data/categories.js';
 import type { Category } from '../data/codebook.js';
-import { type Selection, selectionOf } from '../data/selection.js';
 import { choice, fraction, listOf, number, object, optional, share, text } from '../document/fields.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { exactTotal } from '../statistics/exactSum.js';
 import { lowered } from '../type/letterCase.js';
-import { measureProblems, noRows } from './cases.js';
-import { type Cells, sortIntoCells } from './cells.js';
-import { groupingOf } from './grouping.js';
-import type { ChartInput, ChartKind } from './kind.js';
-import { caseSentences } from './notes.js';
+import { noRows } from './cases.js';
+import { sortIntoCells } from './cells.js';
+import { type Frame, filled } from './frame.js';
+import type { Grouping } from './grouping.js';
+import type { ChartKind, Drawn } from './kind.js';
 import { orderField, orderOf } from './order.js';
-import type { NumbersTable, Plan, Series, SliceMark } from './plan.js';
-import { resolveSingled } from './singled.js';
-import { weightColumns, weightOf, weightProblems, weightShape } from './weights.js';
-import { whereColumns, whereField } from './where.js';
+import type { NoAxis, Series, SliceMark } from './plan.js';
+import { categoryRole, valueRole } from './roles.js';
+import { weightShape } from './weights.js';
+import { whereField } from './where.js';
 
 /** More slices than this nobody can tell apart. */
 const mostSlices = 40;
@@ -60,9 +58,17 @@ const schema = z.strictObject({
   where: whereField,
 });
 
-/** The settings; in panels with the codes of the slices that all of them gather. */
-export type PieSettings = z.infer<typeof schema> & { gathers?: readonly string[] | undefined };
-type Input = ChartInput<PieSettings>;
+export type PieSettings = z.infer<typeof schema>;
+
+interface PieFrame extends Frame<PieSettings> {
+  category: Grouping;
+}
+
+/** What all panels have in common: the order of their slices, and which of them are gathered, by codes. */
+export interface SharedSlices {
+  order: readonly string[];
+  small: readonly string[];
+}
 
 interface Part {
   category: Category;
@@ -72,40 +78,52 @@ interface Part {
   of?: string[];
 }
 
-function partsOf({ settings }: Input, cells: Cells, categories: readonly Category[]): Part[] {
-  return categories.flatMap((category, i): Part[] => {
+/** The slices that have any case, as the codebook orders them. */
+function partsOf(frame: PieFrame): Part[] {
+  const { settings, category } = frame;
+  const cells = sortIntoCells(frame, category, undefined);
+  return category.categories.flatMap((own, i): Part[] => {
     const { summary } = cells.at(i, 0);
-    return summary.n === 0
-      ? []
-      : [{ category, value: settings.value === undefined ? summary.size : summary.sum, count: summary.n }];
+    const value = settings.value === undefined ? summary.size : summary.sum;
+    return summary.n === 0 ? [] : [{ category: own, value, count: summary.n }];
   });
 }
 
-/** Gathers the slices below a share into one; one small slice alone stays what it is. */
-function gathered(parts: readonly Part[], { gather, gathers }: PieSettings, total: number): Part[] {
-  if (!gather) return [...parts];
-  const isSmall = ({ category, value }: Part) =>
-    gathers ? gathers.includes(category.code) : value < gather.below * total;
-  const small = parts.filter(isSmall);
-  if (small.length === 0 || (small.length < 2 && !gathers)) return [...parts];
-  const name = gather.name ?? 'Other';
-  const sum = (key: 'value' | 'count') => small.reduce((all, part) => all + part[key], 0);
+const totalOf = (parts: readonly Part[]): number => exactTotal(parts.map(({ value }) => value));
+
+/** What the gathered slices are called where the author does not say. */
+const defaultName = 'Other';
+
+/** Gathers the small slices into one. */
+function gathered(parts: readonly Part[], { gather }: PieSettings, small: readonly string[]): Part[] {
+  const own = parts.filter(({ category }) => small.includes(category.code));
+  if (own.length === 0) return [...parts];
+  const name = gather?.name ?? defaultName;
+  const sum = (key: 'value' | 'count') => own.reduce((all, part) => all + part[key], 0);
   const other = {
     category: { code: name, name },
     value: sum('value'),
     count: sum('count'),
-    of: small.map(({ category }) => category.name),
+    of: own.map(({ category }) => category.name),
   };
-  return [...parts.filter((part) => !small.includes(part)), other];
+  return [...parts.filter((part) => !own.includes(part)), other];
 }
 
-function seriesOf(input: Input, parts: readonly Part[], total: number, colors: ReadonlyMap<string, string>): Series[] {
-  const { settings } = input;
+/** The slices of a pie, with an empty series for each that other panels alone have, so that colours are the same in all. */
+function seriesOf(
+  { settings, category: { variable } }: PieFrame,
+  parts: readonly Part[],
+  shown: readonly Category[],
+  total: number,
+): Series[] {
   const start = ((((settings.start ?? 0) / 360) % 1) + 1) % 1;
   let from = 0;
-  return parts.map(({ category, value, count }): Series => {
-    const to = from + value / total;
-    const color = colors.get(category.code);
+  return shown.map((category): Series => {
+    const part = parts.find((own) => own.category.code === category.code);
+    const color = variable.colors.get(category.code);
+    const common = { category, ...(color === undefined ? {} : { color }) };
+    if (!part) return { ...common, marks: [] };
+    const to = from + part.value / total;
     const mark: SliceMark = {
       type: 'slice',
       cell: { [settings.category]: category.code },
@@ -114,15 +132,15 @@ function seriesOf(input: Input, parts: readonly Part[], total: number, colors: R
       start,
       hole: settings.hole ?? 0,
       name: category.name,
-      value,
-      count,
+      value: part.value,
+      count: part.count,
     };
     from = to;
-    return { category, ...(color === undefined ? {} : { color }), marks: [mark] };
+    return { ...common, marks: [mark] };
   });
 }
 
-function numbersOf({ codebook, settings }: Input, parts: readonly Part[], total: number, cells: Cells): NumbersTable {
+function numbersOf({ codebook, settings }: PieFrame, parts: readonly Part[], total: number): Drawn['numbers'] {
   const variable = codebook.variable(settings.category);
   const valued = settings.value === undefined ? [] : [codebook.variable(settings.value)];
   return {
@@ -140,15 +158,10 @@ function numbersOf({ codebook, settings }: Input, parts: readonly Part[], total:
       (100 * value) / total,
       ...(parts.some((part) => part.of) ? [of?.join(', ')] : []),
     ]),
-    cases: codebook.cases,
-    read: cells.read,
-    chosen: cells.chosen,
-    used: cells.used,
-    leftOut: cells.leftOut,
   };
 }
 
-function altText({ codebook, settings, numbers }: Input, parts: readonly Part[], total: number): string {
+function altText({ codebook, settings, numbers }: PieFrame, parts: readonly Part[], total: number): string {
   const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
   const by = lowered(codebook.variable(settings.category).label);
   const shares = parts.map(
@@ -157,114 +170,90 @@ function altText({ codebook, settings, numbers }: Input, parts: readonly Part[],
   return `Pie chart of ${what} by ${by}: ${shares.join(', ')}.`;
 }
 
-function settingsProblems({ settings, locate }: Input): Problem[] {
+function settingsProblems({ settings, locate }: PieFrame): Problem[] {
   const idle = (path: string, needs: string) => error('setting-idle', { path, needs }, locate(path));
   return [...(settings.middle !== undefined && !settings.hole ? [idle('chart.middle', 'a "hole"')] : [])];
 }
 
-/** The chosen cases by category. */
-function sorted(input: Input, selection: Selection, category: Categories): Cells {
-  const { table, codebook } = input;
-  const { value } = input.settings;
-  const measured =
-    value === undefined ? undefined : { variable: codebook.variable(value), column: table.number(value) };
-  return sortIntoCells(input, { selection, category, value: measured, weight: weightOf(input), keepRows: false });
+/** The order of the slices over the cases of all panels, and which are small among them; one small slice alone stays. */
+function shareSlices(frame: PieFrame): Outcome<SharedSlices> {
+  const { gather, order: wanted } = frame.settings;
+  const parts = partsOf(frame);
+  const categories = parts.map(({ category }) => category);
+  const heights = parts.map(({ value }, category) => ({ category, value }));
+  const { places, problems } = orderOf(wanted, categories, heights, frame);
+  if (problems.length > 0) return fail(problems);
+  const total = totalOf(parts);
+  const small = gather ? parts.filter(({ value }) => value < gather.below * total) : [];
+  return succeed({
+    order: places.flatMap((at) => categories[at]?.code ?? []),
+    small: small.length > 1 ? small.map(({ category }) => category.code) : [],
+  });
 }
 
-/** What is small among the cases of all panels is gathered in each of them, so that the rest is the same everywhere. */
-function commonSlices(input: Input): PieSettings {
-  const { settings, table, codebook, locate } = input;
-  if (!settings.gather || weightProblems(input).length > 0) return settings;
-  const selection = selectionOf(settings.where, table, codebook, locate);
-  const category = groupingOf(input, settings.category, 'chart.category', selection);
-  const parts = partsOf(input, sorted(input, selection, category), category.categories);
-  const total = exactTotal(parts.map(({ value }) => value));
-  const { below } = settings.gather;
-  const small = parts.filter(({ value }) => value < below * total).map((part) => part.category.code);
-  return { ...settings, gathers: small.length > 1 ? small : [] };
-}
-
-function plan(input: Input): Outcome<Plan> {
-  const { settings, table, codebook, locate } = input;
-  const selection = selectionOf(settings.where, table, codebook, locate);
-  const category = groupingOf(input, settings.category, 'chart.category', selection);
-  const singled = resolveSingled(input, [category.all]);
-  const problems: Problem[] = [
-    ...(settings.value === undefined ? [] : measureProblems(input, settings.value, 'chart.value')),
-    ...settingsProblems(input),
-    ...weightProblems(input),
-    ...category.problems,
-    ...selection.problems,
-    ...singled.problems,
-  ];
-  if (hasErrors(problems)) return fail(problems);
-  const cells = sorted(input, selection, category);
-  const parts = partsOf(input, cells, category.categories);
-  const total = exactTotal(parts.map(({ value }) => value));
+/** What no pie can show: negative shares, none at all, or more than can be told apart. */
+function sharesProblems(frame: PieFrame, parts: readonly Part[], total: number): Problem[] {
+  const { settings, locate, counts } = frame;
   const negative = parts.find((part) => part.value < 0);
   if (negative) {
-    return fail([
-      ...problems,
-      error('shares-negative', { group: negative.category.name, value: negative.value }, locate('chart.value')),
-    ]);
+    const facts = { group: negative.category.name, value: negative.value };
+    return [error('shares-negative', facts, locate('chart.value'))];
   }
-  if (!(total > 0)) {
-    return fail([...problems, noRows(input, cells)]);
-  }
-  if (parts.length > mostSlices) {
-    const facts = { column: settings.category, path: 'chart.category', count: parts.length, most: mostSlices };
-    return fail([...problems, error('measured-as-category', facts, locate('chart.category'))]);
-  }
-  const ranked = { series: [{ marks: parts.map((part, i) => ({ category: i, value: part.value })) }] };
-  const order = orderOf(
-    settings.order,
-    parts.map((part) => part.category),
-    ranked as never,
-    input,
-  );
-  problems.push(...order.problems);
-  if (hasErrors(problems)) return fail(problems);
-  const shown = gathered(
-    order.places.map((place) => parts[place] as Part),
-    settings,
-    total,
-  );
-  const numbers = numbersOf(input, shown, total, cells);
+  if (!(total > 0)) return [noRows(frame, counts)];
+  if (parts.length <= mostSlices) return [];
+  const facts = { column: settings.category, path: 'chart.category', count: parts.length, most: mostSlices };
+  return [error('measured-as-category', facts, locate('chart.category'))];
+}
+
+const noAxis: NoAxis = { shows: 'none', title: { label: '', from: 'chart' } };
+
+function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
+  const { settings, category } = frame;
+  const found = partsOf(frame);
+  const total = totalOf(found);
+  const wrong = sharesProblems(frame, found, total);
+  if (wrong.length > 0) return fail(wrong);
+  const ordered = order.flatMap((code) => found.filter((part) => part.category.code === code));
+  const parts = gathered(ordered, settings, small);
+  const name = settings.gather?.name ?? defaultName;
+  const others = small.length > 0 ? [{ code: name, name }] : [];
+  const large = order.filter((code) => !small.includes(code));
+  const shown = large.flatMap((code) => category.categories.filter((own) => own.code === code));
   const show = settings.labels?.show ?? (settings.names === 'legend' ? ['percent'] : ['name', 'percent']);
-  const none = { shows: 'none', title: { label: '', from: 'chart' } } as const;
-  return succeed(
-    {
+  const entries = [...shown, ...others];
+  return succeed({
+    plan: {
       direction: 'vertical',
-      x: none,
-      y: none,
-      series: seriesOf(input, shown, total, category.variable.colors),
+      x: noAxis,
+      y: noAxis,
+      series: seriesOf(frame, parts, entries, total),
       ...(show.length > 0 ? { sliceLabels: { shows: show, place: settings.labels?.place ?? 'auto' } } : {}),
       ...(settings.middle === undefined ? {} : { middle: settings.middle }),
-      ...(settings.names === 'legend'
-        ? { legend: { variable: category.variable, entries: shown.map((part) => part.category) } }
-        : {}),
-      singled: singled.singled,
-      categoryColors: new Map(),
-      numbers,
-      note: caseSentences(input, numbers),
-      altText: altText(input, shown, total),
     },
-    problems,
-  );
+    legend:
+      settings.names === 'legend' ? { title: category.variable.label, by: category.variable.name, entries } : 'none',
+    numbers: numbersOf(frame, parts, total),
+    note: [],
+    altText: altText(frame, parts, total),
+  });
 }
+
+const pieFrame = (frame: Frame<PieSettings>): PieFrame => ({
+  ...frame,
+  category: filled(frame.sorted('category'), 'category'),
+});
 
 /** Shares of a whole as slices of a circle. */
 export const pie = {
   name: 'pie',
   description: 'Shares of a whole as slices of a circle or a ring.',
   schema,
-  columns: (settings) => [
-    { column: settings.category, as: 'category', path: 'chart.category' },
-    ...(settings.value === undefined ? [] : [{ column: settings.value, as: 'number', path: 'chart.value' } as const]),
-    ...weightColumns(settings),
-    ...whereColumns(settings.where),
-  ],
+  roles: {
+    category: { ...categoryRole, onAxis: false },
+    value: { ...valueRole, draft: { keys: ['value'], isNeeded: false } },
+  },
   shows: () => ({ x: 'none', y: 'none' }),
-  common: commonSlices,
-  plan,
-} satisfies ChartKind<PieSettings>;
+  check: (frame) => settingsProblems(pieFrame(frame)),
+  share: (frame) => shareSlices(pieFrame(frame)),
+  draw: (frame, common) => draw(pieFrame(frame), common),
+} satisfies ChartKind<PieSettings, PieSettings, SharedSlices>;

@@ -15,6 +15,8 @@ export interface AxisTitle {
 /** An axis with categories. */
 export interface CategoryAxis {
   shows: 'category';
+  /** The variable whose values they are. */
+  variable: string;
   title: AxisTitle;
   categories: Category[];
 }
@@ -112,7 +114,17 @@ export interface CloudMark {
 }
 
 /** What a line is, which decides how the style draws it. */
-export type LineRole = 'series' | 'fit' | 'reference' | 'normal' | 'density' | 'curve' | 'center';
+export type LineRole =
+  | 'series'
+  | 'fit'
+  | 'commonFit'
+  | 'ellipse'
+  | 'groupCurve'
+  | 'reference'
+  | 'normal'
+  | 'density'
+  | 'curve'
+  | 'center';
 
 /** A line through places; `NaN` breaks it. On an axis of categories a place is the number of one. */
 export interface LineMark {
@@ -188,7 +200,10 @@ export interface Series {
 }
 
 export interface LegendPlan {
-  variable: Variable;
+  /** Its title where the author gives none; empty for none. */
+  title: string;
+  /** The variable whose values the entries are; none for those of functions. */
+  by?: string;
   entries: Category[];
 }
 
@@ -279,9 +294,13 @@ export interface Plan {
   singled: Singled;
   /** Colour tied in the codebook to a category of the first variable, by code, where there is one series. */
   categoryColors: ReadonlyMap<string, string>;
-  numbers: NumbersTable;
-  /** Sentences that a note needs, with inline markup. */
-  note: string[];
-  /** The figure in words. */
-  altText: string;
+}
+
+/** The rows and columns in which the panels of a chart stand. */
+export interface PanelGrid {
+  columns: number;
+  /** Words above each panel; none where there is one panel. */
+  titles?: string[];
+  /** Whether all panels have the same axis, so that only the outer ones need its labels. */
+  shared: { x: boolean; y: boolean };
 }

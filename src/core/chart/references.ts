@@ -1,5 +1,5 @@
 import { listOf, number, object, optional, text } from '../document/fields.js';
-import { decimalsOf, formatNumber, type NumberForm } from '../scale/numberFormat.js';
+import type { NoteFact } from './noteFacts.js';
 import type { LineMark } from './plan.js';
 
 /** The setting for lines at values of the axis of numbers. */
@@ -42,7 +42,7 @@ export function referenceLines(
 }
 
 /** What the lines are, for the note. */
-export const referenceSentences = (references: readonly Reference[] | undefined, form: NumberForm): string[] =>
-  (references ?? []).flatMap(({ at, label }) =>
-    label === undefined ? [] : [`The line at ${formatNumber(at, decimalsOf(at), form)} is the ${label}.`],
+export const referenceFacts = (references: readonly Reference[] | undefined): NoteFact[] =>
+  (references ?? []).flatMap(({ at, label }): NoteFact[] =>
+    label === undefined ? [] : [{ is: 'reference', at, label }],
   );

@@ -1,6 +1,8 @@
 import * as z from 'zod/mini';
+import type { Category } from '../data/codebook.js';
 import { choice, level, listOf, number, object, optional, text } from '../document/fields.js';
-import { fitField } from './fit.js';
+import { type DrawnFit, fitField } from './fit.js';
+import type { Frame } from './frame.js';
 import { namesShape } from './names.js';
 import { whereField } from './where.js';
 
@@ -43,3 +45,15 @@ export const scatterSchema = z.strictObject({
 });
 
 export type ScatterSettings = z.infer<typeof scatterSchema>;
+export type ScatterFrame = Frame<ScatterSettings>;
+
+/** The cases of one group. */
+export interface Points {
+  category?: Category;
+  /** Number of the group. */
+  group: number;
+  rows: number[];
+  xs: Float64Array;
+  ys: Float64Array;
+  fit?: DrawnFit | undefined;
+}

@@ -1,14 +1,13 @@
-import type { Categories } from '../data/categories.js';
-import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
+import { formatNumber } from '../scale/numberFormat.js';
 import { fitLine } from '../statistics/line.js';
 import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
-import { type Cases, countsOf } from './cases.js';
-import { type DrawnFit, fitSentence } from './fit.js';
-import { levelText } from './groupWords.js';
-import { caseSentences } from './notes.js';
-import type { NumbersColumn, NumbersTable } from './plan.js';
-import type { Points, ScatterInput } from './scatter.js';
+import { type DrawnFit, fitFacts } from './fit.js';
+import type { Drawn } from './kind.js';
+import { defaultLevel } from './levels.js';
+import type { NoteFact } from './noteFacts.js';
+import type { NumbersColumn } from './plan.js';
+import type { Points, ScatterFrame } from './scatterSettings.js';
 
 function summaryOf(values: Float64Array): Summary {
   const summary = new Summary();
@@ -39,12 +38,11 @@ function fitCells(fit: DrawnFit | undefined, columns: readonly NumbersColumn[]):
 
 /** What stands behind the points: means, spread, correlation and line of each group. */
 export function scatterNumbers(
-  { codebook, settings }: ScatterInput,
+  { codebook, settings, sorted }: ScatterFrame,
   points: readonly Points[],
-  cases: Cases,
-  group: Categories | undefined,
   common: DrawnFit | undefined,
-): NumbersTable {
+): Drawn['numbers'] {
+  const group = sorted('group');
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [dx, dy] = [(x.decimals ?? 2) + 2, (y.decimals ?? 2) + 2];
   const fits = fitColumns(settings.fit?.degree);
@@ -73,42 +71,27 @@ export function scatterNumbers(
       ...points.map((own) => row(own.category?.name, own)),
       ...(common ? [row('All', { xs: join('xs'), ys: join('ys'), fit: common })] : []),
     ],
-    cases: codebook.cases,
-    ...countsOf(cases),
   };
 }
 
 /** What lines, bands, ellipses and areas of markers mean. */
-export function scatterNotes(input: ScatterInput, numbers: NumbersTable): string[] {
-  const { settings, codebook } = input;
-  const write = (value: number) => formatNumber(value, decimalsOf(value), input.numbers);
-  const lines = (settings.references ?? []).flatMap(({ x, y, label }) => {
-    if (label === undefined) return [];
-    const at = x === undefined ? (y === undefined ? '' : ` at ${write(y)}`) : ` at ${write(x)}`;
-    return [`The dashed line${at} is the ${label}.`];
-  });
+export function scatterFacts({ settings, codebook }: ScatterFrame): NoteFact[] {
+  const { ellipse, size, overlap, references = [] } = settings;
+  const lines = references.flatMap(({ x, y, label }): NoteFact[] =>
+    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash: 'dashed' }],
+  );
   return [
-    ...fitSentence(settings.fit),
-    ...(settings.ellipse
-      ? [
-          `Ellipses hold ${levelText(settings.ellipse.level ?? 0.95)} of normal distributions with the means and covariances of the points.`,
-        ]
-      : []),
-    ...(settings.size === undefined
-      ? []
-      : [`The area of the markers shows ${lowered(codebook.variable(settings.size).label)}.`]),
-    ...(settings.overlap === 'count' ? [`Larger markers stand for several ${codebook.cases}.`] : []),
-    ...(settings.overlap === 'jitter' ? ['Points on the same spot stand aside a little.'] : []),
+    ...fitFacts(settings.fit),
+    ...(ellipse ? [{ is: 'ellipses', level: ellipse.level ?? defaultLevel } as const] : []),
+    ...(size === undefined ? [] : [{ is: 'sizes', of: codebook.variable(size).label } as const]),
+    ...(overlap === 'count' ? [{ is: 'stacked', cases: codebook.cases } as const] : []),
+    ...(overlap === 'jitter' ? [{ is: 'aside' } as const] : []),
     ...lines,
-    ...caseSentences(input, numbers),
   ];
 }
 
-export function scatterAltText(
-  { codebook, settings, numbers }: ScatterInput,
-  points: readonly Points[],
-  count: number,
-): string {
+export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFrame, points: readonly Points[]): string {
+  const count = rows.length;
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [xs, ys] = (['xs', 'ys'] as const).map((key) => {
     const all = new Float64Array(count);

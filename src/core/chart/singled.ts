@@ -3,7 +3,7 @@ import type { NumberNotation } from '../data/numberText.js';
 import type { CategoryColumn } from '../data/table.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
-import type { ChartInput, Named } from './kind.js';
+import type { ChartInput, Named } from './chartInput.js';
 import type { Cell, Singled } from './plan.js';
 
 /** In charts without groups and cases nothing can be singled out. */

@@ -1,8 +1,8 @@
-import type { Categories } from '../data/categories.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
-import type { EndLabel, NumbersTable, Series } from './plan.js';
-import type { Found, SlopeInput as Input, Item, Part } from './slope.js';
+import type { Drawn } from './kind.js';
+import type { EndLabel, Series } from './plan.js';
+import type { Item, SlopeFrame, SlopePart } from './slopeSettings.js';
 
 /** What may become of an item from the first time to the last. */
 export const changes = ['Rise', 'Fall', 'No change'] as const;
@@ -16,7 +16,7 @@ export function changeOf({ values }: Item): (typeof changes)[number] {
 }
 
 /** Name and value at both ends; in the middle the lines speak for themselves. */
-export function slopeLabels(input: Input, parts: readonly Part[], series: readonly Series[]): EndLabel[] {
+export function slopeLabels(input: SlopeFrame, parts: readonly SlopePart[], series: readonly Series[]): EndLabel[] {
   const decimals = input.codebook.variable(input.settings.value).decimals ?? 0;
   const write = (value: number) => formatNumber(value, decimals, input.numbers);
   return parts.flatMap((part, s) =>
@@ -41,17 +41,16 @@ export function slopeLabels(input: Input, parts: readonly Part[], series: readon
 }
 
 /** The table behind the lines: each item at each time, and its change. */
-export function slopeNumbers(input: Input, found: Found, item: Categories): NumbersTable {
-  const { codebook, settings } = input;
+export function slopeNumbers({ codebook, settings, item, time }: SlopeFrame, items: readonly Item[]): Drawn['numbers'] {
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
     columns: [
       { key: item.variable.name, title: item.variable.label },
-      ...found.times.map(({ code: key, name }) => ({ key, title: name, decimals })),
+      ...time.categories.map(({ code: key, name }) => ({ key, title: name, decimals })),
       { key: 'change', title: 'Change', decimals },
       { key: 'changePercent', title: 'Change (%)', decimals: 1 },
     ],
-    rows: found.items.map(({ category, values }) => {
+    rows: items.map(({ category, values }) => {
       const [first, last] = [values[0], values.at(-1)];
       const change = first === undefined || last === undefined ? undefined : last - first;
       return [
@@ -61,13 +60,12 @@ export function slopeNumbers(input: Input, found: Found, item: Categories): Numb
         change === undefined || !first ? undefined : (100 * change) / Math.abs(first),
       ];
     }),
-    cases: codebook.cases,
-    ...found.counts,
   };
 }
 
 /** What rises and falls, in words. */
-export function slopeAltText({ codebook, settings, numbers }: Input, { items, times }: Found): string {
+export function slopeAltText({ codebook, settings, numbers, time }: SlopeFrame, items: readonly Item[]): string {
+  const times = time.categories;
   const value = codebook.variable(settings.value);
   const [first, last] = [times[0]?.name, times.at(-1)?.name];
   const count = (name: string) => items.filter((entry) => changeOf(entry) === name).length;

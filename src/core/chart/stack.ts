@@ -1,9 +1,9 @@
 import { error, fail, type Outcome, succeed } from '../document/problem.js';
-import type { GroupInput } from './group.js';
 import type { GroupMarks, GroupSeries } from './groupMarks.js';
+import type { GroupFrame } from './groupSettings.js';
 
 /** Puts the bars of each category on top of each other, those below zero downwards; as shares they add up to 100. */
-export function stack({ settings, mark: type, locate }: GroupInput, marks: GroupMarks): Outcome<GroupSeries[]> {
+export function stack({ settings, mark: type, locate }: GroupFrame, marks: GroupMarks): Outcome<GroupSeries[]> {
   const { arrange = 'clustered' } = settings;
   if (type !== 'bar' || arrange === 'clustered') return succeed(marks.series);
   const all = marks.series.flatMap((series) => series.marks);

@@ -4,9 +4,9 @@ import { error, type Problem, warning } from '../document/problem.js';
 import { isBelowTwo } from '../statistics/interval.js';
 import type { Weights } from '../statistics/sample.js';
 import type { Summary, WeightKind } from '../statistics/summary.js';
-import { lowered } from '../type/letterCase.js';
-import type { MeasuredColumn } from './cells.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
+import type { MeasuredColumn } from './measuredColumn.js';
+import type { NoteFact } from './noteFacts.js';
 
 /** The two ways in which a row may count for more or less than one case: named apart, for they are not the same. */
 export const weightShape = {
@@ -71,8 +71,8 @@ export function unlikeWeights(
   return groups.length === 0 ? [] : [warning('weights-unlike', { groups }, locate('chart.weight'))];
 }
 
-/** Weights that are none, and settings that cannot take any. */
-export function weightProblems(input: ChartInput<WeightSettings> & { summary?: string | undefined }): Problem[] {
+/** Weights that are none, or of both sorts. */
+export function weightProblems(input: ChartInput<WeightSettings>): Problem[] {
   const { settings, locate } = input;
   const weight = weightOf(input);
   if (!weight) return [];
@@ -82,18 +82,22 @@ export function weightProblems(input: ChartInput<WeightSettings> & { summary?: s
       error('one-of-several', { path: 'chart.weight', others: ['frequency'], where: 'chart' }, locate('chart.weight')),
     ];
   }
-  if (input.summary === 'given') {
-    const needs = '"summary" mean, median, sum, count or percent; values as given do not count for more or less';
-    return [error('setting-idle', { path, needs }, locate(path))];
-  }
   const whole = weight.kind === 'frequency';
   const wrong = weight.column.numbers.find((value) => value < 0 || (whole && !Number.isNaN(value) && value % 1 !== 0));
   if (wrong === undefined) return [];
   return [error('weight-wrong', { column: weight.variable.name, value: wrong, path, whole }, locate(path))];
 }
 
-/** That cases count unequally, for the note. */
-export function weightSentences(input: ChartInput<WeightSettings>): string[] {
+/** Weights of values that are drawn as they are given. */
+export function idleWeights(input: ChartInput<WeightSettings>, summary: string): Problem[] {
   const weight = weightOf(input);
-  return weight?.kind === 'case' ? [`Cases are weighted by ${lowered(weight.variable.label)}.`] : [];
+  if (!weight || summary !== 'given') return [];
+  const path = `chart.${keys[weight.kind]}`;
+  const needs = '"summary" mean, median, sum, count or percent; values as given do not count for more or less';
+  return [error('setting-idle', { path, needs }, input.locate(path))];
+}
+
+/** That cases count unequally, for the note. */
+export function weightFacts(weight: WeightColumn | undefined): NoteFact[] {
+  return weight?.kind === 'case' ? [{ is: 'weighted', by: weight.variable.label }] : [];
 }

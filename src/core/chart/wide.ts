@@ -3,7 +3,7 @@ import type { Where } from '../data/selection.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
 import { choice, either, listOf, optional, text } from '../document/fields.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
-import type { ChartInput } from './kind.js';
+import type { ChartInput } from './chartInput.js';
 
 /** The settings that take several measured columns of a wide table as groups. */
 export const wideShape = {
@@ -73,7 +73,7 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
 }
 
 /** The settings with a category and a value, or what is missing. */
-export function withCategory<S extends WideSettings>(
+function withCategory<S extends WideSettings>(
   input: ChartInput<S>,
 ): Outcome<ChartInput<S & { category: string; value: string }>> {
   const { settings, codebook, table, locate } = input;
@@ -89,4 +89,12 @@ export function withCategory<S extends WideSettings>(
     ...(category === undefined ? [missing('chart.category', 'nothing says what stands along the axis', false)] : []),
     ...(value === undefined ? [missing('chart.value', 'nothing says which values are drawn', true)] : []),
   ]);
+}
+
+/** The settings of a chart of values by category, over a table with a row for each value. */
+export function completeLong<S extends WideSettings>(
+  given: ChartInput<S>,
+): Outcome<ChartInput<S & { category: string; value: string }>> {
+  const long = asLong(given);
+  return long.ok ? withCategory(long.value) : long;
 }

@@ -1,7 +1,7 @@
+import type { PanelGrid } from '../chart/plan.js';
 import { textRoles } from '../document/look/names.js';
 import { error, type Problem } from '../document/problem.js';
 import type { Box } from '../plate/plate.js';
-import type { Grid } from './grid.js';
 import { type FittedFoot, type FittedHeading, fitFoot, fitHeading, type HeadingWords } from './heading.js';
 import { type FittedLegend, fitLegend } from './legend.js';
 import { settle } from './settle.js';
@@ -12,7 +12,7 @@ import { em, type Typesetter } from './typesetter.js';
 /** What is laid out: panels with their plans, and the words above and below them. */
 export interface FigureRequest extends HeadingWords {
   sheets: readonly Sheet[];
-  grid: Grid;
+  grid: PanelGrid;
 }
 
 /** A figure tried at one size of text. */

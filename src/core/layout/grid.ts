@@ -1,13 +1,4 @@
-/** Panels in rows and columns. */
-export interface Grid {
-  columns: number;
-  /** Words above each panel; none where there is one panel. */
-  titles?: string[];
-  /** Whether all panels have the same axis, so that only the outer ones need its labels. */
-  shared: { x: boolean; y: boolean };
-}
-
-export const onePanel: Grid = { columns: 1, shared: { x: true, y: true } };
+import type { PanelGrid } from '../chart/plan.js';
 
 /** Where a panel stands among others, and which of its sides are outer ones. */
 export interface GridPlace {
@@ -21,7 +12,7 @@ export interface GridPlace {
   lastRow: boolean;
 }
 
-export function gridPlace({ columns }: Grid, i: number, count: number): GridPlace {
+export function gridPlace({ columns }: PanelGrid, i: number, count: number): GridPlace {
   const [column, row] = [i % columns, Math.floor(i / columns)];
   return {
     column,

@@ -62,7 +62,7 @@ interface Parts {
 
 function legendTitle(sheet: Sheet): string {
   const { legend, words } = sheet.settings;
-  return legend.title ?? inCase(sheet.plan.legend?.variable.label ?? '', words.case, words.keep);
+  return legend.title ?? inCase(sheet.plan.legend?.title ?? '', words.case, words.keep);
 }
 
 function parts(sheet: Sheet, width: number): Parts {
@@ -193,7 +193,7 @@ function keyInk(
 export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
   const { plan, settings } = sheet;
   const items: PlateItem[] = [];
-  const variable = plan.legend?.variable;
+  const by = plan.legend?.by;
   const { frame, place } = settings.legend;
   if (frame.width > 0 || place === 'inside') {
     const by = framePadding * em(sheet);
@@ -205,20 +205,25 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: numb
     items.push({ type: 'rect', role: 'legend.frame', from: 'legend.frame', box, ...box, ...ground });
   }
   if (legend.title) {
-    const from = settings.legend.title === undefined ? `codebook.variables.${variable?.name}.label` : 'legend.title';
+    const from =
+      settings.legend.title === undefined
+        ? by === undefined
+          ? 'chart'
+          : `codebook.variables.${by}.label`
+        : 'legend.title';
     const label = { role: 'legend.title', from, color: settings.text.legendTitle.color };
     items.push(textAt(legend.title.block, x + legend.title.x, y + legend.title.y, label));
   }
   legend.entries.forEach((entry, i) => {
     const category = plan.legend?.entries[i];
     const series = plan.series[i];
-    if (!category || !series || !variable || !entry.key) return;
+    if (!category || !series || !entry.key) return;
     const role = `legend.entries[${i}]`;
-    const fill = fillOf(sheet, series, i, { [variable.name]: category.code });
+    const fill = fillOf(sheet, series, i, by === undefined ? {} : { [by]: category.code });
     items.push(...keyInk(sheet, series, i, fill, { x: x + entry.key.x, y: y + entry.key.y }, `${role}.key`));
     const label = {
       role,
-      from: `codebook.variables.${variable.name}.values.${category.code}`,
+      from: by === undefined ? 'chart' : `codebook.variables.${by}.values.${category.code}`,
       color: settings.text.legendEntry.color,
     };
     items.push(textAt(entry.block, x + entry.x, y + entry.y, label));

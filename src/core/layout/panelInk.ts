@@ -13,8 +13,7 @@ import { em, type Typesetter } from './typesetter.js';
 function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
   const plan = sheet.plan[at];
   if (plan.shows !== 'category') return [];
-  const variable = sheet.plan.numbers.columns[0]?.key;
-  return plan.categories.map(({ code }) => `codebook.variables.${variable}.values.${code}`);
+  return plan.categories.map(({ code }) => `codebook.variables.${plan.variable}.values.${code}`);
 }
 
 /** Axes that cross have labels inside the panel: one that would stand on another, or on words at the marks, is left out. */

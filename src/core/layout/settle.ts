@@ -1,4 +1,4 @@
-import type { AxisPlan, ValueAxis } from '../chart/plan.js';
+import type { AxisPlan, PanelGrid, ValueAxis } from '../chart/plan.js';
 import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
@@ -7,7 +7,7 @@ import { fitTitle, titleDepth, titleFits } from './axis.js';
 import { crossings, scalesOf } from './axisLines.js';
 import { fitCategoryAxis } from './categoryAxis.js';
 import { equalPanel } from './equalScales.js';
-import { type Grid, type GridPlace, gridPlace } from './grid.js';
+import { type GridPlace, gridPlace } from './grid.js';
 import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './panelNeeds.js';
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from './secondAxis.js';
 import type { Fitted, NoFittedAxis, Settled, SettledPanel } from './settled.js';
@@ -57,7 +57,7 @@ function dataDecimals(sheet: Sheet, x: Fitted, y: Fitted): number {
   return measured.shows === 'value' ? measured.dataDecimals : 0;
 }
 
-function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, whole: Box, done: FittedAxes): SettledPanel {
+function settledPanel(sheet: Sheet, grid: PanelGrid, place: GridPlace, whole: Box, done: FittedAxes): SettledPanel {
   const { equalScales } = sheet.settings.panel;
   const { panel, axes } = equalScales
     ? equalPanel(sheet, whole, (box) => fitAxes(sheet, box, new Map()))
@@ -88,7 +88,7 @@ function settledPanel(sheet: Sheet, grid: Grid, place: GridPlace, whole: Box, do
 }
 
 /** The boxes of all panels in a room, under titles of some height. */
-function panelBoxes(room: Box, grid: Grid, count: number, spaces: Spaces, head: number): Box[] {
+function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces, head: number): Box[] {
   const rows = Math.ceil(count / grid.columns);
   const width = (room.width - spaces.left - spaces.right - spaces.across * (grid.columns - 1)) / grid.columns;
   const height = (room.height - spaces.top - spaces.bottom - spaces.down * (rows - 1)) / rows - head;
@@ -107,7 +107,7 @@ function panelBoxes(room: Box, grid: Grid, count: number, spaces: Spaces, head: 
  * Finds the panels: margins follow from what has to fit, and what fits follows from the panels. From the third pass on
  * margins only grow, so the passes end; undefined where nothing is left of the panels.
  */
-export function settle(sheets: readonly Sheet[], grid: Grid, room: Box): Settled | undefined {
+export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Settled | undefined {
   const sheet = sheets[0] as Sheet;
   const overhang = Math.max(...sheets.map((each) => markerOverhang(each, each.settings.space.page * em(each))));
   let spaces: Spaces = { left: 0, right: 0, top: 0, bottom: 0, across: 0, down: 0 };

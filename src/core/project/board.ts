@@ -1,9 +1,9 @@
+import { letterOf } from '../chart/letters.js';
 import type { NumbersTable } from '../chart/plan.js';
 import { lengthInPoints } from '../document/length.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import { captioned } from '../layout/caption.js';
 import { inkProblems } from '../layout/inkProblems.js';
-import { letterOf } from '../layout/letters.js';
 import { moved } from '../layout/moved.js';
 import { textAt } from '../layout/place.js';
 import { em, setRole, type Typesetter } from '../layout/typesetter.js';

@@ -1,4 +1,6 @@
+import { kindOf } from '../chart/kinds.js';
 import type { NumbersTable } from '../chart/plan.js';
+import { type PlannedChart, planChart } from '../chart/planChart.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
@@ -14,7 +16,6 @@ import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
 import { readCallouts } from './callouts.js';
 import type { Gathered } from './gather.js';
-import { type PlannedPanels, planPanels } from './planPanels.js';
 
 export interface ComposeOptions {
   /** Whether number, title and note are drawn with the image; the page then grows by their height. */
@@ -32,7 +33,7 @@ export interface Composition {
   origin(path: string): Origin | undefined;
 }
 
-function captionWords(gathered: Gathered, plan: PlannedPanels): CaptionWords {
+function captionWords(gathered: Gathered, plan: PlannedChart): CaptionWords {
   const { number, title, note = 'auto' } = gathered.figure.caption ?? {};
   return {
     number,
@@ -54,7 +55,7 @@ function panelsOf({ figure, locate }: Gathered, count: number): { problems: Prob
 
 function plateOf(
   gathered: Gathered,
-  planned: PlannedPanels,
+  planned: PlannedChart,
   resolved: Resolved,
   colors: Colors,
   options: ComposeOptions,
@@ -139,7 +140,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
     numbers: resolved.settings.numbers,
     locate,
   };
-  const planned = planPanels(input, figure.panels);
+  const planned = planChart(kindOf(figure.chart), input, figure.panels);
   const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
   const placeOf = (path: string) => resolved.origin(path)?.place;

@@ -1,88 +1,34 @@
+import { chartKinds } from '../chart/kinds.js';
+import { type Accepts, type DraftKey, draftKeys, type Roles } from '../chart/roles.js';
 import type { NumberNotation } from '../data/numberText.js';
 import type { ColumnProfile } from '../data/profile.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 
 /** The columns that an author names for a first figure, and its kind. */
-export interface DraftWish {
-  kind?: string | undefined;
-  value?: string | undefined;
-  category?: string | undefined;
-  group?: string | undefined;
-  x?: string | undefined;
-  y?: string | undefined;
-}
+export type DraftWish = { [K in DraftKey | 'kind']?: string | undefined };
 
-type Key = 'value' | 'category' | 'group' | 'x' | 'y';
-type Needs = 'measured' | 'category' | 'any' | 'ordered';
-
-/** What each kind takes: the columns it needs, and those it may have. */
+/** What a first figure can be told of a kind: its roles that an option fills. */
 interface Fit {
   kind: string;
-  needs: Partial<Record<Key, Needs>>;
-  may: Partial<Record<Key, Needs>>;
-  /** The settings under the kind's own names. */
-  settings(wish: DraftWish): Record<string, string | undefined>;
+  roles: { setting: string; accepts: Accepts; keys: readonly DraftKey[]; isNeeded: boolean }[];
 }
 
-const grouped = ({ category, value, group }: DraftWish) => ({ category, value, group });
-
 /** Kinds in the order in which a first figure is sought. */
-const fits: readonly Fit[] = [
-  { kind: 'bar', needs: { category: 'category' }, may: { value: 'measured', group: 'category' }, settings: grouped },
-  {
-    kind: 'histogram',
-    needs: { value: 'measured' },
-    may: { group: 'category' },
-    settings: ({ value, group }) => ({ value, group }),
-  },
-  {
-    kind: 'scatter',
-    needs: { x: 'measured', y: 'measured' },
-    may: { group: 'category' },
-    settings: ({ x, y, group }) => ({ x, y, group }),
-  },
-  {
-    kind: 'line',
-    needs: { x: 'ordered', y: 'measured' },
-    may: { group: 'category' },
-    settings: ({ x, y, group }) => ({ x, value: y, group }),
-  },
-  {
-    kind: 'line',
-    needs: { x: 'ordered', value: 'measured' },
-    may: { group: 'category' },
-    settings: ({ x, value, group }) => ({ x, value, group }),
-  },
-  { kind: 'box', needs: { category: 'category', value: 'measured' }, may: { group: 'category' }, settings: grouped },
-  { kind: 'points', needs: { category: 'category', value: 'measured' }, may: { group: 'category' }, settings: grouped },
-  {
-    kind: 'interval',
-    needs: { category: 'category', value: 'measured' },
-    may: { group: 'category' },
-    settings: grouped,
-  },
-  {
-    kind: 'pie',
-    needs: { category: 'category' },
-    may: { value: 'measured' },
-    settings: ({ category, value }) => ({ category, value }),
-  },
-  {
-    kind: 'slope',
-    needs: { category: 'any', x: 'category', value: 'measured' },
-    may: { group: 'category' },
-    settings: ({ category, x, value, group }) => ({ item: category, time: x, value, group }),
-  },
-];
+const fits: readonly Fit[] = chartKinds
+  .map(({ name, roles }) => ({
+    kind: name,
+    roles: Object.entries(roles as Roles).flatMap(([setting, { accepts, draft }]) =>
+      draft ? [{ setting, accepts, ...draft }] : [],
+    ),
+  }))
+  .filter(({ roles }) => roles.length > 0);
 
-const keys: readonly Key[] = ['value', 'category', 'group', 'x', 'y'];
-
-/** Whether a column can stand where a need is. */
-function meets({ looks, different }: ColumnProfile, need: Needs): boolean {
-  if (need === 'any') return true;
-  if (need === 'measured') return looks === 'numeric' || (looks === 'coded' && different > 4);
-  if (need === 'ordered') return looks !== 'names' && looks !== 'empty';
+/** Whether a column can stand in a role. */
+function meets({ looks, different }: ColumnProfile, accepts: Accepts): boolean {
+  if (accepts === 'any') return true;
+  if (accepts === 'measured') return looks === 'numeric' || (looks === 'coded' && different > 4);
+  if (accepts === 'ordered') return looks !== 'names' && looks !== 'empty';
   return looks === 'nominal' || looks === 'coded' || (looks === 'date' && different <= 12);
 }
 
@@ -95,20 +41,30 @@ const lookWords: Record<ColumnProfile['looks'], string> = {
   empty: 'no values',
 };
 
+const optionWords = (keys: readonly DraftKey[]) => keys.map((key) => `--${key}`).join(' or ');
+
+/** The option that fills a role, the first of its own that is named. */
+const keyOf = ({ keys }: Fit['roles'][number], wish: DraftWish) => keys.find((key) => wish[key] !== undefined);
+
 /** Why the named columns do not fit a kind; none where they do. */
-function misfit(fit: Fit, wish: DraftWish, columns: ReadonlyMap<string, ColumnProfile>): string | undefined {
-  for (const key of keys) {
-    const [name, need] = [wish[key], fit.needs[key] ?? fit.may[key]];
-    if (name === undefined) {
-      if (fit.needs[key]) return `it needs --${key}`;
-      continue;
-    }
-    if (!need) return `it takes no --${key}`;
-    const profile = columns.get(name);
-    if (profile && !meets(profile, need)) return `${name} holds ${lookWords[profile.looks]}`;
+function misfit({ roles }: Fit, wish: DraftWish, columns: ReadonlyMap<string, ColumnProfile>): string | undefined {
+  const taken = new Set(roles.flatMap((role) => keyOf(role, wish) ?? []));
+  const idle = draftKeys.find((key) => wish[key] !== undefined && !taken.has(key));
+  for (const role of roles) {
+    const key = keyOf(role, wish);
+    if (key === undefined && role.isNeeded) return `it needs ${optionWords(role.keys)}`;
+    const profile = key && columns.get(wish[key] as string);
+    if (profile && !meets(profile, role.accepts)) return `${profile.name} holds ${lookWords[profile.looks]}`;
   }
-  return undefined;
+  return idle && `it takes no --${idle}`;
 }
+
+/** The settings of a kind under its own names. */
+const settingsOf = ({ roles }: Fit, wish: DraftWish): [string, string][] =>
+  roles.flatMap((role): [string, string][] => {
+    const key = keyOf(role, wish);
+    return key === undefined ? [] : [[role.setting, wish[key] as string]];
+  });
 
 /** What to draw where nothing is named: the first measured column over the first category. */
 function guess(profiles: readonly ColumnProfile[]): DraftWish {
@@ -123,7 +79,7 @@ function guess(profiles: readonly ColumnProfile[]): DraftWish {
 /** Names that the table does not have. */
 function unknownColumns(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Problem[] {
   const known = profiles.map(({ name }) => name);
-  return keys.flatMap((key) => {
+  return draftKeys.flatMap((key) => {
     const name = wish[key];
     if (name === undefined || known.includes(name)) return [];
     return [error('column-unknown', { column: name, table, known, nearest: nearest(name, known) })];
@@ -139,7 +95,7 @@ export function draftChart(
   const unknown = unknownColumns(wish, profiles, table);
   if (unknown.length > 0) return fail(unknown);
   const columns = new Map(profiles.map((profile) => [profile.name, profile]));
-  const named = keys.some((key) => wish[key] !== undefined);
+  const named = draftKeys.some((key) => wish[key] !== undefined);
   const wanted = named || wish.kind !== undefined ? wish : guess(profiles);
   const kinds = [...new Set(fits.map(({ kind }) => kind))];
   if (wish.kind !== undefined && !kinds.includes(wish.kind)) {
@@ -154,8 +110,7 @@ export function draftChart(
     const why = asked.map((fit) => `${fit.kind}: ${misfit(fit, wanted, columns)}`);
     return fail([error('kind-misfit', { kind: wish.kind, why: [...new Set(why)], others })]);
   }
-  const settings = Object.entries(found.settings(wanted)).filter(([, value]) => value !== undefined);
-  return succeed({ kind: found.kind, ...Object.fromEntries(settings) } as Record<string, string>);
+  return succeed({ kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) });
 }
 
 /** A name as YAML reads it back. */

@@ -1,5 +1,5 @@
 import { isMeasured } from '../chart/along.js';
-import { type ChartSettings, kindOf } from '../chart/kinds.js';
+import { type ChartSettings, columnsOf, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
 import { readRows } from '../data/inlineRows.js';
 import type { NumberNotation } from '../data/numberText.js';
@@ -235,7 +235,7 @@ export async function gather(
   );
   const panelColumns = [figure.value.panels?.by ?? []].flat();
   const requests: ColumnRequest[] = [
-    ...kindOf(chart).columns(chart),
+    ...columnsOf(chart),
     ...panelColumns.map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
   ];
   const table = await gatherTable(gatherer, figure, codebook, requests);

@@ -1,6 +1,6 @@
 import { centred } from './exactSum.js';
 import { tLimit } from './interval.js';
-import type { Fitted } from './polynomial.js';
+import type { Fit } from './polynomial.js';
 
 /** A local regression: the fit at any place. */
 export interface LocalFit {
@@ -9,7 +9,7 @@ export interface LocalFit {
   neighbours: number;
   /** Share of the variance of y that the fit explains; none where all y are equal. */
   rSquared?: number;
-  at(x: number, level: number): Fitted;
+  at(x: number, level: number): Fit;
 }
 
 /**

@@ -2,7 +2,7 @@ import { centred, ExactSum } from './exactSum.js';
 import { tLimit } from './interval.js';
 
 /** A value on a fitted line with the ends of its confidence band, where there is one. */
-export interface Fitted {
+export interface Fit {
   y: number;
   low?: number;
   high?: number;
@@ -18,7 +18,7 @@ export interface Polynomial {
   /** Share of the variance of y that the fit explains; none where all y are equal. */
   rSquared?: number;
   /** The fit at a place with the band of its mean at a level. */
-  at(x: number, level: number): Fitted;
+  at(x: number, level: number): Fit;
 }
 
 /**

@@ -30,6 +30,7 @@ export function lineStroke(
     case 'normal':
       return { stroke: widened(references, fits.width), from: 'references' };
     case 'density':
+    case 'commonFit':
       return { stroke: { width: fits.width, color: references.color }, from: 'references' };
     default:
       return { stroke: { width: fits.width, color: fill.color }, from: fill.from };
@@ -71,13 +72,16 @@ const depths: Record<LineRole, number> = {
   series: 1,
   curve: 1,
   fit: 1,
+  commonFit: 1,
+  ellipse: 1,
+  groupCurve: 1,
   normal: 1,
   density: 1,
   center: 2,
 };
 
 /** Lines that run over the marks of their series have a light edge. */
-const edged: readonly LineRole[] = ['normal', 'density', 'fit'];
+const edged: readonly LineRole[] = ['normal', 'density', 'fit', 'commonFit', 'ellipse', 'groupCurve'];
 
 /** A line through places, cut at the limits of the axes. */
 export const line: MarkType<LineMark> = {

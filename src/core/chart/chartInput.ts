@@ -1,0 +1,25 @@
+import type { Codebook } from '../data/codebook.js';
+import type { Table } from '../data/table.js';
+import type { Place } from '../document/problem.js';
+import type { NumberForm } from '../scale/numberFormat.js';
+
+/** A group or a case as the author names it: variables with a value each. */
+export type Named = Readonly<Record<string, string | number | boolean>>;
+
+/** A group that has a look of its own. */
+export interface Accent {
+  for: Named;
+}
+
+/** What a chart works with. */
+export interface ChartInput<S> {
+  settings: S;
+  table: Table;
+  codebook: Codebook;
+  accents: readonly Accent[];
+  /** What is singled out; the rest stands back. */
+  spotlight: readonly Named[];
+  numbers: NumberForm;
+  /** Where a setting of the figure file stands. */
+  locate(path: string): Place | undefined;
+}

@@ -1,0 +1,86 @@
+import { type Interval, meanInterval } from '../statistics/interval.js';
+import { median } from '../statistics/median.js';
+import { Summary } from '../statistics/summary.js';
+import { defaultLevel } from './levels.js';
+import type { LineFrame, LineSummary, Run, RunPlace } from './lineSettings.js';
+import { weightsOf } from './weights.js';
+
+/** The lines of all groups that have any values, and what they show. */
+export interface Gathered {
+  runs: Run[];
+  summary: LineSummary;
+}
+
+function intervalOf({ settings }: LineFrame, summary: Summary): Interval | undefined {
+  const { error: bars } = settings;
+  if (!bars) return undefined;
+  if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? defaultLevel);
+  const half = bars.shows === 'se' ? summary.se : summary.sd;
+  return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
+}
+
+/** What stands at one place of one group. */
+interface PlaceCell {
+  summary: Summary;
+  rows: number[];
+  missing: boolean;
+}
+
+/** The rows of each group by their places; a place whose values are all missing is there without rows. */
+function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
+  const { along, group, weight, table } = frame;
+  const value = frame.measured('value')?.column;
+  const cells = (group?.categories ?? [undefined]).map(() => new Map<number, PlaceCell>());
+  const cellOf = (row: number): PlaceCell | undefined => {
+    const places = cells[group ? group.of(row) : 0];
+    const x = along.at(row);
+    const cell = places?.get(x) ?? { summary: new Summary(weight?.kind), rows: [], missing: false };
+    places?.set(x, cell);
+    return cell;
+  };
+  for (const row of frame.rows) {
+    const cell = cellOf(row) as PlaceCell;
+    cell.summary.add(value ? (value.numbers[row] as number) : 1, weight?.column.numbers[row]);
+    cell.rows.push(row);
+  }
+  for (let row = 0; value && row < table.rowCount; row += 1) {
+    const isPlaced = along.of(row) >= 0 && (!group || group.of(row) >= 0);
+    if ((value.absent[row] as number) === 0 || !isPlaced || !frame.keeps(row)) continue;
+    (cellOf(row) as PlaceCell).missing = true;
+  }
+  return cells;
+}
+
+/** The height of a line at a place, by what it shows. */
+function heightOf(frame: LineFrame, { summary, rows }: PlaceCell, shows: LineSummary): number {
+  if (shows === 'sum') return summary.sum;
+  if (shows === 'count') return summary.size;
+  if (shows !== 'median') return summary.mean;
+  const numbers = frame.measured('value')?.column.numbers;
+  const values = rows.map((row) => (numbers ? (numbers[row] as number) : 1));
+  return median(values, weightsOf(rows, frame.weight)) as number;
+}
+
+/** Sorts the rows by group and place, and sums each place up. */
+export function gatherRuns(frame: LineFrame): Gathered {
+  const { settings, group } = frame;
+  const cells = cellsOf(frame);
+  const single = cells.every((places) => [...places.values()].every(({ summary }) => summary.n <= 1));
+  const usual = settings.value === undefined ? 'count' : single && !settings.error ? 'given' : 'mean';
+  const shows = settings.summary ?? usual;
+  const runs = cells.map((places, g): Run => {
+    const entries = [...places].sort((a, b) => a[0] - b[0]);
+    const category = group?.categories[g];
+    return {
+      ...(category ? { category } : {}),
+      group: g,
+      places: entries.flatMap(([x, cell]): RunPlace[] => {
+        const { summary } = cell;
+        if (summary.n === 0) return [];
+        return [{ x, y: heightOf(frame, cell, shows), summary, interval: intervalOf(frame, summary) }];
+      }),
+      missing: entries.flatMap(([x, { summary, missing }]) => (summary.n === 0 && missing ? [x] : [])),
+    };
+  });
+  return { runs: runs.filter(({ places }) => places.length > 0), summary: shows };
+}

@@ -1,0 +1,127 @@
+import { decimalsOf, formatNumber, type NumberForm } from '../scale/numberFormat.js';
+import type { Whiskers } from '../statistics/box.js';
+import { lowered } from '../type/letterCase.js';
+import type { LeftOut } from './plan.js';
+
+/** A level such as 0.95 as `95%`. */
+export const levelText = (level: number): string => `${Number((level * 100).toPrecision(10))}%`;
+
+/** What a reader must know beside the image, by what it is; `noteWords` puts it into words. */
+interface Facts {
+  errors: { of: 'mean' | 'share'; shows: 'ci' | 'se' | 'sd'; level: number; as: 'bars' | 'bands' };
+  givenIntervals: { level?: number | undefined };
+  reference: { at?: number | undefined; label: string; dash?: 'dashed' };
+  weighted: { by: string };
+  boxes: { whiskers: Whiskers };
+  outliers: object;
+  extremes: object;
+  notches: object;
+  widths: object;
+  means: object;
+  weightedQuartiles: object;
+  center: { shows: 'mean' | 'median' };
+  curves: { names: readonly ('normal' | 'density')[] };
+  fits: { degree: number | 'local'; share: number; band?: number | undefined };
+  ellipses: { level: number };
+  sizes: { of: string };
+  stacked: { cases: string };
+  aside: object;
+  cases: { used: number; cases: string };
+  leftOut: { leftOut: readonly { label: string; count: number }[]; cases: string };
+}
+
+export type NoteFact = { [K in keyof Facts]: { is: K } & Facts[K] }[keyof Facts];
+
+const spreads = {
+  ci: (of: string, level: number) =>
+    of === 'share'
+      ? `${levelText(level)} confidence intervals of the share (Wilson)`
+      : `${levelText(level)} confidence intervals of the mean`,
+  se: () => 'one standard error on either side of the mean',
+  sd: () => 'one standard deviation on either side of the mean',
+};
+
+function whiskerWords(whiskers: Whiskers): string {
+  if (whiskers.rule === 'range') return 'whiskers reach to the least and greatest values';
+  if (whiskers.rule === 'percentiles')
+    return `whiskers reach from percentile ${whiskers.low} to percentile ${whiskers.high}`;
+  return `whiskers reach to the farthest values within ${whiskers.lengths} box lengths`;
+}
+
+/** How many rows are not shown, and for want of which variables. */
+function leftOutWords({ leftOut, cases }: Facts['leftOut'], form: NumberForm): string {
+  const count = (value: number) => formatNumber(value, 0, form);
+  const [first, ...others] = [...leftOut].sort((a, b) => b.count - a.count) as [
+    (typeof leftOut)[number],
+    ...typeof leftOut,
+  ];
+  const without = `without a value for ${lowered(first.label)}`;
+  if (others.length === 0) return `Not shown: ${count(first.count)} ${cases} ${without}.`;
+  const total = leftOut.reduce((sum, own) => sum + own.count, 0);
+  const parts = [
+    `${count(first.count)} ${without}`,
+    ...others.map(({ label, count: rows }) => `${count(rows)} for ${lowered(label)}`),
+  ];
+  return `Not shown: ${count(total)} ${cases} (${parts.join(', ')}).`;
+}
+
+const fitNames = ['', 'Straight lines', 'Parabolas', 'Cubics'] as const;
+const curveNames = {
+  normal: 'the normal curve with the mean and standard deviation of the values',
+  density: 'the kernel density of the values',
+} as const;
+
+/** The sentence of each fact, with inline markup. */
+const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => string } = {
+  errors: ({ of, shows, level, as }) => `${as === 'bars' ? 'Error bars' : 'Bands'} show ${spreads[shows](of, level)}.`,
+  givenIntervals: ({ level }) =>
+    `Error bars show the ${level === undefined ? '' : `${levelText(level)} `}intervals as given in the table.`,
+  reference: ({ at, label, dash }, form) => {
+    const place = at === undefined ? '' : ` at ${formatNumber(at, decimalsOf(at), form)}`;
+    return `The ${dash ? `${dash} ` : ''}line${place} is the ${label}.`;
+  },
+  weighted: ({ by }) => `Cases are weighted by ${lowered(by)}.`,
+  boxes: ({ whiskers }) => `Boxes show the median and the quartiles; ${whiskerWords(whiskers)}.`,
+  outliers: () => 'Circles are values beyond the whiskers.',
+  extremes: () => 'Diamonds are values more than three box lengths from the box.',
+  notches: () => 'Notches about the medians that do not overlap speak for a difference.',
+  widths: () => 'Boxes are as wide as the square root of their number of cases.',
+  means: () => 'Squares show the mean.',
+  weightedQuartiles: () =>
+    'Quartiles are those of the weighted cases, the mean of two values where a weight ends between them.',
+  center: ({ shows }) => `Bars show the ${shows}.`,
+  curves: ({ names }) =>
+    `${names.length > 1 ? 'Lines show' : 'The line shows'} ${names.map((name) => curveNames[name]).join(' and ')}.`,
+  fits: ({ degree, share, band }) => {
+    const what =
+      degree === 'local'
+        ? `Local regressions over ${levelText(share)} of the points`
+        : `${fitNames[degree as 1 | 2 | 3]} by least squares`;
+    return band === undefined ? `${what}.` : `${what}, with ${levelText(band)} confidence bands of the mean.`;
+  },
+  ellipses: ({ level }) =>
+    `Ellipses hold ${levelText(level)} of normal distributions with the means and covariances of the points.`,
+  sizes: ({ of }) => `The area of the markers shows ${lowered(of)}.`,
+  stacked: ({ cases }) => `Larger markers stand for several ${cases}.`,
+  aside: () => 'Points on the same spot stand aside a little.',
+  cases: ({ used, cases }, form) => `*N* = ${formatNumber(used, 0, form)} ${cases}.`,
+  leftOut: leftOutWords,
+};
+
+/** Facts in words, each said once. */
+export const noteWords = (facts: readonly NoteFact[], form: NumberForm): string[] => [
+  ...new Set(facts.map((fact) => (sentences[fact.is] as (fact: NoteFact, form: NumberForm) => string)(fact, form))),
+];
+
+/** How many cases a chart shows, and how many it does not: what every note says. */
+export function caseFacts(cases: string, { used, leftOut }: { used: number; leftOut: readonly LeftOut[] }): NoteFact[] {
+  const byVariable = new Map<string, number>();
+  for (const { variable, count } of leftOut) {
+    byVariable.set(variable.label, (byVariable.get(variable.label) ?? 0) + count);
+  }
+  const lacking = [...byVariable].map(([label, count]) => ({ label, count }));
+  return [
+    { is: 'cases', used, cases },
+    ...(lacking.length > 0 ? [{ is: 'leftOut', leftOut: lacking, cases } as const] : []),
+  ];
+}
