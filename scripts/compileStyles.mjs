@@ -11,16 +11,18 @@ const folder = 'src/core/style';
 const names = readdirSync(folder)
   .filter((file) => file.endsWith('.style.yaml'))
   .map((file) => file.replace('.style.yaml', ''));
-const entries = names.map(
-  (name) => `  ${name}: ${JSON.stringify(parse(readFileSync(`${folder}/${name}.style.yaml`, 'utf8')))},`,
-);
+const styleText = (name) => JSON.stringify(parse(readFileSync(`${folder}/${name}.style.yaml`, 'utf8')));
+// All styles build on the plain one: a setting that it does not give would be missing in every figure.
 writeFileSync(
   `${folder}/builtIn.ts`,
   `// Made by scripts/compileStyles.mjs from the *.style.yaml files of this folder.
 import type { HouseStyle } from '../document/houseStyle.js';
+import type { DefaultLook } from './settings.js';
+
+const plain = ${styleText('plain')} satisfies HouseStyle & DefaultLook;
 
 export const builtInStyles: Readonly<Record<string, HouseStyle>> = {
-${entries.join('\n')}
+${names.map((name) => (name === 'plain' ? '  plain,' : `  ${name}: ${styleText(name)},`)).join('\n')}
 };
 `,
 );

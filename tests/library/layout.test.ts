@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Box, Composition, Gathered, Plate, PlateItem, Settings, TextItem } from 'hexis';
+import type { TextRole } from '../../src/core/document/look/names.js';
 import { textOutline } from '../../src/core/export/textOutline.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { small } from '../helpers/figures.js';
@@ -162,7 +163,7 @@ function expectApart(items: readonly PlateItem[]) {
   }
 }
 
-const roleSettings: [RegExp, keyof Settings['text']][] = [
+const roleSettings: [RegExp, TextRole][] = [
   [/axes\.[xy]\.title$/, 'axisTitle'],
   [/axes\.[xy]\.labels/, 'tickLabel'],
   [/^legend\.title$/, 'legendTitle'],

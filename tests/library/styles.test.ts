@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { builtInStyles, chartKinds, compose, gather, type PlateItem } from 'hexis';
 import { diskSource } from 'hexis/node';
+import { textRoles } from '../../src/core/document/look/names.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { demo, demoFigure, demoIds } from '../helpers/hexis.js';
 
@@ -46,7 +47,7 @@ describe.each(['16cm', '7cm'])('%s wide', (width) => {
       return;
     }
     const { plate, settings } = made.value;
-    const least = Math.min(...Object.values(settings.text).map((role) => role.least));
+    const least = Math.min(...textRoles.map((role) => settings.text[role].least));
     for (const item of plate.items) {
       const { box } = item;
       expect([item.role, box.x >= -0.01 && box.x + box.width <= plate.width + 0.01]).toEqual([item.role, true]);

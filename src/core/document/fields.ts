@@ -11,7 +11,38 @@ export interface FieldNotes {
   example?: string;
   /** Marks settings whose wrong values have wordings of their own. */
   is?: 'length';
+  /** How a setting is read from its value, where it is held in another form. */
+  reads?: ReadingName;
+  /** What a length may measure, in points. */
+  bounds?: Bounds;
 }
+
+/** The forms in which settings are held: lengths in points, colours as hexadecimal numbers, lines with their dashes. */
+export type ReadingName = 'length' | 'width' | 'color' | 'stroke' | 'textStyle' | 'ends';
+
+/** The least and the greatest length that a setting may have, in points. */
+export interface Bounds {
+  least: number;
+  most: number;
+}
+
+declare const reads: unique symbol;
+/** A schema whose setting is held in another form than its value. */
+export interface Reading<N extends ReadingName> {
+  readonly [reads]: N;
+}
+
+declare const isOpen: unique symbol;
+/** A setting that no style has to give: left out, it follows from something else. */
+export interface Open {
+  readonly [isOpen]: true;
+}
+
+/** Sides of a page, as PDF 1.7 allows them (ISO 32000-1, annex C), and what a line and a letter may measure, in points. */
+export const longestSide = 14_400;
+const widestLine = 72;
+export const largestText = 300;
+const smallestText = 0.5;
 
 z.config({ jitless: true });
 
@@ -22,6 +53,10 @@ function noted<S extends z.core.$ZodType>(schema: S, fieldNotes: FieldNotes): S 
   notes.add(schema, fieldNotes as never);
   return schema;
 }
+
+/** A noted schema whose setting is held in another form. */
+const read = <S extends z.core.$ZodType, N extends ReadingName>(schema: S, name: N, fieldNotes: FieldNotes) =>
+  noted(schema, { ...fieldNotes, reads: name }) as S & Reading<N>;
 
 /** Longer texts are no words of a figure, and would be measured letter by letter. */
 const longestText = 4000;
@@ -39,20 +74,37 @@ export const text = (description: string, example: string) =>
 export const flag = (description: string) =>
   noted(z.boolean(), { description, expects: 'true or false', example: 'true' });
 
-export const length = (description: string, example: string) =>
-  noted(shortText().check(z.regex(lengthPattern)), {
+export const length = (description: string, example: string, bounds: Partial<Bounds> = {}) =>
+  read(shortText().check(z.regex(lengthPattern)), 'length', {
     description,
     expects: 'a length with its unit: 8cm, 80mm, 3.2in, 230pt or 300px',
     example,
     is: 'length',
+    bounds: { least: 0, most: longestSide, ...bounds },
   });
+
+/** The width of a line. */
+export const lineWidth = (description: string, example: string) => length(description, example, { most: widestLine });
+
+/** The size of letters. */
+export const textSize = (description: string, example: string) =>
+  length(description, example, { least: smallestText, most: largestText });
 
 /** A length, or a name that the style gives a length. */
 export const lengthOrName = (description: string, example: string) =>
-  noted(shortText(), { description, expects: 'a length with its unit, or a name of the style', example, is: 'length' });
+  read(shortText(), 'width', {
+    description,
+    expects: 'a length with its unit, or a name of the style',
+    example,
+    is: 'length',
+  });
 
 export const color = (description: string, example: string) =>
-  noted(shortText(), { description, expects: 'a CSS colour, or the name of a colour of the house style', example });
+  read(shortText(), 'color', {
+    description,
+    expects: 'a CSS colour, or the name of a colour of the house style',
+    example,
+  });
 
 export const number = (description: string, example: string) =>
   noted(finite(), { description, expects: 'a number', example });
@@ -132,3 +184,13 @@ export const either = <const T extends readonly [z.core.SomeType, ...z.core.Some
 ) => noted(z.union(options), { description, expects, example });
 
 export const optional = z.optional;
+
+/** A setting to which the style that all others build on gives a value, so that every figure has one. */
+export const styled = z.optional;
+
+/** A setting that no style has to give. */
+export const open = <S extends z.core.SomeType>(schema: S) => z.optional(schema) as z.ZodMiniOptional<S> & Open;
+
+/** A group of settings that are held as one, such as the width, colour and dashes of a line. */
+export const heldAs = <N extends ReadingName, S extends z.core.$ZodType>(name: N, schema: S) =>
+  read(schema, name, notes.get(schema) as unknown as FieldNotes);

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { axesShape } from './look/axes.js';
+import { axesShape, type axisShape } from './look/axes.js';
 import { colorsShape } from './look/colors.js';
 import { legendShape } from './look/legend.js';
 import { marksShape } from './look/marks.js';
@@ -20,4 +20,4 @@ export const lookShape = {
 
 export const lookSchema = z.strictObject(lookShape);
 export type Look = z.infer<typeof lookSchema>;
-export type AxisLook = NonNullable<NonNullable<Look['axes']>['x']>;
+export type AxisLook = z.infer<z.ZodMiniObject<typeof axisShape>>;

@@ -79,7 +79,7 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   const settled = settle(sheets, request.grid, room);
   if (!settled) return undefined;
   const { frame, panels } = settled;
-  const least = settings.panelLeast;
+  const least = settings.panel.least;
   const smallest = panels[0]?.panel as Box;
   const roomy =
     frame.width >= least * settings.width &&

@@ -1,7 +1,6 @@
 import { dashed } from '../color/dashes.js';
-import { dashes, markerShapes, patternNames } from '../document/look/names.js';
+import { dashes, markerShapes, patternNames, type TextRole } from '../document/look/names.js';
 import type { PlateItem } from '../plate/plate.js';
-import type { Settings } from '../style/settings.js';
 import { barRect } from './fillInk.js';
 import { pathThrough } from './lineInk.js';
 import type { Fill } from './looks.js';
@@ -95,7 +94,7 @@ export function styleCard(
   const border = 1.4 * size;
   const items: PlateItem[] = [];
   const all = sections(sheet, colors, ramps).filter(({ samples }) => samples.length > 0);
-  const label = (role: keyof Settings['text'], from: string) => ({ role: from, from, color: text[role].color });
+  const label = (role: TextRole, from: string) => ({ role: from, from, color: text[role].color });
   const widest = Math.max(
     ...all.flatMap(({ samples }) => samples.map(({ name }) => setRole(sheet, 'legendEntry', name).width)),
   );

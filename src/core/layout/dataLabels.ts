@@ -44,10 +44,10 @@ function pendingLabel(
   anchor: LabelAnchor,
   decimals: number,
 ): Pick<Pending, 'anchor' | 'block' | 'color'> | undefined {
-  const { show, decimals: given, format } = sheet.settings.dataLabels;
+  const { show, format } = sheet.settings.dataLabels;
   const { label } = accentOf(sheet, mark.cell);
   if (!(label?.show ?? show !== 'none')) return undefined;
-  const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, given ?? decimals];
+  const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, format.decimals ?? decimals];
   const words =
     label?.text ?? formatTick(value, places, sheet.settings.numbers, show === 'count' ? plainFormat : format);
   const block = setRole(sheet, 'dataLabel', words, undefined, { bold: label?.bold });

@@ -31,11 +31,10 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
 }
 
 /** The colours of the series: those of groups, or the ramp of as many colours as there are series, or of more. */
-function seriesColors(
-  { series }: Plan,
-  { groups, use, ramps }: Settings['palette'],
-): { colors: readonly string[]; from: string } {
+function seriesColors({ series }: Plan, palette: Settings['palette']): { colors: readonly string[]; from: string } {
+  const { groups, use } = palette;
   if (use === 'groups') return { colors: groups, from: 'palette.groups' };
+  const ramps = palette[use];
   const count = series.filter(({ category, quiet }) => category && !quiet).length;
   const sizes = Object.keys(ramps)
     .map(Number)

@@ -77,7 +77,7 @@ export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Probl
   if (small) problems.push(warning('text-small-placed', small));
   if (scale < 1) {
     const least = Math.min(...axisRoles.map((role) => scaledSize(settings.text[role], scale)));
-    const facts = { least: Number(least.toFixed(1)), preferred: settings.baseSize, percent: Math.round(scale * 100) };
+    const facts = { least: Number(least.toFixed(1)), preferred: settings.text.size, percent: Math.round(scale * 100) };
     problems.push(warning('text-shrunk', facts));
   }
   const looks = looksOf(sheet);

@@ -28,8 +28,9 @@ export interface SecondAxis {
 const labelGap = { x: 0.9, y: 0.45 } as const;
 const comfort = { x: 3.2, y: 2.4 } as const;
 
-const converted = ({ factor, offset }: SecondUnit, value: number) => Number((factor * value + offset).toPrecision(12));
-const back = ({ factor, offset }: SecondUnit, value: number) => (value - offset) / factor;
+const converted = ({ factor = 1, offset = 0 }: SecondUnit, value: number) =>
+  Number((factor * value + offset).toPrecision(12));
+const back = ({ factor = 1, offset = 0 }: SecondUnit, value: number) => (value - offset) / factor;
 
 /** The ticks of the second unit between the converted limits. */
 function ticksOf(

@@ -13,7 +13,7 @@ export interface Typesetter {
 }
 
 /** The base text size in points: distances are multiples of it. */
-export const em = ({ settings, scale }: Typesetter): number => settings.baseSize * scale;
+export const em = ({ settings, scale }: Typesetter): number => settings.text.size * scale;
 
 export const scaledSize = (style: TextStyle, scale: number): number => Math.max(style.least, style.size * scale);
 
@@ -34,7 +34,7 @@ export function setRole(
 ): TextBlock {
   const style = settings.text[role];
   const setting: Setting = {
-    family: settings.face,
+    family: settings.text.face,
     size: scaledSize(style, scale * further),
     bold: bold ?? style.bold,
     italic: style.italic,

@@ -31,7 +31,8 @@ const comfort = { x: 3.2, y: 2.4 } as const;
 
 /** Decimals of the numbers as they are written, which may be counted in thousands or as percent. */
 function decimalsFor(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks): number {
-  const { decimals = 0, format } = sheet.settings.axes[at];
+  const { format } = sheet.settings.axes[at];
+  const { decimals = 0 } = format;
   const divisor = divisorOf(format);
   const needed =
     divisor === 1
@@ -198,8 +199,8 @@ function ticksFor(sheet: Typesetter, plan: ValueAxis, at: 'x' | 'y', whole: numb
     to,
     step: settings.step,
     decimals:
-      settings.decimals !== undefined && divisorOf(settings.format) === 1
-        ? settings.decimals
+      settings.format.decimals !== undefined && divisorOf(settings.format) === 1
+        ? settings.format.decimals
         : integers
           ? 0
           : undefined,
@@ -254,8 +255,10 @@ export function fitValueAxis(
   const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), few);
   const path = `axes.${at}.format.decimals`;
   const problems =
-    settings.decimals !== undefined && settings.decimals < ticks.decimals && divisorOf(settings.format) === 1
-      ? [warning('decimals-too-few', { path, decimals: settings.decimals, needed: ticks.decimals })]
+    settings.format.decimals !== undefined &&
+    settings.format.decimals < ticks.decimals &&
+    divisorOf(settings.format) === 1
+      ? [warning('decimals-too-few', { path, decimals: settings.format.decimals, needed: ticks.decimals })]
       : [];
   const dataDecimals = Math.max(decimals, plan.decimals ?? 0);
   const write = (value: number, places: number) => formatNumber(value, places, sheet.settings.numbers);

@@ -1,10 +1,10 @@
+import { largestText } from '../document/fields.js';
 import { lengthInPoints } from '../document/length.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
 import type { AccentLook, Colors } from '../layout/looks.js';
 import { given } from '../style/given.js';
 import { colorReader } from '../style/resolve.js';
-import { largestText } from '../style/resolver.js';
 import type { FigureFile } from './figureFile.js';
 import type { Gathered } from './gather.js';
 

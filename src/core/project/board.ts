@@ -1,5 +1,6 @@
 import { letterOf } from '../chart/letters.js';
 import type { NumbersTable } from '../chart/plan.js';
+import { longestSide } from '../document/fields.js';
 import { lengthInPoints } from '../document/length.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import { captioned } from '../layout/caption.js';
@@ -9,7 +10,6 @@ import { textAt } from '../layout/place.js';
 import { em, setRole, type Typesetter } from '../layout/typesetter.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
-import { longestSide } from '../style/resolver.js';
 import type { BoardFile } from './boardFile.js';
 import { type Composition, compose } from './compose.js';
 import { type Gathered, type GatherOptions, gather } from './gather.js';

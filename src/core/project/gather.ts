@@ -13,6 +13,7 @@ import type { ThousandsMark } from '../document/thousandsMarks.js';
 import { builtInStyles } from '../style/builtIn.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
+import type { Settings } from '../style/settings.js';
 import type { Variant } from '../type/face.js';
 import type { TypeKit } from '../type/typeKit.js';
 import type { FigureFile } from './figureFile.js';
@@ -162,6 +163,9 @@ function resolveLayers(
   return resolved;
 }
 
+/** The settings with the face that is at hand. */
+const withFace = (settings: Settings, face: string): Settings => ({ ...settings, text: { ...settings.text, face } });
+
 /** Every text of a value, at any depth. */
 function textsIn(value: unknown): string[] {
   if (typeof value === 'string') return [value];
@@ -276,7 +280,7 @@ export async function gather(
       codebook,
       layers,
       shows,
-      resolved: { ...resolved, settings: { ...resolved.settings, face: type.family } },
+      resolved: { ...resolved, settings: withFace(resolved.settings, type.family) },
       table,
       kit: type.kit,
       fontBytes: fontReader(request),

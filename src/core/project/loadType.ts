@@ -2,13 +2,15 @@ import { type TextRole, textRoles } from '../document/look/names.js';
 import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, hasErrors, type Place, type Problem, warning } from '../document/problem.js';
-import type { FaceFiles } from '../style/settings.js';
 import { type Face, type Variant, variantOf, variants } from '../type/face.js';
 import { shippedFamilies, shippedFor } from '../type/families.js';
 import { hasMarkup, loadMarkup } from '../type/markup.js';
 import { isCompiled, shippedFace } from '../type/shippedFaces.js';
 import { type TypeKit, typeKit } from '../type/typeKit.js';
 import { type Source, SourceFault } from './source.js';
+
+/** Files of a typeface that an author names. */
+type FaceFiles = NonNullable<Look['faces']>[string];
 
 /** What the type of a figure depends on. */
 export interface TypeRequest {
@@ -148,7 +150,7 @@ export interface LoadedType {
 /** Reads the font file behind a face, for formats that embed it. */
 export function fontReader(request: TypeRequest): (family: string, variant: Variant) => Promise<Uint8Array> {
   return (family, variant) => {
-    const files = request.look.faces?.[family] as FaceFiles | undefined;
+    const files = request.look.faces?.[family];
     if (!files) return request.source.shippedFont(family, variant);
     return request.source.bytes(request.source.join(request.faceBase(family), files[variant] ?? files.regular));
   };

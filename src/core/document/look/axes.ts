@@ -3,20 +3,22 @@ import {
   choice,
   either,
   flag,
+  heldAs,
   listOf,
   named,
   notNegative,
   number,
   object,
-  optional,
+  open,
   positive,
+  styled,
   text,
   whole,
 } from '../fields.js';
 import { numberFormat, stroke } from './forms.js';
 
 const limit = (which: string, example: string) =>
-  optional(
+  open(
     either(
       `${which} limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.`,
       'a number, possible or data',
@@ -25,48 +27,52 @@ const limit = (which: string, example: string) =>
     ),
   );
 
-const axisShape = {
-  title: optional(text('Axis title. Left out: label and unit from the codebook. Empty: none.', 'Yield')),
-  unit: optional(text('Unit after the title, in the form of the style. Left out: from the codebook.', 'kg/m^2^')),
+/** What can be said of one axis. */
+export const axisShape = {
+  title: open(text('Axis title. Left out: label and unit from the codebook. Empty: none.', 'Yield')),
+  unit: open(text('Unit after the title, in the form of the style. Left out: from the codebook.', 'kg/m^2^')),
   from: limit('Lower', '0'),
   to: limit('Upper', '6'),
-  step: optional(positive('Distance from tick to tick. Left out: chosen for the printed size.', '1')),
-  at: optional(listOf('The exact places of ticks, in place of steps.', number('A place.', '3'), '[0, 3, 6]')),
-  minor: optional(whole('Parts into which minor tick marks cut each step. Left out: 1, which makes none.', 20, '2')),
-  names: optional(
+  step: open(positive('Distance from tick to tick. Left out: chosen for the printed size.', '1')),
+  at: open(listOf('The exact places of ticks, in place of steps.', number('A place.', '3'), '[0, 3, 6]')),
+  minor: styled(whole('Parts into which minor tick marks cut each step. Left out: 1, which makes none.', 20, '2')),
+  names: styled(
     named(
       'Texts in place of tick labels, by number, or by the code or name of a category.',
       text('A text.', 'none'),
       '{ 0: none }',
     ),
   ),
-  scale: optional(
+  scale: styled(
     choice(
       'How numbers become lengths: in proportion, by logarithm, or by a power.',
       ['linear', 'log', 'power'],
       'log',
     ),
   ),
-  base: optional(positive('Base of the ticks of a log scale. Left out: 10.', '2')),
-  exponent: optional(positive('Exponent of a power scale. Left out: 0.5, a root scale.', '0.5')),
-  reverse: optional(flag('Whether the axis runs the other way.')),
-  gap: optional(
-    either(
-      'Empty share of the axis at both ends, or at its lower and its upper one.',
-      'a number from 0 to 0.4, or two of them',
-      [
-        number('At both ends.', '0.05').check(z.nonnegative(), z.lte(0.4)),
-        listOf(
-          'At the lower and the upper end.',
-          number('A share.', '0.05').check(z.nonnegative(), z.lte(0.4)),
-          '[0, 0.05]',
-        ).check(z.length(2)),
-      ],
-      '[0, 0.05]',
+  base: styled(positive('Base of the ticks of a log scale. Left out: 10.', '2')),
+  exponent: styled(positive('Exponent of a power scale. Left out: 0.5, a root scale.', '0.5')),
+  reverse: styled(flag('Whether the axis runs the other way.')),
+  gap: open(
+    heldAs(
+      'ends',
+      either(
+        'Empty share of the axis at both ends, or at its lower and its upper one.',
+        'a number from 0 to 0.4, or two of them',
+        [
+          number('At both ends.', '0.05').check(z.nonnegative(), z.lte(0.4)),
+          listOf(
+            'At the lower and the upper end.',
+            number('A share.', '0.05').check(z.nonnegative(), z.lte(0.4)),
+            '[0, 0.05]',
+          ).check(z.length(2)),
+        ],
+        '[0, 0.05]',
+      ),
     ),
   ),
-  crosses: optional(number('Value of this axis at which the line of the other one stands.', '0')),
-  angle: optional(
+  crosses: open(number('Value of this axis at which the line of the other one stands.', '0')),
+  angle: open(
     either(
       'Angle of the tick labels in degrees: 0 across the page, 90 upwards. Left out: names are turned where they do not fit.',
       '0 or 90',
@@ -74,38 +80,38 @@ const axisShape = {
       '90',
     ),
   ),
-  second: optional(
+  second: open(
     object('A second unit for the same numbers, on the far side: shown = factor × number + offset.', {
       unit: text('The second unit.', '°F'),
-      factor: optional(number('What numbers are multiplied by; not 0. Left out: 1.', '1.8')),
-      offset: optional(number('What is added then. Left out: 0.', '32')),
-      title: optional(text('Title. Left out: that of the axis, with the second unit. Empty: none.', 'Yield')),
-      step: optional(positive('Distance from tick to tick in the second unit. Left out: chosen.', '20')),
+      factor: open(number('What numbers are multiplied by; not 0. Left out: 1.', '1.8')),
+      offset: open(number('What is added then. Left out: 0.', '32')),
+      title: open(text('Title. Left out: that of the axis, with the second unit. Empty: none.', 'Yield')),
+      step: open(positive('Distance from tick to tick in the second unit. Left out: chosen.', '20')),
     }),
   ),
   format: numberFormat('How the numbers of the axis are written.'),
   line: stroke('axis line'),
-  arrow: optional(flag('Whether the line ends in an arrow, beyond the upper end. Left out: false.')),
-  ticks: optional(
+  arrow: styled(flag('Whether the line ends in an arrow, beyond the upper end. Left out: false.')),
+  ticks: styled(
     choice('Side of the axis line that tick marks stand on.', ['outside', 'inside', 'across', 'none'], 'outside'),
   ),
-  tickLength: optional(notNegative('Length of tick marks, in text sizes.', '0.35')),
+  tickLength: styled(notNegative('Length of tick marks, in text sizes.', '0.35')),
   grid: stroke('grid lines; without a width there are none'),
   minorGrid: stroke('grid lines at minor ticks; without a width there are none'),
 };
 
-const axis = (what: string) => optional(object(what, axisShape));
+const axis = (what: string) => object(what, axisShape);
 
 /** The axes: all, by what they show, or one of them. */
 export const axesShape = {
-  axes: optional(
+  axes: styled(
     object('The axes: all, by what they show, or one of them. The narrower wins.', {
-      all: axis('Both axes.'),
-      value: axis('The axis with numbers.'),
-      category: axis('The axis with categories.'),
-      bins: axis('The axis with the bins of a histogram, which is one with numbers too.'),
-      x: axis('The horizontal axis.'),
-      y: axis('The vertical axis.'),
+      all: styled(axis('Both axes.')),
+      value: open(axis('The axis with numbers.')),
+      category: open(axis('The axis with categories.')),
+      bins: open(axis('The axis with the bins of a histogram, which is one with numbers too.')),
+      x: open(axis('The horizontal axis.')),
+      y: open(axis('The vertical axis.')),
     }),
   ),
 };

@@ -1,8 +1,8 @@
-import { choice, color, listOf, named, object, optional } from '../fields.js';
+import { choice, color, listOf, named, object, styled } from '../fields.js';
 import { patternNames } from './names.js';
 
 const rampField = (description: string, example: string) =>
-  optional(
+  styled(
     named(
       description,
       listOf('The colours of so many series, in order.', color('A fill.', 'moss'), '[moss, clay]'),
@@ -12,23 +12,23 @@ const rampField = (description: string, example: string) =>
 
 /** Colours by name, and those that tell series apart. */
 export const colorsShape = {
-  colors: optional(
+  colors: styled(
     named(
       'Colours by name, used wherever a colour is asked for.',
       color('A CSS colour.', '"#20563a"'),
       '{ ink: "#1a1a1a" }',
     ),
   ),
-  palette: optional(
+  palette: styled(
     object('Colours that tell series apart.', {
-      single: optional(color('Fill where there is one series.', 'moss')),
-      pattern: optional(choice('Pattern of fills where there is one series.', patternNames, 'solid')),
-      quiet: optional(color('Fill of what stands back behind something that is singled out.', 'grid')),
-      quietPattern: optional(
+      single: styled(color('Fill where there is one series.', 'moss')),
+      pattern: styled(choice('Pattern of fills where there is one series.', patternNames, 'solid')),
+      quiet: styled(color('Fill of what stands back behind something that is singled out.', 'grid')),
+      quietPattern: styled(
         choice('Pattern of fills that stand back; markers are open where it is "open".', patternNames, 'open'),
       ),
-      groups: optional(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
-      use: optional(
+      groups: styled(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
+      use: styled(
         choice(
           'Which colours series have: those of groups without an order, or a ramp for groups with one, from light to dark or to both sides of a middle.',
           ['groups', 'sequential', 'diverging'],
@@ -40,7 +40,7 @@ export const colorsShape = {
         'Ramps to both sides of a light middle, by the number of series.',
         '{ 3: [cold, calm, warm] }',
       ),
-      patterns: optional(
+      patterns: styled(
         listOf(
           'Patterns of the series, in order.',
           choice('A pattern.', patternNames, 'rising'),

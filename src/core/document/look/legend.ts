@@ -1,28 +1,28 @@
-import { choice, code, either, length, listOf, named, object, optional, positive, text, whole } from '../fields.js';
+import { choice, code, either, length, listOf, named, object, open, positive, styled, text, whole } from '../fields.js';
 import { stroke } from './forms.js';
 
 /** The legend. */
 export const legendShape = {
-  legend: optional(
+  legend: styled(
     object('The legend.', {
-      place: optional(
+      place: styled(
         choice('Side of the panel, inside it, or none.', ['right', 'left', 'top', 'bottom', 'inside', 'none'], 'right'),
       ),
-      corner: optional(
+      corner: styled(
         choice(
           'Where it stands inside the panel. Left out: where the fewest marks are.',
           ['emptiest', 'top-left', 'top-right', 'bottom-left', 'bottom-right'],
           'top-left',
         ),
       ),
-      names: optional(
+      names: styled(
         named(
           'Other words for entries, by the code or name of what they stand for.',
           text('The words.', 'Spring 2026'),
           '{ spring: Spring 2026 }',
         ),
       ),
-      order: optional(
+      order: styled(
         either(
           'Order of the entries: as the marks, the other way round, or by hand; those not named come last.',
           'marks, reverse, or a list of values',
@@ -33,16 +33,16 @@ export const legendShape = {
           'reverse',
         ),
       ),
-      columns: optional(whole('Columns beside or inside the panel. Left out: as few as fit.', 12, '2')),
+      columns: open(whole('Columns beside or inside the panel. Left out: as few as fit.', 12, '2')),
       frame: stroke('frame'),
-      key: optional(
+      key: styled(
         object('Keys of fills; lines have a width of their own where none is given.', {
-          width: optional(positive('Width, in text sizes. Left out: "space.legendKey".', '1.4')),
-          height: optional(positive('Height, in text sizes. Left out: "space.legendKey".', '0.8')),
-          corner: optional(length('Radius of the corners. Left out: none.', '2pt')),
+          width: open(positive('Width, in text sizes. Left out: "space.legendKey".', '1.4')),
+          height: open(positive('Height, in text sizes. Left out: "space.legendKey".', '0.8')),
+          corner: styled(length('Radius of the corners. Left out: none.', '2pt')),
         }),
       ),
-      title: optional(text('Title. Left out: label from the codebook. Empty: none.', 'Season')),
+      title: open(text('Title. Left out: label from the codebook. Empty: none.', 'Season')),
     }),
   ),
 };

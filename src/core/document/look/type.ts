@@ -1,24 +1,24 @@
-import { length, named, object, optional, text } from '../fields.js';
+import { named, object, open, styled, text, textSize } from '../fields.js';
 import { captionRole, textRole } from './forms.js';
 
 /** Typefaces, and each kind of text. */
 export const typeShape = {
-  faces: optional(
+  faces: open(
     named(
       'Typefaces from font files (TTF or OTF), by name.',
       object('The files of a typeface.', {
         regular: text('File of the upright face.', 'fonts/GardenSans-Regular.ttf'),
-        bold: optional(text('File of the bold face.', 'fonts/GardenSans-Bold.ttf')),
-        italic: optional(text('File of the italic face.', 'fonts/GardenSans-Italic.ttf')),
-        boldItalic: optional(text('File of the bold italic face.', 'fonts/GardenSans-BoldItalic.ttf')),
+        bold: open(text('File of the bold face.', 'fonts/GardenSans-Bold.ttf')),
+        italic: open(text('File of the italic face.', 'fonts/GardenSans-Italic.ttf')),
+        boldItalic: open(text('File of the bold italic face.', 'fonts/GardenSans-BoldItalic.ttf')),
       }),
       '{ Garden Sans: { regular: fonts/GardenSans-Regular.ttf } }',
     ),
   ),
-  text: optional(
+  text: styled(
     object('Type: the face, the base size, and each kind of text.', {
-      face: optional(text('Typeface, one of those that ship or of "faces".', 'Arimo')),
-      size: optional(length('Base size; distances are multiples of it.', '10pt')),
+      face: styled(text('Typeface, one of those that ship or of "faces".', 'Arimo')),
+      size: styled(textSize('Base size; distances are multiples of it.', '10pt')),
       axisTitle: textRole('axis titles'),
       tickLabel: textRole('names and numbers along the axes'),
       legendTitle: textRole('title of the legend'),

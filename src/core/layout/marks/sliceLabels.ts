@@ -25,7 +25,7 @@ interface Labelled {
 const reach = 1.5;
 
 function words({ settings }: Sheet, mark: SliceMark, shows: readonly string[]): string {
-  const { decimals } = settings.dataLabels;
+  const { decimals } = settings.dataLabels.format;
   const parts = shows.map((part) => {
     if (part === 'name') return mark.name;
     if (part === 'count') return formatNumber(mark.count, 0, settings.numbers);

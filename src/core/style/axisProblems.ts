@@ -1,13 +1,6 @@
 import type { AxisLook } from '../document/look.js';
 import { error, type Place, type Problem } from '../document/problem.js';
-import type { TickFormat } from '../scale/numberFormat.js';
-import { given } from './given.js';
 import type { Shows } from './layers.js';
-import type { Complete, Resolver } from './resolver.js';
-import type { AxisSettings, SecondUnit } from './settings.js';
-
-/** What an axis is where nothing is said of it. */
-const plainAxis = { minor: 1, scale: 'linear', base: 10, exponent: 0.5 } as const;
 
 type Report = (path: string, problem: (place: Place | undefined) => Problem) => void;
 
@@ -34,16 +27,28 @@ function limitProblems(look: AxisLook, path: string, report: Report): void {
   }
 }
 
+/** What is said of an axis, and where a single setting of it comes from. */
+export interface AxisSaid {
+  axis: 'x' | 'y';
+  shows: Shows;
+  /** The settings that speak of it, joined. */
+  look: AxisLook;
+  /** What the style at the bottom says of every axis. */
+  usual: AxisLook;
+  /** The path at which the last word on a setting stands. */
+  saidAt(path: string): string | undefined;
+}
+
 /** Settings for numbers on an axis that shows none; what is said of all axes speaks of those with numbers. */
-function measureProblems(look: AxisLook, axis: 'x' | 'y', shows: Shows, resolver: Resolver, report: Report): void {
+function measureProblems({ axis, shows, look, usual, saidAt }: AxisSaid, report: Report): void {
   if (shows !== 'category' && shows !== 'none') return;
   const path = `axes.${axis}`;
   const { from, to, step, at, crosses, minor, scale, base, exponent, second, minorGrid, format } = look;
   const formats = Object.fromEntries(Object.entries(format ?? {}).map(([key, value]) => [`format.${key}`, value]));
   const measured = { from, to, step, at, crosses, minor, scale, base, exponent, second, minorGrid, ...formats };
   for (const [key, value] of Object.entries(measured)) {
-    if (value === undefined || value === plainAxis[key as keyof typeof plainAxis]) continue;
-    if (resolver.origin(`${path}.${key}`)?.path.startsWith('axes.all.')) continue;
+    if (value === undefined || value === usual[key as keyof AxisLook]) continue;
+    if (saidAt(`${path}.${key}`)?.startsWith('axes.all.')) continue;
     const other = axis === 'x' ? 'y' : 'x';
     report(`${path}.${key}`, (place) => error('axis-not-measured', { path, key, other }, place));
   }
@@ -60,48 +65,10 @@ function secondProblems({ second, scale }: AxisLook, path: string, report: Repor
   }
 }
 
-/** How numbers are written, explicit. */
-export const tickFormat = (format: AxisLook['format']): TickFormat => ({
-  as: format?.as ?? 'plain',
-  per: format?.per ?? 'ones',
-  prefix: format?.prefix ?? '',
-  suffix: format?.suffix ?? '',
-  leadingZero: format?.leadingZero ?? true,
-  ...(format?.significant === undefined ? {} : { significant: format.significant }),
-});
-
-/** The settings of an axis, explicit; what makes no sense together is a problem. */
-export function axisSettings(
-  resolver: Resolver,
-  axis: 'x' | 'y',
-  shows: Shows,
-  look: Complete<AxisLook>,
-): AxisSettings {
-  const path = `axes.${axis}`;
-  const report: Report = (at, problem) => resolver.report(problem, at);
-  const own = look as AxisLook;
-  limitProblems(own, path, report);
-  measureProblems(own, axis, shows, resolver, report);
-  secondProblems(own, path, report);
-  const { title, unit, from, to, step, at, crosses, gap, format, second, angle } = own;
-  return {
-    ...given({ title, unit, from, to, step, decimals: format?.decimals, at, crosses, angle }),
-    ...(gap === undefined ? {} : { gap: typeof gap === 'number' ? [gap, gap] : [gap[0] ?? 0, gap[1] ?? 0] }),
-    ...(second && shows !== 'category' && shows !== 'none'
-      ? { second: { factor: 1, offset: 0, ...given<Partial<SecondUnit>>(second as SecondUnit), unit: second.unit } }
-      : {}),
-    minor: own.minor ?? plainAxis.minor,
-    names: own.names ?? {},
-    scale: own.scale ?? plainAxis.scale,
-    base: own.base ?? plainAxis.base,
-    exponent: own.exponent ?? plainAxis.exponent,
-    reverse: own.reverse ?? false,
-    format: tickFormat(format),
-    line: resolver.stroke(look.line, `${path}.line`),
-    arrow: own.arrow ?? false,
-    ticks: look.ticks,
-    tickLength: look.tickLength,
-    grid: resolver.stroke(look.grid, `${path}.grid`),
-    minorGrid: resolver.stroke(look.minorGrid, `${path}.minorGrid`),
-  };
+/** Reports what makes no sense together on an axis. */
+export function axisProblems(said: AxisSaid, report: Report): void {
+  const path = `axes.${said.axis}`;
+  limitProblems(said.look, path, report);
+  measureProblems(said, report);
+  secondProblems(said.look, path, report);
 }

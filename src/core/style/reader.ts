@@ -1,0 +1,124 @@
+import type * as z from 'zod/mini';
+import { hexOf } from '../color/color.js';
+import { dashed } from '../color/dashes.js';
+import { type Bounds, type FieldNotes, longestSide, notes, type ReadingName } from '../document/fields.js';
+import { lengthInPoints } from '../document/length.js';
+import type { Dash } from '../document/look/names.js';
+import { nearest } from '../document/nearest.js';
+import { error, type Place, type Problem } from '../document/problem.js';
+import { isGroup } from '../document/settingTree.js';
+import type { Origin } from './layers.js';
+import type { Readings } from './settings.js';
+
+type Schema = z.core.$ZodType;
+
+/** The parts of a schema that the walk goes down by. */
+interface Definition {
+  innerType?: Schema;
+  shape?: Readonly<Record<string, Schema>>;
+  element?: Schema;
+  valueType?: Schema;
+}
+
+/** Names that a style gives to colours and widths. */
+export interface StyleNames {
+  colors: Readonly<Record<string, string>>;
+  widths: Readonly<Record<string, string>>;
+}
+
+const own = (names: Readonly<Record<string, string>>, name: string): string | undefined =>
+  Object.hasOwn(names, name) ? names[name] : undefined;
+
+/** Reads settings as their fields say: colours and widths by the names of the style, lengths in points. */
+export class Reader {
+  readonly problems: Problem[] = [];
+  readonly origin: (path: string) => Origin | undefined;
+  private readonly names: StyleNames;
+
+  constructor(names: StyleNames, origin: (path: string) => Origin | undefined) {
+    this.names = names;
+    this.origin = origin;
+  }
+
+  report(problem: (place: Place | undefined) => Problem, path: string): void {
+    this.problems.push(problem(this.origin(path)?.place));
+  }
+
+  color(value: string, path: string): string {
+    const named = own(this.names.colors, value);
+    const hex = hexOf(named ?? value);
+    if (hex !== undefined) return hex;
+    const known = Object.keys(this.names.colors);
+    const facts = { path, found: named ?? value, known, nearest: nearest(value, known) };
+    this.report((place) => error('bad-color', facts, place), path);
+    return '#000000';
+  }
+
+  /** A length in points, which lies within bounds. */
+  points(value: string, path: string, { least, most }: Bounds = { least: 0, most: longestSide }): number {
+    const points = lengthInPoints(value);
+    if (points === undefined) {
+      this.report((place) => error('bad-length', { path, found: `"${value}"` }, place), path);
+      return 1;
+    }
+    if (points <= most && points >= least) return points;
+    this.report((place) => error('length-beyond', { path, found: value, least, most }, place), path);
+    return Math.max(1, least);
+  }
+
+  /** A width: a length, or one of the widths that the style names. */
+  width(value: string, path: string): number {
+    const points = lengthInPoints(own(this.names.widths, value) ?? value);
+    if (points !== undefined && points <= longestSide) return points;
+    const known = Object.keys(this.names.widths);
+    const problem = /^[\d.]+$/.test(value)
+      ? (place?: Place) => error('length-without-unit', { path, found: value }, place)
+      : (place?: Place) => error('width-unknown', { path, found: value, known, nearest: nearest(value, known) }, place);
+    this.report(problem, path);
+    return 100;
+  }
+
+  /** What is held of the value of a field, and of all fields within it. */
+  read(schema: Schema, value: unknown, path: string): unknown {
+    const { innerType, shape, element, valueType } = schema._zod.def as Definition;
+    if (innerType) return this.read(innerType, value, path);
+    const note = notes.get(schema as never) as FieldNotes | undefined;
+    if (note?.reads) return this.held(note.reads, schema, value, path, note.bounds);
+    const at = (key: string | number) => (path === '' ? String(key) : `${path}.${key}`);
+    if (Array.isArray(value)) return element ? value.map((item, i) => this.read(element, item, at(i))) : value;
+    if (!isGroup(value)) return value;
+    return Object.fromEntries(
+      Object.entries(value).flatMap(([key, inner]) => {
+        const field = shape ? shape[key] : valueType;
+        return field && inner !== undefined ? [[key, this.read(field, inner, at(key))]] : [];
+      }),
+    );
+  }
+
+  private held(name: ReadingName, schema: Schema, value: unknown, path: string, bounds?: Bounds): unknown {
+    const { shape = {} } = schema._zod.def as Definition;
+    const part = (key: string) => {
+      const [field, inner] = [shape[key], (value as Readonly<Record<string, unknown>>)[key]];
+      return field && inner !== undefined ? this.read(field, inner, `${path}.${key}`) : undefined;
+    };
+    const forms: { [N in ReadingName]: () => Readings[N] } = {
+      length: () => this.points(value as string, path, bounds),
+      width: () => this.width(value as string, path),
+      color: () => this.color(value as string, path),
+      stroke: () => dashed(part('width') as number, part('color') as string, (part('dash') ?? 'solid') as Dash),
+      textStyle: () => {
+        const size = part('size') as number;
+        const least = part('least') as number | undefined;
+        return {
+          size,
+          least: least === undefined ? size : Math.min(size, least),
+          bold: part('weight') === 'bold',
+          italic: part('slant') === 'italic',
+          color: part('color') as string,
+        };
+      },
+      ends: () => (typeof value === 'number' ? [value, value] : (value as [number, number])),
+    };
+    return forms[name]();
+  }
+}
