@@ -7,8 +7,11 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { compose, gather, writeFigure } from 'hexis';
-import { diskSource, formats } from 'hexis/node';
+import { openProject } from 'hexis';
+import { disk, formats, write } from 'hexis/node';
+import { compose } from '../dist/core/project/compose.js';
+import { gather } from '../dist/core/project/gather.js';
+import { Store } from '../dist/core/project/store.js';
 import { refusals } from './refusals.mjs';
 
 const at = process.argv.indexOf('--runs');
@@ -46,7 +49,7 @@ async function callTime(call, count = 300, warmUp = 50) {
   return median(times);
 }
 
-const ready = await gather(diskSource, figure);
+const ready = await gather(new Store(disk), figure);
 if (!ready.ok) throw new Error('the demo figure does not read');
 const composed = compose(ready.value);
 
@@ -65,7 +68,7 @@ row('draw to SVG, PDF and PNG, of the writers alone on a ready plate with start-
 // Composing, warm, against measuring its texts with no cache.
 const composing = await callTime(() => compose(ready.value), 300, 600);
 const { compiledFace } = await import('../dist/core/type/compiledFace.js');
-const { setText } = await import('../dist/core/type/textBlock.js');
+const { setText } = await import('../dist/core/type/setText.js');
 const { typeKit } = await import('../dist/core/type/typeKit.js');
 const { table } = await import('../dist/core/type/faces/arimo.regular.js');
 const texts = composed.value.plate.items.filter((item) => item.type === 'text');
@@ -124,7 +127,7 @@ function writePoints(count) {
   );
   return `${path}.figure.yaml`;
 }
-const points = await gather(diskSource, writePoints(100_000));
+const points = await gather(new Store(disk), writePoints(100_000));
 const cloud = compose(points.value);
 const markers = cloud.value.plate.items.find(({ type }) => type === 'markers');
 const xy = points.value.table;
@@ -138,21 +141,15 @@ const plain = await callTime(
   20,
   5,
 );
-const svgFormat = formats.find(({ name }) => name === 'svg');
-const written = await callTime(() => writeFigure(points.value, cloud.value, svgFormat), 20, 5);
+const written = await callTime(() => write(cloud.value, 'svg'), 20, 5);
 row('100 000 points: SVG writer, of a loop that joins the coordinates of all', written / plain, 2);
 row(
   'the same, of their coordinates in bytes',
-  (await writeFigure(points.value, cloud.value, svgFormat)).value.length /
-    [...xs].reduce((sum, x, i) => sum + `M${x} ${ys[i]}h0`.length, 0),
+  (await write(cloud.value, 'svg')).value.length / [...xs].reduce((sum, x, i) => sum + `M${x} ${ys[i]}h0`.length, 0),
   1.2,
 );
 for (const name of ['pdf', 'png']) {
-  const bytes = await writeFigure(
-    points.value,
-    cloud.value,
-    formats.find((format) => format.name === name),
-  );
+  const bytes = await write(cloud.value, name);
   row(
     `the same, ${name.toUpperCase()} bytes for each spot of ink that shows (${markers.xs.length})`,
     bytes.value.length / markers.xs.length,
@@ -162,9 +159,30 @@ for (const name of ['pdf', 'png']) {
 const millionPoints = ['bin/hexis.cjs', 'draw', writePoints(1_000_000), '--as', 'png', '-o', `${folder}/`];
 row('1 million points to PNG, peak memory in MB', peakMemory(millionPoints), 500);
 
+// Fifty figures of one table, as one project: one reading, and fifty times composing.
+const fifty = Array.from({ length: 50 }, (_, i) => {
+  const path = join(folder, `fifty${i}.figure.yaml`);
+  const value = ['yield', 'water', 'ph'][i % 3];
+  const own = `hexis: figure/1\nid: fifty${i}\ndata: ${process.cwd()}/demo/data/plots.csv\n`;
+  const names = `codebook: ${process.cwd()}/demo/garden.codebook.yaml\nstyle: ${process.cwd()}/demo/lanternfield.style.yaml\n`;
+  writeFileSync(path, `${own}${names}chart: { kind: bar, category: bed, value: ${value}, group: season }\n`);
+  return path;
+});
+const whole = await callTime(
+  async () => {
+    for await (const { ok } of openProject(disk).drawings(fifty)) if (!ok) throw new Error('a figure of fifty fails');
+  },
+  7,
+  2,
+);
+const first = await callTime(() => openProject(disk).draw(fifty[0]), 15, 3);
+const stores = await Promise.all(fifty.map((path) => gather(new Store(disk), path)));
+const alone = await callTime(() => stores.map(({ value }) => compose(value)), 9, 3);
+row('fifty figures of one table, less one reading, of fifty composings', (whole - first) / alone, 1.2);
+
 // Each figure of the demo.
 for (const name of readdirSync('demo/figures')) {
-  const one = await gather(diskSource, `demo/figures/${name}`);
+  const one = await gather(new Store(disk), `demo/figures/${name}`);
   row(
     `compose, warm, milliseconds: ${name.replace('.figure.yaml', '')}`,
     await callTime(() => compose(one.value), 40, 40),
@@ -175,13 +193,13 @@ for (const name of readdirSync('demo/figures')) {
 // Writers on a ready plate of each kind of chart.
 const byKind = new Map();
 for (const name of readdirSync('demo/figures')) {
-  const one = await gather(diskSource, `demo/figures/${name}`);
+  const one = await gather(new Store(disk), `demo/figures/${name}`);
   byKind.set(one.value.figure.chart.kind, one.value);
 }
 for (const format of formats.filter(({ name }) => ['svg', 'pdf', 'png'].includes(name))) {
   for (const [kind, one] of byKind) {
     const made = compose(one);
-    const time = await callTime(() => writeFigure(one, made.value, format), format.name === 'png' ? 5 : 15, 3);
+    const time = await callTime(() => write(made.value, format.name), format.name === 'png' ? 5 : 15, 3);
     row(`writer: ${format.name} of a ${kind} chart, of \`node -e 0\``, time / bare, undefined);
   }
 }
@@ -190,11 +208,10 @@ for (const format of formats.filter(({ name }) => ['svg', 'pdf', 'png'].includes
 const [start] = processTimes([['bin/hexis.cjs', 'demo', join(folder, 'demo')]], 3);
 let writing = 0;
 for (const name of readdirSync('demo/figures')) {
-  const one = await gather(diskSource, `demo/figures/${name}`);
+  const one = await gather(new Store(disk), `demo/figures/${name}`);
   const made = compose(one.value);
   for (const as of ['svg', 'pdf', 'png']) {
-    const format = formats.find((each) => each.name === as);
-    writing += await callTime(() => writeFigure(one.value, made.value, format), 3, 1);
+    writing += await callTime(() => write(made.value, as), 3, 1);
   }
 }
 // Inputs of up to 10 MB that cannot be drawn.

@@ -1,5 +1,6 @@
 /**
- * Writes what is made from the schemas: schemas/*.schema.json for editors, and a page of docs/ for each kind of file.
+ * Writes what is made from the schemas: schemas/*.schema.json for editors, a page of docs/ for each kind of file, and the
+ * types of the files for programs.
  *
  *   npm run build && npm run docs            writes
  *   node scripts/writeDocs.mjs --check       fails where a file is not what the schemas give
@@ -7,6 +8,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { notes } from '../dist/core/document/fields.js';
 import { chartKinds, documentKinds, publishedSchema } from '../dist/core/index.js';
+import { fileTypes } from './fileTypes.mjs';
 
 const intros = {
   figure: [
@@ -110,6 +112,7 @@ const files = Object.keys(documentKinds).flatMap((kind) => [
   [`schemas/${kind}.schema.json`, `${JSON.stringify(publishedSchema(kind), null, 2)}\n`],
   [`docs/${intros[kind][0]}.md`, page(kind)],
 ]);
+files.push(['src/core/project/fileTypes.ts', await fileTypes()]);
 for (const folder of ['schemas', 'docs']) mkdirSync(folder, { recursive: true });
 for (const [path, text] of files) {
   if (!process.argv.includes('--check')) writeFileSync(path, text);

@@ -1,7 +1,7 @@
-import { compose, coreFormats, gather, type Problem, writeFigure } from 'hexis';
+import { openProject, type Problem, write } from 'hexis';
 import { source } from './project.js';
 
-export interface Drawing {
+export interface Picture {
   id: string;
   svg: string;
   /** Size on paper in centimetres. */
@@ -10,11 +10,12 @@ export interface Drawing {
   summary: string;
 }
 
-const svgFormat = coreFormats[0];
+/** The files as one project: what figures share is read again only when somebody changes it. */
+const project = openProject(source());
 const centimetres = (points: number) => Math.round((points / 72) * 254) / 100;
 
 /**
- * Draws a figure of the project; without a drawing where something is wrong.
+ * Draws a figure of the project; without a picture where something is wrong.
  *
  * @param style a house style in place of the one that the figure names
  */
@@ -22,22 +23,18 @@ export async function draw(
   path: string,
   caption: boolean,
   style?: string,
-): Promise<{ drawing?: Drawing | undefined; problems: Problem[]; fault?: string }> {
-  const gathered = await gather(source(), path, { caption, style });
-  if (!gathered.ok) return gathered;
-  const composed = compose(gathered.value, { caption });
-  const problems = [...gathered.problems, ...composed.problems];
-  if (!composed.ok) return { problems };
-  const { plate, numbers } = composed.value;
-  const written = await writeFigure(gathered.value, composed.value, svgFormat);
+): Promise<{ picture?: Picture; problems: Problem[]; fault?: string }> {
+  const { drawing, problems } = await project.draw(path, { caption, style });
+  if (!drawing) return { problems };
+  const written = await write(drawing, 'svg');
   if (!written.ok) return { problems: [...problems, ...written.problems] };
-  const svg = written.value as string;
-  const drawing = {
+  const { plate, numbers } = drawing;
+  const picture = {
     id: plate.id,
-    svg,
+    svg: written.value,
     width: centimetres(plate.width),
     height: centimetres(plate.height),
     summary: `${numbers.used} of ${numbers.read} ${numbers.cases}`,
   };
-  return { drawing, problems };
+  return { picture, problems };
 }

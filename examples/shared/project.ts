@@ -1,4 +1,4 @@
-import { memorySource } from 'hexis';
+import { memory } from 'hexis';
 
 const texts = import.meta.glob(['../../demo/**/*.yaml', '../../demo/**/*.csv'], {
   query: '?raw',
@@ -20,4 +20,4 @@ export function isFigure(path: string): boolean {
   return path.endsWith('.figure.yaml');
 }
 
-export const source = () => memorySource(files);
+export const source = () => memory(files);

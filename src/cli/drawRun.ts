@@ -3,12 +3,12 @@ import { basename, extname, join } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
-import { writeFigure } from '../core/project/writeFigure.js';
-import { filesRead, noFile, signatureOf } from '../node/diskSource.js';
-import { type Prepared, prepare } from '../node/draw.js';
+import type { Drawing } from '../core/project/drawing.js';
+import { openProject, type Project } from '../core/project/project.js';
+import { writeAs } from '../core/project/write.js';
+import { disk, filesRead, noFile, signatureOf } from '../node/disk.js';
 import { fileName } from '../node/fileName.js';
 import { formats } from '../node/formats.js';
-import { replacedBy } from '../node/ours.js';
 import { inputProblems, type Output, save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say } from './report.js';
@@ -61,9 +61,6 @@ async function isFolder(path: string): Promise<boolean> {
   return /[/\\]$/.test(path) || ((await stat(path).catch(() => undefined))?.isDirectory() ?? false);
 }
 
-/** `plate` is JSON; every other format has the ending of its name. */
-const ending = ({ name }: Format) => (name === 'plate' ? 'plate.json' : name);
-
 /** Problems of the call itself, which are said before any file is read. */
 function callProblems(call: DrawCall, figures: number, wanted: Format[], toFolder: boolean): Problem[] {
   const problems: Problem[] = [];
@@ -100,24 +97,22 @@ function callProblems(call: DrawCall, figures: number, wanted: Format[], toFolde
 /** The file that a format of a figure is written to: as the call says, or named by the pattern of the style. */
 function pathFor(
   { call, toFolder, dpi }: DrawPlan,
-  { gathered, composition }: Prepared,
+  { about, plate, settings }: Drawing,
   format: Format,
 ): Outcome<string> {
   if (call.output !== undefined && !toFolder) return succeed(call.output);
-  const { plate, settings } = composition;
   const millimetres = (points: number) => String(Math.round((points / 72) * 25.4));
-  const number = gathered.figure.caption?.number;
   const name = fileName(call.name ?? settings.export.name, {
-    id: basename(gathered.id),
-    number: number === undefined ? undefined : String(number),
-    style: (gathered.layers.at(-2)?.name ?? '').replace(/^style /, ''),
+    id: basename(about.id),
+    number: about.number === undefined ? undefined : String(about.number),
+    style: about.style,
     width: millimetres(plate.width),
     height: millimetres(plate.height),
     dpi: String(dpi ?? settings.export.dpi),
     inks: call.inks ?? settings.export.inks,
   });
   if (!name.ok) return name;
-  const file = `${name.value}.${ending(format)}`;
+  const file = `${name.value}.${format.ending}`;
   return succeed(call.output === undefined ? file : join(call.output, file));
 }
 
@@ -125,8 +120,7 @@ const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
 const kilobytes = (bytes: Uint8Array | string) =>
   `${Math.max(1, Math.round((typeof bytes === 'string' ? Buffer.byteLength(bytes) : bytes.length) / 1000))} kB`;
 
-function summary({ path, composition }: Prepared, outputs: readonly Output[]): string {
-  const { plate, numbers } = composition;
+function summary({ path, drawing: { plate, numbers }, outputs }: Drawn): string {
   const left = numbers.chosen - numbers.used;
   const chosen = numbers.chosen < numbers.read ? ` (of ${numbers.read}, chosen by "where")` : '';
   const missing = left === 0 ? '' : `; ${left} left out, see: hexis numbers ${path}`;
@@ -137,12 +131,10 @@ function summary({ path, composition }: Prepared, outputs: readonly Output[]): s
   return [`${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${chosen}${missing}`, ...lines].join('\n');
 }
 
-function pixelProblem(figure: Prepared, wanted: readonly Format[], dpi: number | undefined): Problem[] {
-  const { plate, settings } = figure.composition;
+function pixelProblem({ plate, settings }: Drawing, wanted: readonly Format[], dpi: number | undefined): Problem[] {
   const resolution = dpi ?? settings.export.dpi;
   const [width, height] = [Math.round((plate.width * resolution) / 72), Math.round((plate.height * resolution) / 72)];
-  if (!wanted.some(({ name }) => name === 'png' || name === 'tiff') || width * height <= mostMillionPixels * 1e6)
-    return [];
+  if (!wanted.some(({ isPicture }) => isPicture) || width * height <= mostMillionPixels * 1e6) return [];
   return [error('picture-too-large', { width, height, dpi: resolution, most: mostMillionPixels })];
 }
 
@@ -162,7 +154,8 @@ interface DrawPlan {
 }
 
 interface Drawn {
-  figure: Prepared;
+  path: string;
+  drawing: Drawing;
   outputs: Output[];
 }
 
@@ -179,31 +172,28 @@ async function readCall(call: DrawCall, figures: number): Promise<{ plan: DrawPl
   };
 }
 
-/** Reads, composes and writes one figure in memory. */
-async function drawFigure(path: string, plan: DrawPlan): Promise<Outcome<Drawn>> {
+/** Draws and writes one figure in memory. */
+async function drawFigure(project: Project, path: string, plan: DrawPlan): Promise<Outcome<Drawn>> {
   const { call, formats: wanted, dpi } = plan;
-  const prepared = await prepare(path, { style: call.style, caption: call.caption });
-  if (!prepared.ok) return prepared;
-  const figure = prepared.value;
-  const problems = [...prepared.problems, ...pixelProblem(figure, wanted, dpi)];
+  const drawn = await project.draw(path);
+  if (!drawn.ok) return drawn;
+  const drawing = drawn.value;
+  const problems = [...drawn.problems, ...pixelProblem(drawing, wanted, dpi)];
   if (hasErrors(problems)) return { ok: false, problems };
   const text = call.text as 'outlines' | 'live' | undefined;
   const inks = call.inks as (typeof inkNames)[number] | undefined;
   const ground = call.ground as (typeof groundNames)[number] | undefined;
   const outputs: Output[] = [];
   for (const format of wanted) {
-    const file = pathFor(plan, figure, format);
+    const file = pathFor(plan, drawing, format);
     if (!file.ok) return { ok: false, problems: [...problems, ...file.problems] };
-    const written = await writeFigure(figure.gathered, figure.composition, format, { dpi, text, inks, ground });
+    const written = await writeAs(drawing, format, { dpi, text, inks, ground });
     problems.push(...written.problems);
     if (!written.ok) return { ok: false, problems };
-    outputs.push({
-      path: file.value,
-      bytes: written.value,
-      ...(call.replace ? {} : { replaces: replacedBy(format.name) }),
-    });
+    const replaces = call.replace ? {} : { replaces: format.isOwn };
+    outputs.push({ path: file.value, bytes: written.value, ...replaces });
   }
-  return succeed({ figure, outputs }, problems);
+  return succeed({ path, drawing, outputs }, problems);
 }
 
 function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Problem[]): void {
@@ -213,16 +203,16 @@ function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Prob
     return;
   }
   reportProblems(problems);
-  for (const { figure, outputs } of drawn) say(summary(figure, outputs));
+  for (const figure of drawn) say(summary(figure));
   if (drawn.length === 0) process.stderr.write('nothing was written\n');
 }
 
 /** Draws every figure, and writes all files or, where anything is wrong, none. */
-async function drawAll(figures: readonly string[], call: DrawCall): Promise<number> {
+async function drawAll(project: Project, figures: readonly string[], call: DrawCall): Promise<number> {
   const { plan, problems } = await readCall(call, figures.length);
   const drawn: Drawn[] = [];
   for (const path of hasErrors(problems) ? [] : figures) {
-    const outcome = await drawFigure(path, plan);
+    const outcome = await drawFigure(project, path, plan);
     problems.push(...outcome.problems);
     if (outcome.ok) drawn.push(outcome.value);
   }
@@ -249,14 +239,11 @@ async function changed(): Promise<boolean> {
 }
 
 /** Says where settings come from, figure by figure. */
-async function explainAll(
-  figures: readonly string[],
-  { style, caption, explain: what = '' }: DrawCall,
-): Promise<number> {
+async function explainAll(project: Project, figures: readonly string[], what: string): Promise<number> {
   const problems: Problem[] = [];
-  for (const path of figures) {
-    const prepared = await prepare(path, { style, caption });
-    const said = prepared.ok ? (await import('./explain.js')).explained(prepared.value, what) : prepared;
+  for await (const drawn of project.drawings(figures)) {
+    const { path } = drawn;
+    const said = drawn.ok ? (await import('./explain.js')).explained(path, drawn.value, what) : drawn;
     problems.push(...said.problems.filter(({ severity }) => severity === 'error'));
     if (said.ok) say(`${figures.length > 1 ? `${path}\n` : ''}${said.value}`);
   }
@@ -266,13 +253,15 @@ async function explainAll(
 
 /** Draws figures, once or again whenever a file changes that they are made of. */
 export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
-  if (call.explain !== undefined) return explainAll(figures, call);
-  const code = await drawAll(figures, call);
+  const { style, caption } = call;
+  const project = openProject(disk, { style, caption });
+  if (call.explain !== undefined) return explainAll(project, figures, call.explain);
+  const code = await drawAll(project, figures, call);
   if (!call.watch || filesRead.size === 0) return code;
   say(`waiting for changes of ${filesRead.size} files; end with Ctrl-C`);
   for (;;) {
     await pause(200);
     // Each file is held against what it was when it was read, so that a change while drawing counts as well.
-    if (await changed()) await drawAll(figures, call);
+    if (await changed()) await drawAll(project, figures, call);
   }
 }

@@ -1,6 +1,6 @@
-import { error, type Outcome, placeText, succeed } from '../core/document/problem.js';
+import { error, fail, type Outcome, placeText, succeed } from '../core/document/problem.js';
+import type { Drawing } from '../core/project/drawing.js';
 import { type Explanation, explain, nearestTo, type Said } from '../core/project/explain.js';
-import type { Prepared } from '../node/draw.js';
 
 /** Roles shown before the rest is counted. */
 const mostRoles = 8;
@@ -30,9 +30,8 @@ function explanationText({ settings, items }: Explanation): string {
 }
 
 /** Says which settings make a piece of ink, or where a setting comes from and what ink it makes. */
-export function explained({ path, gathered, composition }: Prepared, what: string): Outcome<string> {
-  const found = explain(gathered, composition, what);
+export function explained(path: string, drawing: Drawing, what: string): Outcome<string> {
+  const found = explain(drawing, what);
   if (found) return succeed(explanationText(found));
-  const near = nearestTo(gathered, composition, what);
-  return { ok: false, problems: [error('nothing-to-explain', { what, nearest: near }, { file: path })] };
+  return fail([error('nothing-to-explain', { what, nearest: nearestTo(drawing, what) }, { file: path })]);
 }

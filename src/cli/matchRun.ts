@@ -1,7 +1,8 @@
 import { diffLines } from 'diff';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { type Matched, matchFigure } from '../core/project/match.js';
-import { diskSource } from '../node/diskSource.js';
+import { openProject } from '../core/project/project.js';
+import { disk } from '../node/disk.js';
 import { type Output, save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems } from './report.js';
@@ -39,11 +40,12 @@ export async function runMatch(figures: string[], call: MatchCall): Promise<numb
     reportProblems(problems);
     return exitCode(problems);
   }
+  const project = openProject(disk);
   const problems: Problem[] = [];
   const outputs: Output[] = [];
   const said: string[] = [];
   for (const path of figures) {
-    const matched = await matchFigure(diskSource, path, call.to, { scales: call.scales ?? false });
+    const matched = await matchFigure(project, path, call.to, { scales: call.scales ?? false });
     problems.push(...matched.problems);
     if (!matched.ok) continue;
     const { before, after } = matched.value;

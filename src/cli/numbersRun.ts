@@ -1,6 +1,7 @@
 import { error } from '../core/document/problem.js';
 import { numbersCsv, numbersJson, numbersText } from '../core/export/numbers.js';
-import { prepare } from '../node/draw.js';
+import { openProject } from '../core/project/project.js';
+import { disk } from '../node/disk.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say } from './report.js';
 
@@ -23,21 +24,20 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
     ]);
     return exit.wrongInput;
   }
-  const prepared = await prepare(path, { style: call.style });
-  if (!prepared.ok) {
-    if (call.json) process.stdout.write(`${JSON.stringify({ problems: problemsJson(prepared.problems) }, null, 1)}\n`);
-    else reportProblems(prepared.problems);
-    return exitCode(prepared.problems);
+  const drawn = await openProject(disk, { style: call.style }).draw(path);
+  if (!drawn.ok) {
+    if (call.json) process.stdout.write(`${JSON.stringify({ problems: problemsJson(drawn.problems) }, null, 1)}\n`);
+    else reportProblems(drawn.problems);
+    return exitCode(drawn.problems);
   }
-  const { gathered, composition } = prepared.value;
-  const { numbers, plate } = composition;
+  const { numbers, plate, about } = drawn.value;
   if (call.json) {
-    const problems = problemsJson(prepared.problems);
-    process.stdout.write(`${JSON.stringify({ ...numbersJson(gathered.id, numbers), problems }, null, 1)}\n`);
+    const problems = problemsJson(drawn.problems);
+    process.stdout.write(`${JSON.stringify({ ...numbersJson(about.id, numbers), problems }, null, 1)}\n`);
     return exit.done;
   }
-  reportProblems(prepared.problems);
-  if (!call.csv) say(`${gathered.id}: ${plate.title}\n\n${numbersText(numbers)}`);
+  reportProblems(drawn.problems);
+  if (!call.csv) say(`${about.id}: ${plate.title}\n\n${numbersText(numbers)}`);
   // To a file or another program the cells go as they are.
   else if (process.stdout.isTTY) say(numbersCsv(numbers).trimEnd());
   else process.stdout.write(numbersCsv(numbers));

@@ -9,7 +9,8 @@ import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { type ThousandsMark, thousandsMarks } from '../core/document/thousandsMarks.js';
 import { type DraftWish, draftChart, draftCodebook, draftFigure } from '../core/project/draft.js';
 import { Gatherer, readTableFile } from '../core/project/gatherer.js';
-import { diskSource } from '../node/diskSource.js';
+import { Store } from '../core/project/store.js';
+import { disk } from '../node/disk.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say } from './report.js';
@@ -116,7 +117,7 @@ function give(problems: readonly Problem[], call: StartCall): number {
 export async function runStart(path: string, call: StartCall): Promise<number> {
   const wrong = markProblems(call);
   if (wrong.length > 0) return give(wrong, call);
-  const gatherer = new Gatherer(diskSource);
+  const gatherer = new Gatherer(new Store(disk));
   const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
   const table = await readTableFile(gatherer, path, {
     name: path,

@@ -1,6 +1,7 @@
 import { views } from '../core/color/views.js';
+import { openProject } from '../core/project/project.js';
 import { reportStyle, type StyleReport } from '../core/project/styleReport.js';
-import { diskSource } from '../node/diskSource.js';
+import { disk } from '../node/disk.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems } from './report.js';
 
@@ -69,7 +70,7 @@ function reportText(report: StyleReport): string {
 
 /** Measures a style and says what falls short. */
 export async function runStyle(style: string, call: { json?: boolean }): Promise<number> {
-  const report = await reportStyle(diskSource, style);
+  const report = await reportStyle(openProject(disk), style);
   reportProblems(report.problems);
   if (!report.ok) return exitCode(report.problems);
   process.stdout.write(call.json ? `${JSON.stringify(report.value, null, 1)}\n` : `${reportText(report.value)}\n`);

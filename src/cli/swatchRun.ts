@@ -1,11 +1,11 @@
 import { extname } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { error } from '../core/document/problem.js';
-import { composeSwatch } from '../core/project/swatch.js';
-import { writeFigure } from '../core/project/writeFigure.js';
-import { diskSource } from '../node/diskSource.js';
+import { openProject } from '../core/project/project.js';
+import { drawSwatch } from '../core/project/swatch.js';
+import { writeAs } from '../core/project/write.js';
+import { disk } from '../node/disk.js';
 import { formats } from '../node/formats.js';
-import { replacedBy } from '../node/ours.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say } from './report.js';
@@ -17,11 +17,10 @@ interface SwatchCall {
 
 /** Draws the card of a style. */
 export async function runSwatch(style: string, call: SwatchCall): Promise<number> {
-  const composed = await composeSwatch(diskSource, style);
-  reportProblems(composed.problems);
-  if (!composed.ok) return exitCode(composed.problems);
-  const { gathered, composition } = composed.value;
-  const path = call.output ?? `${composition.plate.id}.svg`;
+  const drawn = await drawSwatch(openProject(disk), style);
+  reportProblems(drawn.problems);
+  if (!drawn.ok) return exitCode(drawn.problems);
+  const path = call.output ?? `${drawn.value.about.id}.svg`;
   const ending = extname(path).slice(1).toLowerCase();
   const names = formats.map(({ name }) => name);
   const format = formats.find(({ name }) => name === ending);
@@ -43,10 +42,8 @@ export async function runSwatch(style: string, call: SwatchCall): Promise<number
     reportProblems(problems);
     return exitCode(problems);
   }
-  const written = await writeFigure(gathered, composition, format, { dpi });
-  const failed = written.ok
-    ? await save([{ path, bytes: written.value, replaces: replacedBy(format.name) }])
-    : written.problems;
+  const written = await writeAs(drawn.value, format, { dpi });
+  const failed = written.ok ? await save([{ path, bytes: written.value, replaces: format.isOwn }]) : written.problems;
   reportProblems(failed);
   if (failed.length > 0) return exitCode(failed);
   say(`${path}: what the style ${style} offers to choose from`);

@@ -1,11 +1,27 @@
 import { coreFormats } from '../core/export/formats.js';
 import type { Format } from '../core/export/writer.js';
 
+const starts = (head: Uint8Array, ...bytes: number[]) => bytes.every((byte, i) => head[i] === byte);
+
 /** Every format that can be written under Node. */
 export const formats = [
   ...coreFormats,
-  { name: 'png', description: 'picture for any program', load: async () => (await import('./png.js')).writePng },
-  { name: 'tiff', description: 'picture for journals', load: async () => (await import('./tiff.js')).writeTiff },
+  {
+    name: 'png',
+    ending: 'png',
+    description: 'picture for any program',
+    isPicture: true,
+    isOwn: (head) => starts(head, 0x89, 0x50, 0x4e, 0x47),
+    load: async () => (await import('./png.js')).writePng,
+  },
+  {
+    name: 'tiff',
+    ending: 'tiff',
+    description: 'picture for journals',
+    isPicture: true,
+    isOwn: (head) => starts(head, 0x49, 0x49, 0x2a, 0) || starts(head, 0x4d, 0x4d, 0, 0x2a),
+    load: async () => (await import('./tiff.js')).writeTiff,
+  },
 ] as const satisfies readonly Format[];
 
 export type FormatName = (typeof formats)[number]['name'];

@@ -1,6 +1,6 @@
-/** What Hexis adds under Node: files, fonts from disk, PNG. */
+/** What Hexis adds under Node: files, fonts from disk, pictures. */
 
-export { diskSource } from './diskSource.js';
-export { type DrawOptions, draw, type Prepared, prepare } from './draw.js';
+export { disk } from './disk.js';
+export { draw, write } from './draw.js';
 export { type FormatName, formats } from './formats.js';
 export { type Output, save } from './save.js';

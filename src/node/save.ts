@@ -18,7 +18,7 @@ import {
 } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { error, type Problem } from '../core/document/problem.js';
-import { systemReason } from './diskSource.js';
+import { systemReason } from './disk.js';
 
 export interface Output {
   path: string;

@@ -1,22 +1,19 @@
 import { SaxesParser } from 'saxes';
 import {
-  compose,
-  composeBoard,
-  composeSwatch,
-  coreFormats,
   describe,
-  gather,
+  drawSwatch,
   matchFigure,
-  memorySource,
+  memory,
   numbersCsv,
   numbersJson,
   numbersText,
+  openProject,
   problemText,
   readCodebook,
   readFigure,
-  writeFigure,
+  write,
 } from '../../dist/core/index.js';
-import { diskSource } from '../../dist/node/index.js';
+import { disk } from '../../dist/node/index.js';
 import { draftOf } from './cases.mjs';
 
 const said = (problems, code) => problems.some((problem) => problem.code === code);
@@ -109,11 +106,10 @@ function numbersFaults(numbers) {
   return faults.slice(0, 3);
 }
 
-async function outputFaults(gathered, composition, formats) {
+async function outputFaults(drawing, formats) {
   const faults = [];
   for (const name of formats) {
-    const format = coreFormats.find((one) => one.name === name);
-    const written = await writeFigure(gathered, composition, format);
+    const written = await write(drawing, name);
     if (!written.ok) {
       faults.push(...wordFaults(written.problems));
       continue;
@@ -148,10 +144,10 @@ export async function judge(made) {
     if (unread.length > 0) return unread;
     return judge({ ...made, do: 'draw', files: draft.files, figure: 't.figure.yaml' });
   }
-  const { shippedFont, subsetFont } = diskSource;
-  const source = memorySource(made.files, { shippedFont, subsetFont });
+  const { shippedFont, subsetFont } = disk;
+  const project = openProject(memory(made.files, { shippedFont, subsetFont }));
   if (made.do === 'match') {
-    const outcome = await matchFigure(source, made.figure, made.model, { scales: true });
+    const outcome = await matchFigure(project, made.figure, made.model, { scales: true });
     if (!outcome.ok) return wordFaults(outcome.problems);
     const { before, after } = outcome.value;
     const faults = wordFaults(outcome.problems);
@@ -160,31 +156,18 @@ export async function judge(made) {
     return faults;
   }
   const options = { caption: made.caption, ...(made.style === undefined ? {} : { style: made.style }) };
-  if (made.do === 'board' || made.do === 'swatch') {
-    const outcome =
-      made.do === 'board' ? await composeBoard(source, made.figure, options) : await composeSwatch(source, made.style);
-    if (!outcome.ok) return wordFaults(outcome.problems);
-    const { gathered, composition } = outcome.value;
-    return [
-      ...wordFaults(outcome.problems),
-      ...plateFaults(composition.plate),
-      ...inkFaults(composition.plate, outcome.problems),
-      ...(await outputFaults(gathered, composition, made.formats)),
-    ];
-  }
-  const gathered = await gather(source, made.figure, options);
-  if (!gathered.ok) return wordFaults(gathered.problems);
-  const composed = compose(gathered.value, options);
-  const problems = [...gathered.problems, ...composed.problems];
-  if (!composed.ok)
+  const outcome =
+    made.do === 'swatch' ? await drawSwatch(project, made.style) : await project.draw(made.figure, options);
+  const { problems } = outcome;
+  if (!outcome.ok)
     return problems.some(({ severity }) => severity === 'error') ? wordFaults(problems) : ['failed without an error'];
-  const { plate, numbers } = composed.value;
-  globalThis.drawnFigures = (globalThis.drawnFigures ?? 0) + 1;
+  const { plate, numbers } = outcome.value;
+  if (made.do !== 'swatch' && made.do !== 'board') globalThis.drawnFigures = (globalThis.drawnFigures ?? 0) + 1;
   return [
     ...wordFaults(problems),
     ...plateFaults(plate),
-    ...numbersFaults(numbers),
+    ...(made.do === 'swatch' || made.do === 'board' ? [] : numbersFaults(numbers)),
     ...inkFaults(plate, problems),
-    ...(await outputFaults(gathered.value, composed.value, made.formats)),
+    ...(await outputFaults(outcome.value, made.formats)),
   ];
 }

@@ -1,13 +1,13 @@
 import {
-  type Composition,
-  compose,
-  coreFormats,
-  type Gathered,
-  gather,
-  memorySource,
-  type Outcome,
+  type Drawing,
+  type DrawnFigure,
+  memory,
+  ok,
+  openProject,
   type Problem,
-  writeFigure,
+  type ProjectOptions,
+  type Source,
+  write,
 } from 'hexis';
 
 export const smallTable =
@@ -30,32 +30,37 @@ export interface Parts {
   caption?: boolean;
 }
 
-/** Reads and composes a small figure from its parts, in memory. */
-export async function small(parts: Parts = {}): Promise<Outcome<Composition> & { gathered?: Gathered }> {
+/** Draws a small figure from its parts, in memory. */
+export async function small(parts: Parts = {}): Promise<DrawnFigure> {
   const figure = `hexis: figure/1
 data: t.csv
 codebook: c.yaml
 chart: ${parts.chart ?? '{ kind: bar, category: bed, value: yield, group: season, error: { shows: ci } }'}
 ${parts.more ?? ''}
 `;
-  const source = memorySource({
+  const files = {
     'f.yaml': figure,
     't.csv': parts.table ?? smallTable,
     'c.yaml': parts.codebook ?? smallCodebook,
     ...parts.files,
-  });
-  const gathered = await gather(source, 'f.yaml', { caption: parts.caption });
-  if (!gathered.ok) return gathered;
-  const composed = compose(gathered.value, { caption: parts.caption });
-  return { ...composed, gathered: gathered.value, problems: [...gathered.problems, ...composed.problems] };
+  };
+  return openProject(memory(files), { caption: parts.caption }).draw('f.yaml');
 }
 
-/** The composition, or a failed test that says what went wrong. */
-export async function composed(parts: Parts = {}): Promise<Composition> {
-  const outcome = await small(parts);
-  if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
-  return outcome.value;
-}
+/** A figure or board of a source, drawn. */
+export const drawn = (source: Source, path: string, options: ProjectOptions = {}): Promise<DrawnFigure> =>
+  openProject(source, options).draw(path);
+
+/** The drawing, or a failed test that says what went wrong. */
+export const composed = async (parts: Parts = {}): Promise<Drawing> => ok(await small(parts));
+
+/** A source with some files in place of, or beside, its own. */
+export const overlaid = (source: Source, texts: Readonly<Record<string, string>>): Source => ({
+  ...source,
+  text: async (path) => texts[path] ?? source.text(path),
+  bytes: async (path) => (texts[path] === undefined ? source.bytes(path) : new TextEncoder().encode(texts[path])),
+  stamp: async (path) => texts[path] ?? source.stamp?.(path),
+});
 
 /** The problems of a figure, as code with line and column. */
 export async function codes(parts: Parts): Promise<string[]> {
@@ -65,9 +70,5 @@ export async function codes(parts: Parts): Promise<string[]> {
 export const codeAt = ({ code, place }: Problem): string =>
   [code, place?.file, place?.line, place?.column].filter((v) => v !== undefined).join(':');
 
-/** The SVG of a composed figure. */
-export async function svgOf(gathered: Gathered, composition: Composition): Promise<string> {
-  const written = await writeFigure(gathered, composition, coreFormats[0]);
-  if (!written.ok) throw new Error(JSON.stringify(written.problems));
-  return written.value as string;
-}
+/** The SVG of a drawing. */
+export const svgOf = async (drawing: Drawing): Promise<string> => ok(await write(drawing, 'svg'));

@@ -1,4 +1,5 @@
-import { compose, gather, memorySource, type NumbersTable, numbersJson } from 'hexis';
+import { memory, type NumbersTable, numbersJson, ok } from 'hexis';
+import { drawn } from './figures.js';
 
 export type Row = Readonly<Record<string, string | number | null>>;
 
@@ -20,15 +21,13 @@ export async function numbersOf(
     chart,
     ...(panels ? { panels } : {}),
   });
-  const gathered = await gather(memorySource({ 'f.yaml': figure }), 'f.yaml');
-  if (!gathered.ok) throw new Error(JSON.stringify(gathered.problems));
-  const made = compose(gathered.value);
-  if (!made.ok) throw new Error(JSON.stringify(made.problems));
+  const made = await drawn(memory({ 'f.yaml': figure }), 'f.yaml');
+  const { numbers, plate } = ok(made);
   return {
-    table: made.value.numbers,
-    json: numbersJson('f', made.value.numbers) as never,
-    codes: [...gathered.problems, ...made.problems].map(({ code }) => code),
-    svgInput: JSON.stringify({ ...made.value.plate, madeFrom: undefined }),
+    table: numbers,
+    json: numbersJson('f', numbers) as never,
+    codes: made.problems.map(({ code }) => code),
+    svgInput: JSON.stringify({ ...plate, madeFrom: undefined }),
   };
 }
 
@@ -41,10 +40,8 @@ export async function numbersOfText(
   file = 't.csv',
 ): Promise<{ rows?: unknown[][]; codes: string[]; leftOut?: NumbersTable['leftOut'] }> {
   const figure = JSON.stringify({ hexis: 'figure/1', data: { file, ...data }, codebook, chart });
-  const gathered = await gather(memorySource({ 'f.yaml': figure, [file]: table }), 'f.yaml');
-  if (!gathered.ok) return { codes: gathered.problems.map(({ code }) => code) };
-  const made = compose(gathered.value);
-  const codes = [...gathered.problems, ...made.problems].map(({ code }) => code);
+  const made = await drawn(memory({ 'f.yaml': figure, [file]: table }), 'f.yaml');
+  const codes = made.problems.map(({ code }) => code);
   return made.ok
     ? { rows: made.value.numbers.rows as unknown[][], codes, leftOut: made.value.numbers.leftOut }
     : { codes };

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Composition, LineItem, PlateItem, TextItem } from 'hexis';
+import type { Drawing, LineItem, PlateItem, TextItem } from 'hexis';
 import { codes, composed } from '../helpers/figures.js';
 
 const scatter = '{ kind: scatter, x: yield, y: bed }';
@@ -7,8 +7,8 @@ const numeric = 'hexis: codebook/1\nvariables: { yield: { measure: numeric }, be
 const table = `bed,yield\n${Array.from({ length: 12 }, (_, i) => `${10 + 2.5 * i},${i + 1}`).join('\n')}\n`;
 
 const drawn = (more: string, chart = scatter) => composed({ chart, table, codebook: numeric, more });
-const find = ({ plate }: Composition, role: RegExp) => plate.items.filter((item) => role.test(item.role));
-const texts = (made: Composition, role: RegExp) => find(made, role).map((item) => (item as TextItem).text);
+const find = ({ plate }: Drawing, role: RegExp) => plate.items.filter((item) => role.test(item.role));
+const texts = (made: Drawing, role: RegExp) => find(made, role).map((item) => (item as TextItem).text);
 const middle = ({ box }: PlateItem) => [box.x + box.width / 2, box.y + box.height / 2] as [number, number];
 const number = (item: PlateItem) => Number((item as TextItem).text.replace('\u2212', '-').replace(/[^\d.eE-]/g, ''));
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { composeBoard, memorySource, type TextItem } from 'hexis';
+import { memory, ok, type TextItem } from 'hexis';
 import { overlap } from '../../src/core/plate/plate.js';
+import { drawn } from '../helpers/figures.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
 
 const figure = (chart: string, style = 'apa') => `hexis: figure/1\ndata: t.csv\nstyle: ${style}\nchart: ${chart}\n`;
@@ -13,13 +14,13 @@ const board = (more = '', figures = '[one.figure.yaml, two.figure.yaml, one.figu
   `hexis: board/1\nfigures: ${figures}\nsize: { width: 16cm, height: 14cm }\n${more}`;
 
 async function made(text: string, caption = false) {
-  const outcome = await composeBoard(memorySource({ 'all.board.yaml': text, ...files }), 'all.board.yaml', { caption });
+  const outcome = await drawn(memory({ 'all.board.yaml': text, ...files }), 'all.board.yaml', { caption });
   if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
-  return outcome.value.composition;
+  return ok(outcome);
 }
 
 const said = async (text: string) =>
-  (await composeBoard(memorySource({ 'b.yaml': text, ...files }), 'b.yaml')).problems.map(({ code }) => code);
+  (await drawn(memory({ 'b.yaml': text, ...files }), 'b.yaml')).problems.map(({ code }) => code);
 
 describe('a board', () => {
   test('puts figures side by side, each with its letter, none on another, all on the page', async () => {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Composition, LineItem, PathItem, RectItem, TextItem } from 'hexis';
+import type { Drawing, LineItem, PathItem, RectItem, TextItem } from 'hexis';
 import { codes, composed } from '../helpers/figures.js';
 
 const table = `bed,season,yield,plots,w,from,to,item
@@ -21,13 +21,13 @@ variables:
 `;
 const made = (chart: string, more = 'style: apa', own = table) => composed({ chart, more, table: own, codebook });
 const said = (chart: string, more = '', own = table) => codes({ chart, more, table: own, codebook });
-const items = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
-const texts = (figure: Composition, pattern: RegExp) => items(figure, pattern).map((item) => (item as TextItem).text);
-const rows = ({ numbers }: Composition) => numbers.rows;
+const items = ({ plate }: Drawing, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
+const texts = (figure: Drawing, pattern: RegExp) => items(figure, pattern).map((item) => (item as TextItem).text);
+const rows = ({ numbers }: Drawing) => numbers.rows;
 const numberOf = (text: string) => Number(text.replace('\u2212', '-').replace(/[^\d.-]/g, ''));
 
 /** Turns places on the page back into data units, by the tick marks and labels of an axis. */
-function units(figure: Composition, axis: 'x' | 'y', prefix = '') {
+function units(figure: Drawing, axis: 'x' | 'y', prefix = '') {
   const ticks = items(figure, new RegExp(`^${prefix}axes\\.${axis}\\.ticks`)) as LineItem[];
   const labels = texts(figure, new RegExp(`^${prefix}axes\\.${axis}\\.labels`)).map(numberOf);
   const place = (tick: LineItem) => (axis === 'x' ? tick.x1 : tick.y1);
@@ -96,7 +96,7 @@ describe('bars', () => {
     expect(texts(group, /y\.title/)).toEqual(['Share of Plots Within Season (%)']);
     expect(texts(category, /y\.title/)).toEqual(['Share of Plots Within Type of Bed (%)']);
     expect(texts(all, /y\.title/)).toEqual(['Share of All Plots (%)']);
-    const sums = ({ numbers }: Composition) => (numbers.sums ?? []).map(({ percent }) => Math.round(percent as number));
+    const sums = ({ numbers }: Drawing) => (numbers.sums ?? []).map(({ percent }) => Math.round(percent as number));
     expect(sums(group)).toEqual([100, 100, 100, 100, 200].map((v, i) => (i < 2 ? [100, 100][i] : v)));
     expect(sums(category).slice(0, 2)).toEqual([100, 100]);
     expect(sums(all).at(-1)).toBe(100);

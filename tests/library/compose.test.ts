@@ -1,24 +1,22 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  type Composition,
-  compose,
-  gather,
-  type LineItem,
-  memorySource,
-  type PlateItem,
-  type RectItem,
-  type TextItem,
-} from 'hexis';
-import { codes, composed, small, smallTable } from '../helpers/figures.js';
+import { type Drawing, type LineItem, memory, ok, type PlateItem, type RectItem, type TextItem } from 'hexis';
+import { originOf as layerOf } from '../../src/core/style/layers.js';
+import { codes, composed, drawn, small, smallTable } from '../helpers/figures.js';
 
-const item = <T extends PlateItem>({ plate }: Composition, role: string) =>
+/** The layer that has the last word on a setting. */
+function originOf({ origins: [own] }: Drawing, path: string) {
+  if (!own) throw new Error('nothing says where settings come from');
+  return layerOf(own.layers, path, own.shows);
+}
+
+const item = <T extends PlateItem>({ plate }: Drawing, role: string) =>
   plate.items.find((found) => found.role === role) as T;
-const roles = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
-const texts = (composition: Composition, pattern: RegExp) =>
+const roles = ({ plate }: Drawing, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
+const texts = (composition: Drawing, pattern: RegExp) =>
   roles(composition, pattern).map((found) => (found as TextItem).text);
 
 /** Turns places on the page back into data units, by the first and last tick of the value axis. */
-function unitsOf(composition: Composition, axis: 'x' | 'y') {
+function unitsOf(composition: Drawing, axis: 'x' | 'y') {
   const ticks = roles(composition, new RegExp(`^axes\\.${axis}\\.(ticks|grid)\\[`)) as LineItem[];
   const labels = texts(composition, new RegExp(`^axes\\.${axis}\\.labels`)).map((text) =>
     Number(text.replace('−', '-')),
@@ -201,14 +199,14 @@ describe('settings', () => {
       more: 'style: own.yaml\naxes: { y: { step: 2 } }',
       files: { 'own.yaml': 'hexis: style/1\nname: own\nextends: apa\naxes: { value: { from: 0 } }\n' },
     });
-    expect(made.origin('axes.y.step')).toMatchObject({ layer: 'the figure file', place: { line: 6 } });
-    expect(made.origin('axes.y.from')).toMatchObject({
+    expect(originOf(made, 'axes.y.step')).toMatchObject({ layer: 'the figure file', place: { line: 6 } });
+    expect(originOf(made, 'axes.y.from')).toMatchObject({
       layer: 'style own',
       path: 'axes.value.from',
       place: { file: 'own.yaml', line: 4 },
     });
-    expect(made.origin('axes.y.ticks')).toMatchObject({ layer: 'style apa' });
-    expect(made.origin('bars.share')).toMatchObject({ layer: 'style plain' });
+    expect(originOf(made, 'axes.y.ticks')).toMatchObject({ layer: 'style apa' });
+    expect(originOf(made, 'bars.share')).toMatchObject({ layer: 'style plain' });
   });
 
   test('put the heading inside or the caption outside, as the style says', async () => {
@@ -258,15 +256,14 @@ describe('the house rules of apa', () => {
 });
 
 test('the same input gives the same plate, composed twice', async () => {
-  const source = memorySource({
+  const source = memory({
     'f.yaml':
       'hexis: figure/1\ndata: { rows: [{ a: x, b: 1 }, { a: y, b: 2 }] }\nchart: { kind: bar, category: a, value: b }',
   });
   const plates = await Promise.all(
     [1, 2].map(async () => {
-      const gathered = await gather(source, 'f.yaml');
-      if (!gathered.ok) throw new Error('not gathered');
-      return JSON.stringify(compose(gathered.value));
+      const { plate, numbers } = ok(await drawn(source, 'f.yaml'));
+      return JSON.stringify({ plate, numbers });
     }),
   );
   expect(plates[0]).toBe(plates[1]);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { compose, gather, memorySource } from 'hexis';
-import { codes, composed } from '../helpers/figures.js';
+import { memory } from 'hexis';
+import { codes, composed, drawn } from '../helpers/figures.js';
 import { workbook } from '../helpers/workbook.js';
 
 const codebook = `hexis: codebook/1
@@ -12,10 +12,8 @@ variables:
 /** Means of yield by bed from a file of any kind. */
 async function means(file: string, content: string | Uint8Array, data = file) {
   const figure = `hexis: figure/1\ndata: ${data}\ncodebook: c.yaml\nchart: { kind: bar, category: bed, value: yield }\n`;
-  const gathered = await gather(memorySource({ 'f.yaml': figure, 'c.yaml': codebook, [file]: content }), 'f.yaml');
-  if (!gathered.ok) return gathered.problems.map(({ code, place }) => [code, place?.line, place?.column].join(':'));
-  const made = compose(gathered.value);
-  if (!made.ok) return made.problems.map(({ code }) => code);
+  const made = await drawn(memory({ 'f.yaml': figure, 'c.yaml': codebook, [file]: content }), 'f.yaml');
+  if (!made.ok) return made.problems.map(({ code, place }) => [code, place?.line, place?.column].join(':'));
   return made.value.numbers.rows.map((row) => row.slice(0, 3));
 }
 
@@ -54,8 +52,7 @@ describe('a table is read from', () => {
   test('cells between blanks without a first line of names', async () => {
     const figure =
       'hexis: figure/1\ndata: { file: t.txt, header: false }\nchart: { kind: bar, category: column1, value: column2 }\n';
-    const gathered = await gather(memorySource({ 'f.yaml': figure, 't.txt': 'a 2\na 4\nb 5\n' }), 'f.yaml');
-    const made = gathered.ok ? compose(gathered.value) : gathered;
+    const made = await drawn(memory({ 'f.yaml': figure, 't.txt': 'a 2\na 4\nb 5\n' }), 'f.yaml');
     expect(made.ok && made.value.numbers.rows.map((row) => row.slice(0, 3))).toEqual([
       ['a', 2, 3],
       ['b', 1, 5],

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { chartKinds, compose, gather, memorySource } from 'hexis';
-import { diskSource } from 'hexis/node';
+import { chartKinds, memory } from 'hexis';
+import { disk } from 'hexis/node';
+import { drawn, overlaid } from '../helpers/figures.js';
 import { demo, root } from '../helpers/hexis.js';
 
 const page = readFileSync(join(root, 'docs/charts.md'), 'utf8');
@@ -25,8 +26,7 @@ describe('the page of chart kinds', () => {
       'plot,bed,season,yield\nL001,1,spring,2\nL002,1,summer,3\nL003,1,autumn,2.5\nL004,2,spring,3\nL005,2,summer,4\nL006,2,autumn,3\n';
     const figure = slope ? text.replace(data, 'small.csv') : text;
     const texts = { 'f.yaml': figure, 'small.csv': rows };
-    const gathered = await gather(diskSource, 'f.yaml', { texts });
-    const made = gathered.ok ? compose(gathered.value) : gathered;
+    const made = await drawn(overlaid(disk, texts), 'f.yaml');
     expect(made.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
     expect(made.ok).toBe(true);
   });
@@ -34,8 +34,7 @@ describe('the page of chart kinds', () => {
   test('has panels that draw', async () => {
     const panels = blocks.find((block) => block.startsWith('panels:')) as string;
     const text = `hexis: figure/1\ndata: ${demo('data/plots.csv')}\nchart: { kind: histogram, value: water }\n${panels}`;
-    const gathered = await gather(diskSource, 'f.yaml', { texts: { 'f.yaml': text } });
-    expect(gathered.ok && compose(gathered.value).ok).toBe(true);
+    expect((await drawn(overlaid(disk, { 'f.yaml': text }), 'f.yaml')).ok).toBe(true);
   });
 });
 
@@ -52,13 +51,12 @@ codebook: ${demo('garden.codebook.yaml')}
 chart: { kind: bar, category: bed, value: yield, group: season, error: { shows: ci } }
 ${block}`;
       const plain = text.replace(block, '');
-      const drawn = async (of: string) => {
-        const gathered = await gather(diskSource, 'f.yaml', { texts: { 'f.yaml': of } });
-        const made = gathered.ok ? compose(gathered.value) : gathered;
-        expect([...gathered.problems, ...made.problems].map(({ code }) => code)).toEqual([]);
-        return made.ok ? made.value : undefined;
+      const made = async (of: string) => {
+        const { drawing, problems } = await drawn(overlaid(disk, { 'f.yaml': of }), 'f.yaml');
+        expect(problems.map(({ code }) => code)).toEqual([]);
+        return drawing;
       };
-      const [before, after] = [await drawn(plain), await drawn(text)];
+      const [before, after] = [await made(plain), await made(text)];
       expect(JSON.stringify([after?.plate.items, after?.settings])).not.toBe(
         JSON.stringify([before?.plate.items, before?.settings]),
       );
@@ -71,7 +69,6 @@ test('the page of tables says what is: its block is valid, and its table of numb
   const [block] = [...text.matchAll(/```yaml\n([\s\S]*?)```/g)].map(([, own]) => own as string);
   const table = 'Harvest\n\ng;v\na;1,5\na;2,5\n';
   const figure = `hexis: figure/1\n${block}chart: { kind: bar, category: g, value: v }\n`;
-  const gathered = await gather(memorySource({ 'f.yaml': figure, 'harvest.txt': table }), 'f.yaml');
-  const made = gathered.ok ? compose(gathered.value) : gathered;
+  const made = await drawn(memory({ 'f.yaml': figure, 'harvest.txt': table }), 'f.yaml');
   expect(made.ok && 'numbers' in made.value && made.value.numbers.rows[0]?.[2]).toBe(2);
 });

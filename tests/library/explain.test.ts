@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { compose, explain } from 'hexis';
+import { explain, ok } from 'hexis';
 import { small } from '../helpers/figures.js';
 import { demo, hexis } from '../helpers/hexis.js';
 
@@ -7,8 +7,8 @@ const figure = demo('figures/yield-plain.figure.yaml');
 
 async function explained(what: string, more = '') {
   const outcome = await small({ more });
-  if (!outcome.ok || !outcome.gathered) throw new Error('not composed');
-  return explain(outcome.gathered, outcome.value, what);
+  if (!outcome.ok) throw new Error('not drawn');
+  return explain(outcome.value, what);
 }
 
 const lines = (found: Awaited<ReturnType<typeof explained>>) =>
@@ -45,11 +45,9 @@ describe('the origin of a look', () => {
       caption: true,
       more: 'caption: { number: 1, title: t, subtitle: s, source: r }\ndataLabels: { show: value }\npanel: { fill: "#eee", frame: { width: 1pt } }\ncallouts: [{ text: c, to: { x: 1, y: 1 } }]\nlegend: { frame: { width: 1pt } }',
     });
-    if (!outcome.ok || !outcome.gathered) throw new Error('not composed');
-    const composition = compose(outcome.gathered, { caption: true });
-    if (!composition.ok) throw new Error('not composed');
-    for (const { role } of composition.value.plate.items) {
-      const found = explain(outcome.gathered, composition.value, role);
+    const drawing = ok(outcome);
+    for (const { role } of drawing.plate.items) {
+      const found = explain(drawing, role);
       expect([role, found?.settings.length]).not.toEqual([role, 0]);
       expect(found?.items.some((item) => item.role === role)).toBe(true);
     }

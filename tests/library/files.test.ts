@@ -1,13 +1,13 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { compose, gather, memorySource, numbersCsv, numbersText, SourceFault, describe as words } from 'hexis';
-import { diskSource, draw, formats, prepare, save } from 'hexis/node';
+import { type Drawing, memory, numbersCsv, numbersText, ok, SourceFault, describe as words } from 'hexis';
+import { disk, draw, formats, save } from 'hexis/node';
 import { hexOf } from '../../src/core/color/color.js';
 import { lengthInPoints } from '../../src/core/document/length.js';
 import { nearest } from '../../src/core/document/nearest.js';
 import { base64 } from '../../src/core/export/base64.js';
 import { joinPath } from '../../src/core/project/source.js';
-import { composed } from '../helpers/figures.js';
+import { composed, drawn } from '../helpers/figures.js';
 import { demoFigure, folderWith, root } from '../helpers/hexis.js';
 
 describe('files on disk', () => {
@@ -31,9 +31,9 @@ describe('files on disk', () => {
   });
 
   test('are read in UTF-8 and UTF-16, and refused as values, not by a crash', async () => {
-    expect(await diskSource.text(folder.at('utf16.csv'))).toContain('a,b\n1,2');
-    await expect(diskSource.text(folder.at('none.csv'))).rejects.toThrow(SourceFault);
-    await expect(diskSource.text(folder.at('taken'))).rejects.toMatchObject({
+    expect(await disk.text(folder.at('utf16.csv'))).toContain('a,b\n1,2');
+    await expect(disk.text(folder.at('none.csv'))).rejects.toThrow(SourceFault);
+    await expect(disk.text(folder.at('taken'))).rejects.toMatchObject({
       kind: 'unreadable',
       message: 'it is a folder',
     });
@@ -49,7 +49,7 @@ describe('files on disk', () => {
 
   test('are drawn by one call in any format', async () => {
     for (const format of formats) {
-      const drawn = await draw(demoFigure('yield-spread'), format, { dpi: 60 });
+      const drawn = await draw(demoFigure('yield-spread'), format.name, { dpi: 60 });
       expect(drawn.ok && drawn.value.length).toBeGreaterThan(1000);
     }
   });
@@ -64,7 +64,7 @@ text: { face: Mine }
 ${more}`;
   const own = (text: string) => {
     const font = readFileSync(`${root}/assets/faces/arimo/regular.ttf`);
-    return memorySource({
+    return memory({
       'f.yaml': text,
       'fonts/a.ttf': new Uint8Array(font),
       'fonts/broken.ttf': new Uint8Array([1, 2, 3, 4]),
@@ -73,19 +73,16 @@ ${more}`;
 
   test('is measured and drawn like one that ships', async () => {
     const text = figure('{ regular: fonts/a.ttf }', 'heading: { show: false }');
-    const gathered = await gather(own(text), 'f.yaml');
-    const shipped = await gather(own(text.replace('text: { face: Mine }\n', '')), 'f.yaml');
-    if (!gathered.ok || !shipped.ok) throw new Error('not gathered');
-    const [a, b] = [compose(gathered.value), compose(shipped.value)];
-    if (!a.ok || !b.ok) throw new Error('not composed');
-    const places = ({ items }: typeof a.value.plate) => items.map(({ role, box }) => [role, box]);
-    expect(places(a.value.plate)).toEqual(places(b.value.plate));
-    expect(gathered.problems.map(({ code }) => code)).toEqual(['variant-missing']);
+    const mine = await drawn(own(text), 'f.yaml');
+    const shipped = await drawn(own(text.replace('text: { face: Mine }\n', '')), 'f.yaml');
+    const places = ({ plate }: Drawing) => plate.items.map(({ role, box }) => [role, box]);
+    expect(places(ok(mine))).toEqual(places(ok(shipped)));
+    expect(mine.problems.map(({ code }) => code)).toEqual(['variant-missing']);
   });
 
   test('is refused where its file is missing or broken, at the line that names it', async () => {
     const problems = async (face: string) =>
-      (await gather(own(figure(face)), 'f.yaml')).problems.map(({ code, place }) => [code, place?.line]);
+      (await drawn(own(figure(face)), 'f.yaml')).problems.map(({ code, place }) => [code, place?.line]);
     expect(await problems('{ regular: fonts/none.ttf }')).toEqual([['file-missing', 4]]);
     expect(await problems('{ regular: fonts/broken.ttf }')).toEqual([['font-unreadable', 4]]);
   });
@@ -99,11 +96,11 @@ text: { face: ${face} }
 `;
   const drawnWith = async (face: string) => {
     const folder = folderWith({ 'f.yaml': figure(face) });
-    const prepared = await prepare(folder.at('f.yaml'));
+    const made = await drawn(disk, folder.at('f.yaml'));
     folder.remove();
-    const items = prepared.ok ? prepared.value.composition.plate.items : [];
+    const items = made.drawing?.plate.items ?? [];
     const families = items.flatMap((item) => (item.type === 'text' ? item.pieces.map(({ family }) => family) : []));
-    return { families: [...new Set(families)], found: prepared.problems.map(({ code }) => code), items };
+    return { families: [...new Set(families)], found: made.problems.map(({ code }) => code), items };
   };
 
   test.each([
@@ -125,7 +122,7 @@ text: { face: ${face} }
   test('ships with all that its files need', async () => {
     for (const format of formats) {
       const folder = folderWith({ 'f.yaml': figure('Tinos') });
-      const drawn = await draw(folder.at('f.yaml'), format, { dpi: 60, text: 'live' });
+      const drawn = await draw(folder.at('f.yaml'), format.name, { dpi: 60, text: 'live' });
       folder.remove();
       expect(drawn.ok && drawn.value.length).toBeGreaterThan(1000);
     }
@@ -179,9 +176,7 @@ describe('small parts', () => {
   });
 
   test('every problem of a figure can be put into words', async () => {
-    const prepared = await prepare(`${demoFigure('yield-spread')}.none`);
-    expect(prepared.problems.map((problem) => words(problem).found)).toEqual([
-      expect.stringMatching(/^there is no file/),
-    ]);
+    const made = await drawn(disk, `${demoFigure('yield-spread')}.none`);
+    expect(made.problems.map((problem) => words(problem).found)).toEqual([expect.stringMatching(/^there is no file/)]);
   });
 });

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Composition, chartKinds, type LineItem, type PathItem, type RectItem, type TextItem } from 'hexis';
-import { prepare } from 'hexis/node';
+import { chartKinds, type Drawing, type LineItem, type PathItem, type RectItem, type TextItem } from 'hexis';
+import { disk } from 'hexis/node';
 import { overlap } from '../../src/core/plate/plate.js';
-import { codes, composed, small } from '../helpers/figures.js';
+import { codes, composed, drawn, small } from '../helpers/figures.js';
 import { demo, demoFigure, demoIds } from '../helpers/hexis.js';
 
-const roles = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
-const texts = (composition: Composition, pattern: RegExp) =>
+const roles = ({ plate }: Drawing, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
+const texts = (composition: Drawing, pattern: RegExp) =>
   roles(composition, pattern).map((found) => (found as TextItem).text);
 const middle = ({ box }: { box: { x: number; y: number; width: number; height: number } }) => [
   box.x + box.width / 2,
@@ -14,7 +14,7 @@ const middle = ({ box }: { box: { x: number; y: number; width: number; height: n
 ];
 
 /** Turns places on the page back into data units, by the grid lines of an axis. */
-function unitsOf(composition: Composition, axis: 'x' | 'y') {
+function unitsOf(composition: Drawing, axis: 'x' | 'y') {
   const lines = roles(composition, new RegExp(`^axes\\.${axis}\\.grid\\[`)) as LineItem[];
   const labels = texts(composition, new RegExp(`^axes\\.${axis}\\.labels`)).map((text) =>
     Number(text.replace('−', '-')),
@@ -242,10 +242,10 @@ describe('a box plot', () => {
 
 describe.each(['apa', 'plain', demo('lanternfield.style.yaml')])('in style %s', (style) => {
   test.each(demoIds)('%s keeps its ink on the page and its tick labels apart', async (id) => {
-    const prepared = await prepare(demoFigure(id), { style, caption: true });
-    expect(prepared.problems).toEqual([]);
-    if (!prepared.ok) return;
-    const { plate } = prepared.value.composition;
+    const made = await drawn(disk, demoFigure(id), { style, caption: true });
+    expect(made.problems).toEqual([]);
+    if (!made.ok) return;
+    const { plate } = made.value;
     for (const { box, role } of plate.items) {
       const inside = box.x >= 0 && box.y >= 0 && box.x + box.width <= plate.width && box.y + box.height <= plate.height;
       if (!inside) throw new Error(`${role} leaves the page`);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { Box, Composition, Gathered, Plate, PlateItem, Settings, TextItem } from 'hexis';
+import type { Box, Drawing, Plate, PlateItem, Settings, TextItem } from 'hexis';
 import type { TextRole } from '../../src/core/document/look/names.js';
 import { textOutline } from '../../src/core/export/textOutline.js';
 import { overlap } from '../../src/core/plate/plate.js';
@@ -183,7 +183,7 @@ function expectReadable(item: TextItem, settings: Settings) {
   }
 }
 
-function expectInsidePage({ plate, settings }: Composition, kit: Gathered['kit']) {
+function expectInsidePage({ plate, settings, faces: { kit } }: Drawing) {
   for (const item of plate.items) {
     if (!inside(item.box, plate)) throw new Error(`${item.role} leaves the page: ${JSON.stringify(item.box)}`);
     if (item.type !== 'text') continue;
@@ -220,7 +220,7 @@ describe('the layout of any figure', () => {
         }
         counts.drawn += 1;
         expect(JSON.stringify(outcome.value.plate)).not.toMatch(/null|NaN/);
-        expectInsidePage(outcome.value, (outcome.gathered as Gathered).kit);
+        expectInsidePage(outcome.value);
         expectNothingTouches(outcome.value.plate);
       }),
       // The same figures on every run; HEXIS_SEED tries others.

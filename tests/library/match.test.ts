@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { compose, gather, matchFigure, memorySource } from 'hexis';
+import { matchFigure, memory, openProject } from 'hexis';
+import { drawn } from '../helpers/figures.js';
 import { folderWith, hexis } from '../helpers/hexis.js';
 
 const own = `# The first figure of the chapter.
@@ -35,7 +36,7 @@ const files = {
 };
 
 async function matched(scales = false) {
-  const outcome = await matchFigure(memorySource(files), 'a/own.yaml', 'b/model.yaml', { scales });
+  const outcome = await matchFigure(openProject(memory(files)), 'a/own.yaml', 'b/model.yaml', { scales });
   if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
   return outcome.value.after;
 }
@@ -60,13 +61,17 @@ describe('taking over the formatting of another figure', () => {
 
   test('is settled by one time, and gives the looks of the other', async () => {
     const after = await matched();
-    const again = await matchFigure(memorySource({ ...files, 'a/own.yaml': after }), 'a/own.yaml', 'b/model.yaml', {
-      scales: false,
-    });
+    const again = await matchFigure(
+      openProject(memory({ ...files, 'a/own.yaml': after })),
+      'a/own.yaml',
+      'b/model.yaml',
+      {
+        scales: false,
+      },
+    );
     expect(again.ok && again.value.patch).toEqual([]);
     const settings = async (path: string) => {
-      const gathered = await gather(memorySource({ ...files, 'a/own.yaml': after }), path);
-      const composed = gathered.ok ? compose(gathered.value) : gathered;
+      const composed = await drawn(memory({ ...files, 'a/own.yaml': after }), path);
       if (!composed.ok) throw new Error(JSON.stringify(composed.problems));
       return composed.value.settings;
     };

@@ -1,29 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
-import { compose, coreFormats, edited, gather, historyOf, matchFigure, memorySource, undo, writeFigure } from 'hexis';
-import { diskSource } from 'hexis/node';
+import { edited, historyOf, matchFigure, memory, ok, openProject, undo, write } from 'hexis';
+import { disk } from 'hexis/node';
 import { SaxesParser } from 'saxes';
 import { harmless } from '../../src/cli/report.js';
 import { decodeText } from '../../src/core/data/encoding.js';
 import { cssText } from '../../src/core/export/xml.js';
 import { encodePng } from '../../src/node/png.js';
-
-const format = (name: string) => {
-  const found = coreFormats.find((one) => one.name === name);
-  if (!found) throw new Error(name);
-  return found;
-};
+import { drawn } from '../helpers/figures.js';
 
 async function made(
   figure: object,
-  abilities: Parameters<typeof memorySource>[1] = {},
+  abilities: Parameters<typeof memory>[1] = {},
   files: Record<string, Uint8Array> = {},
 ) {
-  const source = memorySource({ 'f.yaml': JSON.stringify({ hexis: 'figure/1', ...figure }), ...files }, abilities);
-  const gathered = await gather(source, 'f.yaml');
-  if (!gathered.ok) throw new Error(JSON.stringify(gathered.problems));
-  const composed = compose(gathered.value);
-  if (!composed.ok) throw new Error(JSON.stringify(composed.problems));
-  return { gathered: gathered.value, composition: composed.value };
+  const source = memory({ 'f.yaml': JSON.stringify({ hexis: 'figure/1', ...figure }), ...files }, abilities);
+  return ok(await drawn(source, 'f.yaml'));
 }
 
 const bars = (name: string) => ({
@@ -38,16 +29,16 @@ const bars = (name: string) => ({
 
 describe('formats that need font files', () => {
   test('say so where there are none, and are written where they are handed over', async () => {
-    const { gathered, composition } = await made(bars('a'));
+    const drawing = await made(bars('a'));
     for (const [name, options] of [
       ['pdf', {}],
       ['svg', { text: 'live' }],
     ] as const) {
-      const written = await writeFigure(gathered, composition, format(name), options);
+      const written = await write(drawing, name, options);
       expect([written.ok, written.problems.map(({ code }) => code)]).toEqual([false, ['format-needs']]);
-      const { shippedFont, subsetFont } = diskSource;
+      const { shippedFont, subsetFont } = disk;
       const able = await made(bars('a'), { shippedFont, subsetFont });
-      expect((await writeFigure(able.gathered, able.composition, format(name), options)).ok).toBe(true);
+      expect((await write(able, name, options)).ok).toBe(true);
     }
   });
 });
@@ -56,10 +47,10 @@ describe('what authors write is never obeyed', () => {
   const hostile = '</style><script>alert(1)</script>\u0000\ud800\u001b[31m"\'\\';
 
   test('in SVG: well-formed, without a script, by names and words of any kind', async () => {
-    const { shippedFont, subsetFont } = diskSource;
+    const { shippedFont, subsetFont } = disk;
     const face = `x"}</style><script>1</script>`;
-    const font = await diskSource.shippedFont('Arimo', 'regular');
-    const { gathered, composition } = await made(
+    const font = await disk.shippedFont('Arimo', 'regular');
+    const drawing = await made(
       {
         ...bars(hostile),
         faces: { [face]: { regular: 'a.ttf' } },
@@ -71,7 +62,7 @@ describe('what authors write is never obeyed', () => {
       { 'a.ttf': font },
     );
     for (const text of ['live', 'outlines'] as const) {
-      const written = await writeFigure(gathered, composition, format('svg'), { text });
+      const written = await write(drawing, 'svg', { text });
       if (!written.ok) throw new Error(JSON.stringify(written.problems));
       const svg = written.value as string;
       expect(svg).not.toMatch(/<script/);
@@ -91,8 +82,8 @@ describe('what authors write is never obeyed', () => {
       markers: { shapes: [marker], opacity: 0.5 },
     });
     const ids = async (marker: string) => {
-      const { gathered, composition } = await made(cloud(marker));
-      const written = await writeFigure(gathered, composition, format('svg'));
+      const drawing = await made(cloud(marker));
+      const written = await write(drawing, 'svg');
       return written.ok ? [...new Set((written.value as string).match(/ id="[^"]+"/g))] : [];
     };
     const [circles, squares] = [await ids('circle'), await ids('square')];
@@ -160,7 +151,7 @@ describe('files of other habits', () => {
       '\ufeffhexis: figure/1\r\n# mine\r\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\r\nstyle: apa\r\n';
     const model =
       'hexis: figure/1\nchart: { kind: curve, functions: [{ y: x }], x: { from: 0, to: 1 } }\nstyle: mono\n';
-    const matched = await matchFigure(memorySource({ 'a.yaml': own, 'b.yaml': model }), 'a.yaml', 'b.yaml', {
+    const matched = await matchFigure(openProject(memory({ 'a.yaml': own, 'b.yaml': model })), 'a.yaml', 'b.yaml', {
       scales: false,
     });
     expect(matched.ok && matched.value.after).toBe(own.replace('apa', 'mono'));

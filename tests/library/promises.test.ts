@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { gather, memorySource } from 'hexis';
-import { diskSource } from 'hexis/node';
-import { codes, composed } from '../helpers/figures.js';
+import { memory } from 'hexis';
+import { disk } from 'hexis/node';
+import { codes, composed, drawn } from '../helpers/figures.js';
 import { root } from '../helpers/hexis.js';
 import { numbersOf } from '../helpers/rows.js';
 
@@ -100,12 +100,12 @@ describe('damaged files are refused in words', () => {
       const bytes = Uint8Array.from(font);
       for (let i = 0; i < 40; i += 1)
         bytes[(k * 7919 + i * (k % 2 ? 11 : 104_729)) % (k % 2 ? 600 : bytes.length)] = (k * 31 + i * 17) % 256;
-      for (const abilities of [{}, { tryFont: diskSource.tryFont }]) {
+      for (const abilities of [{}, { tryFont: disk.tryFont }]) {
         if (k % 4 !== 1 && !('tryFont' in abilities)) continue;
-        const gathered = await gather(memorySource({ 'f.yaml': text, 'a.ttf': bytes }, abilities), 'f.yaml');
-        if (!gathered.ok) {
+        const made = await drawn(memory({ 'f.yaml': text, 'a.ttf': bytes }, abilities), 'f.yaml');
+        if (!made.ok) {
           refused += 1;
-          expect(gathered.problems.map(({ code }) => code)).toEqual(['font-unreadable']);
+          expect(made.problems.map(({ code }) => code)).toEqual(['font-unreadable']);
         }
       }
     }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Composition, LineItem, PathItem, TextItem } from 'hexis';
+import type { Drawing, LineItem, PathItem, TextItem } from 'hexis';
 import { chooseLogTicks } from '../../src/core/scale/logTicks.js';
 import { codes, composed } from '../helpers/figures.js';
 
@@ -10,14 +10,14 @@ const scatter = (axes: string) =>
   composed({ chart: '{ kind: scatter, x: w, y: v }', more: `style: apa\naxes: ${axes}`, table, codebook });
 const said = (axes: string, chart = '{ kind: scatter, x: w, y: v }') =>
   codes({ chart, more: `axes: ${axes}`, table, codebook });
-const items = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
-const texts = (figure: Composition, axis: 'x' | 'y') =>
+const items = ({ plate }: Drawing, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
+const texts = (figure: Drawing, axis: 'x' | 'y') =>
   items(figure, new RegExp(`^axes\\.${axis}\\.labels`)).map((item) => (item as TextItem).text);
-const ticks = (figure: Composition, axis: 'x' | 'y', name = 'ticks') =>
+const ticks = (figure: Drawing, axis: 'x' | 'y', name = 'ticks') =>
   (items(figure, new RegExp(`^axes\\.${axis}\\.${name}\\[`)) as LineItem[]).map((tick) =>
     axis === 'x' ? tick.x1 : tick.y1,
   );
-const points = (figure: Composition) =>
+const points = (figure: Drawing) =>
   (items(figure, /points/) as PathItem[]).map(({ box }) => [box.x + box.width / 2, box.y + box.height / 2] as const);
 
 describe('a log axis', () => {
@@ -87,7 +87,7 @@ describe('other scales', () => {
 
   test('an axis is reversed, with its marks, and keeps a gap at either end', async () => {
     const [plain, turned] = [await scatter('{}'), await scatter('{ x: { reverse: true } }')];
-    const order = (figure: Composition) => points(figure).map(([x]) => x);
+    const order = (figure: Drawing) => points(figure).map(([x]) => x);
     expect((order(plain)[0] as number) < (order(plain)[2] as number)).toBe(true);
     expect((order(turned)[0] as number) > (order(turned)[2] as number)).toBe(true);
     const gapped = await scatter('{ x: { from: data, to: data, gap: [0.1, 0.2] } }');

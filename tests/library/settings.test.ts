@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { compose, gather, memorySource, type PlateItem } from 'hexis';
+import { memory, ok, type PlateItem } from 'hexis';
 import { textRoles } from '../../src/core/document/look/names.js';
 import { lookSchema } from '../../src/core/document/look.js';
-import { smallCodebook, smallTable, svgOf } from '../helpers/figures.js';
+import { drawn as drawnFrom, smallCodebook, smallTable, svgOf } from '../helpers/figures.js';
 
 /** One setting: a value for it, and the roles whose ink it changes; all other ink stays as it was. */
 interface Row {
@@ -388,23 +388,12 @@ const ground = {
   axes: { all: { grid: { width: '0.5pt' }, line: { width: '0.6pt' }, ticks: 'outside' } },
 };
 
-async function draw(settings: unknown) {
-  const source = memorySource({
-    'f.json': JSON.stringify(joined(ground, settings)),
-    't.csv': smallTable,
-    'c.yaml': smallCodebook,
-  });
-  const gathered = await gather(source, 'f.json', { caption: true });
-  if (!gathered.ok) return gathered;
-  const composed = compose(gathered.value, { caption: true });
-  return composed.ok ? { ok: true as const, gathered: gathered.value, composition: composed.value } : composed;
-}
+const draw = (settings: unknown) => {
+  const files = { 'f.json': JSON.stringify(joined(ground, settings)), 't.csv': smallTable, 'c.yaml': smallCodebook };
+  return drawnFrom(memory(files), 'f.json', { caption: true });
+};
 
-async function drawn(settings: unknown) {
-  const outcome = await draw(settings);
-  if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
-  return outcome;
-}
+const drawn = async (settings: unknown) => ok(await draw(settings));
 
 const nested = (path: string, value: unknown): unknown =>
   path.split('.').reduceRight((inner, key) => ({ [key]: inner }), value);
@@ -443,7 +432,7 @@ describe('every setting', () => {
           ),
         ),
       );
-      const changed = changedRoles(before.composition.plate.items, after.composition.plate.items);
+      const changed = changedRoles(before.plate.items, after.plate.items);
       expect(changed).not.toEqual([]);
       if (changes !== everything) expect(changed.filter((role) => !changes.test(role))).toEqual([]);
     },
@@ -459,16 +448,16 @@ describe('every setting', () => {
 
   test('of inks and ground reach the file', async () => {
     const made = await drawn({ export: { inks: 'black', ground: 'paper' } });
-    const svg = await svgOf(made.gathered, made.composition);
+    const svg = await svgOf(made);
     expect([...new Set(svg.match(/#[0-9a-f]{6}/g))].sort()).toEqual(['#000000', '#ffffff']);
     expect(svg).toContain('<rect x="0" y="0"');
   });
 
   test('of export reaches the file', async () => {
     const made = await drawn({ export: { text: 'outlines' } });
-    const svg = await svgOf(made.gathered, made.composition);
+    const svg = await svgOf(made);
     expect(svg).not.toContain('<tspan');
-    const { settings } = (await drawn({ export: { text: 'live', dpi: 72 } })).composition;
+    const { settings } = await drawn({ export: { text: 'live', dpi: 72 } });
     expect(settings.export).toMatchObject({ text: 'live', dpi: 72 });
   });
 });

@@ -1,13 +1,13 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { builtInStyles, memorySource, reportStyle, type StyleReport } from 'hexis';
+import { builtInStyles, memory, openProject, reportStyle, type StyleReport } from 'hexis';
 import { parse } from 'yaml';
 import { contrastOn, distanceIn, seenAs, views } from '../../src/core/color/views.js';
 import { demo, hexis, root } from '../helpers/hexis.js';
 
 async function reported(style: string, files: Record<string, string> = {}): Promise<StyleReport> {
-  const outcome = await reportStyle(memorySource(files), style);
+  const outcome = await reportStyle(openProject(memory(files)), style);
   if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems));
   return outcome.value;
 }

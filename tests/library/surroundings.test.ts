@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Composition, PathItem, RectItem, TextItem } from 'hexis';
+import type { Drawing, PathItem, RectItem, TextItem } from 'hexis';
 import { overlap } from '../../src/core/plate/plate.js';
 import { codes, composed } from '../helpers/figures.js';
 
 const more = (text: string) => `style: plain\nsize: { width: 12cm, height: 9cm }\n${text}`;
-const items = ({ plate }: Composition, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
+const items = ({ plate }: Drawing, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
 const bars = '{ kind: bar, category: bed, value: yield, group: season }';
 const made = (text: string, chart = bars) => composed({ chart, more: more(text) });
 

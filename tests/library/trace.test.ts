@@ -2,7 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { draw, formats } from 'hexis/node';
+import { ok } from 'hexis';
+import { draw, type FormatName, formats } from 'hexis/node';
 import sharp from 'sharp';
 import { folderWith, hexis } from '../helpers/hexis.js';
 
@@ -40,11 +41,9 @@ describe('every file', () => {
   });
   afterAll(() => folder.remove());
 
-  const bytesOf = async (name: string): Promise<Uint8Array> => {
-    const format = formats.find((one) => one.name === name);
-    const drawn = await draw(folder.at('two.figure.yaml'), format as NonNullable<typeof format>, { dpi: 60 });
-    if (!drawn.ok) throw new Error(JSON.stringify(drawn.problems));
-    return typeof drawn.value === 'string' ? Buffer.from(drawn.value) : drawn.value;
+  const bytesOf = async (name: FormatName): Promise<Uint8Array> => {
+    const written = ok(await draw(folder.at('two.figure.yaml'), name, { dpi: 60 }));
+    return typeof written === 'string' ? Buffer.from(written) : written;
   };
 
   const said: Record<string, (bytes: Uint8Array) => Promise<string> | string> = {

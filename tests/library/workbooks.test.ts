@@ -1,13 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { compose, gather, memorySource } from 'hexis';
+import { memory } from 'hexis';
+import { drawn } from '../helpers/figures.js';
 import { rawWorkbook } from '../helpers/rawWorkbook.js';
 
-async function drawn(bytes: Uint8Array, chart: object, codebook: object = {}) {
+async function sheetDrawn(bytes: Uint8Array, chart: object, codebook: object = {}) {
   const figure = JSON.stringify({ hexis: 'figure/1', data: 't.xlsx', codebook, chart });
-  const gathered = await gather(memorySource({ 'f.yaml': figure, 't.xlsx': bytes }), 'f.yaml');
-  const made = gathered.ok ? compose(gathered.value) : gathered;
-  const problems = [...gathered.problems, ...(gathered.ok ? made.problems : [])];
-  return { rows: made.ok && 'numbers' in made.value ? made.value.numbers.rows : undefined, problems };
+  const made = await drawn(memory({ 'f.yaml': figure, 't.xlsx': bytes }), 'f.yaml');
+  return { rows: made.drawing?.numbers.rows, problems: made.problems };
 }
 
 const text = (value: string) => `<c t="inlineStr"><is><t>${value}</t></is></c>`;
@@ -18,7 +17,7 @@ const head = row(text('g'), text('v'));
 
 describe('a workbook is read as the standard has it', () => {
   test('rows and cells without references stand after each other', async () => {
-    const { rows, problems } = await drawn(
+    const { rows, problems } = await sheetDrawn(
       rawWorkbook(head + row(text('a'), number(2)) + row(text('a'), number(4))),
       bar,
     );
@@ -30,7 +29,7 @@ describe('a workbook is read as the standard has it', () => {
     const strings =
       '<si><t>g</t></si><si><t>v</t></si><si><r><t>Ri</t></r><r><t>ce</t></r><rPh><t>kome</t></rPh></si><si><t>a_x0041_</t></si>';
     const cell = (index: number) => `<c t="s"><v>${index}</v></c>`;
-    const { rows } = await drawn(
+    const { rows } = await sheetDrawn(
       rawWorkbook(row(cell(0), cell(1)) + row(cell(2), number(1)) + row(cell(3), number(2)), { strings }),
       bar,
     );
@@ -44,14 +43,14 @@ describe('a workbook is read as the standard has it', () => {
   ])('dates: %s', async (_, style, value, expected) => {
     const sheet = row(text('d'), text('v')) + row(number(value, style), number(1)) + row(number(47000, 1), number(2));
     const line = { kind: 'line', x: 'd', value: 'v' };
-    const { rows } = await drawn(rawWorkbook(sheet), line, { variables: { d: { measure: 'date' } } });
+    const { rows } = await sheetDrawn(rawWorkbook(sheet), line, { variables: { d: { measure: 'date' } } });
     expect(rows?.[0]?.[0]).toBe(expected);
   });
 
   test('dates that count from 1904, and formats that only look like dates', async () => {
     const sheet =
       row(text('d'), text('v')) + row(number(44620, 1), number(2.5, 3)) + row(number(44621, 1), number(3.5, 3));
-    const { rows } = await drawn(
+    const { rows } = await sheetDrawn(
       rawWorkbook(sheet, { date1904: true }),
       { kind: 'line', x: 'd', value: 'v' },
       { variables: { d: { measure: 'date' } } },
@@ -64,17 +63,17 @@ describe('a workbook is read as the standard has it', () => {
 });
 
 describe('what is wrong in a workbook is said', () => {
-  const codesOf = async (bytes: Uint8Array) => (await drawn(bytes, bar)).problems.map(({ code }) => code);
+  const codesOf = async (bytes: Uint8Array) => (await sheetDrawn(bytes, bar)).problems.map(({ code }) => code);
 
   test('cells that could not be computed, and formulas that never were', async () => {
     expect(await codesOf(rawWorkbook(head + row(text('a'), '<c t="e"><v>#DIV/0!</v></c>')))).toEqual(['cell-broken']);
-    const { problems } = await drawn(rawWorkbook(head + row(text('a'), '<c><f>SUM(A1:A9)</f></c>')), bar);
+    const { problems } = await sheetDrawn(rawWorkbook(head + row(text('a'), '<c><f>SUM(A1:A9)</f></c>')), bar);
     expect(problems[0]?.facts).toMatchObject({ text: '=SUM(A1:A9)' });
   });
 
   test('a stray cell at the far corner, which does not widen the table', async () => {
     const far = '<row r="1048576"><c r="XFD1048576"><v>1</v></c></row>';
-    const { rows, problems } = await drawn(rawWorkbook(head + row(text('a'), number(2)) + far), bar);
+    const { rows, problems } = await sheetDrawn(rawWorkbook(head + row(text('a'), number(2)) + far), bar);
     expect(problems.map(({ code }) => code)).toEqual(['cells-outside']);
     expect(rows).toHaveLength(1);
   });

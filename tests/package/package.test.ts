@@ -1,13 +1,16 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { build } from 'esbuild';
 import { root } from '../helpers/hexis.js';
 
-/** The program of the README, as a reader copies it. */
-const program = () => /```ts\n([\s\S]*?)```/.exec(readFileSync(join(root, 'README.md'), 'utf8'))?.[1] as string;
+/** The programs of the README, as a reader copies them. */
+const programs = () =>
+  [...readFileSync(join(root, 'README.md'), 'utf8').matchAll(/```ts\n([\s\S]*?)```/g)].map(
+    ([, text]) => text as string,
+  );
 
 describe('the package, installed in an empty folder', () => {
   let folder = '';
@@ -30,18 +33,21 @@ describe('the package, installed in an empty folder', () => {
   }, 300_000);
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-  test('runs the program of the README', () => {
-    writeFileSync(at('program.mjs'), program());
-    const { code, out, err } = run(process.execPath, ['program.mjs']);
-    expect([code, err]).toEqual([0, '']);
-    expect(out).toMatch(/^<\?xml[\s\S]*<\/svg>\s*$/);
+  test('runs the programs of the README', () => {
+    cpSync(own('demo'), at('demo'), { recursive: true });
+    const outs = programs().map((program, i) => {
+      writeFileSync(at(`program${i}.ts`), program);
+      // What is left of the types is what the compiler checks.
+      writeFileSync(at(`program${i}.mjs`), program.replace(': Record<string, string>', ''));
+      const { code, out, err } = run(process.execPath, [`program${i}.mjs`]);
+      expect([code, err.replace(/^yield-board .*\n/gm, '')]).toEqual([0, '']);
+      return out;
+    });
+    expect(outs[0]).toMatch(/^<\?xml[\s\S]*<\/svg>\s*$/);
+    expect(outs[1]).toMatch(/^yield-by-bed \d+ bytes of PDF\nyield-board \d+ bytes of PDF\n$/);
   });
 
   test('satisfies a strict compiler, its own types and those that it names included', () => {
-    writeFileSync(
-      at('program.ts'),
-      `${program()}\nimport { draw, formats } from 'hexis/node';\nvoid [draw, formats];\n`,
-    );
     writeFileSync(
       at('tsconfig.json'),
       JSON.stringify({
@@ -56,7 +62,7 @@ describe('the package, installed in an empty folder', () => {
           types: [],
           noEmit: true,
         },
-        files: ['program.ts'],
+        files: programs().map((_, i) => `program${i}.ts`),
       }),
     );
     const { code, out } = run(process.execPath, [join(root, 'node_modules/typescript/bin/tsc'), '-p', 'tsconfig.json']);
@@ -78,7 +84,7 @@ describe('the package, installed in an empty folder', () => {
   });
 
   test('bundles for a browser without anything of Node', async () => {
-    writeFileSync(at('page.mjs'), program());
+    writeFileSync(at('page.mjs'), programs()[0] as string);
     const made = await build({
       absWorkingDir: folder,
       entryPoints: ['page.mjs'],

@@ -1,5 +1,5 @@
 import { describe, type Problem } from 'hexis';
-import { type Drawing, draw } from '../../shared/drawing.js';
+import { draw, type Picture } from '../../shared/drawing.js';
 import { editable, files, isFigure } from '../../shared/project.js';
 import { editorIn } from './editor.js';
 
@@ -13,7 +13,7 @@ const [sheet, status, list] = [part('sheet'), part('status'), part('problems')];
 
 let figure = editable.find(isFigure) as string;
 let open = figure;
-let shown: Drawing | undefined;
+let shown: Picture | undefined;
 let run = 0;
 
 function element(tag: string, text: string, className?: string): HTMLElement {
@@ -46,26 +46,26 @@ function problemItem(problem: Problem): HTMLElement {
 async function redraw(): Promise<void> {
   run += 1;
   const mine = run;
-  const { drawing, problems, fault } = await draw(figure, caption.checked).catch((reason: unknown) => ({
-    drawing: undefined,
+  const { picture, problems, fault } = await draw(figure, caption.checked).catch((reason: unknown) => ({
+    picture: undefined,
     problems: [],
     fault: String(reason),
   }));
   if (mine !== run) return;
   list.replaceChildren(...problems.map(problemItem));
   editor.mark(problems.filter(({ place }) => place?.file === open));
-  sheet.classList.toggle('stale', drawing === undefined);
-  save.disabled = drawing === undefined;
-  if (!drawing) {
+  sheet.classList.toggle('stale', picture === undefined);
+  save.disabled = picture === undefined;
+  if (!picture) {
     status.textContent =
       fault === undefined
         ? 'Not drawn: see what is wrong below the file.'
         : `Not drawn, for a mistake of Hexis itself: ${fault}`;
     return;
   }
-  shown = drawing;
-  sheet.innerHTML = drawing.svg.replace(/^<\?xml.*\?>\n/, '');
-  status.textContent = `${drawing.id}: ${drawing.width.toFixed(1)} × ${drawing.height.toFixed(1)} cm, at its true size; ${drawing.summary}`;
+  shown = picture;
+  sheet.innerHTML = picture.svg.replace(/^<\?xml.*\?>\n/, '');
+  status.textContent = `${picture.id}: ${picture.width.toFixed(1)} × ${picture.height.toFixed(1)} cm, at its true size; ${picture.summary}`;
 }
 
 let waiting = 0;

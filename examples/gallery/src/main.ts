@@ -36,7 +36,7 @@ const stylePath = () => (stylePicker.value.endsWith('.yaml') ? `../${stylePicker
 /** The drawing of a figure in the chosen style, without the line that only files need. */
 async function drawing(path: string): Promise<string> {
   const style = stylePicker.value === own ? undefined : stylePicker.value;
-  const { drawing: made, problems } = await draw(path, false, style);
+  const { picture: made, problems } = await draw(path, false, style);
   return made?.svg.replace(/^<\?xml.*\?>\n/, '') ?? problems.map(({ code }) => code).join(', ');
 }
 

@@ -2,26 +2,39 @@ import { writePlate } from './plateJson.js';
 import { writeSvg } from './svg.js';
 import type { Format } from './writer.js';
 
-/** The formats that can be written wherever the core runs. A new one is a file of its own and a line here. */
+const textOf = (head: Uint8Array) => new TextDecoder().decode(head);
+
+/** The formats that can be written wherever the core runs. A new one is a file of its own and an entry here. */
 export const coreFormats = [
   {
     name: 'svg',
+    ending: 'svg',
     description: 'drawing for the web, editors and office programs',
+    isOwn: (head) =>
+      /^\ufeff?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s/>]/.test(textOf(head)),
     load: async () => writeSvg,
   },
   {
     name: 'pdf',
+    ending: 'pdf',
     description: 'for LaTeX and print, fonts inside',
+    isOwn: (head) => textOf(head).startsWith('%PDF-'),
     load: async () => (await import('./pdf.js')).writePdf,
   },
   {
     name: 'eps',
+    ending: 'eps',
     description: 'for LaTeX and older journals, text as outlines',
+    isOwn: (head) => textOf(head).startsWith('%!PS'),
     load: async () => (await import('./eps.js')).writeEps,
   },
   {
     name: 'plate',
+    ending: 'plate.json',
     description: 'the laid-out figure as JSON, for programs',
+    isOwn: (head) => /^\s*\{\s*"hexis":\s*"plate\//.test(textOf(head)),
     load: async () => writePlate,
   },
 ] as const satisfies readonly Format[];
+
+export type CoreFormat = (typeof coreFormats)[number]['name'];

@@ -1,15 +1,9 @@
 import type { Plate } from '../plate/plate.js';
-import type { Variant } from '../type/face.js';
-import type { TypeKit } from '../type/typeKit.js';
+import type { Faces } from '../type/faces.js';
 import type { Inks } from './inks.js';
 
 /** What a writer may use beside the plate. */
-export interface WriteContext {
-  kit: TypeKit;
-  /** The font file behind a face, for formats that embed it. */
-  fontBytes(family: string, variant: Variant): Promise<Uint8Array>;
-  /** Cuts a font down to some characters (WOFF2), where that can be done. */
-  subsetFont?: ((font: Uint8Array, characters: string) => Promise<Uint8Array>) | undefined;
+export interface WriteContext extends Faces {
   /** SVG text as outlines or live. */
   text: 'outlines' | 'live';
   /** Dots per inch of pictures. */
@@ -29,7 +23,13 @@ export type Writer = (plate: Plate, context: WriteContext) => Promise<Uint8Array
 /** A format of output; its writer is loaded when it is first asked for. */
 export interface Format {
   name: string;
-  /** One sentence for the help. */
+  /** Ending of its files. */
+  ending: string;
+  /** What it is for, for the help. */
   description: string;
+  /** Whether it is a picture of dots, whose number follows from the resolution. */
+  isPicture?: boolean;
+  /** Whether the first bytes of a file are of this format, so that a new drawing may take its place. */
+  isOwn(head: Uint8Array): boolean;
   load(): Promise<Writer>;
 }

@@ -10,22 +10,14 @@ import { textAt } from '../layout/place.js';
 import { em, setRole, type Typesetter } from '../layout/typesetter.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
+import { type Faces, joinedFaces } from '../type/faces.js';
 import type { BoardFile } from './boardFile.js';
-import { type Composition, compose } from './compose.js';
+import { compose } from './compose.js';
+import type { Drawing } from './drawing.js';
 import { type Gathered, type GatherOptions, gather } from './gather.js';
 import { Gatherer } from './gatherer.js';
 import { madeFrom } from './madeFrom.js';
-import { readBoard } from './readDocument.js';
-import { joinPath, type Source } from './source.js';
-
-/** A board as one figure: what the writers need, and what was composed. */
-export interface BoardComposition {
-  gathered: Gathered;
-  composition: Composition;
-}
-
-/** Whether a file says that it is a board. */
-export const isBoard = (text: string): boolean => /^\s*[{]?\s*"?hexis"?\s*:\s*"?board\/1/m.test(text.slice(0, 4000));
+import type { Store } from './store.js';
 
 /** Side by side and below each other, in points. */
 interface Cell {
@@ -35,9 +27,14 @@ interface Cell {
   height: number;
 }
 
-interface Part {
-  gathered: Gathered;
-  composition: Composition;
+/** What a board is made with, beside its figures. */
+interface BoardContext {
+  board: BoardFile;
+  id: string;
+  made: ReturnType<typeof madeFrom>;
+  /** Height of the letters above the figures. */
+  head: number;
+  caption: boolean;
 }
 
 function cellsOf(board: BoardFile, count: number, head: number): { cells: Cell[]; width: number; height: number } {
@@ -62,52 +59,22 @@ const sized = (gathered: Gathered, { width, height }: Cell): Gathered => ({
   resolved: { ...gathered.resolved, settings: { ...gathered.resolved.settings, width, height } },
 });
 
-/** One kit with the faces of all figures. */
-function joinedKit(parts: readonly Gathered[]): Pick<Gathered, 'kit' | 'fontBytes'> {
-  const first = parts[0] as Gathered;
-  const of = <T>(get: (part: Gathered) => T): T => {
-    let fault: unknown;
-    for (const part of parts) {
-      try {
-        return get(part);
-      } catch (reason) {
-        fault = reason;
-      }
-    }
-    throw fault;
-  };
-  return {
-    kit: { ...first.kit, face: (family, variant) => of((part) => part.kit.face(family, variant)) },
-    async fontBytes(family, variant) {
-      const owner = parts.find((part) => {
-        try {
-          return part.kit.face(family, variant).family === family;
-        } catch {
-          return false;
-        }
-      });
-      return (owner ?? first).fontBytes(family, variant);
-    },
-  };
-}
-
 /** How many cases each figure shows. */
-function numbersOf(parts: readonly Part[]): NumbersTable {
-  const sum = (key: 'read' | 'chosen' | 'used') =>
-    parts.reduce((all, { composition }) => all + composition.numbers[key], 0);
+function numbersOf(parts: readonly Drawing[]): NumbersTable {
+  const sum = (key: 'read' | 'chosen' | 'used') => parts.reduce((all, { numbers }) => all + numbers[key], 0);
   return {
     columns: [
       { key: 'figure', title: 'Figure' },
       { key: 'used', title: 'Used', decimals: 0 },
       { key: 'read', title: 'Read', decimals: 0 },
     ],
-    rows: parts.map(({ gathered, composition }) => [gathered.id, composition.numbers.used, composition.numbers.read]),
+    rows: parts.map(({ about, numbers }) => [about.id, numbers.used, numbers.read]),
     cases: 'cases of all figures',
     read: sum('read'),
     chosen: sum('chosen'),
     used: sum('used'),
-    leftOut: parts.flatMap(({ gathered, composition }) =>
-      composition.numbers.leftOut.map((entry) => ({ ...entry, reason: `${gathered.id}: ${entry.reason}` })),
+    leftOut: parts.flatMap(({ about, numbers }) =>
+      numbers.leftOut.map((entry) => ({ ...entry, reason: `${about.id}: ${entry.reason}` })),
     ),
   };
 }
@@ -116,68 +83,85 @@ function numbersOf(parts: readonly Part[]): NumbersTable {
 const lettered = (words: readonly string[], letters: boolean): string =>
   words.map((text, i) => (letters ? `${letterOf(i)}: ${text}` : text)).join(' ');
 
-function compositionOf(
-  board: BoardFile,
-  id: string,
-  parts: readonly Part[],
-  kit: Gathered['kit'],
-  caption: boolean,
-  head: number,
-  made: ReturnType<typeof madeFrom>,
-): Composition {
+/** What sets the letters and the caption of a board, in the look of its first figure. */
+const typesetterOf = ({ settings, faces }: Pick<Drawing, 'settings' | 'faces'>): Typesetter => ({
+  settings,
+  kit: faces.kit,
+  scale: 1,
+});
+
+/** The ink of all figures in their cells, each with its letter. */
+function inkOf(
+  parts: readonly Drawing[],
+  cells: readonly Cell[],
+  setter: Typesetter,
+  { board, head }: BoardContext,
+): PlateItem[] {
+  const { settings } = setter;
+  const { color } = settings.text.panelTitle;
+  return parts.flatMap(({ plate }, i): PlateItem[] => {
+    const cell = cells[i] as Cell;
+    const ink = plate.items.map((item) => ({ ...moved(item, cell.x, cell.y), role: `figures[${i}].${item.role}` }));
+    if (!(board.letters ?? true)) return ink;
+    const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
+    const label = { role: `figures[${i}].letter`, from: 'letters', color };
+    return [...ink, textAt(block, cell.x + settings.space.page * em(setter), cell.y - head, label)];
+  });
+}
+
+/** All figures on one plate, with the caption of the board. */
+function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContext): Drawing {
+  const { board, id, made, head, caption } = context;
+  const [first] = parts;
   const letters = board.letters ?? true;
   const { cells, width, height } = cellsOf(board, parts.length, head);
-  const first = parts[0] as Part;
-  const settings = { ...first.composition.settings, width, height };
-  const sheet: Typesetter = { settings, kit, scale: 1 };
-  const color = settings.text.panelTitle.color;
-  const items = parts.flatMap(({ composition }, i): PlateItem[] => {
-    const cell = cells[i] as Cell;
-    const ink = composition.plate.items.map((item) => ({
-      ...moved(item, cell.x, cell.y),
-      role: `figures[${i}].${item.role}`,
-    }));
-    if (!letters) return ink;
-    const block = setRole(sheet, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
-    return [
-      ...ink,
-      textAt(block, cell.x + settings.space.page * em(sheet), cell.y - head, {
-        role: `figures[${i}].letter`,
-        from: 'letters',
-        color,
-      }),
-    ];
-  });
+  const faces = joinedFaces(parts.map((part) => part.faces) as [Faces, ...Faces[]]);
+  const settings = { ...first.settings, width, height };
+  const setter = typesetterOf({ settings, faces });
+  const items = inkOf(parts, cells, setter, context);
   const { title, number, note = 'auto' } = board.caption ?? {};
   const notes = lettered(
-    parts.map(({ composition }) => composition.note.join(' ')),
+    parts.map((part) => part.note.join(' ')),
     letters,
   );
   const words = { number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
   const panel = boxAround(cells) ?? { x: 0, y: 0, width, height };
-  const page = caption ? captioned(sheet, words, items, panel) : { items, panel, height };
+  const page = caption ? captioned(setter, words, items, panel) : { items, panel, height };
+  const authors = new Set(parts.map(({ about }) => about.author));
+  const [author] = authors.size === 1 ? authors : [undefined];
+  const descriptions = parts.map(({ plate }) => plate.description);
   const plate: Plate = {
     hexis: 'plate/1',
     id,
     width,
     height: page.height,
-    title: kit
+    title: faces.kit
       .spans(title ?? id)
       .map(({ text }) => text)
       .join(''),
-    description:
-      board.altText ??
-      lettered(
-        parts.map(({ composition }) => composition.plate.description),
-        letters,
-      ),
-    ...(settings.export.author === undefined ? {} : { author: settings.export.author }),
+    description: board.altText ?? lettered(descriptions, letters),
+    ...(author === undefined ? {} : { author }),
     madeFrom: made,
     paper: settings.paper,
     panel: page.panel,
     items: page.items,
   };
-  return { plate, numbers: numbersOf(parts), note: [notes], settings, origin: first.composition.origin };
+  return {
+    plate,
+    faces,
+    about: {
+      id,
+      style: first.about.style,
+      ...(number === undefined ? {} : { number }),
+      ...(author === undefined ? {} : { author }),
+    },
+    numbers: numbersOf(parts),
+    note: [notes],
+    settings,
+    origins: parts.flatMap(({ origins }, i) =>
+      origins.map((own) => ({ ...own, prefix: `figures[${i}].${own.prefix}` })),
+    ),
+  };
 }
 
 /** Sides that are longer than a page can be. */
@@ -189,58 +173,58 @@ function sideProblems({ size }: BoardFile, locate: (key: string) => Place): Prob
   });
 }
 
-/** Reads a board file with all its figures, and composes them into one plate, each with its letter. */
-export async function composeBoard(
-  source: Source,
+/** The id of a board: its own, or the name of its file. */
+const idOf = (board: BoardFile, path: string): string =>
+  board.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.board)?\.(ya?ml|json)$/i, '');
+
+/** The style of all figures of a board, from the folder of its file. */
+function styleOf(
+  { style }: BoardFile,
   path: string,
-  options: GatherOptions & { caption?: boolean | undefined } = {},
-): Promise<Outcome<BoardComposition>> {
-  const gatherer = new Gatherer(source, options);
-  const text = await gatherer.text(path, 'a board file');
-  const reading = text === undefined ? undefined : gatherer.keep(readBoard(text, path));
-  if (!reading) return fail(gatherer.problems);
+  gatherer: Gatherer,
+  given: string | undefined,
+): string | undefined {
+  if (given !== undefined || style === undefined) return given;
+  return /[./\\]/.test(style) ? gatherer.join(path, style) : style;
+}
+
+/** Reads a board file with all its figures, and composes them into one plate, each with its letter. */
+export async function composeBoard(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Drawing>> {
+  const gatherer = new Gatherer(store);
+  const found = await gatherer.document('board', path);
+  if (!found) return fail(gatherer.problems);
+  const { reading, text } = found;
   const board = reading.value;
-  const problems: Problem[] = [...gatherer.problems];
+  const { problems } = gatherer;
   const sides = sideProblems(board, (key) => reading.source.locate(['size', key]));
   if (sides.length > 0) return fail(sides);
   if (board.figures.length === 0) return fail([error('board-empty', {}, reading.source.locate(['figures']))]);
-  const style =
-    options.style ??
-    (board.style === undefined ? undefined : /[./\\]/.test(board.style) ? source.join(path, board.style) : board.style);
+  const style = styleOf(board, path, gatherer, options.style);
   const gathered: Gathered[] = [];
   for (const figure of board.figures) {
-    const found = await gather(source, source.join(path, figure), { ...options, style, caption: options.caption });
-    problems.push(...found.problems);
-    if (found.ok) gathered.push(found.value);
+    const one = await gather(store, gatherer.join(path, figure), { ...options, style });
+    problems.push(...one.problems);
+    if (one.ok) gathered.push(one.value);
   }
   if (gathered.length < board.figures.length || hasErrors(problems)) return fail(problems);
-  const { kit, fontBytes } = joinedKit(gathered);
-  const first = gathered[0] as Gathered;
-  const sheet: Typesetter = { settings: first.resolved.settings, kit, scale: 1 };
-  const head = (board.letters ?? true) ? setRole(sheet, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
+  const [first] = gathered as [Gathered];
+  const setter = typesetterOf({ settings: first.resolved.settings, faces: first.faces });
+  const head = (board.letters ?? true) ? setRole(setter, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
   const { cells } = cellsOf(board, gathered.length, head);
-  const smallest = cells[0] as Cell;
+  const [smallest] = cells as [Cell];
   if (!(smallest.width > 20 && smallest.height > 20)) {
     return fail([...problems, error('board-small', { count: cells.length }, reading.source.locate(['size']))]);
   }
-  const parts: Part[] = [];
-  for (const [i, one] of gathered.entries()) {
+  const parts = gathered.flatMap((one, i): Drawing[] => {
     const composed = compose(sized(one, cells[i] as Cell));
     problems.push(...composed.problems);
-    if (composed.ok) parts.push({ gathered: one, composition: composed.value });
-  }
+    return composed.ok ? [composed.value] : [];
+  });
   if (parts.length < gathered.length) return fail(problems);
-  const id = board.id ?? (joinPath('', path).split(/[/\\]/).at(-1) as string).replace(/(\.board)?\.(ya?ml|json)$/i, '');
-  const composition = compositionOf(
-    board,
-    id,
-    parts,
-    kit,
-    options.caption ?? false,
-    head,
-    madeFrom(path, text as string),
-  );
+  const made = madeFrom(path, text);
+  const context = { board, id: idOf(board, path), made, head, caption: options.caption ?? false };
+  const drawing = drawingOf(parts as [Drawing, ...Drawing[]], context);
   const place = reading.source.locate(['size']);
-  problems.push(...inkProblems(composition.plate.items, composition.plate).map((problem) => ({ ...problem, place })));
-  return succeed({ gathered: { ...first, id, kit, fontBytes }, composition }, problems);
+  problems.push(...inkProblems(drawing.plate.items, drawing.plate).map((problem) => ({ ...problem, place })));
+  return succeed(drawing, problems);
 }

@@ -1,5 +1,4 @@
 import { kindOf } from '../chart/kinds.js';
-import type { NumbersTable } from '../chart/plan.js';
 import { type PlannedChart, planChart } from '../chart/planChart.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, captioned } from '../layout/caption.js';
@@ -8,13 +7,13 @@ import { allFinite, inkProblems } from '../layout/inkProblems.js';
 import type { Colors } from '../layout/looks.js';
 import type { Sheet } from '../layout/sheet.js';
 import type { Plate } from '../plate/plate.js';
-import type { Origin } from '../style/layers.js';
+import type { Layer } from '../style/layers.js';
 import type { Resolved } from '../style/resolve.js';
-import type { Settings } from '../style/settings.js';
 import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
 import { readCallouts } from './callouts.js';
+import type { Drawing } from './drawing.js';
 import type { Gathered } from './gather.js';
 
 export interface ComposeOptions {
@@ -22,16 +21,9 @@ export interface ComposeOptions {
   caption?: boolean | undefined;
 }
 
-/** A figure laid out, with the numbers behind it. */
-export interface Composition {
-  plate: Plate;
-  numbers: NumbersTable;
-  /** Sentences that a note needs. */
-  note: string[];
-  settings: Settings;
-  /** Which layer set a setting, such as `axes.y.step`. */
-  origin(path: string): Origin | undefined;
-}
+/** What a style is called, without the word before it. */
+export const styleName = (layers: readonly Layer[]): string =>
+  (layers.findLast(({ name }) => name.startsWith('style '))?.name ?? '').replace(/^style /, '');
 
 function captionWords(gathered: Gathered, plan: PlannedChart): CaptionWords {
   const { number, title, note = 'auto' } = gathered.figure.caption ?? {};
@@ -72,7 +64,7 @@ function plateOf(
       titled: planned.grid.titles !== undefined,
       plan,
       settings,
-      kit: gathered.kit,
+      kit: gathered.faces.kit,
       colors,
       panels: planned.plans.length,
       scale: 1,
@@ -102,7 +94,7 @@ function plateOf(
     id: gathered.id,
     width: settings.width,
     height: page.height,
-    title: gathered.kit
+    title: gathered.faces.kit
       .spans(title ?? gathered.id)
       .map((span) => span.text)
       .join(''),
@@ -128,7 +120,7 @@ function settingOf(problem: Problem): string {
  * Composes a figure: the chart planned in data units, the plan laid out with its real type.
  * Pure and synchronous; the same input gives the same plate.
  */
-export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Composition> {
+export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Drawing> {
   const { figure, table, codebook, resolved, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
   const input = {
@@ -150,9 +142,24 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   const plate = plateOf(gathered, planned.value, resolved, colors, options);
   problems.push(...plate.problems);
   if (!plate.ok) return fail(problems);
-  const { settings, origin } = resolved;
+  const { settings } = resolved;
+  const { number } = figure.caption ?? {};
+  const { author } = settings.export;
   return succeed(
-    { plate: plate.value, numbers: planned.value.numbers, note: planned.value.note, settings, origin },
+    {
+      plate: plate.value,
+      faces: gathered.faces,
+      about: {
+        id: gathered.id,
+        style: styleName(gathered.layers),
+        ...(number === undefined ? {} : { number }),
+        ...(author === undefined ? {} : { author }),
+      },
+      numbers: planned.value.numbers,
+      note: planned.value.note,
+      settings,
+      origins: [{ prefix: '', layers: gathered.layers, shows: gathered.shows, figure, locate }],
+    },
     problems,
   );
 }

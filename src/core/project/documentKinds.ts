@@ -8,19 +8,27 @@ export const documentKinds = {
   figure: {
     schema: figureSchema,
     title: 'Figure file',
+    words: 'a figure file',
     example: 'hexis: figure/1\ndata: plots.csv\nchart: { kind: bar, category: bed, value: yield }',
   },
   board: {
     schema: boardSchema,
     title: 'Board file',
+    words: 'a board file',
     example: 'hexis: board/1\nfigures: [a.figure.yaml, b.figure.yaml]\nsize: { width: 16cm, height: 8cm }',
   },
   codebook: {
     schema: codebookSchema,
     title: 'Codebook',
+    words: 'a codebook',
     example: 'hexis: codebook/1\nvariables:\n  yield: { label: Yield, unit: kg/m², measure: numeric }',
   },
-  style: { schema: styleSchema, title: 'House style', example: 'hexis: style/1\nextends: plain' },
+  style: {
+    schema: styleSchema,
+    title: 'House style',
+    words: 'a house style',
+    example: 'hexis: style/1\nextends: plain',
+  },
 } as const;
 
 export type DocumentKind = keyof typeof documentKinds;

@@ -4,8 +4,8 @@ import type { Place } from '../document/problem.js';
 import { type Group, isGroup, valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
 import { axisKeys, type Layer, type Shows } from '../style/layers.js';
-import type { Composition } from './compose.js';
-import type { Gathered } from './gather.js';
+import type { Drawing } from './drawing.js';
+import type { Origins } from './origins.js';
 
 /** One layer's word on a setting. */
 export interface Said {
@@ -92,13 +92,9 @@ function bearingOn(item: PlateItem): string[] {
 /** The setting that an item names as its own, without the number of a place in a list. */
 const ownSetting = ({ from }: PlateItem) => from.replace(/^(palette\.groups)\.\d+$/, '$1');
 
-/**
- * Explains a setting, such as `bars.corner` or `axes.y`, or a piece of ink by its role, such as `series[0].marks[2]`.
- * Undefined where there is neither; `nearestTo` finds what may have been meant.
- */
-export function explain(gathered: Gathered, composition: Composition, what: string): Explanation | undefined {
-  const { layers, shows } = gathered;
-  const { items } = composition.plate;
+/** What explains a setting or a piece of ink of one figure, whose items are those of a board that are its own. */
+function explainIn(own: Origins, items: readonly PlateItem[], what: string): Explanation | undefined {
+  const { layers, shows } = own;
   const origins = (paths: readonly string[]) =>
     [...new Set(paths.flatMap((path) => settingsBelow(layers, path, shows)))].map(
       (path): SettingOrigin => ({ path, said: saidOf(layers, path, shows) }),
@@ -108,9 +104,9 @@ export function explain(gathered: Gathered, composition: Composition, what: stri
     const outside = inked
       .map(ownSetting)
       .filter((from) => /^(accents|caption|codebook|chart|callouts|brackets)\b/.test(from));
-    const own = [...new Set(outside)].flatMap((path) => outsideLook(gathered, path));
+    const beside = [...new Set(outside)].flatMap((path) => outsideLook(own, path));
     const inLook = inked.flatMap((item) => [ownSetting(item), ...bearingOn(item)]);
-    return { settings: [...own, ...origins(inLook)], items: inked };
+    return { settings: [...beside, ...origins(inLook)], items: inked };
   }
   const settings = origins([what]);
   if (settings.length === 0) return undefined;
@@ -119,8 +115,21 @@ export function explain(gathered: Gathered, composition: Composition, what: stri
   return { settings, items: items.filter((item) => below(ownSetting(item)) || bearingOn(item).some(bears)) };
 }
 
+/**
+ * Explains a setting, such as `bars.corner` or `axes.y`, or a piece of ink by its role, such as `series[0].marks[2]`.
+ * Undefined where there is neither; `nearestTo` finds what may have been meant.
+ */
+export function explain({ plate, origins }: Drawing, what: string): Explanation | undefined {
+  const found = origins.flatMap((own) => {
+    const items = plate.items.filter(({ role }) => role.startsWith(own.prefix));
+    return explainIn(own, items, what) ?? [];
+  });
+  if (found.length === 0) return undefined;
+  return { settings: found.flatMap(({ settings }) => settings), items: found.flatMap(({ items }) => items) };
+}
+
 /** What the figure file or the codebook say beside the look; an accent with all that it names. */
-function outsideLook({ figure, locate }: Gathered, path: string): SettingOrigin[] {
+function outsideLook({ figure, locate }: Origins, path: string): SettingOrigin[] {
   const [place, layer] = [locate(path), path.startsWith('codebook') ? 'the codebook' : 'the figure file'];
   const keys = path.replace(/^(accents\.\d+)\.fill$/, '$1').split('.');
   const value = keys.reduce<unknown>((inner, key) => (inner as Group | undefined)?.[key], figure);
@@ -132,12 +141,15 @@ function outsideLook({ figure, locate }: Gathered, path: string): SettingOrigin[
 }
 
 /** The setting or role that may have been meant. */
-export function nearestTo({ layers }: Gathered, { plate }: Composition, what: string): string | undefined {
+export function nearestTo({ origins, plate }: Drawing, what: string): string | undefined {
   const paths = (value: unknown, path: string): string[] =>
     isGroup(value)
       ? Object.entries(value).flatMap(([key, inner]) => [path, ...paths(inner, path === '' ? key : `${path}.${key}`)])
       : [path];
-  const known = new Set([...paths(layers[0]?.look, ''), ...plate.items.map(({ role }) => role)]);
+  const known = new Set([
+    ...origins.flatMap(({ layers }) => paths(layers[0]?.look, '')),
+    ...plate.items.map(({ role }) => role),
+  ]);
   return nearest(
     what,
     [...known].filter((name) => name !== ''),

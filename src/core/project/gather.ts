@@ -14,14 +14,13 @@ import { builtInStyles } from '../style/builtIn.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
-import type { Variant } from '../type/face.js';
-import type { TypeKit } from '../type/typeKit.js';
+import type { Faces } from '../type/faces.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { fontReader, loadType } from './loadType.js';
 import { madeFrom } from './madeFrom.js';
-import { type Reading, readCodebook, readFigure, readStyle } from './readDocument.js';
-import type { Source, SubsetFont } from './source.js';
+import type { Reading } from './readDocument.js';
+import type { Store } from './store.js';
 
 /** A figure with all that it names: read, checked and ready to be composed. */
 export interface Gathered {
@@ -37,11 +36,7 @@ export interface Gathered {
   /** Every setting explicit. */
   resolved: Resolved;
   table: Table;
-  kit: TypeKit;
-  /** The font file behind a face, for formats that embed it. */
-  fontBytes(family: string, variant: Variant): Promise<Uint8Array>;
-  /** Cuts a font down to some characters, where the source can. */
-  subsetFont?: SubsetFont | undefined;
+  faces: Faces;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
   locate(path: string): Place;
 }
@@ -49,8 +44,8 @@ export interface Gathered {
 export interface GatherOptions {
   /** A house style in place of the one that the figure names: a built-in name or a path. */
   style?: string | undefined;
-  /** Files whose text is at hand, such as one that is being edited. */
-  texts?: Readonly<Record<string, string>> | undefined;
+  /** Whether number, title and note are drawn with the image. */
+  caption?: boolean | undefined;
 }
 
 const pathOf = (path: string) => path.split('.');
@@ -65,17 +60,21 @@ async function gatherCodebook(
   if (typeof named !== 'string') {
     return { codebook: codebookOf(named, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])) };
   }
-  const path = gatherer.source.join(figure.file, named);
-  const text = await gatherer.text(path, 'a codebook', figure.source.locate(['codebook']));
-  const reading = text === undefined ? undefined : gatherer.keep(readCodebook(text, path));
-  if (!reading) return { codebook: codebookOf() };
-  return { codebook: codebookOf(reading.value, (name) => reading.source.keys(['variables', name, 'values'])), reading };
+  const found = await gatherer.document(
+    'codebook',
+    gatherer.join(figure.file, named),
+    figure.source.locate(['codebook']),
+  );
+  if (!found) return { codebook: codebookOf() };
+  const { reading, text } = found;
+  const read = () => codebookOf(reading.value, (name) => reading.source.keys(['variables', name, 'values']));
+  return { codebook: gatherer.store.once('the codebook of', reading.file, text, read), reading };
 }
 
 const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
 
 /** A style and all that it extends, the most basic first. */
-async function gatherStyles(
+export async function gatherStyles(
   gatherer: Gatherer,
   name: string,
   from: string,
@@ -88,7 +87,7 @@ async function gatherStyles(
     const below = look.extends ?? (name === 'plain' ? undefined : 'plain');
     return [...(below ? await gatherStyles(gatherer, below, from, place, chain) : []), { layer, file: '' }];
   }
-  const path = gatherer.source.join(from, name);
+  const path = gatherer.join(from, name);
   if (chain.includes(path)) {
     gatherer.problems.push(error('style-circle', { chain: [...chain, path] }, place));
     return [];
@@ -98,9 +97,9 @@ async function gatherStyles(
     gatherer.problems.push(error('style-missing', { name, known, nearest: nearest(name, known) }, place));
     return [];
   }
-  const text = await gatherer.text(path, 'a house style', place);
-  const reading = text === undefined ? undefined : gatherer.keep(readStyle(text, path));
-  if (!reading) return [];
+  const found = await gatherer.document('style', path, place);
+  if (!found) return [];
+  const { reading } = found;
   const below = await gatherStyles(
     gatherer,
     reading.value.extends ?? 'plain',
@@ -146,7 +145,7 @@ async function gatherTable(
     return gatherer.keep(readRows(data.rows, { ...reading, placeOf }));
   }
   const told = typeof data === 'string' ? { file: data } : data;
-  const path = gatherer.source.join(figure.file, told.file);
+  const path = gatherer.join(figure.file, told.file);
   const reading = { ...told, name: path, codebook, notation: notationOf(codebook, told), requests, locate };
   return readTableFile(gatherer, path, reading, figure.source.locate(['data']));
 }
@@ -217,15 +216,20 @@ const panelTexts = ['**A**'];
  * Reads a figure file with everything that it names: codebook, house styles, table and faces. All problems of all files
  * come back together.
  */
-export async function gather(
-  source: Source,
-  path: string,
-  options: GatherOptions & { caption?: boolean | undefined } = {},
+export async function gather(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Gathered>> {
+  const gatherer = new Gatherer(store);
+  const found = await gatherer.document('figure', path);
+  return found ? gatherFigure(gatherer, found.reading, found.text, options) : fail(gatherer.problems);
+}
+
+/** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
+export async function gatherFigure(
+  gatherer: Gatherer,
+  figure: Reading<FigureFile>,
+  text: string,
+  options: GatherOptions,
 ): Promise<Outcome<Gathered>> {
-  const gatherer = new Gatherer(source, options);
-  const text = await gatherer.text(path, 'a figure file');
-  const figure = text === undefined ? undefined : gatherer.keep(readFigure(text, path));
-  if (!figure) return fail(gatherer.problems);
+  const path = figure.file;
 
   const chart = figure.value.chart as ChartSettings;
   const { codebook, reading } = await gatherCodebook(gatherer, figure);
@@ -267,7 +271,7 @@ export async function gather(
     ...(figure.value.panels ? panelTexts : []),
     ...(figure.value.accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
   ];
-  const request = { source, look, faceBase, texts, caption: options.caption ?? false, locate };
+  const request = { store: gatherer.store, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
   if (!type.kit || type.family === undefined) return fail(gatherer.problems);
@@ -275,16 +279,14 @@ export async function gather(
   return succeed(
     {
       id,
-      madeFrom: madeFrom(path, text as string),
+      madeFrom: madeFrom(path, text),
       figure: figure.value,
       codebook,
       layers,
       shows,
       resolved: { ...resolved, settings: withFace(resolved.settings, type.family) },
       table,
-      kit: type.kit,
-      fontBytes: fontReader(request),
-      subsetFont: source.subsetFont,
+      faces: { kit: type.kit, fontBytes: fontReader(request), subsetFont: gatherer.store.source.subsetFont },
       locate,
     },
     gatherer.problems,

@@ -3,18 +3,20 @@ import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, hasErrors, type Place, type Problem, warning } from '../document/problem.js';
 import { type Face, type Variant, variantOf, variants } from '../type/face.js';
+import type { Faces } from '../type/faces.js';
 import { shippedFamilies, shippedFor } from '../type/families.js';
 import { hasMarkup, loadMarkup } from '../type/markup.js';
 import { isCompiled, shippedFace } from '../type/shippedFaces.js';
-import { type TypeKit, typeKit } from '../type/typeKit.js';
-import { type Source, SourceFault } from './source.js';
+import type { TypeKit } from '../type/typeKit.js';
+import { SourceFault } from './source.js';
+import type { Store } from './store.js';
 
 /** Files of a typeface that an author names. */
 type FaceFiles = NonNullable<Look['faces']>[string];
 
 /** What the type of a figure depends on. */
 export interface TypeRequest {
-  source: Source;
+  store: Store;
   /** The joined look, with the files that faces were named from. */
   look: Look;
   /** The file that names a face's files; its paths are relative to it. */
@@ -49,7 +51,7 @@ const largestFont = 60e6;
 const wordsOf = (texts: readonly string[]): string => [...new Set(texts.join(''))].sort().join('').slice(0, 2000);
 
 /** Tries a font with all its letters: where it can be stopped, or here, where at least its faults are caught. */
-async function tried({ source }: TypeRequest, bytes: Uint8Array, text: string): Promise<void> {
+async function tried({ store: { source } }: TypeRequest, bytes: Uint8Array, text: string): Promise<void> {
   const { UnreadableFont } = await import('../type/openTypeFace.js');
   try {
     if (source.tryFont) await source.tryFont(bytes, text);
@@ -79,13 +81,17 @@ async function ownFaces(
       without.push(variant);
       continue;
     }
-    const path = request.source.join(request.faceBase(family), reference);
+    const path = request.store.source.join(request.faceBase(family), reference);
     const place = request.locate(`faces.${family}.${variant}`);
     try {
-      const bytes = await request.source.bytes(path);
+      const bytes = await request.store.bytes(path);
       if (bytes.length > largestFont) throw new UnreadableFont(`it has ${Math.round(bytes.length / 1e6)} MB`);
-      await tried(request, bytes, wordsOf(request.texts));
-      faces.push(await openTypeFace(family, variant, bytes));
+      const words = wordsOf(request.texts);
+      const make = async () => {
+        await tried(request, bytes, words);
+        return openTypeFace(family, variant, bytes);
+      };
+      faces.push(await request.store.face(JSON.stringify([family, variant, path, words]), bytes, make));
     } catch (fault) {
       if (fault instanceof UnreadableFont)
         problems.push(error('font-unreadable', { path, reason: fault.message }, place));
@@ -110,15 +116,19 @@ function missingIn(face: Face, texts: readonly string[]): string[] {
   return [...rare].filter((character) => !/\s/u.test(character) && !face.covers(character));
 }
 
+/** A face that ships, from its font file. */
+async function shippedOpenType(store: Store, family: string, variant: Variant): Promise<Face> {
+  const { openTypeFace } = await import('../type/openTypeFace.js');
+  const bytes = await store.shippedFont(family, variant);
+  return store.face(JSON.stringify([family, variant]), bytes, () => openTypeFace(family, variant, bytes));
+}
+
 /** The faces that ship: from tables, or from their font files where there is no table, or one that lacks a character. */
 async function shippedKit(request: TypeRequest, family: string, wanted: Variant[]): Promise<Face[]> {
   const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
   if (faces[0] && missingIn(faces[0], request.texts).length === 0) return faces;
   try {
-    const { openTypeFace } = await import('../type/openTypeFace.js');
-    return await Promise.all(
-      wanted.map(async (v) => openTypeFace(family, v, await request.source.shippedFont(family, v))),
-    );
+    return await Promise.all(wanted.map((variant) => shippedOpenType(request.store, family, variant)));
   } catch (fault) {
     if (fault instanceof SourceFault) return faces;
     throw fault;
@@ -148,11 +158,11 @@ export interface LoadedType {
 }
 
 /** Reads the font file behind a face, for formats that embed it. */
-export function fontReader(request: TypeRequest): (family: string, variant: Variant) => Promise<Uint8Array> {
+export function fontReader({ look, store, faceBase }: TypeRequest): Faces['fontBytes'] {
   return (family, variant) => {
-    const files = request.look.faces?.[family];
-    if (!files) return request.source.shippedFont(family, variant);
-    return request.source.bytes(request.source.join(request.faceBase(family), files[variant] ?? files.regular));
+    const files = look.faces?.[family];
+    if (!files) return store.shippedFont(family, variant);
+    return store.bytes(store.source.join(faceBase(family), files[variant] ?? files.regular));
   };
 }
 
@@ -175,5 +185,5 @@ export async function loadType(request: TypeRequest): Promise<LoadedType> {
   const missing = missingIn(first, texts);
   if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
   const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;
-  return { kit: typeKit(faces, markup), family, problems };
+  return { kit: request.store.kit(faces, markup), family, problems };
 }

@@ -3,8 +3,9 @@ import { type Patch, patched, patchFor } from '../document/patch.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer } from './gatherer.js';
-import { type Reading, readFigure } from './readDocument.js';
-import type { Source } from './source.js';
+import type { Project } from './project.js';
+import { readFigure } from './readDocument.js';
+import type { Store } from './store.js';
 
 /** A figure file before and after it took over the formatting of another one. */
 export interface Matched {
@@ -23,7 +24,7 @@ function pathFrom(target: string, from: string): string {
 }
 
 /** The other figure with the files of its style and faces as they are named from the folder of this one. */
-function renamed(model: FigureFile, modelPath: string, path: string, source: Source): FigureFile {
+function renamed(model: FigureFile, modelPath: string, path: string, { source }: Store): FigureFile {
   const moved = (reference: string) => pathFrom(source.join(modelPath, reference), path);
   const faces = Object.entries(model.faces ?? {}).map(([name, files]) => [
     name,
@@ -41,20 +42,16 @@ function renamed(model: FigureFile, modelPath: string, path: string, source: Sou
  * hangs on no data. Comments and the layout of the file stay.
  */
 export async function matchFigure(
-  source: Source,
+  { store }: Project,
   path: string,
   modelPath: string,
   options: TakingOver,
 ): Promise<Outcome<Matched>> {
-  const gatherer = new Gatherer(source);
-  const read = async (from: string): Promise<{ text: string; reading: Reading<FigureFile> } | undefined> => {
-    const text = await gatherer.text(from, 'a figure file');
-    const reading = text === undefined ? undefined : gatherer.keep(readFigure(text, from));
-    return reading && { text: text as string, reading };
-  };
+  const gatherer = new Gatherer(store);
+  const read = (from: string) => gatherer.document('figure', from);
   const [figure, model] = [await read(path), await read(modelPath)];
   if (!figure || !model) return fail(gatherer.problems);
-  const wanted = renamed(model.reading.value, modelPath, path, source);
+  const wanted = renamed(model.reading.value, modelPath, path, store);
   const patch = patchFor(figure.text, formattingEdits(figure.reading.value, wanted, options));
   const after = patched(figure.text, patch);
   const checked = gatherer.keep(readFigure(after, path));

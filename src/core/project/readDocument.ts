@@ -8,7 +8,8 @@ import type { BoardFile } from './boardFile.js';
 import { type DocumentKind, documentKinds } from './documentKinds.js';
 import type { FigureFile } from './figureFile.js';
 
-interface Contents {
+/** What the files of each kind say. */
+export interface Contents {
   board: BoardFile;
   figure: FigureFile;
   codebook: CodebookFile;
@@ -52,6 +53,15 @@ export function readDocument<K extends DocumentKind>(
 ): Outcome<Reading<Contents[K]>> {
   const { source, problems } = readYaml(text, file);
   if (!source) return fail(problems);
+  return checkDocument(kind, source, file);
+}
+
+/** Holds what a file says against what its kind may say. */
+export function checkDocument<K extends DocumentKind>(
+  kind: K,
+  source: YamlSource,
+  file: string,
+): Outcome<Reading<Contents[K]>> {
   const wrongKind = kindProblem(kind, source, file);
   if (wrongKind) return fail([wrongKind]);
   const faults = validate(documentKinds[kind].schema, source);

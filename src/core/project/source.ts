@@ -1,4 +1,5 @@
 import type { Variant } from '../type/face.js';
+import type { Faces } from '../type/faces.js';
 
 /** Why a file could not be read. */
 export class SourceFault extends Error {
@@ -18,6 +19,11 @@ export interface Source {
   bytes(path: string): Promise<Uint8Array>;
   /** The path of a file that another file names. */
   join(from: string, reference: string): string;
+  /**
+   * What a file looks like, which changes with every change of it: a project reads it again only then. Left out, or
+   * undefined: it is read each time.
+   */
+  stamp?(path: string): Promise<unknown>;
   /** Files that a mistyped path may have meant. */
   near(path: string): Promise<string[]>;
   /**
@@ -34,11 +40,8 @@ export interface Source {
    */
   tryFont?: ((font: Uint8Array, text: string) => Promise<void>) | undefined;
   /** A font (WOFF2) with some characters alone; left out where that cannot be done. */
-  subsetFont?: SubsetFont | undefined;
+  subsetFont?: Faces['subsetFont'];
 }
-
-/** Cuts a font file down to some characters, as a file in WOFF2. */
-export type SubsetFont = (font: Uint8Array, characters: string) => Promise<Uint8Array>;
 
 /** The path of a file named in another one, both written with `/`. */
 export function joinPath(from: string, reference: string): string {
@@ -58,7 +61,7 @@ export function joinPath(from: string, reference: string): string {
  * @param abilities font files of the faces that ship, a way to cut them down, and one to try an author's own, where the
  *   program has them: PDF and live text need them
  */
-export function memorySource(
+export function memory(
   files: Readonly<Record<string, string | Uint8Array>>,
   abilities: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> = {},
 ): Source {
@@ -76,6 +79,8 @@ export function memorySource(
       const found = get(path);
       return typeof found === 'string' ? new TextEncoder().encode(found) : found;
     },
+    // What stands there is the same text or the same bytes as long as nobody puts others in its place.
+    stamp: async (path) => (Object.hasOwn(files, path) ? files[path] : undefined),
     join: joinPath,
     near: async () => Object.keys(files),
     shippedFont: async () => {

@@ -1,12 +1,13 @@
 import { contrastOn, distanceIn, type View, views } from '../color/views.js';
 import { textRoles } from '../document/look/names.js';
-import { fail, type Outcome, succeed } from '../document/problem.js';
+import { type Outcome, succeed } from '../document/problem.js';
 import { leavesOf } from '../document/settingTree.js';
 import type { Layer } from '../style/layers.js';
 import { rampOf } from '../style/ramps.js';
 import type { Settings } from '../style/settings.js';
-import { gather } from './gather.js';
-import type { Source } from './source.js';
+import { styleName } from './compose.js';
+import { gatherStyle } from './gatherStyle.js';
+import type { Project } from './project.js';
 
 /** A setting of a style, with what stood there before. */
 export interface StyleSetting {
@@ -161,25 +162,18 @@ function findingsOf(report: Omit<StyleReport, 'findings'>): string[] {
   ];
 }
 
-/** A figure that names nothing but a style, to read that style by. */
-const figure =
-  'hexis: figure/1\nchart: { kind: bar, category: c, value: v, summary: given }\ndata: { rows: [{ c: a, v: 1 }] }\n';
-const path = 'style-check.figure.yaml';
-
 /** Reads a style with all that it builds on, and measures it. */
-export async function reportStyle(source: Source, style: string): Promise<Outcome<StyleReport>> {
-  const gathered = await gather(source, path, { style, texts: { [path]: figure } });
-  if (!gathered.ok) return fail(gathered.problems);
-  const { resolved, layers: all } = gathered.value;
-  // The last layer is the figure's own.
-  const layers = all.slice(0, -1);
+export async function reportStyle({ store }: Project, style: string): Promise<Outcome<StyleReport>> {
+  const gathered = await gatherStyle(store, style, []);
+  if (!gathered.ok) return gathered;
+  const { resolved, layers } = gathered.value;
   const { settings } = resolved;
   const smallest = textRoles
     .map((role) => ({ path: `text.${role}.least`, size: settings.text[role].least }))
     .reduce((a, b) => (b.size < a.size ? b : a));
   const { palette, markers, lines } = settings;
   const report = {
-    name: (layers.at(-1) as Layer).name.replace(/^style /, ''),
+    name: styleName(layers),
     ...settingsOf(layers),
     inks: contrastsOf(settings),
     smallest,

@@ -12,12 +12,26 @@ import type { Readings } from './settings.js';
 
 type Schema = z.core.$ZodType;
 
-/** The parts of a schema that the walk goes down by. */
-interface Definition {
-  innerType?: Schema;
+/** The parts of a field that the walk goes down by, and how its value is held. */
+interface Field {
   shape?: Readonly<Record<string, Schema>>;
   element?: Schema;
   valueType?: Schema;
+  reads?: ReadingName | undefined;
+  bounds?: Bounds | undefined;
+}
+
+const fields = new WeakMap<Schema, Field>();
+
+/** What is known of a field, looked up once. */
+function fieldOf(schema: Schema): Field {
+  const known = fields.get(schema);
+  if (known) return known;
+  const { innerType, ...parts } = schema._zod.def as Field & { innerType?: Schema };
+  const note = notes.get(schema as never) as FieldNotes | undefined;
+  const field = innerType ? fieldOf(innerType) : { ...parts, reads: note?.reads, bounds: note?.bounds };
+  fields.set(schema, field);
+  return field;
 }
 
 /** Names that a style gives to colours and widths. */
@@ -80,23 +94,21 @@ export class Reader {
 
   /** What is held of the value of a field, and of all fields within it. */
   read(schema: Schema, value: unknown, path: string): unknown {
-    const { innerType, shape, element, valueType } = schema._zod.def as Definition;
-    if (innerType) return this.read(innerType, value, path);
-    const note = notes.get(schema as never) as FieldNotes | undefined;
-    if (note?.reads) return this.held(note.reads, schema, value, path, note.bounds);
+    const field = fieldOf(schema);
+    const { shape, element, valueType } = field;
+    if (field.reads) return this.held(field.reads, field, value, path);
     const at = (key: string | number) => (path === '' ? String(key) : `${path}.${key}`);
     if (Array.isArray(value)) return element ? value.map((item, i) => this.read(element, item, at(i))) : value;
     if (!isGroup(value)) return value;
-    return Object.fromEntries(
-      Object.entries(value).flatMap(([key, inner]) => {
-        const field = shape ? shape[key] : valueType;
-        return field && inner !== undefined ? [[key, this.read(field, inner, at(key))]] : [];
-      }),
-    );
+    const read: Record<string, unknown> = {};
+    for (const [key, inner] of Object.entries(value)) {
+      const own = shape ? shape[key] : valueType;
+      if (own && inner !== undefined) read[key] = this.read(own, inner, at(key));
+    }
+    return read;
   }
 
-  private held(name: ReadingName, schema: Schema, value: unknown, path: string, bounds?: Bounds): unknown {
-    const { shape = {} } = schema._zod.def as Definition;
+  private held(name: ReadingName, { shape = {}, bounds }: Field, value: unknown, path: string): unknown {
     const part = (key: string) => {
       const [field, inner] = [shape[key], (value as Readonly<Record<string, unknown>>)[key]];
       return field && inner !== undefined ? this.read(field, inner, `${path}.${key}`) : undefined;

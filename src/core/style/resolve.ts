@@ -45,9 +45,25 @@ function axisSettings(reader: Reader, layers: readonly Layer[], axis: 'x' | 'y',
   return shows === 'category' || shows === 'none' ? measureless : settings;
 }
 
-/** The look of all layers joined, without the axes, which are joined by what they show. */
-const joinedLook = (layers: readonly Layer[]): Look =>
-  layers.reduce<unknown>((below, { look: { axes: _, ...look } }) => over(below, look), {}) as Look;
+/** Looks over each other, without the axes, which are joined by what they show. */
+const joined = (looks: readonly Look[]): Look =>
+  looks.reduce<unknown>((below, { axes: _, ...look }) => over(below, look), {}) as Look;
+
+/** Styles that were joined, by the uppermost of them: all figures of a style have the same ones. */
+const joinedStyles = new WeakMap<Look, { looks: readonly Look[]; look: Look }>();
+
+/** The look of all layers joined, but for the axes. */
+export function joinedLook(layers: readonly Layer[]): Look {
+  const looks = layers.slice(0, -1).map(({ look }) => look);
+  const [style, own] = [looks.at(-1), layers.at(-1)?.look];
+  if (!style || !own) return joined(layers.map(({ look }) => look));
+  const known = joinedStyles.get(style);
+  const isSame = known?.looks.length === looks.length && known.looks.every((look, i) => look === looks[i]);
+  const below = isSame ? known.look : joined(looks);
+  if (!isSame) joinedStyles.set(style, { looks, look: below });
+  const { axes: _, ...look } = own;
+  return over(below, look) as Look;
+}
 
 /**
  * Joins the layers, the narrower over the wider, and makes every setting explicit.

@@ -46,11 +46,18 @@ function spansOfTokens(tokens: readonly Token[]): Span[] {
   return spans;
 }
 
+let loaded: Promise<Markup> | undefined;
+
 /**
- * Loads the reader of inline markup: CommonMark emphasis, `^super^`, `~sub~`, HTML entities and backslash escapes.
+ * Loads, once, the reader of inline markup: CommonMark emphasis, `^super^`, `~sub~`, HTML entities and backslash escapes.
  * Texts without any of their signs never need it.
  */
-export async function loadMarkup(): Promise<Markup> {
+export function loadMarkup(): Promise<Markup> {
+  loaded ??= makeMarkup();
+  return loaded;
+}
+
+async function makeMarkup(): Promise<Markup> {
   const [{ default: MarkdownIt }, { default: sub }, { default: sup }] = await Promise.all([
     import('markdown-it'),
     import('markdown-it-sub'),

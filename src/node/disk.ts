@@ -1,5 +1,5 @@
 import { constants } from 'node:fs';
-import { type FileHandle, open, readdir } from 'node:fs/promises';
+import { type FileHandle, open, readdir, stat } from 'node:fs/promises';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
 import { decodeText } from '../core/data/encoding.js';
 import { type Source, SourceFault } from '../core/project/source.js';
@@ -81,10 +81,16 @@ function textOf(bytes: Buffer): string {
 }
 
 /** Files on disk; paths are as given, from the current folder. */
-export const diskSource: Source = {
+export const disk: Source = {
   text: async (path) => textOf(await read(path)),
   bytes: read,
   join: (from, reference) => (isAbsolute(reference) ? reference : normalize(join(dirname(from), reference))),
+  stamp: async (path) => {
+    const stamp = await stat(path, { bigint: true }).then(signatureOf, () => noFile);
+    // A file that is read once more only when it changes is still one that the figures are made of.
+    if (stamp !== noFile) files.set(path, stamp);
+    return stamp === noFile ? undefined : stamp;
+  },
   near: async (path) => {
     const folder = dirname(path);
     const names = await readdir(folder).catch(() => []);

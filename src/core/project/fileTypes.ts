@@ -1,0 +1,2697 @@
+// Made by scripts/writeDocs.mjs from the schemas of the files.
+
+export interface AxisLook {
+  /**
+   * Axis title. Left out: label and unit from the codebook. Empty: none.
+   */
+  title?: string;
+  /**
+   * Unit after the title, in the form of the style. Left out: from the codebook.
+   */
+  unit?: string;
+  /**
+   * Lower limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.
+   */
+  from?: number | ('possible' | 'data');
+  /**
+   * Upper limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.
+   */
+  to?: number | ('possible' | 'data');
+  /**
+   * Distance from tick to tick. Left out: chosen for the printed size.
+   */
+  step?: number;
+  /**
+   * The exact places of ticks, in place of steps.
+   *
+   * Items: A place.
+   */
+  at?: number[];
+  /**
+   * Parts into which minor tick marks cut each step. Left out: 1, which makes none.
+   */
+  minor?: number;
+  /**
+   * Texts in place of tick labels, by number, or by the code or name of a category.
+   */
+  names?: {
+    /**
+     * A text.
+     */
+    [k: string]: string;
+  };
+  /**
+   * How numbers become lengths: in proportion, by logarithm, or by a power.
+   */
+  scale?: 'linear' | 'log' | 'power';
+  /**
+   * Base of the ticks of a log scale. Left out: 10.
+   */
+  base?: number;
+  /**
+   * Exponent of a power scale. Left out: 0.5, a root scale.
+   */
+  exponent?: number;
+  /**
+   * Whether the axis runs the other way.
+   */
+  reverse?: boolean;
+  /**
+   * Empty share of the axis at both ends, or at its lower and its upper one.
+   */
+  gap?: number | number[];
+  /**
+   * Value of this axis at which the line of the other one stands.
+   */
+  crosses?: number;
+  /**
+   * Angle of the tick labels in degrees: 0 across the page, 90 upwards. Left out: names are turned where they do not fit.
+   */
+  angle?: 0 | 90;
+  /**
+   * A second unit for the same numbers, on the far side: shown = factor × number + offset.
+   */
+  second?: {
+    /**
+     * The second unit.
+     */
+    unit: string;
+    /**
+     * What numbers are multiplied by; not 0. Left out: 1.
+     */
+    factor?: number;
+    /**
+     * What is added then. Left out: 0.
+     */
+    offset?: number;
+    /**
+     * Title. Left out: that of the axis, with the second unit. Empty: none.
+     */
+    title?: string;
+    /**
+     * Distance from tick to tick in the second unit. Left out: chosen.
+     */
+    step?: number;
+  };
+  /**
+   * How the numbers of the axis are written.
+   */
+  format?: {
+    /**
+     * Decimals shown. Left out: as many as the numbers need.
+     */
+    decimals?: number;
+    /**
+     * Significant digits shown, in place of decimals.
+     */
+    significant?: number;
+    /**
+     * Plain, shares of 1 as percent, or powers of ten.
+     */
+    as?: 'plain' | 'percent' | 'powers';
+    /**
+     * What the numbers are counted in.
+     */
+    per?: 'ones' | 'thousands' | 'millions';
+    /**
+     * Before each number.
+     */
+    prefix?: string;
+    /**
+     * After each number.
+     */
+    suffix?: string;
+    /**
+     * Whether a zero stands before the decimal mark. Left out: true.
+     */
+    leadingZero?: boolean;
+  };
+  /**
+   * The axis line.
+   */
+  line?: {
+    /**
+     * Line width; 0pt draws none.
+     */
+    width?: string;
+    /**
+     * Line colour.
+     */
+    color?: string;
+    /**
+     * Dashes. Left out: solid.
+     */
+    dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+  };
+  /**
+   * Whether the line ends in an arrow, beyond the upper end. Left out: false.
+   */
+  arrow?: boolean;
+  /**
+   * Side of the axis line that tick marks stand on.
+   */
+  ticks?: 'outside' | 'inside' | 'across' | 'none';
+  /**
+   * Length of tick marks, in text sizes.
+   */
+  tickLength?: number;
+  /**
+   * The grid lines; without a width there are none.
+   */
+  grid?: {
+    /**
+     * Line width; 0pt draws none.
+     */
+    width?: string;
+    /**
+     * Line colour.
+     */
+    color?: string;
+    /**
+     * Dashes. Left out: solid.
+     */
+    dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+  };
+  /**
+   * The grid lines at minor ticks; without a width there are none.
+   */
+  minorGrid?: {
+    /**
+     * Line width; 0pt draws none.
+     */
+    width?: string;
+    /**
+     * Line colour.
+     */
+    color?: string;
+    /**
+     * Dashes. Left out: solid.
+     */
+    dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+  };
+}
+
+export interface FigureFile {
+  /**
+   * Kind and version of the file.
+   */
+  hexis: 'figure/1';
+  /**
+   * Name of the figure; its files are named after it. Left out: the name of this file.
+   */
+  id?: string;
+  /**
+   * The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, or the rows themselves.
+   */
+  data?:
+    | string
+    | {
+        /**
+         * Path of the table.
+         */
+        file: string;
+        /**
+         * What separates the cells, or "blanks". Left out: found out.
+         */
+        delimiter?: string;
+        /**
+         * Whether the first line names the columns. Left out: true; without it they are column1, column2, …
+         */
+        header?: boolean;
+        /**
+         * What begins a line that is left out. Left out: # between blanks, none else.
+         */
+        comment?: string;
+        /**
+         * Sheet of a workbook. Left out: the first.
+         */
+        sheet?: string;
+        /**
+         * Cells of a sheet. Left out: all.
+         */
+        range?: string;
+        /**
+         * Decimal mark. Left out: as the codebook says, or a point.
+         */
+        decimalMark?: '.' | ',';
+        /**
+         * Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.
+         */
+        thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+        /**
+         * Lines above the names of the columns that are left out.
+         */
+        skip?: number;
+        /**
+         * How letters are written in a text file. Left out: found out.
+         */
+        encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+      }
+    | {
+        /**
+         * One entry for each case.
+         *
+         * Items: The cells of a case, by column.
+         */
+        rows: {
+          [k: string]: string | number | boolean | null;
+        }[];
+      };
+  /**
+   * The codebook: a path, or the codebook itself.
+   */
+  codebook?:
+    | string
+    | {
+        /**
+         * What one row is, in the plural; used in counts and notes.
+         */
+        cases?: string;
+        /**
+         * Decimal mark in the table.
+         */
+        decimalMark?: '.' | ',';
+        /**
+         * Mark between groups of three digits in the table. Left out: found out, or asked for.
+         */
+        thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+        /**
+         * The columns, by their names in the table.
+         */
+        variables?: {
+          /**
+           * One column of the table.
+           */
+          [k: string]: {
+            /**
+             * Name in words, as figures show it.
+             */
+            label?: string;
+            /**
+             * Unit of measurement.
+             */
+            unit?: string;
+            /**
+             * What its values are: names, names in order, numbers, or dates.
+             */
+            measure?: 'nominal' | 'ordinal' | 'numeric' | 'date';
+            /**
+             * The categories in their order: codes with their names, or a list where the codes are the names.
+             */
+            values?:
+              | {
+                  /**
+                   * Name.
+                   */
+                  [k: string]: string;
+                }
+              | (string | number | boolean)[];
+            /**
+             * Colours tied to values, by code.
+             */
+            colors?: {
+              /**
+               * A fill.
+               */
+              [k: string]: string;
+            };
+            /**
+             * Codes that stand for a missing value.
+             *
+             * Items: A code.
+             */
+            missing?: (string | number | boolean)[];
+            /**
+             * Decimals that the values are measured to.
+             */
+            decimals?: number;
+            /**
+             * Order of day and month in dates such as 3/4/2026.
+             */
+            dateOrder?: 'day-month' | 'month-day';
+            /**
+             * Rising edges that cut its numbers into categories, for charts that use it as one. Each holds its lower edge.
+             *
+             * Items: An edge.
+             */
+            bands?: number[];
+            /**
+             * Lowest and highest possible value.
+             *
+             * Items: A limit.
+             */
+            range?: number[];
+          };
+        };
+      };
+  /**
+   * House style: a built-in name or a path. Left out: plain.
+   */
+  style?: string;
+  chart:
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'bar';
+        /**
+         * Variable with one place on the axis for each of its values. Left out with "values": the columns.
+         */
+        category?: string;
+        /**
+         * Variable that is summarised.
+         */
+        value?: string;
+        /**
+         * What is shown of each group. Left out: the mean where there is a value, else the count.
+         */
+        summary?: 'mean' | 'median' | 'sum' | 'count' | 'percent' | 'given';
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Second variable: its values side by side at each category.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Order along the axis: as in the codebook, by rising or falling values, or by hand; those not named come last.
+         */
+        order?: ('codebook' | 'rising' | 'falling') | (string | number | boolean)[];
+        /**
+         * What percentages add up over: all bars, the bars of a group, or those of a category.
+         */
+        of?: 'all' | 'group' | 'category';
+        /**
+         * Direction of the axis of values.
+         */
+        direction?: 'vertical' | 'horizontal';
+        /**
+         * Error bars, for means and shares. Left out: none with bars, confidence intervals with intervals.
+         */
+        error?: {
+          /**
+           * Confidence interval, standard error or standard deviation.
+           */
+          shows: 'ci' | 'se' | 'sd';
+          /**
+           * Level of the confidence interval. Left out: 0.95.
+           */
+          level?: number;
+        };
+        /**
+         * Column with the lower ends of intervals that the table gives, one row for each place.
+         */
+        low?: string;
+        /**
+         * Column with the upper ends of intervals that the table gives.
+         */
+        high?: string;
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel.
+           */
+          name?: string;
+        }[];
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+        /**
+         * How the bars of a category stand: beside each other, on top of each other, or as shares that add up to 100 %.
+         */
+        arrange?: 'clustered' | 'stacked' | 'shares';
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'interval';
+        /**
+         * Variable with one place on the axis for each of its values. Left out with "values": the columns.
+         */
+        category?: string;
+        /**
+         * Variable that is summarised.
+         */
+        value?: string;
+        /**
+         * What is shown of each group. Left out: the mean where there is a value, else the count.
+         */
+        summary?: 'mean' | 'median' | 'sum' | 'count' | 'percent' | 'given';
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Second variable: its values side by side at each category.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Order along the axis: as in the codebook, by rising or falling values, or by hand; those not named come last.
+         */
+        order?: ('codebook' | 'rising' | 'falling') | (string | number | boolean)[];
+        /**
+         * What percentages add up over: all bars, the bars of a group, or those of a category.
+         */
+        of?: 'all' | 'group' | 'category';
+        /**
+         * Direction of the axis of values.
+         */
+        direction?: 'vertical' | 'horizontal';
+        /**
+         * Error bars, for means and shares. Left out: none with bars, confidence intervals with intervals.
+         */
+        error?: {
+          /**
+           * Confidence interval, standard error or standard deviation.
+           */
+          shows: 'ci' | 'se' | 'sd';
+          /**
+           * Level of the confidence interval. Left out: 0.95.
+           */
+          level?: number;
+        };
+        /**
+         * Column with the lower ends of intervals that the table gives, one row for each place.
+         */
+        low?: string;
+        /**
+         * Column with the upper ends of intervals that the table gives.
+         */
+        high?: string;
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel.
+           */
+          name?: string;
+        }[];
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'histogram';
+        /**
+         * Variable whose values are counted.
+         */
+        value: string;
+        /**
+         * What the height of a bar shows. Left out: the count.
+         */
+        measure?: 'count' | 'percent' | 'density';
+        /**
+         * How the values are cut into bins: by one of count, width, edges or rule. Left out: by rule.
+         */
+        bins?: {
+          /**
+           * Rule for the width. Left out: freedman-diaconis.
+           */
+          rule?: 'sturges' | 'scott' | 'freedman-diaconis';
+          /**
+           * Number of bins, exact ones from the least to the greatest value.
+           */
+          count?: number;
+          /**
+           * Width of a bin; edges are multiples of it.
+           */
+          width?: number;
+          /**
+           * The edges, rising. Values outside are not shown.
+           *
+           * Items: An edge.
+           */
+          edges?: number[];
+          /**
+           * Keeps the width of the rule as it is, in place of the nearest of 1, 2, 2.5 or 5 × 10ⁿ.
+           */
+          exact?: boolean;
+          /**
+           * Side on which an edge belongs to its bin. Left out: left.
+           */
+          closed?: 'left' | 'right';
+        };
+        /**
+         * Variable with an outline for each of its values, over the same bins.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Curves over the bars, in their measure: the normal curve with mean and SD of the values, and their kernel density.
+         *
+         * Items: A curve.
+         */
+        curves?: ('normal' | 'density')[];
+        /**
+         * Bandwidth of the density. Left out: that of Silverman (1986).
+         */
+        bandwidth?: number;
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'box';
+        /**
+         * Variable with one place on the axis for each of its values. Left out with "values": the columns.
+         */
+        category?: string;
+        /**
+         * Variable whose spread is shown.
+         */
+        value?: string;
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Second variable: its boxes side by side at each category.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Direction of the axis of values.
+         */
+        direction?: 'vertical' | 'horizontal';
+        /**
+         * How far the whiskers reach.
+         */
+        whiskers?: {
+          /**
+           * To the farthest value within some box lengths, to the ends, or to two percentiles. Left out: fences.
+           */
+          rule?: 'fences' | 'range' | 'percentiles';
+          /**
+           * Box lengths within which values belong to the whiskers, for fences. Left out: 1.5.
+           */
+          lengths?: number;
+          /**
+           * Lower percentile. Left out: 5.
+           */
+          low?: number;
+          /**
+           * Upper percentile. Left out: 95.
+           */
+          high?: number;
+        };
+        /**
+         * How quartiles are found: a type from 1 to 9 (Hyndman & Fan 1996), or hinges (Tukey 1977). Left out: 7.
+         */
+        quartiles?: number | 'hinges';
+        /**
+         * Whether a marker shows the mean.
+         */
+        mean?: boolean;
+        /**
+         * Whether a notch about the median shows how sure it is.
+         */
+        notch?: boolean;
+        /**
+         * Whether all boxes are as wide, or in proportion to √n.
+         */
+        width?: 'equal' | 'count';
+        /**
+         * Whether all values stand beside the box as points.
+         */
+        points?: boolean;
+        /**
+         * Variable that names the cases beyond the whiskers, in the figure and in the numbers.
+         */
+        id?: string;
+        /**
+         * Whether the names stand beside the outliers. Left out: true where "id" is given.
+         */
+        names?: boolean;
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'points';
+        /**
+         * Variable with one strip for each of its values. Left out with "values": the columns.
+         */
+        category?: string;
+        /**
+         * Variable whose values are the points.
+         */
+        value?: string;
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Second variable: its points side by side in each strip.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Direction of the axis of values.
+         */
+        direction?: 'vertical' | 'horizontal';
+        /**
+         * What a bar across the points shows. Left out: the median.
+         */
+        center?: 'mean' | 'median' | 'none';
+        /**
+         * Whether points that would stand on each other stand aside, the same way every time. Left out: true.
+         */
+        jitter?: boolean;
+        /**
+         * Variable that names the cases.
+         */
+        id?: string;
+        /**
+         * Which cases have their name beside their marker, by "id": all, or those named.
+         */
+        names?: 'all' | (string | number | boolean)[];
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel.
+           */
+          name?: string;
+        }[];
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'scatter';
+        /**
+         * Variable along the horizontal axis.
+         */
+        x: string;
+        /**
+         * Variable along the vertical axis.
+         */
+        y: string;
+        /**
+         * Variable whose values have a colour and a marker each.
+         */
+        group?: string;
+        /**
+         * Variable that the area of the markers shows.
+         */
+        size?: string;
+        /**
+         * Variable that names the cases.
+         */
+        id?: string;
+        /**
+         * Which cases have their name beside their marker, by "id": all, or those named.
+         */
+        names?: 'all' | (string | number | boolean)[];
+        /**
+         * What happens to cases on the same spot: nothing, they stand aside by a hair, or they are one marker whose area shows their number.
+         */
+        overlap?: 'keep' | 'jitter' | 'count';
+        /**
+         * A line fitted to the points of each group.
+         */
+        fit?: {
+          /**
+           * A straight line (1), a parabola (2) or a cubic (3) by least squares, or a local regression.
+           */
+          degree: number | 'local';
+          /**
+           * Share of the points that each part of a local regression takes. Left out: 0.6.
+           */
+          share?: number;
+          /**
+           * Whether a band shows the confidence interval of the mean.
+           */
+          band?: boolean;
+          /**
+           * Level of the band. Left out: 0.95.
+           */
+          level?: number;
+          /**
+           * Whether each group has a line of its own, or all have one. Left out: groups.
+           */
+          over?: 'groups' | 'all';
+          /**
+           * What is written in the panel: R², the equation.
+           *
+           * Items: A part.
+           */
+          show?: ('r2' | 'equation')[];
+        };
+        /**
+         * An ellipse around each group that holds a share of a normal distribution.
+         */
+        ellipse?: {
+          /**
+           * That share. Left out: 0.95.
+           */
+          level?: number;
+        };
+        /**
+         * Lines to compare with.
+         *
+         * Items: A line: upright at "x", level at "y", or by "slope" and "intercept".
+         */
+        references?: {
+          /**
+           * Value of x at which it stands.
+           */
+          x?: number;
+          /**
+           * Value of y at which it lies.
+           */
+          y?: number;
+          /**
+           * Its slope.
+           */
+          slope?: number;
+          /**
+           * Its value at x = 0. Left out: 0.
+           */
+          intercept?: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel.
+           */
+          name?: string;
+        }[];
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'line';
+        /**
+         * Variable along the horizontal axis: categories, numbers, dates or years.
+         */
+        x: string;
+        /**
+         * Variable whose values the line joins.
+         */
+        value?: string;
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Variable with a line for each of its values.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * What is shown where several rows share a place. Left out: the value as given, or the mean where there are several.
+         */
+        summary?: 'given' | 'mean' | 'median' | 'sum' | 'count';
+        /**
+         * Intervals of means.
+         */
+        error?: {
+          /**
+           * Confidence interval, standard error or standard deviation.
+           */
+          shows: 'ci' | 'se' | 'sd';
+          /**
+           * Level of the confidence interval. Left out: 0.95.
+           */
+          level?: number;
+          /**
+           * Error bars, or a band along the line. Left out: bars.
+           */
+          as?: 'bars' | 'band';
+        };
+        /**
+         * Whether a missing value breaks the line, or the line bridges it.
+         */
+        gaps?: 'break' | 'bridge';
+        /**
+         * A line in steps that change at a value, after it, or between two.
+         */
+        steps?: 'none' | 'before' | 'after' | 'middle';
+        /**
+         * Where the names of the groups stand: in a legend, or at the ends of the lines.
+         */
+        names?: 'legend' | 'ends';
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel.
+           */
+          name?: string;
+        }[];
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'slope';
+        /**
+         * Variable with a line for each of its values.
+         */
+        item: string;
+        /**
+         * Variable whose values are the times, two or more. Left out with "values": the columns.
+         */
+        time?: string;
+        /**
+         * Variable that is compared.
+         */
+        value?: string;
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Variable whose values have a colour each.
+         */
+        group?: string;
+        /**
+         * Whether rise and fall from the first time to the last have a colour each.
+         */
+        change?: boolean;
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'pie';
+        /**
+         * Variable with a slice for each of its values.
+         */
+        category: string;
+        /**
+         * Variable whose sum is the size of a slice. Left out: the number of cases.
+         */
+        value?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Words at the slices.
+         */
+        labels?: {
+          /**
+           * What they say, in order. Left out: name and percent.
+           *
+           * Items: A part.
+           */
+          show?: ('name' | 'percent' | 'value' | 'count')[];
+          /**
+           * In the slices, beside them, or in those with room for it. Left out: auto.
+           */
+          place?: 'inside' | 'outside' | 'auto';
+        };
+        /**
+         * Where the names stand: at the slices, or in a legend.
+         */
+        names?: 'slices' | 'legend';
+        /**
+         * Radius of a hole, as a share of that of the pie.
+         */
+        hole?: number;
+        /**
+         * Words in the hole.
+         */
+        middle?: string;
+        /**
+         * Order along the axis: as in the codebook, by rising or falling values, or by hand; those not named come last.
+         */
+        order?: ('codebook' | 'rising' | 'falling') | (string | number | boolean)[];
+        /**
+         * Angle at which the first slice begins, in degrees clockwise from twelve.
+         */
+        start?: number;
+        /**
+         * Small slices gathered into one, which comes last.
+         */
+        gather?: {
+          /**
+           * Share of the whole below which a slice is small.
+           */
+          below: number;
+          /**
+           * What the slice is called. Left out: Other.
+           */
+          name?: string;
+        };
+        /**
+         * The rows to draw: for each variable named, its value or values, by code or name.
+         */
+        where?: {
+          /**
+           * A value, or several.
+           */
+          [k: string]: string | number | boolean | (string | number | boolean)[];
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'curve';
+        /**
+         * Functions of x, drawn on the same axes.
+         *
+         * Items: A function.
+         */
+        functions: {
+          /**
+           * Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters.
+           */
+          y: string;
+          /**
+           * Its name in the legend. Left out: the expression.
+           */
+          name?: string;
+        }[];
+        /**
+         * The domain.
+         */
+        x: {
+          /**
+           * Lower end.
+           */
+          from: number;
+          /**
+           * Upper end.
+           */
+          to: number;
+          /**
+           * What x is, for the axis title. Left out: *x*.
+           */
+          label?: string;
+          /**
+           * Its unit.
+           */
+          unit?: string;
+        };
+        /**
+         * What the functions give, for the axis title.
+         */
+        y?: {
+          /**
+           * What y is. Left out: *y*.
+           */
+          label?: string;
+          /**
+           * Its unit.
+           */
+          unit?: string;
+        };
+        /**
+         * Numbers that the expressions use by name.
+         */
+        parameters?: {
+          /**
+           * A value.
+           */
+          [k: string]: number;
+        };
+        /**
+         * Values of x at which each function is computed. Left out: 300.
+         */
+        samples?: number;
+        /**
+         * Where the axes cross: at the origin, or at the edge. Left out: edge.
+         */
+        cross?:
+          | ('origin' | 'edge')
+          | {
+              /**
+               * Value of x.
+               */
+              x: number;
+              /**
+               * Value of y.
+               */
+              y: number;
+            };
+        /**
+         * A shaded surface between a function and zero, or between two functions.
+         */
+        area?: {
+          /**
+           * Number of the function, from 1.
+           */
+          of: number;
+          /**
+           * Number of the other function. Left out: zero.
+           */
+          to?: number;
+          /**
+           * Where it begins. Left out: at the lower end.
+           */
+          from?: number;
+          /**
+           * Where it ends. Left out: at the upper end.
+           */
+          until?: number;
+        };
+        /**
+         * Where the names stand: in a legend, or at the ends of the curves.
+         */
+        names?: 'legend' | 'ends';
+      };
+  /**
+   * The chart repeated in panels, one for each value of a variable.
+   */
+  panels?: {
+    /**
+     * Variable with a panel for each of its values, or two: one for the rows, one for the columns.
+     */
+    by: string | string[];
+    /**
+     * Panels beside each other. Left out: as many as make about a square.
+     */
+    across?: number;
+    /**
+     * Which axes each panel has to itself, with limits of its own; the others are the same in all. Left out: none.
+     */
+    ownAxes?: 'none' | 'both' | 'horizontal' | 'vertical';
+    /**
+     * What stands above each panel. Left out: names.
+     */
+    titles?: 'names' | 'letters' | 'both' | 'none';
+  };
+  /**
+   * Number, title and note of the figure.
+   */
+  caption?: {
+    /**
+     * Number of the figure in its document.
+     */
+    number?: number;
+    /**
+     * Title: short, but telling.
+     */
+    title?: string;
+    /**
+     * Line under the heading inside the figure.
+     */
+    subtitle?: string;
+    /**
+     * Line at the foot of the figure: where the data come from.
+     */
+    source?: string;
+    /**
+     * Note under the figure. "auto" says what the error bars are, how many cases there are and which were left out.
+     */
+    note?: string;
+  };
+  /**
+   * Brackets with a mark over two categories, or over two groups at one, such as for significance.
+   *
+   * Items: A bracket.
+   */
+  brackets?: {
+    /**
+     * The two ends, by code or name.
+     *
+     * Items: A value.
+     */
+    between: (string | number | boolean)[];
+    /**
+     * The category at which the ends are groups.
+     */
+    at?: string | number | boolean;
+    /**
+     * What stands over it.
+     */
+    mark: string;
+  }[];
+  /**
+   * Free words in the panel, with a line to what they speak of.
+   *
+   * Items: A callout.
+   */
+  callouts?: {
+    /**
+     * The words.
+     */
+    text: string;
+    /**
+     * What they point to. Numbers, dates, or categories by code or name; where there is no axis, shares of the panel.
+     */
+    to?: {
+      /**
+       * Along the horizontal axis.
+       */
+      x: string | number | boolean;
+      /**
+       * Along the vertical axis.
+       */
+      y: string | number | boolean;
+    };
+    /**
+     * Where they stand. Left out: where there is room. Numbers, dates, or categories by code or name; where there is no axis, shares of the panel.
+     */
+    at?: {
+      /**
+       * Along the horizontal axis.
+       */
+      x: string | number | boolean;
+      /**
+       * Along the vertical axis.
+       */
+      y: string | number | boolean;
+    };
+    /**
+     * Which end of the words stands at "at". Left out: start.
+     */
+    align?: 'start' | 'middle' | 'end';
+    /**
+     * What leads to "to". Left out: a line.
+     */
+    pointer?: 'line' | 'arrow' | 'none';
+    /**
+     * Number of the panel. Left out: 1.
+     */
+    panel?: number;
+  }[];
+  /**
+   * The figure in words, for readers who cannot see it. Left out: made from the chart.
+   */
+  altText?: string;
+  /**
+   * Looks of single groups, or of single cases by "chart.id"; what an accent does not name stays as it was. Of two that name the same mark the narrower wins, which names more variables; else the later one.
+   *
+   * Items: One accent.
+   */
+  accents?: {
+    /**
+     * The group or case: variables of the chart with one of their values each, by code or name.
+     */
+    for: {
+      /**
+       * A value.
+       */
+      [k: string]: string | number | boolean;
+    };
+    /**
+     * Fill, or colour of a line or marker.
+     */
+    fill?: string;
+    /**
+     * Pattern.
+     */
+    pattern?: 'solid' | 'rising' | 'falling' | 'level' | 'upright' | 'squares' | 'diamonds' | 'dense' | 'dots' | 'open';
+    /**
+     * The outline; where the style draws none, a width left out is 0.75pt.
+     */
+    outline?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * How opaque it is.
+     */
+    opacity?: number;
+    /**
+     * Radius of the corners of a bar.
+     */
+    corner?: string;
+    /**
+     * Shape of the marker.
+     */
+    marker?:
+      | 'circle'
+      | 'square'
+      | 'triangle'
+      | 'diamond'
+      | 'wedge'
+      | 'pentagon'
+      | 'star'
+      | 'plus'
+      | 'cross'
+      | 'open-circle'
+      | 'open-square'
+      | 'open-triangle'
+      | 'open-diamond'
+      | 'open-wedge';
+    /**
+     * Diameter of the marker.
+     */
+    size?: string;
+    /**
+     * The line of a series.
+     */
+    line?: {
+      /**
+       * Line width.
+       */
+      width?: string;
+      /**
+       * Dashes.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * The data label.
+     */
+    label?: {
+      /**
+       * Whether it is shown, whatever "dataLabels.show" says.
+       */
+      show?: boolean;
+      /**
+       * Words in place of the number.
+       */
+      text?: string;
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+    };
+  }[];
+  /**
+   * Groups or cases that are singled out; the rest stands back in the quiet colour of the style.
+   *
+   * Items: Variables with a value each.
+   */
+  spotlight?: {
+    /**
+     * A value.
+     */
+    [k: string]: string | number | boolean;
+  }[];
+  /**
+   * The form of words that Hexis sets.
+   */
+  words?: {
+    /**
+     * Capitals of axis titles and legends.
+     */
+    case?: 'title' | 'sentence' | 'as-written';
+    /**
+     * Capitals of the title in caption and heading.
+     */
+    titleCase?: 'title' | 'sentence' | 'as-written';
+    /**
+     * Form of the unit after an axis title.
+     */
+    unit?: 'parentheses' | 'slash' | 'brackets';
+    /**
+     * Words that keep their form in any case.
+     *
+     * Items: A word.
+     */
+    keep?: string[];
+  };
+  /**
+   * The form of all numbers.
+   */
+  numbers?: {
+    /**
+     * Language, which decides the decimal mark and the names of months.
+     */
+    language?: 'en' | 'de' | 'es' | 'fr' | 'it' | 'nl' | 'pl' | 'pt' | 'sv';
+    /**
+     * Decimal mark. Left out: that of the language.
+     */
+    decimalMark?: '.' | ',';
+    /**
+     * Dates with names of months, or as 2026-05-03.
+     */
+    dates?: 'words' | 'iso';
+    /**
+     * What stands between groups of three digits.
+     */
+    grouping?: 'none' | 'space' | 'comma' | 'point';
+  };
+  /**
+   * The heading inside the figure; its words are the title of the caption.
+   */
+  heading?: {
+    /**
+     * Whether there is one.
+     */
+    show?: boolean;
+    /**
+     * What it stands over.
+     */
+    over?: 'page' | 'panel';
+    /**
+     * Which side its lines keep to.
+     */
+    align?: 'start' | 'middle' | 'end';
+    /**
+     * The rule beneath heading and subtitle.
+     */
+    rule?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+  };
+  /**
+   * The form of the caption, where it is drawn with the figure.
+   */
+  captionForm?: {
+    /**
+     * The number; {number} stands for it.
+     */
+    number?: string;
+    /**
+     * Number and title above the image on lines of their own, or below it in one run.
+     */
+    arrange?: 'stacked' | 'run-in';
+    /**
+     * Words before the note.
+     */
+    noteLead?: string;
+  };
+  /**
+   * The axes: all, by what they show, or one of them. The narrower wins.
+   */
+  axes?: {
+    /**
+     * Both axes.
+     */
+    all?: AxisLook;
+    /**
+     * The axis with numbers.
+     */
+    value?: AxisLook;
+    /**
+     * The axis with categories.
+     */
+    category?: AxisLook;
+    /**
+     * The axis with the bins of a histogram, which is one with numbers too.
+     */
+    bins?: AxisLook;
+    /**
+     * The horizontal axis.
+     */
+    x?: AxisLook;
+    /**
+     * The vertical axis.
+     */
+    y?: AxisLook;
+  };
+  /**
+   * Colours by name, used wherever a colour is asked for.
+   */
+  colors?: {
+    /**
+     * A CSS colour.
+     */
+    [k: string]: string;
+  };
+  /**
+   * Colours that tell series apart.
+   */
+  palette?: {
+    /**
+     * Fill where there is one series.
+     */
+    single?: string;
+    /**
+     * Pattern of fills where there is one series.
+     */
+    pattern?: 'solid' | 'rising' | 'falling' | 'level' | 'upright' | 'squares' | 'diamonds' | 'dense' | 'dots' | 'open';
+    /**
+     * Fill of what stands back behind something that is singled out.
+     */
+    quiet?: string;
+    /**
+     * Pattern of fills that stand back; markers are open where it is "open".
+     */
+    quietPattern?:
+      'solid' | 'rising' | 'falling' | 'level' | 'upright' | 'squares' | 'diamonds' | 'dense' | 'dots' | 'open';
+    /**
+     * Fills of the series, in order.
+     *
+     * Items: A fill.
+     */
+    groups?: string[];
+    /**
+     * Which colours series have: those of groups without an order, or a ramp for groups with one, from light to dark or to both sides of a middle.
+     */
+    use?: 'groups' | 'sequential' | 'diverging';
+    /**
+     * Ramps from light to dark, by the number of series.
+     */
+    sequential?: {
+      /**
+       * The colours of so many series, in order.
+       *
+       * Items: A fill.
+       */
+      [k: string]: string[];
+    };
+    /**
+     * Ramps to both sides of a light middle, by the number of series.
+     */
+    diverging?: {
+      /**
+       * The colours of so many series, in order.
+       *
+       * Items: A fill.
+       */
+      [k: string]: string[];
+    };
+    /**
+     * Patterns of the series, in order.
+     *
+     * Items: A pattern.
+     */
+    patterns?: (
+      'solid' | 'rising' | 'falling' | 'level' | 'upright' | 'squares' | 'diamonds' | 'dense' | 'dots' | 'open'
+    )[];
+  };
+  /**
+   * Bars.
+   */
+  bars?: {
+    /**
+     * Share of the distance between categories that the bars take.
+     */
+    share?: number;
+    /**
+     * Greatest width of one bar.
+     */
+    widest?: string;
+    /**
+     * Gap between bars of a cluster, as a share of a bar.
+     */
+    gap?: number;
+    /**
+     * The outline.
+     */
+    outline?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * How opaque they are.
+     */
+    opacity?: number;
+    /**
+     * Radius of the corners at the end of a bar.
+     */
+    corner?: string;
+  };
+  /**
+   * Markers of points.
+   */
+  markers?: {
+    /**
+     * Diameter of a circle; the other shapes have its area.
+     */
+    size?: string;
+    /**
+     * Light edge that sets a marker off from its neighbours; 0pt for none.
+     */
+    edge?: string;
+    /**
+     * Shapes of the series, in order.
+     *
+     * Items: A shape.
+     */
+    shapes?: (
+      | 'circle'
+      | 'square'
+      | 'triangle'
+      | 'diamond'
+      | 'wedge'
+      | 'pentagon'
+      | 'star'
+      | 'plus'
+      | 'cross'
+      | 'open-circle'
+      | 'open-square'
+      | 'open-triangle'
+      | 'open-diamond'
+      | 'open-wedge'
+    )[];
+    /**
+     * How opaque the markers of single cases are.
+     */
+    opacity?: number;
+  };
+  /**
+   * Lines of patterns.
+   */
+  patterns?: {
+    /**
+     * Line width.
+     */
+    width?: string;
+    /**
+     * Distance from line to line.
+     */
+    step?: string;
+  };
+  /**
+   * Lines of series and of functions.
+   */
+  lines?: {
+    /**
+     * Line width.
+     */
+    width?: string;
+    /**
+     * Dashes of the series, in order.
+     *
+     * Items: Dashes.
+     */
+    dashes?: ('solid' | 'dashed' | 'dotted' | 'long' | 'mixed')[];
+    /**
+     * Whether markers stand at the values of a line.
+     */
+    markers?: boolean;
+    /**
+     * Ends of lines and dashes.
+     */
+    cap?: 'butt' | 'round' | 'square';
+    /**
+     * Corners of lines.
+     */
+    join?: 'round' | 'miter' | 'bevel';
+    /**
+     * Whether lines are curves through their values, which never swing beyond them.
+     */
+    smooth?: boolean;
+  };
+  /**
+   * Lines that follow from the data: fits, curves of distribution, ellipses.
+   */
+  fits?: {
+    /**
+     * Line width.
+     */
+    width?: string;
+  };
+  /**
+   * Surfaces between two lines: bands of confidence, areas under curves.
+   */
+  bands?: {
+    /**
+     * How opaque they are.
+     */
+    opacity?: number;
+    /**
+     * Pattern of lines in place of a light fill. Left out: solid, which is none.
+     */
+    pattern?: 'solid' | 'rising' | 'falling' | 'level' | 'upright' | 'squares' | 'diamonds' | 'dense' | 'dots' | 'open';
+  };
+  /**
+   * Reference lines.
+   */
+  references?: {
+    /**
+     * Line width; 0pt for none.
+     */
+    width?: string;
+    /**
+     * Line colour.
+     */
+    color?: string;
+    /**
+     * Dashes.
+     */
+    dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+  };
+  /**
+   * The lines from callouts to what they speak of.
+   */
+  pointers?: {
+    /**
+     * Line width; 0pt draws none.
+     */
+    width?: string;
+    /**
+     * Line colour.
+     */
+    color?: string;
+    /**
+     * Dashes. Left out: solid.
+     */
+    dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+  };
+  /**
+   * Slices of a pie.
+   */
+  slices?: {
+    /**
+     * Width of the line between slices, in the colour of the paper.
+     */
+    edge?: string;
+  };
+  /**
+   * Error bars.
+   */
+  errorBars?: {
+    /**
+     * Line width.
+     */
+    width?: string;
+    /**
+     * Line colour.
+     */
+    color?: string;
+    /**
+     * Length of the cross lines at the ends, in text sizes; 0 for none.
+     */
+    cap?: number;
+    /**
+     * Width of the light edge that sets them off from the bar; 0pt for none.
+     */
+    halo?: string;
+  };
+  /**
+   * Numbers at the marks.
+   */
+  dataLabels?: {
+    /**
+     * What they show.
+     */
+    show?: 'none' | 'value' | 'count';
+    /**
+     * How the numbers are written.
+     */
+    format?: {
+      /**
+       * Decimals shown. Left out: as many as the numbers need.
+       */
+      decimals?: number;
+      /**
+       * Significant digits shown, in place of decimals.
+       */
+      significant?: number;
+      /**
+       * Plain, shares of 1 as percent, or powers of ten.
+       */
+      as?: 'plain' | 'percent' | 'powers';
+      /**
+       * What the numbers are counted in.
+       */
+      per?: 'ones' | 'thousands' | 'millions';
+      /**
+       * Before each number.
+       */
+      prefix?: string;
+      /**
+       * After each number.
+       */
+      suffix?: string;
+      /**
+       * Whether a zero stands before the decimal mark. Left out: true.
+       */
+      leadingZero?: boolean;
+    };
+  };
+  /**
+   * The legend.
+   */
+  legend?: {
+    /**
+     * Side of the panel, inside it, or none.
+     */
+    place?: 'right' | 'left' | 'top' | 'bottom' | 'inside' | 'none';
+    /**
+     * Where it stands inside the panel. Left out: where the fewest marks are.
+     */
+    corner?: 'emptiest' | 'top-left' | 'top-right' | 'bottom-left' | 'bottom-right';
+    /**
+     * Other words for entries, by the code or name of what they stand for.
+     */
+    names?: {
+      /**
+       * The words.
+       */
+      [k: string]: string;
+    };
+    /**
+     * Order of the entries: as the marks, the other way round, or by hand; those not named come last.
+     */
+    order?: ('marks' | 'reverse') | (string | number | boolean)[];
+    /**
+     * Columns beside or inside the panel. Left out: as few as fit.
+     */
+    columns?: number;
+    /**
+     * The frame.
+     */
+    frame?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * Keys of fills; lines have a width of their own where none is given.
+     */
+    key?: {
+      /**
+       * Width, in text sizes. Left out: "space.legendKey".
+       */
+      width?: number;
+      /**
+       * Height, in text sizes. Left out: "space.legendKey".
+       */
+      height?: number;
+      /**
+       * Radius of the corners. Left out: none.
+       */
+      corner?: string;
+    };
+    /**
+     * Title. Left out: label from the codebook. Empty: none.
+     */
+    title?: string;
+  };
+  /**
+   * Typefaces from font files (TTF or OTF), by name.
+   */
+  faces?: {
+    /**
+     * The files of a typeface.
+     */
+    [k: string]: {
+      /**
+       * File of the upright face.
+       */
+      regular: string;
+      /**
+       * File of the bold face.
+       */
+      bold?: string;
+      /**
+       * File of the italic face.
+       */
+      italic?: string;
+      /**
+       * File of the bold italic face.
+       */
+      boldItalic?: string;
+    };
+  };
+  /**
+   * Type: the face, the base size, and each kind of text.
+   */
+  text?: {
+    /**
+     * Typeface, one of those that ship or of "faces".
+     */
+    face?: string;
+    /**
+     * Base size; distances are multiples of it.
+     */
+    size?: string;
+    /**
+     * The axis titles.
+     */
+    axisTitle?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The names and numbers along the axes.
+     */
+    tickLabel?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The title of the legend.
+     */
+    legendTitle?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The words of the legend.
+     */
+    legendEntry?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The numbers and names at the marks.
+     */
+    dataLabel?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The titles of panels.
+     */
+    panelTitle?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The words of callouts.
+     */
+    callout?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The heading inside the figure.
+     */
+    heading?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The line under the heading.
+     */
+    subtitle?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The line at the foot of the figure.
+     */
+    source?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Size below which the text never goes.
+       */
+      least?: string;
+    };
+    /**
+     * The number of the figure in its caption.
+     */
+    captionNumber?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+    };
+    /**
+     * The title of the figure in its caption.
+     */
+    captionTitle?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+    };
+    /**
+     * The note under the figure.
+     */
+    note?: {
+      /**
+       * Preferred size.
+       */
+      size?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+      /**
+       * Colour.
+       */
+      color?: string;
+    };
+  };
+  /**
+   * Distances, as multiples of the base text size.
+   */
+  space?: {
+    /**
+     * Empty border around everything.
+     */
+    page?: number;
+    /**
+     * Below the heading.
+     */
+    heading?: number;
+    /**
+     * Between tick marks and their labels.
+     */
+    tickLabel?: number;
+    /**
+     * Between tick labels and axis title.
+     */
+    axisTitle?: number;
+    /**
+     * Between legend and panel.
+     */
+    legend?: number;
+    /**
+     * Between one legend entry and the next.
+     */
+    legendEntry?: number;
+    /**
+     * Side of a legend key.
+     */
+    legendKey?: number;
+    /**
+     * Between a mark and its data label.
+     */
+    dataLabel?: number;
+    /**
+     * Between caption and image.
+     */
+    caption?: number;
+  };
+  /**
+   * Widths by name, for "size: { width: … }".
+   */
+  widths?: {
+    /**
+     * A width.
+     */
+    [k: string]: string;
+  };
+  /**
+   * Size of the figure on paper. With one side given, the other follows from "ratio".
+   */
+  size?: {
+    /**
+     * Width: a length, or a width that the style names.
+     */
+    width?: string;
+    /**
+     * Height.
+     */
+    height?: string;
+    /**
+     * Width divided by height, for the side that is not given.
+     */
+    ratio?: number;
+    /**
+     * Width that the figure will have in the document. Text sizes are judged by it. Left out: its own.
+     */
+    placed?: string;
+    /**
+     * Whether text has its size as drawn, or as placed in the document.
+     */
+    textAt?: 'drawn' | 'placed';
+  };
+  /**
+   * The area between the axes.
+   */
+  panel?: {
+    /**
+     * Least share of the width and height of the figure, before text is made smaller.
+     */
+    least?: number;
+    /**
+     * Whether one unit has the same length along both axes. Left out: false.
+     */
+    equalScales?: boolean;
+    /**
+     * Ground of the panel. Left out: none.
+     */
+    fill?: string;
+    /**
+     * The frame about the panel.
+     */
+    frame?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+  };
+  /**
+   * Distances from the sides of the page to the panel. Left out: what the words need.
+   */
+  margins?: {
+    /**
+     * On the left.
+     */
+    left?: string;
+    /**
+     * On the right.
+     */
+    right?: string;
+    /**
+     * At the top.
+     */
+    top?: string;
+    /**
+     * At the foot.
+     */
+    bottom?: string;
+  };
+  /**
+   * How files are written, where the call does not say.
+   */
+  export?: {
+    /**
+     * Who made the figure: a person or an organisation. Left out: nobody is named.
+     */
+    author?: string;
+    /**
+     * Name of the files in a folder, without ending. {id}, {number}, {style}, {width} and {height} in mm, {dpi} and {inks} stand for those of the figure.
+     */
+    name?: string;
+    /**
+     * SVG text as outlines, or live with the face inside.
+     */
+    text?: 'outlines' | 'live';
+    /**
+     * Resolution of pictures, in dots per inch.
+     */
+    dpi?: number;
+    /**
+     * All colours, greys of the same lightness, or black alone.
+     */
+    inks?: 'color' | 'grey' | 'black';
+    /**
+     * Whether the paper is drawn. auto: under pictures (PNG, TIFF) alone.
+     */
+    ground?: 'auto' | 'paper' | 'none';
+  };
+}
+
+export interface BoardFile {
+  /**
+   * Kind and version of the file.
+   */
+  hexis: 'board/1';
+  /**
+   * Name of the board; its files are named after it. Left out: the name of this file.
+   */
+  id?: string;
+  /**
+   * The figure files, from the upper left; paths are from the folder of this file.
+   *
+   * Items: A figure file.
+   */
+  figures: string[];
+  /**
+   * Figures beside each other. Left out: 2.
+   */
+  across?: number;
+  /**
+   * Whether each figure has a letter. Left out: true.
+   */
+  letters?: boolean;
+  /**
+   * Distance between figures. Left out: 6mm.
+   */
+  gap?: string;
+  /**
+   * Size of the board on paper.
+   */
+  size: {
+    /**
+     * Width.
+     */
+    width: string;
+    /**
+     * Height.
+     */
+    height: string;
+  };
+  /**
+   * House style of all figures: a built-in name or a path. Left out: each has its own.
+   */
+  style?: string;
+  /**
+   * Number, title and note of the board.
+   */
+  caption?: {
+    /**
+     * Number of the figure in its document.
+     */
+    number?: number;
+    /**
+     * Title: short, but telling.
+     */
+    title?: string;
+    /**
+     * Note under the board. "auto" joins the notes of the figures, each after its letter.
+     */
+    note?: string;
+  };
+  /**
+   * The board in words. Left out: the words of its figures, each after its letter.
+   */
+  altText?: string;
+}
+
+export interface CodebookFile {
+  /**
+   * Kind and version of the file.
+   */
+  hexis: 'codebook/1';
+  /**
+   * What one row is, in the plural; used in counts and notes.
+   */
+  cases?: string;
+  /**
+   * Decimal mark in the table.
+   */
+  decimalMark?: '.' | ',';
+  /**
+   * Mark between groups of three digits in the table. Left out: found out, or asked for.
+   */
+  thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+  /**
+   * The columns, by their names in the table.
+   */
+  variables?: {
+    /**
+     * One column of the table.
+     */
+    [k: string]: {
+      /**
+       * Name in words, as figures show it.
+       */
+      label?: string;
+      /**
+       * Unit of measurement.
+       */
+      unit?: string;
+      /**
+       * What its values are: names, names in order, numbers, or dates.
+       */
+      measure?: 'nominal' | 'ordinal' | 'numeric' | 'date';
+      /**
+       * The categories in their order: codes with their names, or a list where the codes are the names.
+       */
+      values?:
+        | {
+            /**
+             * Name.
+             */
+            [k: string]: string;
+          }
+        | (string | number | boolean)[];
+      /**
+       * Colours tied to values, by code.
+       */
+      colors?: {
+        /**
+         * A fill.
+         */
+        [k: string]: string;
+      };
+      /**
+       * Codes that stand for a missing value.
+       *
+       * Items: A code.
+       */
+      missing?: (string | number | boolean)[];
+      /**
+       * Decimals that the values are measured to.
+       */
+      decimals?: number;
+      /**
+       * Order of day and month in dates such as 3/4/2026.
+       */
+      dateOrder?: 'day-month' | 'month-day';
+      /**
+       * Rising edges that cut its numbers into categories, for charts that use it as one. Each holds its lower edge.
+       *
+       * Items: An edge.
+       */
+      bands?: number[];
+      /**
+       * Lowest and highest possible value.
+       *
+       * Items: A limit.
+       */
+      range?: number[];
+    };
+  };
+}
+
+export interface StyleHead {
+  /**
+   * Kind and version of the file.
+   */
+  hexis: 'style/1';
+  /**
+   * Name of the style, as messages say it.
+   */
+  name?: string;
+  /**
+   * What the style is for.
+   */
+  description?: string;
+  /**
+   * The style that this one builds on: a built-in name or a path. Left out: plain.
+   */
+  extends?: string;
+}
+
+/** A house style: what all figures of an organisation share. */
+export interface StyleFile extends StyleHead, Pick<FigureFile, 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}

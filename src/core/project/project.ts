@@ -1,0 +1,109 @@
+import { fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { valueSource } from '../document/valueSource.js';
+import { composeBoard } from './board.js';
+import { compose } from './compose.js';
+import type { Drawing } from './drawing.js';
+import type { FigureFile } from './fileTypes.js';
+import { type Gathered, gather, gatherFigure } from './gather.js';
+import { Gatherer } from './gatherer.js';
+import { checkDocument } from './readDocument.js';
+import type { Source } from './source.js';
+import { Store } from './store.js';
+
+/** A figure as a program gives it: what stands in a figure file, whose first line may be left out. */
+export type FigureInput = Omit<FigureFile, 'hexis'> & { hexis?: 'figure/1' };
+
+export interface ProjectOptions {
+  /** A house style in place of those that figures name: a built-in name or a path. */
+  style?: string | undefined;
+  /** Whether number, title and note are drawn with the image. */
+  caption?: boolean | undefined;
+  /** Font files, where the source has none: PDF and live text need them. */
+  faces?: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> | undefined;
+}
+
+/** A drawing, or what is wrong with it, under the name of its figure. */
+export type DrawnFigure = Outcome<Drawing> & {
+  /** Path of the file; "the figure" where a program gives it. */
+  path: string;
+  /** Its id, or what the path makes of one where it cannot be read. */
+  id: string;
+  /** The drawing; none where something is wrong. */
+  drawing: Drawing | undefined;
+};
+
+/** Whether a file says that it is a board. */
+const isBoard = (text: string): boolean => /^\s*[{]?\s*"?hexis"?\s*:\s*"?board\/1/m.test(text.slice(0, 4000));
+
+const idOf = (path: string): string =>
+  (path.split(/[/\\]/).at(-1) as string).replace(/(\.(figure|board))?\.(ya?ml|json)$/i, '');
+
+const drawnFigure = (path: string, outcome: Outcome<Drawing>): DrawnFigure => {
+  const drawing = outcome.ok ? outcome.value : undefined;
+  return { ...outcome, path, id: drawing?.about.id ?? idOf(path), drawing };
+};
+
+/** How many files are read ahead of the one that is drawn. */
+const ahead = 4;
+
+/** A figure that a program gives, called so in messages. */
+const given = 'the figure';
+
+/**
+ * Figures and boards that belong together: what they share, such as tables, codebooks, styles and faces, is read once,
+ * and again when its files change.
+ */
+export class Project {
+  /** What was read of its files. */
+  readonly store: Store;
+  private readonly options: ProjectOptions;
+
+  constructor(source: Source, options: ProjectOptions = {}) {
+    this.store = new Store({ ...source, ...options.faces });
+    this.options = options;
+  }
+
+  /** Draws a figure or a board by the path of its file, or a figure that a program gives; files change in between. */
+  async draw(figure: string | FigureInput, options: ProjectOptions = {}): Promise<DrawnFigure> {
+    const own = { ...this.options, ...options };
+    if (typeof figure !== 'string') return drawnFigure(given, composed(await this.gatherGiven(figure, own), own));
+    // What cannot be read is said by what reads it next.
+    const text = await this.store.text(figure).catch(() => '');
+    if (isBoard(text)) return drawnFigure(figure, await composeBoard(this.store, figure, own));
+    return drawnFigure(figure, composed(await gather(this.store, figure, own), own));
+  }
+
+  /**
+   * Draws figures and boards one after the other; those that fail are among them, with what is wrong. All see the files
+   * that they share as these are when the first of them asks.
+   */
+  drawings(paths: Iterable<string>): AsyncGenerator<DrawnFigure> {
+    return this.store.asTheyAre(() => this.eachOf([...paths]));
+  }
+
+  private async *eachOf(paths: readonly string[]): AsyncGenerator<DrawnFigure> {
+    for (const [i, path] of paths.entries()) {
+      // The next files are read while this one is composed.
+      for (const next of paths.slice(i + 1, i + 1 + ahead)) this.store.text(next).catch(() => undefined);
+      yield await this.draw(path);
+    }
+  }
+
+  private gatherGiven(figure: FigureInput, options: ProjectOptions): Promise<Outcome<Gathered>> | Outcome<Gathered> {
+    const value = { hexis: 'figure/1', ...figure };
+    const reading = checkDocument('figure', valueSource(value, given), given);
+    if (!reading.ok) return fail(reading.problems);
+    return gatherFigure(new Gatherer(this.store), reading.value, JSON.stringify(value), options);
+  }
+}
+
+/** Composes what was read. */
+function composed(gathered: Outcome<Gathered>, { caption }: ProjectOptions): Outcome<Drawing> {
+  if (!gathered.ok) return gathered;
+  const found = compose(gathered.value, { caption });
+  const problems: Problem[] = [...gathered.problems, ...found.problems];
+  return found.ok ? succeed(found.value, problems) : fail(problems);
+}
+
+/** Opens the files of a source as a project. */
+export const openProject = (source: Source, options: ProjectOptions = {}): Project => new Project(source, options);
