@@ -254,7 +254,7 @@ async function explainAll(project: Project, figures: readonly string[], what: st
 /** Draws figures, once or again whenever a file changes that they are made of. */
 export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
   const { style, caption } = call;
-  const project = openProject(disk, { style, caption });
+  const project = openProject(disk, { style, caption, trace: call.explain !== undefined });
   if (call.explain !== undefined) return explainAll(project, figures, call.explain);
   const code = await drawAll(project, figures, call);
   if (!call.watch || filesRead.size === 0) return code;

@@ -28,6 +28,7 @@ export interface Parts {
   codebook?: string;
   files?: Record<string, string>;
   caption?: boolean;
+  trace?: boolean;
 }
 
 /** Draws a small figure from its parts, in memory. */
@@ -44,7 +45,7 @@ ${parts.more ?? ''}
     'c.yaml': parts.codebook ?? smallCodebook,
     ...parts.files,
   };
-  return openProject(memory(files), { caption: parts.caption }).draw('f.yaml');
+  return openProject(memory(files), { caption: parts.caption, trace: parts.trace }).draw('f.yaml');
 }
 
 /** A figure or board of a source, drawn. */

@@ -390,7 +390,7 @@ const ground = {
 
 const draw = (settings: unknown) => {
   const files = { 'f.json': JSON.stringify(joined(ground, settings)), 't.csv': smallTable, 'c.yaml': smallCodebook };
-  return drawnFrom(memory(files), 'f.json', { caption: true });
+  return drawnFrom(memory(files), 'f.json', { caption: true, trace: true });
 };
 
 const drawn = async (settings: unknown) => ok(await draw(settings));
@@ -400,10 +400,35 @@ const nested = (path: string, value: unknown): unknown =>
 
 /** The roles whose ink differs, or stands in one drawing alone. */
 function changedRoles(before: readonly PlateItem[], after: readonly PlateItem[]): string[] {
-  const ink = (items: readonly PlateItem[]) => new Map(items.map((item) => [item.role, JSON.stringify(item)]));
+  const ink = (items: readonly PlateItem[]) =>
+    new Map(items.map(({ settings: _, ...item }) => [item.role, JSON.stringify(item)]));
   const [a, b] = [ink(before), ink(after)];
   return [...new Set([...a.keys(), ...b.keys()])].filter((role) => a.get(role) !== b.get(role));
 }
+
+/** An item without its place: what is drawn, not where. */
+function lookOf({ box: _, shows: __, settings: ___, from: ____, ...item }: PlateItem): PlateItem {
+  const place = ['x', 'y', 'x1', 'y1', 'x2', 'y2', 'width', 'height', 'outline', 'xs', 'ys', 'pieces'];
+  const look = Object.fromEntries(Object.entries(item).filter(([key]) => !place.includes(key)));
+  return look as unknown as PlateItem;
+}
+
+/** The path of a setting as the ink of an axis names it, whatever key it stands under. */
+const pathsOf = (path: string): string[] => {
+  const [first, key, ...rest] = path.replace(/\.NAME$/, '').split('.');
+  if (first !== 'axes' || key === 'x' || key === 'y') return [path.replace(/\.NAME$/, '')];
+  return ['x', 'y'].map((at) => ['axes', at, ...rest].join('.'));
+};
+
+/** Whether an item says that it was made with a setting. */
+const names = ({ settings = [], from }: PlateItem, path: string): boolean =>
+  pathsOf(path).some((own) =>
+    [from, ...settings].some((read) => read === own || read.startsWith(`${own}.`) || own.startsWith(`${read}.`)),
+  );
+
+/** What decides how much room there is, or names something for other settings: what is drawn follows from it at a distance. */
+const byRoom =
+  /^(size|space|margins|widths|colors|heading\.(show|over)|panel\.(least|equalScales)|text\.\w+\.least|legend\.corner|axes\.\w+\.to$)/;
 
 const onCategories = (path: string) =>
   /^axes\.(category|x)\.(from|to|step|format|at$|minor|scale|base|exponent|crosses|second)/.test(path);
@@ -435,6 +460,12 @@ describe('every setting', () => {
       const changed = changedRoles(before.plate.items, after.plate.items);
       expect(changed).not.toEqual([]);
       if (changes !== everything) expect(changed.filter((role) => !changes.test(role))).toEqual([]);
+      // What changes its look says so, and of what says so something changes.
+      const items = [...after.plate.items, ...before.plate.items];
+      const naming = items.filter((item) => names(item, path)).map(({ role }) => role);
+      const looks = changedRoles(before.plate.items.map(lookOf), after.plate.items.map(lookOf));
+      if (!byRoom.test(path)) expect(looks.filter((role) => !naming.includes(role))).toEqual([]);
+      if (!byRoom.test(path)) expect([path, naming.some((role) => changed.includes(role))]).toEqual([path, true]);
     },
   );
 

@@ -11,6 +11,7 @@ import { type PanelScales, panelOf } from './panelScales.js';
 import { referenceLabelInk } from './referenceLabels.js';
 import { remarkInk } from './remarks.js';
 import type { Sheet } from './sheet.js';
+import { remembered } from './trace.js';
 
 /** All words at the marks of a panel, and how many had no room. */
 export interface Annotations {
@@ -33,9 +34,10 @@ export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: nu
   const ink = new InkIndex(() => shapesOf(sheet, scales));
   const data = dataLabels(sheet, scales, decimals, ink);
   const ends = endLabelInk(sheet, scales);
+  const brackets = remembered(sheet, () => bracketInk(sheet, scales, ink));
   ink.add(...boxes(ends.items));
   return {
-    items: [...data.grounds, ...data.items, ...ends.items, ...bracketInk(sheet, scales, ink)],
+    items: [...data.grounds, ...data.items, ...ends.items, ...brackets],
     ink,
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
     leftOut: data.leftOut + ends.leftOut,
@@ -52,9 +54,9 @@ export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales)
   const names = caseLabels(sheet, scales, ink);
   const inner = [
     ...names.items,
-    ...remarkInk(sheet, scales, ink),
+    ...remembered(sheet, () => remarkInk(sheet, scales, ink)),
     ...slices.items,
-    ...referenceLabelInk(sheet, scales, ink),
+    ...remembered(sheet, () => referenceLabelInk(sheet, scales, ink)),
   ];
   const { items: callouts, ...found } = calloutInk(sheet, scales, ink);
   return {

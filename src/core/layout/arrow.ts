@@ -1,5 +1,4 @@
 import type { Box, PathItem } from '../plate/plate.js';
-import type { Stroke } from '../style/settings.js';
 import { pathThrough } from './lineInk.js';
 import { em, type Typesetter } from './typesetter.js';
 
@@ -32,8 +31,9 @@ export function arrowHead(
 }
 
 /** The line of an axis on to its arrow, and the head, at the end to which its values rise. */
-export function axisArrow(sheet: Typesetter, at: 'x' | 'y', edge: number, panel: Box, line: Stroke): PathItem[] {
+export function axisArrow(sheet: Typesetter, at: 'x' | 'y', edge: number, panel: Box): PathItem[] {
   if (!sheet.settings.axes[at].arrow) return [];
+  const { line } = sheet.settings.axes[at];
   const reach = arrowReach(sheet, at);
   const { reverse } = sheet.settings.axes[at];
   const [low, high] = at === 'x' ? [panel.x, panel.x + panel.width] : [panel.y + panel.height, panel.y];

@@ -7,6 +7,7 @@ import { type FittedLegend, fitLegend } from './legend.js';
 import { settle } from './settle.js';
 import type { Settled } from './settled.js';
 import type { Sheet } from './sheet.js';
+import { carried, remembered } from './trace.js';
 import { em, type Typesetter } from './typesetter.js';
 
 /** What is laid out: panels with their plans, and the words above and below them. */
@@ -97,6 +98,13 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   };
 }
 
+/** An attempt whose panels remember what decided where they stand. */
+function tracedAttempt(request: FigureRequest, scale: number): Attempt | undefined {
+  const tried = remembered(request.sheets[0] as Sheet, () => attempt(request, scale));
+  for (const panel of tried?.settled.panels ?? []) if (tried) carried(panel, tried);
+  return tried;
+}
+
 /** Every text at its least size: no smaller scale makes a difference. */
 const allLeast = (sheet: Typesetter, scale: number) =>
   textRoles.every((role) => sheet.settings.text[role].least >= sheet.settings.text[role].size * scale);
@@ -108,7 +116,7 @@ const allLeast = (sheet: Typesetter, scale: number) =>
 export function bestAttempt(request: FigureRequest): Attempt | undefined {
   const tries: Attempt[] = [];
   for (const scale of scales) {
-    const tried = attempt(request, scale);
+    const tried = tracedAttempt(request, scale);
     if (tried?.fits) return tried;
     if (tried) tries.push(tried);
     if (allLeast(request.sheets[0] as Sheet, scale)) break;

@@ -1,4 +1,4 @@
-import type { Box, LineItem, PlateItem, TextItem } from '../plate/plate.js';
+import type { Box, LineItem, PlateItem, Shown, TextItem } from '../plate/plate.js';
 import { type CategoryScale, centerOf } from '../scale/categoryScale.js';
 import { type NumberScale, position } from '../scale/numberScale.js';
 import type { Ticks } from '../scale/ticks.js';
@@ -6,6 +6,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { axisArrow } from './arrow.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
+import { carried, remembered } from './trace.js';
 import { em, type Typesetter } from './typesetter.js';
 
 /** A line along or across an axis, with its box. */
@@ -109,20 +110,30 @@ function tickMarks(
   });
 }
 
+/** The setting that a label comes from, and the category that it names. */
+export interface LabelSource {
+  from: string;
+  shows?: Shown;
+}
+
 /** @param edge the place across the axis from which the labels stand outwards */
 function labelInk(
   sheet: Typesetter,
   axis: FittedAxis,
   places: readonly number[],
   edge: number,
-  sources: readonly string[],
+  sources: readonly LabelSource[],
 ): PlateItem[] {
   const { color } = sheet.settings.text.tickLabel;
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
   const boxed = (item: TextItem, block: TextBlock) => ('ticks' in axis ? tight(item, block) : item);
   return axis.labels.map(({ block, turned, index }, i) => {
     const place = ('ticks' in axis ? places[index] : places[i]) as number;
-    const label = { role: `axes.${axis.at}.labels[${index}]`, from: sources[index] ?? `axes.${axis.at}`, color };
+    const label = {
+      role: `axes.${axis.at}.labels[${index}]`,
+      ...(sources[index] ?? { from: `axes.${axis.at}.format` }),
+      color,
+    };
     if (axis.at === 'y' && turned) {
       const item = turnedTextAt(block, edge - gap - block.height, place - block.width / 2, label, 'middle');
       return boxed(item, block);
@@ -138,20 +149,15 @@ function labelInk(
 }
 
 /** An axis title in the middle of the panels that share it, beyond a depth of ticks and labels. */
-export function titleInk(
-  sheet: Typesetter,
-  at: 'x' | 'y',
-  { block, label }: FittedTitle,
-  frame: Box,
-  depth: number,
-): PlateItem {
+export function titleInk(sheet: Typesetter, at: 'x' | 'y', title: FittedTitle, frame: Box, depth: number): PlateItem {
+  const { block, label } = title;
   const near = depth + sheet.settings.space.axisTitle * em(sheet);
   if (at === 'x') {
     const x = frame.x + (frame.width - block.width) / 2;
-    return textAt(block, x, frame.y + frame.height + near, label, 'middle');
+    return carried(textAt(block, x, frame.y + frame.height + near, label, 'middle'), title);
   }
   const y = frame.y + (frame.height - block.width) / 2;
-  return turnedTextAt(block, frame.x - near - block.height, y, label, 'middle');
+  return carried(turnedTextAt(block, frame.x - near - block.height, y, label, 'middle'), title);
 }
 
 /** Where the parts of an axis stand across it, and which are shown. */
@@ -178,10 +184,10 @@ export function axisInk(
   axis: FittedAxis,
   places: readonly number[],
   panel: Box,
-  { edge, crossing, labelled, crossedAt, minor }: AxisPlace,
-  sources: readonly string[],
+  place: AxisPlace,
+  sources: readonly LabelSource[],
 ): PlateItem[] {
-  const { line } = sheet.settings.axes[axis.at];
+  const { edge, crossing, labelled, crossedAt, minor } = place;
   const ends: [[number, number], [number, number]] =
     axis.at === 'x'
       ? [
@@ -192,18 +198,21 @@ export function axisInk(
           [edge, panel.y],
           [edge, panel.y + panel.height],
         ];
-  const lines =
-    line.width > 0 ? [straightLine(`axes.${axis.at}.line`, `axes.${axis.at}.line`, line, ends[0], ends[1])] : [];
+  const name = `axes.${axis.at}`;
   const border = axis.at === 'x' ? panel.y + panel.height : panel.x;
-  const free = (place: number) => crossedAt === undefined || Math.abs(place - crossedAt) > 0.01;
+  const free = (at: number) => crossedAt === undefined || Math.abs(at - crossedAt) > 0.01;
   const kept = crossing ? axis.labels.filter(({ index }) => free(places[index] as number)) : axis.labels;
-  const labels = labelInk(sheet, { ...axis, labels: kept }, places, crossing ? edge : border, sources);
+  const lineInk = () => {
+    const { line } = sheet.settings.axes[axis.at];
+    return line.width > 0 ? [straightLine(`${name}.line`, `${name}.line`, line, ends[0], ends[1])] : [];
+  };
+  const labels = () => labelInk(sheet, { ...axis, labels: kept }, places, crossing ? edge : border, sources);
   return [
-    ...lines,
-    ...axisArrow(sheet, axis.at, edge, panel, line),
-    ...tickMarks(sheet, axis, minor, edge, 'minorTicks'),
-    ...tickMarks(sheet, axis, places, edge),
-    ...(labelled ? labels : []),
+    ...remembered(sheet, lineInk, place),
+    ...remembered(sheet, () => axisArrow(sheet, axis.at, edge, panel), place),
+    ...remembered(sheet, () => tickMarks(sheet, axis, minor, edge, 'minorTicks'), axis, place),
+    ...remembered(sheet, () => tickMarks(sheet, axis, places, edge), axis, place),
+    ...(labelled ? remembered(sheet, labels, axis, place) : []),
   ];
 }
 

@@ -7,6 +7,7 @@ import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt } from './place.js';
 import type { Sheet } from './sheet.js';
+import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** The ink of callouts, those that point beyond the limits, those too large, and those that had to be set on marks. */
@@ -186,11 +187,14 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
       continue;
     }
     if (!at && cost(box) > 0) made.covering.push(from);
-    const label = { role, from, color: sheet.settings.text.callout.color };
-    const item = textAt(block, box.x, box.y, label, callout.align);
+    const item = remembered(sheet, () => {
+      const label = { role, from, color: sheet.settings.text.callout.color };
+      return textAt(block, box.x, box.y, label, callout.align);
+    });
     // No grid line runs through the words.
-    made.items.push(paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper), item);
-    if (target) made.items.push(...pointerInk(sheet, callout, box, target, role));
+    const ground = () => paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper);
+    made.items.push(remembered(sheet, ground), item);
+    if (target) made.items.push(...remembered(sheet, () => pointerInk(sheet, callout, box, target, role)));
     ink.add(box);
   }
   return made;

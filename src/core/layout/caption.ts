@@ -4,6 +4,7 @@ import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { moved, movedBox } from './moved.js';
 import { textAt } from './place.js';
+import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** The words of a caption as the author gave them; the note is ready. */
@@ -42,33 +43,34 @@ function numberRun(sheet: Typesetter, number: number): string {
 
 /** Sets the caption in the form of the style: on lines of its own above the image, or in one run below it. */
 export function fitCaption(sheet: Typesetter, words: CaptionWords, width: number): FittedCaption {
-  const { arrange, noteLead } = sheet.settings.captionForm;
+  const { arrange } = sheet.settings.captionForm;
   const { number, title, note } = words;
-  const part = (role: TextRole, name: string, from: string, text: string): Part => ({
-    block: setRole(sheet, role, text, { width, breakWords: true }),
-    role,
-    name,
-    from,
-  });
-  const noteText = note === undefined || note === '' ? undefined : [noteLead, note].filter(Boolean).join(' ');
-  const notes = noteText === undefined ? [] : [part('note', 'caption.note', words.noteFrom, noteText)];
-  const shownTitle = title === undefined || sheet.settings.heading.show ? undefined : titleWords(sheet, title);
+  const part = (role: TextRole, name: string, from: string, words: () => string): Part =>
+    remembered(sheet, () => ({ block: setRole(sheet, role, words(), { width, breakWords: true }), role, name, from }));
+  const noteWords = () => [sheet.settings.captionForm.noteLead, note].filter(Boolean).join(' ');
+  const notes = note === undefined || note === '' ? [] : [part('note', 'caption.note', words.noteFrom, noteWords)];
+  const shownTitle = title === undefined || sheet.settings.heading.show ? undefined : title;
+  const lead = (write: (sheet: Typesetter, number: number) => string) =>
+    number === undefined ? undefined : write(sheet, number);
   if (arrange === 'stacked') {
+    const ofNumber = () => lead(numberWords) ?? '';
+    const ofTitle = () => titleWords(sheet, shownTitle ?? '');
     return {
       above: [
-        ...(number === undefined
-          ? []
-          : [part('captionNumber', 'caption.number', 'caption.number', numberWords(sheet, number))]),
-        ...(shownTitle === undefined ? [] : [part('captionTitle', 'caption.title', 'caption.title', shownTitle)]),
+        ...(number === undefined ? [] : [part('captionNumber', 'caption.number', 'caption.number', ofNumber)]),
+        ...(shownTitle === undefined ? [] : [part('captionTitle', 'caption.title', 'caption.title', ofTitle)]),
       ],
       below: notes,
     };
   }
-  const lead = number === undefined ? undefined : numberRun(sheet, number);
-  const run = [lead, shownTitle].filter((text) => text !== undefined).join(' ');
+  const run = () => {
+    const titled = shownTitle === undefined ? undefined : titleWords(sheet, shownTitle);
+    return [lead(numberRun), titled].filter((text) => text !== undefined).join(' ');
+  };
+  const isEmpty = number === undefined && (shownTitle === undefined || shownTitle === '');
   return {
     above: [],
-    below: [...(run === '' ? [] : [part('captionTitle', 'caption.title', 'caption.title', run)]), ...notes],
+    below: [...(isEmpty ? [] : [part('captionTitle', 'caption.title', 'caption.title', run)]), ...notes],
   };
 }
 
@@ -82,8 +84,10 @@ export function partsHeight(sheet: Typesetter, parts: readonly Part[]): number {
 /** Stacked parts with their upper left corner at (x, y). */
 export function partsInk(sheet: Typesetter, parts: readonly Part[], x: number, y: number): TextItem[] {
   let top = y;
-  return parts.map(({ block, role, name, from }) => {
-    const item = textAt(block, x, top, { role: name, from, color: sheet.settings.text[role].color });
+  return parts.map((part) => {
+    const { block, role, name, from } = part;
+    const color = () => sheet.settings.text[role].color;
+    const item = remembered(sheet, () => textAt(block, x, top, { role: name, from, color: color() }), part);
     top += block.height + lineGap * em(sheet);
     return item;
   });
@@ -100,16 +104,15 @@ export function captioned(
   const unscaled = { ...sheet, scale: 1 };
   const border = settings.space.page * em(unscaled);
   const gap = settings.space.caption * em(unscaled);
-  const { above, below } = fitCaption(unscaled, words, settings.width - 2 * border);
+  const fitted = remembered(unscaled, () => fitCaption(unscaled, words, settings.width - 2 * border));
+  const { above, below } = fitted;
+  const ink = (parts: readonly Part[], y: number) =>
+    remembered(unscaled, () => partsInk(unscaled, parts, border, y), fitted);
   const top = above.length > 0 ? border + partsHeight(unscaled, above) + gap - border : 0;
   const foot = top + settings.height + (below.length > 0 ? gap - border : 0);
   const bottom = below.length > 0 ? partsHeight(unscaled, below) + border : 0;
   return {
-    items: [
-      ...partsInk(unscaled, above, border, border),
-      ...items.map((item) => moved(item, 0, top)),
-      ...partsInk(unscaled, below, border, foot),
-    ],
+    items: [...ink(above, border), ...items.map((item) => moved(item, 0, top)), ...ink(below, foot)],
     panel: movedBox(panel, 0, top),
     height: foot + bottom,
   };

@@ -7,6 +7,7 @@ import type { NamedCase } from './marks/markType.js';
 import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
 import type { Sheet } from './sheet.js';
+import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
 
 /**
@@ -120,7 +121,10 @@ export function caseLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     if (!place) continue;
     const { block, label } = name;
     const { box, lead } = place;
-    const item = { ...textAt(block, box.x, box.y + 1 - (block.ascent - block.capHeight), label), box };
+    const item = remembered(sheet, () => ({
+      ...textAt(block, box.x, box.y + 1 - (block.ascent - block.capHeight), label),
+      box,
+    }));
     const leading = lead ? [straightLine(`${label.role}.lead`, label.from, stroke, [...lead[0]], [...lead[1]])] : [];
     ink.add(box);
     set.set(name, [...leading, item]);

@@ -1,6 +1,6 @@
 import type { Mark } from '../chart/plan.js';
 import { onPaper } from '../color/color.js';
-import type { RectItem, TextItem } from '../plate/plate.js';
+import type { RectItem, Shown, TextItem } from '../plate/plate.js';
 import { formatTick, plainFormat } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { accentOf, fillOf } from './fills.js';
@@ -11,6 +11,7 @@ import type { LabelAnchor } from './marks/markType.js';
 import type { PanelScales } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt, tight, turnedTextAt } from './place.js';
 import type { Sheet } from './sheet.js';
+import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
 interface Pending {
@@ -22,6 +23,7 @@ interface Pending {
   patterned?: boolean;
   anchor: LabelAnchor;
   role: string;
+  shows: Shown;
   block: TextBlock;
 }
 
@@ -57,13 +59,21 @@ function pendingLabel(
 function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
   return sheet.plan.series.flatMap((series, s) =>
     series.marks.flatMap((mark, m): Pending[] => {
-      const anchor = typeOf(mark).anchor?.(mark, sheet, scales);
-      const label = anchor && pendingLabel(sheet, mark, anchor, decimals);
+      const label = remembered(
+        sheet,
+        () => {
+          const anchor = typeOf(mark).anchor?.(mark, sheet, scales);
+          return anchor && pendingLabel(sheet, mark, anchor, decimals);
+        },
+        scales,
+      );
       if (!label) return [];
+      const { anchor } = label;
       const fill = anchor.inside ? fillOf(sheet, series, s, mark.cell) : undefined;
       const patterned = fill?.pattern !== undefined && fill.pattern !== 'open';
       const ground = fill ? { ground: groundOf(sheet, fill), patterned } : {};
-      return [{ ...ground, ...label, role: `series[${s}].labels[${m}]` }];
+      const shows = { of: mark.cell, value: anchor.value };
+      return [{ ...ground, ...label, role: `series[${s}].labels[${m}]`, shows }];
     }),
   );
 }
@@ -71,13 +81,13 @@ function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pen
 /** Sets a label in the middle of its mark, in the ink or the paper, whichever stands out. */
 function insideMark(
   sheet: Typesetter,
-  { anchor, role, block, ground, color: own }: Pending & { ground: string },
+  { anchor, role, block, ground, color: own, shows }: Pending & { ground: string },
 ): TextItem {
   const { middle, least, greatest, vertical } = anchor;
   const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
   const [x, y] = vertical ? [middle, (least + greatest) / 2] : [(least + greatest) / 2, middle];
   return tight(
-    textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color }),
+    textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color, shows }),
     block,
   );
 }
@@ -90,11 +100,11 @@ function hasRoom({ anchor, block }: Pending): boolean {
 
 /** Sets a label beyond the end of its mark, away from the base. */
 function placed(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
-  const { anchor, role, block, ground, color = sheet.settings.text.dataLabel.color } = pending;
+  const { anchor, role, block, ground, shows, color = sheet.settings.text.dataLabel.color } = pending;
   const gap = sheet.settings.space.dataLabel * em(sheet);
   const { middle, least, greatest, down, vertical } = anchor;
   if (ground !== undefined) return insideMark(sheet, { ...pending, ground });
-  const label = { role, from: 'dataLabels.show', color };
+  const label = { role, from: 'dataLabels.show', color, shows };
   if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
     return tight(textAt(block, x, middle - opticalMiddle(block), label), block);
@@ -130,7 +140,7 @@ export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number, 
   const turned = !flat && pending.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
   if (!flat && !turned) return { items: [], grounds: [], leftOut: all.length };
   const items = apart(
-    pending.map((p) => placed(sheet, p, turned)),
+    pending.map((p) => remembered(sheet, () => placed(sheet, p, turned), p)),
     ink,
   );
   const onPatterns = new Set(pending.filter(({ patterned }) => patterned).map(({ role }) => role));

@@ -6,6 +6,7 @@ import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.
 import { opticalMiddle, textAt } from './place.js';
 import type { Sheet } from './sheet.js';
 import { spread } from './spread.js';
+import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
 
 /** Greatest share of the figure that labels at one side take. */
@@ -56,26 +57,28 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
   const out = onRight ? 1 : -1;
   const edge = onRight ? panel.x + panel.width : panel.x;
   const ends = endOf(sheet, scales, stays ? (side === 'right' ? 'left' : 'right') : side, edge);
-  const items = wanted.flatMap((label, i): PlateItem[] => {
-    const block = blocks[i] as NonNullable<(typeof blocks)[number]>;
-    const series = sheet.plan.series[label.series];
-    const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color: style.color, from: 'text' };
-    const [at, middle] = [places[i]?.at as number, middles[i] as number];
-    const role = `endLabels.${side}[${i}]`;
-    const near = ends + out * (gap + lead);
-    const x = onRight ? near : near - block.width;
-    const text = textAt(
-      block,
-      x,
-      middle - opticalMiddle(block),
-      { role, from: label.from, color: style.color },
-      onRight ? 'start' : 'end',
-    );
-    if (!moved) return [text];
-    const stroke = { width: 0.5, color: fill.color };
-    const a: [number, number] = [ends + out * (markers + 0.15 * size), at];
-    return [straightLine(`${role}.lead`, label.from, stroke, a, [near - out * 0.2 * size, middle]), text];
-  });
+  const items = remembered(sheet, () =>
+    wanted.flatMap((label, i): PlateItem[] => {
+      const block = blocks[i] as NonNullable<(typeof blocks)[number]>;
+      const series = sheet.plan.series[label.series];
+      const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color: style.color, from: 'text' };
+      const [at, middle] = [places[i]?.at as number, middles[i] as number];
+      const role = `endLabels.${side}[${i}]`;
+      const near = ends + out * (gap + lead);
+      const x = onRight ? near : near - block.width;
+      const text = textAt(
+        block,
+        x,
+        middle - opticalMiddle(block),
+        { role, from: label.from, color: style.color, shows: { of: label.cell } },
+        onRight ? 'start' : 'end',
+      );
+      if (!moved) return [text];
+      const stroke = { width: 0.5, color: fill.color };
+      const a: [number, number] = [ends + out * (markers + 0.15 * size), at];
+      return [straightLine(`${role}.lead`, label.from, stroke, a, [near - out * 0.2 * size, middle]), text];
+    }),
+  );
   return { items, leftOut: all.length - wanted.length };
 }
 

@@ -1,4 +1,5 @@
 import type { Cell, Plan, Series } from '../chart/plan.js';
+import type { PatternName } from '../document/look/names.js';
 import type { Settings } from '../style/settings.js';
 import type { AccentLook, Fill } from './looks.js';
 import type { Sheet } from './sheet.js';
@@ -32,8 +33,8 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
 
 /** The colours of the series: those of groups, or the ramp of as many colours as there are series, or of more. */
 function seriesColors({ series }: Plan, palette: Settings['palette']): { colors: readonly string[]; from: string } {
-  const { groups, use } = palette;
-  if (use === 'groups') return { colors: groups, from: 'palette.groups' };
+  const { use } = palette;
+  if (use === 'groups') return { colors: palette.groups, from: 'palette.groups' };
   const ramps = palette[use];
   const count = series.filter(({ category, quiet }) => category && !quiet).length;
   const sizes = Object.keys(ramps)
@@ -41,32 +42,40 @@ function seriesColors({ series }: Plan, palette: Settings['palette']): { colors:
     .sort((a, b) => a - b);
   const size = sizes.find((own) => own >= count) ?? sizes.at(-1);
   return size === undefined
-    ? { colors: groups, from: 'palette.groups' }
-    : { colors: ramps[size] ?? groups, from: `palette.${use}.${size}` };
+    ? { colors: palette.groups, from: 'palette.groups' }
+    : { colors: ramps[size] ?? [], from: `palette.${use}.${size}` };
 }
 
 /** The fill that the style and the codebook give, before accents. */
 function plainFill({ plan, settings, colors }: Sheet, series: Series, place: number, cell: Cell): Fill {
-  const { single, quiet, quietPattern, patterns, pattern: alone } = settings.palette;
-  const { colors: groups, from: listed } = seriesColors(plan, settings.palette);
+  const { palette } = settings;
   const { spotlight } = plan.singled;
-  if (series.quiet || (spotlight.length > 0 && !spotlight.some((spotlit) => mayBe(spotlit, cell)))) {
-    return { color: quiet, from: 'palette.quiet', pattern: quietPattern, quiet: true };
+  const isLit = spotlight.length > 0;
+  if (series.quiet || (isLit && !spotlight.some((spotlit) => mayBe(spotlit, cell)))) {
+    return { color: palette.quiet, from: 'palette.quiet', pattern: palette.quietPattern, quiet: true };
   }
-  // Where everything has the pattern of what stands back, the spotlight falls on what is solid.
-  const usual = !series.category && spotlight.length > 0 && alone === quietPattern ? 'solid' : alone;
-  const pattern = series.category ? (patterns[place % Math.max(1, patterns.length)] ?? 'solid') : usual;
+  const pattern = patternOf(palette, series, place, isLit);
   const [variable, code] = Object.entries(cell)[0] ?? [];
   const tied = series.color ?? (code === undefined ? undefined : plan.categoryColors.get(code));
   if (tied !== undefined) {
     const from = series.category ? 'codebook' : `codebook.variables.${variable}.colors.${code}`;
-    return { color: colors.read(tied) ?? single, from, pattern };
+    return { color: colors.read(tied) ?? palette.single, from, pattern };
   }
   // In the light stands the first colour of the groups, since that of a single series is a calm one.
-  if (!series.category && spotlight.length > 0 && groups[0]) return { color: groups[0], from: `${listed}.0`, pattern };
-  if (!series.category || groups.length === 0) return { color: single, from: 'palette.single', pattern };
-  const at = place % groups.length;
-  return { color: groups[at] as string, from: `${listed}.${at}`, pattern };
+  if (!series.category && !isLit) return { color: palette.single, from: 'palette.single', pattern };
+  const { colors: groups, from } = seriesColors(plan, palette);
+  const at = series.category ? place % Math.max(1, groups.length) : 0;
+  const color = groups[at];
+  return color === undefined
+    ? { color: palette.single, from: 'palette.single', pattern }
+    : { color, from: `${from}.${at}`, pattern };
+}
+
+/** The pattern of a series among others, or of one that stands alone. */
+function patternOf(palette: Settings['palette'], series: Series, place: number, isLit: boolean): PatternName {
+  if (series.category) return palette.patterns[place % Math.max(1, palette.patterns.length)] ?? 'solid';
+  // Where everything has the pattern of what stands back, the spotlight falls on what is solid.
+  return isLit && palette.pattern === palette.quietPattern ? 'solid' : palette.pattern;
 }
 
 /**

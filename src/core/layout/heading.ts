@@ -3,6 +3,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
 import { titleWords } from './caption.js';
 import { textAt } from './place.js';
+import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** Words above the image and at its foot, as the author writes them. */
@@ -35,7 +36,8 @@ const ruleGap = 0.45;
 export function fitHeading(sheet: Typesetter, words: HeadingWords, width: number): FittedHeading | undefined {
   if (words.heading === undefined) return undefined;
   const wrapping = { width, breakWords: true };
-  const title = setRole(sheet, 'heading', titleWords(sheet, words.heading), wrapping);
+  const { heading } = words;
+  const title = remembered(sheet, () => setRole(sheet, 'heading', titleWords(sheet, heading), wrapping));
   const subtitle =
     words.subtitle === undefined || words.subtitle === ''
       ? undefined
@@ -74,13 +76,16 @@ export function headingInk(sheet: Typesetter, { title, subtitle, height }: Fitte
   const { align, over, rule } = settings.heading;
   const stretch = over === 'panel' ? frame : { x: border, width: settings.width - 2 * border };
   const label = (role: 'heading' | 'subtitle', from: string) => ({ role, from, color: settings.text[role].color });
-  const items: PlateItem[] = [
+  const items: PlateItem[] = remembered(sheet, () => [
     textAt(title, alignedAt(sheet, title.width, stretch), border, label('heading', 'caption.title'), align),
-  ];
+  ]);
   if (subtitle) {
     const y = border + title.height + lineGap * em(sheet);
-    const x = alignedAt(sheet, subtitle.width, stretch);
-    items.push(textAt(subtitle, x, y, label('subtitle', 'caption.subtitle'), align));
+    const words = () => {
+      const x = alignedAt(sheet, subtitle.width, stretch);
+      return textAt(subtitle, x, y, label('subtitle', 'caption.subtitle'), align);
+    };
+    items.push(remembered(sheet, words));
   }
   if (rule.width > 0) {
     const y = border + height - rule.width / 2;
@@ -88,15 +93,20 @@ export function headingInk(sheet: Typesetter, { title, subtitle, height }: Fitte
       [stretch.x, y],
       [stretch.x + stretch.width, y],
     ];
-    items.push(
-      straightLine('heading.rule', 'heading.rule', rule, ends[0] as [number, number], ends[1] as [number, number]),
-    );
+    const line = () => {
+      const stroke = settings.heading.rule;
+      return straightLine('heading.rule', 'heading.rule', stroke, ...(ends as [[number, number], [number, number]]));
+    };
+    items.push(remembered(sheet, line));
   }
   return items;
 }
 
 /** The ink of the line at the foot. */
-export function footInk(sheet: Typesetter, { block }: FittedFoot): PlateItem {
+export const footInk = (sheet: Typesetter, foot: FittedFoot): PlateItem =>
+  remembered(sheet, () => footText(sheet, foot));
+
+function footText(sheet: Typesetter, { block }: FittedFoot): PlateItem {
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
   const label = { role: 'source', from: 'caption.source', color: settings.text.source.color };

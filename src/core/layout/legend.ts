@@ -1,4 +1,4 @@
-import type { Series } from '../chart/plan.js';
+import type { Cell, Series } from '../chart/plan.js';
 import { byCategory, findCategory } from '../data/categories.js';
 import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
@@ -12,6 +12,7 @@ import { markerAt } from './marks/markers.js';
 import { keyOf, lineKeyOf } from './marks/marks.js';
 import { textAt } from './place.js';
 import type { Sheet } from './sheet.js';
+import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
 
 interface Placed {
@@ -151,7 +152,10 @@ function entryOrder({ plan, settings }: Sheet, beside: boolean): number[] {
 }
 
 /** Sets the legend in the room that it may take; none where there is nothing to tell apart. */
-export function fitLegend(sheet: Sheet, room: { width: number; height: number }): FittedLegend | undefined {
+export const fitLegend = (sheet: Sheet, room: { width: number; height: number }): FittedLegend | undefined =>
+  remembered(sheet, () => fittedLegend(sheet, room));
+
+function fittedLegend(sheet: Sheet, room: { width: number; height: number }): FittedLegend | undefined {
   const { place, columns } = sheet.settings.legend;
   if (!sheet.plan.legend || place === 'none') return undefined;
   if (place === 'top' || place === 'bottom')
@@ -189,44 +193,49 @@ function keyInk(
   ];
 }
 
+/** The ground of a legend that stands on the panel, and its frame. */
+function frameInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
+  const { settings } = sheet;
+  const { frame, place } = settings.legend;
+  if (frame.width === 0 && place !== 'inside') return [];
+  const by = framePadding * em(sheet);
+  const box = { x: x - by, y: y - by, width: legend.width + 2 * by, height: legend.height + 2 * by };
+  const ground = {
+    ...(place === 'inside' ? { fill: settings.paper } : {}),
+    ...(frame.width > 0 ? { stroke: frame } : {}),
+  };
+  return [{ type: 'rect', role: 'legend.frame', from: 'legend.frame', box, ...box, ...ground }];
+}
+
+function titleInk({ plan, settings }: Sheet, { title }: FittedLegend, x: number, y: number): PlateItem[] {
+  if (!title) return [];
+  const by = plan.legend?.by;
+  const own = by === undefined ? 'chart' : `codebook.variables.${by}.label`;
+  const from = settings.legend.title === undefined ? own : 'legend.title';
+  const label = { role: 'legend.title', from, color: settings.text.legendTitle.color };
+  return [textAt(title.block, x + title.x, y + title.y, label)];
+}
+
 /** The ink of a legend whose upper left corner is at (x, y). */
 export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
-  const { plan, settings } = sheet;
-  const items: PlateItem[] = [];
+  const { plan } = sheet;
   const by = plan.legend?.by;
-  const { frame, place } = settings.legend;
-  if (frame.width > 0 || place === 'inside') {
-    const by = framePadding * em(sheet);
-    const box = { x: x - by, y: y - by, width: legend.width + 2 * by, height: legend.height + 2 * by };
-    const ground = {
-      ...(place === 'inside' ? { fill: settings.paper } : {}),
-      ...(frame.width > 0 ? { stroke: frame } : {}),
-    };
-    items.push({ type: 'rect', role: 'legend.frame', from: 'legend.frame', box, ...box, ...ground });
-  }
-  if (legend.title) {
-    const from =
-      settings.legend.title === undefined
-        ? by === undefined
-          ? 'chart'
-          : `codebook.variables.${by}.label`
-        : 'legend.title';
-    const label = { role: 'legend.title', from, color: settings.text.legendTitle.color };
-    items.push(textAt(legend.title.block, x + legend.title.x, y + legend.title.y, label));
-  }
-  legend.entries.forEach((entry, i) => {
+  const part = (ink: () => PlateItem[]) => remembered(sheet, ink, legend);
+  const entries = legend.entries.flatMap((entry, i): PlateItem[] => {
     const category = plan.legend?.entries[i];
     const series = plan.series[i];
-    if (!category || !series || !entry.key) return;
+    const { key } = entry;
+    if (!category || !series || !key) return [];
     const role = `legend.entries[${i}]`;
-    const fill = fillOf(sheet, series, i, by === undefined ? {} : { [by]: category.code });
-    items.push(...keyInk(sheet, series, i, fill, { x: x + entry.key.x, y: y + entry.key.y }, `${role}.key`));
-    const label = {
-      role,
-      from: by === undefined ? 'chart' : `codebook.variables.${by}.values.${category.code}`,
-      color: settings.text.legendEntry.color,
+    const of: Cell = by === undefined ? {} : { [by]: category.code };
+    const from = by === undefined ? 'chart' : `codebook.variables.${by}.values.${category.code}`;
+    const keyInkOf = () =>
+      keyInk(sheet, series, i, fillOf(sheet, series, i, of), { x: x + key.x, y: y + key.y }, `${role}.key`);
+    const words = () => {
+      const label = { role, from, color: sheet.settings.text.legendEntry.color, shows: { of } };
+      return [textAt(entry.block, x + entry.x, y + entry.y, label)];
     };
-    items.push(textAt(entry.block, x + entry.x, y + entry.y, label));
+    return [...part(keyInkOf).map((item) => Object.assign(item, { shows: { of } })), ...part(words)];
   });
-  return items;
+  return [...part(() => frameInk(sheet, legend, x, y)), ...part(() => titleInk(sheet, legend, x, y)), ...entries];
 }

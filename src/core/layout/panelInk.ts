@@ -1,5 +1,5 @@
 import { type Box, overlap, type PlateItem } from '../plate/plate.js';
-import { axisInk, gridInk, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
+import { axisInk, gridInk, type LabelSource, minorPlaces, tickPlaces, titleInk } from './axisInk.js';
 import { lineEdge } from './axisLines.js';
 import { marksInk } from './marks/marks.js';
 import { secondOffset } from './panelNeeds.js';
@@ -7,13 +7,17 @@ import { textAt } from './place.js';
 import { secondInk, secondTitleInk } from './secondAxis.js';
 import type { Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
+import { carried, remembered } from './trace.js';
 import { em, type Typesetter } from './typesetter.js';
 
 /** The setting behind each label of an axis. */
-function labelSources(sheet: Sheet, at: 'x' | 'y'): string[] {
+function labelSources(sheet: Sheet, at: 'x' | 'y'): LabelSource[] {
   const plan = sheet.plan[at];
   if (plan.shows !== 'category') return [];
-  return plan.categories.map(({ code }) => `codebook.variables.${plan.variable}.values.${code}`);
+  return plan.categories.map(({ code }) => ({
+    from: `codebook.variables.${plan.variable}.values.${code}`,
+    shows: { of: { [plan.variable]: code } },
+  }));
 }
 
 /** Axes that cross have labels inside the panel: one that would stand on another, or on words at the marks, is left out. */
@@ -55,7 +59,10 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     const scale = scales[at];
     return scale.shows === 'none' ? [] : tickPlaces(settled[at], scale);
   };
-  const edges = { x: lineEdge(sheet, 'x', panel, scales), y: lineEdge(sheet, 'y', panel, scales) };
+  const edges = remembered(sheet, () => ({
+    x: lineEdge(sheet, 'x', panel, scales),
+    y: lineEdge(sheet, 'y', panel, scales),
+  }));
   const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
     (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
   );
@@ -68,23 +75,36 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       minor: minorOf(settled, at),
       ...(crossing[at] ? { crossedAt: edges[other] } : {}),
     };
-    return axisInk(sheet, settled[at], places(at), panel, place, labelSources(sheet, at));
+    return axisInk(
+      sheet,
+      settled[at],
+      places(at),
+      panel,
+      carried(carried(place, edges), settled),
+      labelSources(sheet, at),
+    );
   });
   // A second unit stands between the panel and its title.
   const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
-  const words = { role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color };
+  const words = () => ({ role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color });
   return [
-    ...groundInk(sheet, panel),
-    ...order.flatMap((at) => gridInk(sheet, settled[at], minorOf(settled, at), panel, 'minorGrid')),
-    ...order.flatMap((at) => gridInk(sheet, settled[at], places(at), panel)),
+    ...remembered(sheet, () => groundInk(sheet, panel)),
+    ...order.flatMap((at) =>
+      remembered(sheet, () => gridInk(sheet, settled[at], minorOf(settled, at), panel, 'minorGrid'), settled[at]),
+    ),
+    ...order.flatMap((at) => remembered(sheet, () => gridInk(sheet, settled[at], places(at), panel), settled[at])),
     ...(['y', 'x'] as const).flatMap((at) => {
       const [second, scale] = [settled.second[at], scales[at]];
-      return second && scale.shows === 'value' ? secondInk(sheet, second, scale, panel, secondOffset(settled, at)) : [];
+      if (!second || scale.shows !== 'value') return [];
+      const offset = secondOffset(settled, at);
+      return remembered(sheet, () => secondInk(sheet, second, scale, panel, offset), second);
     }),
     ...marksInk(sheet, scales),
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
-    ...(title ? [textAt(title, panel.x, panel.y - above - 0.35 * size - title.height, words)] : []),
+    ...(title
+      ? remembered(sheet, () => [textAt(title, panel.x, panel.y - above - 0.35 * size - title.height, words())])
+      : []),
   ];
 }
 
@@ -97,11 +117,11 @@ export function panelsInk(sheet: Typesetter, { panels, titles, depths, farDepths
   });
   const title = (at: 'x' | 'y') => {
     const fitted = titles[at];
-    return fitted ? [titleInk(sheet, at, fitted, frame, depths[at])] : [];
+    return fitted ? remembered(sheet, () => [titleInk(sheet, at, fitted, frame, depths[at])]) : [];
   };
   const second = (at: 'x' | 'y') => {
     const axis = panels.find((panel) => panel.second[at])?.second[at];
-    return axis ? secondTitleInk(sheet, axis, frame, farDepths[at]) : [];
+    return axis ? remembered(sheet, () => secondTitleInk(sheet, axis, frame, farDepths[at])) : [];
   };
   return [...inks.flat(), ...title('y'), ...title('x'), ...second('y'), ...second('x')];
 }

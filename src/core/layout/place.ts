@@ -1,12 +1,16 @@
-import type { RectItem, TextItem, TextPiece } from '../plate/plate.js';
+import type { RectItem, Shown, TextItem, TextPiece } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
+import { carried } from './trace.js';
 
 /** What a piece of text is, and which setting made it. */
 export interface Label {
   role: string;
   from: string;
   color: string;
+  shows?: Shown;
 }
+
+const inkOf = ({ role, from, shows }: Label) => ({ role, from, ...(shows ? { shows } : {}) });
 
 export type Align = 'start' | 'middle' | 'end';
 
@@ -20,10 +24,9 @@ const aligned = (block: TextBlock, align: Align): TextPiece[] =>
 
 /** A block with its upper left corner at (x, y); its lines aligned among each other. */
 export function textAt(block: TextBlock, x: number, y: number, label: Label, align: Align = 'start'): TextItem {
-  return {
+  const item: TextItem = {
     type: 'text',
-    role: label.role,
-    from: label.from,
+    ...inkOf(label),
     box: { x, y, width: block.width, height: block.height },
     text: block.text,
     x,
@@ -32,14 +35,14 @@ export function textAt(block: TextBlock, x: number, y: number, label: Label, ali
     color: label.color,
     pieces: aligned(block, align),
   };
+  return carried(item, block);
 }
 
 /** A block that reads upwards; (x, y) is the upper left corner of its box on the page. */
 export function turnedTextAt(block: TextBlock, x: number, y: number, label: Label, align: Align = 'start'): TextItem {
-  return {
+  const item: TextItem = {
     type: 'text',
-    role: label.role,
-    from: label.from,
+    ...inkOf(label),
     box: { x, y, width: block.height, height: block.width },
     text: block.text,
     x: x + block.ascent,
@@ -48,6 +51,7 @@ export function turnedTextAt(block: TextBlock, x: number, y: number, label: Labe
     color: label.color,
     pieces: aligned(block, align),
   };
+  return carried(item, block);
 }
 
 /** How far the middle of the capitals of the first to the last line lies below the top of a block. */

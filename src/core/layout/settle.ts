@@ -12,6 +12,7 @@ import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './pan
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from './secondAxis.js';
 import type { Fitted, NoFittedAxis, Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
+import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
 import { type FittedValueAxis, fitValueAxis } from './valueAxis.js';
 
@@ -24,8 +25,8 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: Fitted; y: Fi
   const { x, y } = sheet.plan;
   const [width, height] = [panel.width, panel.height];
   const named = {
-    x: x.shows === 'category' ? fitCategoryAxis(sheet, x, 'x', width) : undefined,
-    y: y.shows === 'category' ? fitCategoryAxis(sheet, y, 'y', height) : undefined,
+    x: x.shows === 'category' ? remembered(sheet, () => fitCategoryAxis(sheet, x, 'x', width)) : undefined,
+    y: y.shows === 'category' ? remembered(sheet, () => fitCategoryAxis(sheet, y, 'y', height)) : undefined,
   };
   const tickScale = Math.min(named.x?.tickScale ?? 1, named.y?.tickScale ?? 1);
   const none = (at: 'x' | 'y'): NoFittedAxis => ({
@@ -39,7 +40,10 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: Fitted; y: Fi
   });
   const fitted = (plan: ValueAxis, at: 'x' | 'y', length: number): FittedValueAxis => {
     const known = done.get(plan);
-    const axis = known?.tickScale === tickScale ? known.axis : fitValueAxis(sheet, plan, at, length, tickScale);
+    const axis =
+      known?.tickScale === tickScale
+        ? known.axis
+        : remembered(sheet, () => fitValueAxis(sheet, plan, at, length, tickScale));
     done.set(plan, { axis, tickScale });
     return plan.quiet
       ? { ...axis, labels: [], tickRoom: 0, labelRoom: 0, overhang: { before: 0, after: 0 }, fits: true }
@@ -63,7 +67,7 @@ function settledPanel(sheet: Sheet, grid: PanelGrid, place: GridPlace, whole: Bo
     ? equalPanel(sheet, whole, (box) => fitAxes(sheet, box, new Map()))
     : { panel: whole, axes: fitAxes(sheet, whole, done) };
   const { x, y } = axes;
-  const scales = scalesOf(sheet, panel, x, y);
+  const scales = remembered(sheet, () => scalesOf(sheet, panel, x, y));
   const outer = { x: !grid.shared.x || place.top, y: !grid.shared.y || place.last };
   const second = (at: 'x' | 'y'): SecondAxis | undefined => {
     const [plan, axis, scale] = [sheet.plan[at], axes[at], scales[at]];
@@ -71,7 +75,7 @@ function settledPanel(sheet: Sheet, grid: PanelGrid, place: GridPlace, whole: Bo
     const length = at === 'x' ? panel.width : panel.height;
     const start = at === 'x' ? panel.x : panel.y;
     const own = { ...scale, from: scale.from - start, to: scale.to - start };
-    return fitSecondAxis(sheet, plan, at, axis.ticks, own, length);
+    return remembered(sheet, () => fitSecondAxis(sheet, plan, at, axis.ticks, own, length));
   };
   return {
     sheet,
@@ -128,8 +132,8 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
     });
     const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;
     const titles = {
-      x: fitTitle(sheet, sheet.plan.x, 'x', frame.width),
-      y: fitTitle(sheet, sheet.plan.y, 'y', frame.height),
+      x: remembered(sheet, () => fitTitle(sheet, sheet.plan.x, 'x', frame.width)),
+      y: remembered(sheet, () => fitTitle(sheet, sheet.plan.y, 'y', frame.height)),
     };
     const inner = spacesFor(sheet, panels, overhang);
     const second = (at: 'x' | 'y') => panels.find((panel) => panel.second[at])?.second[at];

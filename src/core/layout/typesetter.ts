@@ -3,6 +3,7 @@ import type { Settings, TextStyle } from '../style/settings.js';
 import { setText } from '../type/setText.js';
 import type { Setting, TextBlock, Wrapping } from '../type/textBlock.js';
 import type { TypeKit } from '../type/typeKit.js';
+import { remembered, type Trace } from './trace.js';
 
 /** What sets type in the look of a figure: its settings, its faces, and how large its texts are. */
 export interface Typesetter {
@@ -10,6 +11,8 @@ export interface Typesetter {
   kit: TypeKit;
   /** How much of its preferred size each text has; no text goes below its least size. */
   scale: number;
+  /** Remembers which settings are read for what, where somebody wants to know. */
+  trace?: Trace | undefined;
 }
 
 /** The base text size in points: distances are multiples of it. */
@@ -26,18 +29,23 @@ interface Own {
 
 /** Sets a text in its role, at the size that the typesetter and a further share leave it. */
 export function setRole(
-  { settings, kit, scale }: Typesetter,
+  setter: Typesetter,
   role: TextRole,
   text: string,
   wrapping?: Wrapping,
   { further = 1, bold }: Own = {},
 ): TextBlock {
-  const style = settings.text[role];
-  const setting: Setting = {
-    family: settings.text.face,
-    size: scaledSize(style, scale * further),
-    bold: bold ?? style.bold,
-    italic: style.italic,
-  };
-  return setText(kit, text, setting, wrapping);
+  return remembered(setter, () => {
+    const { settings, kit, scale } = setter;
+    const style = settings.text[role];
+    const setting: Setting = {
+      family: settings.text.face,
+      size: scaledSize(style, scale * further),
+      bold: bold ?? style.bold,
+      italic: style.italic,
+    };
+    const block = setText(kit, text, setting, wrapping);
+    // Texts that were set before are shared; what was read for one of them is not.
+    return setter.trace ? { ...block } : block;
+  });
 }

@@ -12,13 +12,24 @@ export interface Box {
   height: number;
 }
 
-interface Item {
+/** What all pieces of ink have. */
+export interface Ink {
   /** What the ink is: `axes.y.title`, `series[1].marks[4]`. */
   role: string;
   /** The setting that made it, such as `axes.y.title`. */
   from: string;
   /** The ink, with its line width. */
   box: Box;
+  /** What of the data it shows; left out where it stands for none of them. */
+  shows?: Shown;
+  /** The settings that were read for it, where the drawing was traced. */
+  settings?: readonly string[];
+}
+
+/** What ink stands for: the codes of variables, such as `{ bed: '3', season: 'spring' }`, and the value it shows. */
+export interface Shown {
+  of: Readonly<Record<string, string>>;
+  value?: number;
 }
 
 /** A line with its dashes, the ends of which are cut off (butt) and its corners round where nothing else is said. */
@@ -28,7 +39,7 @@ export interface PlateStroke extends DashedLine {
 }
 
 /** A rectangle, filled, outlined or both. */
-export interface RectItem extends Item {
+export interface RectItem extends Ink {
   type: 'rect';
   x: number;
   y: number;
@@ -39,7 +50,7 @@ export interface RectItem extends Item {
 }
 
 /** A shape of straight and curved lines, filled, outlined or both; its coordinates are those of the page. */
-export interface PathItem extends Item {
+export interface PathItem extends Ink {
   type: 'path';
   outline: Outline;
   fill?: string;
@@ -49,7 +60,7 @@ export interface PathItem extends Item {
 }
 
 /** Many markers of one look, each the outline about the origin moved to its place. */
-export interface MarkersItem extends Item {
+export interface MarkersItem extends Ink {
   type: 'markers';
   outline: Outline;
   /** Diameter, where the outline is that of a circle. */
@@ -61,7 +72,7 @@ export interface MarkersItem extends Item {
 }
 
 /** A straight line. */
-export interface LineItem extends Item {
+export interface LineItem extends Ink {
   type: 'line';
   x1: number;
   y1: number;
@@ -71,7 +82,7 @@ export interface LineItem extends Item {
 }
 
 /** Text of one or more lines, turned by `angle` degrees (counter-clockwise) about (x, y). */
-export interface TextItem extends Item {
+export interface TextItem extends Ink {
   type: 'text';
   text: string;
   x: number;

@@ -216,7 +216,7 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
     return fail([...problems, error('board-small', { count: cells.length }, reading.source.locate(['size']))]);
   }
   const parts = gathered.flatMap((one, i): Drawing[] => {
-    const composed = compose(sized(one, cells[i] as Cell));
+    const composed = compose(sized(one, cells[i] as Cell), { trace: options.trace });
     problems.push(...composed.problems);
     return composed.ok ? [composed.value] : [];
   });

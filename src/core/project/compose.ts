@@ -6,6 +6,7 @@ import { layOut } from '../layout/figure.js';
 import { allFinite, inkProblems } from '../layout/inkProblems.js';
 import type { Colors } from '../layout/looks.js';
 import type { Sheet } from '../layout/sheet.js';
+import { Trace, withSettings } from '../layout/trace.js';
 import type { Plate } from '../plate/plate.js';
 import type { Layer } from '../style/layers.js';
 import type { Resolved } from '../style/resolve.js';
@@ -19,6 +20,8 @@ import type { Gathered } from './gather.js';
 export interface ComposeOptions {
   /** Whether number, title and note are drawn with the image; the page then grows by their height. */
   caption?: boolean | undefined;
+  /** Whether each piece of ink says which settings were read for it; it takes about twice the time. */
+  trace?: boolean | undefined;
 }
 
 /** What a style is called, without the word before it. */
@@ -52,7 +55,8 @@ function plateOf(
   colors: Colors,
   options: ComposeOptions,
 ): Outcome<Plate> {
-  const { settings } = resolved;
+  const trace = options.trace ? new Trace() : undefined;
+  const settings = trace ? trace.watch(resolved.settings) : resolved.settings;
   const read = planned.plans.map((plan) => readBrackets(plan, gathered.figure.brackets, gathered.locate));
   const callouts = planned.plans.map((plan, i) => readCallouts(plan, i + 1, gathered.figure.callouts, gathered.locate));
   const faults = [...read, ...callouts, panelsOf(gathered, planned.plans.length)].flatMap((one) => one.problems);
@@ -68,6 +72,7 @@ function plateOf(
       colors,
       panels: planned.plans.length,
       scale: 1,
+      trace,
     }),
   );
   const { title, subtitle, source } = gathered.figure.caption ?? {};
@@ -103,7 +108,7 @@ function plateOf(
     madeFrom: gathered.madeFrom,
     paper: settings.paper,
     panel: page.panel,
-    items: page.items,
+    items: trace ? withSettings(page.items) : page.items,
   };
   return succeed(plate, problems);
 }

@@ -1,4 +1,3 @@
-import { textRoles } from '../document/look/names.js';
 import { nearest } from '../document/nearest.js';
 import type { Place } from '../document/problem.js';
 import { type Group, isGroup, valueAt } from '../document/settingTree.js';
@@ -54,43 +53,12 @@ function settingsBelow(layers: readonly Layer[], path: string, shows: { x: Shows
   return keys.flatMap((key) => settingsBelow(layers, `${path}.${key}`, shows));
 }
 
-/** Which settings bear on ink, by its role; the first that fits. */
-const bearing: readonly (readonly [RegExp, (match: RegExpExecArray) => string[]])[] = [
-  [/axes\.([xy])\.(grid|minorGrid|line|second|arrow)\b/, ([, at, part]) => [`axes.${at}.${part}`]],
-  [/axes\.([xy])\.(ticks|minorTicks)/, ([, at]) => [`axes.${at}.ticks`, `axes.${at}.tickLength`, `axes.${at}.line`]],
-  [/axes\.([xy])\.labels/, ([, at]) => ['text.tickLabel', `axes.${at}.format`, `axes.${at}.angle`, `axes.${at}.step`]],
-  [/axes\.([xy])\.title/, ([, at]) => ['text.axisTitle', `axes.${at}.title`, `axes.${at}.unit`, 'words']],
-  [/errors\[/, () => ['errorBars']],
-  [/references\[/, () => ['references']],
-  [/series\[\d+\]\.labels/, () => ['dataLabels', 'text.dataLabel']],
-  [/points\[/, () => ['markers']],
-  [/^legend\.(title|entries\[\d+\]$)/, ([, part]) => [part === 'title' ? 'text.legendTitle' : 'text.legendEntry']],
-  [/^legend\.frame/, () => ['legend.frame']],
-  [/callouts.*(pointer|head)/, () => ['pointers']],
-  [/^panel\.(frame|ground)/, ([, part]) => [part === 'frame' ? 'panel.frame' : 'panel.fill']],
-];
+/** What a part of the files beside the look begins with. */
+const besideLook = /^(accents|caption|codebook|chart|callouts|brackets|panels)\b/;
 
-/** What else makes the look of marks, by the shape of their ink. */
-const marks = {
-  rect: ['bars', 'palette'],
-  markers: ['markers', 'palette'],
-  line: ['lines', 'palette'],
-  path: ['bars', 'markers', 'lines', 'palette'],
-} as const;
-
-function bearingOn(item: PlateItem): string[] {
-  for (const [pattern, settings] of bearing) {
-    const match = pattern.exec(item.role);
-    if (match) return settings(match);
-  }
-  const role = textRoles.find((name) => item.role.endsWith(name) || item.role.includes(`${name}s[`));
-  if (item.type === 'text') return role ? [`text.${role}`] : [];
-  if (!/series\[|key$/.test(item.role)) return [];
-  return [...marks[item.type]];
-}
-
-/** The setting that an item names as its own, without the number of a place in a list. */
-const ownSetting = ({ from }: PlateItem) => from.replace(/^(palette\.groups)\.\d+$/, '$1');
+/** The settings of the look that an item was made with: those that were read for it, where its drawing was traced. */
+const readFor = ({ from, settings = [] }: PlateItem): string[] =>
+  besideLook.test(from) ? [...settings] : [from.replace(/^(palette\..*)\.\d+$/, '$1'), ...settings];
 
 /** What explains a setting or a piece of ink of one figure, whose items are those of a board that are its own. */
 function explainIn(own: Origins, items: readonly PlateItem[], what: string): Explanation | undefined {
@@ -101,22 +69,19 @@ function explainIn(own: Origins, items: readonly PlateItem[], what: string): Exp
     );
   const inked = items.filter(({ role }) => role === what || role.startsWith(`${what}.`) || role.startsWith(`${what}[`));
   if (inked.length > 0) {
-    const outside = inked
-      .map(ownSetting)
-      .filter((from) => /^(accents|caption|codebook|chart|callouts|brackets)\b/.test(from));
+    const outside = inked.map(({ from }) => from).filter((from) => besideLook.test(from));
     const beside = [...new Set(outside)].flatMap((path) => outsideLook(own, path));
-    const inLook = inked.flatMap((item) => [ownSetting(item), ...bearingOn(item)]);
-    return { settings: [...beside, ...origins(inLook)], items: inked };
+    return { settings: [...beside, ...origins(inked.flatMap(readFor))], items: inked };
   }
   const settings = origins([what]);
   if (settings.length === 0) return undefined;
-  const below = (from: string) => from === what || from.startsWith(`${what}.`);
-  const bears = (from: string) => below(from) || what.startsWith(`${from}.`);
-  return { settings, items: items.filter((item) => below(ownSetting(item)) || bearingOn(item).some(bears)) };
+  const bears = (read: string) => read === what || read.startsWith(`${what}.`) || what.startsWith(`${read}.`);
+  return { settings, items: items.filter((item) => readFor(item).some(bears)) };
 }
 
 /**
- * Explains a setting, such as `bars.corner` or `axes.y`, or a piece of ink by its role, such as `series[0].marks[2]`.
+ * Explains a setting, such as `bars.corner` or `axes.y`, or a piece of ink by its role, such as `series[0].marks[2]`, of a
+ * drawing that was traced; of another one the ink names its first setting alone.
  * Undefined where there is neither; `nearestTo` finds what may have been meant.
  */
 export function explain({ plate, origins }: Drawing, what: string): Explanation | undefined {

@@ -46,6 +46,8 @@ export interface GatherOptions {
   style?: string | undefined;
   /** Whether number, title and note are drawn with the image. */
   caption?: boolean | undefined;
+  /** Whether each piece of ink says which settings were read for it. */
+  trace?: boolean | undefined;
 }
 
 const pathOf = (path: string) => path.split('.');

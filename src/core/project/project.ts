@@ -18,6 +18,8 @@ export interface ProjectOptions {
   style?: string | undefined;
   /** Whether number, title and note are drawn with the image. */
   caption?: boolean | undefined;
+  /** Whether each piece of ink says which settings were read for it, for `explain`. */
+  trace?: boolean | undefined;
   /** Font files, where the source has none: PDF and live text need them. */
   faces?: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> | undefined;
 }
@@ -98,9 +100,9 @@ export class Project {
 }
 
 /** Composes what was read. */
-function composed(gathered: Outcome<Gathered>, { caption }: ProjectOptions): Outcome<Drawing> {
+function composed(gathered: Outcome<Gathered>, { caption, trace }: ProjectOptions): Outcome<Drawing> {
   if (!gathered.ok) return gathered;
-  const found = compose(gathered.value, { caption });
+  const found = compose(gathered.value, { caption, trace });
   const problems: Problem[] = [...gathered.problems, ...found.problems];
   return found.ok ? succeed(found.value, problems) : fail(problems);
 }

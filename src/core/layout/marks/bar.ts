@@ -56,6 +56,7 @@ export const bar: MarkType<BarMark> = {
     return mark.size === undefined ? anchor : { ...anchor, value: mark.size, inside: true };
   },
   onCategories,
+  value: ({ value, size }) => size ?? value,
   needsZero: true,
   overhang: () => 0,
   key: 'fill',

@@ -47,6 +47,7 @@ export const bin: MarkType<BinMark> = {
       count: mark.count,
     };
   },
+  value: ({ value }) => value,
   needsZero: true,
   overhang: () => 0,
   key: 'fill',

@@ -6,6 +6,7 @@ import type { Shape } from '../inkIndex.js';
 import { pathThrough } from '../lineInk.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
+import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import { groupEdges, onCategories } from './group.js';
 import { type MarkerShape, markerOf } from './markers.js';
@@ -198,9 +199,9 @@ export const box: MarkType<BoxMark> = {
     const scales = groupScales(context.scales);
     const across = acrossOf(sheet, scales, mark);
     return [
-      whiskerInk(sheet, scales, mark, across, role),
-      bodyInk(context, scales, mark, across),
-      pointInk(context, scales, mark, across),
+      remembered(sheet, () => whiskerInk(sheet, scales, mark, across, role)),
+      remembered(sheet, () => bodyInk(context, scales, mark, across)),
+      remembered(sheet, () => pointInk(context, scales, mark, across)),
     ];
   },
   ends({ box: { low, high, outliers, extremes } }, { direction }) {
@@ -211,6 +212,7 @@ export const box: MarkType<BoxMark> = {
   cases: namedOf,
   caseRole: (role, index) => ({ role: `${role}.names[${index}]`, from: 'chart.id' }),
   onCategories,
+  value: ({ box }) => box.median,
   needsZero: false,
   overhang: () => 1,
   key: 'fill',

@@ -5,6 +5,7 @@ import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
+import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import type { LabelAnchor } from './markType.js';
 
@@ -49,7 +50,10 @@ function line(
 }
 
 /** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
-export function errorInk(sheet: Typesetter, scales: GroupScales, mark: GroupMark, role: string): LineItem[] {
+export const errorInk = (sheet: Typesetter, scales: GroupScales, mark: GroupMark, role: string): LineItem[] =>
+  remembered(sheet, () => errorLines(sheet, scales, mark, role));
+
+function errorLines(sheet: Typesetter, scales: GroupScales, mark: GroupMark, role: string): LineItem[] {
   const { interval } = mark;
   if (!interval) return [];
   const { color, width, halo, cap } = sheet.settings.errorBars;

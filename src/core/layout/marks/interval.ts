@@ -29,6 +29,7 @@ export const interval: MarkType<IntervalMark> = {
   },
   anchor: (mark, sheet, scales) => groupAnchor(mark, sheet, scales, mark.value),
   onCategories,
+  value: ({ value }) => value,
   needsZero: false,
   overhang: () => 1,
   key: 'marker',

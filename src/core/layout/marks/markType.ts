@@ -58,6 +58,8 @@ export interface MarkType<M extends Mark> {
   ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number> };
   /** What it covers on the page, for words that must keep off it. */
   occupies(mark: M, sheet: Sheet, scales: PanelScales): Shape[];
+  /** The value that its ink shows; left out where it shows many. */
+  value?(mark: M): number;
   /** Whether each of its ends is a case of its own. */
   isMany?: boolean;
   /** Its cases with names to be written. */

@@ -1,9 +1,10 @@
 import type { Cell, LineRole, Mark, Plan, Series } from '../../chart/plan.js';
-import type { PlateItem } from '../../plate/plate.js';
+import type { PlateItem, Shown } from '../../plate/plate.js';
 import { fillOf } from '../fills.js';
 import type { Shape } from '../inkIndex.js';
 import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
+import { remembered } from '../trace.js';
 import { band } from './band.js';
 import { bar } from './bar.js';
 import { bin } from './bin.js';
@@ -46,36 +47,77 @@ export function lineKeyOf(series: Series): { as: LineRole; marked: boolean } {
   return { as: as ?? 'series', marked: marks.some((mark) => typeOf(mark).key === 'marker') };
 }
 
-/** The ink of marks, layer by layer: what lies on top of one lies on top of all. */
-class Layers {
-  private readonly layers: PlateItem[][] = [];
+/** What of the data a mark shows; none for one that stands for no variable. */
+function shownBy(mark: Mark, { value }: MarkType<Mark>): Shown | undefined {
+  const own = value?.(mark);
+  if (own === undefined && Object.keys(mark.cell).length === 0) return undefined;
+  return { of: mark.cell, ...(own === undefined ? {} : { value: own }) };
+}
 
-  draw(mark: Mark, context: MarkContext): void {
-    for (const [depth, ink] of typeOf(mark).ink(mark, context).entries()) {
-      this.layers[depth] ??= [];
-      for (const item of ink) this.layers[depth].push(item);
+/** A mark to be drawn, with what it is drawn with once its fill is known. */
+interface Drawing {
+  mark: Mark;
+  context(): MarkContext;
+}
+
+/** The ink of marks, layer by layer: what lies on top of one lies on top of all. Those that stand back lie under the others. */
+class Layers {
+  private readonly back: PlateItem[][] = [];
+  private readonly front: PlateItem[][] = [];
+  private readonly sheet: Sheet;
+  private readonly scales: PanelScales;
+
+  constructor(sheet: Sheet, scales: PanelScales) {
+    this.sheet = sheet;
+    this.scales = scales;
+  }
+
+  draw({ mark, context }: Drawing, isBack = false): void {
+    const type = typeOf(mark);
+    const shows = shownBy(mark, type);
+    let layers = isBack ? this.back : this.front;
+    const depths: number[] = [];
+    const items = remembered(
+      this.sheet,
+      () => {
+        const own = context();
+        if (own.fill.quiet) layers = this.back;
+        return type.ink(mark, own).flatMap((ink, depth) => {
+          for (const _ of ink) depths.push(depth);
+          return ink;
+        });
+      },
+      this.scales,
+    );
+    for (const [i, item] of items.entries()) {
+      const depth = depths[i] as number;
+      for (let deeper = layers.length; deeper <= depth; deeper += 1) layers.push([]);
+      if (shows && !item.shows) item.shows = shows;
+      layers[depth]?.push(item);
     }
   }
 
   get ink(): PlateItem[] {
-    return this.layers.flat();
+    return [...this.back, ...this.front].flat();
   }
 }
 
-/** The ink of all marks; those that stand back lie under the others. */
+/** The ink of all marks. */
 export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
-  const [back, front] = [new Layers(), new Layers()];
-  const ink = { color: sheet.settings.references.color, from: 'references.color' };
+  const layers = new Layers(sheet, scales);
   for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
-    back.draw(mark, { sheet, scales, fill: ink, fillOf: () => ink, series: 0, role: `references[${i}]` });
+    const context = () => {
+      const fill = { color: sheet.settings.references.color, from: 'references.color' };
+      return { sheet, scales, fill, fillOf: () => fill, series: 0, role: `references[${i}]` };
+    };
+    layers.draw({ mark, context }, true);
   }
   for (const [s, series] of sheet.plan.series.entries()) {
     const look = (cell: Cell) => fillOf(sheet, series, s, cell);
     for (const [m, mark] of series.marks.entries()) {
-      const fill = look(mark.cell);
-      const own = { sheet, scales, fill, fillOf: look, series: series.quiet ? 0 : s };
-      (fill.quiet ? back : front).draw(mark, { ...own, role: `series[${s}].marks[${m}]` });
+      const own = { sheet, scales, fillOf: look, series: series.quiet ? 0 : s, role: `series[${s}].marks[${m}]` };
+      layers.draw({ mark, context: () => ({ ...own, fill: look(mark.cell) }) });
     }
   }
-  return [...back.ink, ...front.ink];
+  return layers.ink;
 }

@@ -4,6 +4,7 @@ import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
 import type { Fill } from '../looks.js';
 import { type AxisScale, held, placeAt, within } from '../panelScales.js';
+import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import { markerAt } from './markers.js';
 import type { MarkType } from './markType.js';
@@ -36,7 +37,9 @@ export const point: MarkType<PointMark> = {
   ink(mark, { sheet, scales, fill, series, role }) {
     const x = placeAt(scales.x, mark.x);
     const inside = within(scales.x, mark.x);
-    const errors = inside ? errorInk(sheet, scales.y, mark, x, role.replace('marks', 'errors'), fill) : [];
+    const errors = inside
+      ? remembered(sheet, () => errorInk(sheet, scales.y, mark, x, role.replace('marks', 'errors'), fill))
+      : [];
     const shown = isMarked(mark, sheet) && inside && within(scales.y, mark.y);
     return [errors, [], shown ? [markerAt(sheet, series, fill, role, x, placeAt(scales.y, mark.y))] : []];
   },
@@ -74,6 +77,7 @@ export const point: MarkType<PointMark> = {
       count: mark.count ?? 1,
     };
   },
+  value: ({ y }) => y,
   needsZero: false,
   overhang: () => 1,
   key: 'marker',

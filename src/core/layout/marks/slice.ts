@@ -83,6 +83,7 @@ export const slice: MarkType<SliceMark> = {
       Array.from({ length: steps + 1 }, (_, i) => onCircle(cx, cy, r, from + ((to - from) * i) / steps));
     return [{ is: 'area', points: [...along(radius), ...along(radius * mark.hole).reverse()] }];
   },
+  value: ({ value }) => value,
   needsZero: false,
   overhang: () => 0,
   key: 'fill',
