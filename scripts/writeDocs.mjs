@@ -87,7 +87,7 @@ ${rowsOf(schema, 'chart').join('\n')}
 /** The axes have the same settings five times over: they are listed once. */
 function page(kind) {
   const { schema, title, example } = documentKinds[kind];
-  const rows = rowsOf(schema, '').filter((row) => !/^\| `(axes\.(value|category|bins|x|y)|chart)\./.test(row));
+  const rows = rowsOf(schema, '').filter((row) => !/^\| `(axes\.(value|category|along|x|y)|chart)\./.test(row));
   return `# ${title}
 
 <!-- Made by scripts/writeDocs.mjs from the schema. -->
@@ -100,7 +100,7 @@ ${example}
 
 With an editor that reads JSON Schema, put \`# yaml-language-server: $schema=${kind}.schema.json\` on the first line; the schema is [schemas/${kind}.schema.json](../schemas/${kind}.schema.json).
 
-Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\`). A colour is any CSS colour, or a name that the style defines.${rows.some((row) => row.includes('axes.all')) ? ' What stands under `axes.all` may also stand under `axes.value`, `axes.category`, `axes.bins`, `axes.x` and `axes.y`; the narrower wins.' : ''}
+Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\`). A colour is any CSS colour, or a name that the style defines.${rows.some((row) => row.includes('axes.all')) ? ' What stands under `axes.all` may also stand under `axes.value`, `axes.category`, `axes.along`, `axes.x` and `axes.y`; the narrower wins.' : ''}
 
 | setting | what it does | example |
 |---|---|---|

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { alignedEdges, countBins, equalEdges, niceWidth, ruleWidth } from '../../src/core/statistics/bins.js';
-import type { Box } from '../../src/core/statistics/box.js';
+import type { BoxSummary } from '../../src/core/statistics/box.js';
 import { meanInterval } from '../../src/core/statistics/interval.js';
 import { fitLine } from '../../src/core/statistics/line.js';
 import { median } from '../../src/core/statistics/median.js';
@@ -192,7 +192,7 @@ test('no line is fitted to one point, or to points above each other', () => {
 describe('boxes', () => {
   const fences = { rule: 'fences', lengths: 1.5 } as const;
 
-  test.each(fixture('boxes') as (Box & { name: string; values: number[] })[])(
+  test.each(fixture('boxes') as (BoxSummary & { name: string; values: number[] })[])(
     'against an independent package: $name',
     (row) => {
       const { name: _, values, ...expected } = row;

@@ -42,7 +42,7 @@ describe('a histogram', () => {
   test('counts values into bins of a width, from edge to edge, on a base of zero', async () => {
     const figure = await made(
       '{ kind: histogram, value: v, bins: { width: 1 } }',
-      'axes: { bins: { grid: { width: 0.5pt } } }',
+      'axes: { along: { grid: { width: 0.5pt } } }',
     );
     expect(figure.numbers.rows.map((row) => row.slice(0, 3))).toEqual([
       [1, 2, 1],

@@ -81,7 +81,7 @@ const textRows = Object.fromEntries(
 
 /** A log axis, on marks that need no zero. */
 const logged = (key: string) => ({
-  ...(key === 'bins' ? {} : { chart: { kind: 'points', error: undefined } }),
+  ...(key === 'along' ? {} : { chart: { kind: 'points', error: undefined } }),
   axes: { [key]: { scale: 'log' } },
 });
 
@@ -235,7 +235,7 @@ const rows: Record<string, Row> = {
     ...axisRows('all', 'xy'),
     ...axisRows('value', 'y'),
     ...axisRows('category', 'x'),
-    ...axisRows('bins', 'x').map(([path, row]): [string, Row] => [
+    ...axisRows('along', 'x').map(([path, row]): [string, Row] => [
       path,
       { ...row, needs: { ...row.needs, ...binned } },
     ]),

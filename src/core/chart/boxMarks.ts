@@ -1,5 +1,5 @@
 import type { Category } from '../data/codebook.js';
-import { type Box, boxOfSample, notchOf, type Quartiles, quartersOf } from '../statistics/box.js';
+import { type BoxSummary, boxOfSample, notchOf, type Quartiles, quartersOf } from '../statistics/box.js';
 import { jitter } from '../statistics/jitter.js';
 import { Sample } from '../statistics/sample.js';
 import { type BoxFrame, whiskersOf } from './boxSettings.js';
@@ -51,7 +51,7 @@ interface Beyond {
 /** The cases beyond the whiskers by value and name; equal ones together, however many rows they are. */
 function beyondOf(
   rows: readonly number[],
-  { low, high, extremes }: Box,
+  { low, high, extremes }: BoxSummary,
   value: (row: number) => number,
   nameOf: (row: number) => string,
   times: (row: number) => number,
@@ -97,7 +97,7 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
     beyond.filter(({ isExtreme }) => !isExtreme),
     beyond.filter(({ isExtreme }) => isExtreme),
   ];
-  const made: Box = {
+  const made: BoxSummary = {
     ...found,
     outliers: outliers.map((entry) => entry.value),
     extremes: extremes.map((entry) => entry.value),

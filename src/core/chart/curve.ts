@@ -276,7 +276,7 @@ export const curve = {
   description: 'Functions of x by their expressions, with parameters from the figure file.',
   schema,
   roles: {},
-  shows: () => ({ x: 'bins', y: 'bins' }),
+  shows: () => ({ x: 'along', y: 'along' }),
   texts: () => ['*x* *y*'],
   check: settingsProblems,
   draw,

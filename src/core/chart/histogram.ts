@@ -172,7 +172,7 @@ export const histogram = {
   description: 'How often the values of a variable fall into each of its bins.',
   schema: histogramSchema,
   roles: { value: valueRole, group: groupRole },
-  shows: () => ({ x: 'bins', y: 'value' }),
+  shows: () => ({ x: 'along', y: 'value' }),
   check: (frame) => [...curveProblems(frame), ...binChecks(frame)],
   share: shareEdges,
   draw,

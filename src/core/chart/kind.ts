@@ -7,7 +7,7 @@ import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
 import type { Roles } from './roles.js';
 
 /** What an axis shows, which decides which settings of the style speak of it. */
-export type AxisShows = AxisPlan['shows'] | 'bins';
+export type AxisShows = AxisPlan['shows'] | 'along';
 
 /** A chart as its kind draws it; the frame adds counts of cases, the legend of the groups, and what is singled out. */
 export interface Drawn {

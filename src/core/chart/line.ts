@@ -3,7 +3,7 @@ import type { Along } from './along.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { defaultLevel } from './levels.js';
 import { lineMarks } from './lineMarks.js';
-import { type Gathered, gatherRuns } from './lineRuns.js';
+import { type Lines, linesOf } from './lineRuns.js';
 import { type LineFrame, type LineSettings, lineFrame, lineSchema } from './lineSettings.js';
 import { lineAltText, lineNumbers } from './lineWords.js';
 import type { NoteFact } from './noteFacts.js';
@@ -14,7 +14,7 @@ import { finenessOf, variableTitle } from './variableTitle.js';
 import { idleWeights, unlikeWeights, weightFacts } from './weights.js';
 import { asLong } from './wide.js';
 
-function valueAxis(input: LineFrame, { runs, summary }: Gathered): ValueAxis {
+function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
   const { settings, codebook } = input;
   const ends = runs.flatMap(({ places }) =>
     places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]),
@@ -53,10 +53,10 @@ function sameVariable({ settings, locate }: LineFrame): Problem[] {
   return [error('same-variable', { column: x, path: 'chart.value', other: 'chart.x' }, locate('chart.value'))];
 }
 
-function settingsProblems(input: LineFrame, gathered: Gathered): Problem[] {
+function settingsProblems(input: LineFrame, lines: Lines): Problem[] {
   const { settings, locate, table, codebook } = input;
   const problems: Problem[] = [];
-  const { summary } = gathered;
+  const { summary } = lines;
   if (settings.error && summary !== 'mean') {
     problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
   }
@@ -65,11 +65,9 @@ function settingsProblems(input: LineFrame, gathered: Gathered): Problem[] {
     problems.push(error('value-needed', { summary, columns }, locate('chart.summary')));
   }
   const many =
-    summary === 'given'
-      ? gathered.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1)
-      : undefined;
+    summary === 'given' ? lines.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1) : undefined;
   if (settings.error) {
-    const places = gathered.runs.flatMap(({ places: own }) =>
+    const places = lines.runs.flatMap(({ places: own }) =>
       own.map(({ x, summary: cell }) => ({ name: `${settings.x} ${x}`, summary: cell })),
     );
     problems.push(...unlikeWeights(input, places));
@@ -83,7 +81,7 @@ function settingsProblems(input: LineFrame, gathered: Gathered): Problem[] {
 }
 
 /** The names of the groups at the ends of their lines. */
-const endLabelsOf = ({ runs }: Gathered, series: readonly Series[]): EndLabel[] =>
+const endLabelsOf = ({ runs }: Lines, series: readonly Series[]): EndLabel[] =>
   runs.map(({ places, category, group }) => ({
     side: 'right',
     series: group,
@@ -96,18 +94,18 @@ const endLabelsOf = ({ runs }: Gathered, series: readonly Series[]): EndLabel[] 
 
 function draw(frame: LineFrame): Outcome<Drawn> {
   const { settings, along, group, codebook } = frame;
-  const gathered = gatherRuns(frame);
-  const problems = settingsProblems(frame, gathered);
+  const lines = linesOf(frame);
+  const problems = settingsProblems(frame, lines);
   if (hasErrors(problems)) return fail(problems);
   const count = group?.categories.length ?? 1;
   const series = (group?.categories ?? [undefined]).map((category, g): Series => {
-    const run = gathered.runs.find((own) => own.group === g);
+    const run = lines.runs.find((own) => own.group === g);
     const color = category && group?.variable.colors.get(category.code);
     const marks = run ? lineMarks(frame, run, count) : [];
     return { ...(category ? { category } : {}), ...(color === undefined ? {} : { color }), marks };
   });
   const atEnds = settings.names === 'ends' && group !== undefined;
-  const values = valueAxis(frame, gathered);
+  const values = valueAxis(frame, lines);
   return succeed({
     plan: {
       direction: 'vertical',
@@ -117,13 +115,13 @@ function draw(frame: LineFrame): Outcome<Drawn> {
       ...(along.axis.shows === 'category'
         ? referenceLines(settings.references, 'vertical', along.axis.categories.length)
         : levelLines(settings.references, along)),
-      ...(atEnds ? { endLabels: endLabelsOf(gathered, series) } : {}),
+      ...(atEnds ? { endLabels: endLabelsOf(lines, series) } : {}),
     },
     ...(atEnds ? { legend: 'none' } : {}),
-    numbers: lineNumbers(frame, gathered),
+    numbers: lineNumbers(frame, lines),
     note: factsOf(frame),
-    isComplete: gathered.summary === 'given' && codebook.cases === 'values',
-    altText: lineAltText(frame, gathered.runs, values.title),
+    isComplete: lines.summary === 'given' && codebook.cases === 'values',
+    altText: lineAltText(frame, lines.runs, values.title),
     problems,
   });
 }
@@ -155,7 +153,7 @@ export const line = {
       draft: { keys: ['y', 'value'], isNeeded: true },
     },
   },
-  shows: ({ x }, measured) => ({ x: measured(x) ? 'bins' : 'category', y: 'value' }),
+  shows: ({ x }, measured) => ({ x: measured(x) ? 'along' : 'category', y: 'value' }),
   complete: (given) => asLong(given, true),
   check: (frame) => sameVariable(lineFrame(frame)),
   draw: (frame) => draw(lineFrame(frame)),

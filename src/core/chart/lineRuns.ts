@@ -6,7 +6,7 @@ import type { LineFrame, LineSummary, Run, RunPlace } from './lineSettings.js';
 import { weightsOf } from './weights.js';
 
 /** The lines of all groups that have any values, and what they show. */
-export interface Gathered {
+export interface Lines {
   runs: Run[];
   summary: LineSummary;
 }
@@ -62,7 +62,7 @@ function heightOf(frame: LineFrame, { summary, rows }: PlaceCell, shows: LineSum
 }
 
 /** Sorts the rows by group and place, and sums each place up. */
-export function gatherRuns(frame: LineFrame): Gathered {
+export function linesOf(frame: LineFrame): Lines {
   const { settings, group } = frame;
   const cells = cellsOf(frame);
   const single = cells.every((places) => [...places.values()].every(({ summary }) => summary.n <= 1));

@@ -3,7 +3,7 @@ import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
 import type { Along } from './along.js';
 import type { Drawn } from './kind.js';
-import type { Gathered } from './lineRuns.js';
+import type { Lines } from './lineRuns.js';
 import type { LineFrame, Run } from './lineSettings.js';
 import type { AxisTitle } from './plan.js';
 
@@ -30,7 +30,7 @@ function placeDecimals({ axis }: Along, runs: readonly Run[]): { decimals?: numb
 /** The table behind the lines: each place of each group with its n and measures. */
 export function lineNumbers(
   { settings, codebook, along, group }: LineFrame,
-  { runs, summary }: Gathered,
+  { runs, summary }: Lines,
 ): Drawn['numbers'] {
   const decimals =
     summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);

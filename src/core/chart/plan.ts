@@ -1,5 +1,5 @@
 import type { Category, Variable } from '../data/codebook.js';
-import type { Box } from '../statistics/box.js';
+import type { BoxSummary } from '../statistics/box.js';
 import type { Interval } from '../statistics/interval.js';
 
 /** An axis title before the style gives it its form. */
@@ -169,7 +169,7 @@ export interface BoxMark {
   category: number;
   place: number;
   places: number;
-  box: Box;
+  box: BoxSummary;
   mean?: number;
   /** Ends of the notch about the median. */
   notch?: Interval;

@@ -6,11 +6,11 @@ import { ColumnNotation, cleaned, largestNumber, type NumberNotation, readCode }
 import type { CategoryColumn, CellPlace, Column, NumberColumn } from './table.js';
 
 /** What stands in a cell: a text of a file, or a number that a program or workbook holds as such. */
-export type Cell = string | number;
+export type CellValue = string | number;
 
 /** Takes the cells of one column, row by row, and gives the column when all are in. */
 export interface ColumnReader {
-  add(cell: Cell): void;
+  add(cell: CellValue): void;
   finish(place: CellPlace, columnIndex: number): { column: Column; problems: Problem[] };
 }
 

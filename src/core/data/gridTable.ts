@@ -1,5 +1,5 @@
 import { error, fail, type Outcome } from '../document/problem.js';
-import type { Cell } from './columnReader.js';
+import type { CellValue } from './columnReader.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';
 
@@ -8,7 +8,7 @@ export const columnNumber = (count: number): string[] => Array.from({ length: co
 
 /** A line of cells with its place in the file. */
 export interface GridLine {
-  cells: readonly Cell[];
+  cells: readonly CellValue[];
   /** Number of the line, from 1. */
   line: number;
 }

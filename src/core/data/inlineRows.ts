@@ -1,12 +1,12 @@
 import type { Outcome, Place } from '../document/problem.js';
-import type { Cell } from './columnReader.js';
+import type { CellValue } from './columnReader.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { Table } from './table.js';
 
 export type InlineRow = Readonly<Record<string, string | number | boolean | null>>;
 
 /** A number stays one, whatever marks the texts of the table have. */
-const cellOf = (value: InlineRow[string] | undefined): Cell =>
+const cellOf = (value: InlineRow[string] | undefined): CellValue =>
   typeof value === 'number' ? value : String(value ?? '');
 
 /**

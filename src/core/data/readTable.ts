@@ -1,7 +1,7 @@
 import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { Codebook } from './codebook.js';
-import { type Cell, type ColumnReader, categoryReader, numberReader } from './columnReader.js';
+import { type CellValue, type ColumnReader, categoryReader, numberReader } from './columnReader.js';
 import type { NumberNotation } from './numberText.js';
 import {
   type CellPlace,
@@ -140,7 +140,7 @@ export class TableBuilder {
     if (twice !== undefined) problems.push(error('column-twice', { column: twice }, { file: reading.name, line: 1 }));
   }
 
-  add(cells: readonly Cell[]): void {
+  add(cells: readonly CellValue[]): void {
     for (const { index, reader } of this.active) {
       const cell = cells[index] ?? '';
       if (typeof cell === 'string' && cell.length > longestCell) this.longCells.push({ row: this.rows, index });

@@ -1,5 +1,6 @@
 import type { Box, PathItem } from '../plate/plate.js';
 import { pathThrough } from './lineInk.js';
+import type { Point } from './point.js';
 import { em, type Typesetter } from './typesetter.js';
 
 /** How far the tip of an arrow stands beyond its axis, and how long and wide its head is, in text sizes. */
@@ -12,8 +13,8 @@ export const arrowReach = (sheet: Typesetter, at: 'x' | 'y'): number =>
 /** A filled head with its tip at a place, pointing away from another one. */
 export function arrowHead(
   sheet: Typesetter,
-  tip: readonly [number, number],
-  from: readonly [number, number],
+  tip: Point,
+  from: Point,
   color: string,
   label: { role: string; from: string },
 ): PathItem {
@@ -22,7 +23,7 @@ export function arrowHead(
   const [dx, dy] = [(tip[0] - from[0]) / distance, (tip[1] - from[1]) / distance];
   const [length, half] = [arrow.length * size, (arrow.width * size) / 2];
   const [x, y] = [tip[0] - dx * length, tip[1] - dy * length];
-  const points: [number, number][] = [
+  const points: Point[] = [
     [tip[0], tip[1]],
     [x - dy * half, y + dx * half],
     [x + dy * half, y - dx * half],
@@ -39,7 +40,7 @@ export function axisArrow(sheet: Typesetter, at: 'x' | 'y', edge: number, panel:
   const [low, high] = at === 'x' ? [panel.x, panel.x + panel.width] : [panel.y + panel.height, panel.y];
   const end = reverse ? low : high;
   const out = Math.sign(high - low) * (reverse ? -1 : 1);
-  const place = (along: number): [number, number] => (at === 'x' ? [along, edge] : [edge, along]);
+  const place = (along: number): Point => (at === 'x' ? [along, edge] : [edge, along]);
   const [start, neck, tip] = [
     place(end),
     place(end + out * (reach - 0.5 * arrow.length * em(sheet))),

@@ -6,17 +6,12 @@ import type { TextBlock } from '../type/textBlock.js';
 import { axisArrow } from './arrow.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
+import type { Point } from './point.js';
 import { carried, remembered } from './trace.js';
 import { em, type Typesetter } from './typesetter.js';
 
 /** A line along or across an axis, with its box. */
-export function straightLine(
-  role: string,
-  from: string,
-  stroke: LineItem['stroke'],
-  a: [number, number],
-  b: [number, number],
-): LineItem {
+export function straightLine(role: string, from: string, stroke: LineItem['stroke'], a: Point, b: Point): LineItem {
   const half = stroke.width / 2;
   const upright = a[0] === b[0];
   const box = {
@@ -90,7 +85,7 @@ function tickMarks(
   const to = edge + outwards * (ticks === 'outside' ? length : ticks === 'across' ? length / 2 : 0);
   const stroke = { width: Math.max(line.width, 0.5), color: line.color };
   return places.map((place, i) => {
-    const [a, b]: [[number, number], [number, number]] =
+    const [a, b]: [Point, Point] =
       axis.at === 'x'
         ? [
             [place, from],
@@ -188,7 +183,7 @@ export function axisInk(
   sources: readonly LabelSource[],
 ): PlateItem[] {
   const { edge, crossing, labelled, crossedAt, minor } = place;
-  const ends: [[number, number], [number, number]] =
+  const ends: [Point, Point] =
     axis.at === 'x'
       ? [
           [panel.x, edge],

@@ -2,12 +2,12 @@ import type { Box } from '../plate/plate.js';
 import { outerDepth } from './axisInk.js';
 import { groupUnit } from './marks/group.js';
 import { type AxisScale, held, type PanelScales } from './panelScales.js';
-import type { Fitted } from './settled.js';
+import type { AnyAxis } from './settled.js';
 import type { Sheet } from './sheet.js';
 import { inset, valueScale } from './valueAxis.js';
 
 /** The scale of a fitted axis from one end of the panel to the other: numbers rise, categories read on. */
-function scaleOf(sheet: Sheet, axis: Fitted, start: number, end: number): AxisScale {
+function scaleOf(sheet: Sheet, axis: AnyAxis, start: number, end: number): AxisScale {
   if (axis.shows === 'none') return { shows: 'none', from: start, to: end };
   if (axis.shows === 'value') {
     const [from, to] = axis.at === 'x' ? [start, end] : [end, start];
@@ -19,7 +19,7 @@ function scaleOf(sheet: Sheet, axis: Fitted, start: number, end: number): AxisSc
 }
 
 /** The scales of both axes of a panel. */
-export const scalesOf = (sheet: Sheet, panel: Box, x: Fitted, y: Fitted): PanelScales => ({
+export const scalesOf = (sheet: Sheet, panel: Box, x: AnyAxis, y: AnyAxis): PanelScales => ({
   x: scaleOf(sheet, x, panel.x, panel.x + panel.width),
   y: scaleOf(sheet, y, panel.y, panel.y + panel.height),
 });
@@ -42,7 +42,7 @@ export function lineEdge(sheet: Sheet, at: 'x' | 'y', panel: Box, scales: PanelS
 }
 
 /** Which axes the other one crosses well inside the panel, so that their labels stand at the line. */
-export function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: Fitted; y: Fitted }) {
+export function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: AnyAxis; y: AnyAxis }) {
   const inside = (at: 'x' | 'y') => {
     if (crossedAt(sheet, at) === undefined) return false;
     const edge = lineEdge(sheet, at, panel, scales);

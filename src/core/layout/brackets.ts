@@ -6,6 +6,7 @@ import { pathThrough } from './lineInk.js';
 import { shapesOf, typeOf } from './marks/marks.js';
 import { type PanelScales, placeAt } from './panelScales.js';
 import { type Label, opticalMiddle, textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { em, setRole } from './typesetter.js';
 
@@ -29,7 +30,7 @@ interface Taken {
 /** The page as brackets see it: along the categories, and upwards from where the values begin. */
 interface Ground {
   /** Along the categories and upwards, on the page. */
-  onPage(along: number, height: number): [number, number];
+  onPage(along: number, height: number): Point;
   /** What a box takes along the categories, and how high it reaches. */
   over(box: Box): Taken;
   /** How much of a block lies along the categories, and how much upwards. */

@@ -2,10 +2,11 @@ import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { arrowHead } from './arrow.js';
 import type { Callout } from './asked.js';
-import type { InkIndex, Point } from './inkIndex.js';
+import type { InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
@@ -136,7 +137,7 @@ function pointerInk(sheet: Typesetter, { pointer, from }: Callout, box: Box, to:
   const reach = distance(near, to);
   const [start, stop] = [gaps.words * size, gaps.mark * size + sheet.settings.markers.size / 2];
   if (reach <= start + stop + 1) return [];
-  const on = (along: number): [number, number] => [
+  const on = (along: number): Point => [
     near[0] + ((to[0] - near[0]) * along) / reach,
     near[1] + ((to[1] - near[1]) * along) / reach,
   ];

@@ -6,6 +6,7 @@ import { pathThrough } from './lineInk.js';
 import type { Fill } from './looks.js';
 import { markerOf } from './marks/markers.js';
 import { textAt } from './place.js';
+import type { Point } from './point.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** One thing to choose: its name as an author writes it, and its ink in a box of some width and height. */
@@ -71,7 +72,7 @@ function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, r
       samples: dashes.map((name) => ({
         name: dashName(name),
         ink: (x, y, width, height, role) => {
-          const ends: [number, number][] = [
+          const ends: Point[] = [
             [x, y + height / 2],
             [x + width, y + height / 2],
           ];

@@ -1,11 +1,12 @@
 import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
-import type { InkIndex, Point } from './inkIndex.js';
+import type { InkIndex } from './inkIndex.js';
 import { typeOf } from './marks/marks.js';
 import type { NamedCase } from './marks/markType.js';
 import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';

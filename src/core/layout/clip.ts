@@ -1,6 +1,5 @@
 import type { Box } from '../plate/plate.js';
-
-type Point = [x: number, y: number];
+import type { Point } from './point.js';
 
 /** The part of a stretch from `a` to `b` inside a box, as shares of it (Liang & Barsky 1984); none where it is outside. */
 function inside(a: Point, b: Point, box: Box): [number, number] | undefined {

@@ -4,6 +4,7 @@ import { straightLine } from './axisInk.js';
 import { fillOf } from './fills.js';
 import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { spread } from './spread.js';
 import { remembered } from './trace.js';
@@ -75,7 +76,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
       );
       if (!moved) return [text];
       const stroke = { width: 0.5, color: fill.color };
-      const a: [number, number] = [ends + out * (markers + 0.15 * size), at];
+      const a: Point = [ends + out * (markers + 0.15 * size), at];
       return [straightLine(`${role}.lead`, label.from, stroke, a, [near - out * 0.2 * size, middle]), text];
     }),
   );

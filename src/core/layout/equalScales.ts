@@ -1,6 +1,6 @@
 import type { Box } from '../plate/plate.js';
 import type { AxisSettings } from '../style/settings.js';
-import type { Fitted } from './settled.js';
+import type { AnyAxis } from './settled.js';
 import type { Typesetter } from './typesetter.js';
 
 /** Axes fitted again and again; ticks settle after the first or second time. */
@@ -15,8 +15,8 @@ const share = ({ gap = [0, 0] }: AxisSettings): number => 1 - gap[0] - gap[1];
 export function equalPanel(
   sheet: Typesetter,
   whole: Box,
-  fit: (panel: Box) => { x: Fitted; y: Fitted },
-): { panel: Box; axes: { x: Fitted; y: Fitted } } {
+  fit: (panel: Box) => { x: AnyAxis; y: AnyAxis },
+): { panel: Box; axes: { x: AnyAxis; y: AnyAxis } } {
   const { x: across, y: upright } = sheet.settings.axes;
   let [panel, axes] = [whole, fit(whole)];
   for (let round = 0; round < rounds; round += 1) {

@@ -2,6 +2,7 @@ import { type DashedLine, dashed } from '../color/dashes.js';
 import type { Box, PathItem, PlateItem, RectItem } from '../plate/plate.js';
 import { hatch } from './hatch.js';
 import type { Fill } from './looks.js';
+import type { Point } from './point.js';
 import { ringsOf, roundedRect, type Side } from './roundedRect.js';
 import type { Typesetter } from './typesetter.js';
 
@@ -29,7 +30,7 @@ export function fillLook(sheet: Typesetter, fill: Fill): { fill: string; stroke?
 }
 
 /** The pattern of a fill in a shape, a second ring being a hole. */
-export function patternInk(sheet: Typesetter, rings: [number, number][][], fill: Fill, role: string): PathItem[] {
+export function patternInk(sheet: Typesetter, rings: Point[][], fill: Fill, role: string): PathItem[] {
   if (fill.pattern === undefined) return [];
   const look = { color: fill.color, ...sheet.settings.patterns };
   return hatch(rings, fill.pattern, look, { role: `${role}.pattern`, from: 'palette.patterns' });

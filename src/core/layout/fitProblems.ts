@@ -1,13 +1,13 @@
 import type { TextRole } from '../document/look/names.js';
 import { type Problem, warning } from '../document/problem.js';
 import { keyOf, typeOf } from './marks/marks.js';
-import type { Fitted, SettledPanel } from './settled.js';
+import type { AnyAxis, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
 import { scaledSize, type Typesetter } from './typesetter.js';
 
 const axisRoles: readonly TextRole[] = ['axisTitle', 'tickLabel'];
 
-function axisProblems(sheet: Sheet, axis: Fitted): Problem[] {
+function axisProblems(sheet: Sheet, axis: AnyAxis): Problem[] {
   if (axis.shows === 'none') return [];
   if (axis.shows === 'value') return [...axis.problems, ...cutProblems(sheet, axis)];
   const { labels, count, at } = axis;
@@ -15,7 +15,7 @@ function axisProblems(sheet: Sheet, axis: Fitted): Problem[] {
 }
 
 /** Marks that reach beyond the limits of an axis. */
-function cutProblems({ plan }: Sheet, axis: Extract<Fitted, { shows: 'value' }>): Problem[] {
+function cutProblems({ plan }: Sheet, axis: Extract<AnyAxis, { shows: 'value' }>): Problem[] {
   const { low, high } = axis.ticks;
   const slack = 1e-9 * (high - low);
   let [cut, least, greatest] = [0, Infinity, -Infinity];

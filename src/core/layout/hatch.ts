@@ -1,8 +1,7 @@
 import type { PatternName } from '../document/look/names.js';
 import type { Box, PathItem } from '../plate/plate.js';
 import { boxOfPoints } from './lineInk.js';
-
-type Point = readonly [number, number];
+import type { Point } from './point.js';
 
 /** The directions of the lines of a pattern in degrees, and how far apart they are in steps. */
 const lines: Partial<Record<PatternName, readonly { angle: number; step: number }[]>> = {

@@ -1,8 +1,7 @@
 import RBush from 'rbush';
 import type { Box } from '../plate/plate.js';
 import { clipLine, clipSurface } from './clip.js';
-
-export type Point = readonly [x: number, y: number];
+import type { Point } from './point.js';
 
 /** What a mark covers on its page: a box, a disc, a line with half its width, or a surface, which may be a light one that words are read on. */
 export type Shape =

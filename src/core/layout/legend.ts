@@ -11,6 +11,7 @@ import { lineStroke } from './marks/line.js';
 import { markerAt } from './marks/markers.js';
 import { keyOf, lineKeyOf } from './marks/marks.js';
 import { textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
@@ -183,7 +184,7 @@ function keyInk(
   if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
   const { as, marked } = lineKeyOf(series);
   const { stroke, from } = lineStroke(sheet, as, fill, place);
-  const ends: [number, number][] = [
+  const ends: Point[] = [
     [corner.x, level],
     [corner.x + width, level],
   ];

@@ -3,7 +3,7 @@ import { arrowReach } from './arrow.js';
 import { outerDepth } from './axisInk.js';
 import type { GridPlace } from './grid.js';
 import { typeOf } from './marks/marks.js';
-import type { Fitted, Settled, SettledPanel } from './settled.js';
+import type { AnyAxis, Settled, SettledPanel } from './settled.js';
 import { type Margins, type Sheet, sides } from './sheet.js';
 import { em, type Typesetter } from './typesetter.js';
 
@@ -41,8 +41,8 @@ export function secondOffset(settled: Pick<SettledPanel, 'panel' | 'labels' | 's
 function needsOf(settled: SettledPanel): Margins {
   const { sheet, x, y, crossing, labelled, second } = settled;
   const beyond = beyondPanel(settled);
-  const depth = (axis: Fitted) => (labelled[axis.at] ? outerDepth(sheet, axis, crossing[axis.at]) : axis.tickRoom);
-  const out = (axis: Fitted) => (labelled[axis.at] ? axis.overhang : { before: 0, after: 0 });
+  const depth = (axis: AnyAxis) => (labelled[axis.at] ? outerDepth(sheet, axis, crossing[axis.at]) : axis.tickRoom);
+  const out = (axis: AnyAxis) => (labelled[axis.at] ? axis.overhang : { before: 0, after: 0 });
   const arrow = (at: 'x' | 'y', reversed: boolean) =>
     sheet.settings.axes[at].reverse === reversed ? arrowReach(sheet, at) : 0;
   const far = { x: second.x?.overhang, y: second.y?.overhang };

@@ -4,10 +4,9 @@ import { clipLine } from './clip.js';
 import type { InkIndex } from './inkIndex.js';
 import { type PanelScales, panelOf, placeAt } from './panelScales.js';
 import { paperBehind, textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
-
-type Point = [number, number];
 
 /** Places along a line that are tried, as shares of its length from its upper or right end. */
 const tries = [0, 1, ...Array.from({ length: 19 }, (_, i) => (i + 1) / 20)];

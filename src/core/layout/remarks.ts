@@ -5,6 +5,7 @@ import { pathThrough } from './lineInk.js';
 import { lineStroke } from './marks/line.js';
 import { type PanelScales, panelOf } from './panelScales.js';
 import { textAt } from './place.js';
+import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { em, setRole } from './typesetter.js';
 
@@ -42,7 +43,7 @@ export function remarkInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Pla
     if (!keyed || !own || of === undefined) return [item];
     const fill = fillOf(sheet, own, of, own.marks[0]?.cell ?? {});
     const { stroke } = lineStroke(sheet, 'fit', fill, of);
-    const ends: [number, number][] = [
+    const ends: Point[] = [
       [best.x, middle],
       [best.x + key - 0.4 * size, middle],
     ];

@@ -1,5 +1,6 @@
 import type { Box } from '../plate/plate.js';
 import { arity, eachCommand, type Outline } from '../type/outline.js';
+import type { Point } from './point.js';
 
 /** A side of a rectangle, whose corners are rounded. */
 export type Side = 'top' | 'bottom' | 'left' | 'right';
@@ -23,14 +24,14 @@ export function roundedRect({ x, y, width, height }: Box, radius: number, sides:
     0,
     Math.min(radius, width / Math.max(both(0, 1), both(2, 3)), height / Math.max(both(1, 2), both(3, 0))),
   );
-  const places: [number, number][] = [
+  const places: Point[] = [
     [x, y],
     [x + width, y],
     [x + width, y + height],
     [x, y + height],
   ];
   // The way that the outline takes from each corner, clockwise.
-  const ways: [number, number][] = [
+  const ways: Point[] = [
     [1, 0],
     [0, 1],
     [-1, 0],
@@ -39,7 +40,7 @@ export function roundedRect({ x, y, width, height }: Box, radius: number, sides:
   let commands = '';
   const coordinates: number[] = [];
   for (const [i, [px, py]] of places.entries()) {
-    const [out, back] = [ways[i] as [number, number], ways[(i + 3) % 4] as [number, number]];
+    const [out, back] = [ways[i] as Point, ways[(i + 3) % 4] as Point];
     const start = commands === '' ? 'M' : 'L';
     if (!round[i] || r === 0) {
       commands += start;
@@ -62,8 +63,8 @@ export function roundedRect({ x, y, width, height }: Box, radius: number, sides:
 }
 
 /** An outline as rings of straight lines, for patterns that are cut to it. */
-export function ringsOf(outline: Outline): [number, number][][] {
-  const rings: [number, number][][] = [];
+export function ringsOf(outline: Outline): Point[][] {
+  const rings: Point[][] = [];
   let [x, y] = [0, 0];
   eachCommand(outline, (command, at) => {
     const p = outline.coordinates.slice(at, at + arity[command]);

@@ -10,7 +10,7 @@ import { equalPanel } from './equalScales.js';
 import { type GridPlace, gridPlace } from './grid.js';
 import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './panelNeeds.js';
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from './secondAxis.js';
-import type { Fitted, NoFittedAxis, Settled, SettledPanel } from './settled.js';
+import type { AnyAxis, NoFittedAxis, Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
@@ -21,7 +21,7 @@ const mostPasses = 8;
 type FittedAxes = Map<AxisPlan, { axis: FittedValueAxis; tickScale: number }>;
 
 /** Fits both axes to a panel. The names of categories come first: they decide the size of all tick labels. */
-function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: Fitted; y: Fitted } {
+function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: AnyAxis } {
   const { x, y } = sheet.plan;
   const [width, height] = [panel.width, panel.height];
   const named = {
@@ -56,7 +56,7 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: Fitted; y: Fi
 }
 
 /** Decimals of the numbers at the marks: those of the axis along which marks are measured. */
-function dataDecimals(sheet: Sheet, x: Fitted, y: Fitted): number {
+function dataDecimals(sheet: Sheet, x: AnyAxis, y: AnyAxis): number {
   const measured = sheet.plan.direction === 'vertical' ? y : x;
   return measured.shows === 'value' ? measured.dataDecimals : 0;
 }

@@ -14,15 +14,15 @@ export interface NoFittedAxis extends FittedAxis {
   shows: 'none';
 }
 
-export type Fitted = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
+export type AnyAxis = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
 
 /** A panel with its axes. */
 export interface SettledPanel {
   sheet: Sheet;
   place: GridPlace;
   panel: Box;
-  x: Fitted;
-  y: Fitted;
+  x: AnyAxis;
+  y: AnyAxis;
   scales: PanelScales;
   labels: Annotations;
   title?: TextBlock;

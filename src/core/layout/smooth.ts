@@ -1,4 +1,4 @@
-type Point = [number, number];
+import type { Point } from './point.js';
 
 /** Points from corner to corner of the fine line, so near that in print none shows, and the most parts of a stretch. */
 const fineness = 1.5;

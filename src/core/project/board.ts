@@ -20,7 +20,7 @@ import { madeFrom } from './madeFrom.js';
 import type { Store } from './store.js';
 
 /** Side by side and below each other, in points. */
-interface Cell {
+interface Slot {
   x: number;
   y: number;
   width: number;
@@ -37,24 +37,24 @@ interface BoardContext {
   caption: boolean;
 }
 
-function cellsOf(board: BoardFile, count: number, head: number): { cells: Cell[]; width: number; height: number } {
+function slotsOf(board: BoardFile, count: number, head: number): { slots: Slot[]; width: number; height: number } {
   const points = (value: string) => lengthInPoints(value) ?? 0;
   const [width, height] = [points(board.size.width), points(board.size.height)];
   const gap = points(board.gap ?? '6mm');
   const across = Math.min(count, Math.max(1, board.across ?? 2));
   const rows = Math.ceil(count / across);
   const [w, h] = [(width - gap * (across - 1)) / across, (height - gap * (rows - 1)) / rows - head];
-  const cells = Array.from({ length: count }, (_, i) => ({
+  const slots = Array.from({ length: count }, (_, i) => ({
     x: (i % across) * (w + gap),
     y: Math.floor(i / across) * (h + head + gap) + head,
     width: w,
     height: h,
   }));
-  return { cells, width, height };
+  return { slots, width, height };
 }
 
-/** A figure with the size of its cell in place of its own. */
-const sized = (gathered: Gathered, { width, height }: Cell): Gathered => ({
+/** A figure with the size of its slot in place of its own. */
+const sized = (gathered: Gathered, { width, height }: Slot): Gathered => ({
   ...gathered,
   resolved: { ...gathered.resolved, settings: { ...gathered.resolved.settings, width, height } },
 });
@@ -90,22 +90,22 @@ const typesetterOf = ({ settings, faces }: Pick<Drawing, 'settings' | 'faces'>):
   scale: 1,
 });
 
-/** The ink of all figures in their cells, each with its letter. */
+/** The ink of all figures in their slots, each with its letter. */
 function inkOf(
   parts: readonly Drawing[],
-  cells: readonly Cell[],
+  slots: readonly Slot[],
   setter: Typesetter,
   { board, head }: BoardContext,
 ): PlateItem[] {
   const { settings } = setter;
   const { color } = settings.text.panelTitle;
   return parts.flatMap(({ plate }, i): PlateItem[] => {
-    const cell = cells[i] as Cell;
-    const ink = plate.items.map((item) => ({ ...moved(item, cell.x, cell.y), role: `figures[${i}].${item.role}` }));
+    const slot = slots[i] as Slot;
+    const ink = plate.items.map((item) => ({ ...moved(item, slot.x, slot.y), role: `figures[${i}].${item.role}` }));
     if (!(board.letters ?? true)) return ink;
     const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
     const label = { role: `figures[${i}].letter`, from: 'letters', color };
-    return [...ink, textAt(block, cell.x + settings.space.page * em(setter), cell.y - head, label)];
+    return [...ink, textAt(block, slot.x + settings.space.page * em(setter), slot.y - head, label)];
   });
 }
 
@@ -114,18 +114,18 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
   const { board, id, made, head, caption } = context;
   const [first] = parts;
   const letters = board.letters ?? true;
-  const { cells, width, height } = cellsOf(board, parts.length, head);
+  const { slots, width, height } = slotsOf(board, parts.length, head);
   const faces = joinedFaces(parts.map((part) => part.faces) as [Faces, ...Faces[]]);
   const settings = { ...first.settings, width, height };
   const setter = typesetterOf({ settings, faces });
-  const items = inkOf(parts, cells, setter, context);
+  const items = inkOf(parts, slots, setter, context);
   const { title, number, note = 'auto' } = board.caption ?? {};
   const notes = lettered(
     parts.map((part) => part.note.join(' ')),
     letters,
   );
   const words = { number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
-  const panel = boxAround(cells) ?? { x: 0, y: 0, width, height };
+  const panel = boxAround(slots) ?? { x: 0, y: 0, width, height };
   const page = caption ? captioned(setter, words, items, panel) : { items, panel, height };
   const authors = new Set(parts.map(({ about }) => about.author));
   const [author] = authors.size === 1 ? authors : [undefined];
@@ -210,13 +210,13 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const [first] = gathered as [Gathered];
   const setter = typesetterOf({ settings: first.resolved.settings, faces: first.faces });
   const head = (board.letters ?? true) ? setRole(setter, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
-  const { cells } = cellsOf(board, gathered.length, head);
-  const [smallest] = cells as [Cell];
+  const { slots } = slotsOf(board, gathered.length, head);
+  const [smallest] = slots as [Slot];
   if (!(smallest.width > 20 && smallest.height > 20)) {
-    return fail([...problems, error('board-small', { count: cells.length }, reading.source.locate(['size']))]);
+    return fail([...problems, error('board-small', { count: slots.length }, reading.source.locate(['size']))]);
   }
   const parts = gathered.flatMap((one, i): Drawing[] => {
-    const composed = compose(sized(one, cells[i] as Cell), { trace: options.trace });
+    const composed = compose(sized(one, slots[i] as Slot), { trace: options.trace });
     problems.push(...composed.problems);
     return composed.ok ? [composed.value] : [];
   });

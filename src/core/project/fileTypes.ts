@@ -1604,9 +1604,9 @@ export interface FigureFile {
      */
     category?: AxisLook;
     /**
-     * The axis with the bins of a histogram, which is one with numbers too.
+     * An axis of numbers that marks stand along, one with numbers too: bins, dates and numbers of lines, both axes of curves.
      */
-    bins?: AxisLook;
+    along?: AxisLook;
     /**
      * The horizontal axis.
      */

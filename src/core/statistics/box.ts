@@ -13,7 +13,7 @@ export type Whiskers =
   | { rule: 'percentiles'; low: number; high: number };
 
 /** The five numbers of a box with its whiskers. Places of values beyond the whiskers are given apart. */
-export interface Box {
+export interface BoxSummary {
   low: number;
   q1: number;
   median: number;
@@ -82,7 +82,7 @@ function whiskerEnds({ values, quarters, percentile }: BoxSample, whiskers: Whis
  *
  * @param sample at least one value
  */
-export function boxOfSample(sample: BoxSample, whiskers: Whiskers): Box {
+export function boxOfSample(sample: BoxSample, whiskers: Whiskers): BoxSummary {
   const [low, high] = whiskerEnds(sample, whiskers);
   const [least, greatest] = fences(sample.quarters, 3);
   const beyond = Array.from(sample.values).filter((value) => value < low || value > high);
@@ -97,7 +97,7 @@ export function boxOfSample(sample: BoxSample, whiskers: Whiskers): Box {
 }
 
 /** The notch about a median: ± 1.57 · IQR / √n (McGill, Tukey & Larsen 1978); notches apart speak for unlike medians. */
-export function notchOf({ q1, median, q3 }: Box, n: number): Interval {
+export function notchOf({ q1, median, q3 }: BoxSummary, n: number): Interval {
   const half = (1.57 * (q3 - q1)) / Math.sqrt(n);
   return { low: median - half, high: median + half };
 }

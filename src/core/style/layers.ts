@@ -27,13 +27,13 @@ export function over(below: unknown, above: unknown): unknown {
   return joined;
 }
 
-/** What an axis shows: categories, numbers, the bins that numbers are cut into, or nothing. */
-export type Shows = 'category' | 'value' | 'bins' | 'none';
+/** What an axis shows: categories, numbers that are read off, numbers that marks stand along, or nothing. */
+export type Shows = 'category' | 'value' | 'along' | 'none';
 
-/** The keys of `axes` that speak of one axis, widest first. Bins are numbers too. */
+/** The keys of `axes` that speak of one axis, widest first. What marks stand along are numbers too. */
 export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
-  shows === 'bins'
-    ? (['all', 'value', 'bins', axis] as const)
+  shows === 'along'
+    ? (['all', 'value', 'along', axis] as const)
     : shows === 'none'
       ? (['all', axis] as const)
       : (['all', shows, axis] as const);

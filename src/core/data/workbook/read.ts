@@ -1,6 +1,6 @@
 import { nearest } from '../../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../document/problem.js';
-import type { Cell } from '../columnReader.js';
+import type { CellValue } from '../columnReader.js';
 import { type GridLine, tableOfLines } from '../gridTable.js';
 import { TableBuilder, type TableReading } from '../readTable.js';
 import type { Table } from '../table.js';
@@ -115,7 +115,7 @@ function linesOf(
   const named = width ?? (header && first ? widest([first]) : widest(rows));
   const problems = width === undefined ? strayProblem(rows, named, file) : [];
   const lines = rows.flatMap(({ line, cells }): GridLine[] => {
-    const own = Array.from({ length: named }, (_, i): Cell => cells.get(from + i) ?? '');
+    const own = Array.from({ length: named }, (_, i): CellValue => cells.get(from + i) ?? '');
     return own.every((cell) => cell === '') ? [] : [{ cells: own, line }];
   });
   return { lines, problems };

@@ -1,4 +1,4 @@
-import type { Cell } from '../columnReader.js';
+import type { CellValue } from '../columnReader.js';
 import { dateText, type Shown, timeOnly } from './dates.js';
 import { type Parts, WorkbookFault } from './parts.js';
 import { readXml, unescaped } from './xml.js';
@@ -7,7 +7,7 @@ import { readXml, unescaped } from './xml.js';
 export interface SheetRow {
   /** Number of the row, from 1. */
   line: number;
-  cells: Map<number, Cell>;
+  cells: Map<number, CellValue>;
 }
 
 /** What the cells of a sheet refer to. */
@@ -24,7 +24,7 @@ export const columnOf = (letters: string): number =>
 const mostColumns = 16_384;
 
 /** What stands in a cell, by its type. A formula that was never computed stands as itself, for it has no value. */
-function cellOf(type: string, style: number, value: string, formula: string, context: SheetContext): Cell {
+function cellOf(type: string, style: number, value: string, formula: string, context: SheetContext): CellValue {
   if (value === '' && formula !== '') return `=${formula}`;
   if (type === 's') {
     const found = context.strings[Number(value)];

@@ -109,7 +109,11 @@ export const axesShape = {
       all: styled(axis('Both axes.')),
       value: open(axis('The axis with numbers.')),
       category: open(axis('The axis with categories.')),
-      bins: open(axis('The axis with the bins of a histogram, which is one with numbers too.')),
+      along: open(
+        axis(
+          'An axis of numbers that marks stand along, one with numbers too: bins, dates and numbers of lines, both axes of curves.',
+        ),
+      ),
       x: open(axis('The horizontal axis.')),
       y: open(axis('The vertical axis.')),
     }),

@@ -3,11 +3,12 @@ import { clipSurface } from '../clip.js';
 import { patternInk } from '../fillInk.js';
 import { pathThrough } from '../lineInk.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
+import type { Point } from '../point.js';
 import type { MarkType } from './markType.js';
 
 /** The surface on the page, cut at the limits. */
-function surfaceOf({ xs, low, high }: BandMark, scales: PanelScales): [number, number][] {
-  const at = (x: number, y: number): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)];
+function surfaceOf({ xs, low, high }: BandMark, scales: PanelScales): Point[] {
+  const at = (x: number, y: number): Point => [placeAt(scales.x, x), placeAt(scales.y, y)];
   const upper = xs.map((x, i) => at(x, high[i] as number));
   const lower = xs.map((x, i) => at(x, low[i] as number)).reverse();
   return clipSurface([...upper, ...lower], panelOf(scales));

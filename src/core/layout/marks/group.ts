@@ -4,6 +4,7 @@ import { placeOf } from '../../scale/categoryScale.js';
 import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
+import type { Point } from '../point.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
@@ -38,15 +39,9 @@ export function groupEdges(
 }
 
 /** A straight line between two places, each given along the axis of categories and along that of values. */
-function line(
-  scales: GroupScales,
-  role: string,
-  stroke: LineItem['stroke'],
-  a: [number, number],
-  b: [number, number],
-): LineItem {
-  const [from, to] = scales.vertical ? [a, b] : [a.toReversed() as typeof a, b.toReversed() as typeof b];
-  return straightLine(role, 'errorBars', stroke, from, to);
+function line(scales: GroupScales, role: string, stroke: LineItem['stroke'], a: Point, b: Point): LineItem {
+  const onPage = ([along, at]: Point): Point => (scales.vertical ? [along, at] : [at, along]);
+  return straightLine(role, 'errorBars', stroke, onPage(a), onPage(b));
 }
 
 /** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
@@ -63,13 +58,10 @@ function errorLines(sheet: Typesetter, scales: GroupScales, mark: GroupMark, rol
   const middle = (edges[0] + edges[1]) / 2;
   const half = Math.min(cap * em(sheet), (edges[1] - edges[0]) * 0.6) / 2;
   const [low, high] = [held(scales.values, interval.low), held(scales.values, interval.high)];
-  const across = (name: string, at: number) => ({
-    role: `${role}.${name}`,
-    a: [middle - half, at] as [number, number],
-    b: [middle + half, at] as [number, number],
-  });
+  const stroke = (name: string, a: Point, b: Point) => ({ role: `${role}.${name}`, a, b });
+  const across = (name: string, at: number) => stroke(name, [middle - half, at], [middle + half, at]);
   const strokes = [
-    { role: `${role}.stem`, a: [middle, low] as [number, number], b: [middle, high] as [number, number] },
+    stroke('stem', [middle, low], [middle, high]),
     ...(half > 0 && interval.low >= least ? [across('low', low)] : []),
     ...(half > 0 && interval.high <= greatest ? [across('high', high)] : []),
   ];

@@ -5,6 +5,7 @@ import { clipLine } from '../clip.js';
 import { pathThrough } from '../lineInk.js';
 import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
+import type { Point } from '../point.js';
 import { smoothed } from '../smooth.js';
 import type { Typesetter } from '../typesetter.js';
 import type { MarkType } from './markType.js';
@@ -38,29 +39,23 @@ export function lineStroke(
 }
 
 /** A light edge under lines that run over the marks of their series. */
-const halo = (
-  { settings }: Typesetter,
-  pieces: [number, number][][],
-  role: string,
-  from: string,
-  width: number,
-): PathItem[] =>
+const halo = ({ settings }: Typesetter, pieces: Point[][], role: string, from: string, width: number): PathItem[] =>
   pieces.map((piece, i) =>
     pathThrough(piece, { role: `${role}.halo[${i}]`, from }, { stroke: { width: width + 1.6, color: settings.paper } }),
   );
 
 /** The places of a line; where a straight one is bent by the scale of an axis, many on its way. */
-function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): [number, number][] {
-  const pairs = xs.map((at, i): [number, number] => [at, ys[i] as number]);
+function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): Point[] {
+  const pairs = xs.map((at, i): Point => [at, ys[i] as number]);
   const straight = !('transform' in x && x.transform) && !('transform' in y && y.transform);
   if (straight || pairs.length !== 2 || as === 'series') return pairs;
-  const [[x0, y0], [x1, y1]] = pairs as [[number, number], [number, number]];
+  const [[x0, y0], [x1, y1]] = pairs as [Point, Point];
   return Array.from({ length: 201 }, (_, i) => [x0 + ((x1 - x0) * i) / 200, y0 + ((y1 - y0) * i) / 200]);
 }
 
 /** The pieces of a line on the page, cut at the limits. */
-function piecesOf(mark: LineMark, { settings }: Typesetter, scales: PanelScales): [number, number][][] {
-  const points = bent(mark, scales).map(([x, y]): [number, number] => [placeAt(scales.x, x), placeAt(scales.y, y)]);
+function piecesOf(mark: LineMark, { settings }: Typesetter, scales: PanelScales): Point[][] {
+  const points = bent(mark, scales).map(([x, y]): Point => [placeAt(scales.x, x), placeAt(scales.y, y)]);
   if (mark.closed && points[0]) points.push(points[0]);
   const smooth = settings.lines.smooth && mark.as === 'series' && !mark.closed;
   return clipLine(smooth ? smoothed(points) : points, panelOf(scales));

@@ -4,6 +4,7 @@ import type { Box, PathItem } from '../../plate/plate.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
 import type { Fill } from '../looks.js';
+import type { Point } from '../point.js';
 import type { Typesetter } from '../typesetter.js';
 
 export type { MarkerShape } from '../../style/settings.js';
@@ -11,25 +12,25 @@ export type { MarkerShape } from '../../style/settings.js';
 /** Handle length of a quarter circle as a cubic curve, for a radius of 1. */
 const quarter = 0.5522847498;
 
-const polygon = (points: readonly (readonly [number, number])[]): Outline => ({
+const polygon = (points: readonly Point[]): Outline => ({
   commands: `M${'L'.repeat(points.length - 1)}Z`,
   coordinates: points.flat(),
 });
 
 /** A regular polygon or star of unit area of a circle of diameter 1, its first corner upwards. */
-function regular(corners: number, inner = 1): readonly (readonly [number, number])[] {
+function regular(corners: number, inner = 1): readonly Point[] {
   const count = inner === 1 ? corners : 2 * corners;
   const points = Array.from({ length: count }, (_, i) => {
     const [angle, radius] = [(2 * Math.PI * i) / count, i % 2 === 1 ? inner : 1];
-    return [radius * Math.sin(angle), -radius * Math.cos(angle)] as [number, number];
+    return [radius * Math.sin(angle), -radius * Math.cos(angle)] as Point;
   });
   return withArea(points);
 }
 
 /** A polygon at the size at which it has the area of a circle of diameter 1. */
-function withArea(points: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] {
+function withArea(points: readonly Point[]): readonly Point[] {
   const area = points.reduce((sum, [x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length] as [number, number];
+    const [nextX, nextY] = points[(i + 1) % points.length] as Point;
     return sum + (x * nextY - nextX * y) / 2;
   }, 0);
   const scale = Math.sqrt(Math.PI / 4 / Math.abs(area));
@@ -51,7 +52,7 @@ const plus = withArea([
   [-1, -arm],
   [-arm, -arm],
 ]);
-const turned = (points: readonly (readonly [number, number])[]) =>
+const turned = (points: readonly Point[]) =>
   points.map(([x, y]) => [(x - y) * Math.SQRT1_2, (x + y) * Math.SQRT1_2] as const);
 
 type Filled = Exclude<MarkerShape, `open-${string}`>;

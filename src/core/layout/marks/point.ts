@@ -4,6 +4,7 @@ import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
 import type { Fill } from '../looks.js';
 import { type AxisScale, held, placeAt, within } from '../panelScales.js';
+import type { Point } from '../point.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import { markerAt } from './markers.js';
@@ -17,8 +18,7 @@ function errorInk(sheet: Typesetter, y: AxisScale, mark: PointMark, x: number, r
   const half = (cap * em(sheet)) / 2;
   const at = (value: number) => placeAt(y, Math.min(y.high, Math.max(y.low, value)));
   const stroke = { width, color: fill.color };
-  const line = (name: string, a: [number, number], b: [number, number]) =>
-    straightLine(`${role}.${name}`, fill.from, stroke, a, b);
+  const line = (name: string, a: Point, b: Point) => straightLine(`${role}.${name}`, fill.from, stroke, a, b);
   const across = (name: string, value: number) =>
     half > 0 && within(y, value) ? [line(name, [x - half, at(value)], [x + half, at(value)])] : [];
   return [
