@@ -5,11 +5,26 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
+
+/**
+ * The compiled faces stay in the files of the library, which the package has anyway: the command reads the one string
+ * that each consists of.
+ */
+const facesOfLibrary = {
+  name: 'faces-of-library',
+  setup({ onLoad }) {
+    onLoad({ filter: /[\\/]type[\\/]faces[\\/][^\\/]+\.ts$/ }, ({ path }) => {
+      const file = JSON.stringify(`../core/type/faces/${basename(path, '.ts')}.js`);
+      const read = `readFileSync(new URL(${file}, import.meta.url), 'latin1')`;
+      return { contents: `import { readFileSync } from 'node:fs';\nexport const table = ${read}.split("'")[1];` };
+    });
+  },
+};
 
 rmSync(join(root, 'dist/bin'), { recursive: true, force: true });
 await build({
@@ -21,12 +36,13 @@ await build({
   format: 'cjs',
   platform: 'node',
   target: 'node20',
+  plugins: [facesOfLibrary],
   // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
   alias: { yaml: join(root, 'node_modules/yaml/browser/dist/index.js') },
   // A script with a compiled form has no import(): what it loads later, it requires.
   supported: { 'dynamic-import': false },
   // Heavy libraries stay outside and are loaded when first needed.
-  external: ['fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font', 'sharp', 'read-excel-file/universal'],
+  external: ['fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font', 'sharp'],
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(require.resolve('./hexis.cjs')).href;" },
   logLevel: 'warning',

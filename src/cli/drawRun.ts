@@ -6,7 +6,7 @@ import type { Format } from '../core/export/writer.js';
 import type { Drawing } from '../core/project/drawing.js';
 import { openProject, type Project } from '../core/project/project.js';
 import { writeAs } from '../core/project/write.js';
-import { disk, filesRead, noFile, signatureOf } from '../node/disk.js';
+import { disk, filesRead, systemReason } from '../node/disk.js';
 import { fileName } from '../node/fileName.js';
 import { formats } from '../node/formats.js';
 import { inputProblems, type Output, save } from '../node/save.js';
@@ -225,19 +225,6 @@ async function drawAll(project: Project, figures: readonly string[], call: DrawC
   return failed ? exitCode(problems) : exit.done;
 }
 
-const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
-
-/** Whether a file has changed since it was read, come or gone. */
-async function changed(): Promise<boolean> {
-  const all = await Promise.all(
-    [...filesRead].map(async ([path, before]) => {
-      const now = await stat(path, { bigint: true }).then(signatureOf, () => noFile);
-      return now !== before;
-    }),
-  );
-  return all.includes(true);
-}
-
 /** Says where settings come from, figure by figure. */
 async function explainAll(project: Project, figures: readonly string[], what: string): Promise<number> {
   const problems: Problem[] = [];
@@ -259,9 +246,11 @@ export async function runDraw(figures: string[], call: DrawCall): Promise<number
   const code = await drawAll(project, figures, call);
   if (!call.watch || filesRead.size === 0) return code;
   say(`waiting for changes of ${filesRead.size} files; end with Ctrl-C`);
-  for (;;) {
-    await pause(200);
-    // Each file is held against what it was when it was read, so that a change while drawing counts as well.
-    if (await changed()) await drawAll(project, figures, call);
+  const { changes } = await import('./changes.js');
+  try {
+    for await (const _ of changes()) await drawAll(project, figures, call);
+  } catch (fault) {
+    reportProblems([error('watching-failed', { reason: systemReason(fault) })]);
   }
+  return exit.done;
 }

@@ -1,3 +1,4 @@
+import { inColumns } from '../core/document/columns.js';
 import { error, fail, type Outcome, placeText, succeed } from '../core/document/problem.js';
 import type { Drawing } from '../core/project/drawing.js';
 import { type Explanation, explain, nearestTo, type Said } from '../core/project/explain.js';
@@ -15,11 +16,9 @@ const saidText = ({ layer, path, place }: Said, asked: string) =>
 function settingsText(settings: Explanation['settings']): string[] {
   const rows = settings.map(({ path, said: [first, ...covered] }) => {
     const before = covered.map((said) => `; in place of ${valueText(said.value)} of ${saidText(said, path)}`).join('');
-    return [path, valueText(first?.value), `${first ? saidText(first, path) : ''}${before}`] as const;
+    return [path, valueText(first?.value), `${first ? saidText(first, path) : ''}${before}`];
   });
-  const width = (column: 0 | 1) => rows.reduce((most, row) => Math.max(most, row[column].length), 0);
-  const [paths, values] = [width(0), Math.min(24, width(1))];
-  return rows.map(([path, value, said]) => `${path.padEnd(paths)}  ${value.padEnd(values)}  ${said}`);
+  return inColumns(rows, { widest: 24 });
 }
 
 function explanationText({ settings, items }: Explanation): string {

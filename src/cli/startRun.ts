@@ -5,6 +5,7 @@ import type { NumberNotation } from '../core/data/numberText.js';
 import { pointNotation } from '../core/data/numberText.js';
 import { type ColumnProfile, notationOfTable, profileTable } from '../core/data/profile.js';
 import { everyColumn, type Table } from '../core/data/table.js';
+import { inColumns } from '../core/document/columns.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { type ThousandsMark, thousandsMarks } from '../core/document/thousandsMarks.js';
 import { type DraftWish, draftChart, draftCodebook, draftFigure } from '../core/project/draft.js';
@@ -61,15 +62,7 @@ function profileText(profiles: readonly ColumnProfile[]): string {
       remarks(profile),
     ]),
   ];
-  const widths = [0, 1, 2, 3].map((i) => Math.max(...rows.map((row) => (row[i] as string).length)));
-  return rows
-    .map((row) =>
-      row
-        .map((text, i) => (i === 2 ? text.padStart(widths[2] as number) : text.padEnd(widths[i] ?? 0)))
-        .join('  ')
-        .trimEnd(),
-    )
-    .join('\n');
+  return inColumns(rows, { isRight: (column) => column === 2 }).join('\n');
 }
 
 /** Marks that the call names and that there are not. */

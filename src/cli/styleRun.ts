@@ -1,4 +1,5 @@
 import { views } from '../core/color/views.js';
+import { inColumns } from '../core/document/columns.js';
 import { openProject } from '../core/project/project.js';
 import { reportStyle, type StyleReport } from '../core/project/styleReport.js';
 import { disk } from '../node/disk.js';
@@ -10,13 +11,8 @@ const valueText = (value: unknown) => {
   return text.length > 44 ? `${text.slice(0, 43)}…` : text;
 };
 
-/** Cells in columns; numbers to the right, texts to the left. */
-function columns(rows: readonly (readonly string[])[], right: (column: number) => boolean = () => false): string[] {
-  const widths = rows.reduce<number[]>((most, row) => row.map((cell, i) => Math.max(most[i] ?? 0, cell.length)), []);
-  const padded = (cell: string, i: number) =>
-    right(i) ? cell.padStart(widths[i] as number) : cell.padEnd(widths[i] as number);
-  return rows.map((row) => `  ${row.map(padded).join('  ').trimEnd()}`);
-}
+/** Texts in columns, set in from the left. */
+const columns = (...table: Parameters<typeof inColumns>) => inColumns(...table).map((line) => `  ${line}`);
 
 function settingLines({ sets, inherited }: StyleReport): string[] {
   const rows = sets.map(({ path, value, before }) => [
@@ -42,7 +38,7 @@ function paletteLines({ palettes }: StyleReport): string[] {
   ]);
   return [
     'distances of the two nearest colours (CIEDE2000; in grey, steps of L*)',
-    ...columns([head, ...rows], (column) => column > 0 && column <= views.length + 1),
+    ...columns([head, ...rows], { isRight: (column) => column > 0 && column <= views.length + 1 }),
   ];
 }
 
@@ -58,7 +54,7 @@ function reportText(report: StyleReport): string {
     `style ${name}`,
     ...settingLines(report),
     'contrast on the paper',
-    ...columns(contrasts, (column) => column === 2),
+    ...columns(contrasts, { isRight: (column) => column === 2 }),
     `smallest text: ${smallest.size}pt (${smallest.path})`,
     ...paletteLines(report),
     `told apart beside colours by ${cues.patterns} patterns, ${cues.markers} markers, ${cues.dashes} dashes`,

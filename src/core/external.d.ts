@@ -1,4 +1,7 @@
-/** The parts that we use of libraries without types of their own that fit a program without Node or a browser. */
+/**
+ * The parts that we use of libraries without types of their own. Where some are published, they need those of Node or of
+ * a browser, which the core must not see.
+ */
 
 /** Part of every place that the core runs in (Encoding Standard). */
 declare class TextDecoder {
@@ -132,9 +135,4 @@ declare module 'pdfkit' {
   }
   const PDFDocument: new (options: Record<string, unknown>) => Document;
   export default PDFDocument;
-}
-
-declare module 'read-excel-file/universal' {
-  type Cell = string | number | boolean | Date | null;
-  export default function readSheets(bytes: ArrayBuffer): Promise<{ sheet: string; data: Cell[][] }[]>;
 }

@@ -1,6 +1,8 @@
 import { constants } from 'node:fs';
 import { type FileHandle, open, readdir, stat } from 'node:fs/promises';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliDecompress } from 'node:zlib';
 import { decodeText } from '../core/data/encoding.js';
 import { type Source, SourceFault } from '../core/project/source.js';
 import { packageRoot } from './packageRoot.js';
@@ -96,10 +98,13 @@ export const disk: Source = {
     const names = await readdir(folder).catch(() => []);
     return names.slice(0, 2000).map((name) => join(folder, name));
   },
-  shippedFont: (family, variant) => read(join(packageRoot, 'assets', 'faces', family.toLowerCase(), `${variant}.ttf`)),
+  async shippedFont(family, variant) {
+    const packed = await read(join(packageRoot, 'dist', 'faces', family.toLowerCase(), `${variant}.ttf.br`));
+    return promisify(brotliDecompress)(packed);
+  },
   tryFont: async (font, text) => (await import('./tryFont.js')).tryFont(font, text),
   async subsetFont(font, characters) {
     const { default: subset } = await import('subset-font');
-    return subset(font as never, characters, { targetFormat: 'woff2' });
+    return subset(Buffer.from(font), characters, { targetFormat: 'woff2' });
   },
 };

@@ -1,33 +1,11 @@
 import { Resvg } from '@resvg/resvg-js';
 import { zlibSync } from 'fflate';
+import encodeChunks from 'png-chunks-encode';
 import { writeSvg } from '../core/export/svg.js';
 import { traceOf } from '../core/export/trace.js';
 import type { WriteContext, Writer } from '../core/export/writer.js';
 import { xmlText } from '../core/export/xml.js';
 import type { Plate } from '../core/plate/plate.js';
-
-/** CRC-32 of PNG chunks (ISO 3309), by its table. */
-const crcTable = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n;
-  for (let k = 0; k < 8; k += 1) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-  return c;
-});
-
-function crc32(bytes: Uint8Array): number {
-  let c = 0xffffffff;
-  for (const byte of bytes) c = (crcTable[(c ^ byte) & 0xff] as number) ^ (c >>> 8);
-  return (c ^ 0xffffffff) >>> 0;
-}
-
-function chunk(type: string, data: Uint8Array): Uint8Array {
-  const bytes = new Uint8Array(12 + data.length);
-  const view = new DataView(bytes.buffer);
-  view.setUint32(0, data.length);
-  bytes.set(new TextEncoder().encode(type), 4);
-  bytes.set(data, 8);
-  view.setUint32(8 + data.length, crc32(bytes.subarray(4, 8 + data.length)));
-  return bytes;
-}
 
 const uint32s = (...values: number[]) => {
   const view = new DataView(new ArrayBuffer(4 * values.length));
@@ -80,21 +58,15 @@ export function encodePng(
   const channels = clear ? 4 : 3;
   const header = new Uint8Array([...uint32s(width, height), 8, clear ? 6 : 2, 0, 0, 0]);
   const perMetre = Math.round(dpi / 0.0254);
-  const parts = [
-    Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a),
-    chunk('IHDR', header),
-    chunk('pHYs', new Uint8Array([...uint32s(perMetre, perMetre), 1])),
-    ...Object.entries(words).flatMap(([keyword, text]) => (text ? [chunk('iTXt', textData(keyword, text))] : [])),
-    chunk('IDAT', zlibSync(scanlines(pixels, width, height, channels), { level: 6 })),
-    chunk('IEND', new Uint8Array()),
-  ];
-  const bytes = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    bytes.set(part, at);
-    at += part.length;
-  }
-  return bytes;
+  return encodeChunks([
+    { name: 'IHDR', data: header },
+    { name: 'pHYs', data: new Uint8Array([...uint32s(perMetre, perMetre), 1]) },
+    ...Object.entries(words).flatMap(([keyword, text]) =>
+      text ? [{ name: 'iTXt', data: textData(keyword, text) }] : [],
+    ),
+    { name: 'IDAT', data: zlibSync(scanlines(pixels, width, height, channels), { level: 6 }) },
+    { name: 'IEND', data: new Uint8Array() },
+  ]);
 }
 
 /** The pixels of a plate: the same outlines as the SVG, on the ground of the style or on none. */

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { folderWith, hexis, root } from '../helpers/hexis.js';
@@ -38,6 +38,10 @@ describe('drawing again on change', () => {
       await until(/no column "c"/);
       writeFileSync(folder.at('f.yaml'), figure);
       await until(/f: 3 of 3 cases/);
+      // Editors that save safely write another file and give it the name.
+      writeFileSync(folder.at('next'), 'a,b\nx,1\n');
+      renameSync(folder.at('next'), folder.at('t.csv'));
+      await until(/f: 1 of 1 cases?/);
     } finally {
       child.kill();
     }

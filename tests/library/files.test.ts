@@ -5,7 +5,6 @@ import { disk, draw, formats, save } from 'hexis/node';
 import { hexOf } from '../../src/core/color/color.js';
 import { lengthInPoints } from '../../src/core/document/length.js';
 import { nearest } from '../../src/core/document/nearest.js';
-import { base64 } from '../../src/core/export/base64.js';
 import { joinPath } from '../../src/core/project/source.js';
 import { composed, drawn } from '../helpers/figures.js';
 import { demoFigure, folderWith, root } from '../helpers/hexis.js';
@@ -158,11 +157,6 @@ describe('small parts', () => {
       'bed',
       undefined,
     ]);
-  });
-
-  test('base64', () => {
-    for (const text of ['', 'a', 'ab', 'abc', 'abcd'])
-      expect(base64(new TextEncoder().encode(text))).toBe(Buffer.from(text).toString('base64'));
   });
 
   test('numbers for people are aligned, and for programs quoted', async () => {

@@ -1,5 +1,15 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -83,6 +93,22 @@ describe('the package, installed in an empty folder', () => {
     expect([live.code, live.err]).toEqual([0, '']);
   });
 
+  test('says what to install where it was installed without the libraries of pictures', () => {
+    const figure = own('demo', 'figures', 'yield-by-bed.figure.yaml');
+    for (const [ending, libraries] of [
+      ['png', '@resvg/resvg-js'],
+      ['tiff', '@resvg/resvg-js sharp'],
+    ] as const) {
+      const aside = libraries.split(' ').map((name) => [at('node_modules', name), at(name.replace('/', '-'))] as const);
+      for (const [there, kept] of aside) renameSync(there, kept);
+      const { code, err } = run(process.execPath, [own('bin', 'hexis.cjs'), 'draw', figure, '-o', `f.${ending}`]);
+      for (const [there, kept] of aside) renameSync(kept, there);
+      expect([code, existsSync(at(`f.${ending}`))]).toEqual([2, false]);
+      expect(err).toMatch(/^error: .* need @resvg\/resvg-js/);
+      expect(err).toContain(`write: npm install ${libraries}\n`);
+    }
+  });
+
   test('bundles for a browser without anything of Node', async () => {
     writeFileSync(at('page.mjs'), programs()[0] as string);
     const made = await build({
@@ -106,9 +132,11 @@ describe('the package, installed in an empty folder', () => {
   test('has what its README links, the licences of its faces, and nothing of the workshop', () => {
     const readme = readFileSync(own('README.md'), 'utf8');
     const links = [...readme.matchAll(/\]\(((?!https?:)[^)#]+)/g)].map(([, path]) => path as string);
-    expect(links.length).toBeGreaterThan(15);
-    for (const path of links) expect([path, existsSync(own(path))]).toEqual([path, true]);
-    for (const family of readdirSync(own('assets', 'faces'))) {
+    // Pictures are shown where the README is read: on the pages of the project.
+    const pages = links.filter((path) => !path.startsWith('docs/screenshots/'));
+    expect(pages.length).toBeGreaterThan(10);
+    for (const path of pages) expect([path, existsSync(own(path))]).toEqual([path, true]);
+    for (const family of readdirSync(own('dist', 'faces'))) {
       expect(readFileSync(own('assets', 'faces', family, 'LICENSE'), 'utf8')).toMatch(/SIL OPEN FONT LICENSE/i);
     }
     expect(JSON.parse(readFileSync(own('package.json'), 'utf8')).license).toBe('(MIT AND OFL-1.1)');

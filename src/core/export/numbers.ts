@@ -1,4 +1,5 @@
 import type { NumbersTable } from '../chart/plan.js';
+import { columnWidths, inColumns } from '../document/columns.js';
 import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 
 const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
@@ -21,30 +22,24 @@ function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable): str
 /** Sums of a cross table, one line each. */
 function sumLines({ sums = [] }: NumbersTable): string[] {
   if (sums.length === 0) return [];
-  const width = Math.max(...sums.map(({ name }) => name.length));
-  const most = Math.max(...sums.map(({ n }) => formatNumber(n, 0, plain).length));
-  const line = ({ name, n, percent }: (typeof sums)[number]) => {
-    const share = percent === undefined ? '' : `   ${formatNumber(percent, 1, plain).padStart(5)} %`;
-    return `  ${name.padEnd(width)}  ${formatNumber(n, 0, plain).padStart(most)}${share}`;
-  };
-  return ['Sums', ...sums.map(line), ''];
+  const rows = sums.map(({ name, n, percent }) => [
+    `  ${name}`,
+    formatNumber(n, 0, plain),
+    ...(percent === undefined ? [] : [` ${formatNumber(percent, 1, plain).padStart(5)} %`]),
+  ]);
+  return ['Sums', ...inColumns(rows, { isRight: (column) => column > 0 }), ''];
 }
 
 /** The table behind the marks for a terminal: texts from the left, numbers from the right. */
 export function numbersText(table: NumbersTable): string {
   const titles = table.columns.map((column) => column.title);
   const rows = table.rows.map((row) => row.map((value, i) => cellText(table, value, i)));
-  const widths = titles.map((title, i) => Math.max(title.length, ...rows.map((row) => (row[i] as string).length)));
-  const line = (cells: readonly string[]) =>
-    cells
-      .map((cell, i) => {
-        const width = widths[i] as number;
-        return table.columns[i]?.decimals === undefined ? cell.padEnd(width) : cell.padStart(width);
-      })
-      .join('  ')
-      .trimEnd();
-  const rule = widths.map((width) => '─'.repeat(width)).join('──');
-  return [line(titles), rule, ...rows.map(line), rule, ...sumLines(table), ...leftOutLines(table)].join('\n');
+  const all = [titles, ...rows];
+  const [head = '', ...lines] = inColumns(all, { isRight: (column) => table.columns[column]?.decimals !== undefined });
+  const rule = columnWidths(all)
+    .map((width) => '─'.repeat(width))
+    .join('──');
+  return [head, rule, ...lines, rule, ...sumLines(table), ...leftOutLines(table)].join('\n');
 }
 
 /**

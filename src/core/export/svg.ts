@@ -114,9 +114,9 @@ async function fontStyles(items: readonly PlateItem[], context: WriteContext): P
     const subset = await subsetFont(await context.fontBytes(family, variant), characters);
     const weight = variant.startsWith('bold') ? 'bold' : 'normal';
     const style = /italic/i.test(variant) ? 'italic' : 'normal';
-    const { base64 } = await import('./base64.js');
+    const { uint8ArrayToBase64 } = await import('uint8array-extras');
     rules.push(
-      `@font-face{font-family:${cssText(family)};font-weight:${weight};font-style:${style};src:url(data:font/woff2;base64,${base64(subset)}) format("woff2")}`,
+      `@font-face{font-family:${cssText(family)};font-weight:${weight};font-style:${style};src:url(data:font/woff2;base64,${uint8ArrayToBase64(subset)}) format("woff2")}`,
     );
   }
   return `<style>${escaped(rules.join(''))}</style>\n`;

@@ -29,6 +29,8 @@ export interface Format {
   description: string;
   /** Whether it is a picture of dots, whose number follows from the resolution. */
   isPicture?: boolean;
+  /** Libraries that its writer loads and that an installation may go without, as npm calls them. */
+  needs?: readonly string[];
   /** Whether the first bytes of a file are of this format, so that a new drawing may take its place. */
   isOwn(head: Uint8Array): boolean;
   load(): Promise<Writer>;

@@ -1,6 +1,6 @@
 import { error, fail, type Outcome, succeed } from '../document/problem.js';
 import { type Inks, inInks } from '../export/inks.js';
-import { type Format, WriteFault } from '../export/writer.js';
+import { type Format, WriteFault, type Writer } from '../export/writer.js';
 import type { Drawing } from './drawing.js';
 import { SourceFault } from './source.js';
 
@@ -20,6 +20,17 @@ export type Writable = Pick<Drawing, 'plate' | 'faces'> & { settings?: Pick<Draw
 
 const plainExport = { text: 'outlines', dpi: 300, inks: 'color', ground: 'auto' } as const;
 
+/** The writer of a format; a problem where a library is not there that an installation may go without. */
+async function writerOf({ name, needs, load }: Format): Promise<Outcome<Writer>> {
+  try {
+    return succeed(await load());
+  } catch (fault) {
+    if (!needs) throw fault;
+    const [reason = ''] = String((fault as Error).message ?? fault).split('\n');
+    return fail([error('library-missing', { format: name, libraries: needs, reason })]);
+  }
+}
+
 /** Writes a drawing in one format; a problem where that format needs what is not at hand, such as font files. */
 export async function writeAs(
   { plate, faces, settings }: Writable,
@@ -28,10 +39,11 @@ export async function writeAs(
 ): Promise<Outcome<Uint8Array | string>> {
   const usual = settings?.export ?? plainExport;
   const inks = options.inks ?? usual.inks;
+  const writer = await writerOf(format);
+  if (!writer.ok) return writer;
   try {
-    const write = await format.load();
     return succeed(
-      await write(inInks(plate, inks), {
+      await writer.value(inInks(plate, inks), {
         ...faces,
         text: options.text ?? usual.text,
         dpi: options.dpi ?? usual.dpi,

@@ -31,6 +31,15 @@ export const commandWordings = {
     write: '-o drawings/',
   }),
   'not-writable': (f: { path: string; reason: string }) => ({ found: `${f.path} cannot be written: ${f.reason}` }),
+  'library-missing': (f: { format: string; libraries: readonly string[]; reason: string }) => ({
+    found: `${f.format} files need ${f.libraries.join(' and ')}, which cannot be loaded: ${f.reason}`,
+    expected: `${f.libraries.length === 1 ? 'that library' : 'these libraries'} beside Hexis, or another format`,
+    write: `npm install ${f.libraries.join(' ')}`,
+  }),
+  'watching-failed': (f: { reason: string }) => ({
+    found: `the system cannot watch the files: ${f.reason}`,
+    expected: 'a call without --watch',
+  }),
   'format-unknown': (f: { found: string; known: string[] } & Nearest) => ({
     found: `"${f.found}" is no format that can be written`,
     expected: list(f.known),
