@@ -22,7 +22,11 @@ export default {
   // Both cores: by itself Jest leaves one to the terminal.
   maxWorkers: '100%',
   projects: [
-    { ...common, displayName: 'hexis', testMatch: inFolders('core', 'library', 'cli', 'formats', 'package') },
+    {
+      ...common,
+      displayName: 'hexis',
+      testMatch: inFolders('core', 'library', 'cli', 'formats', 'package', 'exercise'),
+    },
     {
       ...common,
       displayName: 'examples',

@@ -1,4 +1,5 @@
 import type { CommandSpec } from './command.js';
+import { formatOptions } from './formatOptions.js';
 
 export const drawCommand: CommandSpec = {
   name: 'draw',
@@ -9,8 +10,8 @@ export const drawCommand: CommandSpec = {
       '-o, --output <path>',
       'file or folder to write; the ending of a file says the format (default: the current folder)',
     ],
-    ['--as <formats>', 'formats, with commas: svg, pdf, eps, png, tiff, plate (default: svg)'],
-    ['--dpi <number>', 'resolution of PNG and TIFF, in dots per inch'],
+    formatOptions.as,
+    formatOptions.dpi,
     ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],
     [
       '--name <pattern>',

@@ -1,4 +1,5 @@
 import type { CommandSpec } from './command.js';
+import { formatOptions } from './formatOptions.js';
 
 export const swatchCommand: CommandSpec = {
   name: 'swatch',
@@ -6,7 +7,7 @@ export const swatchCommand: CommandSpec = {
   summary: 'draw what a style offers to choose from: colours, patterns, markers and dashes with their names',
   options: [
     ['-o, --output <path>', 'file to write; its ending says the format (default: swatch-STYLE.svg)'],
-    ['--dpi <number>', 'resolution of PNG and TIFF, in dots per inch'],
+    formatOptions.dpi,
   ],
   example: 'hexis swatch lanternfield.style.yaml -o swatch.svg',
   run: async (styles, options) => (await import('./swatchRun.js')).runSwatch(styles[0] ?? 'plain', options),

@@ -1,5 +1,3 @@
-import { writePlate } from './plateJson.js';
-import { writeSvg } from './svg.js';
 import type { Format } from './writer.js';
 
 const textOf = (head: Uint8Array) => new TextDecoder().decode(head);
@@ -12,7 +10,7 @@ export const coreFormats = [
     description: 'drawing for the web, editors and office programs',
     isOwn: (head) =>
       /^\ufeff?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s/>]/.test(textOf(head)),
-    load: async () => writeSvg,
+    load: async () => (await import('./svg.js')).writeSvg,
   },
   {
     name: 'pdf',
@@ -33,7 +31,7 @@ export const coreFormats = [
     ending: 'plate.json',
     description: 'the laid-out figure as JSON, for programs',
     isOwn: (head) => /^\s*\{\s*"hexis":\s*"plate\//.test(textOf(head)),
-    load: async () => writePlate,
+    load: async () => (await import('./plateJson.js')).writePlate,
   },
 ] as const satisfies readonly Format[];
 
