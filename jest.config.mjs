@@ -1,5 +1,7 @@
 const common = {
   testEnvironment: 'node',
+  // Copies that the mutation tester works on.
+  modulePathIgnorePatterns: ['<rootDir>/.mutation'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^hexis$': '<rootDir>/src/core/index.ts',

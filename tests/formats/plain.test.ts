@@ -1,3 +1,3 @@
 import { formatsAgree } from '../helpers/formatsAgree.js';
 
-formatsAgree('plain');
+formatsAgree('plain', ['yield-by-bed', 'yield-marked', 'kale-season', 'growth-curve', 'soil-sensor']);

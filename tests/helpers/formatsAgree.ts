@@ -1,35 +1,17 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Plate, TextItem } from 'hexis';
 import type { Browser } from 'playwright-core';
-import sharp from 'sharp';
 import { launch } from './browser.js';
-import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from './hexis.js';
+import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis } from './hexis.js';
+import { apart, limit, worstBlocks } from './renderers.js';
 
-/** Fails where any block of 8 × 8 pixels at 150 dpi differs by more than this, of 255. */
-const limit = 12;
-
-/** The greatest mean difference of any block of a picture and each of some others, with their resolutions. */
-const worstBlocks = (
-  first: string,
-  dpi: number,
-  others: readonly (readonly [picture: string, dpi: number])[],
-): number[] => {
-  const call = [join(root, 'tests/helpers/worstBlock.mjs'), first, String(dpi), ...others.flat().map(String)];
-  return execFileSync(process.execPath, call, { encoding: 'utf8' }).trim().split('\n').map(Number);
-};
-
-/** An EPS file as a picture of 600 dots to an inch, with edges smoothed as the others smooth them. */
-const ghostscript = (eps: string, picture: string) =>
-  execFileSync('gs', [
-    ...['-q', '-dSAFER', '-dBATCH', '-dNOPAUSE', '-dEPSCrop', '-sDEVICE=tiff24nc', '-r600'],
-    ...['-dTextAlphaBits=4', '-dGraphicsAlphaBits=4', `-sOutputFile=${picture}`, eps],
-  ]);
-
-/** All demo figures in a style, in every format: independent renderers show the same. */
-export const formatsAgree = (style: string) =>
+/**
+ * Some demo figures in a style, in every format: independent renderers show the same. What each type of ink looks like in
+ * each format is held by the plate of `items.test.ts`.
+ */
+export const formatsAgree = (style: string, compared: readonly string[]) =>
   describe(`the formats of one plate, in style ${style}`, () => {
     let folder: ReturnType<typeof folderWith>;
     let browser: Browser;
@@ -59,17 +41,7 @@ export const formatsAgree = (style: string) =>
 
     const plate = (id: string): Plate => JSON.parse(readFileSync(folder.at(`${id}.plate.json`), 'utf8'));
 
-    async function inBrowser(svg: string, picture: string): Promise<void> {
-      const viewport = { width: (300 * 96) / 72, height: (198 * 96) / 72 };
-      const page = await browser.newPage({ viewport, deviceScaleFactor: 600 / 96 });
-      const drawing = readFileSync(svg, 'utf8').replace(/^<\?xml.*\n/, '');
-      await page.setContent(`<style>body{margin:0}svg{display:block}</style>${drawing}`);
-      await page.screenshot({ path: picture });
-      await page.close();
-    }
-
-    test.each(ids)('%s: SVG in a browser, PDF in poppler, EPS in ghostscript, PNG and TIFF agree', async (id) => {
-      // A size of whole pixels at every resolution, so that no renderer has to round the page.
+    test.each(compared)('%s: SVG in a browser, PDF in poppler, EPS in ghostscript, PNG and TIFF agree', async (id) => {
       const original = readFileSync(demoFigure(id), 'utf8');
       const sized = original
         .replace(/^size:.*$/m, 'size: { width: 300pt, height: 198pt }')
@@ -77,26 +49,7 @@ export const formatsAgree = (style: string) =>
       const own = folderWith({ 'f.figure.yaml': sized });
       const call = ['--style', style, '--as', 'svg,pdf,eps,png,tiff', '--dpi', '600', '-o', `${own.path}/`];
       expect(hexis(['draw', own.at('f.figure.yaml'), ...call]).code).toBe(0);
-      // Poppler sets glyphs on whole pixels: a high resolution makes that small.
-      // Pictures that are not packed: packing them takes longer than drawing them.
-      const asIs = ['-tiff', '-tiffcompression', 'none', '-r', '1200', '-singlefile'];
-      execFileSync('pdftocairo', [...asIs, own.at(`${id}.pdf`), own.at('pdf')]);
-      await inBrowser(own.at(`${id}.svg`), own.at('browser.png'));
-      ghostscript(own.at(`${id}.eps`), own.at('eps.tif'));
-      const ours = own.at(`${id}.png`);
-      await sharp(own.at(`${id}.tiff`))
-        .removeAlpha()
-        .toColourspace('srgb')
-        .png()
-        .toFile(own.at('tiff.png'));
-      const apart = worstBlocks(ours, 600, [
-        [own.at('tiff.png'), 600],
-        [own.at('eps.tif'), 600],
-        [own.at('pdf.tif'), 1200],
-        [own.at('browser.png'), 600],
-      ]);
-      for (const block of apart) expect(block).toBeLessThan(limit);
-      expect(apart).toHaveLength(4);
+      for (const block of await apart(browser, own.at, id)) expect(block).toBeLessThan(limit);
       own.remove();
     });
 
@@ -113,11 +66,11 @@ export const formatsAgree = (style: string) =>
       const original = picture('a.png', '', '');
       const taller = picture('b.png', 'kind: bar', 'kind: bar\n  where: { season: summer }');
       const other = picture('c.png', 'size:', 'axes: { x: { title: Kind of bed } }\nsize:');
-      const apart = worstBlocks(original, 600, [
+      const blocks = worstBlocks(original, 600, [
         [taller, 600],
         [other, 600],
       ]);
-      for (const block of apart) expect(block).toBeGreaterThan(limit);
+      for (const block of blocks) expect(block).toBeGreaterThan(limit);
       own.remove();
     });
 

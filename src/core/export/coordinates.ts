@@ -1,4 +1,4 @@
-import { arity, eachCommand, type Outline } from '../type/outline.js';
+import { arity, eachCommand, type Outline, withoutQuadratics } from '../type/outline.js';
 
 /** A number with at most three decimals, as short as it can be written. */
 export function short(value: number): string {
@@ -10,8 +10,7 @@ export function short(value: number): string {
 export function pathData(outline: Outline): string {
   let data = '';
   eachCommand(outline, (command, at) => {
-    const count = command === 'Z' ? 0 : command === 'Q' ? 4 : command === 'C' ? 6 : 2;
-    const numbers = outline.coordinates.slice(at, at + count).map(short);
+    const numbers = outline.coordinates.slice(at, at + arity[command]).map(short);
     data += command + numbers.join(' ').replaceAll(' -', '-');
   });
   return data;
@@ -49,4 +48,18 @@ export function* pieces(
   size = 20_000,
 ): Generator<{ xs: Float64Array; ys: Float64Array }> {
   for (let i = 0; i < xs.length; i += size) yield { xs: xs.subarray(i, i + size), ys: ys.subarray(i, i + size) };
+}
+
+const operators: Readonly<Record<string, string>> = { M: 'm', L: 'l', C: 'c', Z: 'h' };
+
+/** An outline moved to a place, in the path operators that PostScript and PDF share: they know cubic curves alone. */
+export function pathOperators(outline: Outline, x = 0, y = 0): string[] {
+  const shape = withoutQuadratics(outline);
+  const parts: string[] = [];
+  eachCommand(shape, (command, at) => {
+    const points = shape.coordinates.slice(at, at + arity[command]);
+    const numbers = points.map((value, i) => short(value + (i % 2 === 0 ? x : y)));
+    parts.push([...numbers, operators[command]].join(' '));
+  });
+  return parts;
 }

@@ -1,7 +1,7 @@
 import { blended } from '../color/color.js';
 import type { PlateItem, PlateStroke } from '../plate/plate.js';
-import { arity, eachCommand, type Outline } from '../type/outline.js';
-import { short } from './coordinates.js';
+import type { Outline } from '../type/outline.js';
+import { pathOperators, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
 import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
@@ -18,28 +18,7 @@ const numbers = (...values: number[]) => values.map(short).join(' ');
 const ink = (color: string): string =>
   `${[1, 3, 5].map((at) => short(Number.parseInt(color.slice(at, at + 2), 16) / 255)).join(' ')} rg`;
 
-/** An outline as path operators; quadratic curves become cubic ones, which is exact. */
-function path(outline: Outline): string {
-  const parts: string[] = ['n'];
-  let [x, y, startX, startY] = [0, 0, 0, 0];
-  eachCommand(outline, (command, at) => {
-    const p = outline.coordinates.slice(at, at + arity[command]) as number[];
-    if (command === 'M') parts.push(`${numbers(...p)} m`);
-    else if (command === 'L') parts.push(`${numbers(...p)} l`);
-    else if (command === 'C') parts.push(`${numbers(...p)} c`);
-    else if (command === 'Q') {
-      const [qx, qy, ex, ey] = p as [number, number, number, number];
-      const third = 2 / 3;
-      parts.push(
-        `${numbers(x + third * (qx - x), y + third * (qy - y), ex + third * (qx - ex), ey + third * (qy - ey), ex, ey)} c`,
-      );
-    } else parts.push('h');
-    if (command === 'Z') [x, y] = [startX, startY];
-    else [x, y] = p.slice(-2) as [number, number];
-    if (command === 'M') [startX, startY] = [x, y];
-  });
-  return parts.join('\n');
-}
+const path = (outline: Outline): string => ['n', ...pathOperators(outline)].join('\n');
 
 const caps = { butt: 0, round: 1, square: 2 } as const;
 const joins = { miter: 0, round: 1, bevel: 2 } as const;
@@ -64,7 +43,8 @@ const rectPath = (x: number, y: number, w: number, h: number): Outline => ({
 type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => string };
 
 const draw: Drawers = {
-  rect: ({ x, y, width, height, fill, stroke }) => paint(path(rectPath(x, y, width, height)), fill, stroke),
+  rect: ({ x, y, width, height, fill, stroke }) =>
+    paint(path(rectPath(x, y, width, height)), fill, stroke && { join: 'miter', ...stroke }),
   line: ({ x1, y1, x2, y2, stroke }) =>
     paint(path({ commands: 'ML', coordinates: [x1, y1, x2, y2] }), undefined, stroke),
   path({ outline, fill, stroke, opacity = 1 }, { paper }) {

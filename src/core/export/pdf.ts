@@ -1,6 +1,6 @@
 import type { MarkersItem, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
-import { arity, eachCommand } from '../type/outline.js';
-import { pathData, pieces, short } from './coordinates.js';
+import { withoutQuadratics } from '../type/outline.js';
+import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 
@@ -43,8 +43,6 @@ function paint(pdf: Pdf, fill: string | undefined, stroke: PlateStroke | undefin
   else if (stroke) pdf.stroke(stroke.color);
 }
 
-const penLetters: Record<string, string> = { M: 'm', L: 'l', C: 'c', Z: 'h' };
-
 /** Markers in the operators of PDF (ISO 32000, 8.5): dots as lines without length, other shapes as their outlines. */
 function markerContent({ outline, round }: MarkersItem, { xs, ys }: { xs: Float64Array; ys: Float64Array }): string {
   const parts: string[] = [];
@@ -55,11 +53,7 @@ function markerContent({ outline, round }: MarkersItem, { xs, ys }: { xs: Float6
       parts.push(`${place} m ${place} l`);
       continue;
     }
-    eachCommand(outline, (command, at) => {
-      const points = outline.coordinates.slice(at, at + arity[command]);
-      const numbers = points.map((value, j) => short(value + (j % 2 === 0 ? x : y)));
-      parts.push([...numbers, penLetters[command]].join(' '));
-    });
+    parts.push(...pathOperators(outline, x, y));
   }
   return `${parts.join('\n')}\n${round === undefined ? 'f' : 'S'}`;
 }
@@ -68,10 +62,10 @@ type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }
 
 const draw: Drawers = {
   rect({ x, y, width, height, fill, stroke }, { pdf }) {
-    paint(pdf.rect(x, y, width, height), fill, stroke);
+    paint(pdf.rect(x, y, width, height), fill, stroke && { join: 'miter', ...stroke });
   },
   path({ outline, fill, stroke, opacity = 1 }, { pdf }) {
-    seen(pdf, opacity, () => paint(pdf.path(pathData(outline)), fill, stroke));
+    seen(pdf, opacity, () => paint(pdf.path(pathData(withoutQuadratics(outline))), fill, stroke));
   },
   markers(item, { pdf }) {
     const { opacity = 1, fill, round } = item;

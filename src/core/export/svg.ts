@@ -81,7 +81,7 @@ type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }
 
 const draw: Drawers = {
   rect: ({ x, y, width, height, fill, stroke }) =>
-    element('rect', { x, y, width, height, fill: fill ?? 'none', ...stroked(stroke) }),
+    element('rect', { x, y, width, height, fill: fill ?? 'none', ...stroked(stroke), 'stroke-linejoin': stroke?.join }),
   line: ({ x1, y1, x2, y2, stroke }) => element('line', { x1, y1, x2, y2, ...stroked(stroke) }),
   path: ({ outline, fill, stroke, opacity }) =>
     element('path', {

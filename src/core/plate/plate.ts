@@ -32,7 +32,10 @@ export interface Shown {
   value?: number;
 }
 
-/** A line with its dashes, the ends of which are cut off (butt) and its corners round where nothing else is said. */
+/**
+ * A line with its dashes. Where nothing else is said, their ends are cut off (butt), and corners are round, but those of
+ * rectangles pointed (miter).
+ */
 export interface PlateStroke extends DashedLine {
   cap?: 'butt' | 'round' | 'square';
   join?: 'round' | 'miter' | 'bevel';

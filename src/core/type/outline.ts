@@ -27,3 +27,23 @@ export function placed(outline: Outline, scaleX: number, scaleY: number, dx: num
   const coordinates = outline.coordinates.map((v, i) => (i % 2 === 0 ? v * scaleX + dx : v * scaleY + dy));
   return { commands: outline.commands, coordinates };
 }
+
+/** The same shape without quadratic curves: each is a cubic one with its controls two thirds of the way, which is exact. */
+export function withoutQuadratics(outline: Outline): Outline {
+  if (!outline.commands.includes('Q')) return outline;
+  const coordinates: number[] = [];
+  let [x, y, startX, startY] = [0, 0, 0, 0];
+  eachCommand(outline, (command, at) => {
+    const p = outline.coordinates.slice(at, at + arity[command]);
+    if (command === 'Q') {
+      const [qx, qy, ex, ey] = p as [number, number, number, number];
+      const third = 2 / 3;
+      coordinates.push(x + third * (qx - x), y + third * (qy - y), ex + third * (qx - ex), ey + third * (qy - ey));
+      coordinates.push(ex, ey);
+    } else coordinates.push(...p);
+    if (command === 'Z') [x, y] = [startX, startY];
+    else [x, y] = p.slice(-2) as [number, number];
+    if (command === 'M') [startX, startY] = [x, y];
+  });
+  return { commands: outline.commands.replaceAll('Q', 'C'), coordinates };
+}

@@ -1,0 +1,16 @@
+/** The mutation tester: small faults are put into the core, and the tests of core and library should notice each. */
+export default {
+  testRunner: 'jest',
+  plugins: ['@stryker-mutator/jest-runner'],
+  testRunnerNodeArgs: ['--experimental-vm-modules'],
+  jest: { configFile: 'tests/mutation/jest.config.mjs', enableFindRelatedTests: false },
+  coverageAnalysis: 'perTest',
+  reporters: ['clear-text'],
+  clearTextReporter: { allowColor: false, reportTests: false, reportScoreTable: true, logTests: false },
+  ignorePatterns: ['examples', 'docs/screenshots', 'bench', 'tests/fuzz'],
+  tempDirName: '.mutation',
+  // The compiler of this project has no interface for programs; nothing of its settings is needed.
+  tsconfigFile: 'none',
+  timeoutMS: 60_000,
+  concurrency: 2,
+};
