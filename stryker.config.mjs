@@ -7,7 +7,7 @@ export default {
   coverageAnalysis: 'perTest',
   reporters: ['clear-text'],
   clearTextReporter: { allowColor: false, reportTests: false, reportScoreTable: true, logTests: false },
-  ignorePatterns: ['examples', 'docs/screenshots', 'bench', 'tests/fuzz'],
+  ignorePatterns: ['examples', 'bench', 'tests/fuzz'],
   tempDirName: '.mutation',
   // The compiler of this project has no interface for programs; nothing of its settings is needed.
   tsconfigFile: 'none',

@@ -121,3 +121,29 @@ describe('tick labels', () => {
     expect(minor.every(({ y1 }) => major.every((own) => Math.abs(own.y1 - y1) > 3))).toBe(true);
   });
 });
+
+describe('settings of an axis within one file', () => {
+  const keys = { all: 'of all', value: 'of numbers', along: 'of the bins', y: 'of y', x: 'of x' };
+  const titleOf = async (chart: string, axis: 'x' | 'y', given: readonly (keyof typeof keys)[]) => {
+    const axes = given.map((key) => `${key}: { title: ${keys[key]} }`).join(', ');
+    const { plate } = await composed({ chart, more: `axes: { ${axes} }` });
+    return (plate.items.find(({ role }) => role === `axes.${axis}.title`) as TextItem).text
+      .toLowerCase()
+      .replace(/ \(.*/, '');
+  };
+  const bar = '{ kind: bar, category: bed, value: yield }';
+  const bins = '{ kind: histogram, value: yield }';
+
+  test.each([
+    [bar, 'y', ['all', 'value', 'y']],
+    [bins, 'x', ['all', 'value', 'along', 'x']],
+    [bins, 'y', ['all', 'value', 'y']],
+  ] as const)('hold the narrower the more, in whatever order they stand: %s, %s', async (chart, axis, order) => {
+    for (let n = 1; n <= order.length; n += 1) {
+      const given = order.slice(0, n);
+      const last = keys[given.at(-1) as keyof typeof keys];
+      expect(await titleOf(chart, axis, given)).toBe(last);
+      expect(await titleOf(chart, axis, given.toReversed())).toBe(last);
+    }
+  });
+});

@@ -67,3 +67,42 @@ describe('a board', () => {
     folder.remove();
   });
 });
+
+describe('the places of a board', () => {
+  test('are all alike, row under row, whatever the figures say of their own size', async () => {
+    const same = '[one.figure.yaml, one.figure.yaml, one.figure.yaml, one.figure.yaml, one.figure.yaml]';
+    const { plate } = await made(board('gap: 10mm\nacross: 2\n', same));
+    const gap = (10 / 25.4) * 72;
+    const of = (i: number) => plate.items.filter(({ role }) => role.startsWith(`figures[${i}].`));
+    const step = [
+      (plate.width + gap) / 2,
+      // Three rows with two gaps, each with its letters above it.
+      (plate.height + gap) / 3,
+    ] as const;
+    for (const i of [1, 2, 3, 4]) {
+      const [dx, dy] = [(i % 2) * step[0], Math.floor(i / 2) * step[1]];
+      for (const [k, item] of of(i).entries()) {
+        if (item.role.endsWith('.letter')) continue;
+        const first = of(0)[k] as (typeof plate.items)[number];
+        expect([item.box.x - first.box.x, item.box.y - first.box.y]).toEqual([
+          expect.closeTo(dx, 6),
+          expect.closeTo(dy, 6),
+        ]);
+      }
+    }
+  });
+
+  test('are the size in which figures are placed: words have their own size there', async () => {
+    const placed = files['one.figure.yaml'].concat('size: { width: 16cm, height: 8cm, placed: 8cm, textAt: placed }\n');
+    const own = memory({ ...files, 'b.yaml': board('', '[two.yaml, one.figure.yaml]'), 'two.yaml': placed });
+    const drawing = ok(await drawn(own, 'b.yaml'));
+    const sizes = (figure: number) =>
+      drawing.plate.items.flatMap((item) =>
+        item.type === 'text' && item.role.startsWith(`figures[${figure}].`)
+          ? item.pieces.map(({ size }) => size.toFixed(6))
+          : [],
+      );
+    expect(sizes(0)).toEqual(sizes(1));
+    expect(drawing.settings.placed).toBe(1);
+  });
+});

@@ -120,3 +120,42 @@ describe('names of reference lines', () => {
     expect(find(plate.items, /^references\[\d\]\.name$/).length).toBe(2);
   });
 });
+
+describe('the way of a pointer', () => {
+  /** A wall of points beside the target, free ground behind it, and a free corner on this side, farther away. */
+  const walled = () => {
+    const rows: [number, number][] = [[11.5, 10]];
+    for (let y = 0; y <= 20; y += 0.4) rows.push([10.6, y]);
+    for (let x = 12; x <= 20; x += 0.5) for (let y = 0; y <= 14; y += 0.5) if (y < 9 || x > 19.4) rows.push([x, y]);
+    return `x,y\n0,0\n${rows.map((row) => row.join()).join('\n')}\n`;
+  };
+
+  test('leads round marks rather than across them, though the words then stand farther away', async () => {
+    const { plate } = await composed({
+      table: walled(),
+      codebook: 'hexis: codebook/1\nvariables: { x: { measure: numeric }, y: { measure: numeric } }\n',
+      chart: '{ kind: scatter, x: x, y: y }',
+      more: 'callouts: [{ text: here, to: { x: 11.5, y: 10 } }]',
+    });
+    const wall = find(plate.items, /points\[(2|40)\]$/)[0] as PlateItem;
+    const [words] = find(plate.items, /^callouts\[0\]$/) as [PlateItem];
+    expect(words.box.x).toBeGreaterThan(wall.box.x);
+  });
+
+  test.each([
+    '{ kind: bar, category: bed, value: yield, group: season, error: { shows: sd } }',
+    '{ kind: line, x: season, value: yield, group: bed, error: { shows: sd } }',
+    '{ kind: interval, category: bed, value: yield, group: season, error: { shows: sd } }',
+    '{ kind: pie, category: bed }',
+  ])('and its words keep off error bars and slices: %s', async (chart) => {
+    const to = chart.includes('pie')
+      ? 'at: { x: 0, y: 1 }'
+      : `to: { x: ${chart.includes('line') ? 'spring' : 1}, y: 3 }`;
+    const { plate, note } = await composed({ chart, more: `callouts: [{ text: this one, ${to} }]` });
+    expect(note).toBeDefined();
+    const [words] = find(plate.items, /^callouts\[0\]$/) as [PlateItem];
+    const errors = find(plate.items, /errors\[/);
+    if (!chart.includes('pie')) expect(errors.length).toBeGreaterThan(2);
+    for (const { box } of errors) expect(overlap(box, words.box)).toBe(false);
+  });
+});

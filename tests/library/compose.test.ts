@@ -286,3 +286,61 @@ test('200 categories and 40 groups make a sensible figure that says what it left
   });
   expect(grouped.join()).toContain('colors-repeat');
 });
+
+describe('slanted words', () => {
+  const variantsOf = async (slant: string) => {
+    const more = `axes: { y: { title: "Yield of *n* plots" } }\ntext: { axisTitle: { slant: ${slant} } }`;
+    const { plate } = await composed({ more });
+    const title = plate.items.find(({ role }) => role === 'axes.y.title') as TextItem;
+    return title.pieces.map(({ text, variant }) => [text.trim(), variant]);
+  };
+
+  test('stand upright within slanted ones, as type is set by hand', async () => {
+    expect(await variantsOf('upright')).toEqual([
+      ['Yield of', 'regular'],
+      ['n', 'italic'],
+      ['plots (kg/m²)', 'regular'],
+    ]);
+    expect(await variantsOf('italic')).toEqual([
+      ['Yield of', 'italic'],
+      ['n', 'regular'],
+      ['plots (kg/m²)', 'italic'],
+    ]);
+  });
+});
+
+describe('the counts of a figure with panels', () => {
+  test('are those of all panels together', async () => {
+    const chart = '{ kind: bar, category: bed, value: yield }';
+    const table = `${smallTable}1,,5\n2,spring,-9\n`;
+    const { numbers } = await composed({ chart, table, more: 'panels: { by: season }' });
+    expect([numbers.read, numbers.chosen, numbers.used]).toEqual([10, 10, 8]);
+    expect(numbers.leftOut.reduce((sum, { count }) => sum + count, 0)).toBe(2);
+    const n = numbers.columns.findIndex(({ key }) => key === 'n');
+    expect(numbers.rows.reduce((sum, row) => sum + (row[n] as number), 0)).toBe(8);
+  });
+});
+
+describe('points beside boxes', () => {
+  test('stand aside as in strips, wherever zero is', async () => {
+    const table = (offset: number) =>
+      `c,v\n${Array.from({ length: 40 }, (_, i) => `${i % 2},${offset + ((i * 7) % 20) / 4}`).join('\n')}\n`;
+    const codebook = 'hexis: codebook/1\nvariables: { c: { measure: nominal }, v: { measure: numeric } }\n';
+    const xs = async (chart: string, offset: number) => {
+      const { plate } = await composed({ table: table(offset), codebook, chart });
+      const points = roles({ plate } as Drawing, /points\[\d+\]$/).slice(0, 20);
+      const middles = points
+        .sort((a, b) => b.box.y - a.box.y || a.box.x - b.box.x)
+        .map(({ box }) => box.x + box.width / 2);
+      const center = (Math.min(...middles) + Math.max(...middles)) / 2;
+      const all = middles.map((x) => x - center);
+      const widest = Math.max(...all.map(Math.abs));
+      return all.map((x) => (x / widest).toFixed(4));
+    };
+    const box = '{ kind: box, category: c, value: v, points: true }';
+    const near = await xs(box, 0);
+    expect(new Set(near).size).toBeGreaterThan(3);
+    expect(await xs(box, 1000)).toEqual(near);
+    expect(await xs('{ kind: points, category: c, value: v }', 1000)).toEqual(near);
+  });
+});

@@ -1,6 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { Box, Drawing, Plate, PlateItem, Settings, TextItem } from 'hexis';
+import {
+  type Box,
+  builtInStyles,
+  chartKinds,
+  type Drawing,
+  type Plate,
+  type PlateItem,
+  type Settings,
+  type TextItem,
+} from 'hexis';
 import type { TextRole } from '../../src/core/document/look/names.js';
 import { textOutline } from '../../src/core/export/textOutline.js';
 import { overlap } from '../../src/core/plate/plate.js';
@@ -11,20 +20,11 @@ const name = fc
   .array(word, { minLength: 1, maxLength: 5 })
   .map((words) => words.join(' ').replace(/\s+/g, ' ').trim() || 'x');
 
+/** Every kind, and bars on top of each other. */
+const kinds = [...chartKinds.map((kind) => kind.name), 'stacked' as const];
+
 const figures = fc.record({
-  kind: fc.constantFrom(
-    'bar',
-    'stacked',
-    'interval',
-    'box',
-    'histogram',
-    'scatter',
-    'line',
-    'points',
-    'slope',
-    'pie',
-    'curve',
-  ),
+  kind: fc.constantFrom(...kinds),
   panels: fc.constantFrom('', '', '', 'p', 'free'),
   axes: fc.constantFrom(
     '',
@@ -58,7 +58,7 @@ const figures = fc.record({
   width: fc.integer({ min: 40, max: 400 }),
   height: fc.integer({ min: 35, max: 300 }),
   direction: fc.constantFrom('vertical', 'horizontal'),
-  style: fc.constantFrom('apa', 'plain'),
+  style: fc.constantFrom(...Object.keys(builtInStyles)),
   error: fc.boolean(),
   labels: fc.constantFrom('none', 'value', 'count'),
   legend: fc.constantFrom('right', 'left', 'top', 'bottom'),
@@ -70,7 +70,7 @@ type Drawn = typeof figures extends fc.Arbitrary<infer T> ? T : never;
 const quote = (text: string) => JSON.stringify(text);
 
 /** The settings of each kind over the columns of the table; `extra` adds what makes it harder to lay out. */
-const charts: Record<Drawn['kind'], (f: Drawn, group: string) => string> = {
+const charts: { [K in (typeof kinds)[number]]: (f: Drawn, group: string) => string } = {
   bar: (f, group) =>
     `category: c, value: v, direction: ${f.direction}${group}${f.error ? ', error: { shows: sd }' : ''}${f.extra ? ', order: falling' : ''}`,
   stacked: (f, group) =>
@@ -93,7 +93,7 @@ const charts: Record<Drawn['kind'], (f: Drawn, group: string) => string> = {
 
 function chartOf(f: Drawn): string {
   const kind = f.kind === 'stacked' ? 'bar' : f.kind;
-  return `{ kind: ${kind}, ${charts[f.kind](f, f.groups.length > 0 ? ', group: g' : '')} }`;
+  return `{ kind: ${kind}, ${(charts[f.kind] as (f: Drawn, group: string) => string)(f, f.groups.length > 0 ? ', group: g' : '')} }`;
 }
 
 /** A table has panels; a curve has none. */
@@ -201,9 +201,11 @@ function expectNothingTouches(plate: Plate) {
   expectApart(named(plate, /series\[\d+\]\.(labels\[\d+\]|names\[\d+\]|marks\[\d+\]\.names\[\d+\])$/));
   for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);
   const { panel } = plate;
-  // Bars and boxes end at the panel; markers at its edge stand half outside.
-  for (const { box } of named(plate, /series\[\d+\]\.marks/).filter(({ type }) => type === 'rect')) {
-    expect(inside({ ...box, x: box.x - panel.x, y: box.y - panel.y }, panel)).toBe(true);
+  // Bars and boxes end at the panel; their outlines, and markers at its edge, stand half outside.
+  for (const item of named(plate, /series\[\d+\]\.marks/)) {
+    if (item.type !== 'rect') continue;
+    const { x, y, width, height } = item;
+    expect(inside({ x: x - panel.x, y: y - panel.y, width, height }, panel)).toBe(true);
   }
 }
 

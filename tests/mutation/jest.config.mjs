@@ -7,7 +7,7 @@ export default {
   ...hexis,
   rootDir: '../..',
   testTimeout: config.testTimeout,
-  // The test of sources would find the tester's own words in them.
-  testPathIgnorePatterns: ['purity'],
+  // Tests of sources and pages would find the tester's own words in them.
+  testPathIgnorePatterns: ['purity', 'docs'],
   testMatch: ['core', 'library'].map((folder) => `<rootDir>/tests/${folder}/**/*.test.ts`),
 };

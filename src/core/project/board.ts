@@ -10,6 +10,8 @@ import { textAt } from '../layout/place.js';
 import { em, setRole, type Typesetter } from '../layout/typesetter.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
+import { atOwnSize } from '../style/resolve.js';
+import type { Settings } from '../style/settings.js';
 import { type Faces, joinedFaces } from '../type/faces.js';
 import type { BoardFile } from './boardFile.js';
 import { compose } from './compose.js';
@@ -53,11 +55,15 @@ function slotsOf(board: BoardFile, count: number, head: number): { slots: Slot[]
   return { slots, width, height };
 }
 
-/** A figure with the size of its slot in place of its own. */
-const sized = (gathered: Gathered, { width, height }: Slot): Gathered => ({
+/** A figure with other settings. */
+const withSettings = (gathered: Gathered, settings: Settings): Gathered => ({
   ...gathered,
-  resolved: { ...gathered.resolved, settings: { ...gathered.resolved.settings, width, height } },
+  resolved: { ...gathered.resolved, settings },
 });
+
+/** A figure with the size of its slot in place of its own. */
+const sized = (gathered: Gathered, { width, height }: Slot): Gathered =>
+  withSettings(gathered, { ...gathered.resolved.settings, width, height });
 
 /** How many cases each figure shows. */
 function numbersOf(parts: readonly Drawing[]): NumbersTable {
@@ -204,7 +210,7 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   for (const figure of board.figures) {
     const one = await gather(store, gatherer.join(path, figure), { ...options, style });
     problems.push(...one.problems);
-    if (one.ok) gathered.push(one.value);
+    if (one.ok) gathered.push(withSettings(one.value, atOwnSize(one.value.resolved.settings)));
   }
   if (gathered.length < board.figures.length || hasErrors(problems)) return fail(problems);
   const [first] = gathered as [Gathered];

@@ -2426,7 +2426,7 @@ export interface FigureFile {
      */
     ratio?: number;
     /**
-     * Width that the figure will have in the document. Text sizes are judged by it. Left out: its own.
+     * Width that the figure will have in the document. Text sizes are judged by it; on a board, by the place of the figure there. Left out: its own.
      */
     placed?: string;
     /**

@@ -103,6 +103,14 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
   return { settings, problems: reader.problems, origin };
 }
 
+/** The same settings where the figure is placed in its own size, as on a board, which says how large it is. */
+export const atOwnSize = (settings: Settings): Settings => ({
+  ...settings,
+  text: settings.grown ? grownText(settings.text, settings.placed) : settings.text,
+  placed: 1,
+  grown: false,
+});
+
 /** Reads a colour that a chart needs beside the settings, such as an accent's, by the same names. */
 export function colorReader(layers: readonly Layer[]): (value: string) => string | undefined {
   const names = layers.reduce<Record<string, string>>((all, layer) => Object.assign(all, layer.look.colors), {});

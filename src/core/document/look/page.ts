@@ -38,7 +38,7 @@ export const pageShape = {
       ratio: styled(positive('Width divided by height, for the side that is not given.', '1.6')),
       placed: open(
         lengthOrName(
-          'Width that the figure will have in the document. Text sizes are judged by it. Left out: its own.',
+          'Width that the figure will have in the document. Text sizes are judged by it; on a board, by the place of the figure there. Left out: its own.',
           'column',
         ),
       ),
