@@ -13,10 +13,8 @@ export const arrowReach = (sheet: Typesetter, at: 'x' | 'y'): number =>
 /** A filled head with its tip at a place, pointing away from another one. */
 export function arrowHead(
   sheet: Typesetter,
-  tip: Point,
-  from: Point,
-  color: string,
-  label: { role: string; from: string },
+  { tip, from }: { tip: Point; from: Point },
+  { color, ...label }: { role: string; from: string; color: string },
 ): PathItem {
   const size = em(sheet);
   const distance = Math.hypot(tip[0] - from[0], tip[1] - from[1]) || 1;
@@ -50,6 +48,6 @@ export function axisArrow(sheet: Typesetter, at: 'x' | 'y', edge: number, panel:
   const stroke = { ...line, width: Math.max(line.width, 0.5) };
   return [
     pathThrough([start, neck], { ...label, role: `${label.role}.line` }, { stroke }),
-    arrowHead(sheet, tip, start, line.color, label),
+    arrowHead(sheet, { tip, from: start }, { ...label, color: line.color }),
   ];
 }

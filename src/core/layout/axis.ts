@@ -42,13 +42,21 @@ export const along = (at: 'x' | 'y', { block, turned }: TickLabel): number =>
 /** The most lines that an axis title may take before the text is made smaller. */
 const mostTitleLines = 3;
 
+/** What an axis is fitted with. */
+export interface Fitting<P extends AxisPlan = AxisPlan> {
+  sheet: Typesetter;
+  plan: P;
+  at: 'x' | 'y';
+  /** Its length in points. */
+  length: number;
+  /** Scale of the tick labels beside that of the sheet. */
+  tickScale: number;
+}
+
 /** Sums up the room that the ticks and labels of an axis need. */
 export function fittedAxis(
-  sheet: Typesetter,
-  at: 'x' | 'y',
-  labels: TickLabel[],
-  overhang: FittedAxis['overhang'],
-  fits: boolean,
+  { sheet, at }: Pick<Fitting, 'sheet' | 'at'>,
+  { labels, overhang, fits }: Pick<FittedAxis, 'labels' | 'overhang' | 'fits'>,
 ): FittedAxis {
   const settings = sheet.settings.axes[at];
   const outward = settings.ticks === 'outside' ? 1 : settings.ticks === 'across' ? 0.5 : 0;

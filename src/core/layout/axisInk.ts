@@ -10,8 +10,13 @@ import type { Point } from './point.js';
 import { carried, remembered } from './trace.js';
 import { em, type Typesetter } from './typesetter.js';
 
-/** A line along or across an axis, with its box. */
-export function straightLine(role: string, from: string, stroke: LineItem['stroke'], a: Point, b: Point): LineItem {
+/** A line along or across an axis, with its box. @param ink what it is, and the setting that made it */
+export function straightLine(
+  ink: Pick<LineItem, 'role' | 'from'>,
+  stroke: LineItem['stroke'],
+  a: Point,
+  b: Point,
+): LineItem {
   const half = stroke.width / 2;
   const upright = a[0] === b[0];
   const box = {
@@ -20,7 +25,7 @@ export function straightLine(role: string, from: string, stroke: LineItem['strok
     width: Math.abs(b[0] - a[0]) + (upright ? stroke.width : 0),
     height: Math.abs(b[1] - a[1]) + (upright ? 0 : stroke.width),
   };
-  return { type: 'line', role, from, box, x1: a[0], y1: a[1], x2: b[0], y2: b[1], stroke };
+  return { type: 'line', role: ink.role, from: ink.from, box, x1: a[0], y1: a[1], x2: b[0], y2: b[1], stroke };
 }
 
 /** Where minor ticks are on the page: parts of each step between the ticks and on to the limits. */
@@ -51,32 +56,31 @@ export function tickPlaces(
   return (axis.ticks?.values ?? []).map((value) => position(scale, value));
 }
 
-/** Grid lines across the panel at the ticks of an axis. */
-export function gridInk(
-  sheet: Typesetter,
-  axis: FittedAxis,
-  places: readonly number[],
-  panel: Box,
-  kind: 'grid' | 'minorGrid' = 'grid',
-): LineItem[] {
+/** An axis to be drawn beside its panel. */
+interface AxisInk {
+  sheet: Typesetter;
+  axis: FittedAxis;
+  /** Where its ticks are on the page. */
+  places: readonly number[];
+  panel: Box;
+}
+
+/** Grid lines across the panel at the ticks of an axis, or at others between them. */
+export function gridInk({ sheet, axis, places, panel }: AxisInk, kind: 'grid' | 'minorGrid' = 'grid'): LineItem[] {
   const grid = sheet.settings.axes[axis.at][kind];
   if (grid.width === 0) return [];
   const [right, bottom] = [panel.x + panel.width, panel.y + panel.height];
-  return places.map((place, i) =>
-    axis.at === 'x'
-      ? straightLine(`axes.x.${kind}[${i}]`, `axes.x.${kind}`, grid, [place, panel.y], [place, bottom])
-      : straightLine(`axes.y.${kind}[${i}]`, `axes.y.${kind}`, grid, [panel.x, place], [right, place]),
-  );
+  const from = `axes.${axis.at}.${kind}`;
+  return places.map((place, i) => {
+    const ink = { role: `${from}[${i}]`, from };
+    return axis.at === 'x'
+      ? straightLine(ink, grid, [place, panel.y], [place, bottom])
+      : straightLine(ink, grid, [panel.x, place], [right, place]);
+  });
 }
 
 /** Tick marks at the axis line, on the side that the style asks for. */
-function tickMarks(
-  sheet: Typesetter,
-  axis: FittedAxis,
-  places: readonly number[],
-  edge: number,
-  name: 'ticks' | 'minorTicks' = 'ticks',
-): LineItem[] {
+function tickMarks({ sheet, axis, places }: AxisInk, edge: number, name: 'ticks' | 'minorTicks' = 'ticks'): LineItem[] {
   const { ticks, tickLength, line } = sheet.settings.axes[axis.at];
   if (ticks === 'none') return [];
   const length = tickLength * em(sheet) * (name === 'ticks' ? 1 : 0.6);
@@ -85,23 +89,10 @@ function tickMarks(
   const to = edge + outwards * (ticks === 'outside' ? length : ticks === 'across' ? length / 2 : 0);
   const stroke = { width: Math.max(line.width, 0.5), color: line.color };
   return places.map((place, i) => {
-    const [a, b]: [Point, Point] =
-      axis.at === 'x'
-        ? [
-            [place, from],
-            [place, to],
-          ]
-        : [
-            [from, place],
-            [to, place],
-          ];
-    return straightLine(
-      `axes.${axis.at}.${name}[${i}]`,
-      `axes.${axis.at}.${name === 'ticks' ? 'ticks' : 'minor'}`,
-      stroke,
-      a,
-      b,
-    );
+    const onPage = (across: number): Point => (axis.at === 'x' ? [place, across] : [across, place]);
+    const setting = name === 'ticks' ? 'ticks' : 'minor';
+    const ink = { role: `axes.${axis.at}.${name}[${i}]`, from: `axes.${axis.at}.${setting}` };
+    return straightLine(ink, stroke, onPage(from), onPage(to));
   });
 }
 
@@ -112,13 +103,7 @@ export interface LabelSource {
 }
 
 /** @param edge the place across the axis from which the labels stand outwards */
-function labelInk(
-  sheet: Typesetter,
-  axis: FittedAxis,
-  places: readonly number[],
-  edge: number,
-  sources: readonly LabelSource[],
-): PlateItem[] {
+function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: readonly LabelSource[]): PlateItem[] {
   const { color } = sheet.settings.text.tickLabel;
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
   const boxed = (item: TextItem, block: TextBlock) => ('ticks' in axis ? tight(item, block) : item);
@@ -144,7 +129,12 @@ function labelInk(
 }
 
 /** An axis title in the middle of the panels that share it, beyond a depth of ticks and labels. */
-export function titleInk(sheet: Typesetter, at: 'x' | 'y', title: FittedTitle, frame: Box, depth: number): PlateItem {
+export function titleInk(
+  sheet: Typesetter,
+  { at, title }: { at: 'x' | 'y'; title: FittedTitle },
+  frame: Box,
+  depth: number,
+): PlateItem {
   const { block, label } = title;
   const near = depth + sheet.settings.space.axisTitle * em(sheet);
   if (at === 'x') {
@@ -174,14 +164,8 @@ export interface AxisPlace {
  *
  * @param sources the setting behind each label, by its index
  */
-export function axisInk(
-  sheet: Typesetter,
-  axis: FittedAxis,
-  places: readonly number[],
-  panel: Box,
-  place: AxisPlace,
-  sources: readonly LabelSource[],
-): PlateItem[] {
+export function axisInk(drawn: AxisInk, place: AxisPlace, sources: readonly LabelSource[]): PlateItem[] {
+  const { sheet, axis, places, panel } = drawn;
   const { edge, crossing, labelled, crossedAt, minor } = place;
   const ends: [Point, Point] =
     axis.at === 'x'
@@ -199,14 +183,14 @@ export function axisInk(
   const kept = crossing ? axis.labels.filter(({ index }) => free(places[index] as number)) : axis.labels;
   const lineInk = () => {
     const { line } = sheet.settings.axes[axis.at];
-    return line.width > 0 ? [straightLine(`${name}.line`, `${name}.line`, line, ends[0], ends[1])] : [];
+    return line.width > 0 ? [straightLine({ role: `${name}.line`, from: `${name}.line` }, line, ends[0], ends[1])] : [];
   };
-  const labels = () => labelInk(sheet, { ...axis, labels: kept }, places, crossing ? edge : border, sources);
+  const labels = () => labelInk({ ...drawn, axis: { ...axis, labels: kept } }, crossing ? edge : border, sources);
   return [
     ...remembered(sheet, lineInk, place),
     ...remembered(sheet, () => axisArrow(sheet, axis.at, edge, panel), place),
-    ...remembered(sheet, () => tickMarks(sheet, axis, minor, edge, 'minorTicks'), axis, place),
-    ...remembered(sheet, () => tickMarks(sheet, axis, places, edge), axis, place),
+    ...remembered(sheet, () => tickMarks({ ...drawn, places: minor }, edge, 'minorTicks'), axis, place),
+    ...remembered(sheet, () => tickMarks(drawn, edge), axis, place),
     ...(labelled ? remembered(sheet, labels, axis, place) : []),
   ];
 }

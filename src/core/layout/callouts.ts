@@ -143,7 +143,10 @@ function pointerInk(sheet: Typesetter, { pointer, from }: Callout, box: Box, to:
   ];
   const label = { role: `${role}.pointer`, from };
   const [a, b] = [on(start), on(reach - stop)];
-  const head = pointer === 'arrow' ? [arrowHead(sheet, b, a, stroke.color, { role: `${role}.head`, from })] : [];
+  const head =
+    pointer === 'arrow'
+      ? [arrowHead(sheet, { tip: b, from: a }, { role: `${role}.head`, from, color: stroke.color })]
+      : [];
   return [pathThrough([a, pointer === 'arrow' ? on(reach - stop - 0.35 * size) : b], label, { stroke }), ...head];
 }
 

@@ -1,6 +1,6 @@
 import { dashed } from '../color/dashes.js';
 import { dashes, markerShapes, patternNames, type TextRole } from '../document/look/names.js';
-import type { PlateItem } from '../plate/plate.js';
+import type { Box, PlateItem } from '../plate/plate.js';
 import { barRect } from './fillInk.js';
 import { pathThrough } from './lineInk.js';
 import type { Fill } from './looks.js';
@@ -9,10 +9,12 @@ import { textAt } from './place.js';
 import type { Point } from './point.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
+const middleOf = ({ x, y, width, height }: Box): Point => [x + width / 2, y + height / 2];
+
 /** One thing to choose: its name as an author writes it, and its ink in a box of some width and height. */
 interface Sample {
   name: string;
-  ink(x: number, y: number, width: number, height: number, role: string): PlateItem[];
+  ink(key: Box, role: string): PlateItem[];
 }
 
 /** Samples under a heading that names the setting which takes them. */
@@ -36,7 +38,7 @@ function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, r
   const ink = text.legendEntry.color;
   const box = (name: string, fill: Fill): Sample => ({
     name,
-    ink: (x, y, width, height, role) => barRect(sheet, { x, y, width, height }, fill, role),
+    ink: (rect, role) => barRect(sheet, { rect }, fill, role),
   });
   const used =
     <T extends string>(names: readonly T[], own: readonly T[]) =>
@@ -64,14 +66,14 @@ function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, r
       title: 'markers.shapes',
       samples: markerShapes.map((name) => ({
         name: markerName(name),
-        ink: (x, y, width, height, role) => [markerOf(sheet, name, fillOf(ink), role, x + width / 2, y + height / 2)],
+        ink: (key, role) => [markerOf(sheet, { shape: name, fill: fillOf(ink) }, role, middleOf(key))],
       })),
     },
     {
       title: 'lines.dashes',
       samples: dashes.map((name) => ({
         name: dashName(name),
-        ink: (x, y, width, height, role) => {
+        ink: ({ x, y, width, height }, role) => {
           const ends: Point[] = [
             [x, y + height / 2],
             [x + width, y + height / 2],
@@ -114,7 +116,7 @@ export function styleCard(
       const top = y + Math.floor(i / columns) * cell.height;
       const role = `sections[${s}].samples[${i}]`;
       const words = setRole(sheet, 'legendEntry', sample.name);
-      items.push(...sample.ink(x, top, key.width, key.height, role));
+      items.push(...sample.ink({ x, y: top, ...key }, role));
       const middle = top + key.height / 2 - words.ascent + words.capHeight / 2;
       items.push(textAt(words, x + key.width + 0.6 * size, middle, label('legendEntry', `${role}.name`)));
     }

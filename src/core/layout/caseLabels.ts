@@ -126,7 +126,9 @@ export function caseLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
       ...textAt(block, box.x, box.y + 1 - (block.ascent - block.capHeight), label),
       box,
     }));
-    const leading = lead ? [straightLine(`${label.role}.lead`, label.from, stroke, [...lead[0]], [...lead[1]])] : [];
+    const leading = lead
+      ? [straightLine({ role: `${label.role}.lead`, from: label.from }, stroke, lead[0], lead[1])]
+      : [];
     ink.add(box);
     set.set(name, [...leading, item]);
   }

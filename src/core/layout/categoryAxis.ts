@@ -1,6 +1,6 @@
 import type { CategoryAxis } from '../chart/plan.js';
 import { byCategory } from '../data/categories.js';
-import { along, type FittedAxis, fittedAxis, type TickLabel } from './axis.js';
+import { along, type FittedAxis, type Fitting, fittedAxis, type TickLabel } from './axis.js';
 import { scaledSize, setRole, type Typesetter } from './typesetter.js';
 
 export interface FittedCategoryAxis extends FittedAxis {
@@ -9,6 +9,8 @@ export interface FittedCategoryAxis extends FittedAxis {
   /** Scale of the tick labels of both axes beside that of the sheet. */
   tickScale: number;
 }
+
+type CategoryFitting = Pick<Fitting<CategoryAxis>, 'sheet' | 'plan' | 'at' | 'length'>;
 
 interface Attempt {
   turned: boolean;
@@ -33,7 +35,15 @@ function attempts(sheet: Typesetter, at: 'x' | 'y'): Attempt[] {
   return at === 'y' ? flat : [...flat, ...turned];
 }
 
-function setLabels(sheet: Typesetter, plan: CategoryAxis, at: 'x' | 'y', slot: number, attempt: Attempt): TickLabel[] {
+/** The categories along an axis: how far apart they are, and where the first of them begins. */
+interface Slots {
+  at: 'x' | 'y';
+  slot: number;
+  start: number;
+  length: number;
+}
+
+function setLabels({ sheet, plan, at }: CategoryFitting, slot: number, attempt: Attempt): TickLabel[] {
   const { turned, tickScale } = attempt;
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
@@ -54,7 +64,7 @@ function setLabels(sheet: Typesetter, plan: CategoryAxis, at: 'x' | 'y', slot: n
   }));
 }
 
-function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: number): boolean {
+function fitsIn({ at, slot }: Slots, labels: readonly TickLabel[], gap: number): boolean {
   return labels.every((label) => {
     const { block, turned } = label;
     const lines = (at === 'x') !== turned ? block.lines.length <= mostLines : true;
@@ -63,14 +73,7 @@ function fitsIn(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, gap: 
 }
 
 /** Every second, third, … name, so that those shown do not touch; none that would stand in the corner of the axes. */
-function thinned(
-  at: 'x' | 'y',
-  labels: readonly TickLabel[],
-  slot: number,
-  gap: number,
-  start: number,
-  length: number,
-): TickLabel[] {
+function thinned({ at, slot, start, length }: Slots, labels: readonly TickLabel[], gap: number): TickLabel[] {
   const widest = Math.max(...labels.map((label) => along(at, label)));
   const every = Math.max(1, Math.ceil((widest + gap) / slot));
   const within = (label: TickLabel) => {
@@ -82,7 +85,7 @@ function thinned(
 }
 
 /** How far turned names stick out beyond the ends, where a line is higher than the room of its category. */
-function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, start: number, length: number) {
+function overhangOf({ at, slot, start, length }: Slots, labels: readonly TickLabel[]) {
   const edges = labels.map((label) => ({ middle: start + (label.index + 0.5) * slot, half: along(at, label) / 2 }));
   return {
     before: Math.max(0, ...edges.map(({ middle, half }) => half - middle)),
@@ -94,30 +97,26 @@ function overhangOf(at: 'x' | 'y', labels: readonly TickLabel[], slot: number, s
  * Sets the names of the categories along an axis of a length in points: in a line, wrapped, smaller, turned, and if
  * nothing else helps only some of them. Names along a vertical axis are turned only where the author asks for it.
  */
-export function fitCategoryAxis(
-  sheet: Typesetter,
-  plan: CategoryAxis,
-  at: 'x' | 'y',
-  length: number,
-): FittedCategoryAxis {
+export function fitCategoryAxis(fitting: CategoryFitting): FittedCategoryAxis {
+  const { sheet, plan, at, length } = fitting;
   const { gap: [low, high] = [0, 0], reverse } = sheet.settings.axes[at];
   const slot = (length * (1 - low - high)) / plan.categories.length;
-  const start = length * (reverse ? high : low);
+  const slots = { at, slot, start: length * (reverse ? high : low), length };
   const base = scaledSize(sheet.settings.text.tickLabel, sheet.scale);
   const gap = (attempt: Attempt) => ((at === 'x') !== attempt.turned ? gapAlong : 0.1) * base * attempt.tickScale;
   const tries = attempts(sheet, at);
   let good: { attempt: Attempt; labels: TickLabel[] } | undefined;
   for (const attempt of tries) {
-    const labels = setLabels(sheet, plan, at, slot, attempt);
-    if (!fitsIn(at, labels, slot, gap(attempt))) continue;
+    const labels = setLabels(fitting, slot, attempt);
+    if (!fitsIn(slots, labels, gap(attempt))) continue;
     good = { attempt, labels };
     break;
   }
   const last = tries.at(-1) as Attempt;
   const { attempt, labels } = good ?? {
     attempt: last,
-    labels: thinned(at, setLabels(sheet, plan, at, Math.max(slot, base), last), slot, gap(last), start, length),
+    labels: thinned(slots, setLabels(fitting, Math.max(slot, base), last), gap(last)),
   };
-  const fitted = fittedAxis(sheet, at, labels, overhangOf(at, labels, slot, start, length), good !== undefined);
+  const fitted = fittedAxis(fitting, { labels, overhang: overhangOf(slots, labels), fits: good !== undefined });
   return { ...fitted, shows: 'category', count: plan.categories.length, tickScale: attempt.tickScale };
 }

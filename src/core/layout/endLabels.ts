@@ -77,7 +77,10 @@ function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): 
       if (!moved) return [text];
       const stroke = { width: 0.5, color: fill.color };
       const a: Point = [ends + out * (markers + 0.15 * size), at];
-      return [straightLine(`${role}.lead`, label.from, stroke, a, [near - out * 0.2 * size, middle]), text];
+      return [
+        straightLine({ role: `${role}.lead`, from: label.from }, stroke, a, [near - out * 0.2 * size, middle]),
+        text,
+      ];
     }),
   );
   return { items, leftOut: all.length - wanted.length };

@@ -39,10 +39,9 @@ export function patternInk(sheet: Typesetter, rings: Point[][], fill: Fill, role
 /** A filled rectangle, its corners rounded at some sides where the style or an accent asks for it. */
 export function barRect(
   sheet: Typesetter,
-  rect: Box,
+  { rect, rounded = [] }: { rect: Box; rounded?: readonly Side[] },
   fill: Fill,
   role: string,
-  rounded: readonly Side[] = [],
 ): PlateItem[] {
   const look = fillLook(sheet, fill);
   const { bars } = sheet.settings;

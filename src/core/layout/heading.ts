@@ -89,13 +89,14 @@ export function headingInk(sheet: Typesetter, { title, subtitle, height }: Fitte
   }
   if (rule.width > 0) {
     const y = border + height - rule.width / 2;
-    const ends: [number, number][] = [
-      [stretch.x, y],
-      [stretch.x + stretch.width, y],
-    ];
     const line = () => {
       const stroke = settings.heading.rule;
-      return straightLine('heading.rule', 'heading.rule', stroke, ...(ends as [[number, number], [number, number]]));
+      return straightLine(
+        { role: 'heading.rule', from: 'heading.rule' },
+        stroke,
+        [stretch.x, y],
+        [stretch.x + stretch.width, y],
+      );
     };
     items.push(remembered(sheet, line));
   }

@@ -168,9 +168,7 @@ function fittedLegend(sheet: Sheet, room: { width: number; height: number }): Fi
 /** What stands for a series: its fill, its marker, or its line with the marker that stands on it. */
 function keyInk(
   sheet: Sheet,
-  series: Series,
-  place: number,
-  fill: Fill,
+  { series, index, fill }: { series: Series; index: number; fill: Fill },
   corner: { x: number; y: number },
   role: string,
 ): PlateItem[] {
@@ -179,19 +177,17 @@ function keyInk(
   const key = keyOf(series);
   if (key === 'fill') {
     const look = { ...fill, corner: sheet.settings.legend.key.corner };
-    return barRect(sheet, { ...corner, width, height }, look, role, ['top', 'bottom']);
+    return barRect(sheet, { rect: { ...corner, width, height }, rounded: ['top', 'bottom'] }, look, role);
   }
-  if (key === 'marker') return [markerAt(sheet, place, fill, role, middle, level)];
+  const marker = (name: string) => markerAt({ sheet, series: index, fill }, name, [middle, level]);
+  if (key === 'marker') return [marker(role)];
   const { as, marked } = lineKeyOf(series);
-  const { stroke, from } = lineStroke(sheet, as, fill, place);
+  const { stroke, from } = lineStroke(sheet, as, fill, index);
   const ends: Point[] = [
     [corner.x, level],
     [corner.x + width, level],
   ];
-  return [
-    pathThrough(ends, { role, from }, { stroke }),
-    ...(marked ? [markerAt(sheet, place, fill, `${role}.marker`, middle, level)] : []),
-  ];
+  return [pathThrough(ends, { role, from }, { stroke }), ...(marked ? [marker(`${role}.marker`)] : [])];
 }
 
 /** The ground of a legend that stands on the panel, and its frame. */
@@ -231,7 +227,12 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: numb
     const of: Cell = by === undefined ? {} : { [by]: category.code };
     const from = by === undefined ? 'chart' : `codebook.variables.${by}.values.${category.code}`;
     const keyInkOf = () =>
-      keyInk(sheet, series, i, fillOf(sheet, series, i, of), { x: x + key.x, y: y + key.y }, `${role}.key`);
+      keyInk(
+        sheet,
+        { series, index: i, fill: fillOf(sheet, series, i, of) },
+        { x: x + key.x, y: y + key.y },
+        `${role}.key`,
+      );
     const words = () => {
       const label = { role, from, color: sheet.settings.text.legendEntry.color, shows: { of } };
       return [textAt(entry.block, x + entry.x, y + entry.y, label)];

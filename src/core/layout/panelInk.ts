@@ -75,29 +75,26 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       minor: minorOf(settled, at),
       ...(crossing[at] ? { crossedAt: edges[other] } : {}),
     };
-    return axisInk(
-      sheet,
-      settled[at],
-      places(at),
-      panel,
-      carried(carried(place, edges), settled),
-      labelSources(sheet, at),
-    );
+    const axis = { sheet, axis: settled[at], places: places(at), panel };
+    return axisInk(axis, carried(carried(place, edges), settled), labelSources(sheet, at));
   });
   // A second unit stands between the panel and its title.
   const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
   const words = () => ({ role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color });
   return [
     ...remembered(sheet, () => groundInk(sheet, panel)),
+    ...order.flatMap((at) => {
+      const minor = () => gridInk({ sheet, axis: settled[at], places: minorOf(settled, at), panel }, 'minorGrid');
+      return remembered(sheet, minor, settled[at]);
+    }),
     ...order.flatMap((at) =>
-      remembered(sheet, () => gridInk(sheet, settled[at], minorOf(settled, at), panel, 'minorGrid'), settled[at]),
+      remembered(sheet, () => gridInk({ sheet, axis: settled[at], places: places(at), panel }), settled[at]),
     ),
-    ...order.flatMap((at) => remembered(sheet, () => gridInk(sheet, settled[at], places(at), panel), settled[at])),
     ...(['y', 'x'] as const).flatMap((at) => {
       const [second, scale] = [settled.second[at], scales[at]];
       if (!second || scale.shows !== 'value') return [];
       const offset = secondOffset(settled, at);
-      return remembered(sheet, () => secondInk(sheet, second, scale, panel, offset), second);
+      return remembered(sheet, () => secondInk(sheet, second, scale, { panel, offset }), second);
     }),
     ...marksInk(sheet, scales),
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
@@ -117,7 +114,7 @@ export function panelsInk(sheet: Typesetter, { panels, titles, depths, farDepths
   });
   const title = (at: 'x' | 'y') => {
     const fitted = titles[at];
-    return fitted ? remembered(sheet, () => [titleInk(sheet, at, fitted, frame, depths[at])]) : [];
+    return fitted ? remembered(sheet, () => [titleInk(sheet, { at, title: fitted }, frame, depths[at])]) : [];
   };
   const second = (at: 'x' | 'y') => {
     const axis = panels.find((panel) => panel.second[at])?.second[at];

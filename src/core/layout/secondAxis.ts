@@ -6,10 +6,14 @@ import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import type { SecondUnit } from '../style/settings.js';
 import type { TextBlock } from '../type/textBlock.js';
+import type { Fitting } from './axis.js';
 import { straightLine } from './axisInk.js';
 import { axisTitleText } from './axisTitle.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
+import type { Point } from './point.js';
 import { em, scaledSize, setRole, type Typesetter } from './typesetter.js';
+
+type SecondFitting = Pick<Fitting<ValueAxis>, 'sheet' | 'plan' | 'at' | 'length'>;
 
 /** A second unit on the far side of an axis: the same numbers, converted, with ticks of their own. */
 export interface SecondAxis {
@@ -34,11 +38,9 @@ const back = ({ factor = 1, offset = 0 }: SecondUnit, value: number) => (value -
 
 /** The ticks of the second unit between the converted limits. */
 function ticksOf(
-  sheet: Typesetter,
-  at: 'x' | 'y',
+  { sheet, at, length }: Pick<SecondFitting, 'sheet' | 'at' | 'length'>,
   second: SecondUnit,
   { low, high }: Ticks,
-  length: number,
   of: Setter,
 ) {
   const ends = [converted(second, low), converted(second, high)];
@@ -60,19 +62,16 @@ type Setter = (value: number, decimals: number) => TextBlock;
 
 /** Sets the second unit of an axis along a length; none where the author asks for none. */
 export function fitSecondAxis(
-  sheet: Typesetter,
-  plan: ValueAxis,
-  at: 'x' | 'y',
+  { sheet, plan, at, length }: SecondFitting,
   ticks: Ticks,
   scale: NumberScale,
-  length: number,
 ): SecondAxis | undefined {
   const settings = sheet.settings.axes[at];
   const { second } = settings;
   if (!second || plan.form === 'date') return undefined;
   const set: Setter = (value, decimals) =>
     setRole(sheet, 'tickLabel', formatNumber(value, decimals, sheet.settings.numbers));
-  const own = ticksOf(sheet, at, second, ticks, Math.abs(scale.to - scale.from), set);
+  const own = ticksOf({ sheet, at, length: Math.abs(scale.to - scale.from) }, second, ticks, set);
   const written = own.values.map((value) => set(value, settings.scale === 'log' ? decimalsOf(value) : own.decimals));
   const values = own.values.map((value) => back(second, value));
   const size = em(sheet);
@@ -112,26 +111,25 @@ export function secondInk(
   sheet: Typesetter,
   second: SecondAxis,
   scale: NumberScale,
-  panel: Box,
-  offset: number,
+  { panel, offset }: { panel: Box; offset: number },
 ): PlateItem[] {
   const { at, values, labels } = second;
   const { line } = sheet.settings.axes[at];
   const role = `axes.${at}.second`;
   const [edge, out] = at === 'x' ? [panel.y - offset, -1] : [panel.x + panel.width + offset, 1];
-  const place = (along: number, across: number): [number, number] => (at === 'x' ? [along, across] : [across, along]);
+  const place = (along: number, across: number): Point => (at === 'x' ? [along, across] : [across, along]);
   const [start, end] = at === 'x' ? [panel.x, panel.x + panel.width] : [panel.y, panel.y + panel.height];
   const stroke = { width: Math.max(line.width, 0.5), color: line.color };
   const length = tickLength(sheet, at);
   const items: PlateItem[] = [];
-  if (line.width > 0) items.push(straightLine(`${role}.line`, role, line, place(start, edge), place(end, edge)));
+  if (line.width > 0)
+    items.push(straightLine({ role: `${role}.line`, from: role }, line, place(start, edge), place(end, edge)));
   const gap = length + sheet.settings.space.tickLabel * em(sheet);
   for (const [i, value] of values.entries()) {
     const along = position(scale, value);
     if (length > 0) {
-      items.push(
-        straightLine(`${role}.ticks[${i}]`, role, stroke, place(along, edge), place(along, edge + out * length)),
-      );
+      const ink = { role: `${role}.ticks[${i}]`, from: role };
+      items.push(straightLine(ink, stroke, place(along, edge), place(along, edge + out * length)));
     }
     const block = labels[i] as TextBlock;
     const label = { role: `${role}.labels[${i}]`, from: role, color: sheet.settings.text.tickLabel.color };

@@ -25,8 +25,14 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: A
   const { x, y } = sheet.plan;
   const [width, height] = [panel.width, panel.height];
   const named = {
-    x: x.shows === 'category' ? remembered(sheet, () => fitCategoryAxis(sheet, x, 'x', width)) : undefined,
-    y: y.shows === 'category' ? remembered(sheet, () => fitCategoryAxis(sheet, y, 'y', height)) : undefined,
+    x:
+      x.shows === 'category'
+        ? remembered(sheet, () => fitCategoryAxis({ sheet, plan: x, at: 'x', length: width }))
+        : undefined,
+    y:
+      y.shows === 'category'
+        ? remembered(sheet, () => fitCategoryAxis({ sheet, plan: y, at: 'y', length: height }))
+        : undefined,
   };
   const tickScale = Math.min(named.x?.tickScale ?? 1, named.y?.tickScale ?? 1);
   const none = (at: 'x' | 'y'): NoFittedAxis => ({
@@ -43,7 +49,7 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: A
     const axis =
       known?.tickScale === tickScale
         ? known.axis
-        : remembered(sheet, () => fitValueAxis(sheet, plan, at, length, tickScale));
+        : remembered(sheet, () => fitValueAxis({ sheet, plan, at, length, tickScale }));
     done.set(plan, { axis, tickScale });
     return plan.quiet
       ? { ...axis, labels: [], tickRoom: 0, labelRoom: 0, overhang: { before: 0, after: 0 }, fits: true }
@@ -61,7 +67,14 @@ function dataDecimals(sheet: Sheet, x: AnyAxis, y: AnyAxis): number {
   return measured.shows === 'value' ? measured.dataDecimals : 0;
 }
 
-function settledPanel(sheet: Sheet, grid: PanelGrid, place: GridPlace, whole: Box, done: FittedAxes): SettledPanel {
+/** A panel among others, and the box that it may take. */
+interface PanelRoom {
+  grid: PanelGrid;
+  place: GridPlace;
+  whole: Box;
+}
+
+function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: FittedAxes): SettledPanel {
   const { equalScales } = sheet.settings.panel;
   const { panel, axes } = equalScales
     ? equalPanel(sheet, whole, (box) => fitAxes(sheet, box, new Map()))
@@ -75,7 +88,7 @@ function settledPanel(sheet: Sheet, grid: PanelGrid, place: GridPlace, whole: Bo
     const length = at === 'x' ? panel.width : panel.height;
     const start = at === 'x' ? panel.x : panel.y;
     const own = { ...scale, from: scale.from - start, to: scale.to - start };
-    return remembered(sheet, () => fitSecondAxis(sheet, plan, at, axis.ticks, own, length));
+    return remembered(sheet, () => fitSecondAxis({ sheet, plan, at, length }, axis.ticks, own));
   };
   return {
     sheet,
@@ -92,7 +105,8 @@ function settledPanel(sheet: Sheet, grid: PanelGrid, place: GridPlace, whole: Bo
 }
 
 /** The boxes of all panels in a room, under titles of some height. */
-function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces, head: number): Box[] {
+function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces & { head: number }): Box[] {
+  const { head } = spaces;
   const rows = Math.ceil(count / grid.columns);
   const width = (room.width - spaces.left - spaces.right - spaces.across * (grid.columns - 1)) / grid.columns;
   const height = (room.height - spaces.top - spaces.bottom - spaces.down * (rows - 1)) / rows - head;
@@ -117,7 +131,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
   let spaces: Spaces = { left: 0, right: 0, top: 0, bottom: 0, across: 0, down: 0 };
   let head = 0;
   for (let pass = 0; pass < mostPasses; pass += 1) {
-    const boxes = panelBoxes(room, grid, sheets.length, spaces, head);
+    const boxes = panelBoxes(room, grid, sheets.length, { ...spaces, head });
     const first = boxes[0] as Box;
     if (first.width < 4 || first.height < 4) return undefined;
     const heads = grid.titles?.map((title) =>
@@ -127,7 +141,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
     const done: FittedAxes = new Map();
     const panels = sheets.map((each, i): SettledPanel => {
       const place = gridPlace(grid, i, sheets.length);
-      const settled = settledPanel(each, grid, place, boxes[i] as Box, done);
+      const settled = settledPanel(each, { grid, place, whole: boxes[i] as Box }, done);
       return heads ? { ...settled, title: heads[i] as TextBlock } : settled;
     });
     const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;

@@ -7,9 +7,9 @@ import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
 import type { AxisSettings } from '../style/settings.js';
-import { along, type FittedAxis, fittedAxis, ownText, type TickLabel } from './axis.js';
+import { along, type FittedAxis, type Fitting, fittedAxis, ownText, type TickLabel } from './axis.js';
 import { opticalMiddle } from './place.js';
-import { scaledSize, setRole, type Typesetter } from './typesetter.js';
+import { scaledSize, setRole } from './typesetter.js';
 
 export interface FittedValueAxis extends FittedAxis {
   shows: 'value';
@@ -29,8 +29,10 @@ const labelGap = { x: 0.9, y: 0.45 } as const;
 /** Ticks stand best this many label rooms apart: wide labels need more white between them than lines do. */
 const comfort = { x: 3.2, y: 2.4 } as const;
 
+type ValueFitting = Fitting<ValueAxis>;
+
 /** Decimals of the numbers as they are written, which may be counted in thousands or as percent. */
-function decimalsFor(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks): number {
+function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {
   const { format } = sheet.settings.axes[at];
   const { decimals = 0 } = format;
   const divisor = divisorOf(format);
@@ -42,24 +44,28 @@ function decimalsFor(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks): number {
 }
 
 /** The text of a tick: the author's own, or the number in the form of the axis. */
-function labelText({ settings }: Typesetter, at: 'x' | 'y', value: number, decimals: number): string {
+function labelText({ sheet: { settings }, at }: ValueFitting, value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
   return ownText(names, String(value)) ?? formatTick(value, decimals, settings.numbers, format);
 }
 
 /** Whether the tick labels of an axis of numbers read upwards. */
-const upwards = ({ settings }: Typesetter, at: 'x' | 'y'): boolean => settings.axes[at].angle === 90;
+const upwards = ({ sheet, at }: ValueFitting): boolean => sheet.settings.axes[at].angle === 90;
 
-const setLabel = (sheet: Typesetter, at: 'x' | 'y', value: number, decimals: number, tickScale: number) =>
-  setRole(sheet, 'tickLabel', labelText(sheet, at, value, decimals), undefined, { further: tickScale });
+/** The size of its tick labels. */
+const labelSize = ({ sheet, tickScale }: ValueFitting): number =>
+  scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+
+const setLabel = (fitting: ValueFitting, value: number, decimals: number) =>
+  setRole(fitting.sheet, 'tickLabel', labelText(fitting, value, decimals), undefined, { further: fitting.tickScale });
 
 /** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
-function labelRoom(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks, tickScale: number): number {
-  const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
-  if ((at === 'y') !== upwards(sheet, at)) return setLabel(sheet, at, 0, 0, tickScale).height + labelGap.y * size;
-  const decimals = decimalsFor(sheet, at, ticks);
+function labelRoom(fitting: ValueFitting, ticks: Ticks): number {
+  const size = labelSize(fitting);
+  if ((fitting.at === 'y') !== upwards(fitting)) return setLabel(fitting, 0, 0).height + labelGap.y * size;
+  const decimals = decimalsFor(fitting, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
-  return Math.max(...ends.map((value) => setLabel(sheet, at, value, decimals, tickScale).width)) + labelGap.x * size;
+  return Math.max(...ends.map((value) => setLabel(fitting, value, decimals).width)) + labelGap.x * size;
 }
 
 function transformOf({ scale, exponent }: AxisSettings): Transform | undefined {
@@ -81,7 +87,7 @@ export function valueScale(settings: AxisSettings, ticks: Ticks, from: number, t
 }
 
 /** How far labels stick out beyond both ends of the axis, on the page from left to right or from top to bottom. */
-function overhangOf(sheet: Typesetter, at: 'x' | 'y', ticks: Ticks, labels: readonly TickLabel[], length: number) {
+function overhangOf({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: readonly TickLabel[]) {
   const settings = sheet.settings.axes[at];
   const scale = at === 'x' ? valueScale(settings, ticks, 0, length) : valueScale(settings, ticks, length, 0);
   const starts = labels.map((label) => {
@@ -101,25 +107,20 @@ function dateRoom([first = 0, ...rest]: readonly number[]): number {
 }
 
 /** Ticks at dates: firsts of years and months, Mondays, days. */
-function fitDates(
-  sheet: Typesetter,
-  plan: ValueAxis,
-  at: 'x' | 'y',
-  length: number,
-  tickScale: number,
-): FittedValueAxis {
+function fitDates(fitting: ValueFitting): FittedValueAxis {
+  const { sheet, plan, at, length, tickScale } = fitting;
   const [low, high] = hugged(plan, sheet.settings.axes[at]);
-  const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+  const size = labelSize(fitting);
   const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, { further: tickScale });
   const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
-    (at === 'y') !== upwards(sheet, at)
+    (at === 'y') !== upwards(fitting)
       ? set('0').height + labelGap.y * size
       : dateRoom(dateTexts(values, step, sheet.settings.numbers).map((text) => set(text).width)) + labelGap.x * size,
   );
   const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
   const texts = dateTexts(chosen.values, chosen.step, sheet.settings.numbers);
-  const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: upwards(sheet, at), index }));
-  const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), true);
+  const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: upwards(fitting), index }));
+  const fitted = fittedAxis(fitting, { labels, overhang: overhangOf(fitting, ticks, labels), fits: true });
   return {
     ...fitted,
     shows: 'value',
@@ -169,16 +170,17 @@ function exactTicks(at: readonly number[], plan: ValueAxis, from: number | undef
 /** The length that the values have, without the gaps at the ends. */
 const innerLength = ({ gap = [0, 0] }: AxisSettings, length: number): number => length * (1 - gap[0] - gap[1]);
 
-function ticksFor(sheet: Typesetter, plan: ValueAxis, at: 'x' | 'y', whole: number, tickScale: number): Ticks {
+function ticksFor(fitting: ValueFitting): Ticks {
+  const { sheet, plan, at } = fitting;
   const settings = sheet.settings.axes[at];
-  const length = innerLength(settings, whole);
+  const length = innerLength(settings, fitting.length);
   const { from, to } = fixedLimits(plan, settings);
   if (settings.at) return exactTicks(settings.at, plan, from, to);
   if (settings.scale === 'log') {
-    const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
+    const size = labelSize(fitting);
     const room = (value: number) => {
-      const block = setLabel(sheet, at, value, decimalsOf(value), tickScale);
-      return ((at === 'x') !== upwards(sheet, at) ? block.width : block.height) + labelGap[at] * size;
+      const block = setLabel(fitting, value, decimalsOf(value));
+      return ((at === 'x') !== upwards(fitting) ? block.width : block.height) + labelGap[at] * size;
     };
     return chooseLogTicks({
       least: plan.least,
@@ -206,18 +208,12 @@ function ticksFor(sheet: Typesetter, plan: ValueAxis, at: 'x' | 'y', whole: numb
           : undefined,
     length,
     comfort: comfort[at],
-    labelRoom: (candidate) => labelRoom(sheet, at, candidate, tickScale),
+    labelRoom: (candidate) => labelRoom(fitting, candidate),
   });
 }
 
 /** The labels that stand apart: on scales that are not linear ticks crowd at one end. */
-function apart(
-  sheet: Typesetter,
-  at: 'x' | 'y',
-  ticks: Ticks,
-  labels: readonly TickLabel[],
-  length: number,
-): TickLabel[] {
+function apart({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: readonly TickLabel[]): TickLabel[] {
   if (sheet.settings.axes[at].scale === 'linear' && !sheet.settings.axes[at].at) return [...labels];
   const scale = valueScale(sheet.settings.axes[at], ticks, 0, length);
   const gap = labelGap[at] * 0.5 * scaledSize(sheet.settings.text.tickLabel, sheet.scale);
@@ -231,28 +227,23 @@ function apart(
   return kept;
 }
 
-/** Chooses the ticks of an axis of numbers for its length in points and sets their labels. */
-export function fitValueAxis(
-  sheet: Typesetter,
-  plan: ValueAxis,
-  at: 'x' | 'y',
-  length: number,
-  tickScale: number,
-): FittedValueAxis {
-  if (plan.form === 'date') return fitDates(sheet, plan, at, length, tickScale);
+/** Chooses the ticks of an axis of numbers for its length and sets their labels. */
+export function fitValueAxis(fitting: ValueFitting): FittedValueAxis {
+  const { sheet, plan, at } = fitting;
+  if (plan.form === 'date') return fitDates(fitting);
   const settings = sheet.settings.axes[at];
-  const ticks = ticksFor(sheet, plan, at, length, tickScale);
-  const decimals = decimalsFor(sheet, at, ticks);
+  const ticks = ticksFor(fitting);
+  const decimals = decimalsFor(fitting, ticks);
   const all = ticks.values.map(
     (value, index): TickLabel => ({
-      block: setLabel(sheet, at, value, settings.scale === 'log' ? decimalsOf(value) : decimals, tickScale),
-      turned: upwards(sheet, at),
+      block: setLabel(fitting, value, settings.scale === 'log' ? decimalsOf(value) : decimals),
+      turned: upwards(fitting),
       index,
     }),
   );
-  const labels = apart(sheet, at, ticks, all, length);
-  const few = settings.at ? labels.length === all.length : labels.length > 1;
-  const fitted = fittedAxis(sheet, at, labels, overhangOf(sheet, at, ticks, labels, length), few);
+  const labels = apart(fitting, ticks, all);
+  const fits = settings.at ? labels.length === all.length : labels.length > 1;
+  const fitted = fittedAxis(fitting, { labels, overhang: overhangOf(fitting, ticks, labels), fits });
   const path = `axes.${at}.format.decimals`;
   const problems =
     settings.format.decimals !== undefined &&

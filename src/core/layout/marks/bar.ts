@@ -44,7 +44,10 @@ export const bar: MarkType<BarMark> = {
     const scales = groupScales(panelScales);
     const rect = rectOf(sheet, scales, mark);
     const end = endOf(context, mark, scales.vertical);
-    return [barRect(sheet, rect, fill, role, end), errorInk(sheet, scales, mark, role.replace('marks', 'errors'))];
+    return [
+      barRect(sheet, { rect, rounded: end }, fill, role),
+      errorInk(sheet, scales, mark, role.replace('marks', 'errors')),
+    ];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),
   occupies(mark, sheet, panelScales) {

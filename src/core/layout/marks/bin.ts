@@ -15,9 +15,8 @@ export const bin: MarkType<BinMark> = {
     const [foot, top] = [held(y, 0), held(y, mark.value)];
     // Bins narrower than the seam leave no white between them.
     const width = right - left > 2 * seam ? right - left - seam : right - left;
-    return [
-      barRect(sheet, { x: left + (right - left - width) / 2, y: top, width, height: foot - top }, fill, role, ['top']),
-    ];
+    const rect = { x: left + (right - left - width) / 2, y: top, width, height: foot - top };
+    return [barRect(sheet, { rect, rounded: ['top'] }, fill, role)];
   },
   ends: (mark) => (mark.count === 0 ? { x: [], y: [] } : { x: [mark.from, mark.to], y: [mark.value] }),
   occupies(mark, _, panelScales) {

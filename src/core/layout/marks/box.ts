@@ -9,7 +9,7 @@ import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import { groupEdges, onCategories } from './group.js';
-import { type MarkerShape, markerOf } from './markers.js';
+import { type MarkerLook, markerOf } from './markers.js';
 import type { MarkContext, MarkType, NamedCase } from './markType.js';
 
 type Place = [along: number, value: number];
@@ -44,16 +44,15 @@ function acrossOf(sheet: Typesetter, scales: GroupScales, mark: BoxMark): Across
 const onPage = ({ vertical }: GroupScales, place: Place): Place => (vertical ? place : [place[1], place[0]]);
 
 /** A line between two places, each along the categories and along the values. */
-const line = (scales: GroupScales, role: string, stroke: { width: number; color: string }, a: Place, b: Place) =>
-  straightLine(role, 'errorBars', stroke, onPage(scales, a), onPage(scales, b));
+const line = (scales: GroupScales, role: string, stroke: { width: number; color: string }, [a, b]: [Place, Place]) =>
+  straightLine({ role, from: 'errorBars' }, stroke, onPage(scales, a), onPage(scales, b));
 
 /** Whiskers in the lines of error bars, from the box to their ends. */
 function whiskerInk(
-  sheet: Typesetter,
+  { sheet, role }: MarkContext,
   scales: GroupScales,
   mark: BoxMark,
   { a, b, middle }: Across,
-  role: string,
 ): PlateItem[] {
   const { width, color, cap } = sheet.settings.errorBars;
   const half = Math.min(cap * em(sheet), (b - a) * 0.6) / 2;
@@ -62,9 +61,18 @@ function whiskerInk(
   return [['low', low, q1] as const, ['high', high, q3] as const].flatMap(([name, end, from]) => {
     if (end === from) return [];
     const place = held(scales.values, end);
-    const stem = line(scales, `${role}.${name}.stem`, stroke, [middle, held(scales.values, from)], [middle, place]);
+    const stem = line(scales, `${role}.${name}.stem`, stroke, [
+      [middle, held(scales.values, from)],
+      [middle, place],
+    ]);
     return half > 0
-      ? [stem, line(scales, `${role}.${name}.end`, stroke, [middle - half, place], [middle + half, place])]
+      ? [
+          stem,
+          line(scales, `${role}.${name}.end`, stroke, [
+            [middle - half, place],
+            [middle + half, place],
+          ]),
+        ]
       : [stem];
   });
 }
@@ -86,8 +94,11 @@ function bodyInk(
       ? { x: a, y: low, width: b - a, height: high - low }
       : { x: low, y: a, width: high - low, height: b - a };
     return [
-      ...barRect(sheet, rect, fill, role, ['top', 'bottom']),
-      line(scales, `${role}.median`, stroke, [a, median], [b, median]),
+      ...barRect(sheet, { rect, rounded: ['top', 'bottom'] }, fill, role),
+      line(scales, `${role}.median`, stroke, [
+        [a, median],
+        [b, median],
+      ]),
     ];
   }
   const depth = (b - a) * notchDepth;
@@ -110,7 +121,10 @@ function bodyInk(
   return [
     body,
     ...patternInk(sheet, [ring], fill, role),
-    line(scales, `${role}.median`, stroke, [a + depth, median], [b - depth, median]),
+    line(scales, `${role}.median`, stroke, [
+      [a + depth, median],
+      [b - depth, median],
+    ]),
   ];
 }
 
@@ -123,8 +137,8 @@ function pointInk(
 ): PlateItem[] {
   const { low, high } = scales.values;
   const inside = (value: number) => value >= low && value <= high;
-  const marker = (name: string, shape: MarkerShape, value: number, along = middle, color = fill, size = 1) =>
-    markerOf(sheet, shape, color, `${role}.${name}`, ...onPage(scales, [along, held(scales.values, value)]), size);
+  const marker = (name: string, value: number, look: MarkerLook, along = middle) =>
+    markerOf(sheet, look, `${role}.${name}`, onPage(scales, [along, held(scales.values, value)]));
   const ink = { color: sheet.settings.errorBars.color, from: 'errorBars.color' };
   const beyond = [
     ...mark.box.outliers.map((value) => ['outliers', 'circle', value] as const),
@@ -134,18 +148,18 @@ function pointInk(
     const index = name === 'outliers' ? i : i - mark.box.outliers.length;
     const { ids } = mark;
     const look = ids ? fillOf({ ...mark.cell, [ids.variable]: ids.texts[i] as string }) : fill;
-    return inside(value) ? [marker(`${name}[${index}]`, shape, value, middle, look)] : [];
+    return inside(value) ? [marker(`${name}[${index}]`, value, { shape, fill: look })] : [];
   });
   const beside = points
     ? [...(mark.points?.values ?? [])].flatMap((value, i): PlateItem[] => {
         if (!inside(value)) return [];
         const offset = mark.points?.offsets[i] ?? 0;
         const along = (points[0] + points[1]) / 2 + offset * (points[1] - points[0]);
-        return [marker(`points[${i}]`, 'circle', value, along, fill, 0.62)];
+        return [marker(`points[${i}]`, value, { shape: 'circle', fill, times: 0.62 }, along)];
       })
     : [];
   const mean =
-    mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', 'square', mark.mean, middle, ink)] : [];
+    mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', mark.mean, { shape: 'square', fill: ink })] : [];
   return [...beside, ...own, ...mean];
 }
 
@@ -195,11 +209,11 @@ function namedOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): NamedCa
 /** A box from quartile to quartile, its median in the colour of the paper, whiskers, and the values beyond. */
 export const box: MarkType<BoxMark> = {
   ink(mark, context) {
-    const { sheet, role } = context;
+    const { sheet } = context;
     const scales = groupScales(context.scales);
     const across = acrossOf(sheet, scales, mark);
     return [
-      remembered(sheet, () => whiskerInk(sheet, scales, mark, across, role)),
+      remembered(sheet, () => whiskerInk(context, scales, mark, across)),
       remembered(sheet, () => bodyInk(context, scales, mark, across)),
       remembered(sheet, () => pointInk(context, scales, mark, across)),
     ];

@@ -4,7 +4,6 @@ import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
-import type { Typesetter } from '../typesetter.js';
 import { markerOf, markerOutline, shapeOf } from './markers.js';
 import type { MarkContext, MarkType, NamedCase } from './markType.js';
 
@@ -19,6 +18,12 @@ const leastArea = 0.01;
 /** Diameter of the markers in sizes of the style: areas are in proportion, and the largest has four times the area. */
 const sizeOf = (mark: CloudMark, i: number): number =>
   mark.areas ? 2 * Math.sqrt(Math.max(leastArea, mark.areas[i] as number)) : 1;
+
+/** Places on the page. */
+interface Places {
+  xs: Float64Array;
+  ys: Float64Array;
+}
 
 /** The places on the page of the markers inside the limits. */
 function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs: Float64Array; ys: Float64Array } {
@@ -55,7 +60,8 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
   return { xs: keptX.slice(0, n), ys: keptY.slice(0, n) };
 }
 
-function oneItem(sheet: Typesetter, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): MarkersItem {
+function oneItem(context: MarkContext, fill: Fill, { xs, ys }: Places): MarkersItem {
+  const { sheet } = context;
   const size = fill.size ?? sheet.settings.markers.size;
   const opacity = fill.opacity ?? sheet.settings.markers.opacity;
   const shown = opacity === 1 ? spots(xs, ys, context.scales) : { xs, ys };
@@ -76,9 +82,10 @@ function oneItem(sheet: Typesetter, fill: Fill, context: MarkContext, xs: Float6
 }
 
 /** Thousands of open markers as one path: the form of one of them at every spot. */
-function openItem(sheet: Typesetter, fill: Fill, context: MarkContext, xs: Float64Array, ys: Float64Array): PathItem {
+function openItem(context: MarkContext, fill: Fill, { xs, ys }: Places): PathItem {
+  const { sheet } = context;
   const shape = fill.marker ?? shapeOf(sheet, context.series);
-  const one = markerOf(sheet, shape, fill, context.role, 0, 0, 1, 'many');
+  const one = markerOf(sheet, { shape, fill, among: 'many' }, context.role, [0, 0]);
   const shown = spots(xs, ys, context.scales);
   const coordinates: number[] = [];
   for (let i = 0; i < shown.xs.length; i += 1) {
@@ -117,7 +124,7 @@ export const cloud: MarkType<CloudMark> = {
     const shape = shapeOf(sheet, series);
     if (rows.length > many && !mark.areas && !mark.ids) {
       const open = (fill.marker ?? shape).startsWith('open-');
-      return [[], [open ? openItem(sheet, fill, context, xs, ys) : oneItem(sheet, fill, context, xs, ys)]];
+      return [[], [open ? openItem(context, fill, { xs, ys }) : oneItem(context, fill, { xs, ys })]];
     }
     const order = mark.areas
       ? [...rows.keys()].sort((a, b) => sizeOf(mark, rows[b] as number) - sizeOf(mark, rows[a] as number))
@@ -128,7 +135,10 @@ export const cloud: MarkType<CloudMark> = {
       const own = mark.ids
         ? context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string })
         : fill;
-      return markerOf(sheet, shape, own, name, xs[i] as number, ys[i] as number, sizeOf(mark, row), 'many');
+      return markerOf(sheet, { shape, fill: own, times: sizeOf(mark, row), among: 'many' }, name, [
+        xs[i] as number,
+        ys[i] as number,
+      ]);
     });
     return [[], ink];
   },

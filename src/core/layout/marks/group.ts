@@ -39,9 +39,16 @@ export function groupEdges(
 }
 
 /** A straight line between two places, each given along the axis of categories and along that of values. */
-function line(scales: GroupScales, role: string, stroke: LineItem['stroke'], a: Point, b: Point): LineItem {
-  const onPage = ([along, at]: Point): Point => (scales.vertical ? [along, at] : [at, along]);
-  return straightLine(role, 'errorBars', stroke, onPage(a), onPage(b));
+const line = ({ vertical }: GroupScales, { role, a, b }: ErrorLine, stroke: LineItem['stroke']): LineItem => {
+  const onPage = ([along, at]: Point): Point => (vertical ? [along, at] : [at, along]);
+  return straightLine({ role, from: 'errorBars' }, stroke, onPage(a), onPage(b));
+};
+
+/** A stem or an end of an error bar. */
+interface ErrorLine {
+  role: string;
+  a: Point;
+  b: Point;
 }
 
 /** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
@@ -58,7 +65,7 @@ function errorLines(sheet: Typesetter, scales: GroupScales, mark: GroupMark, rol
   const middle = (edges[0] + edges[1]) / 2;
   const half = Math.min(cap * em(sheet), (edges[1] - edges[0]) * 0.6) / 2;
   const [low, high] = [held(scales.values, interval.low), held(scales.values, interval.high)];
-  const stroke = (name: string, a: Point, b: Point) => ({ role: `${role}.${name}`, a, b });
+  const stroke = (name: string, a: Point, b: Point): ErrorLine => ({ role: `${role}.${name}`, a, b });
   const across = (name: string, at: number) => stroke(name, [middle - half, at], [middle + half, at]);
   const strokes = [
     stroke('stem', [middle, low], [middle, high]),
@@ -66,8 +73,8 @@ function errorLines(sheet: Typesetter, scales: GroupScales, mark: GroupMark, rol
     ...(half > 0 && interval.high <= greatest ? [across('high', high)] : []),
   ];
   const edge = { width: width + 2 * halo, color: sheet.settings.paper };
-  const halos = halo > 0 ? strokes.map((s) => line(scales, `${s.role}.halo`, edge, s.a, s.b)) : [];
-  return [...halos, ...strokes.map((s) => line(scales, s.role, { width, color }, s.a, s.b))];
+  const halos = halo > 0 ? strokes.map((s) => line(scales, { ...s, role: `${s.role}.halo` }, edge)) : [];
+  return [...halos, ...strokes.map((s) => line(scales, s, { width, color }))];
 }
 
 /** The values that a mark and its interval reach, and further ones. */

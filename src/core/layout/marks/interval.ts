@@ -6,14 +6,15 @@ import type { MarkType } from './markType.js';
 
 /** A marker on its interval. A marker beyond the limits is not drawn. */
 export const interval: MarkType<IntervalMark> = {
-  ink(mark, { sheet, scales: panelScales, fill, series, role }) {
+  ink(mark, context) {
+    const { sheet, scales: panelScales, role } = context;
     const scales = groupScales(panelScales);
     const [a, b] = groupEdges(sheet, scales, mark);
     const middle = (a + b) / 2;
     const { low, high } = scales.values;
     const place = held(scales.values, mark.value);
     const [x, y] = scales.vertical ? [middle, place] : [place, middle];
-    const marker = mark.value < low || mark.value > high ? [] : [markerAt(sheet, series, fill, role, x, y)];
+    const marker = mark.value < low || mark.value > high ? [] : [markerAt(context, role, [x, y])];
     return [errorInk(sheet, scales, mark, role.replace('marks', 'errors')), marker];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),

@@ -92,22 +92,26 @@ export const markerOutline = (name: MarkerShape, size: number): Outline => ({
 export const shapeOf = ({ settings: { markers } }: Typesetter, series: number): MarkerShape =>
   markers.shapes[series % markers.shapes.length] ?? 'circle';
 
+/** What a marker looks like. */
+export interface MarkerLook {
+  /** Its shape, where no accent says another. */
+  shape: MarkerShape;
+  fill: Fill;
+  /** Its diameter in sizes of the style. */
+  times?: number;
+  /** Whether it is one of many cases, which the style may want to see through. */
+  among?: 'few' | 'many';
+}
+
 /**
  * A filled marker with its middle at (x, y). Its edge in the colour of the paper sets it off from its neighbours.
  *
- * @param given its shape, where no accent says another
- * @param times its diameter in sizes of the style
- * @param among whether it is one of many cases, which the style may want to see through
  */
 export function markerOf(
   sheet: Typesetter,
-  given: MarkerShape,
-  fill: Fill,
+  { shape: given, fill, times = 1, among = 'few' }: MarkerLook,
   role: string,
-  x: number,
-  y: number,
-  times = 1,
-  among: 'few' | 'many' = 'few',
+  [x, y]: Point,
 ): PathItem {
   const name = fill.marker ?? given;
   const { edge, opacity: usual } = sheet.settings.markers;
@@ -151,5 +155,8 @@ const ofQuiet = (sheet: Typesetter, { quiet }: Fill, shape: MarkerShape): Marker
 };
 
 /** The marker of a series at a place. */
-export const markerAt = (sheet: Typesetter, series: number, fill: Fill, role: string, x: number, y: number): PathItem =>
-  markerOf(sheet, ofQuiet(sheet, fill, shapeOf(sheet, series)), fill, role, x, y);
+export const markerAt = (
+  { sheet, series, fill }: { sheet: Typesetter; series: number; fill: Fill },
+  role: string,
+  at: Point,
+): PathItem => markerOf(sheet, { shape: ofQuiet(sheet, fill, shapeOf(sheet, series)), fill }, role, at);

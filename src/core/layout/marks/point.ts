@@ -2,23 +2,25 @@ import type { PointMark } from '../../chart/plan.js';
 import type { LineItem } from '../../plate/plate.js';
 import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
-import type { Fill } from '../looks.js';
-import { type AxisScale, held, placeAt, within } from '../panelScales.js';
+import { held, placeAt, within } from '../panelScales.js';
 import type { Point } from '../point.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import { markerAt } from './markers.js';
-import type { MarkType } from './markType.js';
+import type { MarkContext, MarkType } from './markType.js';
 
 /** The error bar of a point, upright and in the colour of its series. An end beyond the limits has no cross line. */
-function errorInk(sheet: Typesetter, y: AxisScale, mark: PointMark, x: number, role: string, fill: Fill): LineItem[] {
+function errorInk({ sheet, scales, fill, role: own }: MarkContext, mark: PointMark, x: number): LineItem[] {
+  const role = own.replace('marks', 'errors');
   const { interval } = mark;
+  const { y } = scales;
   if (!interval || y.shows !== 'value' || interval.high < y.low || interval.low > y.high) return [];
   const { width, cap } = sheet.settings.errorBars;
   const half = (cap * em(sheet)) / 2;
   const at = (value: number) => placeAt(y, Math.min(y.high, Math.max(y.low, value)));
   const stroke = { width, color: fill.color };
-  const line = (name: string, a: Point, b: Point) => straightLine(`${role}.${name}`, fill.from, stroke, a, b);
+  const line = (name: string, a: Point, b: Point) =>
+    straightLine({ role: `${role}.${name}`, from: fill.from }, stroke, a, b);
   const across = (name: string, value: number) =>
     half > 0 && within(y, value) ? [line(name, [x - half, at(value)], [x + half, at(value)])] : [];
   return [
@@ -34,14 +36,13 @@ const isMarked = ({ onLine }: PointMark, { settings }: Typesetter): boolean =>
 
 /** A marker at its place with its interval. Those beyond the limits are not drawn. */
 export const point: MarkType<PointMark> = {
-  ink(mark, { sheet, scales, fill, series, role }) {
+  ink(mark, context) {
+    const { sheet, scales, role } = context;
     const x = placeAt(scales.x, mark.x);
     const inside = within(scales.x, mark.x);
-    const errors = inside
-      ? remembered(sheet, () => errorInk(sheet, scales.y, mark, x, role.replace('marks', 'errors'), fill))
-      : [];
+    const errors = inside ? remembered(sheet, () => errorInk(context, mark, x)) : [];
     const shown = isMarked(mark, sheet) && inside && within(scales.y, mark.y);
-    return [errors, [], shown ? [markerAt(sheet, series, fill, role, x, placeAt(scales.y, mark.y))] : []];
+    return [errors, [], shown ? [markerAt(context, role, [x, placeAt(scales.y, mark.y)])] : []];
   },
   occupies(mark, sheet, scales) {
     if (!within(scales.x, mark.x)) return [];

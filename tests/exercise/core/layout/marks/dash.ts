@@ -25,7 +25,7 @@ function ends(mark: DashMark, sheet: Typesetter, panelScales: PanelScales): [Poi
 export const dash: MarkType<DashMark> = {
   ink(mark, { sheet, scales, fill, role }) {
     const [from, to] = ends(mark, sheet, scales);
-    return [[straightLine(role, fill.from, { width: 1, color: fill.color }, from, to)]];
+    return [[straightLine({ role, from: fill.from }, { width: 1, color: fill.color }, from, to)]];
   },
   ends: ({ value }) => ({ x: [], y: [value] }),
   occupies: (mark, sheet, scales) => [{ is: 'line', points: ends(mark, sheet, scales), half: 0.5 }],
