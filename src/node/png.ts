@@ -45,14 +45,25 @@ function unmultiplied(pixels: Uint8Array): Uint8Array {
 /** The content of a chunk of international text: a keyword of the standard, not packed, in no stated language. */
 const textData = (keyword: string, text: string) => new TextEncoder().encode(`${keyword}\0\0\0\0\0${xmlText(text)}`);
 
-/** PNG (ISO 15948) of RGBA pixels with its resolution and words about it; opaque ones as RGB. */
+/** Pixels of red, green, blue and opacity, row by row. */
+interface Raster {
+  pixels: Uint8Array;
+  width: number;
+  height: number;
+}
+
+/** What is said of a picture beside its pixels. */
+interface PngOptions {
+  dpi: number;
+  /** Whether pixels may be seen through, their colours multiplied by their opacity; others are written as RGB. */
+  clear?: boolean;
+  words?: Readonly<Record<string, string | undefined>>;
+}
+
+/** PNG (ISO 15948) of pixels with its resolution and words about it. */
 export function encodePng(
-  given: Uint8Array,
-  width: number,
-  height: number,
-  dpi: number,
-  clear = false,
-  words: Readonly<Record<string, string | undefined>> = {},
+  { pixels: given, width, height }: Raster,
+  { dpi, clear = false, words = {} }: PngOptions,
 ): Uint8Array {
   const pixels = clear ? unmultiplied(given) : given;
   const channels = clear ? 4 : 3;
@@ -82,11 +93,12 @@ export async function rendered(plate: Plate, context: WriteContext) {
 /** PNG of a plate, with the resolution in the file. */
 export const writePng: Writer = async (plate, context) => {
   const { pixels, width, height } = await rendered(plate, context);
-  return encodePng(pixels, width, height, context.dpi, context.ground === 'none', {
+  const words = {
     Title: plate.title,
     Author: plate.author,
     Description: plate.description,
     Comment: traceOf(plate),
     Software: 'Hexis',
-  });
+  };
+  return encodePng({ pixels, width, height }, { dpi: context.dpi, clear: context.ground === 'none', words });
 };

@@ -94,7 +94,10 @@ describe('what authors write is never obeyed', () => {
 
   test('on a terminal, and in the texts of a picture', () => {
     expect(harmless('a\u001b[31m\u009b2J\u202eb\n\tc')).toBe('a\\u001b[31m\\u009b2J\\u202eb\n\tc');
-    const picture = encodePng(new Uint8Array(4), 1, 1, 72, false, { Title: 'a\u0000b\u0001c' });
+    const picture = encodePng(
+      { pixels: new Uint8Array(4), width: 1, height: 1 },
+      { dpi: 72, words: { Title: 'a\u0000b\u0001c' } },
+    );
     const at = Buffer.from(picture).indexOf('iTXtTitle');
     expect(
       Buffer.from(picture)

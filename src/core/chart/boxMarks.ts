@@ -52,9 +52,7 @@ interface Beyond {
 function beyondOf(
   rows: readonly number[],
   { low, high, extremes }: BoxSummary,
-  value: (row: number) => number,
-  nameOf: (row: number) => string,
-  times: (row: number) => number,
+  { value, nameOf, times }: Record<'value' | 'times', (row: number) => number> & { nameOf(row: number): string },
 ): Beyond[] {
   const far = new Set(extremes);
   const found = new Map<string, Beyond>();
@@ -92,7 +90,7 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
     ? { q1: percentile(0.25), median: percentile(0.5), q3: percentile(0.75) }
     : quartersOf(sample.all, type);
   const found = boxOfSample({ values: sample.values, quarters, percentile }, whiskersOf(settings));
-  const beyond = beyondOf(rows.rows, found, value, nameOf, timesOf(frame.weight));
+  const beyond = beyondOf(rows.rows, found, { value, nameOf, times: timesOf(frame.weight) });
   const [outliers, extremes] = [
     beyond.filter(({ isExtreme }) => !isExtreme),
     beyond.filter(({ isExtreme }) => isExtreme),

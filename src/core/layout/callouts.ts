@@ -58,6 +58,18 @@ interface Costs {
   crossed(from: Point, to: Point): number;
 }
 
+/** A callout to be placed. */
+interface Placing {
+  sheet: Typesetter;
+  callout: Callout;
+  /** The part of the panel that it may take. */
+  room: Box;
+  /** Where the author wants it on the page, and what it points to there. */
+  at: Point | undefined;
+  to: Point | undefined;
+  costs: Costs;
+}
+
 /** A little inside the panel. */
 function roomIn(sheet: Typesetter, panel: Box): Box {
   const inset = 0.3 * em(sheet);
@@ -66,14 +78,7 @@ function roomIn(sheet: Typesetter, panel: Box): Box {
 }
 
 /** The best place for some lines near what they point to; in a corner, where they point to nothing. */
-function bestPlace(
-  sheet: Typesetter,
-  block: TextBlock,
-  room: Box,
-  to: Point | undefined,
-  { pointer }: Callout,
-  costs: Costs,
-): Try {
+function bestPlace({ sheet, room, to, callout: { pointer }, costs }: Placing, block: TextBlock): Try {
   const size = em(sheet);
   const [width, height] = [block.width, block.height];
   const target: Point = to ?? [room.x + room.width, room.y];
@@ -105,15 +110,8 @@ function bestPlace(
 }
 
 /** The words where the author wants them, or in the lines and at the place that cost least. */
-function placed(
-  sheet: Typesetter,
-  panel: Box,
-  at: Point | undefined,
-  to: Point | undefined,
-  callout: Callout,
-  costs: Costs,
-): Try {
-  const room = roomIn(sheet, panel);
+function placed(placing: Placing, panel: Box): Try {
+  const { sheet, room, at, callout } = placing;
   const set = (share: number) => {
     const width = Math.min(room.width, Math.max(panel.width * share, 6 * em(sheet)));
     return setRole(sheet, 'callout', callout.text, { width, balanced: true, breakWords: true });
@@ -124,12 +122,12 @@ function placed(
     const box = heldIn({ x, y: at[1] - opticalMiddle(block), width: block.width, height: block.height }, room);
     return { block, box, cost: 0 };
   }
-  const tries = widths.map((share) => bestPlace(sheet, set(share), room, to, callout, costs));
+  const tries = widths.map((share) => bestPlace(placing, set(share)));
   return tries.reduce((a, b) => (b.cost < a.cost ? b : a));
 }
 
 /** The line from the words to what they speak of, with its head. */
-function pointerInk(sheet: Typesetter, { pointer, from }: Callout, box: Box, to: Point, role: string): PlateItem[] {
+function pointerInk({ sheet, callout: { pointer, from } }: Placing, box: Box, to: Point, role: string): PlateItem[] {
   const stroke = sheet.settings.pointers;
   if (pointer === 'none' || stroke.width === 0) return [];
   const size = em(sheet);
@@ -157,6 +155,7 @@ function pointerInk(sheet: Typesetter, { pointer, from }: Callout, box: Box, to:
 export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Callouts {
   const panel = panelOf(scales);
   const made: Callouts = { items: [], outside: [], tooLarge: [], covering: [] };
+  const room = roomIn(sheet, panel);
   const by = sheet.settings.markers.size / 2 + 2;
   const cost = (box: Box) => {
     const roomy = { x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by };
@@ -184,8 +183,8 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     const point = (place: { x: number; y: number } | undefined): Point | undefined =>
       place && [placeAt(scales.x, place.x), placeAt(scales.y, place.y)];
     const target = point(to);
-    const { block, box } = placed(sheet, panel, point(at), target, callout, { under: cost, crossed });
-    const room = roomIn(sheet, panel);
+    const placing = { sheet, callout, room, at: point(at), to: target, costs: { under: cost, crossed } };
+    const { block, box } = placed(placing, panel);
     if (box.width > room.width + 0.01 || box.height > room.height + 0.01) {
       made.tooLarge.push(from);
       continue;
@@ -198,7 +197,7 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     // No grid line runs through the words.
     const ground = () => paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper);
     made.items.push(remembered(sheet, ground), item);
-    if (target) made.items.push(...remembered(sheet, () => pointerInk(sheet, callout, box, target, role)));
+    if (target) made.items.push(...remembered(sheet, () => pointerInk(placing, box, target, role)));
     ink.add(box);
   }
   return made;

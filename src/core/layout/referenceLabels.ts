@@ -1,5 +1,6 @@
 import type { LineMark } from '../chart/plan.js';
 import type { Box, PlateItem } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
 import { clipLine } from './clip.js';
 import type { InkIndex } from './inkIndex.js';
 import { type PanelScales, panelOf, placeAt } from './panelScales.js';
@@ -23,9 +24,7 @@ function shownPart(mark: LineMark, scales: PanelScales): [Point, Point] | undefi
 function besideLine(
   sheet: Typesetter,
   panel: Box,
-  [a, b]: [Point, Point],
-  width: number,
-  height: number,
+  { part: [a, b], block: { width, height } }: { part: [Point, Point]; block: TextBlock },
   share: number,
 ): Box {
   const gap = 0.25 * em(sheet);
@@ -58,7 +57,7 @@ export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkInd
     if (!part || mark.name === undefined) continue;
     const block = setRole(sheet, 'dataLabel', mark.name, { width: panel.width * 0.5, balanced: true });
     const cost = (box: Box) => ink.marksUnder({ ...box, height: box.height - 1 }) + 50 * ink.wordsUnder(box);
-    const places = tries.map((share) => besideLine(sheet, panel, part, block.width, block.height, share));
+    const places = tries.map((share) => besideLine(sheet, panel, { part, block }, share));
     const best = places.reduce((a, b) => (cost(b) < cost(a) ? b : a));
     const label = {
       role: `references[${i}].name`,

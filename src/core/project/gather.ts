@@ -177,10 +177,8 @@ function textsIn(value: unknown): string[] {
 /** All that a figure may show in words. File names and colours among them do no harm. */
 function shownTexts(
   figure: FigureFile,
-  codebook: Codebook,
+  { codebook, table, requests }: { codebook: Codebook; table: Table; requests: readonly ColumnRequest[] },
   styles: readonly { layer: Layer }[],
-  table: Table,
-  requests: readonly ColumnRequest[],
   withNote: boolean,
 ): string[] {
   const { data: _, caption, ...words } = figure;
@@ -267,7 +265,7 @@ export async function gatherFigure(
     return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
   };
   const texts = [
-    ...shownTexts(figure.value, codebook, styles, table, requests, options.caption ?? false),
+    ...shownTexts(figure.value, { codebook, table, requests }, styles, options.caption ?? false),
     ...(kindOf(chart).texts?.(chart) ?? []),
     ...(options.caption ? captionTexts : []),
     ...(figure.value.panels ? panelTexts : []),

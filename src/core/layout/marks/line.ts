@@ -39,7 +39,12 @@ export function lineStroke(
 }
 
 /** A light edge under lines that run over the marks of their series. */
-const halo = ({ settings }: Typesetter, pieces: Point[][], role: string, from: string, width: number): PathItem[] =>
+const halo = (
+  { settings }: Typesetter,
+  pieces: Point[][],
+  { role, from }: Pick<PathItem, 'role' | 'from'>,
+  width: number,
+): PathItem[] =>
   pieces.map((piece, i) =>
     pathThrough(piece, { role: `${role}.halo[${i}]`, from }, { stroke: { width: width + 1.6, color: settings.paper } }),
   );
@@ -88,7 +93,7 @@ export const line: MarkType<LineMark> = {
     const ink = pieces.map((piece, i) =>
       pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, look),
     );
-    const halos = edged.includes(mark.as) ? halo(sheet, pieces, role, from, stroke.width) : [];
+    const halos = edged.includes(mark.as) ? halo(sheet, pieces, { role, from }, stroke.width) : [];
     const under = Array.from({ length: depths[mark.as] }, (): PlateItem[] => []);
     return [...under, [...halos, ...ink]];
   },

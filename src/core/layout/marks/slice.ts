@@ -1,7 +1,7 @@
 import type { SliceMark } from '../../chart/plan.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { Outline } from '../../type/outline.js';
-import { onCircle } from '../circle.js';
+import { type Circle, onCircle, withRadius } from '../circle.js';
 import { fillLook, patternInk } from '../fillInk.js';
 import { panelOf } from '../panelScales.js';
 import type { Point } from '../point.js';
@@ -12,7 +12,7 @@ import { pieCircle } from './sliceLabels.js';
 const turn = 2 * Math.PI;
 
 /** An arc as cubic curves, each at most an eighth of the turn, without its first place. */
-function arc(cx: number, cy: number, radius: number, from: number, to: number): number[] {
+function arc({ cx, cy, radius }: Circle, from: number, to: number): number[] {
   const parts = Math.max(1, Math.ceil(Math.abs(to - from) * 8));
   const step = (to - from) / parts;
   const handle = (4 / 3) * Math.tan((turn * step) / 4) * radius;
@@ -32,10 +32,11 @@ function arc(cx: number, cy: number, radius: number, from: number, to: number): 
 }
 
 /** The outline of a slice, or of a ring where it is the whole turn. */
-function sliceOutline(cx: number, cy: number, radius: number, hole: number, from: number, to: number): Outline {
-  const outer = arc(cx, cy, radius, from, to);
-  const inner = hole > 0 ? arc(cx, cy, hole, to, from) : [];
-  const [start, back] = [onCircle(cx, cy, radius, from), onCircle(cx, cy, hole, to)];
+function sliceOutline(circle: Circle, hole: number, from: number, to: number): Outline {
+  const within = withRadius(circle, hole);
+  const outer = arc(circle, from, to);
+  const inner = hole > 0 ? arc(within, to, from) : [];
+  const [start, back] = [onCircle(circle, from), onCircle(within, to)];
   const curves = (points: number[]) => 'C'.repeat(points.length / 6);
   if (to - from > 1 - 1e-9) {
     const rest = hole > 0 ? { commands: `M${curves(inner)}Z`, coordinates: [...back, ...inner] } : undefined;
@@ -50,7 +51,8 @@ function sliceOutline(cx: number, cy: number, radius: number, hole: number, from
 /** Slices of a circle, or of a ring, with a line in the colour of the paper between them. */
 export const slice: MarkType<SliceMark> = {
   ink(mark, { sheet, scales, fill, role }) {
-    const { cx, cy, radius } = pieCircle(sheet, panelOf(scales));
+    const circle = pieCircle(sheet, panelOf(scales));
+    const { cx, cy, radius } = circle;
     if (mark.to <= mark.from || radius <= 0) return [];
     const [from, to] = [mark.start + mark.from, mark.start + mark.to];
     const { edge } = sheet.settings.slices;
@@ -66,7 +68,7 @@ export const slice: MarkType<SliceMark> = {
       role,
       from: fill.from,
       box,
-      outline: sliceOutline(cx, cy, radius, radius * mark.hole, from, to),
+      outline: sliceOutline(circle, radius * mark.hole, from, to),
       ...(fill.pattern === undefined && !fill.outline
         ? { fill: fill.color, ...(edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {}) }
         : fillLook(sheet, fill)),
@@ -76,12 +78,12 @@ export const slice: MarkType<SliceMark> = {
   },
   ends: () => ({ x: [], y: [] }),
   occupies(mark, sheet, scales) {
-    const { cx, cy, radius } = pieCircle(sheet, panelOf(scales));
+    const circle = pieCircle(sheet, panelOf(scales));
     const [from, to] = [mark.start + mark.from, mark.start + mark.to];
     const steps = Math.max(2, Math.ceil((to - from) * 48));
     const along = (r: number): Point[] =>
-      Array.from({ length: steps + 1 }, (_, i) => onCircle(cx, cy, r, from + ((to - from) * i) / steps));
-    return [{ is: 'area', points: [...along(radius), ...along(radius * mark.hole).reverse()] }];
+      Array.from({ length: steps + 1 }, (_, i) => onCircle(withRadius(circle, r), from + ((to - from) * i) / steps));
+    return [{ is: 'area', points: [...along(circle.radius), ...along(circle.radius * mark.hole).reverse()] }];
   },
   value: ({ value }) => value,
   needsZero: false,

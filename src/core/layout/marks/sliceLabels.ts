@@ -3,7 +3,7 @@ import { onPaper } from '../../color/color.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import type { TextBlock } from '../../type/textBlock.js';
-import { onCircle } from '../circle.js';
+import { type Circle, onCircle, withRadius } from '../circle.js';
 import { fillOf } from '../fills.js';
 import { pathThrough } from '../lineInk.js';
 import { opticalMiddle, paperBehind, textAt } from '../place.js';
@@ -36,7 +36,7 @@ function words({ settings }: Sheet, mark: SliceMark, shows: readonly string[]): 
 }
 
 /** The widest circle in a panel with room for labels of some size beside it. */
-function circleIn(panel: Box, beside: { width: number; height: number } | undefined, size: number) {
+function circleIn(panel: Box, beside: { width: number; height: number } | undefined, size: number): Circle {
   const [w, h] = [panel.width / 2, panel.height / 2];
   const room = beside ? Math.min(w - beside.width - reach * size, h - beside.height - 0.4 * size) : Math.min(w, h);
   return { cx: panel.x + w, cy: panel.y + h, radius: Math.max(0, room - 0.75) };
@@ -45,7 +45,7 @@ function circleIn(panel: Box, beside: { width: number; height: number } | undefi
 /** Whether a label stands within its slice: its corners between the rims and the sides. */
 function fitsInside({ mark, block, middle }: Labelled, radius: number, size: number): boolean {
   const at = labelRadius(mark, radius);
-  const [x, y] = onCircle(0, 0, at, middle);
+  const [x, y] = onCircle({ cx: 0, cy: 0, radius: at }, middle);
   const [w, h] = [block.width / 2 + 0.2 * size, (block.height - block.descent) / 2 + 0.15 * size];
   const half = Math.PI * (mark.to - mark.from);
   return [
@@ -80,7 +80,7 @@ function sidesThatFit(slices: readonly Labelled[], panel: Box, size: number): La
   return slices.filter((slice) => kept.has(slice));
 }
 
-function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: ReturnType<typeof circleIn> } {
+function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Circle } {
   const { plan } = sheet;
   const shown = plan.sliceLabels;
   const size = em(sheet);
@@ -116,14 +116,13 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Retur
 }
 
 /** Where a pie stands in its panel. */
-export const pieCircle = (sheet: Sheet, panel: Box) => labelled(sheet, panel).circle;
+export const pieCircle = (sheet: Sheet, panel: Box): Circle => labelled(sheet, panel).circle;
 
 /** Labels beside the pie on one side, spread so that none touch, each with a line to its slice. */
 function outerLabels(
   sheet: Typesetter,
-  panel: Box,
+  { panel, circle }: { panel: Box; circle: Circle },
   slices: readonly Labelled[],
-  circle: ReturnType<typeof circleIn>,
   side: 1 | -1,
 ): PlateItem[] {
   const { cx, cy, radius } = circle;
@@ -131,7 +130,7 @@ function outerLabels(
   const own = slices.filter((slice) => !slice.inside && sideOf(slice) === side);
   const middles = spread(
     own.map(({ middle, block }) => ({
-      at: onCircle(cx, cy, radius + 0.7 * size, middle)[1],
+      at: onCircle(withRadius(circle, radius + 0.7 * size), middle)[1],
       size: block.height + 0.15 * size,
     })),
     panel.y,
@@ -140,8 +139,8 @@ function outerLabels(
   return own.flatMap(({ block, middle, place }, i): PlateItem[] => {
     const y = middles[i] as number;
     const [edge, bend] = [
-      onCircle(cx, cy, radius + 0.15 * size, middle),
-      onCircle(cx, cy, radius + 0.6 * size, middle),
+      onCircle(withRadius(circle, radius + 0.15 * size), middle),
+      onCircle(withRadius(circle, radius + 0.6 * size), middle),
     ];
     const away = Math.abs(y - cy) < radius ? Math.sqrt(radius ** 2 - (y - cy) ** 2) : 0;
     const x = cx + side * Math.max(Math.abs(bend[0] - cx) + 0.35 * size, away + 0.95 * size);
@@ -165,7 +164,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
   const { slices, circle } = labelled(sheet, panel);
   const inner = slices.flatMap(({ series, place, mark, block, middle, inside }): PlateItem[] => {
     if (!inside) return [];
-    const [x, y] = onCircle(circle.cx, circle.cy, labelRadius(mark, circle.radius), middle);
+    const [x, y] = onCircle(withRadius(circle, labelRadius(mark, circle.radius)), middle);
     const { color: own, pattern } = fillOf(sheet, series, place, mark.cell);
     const color = pattern === undefined ? own : settings.paper;
     const label = {
@@ -193,7 +192,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
     if (fits)
       middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
   }
-  const outer = ([1, -1] as const).flatMap((side) => outerLabels(sheet, panel, slices, circle, side));
+  const outer = ([1, -1] as const).flatMap((side) => outerLabels(sheet, { panel, circle }, slices, side));
   const wanted = plan.sliceLabels ? plan.series.reduce((sum, { marks }) => sum + marks.length, 0) : 0;
   const missing = plan.middle === undefined ? 0 : 1 - middle.length;
   return { items: [...inner, ...outer, ...middle], leftOut: Math.max(0, wanted - slices.length) + missing };
