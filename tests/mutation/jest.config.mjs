@@ -8,6 +8,6 @@ export default {
   rootDir: '../..',
   testTimeout: config.testTimeout,
   // Tests of sources and pages would find the tester's own words in them.
-  testPathIgnorePatterns: ['purity', 'docs'],
+  testPathIgnorePatterns: ['purity', 'docs', 'core/project'],
   testMatch: ['core', 'library'].map((folder) => `<rootDir>/tests/${folder}/**/*.test.ts`),
 };

@@ -148,16 +148,10 @@ function pointerInk({ sheet, callout: { pointer, from } }: Placing, box: Box, to
   return [pathThrough([a, pointer === 'arrow' ? on(reach - stop - 0.35 * size) : b], label, { stroke }), ...head];
 }
 
-/**
- * Sets callouts in a panel one after the other, each off marks and other words where the author gives it no place.
-
- */
-export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Callouts {
-  const panel = panelOf(scales);
-  const made: Callouts = { items: [], outside: [], tooLarge: [], covering: [] };
-  const room = roomIn(sheet, panel);
+/** What places cost by the ink that is there. */
+function costsOf(sheet: Typesetter, ink: InkIndex): Costs {
   const by = sheet.settings.markers.size / 2 + 2;
-  const cost = (box: Box) => {
+  const under = (box: Box) => {
     const roomy = { x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by };
     return ink.marksUnder(roomy) + 50 * ink.wordsUnder(roomy);
   };
@@ -166,13 +160,23 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     const [reach, end] = [distance(from, to), 1.1 * em(sheet)];
     let count = 0;
     for (let along = 3; along < reach - end; along += 3) {
-      const [x, y] = [0, 1].map(
-        (k) => (from[k] as number) + (((to[k] as number) - (from[k] as number)) * along) / reach,
-      );
-      if (cost({ x: x as number, y: y as number, width: 0, height: 0 }) > 0) count += 1;
+      const on = (k: 0 | 1) => from[k] + ((to[k] - from[k]) * along) / reach;
+      if (under({ x: on(0), y: on(1), width: 0, height: 0 }) > 0) count += 1;
     }
     return count;
   };
+  return { under, crossed };
+}
+
+/**
+ * Sets callouts in a panel one after the other, each off marks and other words where the author gives it no place.
+
+ */
+export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Callouts {
+  const panel = panelOf(scales);
+  const made: Callouts = { items: [], outside: [], tooLarge: [], covering: [] };
+  const room = roomIn(sheet, panel);
+  const costs = costsOf(sheet, ink);
   for (const [i, callout] of (sheet.callouts ?? []).entries()) {
     const { at, to, from } = callout;
     if (to && !(within(scales.x, to.x) && within(scales.y, to.y))) {
@@ -183,13 +187,13 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     const point = (place: { x: number; y: number } | undefined): Point | undefined =>
       place && [placeAt(scales.x, place.x), placeAt(scales.y, place.y)];
     const target = point(to);
-    const placing = { sheet, callout, room, at: point(at), to: target, costs: { under: cost, crossed } };
+    const placing = { sheet, callout, room, at: point(at), to: target, costs };
     const { block, box } = placed(placing, panel);
     if (box.width > room.width + 0.01 || box.height > room.height + 0.01) {
       made.tooLarge.push(from);
       continue;
     }
-    if (!at && cost(box) > 0) made.covering.push(from);
+    if (!at && costs.under(box) > 0) made.covering.push(from);
     const item = remembered(sheet, () => {
       const label = { role, from, color: sheet.settings.text.callout.color };
       return textAt(block, box.x, box.y, label, callout.align);

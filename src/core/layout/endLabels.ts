@@ -1,5 +1,6 @@
 import type { EndLabel } from '../chart/plan.js';
 import type { PlateItem } from '../plate/plate.js';
+import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
 import { fillOf } from './fills.js';
 import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
@@ -19,75 +20,102 @@ export interface EndLabels {
   leftOut: number;
 }
 
-function sideLabels(sheet: Sheet, scales: PanelScales, side: EndLabel['side']): EndLabels {
-  // Where the axis runs the other way, its last place is on the left. Labels follow it there, unless the axis of values
-  // stands there with labels of its own: then they name the lines at their other ends.
+/** One side of the lines, and whether their axis runs the other way. */
+interface Side {
+  side: EndLabel['side'];
+  /** Whether labels name the lines at their other ends. */
+  stays: boolean;
+  onRight: boolean;
+}
+
+/**
+ * Where the axis runs the other way, its last place is on the left. Labels follow it there, unless the axis of values
+ * stands there with labels of its own: then they name the lines at their other ends.
+ */
+function sideOf({ plan }: Sheet, scales: PanelScales, side: EndLabel['side']): Side {
   const flipped = scales.x.from > scales.x.to;
-  const stays = flipped && !(sheet.plan.y.shows === 'value' && sheet.plan.y.quiet);
+  const stays = flipped && !(plan.y.shows === 'value' && plan.y.quiet);
+  return { side, stays, onRight: (side === 'right') === (stays || !flipped) };
+}
+
+interface SetLabel {
+  label: EndLabel;
+  block: TextBlock;
+}
+
+/** The labels of a side in lines. Those that would leave the panel at its foot would stand on those of the axis. */
+function fitting(sheet: Sheet, labels: readonly EndLabel[], height: number, room: number): SetLabel[] {
+  const width = sheet.settings.width * mostBeside;
+  let left = height;
+  return labels
+    .map((label) => ({ label, block: setRole(sheet, 'dataLabel', label.text, { width, balanced: true }) }))
+    .filter(({ block }) => {
+      left -= block.height + room;
+      return left >= 0;
+    });
+}
+
+function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): EndLabels {
+  const own = sideOf(sheet, scales, name);
+  const { side, stays, onRight } = own;
   const all = (sheet.plan.endLabels ?? [])
     .map((label) => (stays ? { ...label, y: label.other ?? label.y } : label))
     .filter((label) => label.side === side && within(scales.y, label.y));
   if (all.length === 0) return { items: [], leftOut: 0 };
   const size = em(sheet);
   const panel = panelOf(scales);
-  const style = sheet.settings.text.dataLabel;
-  const markers = sheet.settings.lines.markers ? sheet.settings.markers.size / 2 : 0;
-  const gap = 0.35 * size + markers;
-  const width = sheet.settings.width * mostBeside;
+  const above = sheet.titled ? 0 : 0.6 * size;
   const room = 0.16 * size;
-  let left = panel.height + (sheet.titled ? 0 : 0.6 * size);
-  const set = all.map((label) => ({
-    label,
-    block: setRole(sheet, 'dataLabel', label.text, { width, balanced: true }),
-  }));
-  // Labels that would leave the panel at its foot would stand on those of the axis.
-  const kept = set.filter(({ block }) => {
-    left -= block.height + room;
-    return left >= 0;
-  });
-  const [wanted, blocks] = [kept.map(({ label }) => label), kept.map(({ block }) => block)];
-  const places = wanted.map(({ y }, i) => ({
-    at: placeAt(scales.y, y),
-    size: (blocks[i]?.height ?? 0) + room,
-  }));
-  const middles = spread(places, panel.y - (sheet.titled ? 0 : 0.6 * size), panel.y + panel.height + 0.05 * size);
+  const kept = fitting(sheet, all, panel.height + above, room);
+  const places = kept.map(({ label, block }) => ({ at: placeAt(scales.y, label.y), size: block.height + room }));
+  const middles = spread(places, panel.y - above, panel.y + panel.height + 0.05 * size);
   // Where a label had to leave its place, a short line leads from the one to the other.
   const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.6 * size);
-  const lead = moved ? 0.9 * size : 0;
-  const onRight = (side === 'right') === (stays || !flipped);
-  const out = onRight ? 1 : -1;
-  const edge = onRight ? panel.x + panel.width : panel.x;
-  const ends = endOf(sheet, scales, stays ? (side === 'right' ? 'left' : 'right') : side, edge);
   const items = remembered(sheet, () =>
-    wanted.flatMap((label, i): PlateItem[] => {
-      const block = blocks[i] as NonNullable<(typeof blocks)[number]>;
-      const series = sheet.plan.series[label.series];
-      const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color: style.color, from: 'text' };
-      const [at, middle] = [places[i]?.at as number, middles[i] as number];
-      const role = `endLabels.${side}[${i}]`;
-      const near = ends + out * (gap + lead);
-      const x = onRight ? near : near - block.width;
-      const text = textAt(
-        block,
-        x,
-        middle - opticalMiddle(block),
-        { role, from: label.from, color: style.color, shows: { of: label.cell } },
-        onRight ? 'start' : 'end',
-      );
-      if (!moved) return [text];
-      const stroke = { width: 0.5, color: fill.color };
-      const a: Point = [ends + out * (markers + 0.15 * size), at];
-      return [
-        straightLine({ role: `${role}.lead`, from: label.from }, stroke, a, [near - out * 0.2 * size, middle]),
-        text,
-      ];
+    kept.flatMap((one, i): PlateItem[] => {
+      const levels = { at: places[i]?.at as number, middle: middles[i] as number };
+      const edge = onRight ? panel.x + panel.width : panel.x;
+      return labelInk(sheet, one, { ...own, ...levels, moved, ends: endOf(sheet, scales, own, edge) }, i);
     }),
   );
-  return { items, leftOut: all.length - wanted.length };
+  return { items, leftOut: all.length - kept.length };
+}
+
+/** Where a label stands: beside the end of its line, or moved off its neighbours. */
+interface LabelSpot extends Side {
+  /** Where lines end at this side. */
+  ends: number;
+  /** The level of the end of the line, and that of the label. */
+  at: number;
+  middle: number;
+  /** Whether any label of this side had to leave its place. */
+  moved: boolean;
+}
+
+/** A label at the end of its line, with a short line to it where it had to leave its place. */
+function labelInk(sheet: Sheet, { label, block }: SetLabel, spot: LabelSpot, i: number): PlateItem[] {
+  const { side, onRight, ends, at, middle, moved } = spot;
+  const { color } = sheet.settings.text.dataLabel;
+  const size = em(sheet);
+  const markers = sheet.settings.lines.markers ? sheet.settings.markers.size / 2 : 0;
+  const out = onRight ? 1 : -1;
+  const series = sheet.plan.series[label.series];
+  const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color, from: 'text' };
+  const role = `endLabels.${side}[${i}]`;
+  const near = ends + out * (0.35 * size + markers + (moved ? 0.9 * size : 0));
+  const words = { role, from: label.from, color, shows: { of: label.cell } };
+  const align = onRight ? 'start' : 'end';
+  const text = textAt(block, onRight ? near : near - block.width, middle - opticalMiddle(block), words, align);
+  if (!moved) return [text];
+  const lead = { role: `${role}.lead`, from: label.from };
+  const start: Point = [ends + out * (markers + 0.15 * size), at];
+  const end: Point = [near - out * 0.2 * size, middle];
+  return [straightLine(lead, { width: 0.5, color: fill.color }, start, end), text];
 }
 
 /** Where lines end at a side: at the middle of the last category, or at the border. */
-function endOf(sheet: Sheet, scales: PanelScales, side: EndLabel['side'], edge: number): number {
+function endOf(sheet: Sheet, scales: PanelScales, { side: named, stays }: Side, edge: number): number {
+  const side = stays ? (named === 'right' ? 'left' : 'right') : named;
   if (scales.x.shows === 'category') return placeAt(scales.x, side === 'right' ? scales.x.count - 1 : 0);
   const { x } = sheet.plan;
   return x.shows === 'value' && scales.x.shows === 'value'

@@ -51,22 +51,20 @@ function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
   ];
 }
 
-/** The ink of a panel with its title and axes. */
-function panelInk(settled: SettledPanel): PlateItem[] {
-  const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
-  const size = em(sheet);
-  const places = (at: 'x' | 'y') => {
-    const scale = scales[at];
-    return scale.shows === 'none' ? [] : tickPlaces(settled[at], scale);
-  };
+/** Where the ticks of an axis are on the page. */
+function placesOf({ scales, ...axes }: SettledPanel, at: 'x' | 'y'): number[] {
+  const scale = scales[at];
+  return scale.shows === 'none' ? [] : tickPlaces(axes[at], scale);
+}
+
+/** The lines, tick marks and labels of the axes of a panel. */
+function axesInk(settled: SettledPanel, order: readonly ('x' | 'y')[]): PlateItem[] {
+  const { sheet, panel, scales, crossing, labelled } = settled;
   const edges = remembered(sheet, () => ({
     x: lineEdge(sheet, 'x', panel, scales),
     y: lineEdge(sheet, 'y', panel, scales),
   }));
-  const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
-    (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
-  );
-  const axes = order.flatMap((at) => {
+  return order.flatMap((at) => {
     const other = at === 'x' ? 'y' : 'x';
     const place = {
       edge: edges[at],
@@ -75,9 +73,19 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       minor: minorOf(settled, at),
       ...(crossing[at] ? { crossedAt: edges[other] } : {}),
     };
-    const axis = { sheet, axis: settled[at], places: places(at), panel };
+    const axis = { sheet, axis: settled[at], places: placesOf(settled, at), panel };
     return axisInk(axis, carried(carried(place, edges), settled), labelSources(sheet, at));
   });
+}
+
+/** The ink of a panel with its title and axes. */
+function panelInk(settled: SettledPanel): PlateItem[] {
+  const { sheet, panel, scales, labels, crossing, title } = settled;
+  const size = em(sheet);
+  const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
+    (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
+  );
+  const axes = axesInk(settled, order);
   // A second unit stands between the panel and its title.
   const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
   const words = () => ({ role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color });
@@ -88,7 +96,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       return remembered(sheet, minor, settled[at]);
     }),
     ...order.flatMap((at) =>
-      remembered(sheet, () => gridInk({ sheet, axis: settled[at], places: places(at), panel }), settled[at]),
+      remembered(sheet, () => gridInk({ sheet, axis: settled[at], places: placesOf(settled, at), panel }), settled[at]),
     ),
     ...(['y', 'x'] as const).flatMap((at) => {
       const [second, scale] = [settled.second[at], scales[at]];

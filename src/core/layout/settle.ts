@@ -121,6 +121,28 @@ function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces & 
   });
 }
 
+/** The panels in their boxes under their titles, and the height that the titles take. */
+function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGrid) {
+  const sheet = sheets[0] as Sheet;
+  const { width } = boxes[0] as Box;
+  const heads = grid.titles?.map((title) =>
+    setRole(sheet, 'panelTitle', title, { width, balanced: true, breakWords: true }),
+  );
+  const done: FittedAxes = new Map();
+  const panels = sheets.map((each, i): SettledPanel => {
+    const place = gridPlace(grid, i, sheets.length);
+    const settled = settledPanel(each, { grid, place, whole: boxes[i] as Box }, done);
+    return heads ? { ...settled, title: heads[i] as TextBlock } : settled;
+  });
+  return { panels, head: heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0 };
+}
+
+/** Whether all that should be shown is, at this size of text. */
+const allFits = (panels: readonly SettledPanel[], titles: Settled['titles']): boolean =>
+  panels.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
+  titleFits(titles.x) &&
+  titleFits(titles.y);
+
 /**
  * Finds the panels: margins follow from what has to fit, and what fits follows from the panels. From the third pass on
  * margins only grow, so the passes end; undefined where nothing is left of the panels.
@@ -134,16 +156,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
     const boxes = panelBoxes(room, grid, sheets.length, { ...spaces, head });
     const first = boxes[0] as Box;
     if (first.width < 4 || first.height < 4) return undefined;
-    const heads = grid.titles?.map((title) =>
-      setRole(sheet, 'panelTitle', title, { width: first.width, balanced: true, breakWords: true }),
-    );
-    const newHead = heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0;
-    const done: FittedAxes = new Map();
-    const panels = sheets.map((each, i): SettledPanel => {
-      const place = gridPlace(grid, i, sheets.length);
-      const settled = settledPanel(each, { grid, place, whole: boxes[i] as Box }, done);
-      return heads ? { ...settled, title: heads[i] as TextBlock } : settled;
-    });
+    const { panels, head: newHead } = panelsIn(boxes, sheets, grid);
     const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;
     const titles = {
       x: remembered(sheet, () => fitTitle(sheet, sheet.plan.x, 'x', frame.width)),
@@ -167,13 +180,9 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
         ...panel,
         labels: withInner(panel.labels, panel.sheet, panel.scales),
       }));
-      const fits =
-        complete.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
-        titleFits(titles.x) &&
-        titleFits(titles.y);
       const depths = { x: inner.bottom, y: inner.left };
       const farDepths = { x: inner.top + head, y: inner.right };
-      return { panels: complete, titles, depths, farDepths, tightMargins, frame, fits };
+      return { panels: complete, titles, depths, farDepths, tightMargins, frame, fits: allFits(complete, titles) };
     }
     const [before, late] = [spaces, pass >= 2];
     spaces = Object.fromEntries(

@@ -115,6 +115,12 @@ function inkOf(
   });
 }
 
+/** The author of a board: that of all its figures, where they have one. */
+function authorOf(parts: readonly Drawing[]): string | undefined {
+  const authors = new Set(parts.map(({ about }) => about.author));
+  return authors.size === 1 ? [...authors][0] : undefined;
+}
+
 /** All figures on one plate, with the caption of the board. */
 function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContext): Drawing {
   const { board, id, made, head, caption } = context;
@@ -133,8 +139,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
   const words = { number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
   const panel = boxAround(slots) ?? { x: 0, y: 0, width, height };
   const page = caption ? captioned(setter, words, items, panel) : { items, panel, height };
-  const authors = new Set(parts.map(({ about }) => about.author));
-  const [author] = authors.size === 1 ? authors : [undefined];
+  const author = authorOf(parts);
   const descriptions = parts.map(({ plate }) => plate.description);
   const plate: Plate = {
     hexis: 'plate/1',

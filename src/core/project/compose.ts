@@ -48,37 +48,45 @@ function panelsOf({ figure, locate }: Gathered, count: number): { problems: Prob
   return { problems };
 }
 
-function plateOf(
+/** The panels to be laid out, with the brackets and callouts that belong into each. */
+function sheetsOf(
   gathered: Gathered,
   planned: PlannedChart,
-  resolved: Resolved,
-  colors: Colors,
-  options: ComposeOptions,
-): Outcome<Plate> {
-  const trace = options.trace ? new Trace() : undefined;
-  const settings = trace ? trace.watch(resolved.settings) : resolved.settings;
+  look: Pick<Sheet, 'settings' | 'colors' | 'trace'>,
+): Outcome<Sheet[]> {
   const read = planned.plans.map((plan) => readBrackets(plan, gathered.figure.brackets, gathered.locate));
   const callouts = planned.plans.map((plan, i) => readCallouts(plan, i + 1, gathered.figure.callouts, gathered.locate));
   const faults = [...read, ...callouts, panelsOf(gathered, planned.plans.length)].flatMap((one) => one.problems);
   if (hasErrors(faults)) return fail(faults.slice(0, 3));
   const sheets = planned.plans.map(
     (plan, i): Sheet => ({
+      ...look,
       brackets: read[i]?.brackets ?? [],
       callouts: callouts[i]?.callouts ?? [],
       titled: planned.grid.titles !== undefined,
       plan,
-      settings,
       kit: gathered.faces.kit,
-      colors,
       panels: planned.plans.length,
       scale: 1,
-      trace,
     }),
   );
+  return succeed(sheets);
+}
+
+function plateOf(
+  gathered: Gathered,
+  planned: PlannedChart,
+  { resolved, colors }: { resolved: Resolved; colors: Colors },
+  options: ComposeOptions,
+): Outcome<Plate> {
+  const trace = options.trace ? new Trace() : undefined;
+  const settings = trace ? trace.watch(resolved.settings) : resolved.settings;
+  const sheets = sheetsOf(gathered, planned, { settings, colors, trace });
+  if (!sheets.ok) return sheets;
   const { title, subtitle, source } = gathered.figure.caption ?? {};
   const heading = settings.heading.show && title !== '' ? title : undefined;
   const laidOut = layOut({
-    sheets,
+    sheets: sheets.value,
     grid: planned.grid,
     heading,
     subtitle: heading === undefined ? undefined : subtitle,
@@ -144,7 +152,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   const misfits = planned.value.plans.flatMap((plan) => axisChecks(plan, resolved.settings, placeOf));
   problems.push(...misfits.slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
-  const plate = plateOf(gathered, planned.value, resolved, colors, options);
+  const plate = plateOf(gathered, planned.value, { resolved, colors }, options);
   problems.push(...plate.problems);
   if (!plate.ok) return fail(problems);
   const { settings } = resolved;

@@ -222,6 +222,34 @@ export async function gather(store: Store, path: string, options: GatherOptions 
   return found ? gatherFigure(gatherer, found.reading, found.text, options) : fail(gatherer.problems);
 }
 
+/** The id of a figure: its own, or the name of its file. */
+const idOf = ({ id }: FigureFile, path: string): string =>
+  id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
+
+/** The styles of a figure: the one that the call asks for in place of its own. */
+function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureFile>, asked: string | undefined) {
+  return asked === undefined
+    ? gatherStyles(gatherer, value.style ?? 'plain', file, source.locate(['style']))
+    : gatherStyles(gatherer, asked, '', undefined);
+}
+
+/** The columns that a figure reads. */
+const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
+  ...columnsOf(chart as ChartSettings),
+  ...[panels?.by ?? []].flat().map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
+];
+
+/** Words that the program adds to those of the author. */
+function addedTexts({ chart, panels, accents }: FigureFile, withCaption: boolean): string[] {
+  const settings = chart as ChartSettings;
+  return [
+    ...(kindOf(settings).texts?.(settings) ?? []),
+    ...(withCaption ? captionTexts : []),
+    ...(panels ? panelTexts : []),
+    ...(accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
+  ];
+}
+
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
@@ -230,22 +258,10 @@ export async function gatherFigure(
   options: GatherOptions,
 ): Promise<Outcome<Gathered>> {
   const path = figure.file;
-
   const chart = figure.value.chart as ChartSettings;
   const { codebook, reading } = await gatherCodebook(gatherer, figure);
-  const ownStyle = options.style === undefined;
-  const styleName = options.style ?? figure.value.style ?? 'plain';
-  const styles = await gatherStyles(
-    gatherer,
-    styleName,
-    ownStyle ? path : '',
-    ownStyle ? figure.source.locate(['style']) : undefined,
-  );
-  const panelColumns = [figure.value.panels?.by ?? []].flat();
-  const requests: ColumnRequest[] = [
-    ...columnsOf(chart),
-    ...panelColumns.map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
-  ];
+  const styles = await stylesOf(gatherer, figure, options.style);
+  const requests = requestsOf(figure.value);
   const table = await gatherTable(gatherer, figure, codebook, requests);
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
@@ -266,19 +282,15 @@ export async function gatherFigure(
   };
   const texts = [
     ...shownTexts(figure.value, { codebook, table, requests }, styles, options.caption ?? false),
-    ...(kindOf(chart).texts?.(chart) ?? []),
-    ...(options.caption ? captionTexts : []),
-    ...(figure.value.panels ? panelTexts : []),
-    ...(figure.value.accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
+    ...addedTexts(figure.value, options.caption ?? false),
   ];
   const request = { store: gatherer.store, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
   if (!type.kit || type.family === undefined) return fail(gatherer.problems);
-  const id = figure.value.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
   return succeed(
     {
-      id,
+      id: idOf(figure.value, path),
       madeFrom: madeFrom(path, text),
       figure: figure.value,
       codebook,

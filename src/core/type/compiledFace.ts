@@ -55,6 +55,39 @@ function readGlyph(part: string): [string, Glyph] {
   return [characterOf(part.slice(0, first)), { advance, source: part.slice(second + 1) }];
 }
 
+/** The kerning between two characters, in font units. */
+function kerningOf(lefts: string, rights: string, kerns: string): (before: string, after: string) => number {
+  const left = readClasses(lefts);
+  const right = readClasses(rights);
+  const stride = right.size + 1;
+  const kerning = readKerning(kerns, stride);
+  return (before, after) => {
+    const l = left.get(before);
+    const r = l === undefined ? undefined : right.get(after);
+    return r === undefined ? 0 : (kerning.get((l as number) * stride + r) ?? 0);
+  };
+}
+
+/** Calls `visit` with each character of a text and the place where it starts; returns the whole width. */
+type Walk = (text: string, visit?: (glyph: Glyph, x: number) => void) => number;
+
+const walkOf =
+  (glyphs: ReadonlyMap<string, Glyph>, kernBetween: (before: string, after: string) => number): Walk =>
+  (text, visit) => {
+    let x = 0;
+    for (const run of scriptRuns(text)) {
+      let before = '';
+      for (const character of run.text) {
+        const glyph = glyphs.get(character) ?? (glyphs.get(replacement) as Glyph);
+        x += before === '' ? 0 : kernBetween(before, character);
+        visit?.(glyph, x);
+        x += glyph.advance;
+        before = character;
+      }
+    }
+    return x;
+  };
+
 /**
  * A face from the compact table that `scripts/compileFaces.mjs` makes of a font file. It measures and draws as the
  * OpenType library does, for the characters of the table, without loading that library.
@@ -69,34 +102,7 @@ export function compiledFace(family: string, variant: Variant, table: string): F
     number,
   ];
   const glyphs = new Map(parts.map(readGlyph));
-  const left = readClasses(lefts);
-  const right = readClasses(rights);
-  const stride = right.size + 1;
-  const kerning = readKerning(kerns, stride);
-  const glyphOf = (character: string) => glyphs.get(character) ?? (glyphs.get(replacement) as Glyph);
-
-  const kernBetween = (before: string, after: string): number => {
-    const l = left.get(before);
-    const r = l === undefined ? undefined : right.get(after);
-    return r === undefined ? 0 : (kerning.get((l as number) * stride + r) ?? 0);
-  };
-
-  /** Calls `visit` with each character and the place where it starts; returns the whole width. */
-  const walk = (text: string, visit?: (glyph: Glyph, x: number) => void): number => {
-    let x = 0;
-    for (const run of scriptRuns(text)) {
-      let before = '';
-      for (const character of run.text) {
-        const glyph = glyphOf(character);
-        x += before === '' ? 0 : kernBetween(before, character);
-        visit?.(glyph, x);
-        x += glyph.advance;
-        before = character;
-      }
-    }
-    return x;
-  };
-
+  const walk = walkOf(glyphs, kerningOf(lefts, rights, kerns));
   const widths = new Map<string, number>();
   return {
     family,

@@ -103,18 +103,14 @@ function bodyInk(
   }
   const depth = (b - a) * notchDepth;
   const [low, high] = [at(notch.low), at(notch.high)];
-  const points: Place[] = [
-    [a, q1],
-    [a, low],
-    [a + depth, median],
-    [a, high],
-    [a, q3],
-    [b, q3],
-    [b, high],
-    [b - depth, median],
-    [b, low],
-    [b, q1],
+  const side = (edge: number, waist: number): Place[] => [
+    [edge, q1],
+    [edge, low],
+    [waist, median],
+    [edge, high],
+    [edge, q3],
   ];
+  const points = [...side(a, a + depth), ...side(b, b - depth).reverse()];
   const look = fillLook(sheet, fill);
   const ring = points.map((place) => onPage(scales, place));
   const body = pathThrough(ring, { role, from: fill.from }, look, true);
