@@ -88,50 +88,44 @@ function areCodes(values: readonly number[]): boolean {
   return whole && sorted.length <= mostCodes && sorted.length > 1 && first >= 0 && first <= 1 && last <= sorted.length;
 }
 
-function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNotation): ColumnProfile {
-  const all = countsOf(column);
-  const empty = all.find(({ text }) => text === '')?.count ?? 0;
-  const filled = all.filter(({ text }) => text !== '');
-  const words = filled.filter(({ text }) => noValue.test(text));
-  const rest = filled.filter(({ text }) => !noValue.test(text));
-  const { read, unit } = numbersIn(
-    rest.map(({ text }) => text),
-    notation,
-  );
-  const numbers = rest.map((entry) => ({ ...entry, value: read.value(entry.text) }));
-  const count = rest.reduce((sum, entry) => sum + entry.count, 0);
-  const base = { name: column.name, count, empty, isTotal: false };
-  const allNumbers = numbers.length > 0 && numbers.every(({ value }) => !Number.isNaN(value));
-  if (rest.length === 0)
-    return { ...base, looks: 'empty', different: 0, values: [], missing: words.map(({ text }) => text), isId: false };
-  if (!allNumbers) {
-    const dates = rest.every(({ text }) => !Number.isNaN(parseDate(text, 'day-month')));
-    const isId = !dates && rest.length === count && count > 8 && rest.length > 0.9 * rowCount;
-    const many = rest.length > 40 && rest.length > count / 3;
-    const missing = words.map(({ text }) => text);
-    return {
-      ...base,
-      looks: dates ? 'date' : many || isId ? 'names' : 'nominal',
-      different: rest.length,
-      values: rest.slice(0, mostShown),
-      missing,
-      isId,
-      ...(read.fault && read.fault.fault.is !== 'other' && read.fault.texts.length === rest.length
-        ? { doubt: read.fault.fault }
-        : {}),
-    };
-  }
-  const codes = new Set([...likelyCodes(numbers), ...nineAfterCodes(numbers)]);
-  const kept = numbers.filter(({ text }) => !codes.has(text));
+/** What all profiles say. */
+type ProfileBase = Pick<ColumnProfile, 'name' | 'count' | 'empty' | 'isTotal'>;
+type Counted = ReturnType<typeof countsOf>[number];
+
+/** A column of words or dates. @param read how its cells were tried as numbers */
+function ofWords(
+  base: ProfileBase,
+  filled: readonly Counted[],
+  { read }: ReturnType<typeof numbersIn>,
+  rowCount: number,
+): Omit<ColumnProfile, 'missing'> {
+  const { count } = base;
+  const dates = filled.every(({ text }) => !Number.isNaN(parseDate(text, 'day-month')));
+  const isId = !dates && filled.length === count && count > 8 && filled.length > 0.9 * rowCount;
+  const many = filled.length > 40 && filled.length > count / 3;
+  const { fault } = read;
+  return {
+    ...base,
+    looks: dates ? 'date' : many || isId ? 'names' : 'nominal',
+    different: filled.length,
+    values: filled.slice(0, mostShown),
+    isId,
+    ...(fault && fault.fault.is !== 'other' && fault.texts.length === filled.length ? { doubt: fault.fault } : {}),
+  };
+}
+
+/** A column of numbers, which may be codes. */
+function ofNumbers(
+  base: ProfileBase,
+  kept: readonly (Counted & { value: number })[],
+  notation: NumberNotation,
+): Omit<ColumnProfile, 'missing'> {
   const values = kept.map(({ value }) => value);
-  const sorted = [...kept].sort((a, b) => a.value - b.value);
+  const least = values.reduce((a, b) => Math.min(a, b), Infinity);
+  const greatest = values.reduce((a, b) => Math.max(a, b), -Infinity);
   const whole = values.every((value) => Number.isInteger(value));
-  const [least, greatest] = [
-    values.reduce((a, b) => Math.min(a, b), Infinity),
-    values.reduce((a, b) => Math.max(a, b), -Infinity),
-  ];
-  const counted = whole && kept.length === count && count > 8 && greatest - least + 1 === count;
   const looks = areCodes(values) ? 'coded' : 'numeric';
+  const sorted = [...kept].sort((a, b) => a.value - b.value);
   return {
     ...base,
     looks,
@@ -139,8 +133,32 @@ function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNot
     values: looks === 'coded' ? sorted.slice(0, mostShown) : [],
     range: [least, greatest],
     decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(cleaned(text), notation)), 0),
-    missing: [...words.map(({ text }) => text), ...codes],
-    isId: counted,
+    isId: whole && kept.length === base.count && base.count > 8 && greatest - least + 1 === base.count,
+  };
+}
+
+function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNotation): ColumnProfile {
+  const all = countsOf(column);
+  const empty = all.find(({ text }) => text === '')?.count ?? 0;
+  const filled = all.filter(({ text }) => text !== '' && !noValue.test(text));
+  const missing = all.flatMap(({ text }) => (text !== '' && noValue.test(text) ? [text] : []));
+  const count = filled.reduce((sum, entry) => sum + entry.count, 0);
+  const base = { name: column.name, count, empty, isTotal: false };
+  if (filled.length === 0) return { ...base, looks: 'empty', different: 0, values: [], missing, isId: false };
+  const found = numbersIn(
+    filled.map(({ text }) => text),
+    notation,
+  );
+  const numbers = filled.map((entry) => ({ ...entry, value: found.read.value(entry.text) }));
+  if (numbers.some(({ value }) => Number.isNaN(value))) {
+    return { ...ofWords(base, filled, found, rowCount), missing };
+  }
+  const codes = new Set([...likelyCodes(numbers), ...nineAfterCodes(numbers)]);
+  const kept = numbers.filter(({ text }) => !codes.has(text));
+  const { unit } = found;
+  return {
+    ...ofNumbers(base, kept, notation),
+    missing: [...missing, ...codes],
     ...(unit === undefined ? {} : { unit }),
   };
 }

@@ -43,55 +43,70 @@ function trialColumns(columnNames: readonly string[], { requests, codebook }: Ta
   });
 }
 
+const unknownColumn = (
+  column: string,
+  columnNames: readonly string[],
+  { name, locate }: TableReading,
+  path: string,
+) => {
+  const facts = { column, table: name, known: [...columnNames], nearest: nearest(column, columnNames) };
+  return error('column-unknown', facts, locate?.(path));
+};
+
+/** The readers of a request for all columns, as categories or as numbers where they are any. */
+function readersOfAll(
+  columnNames: readonly string[],
+  reading: TableReading,
+  { as, except = [] }: ColumnRequest,
+): [string, Active][] {
+  const { codebook, notation } = reading;
+  const places = new Map(columnNames.map((name, i) => [name, i]));
+  const readers = (names: readonly string[], active: (name: string) => Omit<Active, 'index'>): [string, Active][] =>
+    names.map((name) => [columnKey(name, as), { index: places.get(name) as number, ...active(name) }]);
+  return as === 'category'
+    ? readers(columnNames, (name) => ({ reader: categoryReader(codebook.variable(name)) }))
+    : readers(trialColumns(columnNames, reading, except), (name) => ({
+        reader: numberReader(codebook.variable(name), notation),
+        trial: true,
+        every: true,
+      }));
+}
+
+/** The reader of a single column. What the codebook holds for dates or numbers is not tried, but read or refused. */
+function readerOf(
+  { codebook, notation }: TableReading,
+  { column, as, path, trial }: ColumnRequest,
+): Omit<Active, 'index'> {
+  const variable = codebook.variable(column);
+  const reader = as === 'number' ? numberReader(variable, notation) : categoryReader(variable);
+  const { measure, bands } = variable;
+  const tried = trial && (bands !== undefined || (measure !== 'date' && measure !== 'numeric'));
+  return { reader, path, ...(tried ? { trial: true } : {}) };
+}
+
 /** The readers of the columns that were asked for, each column and way of reading once. */
 function readersFor(columnNames: readonly string[], reading: TableReading): { active: Active[]; problems: Problem[] } {
   const problems: Problem[] = [];
   const active = new Map<string, Active>();
-  const places = new Map(columnNames.map((name, i) => [name, i]));
-  for (const { column, as, path, trial, except = [] } of reading.requests) {
-    if (column === everyColumn && as === 'category') {
-      for (const [index, name] of columnNames.entries()) {
-        active.set(columnKey(name, as), { index, reader: categoryReader(reading.codebook.variable(name)) });
-      }
-      continue;
-    }
+  for (const request of reading.requests) {
+    const { column, as, path, trial, except = [] } = request;
     if (column === everyColumn) {
-      for (const name of trialColumns(columnNames, reading, except)) {
-        const reader = numberReader(reading.codebook.variable(name), reading.notation);
-        active.set(columnKey(name, 'number'), { index: places.get(name) as number, reader, trial: true, every: true });
-      }
-      for (const name of except.filter((left) => !columnNames.includes(left))) {
-        const facts = {
-          column: name,
-          table: reading.name,
-          known: [...columnNames],
-          nearest: nearest(name, columnNames),
-        };
-        problems.push(error('column-unknown', facts, reading.locate?.('chart.except')));
-      }
+      for (const [key, reader] of readersOfAll(columnNames, reading, request)) active.set(key, reader);
+      const unknown = as === 'category' ? [] : except.filter((name) => !columnNames.includes(name));
+      problems.push(...unknown.map((name) => unknownColumn(name, columnNames, reading, 'chart.except')));
       continue;
     }
     const index = columnNames.indexOf(column);
     if (index < 0) {
       const said = problems.some(({ facts }) => (facts as { column?: string }).column === column);
-      if (said) continue;
-      const facts = { column, table: reading.name, known: [...columnNames], nearest: nearest(column, columnNames) };
-      problems.push(error('column-unknown', facts, reading.locate?.(path)));
+      if (!said) problems.push(unknownColumn(column, columnNames, reading, path));
       continue;
     }
     const key = columnKey(column, as);
     const known = active.get(key);
-    if (known) {
-      // What one setting tries, another one needs.
-      if (!trial) active.set(key, { index: known.index, reader: known.reader, path });
-      continue;
-    }
-    const variable = reading.codebook.variable(column);
-    const reader = as === 'number' ? numberReader(variable, reading.notation) : categoryReader(variable);
-    // What the codebook holds for dates or numbers is not tried, but read or refused.
-    const { measure, bands } = variable;
-    const tried = trial && (bands !== undefined || (measure !== 'date' && measure !== 'numeric'));
-    active.set(key, { index, reader, path, ...(tried ? { trial: true } : {}) });
+    // What one setting tries, another one needs.
+    if (!known) active.set(key, { index, ...readerOf(reading, request) });
+    else if (!trial) active.set(key, { index: known.index, reader: known.reader, path });
   }
   return { active: [...active.values()], problems };
 }
