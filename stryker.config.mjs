@@ -5,7 +5,7 @@ export default {
   testRunnerNodeArgs: ['--experimental-vm-modules'],
   jest: { configFile: 'tests/mutation/jest.config.mjs', enableFindRelatedTests: false },
   coverageAnalysis: 'perTest',
-  reporters: ['clear-text'],
+  reporters: ['clear-text', 'progress-append-only'],
   clearTextReporter: { allowColor: false, reportTests: false, reportScoreTable: true, logTests: false },
   ignorePatterns: ['examples', 'bench', 'tests/fuzz'],
   tempDirName: '.mutation',
@@ -13,4 +13,6 @@ export default {
   tsconfigFile: 'none',
   timeoutMS: 60_000,
   concurrency: 2,
+  // Modules of tests that have run are not let go of: a process is left after a few mutants.
+  maxTestRunnerReuse: 5,
 };
