@@ -58,11 +58,22 @@ function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): Point[] {
   return Array.from({ length: 201 }, (_, i) => [x0 + ((x1 - x0) * i) / 200, y0 + ((y1 - y0) * i) / 200]);
 }
 
+/** The pieces of lines that were worked out: their ink and what keeps off it ask for the same ones. */
+const known = new WeakMap<PanelScales, Map<LineMark, Point[][]>>();
+
 /** The pieces of a line on the page, cut at the limits. */
 function piecesOf(mark: LineMark, { settings }: Typesetter, scales: PanelScales): Point[][] {
+  const smooth = settings.lines.smooth && mark.as === 'series' && !mark.closed;
+  const held = known.get(scales) ?? new Map<LineMark, Point[][]>();
+  known.set(scales, held);
+  const pieces = held.get(mark) ?? workedOut(mark, scales, smooth);
+  held.set(mark, pieces);
+  return pieces;
+}
+
+function workedOut(mark: LineMark, scales: PanelScales, smooth: boolean): Point[][] {
   const points = bent(mark, scales).map(([x, y]): Point => [placeAt(scales.x, x), placeAt(scales.y, y)]);
   if (mark.closed && points[0]) points.push(points[0]);
-  const smooth = settings.lines.smooth && mark.as === 'series' && !mark.closed;
   return clipLine(smooth ? smoothed(points) : points, panelOf(scales));
 }
 
