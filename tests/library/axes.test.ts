@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Drawing, LineItem, PlateItem, TextItem } from 'hexis';
-import { codes, composed } from '../helpers/figures.js';
+import { codes, composed, small } from '../helpers/figures.js';
 
 const scatter = '{ kind: scatter, x: yield, y: bed }';
 const numeric = 'hexis: codebook/1\nvariables: { yield: { measure: numeric }, bed: { measure: numeric, unit: °C } }\n';
@@ -146,4 +146,14 @@ describe('settings of an axis within one file', () => {
       expect(await titleOf(chart, axis, given.toReversed())).toBe(last);
     }
   });
+});
+
+test('a colour that is none is named with the axis that it stands under, and its place', async () => {
+  const [problem] = (await small({ more: 'axes: { y: { line: { color: nocolor } } }' })).problems;
+  expect(problem).toMatchObject({
+    code: 'bad-color',
+    facts: { path: 'axes.y.line.color', found: 'nocolor' },
+    place: { file: 'f.yaml', line: 5 },
+  });
+  expect(problem?.place?.column).toBeGreaterThan(20);
 });
