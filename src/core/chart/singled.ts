@@ -6,9 +6,6 @@ import { error, type Problem } from '../document/problem.js';
 import type { ChartInput, Named } from './chartInput.js';
 import type { Cell, Singled } from './plan.js';
 
-/** In charts without groups and cases nothing can be singled out. */
-export const noneSingled: Singled = { accents: [], spotlight: [] };
-
 /** The code of a value of a variable that the chart shows, or of a case by the column that names the cases. */
 function codeOf(
   column: string,

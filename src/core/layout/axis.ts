@@ -42,6 +42,12 @@ export const along = (at: 'x' | 'y', { block, turned }: TickLabel): number =>
 /** The most lines that an axis title may take before the text is made smaller. */
 const mostTitleLines = 3;
 
+/** Distance between tick labels along the axis, in sizes of their text. */
+export const labelGap = { x: 0.9, y: 0.45 } as const;
+
+/** Ticks stand best this many label rooms apart: wide labels need more white between them than lines do. */
+export const comfort = { x: 3.2, y: 2.4 } as const;
+
 /** What an axis is fitted with. */
 export interface Fitting<P extends AxisPlan = AxisPlan> {
   sheet: Typesetter;

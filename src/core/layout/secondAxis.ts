@@ -6,7 +6,7 @@ import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import type { SecondUnit } from '../style/settings.js';
 import type { TextBlock } from '../type/textBlock.js';
-import type { Fitting } from './axis.js';
+import { comfort, type Fitting, labelGap } from './axis.js';
 import { straightLine } from './axisInk.js';
 import { axisTitleText } from './axisTitle.js';
 import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
@@ -27,10 +27,6 @@ export interface SecondAxis {
   /** How far its labels stick out beyond the ends of the axis. */
   overhang: { before: number; after: number };
 }
-
-/** Distance between its labels along the axis, in sizes of their text, and how many label rooms apart ticks stand best. */
-const labelGap = { x: 0.9, y: 0.45 } as const;
-const comfort = { x: 3.2, y: 2.4 } as const;
 
 const converted = ({ factor = 1, offset = 0 }: SecondUnit, value: number) =>
   Number((factor * value + offset).toPrecision(12));

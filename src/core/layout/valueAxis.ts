@@ -7,7 +7,16 @@ import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
 import type { AxisSettings } from '../style/settings.js';
-import { along, type FittedAxis, type Fitting, fittedAxis, ownText, type TickLabel } from './axis.js';
+import {
+  along,
+  comfort,
+  type FittedAxis,
+  type Fitting,
+  fittedAxis,
+  labelGap,
+  ownText,
+  type TickLabel,
+} from './axis.js';
 import { opticalMiddle } from './place.js';
 import { scaledSize, setRole } from './typesetter.js';
 
@@ -22,12 +31,6 @@ export interface FittedValueAxis extends FittedAxis {
   write(value: number, decimals: number): string;
   problems: Problem[];
 }
-
-/** Distance between tick labels along the axis, in sizes of their text. */
-const labelGap = { x: 0.9, y: 0.45 } as const;
-
-/** Ticks stand best this many label rooms apart: wide labels need more white between them than lines do. */
-const comfort = { x: 3.2, y: 2.4 } as const;
 
 type ValueFitting = Fitting<ValueAxis>;
 

@@ -5,12 +5,9 @@ import { readRows } from '../data/inlineRows.js';
 import type { NumberNotation } from '../data/numberText.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
-import type { HouseStyle } from '../document/houseStyle.js';
 import type { Look } from '../document/look.js';
-import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, succeed } from '../document/problem.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
-import { builtInStyles } from '../style/builtIn.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
@@ -21,6 +18,7 @@ import { fontReader, loadType } from './loadType.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readDocument.js';
 import type { Store } from './store.js';
+import { gatherStyles } from './styleChain.js';
 
 /** A figure with all that it names: read, checked and ready to be composed. */
 export interface Gathered {
@@ -71,50 +69,6 @@ async function gatherCodebook(
   const { reading, text } = found;
   const read = () => codebookOf(reading.value, (name) => reading.source.keys(['variables', name, 'values']));
   return { codebook: gatherer.store.once('the codebook of', reading.file, text, read), reading };
-}
-
-const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
-
-/** A style and all that it extends, the most basic first. */
-export async function gatherStyles(
-  gatherer: Gatherer,
-  name: string,
-  from: string,
-  place: Place | undefined,
-  chain: string[] = [],
-): Promise<{ layer: Layer; file: string }[]> {
-  if (isBuiltIn(name)) {
-    const look = builtInStyles[name] as HouseStyle;
-    const layer: Layer = { name: `style ${name}`, look: look as Look };
-    const below = look.extends ?? (name === 'plain' ? undefined : 'plain');
-    return [...(below ? await gatherStyles(gatherer, below, from, place, chain) : []), { layer, file: '' }];
-  }
-  const path = gatherer.join(from, name);
-  if (chain.includes(path)) {
-    gatherer.problems.push(error('style-circle', { chain: [...chain, path] }, place));
-    return [];
-  }
-  if (!/[./\\]/.test(name)) {
-    const known = Object.keys(builtInStyles);
-    gatherer.problems.push(error('style-missing', { name, known, nearest: nearest(name, known) }, place));
-    return [];
-  }
-  const found = await gatherer.document('style', path, place);
-  if (!found) return [];
-  const { reading } = found;
-  const below = await gatherStyles(
-    gatherer,
-    reading.value.extends ?? 'plain',
-    path,
-    reading.source.locate(['extends']),
-    [...chain, path],
-  );
-  const layer: Layer = {
-    name: `style ${reading.value.name ?? path}`,
-    look: reading.value as Look,
-    locate: reading.source.locate,
-  };
-  return [...below, { layer, file: path }];
 }
 
 /** How the numbers of a table are written: as the figure file says, or the codebook. */

@@ -2,10 +2,10 @@ import { fail, hasErrors, type Outcome, succeed } from '../document/problem.js';
 import type { Layer } from '../style/layers.js';
 import { joinedLook, type Resolved, resolve } from '../style/resolve.js';
 import type { Faces } from '../type/faces.js';
-import { gatherStyles } from './gather.js';
 import { Gatherer } from './gatherer.js';
 import { fontReader, loadType } from './loadType.js';
 import type { Store } from './store.js';
+import { gatherStyles } from './styleChain.js';
 
 /** A house style with all that it builds on, and with its faces. */
 export interface GatheredStyle {
