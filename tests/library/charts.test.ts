@@ -365,8 +365,8 @@ ${more}`,
 
   test('name items and values at both ends, spread so that none touch', async () => {
     const figure = await slope('values: all, except: [diff]');
-    expect(texts(figure, /^endLabels\.left\[\d\]$/).sort()).toEqual(['chard  10', 'kale  10', 'leek  10']);
-    expect(texts(figure, /^endLabels\.right\[\d\]$/)).toEqual(['20  kale', '5  leek', '10  chard']);
+    expect(texts(figure, /^endLabels\.left\[\d\]$/).sort()).toEqual(['chard  10.2', 'kale  10.0', 'leek  10.1']);
+    expect(texts(figure, /^endLabels\.right\[\d\]$/)).toEqual(['20.0  kale', '5.0  leek', '10.2  chard']);
     const boxes = items(figure, /^endLabels\.left\[\d\]$/)
       .map(({ box }) => box)
       .sort((a, b) => a.y - b.y);

@@ -227,8 +227,8 @@ describe('settings', () => {
     const labels = async (text: string) =>
       texts(await composed({ more: `dataLabels: ${text}` }), /^series\[0\]\.labels/);
     expect(await labels('{ show: none }')).toEqual([]);
-    expect(await labels('{ show: value }')).toEqual(['4.5', '3.0']);
-    expect(await labels('{ show: value, format: { decimals: 2 } }')).toEqual(['4.50', '3.00']);
+    expect(await labels('{ show: value }')).toEqual(['4.50', '3.00']);
+    expect(await labels('{ show: value, format: { decimals: 1 } }')).toEqual(['4.5', '3.0']);
     expect(await labels('{ show: count }')).toEqual(['2', '2']);
   });
 });

@@ -79,6 +79,19 @@ const textRows = Object.fromEntries(
   }),
 );
 
+const isGroup = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+function joined(below: unknown, above: unknown): unknown {
+  if (!isGroup(below) || !isGroup(above)) return above;
+  return {
+    ...below,
+    ...Object.fromEntries(
+      Object.entries(above).map(([key, value]) => [key, key in below ? joined(below[key], value) : value]),
+    ),
+  };
+}
+
 /** A log axis, on marks that need no zero. */
 const logged = (key: string) => ({
   ...(key === 'along' ? {} : { chart: { kind: 'points', error: undefined } }),
@@ -168,7 +181,19 @@ const dated = {
   codebook: { variables: { bed: { measure: 'date' }, yield: { measure: 'numeric' } } },
   callouts: undefined,
 };
+const boxed = {
+  chart: { ...nothing, kind: 'box', category: 'bed', value: 'yield', mean: true },
+  data: { rows: [1, 2, 3, 2, 3, 2, 9, 30].map((value) => ({ bed: 1, yield: value })) },
+  callouts: undefined,
+};
 const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
+/** Three bars of a third each, with their shares. */
+const thirds = {
+  chart: { ...nothing, kind: 'bar', category: 'bed' },
+  data: { rows: [{ bed: 1 }, { bed: 2 }, { bed: 3 }] },
+  dataLabels: { show: 'percent', percent: { decimals: 0 } },
+  callouts: undefined,
+};
 const referred = { chart: { references: [{ at: 3 }] } };
 const ruled = { heading: { rule: { width: '1pt' } } };
 const spotlit = {
@@ -245,11 +270,27 @@ const rows: Record<string, Row> = {
   'bars.share': { value: 0.3, changes: /^series/ },
   'bars.widest': { value: '9pt', changes: everything },
   'bars.gap': { value: 0.5, changes: /^series/ },
-  'bars.outline.width': { value: '1pt', changes: /marks|key$/ },
-  'bars.outline.color': { value: '#aa0011', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
-  'bars.outline.dash': { value: 'dashed', changes: /marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
-  'bars.opacity': { value: 0.5, changes: /marks|key$/ },
+  'bars.outline.width': { value: '1pt', changes: /halo|marks|key$/ },
+  'bars.outline.color': {
+    value: '#aa0011',
+    changes: /halo|marks|key$/,
+    needs: { bars: { outline: { width: '1pt' } } },
+  },
+  'bars.outline.dash': { value: 'dashed', changes: /halo|marks|key$/, needs: { bars: { outline: { width: '1pt' } } } },
+  'bars.opacity': { value: 0.5, changes: /halo|marks|key$/ },
   'bars.corner': { value: '3pt', changes: /marks/ },
+  ...Object.fromEntries(
+    (['mean', 'outliers', 'extremes'] as const).flatMap((part): [string, Row][] => {
+      const role = new RegExp(`\\.${part}\\[`);
+      return [
+        [`boxes.${part}.marker`, { value: 'star', changes: role, needs: boxed }],
+        [`boxes.${part}.size`, { value: '9pt', changes: role, needs: boxed }],
+        [`boxes.${part}.color`, { value: '#aa0011', changes: role, needs: boxed }],
+      ];
+    }),
+  ),
+  'boxes.median.width': { value: '4pt', changes: /median$/, needs: boxed },
+  'boxes.median.color': { value: '#aa0011', changes: /median$/, needs: boxed },
   'markers.size': { value: '9pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.edge': { value: '2pt', changes: everything, needs: { chart: { kind: 'interval' } } },
   'markers.shapes': { value: ['diamond'], changes: /marks|key$/, needs: { chart: { kind: 'interval' } } },
@@ -271,7 +312,11 @@ const rows: Record<string, Row> = {
   'references.dash': { value: 'dotted', changes: /references/, needs: referred },
   'slices.edge': { value: '3pt', changes: /marks/, needs: sliced },
   'palette.quiet': { value: '#aa0011', changes: /^(series|endLabels)/, needs: spotlit },
-  'palette.quietPattern': { value: 'open', changes: /marks/, needs: { spotlight: [{ bed: '1' }] } },
+  'palette.quietPattern': {
+    value: 'open',
+    changes: /halo|marks/,
+    needs: { spotlight: [{ bed: '1' }], errorBars: { halo: '0pt' } },
+  },
   'errorBars.width': { value: '2pt', changes: everything },
   'errorBars.color': { value: '#aa0011', changes: /errors/ },
   'errorBars.cap': { value: 0, changes: /errors/ },
@@ -289,9 +334,9 @@ const rows: Record<string, Row> = {
     changes: /marks|key$/,
     needs: { palette: { use: 'diverging' } },
   },
-  'palette.pattern': { value: 'rising', changes: /marks/, needs: { chart: { group: undefined } } },
-  'palette.patterns': { value: ['solid', 'dots'], changes: /marks|key|patterns/ },
-  'patterns.width': { value: '2pt', changes: /marks|key/, needs: { palette: { patterns: ['level'] } } },
+  'palette.pattern': { value: 'rising', changes: /halo|marks/, needs: { chart: { group: undefined } } },
+  'palette.patterns': { value: ['solid', 'dots'], changes: /halo|marks|key|patterns/ },
+  'patterns.width': { value: '2pt', changes: /halo|marks|key/, needs: { palette: { patterns: ['level'] } } },
   'patterns.step': { value: '9pt', changes: /marks|key/, needs: { palette: { patterns: ['level'] } } },
   'legend.place': { value: 'right', changes: everything },
   'legend.corner': {
@@ -310,6 +355,19 @@ const rows: Record<string, Row> = {
   'legend.key.corner': { value: '2pt', changes: /^legend.*key/ },
   'legend.title': { value: 'Other', changes: /^legend/ },
   'dataLabels.show': { value: 'count', changes: /labels/ },
+  'dataLabels.place': { value: 'base', changes: everything },
+  'dataLabels.rounding': { value: 'sum', changes: /labels/, needs: thirds },
+  'dataLabels.percent.decimals': { value: 3, changes: /labels/, needs: thirds },
+  'dataLabels.percent.significant': { value: 1, changes: /labels/, needs: thirds },
+  'dataLabels.percent.as': { value: 'percent', changes: /labels/, needs: thirds },
+  'dataLabels.percent.per': { value: 'thousands', changes: /labels/, needs: thirds },
+  'dataLabels.percent.prefix': { value: '~', changes: /labels/, needs: thirds },
+  'dataLabels.percent.suffix': { value: ' percent', changes: /labels/, needs: thirds },
+  'dataLabels.percent.leadingZero': {
+    value: false,
+    changes: /labels/,
+    needs: joined(thirds, { dataLabels: { percent: { per: 'thousands', decimals: 3 } } }) as Record<string, unknown>,
+  },
   'dataLabels.format.decimals': { value: 3, changes: /labels/ },
   'dataLabels.format.significant': { value: 5, changes: /labels/ },
   'dataLabels.format.as': { value: 'percent', changes: /labels/ },
@@ -358,19 +416,6 @@ function paths(schema: { _zod: { def: Definition } }, path: string): string[] {
 }
 
 const all = paths(lookSchema as never, '');
-
-const isGroup = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-function joined(below: unknown, above: unknown): unknown {
-  if (!isGroup(below) || !isGroup(above)) return above;
-  return {
-    ...below,
-    ...Object.fromEntries(
-      Object.entries(above).map(([key, value]) => [key, key in below ? joined(below[key], value) : value]),
-    ),
-  };
-}
 
 /** A figure in which every setting has something to act on. */
 const ground = {

@@ -7,7 +7,7 @@ import { categoryAxis } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
 import { groupingOf } from './grouping.js';
 import type { CategoryAxis, ValueAxis } from './plan.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 
 /** A variable along an axis, by what it is: the number of a category, a number, or a date. */
 export interface Along {
@@ -51,7 +51,7 @@ function alongNumbers(
     greatest: values.reduce((a, b) => Math.max(a, b), -Infinity),
     form: variable.measure === 'date' ? 'date' : areYears(variable, values) ? 'year' : 'number',
     hugs: true,
-    ...finenessOf(variable),
+    ...possibleOf(variable),
   };
   return {
     variable,

@@ -5,7 +5,7 @@ import { boxAltText, boxFacts } from './boxWords.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from './categoryAxes.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { categoryRole, groupRole, idRole, valueRole } from './roles.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 import { tooManyRepeated, unlikeWeights } from './weights.js';
 import { completeLong } from './wide.js';
 
@@ -88,7 +88,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
     title: variableTitle(variable, 'chart.value'),
     least: drawn.reduce((least, { sample }) => Math.min(least, sample.least), Number.POSITIVE_INFINITY),
     greatest: drawn.reduce((most, { sample }) => Math.max(most, sample.greatest), Number.NEGATIVE_INFINITY),
-    ...finenessOf(variable),
+    ...possibleOf(variable),
   } as const;
   const boxes = drawn.map(({ mark }) => mark);
   return succeed({

@@ -11,6 +11,9 @@ export interface Accent {
   for: Named;
 }
 
+/** What a label at a mark may say. */
+export type LabelPart = 'value' | 'count' | 'percent';
+
 /** What a chart works with. */
 export interface ChartInput<S> {
   settings: S;
@@ -20,6 +23,8 @@ export interface ChartInput<S> {
   /** What is singled out; the rest stands back. */
   spotlight: readonly Named[];
   numbers: NumberForm;
+  /** What the labels at the marks say. */
+  labels: readonly LabelPart[];
   /** Where a setting of the figure file stands. */
   locate(path: string): Place | undefined;
 }

@@ -8,6 +8,7 @@ import { groupNumbers } from './groupNumbers.js';
 import { type GroupFrame, type GroupLong, type GroupSettings, groupFrame, summaryOf } from './groupSettings.js';
 import { groupAltText, groupFacts, summaryTitle } from './groupWords.js';
 import type { ChartKind, Drawn } from './kind.js';
+import { labelDecimals, once } from './labelDecimals.js';
 import { orderOf } from './order.js';
 import type { GroupMark, ValueAxis } from './plan.js';
 import { referenceLines } from './references.js';
@@ -24,9 +25,8 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
     ]),
   );
   const { value } = input.settings;
-  const { decimals, range } = value === undefined ? {} : input.codebook.variable(value);
+  const { range } = value === undefined ? {} : input.codebook.variable(value);
   const percent = input.summary === 'percent' || input.settings.arrange === 'shares';
-  const counted = percent ? 1 : input.summary === 'count' ? 0 : decimals;
   const possible = percent
     ? ([0, 100] as const)
     : ['mean', 'median', 'given'].includes(input.summary)
@@ -39,7 +39,6 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
     title: summaryTitle(input),
     least: ends.reduce((least, end) => Math.min(least, end)),
     greatest: ends.reduce((greatest, end) => Math.max(greatest, end)),
-    ...(counted === undefined ? {} : { decimals: counted }),
     ...(possible === undefined ? {} : { possible }),
     counts: input.summary === 'count' && !percent,
   };
@@ -77,6 +76,13 @@ function shareOrder(input: GroupFrame): Outcome<string[] | undefined> {
   return succeed(places.flatMap((at) => categories[at]?.code ?? []));
 }
 
+/** Decimals of the labels at the marks. */
+function decimalsFor(input: GroupFrame, { series }: GroupMarks): number {
+  if (input.settings.arrange === 'shares') return 1;
+  const values = series.flatMap(({ marks }) => marks.map(({ value }) => value));
+  return labelDecimals(input.summary, values, input.measured('value'));
+}
+
 function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
   const { settings } = input;
   const cells = sortIntoCells(input, input.category, input.group, input.summary === 'median');
@@ -93,6 +99,7 @@ function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
       series,
       ...referenceLines(settings.references, axes.direction, marks.categories.length),
       ...((settings.arrange ?? 'clustered') === 'clustered' ? {} : { stacked: true }),
+      labelDecimals: once(() => decimalsFor(input, marks)),
     },
     numbers: groupNumbers(input, marks, cells),
     note: groupFacts(input),

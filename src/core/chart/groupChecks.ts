@@ -41,7 +41,8 @@ function variableProblems({ settings, locate }: GroupFrame): Problem[] {
   return problems;
 }
 
-function idleProblems({ settings, summary, locate }: GroupFrame): Problem[] {
+function idleProblems(input: GroupFrame): Problem[] {
+  const { settings, summary, locate } = input;
   const problems: Problem[] = [];
   const { error: bars, arrange = 'clustered' } = settings;
   if (arrange !== 'clustered') {
@@ -72,8 +73,9 @@ function idleProblems({ settings, summary, locate }: GroupFrame): Problem[] {
       warning('setting-idle', { path: 'chart.error.level', needs: '"shows: ci"' }, locate('chart.error.level')),
     );
   }
-  if (settings.of !== undefined && summary !== 'percent') {
-    problems.push(warning('setting-idle', { path: 'chart.of', needs: '"summary: percent"' }, locate('chart.of')));
+  if (settings.of !== undefined && summary !== 'percent' && !input.labels.includes('percent')) {
+    const needs = '"summary: percent", or "percent" in the data labels';
+    problems.push(warning('setting-idle', { path: 'chart.of', needs }, locate('chart.of')));
   }
   return problems;
 }

@@ -34,9 +34,32 @@ interface Base {
   effective: number;
 }
 
+/** What percentages add up over, where the author does not say: the parts of a stacked bar, the bars of a group, or all. */
+export function wholeOf({ settings, group }: GroupFrame): 'all' | 'group' | 'category' {
+  const { of, arrange = 'clustered' } = settings;
+  return of ?? (arrange === 'clustered' ? (group ? 'group' : 'all') : 'category');
+}
+
+/** The marks with the part of their whole that each shows, where values add up to one. */
+function withShares(input: GroupFrame, series: readonly GroupSeries[]): GroupSeries[] {
+  const adds = ['count', 'percent', 'sum', 'given'].includes(input.summary);
+  const marks = series.flatMap((one) => one.marks);
+  if (!adds || marks.some(({ value }) => value < 0)) return [...series];
+  const of = wholeOf(input);
+  const whole = ({ category, place }: GroupMark) =>
+    of === 'all' ? 'all' : of === 'group' ? `group ${place}` : `category ${category}`;
+  const sums = new Map<string, number>();
+  for (const mark of marks) sums.set(whole(mark), (sums.get(whole(mark)) ?? 0) + mark.value);
+  const shareOf = (mark: GroupMark) => {
+    const sum = sums.get(whole(mark)) as number;
+    return sum > 0 ? { share: { part: mark.value / sum, whole: whole(mark) } } : {};
+  };
+  return series.map((one) => ({ ...one, marks: one.marks.map((mark) => ({ ...mark, ...shareOf(mark) })) }));
+}
+
 /** Counts over which percentages are taken, by what they add up over. */
 function percentBase(input: GroupFrame, cells: Cells, categories: Kept[], groups: Kept[]) {
-  const of = input.settings.of ?? (input.group ? 'group' : 'all');
+  const of = wholeOf(input);
   const known = new Map<string, Base>();
   return (c: number, g: number): Base => {
     const key = `${of === 'category' ? c : ''} ${of === 'group' ? g : ''}`;
@@ -161,7 +184,7 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
   return {
     categories: categories.map((c) => c.category),
     groups: groups.map((g) => g.category),
-    series,
+    series: withShares(input, series),
     problems: cellProblems(input, named),
   };
 }

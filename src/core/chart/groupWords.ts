@@ -1,6 +1,6 @@
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
-import type { GroupMarks } from './groupMarks.js';
+import { type GroupMarks, wholeOf } from './groupMarks.js';
 import type { GroupFrame, SummaryName } from './groupSettings.js';
 import { defaultLevel } from './levels.js';
 import type { NoteFact } from './noteFacts.js';
@@ -19,7 +19,7 @@ export function summaryTitle(input: GroupFrame): AxisTitle {
     return { label: `Share of ${what}`, unit: '%', from: 'chart.arrange' };
   }
   if (summary === 'percent' && group) {
-    const of = settings.of ?? 'group';
+    const of = wholeOf(input);
     const within = lowered((of === 'group' ? group : category).variable.label);
     const label = of === 'all' ? `Share of all ${codebook.cases}` : `Share of ${codebook.cases} within ${within}`;
     return { label, unit: '%', from: 'chart.of' };

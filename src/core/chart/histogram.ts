@@ -11,7 +11,7 @@ import { type HistogramSettings, histogramSchema, mostBins } from './histogramSe
 import type { ChartKind, Drawn } from './kind.js';
 import type { AxisTitle, BinMark, Mark, Series } from './plan.js';
 import { groupRole, valueRole } from './roles.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 import { weightFacts, weightsOf } from './weights.js';
 
 type HistogramFrame = Frame<HistogramSettings>;
@@ -106,7 +106,8 @@ function marksOf(frame: HistogramFrame, part: Part & { group: number }): Mark[] 
   if (frame.sorted('group')) return [outlineOf(part, measure, cell), ...curves];
   const bars = part.bins.map((bin): BinMark => {
     const { from, to, count } = bin;
-    return { type: 'bin', cell, from, to, value: heights[measure](bin, part.sample.size), count };
+    const share = { part: count / part.sample.size, whole: 'all' };
+    return { type: 'bin', cell, from, to, value: heights[measure](bin, part.sample.size), count, share };
   });
   return [...bars, ...curves];
 }
@@ -146,17 +147,18 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
         title: variableTitle(variable, 'chart.value'),
         least: edges[0] as number,
         greatest: edges.at(-1) as number,
-        ...finenessOf(variable),
+        ...possibleOf(variable),
       },
       y: {
         shows: 'value',
         title: heightTitle(frame),
         least: 0,
         greatest: highest(series),
-        decimals: measure === 'count' ? 0 : measure === 'percent' ? 1 : 3,
         counts: measure === 'count',
       },
       series,
+      labelDecimals: () =>
+        measure === 'count' ? (frame.weight?.kind === 'case' ? 1 : 0) : measure === 'percent' ? 1 : 3,
     },
     numbers: numbersOf(frame, parts),
     note: [...(curves.length > 0 ? [{ is: 'curves', names: curves } as const] : []), ...weightFacts(frame.weight)],

@@ -1,6 +1,7 @@
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import type { Along } from './along.js';
 import type { ChartKind, Drawn } from './kind.js';
+import { labelDecimals, once } from './labelDecimals.js';
 import { defaultLevel } from './levels.js';
 import { lineMarks } from './lineMarks.js';
 import { type Lines, linesOf } from './lineRuns.js';
@@ -10,7 +11,7 @@ import type { NoteFact } from './noteFacts.js';
 import type { EndLabel, LineMark, Series, ValueAxis } from './plan.js';
 import { namedLine, type Reference, referenceFacts, referenceLines } from './references.js';
 import { groupRole } from './roles.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 import { idleWeights, unlikeWeights, weightFacts } from './weights.js';
 import { asLong } from './wide.js';
 
@@ -23,7 +24,7 @@ function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
   const range = { least: ends.reduce((a, b) => Math.min(a, b)), greatest: ends.reduce((a, b) => Math.max(a, b)) };
   if (summary === 'count' || settings.value === undefined) {
     const title = { label: `Number of ${codebook.cases}`, from: 'chart.summary' };
-    return { shows: 'value', title, ...range, least: Math.min(0, range.least), decimals: 0, counts: true };
+    return { shows: 'value', title, ...range, least: Math.min(0, range.least), counts: true };
   }
   const variable = codebook.variable(settings.value);
   const leads = { mean: 'Mean', median: 'Median', sum: 'Total' } as const;
@@ -32,7 +33,7 @@ function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
     shows: 'value',
     title: { ...lead, ...variableTitle(variable, 'chart.value') },
     ...range,
-    ...finenessOf(variable),
+    ...possibleOf(variable),
   };
 }
 
@@ -116,6 +117,10 @@ function draw(frame: LineFrame): Outcome<Drawn> {
         ? referenceLines(settings.references, 'vertical', along.axis.categories.length)
         : levelLines(settings.references, along)),
       ...(atEnds ? { endLabels: endLabelsOf(lines, series) } : {}),
+      labelDecimals: once(() => {
+        const shown = lines.runs.flatMap(({ places }) => places.map(({ y }) => y));
+        return labelDecimals(lines.summary, shown, frame.measured('value'));
+      }),
     },
     ...(atEnds ? { legend: 'none' } : {}),
     numbers: lineNumbers(frame, lines),

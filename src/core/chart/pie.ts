@@ -10,6 +10,7 @@ import { sortIntoCells } from './cells.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
 import type { ChartKind, Drawn } from './kind.js';
+import { labelDecimals, once } from './labelDecimals.js';
 import { orderField, orderOf } from './order.js';
 import type { NoAxis, Series, SliceMark } from './plan.js';
 import { categoryRole, valueRole } from './roles.js';
@@ -134,6 +135,7 @@ function seriesOf(
       name: category.name,
       value: part.value,
       count: part.count,
+      share: { part: part.value / total, whole: 'all' },
     };
     from = to;
     return { ...common, marks: [mark] };
@@ -227,6 +229,15 @@ function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
       x: noAxis,
       y: noAxis,
       series: seriesOf(frame, parts, entries, total),
+      labelDecimals: once(() =>
+        settings.value === undefined
+          ? labelDecimals(
+              'count',
+              parts.map(({ value }) => value),
+              undefined,
+            )
+          : labelDecimals('sum', [], frame.measured('value')),
+      ),
       ...(show.length > 0 ? { sliceLabels: { shows: show, place: settings.labels?.place ?? 'auto' } } : {}),
       ...(settings.middle === undefined ? {} : { middle: settings.middle }),
     },

@@ -21,13 +21,12 @@ export interface CategoryAxis {
   categories: Category[];
 }
 
-/** An axis with numbers: what it must cover, and how finely its values were measured. */
+/** An axis with numbers, and what it must cover. */
 export interface ValueAxis {
   shows: 'value';
   title: AxisTitle;
   least: number;
   greatest: number;
-  decimals?: number;
   /** Whether it counts cases, so that ticks between whole numbers make no sense. */
   counts?: boolean;
   /** The limits that the codebook calls possible. */
@@ -55,6 +54,12 @@ export type AxisPlan = CategoryAxis | ValueAxis | NoAxis;
 /** The codes of the variables that a mark stands for, such as `{ bed: '3', season: 'spring' }`. */
 export type Cell = Readonly<Record<string, string>>;
 
+/** The part of a whole that a mark shows, from 0 to 1, and the whole, which others with the same name belong to. */
+export interface Share {
+  part: number;
+  whole: string;
+}
+
 /** A bar from `base` to `value`, the `place`-th of `places` side by side at its category. */
 export interface BarMark {
   type: 'bar';
@@ -68,6 +73,7 @@ export interface BarMark {
   size?: number;
   /** How many cases it stands for. */
   count: number;
+  share?: Share;
   interval?: Interval;
 }
 
@@ -84,6 +90,7 @@ export interface BinMark {
   to: number;
   value: number;
   count: number;
+  share?: Share;
 }
 
 /** A marker at a place, with its interval along y. On an axis of categories the place is the number of one. */
@@ -160,6 +167,7 @@ export interface SliceMark {
   name: string;
   value: number;
   count: number;
+  share: Share;
 }
 
 /** A box with its whiskers and the values beyond, the `place`-th of `places` side by side at its category. */
@@ -217,6 +225,8 @@ export interface EndLabel {
   /** The value at the other end, where the label stands if the axis runs the other way. */
   other?: number;
   text: string;
+  /** A value that is written between the line and the words. */
+  value?: number;
   from: string;
 }
 
@@ -283,6 +293,8 @@ export interface Plan {
   /** Lines that belong to no series: values to compare with. */
   references?: LineMark[];
   endLabels?: EndLabel[];
+  /** Decimals with which the values of the marks say all that the data say, worked out where somebody asks. */
+  labelDecimals?: () => number;
   remarks?: Remark[];
   /** Words in the middle of the hole of a pie. */
   middle?: string;

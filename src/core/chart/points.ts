@@ -14,7 +14,7 @@ import type { CloudMark, LineMark, Mark } from './plan.js';
 import { referenceFacts, referenceLines, referencesField } from './references.js';
 import { categoryRole, groupRole, idRole, valueRole } from './roles.js';
 import { singledIds } from './singled.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 import { repeatedRows, tooManyRepeated, weightFacts, weightShape, weightsOf } from './weights.js';
 import { whereField } from './where.js';
 import { completeLong, wideShape } from './wide.js';
@@ -167,7 +167,7 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
     title: variableTitle(variable, 'chart.value'),
     least: Math.min(...references, least),
     greatest: Math.max(...references, greatest),
-    ...finenessOf(variable),
+    ...possibleOf(variable),
   } as const;
   const axes = bothAxes(categoryAxis(category, 'chart.category'), values, settings.direction);
   const near = (greatest - least) / 45;

@@ -9,7 +9,7 @@ import { groupRole, idRole, type Role } from './roles.js';
 import { cloudOf, ellipseOf, scatterReferences } from './scatterMarks.js';
 import { type Points, type ScatterFrame, type ScatterSettings, scatterSchema } from './scatterSettings.js';
 import { scatterAltText, scatterFacts, scatterNumbers } from './scatterWords.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 
 /** The points of each group that has any, in codebook order, each with its fit. */
 function pointsOf(frame: ScatterFrame): Points[] {
@@ -52,7 +52,7 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
     least,
     greatest,
     ...(variable.measure === 'date' ? { form: 'date' } : {}),
-    ...finenessOf(variable),
+    ...possibleOf(variable),
   };
 }
 

@@ -3,6 +3,7 @@ import { categoryAxis } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
 import { filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
+import { labelDecimals, once } from './labelDecimals.js';
 import type { LegendPlan, LineMark, Mark, PointMark, Series } from './plan.js';
 import { groupRole, valueRole } from './roles.js';
 import {
@@ -15,7 +16,7 @@ import {
   slopeSchema,
 } from './slopeSettings.js';
 import { changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 import { asLong, type WideSettings } from './wide.js';
 
 /** Sorts the rows by item and time; two rows for one place, and an item in two groups, are problems. */
@@ -146,12 +147,13 @@ function draw(frame: SlopeFrame, shown: readonly string[]): Outcome<Drawn> {
         title: variableTitle(variable, 'chart.value'),
         least: values.reduce((a, b) => Math.min(a, b)),
         greatest: values.reduce((a, b) => Math.max(a, b)),
-        ...finenessOf(variable),
+        ...possibleOf(variable),
         quiet: true,
         hugs: true,
       },
       series,
       endLabels: slopeLabels(frame, parts, series),
+      labelDecimals: once(() => labelDecimals('given', [], frame.measured('value'))),
     },
     ...(frame.group ? {} : legendOf(frame, parts)),
     numbers: slopeNumbers(frame, items),

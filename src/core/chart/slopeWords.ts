@@ -17,8 +17,6 @@ export function changeOf({ values }: Item): (typeof changes)[number] {
 
 /** Name and value at both ends; in the middle the lines speak for themselves. */
 export function slopeLabels(input: SlopeFrame, parts: readonly SlopePart[], series: readonly Series[]): EndLabel[] {
-  const decimals = input.codebook.variable(input.settings.value).decimals ?? 0;
-  const write = (value: number) => formatNumber(value, decimals, input.numbers);
   return parts.flatMap((part, s) =>
     part.items.flatMap(({ category, values }): EndLabel[] => {
       const cell = series[s]?.marks[0]?.cell ?? {};
@@ -31,10 +29,10 @@ export function slopeLabels(input: SlopeFrame, parts: readonly SlopePart[], seri
       return [
         ...(first === undefined
           ? []
-          : [{ ...common, side: 'left' as const, y: first, text: `${category.name}  ${write(first)}` }]),
+          : [{ ...common, side: 'left' as const, y: first, value: first, text: category.name }]),
         ...(last === undefined
           ? []
-          : [{ ...common, side: 'right' as const, y: last, text: `${write(last)}  ${category.name}` }]),
+          : [{ ...common, side: 'right' as const, y: last, value: last, text: category.name }]),
       ];
     }),
   );

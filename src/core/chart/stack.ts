@@ -24,7 +24,8 @@ export function stack({ settings, mark: type, locate }: GroupFrame, marks: Group
       const heights = size < 0 ? down : up;
       const base = heights[mark.category] as number;
       heights[mark.category] = base + size;
-      return { ...mark, place: 0, places: 1, base, value: base + size, size };
+      const share = arrange === 'shares' ? { share: { part: size / 100, whole: `category ${mark.category}` } } : {};
+      return { ...mark, ...share, place: 0, places: 1, base, value: base + size, size };
     }),
   }));
   return succeed(stacked);

@@ -8,11 +8,6 @@ export const variableTitle = ({ name, label, labelled, unit }: Variable, path: s
   from: labelled ? `codebook.variables.${name}.label` : path,
 });
 
-/** How finely a variable was measured, and which values of it are possible. */
-export const finenessOf = ({
-  decimals,
-  range,
-}: Variable): { decimals?: number; possible?: readonly [number, number] } => ({
-  ...(decimals === undefined ? {} : { decimals }),
-  ...(range === undefined ? {} : { possible: range }),
-});
+/** Which values of a variable are possible. */
+export const possibleOf = ({ range }: Variable): { possible?: readonly [number, number] } =>
+  range === undefined ? {} : { possible: range };

@@ -37,6 +37,12 @@ export function hexOf(text: string): string | undefined {
   return rgb && formatHex(rgb);
 }
 
+/** The contrast of two colours, from 1 to 21 (WCAG 2.2). */
+export function contrast(a: string, b: string): number {
+  prepare();
+  return wcagContrast(a, b);
+}
+
 /** The one of two inks that stands out more from a ground (WCAG 2.2 contrast). */
 export function onPaper(ground: string, ink: string, paper: string): string {
   prepare();

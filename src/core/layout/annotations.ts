@@ -30,14 +30,15 @@ export interface Annotations {
 const boxes = (items: readonly PlateItem[]) => items.flatMap(({ type, box }) => (type === 'text' ? [box] : []));
 
 /** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
-export function outerAnnotations(sheet: Sheet, scales: PanelScales, decimals: number): Annotations {
+export function outerAnnotations(sheet: Sheet, scales: PanelScales): Annotations {
   const ink = new InkIndex(() => shapesOf(sheet, scales));
-  const data = dataLabels(sheet, scales, decimals, ink);
+  const data = dataLabels(sheet, scales, ink);
   const ends = endLabelInk(sheet, scales);
   const brackets = remembered(sheet, () => bracketInk(sheet, scales, ink));
   ink.add(...boxes(ends.items));
+  const remarks = remembered(sheet, () => remarkInk(sheet, scales, ink, 'above'));
   return {
-    items: [...data.grounds, ...data.items, ...ends.items, ...brackets],
+    items: [...data.grounds, ...data.items, ...ends.items, ...brackets, ...remarks],
     ink,
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
     leftOut: data.leftOut + ends.leftOut,
@@ -54,7 +55,7 @@ export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales)
   const names = caseLabels(sheet, scales, ink);
   const inner = [
     ...names.items,
-    ...remembered(sheet, () => remarkInk(sheet, scales, ink)),
+    ...remembered(sheet, () => remarkInk(sheet, scales, ink, 'inside')),
     ...slices.items,
     ...remembered(sheet, () => referenceLabelInk(sheet, scales, ink)),
   ];

@@ -1,27 +1,29 @@
-import type { Mark } from '../chart/plan.js';
+import type { Mark, Series } from '../chart/plan.js';
 import { onPaper } from '../color/color.js';
 import type { RectItem, Shown, TextItem } from '../plate/plate.js';
-import { formatTick, plainFormat } from '../scale/numberFormat.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { accentOf, fillOf } from './fills.js';
 import type { InkIndex } from './inkIndex.js';
-import type { Fill } from './looks.js';
+import { LabelWriter, labelParts } from './labelWords.js';
 import { typeOf } from './marks/marks.js';
 import type { LabelAnchor } from './marks/markType.js';
 import type { PanelScales } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt, tight, turnedTextAt } from './place.js';
+import { surfaceOf } from './seen.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
 interface Pending {
-  /** Colour of the mark that it stands on, where it stands inside. */
+  anchor: LabelAnchor;
+  /** Where in its bar it stands; none for those beyond their marks. */
+  within?: 'inside' | 'center' | 'base';
+  /** Colour of the mark, for labels inside. */
   ground?: string;
   /** Colour that an accent gives it. */
   color?: string;
   /** Whether it stands on a pattern. */
   patterned?: boolean;
-  anchor: LabelAnchor;
   role: string;
   shows: Shown;
   block: TextBlock;
@@ -35,75 +37,100 @@ export interface DataLabels {
   leftOut: number;
 }
 
-/** What a label inside a mark stands on: its colour, or the paper between the lines of a pattern. */
-const groundOf = ({ settings }: Typesetter, { color, pattern }: Fill): string =>
-  pattern === undefined ? color : settings.paper;
-
-/** The label of a mark with its words, ready to be placed; none where it is not shown. */
-function pendingLabel(
-  sheet: Sheet,
-  mark: Mark,
-  anchor: LabelAnchor,
-  decimals: number,
-): Pick<Pending, 'anchor' | 'block' | 'color'> | undefined {
-  const { show, format } = sheet.settings.dataLabels;
-  const { label } = accentOf(sheet, mark.cell);
-  if (!(label?.show ?? show !== 'none')) return undefined;
-  const [value, places] = show === 'count' ? [anchor.count, 0] : [anchor.value, format.decimals ?? decimals];
-  const words =
-    label?.text ?? formatTick(value, places, sheet.settings.numbers, show === 'count' ? plainFormat : format);
-  const block = setRole(sheet, 'dataLabel', words, undefined, { bold: label?.bold });
-  return { anchor, block, ...(label?.color === undefined ? {} : { color: label.color }) };
+/** A mark that may have a label, and where that goes. */
+interface Anchored {
+  series: Series;
+  place: number;
+  mark: Mark;
+  role: string;
+  anchor: LabelAnchor;
 }
 
-function pendingLabels(sheet: Sheet, scales: PanelScales, decimals: number): Pending[] {
-  return sheet.plan.series.flatMap((series, s) =>
-    series.marks.flatMap((mark, m): Pending[] => {
-      const label = remembered(
-        sheet,
-        () => {
-          const anchor = typeOf(mark).anchor?.(mark, sheet, scales);
-          return anchor && pendingLabel(sheet, mark, anchor, decimals);
-        },
-        scales,
-      );
-      if (!label) return [];
-      const { anchor } = label;
-      const fill = anchor.inside ? fillOf(sheet, series, s, mark.cell) : undefined;
-      const patterned = fill?.pattern !== undefined && fill.pattern !== 'open';
-      const ground = fill ? { ground: groundOf(sheet, fill), patterned } : {};
-      const shows = { of: mark.cell, value: anchor.value };
-      return [{ ...ground, ...label, role: `series[${s}].labels[${m}]`, shows }];
+function anchored(sheet: Sheet, scales: PanelScales): Anchored[] {
+  return sheet.plan.series.flatMap((series, place) =>
+    series.marks.flatMap((mark, m): Anchored[] => {
+      const { anchor: anchorOf } = typeOf(mark);
+      if (!anchorOf) return [];
+      const anchor = remembered(sheet, () => anchorOf(mark, sheet, scales), scales);
+      return [{ series, place, mark, anchor, role: `series[${place}].labels[${m}]` }];
     }),
   );
 }
 
-/** Sets a label in the middle of its mark, in the ink or the paper, whichever stands out. */
-function insideMark(
-  sheet: Typesetter,
-  { anchor, role, block, ground, color: own, shows }: Pending & { ground: string },
-): TextItem {
-  const { middle, least, greatest, vertical } = anchor;
-  const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
-  const [x, y] = vertical ? [middle, (least + greatest) / 2] : [(least + greatest) / 2, middle];
-  return tight(
-    textAt(block, x - block.width / 2, y - opticalMiddle(block), { role, from: 'dataLabels.show', color, shows }),
-    block,
-  );
+/** The label of a mark with its words, ready to be placed; none where it is not shown. */
+function pendingLabel(sheet: Sheet, one: Anchored, writer: LabelWriter): Pending | undefined {
+  const { dataLabels } = sheet.settings;
+  const { mark, anchor, role, series, place } = one;
+  const { label } = accentOf(sheet, mark.cell);
+  const parts = labelParts(sheet.settings);
+  if (!(label?.show ?? parts.length > 0)) return undefined;
+  const words = label?.text ?? writer.words(anchor, parts.length > 0 ? parts : ['value']);
+  if (words === '') return undefined;
+  const block = setRole(sheet, 'dataLabel', words, undefined, { bold: label?.bold });
+  const shows = { of: mark.cell, value: anchor.value };
+  const common = { anchor, role, block, shows, ...(label?.color === undefined ? {} : { color: label.color }) };
+  const { inside } = anchor;
+  const asked = dataLabels.place ?? (inside?.stacked ? 'center' : 'end');
+  if (!inside || (asked === 'end' && !inside.stacked)) return common;
+  // The end of a stacked bar is the beginning of the next: its label stays inside.
+  const within = asked === 'end' ? 'inside' : asked;
+  const fill = fillOf(sheet, series, place, mark.cell);
+  const patterned = fill.pattern !== undefined && fill.pattern !== 'open';
+  return { ...common, within, ground: surfaceOf(sheet.settings, fill), patterned };
 }
 
-/** Whether a label inside its mark has room there. */
-function hasRoom({ anchor, block }: Pending): boolean {
-  if (!anchor.inside) return true;
-  return anchor.greatest - anchor.least >= (anchor.vertical ? block.capHeight : block.width) + 2;
+function pendingLabels(sheet: Sheet, scales: PanelScales): Pending[] {
+  const all = anchored(sheet, scales);
+  const writer = remembered(sheet, () => {
+    const anchors = all.map(({ anchor }) => anchor);
+    return new LabelWriter(sheet, anchors);
+  });
+  return all.flatMap((one) => remembered(sheet, () => pendingLabel(sheet, one, writer), one.anchor, writer) ?? []);
+}
+
+/** Sets a label inside its bar, in the ink or the paper, whichever stands out. */
+function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
+  const { anchor, within, role, block, ground = sheet.settings.paper, color: own, shows } = pending;
+  const { middle, vertical } = anchor;
+  const { foot, tip } = anchor.inside as { foot: number; tip: number };
+  const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
+  const half = (vertical && !turned ? block.capHeight : block.width) / 2;
+  const off = Math.sign(tip - foot) * (insideGap(sheet) + half);
+  const along = within === 'center' ? (foot + tip) / 2 : within === 'base' ? foot + off : tip - off;
+  const label = { role, from: 'dataLabels.show', color, shows };
+  if (turned) return tight(turnedTextAt(block, middle - opticalMiddle(block), along - half, label), block);
+  const [x, y] = vertical ? [middle, along] : [along, middle];
+  return tight(textAt(block, x - block.width / 2, y - opticalMiddle(block), label), block);
+}
+
+const insideGap = (sheet: Typesetter): number => sheet.settings.space.dataLabel * em(sheet);
+
+/** Whether a label has room inside its bar, flat or turned. */
+function hasRoom({ anchor, block, within }: Pending, sheet: Typesetter, turned: boolean): boolean {
+  const { inside, vertical } = anchor;
+  if (!inside) return true;
+  const room = within === 'center' ? 2 : insideGap(sheet) + 1;
+  const isAlong = vertical === turned;
+  const [along, across] = isAlong ? [block.width, block.capHeight] : [block.capHeight, block.width];
+  // Words on a dark bar are light: they must not stand out beyond its sides.
+  return Math.abs(inside.tip - inside.foot) >= along + room && inside.width >= across + 1;
+}
+
+/** Labels for which their bars have no room stand beyond them; in a stack there is no place for them. */
+function kept(sheet: Typesetter, all: readonly Pending[], turned: boolean): Pending[] {
+  return all.flatMap((pending): Pending[] => {
+    if (!pending.within || hasRoom(pending, sheet, turned)) return [pending];
+    if (pending.anchor.inside?.stacked) return [];
+    const { within: _, ground: __, patterned: ___, ...beyond } = pending;
+    return [beyond];
+  });
 }
 
 /** Sets a label beyond the end of its mark, away from the base. */
-function placed(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
-  const { anchor, role, block, ground, shows, color = sheet.settings.text.dataLabel.color } = pending;
+function beyondEnd(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
+  const { anchor, role, block, shows, color = sheet.settings.text.dataLabel.color } = pending;
   const gap = sheet.settings.space.dataLabel * em(sheet);
   const { middle, least, greatest, down, vertical } = anchor;
-  if (ground !== undefined) return insideMark(sheet, { ...pending, ground });
   const label = { role, from: 'dataLabels.show', color, shows };
   if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
@@ -126,24 +153,38 @@ function apart(items: readonly TextItem[], ink: InkIndex): TextItem[] {
   });
 }
 
+/** Whether labels inside vertical bars read upwards: where some are too wide for their bars, and turned more have room. */
+function turnsInside(sheet: Typesetter, inner: readonly Pending[]): boolean {
+  if (inner.length === 0 || !inner.every(({ anchor }) => anchor.vertical)) return false;
+  const fitting = (turned: boolean) => inner.filter((pending) => hasRoom(pending, sheet, turned)).length;
+  return fitting(false) < inner.length && fitting(true) > fitting(false);
+}
+
 /** Sets the data labels: flat where all fit beside each other, else turned, else none. */
-export function dataLabels(sheet: Sheet, scales: PanelScales, decimals: number, ink: InkIndex): DataLabels {
+export function dataLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): DataLabels {
   const { settings, colors } = sheet;
   const asked = settings.dataLabels.show !== 'none' || colors.accents.some(({ label }) => label?.show);
-  const all = asked ? pendingLabels(sheet, scales, decimals) : [];
+  const all = asked ? pendingLabels(sheet, scales) : [];
   if (all.length === 0) return { items: [], grounds: [], leftOut: 0 };
-  const pending = all.filter(hasRoom);
+  const innerTurned = turnsInside(
+    sheet,
+    all.filter(({ within }) => within),
+  );
+  const pending = kept(sheet, all, innerTurned);
+  const outer = pending.filter(({ within }) => !within);
   const gap = 0.25 * em(sheet);
   const fit = (size: (block: TextBlock, anchor: LabelAnchor) => number) =>
-    pending.every(({ block, anchor }) => size(block, anchor) + gap <= anchor.pitch);
+    outer.every(({ block, anchor }) => size(block, anchor) + gap <= anchor.pitch);
   const flat = fit((block, { vertical }) => (vertical ? block.width : block.capHeight));
-  const turned = !flat && pending.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
-  if (!flat && !turned) return { items: [], grounds: [], leftOut: all.length };
+  const turned = !flat && outer.every(({ anchor }) => anchor.vertical) && fit((block) => block.capHeight);
+  const shown = flat || turned ? pending : pending.filter(({ within }) => within);
   const items = apart(
-    pending.map((p) => remembered(sheet, () => placed(sheet, p, turned), p)),
+    shown.map((one) =>
+      remembered(sheet, () => (one.within ? insideBar(sheet, one, innerTurned) : beyondEnd(sheet, one, turned)), one),
+    ),
     ink,
   );
-  const onPatterns = new Set(pending.filter(({ patterned }) => patterned).map(({ role }) => role));
+  const onPatterns = new Set(shown.filter(({ patterned }) => patterned).map(({ role }) => role));
   const grounds = items
     .filter(({ role }) => onPatterns.has(role))
     .map((item) => paperBehind(item, sheet.settings.paper));

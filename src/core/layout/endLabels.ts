@@ -3,6 +3,7 @@ import type { PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
 import { fillOf } from './fills.js';
+import { LabelWriter } from './labelWords.js';
 import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, textAt } from './place.js';
 import type { Point } from './point.js';
@@ -43,12 +44,27 @@ interface SetLabel {
   block: TextBlock;
 }
 
+/** The words of a label, its value next to the line. */
+function wordsOf({ text, value }: EndLabel, writer: LabelWriter, onRight: boolean): string {
+  if (value === undefined) return text;
+  const number = writer.value({ value, count: 1 });
+  return onRight ? `${number}  ${text}` : `${text}  ${number}`;
+}
+
 /** The labels of a side in lines. Those that would leave the panel at its foot would stand on those of the axis. */
-function fitting(sheet: Sheet, labels: readonly EndLabel[], height: number, room: number): SetLabel[] {
+function fitting(
+  sheet: Sheet,
+  labels: readonly EndLabel[],
+  { height, room, onRight }: { height: number; room: number; onRight: boolean },
+): SetLabel[] {
   const width = sheet.settings.width * mostBeside;
+  const writer = new LabelWriter(sheet, []);
   let left = height;
   return labels
-    .map((label) => ({ label, block: setRole(sheet, 'dataLabel', label.text, { width, balanced: true }) }))
+    .map((label) => {
+      const text = wordsOf(label, writer, onRight);
+      return { label, block: setRole(sheet, 'dataLabel', text, { width, balanced: true }) };
+    })
     .filter(({ block }) => {
       left -= block.height + room;
       return left >= 0;
@@ -66,7 +82,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): 
   const panel = panelOf(scales);
   const above = sheet.titled ? 0 : 0.6 * size;
   const room = 0.16 * size;
-  const kept = fitting(sheet, all, panel.height + above, room);
+  const kept = fitting(sheet, all, { height: panel.height + above, room, onRight });
   const places = kept.map(({ label, block }) => ({ at: placeAt(scales.y, label.y), size: block.height + room }));
   const middles = spread(places, panel.y - above, panel.y + panel.height + 0.05 * size);
   // Where a label had to leave its place, a short line leads from the one to the other.

@@ -4,15 +4,21 @@ import { hatch } from './hatch.js';
 import type { Fill } from './looks.js';
 import type { Point } from './point.js';
 import { ringsOf, roundedRect, type Side } from './roundedRect.js';
+import { groundOf, isSeen, surfaceOf } from './seen.js';
 import type { Typesetter } from './typesetter.js';
 
-/** Width of an outline that an accent asks for without saying how wide, in points. */
+/** Width of an outline for which nobody says how wide: one that an accent asks for, or that keeps a light fill from melting into the paper. */
 const plainOutline = 0.75;
 
-/** The outline of a fill: that of the style with what an accent changes. */
-function outlineOf({ settings }: Typesetter, { outline: own }: Fill): DashedLine | undefined {
+/** The outline of a fill: that of the style with what an accent changes; a fill that would melt into its ground has one. */
+function outlineOf({ settings }: Typesetter, fill: Fill): DashedLine | undefined {
+  const { outline: own } = fill;
   const { outline } = settings.bars;
-  if (!own) return outline.width > 0 ? outline : undefined;
+  if (!own) {
+    if (outline.width > 0) return outline;
+    const isLost = fill.pattern === undefined && !isSeen('surface', surfaceOf(settings, fill), groundOf(settings));
+    return isLost ? { ...outline, width: plainOutline } : undefined;
+  }
   const width = own.width ?? (outline.width > 0 ? outline.width : plainOutline);
   if (width === 0) return undefined;
   const color = own.color ?? outline.color;

@@ -1,5 +1,6 @@
 import type { TextRole } from '../document/look/names.js';
 import { type Problem, warning } from '../document/problem.js';
+import { labelParts } from './labelWords.js';
 import { keyOf, typeOf } from './marks/marks.js';
 import type { AnyAxis, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
@@ -65,8 +66,13 @@ function looksOf({ plan, settings }: Sheet): number {
 export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Problem[] {
   const { plan, settings, scale } = sheet;
   const problems = [...axisProblems(sheet, x), ...axisProblems(sheet, y)];
-  if (settings.dataLabels.show !== 'none' && labels.count + labels.leftOut === 0) {
+  const shown = labelParts(settings);
+  if (shown.length > 0 && labels.count + labels.leftOut === 0) {
     problems.push(warning('setting-idle', { path: 'dataLabels.show', needs: 'a chart whose marks end at a value' }));
+  }
+  const whole = plan.series.some(({ marks }) => marks.some((mark) => 'share' in mark && mark.share));
+  if (shown.includes('percent') && shown.length > 1 && !whole) {
+    problems.push(warning('setting-idle', { path: 'dataLabels.show', needs: 'counts, sums or shares for "percent"' }));
   }
   for (const path of labels.callouts.outside) problems.push(warning('callout-outside', { path }));
   for (const path of labels.callouts.tooLarge) problems.push(warning('callout-too-large', { path }));

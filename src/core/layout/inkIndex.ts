@@ -174,13 +174,22 @@ function linesMeet(a: Point, b: Point, c: Point, d: Point): boolean {
 }
 
 /** Steps of places tried along each side, from the corners inwards. */
-const tries = [1, 0, 0.85, 0.15, 0.7, 0.3, 0.5];
+const tries = {
+  roughly: [1, 0, 0.85, 0.15, 0.7, 0.3, 0.5],
+  closely: Array.from({ length: 25 }, (_, i) => (i % 2 === 0 ? 1 - i / 48 : (i - 1) / 48)),
+};
 
 /** The place for a block with the least ink under it; corners come first, and the top before the foot. */
-export function emptiest(room: Box, width: number, height: number, ink: InkIndex): { box: Box; count: number } {
+export function emptiest(
+  room: Box,
+  width: number,
+  height: number,
+  ink: InkIndex,
+  looking: keyof typeof tries = 'roughly',
+): { box: Box; count: number } {
   let best: { box: Box; count: number } | undefined;
-  for (const down of tries.map((step) => 1 - step)) {
-    for (const right of tries) {
+  for (const down of tries[looking].map((step) => 1 - step)) {
+    for (const right of tries[looking]) {
       const box = { x: room.x + right * room.width, y: room.y + down * room.height, width, height };
       const count = ink.marksUnder(box) + ink.wordsUnder(box);
       if (count === 0) return { box, count };

@@ -61,12 +61,6 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: A
   };
 }
 
-/** Decimals of the numbers at the marks: those of the axis along which marks are measured. */
-function dataDecimals(sheet: Sheet, x: AnyAxis, y: AnyAxis): number {
-  const measured = sheet.plan.direction === 'vertical' ? y : x;
-  return measured.shows === 'value' ? measured.dataDecimals : 0;
-}
-
 /** A panel among others, and the box that it may take. */
 interface PanelRoom {
   grid: PanelGrid;
@@ -97,7 +91,7 @@ function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: Fit
     x,
     y,
     scales,
-    labels: outerAnnotations(sheet, scales, dataDecimals(sheet, x, y)),
+    labels: outerAnnotations(sheet, scales),
     second: { x: second('x'), y: second('y') },
     crossing: crossings(sheet, panel, scales, { x, y }),
     labelled: { x: !grid.shared.x || place.bottom, y: !grid.shared.y || place.first },

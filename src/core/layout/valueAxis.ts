@@ -25,8 +25,6 @@ export interface FittedValueAxis extends FittedAxis {
   ticks: Ticks;
   /** Decimals that its labels are written with. */
   decimals: number;
-  /** Decimals for values at the marks: those of the ticks, or what the values were measured to. */
-  dataDecimals: number;
   /** A value of this axis in words. */
   write(value: number, decimals: number): string;
   problems: Problem[];
@@ -129,7 +127,6 @@ function fitDates(fitting: ValueFitting): FittedValueAxis {
     shows: 'value',
     ticks,
     decimals: 0,
-    dataDecimals: 0,
     write: (value: number) => dateInFull(value, sheet.settings.numbers),
     problems: [],
   };
@@ -254,7 +251,6 @@ export function fitValueAxis(fitting: ValueFitting): FittedValueAxis {
     divisorOf(settings.format) === 1
       ? [warning('decimals-too-few', { path, decimals: settings.format.decimals, needed: ticks.decimals })]
       : [];
-  const dataDecimals = Math.max(decimals, plan.decimals ?? 0);
   const write = (value: number, places: number) => formatNumber(value, places, sheet.settings.numbers);
-  return { ...fitted, shows: 'value', ticks, decimals, dataDecimals, write, problems };
+  return { ...fitted, shows: 'value', ticks, decimals, write, problems };
 }

@@ -1,7 +1,7 @@
 import type { Plan } from '../chart/plan.js';
 import { error, type Place, type Problem } from '../document/problem.js';
 import { typeOf } from '../layout/marks/marks.js';
-import { formatNumber } from '../scale/numberFormat.js';
+import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import type { Settings } from '../style/settings.js';
 
 /** Lengths of one unit are compared where both axes show numbers in proportion. */
@@ -24,7 +24,7 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
     const problems: Problem[] = [];
     if (scale === 'log' && shown.least <= 0) {
       const bars = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).needsZero));
-      const least = formatNumber(shown.least, shown.decimals ?? 2, settings.numbers);
+      const least = formatNumber(shown.least, decimalsOf(shown.least), settings.numbers);
       problems.push(error('log-needs-positive', { axis, least, bars }, placeOf(`axes.${axis}.scale`)));
     }
     for (const [end, value] of Object.entries({ from, to })) {

@@ -4,6 +4,7 @@ import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import { allFinite, inkProblems } from '../layout/inkProblems.js';
+import { labelParts } from '../layout/labelWords.js';
 import type { Colors } from '../layout/looks.js';
 import type { Sheet } from '../layout/sheet.js';
 import { Trace, withSettings } from '../layout/trace.js';
@@ -121,6 +122,17 @@ function plateOf(
   return succeed(plate, problems);
 }
 
+/** Whether labels show shares that are rounded together, which a reader has to know. */
+function roundsShares({ plans }: PlannedChart, { settings }: Resolved): boolean {
+  if (settings.dataLabels.rounding !== 'sum') return false;
+  const shown = labelParts(settings);
+  return plans.some(({ series, sliceLabels }) =>
+    sliceLabels
+      ? sliceLabels.shows.includes('percent')
+      : shown.length > 0 && series.some(({ marks }) => marks.some((mark) => 'share' in mark && mark.share)),
+  );
+}
+
 /** The setting that a problem of the layout is about. */
 function settingOf(problem: Problem): string {
   if (problem.code === 'too-small' || problem.code === 'text-shrunk') return 'size';
@@ -143,6 +155,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
     accents: figure.accents ?? [],
     spotlight: figure.spotlight ?? [],
     numbers: resolved.settings.numbers,
+    labels: labelParts(resolved.settings),
     locate,
   };
   const planned = planChart(kindOf(figure.chart), input, figure.panels);
@@ -152,6 +165,8 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   const misfits = planned.value.plans.flatMap((plan) => axisChecks(plan, resolved.settings, placeOf));
   problems.push(...misfits.slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
+  const { note } = planned.value;
+  if (roundsShares(planned.value, resolved)) note.push('Shares are rounded so that they add up to their sum.');
   const plate = plateOf(gathered, planned.value, { resolved, colors }, options);
   problems.push(...plate.problems);
   if (!plate.ok) return fail(problems);
@@ -169,7 +184,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
         ...(author === undefined ? {} : { author }),
       },
       numbers: planned.value.numbers,
-      note: planned.value.note,
+      note,
       settings,
       origins: [{ prefix: '', layers: gathered.layers, shows: gathered.shows, figure, locate }],
     },

@@ -30,6 +30,8 @@ export interface Explanation {
 /** The paths under which a setting may stand: those of one axis also under the keys that speak of several. */
 function pathsOf(path: string, shows: { x: Shows; y: Shows }): string[][] {
   const [first, axis, ...rest] = path.split('.');
+  // The base size takes along the sizes that stand in layers below it.
+  if (first === 'text' && rest.join() === 'size') return [path.split('.'), ['text', 'size']];
   if (first !== 'axes' || (axis !== 'x' && axis !== 'y')) return [path.split('.')];
   return [...axisKeys(axis, shows[axis])].reverse().map((key) => ['axes', key, ...rest]);
 }

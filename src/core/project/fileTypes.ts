@@ -1730,6 +1730,117 @@ export interface FigureFile {
     corner?: string;
   };
   /**
+   * Parts of boxes with a look of their own; the box itself is filled as bars are, whiskers are error bars.
+   */
+  boxes?: {
+    /**
+     * The line at the median.
+     */
+    median?: {
+      /**
+       * Line width. Left out: twice that of error bars.
+       */
+      width?: string;
+      /**
+       * Colour. Left out: that of the paper, or of error bars where the box is too light for it.
+       */
+      color?: string;
+    };
+    /**
+     * The marker of the mean.
+     */
+    mean?: {
+      /**
+       * Shape.
+       */
+      marker?:
+        | 'circle'
+        | 'square'
+        | 'triangle'
+        | 'diamond'
+        | 'wedge'
+        | 'pentagon'
+        | 'star'
+        | 'plus'
+        | 'cross'
+        | 'open-circle'
+        | 'open-square'
+        | 'open-triangle'
+        | 'open-diamond'
+        | 'open-wedge';
+      /**
+       * Diameter. Left out: that of all markers.
+       */
+      size?: string;
+      /**
+       * Colour. Left out: that of error bars.
+       */
+      color?: string;
+    };
+    /**
+     * Markers of values beyond the whiskers.
+     */
+    outliers?: {
+      /**
+       * Shape.
+       */
+      marker?:
+        | 'circle'
+        | 'square'
+        | 'triangle'
+        | 'diamond'
+        | 'wedge'
+        | 'pentagon'
+        | 'star'
+        | 'plus'
+        | 'cross'
+        | 'open-circle'
+        | 'open-square'
+        | 'open-triangle'
+        | 'open-diamond'
+        | 'open-wedge';
+      /**
+       * Diameter. Left out: that of all markers.
+       */
+      size?: string;
+      /**
+       * Colour. Left out: that of the box, or of error bars where the box is too light to be seen on paper.
+       */
+      color?: string;
+    };
+    /**
+     * Markers of values far beyond them.
+     */
+    extremes?: {
+      /**
+       * Shape.
+       */
+      marker?:
+        | 'circle'
+        | 'square'
+        | 'triangle'
+        | 'diamond'
+        | 'wedge'
+        | 'pentagon'
+        | 'star'
+        | 'plus'
+        | 'cross'
+        | 'open-circle'
+        | 'open-square'
+        | 'open-triangle'
+        | 'open-diamond'
+        | 'open-wedge';
+      /**
+       * Diameter. Left out: that of all markers.
+       */
+      size?: string;
+      /**
+       * Colour. Left out: that of the box, or of error bars where the box is too light to be seen on paper.
+       */
+      color?: string;
+    };
+  };
+  /**
    * Markers of points.
    */
   markers?: {
@@ -1893,7 +2004,7 @@ export interface FigureFile {
      */
     cap?: number;
     /**
-     * Width of the light edge that sets them off from the bar; 0pt for none.
+     * Width of the light edge that sets them off from a dark bar, or one with a pattern; 0pt for none.
      */
     halo?: string;
   };
@@ -1902,11 +2013,15 @@ export interface FigureFile {
    */
   dataLabels?: {
     /**
-     * What they show.
+     * What they show: nothing, the value, how many cases there are, the share of the whole, or two of these, the second in parentheses.
      */
-    show?: 'none' | 'value' | 'count';
+    show?: ('none' | 'value' | 'count' | 'percent') | ('value' | 'count' | 'percent')[];
     /**
-     * How the numbers are written.
+     * Where they stand at bars: beyond the end, inside at the end, in the middle, or at the base; where a bar has no room, beyond its end. Left out: beyond the end, and in the middle of stacked bars.
+     */
+    place?: 'end' | 'inside' | 'center' | 'base';
+    /**
+     * How values are written. Decimals left out: those of the data, and one more for means.
      */
     format?: {
       /**
@@ -1938,6 +2053,43 @@ export interface FigureFile {
        */
       leadingZero?: boolean;
     };
+    /**
+     * How shares are written. Decimals left out: none where shares add up without, else one.
+     */
+    percent?: {
+      /**
+       * Decimals shown. Left out: as many as the numbers need.
+       */
+      decimals?: number;
+      /**
+       * Significant digits shown, in place of decimals.
+       */
+      significant?: number;
+      /**
+       * Plain, shares of 1 as percent, or powers of ten.
+       */
+      as?: 'plain' | 'percent' | 'powers';
+      /**
+       * What the numbers are counted in.
+       */
+      per?: 'ones' | 'thousands' | 'millions';
+      /**
+       * Before each number.
+       */
+      prefix?: string;
+      /**
+       * After each number.
+       */
+      suffix?: string;
+      /**
+       * Whether a zero stands before the decimal mark. Left out: true.
+       */
+      leadingZero?: boolean;
+    };
+    /**
+     * Whether each share is rounded by itself, or those of a whole together, so that they add up to it: the largest remainders are rounded up.
+     */
+    rounding?: 'each' | 'sum';
   };
   /**
    * The legend.
@@ -2042,7 +2194,7 @@ export interface FigureFile {
      */
     face?: string;
     /**
-     * Base size; distances are multiples of it.
+     * Base size: distances are multiples of it, and each kind of text without a size beside it keeps its proportion to it.
      */
     size?: string;
     /**
@@ -2694,4 +2846,4 @@ export interface StyleHead {
 }
 
 /** A house style: what all figures of an organisation share. */
-export interface StyleFile extends StyleHead, Pick<FigureFile, 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}
+export interface StyleFile extends StyleHead, Pick<FigureFile, 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}

@@ -1,5 +1,6 @@
 import { hexOf } from '../color/color.js';
 import { writingOf } from '../document/languages.js';
+import { lengthInPoints } from '../document/length.js';
 import { axisShape } from '../document/look/axes.js';
 import { textRoles } from '../document/look/names.js';
 import { type AxisLook, type Look, lookShape } from '../document/look.js';
@@ -45,9 +46,24 @@ function axisSettings(reader: Reader, layers: readonly Layer[], axis: 'x' | 'y',
   return shows === 'category' || shows === 'none' ? measureless : settings;
 }
 
-/** Looks over each other, without the axes, which are joined by what they show. */
-const joined = (looks: readonly Look[]): Look =>
-  looks.reduce<unknown>((below, { axes: _, ...look }) => over(below, look), {}) as Look;
+/** A look over others, without its axes, which are joined by what they show. A base size of text takes all sizes along. */
+function lookOver(below: Look, { axes: _, ...look }: Look): Look {
+  return over(withTextSize(below, look.text?.size), look) as Look;
+}
+
+/** A look whose kinds of text have sizes in the proportion of another base size. */
+function withTextSize(look: Look, base: string | undefined): Look {
+  const { text } = look;
+  const [from, to] = [text?.size, base].map((size) => (size === undefined ? undefined : lengthInPoints(size)));
+  if (!text || !from || !to || from === to) return look;
+  const sized = textRoles.flatMap((role) => {
+    const size = lengthInPoints(text[role]?.size ?? '');
+    return size === undefined ? [] : [[role, { ...text[role], size: `${(size * to) / from}pt` }] as const];
+  });
+  return { ...look, text: { ...text, ...Object.fromEntries(sized) } };
+}
+
+const joined = (looks: readonly Look[]): Look => looks.reduce(lookOver, {});
 
 /** Styles that were joined, by the uppermost of them: all figures of a style have the same ones. */
 const joinedStyles = new WeakMap<Look, { looks: readonly Look[]; look: Look }>();
@@ -61,8 +77,7 @@ export function joinedLook(layers: readonly Layer[]): Look {
   const isSame = known?.looks.length === looks.length && known.looks.every((look, i) => look === looks[i]);
   const below = isSame ? known.look : joined(looks);
   if (!isSame) joinedStyles.set(style, { looks, look: below });
-  const { axes: _, ...look } = own;
-  return over(below, look) as Look;
+  return lookOver(below, own);
 }
 
 /**

@@ -1,6 +1,7 @@
 import {
   choice,
   color,
+  either,
   flag,
   fraction,
   heldAs,
@@ -15,7 +16,19 @@ import {
   styled,
 } from '../fields.js';
 import { numberFormat, stroke } from './forms.js';
-import { dashes, markerShapes, patternNames } from './names.js';
+import { dashes, type MarkerShape, markerShapes, patternNames } from './names.js';
+
+const ofBox = 'that of the box, or of error bars where the box is too light to be seen on paper';
+
+/** The marker of single values. */
+const single = (what: string, shape: MarkerShape, usual: string) =>
+  styled(
+    object(`${what}.`, {
+      marker: styled(choice('Shape.', markerShapes, shape)),
+      size: open(length('Diameter. Left out: that of all markers.', '4pt', { most: largestText })),
+      color: open(color(`Colour. Left out: ${usual}.`, 'signal')),
+    }),
+  );
 
 /** The looks of marks, whatever series they belong to. */
 export const marksShape = {
@@ -27,6 +40,21 @@ export const marksShape = {
       outline: stroke('outline'),
       opacity: styled(share('How opaque they are.', '0.8')),
       corner: styled(length('Radius of the corners at the end of a bar.', '2pt')),
+    }),
+  ),
+  boxes: styled(
+    object('Parts of boxes with a look of their own; the box itself is filled as bars are, whiskers are error bars.', {
+      median: styled(
+        object('The line at the median.', {
+          width: open(lineWidth('Line width. Left out: twice that of error bars.', '2.5pt')),
+          color: open(
+            color('Colour. Left out: that of the paper, or of error bars where the box is too light for it.', 'signal'),
+          ),
+        }),
+      ),
+      mean: single('The marker of the mean', 'square', 'that of error bars'),
+      outliers: single('Markers of values beyond the whiskers', 'circle', ofBox),
+      extremes: single('Markers of values far beyond them', 'diamond', ofBox),
     }),
   ),
   markers: styled(
@@ -89,13 +117,47 @@ export const marksShape = {
       width: styled(lineWidth('Line width.', '0.75pt')),
       color: styled(color('Line colour.', 'ink')),
       cap: styled(notNegative('Length of the cross lines at the ends, in text sizes; 0 for none.', '0.6')),
-      halo: styled(lineWidth('Width of the light edge that sets them off from the bar; 0pt for none.', '0.5pt')),
+      halo: styled(
+        lineWidth(
+          'Width of the light edge that sets them off from a dark bar, or one with a pattern; 0pt for none.',
+          '0.5pt',
+        ),
+      ),
     }),
   ),
   dataLabels: styled(
     object('Numbers at the marks.', {
-      show: styled(choice('What they show.', ['none', 'value', 'count'], 'value')),
-      format: numberFormat('How the numbers are written.'),
+      show: styled(
+        either(
+          'What they show: nothing, the value, how many cases there are, the share of the whole, or two of these, the second in parentheses.',
+          'none, value, count, percent, or a list of them',
+          [
+            choice('What they show.', ['none', 'value', 'count', 'percent'], 'value'),
+            listOf(
+              'What they show, in order.',
+              choice('A part.', ['value', 'count', 'percent'], 'count'),
+              '[count, percent]',
+            ),
+          ],
+          '[count, percent]',
+        ),
+      ),
+      place: open(
+        choice(
+          'Where they stand at bars: beyond the end, inside at the end, in the middle, or at the base; where a bar has no room, beyond its end. Left out: beyond the end, and in the middle of stacked bars.',
+          ['end', 'inside', 'center', 'base'],
+          'inside',
+        ),
+      ),
+      format: numberFormat('How values are written. Decimals left out: those of the data, and one more for means.'),
+      percent: numberFormat('How shares are written. Decimals left out: none where shares add up without, else one.'),
+      rounding: styled(
+        choice(
+          'Whether each share is rounded by itself, or those of a whole together, so that they add up to it: the largest remainders are rounded up.',
+          ['each', 'sum'],
+          'sum',
+        ),
+      ),
     }),
   ),
 };

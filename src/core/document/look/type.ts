@@ -18,7 +18,12 @@ export const typeShape = {
   text: styled(
     object('Type: the face, the base size, and each kind of text.', {
       face: styled(text('Typeface, one of those that ship or of "faces".', 'Arimo')),
-      size: styled(textSize('Base size; distances are multiples of it.', '10pt')),
+      size: styled(
+        textSize(
+          'Base size: distances are multiples of it, and each kind of text without a size beside it keeps its proportion to it.',
+          '10pt',
+        ),
+      ),
       axisTitle: textRole('axis titles'),
       tickLabel: textRole('names and numbers along the axes'),
       legendTitle: textRole('title of the legend'),

@@ -1,11 +1,13 @@
 import type { BarMark, Series } from '../../chart/plan.js';
 import type { Box } from '../../plate/plate.js';
-import { barRect } from '../fillInk.js';
+import { barRect, fillLook } from '../fillInk.js';
+import type { Fill } from '../looks.js';
 import { type GroupScales, groupScales, held } from '../panelScales.js';
 import type { Side } from '../roundedRect.js';
+import { isSeen, surfaceOf } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { errorInk, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
-import type { MarkContext, MarkType } from './markType.js';
+import type { LabelAnchor, MarkContext, MarkType } from './markType.js';
 
 /** The side at which a bar ends; inside a stack there is none but at its far end. */
 function endOf({ sheet, scales }: MarkContext, mark: BarMark, vertical: boolean): Side[] {
@@ -37,6 +39,30 @@ function rectOf(sheet: Sheet, scales: GroupScales, mark: BarMark): Box {
     : { x: low, y: a, width: high - low, height: b - a };
 }
 
+/** Where labels may stand inside a bar: from its base to its end, or to its error bar. */
+function insideOf(sheet: Sheet, scales: GroupScales, mark: BarMark): LabelAnchor['inside'] & object {
+  const { base, value, interval } = mark;
+  const [a, b] = groupEdges(sheet, scales, mark);
+  const near = interval ? (value >= base ? Math.max(base, interval.low) : Math.min(base, interval.high)) : value;
+  return {
+    foot: held(scales.values, base),
+    tip: held(scales.values, near),
+    width: b - a,
+    stacked: mark.size !== undefined,
+  };
+}
+
+/** The part of a bar on which an error bar needs a light edge: inside its outline, where it is dark or has a pattern. */
+function haloGround(sheet: Sheet, rect: Box, fill: Fill): Box | undefined {
+  const { settings } = sheet;
+  const isLight =
+    fill.pattern === 'open' ||
+    (fill.pattern === undefined && !isSeen('line', settings.paper, surfaceOf(settings, fill)));
+  if (isLight) return undefined;
+  const by = (fillLook(sheet, fill).stroke?.width ?? 0) / 2;
+  return { x: rect.x + by, y: rect.y + by, width: rect.width - 2 * by, height: rect.height - 2 * by };
+}
+
 /** Bars from the base to the value, cut at the limits, with their error bars on top. */
 export const bar: MarkType<BarMark> = {
   ink(mark, context) {
@@ -46,7 +72,7 @@ export const bar: MarkType<BarMark> = {
     const end = endOf(context, mark, scales.vertical);
     return [
       barRect(sheet, { rect, rounded: end }, fill, role),
-      errorInk(sheet, scales, mark, role.replace('marks', 'errors')),
+      errorInk(sheet, scales, mark, { role: role.replace('marks', 'errors'), on: () => haloGround(sheet, rect, fill) }),
     ];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),
@@ -56,7 +82,8 @@ export const bar: MarkType<BarMark> = {
   },
   anchor(mark, sheet, scales) {
     const anchor = groupAnchor(mark, sheet, scales, mark.base);
-    return mark.size === undefined ? anchor : { ...anchor, value: mark.size, inside: true };
+    const inside = insideOf(sheet, groupScales(scales), mark);
+    return { ...anchor, value: mark.size ?? mark.value, inside };
   },
   onCategories,
   value: ({ value, size }) => size ?? value,

@@ -35,7 +35,10 @@ export const bin: MarkType<BinMark> = {
   anchor(mark, _, panelScales) {
     const { x, y } = xyScales(panelScales);
     const [left, right] = [held(x, mark.from), held(x, mark.to)];
+    const [foot, tip] = [held(y, 0), held(y, mark.value)];
     return {
+      inside: { foot, tip, width: Math.abs(right - left), stacked: false },
+      share: mark.share,
       vertical: true,
       middle: (left + right) / 2,
       least: held(y, mark.value),

@@ -4,7 +4,9 @@ import { straightLine } from '../axisInk.js';
 import { barRect, fillLook, patternInk } from '../fillInk.js';
 import type { Shape } from '../inkIndex.js';
 import { pathThrough } from '../lineInk.js';
+import type { Fill } from '../looks.js';
 import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
+import { groundOf, seenOf, surfaceOf } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
@@ -44,8 +46,13 @@ function acrossOf(sheet: Typesetter, scales: GroupScales, mark: BoxMark): Across
 const onPage = ({ vertical }: GroupScales, place: Place): Place => (vertical ? place : [place[1], place[0]]);
 
 /** A line between two places, each along the categories and along the values. */
-const line = (scales: GroupScales, role: string, stroke: { width: number; color: string }, [a, b]: [Place, Place]) =>
-  straightLine({ role, from: 'errorBars' }, stroke, onPage(scales, a), onPage(scales, b));
+const line = (
+  scales: GroupScales,
+  role: string,
+  stroke: { width: number; color: string },
+  [a, b]: [Place, Place],
+  from = 'errorBars',
+) => straightLine({ role, from }, stroke, onPage(scales, a), onPage(scales, b));
 
 /** Whiskers in the lines of error bars, from the box to their ends. */
 function whiskerInk(
@@ -77,29 +84,36 @@ function whiskerInk(
   });
 }
 
+/** The line at the median: in the colour of the paper, but on a box that is too light for it, or a pattern. */
+function medianStroke({ sheet, fill }: MarkContext): { width: number; color: string } {
+  const { boxes, errorBars, paper } = sheet.settings;
+  const { width = 2 * errorBars.width, color } = boxes.median;
+  const usual =
+    fill.pattern === undefined
+      ? seenOf('line', surfaceOf(sheet.settings, fill), paper, errorBars.color)
+      : errorBars.color;
+  return { width, color: color ?? usual };
+}
+
 /** The box, with a notch about its median where there is one. */
-function bodyInk(
-  { sheet, fill, role }: MarkContext,
-  scales: GroupScales,
-  { box, notch }: BoxMark,
-  { a, b }: Across,
-): PlateItem[] {
+function bodyInk(context: MarkContext, scales: GroupScales, { box, notch }: BoxMark, { a, b }: Across): PlateItem[] {
+  const { sheet, fill, role } = context;
   const at = (value: number) => held(scales.values, value);
   const [q1, q3, median] = [at(box.q1), at(box.q3), at(box.median)];
-  const color = fill.pattern === undefined ? sheet.settings.paper : sheet.settings.errorBars.color;
-  const stroke = { width: 2 * sheet.settings.errorBars.width, color };
+  const stroke = medianStroke(context);
+  const medianLine = (from: number, to: number) => {
+    const places: [Place, Place] = [
+      [from, median],
+      [to, median],
+    ];
+    return stroke.width > 0 ? [line(scales, `${role}.median`, stroke, places, 'boxes.median')] : [];
+  };
   if (!notch) {
     const [low, high] = [Math.min(q1, q3), Math.max(q1, q3)];
     const rect = scales.vertical
       ? { x: a, y: low, width: b - a, height: high - low }
       : { x: low, y: a, width: high - low, height: b - a };
-    return [
-      ...barRect(sheet, { rect, rounded: ['top', 'bottom'] }, fill, role),
-      line(scales, `${role}.median`, stroke, [
-        [a, median],
-        [b, median],
-      ]),
-    ];
+    return [...barRect(sheet, { rect, rounded: ['top', 'bottom'] }, fill, role), ...medianLine(a, b)];
   }
   const depth = (b - a) * notchDepth;
   const [low, high] = [at(notch.low), at(notch.high)];
@@ -114,14 +128,7 @@ function bodyInk(
   const look = fillLook(sheet, fill);
   const ring = points.map((place) => onPage(scales, place));
   const body = pathThrough(ring, { role, from: fill.from }, look, true);
-  return [
-    body,
-    ...patternInk(sheet, [ring], fill, role),
-    line(scales, `${role}.median`, stroke, [
-      [a + depth, median],
-      [b - depth, median],
-    ]),
-  ];
+  return [body, ...patternInk(sheet, [ring], fill, role), ...medianLine(a + depth, b - depth)];
 }
 
 /** Markers of single values: those beyond the whiskers the mean, and all points beside the box. */
@@ -135,29 +142,47 @@ function pointInk(
   const inside = (value: number) => value >= low && value <= high;
   const marker = (name: string, value: number, look: MarkerLook, along = middle) =>
     markerOf(sheet, look, `${role}.${name}`, onPage(scales, [along, held(scales.values, value)]));
-  const ink = { color: sheet.settings.errorBars.color, from: 'errorBars.color' };
+  const { boxes, errorBars } = sheet.settings;
+  const ink = { color: errorBars.color, from: 'errorBars.color' };
   const beyond = [
-    ...mark.box.outliers.map((value) => ['outliers', 'circle', value] as const),
-    ...mark.box.extremes.map((value) => ['extremes', 'diamond', value] as const),
+    ...mark.box.outliers.map((value) => ['outliers', value] as const),
+    ...mark.box.extremes.map((value) => ['extremes', value] as const),
   ];
-  const own = beyond.flatMap(([name, shape, value], i): PlateItem[] => {
+  const seen = (look: Fill): Fill => {
+    const color = seenOf('line', groundOf(sheet.settings), look.color, errorBars.color);
+    return color === look.color ? look : { ...look, color, from: 'errorBars.color' };
+  };
+  // The look of a part, unless an accent names the very case.
+  const single = (part: 'outliers' | 'extremes' | 'mean', look: Fill, isOwn = false): MarkerLook => {
+    const { marker: shape, size, color } = boxes[part];
+    const sized = size === undefined || look.size !== undefined ? look : { ...look, size };
+    return {
+      shape,
+      fill: color === undefined || isOwn ? seen(sized) : { ...sized, color, from: `boxes.${part}.color` },
+    };
+  };
+  const own = beyond.flatMap(([name, value], i): PlateItem[] => {
     const index = name === 'outliers' ? i : i - mark.box.outliers.length;
     const { ids } = mark;
     const look = ids ? fillOf({ ...mark.cell, [ids.variable]: ids.texts[i] as string }) : fill;
-    return inside(value) ? [marker(`${name}[${index}]`, value, { shape, fill: look })] : [];
+    const isOwn = look.color !== fill.color;
+    return inside(value) ? [marker(`${name}[${index}]`, value, single(name, look, isOwn))] : [];
   });
   const beside = points
     ? [...(mark.points?.values ?? [])].flatMap((value, i): PlateItem[] => {
         if (!inside(value)) return [];
         const offset = mark.points?.offsets[i] ?? 0;
         const along = (points[0] + points[1]) / 2 + offset * (points[1] - points[0]);
-        return [marker(`points[${i}]`, value, { shape: 'circle', fill, times: 0.62 }, along)];
+        return [marker(`points[${i}]`, value, { shape: 'circle', fill: seen(fill), times: 0.62 }, along)];
       })
     : [];
-  const mean =
-    mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', mark.mean, { shape: 'square', fill: ink })] : [];
+  const mean = mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', mark.mean, single('mean', ink))] : [];
   return [...beside, ...own, ...mean];
 }
+
+/** Diameter of the markers of values beyond the whiskers. */
+const sizeOf = ({ settings: { boxes, markers } }: Typesetter, part: 'outliers' | 'extremes'): number =>
+  boxes[part].size ?? markers.size;
 
 /** What a box with its whiskers and the values beyond covers. */
 function shapesOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): Shape[] {
@@ -165,8 +190,8 @@ function shapesOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): Shape[
   const { a, b, middle, points } = acrossOf(sheet, scales, mark);
   const at = (value: number) => held(scales.values, value);
   const { low, q1, q3, high, outliers, extremes } = mark.box;
-  const radius = sheet.settings.markers.size / 2;
-  const disc = (along: number, value: number): Shape => {
+  const { markers } = sheet.settings;
+  const disc = (along: number, value: number, radius = markers.size / 2): Shape => {
     const [x, y] = onPage(scales, [along, at(value)]);
     return { is: 'disc', x, y, radius };
   };
@@ -181,7 +206,8 @@ function shapesOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): Shape[
   return [
     { is: 'box', box },
     { is: 'line', points: stem, half: sheet.settings.errorBars.width / 2 },
-    ...[...outliers, ...extremes].map((value) => disc(middle, value)),
+    ...outliers.map((value) => disc(middle, value, sizeOf(sheet, 'outliers') / 2)),
+    ...extremes.map((value) => disc(middle, value, sizeOf(sheet, 'extremes') / 2)),
     ...Array.from(points ? (mark.points?.values ?? []) : [], (value, i) => {
       const [from, to] = points as [number, number];
       return disc((from + to) / 2 + (mark.points?.offsets[i] ?? 0) * (to - from), value);
@@ -198,7 +224,8 @@ function namedOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): NamedCa
     const name = mark.names?.[index];
     if (name === undefined || value < low || value > high) return [];
     const at = onPage(scales, [middle, held(scales.values, value)]);
-    return [{ name, at, size: sheet.settings.markers.size, index }];
+    const part = index < mark.box.outliers.length ? 'outliers' : 'extremes';
+    return [{ name, at, size: sizeOf(sheet, part), index }];
   });
 }
 

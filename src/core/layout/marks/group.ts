@@ -1,5 +1,5 @@
 import type { GroupMark, Plan } from '../../chart/plan.js';
-import type { LineItem } from '../../plate/plate.js';
+import type { Box, LineItem, RectItem } from '../../plate/plate.js';
 import { placeOf } from '../../scale/categoryScale.js';
 import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
@@ -52,10 +52,25 @@ interface ErrorLine {
 }
 
 /** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
-export const errorInk = (sheet: Typesetter, scales: GroupScales, mark: GroupMark, role: string): LineItem[] =>
-  remembered(sheet, () => errorLines(sheet, scales, mark, role));
+export const errorInk = (
+  sheet: Typesetter,
+  scales: GroupScales,
+  mark: GroupMark,
+  place: ErrorPlace,
+): (LineItem | RectItem)[] => remembered(sheet, () => errorLines(sheet, scales, mark, place));
 
-function errorLines(sheet: Typesetter, scales: GroupScales, mark: GroupMark, role: string): LineItem[] {
+/** The role of an error bar, and the inside of the bar that it must stand out from where it has one. */
+interface ErrorPlace {
+  role: string;
+  on?(): Box | undefined;
+}
+
+function errorLines(
+  sheet: Typesetter,
+  scales: GroupScales,
+  mark: GroupMark,
+  { role, on: ground }: ErrorPlace,
+): (LineItem | RectItem)[] {
   const { interval } = mark;
   if (!interval) return [];
   const { color, width, halo, cap } = sheet.settings.errorBars;
@@ -72,9 +87,21 @@ function errorLines(sheet: Typesetter, scales: GroupScales, mark: GroupMark, rol
     ...(half > 0 && interval.low >= least ? [across('low', low)] : []),
     ...(half > 0 && interval.high <= greatest ? [across('high', high)] : []),
   ];
-  const edge = { width: width + 2 * halo, color: sheet.settings.paper };
-  const halos = halo > 0 ? strokes.map((s) => line(scales, { ...s, role: `${s.role}.halo` }, edge)) : [];
-  return [...halos, ...strokes.map((s) => line(scales, s, { width, color }))];
+  const lines = strokes.map((s) => line(scales, s, { width, color }));
+  const on = halo === 0 ? undefined : ground?.();
+  if (!on) return lines;
+  return [...lines.flatMap((item) => haloOf(item, on, { halo, color: sheet.settings.paper })), ...lines];
+}
+
+/** The light edge of a line, cut to the inside of its bar: it runs over no outline, and stands on no paper. */
+function haloOf({ role, from, box }: LineItem, on: Box, { halo, color }: { halo: number; color: string }): RectItem[] {
+  const left = Math.max(on.x, box.x - halo);
+  const top = Math.max(on.y, box.y - halo);
+  const width = Math.min(on.x + on.width, box.x + box.width + halo) - left;
+  const height = Math.min(on.y + on.height, box.y + box.height + halo) - top;
+  if (width <= 0 || height <= 0) return [];
+  const rect = { x: left, y: top, width, height };
+  return [{ type: 'rect', role: `${role}.halo`, from, box: rect, ...rect, fill: color }];
 }
 
 /** The values that a mark and its interval reach, and further ones. */
@@ -102,6 +129,7 @@ export function groupAnchor(mark: GroupMark, sheet: Typesetter, panelScales: Pan
     pitch: mark.places > 1 ? (b - a) * (1 + sheet.settings.bars.gap) : slot,
     value: mark.value,
     count: mark.count,
+    share: mark.share,
   };
 }
 

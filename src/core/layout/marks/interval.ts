@@ -15,7 +15,7 @@ export const interval: MarkType<IntervalMark> = {
     const place = held(scales.values, mark.value);
     const [x, y] = scales.vertical ? [middle, place] : [place, middle];
     const marker = mark.value < low || mark.value > high ? [] : [markerAt(context, role, [x, y])];
-    return [errorInk(sheet, scales, mark, role.replace('marks', 'errors')), marker];
+    return [errorInk(sheet, scales, mark, { role: role.replace('marks', 'errors') }), marker];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),
   occupies(mark, sheet, panelScales) {

@@ -1,4 +1,4 @@
-import type { Cell, LineRole, Mark, Plan } from '../../chart/plan.js';
+import type { Cell, LineRole, Mark, Plan, Share } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import type { Shape } from '../inkIndex.js';
 import type { Fill } from '../looks.js';
@@ -32,8 +32,17 @@ export interface LabelAnchor {
   pitch: number;
   value: number;
   count: number;
-  /** Whether the label stands in the middle of the mark, as in a bar with another on top of it. */
-  inside?: boolean;
+  share?: Share | undefined;
+  /** The inside of a bar, where labels may stand as well. */
+  inside?: {
+    /** Its ends along the axis of values: at the base, and at the value, or where an error bar begins. */
+    foot: number;
+    tip: number;
+    /** How wide it is across. */
+    width: number;
+    /** Whether others stand on top of it, so that its label belongs inside. */
+    stacked: boolean;
+  };
 }
 
 /** A case whose name is to be written beside its marker. */

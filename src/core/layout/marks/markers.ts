@@ -5,6 +5,7 @@ import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
 import type { Fill } from '../looks.js';
 import type { Point } from '../point.js';
+import { groundOf, isSeen } from '../seen.js';
 import type { Typesetter } from '../typesetter.js';
 
 export type { MarkerShape } from '../../style/settings.js';
@@ -103,6 +104,16 @@ export interface MarkerLook {
   among?: 'few' | 'many';
 }
 
+/** Width of the edge of a marker that would be lost without one. */
+const leastEdge = 0.5;
+
+/** The edge of a filled marker: light, but where the marker itself is too light to be seen. */
+function edgeOf({ settings }: Typesetter, { color }: Fill): { width: number; color: string } {
+  const { edge } = settings.markers;
+  if (isSeen('surface', color, groundOf(settings))) return { width: edge, color: settings.paper };
+  return { width: Math.max(edge, leastEdge), color: settings.errorBars.color };
+}
+
 /**
  * A filled marker with its middle at (x, y). Its edge in the colour of the paper sets it off from its neighbours.
  *
@@ -126,7 +137,8 @@ export function markerOf(
   const ys = coordinates.filter((_, i) => i % 2 === 1);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
   const own = fill.outline?.width ?? (fill.outline && edge === 0 ? 0.75 : undefined);
-  const line = own ?? (openLine || edge);
+  const usualEdge = edgeOf(sheet, fill);
+  const line = own ?? (openLine || usualEdge.width);
   const half = line / 2;
   const box: Box = {
     x: left - half,
@@ -134,7 +146,7 @@ export function markerOf(
     width: Math.max(...xs) - left + line,
     height: Math.max(...ys) - top + line,
   };
-  const color = fill.outline?.color ?? (isOpen(name) ? fill.color : sheet.settings.paper);
+  const color = fill.outline?.color ?? (isOpen(name) ? fill.color : usualEdge.color);
   const stroke = line > 0 ? { stroke: dashed(line, color, fill.outline?.dash ?? 'solid') } : {};
   return {
     type: 'path',

@@ -1,12 +1,14 @@
-import type { Series, SliceMark } from '../../chart/plan.js';
+import type { Plan, Series, SliceMark } from '../../chart/plan.js';
 import { onPaper } from '../../color/color.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
-import { formatNumber } from '../../scale/numberFormat.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { type Circle, onCircle, withRadius } from '../circle.js';
-import { fillOf } from '../fills.js';
+import { accentOf, fillOf } from '../fills.js';
+import { LabelWriter } from '../labelWords.js';
 import { pathThrough } from '../lineInk.js';
+import type { LabelLook } from '../looks.js';
 import { opticalMiddle, paperBehind, textAt } from '../place.js';
+import { surfaceOf } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { spread } from '../spread.js';
 import { em, setRole, type Typesetter } from '../typesetter.js';
@@ -19,20 +21,23 @@ interface Labelled {
   /** Middle of the slice as a share of the turn. */
   middle: number;
   inside: boolean;
+  /** Colour that an accent gives it. */
+  color?: string;
 }
 
 /** From the edge of a pie to the words beside it, in text sizes: a gap, a leader and a gap. */
 const reach = 1.5;
 
-function words({ settings }: Sheet, mark: SliceMark, shows: readonly string[]): string {
-  const { decimals } = settings.dataLabels.format;
-  const parts = shows.map((part) => {
-    if (part === 'name') return mark.name;
-    if (part === 'count') return formatNumber(mark.count, 0, settings.numbers);
-    if (part === 'value') return formatNumber(mark.value, decimals ?? 0, settings.numbers);
-    return `${formatNumber(100 * (mark.to - mark.from), decimals ?? 0, settings.numbers)}%`;
-  });
-  return shows[0] === 'name' && parts.length > 1 ? `${parts[0]}\n${parts.slice(1).join(', ')}` : parts.join(', ');
+type SliceWords = NonNullable<Plan['sliceLabels']>['shows'];
+
+/** Name and numbers of a slice; a name that comes first has a line of its own. */
+function words(mark: SliceMark, shows: SliceWords, writer: LabelWriter, said: LabelLook | undefined): string {
+  if (said?.show === false) return '';
+  const numbers = shows.filter((part) => part !== 'name');
+  const text = said?.text ?? writer.words(mark, numbers);
+  if (!shows.includes('name')) return text;
+  if (text === '') return mark.name;
+  return shows[0] === 'name' ? `${mark.name}\n${text}` : `${text} ${mark.name}`;
 }
 
 /** The widest circle in a panel with room for labels of some size beside it. */
@@ -80,20 +85,37 @@ function sidesThatFit(slices: readonly Labelled[], panel: Box, size: number): La
   return slices.filter((slice) => kept.has(slice));
 }
 
-function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Circle } {
+/** The slices with room for their labels, how many labels were wanted, and where the pie stands. */
+function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; wanted: number; circle: Circle } {
   const { plan } = sheet;
   const shown = plan.sliceLabels;
   const size = em(sheet);
   const width = Math.max(size, Math.min(sheet.settings.width * 0.26, panel.width / 2 - reach * size));
+  const marks = plan.series.flatMap((series) => series.marks.flatMap((mark) => (mark.type === 'slice' ? [mark] : [])));
+  const writer = new LabelWriter(sheet, marks);
   const slices = plan.series.flatMap((series, place): Labelled[] =>
     series.marks.flatMap((mark) => {
       if (mark.type !== 'slice') return [];
-      const text = shown ? words(sheet, mark, shown.shows) : '';
-      const block = setRole(sheet, 'dataLabel', text, { width, balanced: true, breakWords: true });
-      return [{ series, place, mark, block, middle: mark.start + (mark.from + mark.to) / 2, inside: false }];
+      const { label } = accentOf(sheet, mark.cell);
+      const text = shown ? words(mark, shown.shows, writer, label) : '';
+      if (text === '') return [];
+      const wrapping = { width, balanced: true, breakWords: true };
+      const block = setRole(sheet, 'dataLabel', text, wrapping, { bold: label?.bold });
+      return [
+        {
+          ...(label?.color === undefined ? {} : { color: label.color }),
+          series,
+          place,
+          mark,
+          block,
+          middle: mark.start + (mark.from + mark.to) / 2,
+          inside: false,
+        },
+      ];
     }),
   );
-  if (!shown) return { slices: [], circle: circleIn(panel, undefined, size) };
+  const wanted = slices.length;
+  if (!shown) return { slices: [], wanted, circle: circleIn(panel, undefined, size) };
   const around = (outer: readonly Labelled[]) => {
     if (outer.length === 0) return circleIn(panel, undefined, size);
     const beside = {
@@ -106,13 +128,15 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; circle: Circl
   const fitting = () =>
     slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
   // Pies beside each other have one size: their labels stand inside, or nowhere.
-  if (shown.place === 'inside' || sheet.panels > 1) return { slices: fitting(), circle: full };
+  if (shown.place === 'inside' || sheet.panels > 1) return { slices: fitting(), wanted, circle: full };
   // Where one label has no room in its slice, all stand beside the pie: words in two manners look like an accident.
   const inner = fitting();
-  if (inner.length === slices.length && shown.place === 'auto') return { slices: inner, circle: full };
+  if (inner.length === slices.length && shown.place === 'auto') return { slices: inner, wanted, circle: full };
   const beside = sidesThatFit(slices, panel, size);
   const outer = around(beside);
-  return outer.radius < 0.5 * full.radius ? { slices: inner, circle: full } : { slices: beside, circle: outer };
+  return outer.radius < 0.5 * full.radius
+    ? { slices: inner, wanted, circle: full }
+    : { slices: beside, wanted, circle: outer };
 }
 
 /** Where a pie stands in its panel. */
@@ -136,7 +160,7 @@ function outerLabels(
     panel.y,
     panel.y + panel.height,
   );
-  return own.flatMap(({ block, middle, place }, i): PlateItem[] => {
+  return own.flatMap(({ block, middle, place, color }, i): PlateItem[] => {
     const y = middles[i] as number;
     const [edge, bend] = [
       onCircle(withRadius(circle, radius + 0.15 * size), middle),
@@ -149,7 +173,7 @@ function outerLabels(
     const label = {
       role: `series[${place}].labels[0]`,
       from: 'chart.labels',
-      color: sheet.settings.text.dataLabel.color,
+      color: color ?? sheet.settings.text.dataLabel.color,
     };
     const stroke = { width: 0.5, color: sheet.settings.references.color };
     const lead = pathThrough([edge, bend, [x, y]], { role: `${label.role}.lead`, from: 'chart.labels' }, { stroke });
@@ -161,16 +185,16 @@ function outerLabels(
 export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; leftOut: number } {
   const { plan, settings } = sheet;
   if (!plan.sliceLabels && plan.middle === undefined) return { items: [], leftOut: 0 };
-  const { slices, circle } = labelled(sheet, panel);
-  const inner = slices.flatMap(({ series, place, mark, block, middle, inside }): PlateItem[] => {
+  const { slices, wanted, circle } = labelled(sheet, panel);
+  const inner = slices.flatMap(({ series, place, mark, block, middle, inside, color: said }): PlateItem[] => {
     if (!inside) return [];
     const [x, y] = onCircle(withRadius(circle, labelRadius(mark, circle.radius)), middle);
-    const { color: own, pattern } = fillOf(sheet, series, place, mark.cell);
-    const color = pattern === undefined ? own : settings.paper;
+    const fill = fillOf(sheet, series, place, mark.cell);
+    const { pattern } = fill;
     const label = {
       role: `series[${place}].labels[0]`,
       from: 'chart.labels',
-      color: onPaper(color, settings.text.dataLabel.color, settings.paper),
+      color: said ?? onPaper(surfaceOf(settings, fill), settings.text.dataLabel.color, settings.paper),
     };
     const text = textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle');
     const patterned = pattern !== undefined && pattern !== 'open';
@@ -193,7 +217,6 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
       middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
   }
   const outer = ([1, -1] as const).flatMap((side) => outerLabels(sheet, { panel, circle }, slices, side));
-  const wanted = plan.sliceLabels ? plan.series.reduce((sum, { marks }) => sum + marks.length, 0) : 0;
   const missing = plan.middle === undefined ? 0 : 1 - middle.length;
   return { items: [...inner, ...outer, ...middle], leftOut: Math.max(0, wanted - slices.length) + missing };
 }

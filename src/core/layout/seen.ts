@@ -1,0 +1,22 @@
+import { blended, contrast } from '../color/color.js';
+import type { Settings } from '../style/settings.js';
+import type { Fill } from './looks.js';
+
+/** Contrasts below which thin lines and small markers are lost on their ground, and surfaces melt into it. */
+const least = { line: 2, surface: 1.5 } as const;
+
+/** The colour that marks stand on. */
+export const groundOf = ({ panel, paper }: Settings): string => panel.fill ?? paper;
+
+/** Whether ink of a kind stands out from what lies under it. */
+export const isSeen = (kind: keyof typeof least, ink: string, ground: string): boolean =>
+  contrast(ink, ground) >= least[kind];
+
+/** The first of two inks where it stands out, else the other one. */
+export const seenOf = (kind: keyof typeof least, ground: string, first: string, other: string): string =>
+  isSeen(kind, first, ground) ? first : other;
+
+/** The colour that a filled surface has on the page: between the lines of a pattern, that of the paper. */
+export function surfaceOf(settings: Settings, { color, pattern, opacity = settings.bars.opacity }: Fill): string {
+  return pattern === undefined ? blended(color, groundOf(settings), opacity) : settings.paper;
+}
