@@ -43,7 +43,7 @@ describe('a board', () => {
     expect(new Set(titles.map(({ box }) => box.y.toFixed(0))).size).toBeLessThanOrEqual(2);
     const whole = await made(board('caption: { number: 3, title: All of it }\n'), true);
     const note = whole.plate.items.find(({ role }) => role === 'caption.note') as TextItem;
-    expect(note.text).toMatch(/A: .*N = 3 cases\. B: .*C: /s);
+    expect(note.text).toMatch(/A: .*N\u00a0=\u00a03 cases\. B: .*C: /s);
     expect(whole.numbers.rows.map((row) => row.slice(1))).toEqual([
       [3, 3],
       [3, 3],

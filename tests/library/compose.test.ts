@@ -110,8 +110,8 @@ describe('bars', () => {
     });
     expect([numbers.read, numbers.used]).toEqual([13, 8]);
     const note = plate.items.find(({ role }) => role === 'caption.note') as TextItem;
-    expect(note.text).toContain('Note. Error bars show 95% confidence intervals of the mean. N = 8 plots.');
-    expect(note.text).toContain('Not shown: 5 plots (3 without a value for yield, 1 for type of bed, 1 for season).');
+    expect(note.text).toContain('Note. Error bars show 95% confidence intervals of the mean. N\u00a0=\u00a08 plots.');
+    expect(note.text).toContain('Not shown: 5\u00a0plots (3\u00a0without a value for yield, 1\u00a0for type of bed, 1\u00a0for season).');
   });
 
   test('stand in the order of the table without a codebook, or by size where all names are numbers', async () => {
@@ -219,7 +219,7 @@ describe('settings', () => {
     expect(texts(await composed({ more: more('plain'), caption: true }), /heading|caption/)).toEqual([
       'mean yield by bed',
       'Figure 4.',
-      expect.stringContaining('N = 8 plots.'),
+      expect.stringContaining('N\u00a0=\u00a08 plots.'),
     ]);
   });
 

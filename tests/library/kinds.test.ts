@@ -233,7 +233,7 @@ describe('a box plot', () => {
       'whiskers reach to the farthest values within 1.5 box lengths. Diamonds are values more than three box lengths',
     );
     expect(await note(', whiskers: { rule: range }')).toContain(
-      'whiskers reach to the least and greatest values. N = 8',
+      'whiskers reach to the least and greatest values. N\u00a0=\u00a08',
     );
     expect(await note(', whiskers: { rule: percentiles, low: 10 }')).toContain('from percentile 10 to percentile 95');
   });

@@ -183,6 +183,7 @@ const dated = {
 };
 const boxed = {
   chart: { ...nothing, kind: 'box', category: 'bed', value: 'yield', mean: true },
+  caption: { note: 'own words' },
   data: { rows: [1, 2, 3, 2, 3, 2, 9, 30].map((value) => ({ bed: 1, yield: value })) },
   callouts: undefined,
 };
@@ -191,6 +192,7 @@ const sliced = { chart: { ...nothing, kind: 'pie', category: 'bed' } };
 const thirds = {
   chart: { ...nothing, kind: 'bar', category: 'bed' },
   data: { rows: [{ bed: 1 }, { bed: 2 }, { bed: 3 }] },
+  caption: { note: 'own words' },
   dataLabels: { show: 'percent', percent: { decimals: 0 } },
   callouts: undefined,
 };

@@ -6,14 +6,16 @@ import type { BoxMark } from './plan.js';
 import { weightFacts } from './weights.js';
 
 /** What boxes, whiskers and points mean: a reader cannot know which of the definitions in use was taken. */
-export function boxFacts({ settings, weight }: BoxFrame, marks: readonly BoxMark[]): NoteFact[] {
+export function boxFacts({ settings, weight, looks }: BoxFrame, marks: readonly BoxMark[]): NoteFact[] {
+  // Where both have one shape, they are one thing to the reader.
+  const isAlike = ({ extremes }: BoxMark['box']) => extremes.length > 0 && looks.outliers === looks.extremes;
   const said: [NoteFact, unknown][] = [
     [{ is: 'boxes', whiskers: whiskersOf(settings) }, true],
-    [{ is: 'outliers' }, marks.some(({ box }) => box.outliers.length > 0)],
-    [{ is: 'extremes' }, marks.some(({ box }) => box.extremes.length > 0)],
+    [{ is: 'outliers', marker: looks.outliers }, marks.some(({ box }) => box.outliers.length > 0 || isAlike(box))],
+    [{ is: 'extremes', marker: looks.extremes }, marks.some(({ box }) => box.extremes.length > 0 && !isAlike(box))],
     [{ is: 'notches' }, settings.notch],
     [{ is: 'widths' }, settings.width === 'count'],
-    [{ is: 'means' }, settings.mean],
+    [{ is: 'means', marker: looks.mean }, settings.mean],
     [{ is: 'weightedQuartiles' }, settings.weight !== undefined],
   ];
   return [...said.flatMap(([fact, holds]) => (holds ? [fact] : [])), ...weightFacts(weight)];

@@ -1,5 +1,6 @@
 import type { Codebook } from '../data/codebook.js';
 import type { Table } from '../data/table.js';
+import type { Dash, MarkerShape } from '../document/look/names.js';
 import type { Place } from '../document/problem.js';
 import type { NumberForm } from '../scale/numberFormat.js';
 
@@ -23,8 +24,10 @@ export interface ChartInput<S> {
   /** What is singled out; the rest stands back. */
   spotlight: readonly Named[];
   numbers: NumberForm;
-  /** What the labels at the marks say. */
+  /** What labels at the marks say. */
   labels: readonly LabelPart[];
+  /** Looks that notes speak of: the markers of single values, and the dashes of reference lines. */
+  looks: Readonly<Record<'outliers' | 'extremes' | 'mean', MarkerShape> & { references: Dash }>;
   /** Where a setting of the figure file stands. */
   locate(path: string): Place | undefined;
 }

@@ -1,3 +1,4 @@
+import type { Dash, MarkerShape } from '../document/look/names.js';
 import { decimalsOf, formatNumber, type NumberForm } from '../scale/numberFormat.js';
 import type { Whiskers } from '../statistics/box.js';
 import { lowered } from '../type/letterCase.js';
@@ -10,14 +11,14 @@ export const levelText = (level: number): string => `${Number((level * 100).toPr
 interface Facts {
   errors: { of: 'mean' | 'share'; shows: 'ci' | 'se' | 'sd'; level: number; as: 'bars' | 'bands' };
   givenIntervals: { level?: number | undefined };
-  reference: { at?: number | undefined; label: string; dash?: 'dashed' };
+  reference: { at?: number | undefined; label: string; dash?: Dash };
   weighted: { by: string };
   boxes: { whiskers: Whiskers };
-  outliers: object;
-  extremes: object;
+  outliers: { marker: MarkerShape };
+  extremes: { marker: MarkerShape };
   notches: object;
   widths: object;
-  means: object;
+  means: { marker: MarkerShape };
   weightedQuartiles: object;
   center: { shows: 'mean' | 'median' };
   curves: { names: readonly ('normal' | 'density')[] };
@@ -56,13 +57,13 @@ function leftOutWords({ leftOut, cases }: Facts['leftOut'], form: NumberForm): s
     ...typeof leftOut,
   ];
   const without = `without a value for ${lowered(first.label)}`;
-  if (others.length === 0) return `Not shown: ${count(first.count)} ${cases} ${without}.`;
+  if (others.length === 0) return `Not shown: ${count(first.count)}\u00a0${cases} ${without}.`;
   const total = leftOut.reduce((sum, own) => sum + own.count, 0);
   const parts = [
-    `${count(first.count)} ${without}`,
-    ...others.map(({ label, count: rows }) => `${count(rows)} for ${lowered(label)}`),
+    `${count(first.count)}\u00a0${without}`,
+    ...others.map(({ label, count: rows }) => `${count(rows)}\u00a0for ${lowered(label)}`),
   ];
-  return `Not shown: ${count(total)} ${cases} (${parts.join(', ')}).`;
+  return `Not shown: ${count(total)}\u00a0${cases} (${parts.join(', ')}).`;
 }
 
 const fitNames = ['', 'Straight lines', 'Parabolas', 'Cubics'] as const;
@@ -71,6 +72,22 @@ const curveNames = {
   density: 'the kernel density of the values',
 } as const;
 
+const dashWords: Record<Dash, string> = {
+  solid: '',
+  dashed: 'dashed ',
+  dotted: 'dotted ',
+  long: 'dashed ',
+  mixed: 'dashed and dotted ',
+};
+
+/** Markers in the plural, at the beginning of a sentence. */
+function markersInWords(marker: MarkerShape): string {
+  const name = marker.replace('open-', '');
+  const plural = name === 'cross' ? 'crosses' : name === 'plus' ? 'plus signs' : `${name}s`;
+  const words = marker.startsWith('open-') ? `open ${plural}` : plural;
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+}
+
 /** The sentence of each fact, with inline markup. */
 const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => string } = {
   errors: ({ of, shows, level, as }) => `${as === 'bars' ? 'Error bars' : 'Bands'} show ${spreads[shows](of, level)}.`,
@@ -78,15 +95,15 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
     `Error bars show the ${level === undefined ? '' : `${levelText(level)} `}intervals as given in the table.`,
   reference: ({ at, label, dash }, form) => {
     const place = at === undefined ? '' : ` at ${formatNumber(at, decimalsOf(at), form)}`;
-    return `The ${dash ? `${dash} ` : ''}line${place} is the ${label}.`;
+    return `The ${dash ? dashWords[dash] : ''}line${place} is the ${label}.`;
   },
   weighted: ({ by }) => `Cases are weighted by ${lowered(by)}.`,
   boxes: ({ whiskers }) => `Boxes show the median and the quartiles; ${whiskerWords(whiskers)}.`,
-  outliers: () => 'Circles are values beyond the whiskers.',
-  extremes: () => 'Diamonds are values more than three box lengths from the box.',
+  outliers: ({ marker }) => `${markersInWords(marker)} are values beyond the whiskers.`,
+  extremes: ({ marker }) => `${markersInWords(marker)} are values more than three box lengths from the box.`,
   notches: () => 'Notches about the medians that do not overlap speak for a difference.',
   widths: () => 'Boxes are as wide as the square root of their number of cases.',
-  means: () => 'Squares show the mean.',
+  means: ({ marker }) => `${markersInWords(marker)} show the mean.`,
   weightedQuartiles: () =>
     'Quartiles are those of the weighted cases, the mean of two values where a weight ends between them.',
   center: ({ shows }) => `Bars show the ${shows}.`,
@@ -104,7 +121,7 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
   sizes: ({ of }) => `The area of the markers shows ${lowered(of)}.`,
   stacked: ({ cases }) => `Larger markers stand for several ${cases}.`,
   aside: () => 'Points on the same spot stand aside a little.',
-  cases: ({ used, cases }, form) => `*N* = ${formatNumber(used, 0, form)} ${cases}.`,
+  cases: ({ used, cases }, form) => `*N*\u00a0=\u00a0${formatNumber(used, 0, form)} ${cases}.`,
   leftOut: leftOutWords,
 };
 

@@ -75,10 +75,10 @@ export function scatterNumbers(
 }
 
 /** What lines, bands, ellipses and areas of markers mean. */
-export function scatterFacts({ settings, codebook }: ScatterFrame): NoteFact[] {
+export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteFact[] {
   const { ellipse, size, overlap, references = [] } = settings;
   const lines = references.flatMap(({ x, y, label }): NoteFact[] =>
-    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash: 'dashed' }],
+    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash: looks.references }],
   );
   return [
     ...fitFacts(settings.fit),

@@ -20,3 +20,7 @@ export const seenOf = (kind: keyof typeof least, ground: string, first: string, 
 export function surfaceOf(settings: Settings, { color, pattern, opacity = settings.bars.opacity }: Fill): string {
   return pattern === undefined ? blended(color, groundOf(settings), opacity) : settings.paper;
 }
+
+/** The colour of a slice on the page: the opacity of bars is none of its own. */
+export const sliceColor = (settings: Settings, fill: Fill): string =>
+  surfaceOf(settings, { ...fill, opacity: fill.opacity ?? 1 });

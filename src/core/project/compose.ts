@@ -10,13 +10,14 @@ import type { Sheet } from '../layout/sheet.js';
 import { Trace, withSettings } from '../layout/trace.js';
 import type { Plate } from '../plate/plate.js';
 import type { Layer } from '../style/layers.js';
-import type { Resolved } from '../style/resolve.js';
+import { joinedLook, type Resolved } from '../style/resolve.js';
 import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
 import { readCallouts } from './callouts.js';
 import type { Drawing } from './drawing.js';
 import type { Gathered } from './gather.js';
+import { idleSettings } from './idleSettings.js';
 
 export interface ComposeOptions {
   /** Whether number, title and note are drawn with the image; the page then grows by their height. */
@@ -119,7 +120,18 @@ function plateOf(
     panel: page.panel,
     items: trace ? withSettings(page.items) : page.items,
   };
-  return succeed(plate, problems);
+  const { figure, shows } = gathered;
+  const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
+  // In another style than that of the author his settings may have nothing to act on, and none of that is a fault of his.
+  const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
+  return succeed(plate, [...problems, ...idle]);
+}
+
+/** The looks that notes speak of. */
+function looksOf({ layers, resolved }: Gathered) {
+  const { outliers, extremes, mean } = resolved.settings.boxes;
+  const references = joinedLook(layers).references?.dash ?? 'solid';
+  return { outliers: outliers.marker, extremes: extremes.marker, mean: mean.marker, references };
 }
 
 /** Whether labels show shares that are rounded together, which a reader has to know. */
@@ -156,6 +168,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
     spotlight: figure.spotlight ?? [],
     numbers: resolved.settings.numbers,
     labels: labelParts(resolved.settings),
+    looks: looksOf(gathered),
     locate,
   };
   const planned = planChart(kindOf(figure.chart), input, figure.panels);

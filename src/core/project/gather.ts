@@ -35,6 +35,8 @@ export interface Gathered {
   resolved: Resolved;
   table: Table;
   faces: Faces;
+  /** Whether the call asks for another style than the figure. */
+  restyled: boolean;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
   locate(path: string): Place;
 }
@@ -253,6 +255,7 @@ export async function gatherFigure(
       resolved: { ...resolved, settings: withFace(resolved.settings, type.family) },
       table,
       faces: { kit: type.kit, fontBytes: fontReader(request), subsetFont: gatherer.store.source.subsetFont },
+      restyled: options.style !== undefined,
       locate,
     },
     gatherer.problems,

@@ -30,4 +30,6 @@ export const band: MarkType<BandMark> = {
   needsZero: false,
   overhang: () => 0,
   key: 'fill',
+  uses: () => ['bands'],
+  accents: ['fill', 'pattern', 'opacity'],
 };

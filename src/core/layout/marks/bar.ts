@@ -90,4 +90,6 @@ export const bar: MarkType<BarMark> = {
   needsZero: true,
   overhang: () => 0,
   key: 'fill',
+  uses: ({ interval }) => ['bars', 'dataLabels', ...(interval ? ['errorBars'] : [])],
+  accents: ['fill', 'pattern', 'outline', 'opacity', 'corner', 'label'],
 };

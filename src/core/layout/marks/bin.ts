@@ -53,4 +53,6 @@ export const bin: MarkType<BinMark> = {
   needsZero: true,
   overhang: () => 0,
   key: 'fill',
+  uses: () => ['bars.outline', 'bars.opacity', 'bars.corner', 'dataLabels'],
+  accents: ['fill', 'pattern', 'outline', 'opacity', 'corner', 'label'],
 };

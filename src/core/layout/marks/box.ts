@@ -253,4 +253,14 @@ export const box: MarkType<BoxMark> = {
   needsZero: false,
   overhang: () => 1,
   key: 'fill',
+  uses: ({ mean }) => [
+    'bars',
+    'errorBars.width',
+    'errorBars.color',
+    'errorBars.cap',
+    'markers.size',
+    'markers.edge',
+    ...['median', 'outliers', 'extremes', ...(mean === undefined ? [] : ['mean'])].map((part) => `boxes.${part}`),
+  ],
+  accents: ['fill', 'pattern', 'outline', 'opacity', 'corner', 'marker', 'size'],
 };

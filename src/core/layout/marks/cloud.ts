@@ -4,7 +4,7 @@ import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
-import { markerOf, markerOutline, shapeOf } from './markers.js';
+import { markerOf, markerOutline, markerSettings, shapeOf } from './markers.js';
 import type { MarkContext, MarkType, NamedCase } from './markType.js';
 
 /** From this many on, the markers of a series are one item without edges. */
@@ -159,4 +159,6 @@ export const cloud: MarkType<CloudMark> = {
   needsZero: false,
   overhang: ({ areas }) => (areas ? 2 : 1),
   key: 'marker',
+  uses: () => [...markerSettings, 'markers.opacity'],
+  accents: ['fill', 'marker', 'size', 'outline', 'opacity'],
 };

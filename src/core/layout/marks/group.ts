@@ -51,6 +51,9 @@ interface ErrorLine {
   b: Point;
 }
 
+/** The settings of the look that error bars hang on where they stand on no bar. */
+export const errorSettings = ['errorBars.width', 'errorBars.color', 'errorBars.cap'] as const;
+
 /** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
 export const errorInk = (
   sheet: Typesetter,

@@ -1,7 +1,7 @@
 import type { IntervalMark } from '../../chart/plan.js';
 import { groupScales, held } from '../panelScales.js';
-import { errorInk, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
-import { markerAt } from './markers.js';
+import { errorInk, errorSettings, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
+import { markerAt, markerSettings } from './markers.js';
 import type { MarkType } from './markType.js';
 
 /** A marker on its interval. A marker beyond the limits is not drawn. */
@@ -34,4 +34,16 @@ export const interval: MarkType<IntervalMark> = {
   needsZero: false,
   overhang: () => 1,
   key: 'marker',
+  uses: ({ interval: own }) => [
+    'bars.share',
+    'bars.widest',
+    'bars.gap',
+    'dataLabels.show',
+    'dataLabels.format',
+    'dataLabels.percent',
+    'dataLabels.rounding',
+    ...markerSettings,
+    ...(own ? errorSettings : []),
+  ],
+  accents: ['fill', 'marker', 'size', 'outline', 'opacity', 'label'],
 };

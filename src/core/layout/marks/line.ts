@@ -8,6 +8,7 @@ import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
 import type { Point } from '../point.js';
 import { smoothed } from '../smooth.js';
 import type { Typesetter } from '../typesetter.js';
+import { errorSettings } from './group.js';
 import type { MarkType } from './markType.js';
 
 /** How the style draws a line of a role, and the setting that says so. */
@@ -91,6 +92,20 @@ const depths: Record<LineRole, number> = {
   center: 2,
 };
 
+/** The settings of the look that a line of each role hangs on. */
+const settingsOf: Record<LineRole, readonly string[]> = {
+  series: ['lines'],
+  curve: ['lines.width', 'lines.dashes', 'lines.cap', 'lines.join'],
+  reference: ['references'],
+  center: errorSettings.slice(0, 2),
+  normal: ['references', 'fits'],
+  density: ['references.color', 'fits'],
+  commonFit: ['references.color', 'fits'],
+  fit: ['fits'],
+  ellipse: ['fits'],
+  groupCurve: ['fits'],
+};
+
 /** Lines that run over the marks of their series have a light edge. */
 const edged: readonly LineRole[] = ['normal', 'density', 'fit', 'commonFit', 'ellipse', 'groupCurve'];
 
@@ -120,5 +135,7 @@ export const line: MarkType<LineMark> = {
   needsZero: false,
   overhang: () => 0,
   key: 'line',
+  uses: ({ as }) => settingsOf[as],
+  accents: ['fill', 'line', 'opacity'],
   lineRole: ({ as }) => as,
 };

@@ -1,7 +1,7 @@
 import type { Cell, LineRole, Mark, Plan, Share } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import type { Shape } from '../inkIndex.js';
-import type { Fill } from '../looks.js';
+import type { AccentLook, Fill } from '../looks.js';
 import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
 
@@ -85,6 +85,10 @@ export interface MarkType<M extends Mark> {
   overhang(mark: M): number;
   /** The key that stands for it in a legend. */
   key: LegendKey;
+  /** The settings of the look that its ink hangs on, as paths or the beginnings of some, beside colours and patterns. */
+  uses(mark: M): readonly string[];
+  /** What accents may say of it. */
+  accents: readonly (keyof AccentLook)[];
   /** What a line is, where its key is one. */
   lineRole?(mark: M): LineRole;
 }

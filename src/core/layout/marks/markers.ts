@@ -93,6 +93,9 @@ export const markerOutline = (name: MarkerShape, size: number): Outline => ({
 export const shapeOf = ({ settings: { markers } }: Typesetter, series: number): MarkerShape =>
   markers.shapes[series % markers.shapes.length] ?? 'circle';
 
+/** The settings of the look that markers hang on. */
+export const markerSettings = ['markers.size', 'markers.edge', 'markers.shapes'] as const;
+
 /** What a marker looks like. */
 export interface MarkerLook {
   /** Its shape, where no accent says another. */

@@ -6,7 +6,7 @@ import { held, placeAt, within } from '../panelScales.js';
 import type { Point } from '../point.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
-import { markerAt } from './markers.js';
+import { markerAt, markerSettings } from './markers.js';
 import type { MarkContext, MarkType } from './markType.js';
 
 /** The error bar of a point, upright and in the colour of its series. An end beyond the limits has no cross line. */
@@ -82,4 +82,11 @@ export const point: MarkType<PointMark> = {
   needsZero: false,
   overhang: () => 1,
   key: 'marker',
+  uses: ({ interval, onLine }) => [
+    'dataLabels.show',
+    'dataLabels.format',
+    ...(onLine === 'bare' ? [] : markerSettings),
+    ...(interval ? ['errorBars.width', 'errorBars.cap'] : []),
+  ],
+  accents: ['fill', 'marker', 'size', 'outline', 'opacity', 'label'],
 };

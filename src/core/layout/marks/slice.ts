@@ -6,6 +6,7 @@ import { fillLook, patternInk } from '../fillInk.js';
 import { panelOf } from '../panelScales.js';
 import type { Point } from '../point.js';
 import { ringsOf } from '../roundedRect.js';
+import { groundOf, isSeen, sliceColor } from '../seen.js';
 import type { MarkType } from './markType.js';
 import { pieCircle } from './sliceLabels.js';
 
@@ -69,9 +70,11 @@ export const slice: MarkType<SliceMark> = {
       from: fill.from,
       box,
       outline: sliceOutline(circle, radius * mark.hole, from, to),
-      ...(fill.pattern === undefined && !fill.outline
+      ...(fill.pattern === undefined &&
+      !fill.outline &&
+      isSeen('surface', sliceColor(sheet.settings, fill), groundOf(sheet.settings))
         ? { fill: fill.color, ...(edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {}) }
-        : fillLook(sheet, fill)),
+        : fillLook(sheet, { ...fill, opacity: fill.opacity ?? 1 })),
       ...(fill.opacity === undefined ? {} : { opacity: fill.opacity }),
     };
     return [[item, ...patternInk(sheet, ringsOf(item.outline), fill, role)]];
@@ -89,4 +92,6 @@ export const slice: MarkType<SliceMark> = {
   needsZero: false,
   overhang: () => 0,
   key: 'fill',
+  uses: () => ['slices', 'dataLabels.format', 'dataLabels.percent', 'dataLabels.rounding'],
+  accents: ['fill', 'pattern', 'outline', 'opacity', 'label'],
 };

@@ -8,7 +8,7 @@ import { LabelWriter } from '../labelWords.js';
 import { pathThrough } from '../lineInk.js';
 import type { LabelLook } from '../looks.js';
 import { opticalMiddle, paperBehind, textAt } from '../place.js';
-import { surfaceOf } from '../seen.js';
+import { sliceColor } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { spread } from '../spread.js';
 import { em, setRole, type Typesetter } from '../typesetter.js';
@@ -194,7 +194,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
     const label = {
       role: `series[${place}].labels[0]`,
       from: 'chart.labels',
-      color: said ?? onPaper(surfaceOf(settings, fill), settings.text.dataLabel.color, settings.paper),
+      color: said ?? onPaper(sliceColor(settings, fill), settings.text.dataLabel.color, settings.paper),
     };
     const text = textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle');
     const patterned = pattern !== undefined && pattern !== 'open';

@@ -6,7 +6,7 @@ import { cellOf, type Frame, filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
 import type { Mark } from './plan.js';
 import { categoryRole, valueRole } from './roles.js';
-import { finenessOf, variableTitle } from './variableTitle.js';
+import { possibleOf, variableTitle } from './variableTitle.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['rug'], 'rug'),
@@ -26,7 +26,7 @@ function draw(frame: Frame<RugSettings>): Outcome<Drawn> {
     title: variableTitle(variable, 'chart.value'),
     least: values.reduce((a, b) => Math.min(a, b)),
     greatest: values.reduce((a, b) => Math.max(a, b)),
-    ...finenessOf(variable),
+    ...possibleOf(variable),
   } as const;
   const dashes = frame.rows.map((row, i): Mark => {
     const place = category.of(row);

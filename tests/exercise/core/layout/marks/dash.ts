@@ -34,4 +34,6 @@ export const dash: MarkType<DashMark> = {
   needsZero: false,
   overhang: () => 0,
   key: 'line',
+  uses: () => ['dashes', 'bars.share', 'bars.gap', 'bars.widest'],
+  accents: ['fill'],
 };
