@@ -111,7 +111,9 @@ describe('bars', () => {
     expect([numbers.read, numbers.used]).toEqual([13, 8]);
     const note = plate.items.find(({ role }) => role === 'caption.note') as TextItem;
     expect(note.text).toContain('Note. Error bars show 95% confidence intervals of the mean. N\u00a0=\u00a08 plots.');
-    expect(note.text).toContain('Not shown: 5\u00a0plots (3\u00a0without a value for yield, 1\u00a0for type of bed, 1\u00a0for season).');
+    expect(note.text).toContain(
+      'Not shown: 5\u00a0plots (3\u00a0without a value for yield, 1\u00a0for type of bed, 1\u00a0for season).',
+    );
   });
 
   test('stand in the order of the table without a codebook, or by size where all names are numbers', async () => {

@@ -72,10 +72,11 @@ describe('categories are texts', () => {
   const names = async (text: string, variable: object = {}) =>
     (await numbersOfText(text, counts, { variables: { g: variable } })).rows?.map(([name, n]) => `${name}:${n}`);
 
-  test('whose forms stay apart, unless the codebook or a numeric measure joins them', async () => {
+  test('whose forms stay apart, unless the codebook joins them; a measured variable is none', async () => {
     const given = table('007', '7', '07', '1.0', '1', '1e3', '1000');
     expect(await names(given)).toEqual(['1:1', '1.0:1', '7:1', '07:1', '007:1', '1e3:1', '1000:1']);
-    expect(await names(given, { measure: 'numeric' })).toEqual(['1:2', '7:3', '1000:2']);
+    expect(await names(given, { measure: 'numeric' })).toBeUndefined();
+    expect(await names(given, { measure: 'numeric', bands: [0, 5, 1000] })).toEqual(['0 to under 5:2', '5 to 1000:5']);
     expect(await names(table('1.0', '1', '2'), { values: { 1: 'A', 2: 'B' } })).toEqual(['A:2', 'B:1']);
     expect(await names(table('1.0', '1'), { values: { 1: 'A', '1.0': 'B' } })).toEqual(['A:1', 'B:1']);
   });

@@ -76,7 +76,7 @@ export function alongOf(
   const { table, codebook } = input;
   const variable = codebook.variable(name);
   if (isMeasured(table, codebook, name)) return alongNumbers(input, name, path, keeps);
-  const categories = groupingOf(input, name, path, { keeps });
+  const categories = groupingOf(input, name, path, { keeps, accepts: 'ordered' });
   return {
     variable,
     axis: {

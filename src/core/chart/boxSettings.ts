@@ -1,5 +1,16 @@
 import * as z from 'zod/mini';
-import { choice, either, flag, number, object, optional, positive, text, whole } from '../document/fields.js';
+import {
+  choice,
+  columnName,
+  either,
+  flag,
+  number,
+  object,
+  optional,
+  positive,
+  text,
+  whole,
+} from '../document/fields.js';
 import type { Whiskers } from '../statistics/box.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
@@ -10,9 +21,12 @@ import { wideShape } from './wide.js';
 export const boxSchema = z.strictObject({
   kind: choice('Kind of chart.', ['box'], 'box'),
   category: optional(
-    text('Variable with one place on the axis for each of its values. Left out with "values": the columns.', 'bed'),
+    columnName(
+      'Variable with one place on the axis for each of its values. Left out with "values": the columns.',
+      'bed',
+    ),
   ),
-  value: optional(text('Variable whose spread is shown.', 'yield')),
+  value: optional(columnName('Variable whose spread is shown.', 'yield')),
   ...wideShape,
   group: optional(text('Second variable: its boxes side by side at each category.', 'season')),
   ...weightShape,
@@ -45,7 +59,9 @@ export const boxSchema = z.strictObject({
   notch: optional(flag('Whether a notch about the median shows how sure it is.')),
   width: optional(choice('Whether all boxes are as wide, or in proportion to √n.', ['equal', 'count'], 'count')),
   points: optional(flag('Whether all values stand beside the box as points.')),
-  id: optional(text('Variable that names the cases beyond the whiskers, in the figure and in the numbers.', 'plot')),
+  id: optional(
+    columnName('Variable that names the cases beyond the whiskers, in the figure and in the numbers.', 'plot'),
+  ),
   names: optional(flag('Whether the names stand beside the outliers. Left out: true where "id" is given.')),
   where: whereField,
 });

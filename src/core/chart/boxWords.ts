@@ -3,6 +3,7 @@ import { lowered } from '../type/letterCase.js';
 import { type BoxFrame, whiskersOf } from './boxSettings.js';
 import type { NoteFact } from './noteFacts.js';
 import type { BoxMark } from './plan.js';
+import { inSentence } from './variableTitle.js';
 import { weightFacts } from './weights.js';
 
 /** What boxes, whiskers and points mean: a reader cannot know which of the definitions in use was taken. */
@@ -31,7 +32,7 @@ interface Named {
 export function boxAltText({ settings, codebook, numbers }: BoxFrame, drawn: readonly Named[]): string {
   const value = codebook.variable(settings.value);
   const by = [settings.category, settings.group].flatMap((name) =>
-    name === undefined ? [] : [lowered(codebook.variable(name).label)],
+    name === undefined ? [] : [inSentence(codebook.variable(name))],
   );
   const what = `Box plot of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${by.join(' and ')}`;
   if (drawn.length > 12) return `${what}: ${drawn.length} boxes.`;

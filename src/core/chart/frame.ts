@@ -63,7 +63,7 @@ export function groundOf<S extends object, L extends object>(
   for (const [key, role, column] of named) {
     const path = `chart.${key}`;
     if (role.use === 'sorts') {
-      const grouping = groupingOf(input, column, path, selection);
+      const grouping = groupingOf(input, column, path, { keeps: selection.keeps, accepts: role.accepts });
       sorts.set(key, grouping);
       problems.push(...grouping.problems);
     } else if (role.use === 'measures') {

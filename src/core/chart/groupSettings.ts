@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, level, object, optional, text } from '../document/fields.js';
+import { choice, columnName, level, object, optional, text } from '../document/fields.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
 import { orderField } from './order.js';
@@ -14,9 +14,12 @@ export const summaries = ['mean', 'median', 'sum', 'count', 'percent', 'given'] 
 /** The settings of every chart that shows a summary at each value of a category. */
 export const groupShape = {
   category: optional(
-    text('Variable with one place on the axis for each of its values. Left out with "values": the columns.', 'bed'),
+    columnName(
+      'Variable with one place on the axis for each of its values. Left out with "values": the columns.',
+      'bed',
+    ),
   ),
-  value: optional(text('Variable that is summarised.', 'yield')),
+  value: optional(columnName('Variable that is summarised.', 'yield')),
   summary: optional(
     choice(
       'What is shown of each group. Left out: the mean where there is a value, else the count.',
@@ -42,8 +45,10 @@ export const groupShape = {
       level: optional(level('Level of the confidence interval. Left out: 0.95.', '0.95')),
     }),
   ),
-  low: optional(text('Column with the lower ends of intervals that the table gives, one row for each place.', 'from')),
-  high: optional(text('Column with the upper ends of intervals that the table gives.', 'to')),
+  low: optional(
+    columnName('Column with the lower ends of intervals that the table gives, one row for each place.', 'from'),
+  ),
+  high: optional(columnName('Column with the upper ends of intervals that the table gives.', 'to')),
   references: referencesField,
   where: whereField,
 };

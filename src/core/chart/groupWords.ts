@@ -6,7 +6,7 @@ import { defaultLevel } from './levels.js';
 import type { NoteFact } from './noteFacts.js';
 import type { AxisTitle } from './plan.js';
 import { referenceFacts } from './references.js';
-import { variableTitle } from './variableTitle.js';
+import { inSentence, variableTitle } from './variableTitle.js';
 import { weightFacts } from './weights.js';
 
 const leads: Partial<Record<SummaryName, string>> = { mean: 'Mean', median: 'Median', sum: 'Total' };
@@ -20,7 +20,7 @@ export function summaryTitle(input: GroupFrame): AxisTitle {
   }
   if (summary === 'percent' && group) {
     const of = wholeOf(input);
-    const within = lowered((of === 'group' ? group : category).variable.label);
+    const within = inSentence((of === 'group' ? group : category).variable);
     const label = of === 'all' ? `Share of all ${codebook.cases}` : `Share of ${codebook.cases} within ${within}`;
     return { label, unit: '%', from: 'chart.of' };
   }
@@ -54,7 +54,7 @@ const forms = { bar: 'Bar chart', interval: 'Chart of intervals' } as const;
 export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
   const { lead, label, unit } = summaryTitle(input);
   const value = lead === undefined ? label : `${lead} ${lowered(label)}`;
-  const by = [input.category, input.group].flatMap((c) => (c ? [lowered(c.variable.label)] : []));
+  const by = [input.category, input.group].flatMap((c) => (c ? [inSentence(c.variable)] : []));
   const what = `${forms[input.mark]} of ${lowered(value)}${unit === undefined ? '' : ` in ${unit}`} by ${by.join(' and ')}`;
   const bars = marks.series.flatMap((series) => series.marks.map((mark) => ({ mark, series })));
   if (bars.length > 12) return `${what}: ${bars.length} values.`;

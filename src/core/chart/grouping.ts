@@ -1,7 +1,12 @@
 import { type Categories, categoriesOf, occurring } from '../data/categories.js';
+import type { Variable } from '../data/codebook.js';
+import { readCode } from '../data/numberText.js';
 import type { Selection } from '../data/selection.js';
+import type { Table } from '../data/table.js';
 import { error, type Problem } from '../document/problem.js';
+import { alignedEdges, niceWidth } from '../statistics/bins.js';
 import type { ChartInput } from './chartInput.js';
+import type { Accepts } from './roles.js';
 
 /** The categories that a chart shows: those that occur in the chosen rows. */
 export interface Grouping extends Categories {
@@ -35,6 +40,26 @@ export const mostCategories = 500;
 /** A variable with more values than this is none of categories, whichever rows are chosen. */
 const mostDifferent = 50_000;
 
+/** A column that nothing is said of is measured where it has more different values than this, and some are no whole numbers. */
+const mostNumbers = 12;
+
+/** The numbers of a column that is measured, and nowhere cut into bands or named; undefined of any other. */
+function measuredIn(table: Table, { name, measure, bands, categories, missing }: Variable): number[] | undefined {
+  if (bands || categories.length > 0 || (measure !== undefined && measure !== 'numeric')) return undefined;
+  const texts = table.category(name).texts.filter((text) => text !== '' && !missing.has(text));
+  const numbers = texts.map((text) => readCode(text, table.notation));
+  if (numbers.length === 0 || numbers.some(Number.isNaN)) return undefined;
+  const isSure = numbers.length > mostNumbers && !numbers.every(Number.isInteger);
+  return measure === 'numeric' || isSure ? numbers : undefined;
+}
+
+/** Edges at round numbers that cut some numbers into a few bands. */
+function bandsFor(numbers: readonly number[]): number[] {
+  const [least, greatest] = [numbers.reduce((a, b) => Math.min(a, b)), numbers.reduce((a, b) => Math.max(a, b))];
+  const width = greatest > least ? niceWidth((greatest - least) / 4) : 1;
+  return alignedEdges(least, greatest, width);
+}
+
 /**
  * Sorts the chosen rows of a table by a variable. Dates are no categories, for names stand evenly whatever lies between
  * them; and a variable with too many values is measured, it seems.
@@ -43,7 +68,7 @@ export function groupingOf(
   { table, codebook, locate }: ChartInput<unknown>,
   name: string,
   path: string,
-  { keeps }: Pick<Selection, 'keeps'>,
+  { keeps, accepts = 'category' }: Pick<Selection, 'keeps'> & { accepts?: Accepts },
 ): Grouping {
   const variable = codebook.variable(name);
   const different = table.category(name).texts.length;
@@ -56,7 +81,12 @@ export function groupingOf(
   const shown = occurring(all, table.rowCount, keeps);
   const count = shown.categories.length;
   const problems: Problem[] = [...all.problems];
-  if (variable.measure === 'date') problems.push(error('date-as-category', { column: name, path }, locate(path)));
+  const numbers = accepts === 'category' ? measuredIn(table, variable) : undefined;
+  if (numbers) {
+    const facts = { column: name, path, bands: bandsFor(numbers) };
+    problems.push(error('numeric-as-category', facts, locate(path)));
+  } else if (variable.measure === 'date')
+    problems.push(error('date-as-category', { column: name, path }, locate(path)));
   else if (count > mostCategories) {
     problems.push(error('measured-as-category', { column: name, path, count, most: mostCategories }, locate(path)));
   }

@@ -16,7 +16,9 @@ export function binChecks({ settings, locate }: Input): Problem[] {
     problems.push(error('one-of-several', { path, others: given.slice(0, 1), where: 'chart.bins' }, locate(path)));
   const { edges } = bins;
   if (edges && (edges.length < 2 || edges.some((edge, i) => i > 0 && edge <= (edges[i - 1] as number)))) {
-    problems.push(error('edges-not-rising', { path: 'chart.bins.edges' }, locate('chart.bins.edges')));
+    problems.push(
+      error('edges-not-rising', { path: 'chart.bins.edges', edges: [...edges] }, locate('chart.bins.edges')),
+    );
   }
   if (bins.count === 0) problems.push(error('too-many-bins', { count: 0, most: mostBins }, locate('chart.bins.count')));
   if (bins.exact !== undefined && (bins.count ?? bins.width ?? bins.edges) !== undefined) {

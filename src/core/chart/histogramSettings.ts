@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, flag, listOf, number, object, optional, positive, text, whole } from '../document/fields.js';
+import { choice, columnName, flag, listOf, number, object, optional, positive, whole } from '../document/fields.js';
 import { binRules } from '../statistics/bins.js';
 import { weightShape } from './weights.js';
 import { whereField } from './where.js';
@@ -13,7 +13,7 @@ export const mostBins = 500;
 
 export const histogramSchema = z.strictObject({
   kind: choice('Kind of chart.', ['histogram'], 'histogram'),
-  value: text('Variable whose values are counted.', 'yield'),
+  value: columnName('Variable whose values are counted.', 'yield'),
   measure: optional(choice('What the height of a bar shows. Left out: the count.', measures, 'count')),
   bins: optional(
     object('How the values are cut into bins: by one of count, width, edges or rule. Left out: by rule.', {
@@ -27,7 +27,7 @@ export const histogramSchema = z.strictObject({
       closed: optional(choice('Side on which an edge belongs to its bin. Left out: left.', ['left', 'right'], 'left')),
     }),
   ),
-  group: optional(text('Variable with an outline for each of its values, over the same bins.', 'season')),
+  group: optional(columnName('Variable with an outline for each of its values, over the same bins.', 'season')),
   ...weightShape,
   curves: optional(
     listOf(

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../data/codebook.js';
-import { choice, level, object, optional, text } from '../document/fields.js';
+import { choice, columnName, level, object, optional } from '../document/fields.js';
 import type { Interval } from '../statistics/interval.js';
 import type { Summary } from '../statistics/summary.js';
 import type { Along } from './along.js';
@@ -15,10 +15,10 @@ const summaries = ['given', 'mean', 'median', 'sum', 'count'] as const;
 
 export const lineSchema = z.strictObject({
   kind: choice('Kind of chart.', ['line'], 'line'),
-  x: text('Variable along the horizontal axis: categories, numbers, dates or years.', 'week'),
-  value: optional(text('Variable whose values the line joins.', 'harvest')),
+  x: columnName('Variable along the horizontal axis: categories, numbers, dates or years.', 'week'),
+  value: optional(columnName('Variable whose values the line joins.', 'harvest')),
   ...wideShape,
-  group: optional(text('Variable with a line for each of its values.', 'crop')),
+  group: optional(columnName('Variable with a line for each of its values.', 'crop')),
   ...weightShape,
   summary: optional(
     choice(

@@ -1,11 +1,11 @@
-import { choice, code, either, listOf, optional, text } from '../document/fields.js';
+import { choice, code, columnName, either, listOf, optional } from '../document/fields.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Problem } from '../document/problem.js';
 import type { ChartInput } from './chartInput.js';
 
 /** The settings that write the names of cases beside their markers. */
 export const namesShape = {
-  id: optional(text('Variable that names the cases.', 'plot')),
+  id: optional(columnName('Variable that names the cases.', 'plot')),
   names: optional(
     either(
       'Which cases have their name beside their marker, by "id": all, or those named.',

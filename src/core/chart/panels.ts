@@ -1,10 +1,10 @@
 import { type Categories, categoriesOf, occurring } from '../data/categories.js';
 import type { PanelSettings } from '../document/panels.js';
 import { error, type Problem } from '../document/problem.js';
-import { lowered } from '../type/letterCase.js';
 import type { Ground } from './frame.js';
 import { letterOf } from './letters.js';
 import type { PanelGrid } from './plan.js';
+import { inSentence } from './variableTitle.js';
 
 const mostPanels = 60;
 
@@ -93,7 +93,7 @@ export function panelsAltText(
   variables: readonly Categories[],
   panels: readonly { cell: PanelCell; altText: string }[],
 ): string {
-  const by = variables.map(({ variable }) => lowered(variable.label)).join(' and ');
+  const by = variables.map(({ variable }) => inSentence(variable)).join(' and ');
   const all = panels.map(({ cell, altText }) => `${nameOf(cell)}: ${altText}`);
   const shown = all.length > 4 ? all.slice(0, 1) : all;
   return [`${all.length} panels by ${by}.`, ...shown].join(' ');

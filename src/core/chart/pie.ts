@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../data/codebook.js';
-import { choice, fraction, listOf, number, object, optional, share, text } from '../document/fields.js';
+import { choice, columnName, fraction, listOf, number, object, optional, share, text } from '../document/fields.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { exactTotal } from '../statistics/exactSum.js';
@@ -14,6 +14,7 @@ import { labelDecimals, once } from './labelDecimals.js';
 import { orderField, orderOf } from './order.js';
 import type { NoAxis, Series, SliceMark } from './plan.js';
 import { categoryRole, valueRole } from './roles.js';
+import { inSentence } from './variableTitle.js';
 import { weightShape } from './weights.js';
 import { whereField } from './where.js';
 
@@ -24,8 +25,8 @@ const contents = ['name', 'percent', 'value', 'count'] as const;
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['pie'], 'pie'),
-  category: text('Variable with a slice for each of its values.', 'bed'),
-  value: optional(text('Variable whose sum is the size of a slice. Left out: the number of cases.', 'total')),
+  category: columnName('Variable with a slice for each of its values.', 'bed'),
+  value: optional(columnName('Variable whose sum is the size of a slice. Left out: the number of cases.', 'total')),
   ...weightShape,
   labels: optional(
     object('Words at the slices.', {
@@ -165,7 +166,7 @@ function numbersOf({ codebook, settings }: PieFrame, parts: readonly Part[], tot
 
 function altText({ codebook, settings, numbers }: PieFrame, parts: readonly Part[], total: number): string {
   const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
-  const by = lowered(codebook.variable(settings.category).label);
+  const by = inSentence(codebook.variable(settings.category));
   const shares = parts.map(
     ({ category, value }) => `${category.name} ${formatNumber((100 * value) / total, 0, numbers)}%`,
   );

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, flag, optional, text } from '../document/fields.js';
+import { choice, columnName, flag, optional, text } from '../document/fields.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { jitter } from '../statistics/jitter.js';
@@ -14,7 +14,7 @@ import type { CloudMark, LineMark, Mark } from './plan.js';
 import { referenceFacts, referenceLines, referencesField } from './references.js';
 import { categoryRole, groupRole, idRole, valueRole } from './roles.js';
 import { singledIds } from './singled.js';
-import { possibleOf, variableTitle } from './variableTitle.js';
+import { inSentence, possibleOf, variableTitle } from './variableTitle.js';
 import { repeatedRows, tooManyRepeated, weightFacts, weightShape, weightsOf } from './weights.js';
 import { whereField } from './where.js';
 import { completeLong, wideShape } from './wide.js';
@@ -22,9 +22,9 @@ import { completeLong, wideShape } from './wide.js';
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['points'], 'points'),
   category: optional(
-    text('Variable with one strip for each of its values. Left out with "values": the columns.', 'bed'),
+    columnName('Variable with one strip for each of its values. Left out with "values": the columns.', 'bed'),
   ),
-  value: optional(text('Variable whose values are the points.', 'yield')),
+  value: optional(columnName('Variable whose values are the points.', 'yield')),
   ...wideShape,
   group: optional(text('Second variable: its points side by side in each strip.', 'season')),
   ...weightShape,
@@ -142,15 +142,17 @@ function numbersOf({ codebook, settings, category, group }: PointsFrame, strips:
   };
 }
 
-function altText({ codebook, settings, numbers, category }: PointsFrame, strips: readonly Strip[]): string {
+function altText({ codebook, settings, numbers, category, group }: PointsFrame, strips: readonly Strip[]): string {
   const value = codebook.variable(settings.value);
-  const what = `Points of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${lowered(category.variable.label || 'column')}`;
+  const what = `Points of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${[category, ...(group ? [group] : [])].map(({ variable }) => inSentence(variable)).join(' and ')}`;
   if (strips.length > 12) return `${what}, ${strips.length} strips.`;
   const decimals = (value.decimals ?? 1) + 1;
-  const parts = strips.map(
-    (strip) =>
-      `${category.categories[strip.category]?.name} ${formatNumber(strip.sample.quantile(0.5), decimals, numbers)}`,
-  );
+  const parts = strips.map((strip) => {
+    const name = [category.categories[strip.category]?.name, group?.categories[strip.group]?.name]
+      .filter(Boolean)
+      .join(', ');
+    return `${name} ${formatNumber(strip.sample.quantile(0.5), decimals, numbers)}`;
+  });
   return `${what}. Medians: ${parts.join('; ')}.`;
 }
 

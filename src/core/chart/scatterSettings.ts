@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../data/codebook.js';
-import { choice, level, listOf, number, object, optional, text } from '../document/fields.js';
+import { choice, columnName, level, listOf, number, object, optional, text } from '../document/fields.js';
 import { type DrawnFit, fitField } from './fit.js';
 import type { Frame } from './frame.js';
 import { namesShape } from './names.js';
@@ -8,10 +8,10 @@ import { whereField } from './where.js';
 
 export const scatterSchema = z.strictObject({
   kind: choice('Kind of chart.', ['scatter'], 'scatter'),
-  x: text('Variable along the horizontal axis.', 'water'),
-  y: text('Variable along the vertical axis.', 'yield'),
-  group: optional(text('Variable whose values have a colour and a marker each.', 'season')),
-  size: optional(text('Variable that the area of the markers shows.', 'area')),
+  x: columnName('Variable along the horizontal axis.', 'water'),
+  y: columnName('Variable along the vertical axis.', 'yield'),
+  group: optional(columnName('Variable whose values have a colour and a marker each.', 'season')),
+  size: optional(columnName('Variable that the area of the markers shows.', 'area')),
   ...namesShape,
   overlap: optional(
     choice(

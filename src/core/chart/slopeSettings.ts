@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../data/codebook.js';
-import { choice, flag, optional, text } from '../document/fields.js';
+import { choice, columnName, flag, optional } from '../document/fields.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
 import { whereField } from './where.js';
@@ -8,13 +8,13 @@ import { wideShape } from './wide.js';
 
 export const slopeSchema = z.strictObject({
   kind: choice('Kind of chart.', ['slope'], 'slope'),
-  item: text('Variable with a line for each of its values.', 'crop'),
+  item: columnName('Variable with a line for each of its values.', 'crop'),
   time: optional(
-    text('Variable whose values are the times, two or more. Left out with "values": the columns.', 'year'),
+    columnName('Variable whose values are the times, two or more. Left out with "values": the columns.', 'year'),
   ),
-  value: optional(text('Variable that is compared.', 'harvest')),
+  value: optional(columnName('Variable that is compared.', 'harvest')),
   ...wideShape,
-  group: optional(text('Variable whose values have a colour each.', 'family')),
+  group: optional(columnName('Variable whose values have a colour each.', 'family')),
   change: optional(flag('Whether rise and fall from the first time to the last have a colour each.')),
   where: whereField,
 });

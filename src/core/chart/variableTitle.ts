@@ -1,4 +1,5 @@
 import type { Variable } from '../data/codebook.js';
+import { lowered } from '../type/letterCase.js';
 import type { AxisTitle } from './plan.js';
 
 /** The title of an axis that shows a variable as it was measured. */
@@ -11,3 +12,6 @@ export const variableTitle = ({ name, label, labelled, unit }: Variable, path: s
 /** Which values of a variable are possible. */
 export const possibleOf = ({ range }: Variable): { possible?: readonly [number, number] } =>
   range === undefined ? {} : { possible: range };
+
+/** What a variable is called within a sentence; the groups of a wide table are its columns. */
+export const inSentence = ({ label }: Pick<Variable, 'label'>): string => lowered(label === '' ? 'column' : label);

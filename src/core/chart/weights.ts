@@ -1,5 +1,5 @@
 import type { ColumnRequest } from '../data/table.js';
-import { optional, text } from '../document/fields.js';
+import { columnName, optional } from '../document/fields.js';
 import { error, type Problem, warning } from '../document/problem.js';
 import { isBelowTwo } from '../statistics/interval.js';
 import type { Weights } from '../statistics/sample.js';
@@ -10,8 +10,8 @@ import type { NoteFact } from './noteFacts.js';
 
 /** The two ways in which a row may count for more or less than one case: named apart, for they are not the same. */
 export const weightShape = {
-  frequency: optional(text('Column that says how many cases a row stands for.', 'plots')),
-  weight: optional(text('Column that says how much the case of a row counts.', 'weight')),
+  frequency: optional(columnName('Column that says how many cases a row stands for.', 'plots')),
+  weight: optional(columnName('Column that says how much the case of a row counts.', 'weight')),
 };
 
 export interface WeightSettings {

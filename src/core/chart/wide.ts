@@ -1,7 +1,7 @@
 import { longTable } from '../data/longTable.js';
 import type { Where } from '../data/selection.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
-import { choice, either, listOf, optional, text } from '../document/fields.js';
+import { choice, columnName, either, listOf, optional } from '../document/fields.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import type { ChartInput } from './chartInput.js';
 
@@ -13,13 +13,13 @@ export const wideShape = {
       'a list of columns, or all',
       [
         choice('Every column with numbers.', ['all'], 'all'),
-        listOf('Columns.', text('A column.', 'kale'), '[kale, leek]'),
+        listOf('Columns.', columnName('A column.', 'kale'), '[kale, leek]'),
       ],
       '[kale, leek]',
     ),
   ),
   except: optional(
-    listOf('Columns that "values: all" leaves out, such as totals.', text('A column.', 'total'), '[total]'),
+    listOf('Columns that "values: all" leaves out, such as totals.', columnName('A column.', 'total'), '[total]'),
   ),
 };
 
@@ -81,8 +81,13 @@ function withCategory<S extends WideSettings>(
   if (category !== undefined && value !== undefined) {
     return succeed({ ...input, settings: { ...settings, category, value } });
   }
-  const fitting = (numeric: boolean) =>
-    table.columnNames.filter((name) => (codebook.variable(name).measure === 'numeric') === numeric);
+  const used = Object.values(settings).flat();
+  const fitting = (numeric: boolean) => {
+    const free = table.columnNames.filter((name) => !used.includes(name));
+    const isMeasured = (name: string) => codebook.variable(name).measure === 'numeric';
+    const own = free.filter((name) => isMeasured(name) === numeric);
+    return own.length > 0 ? own : free.filter((name) => codebook.variable(name).measure === undefined);
+  };
   const missing = (path: string, why: string, numeric: boolean): Problem =>
     error('setting-needed', { path, why, columns: fitting(numeric) }, locate('chart'));
   return fail([

@@ -183,7 +183,8 @@ function dateReader(variable: Variable, notation: NumberNotation): ColumnReader 
       const problems: Problem[] = [];
       const [first] = faults;
       if (first) {
-        const facts = { column: variable.name, text: first.text, count: faults.length };
+        const order = variable.dateOrder === undefined && /^\d{1,2}\/\d{1,2}\/\d{2,4}\b/.test(first.text);
+        const facts = { column: variable.name, text: first.text, count: faults.length, order };
         problems.push(error('not-a-date', facts, place(first.row, index)));
       }
       if (zones.size > 1 || (zones.size === 1 && without >= 0)) {

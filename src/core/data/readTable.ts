@@ -170,11 +170,20 @@ export class TableBuilder {
     { column, problems }: ReturnType<ColumnReader['finish']>,
     path?: string,
   ): Problem[] | undefined {
-    const { measure } = this.reading.codebook.variable(column.name);
-    const names = measure === 'nominal' || measure === 'ordinal';
-    if (!names || path === undefined || !problems.some(({ code }) => code === 'not-a-number')) return undefined;
-    const numeric = this.columnNames.filter((name) => this.reading.codebook.variable(name).measure === 'numeric');
-    return [error('names-for-numbers', { column: column.name, measure, path, numeric }, this.reading.locate?.(path))];
+    const wrong = problems.find((problem): problem is Problem<'not-a-number'> => problem.code === 'not-a-number');
+    if (!wrong || path === undefined || column.as !== 'number') return undefined;
+    const measureOf = (name: string) => this.reading.codebook.variable(name).measure;
+    const measure = measureOf(column.name);
+    const { text, others, count } = wrong.facts;
+    const filled = column.absent.reduce((sum, reason) => sum + (reason === 0 ? 1 : 0), 0);
+    // A formula is no name; and a few odd cells among numbers are no column of names.
+    const isNames = measure === 'nominal' || measure === 'ordinal' || (5 * count > 4 * filled && !text.startsWith('='));
+    if (!isNames) return undefined;
+    const further = this.columnNames.filter((name) => name !== column.name);
+    const known = further.filter((name) => measureOf(name) === 'numeric');
+    const numeric = known.length > 0 ? known : further.filter((name) => measureOf(name) === undefined);
+    const facts = { column: column.name, measure, path, numeric, names: [text, ...others].slice(0, 3) };
+    return [error('names-for-numbers', facts, this.reading.locate?.(path))];
   }
 
   /** The table, or all that is wrong with it. */

@@ -10,7 +10,7 @@ export interface FieldNotes {
   /** One value as an author would write it. */
   example?: string;
   /** Marks settings whose wrong values have wordings of their own. */
-  is?: 'length';
+  is?: 'length' | 'column' | 'flag';
   /** How a setting is read from its value, where it is held in another form. */
   reads?: ReadingName;
   /** What a length may measure, in points. */
@@ -71,8 +71,12 @@ const finite = () => z.number().check(z.gte(-largest), z.lte(largest));
 export const text = (description: string, example: string) =>
   noted(shortText(), { description, expects: 'a text', example });
 
+/** The name of a column of the table: messages show those of the author. */
+export const columnName = (description: string, example: string) =>
+  noted(shortText(), { description, expects: 'a column of the table', example, is: 'column' });
+
 export const flag = (description: string) =>
-  noted(z.boolean(), { description, expects: 'true or false', example: 'true' });
+  noted(z.boolean(), { description, expects: 'true or false', example: 'true', is: 'flag' });
 
 export const length = (description: string, example: string, bounds: Partial<Bounds> = {}) =>
   read(shortText().check(z.regex(lengthPattern)), 'length', {

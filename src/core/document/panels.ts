@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, either, listOf, object, optional, text, whole } from './fields.js';
+import { choice, columnName, either, listOf, object, optional, whole } from './fields.js';
 
 /** The setting that repeats a chart for each value of a variable. */
 export const panelsField = optional(
@@ -8,8 +8,10 @@ export const panelsField = optional(
       'Variable with a panel for each of its values, or two: one for the rows, one for the columns.',
       'a variable, or a list of two',
       [
-        text('A variable.', 'bed'),
-        listOf('Two variables: rows, then columns.', text('A variable.', 'bed'), '[season, bed]').check(z.length(2)),
+        columnName('A variable.', 'bed'),
+        listOf('Two variables: rows, then columns.', columnName('A variable.', 'bed'), '[season, bed]').check(
+          z.length(2),
+        ),
       ],
       'bed',
     ),

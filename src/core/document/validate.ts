@@ -1,5 +1,5 @@
 import type * as z from 'zod/mini';
-import { type FieldNotes, notes } from './fields.js';
+import { type FieldNotes, largestText, longestSide, notes } from './fields.js';
 import { nearest } from './nearest.js';
 import { error, type Problem } from './problem.js';
 import type { Path, YamlSource } from './yamlSource.js';
@@ -9,6 +9,7 @@ type Issue = z.core.$ZodIssue;
 
 interface Definition {
   innerType?: Schema;
+  discriminator?: string;
   shape?: Record<string, Schema>;
   valueType?: Schema;
   element?: Schema;
@@ -22,31 +23,55 @@ function unwrap(schema: Schema): Schema {
   return innerType ? unwrap(innerType) : schema;
 }
 
+/** The options of a union that a value may mean: where one of its settings says which, that one. */
+function meant({ options = [], discriminator }: Definition, value: unknown): Schema[] {
+  if (discriminator === undefined) return options;
+  const said = (value as Record<string, unknown> | undefined)?.[discriminator];
+  const own = options.filter((option) => {
+    const kind = definition(unwrap(option)).shape?.[discriminator];
+    return kind && enumValues(kind).includes(String(said));
+  });
+  return own.length > 0 ? own : options;
+}
+
 /** The schemas that may apply at a key of a schema: several where it is a union. */
-function children(schema: Schema, key: string | number): Schema[] {
+function children(schema: Schema, key: string | number, value?: unknown): Schema[] {
   const inner = unwrap(schema);
-  const { shape, valueType, element, options } = definition(inner);
-  if (options) return options.flatMap((option) => children(option, key));
-  const child = shape?.[key as string] ?? valueType ?? element;
+  const def = definition(inner);
+  if (def.options) return meant(def, value).flatMap((option) => children(option, key, value));
+  const child = def.shape?.[key as string] ?? def.valueType ?? def.element;
   return child ? [child] : [];
 }
 
-function schemasAt(schema: Schema, path: Path): Schema[] {
-  return path.reduce<Schema[]>((level, key) => level.flatMap((s) => children(s, key)), [schema]);
+function schemasAt(schema: Schema, path: Path, value?: unknown): Schema[] {
+  let inner = value;
+  return path.reduce<Schema[]>(
+    (level, key) => {
+      const next = level.flatMap((s) => children(s, key, inner));
+      inner = (inner as Record<string | number, unknown> | undefined)?.[key];
+      return next;
+    },
+    [schema],
+  );
 }
 
-/** What is known of the setting at a path. */
-export function notesAt(schema: Schema, path: Path): FieldNotes | undefined {
-  return schemasAt(schema, path)
+/** What is known of the setting at a path. @param value the whole file, which decides between kinds of settings */
+export function notesAt(schema: Schema, path: Path, value?: unknown): FieldNotes | undefined {
+  return schemasAt(schema, path, value)
     .map((s) => notes.get(unwrap(s)) as FieldNotes | undefined)
     .find((found) => found !== undefined);
 }
 
+const valueAt = (value: unknown, path: Path): unknown =>
+  path.reduce<unknown>((inner, key) => (inner as Record<string | number, unknown> | undefined)?.[key], value);
+
 /** The keys that the mapping at a path may have. */
-export function knownKeys(schema: Schema, path: Path): string[] {
-  const keys = schemasAt(schema, path).flatMap((s) => {
-    const { shape, options } = definition(unwrap(s));
-    return options ? options.flatMap((o) => Object.keys(definition(unwrap(o)).shape ?? {})) : Object.keys(shape ?? {});
+export function knownKeys(schema: Schema, path: Path, value?: unknown): string[] {
+  const at = value === undefined ? undefined : valueAt(value, path);
+  const keys = schemasAt(schema, path, value).flatMap((s) => {
+    const def = definition(unwrap(s));
+    const shapes = def.options ? meant(def, at).map((o) => definition(unwrap(o)).shape) : [def.shape];
+    return shapes.flatMap((shape) => Object.keys(shape ?? {}));
   });
   return [...new Set(keys)];
 }
@@ -61,9 +86,6 @@ export function shown(value: unknown): string {
 
 /** A text that is too long for a message is cut, with its length. */
 const short = (text: string): string => (text.length > 80 ? `${text.slice(0, 60)}… (${text.length} characters)` : text);
-
-const valueAt = (value: unknown, path: Path): unknown =>
-  path.reduce<unknown>((inner, key) => (inner as Record<string | number, unknown> | undefined)?.[key], value);
 
 /** More faults of one group than this say nothing new. */
 const mostSaid = 20;
@@ -97,18 +119,20 @@ function wrongValue(
   const value = valueAt(source.value, path);
   const place = source.locate(path);
   const name = path.join('.');
-  const note = notesAt(schema, path);
+  const note = notesAt(schema, path, source.value);
   const found = shown(value);
+  const isColumn = note?.is === 'column';
   if (value === undefined && path.length > 0) {
     const where = path.slice(0, -1).join('.');
-    const expects = note?.expects ?? options?.join(', ') ?? 'a value';
-    return error('missing-key', { key: String(path.at(-1)), where, expects, example: note?.example }, place);
+    const expects = options?.join(', ') ?? note?.expects ?? 'a value';
+    const example = isColumn ? undefined : note?.example;
+    return error('missing-key', { key: String(path.at(-1)), where, expects, example, isColumn }, place);
   }
   if (note?.is === 'length') {
     const bare = typeof value === 'number' || /^\s*[\d.]+\s*$/.test(String(value));
     return error(
       bare ? 'length-without-unit' : 'bad-length',
-      { path: name, found: bare ? String(value) : found },
+      { path: name, found: bare ? String(value) : found, isSmall: (note.bounds?.most ?? longestSide) <= largestText },
       place,
     );
   }
@@ -120,10 +144,28 @@ function wrongValue(
       path: name || 'the file',
       found,
       expects: `${note?.expects ?? 'another value'}${bound(issue)}`,
-      example: note?.example,
+      example: isColumn ? undefined : exampleFor(note, value),
+      isColumn,
     },
     place,
   );
+}
+
+const truths: Readonly<Record<string, string>> = {
+  yes: 'true',
+  on: 'true',
+  y: 'true',
+  no: 'false',
+  off: 'false',
+  n: 'false',
+};
+
+/** What to write in place of a value: what was meant by it, where that can be told, else the example of the docs. */
+function exampleFor(note: FieldNotes | undefined, value: unknown): string | undefined {
+  if (note?.is === 'flag') return truths[String(value).toLowerCase()] ?? note.example;
+  const isOne = typeof value === 'string' || typeof value === 'number';
+  if (isOne && note?.expects.startsWith('a list')) return `[${value}]`;
+  return note?.example;
 }
 
 function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[] {
@@ -139,16 +181,13 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
     return [wrongValue(schema, source, path, undefined)];
   }
   if (issue.code === 'unrecognized_keys') {
-    const known = knownKeys(schema, path);
-    return issue.keys
-      .slice(0, mostSaid)
-      .map((key) =>
-        error(
-          'unknown-key',
-          { key, where: path.join('.'), known, nearest: nearest(key, known) },
-          source.locateKey([...path, key]),
-        ),
-      );
+    const known = knownKeys(schema, path, source.value);
+    return issue.keys.slice(0, mostSaid).map((key) => {
+      const place = source.locateKey([...path, key]);
+      const cut = source.cutByComma([...path, key]);
+      if (cut) return error('text-cut', cut, place);
+      return error('unknown-key', { key, where: path.join('.'), known, nearest: nearest(key, known) }, place);
+    });
   }
   const options = issue.code === 'invalid_value' ? issue.values.map(String) : undefined;
   return [wrongValue(schema, source, path, options, issue)];

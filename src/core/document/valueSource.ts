@@ -14,5 +14,6 @@ export function valueSource(value: unknown, name: string): YamlSource {
       const found = at(path);
       return isGroup(found) ? Object.keys(found) : [];
     },
+    cutByComma: () => undefined,
   };
 }

@@ -5,9 +5,11 @@ import {
   isSeq,
   LineCounter,
   type Node,
+  type Pair,
   parseDocument,
   visit,
   type YAMLError,
+  type YAMLMap,
 } from 'yaml';
 import { error, type Place, type Problem } from './problem.js';
 
@@ -23,6 +25,8 @@ export interface YamlSource {
   locateKey(path: Path): Place;
   /** The keys of a mapping in the order of the text. (Plain objects put whole numbers first.) */
   keys(path: Path): string[];
+  /** Whether a key inside braces is what a comma without quotation marks has cut off a text: the setting and its whole text. */
+  cutByComma(path: Path): { key: string; text: string } | undefined;
 }
 
 const reasons: Record<string, string> = {
@@ -40,10 +44,21 @@ const reasons: Record<string, string> = {
 const starred = (content: string): boolean => /[:[{,-]\s*\*{1,2}[^\s*]/.test(content);
 const starReason = 'a text that begins with a star needs quotation marks, such as "*p* < .05"';
 
+/** A setting in whose text a colon stands, with the quotation marks that it lacks. */
+function colonText(content: string): string | undefined {
+  const [, key, text] = /(?:^|[{,])\s*([A-Za-z]\w*):\s+([^"'{}[\],\s][^"'{}[\],]*:\s[^"'{}[\],]*)/.exec(content) ?? [];
+  return key === undefined || text === undefined ? undefined : `${key}: ${JSON.stringify(text.trim())}`;
+}
+
 function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter, text: string): Problem {
   const { line, col } = lines.linePos(fault.pos[0]);
   if (starred(text.split('\n')[line - 1] ?? '')) {
     return error('yaml-broken', { reason: starReason }, { file, line, column: col });
+  }
+  const cut = colonText(text.split('\n')[line - 1] ?? '');
+  if (fault.code === 'BLOCK_IN_FLOW' || (cut && fault.code === 'BLOCK_AS_IMPLICIT_KEY')) {
+    const reason = 'a text with a colon in it needs quotation marks';
+    return error('yaml-broken', { reason, ...(cut ? { write: cut } : {}) }, { file, line, column: col });
   }
   const reason = reasons[fault.code] ?? fault.message.split('\n')[0] ?? fault.code;
   return error('yaml-broken', { reason }, { file, line, column: col });
@@ -114,6 +129,22 @@ function repeatedKeys(document: Document): number[] {
   return places;
 }
 
+/** The setting whose text goes on in a key without a value, with all keys after it that are parts of the same text. */
+function cutText(map: YAMLMap, cut: string): { key: string; text: string } | undefined {
+  const isPart = ({ value }: Pair) =>
+    value === null || (isScalar(value) && value.value === null && value.source === '');
+  const at = map.items.findIndex((pair) => keyText(pair.key) === cut);
+  const pair = map.items[at];
+  if (!pair || !isPart(pair)) return undefined;
+  const first = map.items.slice(0, at).findLastIndex((one) => !isPart(one));
+  const before = map.items[first];
+  if (!before || !isScalar(before.value) || before.value.type !== 'PLAIN') return undefined;
+  const parts = map.items.slice(first + 1);
+  const end = parts.findIndex((one) => !isPart(one));
+  const rest = parts.slice(0, end < 0 ? undefined : end).map((one) => keyText(one.key));
+  return { key: keyText(before.key), text: [String(before.value.value), ...rest].join(', ') };
+}
+
 /** Reads a YAML text; JSON is read by the same rules. */
 export function readYaml(text: string, file: string): { source?: YamlSource; problems: Problem[] } {
   const tooDeep = nestingProblem(text, file);
@@ -156,6 +187,10 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     keys: (path) => {
       const node = nodeAt(document, path);
       return isMap(node) ? node.items.map((pair) => keyText(pair.key)) : [];
+    },
+    cutByComma: (path) => {
+      const node = nodeAt(document, path.slice(0, -1));
+      return isMap(node) && node.flow ? cutText(node, String(path.at(-1))) : undefined;
     },
   };
   return { source, problems: [] };

@@ -57,10 +57,6 @@ export function readLooks({ figure, codebook, layers, locate }: Gathered): { col
     });
   };
   const accents = (figure.accents ?? []).map(lookOf);
-  for (const [i, accent] of (figure.accents ?? []).entries()) {
-    if (Object.keys(accent).length < 2)
-      problems.push(error('accent-empty', { path: `accents.${i}` }, locate(`accents.${i}`)));
-  }
   for (const name of codebook.variables) {
     for (const [code, value] of codebook.variable(name).colors)
       color(value, `codebook.variables.${name}.colors.${code}`);

@@ -30,7 +30,9 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
     for (const [end, value] of Object.entries({ from, to })) {
       if (value !== 'possible' || shown.possible) continue;
       const path = `axes.${axis}.${end}`;
-      problems.push(error('range-unknown', { path, column: shown.title.label }, placeOf(path)));
+      problems.push(
+        error('range-unknown', { path, column: shown.title.label, counts: shown.counts === true }, placeOf(path)),
+      );
     }
     return problems;
   });

@@ -17,7 +17,7 @@ import { readBrackets } from './brackets.js';
 import { readCallouts } from './callouts.js';
 import type { Drawing } from './drawing.js';
 import type { Gathered } from './gather.js';
-import { idleSettings } from './idleSettings.js';
+import { emptyAccents, idleSettings } from './idleSettings.js';
 
 export interface ComposeOptions {
   /** Whether number, title and note are drawn with the image; the page then grows by their height. */
@@ -75,6 +75,14 @@ function sheetsOf(
   return succeed(sheets);
 }
 
+/** A text as it is read aloud: without markup, on one line. */
+const plainText = ({ faces }: Gathered, text: string): string =>
+  faces.kit
+    .spans(text)
+    .map((span) => span.text)
+    .join('')
+    .replace(/\s*\n\s*/g, ' ');
+
 function plateOf(
   gathered: Gathered,
   planned: PlannedChart,
@@ -86,6 +94,7 @@ function plateOf(
   const sheets = sheetsOf(gathered, planned, { settings, colors, trace });
   if (!sheets.ok) return sheets;
   const { title, subtitle, source } = gathered.figure.caption ?? {};
+  const plain = (text: string) => plainText(gathered, text);
   const heading = settings.heading.show && title !== '' ? title : undefined;
   const laidOut = layOut({
     sheets: sheets.value,
@@ -109,11 +118,8 @@ function plateOf(
     id: gathered.id,
     width: settings.width,
     height: page.height,
-    title: gathered.faces.kit
-      .spans(title ?? gathered.id)
-      .map((span) => span.text)
-      .join(''),
-    description: gathered.figure.altText ?? planned.altText,
+    title: plain(title ?? gathered.id),
+    description: gathered.figure.altText ?? plain(planned.altText),
     ...(settings.export.author === undefined ? {} : { author: settings.export.author }),
     madeFrom: gathered.madeFrom,
     paper: settings.paper,
@@ -174,11 +180,12 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   const planned = planChart(kindOf(figure.chart), input, figure.panels);
   const problems = [...colorProblems, ...planned.problems];
   if (!planned.ok || hasErrors(problems)) return fail(problems);
+  problems.push(...emptyAccents({ figure, plans: planned.value.plans }, locate));
   const placeOf = (path: string) => resolved.origin(path)?.place;
   const misfits = planned.value.plans.flatMap((plan) => axisChecks(plan, resolved.settings, placeOf));
   problems.push(...misfits.slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
-  const { note } = planned.value;
+  const { note, numbers } = planned.value;
   if (roundsShares(planned.value, resolved)) note.push('Shares are rounded so that they add up to their sum.');
   const plate = plateOf(gathered, planned.value, { resolved, colors }, options);
   problems.push(...plate.problems);
@@ -196,7 +203,10 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
         ...(number === undefined ? {} : { number }),
         ...(author === undefined ? {} : { author }),
       },
-      numbers: planned.value.numbers,
+      numbers: {
+        ...numbers,
+        columns: numbers.columns.map((own) => ({ ...own, title: plainText(gathered, own.title) })),
+      },
       note,
       settings,
       origins: [{ prefix: '', layers: gathered.layers, shows: gathered.shows, figure, locate }],

@@ -6,8 +6,10 @@ import type { NumberNotation } from '../data/numberText.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { Look } from '../document/look.js';
-import { error, fail, hasErrors, type Outcome, type Place, succeed } from '../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
+import { list } from '../document/wording/phrases.js';
+import { readYaml } from '../document/yamlSource.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Settings } from '../style/settings.js';
@@ -175,7 +177,27 @@ const panelTexts = ['**A**'];
 export async function gather(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Gathered>> {
   const gatherer = new Gatherer(store);
   const found = await gatherer.document('figure', path);
-  return found ? gatherFigure(gatherer, found.reading, found.text, options) : fail(gatherer.problems);
+  return found
+    ? gatherFigure(gatherer, found.reading, found.text, options)
+    : fail(await withColumns(store, path, gatherer.problems));
+}
+
+/** Problems of settings that name a column, with the columns of the table that the figure file names, where it can be read. */
+async function withColumns(store: Store, path: string, problems: readonly Problem[]): Promise<Problem[]> {
+  const isAsked = ({ facts }: Problem) => (facts as { isColumn?: boolean }).isColumn === true;
+  if (!problems.some(isAsked)) return [...problems];
+  const named = (readYaml(await store.text(path), path).source?.value as { data?: unknown } | undefined)?.data;
+  const told = typeof named === 'string' ? { file: named } : (named as { file?: unknown } | undefined);
+  if (typeof told?.file !== 'string') return [...problems];
+  // What is wrong with the table comes up once the figure file is right.
+  const file = store.source.join(path, told.file);
+  const reading = { name: file, codebook: codebookOf(), notation: notationOf(codebookOf(), {}), requests: [] };
+  const table = await readTableFile(new Gatherer(store), file, reading);
+  if (!table || table.columnNames.length === 0) return [...problems];
+  const expects = `a column of ${told.file}: ${list(table.columnNames, 30)}`;
+  return problems.map((problem) =>
+    isAsked(problem) ? ({ ...problem, facts: { ...problem.facts, expects } } as Problem) : problem,
+  );
 }
 
 /** The id of a figure: its own, or the name of its file. */

@@ -1,6 +1,6 @@
 import type { Cell, Mark, Plan } from '../chart/plan.js';
 import { type TextRole, textRoles } from '../document/look/names.js';
-import { type Place, type Problem, warning } from '../document/problem.js';
+import { error, type Place, type Problem, warning } from '../document/problem.js';
 import { isGroup, leavesOf } from '../document/settingTree.js';
 import { labelParts } from '../layout/labelWords.js';
 import { typeOf } from '../layout/marks/marks.js';
@@ -195,6 +195,18 @@ function idleAccents({ figure, plans }: Drawn): [string, string][] {
     return Object.keys(look)
       .filter((key) => !followed.has(key))
       .map((key) => [`accents.${i}.${key}`, `one of ${[...followed].join(', ')}, which its marks can follow`]);
+  });
+}
+
+/** Accents that name a group and say nothing of it, with what the marks of this chart can follow. */
+export function emptyAccents(
+  { figure, plans }: Pick<Drawn, 'figure' | 'plans'>,
+  locate: (path: string) => Place,
+): Problem[] {
+  const followed = [...new Set(marksOf(plans).flatMap((mark) => typeOf(mark).accents))];
+  return (figure.accents ?? []).flatMap((accent, i) => {
+    const path = `accents.${i}`;
+    return Object.keys(accent).length > 1 ? [] : [error('accent-empty', { path, known: followed }, locate(path))];
   });
 }
 

@@ -1,6 +1,12 @@
 import type { Description } from './description.js';
 import { list, type Nearest, plural, written } from './phrases.js';
 
+/** The numbers in order, each once, where these are enough for edges. */
+const risingText = (key: string, numbers: readonly number[]) => {
+  const rising = [...new Set(numbers)].sort((a, b) => a - b);
+  return rising.length < 2 ? {} : { write: `${key}: [${rising.join(', ')}]` };
+};
+
 /** Variables in their places: the words of their problems. */
 export const chartsWordings = {
   'category-as-measured': (f: { column: string; measure: string; path: string; numeric: string[] }) => ({
@@ -9,6 +15,11 @@ export const chartsWordings = {
       f.numeric.length === 0
         ? 'a variable with measure: numeric'
         : `a numeric variable: ${list(f.numeric)}; or "summary: count"`,
+  }),
+  'numeric-as-category': (f: { column: string; path: string; bands: number[] }) => ({
+    found: `${f.path} is ${f.column}, a measured variable: its numbers are no names, and would stand evenly whatever lies between them`,
+    expected: `a variable with categories; or in the codebook "bands" that cut it into some, or "measure: ordinal" for few values in order`,
+    write: `variables:\n  ${f.column}: { bands: [${f.bands.join(', ')}] }`,
   }),
   'measured-as-category': (f: { column: string; path: string; count: number; most: number }) => ({
     found: `${f.path} is ${f.column}, which has ${f.count} different values`,
@@ -48,9 +59,9 @@ export const chartsWordings = {
     found: `${f.path} names ${f.column}, which this chart does not show as groups`,
     expected: f.used.length === 0 ? 'nothing singled out in a chart without groups' : list(f.used),
   }),
-  'accent-empty': (f: { path: string }) => ({
+  'accent-empty': (f: { path: string; known: string[] }) => ({
     found: `${f.path} names a group and no look for it`,
-    expected: 'fill, pattern, outline, opacity, corner, marker, size, line or label',
+    expected: list(f.known),
     write: 'fill: signal',
   }),
   'same-variable': (f: { column: string; path: string; other: string }) => ({
@@ -134,7 +145,7 @@ export const chartsWordings = {
   }),
   'setting-needed': (f: { path: string; why: string; columns: string[] }) => ({
     found: `${f.path} is missing: ${f.why}`,
-    expected: `one of ${list(f.columns, 30)}`,
+    ...(f.columns.length === 0 ? {} : { expected: `one of ${list(f.columns, 30)}` }),
   }),
   'no-rows': (f: { table: string; rows: number; reasons: { reason: string; count: number }[] }) => ({
     found: `no row of ${f.table} is left to draw${f.rows === 0 ? '' : ` (of ${f.rows}: ${f.reasons.map((r) => `${r.count} where ${r.reason}`).join(', ')})`}`,
@@ -158,7 +169,10 @@ export const chartsWordings = {
   }),
   'error-needs-mean': (f: { summary: string; shows: string }) => ({
     found: `error bars (${f.shows}) are defined for means, and chart.summary is ${f.summary}`,
-    expected: '"summary: mean", or no "error"',
+    expected:
+      f.summary === 'count'
+        ? '"value" with a column to take the mean of, "summary: percent", or no "error"'
+        : '"summary: mean", or no "error"',
   }),
   'one-of-several': (f: { path: string; others: string[]; where: string }) => ({
     found: `${f.path} is given beside ${list(f.others)}`,
@@ -167,12 +181,12 @@ export const chartsWordings = {
   'percentiles-wrong': (f: { low: number; high: number }) => ({
     found: `chart.whiskers reaches from percentile ${f.low} to percentile ${f.high}`,
     expected: 'a lower percentile below the upper one, both from 0 to 100',
-    write: 'low: 5\nhigh: 95',
+    write: `low: ${Math.max(0, Math.min(f.low, f.high))}\nhigh: ${Math.min(100, Math.max(f.low, f.high))}`,
   }),
-  'edges-not-rising': (f: { path: string }) => ({
+  'edges-not-rising': (f: { path: string; edges: number[] }) => ({
     found: `${f.path} does not rise from edge to edge`,
     expected: 'at least two numbers, each greater than the one before',
-    write: 'edges: [0, 2, 4, 8]',
+    ...risingText('edges', f.edges),
   }),
   'too-many-bins': (f: { count: number; most: number }) => ({
     found: `this makes ${f.count} bins`,

@@ -28,7 +28,15 @@ export const filesWordings = {
     expected: f.what,
     write: f.first,
   }),
-  'yaml-broken': (f: { reason: string }) => ({ found: f.reason }),
+  'yaml-broken': (f: { reason: string; write?: string | undefined }) => ({
+    found: f.reason,
+    ...(f.write === undefined ? {} : { write: f.write }),
+  }),
+  'text-cut': (f: { key: string; text: string }) => ({
+    found: `a comma inside { } ends the text of "${f.key}"`,
+    expected: 'quotation marks around a text with a comma',
+    write: `${f.key}: ${JSON.stringify(f.text)}`,
+  }),
   'wrong-file-kind': (f: { found: string; expected: string }) => ({
     found: `this is a ${f.found} file`,
     expected: `a ${f.expected} file, which starts with "hexis: ${f.expected}/1"`,

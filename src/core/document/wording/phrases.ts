@@ -10,6 +10,9 @@ export const plural = (count: number, one: string, many = `${one}s`) => `${count
 /** Lengths as messages show them. */
 export const lengthExample = '8cm, 80mm, 3.2in, 230pt or 300px';
 
+/** Widths of lines and sizes of text. */
+export const smallLengthExample = '0.75pt, 9pt or 0.5mm';
+
 /** The known name that a mistyped one may have meant. */
 export interface Nearest {
   nearest?: string | undefined;

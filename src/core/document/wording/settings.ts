@@ -1,5 +1,5 @@
 import type { Description } from './description.js';
-import { lengthExample, list, type Nearest, written } from './phrases.js';
+import { lengthExample, list, type Nearest, smallLengthExample, written } from './phrases.js';
 
 /** Keys and values: the words of their problems. */
 export const settingsWordings = {
@@ -8,12 +8,24 @@ export const settingsWordings = {
     expected: list(f.known, 30),
     ...written(f),
   }),
-  'missing-key': (f: { key: string; where: string; expects: string; example?: string | undefined }) => ({
+  'missing-key': (f: {
+    key: string;
+    where: string;
+    expects: string;
+    example?: string | undefined;
+    isColumn?: boolean | undefined;
+  }) => ({
     found: `${f.where === '' ? 'the file' : f.where} lacks "${f.key}"`,
     expected: f.expects,
     ...(f.example === undefined ? {} : { write: `${f.key}: ${f.example}` }),
   }),
-  'wrong-type': (f: { path: string; found: string; expects: string; example?: string | undefined }) => ({
+  'wrong-type': (f: {
+    path: string;
+    found: string;
+    expects: string;
+    example?: string | undefined;
+    isColumn?: boolean | undefined;
+  }) => ({
     found: `${f.path} is ${f.found}`,
     expected: f.expects,
     ...(f.example === undefined ? {} : { write: `${f.path.split('.').at(-1)}: ${f.example}` }),
@@ -25,10 +37,10 @@ export const settingsWordings = {
       ? {}
       : { write: /\.\d+$/.test(f.path) ? f.nearest : `${f.path.split('.').at(-1)}: ${f.nearest}` }),
   }),
-  'length-without-unit': (f: { path: string; found: string }) => ({
+  'length-without-unit': (f: { path: string; found: string; isSmall?: boolean | undefined }) => ({
     found: `${f.path} is ${f.found}, a length without a unit`,
-    expected: `a length with its unit: ${lengthExample}`,
-    write: `${f.path.split('.').at(-1)}: ${f.found}${Number(f.found) > 30 ? 'mm' : 'cm'}`,
+    expected: `a length with its unit: ${f.isSmall ? smallLengthExample : lengthExample}`,
+    write: `${f.path.split('.').at(-1)}: ${f.found}${f.isSmall ? 'pt' : Number(f.found) > 30 ? 'mm' : 'cm'}`,
   }),
   'bad-length': (f: { path: string; found: string }) => ({
     found: `${f.path} is ${f.found}`,
@@ -66,10 +78,11 @@ export const settingsWordings = {
       : 'values above zero, chosen by "where", or "scale: linear"',
     write: 'scale: linear',
   }),
-  'range-unknown': (f: { path: string; column: string }) => ({
-    found: `${f.path} is "possible", and the codebook gives no range for ${f.column}`,
-    expected: `"range" for ${f.column} in the codebook, or a number`,
-    write: 'range: [0, 10]',
+  'range-unknown': (f: { path: string; column: string; counts: boolean }) => ({
+    found: f.counts
+      ? `${f.path} is "possible", and numbers of cases have no highest one`
+      : `${f.path} is "possible", and the codebook gives no range for ${f.column}`,
+    expected: f.counts ? 'a number, or nothing' : `"range" for ${f.column} in the codebook, or a number`,
   }),
   'equal-scales': (f: { axis: string }) => ({
     found: `panel.equalScales compares the lengths of one unit, and axes.${f.axis} shows no numbers in proportion`,

@@ -1,6 +1,8 @@
 import type { Description } from './description.js';
 import { list, type Nearest, plural, written } from './phrases.js';
 
+const quoted = (texts: readonly string[]) => texts.map((text) => `"${text}"`).join(', ');
+
 /** Tables: the words of their problems. */
 export const tablesWordings = {
   'table-empty': (_: Record<never, never>) => ({
@@ -26,7 +28,7 @@ export const tablesWordings = {
   }),
   'not-a-number': (f: { column: string; text: string; count: number; others: string[] }) => ({
     found: `"${f.text}" in column ${f.column} is not a number${f.count > 1 ? `; ${f.count} cells of the column are not${f.others.length > 0 ? ` ("${f.others.join('", "')}")` : ''}` : ''}`,
-    expected: 'a number, an empty cell, or a missing code that the codebook names',
+    expected: 'a number, an empty cell, or a code that stands for no value and that the codebook names',
     write: `variables:\n  ${f.column}: { missing: [${[f.text, ...f.others].map((text) => JSON.stringify(text)).join(', ')}] }`,
   }),
   'data-missing': (_: object) => ({
@@ -56,19 +58,29 @@ export const tablesWordings = {
     expected: 'the first and the last cell, such as A1:F40',
     write: 'range: A1:F40',
   }),
-  'names-for-numbers': (f: { column: string; measure: string; path: string; numeric: string[] }) => ({
-    found: `${f.path} is ${f.column}, a ${f.measure} variable whose values are names, and numbers are needed here`,
-    expected: f.numeric.length === 0 ? 'a column of numbers' : `a numeric variable: ${list(f.numeric)}`,
+  'names-for-numbers': (f: {
+    column: string;
+    measure?: string | undefined;
+    path: string;
+    numeric: string[];
+    names: string[];
+  }) => ({
+    found: `${f.path} is ${f.column}, ${f.measure === undefined ? 'a column' : `a ${f.measure} variable`} of names (${quoted(f.names)}), and numbers are needed here`,
+    expected: f.numeric.length === 0 ? 'a column of numbers' : `a column of numbers: ${list(f.numeric)}`,
   }),
-  'not-a-date': (f: { column: string; text: string; count: number }) => ({
-    found: `${f.column} holds "${f.text}"${f.count > 1 ? ` and ${f.count - 1} more cells` : ''} that are no dates`,
-    expected: 'dates such as 2026-03-01 or 1.3.2026; for 3/1/2026 the codebook says "dateOrder"',
-    write: 'dateOrder: day-month',
+  'not-a-date': (f: { column: string; text: string; count: number; order: boolean }) => ({
+    found: f.order
+      ? `"${f.text}" in column ${f.column} may have the day or the month first`
+      : `"${f.text}" in column ${f.column} is no date${f.count > 1 ? `; ${f.count} cells of the column are none` : ''}`,
+    expected: f.order
+      ? 'the codebook says which comes first'
+      : 'dates such as 2026-03-01, 20260301 or 1.3.2026; or a code for none that the codebook names',
+    ...(f.order ? { write: `variables:\n  ${f.column}: { dateOrder: day-month }` } : {}),
   }),
-  'bands-not-rising': (f: { column: string }) => ({
+  'bands-not-rising': (f: { column: string; bands: number[] }) => ({
     found: `the bands of ${f.column} do not rise from edge to edge`,
     expected: 'at least two numbers, each greater than the one before',
-    write: 'bands: [0, 20, 40]',
+    write: `bands: [${[...new Set(f.bands)].sort((a, b) => a - b).join(', ')}]`,
   }),
   'decimal-comma': (f: { column: string; text: string }) => ({
     found: `"${f.text}" in column ${f.column} has a decimal comma`,
@@ -135,6 +147,6 @@ export const tablesWordings = {
 
   'out-of-range': (f: { column: string; text: string; count: number; low: number; high: number }) => ({
     found: `${f.column} is ${f.text} here, and ${f.low} to ${f.high} is possible${f.count > 1 ? `; ${f.count} cells are outside` : ''}`,
-    expected: `a missing code for it (variables: ${f.column}: missing: [${f.text}]), or a wider range`,
+    expected: `a wider range; or, if ${f.text} stands for no value, variables: ${f.column}: missing: [${f.text}]`,
   }),
 } satisfies Record<string, (facts: never) => Description>;
