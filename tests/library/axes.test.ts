@@ -103,7 +103,7 @@ describe('tick labels', () => {
     const labels = find(made, /^axes\.[xy]\.labels/) as TextItem[];
     expect(labels.length).toBeGreaterThan(6);
     expect(labels.every(({ angle }) => angle === 90)).toBe(true);
-    expect(await codes({ more: 'axes: { x: { angle: 45 } }' })).toEqual(['wrong-type:f.yaml:5:21']);
+    expect(await codes({ more: 'axes: { x: { angle: 145 } }' })).toEqual(['wrong-type:f.yaml:5:21']);
   });
 
   test('have significant digits', async () => {

@@ -130,10 +130,12 @@ text: { face: ${face} }
 
 describe('small parts', () => {
   test('lengths in points', () => {
-    expect(['1in', '2.54cm', '25.4mm', '96px', '6pc', '72pt', ' .5in '].map(lengthInPoints)).toEqual(
+    expect(['1in', '2.54cm', '25.4mm', '96px', '6pc', '72pt', ' .5in '].map((text) => lengthInPoints(text))).toEqual(
       [72, 72, 72, 72, 72, 72, 36].map((v) => expect.closeTo(v, 9)),
     );
-    expect(['', '5', 'cm', '-1cm', '1 em', '1e3pt'].map(lengthInPoints)).toEqual(Array(6).fill(undefined));
+    expect(['', '5', 'cm', '-1cm', '1 em', '1e3pt'].map((text) => lengthInPoints(text))).toEqual(
+      Array(6).fill(undefined),
+    );
   });
 
   test('colours of CSS as hexadecimal numbers, and no others', () => {

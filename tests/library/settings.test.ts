@@ -61,6 +61,7 @@ const textRows = Object.fromEntries(
     };
     const shrinks = !['captionNumber', 'captionTitle', 'note'].includes(role);
     return [
+      [`text.${role}.face`, { value: 'Tinos', changes: everything, needs }],
       [`text.${role}.size`, { value: '11.5pt', changes: everything, needs }],
       ...(shrinks
         ? [[`text.${role}.least`, { value: '1pt', changes: everything, needs: small }] as [string, Row]]
@@ -101,6 +102,9 @@ const logged = (key: string) => ({
 const second = (key: string) => ({ axes: { [key]: { second: { unit: 'lb' } } } });
 const parted = (key: string, width = '0pt') => ({ axes: { [key]: { minor: 2, minorGrid: { width } } } });
 
+/** Axes on their sides: a title across the page is one of a vertical axis. */
+const lying = (letters: string) => (letters === 'x' ? { chart: { direction: 'horizontal' }, callouts: undefined } : {});
+
 /** What a setting of an axis changes, for the axis of numbers (y) and that of categories (x). */
 function axisRows(key: string, letters: string): [string, Row][] {
   const of = (part: string) => new RegExp(`^axes\\.[${letters}]\\.${part}`);
@@ -137,6 +141,14 @@ function axisRows(key: string, letters: string): [string, Row][] {
     [`axes.${key}.title`, { value: 'Other words', changes: everything }],
     [`axes.${key}.unit`, { value: 'g', changes: everything }],
     ...numbers,
+    ...(['color', 'weight', 'slant'] as const).map((part): [string, Row] => [
+      `axes.${key}.looks.NAME.${part}`,
+      { value: { color: '#aa0011', weight: 'bold', slant: 'italic' }[part], changes: everything },
+    ]),
+    [`axes.${key}.tickMarks.width`, { value: '2pt', changes: of('(ticks|minorTicks)') }],
+    [`axes.${key}.tickMarks.color`, { value: '#aa0011', changes: of('(ticks|minorTicks)') }],
+    [`axes.${key}.titleAngle`, { value: 0, changes: everything, needs: lying(letters) }],
+    [`axes.${key}.titlePlace`, { value: 'end', changes: of('title') }],
     [`axes.${key}.names.NAME`, { value: 'two', changes: everything }],
     [`axes.${key}.reverse`, { value: true, changes: everything }],
     [`axes.${key}.gap`, { value: [0.1, 0.2], changes: everything }],
@@ -299,7 +311,7 @@ const rows: Record<string, Row> = {
   'markers.opacity': { value: 0.4, changes: /points/, needs: cases },
   'lines.width': { value: '3pt', changes: everything, needs: lines },
   'lines.dashes': { value: ['solid', 'dotted'], changes: /marks|key/, needs: lines },
-  'lines.markers': { value: false, changes: /marks/, needs: lines },
+  'lines.markers': { value: false, changes: /marks|key/, needs: lines },
   'lines.cap': { value: 'round', changes: /marks|key/, needs: lines },
   'lines.join': { value: 'miter', changes: /marks|key/, needs: lines },
   'lines.smooth': { value: true, changes: /marks/, needs: curved },
@@ -349,6 +361,8 @@ const rows: Record<string, Row> = {
   'legend.names.NAME': { value: 'The first', changes: everything, needs: { legend: { place: 'right' } } },
   'legend.order': { value: 'reverse', changes: /^legend/ },
   'legend.columns': { value: 2, changes: everything, needs: { legend: { place: 'right' } } },
+  'legend.fill': { value: '#eeeeee', changes: /^legend\.frame/ },
+  'legend.key.shape': { value: 'square', changes: everything, needs: lines },
   'legend.frame.width': { value: '1pt', changes: /^legend\.frame/ },
   'legend.frame.color': { value: '#aa0011', changes: /^legend\.frame/, needs: { legend: { frame: { width: '1pt' } } } },
   'legend.frame.dash': { value: 'dashed', changes: /^legend\.frame/, needs: { legend: { frame: { width: '1pt' } } } },
@@ -462,8 +476,11 @@ function lookOf({ box: _, shows: __, settings: ___, from: ____, ...item }: Plate
 
 /** The path of a setting as the ink of an axis names it, whatever key it stands under. */
 const pathsOf = (path: string): string[] => {
-  const [first, key, ...rest] = path.replace(/\.NAME$/, '').split('.');
-  if (first !== 'axes' || key === 'x' || key === 'y') return [path.replace(/\.NAME$/, '')];
+  const [first, key, ...rest] = path
+    .replace(/\.NAME$/, '')
+    .replace('looks.NAME', 'looks.2')
+    .split('.');
+  if (first !== 'axes' || key === 'x' || key === 'y') return [[first, key, ...rest].join('.')];
   return ['x', 'y'].map((at) => ['axes', at, ...rest].join('.'));
 };
 
@@ -479,7 +496,8 @@ const byRoom =
 
 const onCategories = (path: string) =>
   /^axes\.(category|x)\.(from|to|step|format|at$|minor|scale|base|exponent|crosses|second)/.test(path);
-const elsewhere = /^(faces|text\.face$|export)/;
+// A title across the page is one of a vertical axis.
+const elsewhere = /^(faces|text\.(\w+\.)?face$|export|axes\.(x|along)\.titleAngle)/;
 
 describe('every setting', () => {
   test('has a row here', () => {
@@ -497,6 +515,7 @@ describe('every setting', () => {
             path
               .replace('legend.names.NAME', 'legend.names.spring')
               .replace('names.NAME', 'names.2')
+              .replace('looks.NAME', 'looks.2')
               .replace('ing.NAME', 'ing.2')
               .replace('ial.NAME', 'ial.2')
               .replace('NAME', 'mine'),

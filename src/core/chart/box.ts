@@ -111,7 +111,7 @@ export const box = {
   name: 'box',
   description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
   schema: boxSchema,
-  roles: { category: categoryRole, group: groupRole, value: valueRole, id: idRole },
+  roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },
   shows: showsByDirection,
   complete: completeLong,
   check: (frame) => settingsProblems(boxFrame(frame)),

@@ -1,17 +1,7 @@
 import * as z from 'zod/mini';
-import {
-  choice,
-  columnName,
-  either,
-  flag,
-  number,
-  object,
-  optional,
-  positive,
-  text,
-  whole,
-} from '../document/fields.js';
+import { choice, columnName, either, flag, number, object, optional, positive, whole } from '../document/fields.js';
 import type { Whiskers } from '../statistics/box.js';
+import { beyondField } from './beyond.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
 import { weightShape } from './weights.js';
@@ -28,7 +18,7 @@ export const boxSchema = z.strictObject({
   ),
   value: optional(columnName('Variable whose spread is shown.', 'yield')),
   ...wideShape,
-  group: optional(text('Second variable: its boxes side by side at each category.', 'season')),
+  group: optional(columnName('Second variable: its boxes side by side at each category.', 'season')),
   ...weightShape,
   direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
   whiskers: optional(
@@ -63,6 +53,7 @@ export const boxSchema = z.strictObject({
     columnName('Variable that names the cases beyond the whiskers, in the figure and in the numbers.', 'plot'),
   ),
   names: optional(flag('Whether the names stand beside the outliers. Left out: true where "id" is given.')),
+  beyond: beyondField,
   where: whereField,
 });
 

@@ -26,9 +26,11 @@ export interface CaseNeeds {
 /** Why a row is not drawn, and the variable that lacks a value; undefined where it is. */
 function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): [Variable, string] | undefined {
   for (const grouping of groupings) if (grouping.of(row) < 0) return [grouping.variable, grouping.reason(row)];
-  for (const { variable, column } of columns) {
+  for (const { variable, column, within } of columns) {
     const absent = column.absent[row] as number;
     if (absent > 0) return [variable, column.reasons[absent - 1] as string];
+    const value = column.numbers[row] as number;
+    if (within && (value < within[0] || value > within[1])) return [variable, `${variable.name} is beyond its axis`];
   }
   if (weight?.column.numbers[row] === 0) return [weight.variable, `${weight.variable.name} is 0`];
   return undefined;

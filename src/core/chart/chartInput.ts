@@ -4,8 +4,9 @@ import type { Dash, MarkerShape } from '../document/look/names.js';
 import type { Place } from '../document/problem.js';
 import type { NumberForm } from '../scale/numberFormat.js';
 
-/** A group or a case as the author names it: variables with a value each. */
-export type Named = Readonly<Record<string, string | number | boolean>>;
+type NamedValue = string | number | boolean;
+/** Groups or cases as the author names them: variables with a value, or with several. */
+export type Named = Readonly<Record<string, NamedValue | readonly NamedValue[]>>;
 
 /** A group that has a look of its own. */
 export interface Accent {
@@ -14,6 +15,12 @@ export interface Accent {
 
 /** What a label at a mark may say. */
 export type LabelPart = 'value' | 'count' | 'percent';
+
+/** The ends of an axis, as far as they are given. */
+export interface AxisLimits {
+  from?: number | 'possible' | undefined;
+  to?: number | 'possible' | undefined;
+}
 
 /** What a chart works with. */
 export interface ChartInput<S> {
@@ -24,6 +31,8 @@ export interface ChartInput<S> {
   /** What is singled out; the rest stands back. */
   spotlight: readonly Named[];
   numbers: NumberForm;
+  /** The limits that the author gives the axes: numbers, or the possible ones of the variable there. */
+  limits: Readonly<Record<'x' | 'y', AxisLimits>>;
   /** What labels at the marks say. */
   labels: readonly LabelPart[];
   /** Looks that notes speak of: the markers of single values, and the dashes of reference lines. */

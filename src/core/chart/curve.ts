@@ -1,11 +1,13 @@
 import * as z from 'zod/mini';
 import { choice, either, listOf, named, number, object, optional, text, whole } from '../document/fields.js';
+import { markerShapes } from '../document/look/names.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { functionNames, readExpression } from '../expression/expression.js';
 import { finite, type RealFunction, sample } from '../expression/sample.js';
 import type { Frame } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
-import type { BandMark, EndLabel, LineMark, Series, ValueAxis } from './plan.js';
+import { lineLook, lineLookShape } from './lineLook.js';
+import type { BandMark, EndLabel, LineMark, PointMark, Series, ValueAxis } from './plan.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['curve'], 'curve'),
@@ -14,6 +16,11 @@ const schema = z.strictObject({
     object('A function.', {
       y: text('Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters.', 'a*sin(x)'),
       name: optional(text('Its name in the legend. Left out: the expression.', 'Growth')),
+      ...lineLookShape,
+      markers: optional(
+        listOf('Values of x at which markers stand on it.', number('A value of x.', '2.5'), '[0, 2.5]'),
+      ),
+      marker: optional(choice('Their shape. Left out: as the style has it.', markerShapes, 'diamond')),
     }),
     '[{ y: a*sin(x), name: Growth }]',
     40,
@@ -236,17 +243,33 @@ function numbersOf({ x }: CurveSettings, curves: readonly Sampled[]): Drawn['num
   };
 }
 
+/** The look of a function: that of its line, and the shape of its markers. */
+function lookOf({ marker, ...line }: CurveSettings['functions'][number]): Pick<Series, 'look'> {
+  const { look } = lineLook(line);
+  return marker === undefined && !look ? {} : { look: { ...look, ...(marker === undefined ? {} : { marker }) } };
+}
+
+/** Markers on a curve at the places that the author gives, where it has values. */
+const markersOn = ({ of }: Sampled, { markers = [] }: CurveSettings['functions'][number]): PointMark[] =>
+  markers.flatMap((x): PointMark[] => {
+    const y = of(x);
+    return Number.isFinite(y) ? [{ type: 'point', cell: {}, x, y }] : [];
+  });
+
 function draw(frame: CurveFrame): Outcome<Drawn> {
   const { settings, locate } = frame;
   const { curves, problems } = sampled(frame);
   if (hasErrors(problems)) return fail(problems);
   const several = curves.length > 1 || settings.functions.some(({ name }) => name !== undefined);
   const area = areaMark(settings, curves);
-  const series = curves.map(({ name, xs, ys }, i): Series => {
+  const series = curves.map((own, i): Series => {
+    const { name, xs, ys } = own;
     const line: LineMark = { type: 'line', cell: {}, as: 'curve', xs, ys };
+    const said = settings.functions[i] as CurveSettings['functions'][number];
     return {
       ...(several ? { category: { code: String(i + 1), name } } : {}),
-      marks: [line, ...(settings.area?.of === i + 1 ? area : [])],
+      ...lookOf(said),
+      marks: [line, ...(settings.area?.of === i + 1 ? area : []), ...markersOn(own, said)],
     };
   });
   const isEmpty = settings.area && area.length === 0;

@@ -1,8 +1,9 @@
 import type { Categories } from '../data/categories.js';
 import { selectionOf, type Where } from '../data/selection.js';
 import type { CategoryColumn } from '../data/table.js';
-import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { type Along, alongOf } from './along.js';
+import { countedWithin } from './beyond.js';
 import { type CaseCounts, countCases, measureProblems } from './cases.js';
 import type { ChartInput } from './chartInput.js';
 import { type Grouping, groupingOf, shownIn } from './grouping.js';
@@ -67,16 +68,25 @@ export function groundOf<S extends object, L extends object>(
       sorts.set(key, grouping);
       problems.push(...grouping.problems);
     } else if (role.use === 'measures') {
-      measures.set(key, { variable: codebook.variable(column), column: table.number(column) });
+      const variable = codebook.variable(column);
+      measures.set(key, { variable, column: table.number(column), within: countedWithin(input, role, variable) });
       if (role.measures) problems.push(...measureProblems(input, column, path, role.measures));
     } else if (role.use === 'names') ids = table.category(column);
   }
+  if ((settings as { beyond?: string }).beyond === 'left-out') problems.push(...idleBeyond(input, measures.values()));
   const shown = named.flatMap(([key, { inCells }]) => (inCells ? (sorts.get(key)?.all ?? []) : []));
   const { singled, problems: unknown } = resolveSingled(input, shown, ids);
   problems.push(...unknown);
   const weight = hasErrors(problems) ? undefined : weightOf(input);
   const { keeps } = selection;
   return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, weight, ids, singled, problems });
+}
+
+/** Leaving cases out beyond limits that no axis has. */
+function idleBeyond({ locate }: ChartInput<unknown>, measures: Iterable<MeasuredColumn>): Problem[] {
+  const limited = [...measures].some(({ within }) => within?.some(Number.isFinite));
+  const facts = { path: 'chart.beyond', needs: 'limits of the axes of this chart' };
+  return limited ? [] : [warning('setting-idle', facts, locate('chart.beyond'))];
 }
 
 /** One panel among others. */

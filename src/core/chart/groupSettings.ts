@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, columnName, level, object, optional, text } from '../document/fields.js';
+import { choice, columnName, level, object, optional } from '../document/fields.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
 import { orderField } from './order.js';
@@ -28,7 +28,7 @@ export const groupShape = {
     ),
   ),
   ...wideShape,
-  group: optional(text('Second variable: its values side by side at each category.', 'season')),
+  group: optional(columnName('Second variable: its values side by side at each category.', 'season')),
   ...weightShape,
   order: orderField,
   of: optional(

@@ -173,7 +173,7 @@ export const histogram = {
   name: 'histogram',
   description: 'How often the values of a variable fall into each of its bins.',
   schema: histogramSchema,
-  roles: { value: valueRole, group: groupRole },
+  roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },
   shows: () => ({ x: 'along', y: 'value' }),
   check: (frame) => [...curveProblems(frame), ...binChecks(frame)],
   share: shareEdges,

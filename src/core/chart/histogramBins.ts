@@ -1,15 +1,17 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import { alignedEdges, equalEdges, exactEdges, niceWidth, ruleWidth } from '../statistics/bins.js';
 import type { Sample } from '../statistics/sample.js';
+import { limitsFor } from './beyond.js';
 import type { ChartInput } from './chartInput.js';
 import { type HistogramSettings, mostBins } from './histogramSettings.js';
 
 type Input = ChartInput<HistogramSettings>;
 
 /** Settings of the bins that contradict each other, or are no bins. */
-export function binChecks({ settings, locate }: Input): Problem[] {
+export function binChecks(input: Input): Problem[] {
+  const { settings, locate } = input;
   const { bins = {} } = settings;
-  const given = (['count', 'width', 'edges', 'rule'] as const).filter((key) => bins[key] !== undefined);
+  const given = (['about', 'count', 'width', 'edges', 'rule'] as const).filter((key) => bins[key] !== undefined);
   const path = `chart.bins.${given[1]}`;
   const problems: Problem[] = [];
   if (given.length > 1)
@@ -21,10 +23,17 @@ export function binChecks({ settings, locate }: Input): Problem[] {
     );
   }
   if (bins.count === 0) problems.push(error('too-many-bins', { count: 0, most: mostBins }, locate('chart.bins.count')));
-  if (bins.exact !== undefined && (bins.count ?? bins.width ?? bins.edges) !== undefined) {
+  if (bins.exact !== undefined && (bins.about ?? bins.count ?? bins.width ?? bins.edges) !== undefined) {
     problems.push(
       warning('setting-idle', { path: 'chart.bins.exact', needs: 'bins by a rule' }, locate('chart.bins.exact')),
     );
+  }
+  const { from, to } = input.limits.x;
+  if (bins.over === 'limits' && (bins.edges ?? (from === undefined && to === undefined))) {
+    const needs = bins.edges
+      ? 'bins by a number, a width or a rule'
+      : 'limits of the axis: "axes: { along: { from: …, to: … } }"';
+    problems.push(warning('setting-idle', { path: 'chart.bins.over', needs }, locate('chart.bins.over')));
   }
   return problems;
 }
@@ -32,12 +41,24 @@ export function binChecks({ settings, locate }: Input): Problem[] {
 /** Most bins that a rule makes: far outliers would else ask for millions. */
 const mostByRule = 200;
 
+/** What the bins cover: the values, or what the axis shows where the author gives it limits and asks for them. */
+function rangeOf({ settings, limits, codebook }: Input, { least, greatest }: Sample): [number, number] {
+  if (settings.bins?.over !== 'limits') return [least, greatest];
+  const [low, high] = limitsFor(limits.x, codebook.variable(settings.value));
+  const ends: [number, number] = [Number.isFinite(low) ? low : least, Number.isFinite(high) ? high : greatest];
+  return ends[0] < ends[1] ? ends : [least, greatest];
+}
+
 /** The edges that the settings ask for, or how many bins that would make where it is too many. */
-export function edgesFor({ settings }: Input, sample: Sample): number[] | number {
-  const { bins = {} } = settings;
-  const { least, greatest } = sample;
+export function edgesFor(input: Input, sample: Sample): number[] | number {
+  const { bins = {} } = input.settings;
+  const [least, greatest] = rangeOf(input, sample);
   const range = greatest - least;
   if (bins.edges) return bins.edges;
+  if (bins.about) {
+    const width = niceWidth((range || Math.max(1, Math.abs(least))) / bins.about);
+    return alignedEdges(least, greatest, width);
+  }
   if (bins.count) return equalEdges(least, greatest, bins.count);
   if (bins.width)
     return range / bins.width > mostBins ? Math.ceil(range / bins.width) : alignedEdges(least, greatest, bins.width);

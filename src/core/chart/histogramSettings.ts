@@ -1,6 +1,18 @@
 import * as z from 'zod/mini';
-import { choice, columnName, flag, listOf, number, object, optional, positive, whole } from '../document/fields.js';
+import {
+  choice,
+  columnName,
+  counting,
+  flag,
+  listOf,
+  number,
+  object,
+  optional,
+  positive,
+  whole,
+} from '../document/fields.js';
 import { binRules } from '../statistics/bins.js';
+import { beyondField } from './beyond.js';
 import { weightShape } from './weights.js';
 import { whereField } from './where.js';
 
@@ -16,8 +28,16 @@ export const histogramSchema = z.strictObject({
   value: columnName('Variable whose values are counted.', 'yield'),
   measure: optional(choice('What the height of a bar shows. Left out: the count.', measures, 'count')),
   bins: optional(
-    object('How the values are cut into bins: by one of count, width, edges or rule. Left out: by rule.', {
+    object('How the values are cut into bins: by one of about, count, width, edges or rule. Left out: by rule.', {
       rule: optional(choice('Rule for the width. Left out: freedman-diaconis.', binRules, 'scott')),
+      about: optional(counting('Number of bins, about which their width is a round one.', mostBins, '20')),
+      over: optional(
+        choice(
+          'What the bins cover: all values, or what lies within the limits of the axis. Left out: the data.',
+          ['data', 'limits'],
+          'limits',
+        ),
+      ),
       count: optional(whole('Number of bins, exact ones from the least to the greatest value.', mostBins, '12')),
       width: optional(positive('Width of a bin; edges are multiples of it.', '0.5')),
       edges: optional(
@@ -37,6 +57,7 @@ export const histogramSchema = z.strictObject({
     ),
   ),
   bandwidth: optional(positive('Bandwidth of the density. Left out: that of Silverman (1986).', '0.4')),
+  beyond: beyondField,
   where: whereField,
 });
 

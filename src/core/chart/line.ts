@@ -138,7 +138,7 @@ function levelLines(references: readonly Reference[] | undefined, { axis }: Alon
   const xs = [axis.least - span, axis.greatest + span];
   return {
     references: references.map(
-      ({ at, name }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at], ...namedLine(name) }),
+      ({ at, ...own }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at], ...namedLine(own) }),
     ),
   };
 }

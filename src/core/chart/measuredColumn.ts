@@ -5,4 +5,6 @@ import type { NumberColumn } from '../data/table.js';
 export interface MeasuredColumn {
   variable: Variable;
   column: NumberColumn;
+  /** Numbers that count; others are left out. Left out: all. */
+  within?: readonly [number, number] | undefined;
 }

@@ -1,4 +1,5 @@
 import type { Category, Variable } from '../data/codebook.js';
+import type { Dash, MarkerShape } from '../document/look/names.js';
 import type { BoxSummary } from '../statistics/box.js';
 import type { Interval } from '../statistics/interval.js';
 
@@ -133,13 +134,23 @@ export type LineRole =
   | 'curve'
   | 'center';
 
+/** What one line has of its own: a colour and a width as the author writes them, and dashes. */
+export interface LineLook {
+  color?: string | undefined;
+  width?: string | undefined;
+  dash?: Dash | undefined;
+}
+
 /** A line through places; `NaN` breaks it. On an axis of categories a place is the number of one. */
 export interface LineMark {
   type: 'line';
   cell: Cell;
   as: LineRole;
-  /** Words beside a reference line. */
+  /** Words beside a reference line, or in the legend. */
   name?: string;
+  inLegend?: boolean;
+  /** The look of a reference line. */
+  look?: LineLook;
   xs: number[];
   ys: number[];
   closed?: boolean;
@@ -202,6 +213,8 @@ export interface Series {
   color?: string;
   /** Whether it stands back behind series that are singled out. */
   quiet?: boolean;
+  /** The look of its own, where it is no group of the table that an accent could name. */
+  look?: LineLook & { marker?: MarkerShape | undefined };
   /** A mark of its kind in another panel, for the legend where it has none in this one. */
   sample?: Mark;
   marks: Mark[];
@@ -213,6 +226,13 @@ export interface LegendPlan {
   /** The variable whose values the entries are; none for those of functions. */
   by?: string;
   entries: Category[];
+}
+
+/** What the areas of markers mean: some values of a variable with their areas, from 0 to 1 for the largest. */
+export interface SizeKeys {
+  title: string;
+  variable: string;
+  entries: { value: number; area: number }[];
 }
 
 /** Words at an end of a line, beside the panel. */
@@ -303,6 +323,8 @@ export interface Plan {
   /** Whether the marks of the series stand on top of each other, the first at the foot. */
   stacked?: boolean;
   legend?: LegendPlan;
+  /** What the areas of markers mean, for the legend. */
+  sizes?: SizeKeys;
   singled: Singled;
   /** Colour tied in the codebook to a category of the first variable, by code, where there is one series. */
   categoryColors: ReadonlyMap<string, string>;

@@ -30,11 +30,16 @@ interface DrawnPanel {
 
 /** The legend of a chart: its own, that of its groups, or none. */
 function legendOf({ frame, drawn }: DrawnPanel): { legend?: LegendPlan } {
-  if (drawn.legend === 'none') return {};
+  if (drawn.legend === 'none') {
+    return (drawn.plan.references ?? []).some(({ inLegend }) => inLegend) ? { legend: { title: '', entries: [] } } : {};
+  }
   if (drawn.legend) return { legend: drawn.legend };
   const group = frame.sorted('group');
   const entries = drawn.plan.series.flatMap(({ category }) => (category ? [category] : []));
-  return group ? { legend: { title: group.variable.label, by: group.variable.name, entries } } : {};
+  if (group) return { legend: { title: group.variable.label, by: group.variable.name, entries } };
+  // Lines that are named there, and sizes, stand in a legend of their own.
+  const { references = [], sizes } = drawn.plan;
+  return sizes || references.some(({ inLegend }) => inLegend) ? { legend: { title: '', entries: [] } } : {};
 }
 
 /** The plan of a panel: what its kind drew, with what all kinds have in common. */

@@ -1,10 +1,11 @@
 import * as z from 'zod/mini';
-import { choice, columnName, flag, optional, text } from '../document/fields.js';
+import { choice, columnName, flag, optional } from '../document/fields.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { jitter } from '../statistics/jitter.js';
 import { Sample } from '../statistics/sample.js';
 import { lowered } from '../type/letterCase.js';
+import { beyondField } from './beyond.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from './categoryAxes.js';
 import { cellOf, type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
@@ -26,7 +27,7 @@ const schema = z.strictObject({
   ),
   value: optional(columnName('Variable whose values are the points.', 'yield')),
   ...wideShape,
-  group: optional(text('Second variable: its points side by side in each strip.', 'season')),
+  group: optional(columnName('Second variable: its points side by side in each strip.', 'season')),
   ...weightShape,
   direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
   center: optional(
@@ -37,6 +38,7 @@ const schema = z.strictObject({
   ),
   ...namesShape,
   references: referencesField,
+  beyond: beyondField,
   where: whereField,
 });
 
@@ -199,7 +201,7 @@ export const points = {
   name: 'points',
   description: 'Every case as a point in the strip of its category, with a bar at the median or mean.',
   schema,
-  roles: { category: categoryRole, group: groupRole, value: valueRole, id: idRole },
+  roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },
   shows: showsByDirection,
   complete: completeLong,
   check: namesProblems,

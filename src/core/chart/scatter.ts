@@ -1,10 +1,11 @@
 import { error, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
+import { niceWidth } from '../statistics/bins.js';
 import { seriesOf } from './categoryAxes.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import { cellOf, filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { namesProblems } from './names.js';
-import type { LineMark, Remark, Series, ValueAxis } from './plan.js';
+import type { LineMark, Remark, Series, SizeKeys, ValueAxis } from './plan.js';
 import { groupRole, idRole, type Role } from './roles.js';
 import { cloudOf, ellipseOf, scatterReferences } from './scatterMarks.js';
 import { type Points, type ScatterFrame, type ScatterSettings, scatterSchema } from './scatterSettings.js';
@@ -143,6 +144,22 @@ const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: rea
     return [cloud, ...(own.fit?.marks ?? []), ...ellipseOf(frame, own, cell)];
   });
 
+/** Some values of the variable that areas show, each with its area. */
+function sizeKeys(frame: ScatterFrame): { sizes?: SizeKeys } {
+  const size = frame.measured('size');
+  const { sizes = 'legend', overlap } = frame.settings;
+  if (!size || sizes === 'none' || overlap === 'count') return {};
+  const { numbers } = size.column;
+  const greatest = frame.rows.reduce((most, row) => Math.max(most, numbers[row] as number), 0);
+  if (!(greatest > 0)) return {};
+  const step = niceWidth(greatest / 3);
+  const round = [1, 2, 3, 4].map((times) => Number((times * step).toPrecision(12)));
+  const values = sizes === 'legend' ? round.filter((value) => value <= greatest) : sizes;
+  const { label, unit, name } = size.variable;
+  const title = unit === undefined || unit === '' ? label : `${label} (${unit})`;
+  return { sizes: { title, variable: name, entries: values.map((value) => ({ value, area: value / greatest })) } };
+}
+
 function draw(frame: ScatterFrame): Outcome<Drawn> {
   const points = pointsOf(frame);
   const lines = frame.settings.references ?? [];
@@ -167,6 +184,7 @@ function draw(frame: ScatterFrame): Outcome<Drawn> {
       series,
       ...(references.length > 0 ? { references } : {}),
       ...(remarks.length > 0 ? { remarks } : {}),
+      ...sizeKeys(frame),
     },
     numbers: scatterNumbers(frame, points, common),
     note: scatterFacts(frame),
@@ -177,6 +195,7 @@ function draw(frame: ScatterFrame): Outcome<Drawn> {
 
 const measuredAlong = (key: 'x' | 'y', measures: Role['measures'] = ['numeric']): Role => ({
   use: 'measures',
+  limitedBy: key,
   accepts: 'measured',
   measures,
   draft: { keys: [key], isNeeded: true },

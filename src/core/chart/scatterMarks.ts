@@ -87,7 +87,7 @@ export function scatterReferences({ settings }: ScatterFrame, x: ValueAxis, y: V
     return [axis.least - span, axis.greatest + span];
   };
   return (settings.references ?? []).map((given): LineMark => {
-    const line = { type: 'line', cell: {}, as: 'reference', ...namedLine(given.name) } as const;
+    const line = { type: 'line', cell: {}, as: 'reference', ...namedLine(given) } as const;
     if (given.x !== undefined) return { ...line, xs: [given.x, given.x], ys: reach(y) };
     if (given.y !== undefined) return { ...line, xs: reach(x), ys: [given.y, given.y] };
     const xs = reach(x);

@@ -1,9 +1,23 @@
 import * as z from 'zod/mini';
 import type { Category } from '../data/codebook.js';
-import { choice, columnName, level, listOf, number, object, optional, text } from '../document/fields.js';
+import {
+  choice,
+  columnName,
+  either,
+  level,
+  listOf,
+  number,
+  object,
+  optional,
+  positive,
+  text,
+} from '../document/fields.js';
+import { beyondField } from './beyond.js';
 import { type DrawnFit, fitField } from './fit.js';
 import type { Frame } from './frame.js';
+import { lineLookShape } from './lineLook.js';
 import { namesShape } from './names.js';
+import { referenceNameShape } from './references.js';
 import { whereField } from './where.js';
 
 export const scatterSchema = z.strictObject({
@@ -12,6 +26,17 @@ export const scatterSchema = z.strictObject({
   y: columnName('Variable along the vertical axis.', 'yield'),
   group: optional(columnName('Variable whose values have a colour and a marker each.', 'season')),
   size: optional(columnName('Variable that the area of the markers shows.', 'area')),
+  sizes: optional(
+    either(
+      'Which values the legend explains the areas of markers by. Left out: some round ones.',
+      'legend, none, or a list of values',
+      [
+        choice('Whether the legend explains them.', ['legend', 'none'], 'none'),
+        listOf('The values.', positive('A value.', '10'), '[5, 10, 20]', 12),
+      ],
+      '[5, 10, 20]',
+    ),
+  ),
   ...namesShape,
   overlap: optional(
     choice(
@@ -35,12 +60,14 @@ export const scatterSchema = z.strictObject({
         slope: optional(number('Its slope.', '1')),
         intercept: optional(number('Its value at x = 0. Left out: 0.', '0')),
         label: optional(text('What it is, for the note.', 'line of equal values')),
-        name: optional(text('Words beside it in the panel.', 'equal')),
+        ...referenceNameShape,
+        ...lineLookShape,
       }),
       '[{ slope: 1, label: line of equal values }]',
       200,
     ),
   ),
+  beyond: beyondField,
   where: whereField,
 });
 

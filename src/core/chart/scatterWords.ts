@@ -77,8 +77,8 @@ export function scatterNumbers(
 /** What lines, bands, ellipses and areas of markers mean. */
 export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteFact[] {
   const { ellipse, size, overlap, references = [] } = settings;
-  const lines = references.flatMap(({ x, y, label }): NoteFact[] =>
-    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash: looks.references }],
+  const lines = references.flatMap(({ x, y, label, dash = looks.references }): NoteFact[] =>
+    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash }],
   );
   return [
     ...fitFacts(settings.fit),

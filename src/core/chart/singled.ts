@@ -36,26 +36,35 @@ export function resolveSingled(
   ids?: CategoryColumn,
 ): { singled: Singled; problems: Problem[] } {
   const problems: Problem[] = [];
-  const cellOf = (named: Named, at: string): Cell => {
-    const cell: Record<string, string> = {};
-    for (const [column, wanted] of Object.entries(named)) {
-      const path = `${at}.${column}`;
-      const value = String(wanted);
+  const codesOf = (column: string, wanted: Named[string], at: string): string[] =>
+    [wanted].flat().flatMap((one, i) => {
+      const path = Array.isArray(wanted) ? `${at}.${column}.${i}` : `${at}.${column}`;
+      const value = String(one);
       const found = codeOf(column, value, shown, ids, input.table.notation);
       if (!found) {
         const used = [...shown.map(({ variable }) => variable.name), ...(ids ? [ids.name] : [])];
         problems.push(error('variable-unused', { column, path, used }, input.locate(path)));
-      } else if (found.code !== undefined) cell[column] = found.code;
+      } else if (found.code !== undefined) return [found.code];
       else {
         const { known } = found;
         const facts = { column, value, path, known, nearest: nearest(value, known) };
         problems.push(error('value-unknown', facts, input.locate(path)));
       }
-    }
-    return cell;
-  };
-  const accents = input.accents.map((accent, index) => ({ cell: cellOf(accent.for, `accents.${index}.for`), index }));
-  const spotlight = input.spotlight.map((named, index) => cellOf(named, `spotlight.${index}`));
+      return [];
+    });
+  // Several values of several variables name all that have one of each.
+  const cellsOf = (named: Named, at: string): Cell[] =>
+    Object.entries(named).reduce<Cell[]>(
+      (cells, [column, wanted]) => {
+        const codes = codesOf(column, wanted, at);
+        return cells.flatMap((cell) => codes.map((code) => ({ ...cell, [column]: code })));
+      },
+      [{}],
+    );
+  const accents = input.accents.flatMap((accent, index) =>
+    cellsOf(accent.for, `accents.${index}.for`).map((cell) => ({ cell, index })),
+  );
+  const spotlight = input.spotlight.flatMap((named, index) => cellsOf(named, `spotlight.${index}`));
   return { singled: { accents, spotlight }, problems };
 }
 

@@ -18,7 +18,7 @@ export interface FieldNotes {
 }
 
 /** The forms in which settings are held: lengths in points, colours as hexadecimal numbers, lines with their dashes. */
-export type ReadingName = 'length' | 'width' | 'color' | 'stroke' | 'textStyle' | 'ends';
+export type ReadingName = 'length' | 'sizes' | 'width' | 'color' | 'fill' | 'stroke' | 'textStyle' | 'ends';
 
 /** The least and the greatest length that a setting may have, in points. */
 export interface Bounds {
@@ -90,6 +90,14 @@ export const length = (description: string, example: string, bounds: Partial<Bou
 /** The width of a line. */
 export const lineWidth = (description: string, example: string) => length(description, example, { most: widestLine });
 
+/** A distance in text sizes, or a length. */
+export const sizes = (description: string, example: string) =>
+  read(z.union([finite().check(z.nonnegative()), shortText().check(z.regex(lengthPattern))]), 'sizes', {
+    description: description.replace(/\.$/, ', in text sizes or as a length.'),
+    expects: 'zero or a positive number of text sizes, or a length with its unit such as 4pt',
+    example,
+  });
+
 /** The size of letters. */
 export const textSize = (description: string, example: string) =>
   length(description, example, { least: smallestText, most: largestText });
@@ -107,6 +115,14 @@ export const color = (description: string, example: string) =>
   read(shortText(), 'color', {
     description,
     expects: 'a CSS colour, or the name of a colour of the house style',
+    example,
+  });
+
+/** The colour of a surface, which may have none. */
+export const fill = (description: string, example: string) =>
+  read(shortText(), 'fill', {
+    description: description.replace(/\.$/, '; "none" leaves it transparent.'),
+    expects: 'a CSS colour, the name of a colour of the house style, or none',
     example,
   });
 
@@ -128,6 +144,10 @@ export const fraction = (description: string, example: string) =>
     expects: 'a number from 0 up to, but not, 1',
     example,
   });
+
+/** An angle at which words can be read. */
+export const degrees = (description: string, example: string) =>
+  noted(finite().check(z.gte(-90), z.lte(90)), { description, expects: 'an angle from -90 to 90', example });
 
 export const level = (description: string, example: string) =>
   noted(z.number().check(z.positive(), z.lt(1)), { description, expects: 'a number between 0 and 1', example });

@@ -84,7 +84,7 @@ const draw: Drawers = {
   text(item, pen) {
     const { pdf } = pen;
     pdf.save().translate(item.x, item.y);
-    if (item.angle === 90) pdf.rotate(-90);
+    if (item.angle !== 0) pdf.rotate(-item.angle);
     pdf.fillColor(item.color);
     for (const piece of item.pieces) drawPiece(pen, piece);
     pdf.restore();

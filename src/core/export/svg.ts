@@ -68,7 +68,7 @@ function liveText(item: TextItem): string {
       escaped(piece.text),
     ),
   );
-  const turn = item.angle === 0 ? '' : ` rotate(-90)`;
+  const turn = item.angle === 0 ? '' : ` rotate(${short(-item.angle)})`;
   const transform = `translate(${short(item.x)} ${short(item.y)})${turn}`;
   return element(
     'text',

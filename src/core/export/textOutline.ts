@@ -13,10 +13,15 @@ export function textOutline(kit: TypeKit, item: TextItem): Outline {
     for (const coordinate of local.coordinates) outline.coordinates.push(coordinate);
   }
   if (item.angle === 0) return placed(outline, 1, 1, item.x, item.y);
-  // A quarter turn counter-clockwise on a page whose y runs downwards: (x, y) becomes (y, -x).
+  // A turn counter-clockwise on a page whose y runs downwards; a quarter of it takes (x, y) to (y, -x).
+  const [cos, sin] = item.angle === 90 ? [0, 1] : [Math.cos(radians(item.angle)), Math.sin(radians(item.angle))];
   const { coordinates } = outline;
-  const turned = coordinates.map((_, i) =>
-    i % 2 === 0 ? (coordinates[i + 1] as number) + item.x : item.y - (coordinates[i - 1] as number),
+  const turned = coordinates.map((own, i) =>
+    i % 2 === 0
+      ? item.x + own * cos + (coordinates[i + 1] as number) * sin
+      : item.y + own * cos - (coordinates[i - 1] as number) * sin,
   );
   return { commands: outline.commands, coordinates: turned };
 }
+
+const radians = (degrees: number) => (degrees * Math.PI) / 180;

@@ -5,9 +5,10 @@ import type { Ticks } from '../scale/ticks.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { axisArrow } from './arrow.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';
-import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
+import { textAt, tight, turnedTextAt } from './place.js';
 import type { Point } from './point.js';
 import { carried, remembered } from './trace.js';
+import { labelAt } from './turned.js';
 import { em, type Typesetter } from './typesetter.js';
 
 /** A line along or across an axis, with its box. @param ink what it is, and the setting that made it */
@@ -81,13 +82,13 @@ export function gridInk({ sheet, axis, places, panel }: AxisInk, kind: 'grid' | 
 
 /** Tick marks at the axis line, on the side that the style asks for. */
 function tickMarks({ sheet, axis, places }: AxisInk, edge: number, name: 'ticks' | 'minorTicks' = 'ticks'): LineItem[] {
-  const { ticks, tickLength, line } = sheet.settings.axes[axis.at];
+  const { ticks, tickLength, line, tickMarks: own } = sheet.settings.axes[axis.at];
   if (ticks === 'none') return [];
   const length = tickLength * em(sheet) * (name === 'ticks' ? 1 : 0.6);
   const outwards = axis.at === 'x' ? 1 : -1;
   const from = edge - outwards * (ticks === 'inside' ? length : ticks === 'across' ? length / 2 : 0);
   const to = edge + outwards * (ticks === 'outside' ? length : ticks === 'across' ? length / 2 : 0);
-  const stroke = { width: Math.max(line.width, 0.5), color: line.color };
+  const stroke = { width: own?.width ?? Math.max(line.width, 0.5), color: own?.color ?? line.color };
   return places.map((place, i) => {
     const onPage = (across: number): Point => (axis.at === 'x' ? [place, across] : [across, place]);
     const setting = name === 'ticks' ? 'ticks' : 'minor';
@@ -106,43 +107,50 @@ export interface LabelSource {
 function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: readonly LabelSource[]): PlateItem[] {
   const { color } = sheet.settings.text.tickLabel;
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
-  const boxed = (item: TextItem, block: TextBlock) => ('ticks' in axis ? tight(item, block) : item);
-  return axis.labels.map(({ block, turned, index }, i) => {
+  const boxed = (item: TextItem, block: TextBlock) =>
+    'ticks' in axis && item.angle % 90 === 0 ? tight(item, block) : item;
+  return axis.labels.map(({ block, angle, index, color: own }, i) => {
     const place = ('ticks' in axis ? places[index] : places[i]) as number;
     const label = {
       role: `axes.${axis.at}.labels[${index}]`,
       ...(sources[index] ?? { from: `axes.${axis.at}.format` }),
-      color,
+      color: own ?? color,
     };
-    if (axis.at === 'y' && turned) {
-      const item = turnedTextAt(block, edge - gap - block.height, place - block.width / 2, label, 'middle');
-      return boxed(item, block);
-    }
-    if (axis.at === 'y') {
-      return boxed(textAt(block, edge - gap - block.width, place - opticalMiddle(block), label, 'end'), block);
-    }
-    const top = edge + gap;
-    return turned
-      ? boxed(turnedTextAt(block, place - opticalMiddle(block), top, label, 'end'), block)
-      : boxed(textAt(block, place - block.width / 2, top, label, 'middle'), block);
+    const near = axis.at === 'x' ? edge + gap : edge - gap;
+    return boxed(labelAt(block, angle, { at: axis.at, place, near }, label), block);
   });
 }
 
-/** An axis title in the middle of the panels that share it, beyond a depth of ticks and labels. */
+/**
+ * An axis title along the panels that share it, beyond a depth of ticks and labels.
+ *
+ * @param above what else stands above the panels
+ */
 export function titleInk(
   sheet: Typesetter,
   { at, title }: { at: 'x' | 'y'; title: FittedTitle },
   frame: Box,
-  depth: number,
+  { depth, above }: { depth: number; above: number },
 ): PlateItem {
-  const { block, label } = title;
-  const near = depth + sheet.settings.space.axisTitle * em(sheet);
+  const { block, label, turned, place } = title;
+  const gap = sheet.settings.space.axisTitle * em(sheet);
+  const near = depth + gap;
+  const shares = { start: 0, middle: 0.5, end: 1, above: 0 } as const;
+  const align = place === 'above' ? 'start' : place;
   if (at === 'x') {
-    const x = frame.x + (frame.width - block.width) / 2;
-    return carried(textAt(block, x, frame.y + frame.height + near, label, 'middle'), title);
+    const x = frame.x + (frame.width - block.width) * shares[place];
+    return carried(textAt(block, x, frame.y + frame.height + near, label, align), title);
   }
-  const y = frame.y + (frame.height - block.width) / 2;
-  return carried(turnedTextAt(block, frame.x - near - block.height, y, label, 'middle'), title);
+  if (place === 'above') {
+    const y = frame.y - gap - block.height - above;
+    return carried(textAt(block, frame.x - depth, y, label, 'start'), title);
+  }
+  if (!turned) {
+    const y = frame.y + (frame.height - block.height) * (1 - shares[place]);
+    return carried(textAt(block, frame.x - near - block.width, y, label, 'end'), title);
+  }
+  const y = frame.y + (frame.height - block.width) * (1 - shares[place]);
+  return carried(turnedTextAt(block, frame.x - near - block.height, y, label, align), title);
 }
 
 /** Where the parts of an axis stand across it, and which are shown. */

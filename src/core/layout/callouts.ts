@@ -7,6 +7,7 @@ import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, paperBehind, textAt } from './place.js';
 import type { Point } from './point.js';
+import { groundOf } from './seen.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
@@ -199,7 +200,7 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
       return textAt(block, box.x, box.y, label, callout.align);
     });
     // No grid line runs through the words.
-    const ground = () => paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper);
+    const ground = () => paperBehind(item, groundOf(sheet.settings));
     made.items.push(remembered(sheet, ground), item);
     if (target) made.items.push(...remembered(sheet, () => pointerInk(placing, box, target, role)));
     ink.add(box);

@@ -1,6 +1,17 @@
 import type { CategoryAxis } from '../chart/plan.js';
 import { byCategory } from '../data/categories.js';
-import { along, type FittedAxis, type Fitting, fittedAxis, type TickLabel } from './axis.js';
+import {
+  along,
+  type FittedAxis,
+  type Fitting,
+  fittedAxis,
+  liesAlong,
+  ownLook,
+  reachAlong,
+  type TickLabel,
+} from './axis.js';
+import { wordsOf } from './fills.js';
+import type { Sheet } from './sheet.js';
 import { scaledSize, setRole, type Typesetter } from './typesetter.js';
 
 export interface FittedCategoryAxis extends FittedAxis {
@@ -10,10 +21,10 @@ export interface FittedCategoryAxis extends FittedAxis {
   tickScale: number;
 }
 
-type CategoryFitting = Pick<Fitting<CategoryAxis>, 'sheet' | 'plan' | 'at' | 'length'>;
+type CategoryFitting = Pick<Fitting<CategoryAxis>, 'plan' | 'at' | 'length'> & { sheet: Sheet };
 
 interface Attempt {
-  turned: boolean;
+  angle: number;
   tickScale: number;
 }
 
@@ -28,11 +39,10 @@ function attempts(sheet: Typesetter, at: 'x' | 'y'): Attempt[] {
   const style = sheet.settings.text.tickLabel;
   const least = Math.min(1, style.least / scaledSize(style, sheet.scale));
   const scales = [1, (1 + least) / 2, least];
-  const flat = scales.map((tickScale) => ({ turned: false, tickScale }));
-  const turned = scales.map((tickScale) => ({ turned: true, tickScale }));
+  const turnedBy = (angle: number) => scales.map((tickScale) => ({ angle, tickScale }));
   const { angle } = sheet.settings.axes[at];
-  if (angle !== undefined) return angle === 90 ? turned : flat;
-  return at === 'y' ? flat : [...flat, ...turned];
+  if (angle !== undefined) return turnedBy(angle);
+  return at === 'y' ? turnedBy(0) : [...turnedBy(0), ...turnedBy(90)];
 }
 
 /** The categories along an axis: how far apart they are, and where the first of them begins. */
@@ -44,30 +54,32 @@ interface Slots {
 }
 
 function setLabels({ sheet, plan, at }: CategoryFitting, slot: number, attempt: Attempt): TickLabel[] {
-  const { turned, tickScale } = attempt;
+  const { angle, tickScale } = attempt;
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
   // Names along their axis have the room of their category; across it, a share of the page.
-  const lying = (at === 'x') !== turned;
+  const lying = liesAlong(at, angle);
   const width = lying ? slot - gapAlong * size : page * mostAcross[at];
   const names = byCategory(plan.categories, sheet.settings.axes[at].names);
-  return plan.categories.map(({ name }, index) => ({
-    block: setRole(
+  const looks = byCategory(plan.categories, sheet.settings.axes[at].looks);
+  return plan.categories.map(({ code, name }, index) => {
+    const accented = wordsOf(sheet, { [plan.variable]: code });
+    const { color, ...face } = { ...ownLook(looks.get(index)), ...accented };
+    const block = setRole(
       sheet,
       'tickLabel',
       names.get(index) ?? name,
       { width: Math.max(width, size), balanced: true, breakWords: !lying },
-      { further: tickScale },
-    ),
-    turned,
-    index,
-  }));
+      { further: tickScale, ...face },
+    );
+    return { block, angle, index, color };
+  });
 }
 
 function fitsIn({ at, slot }: Slots, labels: readonly TickLabel[], gap: number): boolean {
   return labels.every((label) => {
-    const { block, turned } = label;
-    const lines = (at === 'x') !== turned ? block.lines.length <= mostLines : true;
+    const { block, angle } = label;
+    const lines = liesAlong(at, angle) ? block.lines.length <= mostLines : true;
     return lines && !block.tooWide && along(at, label) + gap <= slot;
   });
 }
@@ -78,18 +90,20 @@ function thinned({ at, slot, start, length }: Slots, labels: readonly TickLabel[
   const every = Math.max(1, Math.ceil((widest + gap) / slot));
   const within = (label: TickLabel) => {
     const middle = start + (label.index + 0.5) * slot;
-    const half = along(at, label) / 2;
-    return middle - half >= -gap && middle + half <= length + gap;
+    const { before, after } = reachAlong(at, label);
+    // Slanted names may stick out: room is made for them.
+    const isSlanted = label.angle % 90 !== 0;
+    return isSlanted || (middle - before >= -gap && middle + after <= length + gap);
   };
   return labels.filter((label) => label.index % every === 0 && within(label));
 }
 
 /** How far turned names stick out beyond the ends, where a line is higher than the room of its category. */
 function overhangOf({ at, slot, start, length }: Slots, labels: readonly TickLabel[]) {
-  const edges = labels.map((label) => ({ middle: start + (label.index + 0.5) * slot, half: along(at, label) / 2 }));
+  const edges = labels.map((label) => ({ middle: start + (label.index + 0.5) * slot, ...reachAlong(at, label) }));
   return {
-    before: Math.max(0, ...edges.map(({ middle, half }) => half - middle)),
-    after: Math.max(0, ...edges.map(({ middle, half }) => middle + half - length)),
+    before: Math.max(0, ...edges.map(({ middle, before }) => before - middle)),
+    after: Math.max(0, ...edges.map(({ middle, after }) => middle + after - length)),
   };
 }
 
@@ -103,7 +117,7 @@ export function fitCategoryAxis(fitting: CategoryFitting): FittedCategoryAxis {
   const slot = (length * (1 - low - high)) / plan.categories.length;
   const slots = { at, slot, start: length * (reverse ? high : low), length };
   const base = scaledSize(sheet.settings.text.tickLabel, sheet.scale);
-  const gap = (attempt: Attempt) => ((at === 'x') !== attempt.turned ? gapAlong : 0.1) * base * attempt.tickScale;
+  const gap = ({ angle, tickScale }: Attempt) => (liesAlong(at, angle) ? gapAlong : 0.1) * base * tickScale;
   const tries = attempts(sheet, at);
   let good: { attempt: Attempt; labels: TickLabel[] } | undefined;
   for (const attempt of tries) {

@@ -2,7 +2,7 @@ import type { EndLabel } from '../chart/plan.js';
 import type { PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
-import { fillOf } from './fills.js';
+import { fillOf, wordsOf } from './fills.js';
 import { LabelWriter } from './labelWords.js';
 import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, textAt } from './place.js';
@@ -42,10 +42,12 @@ function sideOf({ plan }: Sheet, scales: PanelScales, side: EndLabel['side']): S
 interface SetLabel {
   label: EndLabel;
   block: TextBlock;
+  /** Colour that an accent gives it. */
+  color?: string;
 }
 
 /** The words of a label, its value next to the line. */
-function wordsOf({ text, value }: EndLabel, writer: LabelWriter, onRight: boolean): string {
+function textOf({ text, value }: EndLabel, writer: LabelWriter, onRight: boolean): string {
   if (value === undefined) return text;
   const number = writer.value({ value, count: 1 });
   return onRight ? `${number}  ${text}` : `${text}  ${number}`;
@@ -62,8 +64,10 @@ function fitting(
   let left = height;
   return labels
     .map((label) => {
-      const text = wordsOf(label, writer, onRight);
-      return { label, block: setRole(sheet, 'dataLabel', text, { width, balanced: true }) };
+      const text = textOf(label, writer, onRight);
+      const { color, ...face } = wordsOf(sheet, label.cell);
+      const block = setRole(sheet, 'dataLabel', text, { width, balanced: true }, face);
+      return { label, block, ...(color === undefined ? {} : { color }) };
     })
     .filter(({ block }) => {
       left -= block.height + room;
@@ -109,7 +113,7 @@ interface LabelSpot extends Side {
 }
 
 /** A label at the end of its line, with a short line to it where it had to leave its place. */
-function labelInk(sheet: Sheet, { label, block }: SetLabel, spot: LabelSpot, i: number): PlateItem[] {
+function labelInk(sheet: Sheet, { label, block, color: own }: SetLabel, spot: LabelSpot, i: number): PlateItem[] {
   const { side, onRight, ends, at, middle, moved } = spot;
   const { color } = sheet.settings.text.dataLabel;
   const size = em(sheet);
@@ -119,7 +123,7 @@ function labelInk(sheet: Sheet, { label, block }: SetLabel, spot: LabelSpot, i: 
   const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color, from: 'text' };
   const role = `endLabels.${side}[${i}]`;
   const near = ends + out * (0.35 * size + markers + (moved ? 0.9 * size : 0));
-  const words = { role, from: label.from, color, shows: { of: label.cell } };
+  const words = { role, from: label.from, color: own ?? color, shows: { of: label.cell } };
   const align = onRight ? 'start' : 'end';
   const text = textAt(block, onRight ? near : near - block.width, middle - opticalMiddle(block), words, align);
   if (!moved) return [text];

@@ -27,8 +27,9 @@ function outlineOf({ settings }: Typesetter, fill: Fill): DashedLine | undefined
 }
 
 /** How a fill is drawn: in its colour, or as its pattern on paper with an outline that holds it together. */
-export function fillLook(sheet: Typesetter, fill: Fill): { fill: string; stroke?: DashedLine } {
+export function fillLook(sheet: Typesetter, fill: Fill): { fill?: string; stroke?: DashedLine } {
   const outline = outlineOf(sheet, fill);
+  if (fill.hollow) return outline ? { stroke: outline } : {};
   if (fill.pattern === undefined) return { fill: fill.color, ...(outline ? { stroke: outline } : {}) };
   const { width } = sheet.settings.patterns;
   const line = outline ? { ...outline, width: Math.max(outline.width, width) } : { width, color: fill.color };

@@ -1,7 +1,9 @@
 import type { Cell, Plan, Series } from '../chart/plan.js';
+import { lengthInPoints } from '../document/length.js';
 import type { PatternName } from '../document/look/names.js';
+import { given } from '../style/given.js';
 import type { Settings } from '../style/settings.js';
-import type { AccentLook, Fill } from './looks.js';
+import type { AccentLook, Fill, WordLook } from './looks.js';
 import type { Sheet } from './sheet.js';
 
 const covers = (accent: Cell, cell: Cell) =>
@@ -20,13 +22,14 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
   const joined: AccentLook & { from?: string } = {};
   for (const { index } of own) {
     const look = colors.accents[index] as AccentLook;
-    const { outline, line, label } = joined;
+    const { outline, line, label, words } = joined;
     Object.assign(joined, look);
     if (outline) joined.outline = { ...outline, ...look.outline };
     if (line) joined.line = { ...line, ...look.line };
     if (label) joined.label = { ...label, ...look.label };
+    if (words) joined.words = { ...words, ...look.words };
     if (look.fill !== undefined) joined.from = `accents.${index}.fill`;
-    else if (Object.keys(look).some((key) => key !== 'label')) joined.from ??= `accents.${index}`;
+    else if (Object.keys(look).some((key) => key !== 'label' && key !== 'words')) joined.from ??= `accents.${index}`;
   }
   return joined;
 }
@@ -78,18 +81,37 @@ function patternOf(palette: Settings['palette'], series: Series, place: number, 
   return isLit && palette.pattern === palette.quietPattern ? 'solid' : palette.pattern;
 }
 
+/** The fill of a series that has a look of its own, which stands beside it and not in an accent. */
+function withOwnLook({ settings, colors }: Sheet, { look }: Series, fill: Fill, place: number): Fill {
+  if (!look) return fill;
+  const color = look.color === undefined ? undefined : colors.read(look.color);
+  const width = look.width === undefined ? undefined : lengthInPoints(look.width, settings.text.size);
+  const line = given({ width, dash: look.dash });
+  return {
+    ...fill,
+    ...(color === undefined ? {} : { color, from: `chart.functions.${place}.color` }),
+    ...(Object.keys(line).length > 0 ? { line } : {}),
+    ...(look.marker === undefined ? {} : { marker: look.marker }),
+  };
+}
+
 /**
  * How a mark or legend key is drawn: what accents say, the narrower before the wider, else what stands back, else the
  * colour that the codebook ties to its group, else the palette.
  */
 export function fillOf(sheet: Sheet, series: Series, place: number, cell: Cell): Fill {
   const { fill, ...accent } = accentOf(sheet, cell);
-  const base = plainFill(sheet, series, place, cell);
+  const base = withOwnLook(sheet, series, plainFill(sheet, series, place, cell), place);
   // A fill of one's own would not show where the style leaves fills open.
   const filled =
     base.pattern === 'open'
       ? { color: fill as string, quiet: false, pattern: 'solid' as const }
       : { color: fill as string, quiet: false };
   const { pattern, ...look } = { ...base, ...(fill === undefined ? {} : filled), ...accent };
+  if (look.color === 'none') return { ...look, color: sheet.settings.bars.outline.color, hollow: true };
   return pattern === undefined || pattern === 'solid' ? look : { ...look, pattern };
 }
+
+/** The look of the words that name a cell: a tick label, a legend entry, or the name at the end of a line. */
+export const wordsOf = (sheet: Pick<Sheet, 'plan' | 'colors'>, cell: Cell): WordLook =>
+  accentOf(sheet, cell).words ?? {};

@@ -36,7 +36,9 @@ function cutProblems({ plan }: Sheet, axis: Extract<AnyAxis, { shows: 'value' }>
   }
   if (cut === 0) return [];
   const write = (end: number) => axis.write(end, axis.decimals + 1);
-  return [warning('data-outside', { axis: axis.at, count: cut, low: write(least), high: write(greatest) })];
+  const isCounted = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).isMany || mark.type === 'box'));
+  const facts = { axis: axis.at, count: cut, low: write(least), high: write(greatest), isCounted };
+  return [warning('data-outside', facts)];
 }
 
 /** The smallest text along the axes as it will be in the document, where that is below its least size. */

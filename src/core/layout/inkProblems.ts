@@ -1,5 +1,6 @@
 import { type Problem, warning } from '../document/problem.js';
 import { type Box, overlap, type PlateItem } from '../plate/plate.js';
+import { slantedOverlap } from './turned.js';
 
 interface Page {
   width: number;
@@ -14,6 +15,8 @@ const touching = 0.6;
 const beyond = ({ x, y, width, height }: Box, page: Page): boolean =>
   x < -hair || y < -hair || x + width > page.width + hair || y + height > page.height + hair;
 
+const isOn = (a: PlateItem, b: PlateItem) => a.type !== 'text' || b.type !== 'text' || slantedOverlap(a, b);
+
 /** Pairs of words on each other, found from top to bottom. */
 function pairs(words: readonly PlateItem[], most: number): [PlateItem, PlateItem][] {
   const sorted = [...words].sort((a, b) => a.box.y - b.box.y);
@@ -22,7 +25,7 @@ function pairs(words: readonly PlateItem[], most: number): [PlateItem, PlateItem
     for (let j = i + 1; j < sorted.length && found.length < most; j += 1) {
       const b = sorted[j] as PlateItem;
       if (b.box.y >= a.box.y + a.box.height) break;
-      if (overlap(a.box, b.box, touching)) found.push([a, b]);
+      if (overlap(a.box, b.box, touching) && isOn(a, b)) found.push([a, b]);
     }
   }
   return found;

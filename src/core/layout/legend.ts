@@ -1,15 +1,17 @@
-import type { Cell, Series } from '../chart/plan.js';
-import { byCategory, findCategory } from '../data/categories.js';
+import type { Series } from '../chart/plan.js';
+import { findCategory } from '../data/categories.js';
 import type { PlateItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { barRect } from './fillInk.js';
-import { fillOf } from './fills.js';
+import { fillOf, wordsOf } from './fills.js';
+import { type LegendEntry, legendEntries } from './legendEntries.js';
 import { pathThrough } from './lineInk.js';
 import type { Fill } from './looks.js';
-import { lineStroke } from './marks/line.js';
-import { markerAt } from './marks/markers.js';
-import { keyOf, lineKeyOf } from './marks/marks.js';
+import { diameterFor } from './marks/cloud.js';
+import { lineStroke, ownStroke } from './marks/line.js';
+import { markerAt, markerOf } from './marks/markers.js';
+import { keyOf, lineKeyOf, referenceFill } from './marks/marks.js';
 import { textAt } from './place.js';
 import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
@@ -44,16 +46,21 @@ const columnGaps = 2.6;
 /** A key is a square, or a stretch long enough to show the dashes of a line. */
 function keySize(sheet: Sheet): { width: number; height: number } {
   const size = em(sheet);
-  const { width, height } = sheet.settings.legend.key;
+  const { width, height, shape } = sheet.settings.legend.key;
   const side = sheet.settings.space.legendKey * size;
   const lines = sheet.plan.series.some((series) => keyOf(series) === 'line');
-  const usual = lines ? Math.max(side, 2.4 * size) : side;
+  const isLine = lines && shape === 'marks';
+  const areas = sheet.plan.sizes?.entries.map(({ area }) => diameterFor(area) * sheet.settings.markers.size) ?? [];
+  const inReference = sheet.plan.references?.some(({ inLegend }) => inLegend) ?? false;
+  const usual = Math.max(isLine || inReference ? Math.max(side, 2.4 * size) : side, ...areas);
   return { width: width === undefined ? usual : width * size, height: height === undefined ? side : height * size };
 }
 
 interface Parts {
   title?: TextBlock;
   entries: TextBlock[];
+  /** Those that have no key. */
+  headings: ReadonlySet<number>;
   key: number;
   keyHeight: number;
   gap: number;
@@ -69,16 +76,20 @@ function legendTitle(sheet: Sheet): string {
 
 function parts(sheet: Sheet, width: number): Parts {
   const size = em(sheet);
-  const { space, words, legend } = sheet.settings;
+  const { space } = sheet.settings;
   const { width: key, height: keyHeight } = keySize(sheet);
   const room = { width: Math.max(size, width - key - keyGap * size), balanced: true, breakWords: true };
   const title = legendTitle(sheet);
-  const entries = sheet.plan.legend?.entries ?? [];
-  const own = byCategory(entries, legend.names);
-  const entryText = (name: string) => (words.case === 'title' ? inCase(name, 'title', words.keep) : name);
+  const entries = legendEntries(sheet);
+  const block = (entry: LegendEntry): TextBlock => {
+    if (entry.is === 'heading') return setRole(sheet, 'legendTitle', entry.text, { ...room, width });
+    const { color: _, ...face } = entry.is === 'group' ? wordsOf(sheet, entry.of) : {};
+    return setRole(sheet, 'legendEntry', entry.text, room, face);
+  };
   return {
     ...(title === '' ? {} : { title: setRole(sheet, 'legendTitle', title, { ...room, width }) }),
-    entries: entries.map(({ name }, i) => setRole(sheet, 'legendEntry', own.get(i) ?? entryText(name), room)),
+    headings: new Set(entries.flatMap(({ is }, i) => (is === 'heading' ? [i] : []))),
+    entries: entries.map(block),
     key,
     keyHeight,
     gap: keyGap * size,
@@ -87,11 +98,16 @@ function parts(sheet: Sheet, width: number): Parts {
   };
 }
 
-/** An entry with its text right of its key, the key in the middle of the first line's capitals. */
-function entryAt(block: TextBlock, x: number, y: number, { key, keyHeight, gap }: Parts): Placed {
+/** An entry with its text right of its key, the key in the middle of the first line's capitals; a heading by itself. */
+function entryAt(i: number, x: number, y: number, { entries, headings, key, keyHeight, gap }: Parts): Placed {
+  const block = entries[i] as TextBlock;
+  if (headings.has(i)) return { block, x, y };
   const middle = y + block.ascent - block.capHeight / 2;
   return { block, x: x + key + gap, y, key: { x, y: middle - keyHeight / 2 } };
 }
+
+const widthOf = ({ entries, headings, key, gap }: Parts, i: number): number =>
+  (headings.has(i) ? 0 : key + gap) + (entries[i] as TextBlock).width;
 
 /** Entries below each other in an order; a further column where the height is used up, or where the author wants one. */
 function inColumns(p: Parts, height: number, order: readonly number[], columns?: number): FittedLegend {
@@ -105,8 +121,10 @@ function inColumns(p: Parts, height: number, order: readonly number[], columns?:
     if (y > titleHeight && full) {
       [x, y, columnWidth] = [x + columnWidth + p.columnGap, titleHeight, 0];
     }
-    entries[i] = entryAt(block, x, y, p);
-    columnWidth = Math.max(columnWidth, p.key + p.gap + block.width);
+    // A heading between entries stands apart from those before it.
+    if (p.headings.has(i) && y > titleHeight) y += p.entryGap;
+    entries[i] = entryAt(i, x, y, p);
+    columnWidth = Math.max(columnWidth, widthOf(p, i));
     bottom = Math.max(bottom, y + block.height);
     y += block.height + p.entryGap;
   }
@@ -121,11 +139,10 @@ function inRows(p: Parts, width: number, order: readonly number[]): FittedLegend
   const titleWidth = p.title ? p.title.width + p.columnGap : 0;
   let [x, y, right] = [titleWidth, 0, p.title?.width ?? 0];
   for (const i of order) {
-    const block = p.entries[i] as TextBlock;
-    const entryWidth = p.key + p.gap + block.width;
+    const entryWidth = widthOf(p, i);
     if (x > titleWidth && x + entryWidth > width) [x, y] = [titleWidth, y + rowHeight + p.entryGap * 0.6];
     if (x === titleWidth && x + entryWidth > width && p.title && y === 0) [x, y] = [0, rowHeight + p.entryGap * 0.6];
-    entries[i] = entryAt(block, x, y, p);
+    entries[i] = entryAt(i, x, y, p);
     right = Math.max(right, x + entryWidth);
     x += entryWidth + p.columnGap;
   }
@@ -137,19 +154,22 @@ function inRows(p: Parts, width: number, order: readonly number[]): FittedLegend
   };
 }
 
-/** The order of the entries: that of the marks, from above where they are stacked, or the author's own. */
-function entryOrder({ plan, settings }: Sheet, beside: boolean): number[] {
+/** The order of the entries: that of the marks, from above where they are stacked, or the author's own; what is no group comes last. */
+function entryOrder(sheet: Sheet, beside: boolean): number[] {
+  const { plan, settings } = sheet;
   const { order } = settings.legend;
   const entries = plan.legend?.entries ?? [];
   const all = [...entries.keys()];
-  if (order === 'marks') return beside && plan.stacked === true && plan.direction === 'vertical' ? all.reverse() : all;
-  if (order === 'reverse') return all.reverse();
+  const others = legendEntries(sheet).flatMap(({ is }, i) => (is === 'group' ? [] : [i]));
+  const turned = order === 'marks' && beside && plan.stacked === true && plan.direction === 'vertical';
+  if (order === 'reverse' || turned) return [...all.reverse(), ...others];
+  if (order === 'marks') return [...all, ...others];
   const wanted = order.map(String);
   const named = wanted.flatMap((value) => {
     const at = findCategory(entries, value);
     return at < 0 ? [] : [at];
   });
-  return [...new Set([...named, ...all])];
+  return [...new Set([...named, ...all]), ...others];
 }
 
 /** Sets the legend in the room that it may take; none where there is nothing to tell apart. */
@@ -175,13 +195,26 @@ function keyInk(
   const { width, height } = keySize(sheet);
   const [middle, level] = [corner.x + width / 2, corner.y + height / 2];
   const key = keyOf(series);
+  if (sheet.settings.legend.key.shape === 'square') {
+    const side = Math.min(width, height);
+    const rect = { x: middle - side / 2, y: level - side / 2, width: side, height: side };
+    return barRect(
+      sheet,
+      { rect, rounded: ['top', 'bottom'] },
+      { ...fill, corner: sheet.settings.legend.key.corner },
+      role,
+    );
+  }
   if (key === 'fill') {
-    const look = { ...fill, corner: sheet.settings.legend.key.corner };
-    return barRect(sheet, { rect: { ...corner, width, height }, rounded: ['top', 'bottom'] }, look, role);
+    const { corner: radius, width: own } = sheet.settings.legend.key;
+    // Beside keys of lines, which are longer, those of fills keep their own width.
+    const wide = own === undefined ? Math.min(width, sheet.settings.space.legendKey * em(sheet)) : width;
+    const rect = { x: middle - wide / 2, y: corner.y, width: wide, height };
+    return barRect(sheet, { rect, rounded: ['top', 'bottom'] }, { ...fill, corner: radius }, role);
   }
   const marker = (name: string) => markerAt({ sheet, series: index, fill }, name, [middle, level]);
   if (key === 'marker') return [marker(role)];
-  const { as, marked } = lineKeyOf(series);
+  const { as, marked } = lineKeyOf(series, sheet);
   const { stroke, from } = lineStroke(sheet, as, fill, index);
   const ends: Point[] = [
     [corner.x, level],
@@ -193,12 +226,12 @@ function keyInk(
 /** The ground of a legend that stands on the panel, and its frame. */
 function frameInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
   const { settings } = sheet;
-  const { frame, place } = settings.legend;
-  if (frame.width === 0 && place !== 'inside') return [];
+  const { frame, place, fill = place === 'inside' ? settings.paper : undefined } = settings.legend;
+  if (frame.width === 0 && (fill === undefined || fill === 'none')) return [];
   const by = framePadding * em(sheet);
   const box = { x: x - by, y: y - by, width: legend.width + 2 * by, height: legend.height + 2 * by };
   const ground = {
-    ...(place === 'inside' ? { fill: settings.paper } : {}),
+    ...(fill === undefined || fill === 'none' ? {} : { fill }),
     ...(frame.width > 0 ? { stroke: frame } : {}),
   };
   return [{ type: 'rect', role: 'legend.frame', from: 'legend.frame', box, ...box, ...ground }];
@@ -213,29 +246,50 @@ function titleInk({ plan, settings }: Sheet, { title }: FittedLegend, x: number,
   return [textAt(title.block, x + title.x, y + title.y, label)];
 }
 
+/** What stands for a reference line, or for the area of a marker. */
+function otherKey(
+  sheet: Sheet,
+  entry: Extract<LegendEntry, { is: 'reference' | 'size' }>,
+  corner: { x: number; y: number },
+  role: string,
+): PlateItem[] {
+  const { width, height } = keySize(sheet);
+  const level = corner.y + height / 2;
+  if (entry.is === 'size') {
+    const fill: Fill = { color: sheet.settings.palette.quiet, from: 'palette.quiet' };
+    const look = { shape: 'circle', fill, times: diameterFor(entry.area) } as const;
+    return [markerOf(sheet, look, role, [corner.x + width / 2, level])];
+  }
+  const fill = referenceFill(sheet, entry.mark, entry.place);
+  const stroke = entry.mark.look ? ownStroke(sheet, entry.mark.look, fill) : sheet.settings.references;
+  const ends: Point[] = [
+    [corner.x, level],
+    [corner.x + width, level],
+  ];
+  return [pathThrough(ends, { role, from: fill.from }, { stroke })];
+}
+
 /** The ink of a legend whose upper left corner is at (x, y). */
 export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
-  const { plan } = sheet;
-  const by = plan.legend?.by;
   const part = (ink: () => PlateItem[]) => remembered(sheet, ink, legend);
-  const entries = legend.entries.flatMap((entry, i): PlateItem[] => {
-    const category = plan.legend?.entries[i];
-    const series = plan.series[i];
-    const { key } = entry;
-    if (!category || !series || !key) return [];
+  const entries = legendEntries(sheet).flatMap((entry, i): PlateItem[] => {
+    const placed = legend.entries[i];
+    if (!placed) return [];
     const role = `legend.entries[${i}]`;
-    const of: Cell = by === undefined ? {} : { [by]: category.code };
-    const from = by === undefined ? 'chart' : `codebook.variables.${by}.values.${category.code}`;
-    const keyInkOf = () =>
-      keyInk(
-        sheet,
-        { series, index: i, fill: fillOf(sheet, series, i, of) },
-        { x: x + key.x, y: y + key.y },
-        `${role}.key`,
-      );
+    const { key } = placed;
+    const corner = key && { x: x + key.x, y: y + key.y };
+    const keyInkOf = (): PlateItem[] => {
+      if (!corner || entry.is === 'heading') return [];
+      if (entry.is !== 'group') return otherKey(sheet, entry, corner, `${role}.key`);
+      const { series, place, of } = entry;
+      return keyInk(sheet, { series, index: place, fill: fillOf(sheet, series, place, of) }, corner, `${role}.key`);
+    };
+    const of = entry.is === 'group' ? entry.of : {};
     const words = () => {
-      const label = { role, from, color: sheet.settings.text.legendEntry.color, shows: { of } };
-      return [textAt(entry.block, x + entry.x, y + entry.y, label)];
+      const style = sheet.settings.text[entry.is === 'heading' ? 'legendTitle' : 'legendEntry'];
+      const { color = style.color } = entry.is === 'group' ? wordsOf(sheet, entry.of) : {};
+      const label = { role, from: entry.from, color, shows: { of } };
+      return [textAt(placed.block, x + placed.x, y + placed.y, label)];
     };
     return [...part(keyInkOf).map((item) => Object.assign(item, { shows: { of } })), ...part(words)];
   });

@@ -8,6 +8,13 @@ export interface LabelLook {
   bold?: boolean;
 }
 
+/** The look of single words among others of their kind. */
+export interface WordLook {
+  color?: string;
+  bold?: boolean;
+  italic?: boolean;
+}
+
 /** What an accent changes: colours as `#rrggbb`, lengths in points. What it does not name stays as it was. */
 export interface AccentLook {
   fill?: string;
@@ -21,12 +28,16 @@ export interface AccentLook {
   size?: number;
   line?: { width?: number; dash?: Dash };
   label?: LabelLook;
+  /** The words that name it. */
+  words?: WordLook;
 }
 
 /** How a mark is drawn: its colour with the setting that gives it, and what is not as the style has it. */
 export interface Fill extends Omit<AccentLook, 'fill'> {
   color: string;
   from: string;
+  /** Whether it has an outline and no fill; its colour is that of the outline. */
+  hollow?: boolean;
   /** Whether it stands back behind marks that are singled out. */
   quiet?: boolean;
 }

@@ -42,7 +42,7 @@ function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
   const by = frame.width / 2;
   const box = { x: panel.x - by, y: panel.y - by, width: panel.width + 2 * by, height: panel.height + 2 * by };
   return [
-    ...(fill === undefined
+    ...(fill === undefined || fill === 'none'
       ? []
       : [{ type: 'rect', role: 'panel.ground', from: 'panel.fill', box: panel, ...panel, fill } as const]),
     ...(frame.width > 0
@@ -114,7 +114,10 @@ function panelInk(settled: SettledPanel): PlateItem[] {
 }
 
 /** The ink of all panels, whose roles name the panel where there are several, and the axis titles. */
-export function panelsInk(sheet: Typesetter, { panels, titles, depths, farDepths, frame }: Settled): PlateItem[] {
+export function panelsInk(
+  sheet: Typesetter,
+  { panels, titles, depths, farDepths, aboveTitle, frame }: Settled,
+): PlateItem[] {
   const several = panels.length > 1;
   const inks = panels.map((panel, i) => {
     const ink = panelInk(panel);
@@ -122,7 +125,11 @@ export function panelsInk(sheet: Typesetter, { panels, titles, depths, farDepths
   });
   const title = (at: 'x' | 'y') => {
     const fitted = titles[at];
-    return fitted ? remembered(sheet, () => [titleInk(sheet, { at, title: fitted }, frame, depths[at])]) : [];
+    return fitted
+      ? remembered(sheet, () => [
+          titleInk(sheet, { at, title: fitted }, frame, { depth: depths[at], above: aboveTitle }),
+        ])
+      : [];
   };
   const second = (at: 'x' | 'y') => {
     const axis = panels.find((panel) => panel.second[at])?.second[at];

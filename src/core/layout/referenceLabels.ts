@@ -6,6 +6,7 @@ import type { InkIndex } from './inkIndex.js';
 import { type PanelScales, panelOf, placeAt } from './panelScales.js';
 import { paperBehind, textAt } from './place.js';
 import type { Point } from './point.js';
+import { groundOf } from './seen.js';
 import type { Sheet } from './sheet.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
@@ -53,7 +54,7 @@ export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkInd
   const panel = panelOf(scales);
   const items: PlateItem[] = [];
   for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
-    const part = mark.name === undefined ? undefined : shownPart(mark, scales);
+    const part = mark.name === undefined || mark.inLegend ? undefined : shownPart(mark, scales);
     if (!part || mark.name === undefined) continue;
     const block = setRole(sheet, 'dataLabel', mark.name, { width: panel.width * 0.5, balanced: true });
     const cost = (box: Box) => ink.marksUnder({ ...box, height: box.height - 1 }) + 50 * ink.wordsUnder(box);
@@ -68,7 +69,7 @@ export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkInd
     const covers = cost(best) > 0;
     ink.add(item.box);
     // Where there is no empty place it stands on paper of its own.
-    items.push(...(covers ? [paperBehind(item, sheet.settings.panel.fill ?? sheet.settings.paper)] : []), item);
+    items.push(...(covers ? [paperBehind(item, groundOf(sheet.settings))] : []), item);
   }
   return items;
 }

@@ -110,12 +110,12 @@ export function secondInk(
   { panel, offset }: { panel: Box; offset: number },
 ): PlateItem[] {
   const { at, values, labels } = second;
-  const { line } = sheet.settings.axes[at];
+  const { line, tickMarks } = sheet.settings.axes[at];
   const role = `axes.${at}.second`;
   const [edge, out] = at === 'x' ? [panel.y - offset, -1] : [panel.x + panel.width + offset, 1];
   const place = (along: number, across: number): Point => (at === 'x' ? [along, across] : [across, along]);
   const [start, end] = at === 'x' ? [panel.x, panel.x + panel.width] : [panel.y, panel.y + panel.height];
-  const stroke = { width: Math.max(line.width, 0.5), color: line.color };
+  const stroke = { width: tickMarks?.width ?? Math.max(line.width, 0.5), color: tickMarks?.color ?? line.color };
   const length = tickLength(sheet, at);
   const items: PlateItem[] = [];
   if (line.width > 0)

@@ -6,7 +6,7 @@ import type { Fill } from './looks.js';
 const least = { line: 2, surface: 1.5 } as const;
 
 /** The colour that marks stand on. */
-export const groundOf = ({ panel, paper }: Settings): string => panel.fill ?? paper;
+export const groundOf = ({ panel: { fill = 'none' }, paper }: Settings): string => (fill === 'none' ? paper : fill);
 
 /** Whether ink of a kind stands out from what lies under it. */
 export const isSeen = (kind: keyof typeof least, ink: string, ground: string): boolean =>
@@ -17,7 +17,11 @@ export const seenOf = (kind: keyof typeof least, ground: string, first: string, 
   isSeen(kind, first, ground) ? first : other;
 
 /** The colour that a filled surface has on the page: between the lines of a pattern, that of the paper. */
-export function surfaceOf(settings: Settings, { color, pattern, opacity = settings.bars.opacity }: Fill): string {
+export function surfaceOf(
+  settings: Settings,
+  { color, pattern, hollow, opacity = settings.bars.opacity }: Fill,
+): string {
+  if (hollow) return groundOf(settings);
   return pattern === undefined ? blended(color, groundOf(settings), opacity) : settings.paper;
 }
 

@@ -3,7 +3,7 @@ import type { Box } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { outerAnnotations, withInner } from './annotations.js';
-import { fitTitle, titleDepth, titleFits } from './axis.js';
+import { fitTitle, titleAbove, titleDepth, titleFits } from './axis.js';
 import { crossings, scalesOf } from './axisLines.js';
 import { fitCategoryAxis } from './categoryAxis.js';
 import { equalPanel } from './equalScales.js';
@@ -163,7 +163,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
       left: inner.left + titleDepth(sheet, titles.y),
       bottom: inner.bottom + titleDepth(sheet, titles.x),
       right: inner.right + secondTitleDepth(sheet, second('y')),
-      top: inner.top + secondTitleDepth(sheet, second('x')),
+      top: inner.top + secondTitleDepth(sheet, second('x')) + titleAbove(sheet, titles.y),
     };
     const { needs, tightMargins } = byHand(sheet, room, words);
     const met = newHead <= head + 0.005 && spaceKeys.every((key) => needs[key] <= spaces[key] + 0.005);
@@ -176,7 +176,17 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
       }));
       const depths = { x: inner.bottom, y: inner.left };
       const farDepths = { x: inner.top + head, y: inner.right };
-      return { panels: complete, titles, depths, farDepths, tightMargins, frame, fits: allFits(complete, titles) };
+      const aboveTitle = farDepths.x + secondTitleDepth(sheet, second('x'));
+      return {
+        panels: complete,
+        titles,
+        depths,
+        farDepths,
+        aboveTitle,
+        tightMargins,
+        frame,
+        fits: allFits(complete, titles),
+      };
     }
     const [before, late] = [spaces, pass >= 2];
     spaces = Object.fromEntries(

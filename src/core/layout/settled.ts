@@ -42,6 +42,8 @@ export interface Settled {
   depths: { x: number; y: number };
   /** From the panels to the titles of second units on the far sides. */
   farDepths: { x: number; y: number };
+  /** What stands between the panels and a title above them. */
+  aboveTitle: number;
   /** Margins by hand that are too small for the words there, with what they need in points. */
   tightMargins: { side: keyof Margins; needed: number }[];
   /** The box around all panels. */

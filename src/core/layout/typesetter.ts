@@ -25,6 +25,7 @@ interface Own {
   /** A further share of the size. */
   further?: number | undefined;
   bold?: boolean | undefined;
+  italic?: boolean | undefined;
 }
 
 /** Sets a text in its role, at the size that the typesetter and a further share leave it. */
@@ -33,16 +34,16 @@ export function setRole(
   role: TextRole,
   text: string,
   wrapping?: Wrapping,
-  { further = 1, bold }: Own = {},
+  { further = 1, bold, italic }: Own = {},
 ): TextBlock {
   return remembered(setter, () => {
     const { settings, kit, scale } = setter;
     const style = settings.text[role];
     const setting: Setting = {
-      family: settings.text.face,
+      family: style.face ?? settings.text.face,
       size: scaledSize(style, scale * further),
       bold: bold ?? style.bold,
-      italic: style.italic,
+      italic: italic ?? style.italic,
     };
     const block = setText(kit, text, setting, wrapping);
     // Texts that were set before are shared; what was read for one of them is not.

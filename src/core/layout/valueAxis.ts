@@ -7,6 +7,7 @@ import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
 import type { AxisSettings } from '../style/settings.js';
+import type { TextBlock } from '../type/textBlock.js';
 import {
   along,
   comfort,
@@ -14,10 +15,12 @@ import {
   type Fitting,
   fittedAxis,
   labelGap,
+  liesAlong,
+  ownLook,
   ownText,
+  reachAlong,
   type TickLabel,
 } from './axis.js';
-import { opticalMiddle } from './place.js';
 import { scaledSize, setRole } from './typesetter.js';
 
 export interface FittedValueAxis extends FittedAxis {
@@ -50,23 +53,38 @@ function labelText({ sheet: { settings }, at }: ValueFitting, value: number, dec
   return ownText(names, String(value)) ?? formatTick(value, decimals, settings.numbers, format);
 }
 
-/** Whether the tick labels of an axis of numbers read upwards. */
-const upwards = ({ sheet, at }: ValueFitting): boolean => sheet.settings.axes[at].angle === 90;
+/** By how much the tick labels of an axis of numbers are turned. */
+const angleOf = ({ sheet, at }: Pick<ValueFitting, 'sheet' | 'at'>): number => sheet.settings.axes[at].angle ?? 0;
+
+/** What a label takes along its axis, with the white beside it. */
+const roomFor = (fitting: ValueFitting, block: TextBlock): number => {
+  const { at } = fitting;
+  const angle = angleOf(fitting);
+  const gap = liesAlong(at, angle) ? labelGap.x : labelGap.y;
+  return along(at, { block, angle, index: 0 }) + gap * labelSize(fitting);
+};
 
 /** The size of its tick labels. */
 const labelSize = ({ sheet, tickScale }: ValueFitting): number =>
   scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
 
-const setLabel = (fitting: ValueFitting, value: number, decimals: number) =>
-  setRole(fitting.sheet, 'tickLabel', labelText(fitting, value, decimals), undefined, { further: fitting.tickScale });
+const lookAt = ({ sheet, at }: ValueFitting, value: number) => {
+  const { looks } = sheet.settings.axes[at];
+  const key = String(value);
+  return ownLook(Object.hasOwn(looks, key) ? looks[key] : undefined);
+};
+
+function setLabel(fitting: ValueFitting, value: number, decimals: number) {
+  const { color: _, ...face } = lookAt(fitting, value);
+  const own = { further: fitting.tickScale, ...face };
+  return setRole(fitting.sheet, 'tickLabel', labelText(fitting, value, decimals), undefined, own);
+}
 
 /** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
 function labelRoom(fitting: ValueFitting, ticks: Ticks): number {
-  const size = labelSize(fitting);
-  if ((fitting.at === 'y') !== upwards(fitting)) return setLabel(fitting, 0, 0).height + labelGap.y * size;
   const decimals = decimalsFor(fitting, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
-  return Math.max(...ends.map((value) => setLabel(fitting, value, decimals).width)) + labelGap.x * size;
+  return Math.max(...ends.map((value) => roomFor(fitting, setLabel(fitting, value, decimals))));
 }
 
 function transformOf({ scale, exponent }: AxisSettings): Transform | undefined {
@@ -91,13 +109,13 @@ export function valueScale(settings: AxisSettings, ticks: Ticks, from: number, t
 function overhangOf({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: readonly TickLabel[]) {
   const settings = sheet.settings.axes[at];
   const scale = at === 'x' ? valueScale(settings, ticks, 0, length) : valueScale(settings, ticks, length, 0);
-  const starts = labels.map((label) => {
-    const middle = (at === 'x') !== label.turned ? along(at, label) / 2 : opticalMiddle(label.block);
-    return position(scale, ticks.values[label.index] as number) - middle;
-  });
+  const edges = labels.map((label) => ({
+    place: position(scale, ticks.values[label.index] as number),
+    ...reachAlong(at, label),
+  }));
   return {
-    before: Math.max(0, ...starts.map((start) => -start)),
-    after: Math.max(0, ...labels.map((label, i) => (starts[i] as number) + along(at, label) - length)),
+    before: Math.max(0, ...edges.map(({ place, before }) => before - place)),
+    after: Math.max(0, ...edges.map(({ place, after }) => place + after - length)),
   };
 }
 
@@ -113,14 +131,16 @@ function fitDates(fitting: ValueFitting): FittedValueAxis {
   const [low, high] = hugged(plan, sheet.settings.axes[at]);
   const size = labelSize(fitting);
   const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, { further: tickScale });
-  const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) =>
-    (at === 'y') !== upwards(fitting)
-      ? set('0').height + labelGap.y * size
-      : dateRoom(dateTexts(values, step, sheet.settings.numbers).map((text) => set(text).width)) + labelGap.x * size,
-  );
+  const angle = angleOf(fitting);
+  const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) => {
+    const widths = dateTexts(values, step, sheet.settings.numbers).map((text) =>
+      along(at, { block: set(text), angle, index: 0 }),
+    );
+    return liesAlong(at, angle) ? dateRoom(widths) + labelGap.x * size : Math.max(...widths, 0) + labelGap.y * size;
+  });
   const ticks: Ticks = { low, high, step: 1, values: chosen.values, decimals: 0 };
   const texts = dateTexts(chosen.values, chosen.step, sheet.settings.numbers);
-  const labels = texts.map((text, index): TickLabel => ({ block: set(text), turned: upwards(fitting), index }));
+  const labels = texts.map((text, index): TickLabel => ({ block: set(text), angle, index }));
   const fitted = fittedAxis(fitting, { labels, overhang: overhangOf(fitting, ticks, labels), fits: true });
   return {
     ...fitted,
@@ -177,10 +197,9 @@ function ticksFor(fitting: ValueFitting): Ticks {
   const { from, to } = fixedLimits(plan, settings);
   if (settings.at) return exactTicks(settings.at, plan, from, to);
   if (settings.scale === 'log') {
-    const size = labelSize(fitting);
     const room = (value: number) => {
       const block = setLabel(fitting, value, decimalsOf(value));
-      return ((at === 'x') !== upwards(fitting) ? block.width : block.height) + labelGap[at] * size;
+      return roomFor(fitting, block);
     };
     return chooseLogTicks({
       least: plan.least,
@@ -218,7 +237,8 @@ function apart({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: readon
   const scale = valueScale(sheet.settings.axes[at], ticks, 0, length);
   const gap = labelGap[at] * 0.5 * scaledSize(sheet.settings.text.tickLabel, sheet.scale);
   const kept: TickLabel[] = [];
-  const room = (label: TickLabel) => ((at === 'x') !== label.turned ? along(at, label) : label.block.capHeight);
+  const room = (label: TickLabel) =>
+    label.angle % 90 !== 0 || liesAlong(at, label.angle) ? along(at, label) : label.block.capHeight;
   const place = (label: TickLabel) => position(scale, ticks.values[label.index] as number);
   for (const label of [...labels].reverse()) {
     const free = kept.every((other) => Math.abs(place(other) - place(label)) >= (room(other) + room(label)) / 2 + gap);
@@ -237,8 +257,9 @@ export function fitValueAxis(fitting: ValueFitting): FittedValueAxis {
   const all = ticks.values.map(
     (value, index): TickLabel => ({
       block: setLabel(fitting, value, settings.scale === 'log' ? decimalsOf(value) : decimals),
-      turned: upwards(fitting),
+      angle: angleOf(fitting),
       index,
+      color: lookAt(fitting, value).color,
     }),
   );
   const labels = apart(fitting, ticks, all);

@@ -90,7 +90,7 @@ export interface TextItem extends Ink {
   text: string;
   x: number;
   y: number;
-  angle: 0 | 90;
+  angle: number;
   color: string;
   pieces: TextPiece[];
 }

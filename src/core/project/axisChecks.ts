@@ -1,5 +1,5 @@
 import type { Plan } from '../chart/plan.js';
-import { error, type Place, type Problem } from '../document/problem.js';
+import { error, type Place, type Problem, warning } from '../document/problem.js';
 import { typeOf } from '../layout/marks/marks.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import type { Settings } from '../style/settings.js';
@@ -12,6 +12,25 @@ function equalProblems(plan: Plan, settings: Settings, placeOf: (path: string) =
     return !plain || settings.axes[axis].scale !== 'linear';
   });
   return odd ? [error('equal-scales', { axis: odd }, placeOf('panel.equalScales'))] : [];
+}
+
+/** A title in letters that can be compared: without markup, case and unit. */
+const bare = (title: string): string =>
+  title
+    .replace(/[*^~]/g, '')
+    .replace(/\s*[([/].*$/, '')
+    .trim()
+    .toLowerCase();
+
+/** Titles by hand that stand on the axis of the other variable. */
+function swappedTitles(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
+  return (['x', 'y'] as const).flatMap((axis): Problem[] => {
+    const other = axis === 'x' ? 'y' : 'x';
+    const [own, far, title] = [bare(plan[axis].title.label), bare(plan[other].title.label), settings.axes[axis].title];
+    if (title === undefined || title === '' || far === '' || own === far || bare(title) !== far) return [];
+    const path = `axes.${axis}.title`;
+    return [warning('titles-swapped', { path, title, other, own: plan[axis].title.label }, placeOf(path))];
+  });
 }
 
 /** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */
@@ -36,5 +55,5 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
     }
     return problems;
   });
-  return [...compared, ...own];
+  return [...compared, ...own, ...swappedTitles(plan, settings, placeOf)];
 }

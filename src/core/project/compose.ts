@@ -1,3 +1,4 @@
+import type { AxisLimits } from '../chart/chartInput.js';
 import { kindOf } from '../chart/kinds.js';
 import { type PlannedChart, planChart } from '../chart/planChart.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
@@ -11,6 +12,7 @@ import { Trace, withSettings } from '../layout/trace.js';
 import type { Plate } from '../plate/plate.js';
 import type { Layer } from '../style/layers.js';
 import { joinedLook, type Resolved } from '../style/resolve.js';
+import type { AxisSettings } from '../style/settings.js';
 import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
@@ -133,6 +135,11 @@ function plateOf(
   return succeed(plate, [...problems, ...idle]);
 }
 
+const limitsOf = ({ from, to }: AxisSettings): AxisLimits => {
+  const own = (end: AxisSettings['from']) => (end === 'data' ? undefined : end);
+  return { from: own(from), to: own(to) };
+};
+
 /** The looks that notes speak of. */
 function looksOf({ layers, resolved }: Gathered) {
   const { outliers, extremes, mean } = resolved.settings.boxes;
@@ -174,6 +181,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
     spotlight: figure.spotlight ?? [],
     numbers: resolved.settings.numbers,
     labels: labelParts(resolved.settings),
+    limits: { x: limitsOf(resolved.settings.axes.x), y: limitsOf(resolved.settings.axes.y) },
     looks: looksOf(gathered),
     locate,
   };
@@ -183,7 +191,9 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   problems.push(...emptyAccents({ figure, plans: planned.value.plans }, locate));
   const placeOf = (path: string) => resolved.origin(path)?.place;
   const misfits = planned.value.plans.flatMap((plan) => axisChecks(plan, resolved.settings, placeOf));
-  problems.push(...misfits.slice(0, 4));
+  // All panels have the same axes.
+  const said = new Map(misfits.map((problem) => [JSON.stringify([problem.code, problem.facts]), problem]));
+  problems.push(...[...said.values()].slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
   const { note, numbers } = planned.value;
   if (roundsShares(planned.value, resolved)) note.push('Shares are rounded so that they add up to their sum.');

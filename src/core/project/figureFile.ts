@@ -8,6 +8,7 @@ import {
   color,
   counting,
   either,
+  fill,
   flag,
   length,
   listOf,
@@ -19,7 +20,7 @@ import {
   text,
   whole,
 } from '../document/fields.js';
-import { stroke } from '../document/look/forms.js';
+import { stroke, wordShape } from '../document/look/forms.js';
 import { dashes, markerShapes, patternNames } from '../document/look/names.js';
 import { lookShape } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
@@ -74,6 +75,13 @@ const placeField = (what: string) =>
     x: code('Along the horizontal axis.', '2026-05-03'),
     y: code('Along the vertical axis.', '20'),
   });
+
+const valueOrSeveral = either(
+  'A value, or several.',
+  'a value, or a list of values',
+  [code('A value.', 'Mulch'), listOf('Values.', code('A value.', 'Mulch'), '[Mulch, Compost]')],
+  '[Mulch, Compost]',
+);
 
 /** A figure file: what the author writes for one figure. */
 export const figureSchema = z.strictObject({
@@ -154,11 +162,11 @@ export const figureSchema = z.strictObject({
       'Looks of single groups, or of single cases by "chart.id"; what an accent does not name stays as it was. Of two that name the same mark the narrower wins, which names more variables; else the later one.',
       object('One accent.', {
         for: named(
-          'The group or case: variables of the chart with one of their values each, by code or name.',
-          code('A value.', 'Mulch'),
-          '{ bed: Mulch }',
+          'The groups or cases: variables of the chart with one or several of their values each, by code or name.',
+          valueOrSeveral,
+          '{ bed: [Mulch, Compost] }',
         ),
-        fill: optional(color('Fill, or colour of a line or marker.', 'signal')),
+        fill: optional(fill('Fill, or colour of a line or marker.', 'signal')),
         pattern: optional(choice('Pattern.', patternNames, 'rising')),
         outline: stroke('outline; where the style draws none, a width left out is 0.75pt'),
         opacity: optional(share('How opaque it is.', '0.6')),
@@ -179,6 +187,9 @@ export const figureSchema = z.strictObject({
             weight: optional(choice('Weight.', ['regular', 'bold'], 'bold')),
           }),
         ),
+        words: optional(
+          object('The words that name it: tick label, legend entry, name at the end of its line.', wordShape),
+        ),
       }),
       '[{ for: { bed: Mulch }, fill: signal }]',
     ),
@@ -186,8 +197,8 @@ export const figureSchema = z.strictObject({
   spotlight: optional(
     listOf(
       'Groups or cases that are singled out; the rest stands back in the quiet colour of the style.',
-      named('Variables with a value each.', code('A value.', 'Mulch'), '{ bed: Mulch }'),
-      '[{ bed: Mulch }, { bed: Compost }]',
+      named('Variables with one or several values each.', valueOrSeveral, '{ bed: Mulch }'),
+      '[{ bed: [Mulch, Compost] }]',
     ),
   ),
   ...lookShape,

@@ -41,6 +41,28 @@ export interface AxisLook {
     [k: string]: string;
   };
   /**
+   * Looks of single tick labels, by number, or by the code or name of a category.
+   */
+  looks?: {
+    /**
+     * A look.
+     */
+    [k: string]: {
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+    };
+  };
+  /**
    * How numbers become lengths: in proportion, by logarithm, or by a power.
    */
   scale?: 'linear' | 'log' | 'power';
@@ -65,9 +87,17 @@ export interface AxisLook {
    */
   crosses?: number;
   /**
-   * Angle of the tick labels in degrees: 0 across the page, 90 upwards. Left out: names are turned where they do not fit.
+   * Angle of the tick labels in degrees: 0 across the page, 90 upwards, 45 rising, -45 falling. Left out: names are turned where they do not fit.
    */
-  angle?: 0 | 90;
+  angle?: number;
+  /**
+   * Angle of the title of a vertical axis: 90 upwards, 0 across the page. Left out: 90.
+   */
+  titleAngle?: 0 | 90;
+  /**
+   * Where the title stands along its axis; one across the page at the end of a vertical axis stands above it.
+   */
+  titlePlace?: 'start' | 'middle' | 'end';
   /**
    * A second unit for the same numbers, on the far side: shown = factor × number + offset.
    */
@@ -152,9 +182,22 @@ export interface AxisLook {
    */
   ticks?: 'outside' | 'inside' | 'across' | 'none';
   /**
-   * Length of tick marks, in text sizes.
+   * Length of tick marks, in text sizes or as a length.
    */
-  tickLength?: number;
+  tickLength?: number | string;
+  /**
+   * The tick marks.
+   */
+  tickMarks?: {
+    /**
+     * Line width. Left out: that of the axis line.
+     */
+    width?: string;
+    /**
+     * Colour. Left out: that of the axis line.
+     */
+    color?: string;
+  };
   /**
    * The grid lines; without a width there are none.
    */
@@ -436,9 +479,25 @@ export interface FigureFile {
            */
           label?: string;
           /**
-           * Words beside it in the panel.
+           * Words beside it in the panel, or in the legend.
            */
           name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
          * The rows to draw: for each variable named, its value or values, by code or name.
@@ -541,9 +600,25 @@ export interface FigureFile {
            */
           label?: string;
           /**
-           * Words beside it in the panel.
+           * Words beside it in the panel, or in the legend.
            */
           name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
          * The rows to draw: for each variable named, its value or values, by code or name.
@@ -569,13 +644,21 @@ export interface FigureFile {
          */
         measure?: 'count' | 'percent' | 'density';
         /**
-         * How the values are cut into bins: by one of count, width, edges or rule. Left out: by rule.
+         * How the values are cut into bins: by one of about, count, width, edges or rule. Left out: by rule.
          */
         bins?: {
           /**
            * Rule for the width. Left out: freedman-diaconis.
            */
           rule?: 'sturges' | 'scott' | 'freedman-diaconis';
+          /**
+           * Number of bins, about which their width is a round one.
+           */
+          about?: number;
+          /**
+           * What the bins cover: all values, or what lies within the limits of the axis. Left out: the data.
+           */
+          over?: 'data' | 'limits';
           /**
            * Number of bins, exact ones from the least to the greatest value.
            */
@@ -621,6 +704,10 @@ export interface FigureFile {
          * Bandwidth of the density. Left out: that of Silverman (1986).
          */
         bandwidth?: number;
+        /**
+         * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
+         */
+        beyond?: 'hidden' | 'left-out';
         /**
          * The rows to draw: for each variable named, its value or values, by code or name.
          */
@@ -720,6 +807,10 @@ export interface FigureFile {
          */
         names?: boolean;
         /**
+         * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
+         */
+        beyond?: 'hidden' | 'left-out';
+        /**
          * The rows to draw: for each variable named, its value or values, by code or name.
          */
         where?: {
@@ -799,10 +890,30 @@ export interface FigureFile {
            */
           label?: string;
           /**
-           * Words beside it in the panel.
+           * Words beside it in the panel, or in the legend.
            */
           name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
+        /**
+         * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
+         */
+        beyond?: 'hidden' | 'left-out';
         /**
          * The rows to draw: for each variable named, its value or values, by code or name.
          */
@@ -834,6 +945,10 @@ export interface FigureFile {
          * Variable that the area of the markers shows.
          */
         size?: string;
+        /**
+         * Which values the legend explains the areas of markers by. Left out: some round ones.
+         */
+        sizes?: ('legend' | 'none') | number[];
         /**
          * Variable that names the cases.
          */
@@ -913,10 +1028,30 @@ export interface FigureFile {
            */
           label?: string;
           /**
-           * Words beside it in the panel.
+           * Words beside it in the panel, or in the legend.
            */
           name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
+        /**
+         * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
+         */
+        beyond?: 'hidden' | 'left-out';
         /**
          * The rows to draw: for each variable named, its value or values, by code or name.
          */
@@ -1010,9 +1145,25 @@ export interface FigureFile {
            */
           label?: string;
           /**
-           * Words beside it in the panel.
+           * Words beside it in the panel, or in the legend.
            */
           name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
          * The rows to draw: for each variable named, its value or values, by code or name.
@@ -1167,6 +1318,42 @@ export interface FigureFile {
            * Its name in the legend. Left out: the expression.
            */
           name?: string;
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+          /**
+           * Values of x at which markers stand on it.
+           *
+           * Items: A value of x.
+           */
+          markers?: number[];
+          /**
+           * Their shape. Left out: as the style has it.
+           */
+          marker?:
+            | 'circle'
+            | 'square'
+            | 'triangle'
+            | 'diamond'
+            | 'wedge'
+            | 'pentagon'
+            | 'star'
+            | 'plus'
+            | 'cross'
+            | 'open-circle'
+            | 'open-square'
+            | 'open-triangle'
+            | 'open-diamond'
+            | 'open-wedge';
         }[];
         /**
          * The domain.
@@ -1383,16 +1570,16 @@ export interface FigureFile {
    */
   accents?: {
     /**
-     * The group or case: variables of the chart with one of their values each, by code or name.
+     * The groups or cases: variables of the chart with one or several of their values each, by code or name.
      */
     for: {
       /**
-       * A value.
+       * A value, or several.
        */
-      [k: string]: string | number | boolean;
+      [k: string]: string | number | boolean | (string | number | boolean)[];
     };
     /**
-     * Fill, or colour of a line or marker.
+     * Fill, or colour of a line or marker; "none" leaves it transparent.
      */
     fill?: string;
     /**
@@ -1480,17 +1667,34 @@ export interface FigureFile {
        */
       weight?: 'regular' | 'bold';
     };
+    /**
+     * The words that name it: tick label, legend entry, name at the end of its line.
+     */
+    words?: {
+      /**
+       * Colour.
+       */
+      color?: string;
+      /**
+       * Weight.
+       */
+      weight?: 'regular' | 'bold';
+      /**
+       * Slant.
+       */
+      slant?: 'upright' | 'italic';
+    };
   }[];
   /**
    * Groups or cases that are singled out; the rest stands back in the quiet colour of the style.
    *
-   * Items: Variables with a value each.
+   * Items: Variables with one or several values each.
    */
   spotlight?: {
     /**
-     * A value.
+     * A value, or several.
      */
-    [k: string]: string | number | boolean;
+    [k: string]: string | number | boolean | (string | number | boolean)[];
   }[];
   /**
    * The form of words that Hexis sets.
@@ -1630,7 +1834,7 @@ export interface FigureFile {
    */
   palette?: {
     /**
-     * Fill where there is one series.
+     * Fill where there is one series; "none" leaves it transparent.
      */
     single?: string;
     /**
@@ -1638,7 +1842,7 @@ export interface FigureFile {
      */
     pattern?: 'solid' | 'rising' | 'falling' | 'level' | 'upright' | 'squares' | 'diamonds' | 'dense' | 'dots' | 'open';
     /**
-     * Fill of what stands back behind something that is singled out.
+     * Fill of what stands back behind something that is singled out; "none" leaves it transparent.
      */
     quiet?: string;
     /**
@@ -1649,7 +1853,7 @@ export interface FigureFile {
     /**
      * Fills of the series, in order.
      *
-     * Items: A fill.
+     * Items: A fill; "none" leaves it transparent.
      */
     groups?: string[];
     /**
@@ -1663,7 +1867,7 @@ export interface FigureFile {
       /**
        * The colours of so many series, in order.
        *
-       * Items: A fill.
+       * Items: A fill; "none" leaves it transparent.
        */
       [k: string]: string[];
     };
@@ -1674,7 +1878,7 @@ export interface FigureFile {
       /**
        * The colours of so many series, in order.
        *
-       * Items: A fill.
+       * Items: A fill; "none" leaves it transparent.
        */
       [k: string]: string[];
     };
@@ -2000,9 +2204,9 @@ export interface FigureFile {
      */
     color?: string;
     /**
-     * Length of the cross lines at the ends, in text sizes; 0 for none.
+     * Length of the cross lines at the ends; 0 for none, in text sizes or as a length.
      */
-    cap?: number;
+    cap?: number | string;
     /**
      * Width of the light edge that sets them off from a dark bar, or one with a pattern; 0pt for none.
      */
@@ -2121,6 +2325,10 @@ export interface FigureFile {
      */
     columns?: number;
     /**
+     * Ground. Left out: that of the paper inside the panel, none beside it; "none" leaves it transparent.
+     */
+    fill?: string;
+    /**
      * The frame.
      */
     frame?: {
@@ -2142,13 +2350,17 @@ export interface FigureFile {
      */
     key?: {
       /**
-       * Width, in text sizes. Left out: "space.legendKey".
+       * As the marks look, or a square in their colour.
        */
-      width?: number;
+      shape?: 'marks' | 'square';
       /**
-       * Height, in text sizes. Left out: "space.legendKey".
+       * Width. Left out: "space.legendKey", in text sizes or as a length.
        */
-      height?: number;
+      width?: number | string;
+      /**
+       * Height. Left out: "space.legendKey", in text sizes or as a length.
+       */
+      height?: number | string;
       /**
        * Radius of the corners. Left out: none.
        */
@@ -2202,6 +2414,10 @@ export interface FigureFile {
      */
     axisTitle?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2226,6 +2442,10 @@ export interface FigureFile {
      * The names and numbers along the axes.
      */
     tickLabel?: {
+      /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
       /**
        * Preferred size.
        */
@@ -2252,6 +2472,10 @@ export interface FigureFile {
      */
     legendTitle?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2276,6 +2500,10 @@ export interface FigureFile {
      * The words of the legend.
      */
     legendEntry?: {
+      /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
       /**
        * Preferred size.
        */
@@ -2302,6 +2530,10 @@ export interface FigureFile {
      */
     dataLabel?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2326,6 +2558,10 @@ export interface FigureFile {
      * The titles of panels.
      */
     panelTitle?: {
+      /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
       /**
        * Preferred size.
        */
@@ -2352,6 +2588,10 @@ export interface FigureFile {
      */
     callout?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2376,6 +2616,10 @@ export interface FigureFile {
      * The heading inside the figure.
      */
     heading?: {
+      /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
       /**
        * Preferred size.
        */
@@ -2402,6 +2646,10 @@ export interface FigureFile {
      */
     subtitle?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2426,6 +2674,10 @@ export interface FigureFile {
      * The line at the foot of the figure.
      */
     source?: {
+      /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
       /**
        * Preferred size.
        */
@@ -2452,6 +2704,10 @@ export interface FigureFile {
      */
     captionNumber?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2472,6 +2728,10 @@ export interface FigureFile {
      * The title of the figure in its caption.
      */
     captionTitle?: {
+      /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
       /**
        * Preferred size.
        */
@@ -2494,6 +2754,10 @@ export interface FigureFile {
      */
     note?: {
       /**
+       * Typeface. Left out: that of all text.
+       */
+      face?: string;
+      /**
        * Preferred size.
        */
       size?: string;
@@ -2512,45 +2776,45 @@ export interface FigureFile {
     };
   };
   /**
-   * Distances, as multiples of the base text size.
+   * Distances: multiples of the base text size, or lengths.
    */
   space?: {
     /**
-     * Empty border around everything.
+     * Empty border around everything, in text sizes or as a length.
      */
-    page?: number;
+    page?: number | string;
     /**
-     * Below the heading.
+     * Below the heading, in text sizes or as a length.
      */
-    heading?: number;
+    heading?: number | string;
     /**
-     * Between tick marks and their labels.
+     * Between tick marks and their labels, in text sizes or as a length.
      */
-    tickLabel?: number;
+    tickLabel?: number | string;
     /**
-     * Between tick labels and axis title.
+     * Between tick labels and axis title, in text sizes or as a length.
      */
-    axisTitle?: number;
+    axisTitle?: number | string;
     /**
-     * Between legend and panel.
+     * Between legend and panel, in text sizes or as a length.
      */
-    legend?: number;
+    legend?: number | string;
     /**
-     * Between one legend entry and the next.
+     * Between one legend entry and the next, in text sizes or as a length.
      */
-    legendEntry?: number;
+    legendEntry?: number | string;
     /**
-     * Side of a legend key.
+     * Side of a legend key, in text sizes or as a length.
      */
-    legendKey?: number;
+    legendKey?: number | string;
     /**
-     * Between a mark and its data label.
+     * Between a mark and its data label, in text sizes or as a length.
      */
-    dataLabel?: number;
+    dataLabel?: number | string;
     /**
-     * Between caption and image.
+     * Between caption and image, in text sizes or as a length.
      */
-    caption?: number;
+    caption?: number | string;
   };
   /**
    * Widths by name, for "size: { width: … }".
@@ -2599,7 +2863,7 @@ export interface FigureFile {
      */
     equalScales?: boolean;
     /**
-     * Ground of the panel. Left out: none.
+     * Ground of the panel. Left out: none; "none" leaves it transparent.
      */
     fill?: string;
     /**

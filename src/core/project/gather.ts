@@ -12,11 +12,10 @@ import { list } from '../document/wording/phrases.js';
 import { readYaml } from '../document/yamlSource.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
-import type { Settings } from '../style/settings.js';
 import type { Faces } from '../type/faces.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer, readTableFile } from './gatherer.js';
-import { fontReader, loadType } from './loadType.js';
+import { fontReader, loadType, withFaces } from './loadType.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readDocument.js';
 import type { Store } from './store.js';
@@ -122,9 +121,6 @@ function resolveLayers(
   return resolved;
 }
 
-/** The settings with the face that is at hand. */
-const withFace = (settings: Settings, face: string): Settings => ({ ...settings, text: { ...settings.text, face } });
-
 /** Every text of a value, at any depth. */
 function textsIn(value: unknown): string[] {
   if (typeof value === 'string') return [value];
@@ -166,6 +162,14 @@ const captionTexts = ['*Note.* **N**'];
 
 /** A data label that an accent makes bold. */
 const boldLabels = ['**0**'];
+
+/** Single words with a weight or a slant of their own. */
+const wordLooks = ['***0***'];
+
+const hasWordLooks = (accents: FigureFile['accents'], axes: Look['axes']): boolean => {
+  const looks = Object.values(axes ?? {}).flatMap((axis) => Object.values(axis?.looks ?? {}));
+  return [...looks, ...(accents ?? []).map(({ words }) => words)].some((word) => word?.weight ?? word?.slant);
+};
 
 /** The letters of panels. */
 const panelTexts = ['**A**'];
@@ -218,13 +222,14 @@ const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
 ];
 
 /** Words that the program adds to those of the author. */
-function addedTexts({ chart, panels, accents }: FigureFile, withCaption: boolean): string[] {
+function addedTexts({ chart, panels, accents }: FigureFile, { axes }: Look, withCaption: boolean): string[] {
   const settings = chart as ChartSettings;
   return [
     ...(kindOf(settings).texts?.(settings) ?? []),
     ...(withCaption ? captionTexts : []),
     ...(panels ? panelTexts : []),
     ...(accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
+    ...(hasWordLooks(accents, axes) ? wordLooks : []),
   ];
 }
 
@@ -260,12 +265,12 @@ export async function gatherFigure(
   };
   const texts = [
     ...shownTexts(figure.value, { codebook, table, requests }, styles, options.caption ?? false),
-    ...addedTexts(figure.value, options.caption ?? false),
+    ...addedTexts(figure.value, look, options.caption ?? false),
   ];
   const request = { store: gatherer.store, look, faceBase, texts, caption: options.caption ?? false, locate };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
-  if (!type.kit || type.family === undefined) return fail(gatherer.problems);
+  if (!type.kit) return fail(gatherer.problems);
   return succeed(
     {
       id: idOf(figure.value, path),
@@ -274,7 +279,7 @@ export async function gatherFigure(
       codebook,
       layers,
       shows,
-      resolved: { ...resolved, settings: withFace(resolved.settings, type.family) },
+      resolved: { ...resolved, settings: withFaces(resolved.settings, type.families) },
       table,
       faces: { kit: type.kit, fontBytes: fontReader(request), subsetFont: gatherer.store.source.subsetFont },
       restyled: options.style !== undefined,

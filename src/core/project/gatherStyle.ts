@@ -3,7 +3,7 @@ import type { Layer } from '../style/layers.js';
 import { joinedLook, type Resolved, resolve } from '../style/resolve.js';
 import type { Faces } from '../type/faces.js';
 import { Gatherer } from './gatherer.js';
-import { fontReader, loadType } from './loadType.js';
+import { fontReader, loadType, withFaces } from './loadType.js';
 import type { Store } from './store.js';
 import { gatherStyles } from './styleChain.js';
 
@@ -34,11 +34,8 @@ export async function gatherStyle(
   const request = { store, look, faceBase, texts, caption: false, locate: () => undefined };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
-  if (!type.kit || type.family === undefined || hasErrors(gatherer.problems)) return fail(gatherer.problems);
-  const text = { ...resolved.settings.text, face: type.family };
+  if (!type.kit || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+  const settings = withFaces(resolved.settings, type.families);
   const faces = { kit: type.kit, fontBytes: fontReader(request), subsetFont: store.source.subsetFont };
-  return succeed(
-    { layers, resolved: { ...resolved, settings: { ...resolved.settings, text } }, faces },
-    gatherer.problems,
-  );
+  return succeed({ layers, resolved: { ...resolved, settings }, faces }, gatherer.problems);
 }

@@ -101,6 +101,14 @@ const showsShares = ({ plans, settings }: Drawn) =>
   labelParts(settings).includes('percent') || plans.some(({ sliceLabels }) => sliceLabels?.shows.includes('percent'));
 
 const needs: readonly Need[] = [
+  { path: 'axes.x.titleAngle', needs: 'a vertical axis', isMet: () => false },
+  { path: 'axes.along.titleAngle', needs: 'a vertical axis', isMet: ({ shows }) => shows.y === 'along' },
+  { path: 'axes.category.titleAngle', needs: 'a vertical axis', isMet: ({ shows }) => shows.y === 'category' },
+  {
+    path: 'axes.value.titleAngle',
+    needs: 'a vertical axis',
+    isMet: ({ shows }) => shows.y === 'value' || shows.y === 'along',
+  },
   {
     path: 'legend.place',
     needs: 'groups that a legend names',
@@ -192,8 +200,9 @@ function idleAccents({ figure, plans }: Drawn): [string, string][] {
     const named = marksOf(plans).filter((mark) => cells.some(({ cell }) => isNamed(cell, mark)));
     if (named.length === 0) return [];
     const followed = new Set<string>(named.flatMap((mark) => typeOf(mark).accents));
+    // Words that name a group stand along axes and in legends, whatever its marks.
     return Object.keys(look)
-      .filter((key) => !followed.has(key))
+      .filter((key) => key !== 'words' && !followed.has(key))
       .map((key) => [`accents.${i}.${key}`, `one of ${[...followed].join(', ')}, which its marks can follow`]);
   });
 }

@@ -2,6 +2,7 @@ import { type TextRole, textRoles } from '../document/look/names.js';
 import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
 import { error, hasErrors, type Place, type Problem, warning } from '../document/problem.js';
+import type { Settings } from '../style/settings.js';
 import { type Face, type Variant, variantOf, variants } from '../type/face.js';
 import type { Faces } from '../type/faces.js';
 import { shippedFamilies, shippedFor } from '../type/families.js';
@@ -33,10 +34,11 @@ const emphasized = /[*_]/;
 const captionRoles: readonly TextRole[] = ['captionNumber', 'captionTitle', 'note'];
 
 /** The variants that the roles of this drawing and the emphasis in its words ask for. */
-function variantsFor({ look, texts, caption }: TypeRequest): Variant[] {
+function variantsFor({ look, texts, caption }: TypeRequest, face: string): Variant[] {
   const wanted = new Set<Variant>(['regular']);
   for (const role of textRoles) {
     const style = look.text?.[role];
+    if ((style?.face ?? look.text?.face) !== face) continue;
     const used = captionRoles.includes(role) ? caption : role !== 'heading' || look.heading?.show;
     if (used) wanted.add(variantOf(style?.weight === 'bold', style?.slant === 'italic'));
   }
@@ -136,12 +138,15 @@ async function shippedKit(request: TypeRequest, family: string, wanted: Variant[
 }
 
 /** The family that a name stands for: the author's own, one that ships, or one of the same widths as a face not at hand. */
-function familyFor({ look, locate }: TypeRequest): { family?: string; problems: Problem[] } {
-  const face = look.text?.face as string;
+function familyFor(
+  { look, locate }: TypeRequest,
+  face: string,
+  path: string,
+): { family?: string; problems: Problem[] } {
   const own = Object.keys(look.faces ?? {});
   if (own.includes(face)) return { family: face, problems: [] };
   const family = shippedFor(face);
-  const place = locate('text.face');
+  const place = locate(path);
   if (family === undefined) {
     const known = [...shippedFamilies, ...own];
     return { problems: [error('face-unknown', { face, known, nearest: nearest(face, known) }, place)] };
@@ -152,8 +157,8 @@ function familyFor({ look, locate }: TypeRequest): { family?: string; problems: 
 /** The type of a figure, ready; without a kit where a face cannot be had. */
 export interface LoadedType {
   kit?: TypeKit;
-  /** The family that all texts are set in. */
-  family?: string;
+  /** The families that the names of typefaces stand for. */
+  families: ReadonlyMap<string, string>;
   problems: Problem[];
 }
 
@@ -166,24 +171,61 @@ export function fontReader({ look, store, faceBase }: TypeRequest): Faces['fontB
   };
 }
 
-/** Makes the faces and the reader of markup ready that a figure needs, and nothing more. */
-export async function loadType(request: TypeRequest): Promise<LoadedType> {
+/** The names of all typefaces that the roles of a figure have, each with the setting that names it. */
+function namedFaces({ look: { text } }: TypeRequest): Map<string, string> {
+  const named = new Map([[text?.face as string, 'text.face']]);
+  for (const role of textRoles) {
+    const face = text?.[role]?.face;
+    if (face !== undefined && !named.has(face)) named.set(face, `text.${role}.face`);
+  }
+  return named;
+}
+
+/** The faces of one typeface, ready. */
+async function loadFamily(
+  request: TypeRequest,
+  name: string,
+  path: string,
+): Promise<{ family?: string; faces: Face[]; problems: Problem[] }> {
   const { look, texts } = request;
-  const { family, problems: replaced } = familyFor(request);
-  if (family === undefined) return { problems: replaced };
+  const { family, problems: replaced } = familyFor(request, name, path);
+  if (family === undefined) return { faces: [], problems: replaced };
   const files = look.faces?.[family];
-  const wanted = variantsFor(request);
+  const wanted = variantsFor(request, name);
   const { faces, problems: faults } = files
     ? await ownFaces(request, family, files, wanted)
     : { faces: await shippedKit(request, family, wanted), problems: [] };
   const problems = [...replaced, ...faults];
   const [first] = faces;
-  if (!first && !hasErrors(problems)) {
-    problems.push(error('face-elsewhere', { face: family }, request.locate('text.face')));
-  }
-  if (!first || hasErrors(problems)) return { problems };
-  const missing = missingIn(first, texts);
+  if (!first && !hasErrors(problems)) problems.push(error('face-elsewhere', { face: family }, request.locate(path)));
+  // Texts are not known by their roles: a further face is held against none of them.
+  const missing = first && path === 'text.face' ? missingIn(first, texts) : [];
   if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
-  const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;
-  return { kit: request.store.kit(faces, markup), family, problems };
+  return { family, faces, problems };
+}
+
+/** Makes the faces and the reader of markup ready that a figure needs, and nothing more. */
+export async function loadType(request: TypeRequest): Promise<LoadedType> {
+  const loaded = await Promise.all(
+    [...namedFaces(request)].map(async ([name, path]) => ({ name, ...(await loadFamily(request, name, path)) })),
+  );
+  const families = new Map(
+    loaded.flatMap(({ name, family }) => (family === undefined ? [] : [[name, family] as const])),
+  );
+  const problems = loaded.flatMap((one) => one.problems);
+  const all = loaded.flatMap((one) => one.faces);
+  const faces = [...new Map(all.map((face) => [`${face.family} ${face.variant}`, face])).values()];
+  if (hasErrors(problems)) return { families, problems };
+  const markup = request.texts.some(hasMarkup) ? await loadMarkup() : undefined;
+  return { kit: request.store.kit(faces, markup), families, problems };
+}
+
+/** The settings with the faces that are at hand. */
+export function withFaces(settings: Settings, families: ReadonlyMap<string, string>): Settings {
+  const { text } = settings;
+  const own = textRoles.flatMap((role) => {
+    const { face } = text[role];
+    return face === undefined ? [] : [[role, { ...text[role], face: families.get(face) ?? face }] as const];
+  });
+  return { ...settings, text: { ...text, ...Object.fromEntries(own), face: families.get(text.face) ?? text.face } };
 }

@@ -7,6 +7,7 @@ import type { Dash } from '../document/look/names.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
 import { isGroup } from '../document/settingTree.js';
+import { isNone } from './given.js';
 import type { Origin } from './layers.js';
 import type { Readings } from './settings.js';
 
@@ -36,6 +37,8 @@ function fieldOf(schema: Schema): Field {
 
 /** Names that a style gives to colours and widths. */
 export interface StyleNames {
+  /** The base text size in points, for lengths in text sizes. */
+  em?: number | undefined;
   colors: Readonly<Record<string, string>>;
   widths: Readonly<Record<string, string>>;
 }
@@ -70,7 +73,7 @@ export class Reader {
 
   /** A length in points, which lies within bounds. */
   points(value: string, path: string, { least, most }: Bounds = { least: 0, most: longestSide }): number {
-    const points = lengthInPoints(value);
+    const points = lengthInPoints(value, path === 'text.size' ? undefined : this.names.em);
     if (points === undefined) {
       this.report((place) => error('bad-length', { path, found: `"${value}"` }, place), path);
       return 1;
@@ -115,8 +118,10 @@ export class Reader {
     };
     const forms: { [N in ReadingName]: () => Readings[N] } = {
       length: () => this.points(value as string, path, bounds),
+      sizes: () => (typeof value === 'number' ? value : this.points(value as string, path) / (this.names.em ?? 1)),
       width: () => this.width(value as string, path),
       color: () => this.color(value as string, path),
+      fill: () => (isNone(value as string) ? 'none' : this.color(value as string, path)),
       stroke: () => dashed(part('width') as number, part('color') as string, (part('dash') ?? 'solid') as Dash),
       textStyle: () => {
         const size = part('size') as number;
@@ -127,6 +132,7 @@ export class Reader {
           bold: part('weight') === 'bold',
           italic: part('slant') === 'italic',
           color: part('color') as string,
+          ...(part('face') === undefined ? {} : { face: part('face') as string }),
         };
       },
       ends: () => (typeof value === 'number' ? [value, value] : (value as [number, number])),

@@ -89,7 +89,8 @@ export function joinedLook(layers: readonly Layer[]): Look {
 export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows }): Resolved {
   const look = joinedLook(layers);
   const origin = (path: string) => originOf(layers, path, shows);
-  const reader = new Reader({ colors: look.colors ?? {}, widths: look.widths ?? {} }, origin);
+  const em = lengthInPoints(look.text?.size ?? '');
+  const reader = new Reader({ em, colors: look.colors ?? {}, widths: look.widths ?? {} }, origin);
   const held = Object.fromEntries(
     Object.entries(lookShape).flatMap(([key, field]) => {
       const value = look[key as keyof Look];

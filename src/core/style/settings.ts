@@ -17,13 +17,18 @@ export interface TextStyle {
   bold: boolean;
   italic: boolean;
   color: string;
+  /** Its typeface, where it is not that of all text. */
+  face?: string;
 }
 
-/** What the values of fields become: lengths in points, colours as `#rrggbb`, shares at the lower and the upper end. */
+/** What the values of fields become: lengths in points, or in text sizes, colours as `#rrggbb`, shares at the lower and the upper end. */
 export interface Readings {
   length: number;
+  sizes: number;
   width: number;
   color: string;
+  /** A colour, or `none`. */
+  fill: string;
   stroke: Stroke;
   textStyle: TextStyle;
   ends: readonly [number, number];

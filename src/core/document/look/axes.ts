@@ -1,21 +1,24 @@
 import * as z from 'zod/mini';
 import {
   choice,
+  color,
+  degrees,
   either,
   flag,
   heldAs,
+  lineWidth,
   listOf,
   named,
-  notNegative,
   number,
   object,
   open,
   positive,
+  sizes,
   styled,
   text,
   whole,
 } from '../fields.js';
-import { numberFormat, stroke } from './forms.js';
+import { numberFormat, stroke, wordShape } from './forms.js';
 
 const limit = (which: string, example: string) =>
   open(
@@ -41,6 +44,13 @@ export const axisShape = {
       'Texts in place of tick labels, by number, or by the code or name of a category.',
       text('A text.', 'none'),
       '{ 0: none }',
+    ),
+  ),
+  looks: styled(
+    named(
+      'Looks of single tick labels, by number, or by the code or name of a category.',
+      object('A look.', wordShape),
+      '{ 0: { weight: bold } }',
     ),
   ),
   scale: styled(
@@ -73,11 +83,24 @@ export const axisShape = {
   ),
   crosses: open(number('Value of this axis at which the line of the other one stands.', '0')),
   angle: open(
+    degrees(
+      'Angle of the tick labels in degrees: 0 across the page, 90 upwards, 45 rising, -45 falling. Left out: names are turned where they do not fit.',
+      '45',
+    ),
+  ),
+  titleAngle: open(
     either(
-      'Angle of the tick labels in degrees: 0 across the page, 90 upwards. Left out: names are turned where they do not fit.',
+      'Angle of the title of a vertical axis: 90 upwards, 0 across the page. Left out: 90.',
       '0 or 90',
       [z.literal(0), z.literal(90)],
-      '90',
+      '0',
+    ),
+  ),
+  titlePlace: styled(
+    choice(
+      'Where the title stands along its axis; one across the page at the end of a vertical axis stands above it.',
+      ['start', 'middle', 'end'],
+      'end',
     ),
   ),
   second: open(
@@ -95,7 +118,13 @@ export const axisShape = {
   ticks: styled(
     choice('Side of the axis line that tick marks stand on.', ['outside', 'inside', 'across', 'none'], 'outside'),
   ),
-  tickLength: styled(notNegative('Length of tick marks, in text sizes.', '0.35')),
+  tickLength: styled(sizes('Length of tick marks.', '0.35')),
+  tickMarks: open(
+    object('The tick marks.', {
+      width: open(lineWidth('Line width. Left out: that of the axis line.', '0.5pt')),
+      color: open(color('Colour. Left out: that of the axis line.', 'rule')),
+    }),
+  ),
   grid: stroke('grid lines; without a width there are none'),
   minorGrid: stroke('grid lines at minor ticks; without a width there are none'),
 };

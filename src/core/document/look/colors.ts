@@ -1,11 +1,11 @@
-import { choice, color, listOf, named, object, styled } from '../fields.js';
+import { choice, color, fill, listOf, named, object, styled } from '../fields.js';
 import { patternNames } from './names.js';
 
 const rampField = (description: string, example: string) =>
   styled(
     named(
       description,
-      listOf('The colours of so many series, in order.', color('A fill.', 'moss'), '[moss, clay]'),
+      listOf('The colours of so many series, in order.', fill('A fill.', 'moss'), '[moss, clay]'),
       example,
     ),
   );
@@ -21,13 +21,13 @@ export const colorsShape = {
   ),
   palette: styled(
     object('Colours that tell series apart.', {
-      single: styled(color('Fill where there is one series.', 'moss')),
+      single: styled(fill('Fill where there is one series.', 'moss')),
       pattern: styled(choice('Pattern of fills where there is one series.', patternNames, 'solid')),
-      quiet: styled(color('Fill of what stands back behind something that is singled out.', 'grid')),
+      quiet: styled(fill('Fill of what stands back behind something that is singled out.', 'grid')),
       quietPattern: styled(
         choice('Pattern of fills that stand back; markers are open where it is "open".', patternNames, 'open'),
       ),
-      groups: styled(listOf('Fills of the series, in order.', color('A fill.', 'moss'), '[moss, clay]')),
+      groups: styled(listOf('Fills of the series, in order.', fill('A fill.', 'moss'), '[moss, clay]')),
       use: styled(
         choice(
           'Which colours series have: those of groups without an order, or a ramp for groups with one, from light to dark or to both sides of a middle.',

@@ -16,10 +16,18 @@ import {
 import { dashes } from './names.js';
 
 const textForm = {
+  face: open(text('Typeface. Left out: that of all text.', 'Tinos')),
   size: styled(textSize('Preferred size.', '9pt')),
   weight: styled(choice('Weight.', ['regular', 'bold'], 'bold')),
   slant: styled(choice('Slant.', ['upright', 'italic'], 'italic')),
   color: styled(color('Colour.', 'ink')),
+};
+
+/** The look of single words among others of their kind. */
+export const wordShape = {
+  color: open(color('Colour.', 'signal')),
+  weight: open(choice('Weight.', ['regular', 'bold'], 'bold')),
+  slant: open(choice('Slant.', ['upright', 'italic'], 'italic')),
 };
 
 /** Text inside the figure, which gets smaller where it does not fit. */

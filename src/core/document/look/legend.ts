@@ -1,4 +1,18 @@
-import { choice, code, either, length, listOf, named, object, open, positive, styled, text, whole } from '../fields.js';
+import {
+  choice,
+  code,
+  either,
+  fill,
+  length,
+  listOf,
+  named,
+  object,
+  open,
+  sizes,
+  styled,
+  text,
+  whole,
+} from '../fields.js';
 import { stroke } from './forms.js';
 
 /** The legend. */
@@ -34,11 +48,13 @@ export const legendShape = {
         ),
       ),
       columns: open(whole('Columns beside or inside the panel. Left out: as few as fit.', 12, '2')),
+      fill: open(fill('Ground. Left out: that of the paper inside the panel, none beside it.', '"#f4f4f2"')),
       frame: stroke('frame'),
       key: styled(
         object('Keys of fills; lines have a width of their own where none is given.', {
-          width: open(positive('Width, in text sizes. Left out: "space.legendKey".', '1.4')),
-          height: open(positive('Height, in text sizes. Left out: "space.legendKey".', '0.8')),
+          shape: styled(choice('As the marks look, or a square in their colour.', ['marks', 'square'], 'square')),
+          width: open(sizes('Width. Left out: "space.legendKey".', '1.4')),
+          height: open(sizes('Height. Left out: "space.legendKey".', '0.8')),
           corner: styled(length('Radius of the corners. Left out: none.', '2pt')),
         }),
       ),

@@ -9,10 +9,10 @@ import {
   length,
   lineWidth,
   listOf,
-  notNegative,
   object,
   open,
   share,
+  sizes,
   styled,
 } from '../fields.js';
 import { numberFormat, stroke } from './forms.js';
@@ -116,7 +116,7 @@ export const marksShape = {
     object('Error bars.', {
       width: styled(lineWidth('Line width.', '0.75pt')),
       color: styled(color('Line colour.', 'ink')),
-      cap: styled(notNegative('Length of the cross lines at the ends, in text sizes; 0 for none.', '0.6')),
+      cap: styled(sizes('Length of the cross lines at the ends; 0 for none.', '0.6')),
       halo: styled(
         lineWidth(
           'Width of the light edge that sets them off from a dark bar, or one with a pattern; 0pt for none.',

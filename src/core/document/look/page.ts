@@ -1,15 +1,15 @@
 import {
   choice,
-  color,
+  fill,
   flag,
   length,
   lengthOrName,
   named,
-  notNegative,
   object,
   open,
   positive,
   share,
+  sizes,
   styled,
   text,
 } from '../fields.js';
@@ -18,16 +18,16 @@ import { stroke } from './forms.js';
 /** The page: distances, size, the panel, and the files made of it. */
 export const pageShape = {
   space: styled(
-    object('Distances, as multiples of the base text size.', {
-      page: styled(notNegative('Empty border around everything.', '0.25')),
-      heading: styled(notNegative('Below the heading.', '0.9')),
-      tickLabel: styled(notNegative('Between tick marks and their labels.', '0.35')),
-      axisTitle: styled(notNegative('Between tick labels and axis title.', '0.6')),
-      legend: styled(notNegative('Between legend and panel.', '1.2')),
-      legendEntry: styled(notNegative('Between one legend entry and the next.', '0.45')),
-      legendKey: styled(notNegative('Side of a legend key.', '0.9')),
-      dataLabel: styled(notNegative('Between a mark and its data label.', '0.3')),
-      caption: styled(notNegative('Between caption and image.', '1')),
+    object('Distances: multiples of the base text size, or lengths.', {
+      page: styled(sizes('Empty border around everything.', '0.25')),
+      heading: styled(sizes('Below the heading.', '0.9')),
+      tickLabel: styled(sizes('Between tick marks and their labels.', '0.35')),
+      axisTitle: styled(sizes('Between tick labels and axis title.', '0.6')),
+      legend: styled(sizes('Between legend and panel.', '1.2')),
+      legendEntry: styled(sizes('Between one legend entry and the next.', '0.45')),
+      legendKey: styled(sizes('Side of a legend key.', '0.9')),
+      dataLabel: styled(sizes('Between a mark and its data label.', '0.3')),
+      caption: styled(sizes('Between caption and image.', '1')),
     }),
   ),
   widths: styled(named('Widths by name, for "size: { width: … }".', length('A width.', '6.5in'), '{ text: 6.5in }')),
@@ -51,7 +51,7 @@ export const pageShape = {
     object('The area between the axes.', {
       least: styled(share('Least share of the width and height of the figure, before text is made smaller.', '0.4')),
       equalScales: styled(flag('Whether one unit has the same length along both axes. Left out: false.')),
-      fill: open(color('Ground of the panel. Left out: none.', '"#f4f4f2"')),
+      fill: open(fill('Ground of the panel. Left out: none.', '"#f4f4f2"')),
       frame: stroke('frame about the panel'),
     }),
   ),

@@ -58,9 +58,15 @@ export const layoutWordings = {
     found: `there are ${f.groups} groups and ${f.colors} looks to tell them apart, so looks repeat`,
     expected: 'fewer groups, or more colours under palette.groups or patterns under palette.patterns',
   }),
-  'data-outside': (f: { axis: string; count: number; low: string; high: string }) => ({
-    found: `the limits of axes.${f.axis} cut ${plural(f.count, 'mark')} off; the data reach from ${f.low} to ${f.high}`,
-    expected: 'limits that hold the data',
+  'data-outside': (f: { axis: string; count: number; low: string; high: string; isCounted: boolean }) => ({
+    found: `the limits of axes.${f.axis} cut ${plural(f.count, 'mark')} off${f.isCounted ? ', which every number still counts' : ''}; the data reach from ${f.low} to ${f.high}`,
+    expected: f.isCounted
+      ? 'limits that hold the data, or "beyond: left-out" in the chart, which counts them nowhere'
+      : 'limits that hold the data',
+  }),
+  'titles-swapped': (f: { path: string; title: string; other: string; own: string }) => ({
+    found: `${f.path} is "${f.title}", and that is what the other axis shows; this one shows ${f.own}`,
+    expected: `the words on axes.${f.other}, or axes by what they show: axes.value, axes.category`,
   }),
   'callout-outside': (f: { path: string }) => ({
     found: `${f.path}.to lies beyond the limits of an axis, and the callout is not drawn`,

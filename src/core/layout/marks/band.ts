@@ -18,7 +18,7 @@ function surfaceOf({ xs, low, high }: BandMark, scales: PanelScales): Point[] {
 export const band: MarkType<BandMark> = {
   ink(mark, { sheet, scales, fill, role }) {
     const points = surfaceOf(mark, scales);
-    if (points.length < 3) return [];
+    if (points.length < 3 || fill.hollow) return [];
     const { opacity: usual, pattern: lines } = sheet.settings.bands;
     const pattern = fill.pattern === undefined || fill.pattern === 'open' ? lines : fill.pattern;
     if (lines !== 'solid') return [patternInk(sheet, [points], { ...fill, pattern }, role)];

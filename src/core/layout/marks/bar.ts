@@ -56,6 +56,7 @@ function insideOf(sheet: Sheet, scales: GroupScales, mark: BarMark): LabelAnchor
 function haloGround(sheet: Sheet, rect: Box, fill: Fill): Box | undefined {
   const { settings } = sheet;
   const isLight =
+    fill.hollow ||
     fill.pattern === 'open' ||
     (fill.pattern === undefined && !isSeen('line', settings.paper, surfaceOf(settings, fill)));
   if (isLight) return undefined;

@@ -15,9 +15,10 @@ const spotsPerPoint = 600 / 72;
 /** Markers of less than a hundredth of the largest area would not be seen, and are drawn at that. */
 const leastArea = 0.01;
 
-/** Diameter of the markers in sizes of the style: areas are in proportion, and the largest has four times the area. */
-const sizeOf = (mark: CloudMark, i: number): number =>
-  mark.areas ? 2 * Math.sqrt(Math.max(leastArea, mark.areas[i] as number)) : 1;
+/** Diameter of a marker in sizes of the style: areas are in proportion, and the largest has four times the usual one. */
+export const diameterFor = (area: number): number => 2 * Math.sqrt(Math.max(leastArea, area));
+
+const sizeOf = (mark: CloudMark, i: number): number => (mark.areas ? diameterFor(mark.areas[i] as number) : 1);
 
 /** Places on the page. */
 interface Places {
@@ -123,7 +124,7 @@ export const cloud: MarkType<CloudMark> = {
     if (rows.length === 0) return [];
     const shape = shapeOf(sheet, series);
     if (rows.length > many && !mark.areas && !mark.ids) {
-      const open = (fill.marker ?? shape).startsWith('open-');
+      const open = fill.hollow || (fill.marker ?? shape).startsWith('open-');
       return [[], [open ? openItem(context, fill, { xs, ys }) : oneItem(context, fill, { xs, ys })]];
     }
     const order = mark.areas

@@ -1,5 +1,6 @@
-import type { LineMark, LineRole } from '../../chart/plan.js';
+import type { LineLook, LineMark, LineRole } from '../../chart/plan.js';
 import { dashed, widened } from '../../color/dashes.js';
+import { lengthInPoints } from '../../document/length.js';
 import type { PathItem, PlateItem, PlateStroke } from '../../plate/plate.js';
 import { clipLine } from '../clip.js';
 import { pathThrough } from '../lineInk.js';
@@ -37,6 +38,13 @@ export function lineStroke(
     default:
       return { stroke: { width: fits.width, color: fill.color }, from: fill.from };
   }
+}
+
+/** The stroke of a reference line with a look of its own, whose colour its fill has. */
+export function ownStroke({ settings }: Typesetter, look: LineLook, { color }: Fill): PlateStroke {
+  const { references, text } = settings;
+  const width = (look.width === undefined ? undefined : lengthInPoints(look.width, text.size)) ?? references.width;
+  return look.dash === undefined ? { ...widened(references, width), color } : dashed(width, color, look.dash);
 }
 
 /** A light edge under lines that run over the marks of their series. */
@@ -112,7 +120,9 @@ const edged: readonly LineRole[] = ['normal', 'density', 'fit', 'commonFit', 'el
 /** A line through places, cut at the limits of the axes. */
 export const line: MarkType<LineMark> = {
   ink(mark, { sheet, scales, fill, series, role }) {
-    const { stroke, from } = lineStroke(sheet, mark.as, fill, series);
+    const { stroke, from } = mark.look
+      ? { stroke: ownStroke(sheet, mark.look, fill), from: fill.from }
+      : lineStroke(sheet, mark.as, fill, series);
     if (stroke.width === 0) return [];
     const pieces = piecesOf(mark, sheet, scales);
     const look = { stroke, ...(fill.opacity === undefined ? {} : { opacity: fill.opacity }) };

@@ -109,10 +109,13 @@ export interface MarkerLook {
 
 /** Width of the edge of a marker that would be lost without one. */
 const leastEdge = 0.5;
+/** Width of the edge of a marker that is nothing else. */
+const plainEdge = 0.75;
 
 /** The edge of a filled marker: light, but where the marker itself is too light to be seen. */
-function edgeOf({ settings }: Typesetter, { color }: Fill): { width: number; color: string } {
+function edgeOf({ settings }: Typesetter, { color, hollow }: Fill): { width: number; color: string } {
   const { edge } = settings.markers;
+  if (hollow) return { width: Math.max(edge, plainEdge), color };
   if (isSeen('surface', color, groundOf(settings))) return { width: edge, color: settings.paper };
   return { width: Math.max(edge, leastEdge), color: settings.errorBars.color };
 }
@@ -157,7 +160,7 @@ export function markerOf(
     from: fill.from,
     box,
     outline: { commands: shape.commands, coordinates },
-    fill: isOpen(name) ? sheet.settings.paper : fill.color,
+    ...(fill.hollow ? {} : { fill: isOpen(name) ? sheet.settings.paper : fill.color }),
     ...stroke,
     ...(opacity < 1 ? { opacity } : {}),
   };

@@ -1,7 +1,8 @@
-import type { Cell, LineRole, Mark, Plan, Series } from '../../chart/plan.js';
+import type { Cell, LineMark, LineRole, Mark, Plan, Series } from '../../chart/plan.js';
 import type { PlateItem, Shown } from '../../plate/plate.js';
 import { fillOf } from '../fills.js';
 import type { Shape } from '../inkIndex.js';
+import type { Fill } from '../looks.js';
 import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
@@ -41,10 +42,11 @@ export function keyOf(series: Series): LegendKey {
 }
 
 /** What the line of a series is, and whether markers stand on it. */
-export function lineKeyOf(series: Series): { as: LineRole; marked: boolean } {
+export function lineKeyOf(series: Series, { settings }: Pick<Sheet, 'settings'>): { as: LineRole; marked: boolean } {
   const marks = standing(series);
   const [as] = marks.flatMap((mark) => typeOf(mark).lineRole?.(mark) ?? []);
-  return { as: as ?? 'series', marked: marks.some((mark) => typeOf(mark).key === 'marker') };
+  const isShown = (mark: Mark) => settings.lines.markers || mark.type !== 'point' || mark.onLine === undefined;
+  return { as: as ?? 'series', marked: marks.some((mark) => typeOf(mark).key === 'marker' && isShown(mark)) };
 }
 
 /** What of the data a mark shows; none for one that stands for no variable. */
@@ -102,12 +104,19 @@ class Layers {
   }
 }
 
+/** The colour of a reference line: its own, or that of the style. */
+export function referenceFill({ settings, colors }: Sheet, { look }: LineMark, i: number): Fill {
+  const own = look?.color === undefined ? undefined : colors.read(look.color);
+  if (own !== undefined) return { color: own, from: `chart.references.${i}.color` };
+  return { color: settings.references.color, from: 'references.color' };
+}
+
 /** The ink of all marks. */
 export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
   const layers = new Layers(sheet, scales);
   for (const [i, mark] of (sheet.plan.references ?? []).entries()) {
     const context = () => {
-      const fill = { color: sheet.settings.references.color, from: 'references.color' };
+      const fill = referenceFill(sheet, mark, i);
       return { sheet, scales, fill, fillOf: () => fill, series: 0, role: `references[${i}]` };
     };
     layers.draw({ mark, context }, true);

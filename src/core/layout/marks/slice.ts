@@ -72,6 +72,7 @@ export const slice: MarkType<SliceMark> = {
       outline: sliceOutline(circle, radius * mark.hole, from, to),
       ...(fill.pattern === undefined &&
       !fill.outline &&
+      !fill.hollow &&
       isSeen('surface', sliceColor(sheet.settings, fill), groundOf(sheet.settings))
         ? { fill: fill.color, ...(edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {}) }
         : fillLook(sheet, { ...fill, opacity: fill.opacity ?? 1 })),
