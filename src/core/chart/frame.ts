@@ -11,6 +11,7 @@ import type { MeasuredColumn } from './measuredColumn.js';
 import type { Singled } from './plan.js';
 import { namedColumns, type Role, type Roles } from './roles.js';
 import { resolveSingled } from './singled.js';
+import { totalsRows } from './totalsRows.js';
 import { type WeightColumn, weightOf, weightProblems } from './weights.js';
 
 /** The rows of a chart, or of one of its panels, with the columns of its roles: what its kind makes marks of. */
@@ -74,11 +75,14 @@ export function groundOf<S extends object, L extends object>(
     } else if (role.use === 'names') ids = table.category(column);
   }
   if ((settings as { beyond?: string }).beyond === 'left-out') problems.push(...idleBeyond(input, measures.values()));
+  const sorted = [...sorts].map(([key, { all }]) => ({ key, all }));
+  const totals = totalsRows(input as ChartInput<object>, sorted, measures.get('value'), selection.keeps);
+  problems.push(...totals.problems);
   const shown = named.flatMap(([key, { inCells }]) => (inCells ? (sorts.get(key)?.all ?? []) : []));
   const { singled, problems: unknown } = resolveSingled(input, shown, ids);
   problems.push(...unknown);
   const weight = hasErrors(problems) ? undefined : weightOf(input);
-  const { keeps } = selection;
+  const keeps = (row: number) => selection.keeps(row) && !totals.rows.has(row);
   return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, weight, ids, singled, problems });
 }
 

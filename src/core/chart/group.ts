@@ -56,7 +56,7 @@ function complete(given: ChartInput<GroupSettings>): Outcome<ChartInput<GroupLon
   if (!long.ok) return long;
   const { settings } = long.value;
   const { category } = settings;
-  if (category !== undefined) return succeed({ ...long.value, settings: { ...settings, category } });
+  if (category !== undefined) return succeed({ ...long.value, settings: { ...settings, category } }, long.problems);
   const columns = given.table.columnNames.filter((column) => given.codebook.variable(column).measure !== 'numeric');
   const facts = { path: 'chart.category', why: 'nothing says what stands along the axis', columns };
   return fail([error('setting-needed', facts, given.locate('chart'))]);

@@ -1,4 +1,4 @@
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { categoryAxis } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
 import { filled } from './frame.js';
@@ -110,7 +110,7 @@ function complete(given: ChartInput<SlopeSettings>): Outcome<ChartInput<SlopeLon
   const { value, group, category } = long.value.settings;
   const isWide = given.settings.values !== undefined;
   const settings = { ...given.settings, value, time: isWide ? (group ?? category) : time };
-  return needed({ ...long.value, settings });
+  return after(long.problems, needed({ ...long.value, settings }));
 }
 
 /** The legend of the groups, or of rise and fall. */

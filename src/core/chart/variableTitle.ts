@@ -13,5 +13,6 @@ export const variableTitle = ({ name, label, labelled, unit }: Variable, path: s
 export const possibleOf = ({ range }: Variable): { possible?: readonly [number, number] } =>
   range === undefined ? {} : { possible: range };
 
-/** What a variable is called within a sentence; the groups of a wide table are its columns. */
-export const inSentence = ({ label }: Pick<Variable, 'label'>): string => lowered(label === '' ? 'column' : label);
+/** What a variable is called within a sentence; one without a label, such as the columns of a wide table, has its name. */
+export const inSentence = ({ label, name }: Pick<Variable, 'label' | 'name'>): string =>
+  label === '' ? name : lowered(label);

@@ -1,8 +1,9 @@
 import { longTable } from '../data/longTable.js';
 import type { Where } from '../data/selection.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
+import { totalsColumns } from '../data/totals.js';
 import { choice, columnName, either, listOf, optional } from '../document/fields.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { after, error, fail, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import type { ChartInput } from './chartInput.js';
 
 /** The settings that take several measured columns of a wide table as groups. */
@@ -60,7 +61,8 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
     const facts = { path: `chart.${key}`, others: ['values'], where: 'chart' };
     return fail([error('one-of-several', facts, locate(`chart.${key}`))]);
   }
-  const columns = values === 'all' ? table.measured : values;
+  const totals = values === 'all' ? totalsColumns(table, table.measured) : [];
+  const columns = values === 'all' ? table.measured.filter((name) => !totals.includes(name)) : values;
   if (columns.length === 0) {
     return fail([error('no-columns', { table: table.name, known: [...table.columnNames] }, locate('chart.values'))]);
   }
@@ -69,7 +71,8 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
   const along = settings.category === undefined && !grouped;
   const { names, ...made } = long;
   const place = along ? { category: names.group } : { group: names.group };
-  return succeed({ ...input, ...made, settings: { ...settings, ...place, value: names.value } });
+  const said = totals.map((column) => warning('totals-column', { column, table: table.name }, locate('chart.values')));
+  return succeed({ ...input, ...made, settings: { ...settings, ...place, value: names.value } }, said);
 }
 
 /** The settings with a category and a value, or what is missing. */
@@ -101,5 +104,5 @@ export function completeLong<S extends WideSettings>(
   given: ChartInput<S>,
 ): Outcome<ChartInput<S & { category: string; value: string }>> {
   const long = asLong(given);
-  return long.ok ? withCategory(long.value) : long;
+  return long.ok ? after(long.problems, withCategory(long.value)) : long;
 }

@@ -26,6 +26,8 @@ export interface Variable {
   dateOrder?: DateOrder;
   /** Rising edges that cut its numbers into categories. */
   bands?: readonly number[];
+  /** What it is computed from, where the table has no such column. */
+  formula?: string;
 }
 
 export interface Codebook {
@@ -48,7 +50,7 @@ function categoriesOf(file: VariableFile, order: readonly string[]): Category[] 
 }
 
 function variableOf(name: string, file: VariableFile, order: readonly string[]): Variable {
-  const { label, unit, measure, colors, missing, decimals, range, dateOrder, bands } = file;
+  const { label, unit, measure, colors, missing, decimals, range, dateOrder, bands, formula } = file;
   const categories = categoriesOf(file, order);
   const implied = measure ?? (categories.length > 0 ? 'nominal' : undefined);
   return {
@@ -63,6 +65,7 @@ function variableOf(name: string, file: VariableFile, order: readonly string[]):
     ...(decimals === undefined ? {} : { decimals }),
     ...(dateOrder === undefined ? {} : { dateOrder }),
     ...(bands === undefined ? {} : { bands }),
+    ...(formula === undefined ? {} : { formula }),
     ...(range === undefined ? {} : { range: range as unknown as readonly [number, number] }),
   };
 }

@@ -26,6 +26,12 @@ const variable = object('One column of the table.', {
   colors: optional(named('Colours tied to values, by code.', color('A fill.', 'moss'), '{ 3: moss }')),
   missing: optional(listOf('Codes that stand for a missing value.', code('A code.', '-9'), '[-9]')),
   decimals: optional(whole('Decimals that the values are measured to.', 12, '1')),
+  formula: optional(
+    text(
+      'What the column is computed from, where the table has no such column: other columns with + - * / ^, brackets and functions.',
+      'this_year - last_year',
+    ),
+  ),
   dateOrder: optional(
     choice('Order of day and month in dates such as 3/4/2026.', ['day-month', 'month-day'], 'day-month'),
   ),

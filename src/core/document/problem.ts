@@ -28,6 +28,12 @@ export type Outcome<T> = { ok: true; value: T; problems: Problem[] } | { ok: fal
 export const succeed = <T>(value: T, problems: Problem[] = []): Outcome<T> => ({ ok: true, value, problems });
 export const fail = (problems: Problem[]): { ok: false; problems: Problem[] } => ({ ok: false, problems });
 
+/** An outcome with what was found before it. */
+export const after = <T>(problems: readonly Problem[], outcome: Outcome<T>): Outcome<T> => ({
+  ...outcome,
+  problems: [...problems, ...outcome.problems],
+});
+
 function make<C extends ProblemCode>(severity: Problem['severity'], code: C, facts: Facts<C>, place?: Place): Problem {
   return { code, severity, facts, ...(place ? { place } : {}) } as unknown as Problem;
 }

@@ -6,6 +6,7 @@ import {
   choice,
   code,
   color,
+  columnName,
   counting,
   either,
   fill,
@@ -26,32 +27,60 @@ import { lookShape } from '../document/look.js';
 import { panelsField } from '../document/panels.js';
 import { thousandsMarks } from '../document/thousandsMarks.js';
 
-const dataSchema = either(
-  'The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, or the rows themselves.',
-  'the path of a table, { file: … }, or { rows: … }',
+/** What may be said of a file with a table. */
+const fileShape = {
+  delimiter: optional(text('What separates the cells, or "blanks". Left out: found out.', '";"')),
+  header: optional(
+    flag('Whether the first line names the columns. Left out: true; without it they are column1, column2, …'),
+  ),
+  comment: optional(text('What begins a line that is left out. Left out: # between blanks, none else.', '"#"')),
+  sheet: optional(text('Sheet of a workbook. Left out: the first.', 'Harvest')),
+  range: optional(text('Cells of a sheet. Left out: all.', 'A1:F40')),
+  decimalMark: optional(choice('Decimal mark. Left out: as the codebook says, or a point.', ['.', ','], ',')),
+  thousandsMark: optional(
+    choice(
+      'Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.',
+      thousandsMarks,
+      "'",
+    ),
+  ),
+  skip: optional(whole('Lines above the names of the columns that are left out.', 10_000, '3')),
+  spread: optional(
+    object('Makes a column of each value of a column, where a chart needs several columns of numbers.', {
+      of: columnName('Column with the numbers.', 'harvest'),
+      by: columnName('Column whose values become columns.', 'year'),
+      for: columnName('Column that names the rows.', 'crop'),
+    }),
+  ),
+  encoding: optional(choice('How letters are written in a text file. Left out: found out.', encodings, 'windows-1252')),
+};
+
+const filePath = (example: string) => text('Path of the table, from the folder of this file.', example);
+
+const oneOfFiles = either(
+  'A table: its path, or its path with a name.',
+  'the path of a table, or { file: …, name: … }',
   [
-    text('Path of the table, from the folder of this file.', 'plots.csv'),
-    object('A file with what has to be said about it.', {
-      file: text('Path of the table.', 'plots.csv'),
-      delimiter: optional(text('What separates the cells, or "blanks". Left out: found out.', '";"')),
-      header: optional(
-        flag('Whether the first line names the columns. Left out: true; without it they are column1, column2, …'),
-      ),
-      comment: optional(text('What begins a line that is left out. Left out: # between blanks, none else.', '"#"')),
-      sheet: optional(text('Sheet of a workbook. Left out: the first.', 'Harvest')),
-      range: optional(text('Cells of a sheet. Left out: all.', 'A1:F40')),
-      decimalMark: optional(choice('Decimal mark. Left out: as the codebook says, or a point.', ['.', ','], ',')),
-      thousandsMark: optional(
-        choice(
-          'Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.',
-          thousandsMarks,
-          "'",
-        ),
-      ),
-      skip: optional(whole('Lines above the names of the columns that are left out.', 10_000, '3')),
-      encoding: optional(
-        choice('How letters are written in a text file. Left out: found out.', encodings, 'windows-1252'),
-      ),
+    filePath('spring.csv'),
+    object('A table with its name, and what has to be said about it.', {
+      file: filePath('spring.csv'),
+      name: optional(text('What it is called. Left out: its file without the ending.', 'Spring 2026')),
+      ...fileShape,
+    }),
+  ],
+  '{ file: spring.csv, name: Spring }',
+);
+
+const dataSchema = either(
+  'The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.',
+  'the path of a table, a list of paths, { file: … }, { files: … }, or { rows: … }',
+  [
+    filePath('plots.csv'),
+    object('A file with what has to be said about it.', { file: filePath('plots.csv'), ...fileShape }),
+    listOf('Several tables, which are the groups of the chart.', oneOfFiles, '[spring.csv, autumn.csv]', 60),
+    object('Several tables with what has to be said about all of them.', {
+      files: listOf('The tables.', oneOfFiles, '[spring.txt, autumn.txt]', 60),
+      ...fileShape,
     }),
     object('The rows themselves.', {
       rows: listOf(

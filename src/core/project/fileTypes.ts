@@ -244,13 +244,13 @@ export interface FigureFile {
    */
   id?: string;
   /**
-   * The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, or the rows themselves.
+   * The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.
    */
   data?:
     | string
     | {
         /**
-         * Path of the table.
+         * Path of the table, from the folder of this file.
          */
         file: string;
         /**
@@ -285,6 +285,215 @@ export interface FigureFile {
          * Lines above the names of the columns that are left out.
          */
         skip?: number;
+        /**
+         * Makes a column of each value of a column, where a chart needs several columns of numbers.
+         */
+        spread?: {
+          /**
+           * Column with the numbers.
+           */
+          of: string;
+          /**
+           * Column whose values become columns.
+           */
+          by: string;
+          /**
+           * Column that names the rows.
+           */
+          for: string;
+        };
+        /**
+         * How letters are written in a text file. Left out: found out.
+         */
+        encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+      }
+    | (
+        | string
+        | {
+            /**
+             * Path of the table, from the folder of this file.
+             */
+            file: string;
+            /**
+             * What it is called. Left out: its file without the ending.
+             */
+            name?: string;
+            /**
+             * What separates the cells, or "blanks". Left out: found out.
+             */
+            delimiter?: string;
+            /**
+             * Whether the first line names the columns. Left out: true; without it they are column1, column2, …
+             */
+            header?: boolean;
+            /**
+             * What begins a line that is left out. Left out: # between blanks, none else.
+             */
+            comment?: string;
+            /**
+             * Sheet of a workbook. Left out: the first.
+             */
+            sheet?: string;
+            /**
+             * Cells of a sheet. Left out: all.
+             */
+            range?: string;
+            /**
+             * Decimal mark. Left out: as the codebook says, or a point.
+             */
+            decimalMark?: '.' | ',';
+            /**
+             * Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.
+             */
+            thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+            /**
+             * Lines above the names of the columns that are left out.
+             */
+            skip?: number;
+            /**
+             * Makes a column of each value of a column, where a chart needs several columns of numbers.
+             */
+            spread?: {
+              /**
+               * Column with the numbers.
+               */
+              of: string;
+              /**
+               * Column whose values become columns.
+               */
+              by: string;
+              /**
+               * Column that names the rows.
+               */
+              for: string;
+            };
+            /**
+             * How letters are written in a text file. Left out: found out.
+             */
+            encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+          }
+      )[]
+    | {
+        /**
+         * The tables.
+         *
+         * Items: A table: its path, or its path with a name.
+         */
+        files: (
+          | string
+          | {
+              /**
+               * Path of the table, from the folder of this file.
+               */
+              file: string;
+              /**
+               * What it is called. Left out: its file without the ending.
+               */
+              name?: string;
+              /**
+               * What separates the cells, or "blanks". Left out: found out.
+               */
+              delimiter?: string;
+              /**
+               * Whether the first line names the columns. Left out: true; without it they are column1, column2, …
+               */
+              header?: boolean;
+              /**
+               * What begins a line that is left out. Left out: # between blanks, none else.
+               */
+              comment?: string;
+              /**
+               * Sheet of a workbook. Left out: the first.
+               */
+              sheet?: string;
+              /**
+               * Cells of a sheet. Left out: all.
+               */
+              range?: string;
+              /**
+               * Decimal mark. Left out: as the codebook says, or a point.
+               */
+              decimalMark?: '.' | ',';
+              /**
+               * Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.
+               */
+              thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+              /**
+               * Lines above the names of the columns that are left out.
+               */
+              skip?: number;
+              /**
+               * Makes a column of each value of a column, where a chart needs several columns of numbers.
+               */
+              spread?: {
+                /**
+                 * Column with the numbers.
+                 */
+                of: string;
+                /**
+                 * Column whose values become columns.
+                 */
+                by: string;
+                /**
+                 * Column that names the rows.
+                 */
+                for: string;
+              };
+              /**
+               * How letters are written in a text file. Left out: found out.
+               */
+              encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+            }
+        )[];
+        /**
+         * What separates the cells, or "blanks". Left out: found out.
+         */
+        delimiter?: string;
+        /**
+         * Whether the first line names the columns. Left out: true; without it they are column1, column2, …
+         */
+        header?: boolean;
+        /**
+         * What begins a line that is left out. Left out: # between blanks, none else.
+         */
+        comment?: string;
+        /**
+         * Sheet of a workbook. Left out: the first.
+         */
+        sheet?: string;
+        /**
+         * Cells of a sheet. Left out: all.
+         */
+        range?: string;
+        /**
+         * Decimal mark. Left out: as the codebook says, or a point.
+         */
+        decimalMark?: '.' | ',';
+        /**
+         * Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.
+         */
+        thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+        /**
+         * Lines above the names of the columns that are left out.
+         */
+        skip?: number;
+        /**
+         * Makes a column of each value of a column, where a chart needs several columns of numbers.
+         */
+        spread?: {
+          /**
+           * Column with the numbers.
+           */
+          of: string;
+          /**
+           * Column whose values become columns.
+           */
+          by: string;
+          /**
+           * Column that names the rows.
+           */
+          for: string;
+        };
         /**
          * How letters are written in a text file. Left out: found out.
          */
@@ -368,6 +577,10 @@ export interface FigureFile {
              * Decimals that the values are measured to.
              */
             decimals?: number;
+            /**
+             * What the column is computed from, where the table has no such column: other columns with + - * / ^, brackets and functions.
+             */
+            formula?: string;
             /**
              * Order of day and month in dates such as 3/4/2026.
              */
@@ -500,13 +713,31 @@ export interface FigureFile {
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
         /**
          * How the bars of a category stand: beside each other, on top of each other, or as shares that add up to 100 %.
@@ -621,13 +852,31 @@ export interface FigureFile {
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -709,13 +958,31 @@ export interface FigureFile {
          */
         beyond?: 'hidden' | 'left-out';
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -811,13 +1078,31 @@ export interface FigureFile {
          */
         beyond?: 'hidden' | 'left-out';
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -915,13 +1200,31 @@ export interface FigureFile {
          */
         beyond?: 'hidden' | 'left-out';
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -1053,13 +1356,31 @@ export interface FigureFile {
          */
         beyond?: 'hidden' | 'left-out';
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -1166,13 +1487,31 @@ export interface FigureFile {
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -1211,13 +1550,31 @@ export interface FigureFile {
          */
         change?: boolean;
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -1290,13 +1647,31 @@ export interface FigureFile {
           name?: string;
         };
         /**
-         * The rows to draw: for each variable named, its value or values, by code or name.
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
           /**
-           * A value, or several.
+           * A value, several, or { not: … }, { from: …, to: … }.
            */
-          [k: string]: string | number | boolean | (string | number | boolean)[];
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
         };
       }
     | {
@@ -3070,6 +3445,10 @@ export interface CodebookFile {
        * Decimals that the values are measured to.
        */
       decimals?: number;
+      /**
+       * What the column is computed from, where the table has no such column: other columns with + - * / ^, brackets and functions.
+       */
+      formula?: string;
       /**
        * Order of day and month in dates such as 3/4/2026.
        */

@@ -2,10 +2,13 @@ import { isMeasured } from '../chart/along.js';
 import { type ChartSettings, columnsOf, kindOf } from '../chart/kinds.js';
 import { type Codebook, codebookOf } from '../data/codebook.js';
 import { readRows } from '../data/inlineRows.js';
+import { fileColumn, joinedTables, type NamedTable, withFiles } from '../data/joined.js';
 import type { NumberNotation } from '../data/numberText.js';
+import { type Spread, spreadTable } from '../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { Look } from '../document/look.js';
+import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
 import { list } from '../document/wording/phrases.js';
@@ -13,6 +16,7 @@ import { readYaml } from '../document/yamlSource.js';
 import { type Layer, over, type Shows } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Faces } from '../type/faces.js';
+import { withComputed, withSources } from './computed.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { fontReader, loadType, withFaces } from './loadType.js';
@@ -84,29 +88,116 @@ function notationOf(
   return { decimalMark: mark ?? '.', told: mark !== undefined, ...(thousandsMark ? { thousandsMark } : {}) };
 }
 
+type Data = NonNullable<FigureFile['data']>;
+type OneFile = Exclude<Extract<Data, { file: string }>, string> & { name?: string | undefined };
+
+/** The files that a figure names, each with what is said of it, and where that stands; undefined where the rows stand in the figure file. */
+function filesOf(data: Data): { told: OneFile; path: string }[] | undefined {
+  if (typeof data === 'string') return [{ told: { file: data }, path: 'data' }];
+  if ('rows' in data) return undefined;
+  if ('file' in data) return [{ told: data, path: 'data' }];
+  const [files, common, path] = Array.isArray(data) ? [data, {}, 'data'] : [data.files, data, 'data.files'];
+  return files.map((one, i) => ({
+    told: { ...common, ...(typeof one === 'string' ? { file: one } : one) },
+    path: `${path}.${i}`,
+  }));
+}
+
+/** Whether a figure draws several tables, which are its groups. */
+const isSeveral = (data: FigureFile['data']): boolean =>
+  typeof data === 'object' && (Array.isArray(data) || 'files' in data);
+
+/** What a file is called where nobody says: its name without folders and ending. */
+const nameOfFile = ({ file, name }: OneFile): string =>
+  name ?? (file.split(/[/\\]/).at(-1) as string).replace(/\.[^.]+$/, '');
+
+interface TableRequest {
+  figure: Reading<FigureFile>;
+  codebook: Codebook;
+  requests: readonly ColumnRequest[];
+  locate(path: string): Place;
+}
+
+/** The columns that a table is spread by. */
+const spreadRequests = ({ of, by, for: rows }: Spread, path: string): ColumnRequest[] => [
+  { column: of, as: 'number', path: `${path}.of` },
+  { column: by, as: 'category', path: `${path}.by` },
+  { column: rows, as: 'category', path: `${path}.for` },
+];
+
+/** A table spread as the figure says, with the words of its new columns, held against what the chart asks for. */
+function spreadOut(
+  gatherer: Gatherer,
+  table: Table,
+  request: TableRequest,
+): { table: Table; codebook: Codebook } | undefined {
+  const { figure, codebook, requests, locate } = request;
+  const { data } = figure.value;
+  const spread = typeof data === 'object' && 'spread' in data ? data.spread : undefined;
+  if (!spread) return { table, codebook };
+  const made = gatherer.keep(spreadTable(table, codebook, spread, locate('data.spread')));
+  if (!made) return undefined;
+  const known = made.table.columnNames;
+  const unknown = requests.filter(({ column }) => column !== everyColumn && !known.includes(column));
+  for (const { column, path } of unknown) {
+    const facts = { column, table: table.name, known: [...known], nearest: nearest(column, known) };
+    gatherer.problems.push(error('column-unknown', facts, locate(path)));
+  }
+  return unknown.length > 0 ? undefined : made;
+}
+
+async function readTables(
+  gatherer: Gatherer,
+  { figure, codebook, requests, locate }: TableRequest,
+  files: readonly { told: OneFile; path: string }[],
+): Promise<Table | undefined> {
+  const several = isSeveral(figure.value.data);
+  const own = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
+  const tables: NamedTable[] = [];
+  for (const { told, path } of files) {
+    const file = gatherer.join(figure.file, told.file);
+    const { name: _, file: __, spread, ...options } = told;
+    const wanted = spread ? spreadRequests(spread, `${path}.spread`) : own;
+    const reading = {
+      ...options,
+      name: file,
+      codebook,
+      notation: notationOf(codebook, told),
+      requests: wanted,
+      locate,
+    };
+    const table = await readTableFile(gatherer, file, reading, locate(path));
+    if (table) tables.push({ name: nameOfFile(told), table });
+  }
+  if (tables.length < files.length || tables.length === 0) return undefined;
+  return several ? joinedTables(tables) : tables[0]?.table;
+}
+
 async function gatherTable(
   gatherer: Gatherer,
-  figure: Reading<FigureFile>,
-  codebook: Codebook,
-  requests: ColumnRequest[],
-): Promise<Table | undefined> {
+  request: TableRequest,
+): Promise<{ table: Table; codebook: Codebook } | undefined> {
+  const { figure, codebook, requests, locate } = request;
   const { data } = figure.value;
-  const locate = (path: string) => figure.source.locate(pathOf(path));
   if (data === undefined) {
-    if (requests.length === 0) return tableOf('no table', [], 0, []);
+    if (requests.length === 0) return { table: tableOf('no table', [], 0, []), codebook };
     gatherer.problems.push(error('data-missing', {}, locate('chart')));
     return undefined;
   }
-  if (typeof data === 'object' && 'rows' in data) {
-    const notation = notationOf(codebook, {});
-    const reading = { name: 'the rows of the figure file', codebook, notation, requests, locate };
-    const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
-    return gatherer.keep(readRows(data.rows, { ...reading, placeOf }));
+  const read = withSources(requests, codebook);
+  const files = filesOf(data);
+  if (files) {
+    const table = await readTables(gatherer, { ...request, requests: read }, files);
+    const out = table && spreadOut(gatherer, table, { ...request, requests: read });
+    const whole = out && gatherer.keep(withComputed(out.table, out.codebook, requests, locate));
+    return whole && { table: whole, codebook: out.codebook };
   }
-  const told = typeof data === 'string' ? { file: data } : data;
-  const path = gatherer.join(figure.file, told.file);
-  const reading = { ...told, name: path, codebook, notation: notationOf(codebook, told), requests, locate };
-  return readTableFile(gatherer, path, reading, figure.source.locate(['data']));
+  const notation = notationOf(codebook, {});
+  const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
+  const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
+  const table = gatherer.keep(readRows((data as Extract<Data, { rows: unknown }>).rows, { ...reading, placeOf }));
+  const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
+  return whole && { table: whole, codebook };
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
@@ -215,6 +306,13 @@ function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureFil
     : gatherStyles(gatherer, asked, '', undefined);
 }
 
+/** Several tables are the groups of a chart that has any and names none. */
+function byFile(chart: ChartSettings): ChartSettings {
+  const { group, values, ...roles } = chart as ChartSettings & { group?: string; values?: unknown };
+  const isNamed = group !== undefined || values !== undefined || Object.values(roles).includes(fileColumn);
+  return isNamed || !('group' in kindOf(chart).roles) ? chart : ({ ...chart, group: fileColumn } as ChartSettings);
+}
+
 /** The columns that a figure reads. */
 const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
   ...columnsOf(chart as ChartSettings),
@@ -241,11 +339,23 @@ export async function gatherFigure(
   options: GatherOptions,
 ): Promise<Outcome<Gathered>> {
   const path = figure.file;
-  const chart = figure.value.chart as ChartSettings;
-  const { codebook, reading } = await gatherCodebook(gatherer, figure);
+  const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
+  const files = isSeveral(figure.value.data) ? filesOf(figure.value.data as Data) : undefined;
+  const known = files
+    ? withFiles(
+        own,
+        files.map(({ told }) => nameOfFile(told)),
+      )
+    : own;
+  const chart = files ? byFile(figure.value.chart as ChartSettings) : (figure.value.chart as ChartSettings);
   const styles = await stylesOf(gatherer, figure, options.style);
-  const requests = requestsOf(figure.value);
-  const table = await gatherTable(gatherer, figure, codebook, requests);
+  const requests = requestsOf({ ...figure.value, chart });
+  const locate = (setting: string): Place => {
+    const [first, ...rest] = pathOf(setting);
+    return first === 'codebook' && reading ? reading.source.locate(rest) : figure.source.locate(pathOf(setting));
+  };
+  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
+  const { table, codebook = known } = gathered ?? {};
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
@@ -255,10 +365,6 @@ export async function gatherFigure(
   const resolved = resolveLayers(gatherer, layers, shows);
   if (!table || !resolved || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
-  const locate = (setting: string): Place => {
-    const [first, ...rest] = pathOf(setting);
-    return first === 'codebook' && reading ? reading.source.locate(rest) : figure.source.locate(pathOf(setting));
-  };
   const faceBase = (face: string) => {
     const naming = [...styles].reverse().find(({ layer }) => layer.look.faces?.[face] !== undefined);
     return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
@@ -275,7 +381,7 @@ export async function gatherFigure(
     {
       id: idOf(figure.value, path),
       madeFrom: madeFrom(path, text),
-      figure: figure.value,
+      figure: { ...figure.value, chart },
       codebook,
       layers,
       shows,

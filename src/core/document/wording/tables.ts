@@ -140,6 +140,18 @@ export const tablesWordings = {
     found: `${f.column} is ${f.text} here: the workbook could not compute the cell${f.count > 1 ? `, nor ${f.count - 1} more` : ''}`,
     expected: `a value, or the text as a missing code: missing: ["${f.text}"]`,
   }),
+  'spread-twice': (f: { row: string; column: string; table: string }) => ({
+    found: `${f.table} has several rows for ${f.row} and ${f.column}, and a column has room for one`,
+    expected: 'one row for each, or a column in "for" that names single rows',
+  }),
+  'totals-row': (f: { column: string; value: string; of: string; table: string }) => ({
+    found: `"${f.value}" in column ${f.column} of ${f.table} is the ${f.of} of the others, and is left out`,
+    expected: `nothing; what is listed as a value of ${f.column} in the codebook, or chosen by "where", stays`,
+  }),
+  'totals-column': (f: { column: string; table: string }) => ({
+    found: `${f.column} of ${f.table} is the sum of the other columns, and is left out of "values: all"`,
+    expected: 'nothing; columns by name under "values" keep it',
+  }),
   'skip-beyond': (f: { skip: number; lines: number }) => ({
     found: `data.skip leaves out ${plural(f.skip, 'line')}, and the file has ${f.lines}`,
     expected: 'fewer lines than the file has',

@@ -1,0 +1,77 @@
+import type { Codebook, Variable } from './codebook.js';
+import { type CategoryColumn, type Column, columnKey, type NumberColumn, type Table, tableOf } from './table.js';
+
+/** A table among others, and what it is called. */
+export interface NamedTable {
+  name: string;
+  table: Table;
+}
+
+/** The column that says which table a row comes from. */
+export const fileColumn = 'file';
+
+function joinedNumbers(name: string, columns: readonly NumberColumn[]): NumberColumn {
+  const rows = columns.reduce((sum, { numbers }) => sum + numbers.length, 0);
+  const [numbers, absent] = [new Float64Array(rows), new Int32Array(rows)];
+  const reasons: string[] = [];
+  let at = 0;
+  for (const column of columns) {
+    numbers.set(column.numbers, at);
+    for (const [i, reason] of column.absent.entries()) absent[at + i] = reason === 0 ? 0 : reason + reasons.length;
+    reasons.push(...column.reasons);
+    at += column.numbers.length;
+  }
+  return { as: 'number', name, numbers, absent, reasons };
+}
+
+function joinedCategories(name: string, columns: readonly CategoryColumn[]): CategoryColumn {
+  const texts = [...new Set(columns.flatMap((column) => column.texts))];
+  const places = new Map(texts.map((text, i) => [text, i]));
+  const codes = columns.flatMap((column) => {
+    const own = column.texts.map((text) => places.get(text) as number);
+    return Array.from(column.codes, (code) => own[code] as number);
+  });
+  return { as: 'category', name, codes: Int32Array.from(codes), texts };
+}
+
+/** Several tables below each other, with a column that names the one of each row. Columns that some of them lack are left out. */
+export function joinedTables(tables: readonly NamedTable[]): Table {
+  const [first] = tables as [NamedTable];
+  const sources = tables.map(({ table }) => new Map(table.columns.map((own) => [columnKey(own.name, own.as), own])));
+  const columns = first.table.columns.flatMap(({ name, as }): Column[] => {
+    const own = sources.flatMap((source) => source.get(columnKey(name, as)) ?? []);
+    if (own.length < tables.length) return [];
+    return [
+      as === 'number' ? joinedNumbers(name, own as NumberColumn[]) : joinedCategories(name, own as CategoryColumn[]),
+    ];
+  });
+  const file: CategoryColumn = {
+    as: 'category',
+    name: fileColumn,
+    codes: Int32Array.from(tables.flatMap(({ table }, i) => Array.from({ length: table.rowCount }, () => i))),
+    texts: tables.map(({ name }) => name),
+  };
+  const inAll = (names: readonly string[], of: (table: Table) => readonly string[]) =>
+    names.filter((name) => tables.every(({ table }) => of(table).includes(name)));
+  return tableOf(
+    tables.map(({ table }) => table.name).join(' and '),
+    [...inAll(first.table.columnNames, (table) => table.columnNames), fileColumn],
+    tables.reduce((sum, { table }) => sum + table.rowCount, 0),
+    [...columns, file],
+    inAll(first.table.measured, (table) => table.measured),
+    first.table.notation,
+  );
+}
+
+/** A codebook that knows the column of the tables, in their order. */
+export function withFiles(codebook: Codebook, names: readonly string[]): Codebook {
+  if (codebook.variables.includes(fileColumn)) return codebook;
+  const variable: Variable = {
+    ...codebook.variable(fileColumn),
+    label: '',
+    labelled: true,
+    measure: 'nominal',
+    categories: names.map((name) => ({ code: name, name })),
+  };
+  return { ...codebook, variable: (name) => (name === fileColumn ? variable : codebook.variable(name)) };
+}

@@ -1,0 +1,39 @@
+import type { Table } from './table.js';
+
+/** What rows and columns with sums are called, in the languages whose numbers can be written. */
+const totalWords =
+  /^(grand |sub)?(totals?|sums?|all|overall|altogether|gesamt|insgesamt|summe|alle|ensemble|toutes?|tous|todos?|todas?|totale|tutti|totaal|suma|ogółem|razem|totalt|samtliga)$/i;
+
+/** Whether a name is one of a sum. */
+export const isTotalName = (name: string): boolean => totalWords.test(name.trim());
+
+/** Whether a number is a sum or a mean of others, but for what each of them was rounded by. */
+export function totalOf(value: number, others: readonly number[]): 'sum' | 'mean' | undefined {
+  if (others.length < 2) return undefined;
+  const sum = others.reduce((all, one) => all + one, 0);
+  const slack = (expected: number) => 0.005 * Math.max(1e-9, Math.abs(expected));
+  if (Math.abs(value - sum) <= slack(sum)) return 'sum';
+  return Math.abs(value - sum / others.length) <= slack(sum / others.length) ? 'mean' : undefined;
+}
+
+/** Whether a column is called a sum, alone or among other words: `total`, `total_harvest`. */
+export const namesTotal = (name: string): boolean => name.split(/[\s_.-]+/).some(isTotalName);
+
+/** Of some columns of numbers, those that are called sums and hold the sum of the others in every row that has them all. */
+export function totalsColumns(table: Table, columns: readonly string[]): string[] {
+  return columns.filter((name) => {
+    if (!namesTotal(name)) return false;
+    const own = table.number(name).numbers;
+    const others = columns
+      .filter((other) => other !== name && !namesTotal(other))
+      .map((other) => table.number(other).numbers);
+    let tried = 0;
+    for (let row = 0; row < table.rowCount; row += 1) {
+      const values = others.map((numbers) => numbers[row] as number);
+      if ([own[row] as number, ...values].some(Number.isNaN)) continue;
+      if (totalOf(own[row] as number, values) !== 'sum') return false;
+      tried += 1;
+    }
+    return tried > 0;
+  });
+}
