@@ -25,6 +25,16 @@ for (const [figure, name, ...options] of [
   hexis('draw', `demo/figures/${figure}.figure.yaml`, '-o', join(folder, `${name}.png`), '--dpi', '180', ...options);
 }
 
+hexis(
+  'draw',
+  'demo/figures/yield-by-bed.figure.yaml',
+  '--style',
+  'all',
+  '-o',
+  join(folder, 'styles.png'),
+  '--dpi',
+  '130',
+);
 hexis('swatch', 'mono', '-o', join(folder, 'swatch.png'), '--dpi', '150');
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });

@@ -1,6 +1,7 @@
 import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
 import { drawCommand } from './draw.js';
+import { kindsCommand } from './kinds.js';
 import { matchCommand } from './match.js';
 import { numbersCommand } from './numbers.js';
 import { startCommand } from './startCommand.js';
@@ -13,6 +14,7 @@ export const commands: readonly CommandSpec[] = [
   drawCommand,
   numbersCommand,
   matchCommand,
+  kindsCommand,
   styleCommand,
   swatchCommand,
   demoCommand,

@@ -12,7 +12,10 @@ export const drawCommand: CommandSpec = {
     ],
     formatOptions.as,
     formatOptions.dpi,
-    ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],
+    [
+      '--style <style>',
+      'house style in place of the one that the figure names: a built-in name or a file; "all" draws every style on one sheet',
+    ],
     [
       '--name <pattern>',
       'name of files in a folder: {id}, {number}, {style}, {width} and {height} in mm, {dpi}, {inks}',

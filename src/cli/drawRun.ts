@@ -3,6 +3,7 @@ import { basename, extname, join } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
+import { contactSheet } from '../core/project/contactSheet.js';
 import type { Drawing } from '../core/project/drawing.js';
 import { openProject, type Project } from '../core/project/project.js';
 import { writeAs } from '../core/project/write.js';
@@ -31,6 +32,9 @@ interface DrawCall {
   explain?: string;
   replace?: boolean;
 }
+
+/** The name under which a figure is drawn in every style. */
+const allStyles = 'all';
 
 const names = formats.map((format) => format.name);
 const mostMillionPixels = 120;
@@ -175,7 +179,8 @@ async function readCall(call: DrawCall, figures: number): Promise<{ plan: DrawPl
 /** Draws and writes one figure in memory. */
 async function drawFigure(project: Project, path: string, plan: DrawPlan): Promise<Outcome<Drawn>> {
   const { call, formats: wanted, dpi } = plan;
-  const drawn = await project.draw(path);
+  const drawn =
+    call.style === allStyles ? await contactSheet(project, path, { caption: call.caption }) : await project.draw(path);
   if (!drawn.ok) return drawn;
   const drawing = drawn.value;
   const problems = [...drawn.problems, ...pixelProblem(drawing, wanted, dpi)];
@@ -241,7 +246,8 @@ async function explainAll(project: Project, figures: readonly string[], what: st
 /** Draws figures, once or again whenever a file changes that they are made of. */
 export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
   const { style, caption } = call;
-  const project = openProject(disk, { style, caption, trace: call.explain !== undefined });
+  const own = style === allStyles ? undefined : style;
+  const project = openProject(disk, { style: own, caption, trace: call.explain !== undefined });
   if (call.explain !== undefined) return explainAll(project, figures, call.explain);
   const code = await drawAll(project, figures, call);
   if (!call.watch || filesRead.size === 0) return code;

@@ -3,11 +3,12 @@ import { basename, join, relative } from 'node:path';
 import { codebookOf } from '../core/data/codebook.js';
 import type { NumberNotation } from '../core/data/numberText.js';
 import { pointNotation } from '../core/data/numberText.js';
-import { type ColumnProfile, notationOfTable, profileTable } from '../core/data/profile.js';
+import { type ColumnProfile, notationOfTable, profileTable, totalsRowsOf } from '../core/data/profile.js';
 import { everyColumn, type Table } from '../core/data/table.js';
 import { inColumns } from '../core/document/columns.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { type ThousandsMark, thousandsMarks } from '../core/document/thousandsMarks.js';
+import { plural } from '../core/document/wording/phrases.js';
 import { type DraftWish, draftChart, draftCodebook, draftFigure } from '../core/project/draft.js';
 import { Gatherer, readTableFile } from '../core/project/gatherer.js';
 import { Store } from '../core/project/store.js';
@@ -18,6 +19,8 @@ import { exitCode, problemsJson, reportProblems, say } from './report.js';
 
 interface StartCall extends DraftWish {
   sheet?: string;
+  /** False where the call says that the first line names no columns. */
+  header?: boolean;
   decimalMark?: string;
   thousandsMark?: string;
   output?: string;
@@ -35,8 +38,10 @@ const looks: Record<ColumnProfile['looks'], string> = {
 };
 
 /** What there is to say of a column beside its values. */
-function remarks({ missing, isId, isTotal, empty }: ColumnProfile): string {
+function remarks({ missing, unsure, isId, isTotal, isYear, empty }: ColumnProfile): string {
   return [
+    ...(isYear ? ['years'] : []),
+    ...(unsure.length > 0 ? [`missing: ${unsure.join(', ')}??`] : []),
     ...(isId ? ['names the rows?'] : []),
     ...(isTotal ? ['total or difference?'] : []),
     ...(missing.length > 0 ? [`missing: ${missing.join(', ')}?`] : []),
@@ -106,48 +111,75 @@ function give(problems: readonly Problem[], call: StartCall): number {
   return exitCode(problems);
 }
 
+const wordsFor = (value: string | readonly string[] | Readonly<Record<string, string>>): string =>
+  typeof value === 'string' ? value : Object.values(value).join(' and ');
+
+/** The whole table, and whether its first line names no columns: as the call says, or where it holds numbers alone. */
+async function readWhole(
+  gatherer: Gatherer,
+  path: string,
+  { sheet, header }: StartCall,
+): Promise<{ table: Table; bare: boolean } | undefined> {
+  const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
+  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet };
+  const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
+  if (header === false) {
+    const table = await read(false);
+    return table && { table, bare: true };
+  }
+  const table = await read(true);
+  const isBare = table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
+  const again = isBare ? await read(false) : undefined;
+  return again ? { table: again, bare: true } : table && { table, bare: false };
+}
+
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
   const wrong = markProblems(call);
   if (wrong.length > 0) return give(wrong, call);
   const gatherer = new Gatherer(new Store(disk));
-  const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
-  const table = await readTableFile(gatherer, path, {
-    name: path,
-    codebook: codebookOf(),
-    notation: pointNotation,
-    requests,
-    sheet: call.sheet,
-  });
-  if (!table || hasErrors(gatherer.problems)) return give(gatherer.problems, call);
+  const read = await readWhole(gatherer, path, call);
+  if (!read || hasErrors(gatherer.problems)) return give(gatherer.problems, call);
+  const { table, bare } = read;
   const notation = notationFor(call, table);
   const profiles = profileTable(table, notation);
   const asked = doubts(profiles, path);
   if (asked.length > 0) return give(asked, call);
+  const totals = totalsRowsOf(table, profiles, notation);
   const chart = draftChart(call, profiles, path);
   if (!chart.ok && call.json) return give(chart.problems, call);
   const folder = call.output ?? join(path, '..');
   const name = basename(path).replace(/\.[^.]+$/, '');
   const [codebook, figure] = [join(folder, `${name}.codebook.yaml`), join(folder, `${name}.figure.yaml`)];
-  if (!call.json) say(`${path}: ${table.rowCount} rows, ${profiles.length} columns\n\n${profileText(profiles)}\n`);
+  if (!call.json)
+    say(
+      `${path}: ${plural(table.rowCount, 'row')}, ${plural(profiles.length, 'column')}\n\n${profileText(profiles)}\n`,
+    );
   if (!chart.ok) return give(chart.problems, call);
   const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
   const there = relative(folder, path).replaceAll('\\', '/');
   const failed = await save([
-    { path: codebook, bytes: draftCodebook(profiles, basename(path), notation, chart.value) },
-    { path: figure, bytes: draftFigure(name, there, basename(codebook), chart.value, call.sheet) },
+    { path: codebook, bytes: draftCodebook(profiles, basename(path), notation, chart.value.settings, totals) },
+    {
+      path: figure,
+      bytes: draftFigure(name, { file: there, sheet: call.sheet, bare }, basename(codebook), chart.value.settings),
+    },
   ]);
   if (failed.length > 0) return give(failed, call);
   if (call.json) {
     process.stdout.write(
-      `${JSON.stringify({ table: path, rows: table.rowCount, columns: profiles, chart: chart.value, written: [codebook, figure] }, null, 1)}\n`,
+      `${JSON.stringify({ table: path, rows: table.rowCount, columns: profiles, chart: chart.value.settings, rule: chart.value.rule, totals, written: [codebook, figure] }, null, 1)}\n`,
     );
     return exit.done;
   }
-  const settings = Object.entries(chart.value).map(([key, value]) => `${key} ${value}`);
+  const { settings, rule } = chart.value;
+  const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);
+  for (const { column, text } of totals)
+    say(`"${text}" in ${column} is the sum or mean of the other rows, it seems: charts leave it out\n`);
+  if (bare) say('The first line holds numbers and names no columns: they are column1, column2, …\n');
   say(
-    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${settings.join(', ')}\n\nNext: npx hexis draw ${figure} -o ${folder.replace(/[/\\]+$/, '') || '.'}/`,
+    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${said.join(', ')}\n${rule === undefined ? '' : `         (${rule}; --kind, --value and --category ask for another)\n`}\nNext: npx hexis draw ${figure} -o ${folder.replace(/[/\\]+$/, '') || '.'}/`,
   );
   return exit.done;
 }

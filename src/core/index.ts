@@ -30,6 +30,7 @@ export type {
   TextPiece,
 } from './plate/plate.js';
 export { readPlate } from './plate/readPlate.js';
+export { contactSheet } from './project/contactSheet.js';
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
 export { draw, type Written, write } from './project/draw.js';
 export type { About, Drawing } from './project/drawing.js';

@@ -93,6 +93,63 @@ describe('start', () => {
   });
 });
 
+describe('start takes tables as they come', () => {
+  const folder = folderWith({
+    'bare.txt': '0 1.5\n1 2.25\n2 3\n3 3.5\n',
+    'totals.csv': 'crop,harvest (kg)\nkale,10\nleek,8.5\nTotal,18.5\n',
+    'ages.csv': `age,region\n${Array.from({ length: 12 }, (_, i) => `${20 + i * 3},${'NS'[i % 2]}`).join('\n')}\n`,
+    'slashes.csv': 'when,n\n3/4/2026,5.5\n5/4/2026,7\n',
+  });
+  afterAll(() => folder.remove());
+  const started = (name: string, ...args: string[]) => {
+    const { code, out, err } = hexis(['start', folder.at(name), '--replace', ...args]);
+    expect([code, err]).toEqual([0, '']);
+    const file = (kind: string) => readFileSync(folder.at(`${name.replace(/\..*/, '')}.${kind}.yaml`), 'utf8');
+    const drawn = hexis([
+      'draw',
+      folder.at(`${name.replace(/\..*/, '')}.figure.yaml`),
+      '-o',
+      `${folder.path}/`,
+      '--replace',
+    ]);
+    return { out, codebook: file('codebook'), figure: file('figure'), drawn };
+  };
+
+  test('without names of columns', () => {
+    const { out, figure, drawn } = started('bare.txt');
+    expect(out).toContain('The first line holds numbers and names no columns');
+    expect(figure).toContain('header: false');
+    expect([drawn.code, drawn.err]).toEqual([0, '']);
+    expect(drawn.out).toContain('4 of 4 cases');
+    expect(started('bare.txt', '--no-header').figure).toContain('header: false');
+  });
+
+  test('with a row of totals and a unit beside the name of a column', () => {
+    const { out, codebook, figure, drawn } = started('totals.csv');
+    expect(out).toContain('"Total" in crop is the sum or mean of the other rows');
+    expect(codebook).toContain('label: Harvest\n    unit: "kg"');
+    expect(codebook).not.toContain('# unit');
+    expect(figure).toContain('summary: given');
+    expect([drawn.code, drawn.out]).toEqual([0, expect.stringContaining('2 of 2 cases')]);
+    expect(drawn.err).toContain('is the sum of the others, and is left out');
+  });
+
+  test('as the call says: numbers as categories', () => {
+    const { codebook, figure, drawn } = started('ages.csv', '--category', 'age');
+    expect(figure).toContain('category: age');
+    expect(codebook).toMatch(/age:\n {4}label: Age\n {4}measure: ordinal/);
+    expect([drawn.code, drawn.err]).toEqual([0, '']);
+  });
+
+  test('and asks which number of a date is the day', () => {
+    const { codebook, drawn } = started('slashes.csv');
+    expect(codebook).toMatch(
+      /# day first, or month first\? the dates do not say\n {2}when:(\n.*)*dateOrder: day-month/,
+    );
+    expect(drawn.code).toBe(0);
+  });
+});
+
 describe('start asks what a table cannot say', () => {
   const folder = folderWith({
     'thousands.csv': 'bed,n\nA,"12,345"\nB,"10,250"\n',

@@ -6,7 +6,14 @@ import { readDelimited } from '../../src/core/data/delimited.js';
 import { pointNotation } from '../../src/core/data/numberText.js';
 import { type ColumnProfile, profileTable } from '../../src/core/data/profile.js';
 import { everyColumn } from '../../src/core/data/table.js';
-import { draftChart, draftCodebook, draftFigure, wordsOf, yamlName } from '../../src/core/project/draft.js';
+import {
+  draftChart,
+  draftCodebook,
+  draftFigure,
+  labelAndUnit,
+  wordsOf,
+  yamlName,
+} from '../../src/core/project/draft.js';
 import { readCodebook, readFigure } from '../../src/core/project/readDocument.js';
 
 function profiles(columns: Record<string, (string | number)[]>): ColumnProfile[] {
@@ -44,6 +51,27 @@ describe('what a column seems to be', () => {
     ['numbers that go below zero in earnest', [-9, -4.5, 3, 8, -2, 1], { missing: [] }],
     ['words for "no value"', [1.5, 'NA', 2.5, 'n/a', 3.5], { looks: 'numeric', missing: ['NA', 'n/a'] }],
     ['nothing', ['', '', ''], { looks: 'empty', empty: 3 }],
+    [
+      'answers with 8 and 9 above a hole',
+      [...repeated([1, 2, 3, 4, 5], 3), 8, 9],
+      { looks: 'coded', missing: ['8', '9'] },
+    ],
+    ['answers with 7 to 9 above a hole', [...repeated([1, 2, 3, 4, 5], 3), 7, 8, 9], { missing: ['7', '8', '9'] }],
+    ['answers from 1 to 9', repeated([1, 2, 3, 4, 5, 6, 7, 8, 9], 2), { missing: [] }],
+    ['answers with 99', [...repeated([1, 2, 3], 3), 99], { missing: ['99'] }],
+    ['a -99 among measured values', [2.5, 3.5, -99, 4], { missing: ['-99'] }],
+    ['ages with a 99 that comes again', [20, 35, 60, 90, 99, 99, 41.5], { missing: [], unsure: ['99'] }],
+    ['ages up to 99', [20, 35, 60, 97, 98, 99, 96], { missing: [], unsure: [] }],
+    [
+      'years',
+      [2020, 2021, 2022, 2023, 2024, 2025, 2026, 2027, 2028, 2029],
+      { looks: 'numeric', isYear: true, isId: false },
+    ],
+    ['numbers in the thousands', [1850, 2100.5, 1999], { isYear: false }],
+    ['dates of eight digits', ['20260501', '20260502', '20260504'], { looks: 'date' }],
+    ['dates with the day first', ['13/4/2026', '1/4/2026'], { looks: 'date', dateOrder: 'day-month' }],
+    ['dates with the month first', ['4/13/2026', '4/1/2026'], { looks: 'date', dateOrder: 'month-day' }],
+    ['dates that say neither', ['4/3/2026', '4/1/2026'], { looks: 'date', dateOrder: 'unsure' }],
   ] as const)('%s', (_, values, expected) => expect(one([...values])).toMatchObject(expected));
 
   test('a sum or a difference of other columns is said to follow from them', () => {
@@ -77,7 +105,7 @@ describe('the first chart of a table', () => {
   });
   const chart = (wish: Parameters<typeof draftChart>[0]) => {
     const made = draftChart(wish, table, 't.csv');
-    return made.ok ? made.value : made.problems.map(({ code }) => code);
+    return made.ok ? made.value.settings : made.problems.map(({ code }) => code);
   };
 
   test.each([
@@ -99,7 +127,14 @@ describe('the first chart of a table', () => {
       { category: 'bed', value: 'yield', kind: 'box' },
       { kind: 'box', category: 'bed', value: 'yield' },
     ],
-    [{}, { kind: 'line', x: 'day', value: 'yield', group: 'bed' }],
+    [{}, { kind: 'line', x: 'day', values: ['yield', 'water'] }],
+    [{ category: 'yield' }, { kind: 'bar', category: 'yield' }],
+    [{ values: 'yield, water' }, { kind: 'bar', values: ['yield', 'water'] }],
+    [
+      { values: 'yield', x: 'day' },
+      { kind: 'line', x: 'day', values: ['yield'] },
+    ],
+    [{ values: 'yeild' }, ['column-unknown']],
     [{ value: 'bed' }, ['kind-misfit']],
     [{ x: 'water', y: 'yield', kind: 'pie' }, ['kind-misfit']],
     [{ kind: 'pei' }, ['kind-unknown']],
@@ -117,8 +152,8 @@ describe('the first chart of a table', () => {
         const wish = { category: names[0] as string, value: names[1] as string };
         const found = draftChart(wish, made, 't.csv');
         if (!found.ok) throw new Error(JSON.stringify(found.problems));
-        const codebook = draftCodebook(made, 't.csv', pointNotation, found.value);
-        const figure = draftFigure('first', 't.csv', 't.codebook.yaml', found.value);
+        const codebook = draftCodebook(made, 't.csv', pointNotation, found.value.settings);
+        const figure = draftFigure('first', { file: 't.csv' }, 't.codebook.yaml', found.value.settings);
         expect(readCodebook(codebook, 'c.yaml').problems).toEqual([]);
         expect(readFigure(figure, 'f.yaml').problems).toEqual([]);
         expect(Object.keys(parse(codebook).variables).sort()).toEqual([...names].sort());
@@ -131,5 +166,98 @@ describe('the first chart of a table', () => {
     expect(['last_year', 'soilMoisture', 'pH', 'x'].map(wordsOf)).toEqual(['Last year', 'Soil Moisture', 'P H', 'X']);
     for (const text of ['yes', 'n', '1', 'a: b', '# no', 'plain name', '', 'null'])
       expect(parse(`v: ${yamlName(text)}`).v).toBe(text);
+  });
+});
+
+describe('what most would draw', () => {
+  const shown = (columns: Record<string, (string | number)[]>) => {
+    const made = draftChart({}, profiles(columns), 't.csv');
+    return made.ok ? made.value : undefined;
+  };
+  const twenty = Array.from({ length: 20 }, (_, i) => i);
+  const beds = ['a', 'b', 'c'];
+
+  test.each([
+    [
+      'times and a column',
+      { day: twenty.map((i) => `2026-05-${String(i + 1).padStart(2, '0')}`), rain: twenty.map((i) => i + 0.5) },
+      { kind: 'line', x: 'day', value: 'rain' },
+    ],
+    [
+      'years and alike columns',
+      { year: [2020, 2021, 2022, 2023], kale: [3, 5, 4, 6.5], leek: [2, 4, 3, 5.5] },
+      { kind: 'line', x: 'year', values: ['kale', 'leek'] },
+    ],
+    [
+      'years again and again',
+      { year: [2020, 2021, 2022, 2020, 2021, 2022], bed: ['a', 'a', 'a', 'b', 'b', 'b'], v: [1.5, 2, 3, 4, 5, 6] },
+      { kind: 'line', x: 'year', value: 'v', group: 'bed' },
+    ],
+    [
+      'a row for each name',
+      { bed: beds, v: [3.5, 1, 2] },
+      { kind: 'bar', category: 'bed', value: 'v', summary: 'given', order: 'falling' },
+    ],
+    [
+      'names with alike columns',
+      { bed: beds, last: [3.5, 1, 2], now: [4, 2, 2.5] },
+      { kind: 'bar', category: 'bed', values: ['last', 'now'], summary: 'given' },
+    ],
+    [
+      'names with unlike columns',
+      { bed: beds, area: [350, 100, 200], ph: [6.4, 7, 6.5] },
+      { kind: 'bar', category: 'bed', value: 'area', summary: 'given', order: 'falling' },
+    ],
+    [
+      'a category',
+      { bed: repeated(beds, 5), v: twenty.slice(0, 15).map((i) => i * 1.5) },
+      { kind: 'bar', category: 'bed', value: 'v', error: { shows: 'ci' } },
+    ],
+    [
+      'two of them',
+      { bed: repeated(beds, 6), dry: repeated(['x', 'y'], 9), v: twenty.slice(0, 18).map((i) => i * 1.5) },
+      { kind: 'bar', category: 'bed', value: 'v', group: 'dry', error: { shows: 'ci' } },
+    ],
+    [
+      'answers',
+      { q1: repeated([1, 2, 3, 4, 5], 4), q2: repeated([5, 1, 2, 3, 4], 4), q3: repeated([1, 3, 2, 5, 4], 4) },
+      { kind: 'bar', values: ['q1', 'q2', 'q3'], error: { shows: 'ci' } },
+    ],
+    [
+      'numbers',
+      { depth: twenty.map((i) => i * 0.5), oxygen: twenty.map((i) => 9 - i * 0.25) },
+      { kind: 'scatter', x: 'depth', y: 'oxygen' },
+    ],
+    [
+      'running numbers and a column',
+      { depth: twenty, oxygen: twenty.map((i) => 9 - i * 0.25) },
+      { kind: 'scatter', x: 'depth', y: 'oxygen' },
+    ],
+    [
+      'an id and a column',
+      { id: twenty, oxygen: twenty.map((i) => 9 - i * 0.25) },
+      { kind: 'histogram', value: 'oxygen' },
+    ],
+    [
+      'categories alone',
+      { bed: repeated(beds, 6), dry: repeated(['x', 'y'], 9) },
+      { kind: 'bar', category: 'bed', group: 'dry' },
+    ],
+  ])('of %s', (_, columns, expected) => {
+    const made = shown(columns as Record<string, (string | number)[]>);
+    expect(made?.settings).toEqual(expected);
+    expect(made?.rule).toMatch(/: /);
+  });
+
+  test('units in the names of columns are units', () => {
+    expect(
+      ['Depth (m)', 'Oxygen [mg/L]', 'rain_(mm)', 'Share (of all plots in the garden)', 'plain'].map(labelAndUnit),
+    ).toEqual([
+      { label: 'Depth', unit: 'm' },
+      { label: 'Oxygen', unit: 'mg/L' },
+      { label: 'Rain', unit: 'mm' },
+      { label: 'Share (of all plots in the garden)' },
+      { label: 'Plain' },
+    ]);
   });
 });

@@ -62,6 +62,9 @@ test('every link and picture of the pages exists, and every picture is linked fr
     ...readdirSync(join(root, 'docs'))
       .filter((name) => name.endsWith('.md'))
       .map((name) => `docs/${name}`),
+    ...readdirSync(join(root, 'docs/work'))
+      .filter((name) => name.endsWith('.md'))
+      .map((name) => `docs/work/${name}`),
   ];
   for (const page of pages) {
     const links = [...readFileSync(join(root, page), 'utf8').matchAll(/\]\(([^)#:]+)\)/g)].map((match) =>

@@ -217,8 +217,8 @@ export function draftOf(text) {
   return {
     files: {
       't.csv': text,
-      't.codebook.yaml': draftCodebook(profiles, 't.csv', notation, chart.value),
-      't.figure.yaml': draftFigure('t', 't.csv', 't.codebook.yaml', chart.value),
+      't.codebook.yaml': draftCodebook(profiles, 't.csv', notation, chart.value.settings),
+      't.figure.yaml': draftFigure('t', { file: 't.csv' }, 't.codebook.yaml', chart.value.settings),
     },
   };
 }

@@ -136,7 +136,7 @@ describe('settings of an axis within one file', () => {
 
   test.each([
     [bar, 'y', ['all', 'value', 'y']],
-    [bins, 'x', ['all', 'value', 'along', 'x']],
+    [bins, 'x', ['all', 'along', 'x']],
     [bins, 'y', ['all', 'value', 'y']],
   ] as const)('hold the narrower the more, in whatever order they stand: %s, %s', async (chart, axis, order) => {
     for (let n = 1; n <= order.length; n += 1) {
@@ -145,6 +145,20 @@ describe('settings of an axis within one file', () => {
       expect(await titleOf(chart, axis, given)).toBe(last);
       expect(await titleOf(chart, axis, given.toReversed())).toBe(last);
     }
+  });
+
+  test('of values do not touch where marks stand', async () => {
+    const dates = 'day,v\n2026-05-01,3\n2026-05-02,4\n';
+    const figure = await composed({
+      chart: '{ kind: line, x: day, value: v }',
+      table: dates,
+      codebook: 'hexis: codebook/1\nvariables: { day: { measure: date }, v: { measure: numeric } }\n',
+      more: 'axes: { value: { from: 0, title: read off } }',
+    });
+    const words = (role: RegExp) =>
+      figure.plate.items.flatMap((item) => (item.type === 'text' && role.test(item.role) ? [item.text] : []));
+    expect(words(/^axes\.x\.labels/).join(' ')).toContain('May');
+    expect([words(/^axes\.x\.title/), words(/^axes\.y\.labels/)[0]]).toEqual([['Day'], '0.0']);
   });
 });
 

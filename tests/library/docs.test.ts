@@ -50,6 +50,19 @@ data: ${demo('data/plots.csv')}
 codebook: ${demo('garden.codebook.yaml')}
 chart: { kind: bar, category: bed, value: yield, group: season, error: { shows: ci } }
 ${block}`;
+      // A block with a chart of its own shows what is below it.
+      const chart = /^chart:.*\n/m.exec(block)?.[0];
+      if (chart) {
+        const whole = text.replace(/^chart: \{ kind: bar.*\n/m, '');
+        const bare = whole.replace(block, chart);
+        const drawings = await Promise.all(
+          [bare, whole].map((of) => drawn(overlaid(disk, { 'f.yaml': of }), 'f.yaml')),
+        );
+        const [before, after] = drawings.map(({ problems, drawing }) => [problems, drawing?.plate.items]);
+        expect([before?.[0], after?.[0]]).toEqual([[], []]);
+        expect(JSON.stringify(after)).not.toBe(JSON.stringify(before));
+        return;
+      }
       const plain = text.replace(block, '');
       const made = async (of: string) => {
         const { drawing, problems } = await drawn(overlaid(disk, { 'f.yaml': of }), 'f.yaml');

@@ -11,7 +11,7 @@ import type { MeasuredColumn } from './measuredColumn.js';
 import type { Singled } from './plan.js';
 import { namedColumns, type Role, type Roles } from './roles.js';
 import { resolveSingled } from './singled.js';
-import { totalsRows } from './totalsRows.js';
+import { type TotalsRows, totalsRows } from './totalsRows.js';
 import { type WeightColumn, weightOf, weightProblems } from './weights.js';
 
 /** The rows of a chart, or of one of its panels, with the columns of its roles: what its kind makes marks of. */
@@ -41,6 +41,8 @@ export interface Ground<S> {
   sorts: ReadonlyMap<string, Grouping>;
   measures: ReadonlyMap<string, MeasuredColumn>;
   keeps(row: number): boolean;
+  /** Rows with sums of others, which are drawn nowhere. */
+  totals: TotalsRows;
   weight: WeightColumn | undefined;
   ids: CategoryColumn | undefined;
   singled: Singled;
@@ -82,8 +84,8 @@ export function groundOf<S extends object, L extends object>(
   const { singled, problems: unknown } = resolveSingled(input, shown, ids);
   problems.push(...unknown);
   const weight = hasErrors(problems) ? undefined : weightOf(input);
-  const keeps = (row: number) => selection.keeps(row) && !totals.rows.has(row);
-  return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, weight, ids, singled, problems });
+  const { keeps } = selection;
+  return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, totals, weight, ids, singled, problems });
 }
 
 /** Leaving cases out beyond limits that no axis has. */
@@ -107,7 +109,7 @@ export interface PanelRows {
 
 /** The rows that are drawn in one panel, or in all. */
 export function frameOf<S>(ground: Ground<S>, panel: PanelRows = { by: [], sharesAxis: true }): Frame<S> {
-  const { input, named, sorts, measures, weight } = ground;
+  const { input, named, sorts, measures, weight, totals } = ground;
   const { by, holds, whole, sharesAxis } = panel;
   const keeps = holds ? (row: number) => ground.keeps(row) && holds(row) : ground.keeps;
   const placed = new Map<string, Along>();
@@ -120,6 +122,7 @@ export function frameOf<S>(ground: Ground<S>, panel: PanelRows = { by: [], share
     columns: [...measures.values()],
     groupings: [...by, ...named.flatMap(([key]) => sorts.get(key) ?? placed.get(key) ?? [])],
     weight,
+    totals: totals.rows,
   };
   const rows: number[] = [];
   const counts = countCases(input, { keeps }, needs, (row) => rows.push(row));

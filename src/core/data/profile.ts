@@ -1,6 +1,7 @@
-import { parseDate } from './dates.js';
+import { type DateOrder, parseDate } from './dates.js';
 import { ColumnNotation, cleaned, type NumberFault, type NumberNotation } from './numberText.js';
 import type { CategoryColumn, Table } from './table.js';
+import { isTotalName, namesTotal, totalOf } from './totals.js';
 
 /** What a column of a table seems to be. */
 export interface ColumnProfile {
@@ -21,6 +22,12 @@ export interface ColumnProfile {
   doubt?: NumberFault;
   /** Values that seem to stand for "no value". */
   missing: string[];
+  /** Values that may stand for it, and may be measured. */
+  unsure: string[];
+  /** Whether its numbers are years. */
+  isYear: boolean;
+  /** Which comes first in dates such as 3/4/2026; "unsure" where none of them says so. */
+  dateOrder?: DateOrder | 'unsure';
   /** Whether its values name the rows. */
   isId: boolean;
   /** Whether it seems to follow from other columns: their sum, or a difference. */
@@ -29,7 +36,9 @@ export interface ColumnProfile {
 
 const noValue = /^(na|n\/a|nan|null|none|missing|unknown|-|–|\.|\?|#n\/a|k\.\s?a\.)$/i;
 /** Numbers that people write for "no value". */
-const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+)$/;
+const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+|9+[78])$/;
+/** Codes that stand for "no value" together, above a short row of answers. */
+const codeRows = [[7, 8, 9], [8, 9], [9], [77, 88, 99], [97, 98, 99], [98, 99], [99]] as const;
 const mostShown = 12;
 /** Columns of numbers with at most so many different whole values may be codes of categories. */
 const mostCodes = 7;
@@ -55,13 +64,56 @@ function likelyCodes(numbers: readonly { text: string; value: number }[]): strin
     .map(({ text }) => text);
 }
 
-/** A single code of nines beyond a short row of codes: 9 after 1 to 7. */
-function nineAfterCodes(numbers: readonly { text: string; value: number }[]): string[] {
-  const sorted = numbers.map(({ value }) => value).sort((a, b) => a - b);
-  const [last, before] = [sorted.at(-1), sorted.at(-2)];
-  if (last !== 9 || before === undefined || before > 7 || sorted.length > mostCodes + 1) return [];
-  return numbers.filter(({ value }) => value === 9).map(({ text }) => text);
+/** Codes such as 8 and 9 above a short row of answers, with a hole between the two: 9 after 1 to 7, or 7 to 9 after 1 to 5. */
+function codesAbove(numbers: readonly { text: string; value: number }[]): string[] {
+  const values = numbers.map(({ value }) => value);
+  const found = codeRows.find((codes) => {
+    const rest = values.filter((value) => !codes.some((code) => code === value));
+    const highest = rest.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+    const isShort =
+      rest.length > 1 && rest.length <= mostCodes + 1 && rest.every((value) => value >= 0 && value % 1 === 0);
+    return isShort && codes.every((code) => values.includes(code)) && highest <= codes[0] - 2;
+  });
+  return numbers.filter(({ value }) => found?.some((code) => code === value)).map(({ text }) => text);
 }
+
+/** A 99 or 98 at the end of measured numbers that occurs again and again, with a hole below it: nobody but the author can tell. */
+function unsureCodes(numbers: readonly { text: string; value: number; count: number }[]): string[] {
+  const codes = numbers.filter(({ value }) => [97, 98, 99, 997, 998, 999].includes(value));
+  const rest = numbers.filter((one) => !codes.includes(one)).map(({ value }) => value);
+  const highest = rest.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+  const isAlone = codes.length > 0 && codes.every(({ value }) => value - highest >= 3);
+  return isAlone && codes.some(({ count }) => count > 1) ? codes.map(({ text }) => text) : [];
+}
+
+/** Whether texts of eight digits are dates of our time. */
+const areCompactDates = (texts: readonly string[]): boolean =>
+  texts.every((text) => /^(1[89]|20|21)\d{6}$/.test(text) && !Number.isNaN(parseDate(text, undefined)));
+
+const yearName = /year|jahr|ann[ée]e|^an$|a[ñn]o|anno|ano$|\brok\b|jaar|^år/i;
+
+/** Whether whole numbers are years: they are called so, or run on without large holes. */
+function areYears(name: string, values: readonly number[]): boolean {
+  if (values.length < 2 || !values.every((value) => value % 1 === 0 && value >= 1500 && value <= 2200)) return false;
+  const [least, greatest] = [values.reduce((a, b) => Math.min(a, b)), values.reduce((a, b) => Math.max(a, b))];
+  return yearName.test(name) || (values.length > 2 && greatest - least <= 3 * values.length);
+}
+
+/** Which number comes first in dates with slashes: the one that is above 12 in none of them. */
+function dateOrderOf(texts: readonly string[]): DateOrder | 'unsure' | undefined {
+  const parts = texts.flatMap((text) => {
+    const [, first, second] = /^(\d{1,2})\/(\d{1,2})\/\d{4}/.exec(text) ?? [];
+    return first === undefined ? [] : [[Number(first), Number(second)] as const];
+  });
+  if (parts.length === 0) return undefined;
+  if (parts.some(([first]) => first > 12)) return 'day-month';
+  return parts.some(([, second]) => second > 12) ? 'month-day' : 'unsure';
+}
+
+const idName = /^(.*[_ ])?(id|nr|no|num|number|code|case|key|lfd.*|participant|resp(ondent)?|subject|row|index)\.?$/i;
+
+/** Whether a column is called what names rows. */
+export const isIdName = (name: string): boolean => idName.test(name.trim());
 
 /** Most decimals that a column is drafted with: what is computed has more digits than it was measured to. */
 const mostDecimals = 4;
@@ -89,7 +141,7 @@ function areCodes(values: readonly number[]): boolean {
 }
 
 /** What all profiles say. */
-type ProfileBase = Pick<ColumnProfile, 'name' | 'count' | 'empty' | 'isTotal'>;
+type ProfileBase = Pick<ColumnProfile, 'name' | 'count' | 'empty' | 'isTotal' | 'isYear' | 'unsure'>;
 type Counted = ReturnType<typeof countsOf>[number];
 
 /** A column of words or dates. @param read how its cells were tried as numbers */
@@ -100,7 +152,10 @@ function ofWords(
   rowCount: number,
 ): Omit<ColumnProfile, 'missing'> {
   const { count } = base;
-  const dates = filled.every(({ text }) => !Number.isNaN(parseDate(text, 'day-month')));
+  const texts = filled.map(({ text }) => text);
+  const dateOrder = dateOrderOf(texts);
+  const order = dateOrder === 'month-day' ? dateOrder : 'day-month';
+  const dates = texts.every((text) => !Number.isNaN(parseDate(text, order)));
   const isId = !dates && filled.length === count && count > 8 && filled.length > 0.9 * rowCount;
   const many = filled.length > 40 && filled.length > count / 3;
   const { fault } = read;
@@ -110,6 +165,7 @@ function ofWords(
     different: filled.length,
     values: filled.slice(0, mostShown),
     isId,
+    ...(dates && dateOrder !== undefined ? { dateOrder } : {}),
     ...(fault && fault.fault.is !== 'other' && fault.texts.length === filled.length ? { doubt: fault.fault } : {}),
   };
 }
@@ -125,6 +181,7 @@ function ofNumbers(
   const greatest = values.reduce((a, b) => Math.max(a, b), -Infinity);
   const whole = values.every((value) => Number.isInteger(value));
   const looks = areCodes(values) ? 'coded' : 'numeric';
+  const isUnique = whole && kept.length === base.count && base.count > 8;
   const sorted = [...kept].sort((a, b) => a.value - b.value);
   return {
     ...base,
@@ -133,7 +190,8 @@ function ofNumbers(
     values: looks === 'coded' ? sorted.slice(0, mostShown) : [],
     range: [least, greatest],
     decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(cleaned(text), notation)), 0),
-    isId: whole && kept.length === base.count && base.count > 8 && greatest - least + 1 === base.count,
+    isYear: areYears(base.name, values),
+    isId: isUnique && !areYears(base.name, values) && (greatest - least + 1 === base.count || isIdName(base.name)),
   };
 }
 
@@ -143,22 +201,22 @@ function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNot
   const filled = all.filter(({ text }) => text !== '' && !noValue.test(text));
   const missing = all.flatMap(({ text }) => (text !== '' && noValue.test(text) ? [text] : []));
   const count = filled.reduce((sum, entry) => sum + entry.count, 0);
-  const base = { name: column.name, count, empty, isTotal: false };
+  const base = { name: column.name, count, empty, isTotal: false, isYear: false, unsure: [] };
   if (filled.length === 0) return { ...base, looks: 'empty', different: 0, values: [], missing, isId: false };
-  const found = numbersIn(
-    filled.map(({ text }) => text),
-    notation,
-  );
+  const texts = filled.map(({ text }) => text);
+  const found = numbersIn(texts, notation);
+  if (areCompactDates(texts)) return { ...ofWords(base, filled, found, rowCount), missing };
   const numbers = filled.map((entry) => ({ ...entry, value: found.read.value(entry.text) }));
   if (numbers.some(({ value }) => Number.isNaN(value))) {
     return { ...ofWords(base, filled, found, rowCount), missing };
   }
-  const codes = new Set([...likelyCodes(numbers), ...nineAfterCodes(numbers)]);
+  const codes = new Set([...likelyCodes(numbers), ...codesAbove(numbers)]);
   const kept = numbers.filter(({ text }) => !codes.has(text));
   const { unit } = found;
   return {
     ...ofNumbers(base, kept, notation),
     missing: [...missing, ...codes],
+    unsure: unsureCodes(kept),
     ...(unit === undefined ? {} : { unit }),
   };
 }
@@ -205,11 +263,7 @@ function markTotals(profiles: ColumnProfile[], table: Table, notation: NumberNot
     const differs = before.some((a) =>
       before.some((b) => a !== b && fits(rows, valuesOf, profile, (value) => value(a) - value(b))),
     );
-    profile.isTotal =
-      /(^|[_ ])(total|sum|all)($|[_ ])/i.test(profile.name) ||
-      sums(before) ||
-      differs ||
-      (others.length > 2 && sums(others));
+    profile.isTotal = namesTotal(profile.name) || sums(before) || differs || (others.length > 2 && sums(others));
   }
 }
 
@@ -235,4 +289,33 @@ export function profileTable(table: Table, notation: NumberNotation): ColumnProf
   const profiles = table.columnNames.map((name) => profileOf(table.category(name), table.rowCount, notation));
   markTotals(profiles, table, notation);
   return profiles;
+}
+
+/** A row that is called a total and holds the sum or mean of the other rows in some column of numbers. */
+export interface TotalsRow {
+  column: string;
+  text: string;
+}
+
+/** The rows with sums, by the columns that name them. */
+export function totalsRowsOf(table: Table, profiles: readonly ColumnProfile[], notation: NumberNotation): TotalsRow[] {
+  const measured = profiles.filter(({ looks }) => looks === 'numeric').map(({ name }) => table.category(name));
+  const named = profiles.filter(({ looks }) => looks === 'nominal' || looks === 'names');
+  return named.flatMap(({ name }): TotalsRow[] => {
+    const column = table.category(name);
+    const text = column.texts.find(isTotalName);
+    const rows = [...column.codes.keys()].filter((row) => column.texts[column.codes[row] as number] === text);
+    const [row] = rows;
+    if (text === undefined || row === undefined || rows.length > 1) return [];
+    const holds = measured.some((own) => {
+      const { read } = numbersIn(
+        own.texts.filter((cell) => cell !== ''),
+        notation,
+      );
+      const values = Array.from(own.codes, (code) => read.value(own.texts[code] as string));
+      const others = values.filter((value, i) => i !== row && !Number.isNaN(value));
+      return totalOf(values[row] as number, others) !== undefined;
+    });
+    return holds ? [{ column: name, text }] : [];
+  });
 }

@@ -105,6 +105,9 @@ function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
 
 const insideGap = (sheet: Typesetter): number => sheet.settings.space.dataLabel * em(sheet);
 
+/** White on both sides of a label inside its bar, together, in points. */
+const sidePadding = 4;
+
 /** Whether a label has room inside its bar, flat or turned. */
 function hasRoom({ anchor, block, within }: Pending, sheet: Typesetter, turned: boolean): boolean {
   const { inside, vertical } = anchor;
@@ -113,7 +116,7 @@ function hasRoom({ anchor, block, within }: Pending, sheet: Typesetter, turned: 
   const isAlong = vertical === turned;
   const [along, across] = isAlong ? [block.width, block.capHeight] : [block.capHeight, block.width];
   // Words on a dark bar are light: they must not stand out beyond its sides.
-  return Math.abs(inside.tip - inside.foot) >= along + room && inside.width >= across + 1;
+  return Math.abs(inside.tip - inside.foot) >= along + room && inside.width >= across + sidePadding;
 }
 
 /** Labels for which their bars have no room stand beyond them; in a stack there is no place for them. */

@@ -1,12 +1,13 @@
 import { chartKinds } from '../chart/kinds.js';
 import { type Accepts, type DraftKey, draftKeys, type Roles } from '../chart/roles.js';
 import type { NumberNotation } from '../data/numberText.js';
-import type { ColumnProfile } from '../data/profile.js';
+import type { ColumnProfile, TotalsRow } from '../data/profile.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { type DraftChart, type DraftSettings, firstFigure } from './firstFigure.js';
 
 /** The columns that an author names for a first figure, and its kind. */
-export type DraftWish = { [K in DraftKey | 'kind']?: string | undefined };
+export type DraftWish = { [K in DraftKey | 'kind' | 'values']?: string | undefined };
 
 /** What a first figure can be told of a kind: its roles that an option fills. */
 interface Fit {
@@ -24,12 +25,15 @@ const fits: readonly Fit[] = chartKinds
   }))
   .filter(({ roles }) => roles.length > 0);
 
-/** Whether a column can stand in a role. */
+/** More different values than this are no categories that anybody would name. */
+const mostNamed = 60;
+
+/** Whether a column that the author names can stand in a role: he knows more of it than its cells say. */
 function meets({ looks, different }: ColumnProfile, accepts: Accepts): boolean {
   if (accepts === 'any') return true;
   if (accepts === 'measured') return looks === 'numeric' || (looks === 'coded' && different > 4);
   if (accepts === 'ordered') return looks !== 'names' && looks !== 'empty';
-  return looks === 'nominal' || looks === 'coded' || (looks === 'date' && different <= 12);
+  return looks !== 'empty' && different <= mostNamed;
 }
 
 const lookWords: Record<ColumnProfile['looks'], string> = {
@@ -66,41 +70,42 @@ const settingsOf = ({ roles }: Fit, wish: DraftWish): [string, string][] =>
     return key === undefined ? [] : [[role.setting, wish[key] as string]];
   });
 
-/** What to draw where nothing is named: the first measured column over the first category. */
-function guess(profiles: readonly ColumnProfile[]): DraftWish {
-  const plain = profiles.filter(({ isId, isTotal }) => !isId && !isTotal);
-  const value = plain.find(({ looks }) => looks === 'numeric')?.name;
-  const category = plain.find((profile) => profile.looks === 'nominal' || profile.looks === 'coded')?.name;
-  const date = plain.find(({ looks }) => looks === 'date')?.name;
-  if (date !== undefined && value !== undefined) return { x: date, value, group: category };
-  return { value, category };
-}
+/** The columns of a wide table that are asked for. */
+const valuesOf = ({ values }: DraftWish): string[] => values?.split(',').map((name) => name.trim()) ?? [];
 
 /** Names that the table does not have. */
 function unknownColumns(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Problem[] {
   const known = profiles.map(({ name }) => name);
-  return draftKeys.flatMap((key) => {
-    const name = wish[key];
-    if (name === undefined || known.includes(name)) return [];
-    return [error('column-unknown', { column: name, table, known, nearest: nearest(name, known) })];
-  });
+  const named = [...draftKeys.flatMap((key) => wish[key] ?? []), ...valuesOf(wish)];
+  return named.flatMap((name) =>
+    known.includes(name)
+      ? []
+      : [error('column-unknown', { column: name, table, known, nearest: nearest(name, known) })],
+  );
 }
 
-/** The chart of a first figure: the kind that is asked for, or the first that the columns fit. */
-export function draftChart(
-  wish: DraftWish,
-  profiles: readonly ColumnProfile[],
-  table: string,
-): Outcome<Record<string, string>> {
+/** The chart of a first figure: the kind that is asked for, or the first that the columns fit, or what most would draw. */
+export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Outcome<DraftChart> {
   const unknown = unknownColumns(wish, profiles, table);
   if (unknown.length > 0) return fail(unknown);
-  const columns = new Map(profiles.map((profile) => [profile.name, profile]));
-  const named = draftKeys.some((key) => wish[key] !== undefined);
-  const wanted = named || wish.kind !== undefined ? wish : guess(profiles);
   const kinds = [...new Set(fits.map(({ kind }) => kind))];
   if (wish.kind !== undefined && !kinds.includes(wish.kind)) {
     return fail([error('kind-unknown', { kind: wish.kind, known: kinds, nearest: nearest(wish.kind, kinds) })]);
   }
+  const values = valuesOf(wish);
+  if (values.length > 0) {
+    const along = wish.category ?? wish.x;
+    const kind = wish.kind ?? (wish.x === undefined ? 'bar' : 'line');
+    const place = along === undefined ? {} : { [kind === 'line' ? 'x' : 'category']: along };
+    const names = profiles.find(({ name }) => name === along);
+    const isGiven = kind === 'bar' && names && names.different === names.count;
+    return succeed({ settings: { kind, ...place, values, ...(isGiven ? { summary: 'given' } : {}) } });
+  }
+  const columns = new Map(profiles.map((profile) => [profile.name, profile]));
+  const named = draftKeys.some((key) => wish[key] !== undefined);
+  const first = named || wish.kind !== undefined ? undefined : firstFigure(profiles);
+  if (first) return succeed(first);
+  const wanted = named ? wish : { ...guess(profiles), ...wish };
   const asked = wish.kind === undefined ? fits : fits.filter(({ kind }) => kind === wish.kind);
   const found = asked.find((fit) => misfit(fit, wanted, columns) === undefined);
   if (!found) {
@@ -110,7 +115,15 @@ export function draftChart(
     const why = asked.map((fit) => `${fit.kind}: ${misfit(fit, wanted, columns)}`);
     return fail([error('kind-misfit', { kind: wish.kind, why: [...new Set(why)], others })]);
   }
-  return succeed({ kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) });
+  return succeed({ settings: { kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) } });
+}
+
+/** Columns for a kind that is asked for without any. */
+function guess(profiles: readonly ColumnProfile[]): DraftWish {
+  const plain = profiles.filter(({ isId, isTotal }) => !isId && !isTotal);
+  const [value, second] = plain.filter(({ looks }) => looks === 'numeric');
+  const category = plain.find(({ looks }) => looks === 'nominal' || looks === 'coded')?.name;
+  return { value: value?.name, category, x: value?.name, y: second?.name };
 }
 
 /** A name as YAML reads it back. */
@@ -129,31 +142,55 @@ export function wordsOf(name: string): string {
   return words === '' ? name : words[0]?.toUpperCase() + words.slice(1);
 }
 
-const unitDraft = (unit: string | undefined) =>
-  unit === undefined ? '    # unit: kg' : `    unit: ${JSON.stringify(unit)}`;
+/** A column name with its unit in brackets, such as `Depth (m)`, in its two parts. */
+export function labelAndUnit(name: string): { label: string; unit?: string } {
+  const [, label, unit] = /^(.*[^\s_])[\s_]*[([]\s*([^()[\]]{1,24}?)\s*[)\]]$/.exec(name) ?? [];
+  return label === undefined || unit === undefined ? { label: wordsOf(name) } : { label: wordsOf(label), unit };
+}
 
-function variableDraft(profile: ColumnProfile, measured: ReadonlySet<string>): string[] {
-  const { name, range, decimals, missing, values, isId, isTotal, different, unit } = profile;
+/** What a column is used for in the first figure. */
+interface DraftUse {
+  measured: ReadonlySet<string>;
+  sorted: ReadonlySet<string>;
+  totals: readonly TotalsRow[];
+}
+
+/** What a column is in the codebook: codes that the author measures are numbers. */
+const looksIn = ({ name, looks }: ColumnProfile, { measured }: DraftUse): ColumnProfile['looks'] =>
+  measured.has(name) && looks === 'coded' ? 'numeric' : looks;
+
+function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
+  const { name, range, decimals, missing, unsure, values, isId, isTotal, isYear, different, dateOrder } = profile;
   const comments: string[] = [];
-  const looks = measured.has(name) && profile.looks === 'coded' ? 'numeric' : profile.looks;
+  const looks = looksIn(profile, use);
+  const named = labelAndUnit(name);
+  const unit = profile.unit ?? named.unit;
+  const total = use.totals.find(({ column }) => column === name);
+  const isSorted = use.sorted.has(name) && (looks === 'numeric' || looks === 'date');
   if (isId) comments.push('names the rows, it seems');
   if (isTotal) comments.push('follows from other columns, it seems: leave it out of charts of all columns');
   if (missing.length > 0)
     comments.push(`${missing.length > 1 ? 'do' : 'does'} ${missing.join(' and ')} stand for "no value"?`);
+  if (unsure.length > 0)
+    comments.push(`${unsure.join(' and ')} at the end: if "no value", add missing: [${unsure.join(', ')}]`);
+  if (total) comments.push(`"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`);
+  if (dateOrder === 'unsure') comments.push('day first, or month first? the dates do not say');
+  if (isSorted) comments.push('numbers as names in order; "bands: [0, 10, 20]" cuts them into some');
   if (looks === 'coded')
-    comments.push('codes of categories? give their names, or "measure: numeric" if they are measured');
-  if (range && looks === 'numeric')
-    comments.push(`from ${range[0]} to ${range[1]}; "range: [least, greatest]" says what is possible`);
-  const measure = looks === 'coded' || looks === 'names' || looks === 'empty' ? 'nominal' : looks;
-  const label = yamlName(wordsOf(name));
-  const lines = [`    label: ${label}`, `    measure: ${measure}`];
-  if (looks === 'numeric' || looks === 'coded') lines.splice(1, 0, looks === 'numeric' ? unitDraft(unit) : '');
-  if (looks === 'numeric' && decimals !== undefined) lines.push(`    decimals: ${decimals}`);
-  if (looks === 'coded')
-    lines.push(
-      `    values: { ${values.map(({ text }) => `${yamlCode(text)}: ${yamlName(`Value ${text}`)}`).join(', ')} }`,
+    comments.push(
+      `codes of categories? give their names, values: { ${yamlCode(values[0]?.text ?? '1')}: … }; or "measure: numeric" if they are measured`,
     );
-  if (looks === 'nominal' && different <= 12) {
+  if (range && looks === 'numeric' && !isYear && !isSorted && !isId)
+    comments.push(`from ${range[0]} to ${range[1]}; "range: [least, greatest]" says what is possible`);
+  const plain = looks === 'coded' || looks === 'names' || looks === 'empty' ? 'nominal' : looks;
+  const measure = isSorted ? 'ordinal' : isId ? 'nominal' : plain;
+  const lines = [`    label: ${yamlName(named.label)}`];
+  if (unit !== undefined) lines.push(`    unit: ${JSON.stringify(unit)}`);
+  lines.push(`    measure: ${measure}`);
+  if (measure === 'numeric' && decimals !== undefined) lines.push(`    decimals: ${decimals}`);
+  if (dateOrder !== undefined) lines.push(`    dateOrder: ${dateOrder === 'unsure' ? 'day-month' : dateOrder}`);
+  if (looks === 'coded') lines.push(`    values: [${values.map(({ text }) => yamlCode(text)).join(', ')}]`);
+  if (looks === 'nominal' && different <= 12 && !total) {
     lines.push(
       `    values: { ${values.map(({ text }) => `${yamlName(text)}: ${yamlName(wordsOf(text))}`).join(', ')} }`,
     );
@@ -171,9 +208,18 @@ export function draftCodebook(
   profiles: readonly ColumnProfile[],
   table: string,
   notation: NumberNotation,
-  chart: Readonly<Record<string, string>>,
+  chart: DraftSettings,
+  totals: readonly TotalsRow[] = [],
 ): string {
-  const measured = new Set(['value', 'x', 'y'].flatMap((key) => chart[key] ?? []));
+  const named = (value: DraftSettings[string] | undefined): string[] =>
+    typeof value === 'string' ? [value] : Array.isArray(value) ? [...value] : [];
+  const inRoles = (...keys: string[]) => new Set(keys.flatMap((key) => named(chart[key])));
+  const isLine = chart['kind'] === 'line';
+  const use = {
+    measured: inRoles('value', 'values', ...(isLine ? [] : ['x']), 'y'),
+    sorted: inRoles('category', 'group', 'item', 'time'),
+    totals,
+  };
   const head = [
     'hexis: codebook/1',
     `# A draft from ${table}. Give each column the name and unit that figures should show, and look the comments over.`,
@@ -182,21 +228,40 @@ export function draftCodebook(
     ...(notation.thousandsMark === undefined ? [] : [`thousandsMark: ${JSON.stringify(notation.thousandsMark)}`]),
     'variables:',
   ];
-  return `${[...head, ...profiles.flatMap((profile) => variableDraft(profile, measured))].join('\n')}\n`;
+  return `${[...head, ...profiles.flatMap((profile) => variableDraft(profile, use))].join('\n')}\n`;
+}
+
+/** What a figure says of its table. */
+export interface DraftData {
+  file: string;
+  sheet?: string | undefined;
+  /** Whether the first line names no columns. */
+  bare?: boolean | undefined;
+}
+
+function dataDraft({ file, sheet, bare }: DraftData): string {
+  if (sheet === undefined && !bare) return JSON.stringify(file);
+  const said = [
+    `file: ${JSON.stringify(file)}`,
+    ...(sheet === undefined ? [] : [`sheet: ${JSON.stringify(sheet)}`]),
+    ...(bare ? ['header: false'] : []),
+  ];
+  return `{ ${said.join(', ')} }`;
 }
 
 /** A first figure file. */
-export function draftFigure(
-  id: string,
-  table: string,
-  codebook: string,
-  chart: Readonly<Record<string, string>>,
-  sheet?: string,
-): string {
-  const settings = Object.entries(chart).map(([key, value]) => `  ${key}: ${key === 'kind' ? value : yamlName(value)}`);
+export function draftFigure(id: string, data: DraftData, codebook: string, chart: DraftSettings): string {
+  const valueText = (key: string, value: DraftSettings[string]): string => {
+    if (typeof value === 'string') return key === 'kind' ? value : yamlName(value);
+    if (Array.isArray(value)) return `[${value.map(yamlName).join(', ')}]`;
+    return `{ ${Object.entries(value)
+      .map(([inner, text]) => `${inner}: ${text}`)
+      .join(', ')} }`;
+  };
+  const settings = Object.entries(chart).map(([key, value]) => `  ${key}: ${valueText(key, value)}`);
   return `hexis: figure/1
 id: ${yamlName(id)}
-data: ${sheet === undefined ? JSON.stringify(table) : `{ file: ${JSON.stringify(table)}, sheet: ${JSON.stringify(sheet)} }`}
+data: ${dataDraft(data)}
 codebook: ${JSON.stringify(codebook)}
 style: apa  # apa, plain, or the path of a house style
 

@@ -2175,7 +2175,7 @@ export interface FigureFile {
      */
     all?: AxisLook;
     /**
-     * The axis with numbers.
+     * The axis with numbers that are read off.
      */
     value?: AxisLook;
     /**
@@ -2183,7 +2183,7 @@ export interface FigureFile {
      */
     category?: AxisLook;
     /**
-     * An axis of numbers that marks stand along, one with numbers too: bins, dates and numbers of lines, both axes of curves.
+     * An axis of numbers that marks stand along: bins, dates and numbers of lines, both axes of curves.
      */
     along?: AxisLook;
     /**

@@ -107,7 +107,7 @@ const needs: readonly Need[] = [
   {
     path: 'axes.value.titleAngle',
     needs: 'a vertical axis',
-    isMet: ({ shows }) => shows.y === 'value' || shows.y === 'along',
+    isMet: ({ shows }) => shows.y === 'value',
   },
   {
     path: 'legend.place',
@@ -136,7 +136,7 @@ const needs: readonly Need[] = [
   {
     path: 'axes.value',
     needs: 'an axis with numbers',
-    isMet: (drawn) => shown(drawn, 'value') || shown(drawn, 'along'),
+    isMet: (drawn) => shown(drawn, 'value'),
   },
   { path: 'axes.x', needs: 'a chart with a horizontal axis', isMet: ({ shows }) => shows.x !== 'none' },
   { path: 'axes.y', needs: 'a chart with a vertical axis', isMet: ({ shows }) => shows.y !== 'none' },

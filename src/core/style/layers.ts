@@ -30,13 +30,9 @@ export function over(below: unknown, above: unknown): unknown {
 /** What an axis shows: categories, numbers that are read off, numbers that marks stand along, or nothing. */
 export type Shows = 'category' | 'value' | 'along' | 'none';
 
-/** The keys of `axes` that speak of one axis, widest first. What marks stand along are numbers too. */
+/** The keys of `axes` that speak of one axis, widest first. Where marks stand is no value that is read off. */
 export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
-  shows === 'along'
-    ? (['all', 'value', 'along', axis] as const)
-    : shows === 'none'
-      ? (['all', axis] as const)
-      : (['all', shows, axis] as const);
+  shows === 'none' ? (['all', axis] as const) : (['all', shows, axis] as const);
 
 /**
  * The layer that has the last word on a setting. Paths of axes are asked for as `axes.x…` or `axes.y…` and found

@@ -136,12 +136,10 @@ export const axesShape = {
   axes: styled(
     object('The axes: all, by what they show, or one of them. The narrower wins.', {
       all: styled(axis('Both axes.')),
-      value: open(axis('The axis with numbers.')),
+      value: open(axis('The axis with numbers that are read off.')),
       category: open(axis('The axis with categories.')),
       along: open(
-        axis(
-          'An axis of numbers that marks stand along, one with numbers too: bins, dates and numbers of lines, both axes of curves.',
-        ),
+        axis('An axis of numbers that marks stand along: bins, dates and numbers of lines, both axes of curves.'),
       ),
       x: open(axis('The horizontal axis.')),
       y: open(axis('The vertical axis.')),

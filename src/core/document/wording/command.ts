@@ -9,7 +9,7 @@ export const commandWordings = {
     write: '--replace',
   }),
   'kind-unknown': (f: { kind: string; known: string[] } & Nearest) => ({
-    found: `there is no kind of chart "${f.kind}" for tables`,
+    found: `there is no kind of chart "${f.kind}"`,
     expected: list(f.known),
     ...written(f),
   }),

@@ -1,0 +1,49 @@
+import { chartKinds } from '../core/chart/kinds.js';
+import { inColumns } from '../core/document/columns.js';
+import { nearest } from '../core/document/nearest.js';
+import { error } from '../core/document/problem.js';
+import { type KindWords, kindWords } from '../core/project/kindWords.js';
+import { exit } from './command.js';
+import { exitCode, reportProblems, say } from './report.js';
+
+const kinds = (): KindWords[] => chartKinds.map(kindWords);
+
+/** A kind with each setting that names something. */
+function details({ name, shows, needs, takes }: KindWords): string {
+  const rows = [
+    ...needs.map(({ key, is }) => [`  ${key}`, 'needed', is]),
+    ...takes.map(({ key, is }) => [`  ${key}`, '', is]),
+  ];
+  const example = [`kind: ${name}`, ...needs.map(({ key, example: value }) => `${key}: ${value}`)].join(', ');
+  return `${name}: ${shows}\n\n${inColumns(rows).join('\n')}\n\n  chart: { ${example} }\n\nEvery setting of it: docs/figure-file.md`;
+}
+
+/** Says which kinds of chart there are, or what one of them takes. */
+export async function runKinds(wanted: string | undefined, { json }: { json?: boolean }): Promise<number> {
+  const all = kinds();
+  const names = all.map(({ name }) => name);
+  const found = all.find(({ name }) => name === wanted);
+  if (wanted !== undefined && !found) {
+    const problems = [error('kind-unknown', { kind: wanted, known: names, nearest: nearest(wanted, names) })];
+    reportProblems(problems);
+    return exitCode(problems);
+  }
+  if (json) process.stdout.write(`${JSON.stringify(found ?? all, null, 1)}\n`);
+  else if (found) say(details(found));
+  else {
+    const rows = all.map(({ name, shows, needs, takes }) => {
+      const keys = (list: KindWords['needs']) => list.map(({ key }) => key).join(', ');
+      return { name, shows, needs: keys(needs), takes: keys(takes) };
+    });
+    const lines = rows.map(({ name, shows, needs, takes }) =>
+      [
+        name.padEnd(11) + shows,
+        ...(takes === '' ? [`needs ${needs}`] : [`needs ${needs}; takes ${takes}`]).map(
+          (line) => ' '.repeat(11) + line,
+        ),
+      ].join('\n'),
+    );
+    say(`${lines.join('\n')}\n\nOne of them in detail: hexis kinds line. Pictures of all: docs/screenshots/kinds.png`);
+  }
+  return exit.done;
+}
