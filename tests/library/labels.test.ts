@@ -165,10 +165,11 @@ describe('labels in bars', () => {
   });
 });
 
+const strokeOf = (item: PlateItem | undefined) => (item && 'stroke' in item ? item.stroke : undefined);
+
 describe('ink is seen', () => {
   const fills = ['#ffffff', '#eeeeee', '#a0a0a0', '#303030', '#000000'];
   const boxes = 'bed,yield\n1,1\n1,2\n1,2\n1,3\n1,3\n1,30\n';
-  const strokeOf = (item: PlateItem | undefined) => (item && 'stroke' in item ? item.stroke : undefined);
 
   test.each(fills)('medians and outliers of boxes filled %s, and the boxes themselves', async (fill) => {
     const figure = await composed({
@@ -239,5 +240,51 @@ describe('text.size', () => {
     expect(await sizes('style: own.style.yaml', { 'own.style.yaml': style })).toEqual([19, 18, 30, 17, 17]);
     const further = await sizes('style: own.style.yaml\ntext: { size: 9.5pt }', { 'own.style.yaml': style });
     expect(further).toEqual([9.5, 9, 15, 8.5, 8.5]);
+  });
+});
+
+describe('no ink is lost on its ground', () => {
+  const charts = {
+    bars: '{ kind: bar, category: bed, value: yield, group: season, error: { shows: sd } }',
+    stacks: '{ kind: bar, category: bed, group: season, arrange: stacked }',
+    intervals: '{ kind: interval, category: bed, value: yield, group: season }',
+    histogram: '{ kind: histogram, value: yield, curves: [normal] }',
+    boxes: '{ kind: box, category: bed, value: yield, group: season, mean: true }',
+    strips: '{ kind: points, category: bed, value: yield, group: season }',
+    scatter: '{ kind: scatter, x: yield, y: yield2, group: season, fit: { degree: 1, band: true } }',
+    lines: '{ kind: line, x: bed, value: yield, group: season, error: { shows: sd } }',
+    slopes: '{ kind: slope, item: season, time: bed, value: yield }',
+    pie: '{ kind: pie, category: bed }',
+  };
+  const table = 'bed,season,yield,yield2\n1,spring,2.5,1\n1,autumn,2,3\n2,spring,4,2\n2,autumn,6,4\n';
+  const repeated = `${table}${table.split('\n').slice(1).join('\n').replaceAll(',4,', ',4.5,').replaceAll(',2,', ',3,')}`;
+  const cases = Object.entries(charts).flatMap(([kind, chart]) =>
+    ['plain', 'apa', 'mono', 'screen'].flatMap((style) =>
+      ['#ffffff', '#f2f2f2', '#d0d0d0', '#333333', '#000000'].map((fill) => [kind, style, fill, chart] as const),
+    ),
+  );
+
+  test.each(cases)('%s in style %s, filled %s', async (kind, style, fill, chart) => {
+    const figure = await composed({
+      chart,
+      table: kind === 'slopes' ? table : repeated,
+      codebook: 'hexis: codebook/1\nvariables: { yield: { measure: numeric }, yield2: { measure: numeric } }\n',
+      more: `style: ${style}\npalette: { single: "${fill}", groups: ["${fill}", "${fill}"] }`,
+    });
+    const marks = items(figure, /^(series|legend\.entries)\[\d+\]\.(marks|points|errors|key)/).filter(
+      ({ role }) => !role.includes('halo'),
+    );
+    expect(marks.length).toBeGreaterThan(1);
+    for (const mark of marks) {
+      const inks = [strokeOf(mark)?.color, 'fill' in mark ? mark.fill : undefined].filter((ink) => ink !== undefined);
+      // The median stands on its box, and bands are pale by their opacity.
+      const ground = mark.role.endsWith('.median') ? fill : '#ffffff';
+      const isPatterned = style === 'mono' && mark.role.endsWith('.median');
+      if (!isPatterned)
+        expect([mark.role, Math.max(...inks.map((ink) => contrast(ink as string, ground))) >= 1.25]).toEqual([
+          mark.role,
+          true,
+        ]);
+    }
   });
 });

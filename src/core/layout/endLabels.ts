@@ -7,6 +7,7 @@ import { LabelWriter } from './labelWords.js';
 import { held, type PanelScales, panelOf, placeAt, within } from './panelScales.js';
 import { opticalMiddle, textAt } from './place.js';
 import type { Point } from './point.js';
+import { lineInk } from './seen.js';
 import type { Sheet } from './sheet.js';
 import { spread } from './spread.js';
 import { remembered } from './trace.js';
@@ -130,7 +131,7 @@ function labelInk(sheet: Sheet, { label, block, color: own }: SetLabel, spot: La
   const lead = { role: `${role}.lead`, from: label.from };
   const start: Point = [ends + out * (markers + 0.15 * size), at];
   const end: Point = [near - out * 0.2 * size, middle];
-  return [straightLine(lead, { width: 0.5, color: fill.color }, start, end), text];
+  return [straightLine(lead, { width: 0.5, color: lineInk(sheet.settings, fill) }, start, end), text];
 }
 
 /** Where lines end at a side: at the middle of the last category, or at the border. */

@@ -4,7 +4,7 @@ import { hatch } from './hatch.js';
 import type { Fill } from './looks.js';
 import type { Point } from './point.js';
 import { ringsOf, roundedRect, type Side } from './roundedRect.js';
-import { groundOf, isSeen, surfaceOf } from './seen.js';
+import { groundOf, isSeen, lineInk, surfaceOf } from './seen.js';
 import type { Typesetter } from './typesetter.js';
 
 /** Width of an outline for which nobody says how wide: one that an accent asks for, or that keeps a light fill from melting into the paper. */
@@ -16,7 +16,8 @@ function outlineOf({ settings }: Typesetter, fill: Fill): DashedLine | undefined
   const { outline } = settings.bars;
   if (!own) {
     if (outline.width > 0) return outline;
-    const isLost = fill.pattern === undefined && !isSeen('surface', surfaceOf(settings, fill), groundOf(settings));
+    const isPlain = fill.pattern === undefined;
+    const isLost = isPlain && (fill.held || !isSeen('surface', surfaceOf(settings, fill), groundOf(settings)));
     return isLost ? { ...outline, width: plainOutline } : undefined;
   }
   const width = own.width ?? (outline.width > 0 ? outline.width : plainOutline);
@@ -32,14 +33,16 @@ export function fillLook(sheet: Typesetter, fill: Fill): { fill?: string; stroke
   if (fill.hollow) return outline ? { stroke: outline } : {};
   if (fill.pattern === undefined) return { fill: fill.color, ...(outline ? { stroke: outline } : {}) };
   const { width } = sheet.settings.patterns;
-  const line = outline ? { ...outline, width: Math.max(outline.width, width) } : { width, color: fill.color };
+  const line = outline
+    ? { ...outline, width: Math.max(outline.width, width) }
+    : { width, color: lineInk(sheet.settings, fill) };
   return { fill: sheet.settings.paper, stroke: line };
 }
 
 /** The pattern of a fill in a shape, a second ring being a hole. */
 export function patternInk(sheet: Typesetter, rings: Point[][], fill: Fill, role: string): PathItem[] {
   if (fill.pattern === undefined) return [];
-  const look = { color: fill.color, ...sheet.settings.patterns };
+  const look = { color: lineInk(sheet.settings, fill), ...sheet.settings.patterns };
   return hatch(rings, fill.pattern, look, { role: `${role}.pattern`, from: 'palette.patterns' });
 }
 

@@ -4,6 +4,7 @@ import type { PatternName } from '../document/look/names.js';
 import { given } from '../style/given.js';
 import type { Settings } from '../style/settings.js';
 import type { AccentLook, Fill, WordLook } from './looks.js';
+import { groundOf, isSeen, surfaceOf } from './seen.js';
 import type { Sheet } from './sheet.js';
 
 const covers = (accent: Cell, cell: Cell) =>
@@ -95,6 +96,25 @@ function withOwnLook({ settings, colors }: Sheet, { look }: Series, fill: Fill, 
   };
 }
 
+/** Figures of which some fill is too light to be seen without an outline: then all fills have one. */
+const heldFigures = new WeakMap<Plan, Map<Settings, boolean>>();
+
+function isHeld(sheet: Sheet): boolean {
+  const { plan, settings } = sheet;
+  const known = heldFigures.get(plan) ?? new Map<Settings, boolean>();
+  heldFigures.set(plan, known);
+  const found = known.get(settings);
+  if (found !== undefined) return found;
+  const isLost = plan.series.some((series, place) => {
+    const { color, pattern = 'solid', quiet } = plainFill(sheet, series, place, series.marks[0]?.cell ?? {});
+    const isLight =
+      color !== 'none' && !isSeen('surface', surfaceOf(settings, { color, from: '' }), groundOf(settings));
+    return pattern === 'solid' && !quiet && isLight;
+  });
+  known.set(settings, isLost);
+  return isLost;
+}
+
 /**
  * How a mark or legend key is drawn: what accents say, the narrower before the wider, else what stands back, else the
  * colour that the codebook ties to its group, else the palette.
@@ -108,6 +128,9 @@ export function fillOf(sheet: Sheet, series: Series, place: number, cell: Cell):
       ? { color: fill as string, quiet: false, pattern: 'solid' as const }
       : { color: fill as string, quiet: false };
   const { pattern, ...look } = { ...base, ...(fill === undefined ? {} : filled), ...accent };
+  if (pattern === undefined || pattern === 'solid') {
+    if (look.color !== 'none' && isHeld(sheet)) look.held = true;
+  }
   if (look.color === 'none') return { ...look, color: sheet.settings.bars.outline.color, hollow: true };
   return pattern === undefined || pattern === 'solid' ? look : { ...look, pattern };
 }

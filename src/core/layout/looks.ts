@@ -38,6 +38,8 @@ export interface Fill extends Omit<AccentLook, 'fill'> {
   from: string;
   /** Whether it has an outline and no fill; its colour is that of the outline. */
   hollow?: boolean;
+  /** Whether it has an outline since others of its figure need one to be seen. */
+  held?: boolean;
   /** Whether it stands back behind marks that are singled out. */
   quiet?: boolean;
 }

@@ -2,8 +2,11 @@ import { blended, contrast } from '../color/color.js';
 import type { Settings } from '../style/settings.js';
 import type { Fill } from './looks.js';
 
-/** Contrasts below which thin lines and small markers are lost on their ground, and surfaces melt into it. */
-const least = { line: 2, surface: 1.5 } as const;
+/**
+ * Contrasts below which parts of marks that must be found are lost on their ground (a median, an outlier), surfaces melt into it,
+ * and lines that the author wants pale are seen no more.
+ */
+const least = { line: 2, surface: 1.5, pale: 1.25 } as const;
 
 /** The colour that marks stand on. */
 export const groundOf = ({ panel: { fill = 'none' }, paper }: Settings): string => (fill === 'none' ? paper : fill);
@@ -28,3 +31,7 @@ export function surfaceOf(
 /** The colour of a slice on the page: the opacity of bars is none of its own. */
 export const sliceColor = (settings: Settings, fill: Fill): string =>
   surfaceOf(settings, { ...fill, opacity: fill.opacity ?? 1 });
+
+/** The ink of lines in the colour of a fill: that colour, or that of error bars where it would not be seen at all. */
+export const lineInk = (settings: Settings, { color }: Fill): string =>
+  seenOf('pale', groundOf(settings), color, settings.errorBars.color);

@@ -4,6 +4,7 @@ import { patternInk } from '../fillInk.js';
 import { pathThrough } from '../lineInk.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
 import type { Point } from '../point.js';
+import { lineInk } from '../seen.js';
 import type { MarkType } from './markType.js';
 
 /** The surface on the page, cut at the limits. */
@@ -23,7 +24,7 @@ export const band: MarkType<BandMark> = {
     const pattern = fill.pattern === undefined || fill.pattern === 'open' ? lines : fill.pattern;
     if (lines !== 'solid') return [patternInk(sheet, [points], { ...fill, pattern }, role)];
     const opacity = fill.opacity ?? usual;
-    return [[pathThrough(points, { role, from: fill.from }, { fill: fill.color, opacity }, true)]];
+    return [[pathThrough(points, { role, from: fill.from }, { fill: lineInk(sheet.settings, fill), opacity }, true)]];
   },
   ends: () => ({ x: [], y: [] }),
   occupies: (mark, _, scales) => [{ is: 'area', points: surfaceOf(mark, scales), light: true }],

@@ -3,6 +3,7 @@ import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
+import { lineInk } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { markerOf, markerOutline, markerSettings, shapeOf } from './markers.js';
 import type { MarkContext, MarkType, NamedCase } from './markType.js';
@@ -77,7 +78,7 @@ function oneItem(context: MarkContext, fill: Fill, { xs, ys }: Places): MarkersI
     outline: markerOutline(shape, size),
     ...(shape === 'circle' || shape === 'open-circle' ? { round: size } : {}),
     ...shown,
-    fill: fill.color,
+    fill: lineInk(sheet.settings, fill),
     ...(opacity < 1 ? { opacity } : {}),
   };
 }

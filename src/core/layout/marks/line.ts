@@ -7,6 +7,7 @@ import { pathThrough } from '../lineInk.js';
 import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
 import type { Point } from '../point.js';
+import { lineInk } from '../seen.js';
 import { smoothed } from '../smooth.js';
 import type { Typesetter } from '../typesetter.js';
 import { errorSettings } from './group.js';
@@ -25,7 +26,10 @@ export function lineStroke(
   switch (as) {
     case 'series':
     case 'curve':
-      return { stroke: { ...dashed(width, fill.color, dash), cap: lines.cap, join: lines.join }, from: fill.from };
+      return {
+        stroke: { ...dashed(width, lineInk(settings, fill), dash), cap: lines.cap, join: lines.join },
+        from: fill.from,
+      };
     case 'reference':
       return { stroke: references, from: 'references' };
     case 'center':
@@ -36,7 +40,7 @@ export function lineStroke(
     case 'commonFit':
       return { stroke: { width: fits.width, color: references.color }, from: 'references' };
     default:
-      return { stroke: { width: fits.width, color: fill.color }, from: fill.from };
+      return { stroke: { width: fits.width, color: lineInk(settings, fill) }, from: fill.from };
   }
 }
 

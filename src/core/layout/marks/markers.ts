@@ -5,7 +5,7 @@ import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
 import type { Fill } from '../looks.js';
 import type { Point } from '../point.js';
-import { groundOf, isSeen } from '../seen.js';
+import { groundOf, isSeen, lineInk } from '../seen.js';
 import type { Typesetter } from '../typesetter.js';
 
 export type { MarkerShape } from '../../style/settings.js';
@@ -113,10 +113,10 @@ const leastEdge = 0.5;
 const plainEdge = 0.75;
 
 /** The edge of a filled marker: light, but where the marker itself is too light to be seen. */
-function edgeOf({ settings }: Typesetter, { color, hollow }: Fill): { width: number; color: string } {
+function edgeOf({ settings }: Typesetter, { color, hollow, held }: Fill): { width: number; color: string } {
   const { edge } = settings.markers;
   if (hollow) return { width: Math.max(edge, plainEdge), color };
-  if (isSeen('surface', color, groundOf(settings))) return { width: edge, color: settings.paper };
+  if (!held && isSeen('surface', color, groundOf(settings))) return { width: edge, color: settings.paper };
   return { width: Math.max(edge, leastEdge), color: settings.errorBars.color };
 }
 
@@ -152,7 +152,7 @@ export function markerOf(
     width: Math.max(...xs) - left + line,
     height: Math.max(...ys) - top + line,
   };
-  const color = fill.outline?.color ?? (isOpen(name) ? fill.color : usualEdge.color);
+  const color = fill.outline?.color ?? (isOpen(name) ? lineInk(sheet.settings, fill) : usualEdge.color);
   const stroke = line > 0 ? { stroke: dashed(line, color, fill.outline?.dash ?? 'solid') } : {};
   return {
     type: 'path',

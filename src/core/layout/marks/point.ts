@@ -4,6 +4,7 @@ import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
 import { held, placeAt, within } from '../panelScales.js';
 import type { Point } from '../point.js';
+import { lineInk } from '../seen.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../typesetter.js';
 import { markerAt, markerSettings } from './markers.js';
@@ -18,7 +19,7 @@ function errorInk({ sheet, scales, fill, role: own }: MarkContext, mark: PointMa
   const { width, cap } = sheet.settings.errorBars;
   const half = (cap * em(sheet)) / 2;
   const at = (value: number) => placeAt(y, Math.min(y.high, Math.max(y.low, value)));
-  const stroke = { width, color: fill.color };
+  const stroke = { width, color: lineInk(sheet.settings, fill) };
   const line = (name: string, a: Point, b: Point) =>
     straightLine({ role: `${role}.${name}`, from: fill.from }, stroke, a, b);
   const across = (name: string, value: number) =>

@@ -73,6 +73,7 @@ export const slice: MarkType<SliceMark> = {
       ...(fill.pattern === undefined &&
       !fill.outline &&
       !fill.hollow &&
+      !fill.held &&
       isSeen('surface', sliceColor(sheet.settings, fill), groundOf(sheet.settings))
         ? { fill: fill.color, ...(edge > 0 ? { stroke: { width: edge, color: sheet.settings.paper } } : {}) }
         : fillLook(sheet, { ...fill, opacity: fill.opacity ?? 1 })),
