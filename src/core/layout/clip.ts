@@ -49,26 +49,24 @@ export function clipLine(points: readonly Point[], box: Box): Point[][] {
   return pieces;
 }
 
+/** A surface cut at one side of a box: the part where `axis` lies beyond `limit`, upwards with `keep` 1. */
+function cutAt(points: readonly Point[], axis: 0 | 1, limit: number, keep: 1 | -1): Point[] {
+  const left: Point[] = [];
+  let before = points.at(-1) as Point;
+  for (const point of points) {
+    const [isIn, wasIn] = [(point[axis] - limit) * keep >= 0, (before[axis] - limit) * keep >= 0];
+    if (isIn !== wasIn) {
+      const t = (limit - before[axis]) / (point[axis] - before[axis]);
+      left.push([before[0] + t * (point[0] - before[0]), before[1] + t * (point[1] - before[1])]);
+    }
+    if (isIn) left.push(point);
+    before = point;
+  }
+  return left;
+}
+
 /** A surface cut to a box, side by side (Sutherland & Hodgman 1974). */
 export function clipSurface(points: readonly Point[], box: Box): Point[] {
-  const sides: [axis: 0 | 1, limit: number, keep: 1 | -1][] = [
-    [0, box.x, 1],
-    [0, box.x + box.width, -1],
-    [1, box.y, 1],
-    [1, box.y + box.height, -1],
-  ];
-  return sides.reduce<Point[]>(
-    (left, [axis, limit, keep]) =>
-      left.flatMap((point, i): Point[] => {
-        const before = left[(i + left.length - 1) % left.length] as Point;
-        const [isIn, wasIn] = [(point[axis] - limit) * keep >= 0, (before[axis] - limit) * keep >= 0];
-        const cross = (): Point => {
-          const t = (limit - before[axis]) / (point[axis] - before[axis]);
-          return [before[0] + t * (point[0] - before[0]), before[1] + t * (point[1] - before[1])];
-        };
-        if (isIn) return wasIn ? [point] : [cross(), point];
-        return wasIn ? [cross()] : [];
-      }),
-    [...points],
-  );
+  const upright = cutAt(cutAt(points, 0, box.x, 1), 0, box.x + box.width, -1);
+  return cutAt(cutAt(upright, 1, box.y, 1), 1, box.y + box.height, -1);
 }

@@ -124,12 +124,19 @@ export class InkIndex {
    * How much ink of marks lies under a box, as so many markers; 0 where there is none.
    *
    * @param light whether light surfaces, which words can be read on, count as well
+   * @param enough where the sum reaches this, the rest is not counted
    */
-  marksUnder(box: Box, light: 'with-light' | 'without-light' = 'with-light'): number {
-    const counts = (shape: Shape) => light === 'with-light' || shape.is !== 'area' || !shape.light;
-    return this.marks
-      .search(searched(box))
-      .reduce((sum, { shape }) => sum + (counts(shape) ? inkIn(shape, box) : 0), 0);
+  marksUnder(
+    box: Box,
+    light: 'with-light' | 'without-light' = 'with-light',
+    enough = Number.POSITIVE_INFINITY,
+  ): number {
+    let sum = 0;
+    for (const { shape } of this.marks.search(searched(box))) {
+      if (light === 'with-light' || shape.is !== 'area' || !shape.light) sum += inkIn(shape, box);
+      if (sum >= enough) break;
+    }
+    return sum;
   }
 
   /** How many words that were set share more than a hair with a box. */
@@ -191,7 +198,8 @@ export function emptiest(
   for (const down of tries[looking].map((step) => 1 - step)) {
     for (const right of tries[looking]) {
       const box = { x: room.x + right * room.width, y: room.y + down * room.height, width, height };
-      const count = ink.marksUnder(box) + ink.wordsUnder(box);
+      const words = ink.wordsUnder(box);
+      const count = words + ink.marksUnder(box, 'with-light', best && best.count - words);
       if (count === 0) return { box, count };
       if (!best || count < best.count) best = { box, count };
     }
