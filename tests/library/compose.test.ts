@@ -4,7 +4,7 @@ import { originOf as layerOf } from '../../src/core/style/layers.js';
 import { codes, composed, drawn, small, smallTable } from '../helpers/figures.js';
 
 /** The layer that has the last word on a setting. */
-function originOf({ origins: [own] }: Drawing, path: string) {
+function originOf({ parts: [own] }: Drawing, path: string) {
   if (!own) throw new Error('nothing says where settings come from');
   return layerOf(own.layers, path, own.shows);
 }

@@ -43,10 +43,15 @@ export function contrast(a: string, b: string): number {
   return wcagContrast(a, b);
 }
 
-/** The one of two inks that stands out more from a ground (WCAG 2.2 contrast). */
+/** Contrast that words need (WCAG 2.2, 1.4.3). */
+const readable = 4.5;
+
+/** The one of two inks that stands out more from a ground (WCAG 2.2 contrast); black or white where neither can be read on it. */
 export function onPaper(ground: string, ink: string, paper: string): string {
   prepare();
-  return wcagContrast(ground, paper) > wcagContrast(ground, ink) ? paper : ink;
+  const better = (a: string, b: string) => (wcagContrast(ground, b) > wcagContrast(ground, a) ? b : a);
+  const found = better(ink, paper);
+  return wcagContrast(ground, found) >= readable ? found : better(found, better('#000000', '#ffffff'));
 }
 
 /** The grey of the same lightness (CIE L*), and that lightness from 0 to 1. */

@@ -71,6 +71,14 @@ const finite = () => z.number().check(z.gte(-largest), z.lte(largest));
 export const text = (description: string, example: string) =>
   noted(shortText(), { description, expects: 'a text', example });
 
+/** Why something is as it is, in words that a reader can follow. */
+export const reason = (description: string, example: string) =>
+  noted(shortText().check(z.minLength(8)), {
+    description,
+    expects: 'a reason in words, of eight letters or more',
+    example,
+  });
+
 /** The name of a column of the table: messages show those of the author. */
 export const columnName = (description: string, example: string) =>
   noted(shortText(), { description, expects: 'a column of the table', example, is: 'column' });

@@ -1,14 +1,17 @@
-import * as z from 'zod/mini';
+import type * as z from 'zod/mini';
 import { choice, optional, text } from './fields.js';
 import { lookShape } from './look.js';
 
-/** A house style: what all figures of an organisation share. */
-export const styleSchema = z.strictObject({
+/** A house style: what all figures of an organisation share. The rules of the check are added where they are known. */
+export const styleShape = {
   hexis: choice('Kind and version of the file.', ['style/1'], 'style/1'),
   name: optional(text('Name of the style, as messages say it.', 'Lanternfield')),
   description: optional(text('What the style is for.', 'Reports of the garden')),
   extends: optional(text('The style that this one builds on: a built-in name or a path. Left out: plain.', 'plain')),
   ...lookShape,
-});
+};
 
-export type HouseStyle = z.infer<typeof styleSchema>;
+/** What a style says of the rules of the check, by their names. */
+export type CheckLook = Readonly<Record<string, unknown>>;
+
+export type HouseStyle = z.infer<z.ZodMiniObject<typeof styleShape>> & { check?: CheckLook | undefined };

@@ -99,7 +99,7 @@ export function captioned(
   words: CaptionWords,
   items: PlateItem[],
   panel: Box,
-): { items: PlateItem[]; panel: Box; height: number } {
+): { items: PlateItem[]; panel: Box; height: number; down: number } {
   const { settings } = sheet;
   const unscaled = { ...sheet, scale: 1 };
   const border = settings.space.page * em(unscaled);
@@ -115,5 +115,6 @@ export function captioned(
     items: [...ink(above, border), ...items.map((item) => moved(item, 0, top)), ...ink(below, foot)],
     panel: movedBox(panel, 0, top),
     height: foot + bottom,
+    down: top,
   };
 }

@@ -6,6 +6,7 @@ import { footInk, headingInk } from './heading.js';
 import { legendInk } from './legend.js';
 import { legendPlace, legendProblems } from './legendPlace.js';
 import { panelsInk } from './panelInk.js';
+import { type PanelScales, panelOf } from './panelScales.js';
 import type { Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
 
@@ -13,6 +14,8 @@ import type { Sheet } from './sheet.js';
 export interface LaidOut {
   items: PlateItem[];
   panel: Box;
+  /** Each panel with its scales. */
+  panels: ({ box: Box } & PanelScales)[];
   sheet: Sheet;
   problems: Problem[];
 }
@@ -50,6 +53,7 @@ export function layOut(request: FigureRequest): LaidOut | { problems: Problem[] 
       ...(legend ? legendInk(sheet, legend, ...legendPlace(sheet, best)) : []),
     ],
     panel: settled.frame,
+    panels: settled.panels.map(({ scales }) => ({ box: panelOf(scales), ...scales })),
     sheet,
     problems: [...panelProblems(settled.panels), ...marginProblems(settled), ...legendProblems(sheet, settled, legend)],
   };

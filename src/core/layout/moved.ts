@@ -1,5 +1,6 @@
 import type { Box, PlateItem, PlateStroke } from '../plate/plate.js';
 import { placed } from '../type/outline.js';
+import type { AxisScale, PanelScales } from './panelScales.js';
 
 export const movedBox = (box: Box, dx: number, dy: number): Box => ({ ...box, x: box.x + dx, y: box.y + dy });
 
@@ -70,3 +71,13 @@ export function scaled(item: PlateItem, by: number, dx: number, dy: number): Pla
     }
   }
 }
+
+/** A scale that lies elsewhere on the page. */
+const movedScale = (scale: AxisScale, by: number): AxisScale => ({ ...scale, from: scale.from + by, to: scale.to + by });
+
+/** A panel with its scales at another place of the page. */
+export const movedPanel = ({ box, x, y }: { box: Box } & PanelScales, dx: number, dy: number) => ({
+  box: movedBox(box, dx, dy),
+  x: movedScale(x, dx),
+  y: movedScale(y, dy),
+});

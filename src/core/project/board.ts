@@ -5,7 +5,7 @@ import { lengthInPoints } from '../document/length.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import { captioned } from '../layout/caption.js';
 import { inkProblems } from '../layout/inkProblems.js';
-import { moved } from '../layout/moved.js';
+import { moved, movedPanel } from '../layout/moved.js';
 import { textAt } from '../layout/place.js';
 import { em, setRole, type Typesetter } from '../layout/typesetter.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
@@ -138,7 +138,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
   );
   const words = { number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
   const panel = boxAround(slots) ?? { x: 0, y: 0, width, height };
-  const page = caption ? captioned(setter, words, items, panel) : { items, panel, height };
+  const page = caption ? captioned(setter, words, items, panel) : { items, panel, height, down: 0 };
   const author = authorOf(parts);
   const descriptions = parts.map(({ plate }) => plate.description);
   const plate: Plate = {
@@ -169,9 +169,14 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
     numbers: numbersOf(parts),
     note: [notes],
     settings,
-    origins: parts.flatMap(({ origins }, i) =>
-      origins.map((own) => ({ ...own, prefix: `figures[${i}].${own.prefix}` })),
-    ),
+    parts: parts.flatMap((part, i) => {
+      const { x, y } = slots[i] as Slot;
+      return part.parts.map((own) => ({
+        ...own,
+        prefix: `figures[${i}].${own.prefix}`,
+        panels: own.panels.map((place) => movedPanel(place, x, y + page.down)),
+      }));
+    }),
   };
 }
 

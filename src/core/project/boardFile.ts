@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { waiveField } from '../check/checkField.js';
 import { choice, flag, length, listOf, number, object, optional, text, whole } from '../document/fields.js';
 
 /** A board file: several figures as one, each with its letter. */
@@ -31,6 +32,7 @@ export const boardSchema = z.strictObject({
   altText: optional(
     text('The board in words. Left out: the words of its figures, each after its letter.', 'Four views of the yield.'),
   ),
+  waive: waiveField,
 });
 
 export type BoardFile = z.infer<typeof boardSchema>;

@@ -1,12 +1,15 @@
 import type { AxisLimits } from '../chart/chartInput.js';
 import { kindOf } from '../chart/kinds.js';
 import { type PlannedChart, planChart } from '../chart/planChart.js';
+import { settingOf } from '../check/settingOf.js';
+import type { PanelPlace } from '../check/subject.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import { allFinite, inkProblems } from '../layout/inkProblems.js';
 import { labelParts } from '../layout/labelWords.js';
 import type { Colors } from '../layout/looks.js';
+import { movedPanel } from '../layout/moved.js';
 import type { Sheet } from '../layout/sheet.js';
 import { Trace, withSettings } from '../layout/trace.js';
 import type { Plate } from '../plate/plate.js';
@@ -90,7 +93,7 @@ function plateOf(
   planned: PlannedChart,
   { resolved, colors }: { resolved: Resolved; colors: Colors },
   options: ComposeOptions,
-): Outcome<Plate> {
+): Outcome<{ plate: Plate; panels: PanelPlace[] }> {
   const trace = options.trace ? new Trace() : undefined;
   const settings = trace ? trace.watch(resolved.settings) : resolved.settings;
   const sheets = sheetsOf(gathered, planned, { settings, colors, trace });
@@ -111,7 +114,7 @@ function plateOf(
   if (!('items' in laidOut)) return fail(problems);
   const page = options.caption
     ? captioned(laidOut.sheet, captionWords(gathered, planned), laidOut.items, laidOut.panel)
-    : { items: laidOut.items, panel: laidOut.panel, height: settings.height };
+    : { items: laidOut.items, panel: laidOut.panel, height: settings.height, down: 0 };
   if (!allFinite(page.items)) return fail([...problems, error('not-drawable', {}, gathered.locate('chart'))]);
   const silent = inkProblems(page.items, { width: settings.width, height: page.height });
   problems.push(...silent.map((problem) => ({ ...problem, place: gathered.locate(settingOf(problem)) })));
@@ -132,7 +135,8 @@ function plateOf(
   const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
   // In another style than that of the author his settings may have nothing to act on, and none of that is a fault of his.
   const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
-  return succeed(plate, [...problems, ...idle]);
+  const panels = laidOut.panels.map((place) => movedPanel(place, 0, page.down));
+  return succeed({ plate, panels }, [...problems, ...idle]);
 }
 
 const limitsOf = ({ from, to }: AxisSettings): AxisLimits => {
@@ -156,14 +160,6 @@ function roundsShares({ plans }: PlannedChart, { settings }: Resolved): boolean 
       ? sliceLabels.shows.includes('percent')
       : shown.length > 0 && series.some(({ marks }) => marks.some((mark) => 'share' in mark && mark.share)),
   );
-}
-
-/** The setting that a problem of the layout is about. */
-function settingOf(problem: Problem): string {
-  if (problem.code === 'too-small' || problem.code === 'text-shrunk') return 'size';
-  if (problem.code === 'labels-thinned') return 'chart.category';
-  const facts = problem.facts as { axis?: string; path?: string };
-  return facts.path ?? (facts.axis === undefined ? 'chart' : `axes.${facts.axis}`);
 }
 
 /**
@@ -197,15 +193,20 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   if (hasErrors(problems)) return fail(problems);
   const { note, numbers } = planned.value;
   if (roundsShares(planned.value, resolved)) note.push('Shares are rounded so that they add up to their sum.');
-  const plate = plateOf(gathered, planned.value, { resolved, colors }, options);
-  problems.push(...plate.problems);
-  if (!plate.ok) return fail(problems);
+  const laidOut = plateOf(gathered, planned.value, { resolved, colors }, options);
+  problems.push(...laidOut.problems);
+  if (!laidOut.ok) return fail(problems);
+  const { plate, panels } = laidOut.value;
   const { settings } = resolved;
+  const shownNumbers = {
+    ...numbers,
+    columns: numbers.columns.map((own) => ({ ...own, title: plainText(gathered, own.title) })),
+  };
   const { number } = figure.caption ?? {};
   const { author } = settings.export;
   return succeed(
     {
-      plate: plate.value,
+      plate,
       faces: gathered.faces,
       about: {
         id: gathered.id,
@@ -213,13 +214,26 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
         ...(number === undefined ? {} : { number }),
         ...(author === undefined ? {} : { author }),
       },
-      numbers: {
-        ...numbers,
-        columns: numbers.columns.map((own) => ({ ...own, title: plainText(gathered, own.title) })),
-      },
+      numbers: shownNumbers,
       note,
       settings,
-      origins: [{ prefix: '', layers: gathered.layers, shows: gathered.shows, figure, locate }],
+      parts: [
+        {
+          prefix: '',
+          id: gathered.id,
+          layers: gathered.layers,
+          shows: gathered.shows,
+          figure,
+          locate,
+          codebook,
+          table,
+          plans: planned.value.plans,
+          panels,
+          settings,
+          numbers: shownNumbers,
+          note,
+        },
+      ],
     },
     problems,
   );

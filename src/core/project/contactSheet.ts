@@ -106,7 +106,7 @@ export async function contactSheet(
       faces,
       about: { id, style: 'all' },
       settings: { ...plain.settings, width, height },
-      origins: [],
+      parts: [],
     },
     styled.problems,
   );

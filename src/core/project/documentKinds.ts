@@ -1,7 +1,7 @@
 import { codebookSchema } from '../document/codebook.js';
-import { styleSchema } from '../document/houseStyle.js';
 import { boardSchema } from './boardFile.js';
 import { figureSchema } from './figureFile.js';
+import { styleSchema } from './styleFile.js';
 
 /** The kinds of file that authors write; the first line of each says which it is. */
 export const documentKinds = {

@@ -2,7 +2,7 @@ import type { NumbersTable } from '../chart/plan.js';
 import type { Plate } from '../plate/plate.js';
 import type { Settings } from '../style/settings.js';
 import type { Faces } from '../type/faces.js';
-import type { Origins } from './origins.js';
+import type { Part } from './part.js';
 
 /** What a drawing is called, and what it was made with. */
 export interface About {
@@ -25,6 +25,6 @@ export interface Drawing {
   note: string[];
   /** Every setting of its look, explicit. */
   settings: Settings;
-  /** Where its settings come from; of a board, figure by figure. */
-  origins: Origins[];
+  /** Its figures with what they were made of: one, or those of a board; none of a card. */
+  parts: Part[];
 }

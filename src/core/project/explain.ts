@@ -4,7 +4,7 @@ import { type Group, isGroup, valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
 import { axisKeys, type Layer, type Shows } from '../style/layers.js';
 import type { Drawing } from './drawing.js';
-import type { Origins } from './origins.js';
+import type { Part } from './part.js';
 
 /** One layer's word on a setting. */
 export interface Said {
@@ -63,7 +63,7 @@ const readFor = ({ from, settings = [] }: PlateItem): string[] =>
   besideLook.test(from) ? [...settings] : [from.replace(/^(palette\..*)\.\d+$/, '$1'), ...settings];
 
 /** What explains a setting or a piece of ink of one figure, whose items are those of a board that are its own. */
-function explainIn(own: Origins, items: readonly PlateItem[], what: string): Explanation | undefined {
+function explainIn(own: Part, items: readonly PlateItem[], what: string): Explanation | undefined {
   const { layers, shows } = own;
   const origins = (paths: readonly string[]) =>
     [...new Set(paths.flatMap((path) => settingsBelow(layers, path, shows)))].map(
@@ -86,8 +86,8 @@ function explainIn(own: Origins, items: readonly PlateItem[], what: string): Exp
  * drawing that was traced; of another one the ink names its first setting alone.
  * Undefined where there is neither; `nearestTo` finds what may have been meant.
  */
-export function explain({ plate, origins }: Drawing, what: string): Explanation | undefined {
-  const found = origins.flatMap((own) => {
+export function explain({ plate, parts }: Drawing, what: string): Explanation | undefined {
+  const found = parts.flatMap((own) => {
     const items = plate.items.filter(({ role }) => role.startsWith(own.prefix));
     return explainIn(own, items, what) ?? [];
   });
@@ -96,7 +96,7 @@ export function explain({ plate, origins }: Drawing, what: string): Explanation 
 }
 
 /** What the figure file or the codebook say beside the look; an accent with all that it names. */
-function outsideLook({ figure, locate }: Origins, path: string): SettingOrigin[] {
+function outsideLook({ figure, locate }: Part, path: string): SettingOrigin[] {
   const [place, layer] = [locate(path), path.startsWith('codebook') ? 'the codebook' : 'the figure file'];
   const keys = path.replace(/^(accents\.\d+)\.fill$/, '$1').split('.');
   const value = keys.reduce<unknown>((inner, key) => (inner as Group | undefined)?.[key], figure);
@@ -108,13 +108,13 @@ function outsideLook({ figure, locate }: Origins, path: string): SettingOrigin[]
 }
 
 /** The setting or role that may have been meant. */
-export function nearestTo({ origins, plate }: Drawing, what: string): string | undefined {
+export function nearestTo({ parts, plate }: Drawing, what: string): string | undefined {
   const paths = (value: unknown, path: string): string[] =>
     isGroup(value)
       ? Object.entries(value).flatMap(([key, inner]) => [path, ...paths(inner, path === '' ? key : `${path}.${key}`)])
       : [path];
   const known = new Set([
-    ...origins.flatMap(({ layers }) => paths(layers[0]?.look, '')),
+    ...parts.flatMap(({ layers }) => paths(layers[0]?.look, '')),
     ...plate.items.map(({ role }) => role),
   ]);
   return nearest(

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { chartSchema } from '../chart/kinds.js';
+import { waiveField } from '../check/checkField.js';
 import { encodings } from '../data/encoding.js';
 import { codebookSchema } from '../document/codebook.js';
 import {
@@ -133,6 +134,7 @@ export const figureSchema = z.strictObject({
   style: optional(text('House style: a built-in name or a path. Left out: plain.', 'apa')),
   chart: chartSchema,
   panels: panelsField,
+  waive: waiveField,
   caption: optional(
     object('Number, title and note of the figure.', {
       number: optional(number('Number of the figure in its document.', '1')),

@@ -18,7 +18,7 @@ export async function gatherStyles(
 ): Promise<{ layer: Layer; file: string }[]> {
   if (isBuiltIn(name)) {
     const look = builtInStyles[name] as HouseStyle;
-    const layer: Layer = { name: `style ${name}`, look: look as Look };
+    const layer: Layer = { name: `style ${name}`, look: look as Look, check: look.check };
     const below = look.extends ?? (name === 'plain' ? undefined : 'plain');
     return [...(below ? await gatherStyles(gatherer, below, from, place, chain) : []), { layer, file: '' }];
   }
@@ -45,6 +45,7 @@ export async function gatherStyles(
   const layer: Layer = {
     name: `style ${reading.value.name ?? path}`,
     look: reading.value as Look,
+    check: reading.value.check,
     locate: reading.source.locate,
   };
   return [...below, { layer, file: path }];

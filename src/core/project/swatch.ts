@@ -55,7 +55,7 @@ export async function drawSwatch({ store }: Project, style: string): Promise<Out
       numbers: { columns: [], rows: [], cases: 'samples', read: 0, chosen: 0, used: 0, leftOut: [] },
       note: [],
       settings: { ...settings, width, height },
-      origins: [],
+      parts: [],
     },
     problems,
   );

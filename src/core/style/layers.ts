@@ -1,3 +1,4 @@
+import type { CheckLook } from '../document/houseStyle.js';
 import type { Look } from '../document/look.js';
 import type { Place } from '../document/problem.js';
 import { isGroup, valueAt } from '../document/settingTree.js';
@@ -7,6 +8,8 @@ export interface Layer {
   /** As messages name it: `the figure file`, `style apa`. */
   name: string;
   look: Look;
+  /** What it says of the rules of the check. */
+  check?: CheckLook | undefined;
   /** Where a setting stands; built-in styles have no place. */
   locate?: (path: readonly (string | number)[]) => Place;
 }

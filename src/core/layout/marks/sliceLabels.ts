@@ -166,7 +166,9 @@ function outerLabels(
       onCircle(withRadius(circle, radius + 0.15 * size), middle),
       onCircle(withRadius(circle, radius + 0.6 * size), middle),
     ];
-    const away = Math.abs(y - cy) < radius ? Math.sqrt(radius ** 2 - (y - cy) ** 2) : 0;
+    // The edge of the block that is nearer to the middle of the pie has to clear its rim.
+    const near = Math.max(0, Math.abs(y - cy) - block.height / 2);
+    const away = near < radius ? Math.sqrt(radius ** 2 - near ** 2) : 0;
     const x = cx + side * Math.max(Math.abs(bend[0] - cx) + 0.35 * size, away + 0.95 * size);
     const left = side > 0 ? x + 0.25 * size : x - 0.25 * size - block.width;
     const held = Math.max(panel.x, Math.min(left, panel.x + panel.width - block.width));

@@ -1,0 +1,94 @@
+import { isText } from './ink.js';
+import { type Flaw, mendMeaning, rule } from './rule.js';
+import type { Subject } from './subject.js';
+
+const bare = (role: string) => role.replace(/^panels\[\d+\]\./, '');
+
+/** The variable that the words of an axis come from. */
+const variableOf = (from: string): string | undefined => /^codebook\.variables\.(.+)\.[a-z]+$/.exec(from)?.[1];
+
+/** A name as programs write it, which no reader of a figure should meet. */
+const isRaw = (label: string): boolean => /_|[a-z][A-Z]/.test(label) || /^[a-z]+\d*$/.test(label);
+
+function flawsOf(subject: Subject, axis: 'x' | 'y'): Flaw[] {
+  const { plans, items, settings, codebook } = subject;
+  const shown = plans[0]?.[axis];
+  if (!shown || shown.shows === 'none') return [];
+  const item = items.filter(isText).find(({ role }) => bare(role) === `axes.${axis}.title`);
+  const setting = `axes.${axis}.title`;
+  const labels = items.filter(({ role }) => bare(role).startsWith(`axes.${axis}.labels`));
+  if (!item) {
+    const needed = shown.shows === 'value' && !shown.quiet && labels.length > 0;
+    if (!needed) return [];
+    const own = settings.axes[axis].title;
+    return [
+      {
+        found: `the ${axis === 'x' ? 'horizontal' : 'vertical'} axis has no title, and its numbers do not say what they measure`,
+        items: labels,
+        setting,
+        ...(own === '' ? { mend: mendMeaning(setting) } : {}),
+      },
+    ];
+  }
+  const { label, from } = shown.title;
+  // A column without a label is called by its name.
+  const name = variableOf(from) ?? (subject.table.columnNames.includes(label) ? label : undefined);
+  const variable = name === undefined ? undefined : codebook.variable(name);
+  const flaws: Flaw[] = [];
+  if (variable && !variable.labelled && settings.axes[axis].title === undefined && isRaw(variable.name)) {
+    flaws.push({
+      found: `the title of the ${axis === 'x' ? 'horizontal' : 'vertical'} axis is the raw name of a column: "${item.text}"`,
+      expected: `a label for ${variable.name} in the codebook, or a title for the axis`,
+      items: [item],
+      setting,
+    });
+  }
+  const unit = variable?.unit;
+  const words = [item, ...labels.filter(isText)].map(({ text }) => text).join(' ');
+  const isCounted = shown.shows === 'value' && (shown.counts || shown.title.unit !== unit);
+  if (unit !== undefined && !isCounted && settings.axes[axis].unit === '' && !words.includes(unit)) {
+    flaws.push({
+      found: `the codebook gives ${variable?.label} in ${unit}, and neither the axis title nor its labels say so`,
+      items: [item],
+      setting: `axes.${axis}.unit`,
+      mend: mendMeaning(`axes.${axis}.unit`),
+    });
+  }
+  return flaws;
+}
+
+export const axisTitle = rule({
+  name: 'axis-title',
+  asks: 'Every axis with numbers says what they measure and in which unit, in words.',
+  measures: 'Whether the title is drawn, whether its words are the name of a column, and whether the unit of the codebook stands in it or at the ticks.',
+  reason: 'A figure is looked at apart from the text, and numbers without a name and a unit can be read as anything.',
+  source: 'APA (2020), 7.26: axes are labelled, with their units',
+  severity: 'error',
+  limits: {},
+  takes: { 'titles-swapped': () => undefined },
+  finds: (subject) => (['x', 'y'] as const).flatMap((axis) => flawsOf(subject, axis)),
+  examples: {
+    ok: [
+      { says: 'Label and unit from the codebook', figure: 'chart: { kind: bar, category: bed, value: yield }' },
+      {
+        says: 'The unit at the ticks',
+        figure: 'chart: { kind: bar, category: bed, value: water }\naxes: { value: { unit: "", format: { suffix: " min/week" } } }',
+      },
+    ],
+    bad: [
+      {
+        says: 'No title',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { title: "" } }',
+      },
+      {
+        says: 'No unit',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { unit: "" } }',
+      },
+      {
+        says: 'The name of a column',
+        figure:
+          'data: crops.csv\ncodebook: { variables: { crop: { label: Crop } } }\nchart: { kind: bar, category: crop, value: this_year, summary: given }',
+      },
+    ],
+  },
+});

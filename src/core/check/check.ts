@@ -1,0 +1,112 @@
+import { lengthInPoints } from '../document/length.js';
+import { describe, type Place, type Problem } from '../document/problem.js';
+import { isGroup } from '../document/settingTree.js';
+import { type Layer, originOf } from '../style/layers.js';
+import type { Finding, Severity } from './finding.js';
+import { idleWaiver } from './idleWaiver.js';
+import { type Flaw, type LimitValues, mendLook, type Rule } from './rule.js';
+import { settingOf } from './settingOf.js';
+import type { Subject } from './subject.js';
+
+/** How a style holds a rule: how grave its findings are, and its limits. */
+export interface HeldRule {
+  severity: Severity | 'off';
+  limits: LimitValues<Rule['limits']>;
+}
+
+/** What the layers of a style say of a rule, the upper over the lower. */
+export function heldRule(rule: Rule, layers: readonly Pick<Layer, 'check'>[]): HeldRule {
+  let { severity } = rule;
+  const limits: Record<string, number | readonly string[]> = {};
+  for (const [key, { value }] of Object.entries(rule.limits)) limits[key] = value;
+  for (const { check } of layers) {
+    const said = check?.[rule.name];
+    if (typeof said === 'string') severity = said as HeldRule['severity'];
+    if (!isGroup(said)) continue;
+    for (const [key, value] of Object.entries(said)) {
+      if (key === 'severity') severity = value as HeldRule['severity'];
+      else limits[key] = typeof value === 'string' ? (lengthInPoints(value) ?? 0) : (value as number | readonly string[]);
+    }
+  }
+  return { severity, limits: limits as HeldRule['limits'] };
+}
+
+/** Where a setting is decided, and by whom. */
+function decided({ layers, shows, locate }: Subject, setting: string): { place: Place; layer?: string } {
+  if (setting.startsWith('codebook.')) return { place: locate(setting) };
+  const origin = originOf(layers, setting, shows);
+  const near = locate(setting);
+  // What a built-in style decides has no line of its own: the chart is where an author would begin.
+  const place = origin?.place ?? (near.line === 1 ? locate('chart') : near);
+  return { place, ...(origin ? { layer: origin.layer } : {}) };
+}
+
+function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject): Finding {
+  const { items = [], severity: own = severity, ...said } = flaw;
+  return {
+    rule: rule.name,
+    severity: own,
+    ...said,
+    ...(items[0] ? { role: items[0].role } : {}),
+    boxes: items.map(({ box }) => box),
+    ...decided(subject, flaw.setting),
+    why: rule.reason,
+    source: rule.source,
+  };
+}
+
+/** A warning of the drawing as a finding. */
+function takenFinding(rule: Rule, severity: Severity, problem: Problem, subject: Subject): Finding {
+  const { found, expected } = describe(problem);
+  const mend = rule.takes?.[problem.code]?.(problem, subject);
+  const flaw: Flaw = {
+    found,
+    ...(expected === undefined ? {} : { expected }),
+    setting: settingOf(problem),
+    ...(mend ? { mend } : {}),
+  };
+  const finding = findingOf(rule, severity, flaw, subject);
+  return problem.place ? { ...finding, place: problem.place } : finding;
+}
+
+function findingsOf(rule: Rule, subject: Subject): Finding[] {
+  const { severity, limits } = heldRule(rule, subject.layers);
+  if (severity === 'off') return [];
+  const taken = subject.problems.filter(({ code, severity: own }) => own === 'warning' && rule.takes?.[code] !== undefined);
+  return [
+    ...taken.map((problem) => takenFinding(rule, severity, problem, subject)),
+    ...(rule.finds?.(subject, limits) ?? []).map((flaw) => findingOf(rule, severity, flaw, subject)),
+  ];
+}
+
+/** Waivers of rules that had nothing to say. */
+function idleWaivers(subject: Subject, findings: readonly Finding[], checked: readonly Rule[]): Finding[] {
+  const { severity } = heldRule(idleWaiver, subject.layers);
+  if (severity === 'off' || !checked.includes(idleWaiver)) return [];
+  const idle = Object.keys(subject.figure.waive ?? {}).filter(
+    (name) => checked.some((rule) => rule.name === name) && !findings.some(({ rule }) => rule === name),
+  );
+  return idle.map((name) => {
+    const path = `waive.${name}`;
+    const flaw: Flaw = { found: `${path} waives a rule that has nothing to say of this figure`, setting: path, mend: mendLook(path) };
+    return findingOf(idleWaiver, severity, flaw, subject);
+  });
+}
+
+const grave: Record<Severity, number> = { error: 0, warning: 1 };
+
+/**
+ * Holds a figure against rules, in their order.
+ *
+ * @returns its findings, the gravest first; those of rules that the figure waives have the reason in `waived` and come last
+ */
+export function checkSubject(subject: Subject, rules: readonly Rule[]): Finding[] {
+  const found = rules.flatMap((rule) => findingsOf(rule, subject));
+  const { waive = {} } = subject.figure;
+  const all = [...found, ...idleWaivers(subject, found, rules)].map((finding) => {
+    const waived = waive[finding.rule];
+    return waived === undefined ? finding : { ...finding, waived };
+  });
+  const rank = ({ waived, severity }: Finding) => (waived === undefined ? 0 : 2) + grave[severity];
+  return all.sort((a, b) => rank(a) - rank(b));
+}

@@ -1,0 +1,49 @@
+import { choice, either, length, listOf, notNegative, object, optional, reason, text } from '../document/fields.js';
+import type { Limit, Rule } from './rule.js';
+import { rules } from './rules.js';
+
+const grades = ['error', 'warning', 'off'] as const;
+
+const limitField = (limit: Limit) => {
+  if (limit.is === 'length') return length(limit.what, `${limit.value}pt`);
+  if (limit.is === 'number') return notNegative(limit.what, String(limit.value));
+  return listOf(limit.what, text('A word.', 'Graph'), limit.example);
+};
+
+/** What a style may say of a rule: how grave it is, and its limits. */
+function ruleField({ name, asks, severity, limits }: Rule) {
+  const grade = choice(`How grave a finding is. Left out: ${severity}, or as the style below says.`, grades, 'warning');
+  const own = Object.entries(limits);
+  const example = own.length === 0 ? 'warning' : `{ severity: warning, ${own.map(([key, limit]) => `${key}: ${exampleOf(limit)}`).join(', ')} }`;
+  return optional(
+    either(
+      asks,
+      own.length === 0 ? 'error, warning or off' : 'error, warning or off, or a group with "severity" and limits',
+      [
+        choice(`${name}: how grave a finding is.`, grades, 'warning'),
+        object('How grave a finding is, and the limits of the rule.', {
+          severity: optional(grade),
+          ...Object.fromEntries(own.map(([key, limit]) => [key, optional(limitField(limit))])),
+        }),
+      ],
+      example,
+    ),
+  );
+}
+
+const exampleOf = (limit: Limit) => (limit.is === 'length' ? `${limit.value}pt` : limit.is === 'number' ? limit.value : limit.example);
+
+/** What a style says of the rules of the check, by their names. */
+export const checkField = optional(
+  object('The rules of the check: how grave a finding is, and limits.', Object.fromEntries(rules.map((rule) => [rule.name, ruleField(rule)]))),
+);
+
+/** The rules that a figure does not follow, each with the reason. */
+export const waiveField = optional(
+  object('Rules that this figure does not follow, each with the reason, which the check and the proof show.', {
+    ...Object.fromEntries(rules.map(({ name, asks }) => [name, optional(reason(`Why not: ${asks}`, 'all possible scores lie between 20 and 80'))])),
+  }),
+);
+
+/** What `waive` says, as far as it says anything. */
+export type Waived = Readonly<Record<string, string | undefined>>;

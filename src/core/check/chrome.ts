@@ -1,0 +1,54 @@
+import { isText } from './ink.js';
+import { type Flaw, many, mendLook, rule } from './rule.js';
+import { isOwn, saidAt } from './scales.js';
+import type { Subject } from './subject.js';
+
+const grounds = [
+  ['panel.fill', 'a ground', ({ settings }: Subject) => settings.panel.fill !== undefined && settings.panel.fill !== 'none' && settings.panel.fill !== settings.paper],
+  ['panel.frame.width', 'a frame', ({ settings }: Subject) => settings.panel.frame.width > 0],
+  ['legend.frame.width', 'a frame about the legend', ({ settings, items }: Subject) => settings.legend.frame.width > 0 && items.some(({ role }) => role.startsWith('legend'))],
+] as const;
+
+export const chrome = rule({
+  name: 'chrome',
+  asks: 'Nothing is drawn that carries no data: no grid, no frame, no ground.',
+  measures: 'Grid lines, frames and grounds among the ink.',
+  reason: 'Lines and surfaces without data draw the eye from those that have some.',
+  source: 'APA (2020), 7.26: simple, without what distracts',
+  severity: 'off',
+  limits: {},
+  finds(subject) {
+    const { items } = subject;
+    const flaws = (['x', 'y'] as const).flatMap((axis): Flaw[] => {
+      const lines = items.filter((item) => !isText(item) && new RegExp(`axes\\.${axis}\\.(minorGrid|grid)\\[`).test(item.role));
+      const [first] = lines;
+      if (!first) return [];
+      const key = first.role.includes('minorGrid') ? 'minorGrid' : 'grid';
+      const path = `axes.${axis}.${key}.width`;
+      return [
+        {
+          found: `${many(lines.length, 'grid line')} ${lines.length === 1 ? 'is' : 'are'} drawn`,
+          items: lines,
+          setting: path,
+          mend: mendLook(isOwn(subject, path) ? saidAt(subject, path) : path, '0pt'),
+        },
+      ];
+    });
+    for (const [path, what, isDrawn] of grounds) {
+      if (!isDrawn(subject)) continue;
+      flaws.push({ found: `the figure has ${what}`, setting: path, mend: mendLook(path, path.endsWith('width') ? '0pt' : 'none') });
+    }
+    return flaws;
+  },
+  examples: {
+    ok: [{ says: 'Axis lines alone', style: 'apa', figure: 'chart: { kind: bar, category: bed, value: yield }' }],
+    bad: [
+      {
+        says: 'A grid',
+        style: 'apa',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.5pt, color: "#dddddd" } } }',
+      },
+      { says: 'A ground', style: 'apa', figure: 'chart: { kind: bar, category: bed, value: yield }\npanel: { fill: "#f2f2f2" }' },
+    ],
+  },
+});

@@ -1,0 +1,113 @@
+import type { PlateItem, TextItem } from '../plate/plate.js';
+import { notSeen } from './contrast.js';
+import { colorOf, contrastOf, isHalo, letterPoints, quoted, seriesOf, textRoleOf, textsOf, under } from './ink.js';
+import { contrastWithGround, leastContrastOfMark } from './seenInk.js';
+import { type Flaw, listed, many, rounded, rule } from './rule.js';
+import type { Subject } from './subject.js';
+
+/** Pieces of marks that say something by themselves. */
+const speaking = /\.(median|mean\[\d+\]|outliers\[\d+\]|extremes\[\d+\]|stem|low|high|end)$/;
+
+/** How little of some words is seen where they stand; none where all is. */
+function lostOf({ items, page }: Subject, item: TextItem): { isWhole: boolean; ratio: number } | undefined {
+  const stack = under(items, items.indexOf(item), item.box);
+  const ratios =
+    stack.length === 0
+      ? [contrastOf(item.color, page.paper)]
+      : letterPoints(item).map((at) => contrastOf(item.color, colorOf(stack, at, page.paper)));
+  const lost = ratios.filter((ratio) => ratio < notSeen.words).length;
+  return lost === 0 ? undefined : { isWhole: lost === ratios.length, ratio: Math.min(...ratios) };
+}
+
+/** Words that are not seen, or not all of them, kind by kind. */
+function wordFlaws(subject: Subject): Flaw[] {
+  const kinds = new Map<string, { items: TextItem[]; isWhole: boolean; ratio: number }>();
+  for (const item of textsOf(subject)) {
+    const lost = lostOf(subject, item);
+    if (!lost) continue;
+    const kind = textRoleOf(item.role);
+    const known = kinds.get(kind);
+    kinds.set(kind, {
+      items: [...(known?.items ?? []), item],
+      isWhole: lost.isWhole && (known?.isWhole ?? true),
+      ratio: Math.min(lost.ratio, known?.ratio ?? lost.ratio),
+    });
+  }
+  return [...kinds].map(([kind, { items, isWhole, ratio }]): Flaw => {
+    const [first] = items as [TextItem];
+    const words = listed(items.map(quoted), 2);
+    const verb = items.length === 1 ? 'is' : 'are';
+    return {
+      found: isWhole ? `${words} ${verb} not seen` : `a part of ${words} is not seen: the words stand across two grounds`,
+      measured: { value: rounded(ratio, 2), unit: ':1' },
+      limit: { value: notSeen.words, unit: ':1' },
+      items,
+      setting: kind === 'dataLabel' ? first.from : `text.${kind}.color`,
+    };
+  });
+}
+
+/** Pieces of marks, such as medians and the ends of whiskers, on what lies under them, all of a series together. */
+function pieceFlaws(subject: Subject, least: number): Flaw[] {
+  const { items, page } = subject;
+  const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
+  for (const [index, item] of items.entries()) {
+    if (item.type === 'text' || isHalo(item) || !speaking.test(item.role) || seriesOf(item.role) === undefined) continue;
+    // Pieces of one mark that meet do not hide each other.
+    const stack = under(items, index, item.box).filter(({ role }) => !speaking.test(role));
+    const ratio = contrastWithGround(item, stack, page.paper);
+    if (ratio >= least) continue;
+    const kind = /\.(\w+)(\[\d+\])?$/.exec(item.role)?.[1] ?? '';
+    const known = lost.get(kind);
+    lost.set(kind, { items: [...(known?.items ?? []), item], ratio: Math.min(ratio, known?.ratio ?? ratio) });
+  }
+  return [...lost].map(([kind, own]) => ({
+    found: `${many(own.items.length, 'piece')} of marks (${kind}) ${own.items.length === 1 ? 'is' : 'are'} not seen on what lies under ${own.items.length === 1 ? 'it' : 'them'}`,
+    measured: { value: rounded(own.ratio, 2), unit: ':1' },
+    limit: { value: least, unit: ':1' },
+    items: own.items,
+    setting: own.items[0]?.from ?? 'chart',
+  }));
+}
+
+function markFlaws(subject: Subject, least: number): Flaw[] {
+  const lost = [...leastContrastOfMark(subject).values()].filter(({ ratio }) => ratio < least);
+  const [first] = lost;
+  if (!first) return [];
+  return [
+    {
+      found: `${many(lost.length, 'mark')} ${lost.length === 1 ? 'is' : 'are'} not seen: ${lost.length === 1 ? 'it has' : 'they have'} the colour of the ground and no outline`,
+      measured: { value: rounded(Math.min(...lost.map(({ ratio }) => ratio)), 2), unit: ':1' },
+      limit: { value: least, unit: ':1' },
+      items: lost.flatMap(({ items }) => items),
+      setting: first.items[0]?.from ?? 'chart',
+    },
+  ];
+}
+
+export const invisibleInk = rule({
+  name: 'invisible-ink',
+  asks: 'No mark, line or word has the colour of what lies under it.',
+  measures:
+    'The contrast of each piece of ink with the stack of ink under it, opacity and patterns counted; of words, at places all over their letters.',
+  reason: 'What is drawn and not seen is missing from the figure, and nobody notices that it is.',
+  source: 'General',
+  severity: 'error',
+  limits: { marks: { is: 'number', value: 1.3, unit: ':1', what: 'The least contrast of marks and their pieces.' } },
+  finds: (subject, { marks }) => [...wordFlaws(subject), ...pieceFlaws(subject, marks), ...markFlaws(subject, marks)],
+  examples: {
+    ok: [
+      { says: 'White bars, to which an outline is given', figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: white }' },
+    ],
+    bad: [
+      {
+        says: 'Tick labels in white',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\ntext: { tickLabel: { color: white } }',
+      },
+      {
+        says: 'A median in the colour of its box',
+        figure: 'chart: { kind: box, category: bed, value: yield }\npalette: { single: "#738ca7" }\nboxes: { median: { color: "#738ca7" } }',
+      },
+    ],
+  },
+});

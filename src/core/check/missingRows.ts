@@ -1,0 +1,38 @@
+import { mendNote, rule } from './rule.js';
+
+const saysMissing = /not shown|missing|left out|excluded|without a value|omitted|incomplete|dropped|no answer/i;
+
+export const missingRows = rule({
+  name: 'missing-rows',
+  asks: 'The note says how many cases were left out.',
+  measures: 'How many rows of the table are not in the figure because values are missing, against what a note written by hand says.',
+  reason: 'Cases that are missing are seldom missing by chance, and readers who do not know of them cannot ask.',
+  source: 'APA (2020), 7.28; APA Journal Article Reporting Standards',
+  severity: 'warning',
+  limits: {},
+  finds({ numbers, figure, note }) {
+    const own = figure.caption?.note;
+    const left = numbers.leftOut.reduce((sum, { count }) => sum + count, 0);
+    if (own === undefined || own === 'auto' || left === 0) return [];
+    if (saysMissing.test(own) || own.includes(String(numbers.used))) return [];
+    const sentences = note.filter((sentence) => sentence.startsWith('Not shown'));
+    return [
+      {
+        found: `${left} of ${numbers.chosen} ${numbers.cases} are not in the figure, and the note does not say so`,
+        measured: { value: left, unit: numbers.cases },
+        limit: { value: 0, unit: numbers.cases },
+        setting: 'caption.note',
+        mend: mendNote(own, sentences),
+      },
+    ];
+  },
+  examples: {
+    ok: [
+      { says: 'A note as Hexis writes it', figure: 'chart: { kind: bar, category: bed, value: yield }' },
+      { says: 'The number of cases that are shown', figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: "*N* = 230." }' },
+    ],
+    bad: [
+      { says: 'A note without them', figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: Plots of the garden. }' },
+    ],
+  },
+});

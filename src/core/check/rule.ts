@@ -1,0 +1,121 @@
+import type { Edit } from '../document/patch.js';
+import type { Problem, ProblemCode } from '../document/problem.js';
+import type { PlateItem } from '../plate/plate.js';
+import type { Measure, Mend, Severity } from './finding.js';
+import type { Subject } from './subject.js';
+
+/** What a style may set of a rule: a length in points, a number, or a list of words. */
+export type Limit = { what: string } & (
+  | { is: 'length'; value: number }
+  | { is: 'number'; value: number; unit: string }
+  | { is: 'words'; value: readonly string[]; example: string }
+);
+
+type Limits = Readonly<Record<string, Limit>>;
+/** The limits of a rule as a style sets them. */
+export type LimitValues<L extends Limits> = { readonly [K in keyof L]: L[K] extends { is: 'words' } ? readonly string[] : number };
+
+/** What a rule has found: all that a finding says that the rule does not know by itself. */
+export interface Flaw {
+  found: string;
+  expected?: string;
+  measured?: Measure;
+  limit?: Measure;
+  /** The ink that it is about. */
+  items?: readonly PlateItem[];
+  setting: string;
+  severity?: Severity;
+  mend?: Mend;
+}
+
+/** A figure that a rule is shown with: what follows `data`, `codebook` and `style` in its file. */
+export interface Example {
+  /** What it shows. */
+  says: string;
+  /** Settings in YAML over the data of the demo garden. */
+  figure: string;
+  /** The style that it is drawn in; left out: plain. */
+  style?: string;
+  /** What the style says of the rule in this example, in YAML. */
+  check?: string;
+  /** Width of the figure in its document. */
+  placed?: string;
+}
+
+/** What a warning of the drawing becomes: its mend, where there is one. */
+export type TakenProblem = (problem: Problem, subject: Subject) => Mend | undefined;
+
+export interface Rule<L extends Limits = Limits> {
+  name: string;
+  /** What the rule asks for, one sentence. */
+  asks: string;
+  /** What is measured, and how. */
+  measures: string;
+  /** Why it matters, one sentence. */
+  reason: string;
+  /** Where the reason comes from. */
+  source: string;
+  /** How grave a finding is where no style says. */
+  severity: Severity | 'off';
+  limits: L;
+  /** Warnings of the drawing that are findings of this rule. */
+  takes?: Readonly<Partial<Record<ProblemCode, TakenProblem>>>;
+  /** Warnings of the drawing that it measures by itself. */
+  reads?: readonly ProblemCode[];
+  finds?(subject: Subject, limits: LimitValues<L>): Flaw[];
+  /** Figures that the rule lets pass, some of them by a hair, and figures that it does not. */
+  examples: { ok: readonly Example[]; bad: readonly Example[] };
+}
+
+/** A rule with the types of its own limits. */
+export const rule = <const L extends Limits>(own: Rule<L>): Rule => own as unknown as Rule;
+
+/** For a warning without a mechanical mend. */
+export const unmended: TakenProblem = () => undefined;
+
+const editText = ({ path, value }: Edit) =>
+  value === undefined ? `takes ${path.join('.')} away` : `sets ${path.join('.')} to ${typeof value === 'string' ? value : JSON.stringify(value)}`;
+
+const mendOf = (edits: readonly Edit[], keepsMeaning: boolean): Mend => ({
+  says: edits.map(editText).join(', and '),
+  edits,
+  keepsMeaning,
+});
+
+/** A mend that changes how a figure looks, and nothing that readers take from it. */
+export const mendLook = (path: string, value?: unknown): Mend => mendOf([{ path: path.split('.'), value }], true);
+
+/** The same with several settings. */
+export const mendLooks = (settings: Readonly<Record<string, unknown>>): Mend =>
+  mendOf(
+    Object.entries(settings).map(([path, value]) => ({ path: path.split('.'), value })),
+    true,
+  );
+
+/** A mend that changes what readers take from a figure, which its author decides. */
+export const mendMeaning = (path: string, value?: unknown): Mend => mendOf([{ path: path.split('.'), value }], false);
+
+/** A mend that adds sentences to the note. */
+export const mendNote = (note: string | undefined, sentences: readonly string[]): Mend => ({
+  says: `adds to the note: ${sentences.join(' ')}`,
+  edits: [{ path: ['caption', 'note'], value: [note?.trim().replace(/([^.!?])$/, '$1.'), ...sentences].filter(Boolean).join(' ') }],
+  keepsMeaning: true,
+});
+
+/** A number with at most so many decimals. */
+export const rounded = (value: number, decimals = 1): number => Number(value.toFixed(decimals));
+
+/** A number below a limit, with as many decimals as show that it is. */
+export const below = (value: number, limit: number): number =>
+  rounded(value) < limit ? rounded(value) : Math.floor(value * 100) / 100;
+
+/** `1 label`, `3 labels`. */
+export const many = (count: number, one: string, several = `${one}s`): string => `${count} ${count === 1 ? one : several}`;
+
+/** `a, b and c`, of long lists the first of them. */
+export function listed(words: readonly string[], most = 4): string {
+  const shown = words.slice(0, most);
+  const more = words.length - shown.length;
+  const all = more > 0 ? [...shown, `${more} more`] : shown;
+  return all.length < 2 ? all.join('') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
+}

@@ -1,0 +1,14 @@
+import type { Problem } from '../document/problem.js';
+
+/** Settings that decide what some problems of the layout are about. */
+const deciding: Partial<Record<Problem['code'], string>> = {
+  'too-small': 'size',
+  'text-shrunk': 'size',
+  'labels-thinned': 'chart.category',
+};
+
+/** The setting that a problem of the layout is about. */
+export function settingOf({ code, facts }: Problem): string {
+  const { axis, path } = facts as { axis?: string; path?: string };
+  return deciding[code] ?? path ?? (axis === undefined ? 'chart' : `axes.${axis}`);
+}
