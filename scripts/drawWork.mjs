@@ -3,6 +3,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ok, openProject, problemText, write } from '../dist/core/index.js';
+import { overlaid } from '../dist/core/project/source.js';
 import { disk } from '../dist/node/index.js';
 
 const folder = fileURLToPath(new URL('../docs/work/', import.meta.url));
@@ -15,17 +16,6 @@ export function pageOf(text) {
   const [, needs] = /^Needs: (.+)$/m.exec(text);
   return { title, figure, needs: needs.split(', ') };
 }
-
-/** The disk with the figure file of a page in the place of a file beside it. */
-const withFigure = (path, figure) => {
-  const own = (asked) => asked === path;
-  return {
-    ...disk,
-    text: async (asked) => (own(asked) ? figure : disk.text(asked)),
-    bytes: async (asked) => (own(asked) ? new TextEncoder().encode(figure) : disk.bytes(asked)),
-    stamp: async (asked) => (own(asked) ? figure : disk.stamp?.(asked)),
-  };
-};
 
 const pages = readdirSync(folder)
   .filter((name) => name.endsWith('.md') && name !== 'README.md')
@@ -49,7 +39,7 @@ function put(name, text) {
 
 for (const { name, figure } of pages) {
   const path = join(folder, `${name}.figure.yaml`);
-  const drawn = await openProject(withFigure(path, figure)).draw(path);
+  const drawn = await openProject(overlaid(disk, { [path]: figure })).draw(path);
   for (const problem of drawn.problems) process.stderr.write(`${name}: ${problemText(problem)}\n`);
   const svg = ok(await write(ok(drawn), 'svg', { ground: 'paper' }));
   // Figures are drawn on paper, whatever the page is shown on.

@@ -1,20 +1,28 @@
+import { checkCommand } from './check.js';
 import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
 import { drawCommand } from './draw.js';
 import { kindsCommand } from './kinds.js';
 import { matchCommand } from './match.js';
+import { mendCommand } from './mend.js';
 import { numbersCommand } from './numbers.js';
+import { rulesCommand } from './rules.js';
 import { startCommand } from './startCommand.js';
 import { styleCommand } from './style.js';
 import { swatchCommand } from './swatch.js';
+import { undoCommand } from './undo.js';
 
 /** Every command. A new one is a file of its own and a line here. */
 export const commands: readonly CommandSpec[] = [
   startCommand,
   drawCommand,
+  checkCommand,
+  mendCommand,
+  undoCommand,
   numbersCommand,
   matchCommand,
   kindsCommand,
+  rulesCommand,
   styleCommand,
   swatchCommand,
   demoCommand,

@@ -1,8 +1,11 @@
 import { stat } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
+import type { Finding } from '../core/check/finding.js';
+import { countText } from '../core/check/findingText.js';
 import { nearest } from '../core/document/nearest.js';
-import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import { describe, error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
+import { check } from '../core/project/check.js';
 import { contactSheet } from '../core/project/contactSheet.js';
 import type { Drawing } from '../core/project/drawing.js';
 import { openProject, type Project } from '../core/project/project.js';
@@ -31,6 +34,7 @@ interface DrawCall {
   name?: string;
   explain?: string;
   replace?: boolean;
+  strict?: boolean;
 }
 
 /** The name under which a figure is drawn in every style. */
@@ -124,7 +128,7 @@ const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
 const kilobytes = (bytes: Uint8Array | string) =>
   `${Math.max(1, Math.round((typeof bytes === 'string' ? Buffer.byteLength(bytes) : bytes.length) / 1000))} kB`;
 
-function summary({ path, drawing: { plate, numbers }, outputs }: Drawn): string {
+function summary({ path, drawing: { plate, numbers }, outputs, findings }: Drawn): string {
   const left = numbers.chosen - numbers.used;
   const chosen = numbers.chosen < numbers.read ? ` (of ${numbers.read}, chosen by "where")` : '';
   const missing = left === 0 ? '' : `; ${left} left out, see: hexis numbers ${path}`;
@@ -132,6 +136,7 @@ function summary({ path, drawing: { plate, numbers }, outputs }: Drawn): string 
     ({ path: file, bytes }) =>
       `  ${file}  ${centimetres(plate.width)} × ${centimetres(plate.height)} cm, ${kilobytes(bytes)}`,
   );
+  if (findings.length > 0) lines.push(`  ${countText(findings)}: hexis check ${path}`);
   return [`${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${chosen}${missing}`, ...lines].join('\n');
 }
 
@@ -161,6 +166,8 @@ interface Drawn {
   path: string;
   drawing: Drawing;
   outputs: Output[];
+  /** What the check finds and no warning has said. */
+  findings: Finding[];
 }
 
 /** Reads the call; all that is wrong with it is found before any figure is read. */
@@ -176,6 +183,10 @@ async function readCall(call: DrawCall, figures: number): Promise<{ plan: DrawPl
   };
 }
 
+/** What the check finds in a drawing and its figure does not waive. */
+const openFindings = (drawing: Drawing, problems: readonly Problem[]): Finding[] =>
+  check(drawing, problems).filter(({ waived }) => waived === undefined);
+
 /** Draws and writes one figure in memory. */
 async function drawFigure(project: Project, path: string, plan: DrawPlan): Promise<Outcome<Drawn>> {
   const { call, formats: wanted, dpi } = plan;
@@ -185,6 +196,12 @@ async function drawFigure(project: Project, path: string, plan: DrawPlan): Promi
   const drawing = drawn.value;
   const problems = [...drawn.problems, ...pixelProblem(drawing, wanted, dpi)];
   if (hasErrors(problems)) return { ok: false, problems };
+  const all = call.style === allStyles ? [] : openFindings(drawing, drawn.problems);
+  if (call.strict && all.length > 0) {
+    return { ok: false, problems: [...problems, error('check-refused', { path, found: countText(all) })] };
+  }
+  const said = new Set(problems.map((problem) => describe(problem).found));
+  const findings = all.filter(({ found }) => !said.has(found));
   const text = call.text as 'outlines' | 'live' | undefined;
   const inks = call.inks as (typeof inkNames)[number] | undefined;
   const ground = call.ground as (typeof groundNames)[number] | undefined;
@@ -198,13 +215,14 @@ async function drawFigure(project: Project, path: string, plan: DrawPlan): Promi
     const replaces = call.replace ? {} : { replaces: format.isOwn };
     outputs.push({ path: file.value, bytes: written.value, ...replaces });
   }
-  return succeed({ path, drawing, outputs }, problems);
+  return succeed({ path, drawing, outputs, findings }, problems);
 }
 
 function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Problem[]): void {
   if (call.json) {
     const written = drawn.flatMap(({ outputs }) => outputs.map(({ path }) => path));
-    process.stdout.write(`${JSON.stringify({ written, problems: problemsJson(problems) }, null, 1)}\n`);
+    const findings = drawn.flatMap((figure) => figure.findings);
+    process.stdout.write(`${JSON.stringify({ written, problems: problemsJson(problems), findings }, null, 1)}\n`);
     return;
   }
   reportProblems(problems);

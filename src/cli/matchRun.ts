@@ -1,9 +1,9 @@
-import { diffLines } from 'diff';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
-import { type Matched, matchFigure } from '../core/project/match.js';
+import { matchFigure } from '../core/project/match.js';
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
-import { type Output, save } from '../node/save.js';
+import { type Change, saveChanges } from '../node/journal.js';
+import { changeText } from './changeText.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems } from './report.js';
 
@@ -11,20 +11,6 @@ interface MatchCall {
   to?: string;
   scales?: boolean;
   show?: boolean;
-}
-
-/** The lines that go and come, each after its number in the file as it was or is. */
-function changeText({ before, after }: Matched): string {
-  let [old, now] = [1, 1];
-  return diffLines(before, after)
-    .flatMap(({ value, added, removed }) => {
-      const lines = value.replace(/\n$/, '').split('\n');
-      const [sign, from] = added ? ['+', now] : removed ? ['-', old] : ['', 0];
-      if (!added) old += lines.length;
-      if (!removed) now += lines.length;
-      return sign === '' ? [] : lines.map((line, i) => `  ${String(from + i).padStart(4)} ${sign} ${line}`);
-    })
-    .join('\n');
 }
 
 /** Gives figures the formatting of another one; writes all of them or, where anything is wrong, none. */
@@ -42,20 +28,20 @@ export async function runMatch(figures: string[], call: MatchCall): Promise<numb
   }
   const project = openProject(disk);
   const problems: Problem[] = [];
-  const outputs: Output[] = [];
+  const changes: Change[] = [];
   const said: string[] = [];
   for (const path of figures) {
     const matched = await matchFigure(project, path, call.to, { scales: call.scales ?? false });
     problems.push(...matched.problems);
     if (!matched.ok) continue;
-    const { before, after } = matched.value;
+    const { before, after, patch } = matched.value;
     if (before === after) said.push(`${path}: has the formatting of ${call.to} already`);
     else {
       said.push(`${path}${call.show ? ' would change' : ''}\n${changeText(matched.value)}`);
-      outputs.push({ path, bytes: after });
+      changes.push({ path, before, after, patch, by: 'match' });
     }
   }
-  if (!hasErrors(problems) && !call.show) problems.push(...(await save(outputs)));
+  if (!hasErrors(problems) && !call.show) problems.push(...(await saveChanges(changes)));
   reportProblems(problems);
   if (hasErrors(problems)) {
     process.stderr.write('nothing was written\n');

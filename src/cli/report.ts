@@ -7,6 +7,7 @@ const fileFaults: readonly Problem['code'][] = ['file-missing', 'file-unreadable
 export function exitCode(problems: readonly Problem[]): number {
   if (!hasErrors(problems)) return exit.done;
   const errors = problems.filter((problem) => problem.severity === 'error');
+  if (errors.every(({ code }) => code === 'check-refused')) return exit.findings;
   return errors.every((problem) => fileFaults.includes(problem.code)) ? exit.fileFault : exit.wrongInput;
 }
 

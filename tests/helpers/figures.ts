@@ -55,14 +55,6 @@ export const drawn = (source: Source, path: string, options: ProjectOptions = {}
 /** The drawing, or a failed test that says what went wrong. */
 export const composed = async (parts: Parts = {}): Promise<Drawing> => ok(await small(parts));
 
-/** A source with some files in place of, or beside, its own. */
-export const overlaid = (source: Source, texts: Readonly<Record<string, string>>): Source => ({
-  ...source,
-  text: async (path) => texts[path] ?? source.text(path),
-  bytes: async (path) => (texts[path] === undefined ? source.bytes(path) : new TextEncoder().encode(texts[path])),
-  stamp: async (path) => texts[path] ?? source.stamp?.(path),
-});
-
 /** The problems of a figure, as code with line and column. */
 export async function codes(parts: Parts): Promise<string[]> {
   return (await small(parts)).problems.map(codeAt);

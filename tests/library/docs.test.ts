@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { chartKinds, memory } from 'hexis';
 import { disk } from 'hexis/node';
-import { drawn, overlaid } from '../helpers/figures.js';
+import { overlaid } from '../../src/core/project/source.js';
+import { drawn } from '../helpers/figures.js';
 import { demo, root } from '../helpers/hexis.js';
 
 const page = readFileSync(join(root, 'docs/charts.md'), 'utf8');

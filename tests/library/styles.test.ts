@@ -4,7 +4,8 @@ import { builtInStyles, chartKinds, ok, type PlateItem, readFigure } from 'hexis
 import { disk } from 'hexis/node';
 import { textRoles } from '../../src/core/document/look/names.js';
 import { overlap } from '../../src/core/plate/plate.js';
-import { drawn, overlaid } from '../helpers/figures.js';
+import { overlaid } from '../../src/core/project/source.js';
+import { drawn } from '../helpers/figures.js';
 import { demo, demoFigure, demoIds } from '../helpers/hexis.js';
 
 const styles = [...Object.keys(builtInStyles), demo('lanternfield.style.yaml')];

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PlateItem, TextItem } from 'hexis';
 import { disk } from 'hexis/node';
-import { composed, drawn, overlaid, small } from '../helpers/figures.js';
+import { overlaid } from '../../src/core/project/source.js';
+import { composed, drawn, small } from '../helpers/figures.js';
 import { demoFigure } from '../helpers/hexis.js';
 
 type Drawn = Awaited<ReturnType<typeof composed>>;

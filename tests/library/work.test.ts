@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { ok, openProject, write } from 'hexis';
 import { disk } from 'hexis/node';
-import { overlaid } from '../helpers/figures.js';
+import { overlaid } from '../../src/core/project/source.js';
 import { root } from '../helpers/hexis.js';
 
 const folder = join(root, 'docs', 'work');

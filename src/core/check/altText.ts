@@ -1,6 +1,10 @@
 import { mendMeaning, rounded, rule } from './rule.js';
 
-const bare = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+const bare = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
 
 export const altText = rule({
   name: 'alt-text',
@@ -30,7 +34,10 @@ export const altText = rule({
   },
   examples: {
     ok: [
-      { says: 'The description that is written from the data', figure: 'chart: { kind: bar, category: bed, value: yield }' },
+      {
+        says: 'The description that is written from the data',
+        figure: 'chart: { kind: bar, category: bed, value: yield }',
+      },
       {
         says: 'What the figure shows',
         figure: 'chart: { kind: bar, category: bed, value: yield }\naltText: Bars of mean yield; mulch gives the most.',
@@ -39,9 +46,13 @@ export const altText = rule({
     bad: [
       {
         says: 'The title once more',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: Mean yield of plots by type of bed }\naltText: Mean yield of plots by type of bed.',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: Mean yield of plots by type of bed }\naltText: Mean yield of plots by type of bed.',
       },
-      { says: 'A word or two', figure: 'chart: { kind: bar, category: bed, value: yield }\naltText: Bars of the mean yield here.' },
+      {
+        says: 'A word or two',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naltText: Bars of the mean yield here.',
+      },
     ],
   },
 });

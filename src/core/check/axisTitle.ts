@@ -60,9 +60,10 @@ function flawsOf(subject: Subject, axis: 'x' | 'y'): Flaw[] {
 export const axisTitle = rule({
   name: 'axis-title',
   asks: 'Every axis with numbers says what they measure and in which unit, in words.',
-  measures: 'Whether the title is drawn, whether its words are the name of a column, and whether the unit of the codebook stands in it or at the ticks.',
+  measures:
+    'Whether the title is drawn, whether its words are the name of a column, and whether the unit of the codebook stands in it or at the ticks.',
   reason: 'A figure is looked at apart from the text, and numbers without a name and a unit can be read as anything.',
-  source: 'APA (2020), 7.26: axes are labelled, with their units',
+  source: 'APA (2020), chapter 7: axes are labelled, with their units',
   severity: 'error',
   limits: {},
   takes: { 'titles-swapped': () => undefined },
@@ -72,7 +73,8 @@ export const axisTitle = rule({
       { says: 'Label and unit from the codebook', figure: 'chart: { kind: bar, category: bed, value: yield }' },
       {
         says: 'The unit at the ticks',
-        figure: 'chart: { kind: bar, category: bed, value: water }\naxes: { value: { unit: "", format: { suffix: " min/week" } } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: water }\naxes: { value: { unit: "", format: { suffix: " min/week" } } }',
       },
     ],
     bad: [

@@ -8,21 +8,46 @@ export const bannedWords = rule({
   reason: 'A house that has agreed on its words is understood faster.',
   source: 'The house style',
   severity: 'warning',
-  limits: { words: { is: 'words', value: [], what: 'Words that no title has; whole words, in any case.', example: '[Graph, Chart of]' } },
+  limits: {
+    words: {
+      is: 'words',
+      value: [],
+      what: 'Words that no title has; whole words, in any case.',
+      example: '[Graph, Chart of]',
+    },
+  },
   finds(subject, { words }) {
     if (words.length === 0) return [];
-    const own = textsOf(subject).filter(({ role }) => ['heading', 'subtitle', 'axisTitle', 'legendTitle', 'captionTitle'].includes(textRoleOf(role)));
+    const own = textsOf(subject).filter(({ role }) =>
+      ['heading', 'subtitle', 'axisTitle', 'legendTitle', 'captionTitle'].includes(textRoleOf(role)),
+    );
     const caption = subject.figure.caption?.title;
-    const has = (text: string, word: string) => new RegExp(`(^|[^\\p{L}])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}($|[^\\p{L}])`, 'iu').test(text);
+    const has = (text: string, word: string) =>
+      new RegExp(`(^|[^\\p{L}])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}($|[^\\p{L}])`, 'iu').test(text);
     return words.flatMap((word): Flaw[] => {
       const items = own.filter(({ text }) => has(text, word));
       const [first] = items;
-      if (first) return [{ found: `${quoted(first)} has "${word}", which the style does not use`, items, setting: first.from }];
-      return caption !== undefined && has(caption, word) ? [{ found: `the title "${caption}" has "${word}", which the style does not use`, setting: 'caption.title' }] : [];
+      if (first)
+        return [{ found: `${quoted(first)} has "${word}", which the style does not use`, items, setting: first.from }];
+      return caption !== undefined && has(caption, word)
+        ? [{ found: `the title "${caption}" has "${word}", which the style does not use`, setting: 'caption.title' }]
+        : [];
     });
   },
   examples: {
-    ok: [{ says: 'Other words', check: 'banned-words: { words: [Graph] }', figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: Graphite does not count }' }],
-    bad: [{ says: 'A word of the list', check: 'banned-words: { words: [Graph] }', figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: Graph of the yield }' }],
+    ok: [
+      {
+        says: 'Other words',
+        check: 'banned-words: { words: [Graph] }',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: Graphite does not count }',
+      },
+    ],
+    bad: [
+      {
+        says: 'A word of the list',
+        check: 'banned-words: { words: [Graph] }',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: Graph of the yield }',
+      },
+    ],
   },
 });

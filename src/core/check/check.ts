@@ -2,9 +2,9 @@ import { lengthInPoints } from '../document/length.js';
 import { describe, type Place, type Problem } from '../document/problem.js';
 import { isGroup } from '../document/settingTree.js';
 import { type Layer, originOf } from '../style/layers.js';
-import type { Finding, Severity } from './finding.js';
+import type { Finding, Mend, Severity } from './finding.js';
 import { idleWaiver } from './idleWaiver.js';
-import { type Flaw, type LimitValues, mendLook, type Rule } from './rule.js';
+import { editsText, type Flaw, type LimitValues, mendLook, type OwnMend, type Rule } from './rule.js';
 import { settingOf } from './settingOf.js';
 import type { Subject } from './subject.js';
 
@@ -25,24 +25,37 @@ export function heldRule(rule: Rule, layers: readonly Pick<Layer, 'check'>[]): H
     if (!isGroup(said)) continue;
     for (const [key, value] of Object.entries(said)) {
       if (key === 'severity') severity = value as HeldRule['severity'];
-      else limits[key] = typeof value === 'string' ? (lengthInPoints(value) ?? 0) : (value as number | readonly string[]);
+      else
+        limits[key] = typeof value === 'string' ? (lengthInPoints(value) ?? 0) : (value as number | readonly string[]);
     }
   }
   return { severity, limits: limits as HeldRule['limits'] };
 }
 
 /** Where a setting is decided, and by whom. */
-function decided({ layers, shows, locate }: Subject, setting: string): { place: Place; layer?: string } {
-  if (setting.startsWith('codebook.')) return { place: locate(setting) };
+function decided(
+  { layers, shows, locate }: Subject,
+  setting: string,
+): { setting: string; place: Place; layer?: string } {
+  if (setting.startsWith('codebook.')) return { setting, place: locate(setting) };
   const origin = originOf(layers, setting, shows);
   const near = locate(setting);
   // What a built-in style decides has no line of its own: the chart is where an author would begin.
   const place = origin?.place ?? (near.line === 1 ? locate('chart') : near);
-  return { place, ...(origin ? { layer: origin.layer } : {}) };
+  return { setting: origin?.path ?? setting, place, ...(origin ? { layer: origin.layer } : {}) };
+}
+
+/** A mend with its edits under the keys that the figure file uses, such as `axes.value` for `axes.y`. */
+function placedMend(mend: OwnMend, { layers, shows }: Subject): Mend {
+  const edits = mend.edits.map(({ path, value }) => {
+    const origin = originOf(layers, path.join('.'), shows);
+    return origin && origin.layer === layers.at(-1)?.name ? { path: origin.path.split('.'), value } : { path, value };
+  });
+  return { ...mend, edits, says: mend.says ?? editsText(edits) };
 }
 
 function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject): Finding {
-  const { items = [], severity: own = severity, ...said } = flaw;
+  const { items = [], severity: own = severity, mend, ...said } = flaw;
   return {
     rule: rule.name,
     severity: own,
@@ -52,6 +65,7 @@ function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject)
     ...decided(subject, flaw.setting),
     why: rule.reason,
     source: rule.source,
+    ...(mend ? { mend: placedMend(mend, subject) } : {}),
   };
 }
 
@@ -72,7 +86,9 @@ function takenFinding(rule: Rule, severity: Severity, problem: Problem, subject:
 function findingsOf(rule: Rule, subject: Subject): Finding[] {
   const { severity, limits } = heldRule(rule, subject.layers);
   if (severity === 'off') return [];
-  const taken = subject.problems.filter(({ code, severity: own }) => own === 'warning' && rule.takes?.[code] !== undefined);
+  const taken = subject.problems.filter(
+    ({ code, severity: own }) => own === 'warning' && rule.takes?.[code] !== undefined,
+  );
   return [
     ...taken.map((problem) => takenFinding(rule, severity, problem, subject)),
     ...(rule.finds?.(subject, limits) ?? []).map((flaw) => findingOf(rule, severity, flaw, subject)),
@@ -88,7 +104,11 @@ function idleWaivers(subject: Subject, findings: readonly Finding[], checked: re
   );
   return idle.map((name) => {
     const path = `waive.${name}`;
-    const flaw: Flaw = { found: `${path} waives a rule that has nothing to say of this figure`, setting: path, mend: mendLook(path) };
+    const flaw: Flaw = {
+      found: `${path} waives a rule that has nothing to say of this figure`,
+      setting: path,
+      mend: mendLook(path),
+    };
     return findingOf(idleWaiver, severity, flaw, subject);
   });
 }

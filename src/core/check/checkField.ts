@@ -14,7 +14,10 @@ const limitField = (limit: Limit) => {
 function ruleField({ name, asks, severity, limits }: Rule) {
   const grade = choice(`How grave a finding is. Left out: ${severity}, or as the style below says.`, grades, 'warning');
   const own = Object.entries(limits);
-  const example = own.length === 0 ? 'warning' : `{ severity: warning, ${own.map(([key, limit]) => `${key}: ${exampleOf(limit)}`).join(', ')} }`;
+  const example =
+    own.length === 0
+      ? 'warning'
+      : `{ severity: warning, ${own.map(([key, limit]) => `${key}: ${exampleOf(limit)}`).join(', ')} }`;
   return optional(
     either(
       asks,
@@ -31,17 +34,26 @@ function ruleField({ name, asks, severity, limits }: Rule) {
   );
 }
 
-const exampleOf = (limit: Limit) => (limit.is === 'length' ? `${limit.value}pt` : limit.is === 'number' ? limit.value : limit.example);
+const exampleOf = (limit: Limit) =>
+  limit.is === 'length' ? `${limit.value}pt` : limit.is === 'number' ? limit.value : limit.example;
 
 /** What a style says of the rules of the check, by their names. */
 export const checkField = optional(
-  object('The rules of the check: how grave a finding is, and limits.', Object.fromEntries(rules.map((rule) => [rule.name, ruleField(rule)]))),
+  object(
+    'The rules of the check: how grave a finding is, and limits.',
+    Object.fromEntries(rules.map((rule) => [rule.name, ruleField(rule)])),
+  ),
 );
 
 /** The rules that a figure does not follow, each with the reason. */
 export const waiveField = optional(
   object('Rules that this figure does not follow, each with the reason, which the check and the proof show.', {
-    ...Object.fromEntries(rules.map(({ name, asks }) => [name, optional(reason(`Why not: ${asks}`, 'all possible scores lie between 20 and 80'))])),
+    ...Object.fromEntries(
+      rules.map(({ name, asks }) => [
+        name,
+        optional(reason(`Why not: ${asks}`, 'all possible scores lie between 20 and 80')),
+      ]),
+    ),
   }),
 );
 

@@ -4,9 +4,19 @@ import { isOwn, saidAt } from './scales.js';
 import type { Subject } from './subject.js';
 
 const grounds = [
-  ['panel.fill', 'a ground', ({ settings }: Subject) => settings.panel.fill !== undefined && settings.panel.fill !== 'none' && settings.panel.fill !== settings.paper],
+  [
+    'panel.fill',
+    'a ground',
+    ({ settings }: Subject) =>
+      settings.panel.fill !== undefined && settings.panel.fill !== 'none' && settings.panel.fill !== settings.paper,
+  ],
   ['panel.frame.width', 'a frame', ({ settings }: Subject) => settings.panel.frame.width > 0],
-  ['legend.frame.width', 'a frame about the legend', ({ settings, items }: Subject) => settings.legend.frame.width > 0 && items.some(({ role }) => role.startsWith('legend'))],
+  [
+    'legend.frame.width',
+    'a frame about the legend',
+    ({ settings, items }: Subject) =>
+      settings.legend.frame.width > 0 && items.some(({ role }) => role.startsWith('legend')),
+  ],
 ] as const;
 
 export const chrome = rule({
@@ -14,13 +24,15 @@ export const chrome = rule({
   asks: 'Nothing is drawn that carries no data: no grid, no frame, no ground.',
   measures: 'Grid lines, frames and grounds among the ink.',
   reason: 'Lines and surfaces without data draw the eye from those that have some.',
-  source: 'APA (2020), 7.26: simple, without what distracts',
+  source: 'APA (2020), chapter 7: simple, without what distracts',
   severity: 'off',
   limits: {},
   finds(subject) {
     const { items } = subject;
     const flaws = (['x', 'y'] as const).flatMap((axis): Flaw[] => {
-      const lines = items.filter((item) => !isText(item) && new RegExp(`axes\\.${axis}\\.(minorGrid|grid)\\[`).test(item.role));
+      const lines = items.filter(
+        (item) => !isText(item) && new RegExp(`axes\\.${axis}\\.(minorGrid|grid)\\[`).test(item.role),
+      );
       const [first] = lines;
       if (!first) return [];
       const key = first.role.includes('minorGrid') ? 'minorGrid' : 'grid';
@@ -36,7 +48,11 @@ export const chrome = rule({
     });
     for (const [path, what, isDrawn] of grounds) {
       if (!isDrawn(subject)) continue;
-      flaws.push({ found: `the figure has ${what}`, setting: path, mend: mendLook(path, path.endsWith('width') ? '0pt' : 'none') });
+      flaws.push({
+        found: `the figure has ${what}`,
+        setting: path,
+        mend: mendLook(path, path.endsWith('width') ? '0pt' : 'none'),
+      });
     }
     return flaws;
   },
@@ -46,9 +62,14 @@ export const chrome = rule({
       {
         says: 'A grid',
         style: 'apa',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.5pt, color: "#dddddd" } } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.5pt, color: "#dddddd" } } }',
       },
-      { says: 'A ground', style: 'apa', figure: 'chart: { kind: bar, category: bed, value: yield }\npanel: { fill: "#f2f2f2" }' },
+      {
+        says: 'A ground',
+        style: 'apa',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\npanel: { fill: "#f2f2f2" }',
+      },
     ],
   },
 });

@@ -1,6 +1,17 @@
-import { colorOf, contrastOf, isHalo, letterPoints, markOf, quoted, seriesOf, textRoleOf, textsOf, under } from './ink.js';
-import { leastContrastOfMark } from './seenInk.js';
+import {
+  colorOf,
+  contrastOf,
+  isHalo,
+  letterPoints,
+  markOf,
+  quoted,
+  seriesOf,
+  textRoleOf,
+  textsOf,
+  under,
+} from './ink.js';
 import { below, type Flaw, rounded, rule } from './rule.js';
+import { leastContrastOfMark } from './seenInk.js';
 import type { Subject } from './subject.js';
 
 /** Words on their ground, the worst of each kind. */
@@ -34,7 +45,8 @@ function markFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   for (const [key, { ratio, items }] of leastContrastOfMark(subject)) {
     const series = seriesOf(key) ?? 0;
     const quiet = subject.plans.some((plan) => plan.series[series]?.quiet || plan.singled.spotlight.length > 0);
-    if (ratio >= least || ratio < seen || quiet || ratio >= (worst.get(series)?.ratio ?? Number.POSITIVE_INFINITY)) continue;
+    if (ratio >= least || ratio < seen || quiet || ratio >= (worst.get(series)?.ratio ?? Number.POSITIVE_INFINITY))
+      continue;
     const [first] = items;
     if (!first) continue;
     worst.set(series, {
@@ -61,7 +73,10 @@ export const contrast = rule({
     words: { is: 'number', value: 4.5, unit: ':1', what: 'The least contrast of words.' },
     marks: { is: 'number', value: 3, unit: ':1', what: 'The least contrast of marks.' },
   },
-  finds: (subject, { words, marks }) => [...wordFlaws(subject, words, notSeen.words), ...markFlaws(subject, marks, notSeen.marks)],
+  finds: (subject, { words, marks }) => [
+    ...wordFlaws(subject, words, notSeen.words),
+    ...markFlaws(subject, marks, notSeen.marks),
+  ],
   examples: {
     ok: [
       {
@@ -70,13 +85,15 @@ export const contrast = rule({
       },
       {
         says: 'Light bars with an outline',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: "#dddddd" }\nbars: { outline: { width: 0.75pt, color: ink } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\npalette: { single: "#dddddd" }\nbars: { outline: { width: 0.75pt, color: ink } }',
       },
     ],
     bad: [
       {
         says: 'Bars below 3:1',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: "#969696" }\nbars: { outline: { width: 0pt } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\npalette: { single: "#969696" }\nbars: { outline: { width: 0pt } }',
       },
       {
         says: 'Grey words',
@@ -90,4 +107,5 @@ export const contrast = rule({
 export const notSeen = { words: 1.6, marks: 1.3 } as const;
 
 /** Whether ink is part of a mark and looked for. */
-export const isMarkInk = (item: Subject['items'][number]): boolean => markOf(item.role) !== undefined && !isHalo(item) && item.type !== 'text';
+export const isMarkInk = (item: Subject['items'][number]): boolean =>
+  markOf(item.role) !== undefined && !isHalo(item) && item.type !== 'text';

@@ -3,7 +3,8 @@ import { mendMeaning, rule, unmended } from './rule.js';
 export const cutOff = rule({
   name: 'cut-off',
   asks: 'No mark lies beyond the limits of an axis.',
-  measures: 'Marks, error bars, whiskers and lines whose ends are beyond the limits, and whether the numbers still count them.',
+  measures:
+    'Marks, error bars, whiskers and lines whose ends are beyond the limits, and whether the numbers still count them.',
   reason: 'What is cut off is not seen, and the numbers of the figure may speak of cases that it does not show.',
   source: 'General',
   severity: 'warning',
@@ -17,7 +18,17 @@ export const cutOff = rule({
     'cells-outside': unmended,
   },
   examples: {
-    ok: [{ says: 'Limits that hold the data', figure: 'chart: { kind: scatter, x: water, y: yield }\naxes: { y: { from: 0, to: 12 } }' }],
-    bad: [{ says: 'Limits that cut points off', figure: 'chart: { kind: scatter, x: water, y: yield }\naxes: { y: { from: 0, to: 4 } }' }],
+    ok: [
+      {
+        says: 'Limits that hold the data',
+        figure: 'chart: { kind: scatter, x: water, y: yield }\naxes: { y: { from: 0, to: 12 } }',
+      },
+    ],
+    bad: [
+      {
+        says: 'Limits that cut points off',
+        figure: 'chart: { kind: scatter, x: water, y: yield }\naxes: { y: { from: 0, to: 4 } }',
+      },
+    ],
   },
 });

@@ -13,7 +13,8 @@ const bare = (text: string): string =>
 export const dualWords = rule({
   name: 'dual-words',
   asks: 'Nothing is said twice.',
-  measures: 'Whether the title is the title of an axis, or both joined; and whether the legend names what stands along the axis already.',
+  measures:
+    'Whether the title is the title of an axis, or both joined; and whether the legend names what stands along the axis already.',
   reason: 'Words that repeat others take room from the data, and a title that repeats the axes tells nothing.',
   source: 'General',
   severity: 'warning',
@@ -24,7 +25,12 @@ export const dualWords = rule({
     const axes = items.filter(isText).filter(({ role }) => /^axes\.[xy]\.title$/.test(role));
     const words = axes.map(({ text }) => bare(text));
     const [a = '', b = ''] = words;
-    const joined = ['and', 'vs', 'vs.', 'versus', '–', '-', ','].flatMap((by) => [`${a} ${by} ${b}`, `${b} ${by} ${a}`, `${a}${by} ${b}`, `${b}${by} ${a}`]);
+    const joined = ['and', 'vs', 'vs.', 'versus', '–', '-', ','].flatMap((by) => [
+      `${a} ${by} ${b}`,
+      `${b} ${by} ${a}`,
+      `${a}${by} ${b}`,
+      `${b}${by} ${a}`,
+    ]);
     if (title !== '' && (words.includes(title) || (words.length === 2 && joined.includes(title)))) {
       flaws.push({
         found: `the title "${figure.caption?.title}" says what the axis titles say`,
@@ -35,7 +41,8 @@ export const dualWords = rule({
       });
     }
     const [plan] = plans;
-    const along = plan?.x.shows === 'category' ? plan.x.variable : plan?.y.shows === 'category' ? plan.y.variable : undefined;
+    const along =
+      plan?.x.shows === 'category' ? plan.x.variable : plan?.y.shows === 'category' ? plan.y.variable : undefined;
     const entries = items.filter(({ role }) => role.startsWith('legend.entries['));
     if (plan?.legend?.by !== undefined && plan.legend.by === along && entries.length > 0) {
       flaws.push({
@@ -48,14 +55,28 @@ export const dualWords = rule({
     const head = items.filter(isText).find(({ role }) => role === 'heading');
     const captioned = items.filter(isText).find(({ role }) => role === 'caption.title');
     if (head && captioned && settings.heading.show) {
-      flaws.push({ found: `${quoted(head)} stands in the image and in the caption`, items: [head, captioned], setting: 'heading.show', mend: mendLook('heading.show', false) });
+      flaws.push({
+        found: `${quoted(head)} stands in the image and in the caption`,
+        items: [head, captioned],
+        setting: 'heading.show',
+        mend: mendLook('heading.show', false),
+      });
     }
     return flaws;
   },
   examples: {
-    ok: [{ says: 'A title that tells', figure: 'chart: { kind: scatter, x: water, y: yield }\ncaption: { title: Watering explains little of the yield }' }],
+    ok: [
+      {
+        says: 'A title that tells',
+        figure:
+          'chart: { kind: scatter, x: water, y: yield }\ncaption: { title: Watering explains little of the yield }',
+      },
+    ],
     bad: [
-      { says: 'The axes once more', figure: 'chart: { kind: scatter, x: water, y: yield }\ncaption: { title: Watering vs Yield }' },
+      {
+        says: 'The axes once more',
+        figure: 'chart: { kind: scatter, x: water, y: yield }\ncaption: { title: Watering vs Yield }',
+      },
     ],
   },
 });

@@ -9,9 +9,11 @@ const plain = (text: string) => text.replace(/[*_~^\u00a0]/g, ' ');
 export const errorNote = rule({
   name: 'error-note',
   asks: 'The note says what error bars and bands show, with their level.',
-  measures: 'Whether a note written by hand names intervals, standard errors or deviations where such are drawn, and the level of intervals.',
-  reason: 'A standard error, a standard deviation and a confidence interval look alike and differ by a factor of two and more.',
-  source: 'APA (2020), 7.28; Cumming, Fidler & Vaux (2007)',
+  measures:
+    'Whether a note written by hand names intervals, standard errors or deviations where such are drawn, and the level of intervals.',
+  reason:
+    'A standard error, a standard deviation and a confidence interval look alike and differ by a factor of two and more.',
+  source: 'APA (2020), chapter 7; Cumming, Fidler & Vaux (2007)',
   severity: 'error',
   limits: {},
   takes: { 'weights-unlike': unmended },
@@ -25,7 +27,9 @@ export const errorNote = rule({
     if (definesErrors.test(words) && lacksLevel === undefined) return [];
     return [
       {
-        found: definesErrors.test(words) ? `the note does not say the level of its intervals, ${lacksLevel}` : 'the note does not say what the error bars show',
+        found: definesErrors.test(words)
+          ? `the note does not say the level of its intervals, ${lacksLevel}`
+          : 'the note does not say what the error bars show',
         items: items.filter(({ role }) => /\.errors\[|\.marks\[\d+\]$/.test(role)).slice(0, 40),
         setting: 'caption.note',
         mend: mendNote(own, needed),
@@ -36,18 +40,24 @@ export const errorNote = rule({
     ok: [
       {
         says: 'A note that says it',
-        figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Error bars are 95% confidence intervals. *N* = 230 plots; 10 are not shown." }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Error bars are 95% confidence intervals. *N* = 230 plots; 10 are not shown." }',
       },
-      { says: 'A note as Hexis writes it', figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: se } }\ncaption: { note: auto }' },
+      {
+        says: 'A note as Hexis writes it',
+        figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: se } }\ncaption: { note: auto }',
+      },
     ],
     bad: [
       {
         says: 'A note that does not',
-        figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Plots of the garden; 10 are not shown." }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Plots of the garden; 10 are not shown." }',
       },
       {
         says: 'No level',
-        figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Error bars are confidence intervals; 10 plots are not shown." }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Error bars are confidence intervals; 10 plots are not shown." }',
       },
     ],
   },

@@ -20,7 +20,8 @@ export const idleWaiver = rule({
     bad: [
       {
         says: 'A rule that has nothing to say',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\nwaive: { scale-honesty: "all scores lie between 20 and 80" }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\nwaive: { scale-honesty: "all scores lie between 20 and 80" }',
       },
     ],
   },

@@ -1,6 +1,6 @@
 import { blended, contrast } from '../color/color.js';
 import type { TextRole } from '../document/look/names.js';
-import { type Box, type PlateItem, type TextItem, overlap } from '../plate/plate.js';
+import { type Box, overlap, type PlateItem, type TextItem } from '../plate/plate.js';
 import { eachCommand, type Outline } from '../type/outline.js';
 import type { Subject } from './subject.js';
 
@@ -75,7 +75,10 @@ export function polygonsOf(outline: Outline): Point[][] {
       const [first] = now;
       if (first) now.push(first);
     } else {
-      const controls = command === 'Q' ? [now.at(-1) as Point, point(0), point(2)] : [now.at(-1) as Point, point(0), point(2), point(4)];
+      const controls =
+        command === 'Q'
+          ? [now.at(-1) as Point, point(0), point(2)]
+          : [now.at(-1) as Point, point(0), point(2), point(4)];
       for (let i = 1; i <= curveSteps; i += 1) now.push(onCurve(controls, i / curveSteps));
     }
   });
@@ -144,7 +147,9 @@ export function inkAt(item: PlateItem, at: Point): { color: string; opacity: num
       ]);
     case 'path': {
       const shape = polygonsOf(item.outline);
-      return stroked(shape) ?? (item.fill !== undefined && isInside(shape, at) ? { color: item.fill, opacity } : undefined);
+      return (
+        stroked(shape) ?? (item.fill !== undefined && isInside(shape, at) ? { color: item.fill, opacity } : undefined)
+      );
     }
     case 'markers': {
       const shape = polygonsOf(item.outline);
@@ -189,7 +194,9 @@ export function letterBoxes({ x, y, angle, pieces }: TextItem): Point[][] {
   return pieces
     .filter(({ text }) => text.trim() !== '')
     .map((piece) =>
-      cornersOf({ x: piece.x, y: piece.y - xHeight * piece.size, width: piece.width, height: xHeight * piece.size }).slice(0, 4).map(onPage),
+      cornersOf({ x: piece.x, y: piece.y - xHeight * piece.size, width: piece.width, height: xHeight * piece.size })
+        .slice(0, 4)
+        .map(onPage),
     );
 }
 

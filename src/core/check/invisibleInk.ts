@@ -1,8 +1,8 @@
 import type { PlateItem, TextItem } from '../plate/plate.js';
 import { notSeen } from './contrast.js';
 import { colorOf, contrastOf, isHalo, letterPoints, quoted, seriesOf, textRoleOf, textsOf, under } from './ink.js';
-import { contrastWithGround, leastContrastOfMark } from './seenInk.js';
 import { type Flaw, listed, many, rounded, rule } from './rule.js';
+import { contrastWithGround, leastContrastOfMark } from './seenInk.js';
 import type { Subject } from './subject.js';
 
 /** Pieces of marks that say something by themselves. */
@@ -38,7 +38,9 @@ function wordFlaws(subject: Subject): Flaw[] {
     const words = listed(items.map(quoted), 2);
     const verb = items.length === 1 ? 'is' : 'are';
     return {
-      found: isWhole ? `${words} ${verb} not seen` : `a part of ${words} is not seen: the words stand across two grounds`,
+      found: isWhole
+        ? `${words} ${verb} not seen`
+        : `a part of ${words} is not seen: the words stand across two grounds`,
       measured: { value: rounded(ratio, 2), unit: ':1' },
       limit: { value: notSeen.words, unit: ':1' },
       items,
@@ -52,7 +54,8 @@ function pieceFlaws(subject: Subject, least: number): Flaw[] {
   const { items, page } = subject;
   const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
   for (const [index, item] of items.entries()) {
-    if (item.type === 'text' || isHalo(item) || !speaking.test(item.role) || seriesOf(item.role) === undefined) continue;
+    if (item.type === 'text' || isHalo(item) || !speaking.test(item.role) || seriesOf(item.role) === undefined)
+      continue;
     // Pieces of one mark that meet do not hide each other.
     const stack = under(items, index, item.box).filter(({ role }) => !speaking.test(role));
     const ratio = contrastWithGround(item, stack, page.paper);
@@ -97,7 +100,10 @@ export const invisibleInk = rule({
   finds: (subject, { marks }) => [...wordFlaws(subject), ...pieceFlaws(subject, marks), ...markFlaws(subject, marks)],
   examples: {
     ok: [
-      { says: 'White bars, to which an outline is given', figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: white }' },
+      {
+        says: 'White bars, to which an outline is given',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: white }',
+      },
     ],
     bad: [
       {
@@ -106,7 +112,8 @@ export const invisibleInk = rule({
       },
       {
         says: 'A median in the colour of its box',
-        figure: 'chart: { kind: box, category: bed, value: yield }\npalette: { single: "#738ca7" }\nboxes: { median: { color: "#738ca7" } }',
+        figure:
+          'chart: { kind: box, category: bed, value: yield }\npalette: { single: "#738ca7" }\nboxes: { median: { color: "#738ca7" } }',
       },
     ],
   },

@@ -7,7 +7,8 @@ type Item = Subject['items'][number];
 
 /** Whether two straight stretches cross. */
 function cross(a: Point, b: Point, c: Point, d: Point): boolean {
-  const turn = (p: Point, q: Point, r: Point) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
+  const turn = (p: Point, q: Point, r: Point) =>
+    Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
   return turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
 }
 
@@ -80,7 +81,8 @@ function strays({ items }: Subject, words: TextItem, index: number): Item[] {
 export const labelOverlap = rule({
   name: 'label-overlap',
   asks: 'Names and numbers at marks stand clear of other marks.',
-  measures: 'The small letters of words at marks, turned as they are, against the outlines of markers, bars and lines drawn above no ground of their own.',
+  measures:
+    'The small letters of words at marks, turned as they are, against the outlines of markers, bars and lines drawn above no ground of their own.',
   reason: 'A number across an edge or a line is read wrongly, or as that of the wrong mark.',
   source: 'General',
   severity: 'warning',

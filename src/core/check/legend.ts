@@ -32,9 +32,11 @@ function orderFlaw({ plans, items, settings }: Subject): Flaw[] {
 export const legend = rule({
   name: 'legend',
   asks: 'A legend has two entries or more, each with words and with ink of the figure, in the order of the marks.',
-  measures: 'The entries as drawn: how many, whether their words are codes, whether each has a key, and their order against that of the series.',
-  reason: 'A legend of one entry says nothing, codes say nothing to readers, and another order makes every look-up a search.',
-  source: 'APA (2020), 7.27',
+  measures:
+    'The entries as drawn: how many, whether their words are codes, whether each has a key, and their order against that of the series.',
+  reason:
+    'A legend of one entry says nothing, codes say nothing to readers, and another order makes every look-up a search.',
+  source: 'APA (2020), chapter 7',
   severity: 'warning',
   limits: {},
   takes: { 'entry-unknown': unmended, 'value-not-named': unmended },
@@ -55,7 +57,10 @@ export const legend = rule({
     const by = plans[0]?.legend?.by;
     const variable = by === undefined ? undefined : codebook.variable(by);
     const raw = variable
-      ? entries.filter(({ text, shows }) => shows?.of[variable.name] === text && /^[-\d.]+$|_/.test(text) && variable.bands === undefined)
+      ? entries.filter(
+          ({ text, shows }) =>
+            shows?.of[variable.name] === text && /^[-\d.]+$|_/.test(text) && variable.bands === undefined,
+        )
       : [];
     if (raw.length > 0 && variable) {
       flaws.push({
@@ -76,7 +81,12 @@ export const legend = rule({
     return [...flaws, ...orderFlaw(subject)];
   },
   examples: {
-    ok: [{ says: 'Names, in the order of the bars', figure: 'chart: { kind: bar, category: bed, value: yield, group: season }' }],
+    ok: [
+      {
+        says: 'Names, in the order of the bars',
+        figure: 'chart: { kind: bar, category: bed, value: yield, group: season }',
+      },
+    ],
     bad: [
       {
         says: 'One entry',

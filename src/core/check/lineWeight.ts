@@ -24,7 +24,11 @@ export const lineWeight = rule({
       if (!stroke || width === 0 || (width >= least - 1e-6 && width <= most + 1e-6)) continue;
       const thin = width < least;
       const known = kinds.get(`${item.from} ${thin}`);
-      kinds.set(`${item.from} ${thin}`, { items: [...(known?.items ?? []), item], width: thin ? Math.min(width, known?.width ?? width) : Math.max(width, known?.width ?? width), thin });
+      kinds.set(`${item.from} ${thin}`, {
+        items: [...(known?.items ?? []), item],
+        width: thin ? Math.min(width, known?.width ?? width) : Math.max(width, known?.width ?? width),
+        thin,
+      });
     }
     return [...kinds.values()].map(({ items: own, width, thin }): Flaw => {
       const limit = thin ? least : most;
@@ -40,9 +44,17 @@ export const lineWeight = rule({
     });
   },
   examples: {
-    ok: [{ says: 'A quarter of a point', figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.25pt } } }' }],
+    ok: [
+      {
+        says: 'A quarter of a point',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.25pt } } }',
+      },
+    ],
     bad: [
-      { says: 'Thinner than a quarter of a point', figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.2pt } } }' },
+      {
+        says: 'Thinner than a quarter of a point',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { grid: { width: 0.2pt } } }',
+      },
     ],
   },
 });

@@ -1,4 +1,4 @@
-import { listed, rule, type Flaw, unmended } from './rule.js';
+import { type Flaw, listed, rule, unmended } from './rule.js';
 import type { Subject } from './subject.js';
 
 /** Columns whose numbers are averaged or added, by the settings of the chart. */
@@ -26,7 +26,8 @@ function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
 export const measure = rule({
   name: 'measure',
   asks: 'Categories are used as categories, measured numbers as numbers, and a mean stands for several cases.',
-  measures: 'How many values a category has, whether averaged numbers look like codes, and how many cases each mean has.',
+  measures:
+    'How many values a category has, whether averaged numbers look like codes, and how many cases each mean has.',
   reason: 'A mean of codes is a number without a meaning, and a mean of one case is that case.',
   source: 'General; Stevens (1946)',
   severity: 'warning',
@@ -50,9 +51,7 @@ export const measure = rule({
     return [...axes, ...codesFlaw(subject)];
   },
   examples: {
-    ok: [
-      { says: 'Means of measured numbers', figure: 'chart: { kind: bar, category: bed, value: yield }' },
-    ],
+    ok: [{ says: 'Means of measured numbers', figure: 'chart: { kind: bar, category: bed, value: yield }' }],
     bad: [
       {
         says: 'The mean of codes',
@@ -61,7 +60,8 @@ export const measure = rule({
       },
       {
         says: 'A mean of one case',
-        figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: ci }, where: { plot: [L001, L002, L003, L004, L005] } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci }, where: { plot: [L001, L002, L003, L004, L005] } }',
       },
     ],
   },

@@ -5,9 +5,10 @@ const saysMissing = /not shown|missing|left out|excluded|without a value|omitted
 export const missingRows = rule({
   name: 'missing-rows',
   asks: 'The note says how many cases were left out.',
-  measures: 'How many rows of the table are not in the figure because values are missing, against what a note written by hand says.',
+  measures:
+    'How many rows of the table are not in the figure because values are missing, against what a note written by hand says.',
   reason: 'Cases that are missing are seldom missing by chance, and readers who do not know of them cannot ask.',
-  source: 'APA (2020), 7.28; APA Journal Article Reporting Standards',
+  source: 'APA (2020), chapter 7; APA Journal Article Reporting Standards',
   severity: 'warning',
   limits: {},
   finds({ numbers, figure, note }) {
@@ -29,10 +30,16 @@ export const missingRows = rule({
   examples: {
     ok: [
       { says: 'A note as Hexis writes it', figure: 'chart: { kind: bar, category: bed, value: yield }' },
-      { says: 'The number of cases that are shown', figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: "*N* = 230." }' },
+      {
+        says: 'The number of cases that are shown',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: "*N* = 230." }',
+      },
     ],
     bad: [
-      { says: 'A note without them', figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: Plots of the garden. }' },
+      {
+        says: 'A note without them',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: Plots of the garden. }',
+      },
     ],
   },
 });

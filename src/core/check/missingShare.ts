@@ -3,7 +3,9 @@ import type { Subject } from './subject.js';
 
 /** The variables whose values are the groups of the chart. */
 function groupsOf({ plans }: Subject): string[] {
-  const cells = plans.flatMap(({ series }) => series.flatMap(({ marks }) => marks.slice(0, 3).map(({ cell }) => Object.keys(cell))));
+  const cells = plans.flatMap(({ series }) =>
+    series.flatMap(({ marks }) => marks.slice(0, 3).map(({ cell }) => Object.keys(cell))),
+  );
   return [...new Set(cells.flat())];
 }
 
@@ -11,16 +13,24 @@ export const missingShare = rule({
   name: 'missing-share',
   asks: 'No group lacks many more values than the others.',
   measures: 'The share of missing values in each group against that of all other cases together.',
-  reason: 'Where values are missing mostly in one group, its mean is that of the cases that are left, and the comparison is not fair.',
+  reason:
+    'Where values are missing mostly in one group, its mean is that of the cases that are left, and the comparison is not fair.',
   source: 'General; APA Journal Article Reporting Standards',
   severity: 'warning',
   limits: {
-    difference: { is: 'number', value: 0.2, unit: 'of the cases', what: 'By how much the share of missing values may be larger in one group.' },
+    difference: {
+      is: 'number',
+      value: 0.2,
+      unit: 'of the cases',
+      what: 'By how much the share of missing values may be larger in one group.',
+    },
     cases: { is: 'number', value: 5, unit: 'cases', what: 'The fewest missing values in a group that are spoken of.' },
   },
   finds(subject, { difference, cases: few }) {
     const { numbers, table, codebook } = subject;
-    const lacking = [...new Set(numbers.leftOut.map(({ variable }) => variable.name))].filter((name) => table.hasNumber(name));
+    const lacking = [...new Set(numbers.leftOut.map(({ variable }) => variable.name))].filter((name) =>
+      table.hasNumber(name),
+    );
     return groupsOf(subject).flatMap((by): Flaw[] => {
       const column = table.columns.find((own) => own.as === 'category' && own.name === by);
       if (column?.as !== 'category') return [];

@@ -21,15 +21,37 @@ export const paletteOnly = rule({
   finds({ items, layers, settings }) {
     const { colors, palette } = joinedLook([...layers.slice(0, -1), { name: 'no figure', look: {} }]);
     const known = new Set([...colorsIn(colors), ...colorsIn(palette), settings.paper, '#ffffff', '#000000']);
-    const strange = items.filter((item) => seriesOf(item.role) !== undefined && !isHalo(item) && item.type !== 'text' && colorsOf(item).some((color) => !known.has(color)));
+    const strange = items.filter(
+      (item) =>
+        seriesOf(item.role) !== undefined &&
+        !isHalo(item) &&
+        item.type !== 'text' &&
+        colorsOf(item).some((color) => !known.has(color)),
+    );
     const [first] = strange;
     if (!first) return [];
     const own = [...new Set(strange.flatMap(colorsOf))].filter((color) => !known.has(color));
-    const flaw: Flaw = { found: `marks have ${listed(own)}, and the style has no such ${own.length === 1 ? 'colour' : 'colours'}`, items: strange, setting: first.from };
+    const flaw: Flaw = {
+      found: `marks have ${listed(own)}, and the style has no such ${own.length === 1 ? 'colour' : 'colours'}`,
+      items: strange,
+      setting: first.from,
+    };
     return [flaw];
   },
   examples: {
-    ok: [{ says: 'Colours of the style', check: 'palette-only: warning', figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: signal }' }],
-    bad: [{ says: 'A colour of its own', check: 'palette-only: warning', figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: "#b33f1f" }' }],
+    ok: [
+      {
+        says: 'Colours of the style',
+        check: 'palette-only: warning',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: signal }',
+      },
+    ],
+    bad: [
+      {
+        says: 'A colour of its own',
+        check: 'palette-only: warning',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\npalette: { single: "#b33f1f" }',
+      },
+    ],
   },
 });

@@ -6,7 +6,8 @@ export const placed = rule({
   name: 'placed',
   asks: 'The figure is no wider than the text of its document.',
   measures: 'The width of the figure as it is placed, against the width of a line of text that the style gives.',
-  reason: 'A figure that is too wide is shrunk by the word processor, with all its words, or cut off at the edge of the page.',
+  reason:
+    'A figure that is too wide is shrunk by the word processor, with all its words, or cut off at the edge of the page.',
   source: 'General',
   severity: 'warning',
   limits: {},
@@ -25,7 +26,17 @@ export const placed = rule({
     ];
   },
   examples: {
-    ok: [{ says: 'As wide as the text', figure: 'chart: { kind: bar, category: bed, value: yield }\nsize: { width: 16cm, height: 9cm }' }],
-    bad: [{ says: 'Wider than the text', figure: 'chart: { kind: bar, category: bed, value: yield }\nsize: { width: 16.1cm, height: 9cm }' }],
+    ok: [
+      {
+        says: 'As wide as the text',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\nsize: { width: 16cm, height: 9cm }',
+      },
+    ],
+    bad: [
+      {
+        says: 'Wider than the text',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\nsize: { width: 16.1cm, height: 9cm }',
+      },
+    ],
   },
 });

@@ -3,7 +3,8 @@ import { rule, unmended } from './rule.js';
 export const reading = rule({
   name: 'reading',
   asks: 'The table is read as its author means it, and holds what the codebook calls possible.',
-  measures: 'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, and values beyond the possible range.',
+  measures:
+    'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, and values beyond the possible range.',
   reason: 'A figure cannot be better than the numbers that were read for it.',
   source: 'General',
   severity: 'warning',
@@ -21,7 +22,8 @@ export const reading = rule({
     bad: [
       {
         says: 'A value beyond what is possible',
-        figure: 'data: { rows: [{ bed: 1, yield: 3 }, { bed: 1, yield: 40 }, { bed: 2, yield: 2 }, { bed: 2, yield: 4 }] }\nchart: { kind: bar, category: bed, value: yield }',
+        figure:
+          'data: { rows: [{ bed: 1, yield: 3 }, { bed: 1, yield: 40 }, { bed: 2, yield: 2 }, { bed: 2, yield: 4 }] }\nchart: { kind: bar, category: bed, value: yield }',
       },
     ],
   },

@@ -23,6 +23,8 @@ export const resolution = rule({
   },
   examples: {
     ok: [{ says: 'Enough pixels', figure: 'chart: { kind: bar, category: bed, value: yield }\nexport: { dpi: 200 }' }],
-    bad: [{ says: 'Too few pixels', figure: 'chart: { kind: bar, category: bed, value: yield }\nexport: { dpi: 199 }' }],
+    bad: [
+      { says: 'Too few pixels', figure: 'chart: { kind: bar, category: bed, value: yield }\nexport: { dpi: 199 }' },
+    ],
   },
 });

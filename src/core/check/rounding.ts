@@ -1,5 +1,5 @@
-import { decimalsOf } from '../scale/numberFormat.js';
 import type { TextItem } from '../plate/plate.js';
+import { decimalsOf } from '../scale/numberFormat.js';
 import { isText, textsOf } from './ink.js';
 import { type Flaw, listed, mendLook, rounded, rule } from './rule.js';
 import type { Subject } from './subject.js';
@@ -17,7 +17,9 @@ const labelRole = /series\[(\d+)\]\.labels\[\d+\]$/;
 /** Shares at the slices of a pie, or the parts of each bar, that do not add up to 100 as written. */
 function sumFlaws(subject: Subject): Flaw[] {
   const shares = subject.plans.some(({ series, stacked }) =>
-    series.some(({ marks }) => marks.some((mark) => mark.type === 'slice' || (stacked && mark.type === 'bar' && mark.share))),
+    series.some(({ marks }) =>
+      marks.some((mark) => mark.type === 'slice' || (stacked && mark.type === 'bar' && mark.share)),
+    ),
   );
   if (!shares || subject.settings.dataLabels.rounding === 'sum') return [];
   const wholes = new Map<string, { items: TextItem[]; texts: string[] }>();
@@ -62,8 +64,13 @@ const wholeOf = ({ plans }: Subject, { shows }: TextItem): string => {
 
 /** Bars of visibly other lengths with the same label. */
 function alikeFlaws({ items, plans }: Subject): Flaw[] {
-  const bars = new Map(items.flatMap((item) => (item.type === 'rect' && item.shows?.value !== undefined ? [[JSON.stringify(item.shows.of), item] as const] : [])));
-  const lengthOf = ({ width, height }: { width: number; height: number }) => (plans[0]?.direction === 'horizontal' ? width : height);
+  const bars = new Map(
+    items.flatMap((item) =>
+      item.type === 'rect' && item.shows?.value !== undefined ? [[JSON.stringify(item.shows.of), item] as const] : [],
+    ),
+  );
+  const lengthOf = ({ width, height }: { width: number; height: number }) =>
+    plans[0]?.direction === 'horizontal' ? width : height;
   const byText = new Map<string, { item: TextItem; length: number }[]>();
   for (const item of items.filter(isText)) {
     const bar = labelRole.test(item.role) && item.shows ? bars.get(JSON.stringify(item.shows.of)) : undefined;
@@ -95,7 +102,9 @@ function decimalFlaws(subject: Subject): Flaw[] {
   const asked = settings.dataLabels.format.decimals;
   const known = plans[0]?.labelDecimals?.();
   if (asked === undefined || known === undefined || settings.dataLabels.format.as === 'percent') return [];
-  const labels = items.filter(isText).filter(({ role, text }) => labelRole.test(role) && decimalsOf(numberIn(text) ?? 0) > known);
+  const labels = items
+    .filter(isText)
+    .filter(({ role, text }) => labelRole.test(role) && decimalsOf(numberIn(text) ?? 0) > known);
   if (labels.length === 0 || asked <= known) return [];
   return [
     {
@@ -112,7 +121,8 @@ function decimalFlaws(subject: Subject): Flaw[] {
 export const rounding = rule({
   name: 'rounding',
   asks: 'Labels do not contradict what they stand for.',
-  measures: 'Labels read back as numbers: whether shares add up to 100, whether bars that are seen to differ have the same number, and whether there are more decimals than the data carry.',
+  measures:
+    'Labels read back as numbers: whether shares add up to 100, whether bars that are seen to differ have the same number, and whether there are more decimals than the data carry.',
   reason: 'Readers add labels up and compare them, and what does not fit costs the whole figure its credit.',
   source: 'General',
   severity: 'warning',
@@ -134,11 +144,13 @@ export const rounding = rule({
       },
       {
         says: 'Means of unlike height with one number',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\ndataLabels: { show: value, format: { decimals: 0 } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\ndataLabels: { show: value, format: { decimals: 0 } }',
       },
       {
         says: 'More decimals than were measured',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\ndataLabels: { show: value, format: { decimals: 4 } }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\ndataLabels: { show: value, format: { decimals: 4 } }',
       },
     ],
   },

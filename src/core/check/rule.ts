@@ -13,7 +13,9 @@ export type Limit = { what: string } & (
 
 type Limits = Readonly<Record<string, Limit>>;
 /** The limits of a rule as a style sets them. */
-export type LimitValues<L extends Limits> = { readonly [K in keyof L]: L[K] extends { is: 'words' } ? readonly string[] : number };
+export type LimitValues<L extends Limits> = {
+  readonly [K in keyof L]: L[K] extends { is: 'words' } ? readonly string[] : number;
+};
 
 /** What a rule has found: all that a finding says that the rule does not know by itself. */
 export interface Flaw {
@@ -25,7 +27,7 @@ export interface Flaw {
   items?: readonly PlateItem[];
   setting: string;
   severity?: Severity;
-  mend?: Mend;
+  mend?: OwnMend;
 }
 
 /** A figure that a rule is shown with: what follows `data`, `codebook` and `style` in its file. */
@@ -43,7 +45,7 @@ export interface Example {
 }
 
 /** What a warning of the drawing becomes: its mend, where there is one. */
-export type TakenProblem = (problem: Problem, subject: Subject) => Mend | undefined;
+export type TakenProblem = (problem: Problem, subject: Subject) => OwnMend | undefined;
 
 export interface Rule<L extends Limits = Limits> {
   name: string;
@@ -73,32 +75,45 @@ export const rule = <const L extends Limits>(own: Rule<L>): Rule => own as unkno
 /** For a warning without a mechanical mend. */
 export const unmended: TakenProblem = () => undefined;
 
-const editText = ({ path, value }: Edit) =>
-  value === undefined ? `takes ${path.join('.')} away` : `sets ${path.join('.')} to ${typeof value === 'string' ? value : JSON.stringify(value)}`;
+const valueText = (value: unknown): string =>
+  typeof value === 'string' ? value : Array.isArray(value) ? value.join(', ') : JSON.stringify(value);
 
-const mendOf = (edits: readonly Edit[], keepsMeaning: boolean): Mend => ({
-  says: edits.map(editText).join(', and '),
-  edits,
-  keepsMeaning,
-});
+/** What some edits do, in words. */
+export const editsText = (edits: readonly Edit[]): string =>
+  edits
+    .map(({ path, value }) =>
+      value === undefined ? `takes ${path.join('.')} away` : `sets ${path.join('.')} to ${valueText(value)}`,
+    )
+    .join(', and ');
+
+/** A mend as a rule gives it; what it does is said by its edits where no words stand here. */
+export type OwnMend = Omit<Mend, 'says'> & { says?: string };
+
+const mendOf = (edits: readonly Edit[], keepsMeaning: boolean): OwnMend => ({ edits, keepsMeaning });
 
 /** A mend that changes how a figure looks, and nothing that readers take from it. */
-export const mendLook = (path: string, value?: unknown): Mend => mendOf([{ path: path.split('.'), value }], true);
+export const mendLook = (path: string, value?: unknown): OwnMend => mendOf([{ path: path.split('.'), value }], true);
 
 /** The same with several settings. */
-export const mendLooks = (settings: Readonly<Record<string, unknown>>): Mend =>
+export const mendLooks = (settings: Readonly<Record<string, unknown>>): OwnMend =>
   mendOf(
     Object.entries(settings).map(([path, value]) => ({ path: path.split('.'), value })),
     true,
   );
 
 /** A mend that changes what readers take from a figure, which its author decides. */
-export const mendMeaning = (path: string, value?: unknown): Mend => mendOf([{ path: path.split('.'), value }], false);
+export const mendMeaning = (path: string, value?: unknown): OwnMend =>
+  mendOf([{ path: path.split('.'), value }], false);
 
 /** A mend that adds sentences to the note. */
-export const mendNote = (note: string | undefined, sentences: readonly string[]): Mend => ({
+export const mendNote = (note: string | undefined, sentences: readonly string[]): OwnMend => ({
   says: `adds to the note: ${sentences.join(' ')}`,
-  edits: [{ path: ['caption', 'note'], value: [note?.trim().replace(/([^.!?])$/, '$1.'), ...sentences].filter(Boolean).join(' ') }],
+  edits: [
+    {
+      path: ['caption', 'note'],
+      value: [note?.trim().replace(/([^.!?])$/, '$1.'), ...sentences].filter(Boolean).join(' '),
+    },
+  ],
   keepsMeaning: true,
 });
 
@@ -110,7 +125,8 @@ export const below = (value: number, limit: number): number =>
   rounded(value) < limit ? rounded(value) : Math.floor(value * 100) / 100;
 
 /** `1 label`, `3 labels`. */
-export const many = (count: number, one: string, several = `${one}s`): string => `${count} ${count === 1 ? one : several}`;
+export const many = (count: number, one: string, several = `${one}s`): string =>
+  `${count} ${count === 1 ? one : several}`;
 
 /** `a, b and c`, of long lists the first of them. */
 export function listed(words: readonly string[], most = 4): string {

@@ -9,7 +9,9 @@ export const scaleHonesty = rule({
   reason: 'A difference of a tenth of the scale that fills the whole panel is seen as the whole scale.',
   source: 'General',
   severity: 'warning',
-  limits: { most: { is: 'number', value: 3, unit: 'times', what: 'How many times as large as over the possible range.' } },
+  limits: {
+    most: { is: 'number', value: 3, unit: 'times', what: 'How many times as large as over the possible range.' },
+  },
   finds(subject, { most }) {
     return valueAxes(subject).flatMap(({ axis, plan, scale }): Flaw[] => {
       const { possible } = plan;

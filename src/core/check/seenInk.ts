@@ -28,7 +28,9 @@ export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[],
     const ground = colorOf(stack, at, paper);
     return Math.max(...colors.map((color) => contrastOf(seenColor(item, color, ground), ground)));
   });
-  return ratios.length === 0 ? 21 : ([...ratios].sort((a, b) => a - b)[Math.floor(ratios.length / (item.type === 'line' ? 3 : 2))] as number);
+  return ratios.length === 0
+    ? 21
+    : ([...ratios].sort((a, b) => a - b)[Math.floor(ratios.length / (item.type === 'line' ? 3 : 2))] as number);
 }
 
 /** A colour as it is on its ground, where its ink is not opaque. */
@@ -40,7 +42,11 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
   const marks = new Map<string, { item: PlateItem; index: number }[]>();
   for (const [index, item] of items.entries()) {
     const key = item.type === 'text' || isHalo(item) ? undefined : markOf(item.role);
-    if (key === undefined || /(errors|stem|low|high|median|mean|outliers|extremes|labels|names)/.test(item.role.replace(key, ''))) continue;
+    if (
+      key === undefined ||
+      /(errors|stem|low|high|median|mean|outliers|extremes|labels|names)/.test(item.role.replace(key, ''))
+    )
+      continue;
     if (/errors\[/.test(item.role)) continue;
     const own = marks.get(key);
     if (own) own.push({ item, index });
@@ -58,7 +64,9 @@ export function leastContrastOfMark(subject: Subject): Map<string, { ratio: numb
     // A band about a line is light so that the line is seen.
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && pieces.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
-    const stack = under(items, first.index, first.item.box).filter(({ role }) => !/series\[|\.(minorGrid|grid)\[/.test(role));
+    const stack = under(items, first.index, first.item.box).filter(
+      ({ role }) => !/series\[|\.(minorGrid|grid)\[/.test(role),
+    );
     const ratio = Math.max(...pieces.map(({ item }) => contrastWithGround(item, stack, page.paper)));
     found.set(key, { ratio, items: pieces.map(({ item }) => item) });
   }

@@ -3,7 +3,8 @@ import { type Flaw, rule, unmended } from './rule.js';
 export const seriesCount = rule({
   name: 'series-count',
   asks: 'There are no more slices, lines or colours than readers can hold apart.',
-  measures: 'The slices of a pie, the lines of a panel that are not set back behind others, and the entries of the legend.',
+  measures:
+    'The slices of a pie, the lines of a panel that are not set back behind others, and the entries of the legend.',
   reason: 'Beyond about seven readers look every group up instead of seeing it.',
   source: 'General; Miller (1956)',
   severity: 'warning',
@@ -20,7 +21,14 @@ export const seriesCount = rule({
       const counts = [
         ['slices', marks.filter(({ type }) => type === 'slice').length, slices, 'chart.category'],
         ['lines', series[0]?.marks[0]?.type === 'line' ? loud : 0, lines, 'chart.group'],
-        ['groups', legend && settings.legend.place !== 'none' && marks[0]?.type !== 'line' && marks[0]?.type !== 'slice' ? legend.entries.length : 0, groups, 'chart.group'],
+        [
+          'groups',
+          legend && settings.legend.place !== 'none' && marks[0]?.type !== 'line' && marks[0]?.type !== 'slice'
+            ? legend.entries.length
+            : 0,
+          groups,
+          'chart.group',
+        ],
       ] as const;
       return counts.flatMap(([what, count, most, setting]): Flaw[] =>
         count <= most
@@ -43,13 +51,15 @@ export const seriesCount = rule({
       { says: 'Four slices', figure: 'chart: { kind: pie, category: bed }' },
       {
         says: 'Seven slices',
-        figure: 'data: crops.csv\nchart: { kind: pie, category: crop, value: this_year, where: { crop: [kale, beans, squash, leek, chard, onions, peas] } }',
+        figure:
+          'data: crops.csv\nchart: { kind: pie, category: crop, value: this_year, where: { crop: [kale, beans, squash, leek, chard, onions, peas] } }',
       },
     ],
     bad: [
       {
         says: 'Eight slices',
-        figure: 'data: crops.csv\nchart: { kind: pie, category: crop, value: this_year, where: { crop: [kale, beans, squash, leek, chard, onions, peas, beetroot] }, labels: { show: [name, value] } }',
+        figure:
+          'data: crops.csv\nchart: { kind: pie, category: crop, value: this_year, where: { crop: [kale, beans, squash, leek, chard, onions, peas, beetroot] }, labels: { show: [name, value] } }',
       },
     ],
   },

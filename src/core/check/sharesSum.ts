@@ -7,7 +7,8 @@ function wholesOf(marks: readonly Mark[], stacked: boolean): Map<string, number[
   const add = (key: string, value: number) => wholes.set(key, [...(wholes.get(key) ?? []), value]);
   for (const mark of marks) {
     if (mark.type === 'slice') add('the pie', mark.value);
-    if (mark.type === 'bar' && stacked) add(`the bar of category ${mark.category + 1}`, mark.size ?? mark.value - mark.base);
+    if (mark.type === 'bar' && stacked)
+      add(`the bar of category ${mark.category + 1}`, mark.size ?? mark.value - mark.base);
   }
   return wholes;
 }
@@ -15,7 +16,8 @@ function wholesOf(marks: readonly Mark[], stacked: boolean): Map<string, number[
 export const sharesSum = rule({
   name: 'shares-sum',
   asks: 'Percentages that make a whole add up to 100.',
-  measures: 'The sum of percentages that the table gives for the slices of a pie or the parts of a bar, where each may be rounded by half a unit.',
+  measures:
+    'The sum of percentages that the table gives for the slices of a pie or the parts of a bar, where each may be rounded by half a unit.',
   reason: 'Parts that do not add up are wrong, or some are missing, and a pie hides which.',
   source: 'General',
   severity: 'warning',

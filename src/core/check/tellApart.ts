@@ -17,12 +17,15 @@ function formOf(items: readonly PlateItem[]): string {
   return items
     .map((item) => {
       const { x, y } = item.box;
-      const stroke = 'stroke' in item && item.stroke ? (item.stroke.dash ?? []).map((part) => part.toFixed(1)).join() : 'none';
+      const stroke =
+        'stroke' in item && item.stroke ? (item.stroke.dash ?? []).map((part) => part.toFixed(1)).join() : 'none';
       const filled = 'fill' in item && item.fill !== undefined ? (white(item.fill) ? 'open' : 'full') : 'none';
       const outline =
         item.type === 'path'
           ? polygonsOf(item.outline)
-              .map((points) => points.map(([px, py]) => `${Math.round((px - x) * 2)},${Math.round((py - y) * 2)}`).join(' '))
+              .map((points) =>
+                points.map(([px, py]) => `${Math.round((px - x) * 2)},${Math.round((py - y) * 2)}`).join(' '),
+              )
               .join('|')
           : '';
       return [item.type, filled, stroke, outline].join(':');
@@ -77,7 +80,11 @@ export const tellApart = rule({
       for (const b of entries.slice(i + 1)) {
         if (a.form !== b.form) continue;
         const worst = views
-          .map((view) => ({ view, by: distanceIn(view, a.colors[0] ?? '#000000', b.colors[0] ?? '#000000'), least: view === 'grey' ? grey : distance }))
+          .map((view) => ({
+            view,
+            by: distanceIn(view, a.colors[0] ?? '#000000', b.colors[0] ?? '#000000'),
+            least: view === 'grey' ? grey : distance,
+          }))
           .map((one) => ({ ...one, ratio: one.by / one.least }))
           .sort((p, q) => p.ratio - q.ratio)[0];
         if (!worst || worst.ratio >= 1) continue;
@@ -88,7 +95,10 @@ export const tellApart = rule({
     if (!worst) return [];
     const isGrey = worst.view === 'grey';
     const flaw: Flaw = {
-      found: `${listed(alike.map(({ pair }) => pair), 3)} cannot be told apart ${viewWords[worst.view]}`,
+      found: `${listed(
+        alike.map(({ pair }) => pair),
+        3,
+      )} cannot be told apart ${viewWords[worst.view]}`,
       expected: 'other colours, or patterns, markers or dashes beside them',
       measured: { value: rounded(worst.by), unit: isGrey ? 'L*' : 'ΔE' },
       limit: { value: isGrey ? grey : distance, unit: isGrey ? 'L*' : 'ΔE' },
@@ -110,7 +120,8 @@ export const tellApart = rule({
     bad: [
       {
         says: 'Red and green of one lightness',
-        figure: 'chart: { kind: bar, category: bed, value: yield, group: season }\npalette: { groups: ["#b3401f", "#35618c", "#5c6f1c"] }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield, group: season }\npalette: { groups: ["#b3401f", "#35618c", "#5c6f1c"] }',
       },
     ],
   },
@@ -120,9 +131,21 @@ export const tellApart = rule({
 function secondCue({ plans, settings }: Subject): Pick<Flaw, 'mend'> {
   const mark = plans[0]?.series[0]?.marks[0];
   if (!mark) return {};
-  if (mark.type === 'line' && settings.lines.dashes.length < 2) return { mend: mendLook('lines.dashes', ['solid', 'dashed', 'dotted', 'long', 'mixed']) };
+  if (mark.type === 'line' && settings.lines.dashes.length < 2)
+    return { mend: mendLook('lines.dashes', ['solid', 'dashed', 'dotted', 'long', 'mixed']) };
   if (['bar', 'bin', 'slice'].includes(mark.type) && settings.palette.patterns.length < 2) {
-    return { mend: mendLook('palette.patterns', ['solid', 'rising', 'dots', 'level', 'diamonds', 'falling', 'squares', 'upright']) };
+    return {
+      mend: mendLook('palette.patterns', [
+        'solid',
+        'rising',
+        'dots',
+        'level',
+        'diamonds',
+        'falling',
+        'squares',
+        'upright',
+      ]),
+    };
   }
   return {};
 }

@@ -5,8 +5,9 @@ export const textFace = rule({
   name: 'text-face',
   asks: 'All words of a figure are set in one typeface, and every letter is there.',
   measures: 'The families of the faces in which words are set, and letters that they lack.',
-  reason: 'Several typefaces look like several hands, and a letter that a face lacks is printed as a box or not at all.',
-  source: 'APA (2020), 7.26: one sans serif typeface',
+  reason:
+    'Several typefaces look like several hands, and a letter that a face lacks is printed as a box or not at all.',
+  source: 'APA (2020), chapter 7: one sans serif typeface',
   severity: 'warning',
   limits: {
     banned: { is: 'words', value: [], what: 'Typefaces that no word may have.', example: '[Tinos]' },
@@ -25,7 +26,11 @@ export const textFace = rule({
       const [first] = set.filter(isText);
       if (!first) continue;
       if (banned.some((name) => name.toLowerCase() === family.toLowerCase())) {
-        flaws.push({ found: `${quoted(first)} is set in ${family}, which the style bans`, items: set, setting: 'text.face' });
+        flaws.push({
+          found: `${quoted(first)} is set in ${family}, which the style bans`,
+          items: set,
+          setting: 'text.face',
+        });
       } else if (families.size > 1 && family !== main) {
         const own = textRoleOf(first.role);
         const path = settings.text[own].face === undefined ? 'text.face' : `text.${own}.face`;

@@ -3,7 +3,8 @@ import { mendLook, rule, unmended } from './rule.js';
 export const textOverlap = rule({
   name: 'text-overlap',
   asks: 'No words stand on other words, and neither a legend nor a callout on the data.',
-  measures: 'The boxes of all words against each other, turned as they are; legends and callouts against the outlines of marks.',
+  measures:
+    'The boxes of all words against each other, turned as they are; legends and callouts against the outlines of marks.',
   reason: 'Words on words cannot be read, and a legend on the data hides what the figure is for.',
   source: 'General',
   severity: 'error',
@@ -26,7 +27,8 @@ export const textOverlap = rule({
     bad: [
       {
         says: 'A legend on the points',
-        figure: 'chart: { kind: scatter, x: water, y: yield, group: season }\nlegend: { place: inside, corner: bottom-left }',
+        figure:
+          'chart: { kind: scatter, x: water, y: yield, group: season }\nlegend: { place: inside, corner: bottom-left }',
       },
     ],
   },

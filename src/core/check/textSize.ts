@@ -32,14 +32,20 @@ function shrunkFlaws({ problems }: Subject, least: number): Flaw[] {
 export const textSize = rule({
   name: 'text-size',
   asks: 'All words can be read at the size at which they are printed.',
-  measures: 'The letters of each text in points, at the width of the figure in its document; raised and lowered ones are left out.',
+  measures:
+    'The letters of each text in points, at the width of the figure in its document; raised and lowered ones are left out.',
   reason: 'Letters below about 7 pt cost readers their place in the line, and a figure is shrunk with all its words.',
-  source: 'APA (2020), 7.26: 8 to 14 pt in figures',
+  source: 'APA (2020), chapter 7: 8 to 14 pt in figures',
   severity: 'error',
   limits: {
     least: { is: 'length', value: 6.5, what: 'The smallest letters.' },
     most: { is: 'length', value: 30, what: 'The largest letters.' },
-    shrunk: { is: 'number', value: 0.7, unit: 'of the size', what: 'The least share of their size to which words are shrunk so that they fit.' },
+    shrunk: {
+      is: 'number',
+      value: 0.7,
+      unit: 'of the size',
+      what: 'The least share of their size to which words are shrunk so that they fit.',
+    },
   },
   reads: ['text-small-placed', 'text-shrunk'],
   finds(subject, { least, most, shrunk }) {

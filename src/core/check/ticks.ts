@@ -9,9 +9,11 @@ const idleDecimals = (labels: readonly string[]): boolean =>
 export const ticks = rule({
   name: 'ticks',
   asks: 'An axis has as many ticks as readers need, and their labels say no more than they must.',
-  measures: 'How many labels an axis with numbers has, zeros at the end of all of them, and names given to some ticks only.',
-  reason: 'Too few ticks cannot be read between, too many blur into grey, and decimals that are always zero pretend to be exact.',
-  source: 'APA (2020), 7.26: ticks at sensible steps',
+  measures:
+    'How many labels an axis with numbers has, zeros at the end of all of them, and names given to some ticks only.',
+  reason:
+    'Too few ticks cannot be read between, too many blur into grey, and decimals that are always zero pretend to be exact.',
+  source: 'APA (2020), chapter 7: ticks at sensible steps',
   severity: 'warning',
   limits: {
     least: { is: 'number', value: 2, unit: 'labels', what: 'The fewest labels of an axis.' },
@@ -71,13 +73,15 @@ export const ticks = rule({
       { says: 'Ticks as drawn by default', figure: 'chart: { kind: bar, category: bed, value: yield }' },
       {
         says: 'Fourteen labels',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 0, to: 6.5, step: 0.5 } }\nsize: { width: 12cm, height: 12cm }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 0, to: 6.5, step: 0.5 } }\nsize: { width: 12cm, height: 12cm }',
       },
     ],
     bad: [
       {
         says: 'Fifteen labels',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 0, to: 7, step: 0.5 } }\nsize: { width: 12cm, height: 12cm }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 0, to: 7, step: 0.5 } }\nsize: { width: 12cm, height: 12cm }',
       },
       { says: 'One label', figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { at: [0] } }' },
       {

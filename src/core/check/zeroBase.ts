@@ -6,7 +6,8 @@ export const zeroBase = rule({
   name: 'zero-base',
   asks: 'Bars start at zero.',
   measures: 'Whether zero lies within the limits of the axis along which bars grow.',
-  reason: 'Readers compare the lengths of bars; cut off at the foot, a bar that is a little longer looks many times as long.',
+  reason:
+    'Readers compare the lengths of bars; cut off at the foot, a bar that is a little longer looks many times as long.',
   source: 'General',
   severity: 'error',
   limits: {},
@@ -14,7 +15,9 @@ export const zeroBase = rule({
     return valueAxes(subject).flatMap(({ axis, scale }): Flaw[] => {
       const vertical = subject.plans[0]?.direction !== 'horizontal';
       if ((axis === 'y') !== vertical) return [];
-      const bars = subject.plans.flatMap(({ series }) => series.flatMap(({ marks }) => marks)).filter((mark) => typeOf(mark).needsZero);
+      const bars = subject.plans
+        .flatMap(({ series }) => series.flatMap(({ marks }) => marks))
+        .filter((mark) => typeOf(mark).needsZero);
       if (bars.length === 0 || (scale.low <= 0 && scale.high >= 0)) return [];
       const end = scale.low > 0 ? 'from' : 'to';
       const start = scale.low > 0 ? scale.low : scale.high;
@@ -32,11 +35,20 @@ export const zeroBase = rule({
   },
   examples: {
     ok: [
-      { says: 'Bars from zero', figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 0 } }' },
-      { says: 'Markers need no zero', figure: 'chart: { kind: interval, category: bed, value: yield }\naxes: { value: { from: 2, to: 6 } }' },
+      {
+        says: 'Bars from zero',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 0 } }',
+      },
+      {
+        says: 'Markers need no zero',
+        figure: 'chart: { kind: interval, category: bed, value: yield }\naxes: { value: { from: 2, to: 6 } }',
+      },
     ],
     bad: [
-      { says: 'Bars from one', figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 1, to: 6 } }' },
+      {
+        says: 'Bars from one',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 1, to: 6 } }',
+      },
     ],
   },
 });

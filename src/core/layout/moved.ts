@@ -73,7 +73,11 @@ export function scaled(item: PlateItem, by: number, dx: number, dy: number): Pla
 }
 
 /** A scale that lies elsewhere on the page. */
-const movedScale = (scale: AxisScale, by: number): AxisScale => ({ ...scale, from: scale.from + by, to: scale.to + by });
+const movedScale = (scale: AxisScale, by: number): AxisScale => ({
+  ...scale,
+  from: scale.from + by,
+  to: scale.to + by,
+});
 
 /** A panel with its scales at another place of the page. */
 export const movedPanel = ({ box, x, y }: { box: Box } & PanelScales, dx: number, dy: number) => ({

@@ -53,7 +53,12 @@ export function check(drawing: Drawing, problems: readonly Problem[], options: C
   const { parts } = drawing;
   const found = parts.flatMap((part) => {
     const findings = checkSubject(subjectOf(drawing, part, problems, options.placed), options.rules ?? allRules);
-    return part.prefix === '' ? findings : findings.map((finding) => ({ ...finding, ...(finding.role === undefined ? {} : { role: part.prefix + finding.role }) }));
+    return part.prefix === ''
+      ? findings
+      : findings.map((finding) => ({
+          ...finding,
+          ...(finding.role === undefined ? {} : { role: part.prefix + finding.role }),
+        }));
   });
   const rank = ({ waived, severity }: Finding) => (waived === undefined ? 0 : 2) + (severity === 'error' ? 0 : 1);
   return parts.length === 1 ? found : found.sort((a, b) => rank(a) - rank(b));

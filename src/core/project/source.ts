@@ -55,6 +55,14 @@ export function joinPath(from: string, reference: string): string {
   return parts.join('/');
 }
 
+/** A source with some texts in place of, or beside, its own files; they are looked at whenever a file is read. */
+export const overlaid = (source: Source, texts: Readonly<Record<string, string>>): Source => ({
+  ...source,
+  text: async (path) => texts[path] ?? source.text(path),
+  bytes: async (path) => (texts[path] === undefined ? source.bytes(path) : new TextEncoder().encode(texts[path])),
+  stamp: async (path) => texts[path] ?? source.stamp?.(path),
+});
+
 /**
  * Files that a program holds in memory, by path.
  *

@@ -58,6 +58,32 @@ export const commandWordings = {
     found: `two figures would be written to ${f.path}`,
     expected: 'a different "id" in each figure file',
   }),
+  'check-refused': (f: { path: string; found: string }) => ({
+    found: `${f.path} does not pass the check: ${f.found}`,
+    expected: 'no findings, as --strict asks; waivers with a reason count as none',
+    write: `hexis check ${f.path}`,
+  }),
+  'mend-board': (_: Record<never, never>) => ({
+    found: 'this is a board, whose findings are mended in the files of its figures',
+    expected: 'figure files, or a folder with some',
+  }),
+  'nothing-to-undo': (f: { path: string }) => ({
+    found: `no change of ${f.path} is left to take back`,
+    expected: 'a file that mend, match or the desk has changed',
+  }),
+  'changed-since': (f: { path: string; by: string }) => ({
+    found: `the file was changed by hand after ${f.by} had changed it, so nothing is taken back`,
+    expected: `the file as ${f.by} left it; version control or an editor may have it`,
+  }),
+  'rule-unknown': (f: { name: string; known: string[] } & Nearest) => ({
+    found: `there is no rule "${f.name}"`,
+    expected: list(f.known, 40),
+    ...written(f),
+  }),
+  'no-figures': (f: { path: string }) => ({
+    found: `${f.path} holds no figure file and no board`,
+    expected: 'files whose names end in .figure.yaml or .board.yaml, or a folder with some',
+  }),
   'bad-option': (f: { option: string; found: string; expects: string; example: string }) => ({
     found: `${f.option} is "${f.found}"`,
     expected: f.expects,

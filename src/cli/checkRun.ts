@@ -1,0 +1,172 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Finding } from '../core/check/finding.js';
+import { countText, findingText } from '../core/check/findingText.js';
+import type { Rule } from '../core/check/rule.js';
+import { rules } from '../core/check/rules.js';
+import { type CheckedFile, sarifOf } from '../core/check/sarif.js';
+import { lengthInPoints } from '../core/document/length.js';
+import { nearest } from '../core/document/nearest.js';
+import { patchFor } from '../core/document/patch.js';
+import { error, hasErrors, type Problem } from '../core/document/problem.js';
+import { check } from '../core/project/check.js';
+import type { DrawnFigure } from '../core/project/project.js';
+import { openProject } from '../core/project/project.js';
+import { disk, filesRead } from '../node/disk.js';
+import { figureFiles } from '../node/figureFiles.js';
+import { packageRoot } from '../node/packageRoot.js';
+import { inputProblems, save } from '../node/save.js';
+import { exit } from './command.js';
+import { exitCode, problemsJson, reportProblems, say } from './report.js';
+
+interface CheckCall {
+  placed?: string;
+  style?: string;
+  only?: string;
+  as?: string;
+  output?: string;
+  caption?: boolean;
+}
+
+/** A figure that was looked at: its findings, or what is wrong with its file. */
+interface Checked extends CheckedFile {
+  id: string;
+  problems: readonly Problem[];
+}
+
+const forms = ['text', 'json', 'sarif'];
+
+/** The rules that a call names; all where it names none. */
+export function rulesNamed(only: string | undefined): { rules: readonly Rule[]; problems: Problem[] } {
+  if (only === undefined) return { rules, problems: [] };
+  const names = rules.map(({ name }) => name);
+  const wanted = only
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '');
+  const unknown = wanted.filter((name) => !names.includes(name));
+  const problems = unknown.map((name) => error('rule-unknown', { name, known: names, nearest: nearest(name, names) }));
+  return { rules: rules.filter(({ name }) => wanted.includes(name)), problems };
+}
+
+/** The width at which a figure is placed, in points: of names, that of its style. */
+export function placedWidth(placed: string | undefined, { drawing }: DrawnFigure): number | undefined {
+  if (placed === undefined) return undefined;
+  return drawing?.settings.widths[placed] ?? lengthInPoints(placed);
+}
+
+const badOption = (option: string, found: string, expects: string, example: string) =>
+  error('bad-option', { option, found, expects, example });
+
+/** What is wrong with a width by which figures are to be placed. */
+export const placedProblems = (placed: string | undefined): Problem[] =>
+  placed === undefined || (lengthInPoints(placed) ?? 0) > 0 || /^[A-Za-z][\w-]*$/.test(placed)
+    ? []
+    : [badOption('--placed', placed, 'a length with its unit, or a name of the style', '--placed 8cm')];
+
+/** Says on a terminal how far a long call is, on a line that goes away. */
+export function progress(total: number): { at(done: number, path: string): void; end(): void } {
+  const shown = process.stderr.isTTY && total > 1;
+  const line = (text: string) => process.stderr.write(`\r\u001b[2K${text}`);
+  return {
+    at: (done, path) => void (shown && line(`${done}/${total} ${path.slice(-60)}`)),
+    end: () => void (shown && line('')),
+  };
+}
+
+/** The change of a figure file that mends a finding. */
+async function patches(path: string, findings: readonly Finding[]): Promise<CheckedFile['patchOf']> {
+  if (!findings.some(({ mend }) => mend)) return undefined;
+  const text = await disk.text(path).catch(() => undefined);
+  return text === undefined ? undefined : ({ mend }) => (mend ? patchFor(text, mend.edits) : undefined);
+}
+
+async function checkAll(paths: readonly string[], call: CheckCall, own: readonly Rule[]): Promise<Checked[]> {
+  const project = openProject(disk, { style: call.style, caption: call.caption });
+  const checked: Checked[] = [];
+  const shown = progress(paths.length);
+  for await (const drawn of project.drawings(paths)) {
+    const { path, id, problems } = drawn;
+    shown.at(checked.length + 1, path);
+    const placed = placedWidth(call.placed, drawn);
+    const findings = drawn.ok ? check(drawn.value, problems, { rules: own, placed }) : [];
+    const unknown =
+      drawn.ok && call.placed !== undefined && placed === undefined
+        ? [
+            badOption(
+              '--placed',
+              call.placed,
+              `a length, or one of ${Object.keys(drawn.value.settings.widths).join(', ')}`,
+              '--placed 8cm',
+            ),
+          ]
+        : [];
+    const patchOf = call.as === 'sarif' ? await patches(path, findings) : undefined;
+    checked.push({ path, id, findings, problems: drawn.ok ? unknown : problems, ...(patchOf ? { patchOf } : {}) });
+  }
+  shown.end();
+  return checked;
+}
+
+function textOf(checked: readonly Checked[]): string {
+  const blocks = checked
+    .filter(({ problems }) => problems.length === 0)
+    .map(({ path, findings }) => [`${path}: ${countText(findings)}`, ...findings.map(findingText)].join('\n'));
+  const all = checked.flatMap(({ findings }) => findings);
+  const sum = checked.length > 1 ? [`${checked.length} figures: ${countText(all)}`] : [];
+  return `${[...blocks, ...sum].join('\n')}\n`;
+}
+
+function jsonOf(checked: readonly Checked[]): string {
+  const figures = checked.map(({ path, id, findings, problems }) => ({
+    path,
+    id,
+    findings,
+    problems: problemsJson(problems),
+  }));
+  const open = checked.flatMap(({ findings }) => findings).filter(({ waived }) => waived === undefined);
+  const errors = open.filter(({ severity }) => severity === 'error').length;
+  return `${JSON.stringify({ figures, errors, warnings: open.length - errors }, null, 1)}\n`;
+}
+
+const version = () => JSON.parse(readFileSync(join(packageRoot, 'package.json'), 'utf8')).version as string;
+
+/** Reads what a call names; nothing is drawn where anything of it is wrong. */
+export async function namedFigures(words: readonly string[]): Promise<{ files: string[]; problems: Problem[] }> {
+  const { files, empty } = await figureFiles(words);
+  return { files, problems: empty.map((path) => error('no-figures', { path })) };
+}
+
+/** Holds figures against the rules of their styles. */
+export async function runCheck(words: string[], call: CheckCall): Promise<number> {
+  const { as = 'text' } = call;
+  const named = rulesNamed(call.only);
+  const { files, problems } = await namedFigures(words);
+  problems.push(...named.problems, ...placedProblems(call.placed));
+  if (!forms.includes(as)) problems.push(badOption('--as', as, forms.join(', '), '--as json'));
+  if (hasErrors(problems)) {
+    reportProblems(problems);
+    return exitCode(problems);
+  }
+  const checked = await checkAll(files, call, named.rules);
+  const faults = checked.flatMap((one) => one.problems);
+  const text =
+    as === 'json' ? jsonOf(checked) : as === 'sarif' ? sarifOf(checked, named.rules, version()) : textOf(checked);
+  reportProblems(faults);
+  if (call.output !== undefined) {
+    const output = { path: call.output, bytes: text };
+    const written = await inputProblems([output], filesRead.keys());
+    if (!hasErrors(written)) written.push(...(await save([output])));
+    reportProblems(written);
+    if (hasErrors(written)) return exitCode(written);
+    say(
+      `${checked.length > 1 ? `${checked.length} figures` : (checked[0]?.path ?? '')}: ${countText(checked.flatMap(({ findings }) => findings))}\n  ${call.output}`,
+    );
+  } else if (as === 'text') say(text.trimEnd());
+  else process.stdout.write(text);
+  if (hasErrors(faults)) return exitCode(faults);
+  const grave = checked.some(({ findings }) =>
+    findings.some(({ severity, waived }) => severity === 'error' && waived === undefined),
+  );
+  return grave ? exit.findings : exit.done;
+}

@@ -1,0 +1,66 @@
+import { countText } from '../core/check/findingText.js';
+import { lengthInPoints } from '../core/document/length.js';
+import { hasErrors } from '../core/document/problem.js';
+import { type Mended, mend } from '../core/project/mend.js';
+import { disk } from '../node/disk.js';
+import { type Change, saveChanges } from '../node/journal.js';
+import { changeText } from './changeText.js';
+import { namedFigures, placedProblems, progress, rulesNamed } from './checkRun.js';
+import { exit } from './command.js';
+import { exitCode, reportProblems, say } from './report.js';
+
+interface MendCall {
+  show?: boolean;
+  only?: string;
+  placed?: string;
+  style?: string;
+}
+
+/** What became of a figure file, and what its author decides. */
+function mendedText(path: string, { before, after, made, left }: Mended, show: boolean): string {
+  const open = left.filter(({ waived }) => waived === undefined);
+  const yours = open.filter(({ mend: own }) => own && !own.keepsMeaning);
+  const verb = show ? 'would be mended' : 'mended';
+  return [
+    `${path}: ${made.length === 0 ? 'nothing to mend' : `${made.length} ${verb}`}; ${countText(open)}${open.length === 0 ? '' : ' left'}`,
+    ...made.map(({ rule, mend: own }) => `  ${rule}: ${own?.says}`),
+    ...(before === after ? [] : ['', changeText({ before, after }), '']),
+    ...yours.map(({ rule, found, mend: own }) => `  yours to decide, ${rule}: ${found}\n    ${own?.says}`),
+  ].join('\n');
+}
+
+/** Mends figure files; writes all of them or, where anything is wrong, none. */
+export async function runMend(words: string[], call: MendCall): Promise<number> {
+  const { rules, problems: unknown } = rulesNamed(call.only);
+  const { files: found, problems } = await namedFigures(words);
+  // Of a folder the figures are mended, each by itself; a board that is named is refused in words.
+  const files = found.filter((path) => words.includes(path) || !/\.board\./i.test(path));
+  problems.push(...unknown, ...placedProblems(call.placed));
+  const changes: Change[] = [];
+  const said: string[] = [];
+  const placed =
+    call.placed === undefined
+      ? undefined
+      : (widths: Readonly<Record<string, number>>) =>
+          widths[call.placed as string] ?? lengthInPoints(call.placed as string);
+  const shown = progress(files.length);
+  for (const [i, path] of hasErrors(problems) ? [] : files.entries()) {
+    shown.at(i + 1, path);
+    const mended = await mend(disk, path, { style: call.style, placed, only: rules.map(({ name }) => name) });
+    problems.push(...mended.problems);
+    if (!mended.ok) continue;
+    const { before, after, patch } = mended.value;
+    said.push(mendedText(path, mended.value, call.show ?? false));
+    if (before !== after) changes.push({ path, before, after, patch, by: 'mend' });
+  }
+  shown.end();
+  if (!hasErrors(problems) && !call.show) problems.push(...(await saveChanges(changes)));
+  reportProblems(problems);
+  if (hasErrors(problems)) {
+    process.stderr.write('nothing was written\n');
+    return exitCode(problems);
+  }
+  say(said.join('\n'));
+  if (changes.length > 0 && !call.show) say(`taken back by: hexis undo ${changes[0]?.path}`);
+  return exit.done;
+}

@@ -1,0 +1,10 @@
+import type { CommandSpec } from './command.js';
+
+export const undoCommand: CommandSpec = {
+  name: 'undo',
+  arguments: '<figure>',
+  summary: 'take the last change of a figure file back that mend, match or the desk made',
+  options: [['--show', 'only show what would change, and write nothing']],
+  example: 'hexis undo figures/yield-plain.figure.yaml',
+  run: async ([path = ''], options) => (await import('./undoRun.js')).runUndo(path, options),
+};

@@ -1,0 +1,46 @@
+import { placeText } from '../document/problem.js';
+import { type Finding, measureText } from './finding.js';
+
+/** `1 error`, `2 warnings`: how many findings of each kind there are; of none, `nothing found`. */
+export function countText(findings: readonly Pick<Finding, 'severity' | 'waived'>[]): string {
+  const open = findings.filter(({ waived }) => waived === undefined);
+  const errors = open.filter(({ severity }) => severity === 'error').length;
+  const [warnings, waived] = [open.length - errors, findings.length - open.length];
+  const counts = [
+    [errors, 'error', 'errors'],
+    [warnings, 'warning', 'warnings'],
+    [waived, 'waived', 'waived'],
+  ] as const;
+  const said = counts.flatMap(([count, one, several]) =>
+    count === 0 ? [] : [`${count} ${count === 1 ? one : several}`],
+  );
+  return said.length === 0 ? 'nothing found' : said.join(', ');
+}
+
+/** The measured value and its limit, where a finding has both. */
+const measuredText = ({ measured, limit, found }: Finding): string =>
+  measured === undefined || found.includes(String(measured.value))
+    ? ''
+    : ` (${measureText(measured)}${limit === undefined ? '' : `; the limit is ${measureText(limit)}`})`;
+
+/** Who decides the setting of a finding: nothing where the place says so. */
+const deciderText = ({ layer, setting }: Finding): string =>
+  layer?.startsWith('style ') ? `${setting}, from ${layer}` : setting;
+
+/** A finding as lines of text for a terminal. */
+export function findingText(finding: Finding): string {
+  const { rule, severity, place, found, expected, why, source, mend, waived } = finding;
+  const lines = [
+    `  ${waived === undefined ? severity : 'waived'} ${rule}  ${placeText(place)}`,
+    `    ${found}${measuredText(finding)}`,
+    `    set by: ${deciderText(finding)}`,
+    ...(expected === undefined ? [] : [`    expected: ${expected}`]),
+    ...(waived === undefined ? [`    why: ${why} (${source})`] : [`    waived: ${waived}`]),
+    ...(mend === undefined || waived !== undefined
+      ? []
+      : [
+          `    mend: ${mend.says}${mend.keepsMeaning ? '' : '; this changes what the figure says, so it is yours to do'}`,
+        ]),
+  ];
+  return lines.join('\n');
+}

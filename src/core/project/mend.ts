@@ -1,0 +1,115 @@
+import type { Finding } from '../check/finding.js';
+import { type Patch, patched, patchFor } from '../document/patch.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { readYaml } from '../document/yamlSource.js';
+import { type CheckOptions, check } from './check.js';
+import { openProject, type Project, type ProjectOptions } from './project.js';
+import { overlaid, type Source } from './source.js';
+
+export interface MendOptions extends ProjectOptions, Omit<CheckOptions, 'placed'> {
+  /** Names of the rules whose findings are mended; left out: all. What other rules find is held against every mend. */
+  only?: readonly string[] | undefined;
+  /** The width of the figure in its document in points, by the widths of its style; undefined for as it says. */
+  placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
+}
+
+/** A figure file before and after it was mended. */
+export interface Mended {
+  before: string;
+  after: string;
+  patch: Patch;
+  /** What was mended, in order. */
+  made: Finding[];
+  /** Findings that are left, with mends that the author decides where they have some. */
+  left: Finding[];
+}
+
+/** No figure needs more; what is left then is said. */
+const mostMends = 60;
+
+/** A figure file that can be changed and looked at. */
+class Trial {
+  private readonly texts: Record<string, string> = {};
+  private readonly project: Project;
+  private readonly path: string;
+  private readonly options: MendOptions;
+
+  constructor(source: Source, path: string, options: MendOptions) {
+    this.path = path;
+    this.options = options;
+    this.project = openProject(overlaid(source, this.texts), options);
+  }
+
+  /** The findings of the figure with another text; undefined where it cannot be drawn. */
+  async findings(text: string): Promise<{ findings: Finding[] | undefined; problems: readonly Problem[] }> {
+    this.texts[this.path] = text;
+    const drawn = await this.project.draw(this.path);
+    const { rules, placed } = this.options;
+    if (!drawn.ok) return { findings: undefined, problems: drawn.problems };
+    const width = placed?.(drawn.value.settings.widths);
+    return { findings: check(drawn.value, drawn.problems, { rules, placed: width }), problems: drawn.problems };
+  }
+}
+
+const open = (findings: readonly Finding[]) => findings.filter(({ waived }) => waived === undefined);
+
+const isSame = (a: Finding, b: Finding) => a.rule === b.rule && a.setting === b.setting;
+
+/** Whether a change mends a finding and makes no other rule fail, or fail more. */
+function isBetter(finding: Finding, before: readonly Finding[], after: readonly Finding[]): boolean {
+  const count = (findings: readonly Finding[], rule: string) =>
+    open(findings).filter((own) => own.rule === rule).length;
+  const same = (findings: readonly Finding[]) => open(findings).filter((own) => isSame(own, finding)).length;
+  if (same(after) >= same(before)) return false;
+  return [...new Set(open(after).map(({ rule }) => rule))].every((rule) => count(after, rule) <= count(before, rule));
+}
+
+/** The first mend that keeps the meaning of the figure and makes it better, with the text and the findings after it. */
+async function nextMend(
+  trial: Trial,
+  text: string,
+  findings: readonly Finding[],
+  only: readonly string[] | undefined,
+): Promise<{ finding: Finding; text: string; patch: Patch; findings: Finding[] } | undefined> {
+  for (const finding of open(findings)) {
+    const { mend } = finding;
+    if (!mend?.keepsMeaning || !(only?.includes(finding.rule) ?? true)) continue;
+    const patch = patchFor(text, mend.edits);
+    const candidate = patched(text, patch);
+    if (candidate === text) continue;
+    const { findings: after } = await trial.findings(candidate);
+    if (after && isBetter(finding, findings, after)) return { finding, text: candidate, patch, findings: after };
+  }
+  return undefined;
+}
+
+/**
+ * Mends a figure file: makes each mend that changes nothing of what readers take from the figure, one after the other,
+ * and looks at the figure again after each; a mend that makes another rule fail is not made. Comments and the layout of
+ * the file stay. To mend what was mended changes nothing.
+ */
+export async function mend(source: Source, path: string, options: MendOptions = {}): Promise<Outcome<Mended>> {
+  const trial = new Trial(source, path, options);
+  let before: string;
+  try {
+    before = await source.text(path);
+  } catch {
+    // What cannot be read is said by what draws it.
+    return fail([...(await openProject(source, options).draw(path)).problems]);
+  }
+  const kind = (readYaml(before, path).source?.value as { hexis?: unknown } | undefined)?.hexis;
+  if (kind === 'board/1') return fail([error('mend-board', {}, { file: path })]);
+  const first = await trial.findings(before);
+  if (!first.findings) return fail([...first.problems]);
+  let now: { text: string; findings: Finding[] } = { text: before, findings: first.findings };
+  const made: Finding[] = [];
+  const patch: Patch[number][] = [];
+  while (made.length < mostMends) {
+    const next = await nextMend(trial, now.text, now.findings, options.only);
+    if (!next) break;
+    made.push(next.finding);
+    patch.push(...next.patch);
+    now = next;
+  }
+  return succeed({ before, after: now.text, patch, made, left: now.findings });
+}
