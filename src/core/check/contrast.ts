@@ -1,29 +1,13 @@
-import {
-  colorOf,
-  contrastOf,
-  isHalo,
-  letterPoints,
-  markOf,
-  quoted,
-  seriesOf,
-  textRoleOf,
-  textsOf,
-  under,
-} from './ink.js';
+import { quoted, seriesOf, textRoleOf } from './ink.js';
 import { below, type Flaw, rounded, rule } from './rule.js';
-import { leastContrastOfMark } from './seenInk.js';
+import { contrastsOfMarks, contrastsOfWords } from './seenInk.js';
 import type { Subject } from './subject.js';
 
 /** Words on their ground, the worst of each kind. */
 function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
-  const { items, page } = subject;
   const worst = new Map<string, Flaw & { ratio: number }>();
-  for (const item of textsOf(subject)) {
-    const stack = under(items, items.indexOf(item), item.box);
-    const ratio =
-      stack.length === 0
-        ? contrastOf(item.color, page.paper)
-        : Math.min(...letterPoints(item).map((at) => contrastOf(item.color, colorOf(stack, at, page.paper))));
+  for (const { item, ratios } of contrastsOfWords(subject)) {
+    const ratio = Math.min(...ratios);
     if (ratio >= least || ratio < seen) continue;
     const kind = textRoleOf(item.role);
     if (ratio >= (worst.get(kind)?.ratio ?? Number.POSITIVE_INFINITY)) continue;
@@ -42,7 +26,7 @@ function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
 /** Marks on their ground, the worst of each series. */
 function markFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   const worst = new Map<number, Flaw & { ratio: number }>();
-  for (const [key, { ratio, items }] of leastContrastOfMark(subject)) {
+  for (const [key, { ratio, items }] of contrastsOfMarks(subject)) {
     const series = seriesOf(key) ?? 0;
     const quiet = subject.plans.some((plan) => plan.series[series]?.quiet || plan.singled.spotlight.length > 0);
     if (ratio >= least || ratio < seen || quiet || ratio >= (worst.get(series)?.ratio ?? Number.POSITIVE_INFINITY))
@@ -105,7 +89,3 @@ export const contrast = rule({
 
 /** Contrasts below which ink is as good as not there, which is said by a rule of its own. */
 export const notSeen = { words: 1.6, marks: 1.3 } as const;
-
-/** Whether ink is part of a mark and looked for. */
-export const isMarkInk = (item: Subject['items'][number]): boolean =>
-  markOf(item.role) !== undefined && !isHalo(item) && item.type !== 'text';

@@ -116,8 +116,19 @@ export function distanceTo([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): num
   return Math.hypot(x - ax - t * dx, y - ay - t * dy);
 }
 
-const isNear = (lines: readonly Point[][], at: Point, by: number): boolean =>
-  lines.some((points) => points.some((b, i) => i > 0 && distanceTo(at, points[i - 1] as Point, b) <= by));
+/** Whether a point is as near to some lines; stretches that are far away in x or y are not measured. */
+function isNear(lines: readonly Point[][], at: Point, by: number): boolean {
+  const [x, y] = at;
+  for (const points of lines) {
+    for (let i = 1; i < points.length; i += 1) {
+      const [a, b] = [points[i - 1] as Point, points[i] as Point];
+      if (x < Math.min(a[0], b[0]) - by || x > Math.max(a[0], b[0]) + by) continue;
+      if (y < Math.min(a[1], b[1]) - by || y > Math.max(a[1], b[1]) + by) continue;
+      if (distanceTo(at, a, b) <= by) return true;
+    }
+  }
+  return false;
+}
 
 const cornersOf = ({ x, y, width, height }: Box): Point[] => [
   [x, y],
@@ -129,14 +140,19 @@ const cornersOf = ({ x, y, width, height }: Box): Point[] => [
 
 /** The colour that an item has at a point, and how much of it; none where it has no ink there. Words have none: they are read one by one. */
 export function inkAt(item: PlateItem, at: Point): { color: string; opacity: number } | undefined {
+  const { box } = item;
+  if (at[0] < box.x || at[1] < box.y || at[0] > box.x + box.width || at[1] > box.y + box.height) return undefined;
   const opacity = 'opacity' in item ? (item.opacity ?? 1) : 1;
-  const stroked = (lines: readonly Point[][], stroke = 'stroke' in item ? item.stroke : undefined) =>
-    stroke && stroke.width > 0 && isNear(lines, at, stroke.width / 2) ? { color: stroke.color, opacity } : undefined;
+  const stroke = 'stroke' in item && item.stroke && item.stroke.width > 0 ? item.stroke : undefined;
+  const stroked = (lines: readonly Point[][]) =>
+    stroke && isNear(lines, at, stroke.width / 2) ? { color: stroke.color, opacity } : undefined;
   switch (item.type) {
     case 'rect': {
       const { x, y, width, height, fill } = item;
       const within = at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height;
-      return stroked([cornersOf(item)]) ?? (fill !== undefined && within ? { color: fill, opacity } : undefined);
+      return (
+        (stroke && stroked([cornersOf(item)])) ?? (fill !== undefined && within ? { color: fill, opacity } : undefined)
+      );
     }
     case 'line':
       return stroked([
@@ -148,7 +164,8 @@ export function inkAt(item: PlateItem, at: Point): { color: string; opacity: num
     case 'path': {
       const shape = polygonsOf(item.outline);
       return (
-        stroked(shape) ?? (item.fill !== undefined && isInside(shape, at) ? { color: item.fill, opacity } : undefined)
+        (stroke && stroked(shape)) ??
+        (item.fill !== undefined && isInside(shape, at) ? { color: item.fill, opacity } : undefined)
       );
     }
     case 'markers': {
@@ -205,7 +222,7 @@ export function letterPoints(item: TextItem): Point[] {
   const along = [0.02, 0.25, 0.5, 0.75, 0.98];
   return letterBoxes(item).flatMap(([a, b, , d]) =>
     along.flatMap((t) =>
-      [0.1, 0.5, 0.9].map((s): Point => {
+      [0.2, 0.8].map((s): Point => {
         const [p, q, r] = [a as Point, b as Point, d as Point];
         return [p[0] + t * (q[0] - p[0]) + s * (r[0] - p[0]), p[1] + t * (q[1] - p[1]) + s * (r[1] - p[1])];
       }),
@@ -213,16 +230,29 @@ export function letterPoints(item: TextItem): Point[] {
   );
 }
 
-const contrasts = new Map<string, number>();
+/** What follows from a figure, worked out once for all rules that ask for it. */
+export function oncePer<T>(work: (subject: Subject) => T): (subject: Subject) => T {
+  const known = new WeakMap<Subject, { found: T }>();
+  return (subject) => {
+    const { found } = known.get(subject) ?? { found: work(subject) };
+    known.set(subject, { found });
+    return found;
+  };
+}
+
+const contrasts = new Map<string, Map<string, number>>();
+const mostGrounds = 500;
 
 /** The contrast of two colours (WCAG 2.2), worked out once. */
 export function contrastOf(a: string, b: string): number {
-  const key = a < b ? a + b : b + a;
-  const known = contrasts.get(key);
-  if (known !== undefined) return known;
-  const found = contrast(a, b);
-  if (contrasts.size > 4000) contrasts.clear();
-  contrasts.set(key, found);
+  if (contrasts.size > mostGrounds) contrasts.clear();
+  let own = contrasts.get(a);
+  if (!own) {
+    own = new Map();
+    contrasts.set(a, own);
+  }
+  const found = own.get(b) ?? contrast(a, b);
+  own.set(b, found);
   return found;
 }
 

@@ -1,20 +1,15 @@
 import type { PlateItem, TextItem } from '../plate/plate.js';
 import { notSeen } from './contrast.js';
-import { colorOf, contrastOf, isHalo, letterPoints, quoted, seriesOf, textRoleOf, textsOf, under } from './ink.js';
+import { isHalo, quoted, seriesOf, textRoleOf, under } from './ink.js';
 import { type Flaw, listed, many, rounded, rule } from './rule.js';
-import { contrastWithGround, leastContrastOfMark } from './seenInk.js';
+import { contrastsOfMarks, contrastsOfWords, contrastWithGround } from './seenInk.js';
 import type { Subject } from './subject.js';
 
 /** Pieces of marks that say something by themselves. */
 const speaking = /\.(median|mean\[\d+\]|outliers\[\d+\]|extremes\[\d+\]|stem|low|high|end)$/;
 
 /** How little of some words is seen where they stand; none where all is. */
-function lostOf({ items, page }: Subject, item: TextItem): { isWhole: boolean; ratio: number } | undefined {
-  const stack = under(items, items.indexOf(item), item.box);
-  const ratios =
-    stack.length === 0
-      ? [contrastOf(item.color, page.paper)]
-      : letterPoints(item).map((at) => contrastOf(item.color, colorOf(stack, at, page.paper)));
+function lostOf(ratios: readonly number[]): { isWhole: boolean; ratio: number } | undefined {
   const lost = ratios.filter((ratio) => ratio < notSeen.words).length;
   return lost === 0 ? undefined : { isWhole: lost === ratios.length, ratio: Math.min(...ratios) };
 }
@@ -22,8 +17,8 @@ function lostOf({ items, page }: Subject, item: TextItem): { isWhole: boolean; r
 /** Words that are not seen, or not all of them, kind by kind. */
 function wordFlaws(subject: Subject): Flaw[] {
   const kinds = new Map<string, { items: TextItem[]; isWhole: boolean; ratio: number }>();
-  for (const item of textsOf(subject)) {
-    const lost = lostOf(subject, item);
+  for (const { item, ratios } of contrastsOfWords(subject)) {
+    const lost = lostOf(ratios);
     if (!lost) continue;
     const kind = textRoleOf(item.role);
     const known = kinds.get(kind);
@@ -74,7 +69,7 @@ function pieceFlaws(subject: Subject, least: number): Flaw[] {
 }
 
 function markFlaws(subject: Subject, least: number): Flaw[] {
-  const lost = [...leastContrastOfMark(subject).values()].filter(({ ratio }) => ratio < least);
+  const lost = [...contrastsOfMarks(subject).values()].filter(({ ratio }) => ratio < least);
   const [first] = lost;
   if (!first) return [];
   return [

@@ -1,6 +1,17 @@
 import { blended } from '../color/color.js';
-import type { PlateItem } from '../plate/plate.js';
-import { colorOf, colorsOf, contrastOf, isHalo, markOf, type Point, polygonsOf, under } from './ink.js';
+import type { PlateItem, TextItem } from '../plate/plate.js';
+import {
+  colorOf,
+  colorsOf,
+  contrastOf,
+  isHalo,
+  letterPoints,
+  markOf,
+  oncePer,
+  type Point,
+  polygonsOf,
+  under,
+} from './ink.js';
 import type { Subject } from './subject.js';
 
 /** Places at which the ground of an item is looked at: around it, and under its middle. */
@@ -56,7 +67,7 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
 }
 
 /** How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked at once. */
-export function leastContrastOfMark(subject: Subject): Map<string, { ratio: number; items: PlateItem[] }> {
+export const contrastsOfMarks = oncePer((subject) => {
   const { items, page } = subject;
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
   for (const [key, pieces] of marksOf(subject)) {
@@ -71,4 +82,19 @@ export function leastContrastOfMark(subject: Subject): Map<string, { ratio: numb
     found.set(key, { ratio, items: pieces.map(({ item }) => item) });
   }
   return found;
-}
+});
+
+/** The contrasts of all words with their grounds, at places all over their letters. */
+export const contrastsOfWords = oncePer(({ items, page }) => {
+  const found: { item: TextItem; ratios: number[] }[] = [];
+  for (const [index, item] of items.entries()) {
+    if (item.type !== 'text' || item.pieces.length === 0) continue;
+    const stack = under(items, index, item.box);
+    const ratios =
+      stack.length === 0
+        ? [contrastOf(item.color, page.paper)]
+        : letterPoints(item).map((at) => contrastOf(item.color, colorOf(stack, at, page.paper)));
+    if (ratios.length > 0) found.push({ item, ratios });
+  }
+  return found;
+});
