@@ -44,6 +44,17 @@ function wordFlaws(subject: Subject): Flaw[] {
   });
 }
 
+const pieceWords: Readonly<Record<string, string>> = {
+  median: 'medians',
+  mean: 'means',
+  outliers: 'outliers',
+  extremes: 'extreme values',
+};
+
+/** What a piece of a mark is called: the stems and ends of error bars and whiskers together. */
+const kindOfPiece = (role: string): string =>
+  pieceWords[/\.(\w+)(\[\d+\])?$/.exec(role)?.[1] ?? ''] ?? 'error bars and whiskers';
+
 /** Pieces of marks, such as medians and the ends of whiskers, on what lies under them, all of a series together. */
 function pieceFlaws(subject: Subject, least: number): Flaw[] {
   const { items, page } = subject;
@@ -55,12 +66,12 @@ function pieceFlaws(subject: Subject, least: number): Flaw[] {
     const stack = under(items, index, item.box).filter(({ role }) => !speaking.test(role));
     const ratio = contrastWithGround(item, stack, page.paper);
     if (ratio >= least) continue;
-    const kind = /\.(\w+)(\[\d+\])?$/.exec(item.role)?.[1] ?? '';
+    const kind = kindOfPiece(item.role);
     const known = lost.get(kind);
     lost.set(kind, { items: [...(known?.items ?? []), item], ratio: Math.min(ratio, known?.ratio ?? ratio) });
   }
   return [...lost].map(([kind, own]) => ({
-    found: `${many(own.items.length, 'piece')} of marks (${kind}) ${own.items.length === 1 ? 'is' : 'are'} not seen on what lies under ${own.items.length === 1 ? 'it' : 'them'}`,
+    found: `${many(own.items.length, 'piece')} of ${kind} ${own.items.length === 1 ? 'is' : 'are'} not seen on what lies under ${own.items.length === 1 ? 'it' : 'them'}`,
     measured: { value: rounded(own.ratio, 2), unit: ':1' },
     limit: { value: least, unit: ':1' },
     items: own.items,

@@ -1,9 +1,14 @@
 import type { PlateItem } from '../plate/plate.js';
+import { seriesOf } from './ink.js';
 import { type Flaw, many, mendLook, rounded, rule } from './rule.js';
 
-/** The setting of a line's width, by the setting that made its ink. */
-const widthSetting = (from: string): string =>
-  /\.(grid|minorGrid|line)$|^(pointers|references|errorBars|fits|lines)$/.test(from) ? `${from}.width` : from;
+/** The setting of the width of a line, by its ink. */
+function widthSetting(item: PlateItem): string {
+  const { from } = item;
+  if (/\.(grid|minorGrid|line)$|^(pointers|references|errorBars|fits)$/.test(from)) return `${from}.width`;
+  if (seriesOf(item.role) === undefined || item.type === 'text') return from;
+  return 'fill' in item && item.fill !== undefined ? 'bars.outline.width' : 'lines.width';
+}
 
 export const lineWeight = rule({
   name: 'line-weight',
@@ -32,7 +37,7 @@ export const lineWeight = rule({
     }
     return [...kinds.values()].map(({ items: own, width, thin }): Flaw => {
       const limit = thin ? least : most;
-      const path = widthSetting(own[0]?.from ?? 'lines');
+      const path = widthSetting(own[0] as PlateItem);
       return {
         found: `${many(own.length, 'line')} ${own.length === 1 ? 'is' : 'are'} printed ${rounded(width, 2)} pt wide`,
         measured: { value: rounded(width, 3), unit: 'pt' },

@@ -1,4 +1,4 @@
-import { mendLook, rule, unmended } from './rule.js';
+import { mendLooks, rule, unmended } from './rule.js';
 
 export const textOverlap = rule({
   name: 'text-overlap',
@@ -11,7 +11,7 @@ export const textOverlap = rule({
   limits: {},
   takes: {
     'words-touch': unmended,
-    'legend-on-data': () => mendLook('legend.place', 'right'),
+    'legend-on-data': () => mendLooks({ 'legend.place': 'right', 'legend.corner': undefined }),
     'callout-covers': unmended,
     'callout-outside': unmended,
     'callout-too-large': unmended,

@@ -21,6 +21,8 @@ interface Drawn {
 /** A rule by which settings that begin with a path have something to act on, and what they need. */
 interface Need {
   path: string;
+  /** A setting below the path that is not meant. */
+  except?: string;
   needs: string;
   isMet(drawn: Drawn): boolean;
 }
@@ -120,7 +122,8 @@ const needs: readonly Need[] = [
     needs: 'a legend beside or inside the panel',
     isMet: ({ settings }) => !['top', 'bottom'].includes(settings.legend.place),
   },
-  { path: 'legend', needs: 'a legend', isMet: hasLegend },
+  // Where the legend stands says whether there is one.
+  { path: 'legend', except: 'legend.place', needs: 'a legend', isMet: hasLegend },
   {
     path: 'heading.show',
     needs: '"title" under "caption"',
@@ -223,7 +226,7 @@ export function emptyAccents(
 export function idleSettings(drawn: Drawn, locate: (path: string) => Place): Problem[] {
   const paths = pathsOf(drawn.figure);
   const byNeed = paths.flatMap((path): [string, string][] => {
-    const need = needs.find((own) => begins(path, own.path) && !own.isMet(drawn));
+    const need = needs.find((own) => begins(path, own.path) && path !== own.except && !own.isMet(drawn));
     return need ? [[path, need.needs]] : [];
   });
   const known = new Set(byNeed.map(([path]) => path));
