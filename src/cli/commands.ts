@@ -6,6 +6,7 @@ import { kindsCommand } from './kinds.js';
 import { matchCommand } from './match.js';
 import { mendCommand } from './mend.js';
 import { numbersCommand } from './numbers.js';
+import { proofCommand } from './proof.js';
 import { rulesCommand } from './rules.js';
 import { startCommand } from './startCommand.js';
 import { styleCommand } from './style.js';
@@ -19,6 +20,7 @@ export const commands: readonly CommandSpec[] = [
   checkCommand,
   mendCommand,
   undoCommand,
+  proofCommand,
   numbersCommand,
   matchCommand,
   kindsCommand,

@@ -131,6 +131,8 @@ declare module 'pdfkit' {
     rotate(degrees: number): Document;
     struct(type: string, options: { alt?: string }, draw: () => void): unknown;
     addStructure(structure: unknown): Document;
+    addPage(options: Record<string, unknown>): Document;
+    outline: { addItem(title: string): unknown };
     end(): void;
   }
   const PDFDocument: new (options: Record<string, unknown>) => Document;

@@ -2,6 +2,12 @@
 
 export { chartKinds } from './chart/kinds.js';
 export type { NumbersTable } from './chart/plan.js';
+export type { Finding, Measure, Mend, Severity } from './check/finding.js';
+export { countText, findingText } from './check/findingText.js';
+export { type Flaw, type Limit, type Rule, rule } from './check/rule.js';
+export { rules } from './check/rules.js';
+export { type CheckedFile, sarifOf } from './check/sarif.js';
+export type { Subject } from './check/subject.js';
 export { edited, type History, historyOf, redo, undo } from './document/history.js';
 export { HexisError, ok } from './document/ok.js';
 export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';
@@ -30,6 +36,7 @@ export type {
   TextPiece,
 } from './plate/plate.js';
 export { readPlate } from './plate/readPlate.js';
+export { type CheckOptions, check } from './project/check.js';
 export { contactSheet } from './project/contactSheet.js';
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
 export { draw, type Written, write } from './project/draw.js';
@@ -37,6 +44,7 @@ export type { About, Drawing } from './project/drawing.js';
 export { type Explanation, explain } from './project/explain.js';
 export type { BoardFile, CodebookFile, FigureFile, StyleFile } from './project/fileTypes.js';
 export { type Matched, matchFigure } from './project/match.js';
+export { type Mended, type MendOptions, mend } from './project/mend.js';
 export { plateFaces } from './project/plateFaces.js';
 export {
   type DrawnFigure,
@@ -45,6 +53,7 @@ export {
   type Project,
   type ProjectOptions,
 } from './project/project.js';
+export { type Proof, type ProofOptions, proof } from './project/proof.js';
 export { publishedSchema } from './project/publishedSchema.js';
 export { readBoard, readCodebook, readFigure, readStyle } from './project/readDocument.js';
 export { memory, type Source, SourceFault } from './project/source.js';

@@ -3,4 +3,6 @@
 export { disk } from './disk.js';
 export { draw, write } from './draw.js';
 export { type FormatName, formats } from './formats.js';
+export { type Change, saveChanges, type Undone, undoChange } from './journal.js';
 export { type Output, save } from './save.js';
+export { type ProofForm, proofForms, writeProof } from './writeProof.js';

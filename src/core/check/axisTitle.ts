@@ -35,7 +35,13 @@ function flawsOf(subject: Subject, axis: 'x' | 'y'): Flaw[] {
   const name = variableOf(from) ?? (subject.table.columnNames.includes(label) ? label : undefined);
   const variable = name === undefined ? undefined : codebook.variable(name);
   const flaws: Flaw[] = [];
-  if (variable && label === variable.name && !variable.labelled && settings.axes[axis].title === undefined && isRaw(variable.name)) {
+  if (
+    variable &&
+    label === variable.name &&
+    !variable.labelled &&
+    settings.axes[axis].title === undefined &&
+    isRaw(variable.name)
+  ) {
     flaws.push({
       found: `the title of the ${axis === 'x' ? 'horizontal' : 'vertical'} axis is the raw name of a column: "${item.text}"`,
       expected: `a label for ${variable.name} in the codebook, or a title for the axis`,

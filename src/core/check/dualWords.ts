@@ -54,7 +54,7 @@ export const dualWords = rule({
     }
     const head = items.filter(isText).find(({ role }) => role === 'heading');
     const captioned = items.filter(isText).find(({ role }) => role === 'caption.title');
-    if (head && captioned && settings.heading.show) {
+    if (head && captioned?.text.includes(head.text) && settings.heading.show) {
       flaws.push({
         found: `${quoted(head)} stands in the image and in the caption`,
         items: [head, captioned],

@@ -1,7 +1,7 @@
 import { distanceIn, type View, views } from '../color/views.js';
 import type { PlateItem } from '../plate/plate.js';
 import { colorsOf, isText, polygonsOf } from './ink.js';
-import { type Flaw, listed, mendLook, rounded, rule } from './rule.js';
+import { type Flaw, mendLook, rounded, rule } from './rule.js';
 import type { Subject } from './subject.js';
 
 /** What a legend shows of one of its entries. */
@@ -61,6 +61,15 @@ const viewWords: Record<View, string> = {
   grey: 'in grey',
 };
 
+const mostPairs = 3;
+
+/** The first pairs of entries that look alike, in words. */
+function pairsText(alike: readonly { pair: string }[]): string {
+  const shown = alike.slice(0, mostPairs).map(({ pair }) => pair);
+  const more = alike.length - shown.length;
+  return [...shown, ...(more > 0 ? [`${more} pairs more`] : [])].join('; ');
+}
+
 export const tellApart = rule({
   name: 'tell-apart',
   asks: 'All groups of a legend can be told apart, by every reader and in grey.',
@@ -95,10 +104,7 @@ export const tellApart = rule({
     if (!worst) return [];
     const isGrey = worst.view === 'grey';
     const flaw: Flaw = {
-      found: `${listed(
-        alike.map(({ pair }) => pair),
-        3,
-      )} cannot be told apart ${viewWords[worst.view]}`,
+      found: `${pairsText(alike)} cannot be told apart ${viewWords[worst.view]}`,
       expected: 'other colours, or patterns, markers or dashes beside them',
       measured: { value: rounded(worst.by), unit: isGrey ? 'L*' : 'ΔE' },
       limit: { value: isGrey ? grey : distance, unit: isGrey ? 'L*' : 'ΔE' },

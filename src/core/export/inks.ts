@@ -13,17 +13,16 @@ function inked(color: string, inks: Inks): string {
   return grey.lightness >= paperFrom ? '#ffffff' : '#000000';
 }
 
-/** A plate in other inks. */
-export function inInks(plate: Plate, inks: Inks): Plate {
-  if (inks === 'color') return plate;
+/** Items with each colour in place of another one. */
+export function recolored(items: readonly PlateItem[], to: (color: string) => string): PlateItem[] {
   const known = new Map<string, string>();
   const map = (color: string): string => {
-    const found = known.get(color) ?? inked(color, inks);
+    const found = known.get(color) ?? to(color);
     known.set(color, found);
     return found;
   };
   const stroked = (stroke: PlateStroke): PlateStroke => ({ ...stroke, color: map(stroke.color) });
-  const items = plate.items.map((item): PlateItem => {
+  return items.map((item): PlateItem => {
     if (item.type === 'text') return { ...item, color: map(item.color) };
     if (item.type === 'line') return { ...item, stroke: stroked(item.stroke) };
     if (item.type === 'markers') return { ...item, fill: map(item.fill) };
@@ -33,5 +32,11 @@ export function inInks(plate: Plate, inks: Inks): Plate {
       ...(item.stroke ? { stroke: stroked(item.stroke) } : {}),
     };
   });
-  return { ...plate, paper: map(plate.paper), items };
+}
+
+/** A plate in other inks. */
+export function inInks(plate: Plate, inks: Inks): Plate {
+  if (inks === 'color') return plate;
+  const to = (color: string) => inked(color, inks);
+  return { ...plate, paper: to(plate.paper), items: recolored(plate.items, to) };
 }

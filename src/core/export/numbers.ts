@@ -5,7 +5,7 @@ import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
 
 /** A cell as people read it: numbers with the decimals of their column, an empty cell where there is none. */
-function cellText(table: NumbersTable, value: string | number | undefined, column: number): string {
+export function cellText(table: NumbersTable, value: string | number | undefined, column: number): string {
   if (value === undefined) return '';
   if (typeof value === 'string') return value;
   return formatNumber(value, table.columns[column]?.decimals ?? 0, plain);

@@ -1,4 +1,4 @@
-import type { MarkersItem, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
+import type { MarkersItem, Plate, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { traceOf } from './trace.js';
@@ -120,14 +120,23 @@ function collected(pdf: Pdf): Promise<Uint8Array> {
   });
 }
 
-/** PDF 1.7 of the exact page size: subset fonts inside, tagged as a figure with its description. */
-export const writePdf: Writer = async (plate, context) => {
+/**
+ * PDF 1.7 of the exact page sizes: subset fonts inside, each page tagged as a figure with its description; several pages
+ * have bookmarks.
+ *
+ * @param plates one or more, a page each
+ */
+export async function pdfPages(plates: readonly Plate[], context: WriteContext): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
-  const trace = traceOf(plate);
-  const fonts = await loadFonts(plate.items, context);
+  const [first] = plates as [Plate];
+  const trace = traceOf(first);
+  const fonts = await loadFonts(
+    plates.flatMap(({ items }) => items),
+    context,
+  );
+  const sizeOf = ({ width, height }: Plate) => ({ size: [width, height] as [number, number], margin: 0 });
   const pdf = new PDFDocument({
-    size: [plate.width, plate.height],
-    margin: 0,
+    ...sizeOf(first),
     font: '',
     pdfVersion: '1.7',
     lang: 'en',
@@ -135,9 +144,9 @@ export const writePdf: Writer = async (plate, context) => {
     displayTitle: true,
     subset: 'PDF/UA',
     info: {
-      Title: plate.title,
-      Subject: plate.description,
-      ...(plate.author === undefined ? {} : { Author: plate.author }),
+      Title: first.title,
+      Subject: first.description,
+      ...(first.author === undefined ? {} : { Author: first.author }),
       ...(trace === undefined ? {} : { Keywords: trace }),
       Creator: 'Hexis',
       Producer: 'Hexis',
@@ -147,11 +156,18 @@ export const writePdf: Writer = async (plate, context) => {
   });
   const bytes = collected(pdf);
   const pen: Pen = { pdf, fonts };
-  const figure = pdf.struct('Figure', { alt: plate.description }, () => {
-    if (context.ground === 'paper') pdf.rect(0, 0, plate.width, plate.height).fill(plate.paper);
-    for (const item of plate.items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
-  });
-  pdf.addStructure(figure);
+  for (const [i, plate] of plates.entries()) {
+    if (i > 0) pdf.addPage(sizeOf(plate));
+    const figure = pdf.struct('Figure', { alt: plate.description }, () => {
+      if (context.ground === 'paper') pdf.rect(0, 0, plate.width, plate.height).fill(plate.paper);
+      for (const item of plate.items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
+    });
+    pdf.addStructure(figure);
+    if (plates.length > 1) pdf.outline.addItem(plate.title);
+  }
   pdf.end();
   return bytes;
-};
+}
+
+/** PDF of one plate. */
+export const writePdf: Writer = (plate, context) => pdfPages([plate], context);

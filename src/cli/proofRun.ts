@@ -1,0 +1,72 @@
+import { extname } from 'node:path';
+import { countText } from '../core/check/findingText.js';
+import { lengthInPoints } from '../core/document/length.js';
+import { error, hasErrors } from '../core/document/problem.js';
+import { proof } from '../core/project/proof.js';
+import { disk, filesRead } from '../node/disk.js';
+import { inputProblems, save } from '../node/save.js';
+import { type ProofForm, proofForms, writeProof } from '../node/writeProof.js';
+import { namedFigures, placedProblems } from './checkRun.js';
+import { exit } from './command.js';
+import { exitCode, reportProblems, say } from './report.js';
+
+interface ProofCall {
+  output?: string;
+  placed?: string;
+  style?: string;
+  dpi?: string;
+  replace?: boolean;
+}
+
+/** First bytes of files of each form, so that a new proof may take the place of an old one. */
+const heads: Record<ProofForm, string> = { pdf: '%PDF-', html: '<!doctype html>', png: '\u0089PNG' };
+
+/** Draws a proof of figures. */
+export async function runProof(words: string[], call: ProofCall): Promise<number> {
+  const { output = 'proof.pdf', dpi = '110' } = call;
+  const { files, problems } = await namedFigures(words);
+  problems.push(...placedProblems(call.placed));
+  const form = proofForms.find((name) => `.${name}` === extname(output).toLowerCase());
+  if (!form)
+    problems.push(
+      error('bad-option', {
+        option: '--output',
+        found: output,
+        expects: `a file that ends in ${proofForms.join(', ')}`,
+        example: '-o proof.pdf',
+      }),
+    );
+  if (!(Number(dpi) >= 30 && Number(dpi) <= 600))
+    problems.push(
+      error('bad-option', { option: '--dpi', found: dpi, expects: 'a number from 30 to 600', example: '--dpi 110' }),
+    );
+  if (hasErrors(problems) || !form) {
+    reportProblems(problems);
+    return exitCode(problems);
+  }
+  const { placed } = call;
+  const width =
+    placed === undefined
+      ? undefined
+      : (widths: Readonly<Record<string, number>>) => widths[placed] ?? lengthInPoints(placed);
+  const made = await proof(disk, files, { style: call.style, placed: width });
+  problems.push(...made.problems);
+  const written = made.ok ? await writeProof(made.value, form, Number(dpi)) : undefined;
+  problems.push(...(written?.problems ?? []));
+  if (written?.ok) {
+    const head = heads[form];
+    const isOwn = (bytes: Uint8Array) => [...head].every((letter, i) => bytes[i] === letter.charCodeAt(0));
+    const file = { path: output, bytes: written.value, ...(call.replace ? {} : { replaces: isOwn }) };
+    problems.push(...(await inputProblems([file], filesRead.keys())));
+    if (!hasErrors(problems)) problems.push(...(await save([file])));
+  }
+  reportProblems(problems);
+  if (!made.ok || hasErrors(problems)) return exitCode(problems);
+  const { figures } = made.value;
+  for (const { path, findings } of figures) say(`${path}: ${countText(findings)}`);
+  say(`  ${output}, ${made.value.pages.length} ${made.value.pages.length === 1 ? 'page' : 'pages'}`);
+  const grave = figures.some(({ findings }) =>
+    findings.some(({ severity, waived }) => severity === 'error' && waived === undefined),
+  );
+  return grave ? exit.findings : exit.done;
+}

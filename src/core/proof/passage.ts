@@ -1,0 +1,12 @@
+/** Words of a made-up document about the garden, between which a figure is looked at: as long as there is room for. */
+export const passage = [
+  'The garden lies on the south side of the railway, on ground that was a brickworks until the kilns were let go cold. Its plots were laid out in rows of twelve, and each is kept by one household for as long as the household likes.',
+  'In the first years most people dug what they found. Later some brought compost, some covered the soil with straw, and a few built beds of boards, so that by now all four can be seen from the same path. Nobody was told what to do, and nobody was asked to keep a record; that came with the weighing house.',
+  'Since then everything that leaves the garden goes over one scale. The figure shows what came of it. Plots differ in many ways that it does not show: in shade, in how often they are watered, and in who keeps them, which is why the differences are given with their intervals.',
+  'What stands out is not the height of single plots but how alike they are within a row. A neighbour who waters is copied; a neighbour who does not is pitied, and copied as well. The next chapter returns to this.',
+  'It would be wrong to read the figure as a recipe. Beds of boards are built by people who mean to stay, and people who mean to stay also water, weed and come on Sundays. The interviews below ask how much of the harvest is the bed, and how much the Sunday.',
+  'For the weighing a plot is one kind of bed in one season. Plots that changed hands within a season were left out, as were those whose keepers forgot to weigh for more than three weeks; how many these were is said under each figure.',
+  'Water is the second question. There are two taps, both near the gate, and the rows at the far end are reached with cans. In the dry weeks of July that is two hundred steps for ten litres, and the plots there are watered by those who have the time. The rain gauge stands at the gate too.',
+  'The last question is what to grow. Most of what is grown is what was grown before, by a parent or by the neighbour. In the second year the garden began to exchange seeds in March, at a table in the weighing house, and since then the lists have become longer, if not the harvests.',
+  'Taken together, the numbers speak for covering the soil, and they speak quietly. Half of the difference is gone once the seasons are held apart, and what is left is about a bucket of vegetables for each square metre and year.',
+] as const;
