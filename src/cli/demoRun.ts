@@ -28,12 +28,13 @@ export async function runDemo(folder: string): Promise<number> {
     return exitCode(problems);
   }
   for (const path of kept) process.stdout.write(`kept your own ${path}\n`);
-  const figures = names.filter((name) => name.endsWith('.figure.yaml')).map((name) => join(folder, name));
+  const figures = names.filter((name) => /^figures[/\\].*\.figure\.yaml$/.test(name)).map((name) => join(folder, name));
   process.stdout.write(
     `The demo project is in ${folder}: a table of made-up plots, its codebook, a house style, ${figures.length} figure files.\n\n`,
   );
   const code = await runDraw(figures, { output: `${drawings}/`, as: 'svg,pdf,png' });
   if (code !== exit.done) return code;
+  const flawed = join(folder, 'flawed');
   const first = join(folder, 'figures', 'yield-by-bed.figure.yaml');
   process.stdout.write(`
 Look at ${join(drawings, 'yield-by-bed.png')}, then change a word in
@@ -41,6 +42,12 @@ ${first} and draw it again:
 
   npx hexis draw ${first} --caption -o ${drawings}/
   npx hexis numbers ${first}
+
+Two more figures have the mistakes of a first try. See what the check says of them, and let it mend what it can:
+
+  npx hexis check ${flawed}
+  npx hexis mend ${flawed} --show
+  npx hexis proof ${flawed} -o ${join(folder, 'proof.pdf')}
 `);
   return exit.done;
 }

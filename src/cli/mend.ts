@@ -10,6 +10,6 @@ export const mendCommand: CommandSpec = {
     ['--placed <width>', 'width of the figures in the document: a length, or a name of the style such as "column"'],
     ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],
   ],
-  example: 'hexis mend figures/first-try.figure.yaml --show',
+  example: 'hexis mend flawed/first-try.figure.yaml',
   run: async (figures, options) => (await import('./mendRun.js')).runMend(figures, options),
 };

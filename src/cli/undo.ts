@@ -5,6 +5,6 @@ export const undoCommand: CommandSpec = {
   arguments: '<figure>',
   summary: 'take the last change of a figure file back that mend, match or the desk made',
   options: [['--show', 'only show what would change, and write nothing']],
-  example: 'hexis undo figures/yield-plain.figure.yaml',
+  example: 'hexis undo flawed/first-try.figure.yaml',
   run: async ([path = ''], options) => (await import('./undoRun.js')).runUndo(path, options),
 };

@@ -2,12 +2,15 @@ import type { PlateItem } from '../plate/plate.js';
 import { seriesOf } from './ink.js';
 import { type Flaw, many, mendLook, rounded, rule } from './rule.js';
 
+const isMarker = (role: string): boolean => /\.(points|outliers|extremes|mean)\[\d+\]$/.test(role);
+
 /** The setting of the width of a line, by its ink. */
 function widthSetting(item: PlateItem): string {
   const { from } = item;
   if (/\.(grid|minorGrid|line)$|^(pointers|references|errorBars|fits)$/.test(from)) return `${from}.width`;
   if (seriesOf(item.role) === undefined || item.type === 'text') return from;
-  return 'fill' in item && item.fill !== undefined ? 'bars.outline.width' : 'lines.width';
+  if ('fill' in item && item.fill !== undefined) return isMarker(item.role) ? 'markers.edge' : 'bars.outline.width';
+  return 'lines.width';
 }
 
 export const lineWeight = rule({
@@ -21,12 +24,14 @@ export const lineWeight = rule({
     least: { is: 'length', value: 0.25, what: 'The thinnest lines.' },
     most: { is: 'length', value: 8, what: 'The thickest lines.' },
   },
-  finds({ items, placed }, { least, most }) {
+  finds({ items, placed, page }, { least, most }) {
     const kinds = new Map<string, { items: PlateItem[]; width: number; thin: boolean }>();
     for (const item of items) {
       const stroke = 'stroke' in item ? item.stroke : undefined;
       const width = (stroke?.width ?? 0) * placed;
-      if (!stroke || width === 0 || (width >= least - 1e-6 && width <= most + 1e-6)) continue;
+      // Edges in the colour of the paper only keep ink apart.
+      if (!stroke || width === 0 || stroke.color === page.paper || (width >= least - 1e-6 && width <= most + 1e-6))
+        continue;
       const thin = width < least;
       const known = kinds.get(`${item.from} ${thin}`);
       kinds.set(`${item.from} ${thin}`, {
@@ -44,7 +49,9 @@ export const lineWeight = rule({
         limit: { value: limit, unit: 'pt' },
         items: own,
         setting: path,
-        ...(path.endsWith('.width') ? { mend: mendLook(path, `${Math.ceil((limit / placed) * 100) / 100}pt`) } : {}),
+        ...(/\.(width|edge)$/.test(path)
+          ? { mend: mendLook(path, `${Math.ceil((limit / placed) * 100) / 100}pt`) }
+          : {}),
       };
     });
   },

@@ -1,16 +1,30 @@
 import { letterSize, quoted, textRoleOf, textsOf } from './ink.js';
-import { type Flaw, mendLook, mendLooks, rounded, rule } from './rule.js';
+import { below, type Flaw, mendLook, mendLooks, rounded, rule } from './rule.js';
 import type { Subject } from './subject.js';
 
 /** The setting that decides the size of a kind of text, and its value for a size in the document. */
 const mendFor = ({ settings, placed, page }: Subject, path: string, size: number) => {
   if (placed < 1 && !settings.grown) {
     const width = `${rounded((page.width * placed * 2.54) / 72, 2)}cm`;
-    return mendLooks({ 'size.placed': width, 'size.textAt': 'placed' });
+    // Where the figure says itself how wide it is placed, that stays as it is written.
+    const own = settings.placed === placed ? {} : { 'size.placed': width };
+    return mendLooks({ ...own, 'size.textAt': 'placed' });
   }
   const drawn = settings.grown ? size : size / placed;
   return mendLook(path, `${Math.ceil(drawn * 100) / 100}pt`);
 };
+
+/** What is too small because the whole figure is made smaller in the document is one finding. */
+function together({ placed }: Subject, flaws: readonly (Flaw & { by: number })[]): Flaw[] {
+  const own = flaws.map(({ by: _, ...flaw }) => flaw);
+  const worst = [...flaws].sort((a, b) => b.by - a.by)[0];
+  if (placed >= 1 || !worst || flaws.length === 1) return own;
+  const { by: _, ...flaw } = worst;
+  const items = flaws.flatMap((one) => one.items ?? []);
+  return [
+    { ...flaw, items, found: `${flaw.found}; so ${flaws.length === 2 ? 'is one more kind' : `are ${flaws.length - 1} more kinds`} of words`, setting: 'size.placed' },
+  ];
+}
 
 /** Words that were shrunk by more than the style allows so that they fit. */
 function shrunkFlaws({ problems }: Subject, least: number): Flaw[] {
@@ -61,15 +75,15 @@ export const textSize = rule({
       const limit = isSmall ? least : most;
       worst.set(kind, {
         by,
-        found: `${quoted(item)} is printed at ${rounded(size)} pt, ${isSmall ? 'below' : 'above'} the ${limit} pt that the style allows`,
-        measured: { value: rounded(size, 2), unit: 'pt' },
+        found: `${quoted(item)} is printed at ${isSmall ? below(size, least) : rounded(size)} pt, ${isSmall ? 'below' : 'above'} the ${limit} pt that the style allows`,
+        measured: { value: isSmall ? below(size, least) : rounded(size), unit: 'pt' },
         limit: { value: limit, unit: 'pt' },
         items: [item],
         setting: path,
         mend: mendFor(subject, path, limit),
       });
     }
-    return [...[...worst.values()].map(({ by: _, ...flaw }) => flaw), ...shrunkFlaws(subject, shrunk)];
+    return [...together(subject, [...worst.values()]), ...shrunkFlaws(subject, shrunk)];
   },
   examples: {
     ok: [

@@ -1840,6 +1840,151 @@ export interface FigureFile {
     titles?: 'names' | 'letters' | 'both' | 'none';
   };
   /**
+   * Rules that this figure does not follow, each with the reason, which the check and the proof show.
+   */
+  waive?: {
+    /**
+     * Why not: The table is read as its author means it, and holds what the codebook calls possible.
+     */
+    reading?: string;
+    /**
+     * Why not: Categories are used as categories, measured numbers as numbers, and a mean stands for several cases.
+     */
+    measure?: string;
+    /**
+     * Why not: No group lacks many more values than the others.
+     */
+    'missing-share'?: string;
+    /**
+     * Why not: The note says how many cases were left out.
+     */
+    'missing-rows'?: string;
+    /**
+     * Why not: Every axis with numbers says what they measure and in which unit, in words.
+     */
+    'axis-title'?: string;
+    /**
+     * Why not: Nothing is said twice.
+     */
+    'dual-words'?: string;
+    /**
+     * Why not: The title stands in the caption, not inside the image.
+     */
+    heading?: string;
+    /**
+     * Why not: The figure has a description for readers who do not see it, which says more than its title.
+     */
+    'alt-text'?: string;
+    /**
+     * Why not: The note says what error bars and bands show, with their level.
+     */
+    'error-note'?: string;
+    /**
+     * Why not: Bars start at zero.
+     */
+    'zero-base'?: string;
+    /**
+     * Why not: Limits chosen by hand do not make differences look larger than they are.
+     */
+    'scale-honesty'?: string;
+    /**
+     * Why not: An axis is not mostly empty.
+     */
+    'empty-scale'?: string;
+    /**
+     * Why not: No mark lies beyond the limits of an axis.
+     */
+    'cut-off'?: string;
+    /**
+     * Why not: An axis has as many ticks as readers need, and their labels say no more than they must.
+     */
+    ticks?: string;
+    /**
+     * Why not: No mark, line or word has the colour of what lies under it.
+     */
+    'invisible-ink'?: string;
+    /**
+     * Why not: Words and marks stand out from what lies under them.
+     */
+    contrast?: string;
+    /**
+     * Why not: All groups of a legend can be told apart, by every reader and in grey.
+     */
+    'tell-apart'?: string;
+    /**
+     * Why not: There are no more slices, lines or colours than readers can hold apart.
+     */
+    'series-count'?: string;
+    /**
+     * Why not: A legend has two entries or more, each with words and with ink of the figure, in the order of the marks.
+     */
+    legend?: string;
+    /**
+     * Why not: Nothing is drawn that carries no data: no grid, no frame, no ground.
+     */
+    chrome?: string;
+    /**
+     * Why not: Percentages that make a whole add up to 100.
+     */
+    'shares-sum'?: string;
+    /**
+     * Why not: Labels do not contradict what they stand for.
+     */
+    rounding?: string;
+    /**
+     * Why not: All words can be read at the size at which they are printed.
+     */
+    'text-size'?: string;
+    /**
+     * Why not: All words of a figure are set in one typeface, and every letter is there.
+     */
+    'text-face'?: string;
+    /**
+     * Why not: No words stand on other words, and neither a legend nor a callout on the data.
+     */
+    'text-overlap'?: string;
+    /**
+     * Why not: Names and numbers at marks stand clear of other marks.
+     */
+    'label-overlap'?: string;
+    /**
+     * Why not: All ink is on the page.
+     */
+    'ink-outside'?: string;
+    /**
+     * Why not: Lines are neither too thin to print nor too thick.
+     */
+    'line-weight'?: string;
+    /**
+     * Why not: The figure is no wider than the text of its document.
+     */
+    placed?: string;
+    /**
+     * Why not: Pictures are sharp at the size at which they are printed.
+     */
+    resolution?: string;
+    /**
+     * Why not: Every setting of the figure file changes something in the figure.
+     */
+    'idle-setting'?: string;
+    /**
+     * Why not: A waiver is of a rule that would speak.
+     */
+    'idle-waiver'?: string;
+    /**
+     * Why not: Titles have none of the words that the house does not use.
+     */
+    'banned-words'?: string;
+    /**
+     * Why not: Marks have no other colours than those of the house style.
+     */
+    'palette-only'?: string;
+    /**
+     * Why not: The figure has one of the widths of the house.
+     */
+    widths?: string;
+  };
+  /**
    * Number, title and note of the figure.
    */
   caption?: {
@@ -3376,6 +3521,151 @@ export interface BoardFile {
    * The board in words. Left out: the words of its figures, each after its letter.
    */
   altText?: string;
+  /**
+   * Rules that this figure does not follow, each with the reason, which the check and the proof show.
+   */
+  waive?: {
+    /**
+     * Why not: The table is read as its author means it, and holds what the codebook calls possible.
+     */
+    reading?: string;
+    /**
+     * Why not: Categories are used as categories, measured numbers as numbers, and a mean stands for several cases.
+     */
+    measure?: string;
+    /**
+     * Why not: No group lacks many more values than the others.
+     */
+    'missing-share'?: string;
+    /**
+     * Why not: The note says how many cases were left out.
+     */
+    'missing-rows'?: string;
+    /**
+     * Why not: Every axis with numbers says what they measure and in which unit, in words.
+     */
+    'axis-title'?: string;
+    /**
+     * Why not: Nothing is said twice.
+     */
+    'dual-words'?: string;
+    /**
+     * Why not: The title stands in the caption, not inside the image.
+     */
+    heading?: string;
+    /**
+     * Why not: The figure has a description for readers who do not see it, which says more than its title.
+     */
+    'alt-text'?: string;
+    /**
+     * Why not: The note says what error bars and bands show, with their level.
+     */
+    'error-note'?: string;
+    /**
+     * Why not: Bars start at zero.
+     */
+    'zero-base'?: string;
+    /**
+     * Why not: Limits chosen by hand do not make differences look larger than they are.
+     */
+    'scale-honesty'?: string;
+    /**
+     * Why not: An axis is not mostly empty.
+     */
+    'empty-scale'?: string;
+    /**
+     * Why not: No mark lies beyond the limits of an axis.
+     */
+    'cut-off'?: string;
+    /**
+     * Why not: An axis has as many ticks as readers need, and their labels say no more than they must.
+     */
+    ticks?: string;
+    /**
+     * Why not: No mark, line or word has the colour of what lies under it.
+     */
+    'invisible-ink'?: string;
+    /**
+     * Why not: Words and marks stand out from what lies under them.
+     */
+    contrast?: string;
+    /**
+     * Why not: All groups of a legend can be told apart, by every reader and in grey.
+     */
+    'tell-apart'?: string;
+    /**
+     * Why not: There are no more slices, lines or colours than readers can hold apart.
+     */
+    'series-count'?: string;
+    /**
+     * Why not: A legend has two entries or more, each with words and with ink of the figure, in the order of the marks.
+     */
+    legend?: string;
+    /**
+     * Why not: Nothing is drawn that carries no data: no grid, no frame, no ground.
+     */
+    chrome?: string;
+    /**
+     * Why not: Percentages that make a whole add up to 100.
+     */
+    'shares-sum'?: string;
+    /**
+     * Why not: Labels do not contradict what they stand for.
+     */
+    rounding?: string;
+    /**
+     * Why not: All words can be read at the size at which they are printed.
+     */
+    'text-size'?: string;
+    /**
+     * Why not: All words of a figure are set in one typeface, and every letter is there.
+     */
+    'text-face'?: string;
+    /**
+     * Why not: No words stand on other words, and neither a legend nor a callout on the data.
+     */
+    'text-overlap'?: string;
+    /**
+     * Why not: Names and numbers at marks stand clear of other marks.
+     */
+    'label-overlap'?: string;
+    /**
+     * Why not: All ink is on the page.
+     */
+    'ink-outside'?: string;
+    /**
+     * Why not: Lines are neither too thin to print nor too thick.
+     */
+    'line-weight'?: string;
+    /**
+     * Why not: The figure is no wider than the text of its document.
+     */
+    placed?: string;
+    /**
+     * Why not: Pictures are sharp at the size at which they are printed.
+     */
+    resolution?: string;
+    /**
+     * Why not: Every setting of the figure file changes something in the figure.
+     */
+    'idle-setting'?: string;
+    /**
+     * Why not: A waiver is of a rule that would speak.
+     */
+    'idle-waiver'?: string;
+    /**
+     * Why not: Titles have none of the words that the house does not use.
+     */
+    'banned-words'?: string;
+    /**
+     * Why not: Marks have no other colours than those of the house style.
+     */
+    'palette-only'?: string;
+    /**
+     * Why not: The figure has one of the widths of the house.
+     */
+    widths?: string;
+  };
 }
 
 export interface CodebookFile {
@@ -3486,6 +3776,506 @@ export interface StyleHead {
    * The style that this one builds on: a built-in name or a path. Left out: plain.
    */
   extends?: string;
+  /**
+   * The rules of the check: how grave a finding is, and limits.
+   */
+  check?: {
+    /**
+     * The table is read as its author means it, and holds what the codebook calls possible.
+     */
+    reading?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Categories are used as categories, measured numbers as numbers, and a mean stands for several cases.
+     */
+    measure?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The most categories of an axis.
+           */
+          categories?: number;
+        };
+    /**
+     * No group lacks many more values than the others.
+     */
+    'missing-share'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * By how much the share of missing values may be larger in one group.
+           */
+          difference?: number;
+          /**
+           * The fewest missing values in a group that are spoken of.
+           */
+          cases?: number;
+        };
+    /**
+     * The note says how many cases were left out.
+     */
+    'missing-rows'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Every axis with numbers says what they measure and in which unit, in words.
+     */
+    'axis-title'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Nothing is said twice.
+     */
+    'dual-words'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * The title stands in the caption, not inside the image.
+     */
+    heading?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: off, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * The figure has a description for readers who do not see it, which says more than its title.
+     */
+    'alt-text'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The shortest description.
+           */
+          least?: number;
+        };
+    /**
+     * The note says what error bars and bands show, with their level.
+     */
+    'error-note'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Bars start at zero.
+     */
+    'zero-base'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Limits chosen by hand do not make differences look larger than they are.
+     */
+    'scale-honesty'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * How many times as large as over the possible range.
+           */
+          most?: number;
+        };
+    /**
+     * An axis is not mostly empty.
+     */
+    'empty-scale'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The largest empty share at an end.
+           */
+          most?: number;
+        };
+    /**
+     * No mark lies beyond the limits of an axis.
+     */
+    'cut-off'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * An axis has as many ticks as readers need, and their labels say no more than they must.
+     */
+    ticks?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The fewest labels of an axis.
+           */
+          least?: number;
+          /**
+           * The most labels of an axis.
+           */
+          most?: number;
+        };
+    /**
+     * No mark, line or word has the colour of what lies under it.
+     */
+    'invisible-ink'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The least contrast of marks and their pieces.
+           */
+          marks?: number;
+        };
+    /**
+     * Words and marks stand out from what lies under them.
+     */
+    contrast?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The least contrast of words.
+           */
+          words?: number;
+          /**
+           * The least contrast of marks.
+           */
+          marks?: number;
+        };
+    /**
+     * All groups of a legend can be told apart, by every reader and in grey.
+     */
+    'tell-apart'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The least distance of two colours, by any reader.
+           */
+          distance?: number;
+          /**
+           * The least difference of lightness in grey.
+           */
+          grey?: number;
+        };
+    /**
+     * There are no more slices, lines or colours than readers can hold apart.
+     */
+    'series-count'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The most slices of a pie.
+           */
+          slices?: number;
+          /**
+           * The most lines of a panel.
+           */
+          lines?: number;
+          /**
+           * The most groups of a legend.
+           */
+          groups?: number;
+        };
+    /**
+     * A legend has two entries or more, each with words and with ink of the figure, in the order of the marks.
+     */
+    legend?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Nothing is drawn that carries no data: no grid, no frame, no ground.
+     */
+    chrome?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: off, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Percentages that make a whole add up to 100.
+     */
+    'shares-sum'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * By how much each part may be rounded.
+           */
+          slack?: number;
+        };
+    /**
+     * Labels do not contradict what they stand for.
+     */
+    rounding?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * All words can be read at the size at which they are printed.
+     */
+    'text-size'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The smallest letters.
+           */
+          least?: string;
+          /**
+           * The largest letters.
+           */
+          most?: string;
+          /**
+           * The least share of their size to which words are shrunk so that they fit.
+           */
+          shrunk?: number;
+        };
+    /**
+     * All words of a figure are set in one typeface, and every letter is there.
+     */
+    'text-face'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * Typefaces that no word may have.
+           *
+           * Items: A word.
+           */
+          banned?: string[];
+        };
+    /**
+     * No words stand on other words, and neither a legend nor a callout on the data.
+     */
+    'text-overlap'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Names and numbers at marks stand clear of other marks.
+     */
+    'label-overlap'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * All ink is on the page.
+     */
+    'ink-outside'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Lines are neither too thin to print nor too thick.
+     */
+    'line-weight'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The thinnest lines.
+           */
+          least?: string;
+          /**
+           * The thickest lines.
+           */
+          most?: string;
+        };
+    /**
+     * The figure is no wider than the text of its document.
+     */
+    placed?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Pictures are sharp at the size at which they are printed.
+     */
+    resolution?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The fewest pixels per inch.
+           */
+          least?: number;
+        };
+    /**
+     * Every setting of the figure file changes something in the figure.
+     */
+    'idle-setting'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * A waiver is of a rule that would speak.
+     */
+    'idle-waiver'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Titles have none of the words that the house does not use.
+     */
+    'banned-words'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * Words that no title has; whole words, in any case.
+           *
+           * Items: A word.
+           */
+          words?: string[];
+        };
+    /**
+     * Marks have no other colours than those of the house style.
+     */
+    'palette-only'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: off, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * The figure has one of the widths of the house.
+     */
+    widths?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * Widths that a figure may have: names of the style, or lengths.
+           *
+           * Items: A word.
+           */
+          of?: string[];
+        };
+  };
 }
 
 /** A house style: what all figures of an organisation share. */
