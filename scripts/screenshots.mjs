@@ -1,11 +1,10 @@
 /**
  * Makes the pictures of docs/screenshots from the demo project: one of each style, all kinds on a sheet, one figure in several
- * sizes, the numbers in a
- * terminal, the gallery and the desk.
+ * sizes, the numbers and the findings in a terminal, a proof, the gallery and the desk.
  *
  *   npm run build && node scripts/screenshots.mjs [folder]
  */
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -40,13 +39,25 @@ hexis('swatch', 'mono', '-o', join(folder, 'swatch.png'), '--dpi', '150');
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
-// A terminal drawn by the browser: the same characters in a face of equal widths.
-const call = 'hexis numbers figures/yield-by-bed.figure.yaml';
-const text = hexis('numbers', 'demo/figures/yield-by-bed.figure.yaml');
-const escaped = `$ ${call}\n${text}`.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
-await page.setContent(`<body style="margin:0;background:#14181c;color:#e4e7ea">
-<pre style="margin:0;padding:28px;font:17px/1.35 'DejaVu Sans Mono',monospace;width:max-content">${escaped}</pre>`);
-await page.locator('pre').screenshot({ path: join(folder, 'numbers.png') });
+/** A terminal drawn by the browser: the same characters in a face of equal widths, long lines broken at its width. */
+async function terminal(name, call, columns, size) {
+  const { stdout } = spawnSync(process.execPath, [join(process.cwd(), 'bin/hexis.cjs'), ...call], {
+    cwd: 'demo',
+    encoding: 'utf8',
+    env: { ...process.env, COLUMNS: String(columns) },
+  });
+  const escaped = `$ hexis ${call.join(' ')}\n${stdout}`.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
+  await page.setContent(`<body style="margin:0;background:#14181c;color:#e4e7ea">
+<pre style="margin:0;padding:28px;font:${size}px/1.35 'DejaVu Sans Mono',monospace;width:max-content;max-width:${columns}ch;white-space:pre-wrap">${escaped}</pre>`);
+  await page.locator('pre').screenshot({ path: join(folder, name) });
+}
+
+await terminal('numbers.png', ['numbers', 'figures/yield-by-bed.figure.yaml'], 120, 17);
+await terminal('check.png', ['check', 'flawed/first-try.figure.yaml'], 110, 15);
+spawnSync(process.execPath, [
+  ...['bin/hexis.cjs', 'proof', 'demo/flawed/first-try.figure.yaml', '--dpi', '110', '--replace'],
+  ...['-o', join(folder, 'proof.png')],
+]);
 
 // One figure of each kind, on one sheet.
 const drawings = mkdtempSync(join(tmpdir(), 'hexis-kinds-'));

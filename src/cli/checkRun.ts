@@ -18,6 +18,7 @@ import { packageRoot } from '../node/packageRoot.js';
 import { inputProblems, save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say } from './report.js';
+import { terminalWidth, wrapped } from './wrapped.js';
 
 interface CheckCall {
   placed?: string;
@@ -162,7 +163,7 @@ export async function runCheck(words: string[], call: CheckCall): Promise<number
     say(
       `${checked.length > 1 ? `${checked.length} figures` : (checked[0]?.path ?? '')}: ${countText(checked.flatMap(({ findings }) => findings))}\n  ${call.output}`,
     );
-  } else if (as === 'text') say(text.trimEnd());
+  } else if (as === 'text') say(wrapped(text.trimEnd(), terminalWidth()));
   else process.stdout.write(text);
   if (hasErrors(faults)) return exitCode(faults);
   const grave = checked.some(({ findings }) =>

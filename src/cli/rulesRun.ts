@@ -10,6 +10,7 @@ import { disk } from '../node/disk.js';
 import { rulesNamed } from './checkRun.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say } from './report.js';
+import { terminalWidth, wrapped } from './wrapped.js';
 
 interface RulesCall {
   style?: string;
@@ -70,7 +71,7 @@ export async function runRules(wanted: string | undefined, { style = 'plain', js
       return { name, severity, limits, asks, measures, reason, source, examples };
     });
     process.stdout.write(`${JSON.stringify(wanted === undefined ? all : all[0], null, 1)}\n`);
-  } else if (wanted !== undefined) say(details(held[0] as (typeof held)[number], style));
+  } else if (wanted !== undefined) say(wrapped(details(held[0] as (typeof held)[number], style), terminalWidth()));
   else {
     const rows = held.map(({ rule, severity, said }) => [rule.name, severity, said.join(', ')]);
     say(

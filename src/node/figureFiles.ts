@@ -1,5 +1,5 @@
 import { readdir, stat } from 'node:fs/promises';
-import { join } from 'node:path';
+import { isAbsolute, join } from 'node:path';
 import { glob, isDynamicPattern } from 'tinyglobby';
 
 /** Files that can be drawn, by their names. */
@@ -26,7 +26,7 @@ export async function figureFiles(words: readonly string[]): Promise<{ files: st
       ? await inFolder(word)
       : there || !isDynamicPattern(word)
         ? [word]
-        : (await glob(word.replaceAll('\\', '/'))).sort();
+        : (await glob(word.replaceAll('\\', '/'), { absolute: isAbsolute(word) })).sort();
     if (own.length === 0) empty.push(word);
     found.push(...own);
   }

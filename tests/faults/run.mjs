@@ -247,7 +247,51 @@ try {
   disks();
   await together();
   await watching();
+  /** Kills while a figure file is mended: the file is the old or the new one, whole, and what was mended can be taken back. */
+  async function mendKills() {
+    const flawed = join(folder, 'flawed', 'first-try.figure.yaml');
+    const old = readFileSync(flawed, 'utf8');
+    const run = (...args) => spawnSync(process.execPath, [program, ...args, flawed], { cwd: folder, encoding: 'utf8' });
+    run('mend');
+    const mended = readFileSync(flawed, 'utf8');
+    run('undo');
+    check('what mend did is taken back to the letter', readFileSync(flawed, 'utf8') === old && mended !== old);
+    const random = randomOf(2, 2);
+    const inFlawed = (pattern) =>
+      [join(folder, 'flawed'), join(folder, 'flawed', '.hexis')].flatMap((path) =>
+        existsSync(path) ? readdirSync(path).filter((name) => pattern.test(name)) : [],
+      );
+    let [torn, lost, stale, killed, made] = [0, 0, 0, 0, 0];
+    for (let k = 0; k < count; k += 1) {
+      const child = spawn(process.execPath, [program, 'mend', flawed], { cwd: folder, stdio: 'ignore' });
+      if (random.chance(0.1)) await pause(random.int(600));
+      else {
+        while (child.exitCode === null && inFlawed(/^\.hexis-/).length === 0) await pause(1);
+        await pause(random.int(8));
+      }
+      if (child.exitCode === null) killed += 1;
+      child.kill('SIGKILL');
+      await new Promise((resolve) =>
+        child.exitCode !== null || child.signalCode ? resolve() : child.once('exit', resolve),
+      );
+      // A call that writes there finishes what was being moved, or clears it away.
+      const now = readFileSync(flawed, 'utf8');
+      if (now !== old && now !== mended) torn += 1;
+      run('mend');
+      if (readFileSync(flawed, 'utf8') !== mended) lost += 1;
+      else made += 1;
+      for (let i = 0; i < 3 && readFileSync(flawed, 'utf8') !== old; i += 1) run('undo');
+      if (readFileSync(flawed, 'utf8') !== old) lost += 1;
+      stale += inFlawed(/^\.hexis-.*\.(part|old|set)$/).length;
+    }
+    const what = `${count} mends, ${killed} of them killed`;
+    check(`${what}: the figure file is the old or the new one`, torn === 0, `${torn} torn`);
+    check(`${what}: what was mended is mended again, and taken back`, lost === 0 && made === count, `${lost} lost`);
+    check(`${what}: nothing of them is left`, stale === 0, `${stale} left`);
+  }
+
   await kills();
+  await mendKills();
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

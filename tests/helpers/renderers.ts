@@ -58,3 +58,13 @@ export async function apart(browser: Browser, at: (name: string) => string, name
     [at('browser.png'), 600],
   ]);
 }
+
+/** The words of each page of a PDF, as another program reads them. */
+export const pdfPages = (pdf: string): string[] =>
+  execFileSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' }).split('\f').slice(0, -1);
+
+/** How large a PNG is, from its header. */
+export function pixelsOf(picture: string): { width: number; height: number } {
+  const head = readFileSync(picture);
+  return { width: head.readUInt32BE(16), height: head.readUInt32BE(20) };
+}

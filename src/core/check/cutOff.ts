@@ -6,7 +6,7 @@ export const cutOff = rule({
   measures:
     'Marks, error bars, whiskers and lines whose ends are beyond the limits, and whether the numbers still count them.',
   reason: 'What is cut off is not seen, and the numbers of the figure may speak of cases that it does not show.',
-  source: 'General',
+  source: 'Cleveland (1985)',
   severity: 'warning',
   limits: {},
   takes: {

@@ -16,7 +16,7 @@ export const dualWords = rule({
   measures:
     'Whether the title is the title of an axis, or both joined; and whether the legend names what stands along the axis already.',
   reason: 'Words that repeat others take room from the data, and a title that repeats the axes tells nothing.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   finds({ items, plans, figure, settings }) {

@@ -8,7 +8,7 @@ export const emptyScale = rule({
   asks: 'An axis is not mostly empty.',
   measures: 'The largest share of an axis at either end at which nothing stands, where its limits were chosen by hand.',
   reason: 'Marks pressed into a part of the panel are hard to tell apart, and readers look for what is missing.',
-  source: 'General',
+  source: 'Cleveland (1985)',
   severity: 'warning',
   limits: { most: { is: 'number', value: 0.5, unit: 'of the axis', what: 'The largest empty share at an end.' } },
   finds(subject, { most }) {

@@ -9,7 +9,7 @@ export const idleSetting = rule({
     'Settings that nothing in this figure hangs on, names of ticks that are not there, and colours that are named and not used.',
   reason:
     'A setting without effect misleads whoever edits the file next, and is often a slip: the wrong key, the wrong axis.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   takes: {

@@ -6,7 +6,7 @@ export const idleWaiver = rule({
   asks: 'A waiver is of a rule that would speak.',
   measures: 'The rules under "waive" against the findings of the figure.',
   reason: 'A waiver that waives nothing hides the next mistake.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   examples: {

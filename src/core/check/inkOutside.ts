@@ -5,7 +5,7 @@ export const inkOutside = rule({
   asks: 'All ink is on the page.',
   measures: 'The box of every piece of ink, with its line width, against the edges of the page.',
   reason: 'What leaves the page is cut off in every document, and what is cut off reads as missing.',
-  source: 'General',
+  source: 'good practice',
   severity: 'error',
   limits: {},
   takes: {

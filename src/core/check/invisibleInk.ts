@@ -100,7 +100,7 @@ export const invisibleInk = rule({
   measures:
     'The contrast of each piece of ink with the stack of ink under it, opacity and patterns counted; of words, at places all over their letters.',
   reason: 'What is drawn and not seen is missing from the figure, and nobody notices that it is.',
-  source: 'General',
+  source: 'good practice',
   severity: 'error',
   limits: { marks: { is: 'number', value: 1.3, unit: ':1', what: 'The least contrast of marks and their pieces.' } },
   finds: (subject, { marks }) => [...wordFlaws(subject), ...pieceFlaws(subject, marks), ...markFlaws(subject, marks)],

@@ -84,7 +84,7 @@ export const labelOverlap = rule({
   measures:
     'The small letters of words at marks, turned as they are, against the outlines of markers, bars and lines drawn above no ground of their own.',
   reason: 'A number across an edge or a line is read wrongly, or as that of the wrong mark.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   takes: { 'names-left-out': unmended, 'data-labels-left-out': unmended },

@@ -18,7 +18,7 @@ export const lineWeight = rule({
   asks: 'Lines are neither too thin to print nor too thick.',
   measures: 'The width of every line in points, at the width of the figure in its document.',
   reason: 'Thinner than a quarter of a point a line breaks up in print; thick ones hide what lies beside them.',
-  source: 'General; journals ask for 0.25 to 1.5 pt and more',
+  source: 'journals ask for 0.25 to 1.5 pt and more',
   severity: 'warning',
   limits: {
     least: { is: 'length', value: 0.25, what: 'The thinnest lines.' },

@@ -29,7 +29,7 @@ export const measure = rule({
   measures:
     'How many values a category has, whether averaged numbers look like codes, and how many cases each mean has.',
   reason: 'A mean of codes is a number without a meaning, and a mean of one case is that case.',
-  source: 'General; Stevens (1946)',
+  source: 'Stevens (1946)',
   severity: 'warning',
   limits: { categories: { is: 'number', value: 25, unit: 'categories', what: 'The most categories of an axis.' } },
   takes: { 'one-case': unmended, 'fit-missing': unmended, 'panels-empty': unmended },

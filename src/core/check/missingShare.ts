@@ -15,7 +15,7 @@ export const missingShare = rule({
   measures: 'The share of missing values in each group against that of all other cases together.',
   reason:
     'Where values are missing mostly in one group, its mean is that of the cases that are left, and the comparison is not fair.',
-  source: 'General; APA Journal Article Reporting Standards',
+  source: 'APA Journal Article Reporting Standards',
   severity: 'warning',
   limits: {
     difference: {

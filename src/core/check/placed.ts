@@ -8,7 +8,7 @@ export const placed = rule({
   measures: 'The width of the figure as it is placed, against the width of a line of text that the style gives.',
   reason:
     'A figure that is too wide is shrunk by the word processor, with all its words, or cut off at the edge of the page.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   finds({ page, settings, placed: by }) {

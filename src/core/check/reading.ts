@@ -6,7 +6,7 @@ export const reading = rule({
   measures:
     'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, and values beyond the possible range.',
   reason: 'A figure cannot be better than the numbers that were read for it.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   takes: {

@@ -5,7 +5,7 @@ export const resolution = rule({
   asks: 'Pictures are sharp at the size at which they are printed.',
   measures: 'The pixels per inch that PNG and TIFF files get, at the width of the figure in its document.',
   reason: 'Below about 200 pixels per inch letters and thin lines are seen to be made of squares.',
-  source: 'General; journals ask for 300 to 600',
+  source: 'journals ask for 300 to 600',
   severity: 'warning',
   limits: { least: { is: 'number', value: 200, unit: 'pixels per inch', what: 'The fewest pixels per inch.' } },
   finds({ settings, placed }, { least }) {

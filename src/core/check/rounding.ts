@@ -124,7 +124,7 @@ export const rounding = rule({
   measures:
     'Labels read back as numbers: whether shares add up to 100, whether bars that are seen to differ have the same number, and whether there are more decimals than the data carry.',
   reason: 'Readers add labels up and compare them, and what does not fit costs the whole figure its credit.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: {},
   finds: (subject) => [...sumFlaws(subject), ...alikeFlaws(subject), ...decimalFlaws(subject)],

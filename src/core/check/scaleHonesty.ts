@@ -7,7 +7,7 @@ export const scaleHonesty = rule({
   measures:
     'How many times as large a difference looks as it would over all values that are possible by the codebook: the possible range over the shown one.',
   reason: 'A difference of a tenth of the scale that fills the whole panel is seen as the whole scale.',
-  source: 'General',
+  source: 'Huff (1954)',
   severity: 'warning',
   limits: {
     most: { is: 'number', value: 3, unit: 'times', what: 'How many times as large as over the possible range.' },

@@ -6,7 +6,7 @@ export const seriesCount = rule({
   measures:
     'The slices of a pie, the lines of a panel that are not set back behind others, and the entries of the legend.',
   reason: 'Beyond about seven readers look every group up instead of seeing it.',
-  source: 'General; Miller (1956)',
+  source: 'Miller (1956)',
   severity: 'warning',
   limits: {
     slices: { is: 'number', value: 7, unit: 'slices', what: 'The most slices of a pie.' },

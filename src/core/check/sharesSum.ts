@@ -19,7 +19,7 @@ export const sharesSum = rule({
   measures:
     'The sum of percentages that the table gives for the slices of a pie or the parts of a bar, where each may be rounded by half a unit.',
   reason: 'Parts that do not add up are wrong, or some are missing, and a pie hides which.',
-  source: 'General',
+  source: 'good practice',
   severity: 'warning',
   limits: { slack: { is: 'number', value: 0.5, unit: '% a part', what: 'By how much each part may be rounded.' } },
   finds({ plans, codebook, figure }, { slack }) {

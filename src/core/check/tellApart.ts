@@ -76,7 +76,7 @@ export const tellApart = rule({
   measures:
     'For every pair of entries the distance of their colours as drawn: CIEDE2000 in normal sight and without one kind of cones (Machado et al. 2009), and the difference of lightness in grey. A pattern, marker or dash of another form counts as a second cue; lines named at their ends need no legend.',
   reason: 'One reader in twelve men sees some hues alike, and most pages are printed in black.',
-  source: 'General; CIE 142-2001; Machado, Oliveira & Fernandes (2009)',
+  source: 'CIE 142-2001; Machado, Oliveira & Fernandes (2009)',
   severity: 'warning',
   limits: {
     distance: { is: 'number', value: 8, unit: 'ΔE', what: 'The least distance of two colours, by any reader.' },

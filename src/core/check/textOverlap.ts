@@ -6,7 +6,7 @@ export const textOverlap = rule({
   measures:
     'The boxes of all words against each other, turned as they are; legends and callouts against the outlines of marks.',
   reason: 'Words on words cannot be read, and a legend on the data hides what the figure is for.',
-  source: 'General',
+  source: 'good practice',
   severity: 'error',
   limits: {},
   takes: {

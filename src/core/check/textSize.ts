@@ -22,7 +22,12 @@ function together({ placed }: Subject, flaws: readonly (Flaw & { by: number })[]
   const { by: _, ...flaw } = worst;
   const items = flaws.flatMap((one) => one.items ?? []);
   return [
-    { ...flaw, items, found: `${flaw.found}; so ${flaws.length === 2 ? 'is one more kind' : `are ${flaws.length - 1} more kinds`} of words`, setting: 'size.placed' },
+    {
+      ...flaw,
+      items,
+      found: `${flaw.found}; so ${flaws.length === 2 ? 'is one more kind' : `are ${flaws.length - 1} more kinds`} of words`,
+      setting: 'size.placed',
+    },
   ];
 }
 

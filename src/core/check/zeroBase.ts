@@ -8,7 +8,7 @@ export const zeroBase = rule({
   measures: 'Whether zero lies within the limits of the axis along which bars grow.',
   reason:
     'Readers compare the lengths of bars; cut off at the foot, a bar that is a little longer looks many times as long.',
-  source: 'General',
+  source: 'Huff (1954)',
   severity: 'error',
   limits: {},
   finds(subject) {
