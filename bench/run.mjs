@@ -4,10 +4,10 @@
  *   npm run bench [-- --runs 15]
  */
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openProject } from 'hexis';
+import { check, openProject } from 'hexis';
 import { disk, formats, write } from 'hexis/node';
 import { compose } from '../dist/core/project/compose.js';
 import { gather } from '../dist/core/project/gather.js';
@@ -189,6 +189,42 @@ for (const name of readdirSync('demo/figures')) {
     10,
   );
 }
+
+// The check: of each figure of the demo against composing it, in a cold process against the whole drawing, and of many.
+const checks = [];
+for (const name of readdirSync('demo/figures')) {
+  const one = await gather(new Store(disk), `demo/figures/${name}`);
+  const { value, problems } = compose(one.value);
+  const [checking, making] = [
+    await callTime(() => check(value, problems), 60, 60),
+    await callTime(() => compose(one.value), 60, 60),
+  ];
+  checks.push(checking / making);
+}
+row('check of a figure of the demo, warm, of composing it: median', median(checks), 1);
+row('the same: most', Math.max(...checks), 1.5);
+const cold = Array.from({ length: runs }, () =>
+  Number(execFileSync(process.execPath, ['bench/coldCheck.mjs', figure], { encoding: 'utf8' })),
+);
+row('check in a cold process, of the whole drawing to SVG', median(cold) / svg, 0.05);
+const hundred = fifty.flatMap((path) => {
+  const copy = path.replace('.figure.yaml', 'b.figure.yaml');
+  writeFileSync(copy, readFileSync(path));
+  return [path, copy];
+});
+row(
+  'check of 100 figures in one call, peak memory, of 10',
+  peakMemory(['bin/hexis.cjs', 'check', ...hundred]) / peakMemory(['bin/hexis.cjs', 'check', ...hundred.slice(0, 10)]),
+  1.3,
+);
+const [proofs, tens] = processTimes(
+  [
+    ['bin/hexis.cjs', 'proof', ...fifty.slice(0, 10), '--replace', '-o', join(folder, 'proof.pdf')],
+    ['bin/hexis.cjs', 'draw', ...fifty.slice(0, 10), '--as', 'pdf', '--replace', '-o', `${folder}/`],
+  ],
+  Math.min(runs, 5),
+);
+row('proof of ten figures to PDF, of writing the ten to PDF', proofs / tens, 4);
 
 // Writers on a ready plate of each kind of chart.
 const byKind = new Map();

@@ -9,8 +9,7 @@ import { lengthInPoints } from '../core/document/length.js';
 import { nearest } from '../core/document/nearest.js';
 import { patchFor } from '../core/document/patch.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
-import { check } from '../core/project/check.js';
-import type { DrawnFigure } from '../core/project/project.js';
+import { checkFile } from '../core/project/checkFile.js';
 import { openProject } from '../core/project/project.js';
 import { disk, filesRead } from '../node/disk.js';
 import { figureFiles } from '../node/figureFiles.js';
@@ -50,11 +49,11 @@ export function rulesNamed(only: string | undefined): { rules: readonly Rule[]; 
   return { rules: rules.filter(({ name }) => wanted.includes(name)), problems };
 }
 
-/** The width at which a figure is placed, in points: of names, that of its style. */
-export function placedWidth(placed: string | undefined, { drawing }: DrawnFigure): number | undefined {
-  if (placed === undefined) return undefined;
-  return drawing?.settings.widths[placed] ?? lengthInPoints(placed);
-}
+type Widths = Readonly<Record<string, number>>;
+
+/** The width at which figures are placed, in points: of names, that of their style. */
+export const placedIn = (placed: string | undefined): ((widths: Widths) => number | undefined) | undefined =>
+  placed === undefined ? undefined : (widths) => widths[placed] ?? lengthInPoints(placed);
 
 const badOption = (option: string, found: string, expects: string, example: string) =>
   error('bad-option', { option, found, expects, example });
@@ -82,28 +81,28 @@ async function patches(path: string, findings: readonly Finding[]): Promise<Chec
   return text === undefined ? undefined : ({ mend }) => (mend ? patchFor(text, mend.edits) : undefined);
 }
 
+/** A name of a width that a style does not have. */
+function widthProblems(placed: string | undefined, widths: Widths | undefined): Problem[] {
+  if (placed === undefined || !widths || placedIn(placed)?.(widths) !== undefined) return [];
+  return [badOption('--placed', placed, `a length, or one of ${Object.keys(widths).join(', ')}`, '--placed 8cm')];
+}
+
 async function checkAll(paths: readonly string[], call: CheckCall, own: readonly Rule[]): Promise<Checked[]> {
   const project = openProject(disk, { style: call.style, caption: call.caption });
   const checked: Checked[] = [];
   const shown = progress(paths.length);
-  for await (const drawn of project.drawings(paths)) {
-    const { path, id, problems } = drawn;
+  for (const path of paths) {
     shown.at(checked.length + 1, path);
-    const placed = placedWidth(call.placed, drawn);
-    const findings = drawn.ok ? check(drawn.value, problems, { rules: own, placed }) : [];
-    const unknown =
-      drawn.ok && call.placed !== undefined && placed === undefined
-        ? [
-            badOption(
-              '--placed',
-              call.placed,
-              `a length, or one of ${Object.keys(drawn.value.settings.widths).join(', ')}`,
-              '--placed 8cm',
-            ),
-          ]
-        : [];
+    let known: Widths | undefined;
+    const placed = (widths: Widths) => {
+      known = widths;
+      return placedIn(call.placed)?.(widths);
+    };
+    const found = await checkFile(project, path, { rules: own, placed });
+    const { id, findings } = found.ok ? found.value : { id: path, findings: [] };
+    const problems = found.ok ? widthProblems(call.placed, known) : found.problems;
     const patchOf = call.as === 'sarif' ? await patches(path, findings) : undefined;
-    checked.push({ path, id, findings, problems: drawn.ok ? unknown : problems, ...(patchOf ? { patchOf } : {}) });
+    checked.push({ path, id, findings, problems, ...(patchOf ? { patchOf } : {}) });
   }
   shown.end();
   return checked;

@@ -1,11 +1,10 @@
 import { countText } from '../core/check/findingText.js';
-import { lengthInPoints } from '../core/document/length.js';
 import { hasErrors } from '../core/document/problem.js';
 import { type Mended, mend } from '../core/project/mend.js';
 import { disk } from '../node/disk.js';
 import { type Change, saveChanges } from '../node/journal.js';
 import { changeText } from './changeText.js';
-import { namedFigures, placedProblems, progress, rulesNamed } from './checkRun.js';
+import { namedFigures, placedIn, placedProblems, progress, rulesNamed } from './checkRun.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say } from './report.js';
 
@@ -38,11 +37,7 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
   problems.push(...unknown, ...placedProblems(call.placed));
   const changes: Change[] = [];
   const said: string[] = [];
-  const placed =
-    call.placed === undefined
-      ? undefined
-      : (widths: Readonly<Record<string, number>>) =>
-          widths[call.placed as string] ?? lengthInPoints(call.placed as string);
+  const placed = placedIn(call.placed);
   const shown = progress(files.length);
   for (const [i, path] of hasErrors(problems) ? [] : files.entries()) {
     shown.at(i + 1, path);

@@ -1,12 +1,11 @@
 import { extname } from 'node:path';
 import { countText } from '../core/check/findingText.js';
-import { lengthInPoints } from '../core/document/length.js';
 import { error, hasErrors } from '../core/document/problem.js';
 import { proof } from '../core/project/proof.js';
 import { disk, filesRead } from '../node/disk.js';
 import { inputProblems, save } from '../node/save.js';
 import { type ProofForm, proofForms, writeProof } from '../node/writeProof.js';
-import { namedFigures, placedProblems } from './checkRun.js';
+import { namedFigures, placedIn, placedProblems } from './checkRun.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say } from './report.js';
 
@@ -44,12 +43,7 @@ export async function runProof(words: string[], call: ProofCall): Promise<number
     reportProblems(problems);
     return exitCode(problems);
   }
-  const { placed } = call;
-  const width =
-    placed === undefined
-      ? undefined
-      : (widths: Readonly<Record<string, number>>) => widths[placed] ?? lengthInPoints(placed);
-  const made = await proof(disk, files, { style: call.style, placed: width });
+  const made = await proof(disk, files, { style: call.style, placed: placedIn(call.placed) });
   problems.push(...made.problems);
   const written = made.ok ? await writeProof(made.value, form, Number(dpi)) : undefined;
   problems.push(...(written?.problems ?? []));

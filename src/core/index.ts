@@ -37,6 +37,7 @@ export type {
 } from './plate/plate.js';
 export { readPlate } from './plate/readPlate.js';
 export { type CheckOptions, check } from './project/check.js';
+export { type CheckedFigure, type CheckFileOptions, checkFile } from './project/checkFile.js';
 export { contactSheet } from './project/contactSheet.js';
 export { type DocumentKind, documentKinds } from './project/documentKinds.js';
 export { draw, type Written, write } from './project/draw.js';

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
@@ -115,6 +116,13 @@ describe('the rules', () => {
       const own = rules.filter(({ takes = {}, reads = [] }) => code in takes || (reads as string[]).includes(code));
       expect([code, own.map(({ name }) => name)]).toEqual([code, [expect.any(String)]]);
     }
+  });
+
+  test('the pages of docs/rules are what the rules give', () => {
+    const { status, stderr } = spawnSync(process.execPath, [join(root, 'scripts', 'writeRules.mjs'), '--check'], {
+      encoding: 'utf8',
+    });
+    expect([status, stderr]).toEqual([0, '']);
   });
 
   test('each has what a reader needs to follow it', () => {

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { ok, openProject, write } from 'hexis';
+import { check, ok, openProject, write } from 'hexis';
 import { disk } from 'hexis/node';
 import { overlaid } from '../../src/core/project/source.js';
 import { root } from '../helpers/hexis.js';
@@ -23,6 +23,7 @@ describe('the pages of what authors need', () => {
     const path = join(folder, `${name}.figure.yaml`);
     const drawn = await openProject(overlaid(disk, { [path]: figure })).draw(path);
     expect(drawn.problems).toEqual([]);
+    expect(check(ok(drawn), drawn.problems)).toEqual([]);
     const svg = ok(await write(ok(drawn), 'svg', { ground: 'paper' }));
     expect(readFileSync(join(folder, `${name}.svg`), 'utf8').trim() === svg.trim()).toBe(true);
     expect(page(name)).toContain(`](${name}.svg)`);

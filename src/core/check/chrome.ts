@@ -19,6 +19,12 @@ const grounds = [
   ],
 ] as const;
 
+/** What a figure file says itself is taken away, the whole line with its colour; what a style says is set to nothing. */
+function mendOf(subject: Subject, path: string) {
+  if (isOwn(subject, path)) return mendLook(saidAt(subject, path).replace(/\.width$/, ''));
+  return mendLook(path, path.endsWith('.width') ? '0pt' : 'none');
+}
+
 export const chrome = rule({
   name: 'chrome',
   asks: 'Nothing is drawn that carries no data: no grid, no frame, no ground.',
@@ -42,7 +48,7 @@ export const chrome = rule({
           found: `${many(lines.length, 'grid line')} ${lines.length === 1 ? 'is' : 'are'} drawn`,
           items: lines,
           setting: path,
-          mend: mendLook(isOwn(subject, path) ? saidAt(subject, path) : path, '0pt'),
+          mend: mendOf(subject, path),
         },
       ];
     });
@@ -51,7 +57,7 @@ export const chrome = rule({
       flaws.push({
         found: `the figure has ${what}`,
         setting: path,
-        mend: mendLook(path, path.endsWith('width') ? '0pt' : 'none'),
+        mend: mendOf(subject, path),
       });
     }
     return flaws;

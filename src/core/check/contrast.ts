@@ -1,3 +1,4 @@
+import type { PlateItem } from '../plate/plate.js';
 import { quoted, seriesOf, textRoleOf } from './ink.js';
 import { below, type Flaw, rounded, rule } from './rule.js';
 import { contrastsOfMarks, contrastsOfWords } from './seenInk.js';
@@ -23,6 +24,13 @@ function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   return [...worst.values()].map(({ ratio: _, ...flaw }) => flaw);
 }
 
+/** The setting that makes ink pale: its opacity, where it has one, else its colour. */
+function settingOfInk(item: PlateItem): string {
+  const opacity = 'opacity' in item ? (item.opacity ?? 1) : 1;
+  if (opacity >= 1) return item.from;
+  return /\.points\[/.test(item.role) || item.type === 'markers' ? 'markers.opacity' : 'bars.opacity';
+}
+
 /** Marks on their ground, the worst of each series. */
 function markFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   const worst = new Map<number, Flaw & { ratio: number }>();
@@ -39,7 +47,7 @@ function markFlaws(subject: Subject, least: number, seen: number): Flaw[] {
       measured: { value: rounded(ratio, 2), unit: ':1' },
       limit: { value: least, unit: ':1' },
       items,
-      setting: first.from,
+      setting: settingOfInk(first),
     });
   }
   return [...worst.values()].map(({ ratio: _, ...flaw }) => flaw);

@@ -35,7 +35,7 @@ export function findingText(finding: Finding): string {
     `    ${found}${measuredText(finding)}`,
     `    set by: ${deciderText(finding)}`,
     ...(expected === undefined ? [] : [`    expected: ${expected}`]),
-    ...(waived === undefined ? [`    why: ${why} (${source})`] : [`    waived: ${waived}`]),
+    ...(waived === undefined ? [`    why: ${why} Source: ${source}.`] : [`    waived: ${waived}`]),
     ...(mend === undefined || waived !== undefined
       ? []
       : [

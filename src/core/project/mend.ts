@@ -2,15 +2,13 @@ import type { Finding } from '../check/finding.js';
 import { type Patch, patched, patchFor } from '../document/patch.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { readYaml } from '../document/yamlSource.js';
-import { type CheckOptions, check } from './check.js';
+import { type CheckFileOptions, checkFile } from './checkFile.js';
 import { openProject, type Project, type ProjectOptions } from './project.js';
 import { overlaid, type Source } from './source.js';
 
-export interface MendOptions extends ProjectOptions, Omit<CheckOptions, 'placed'> {
+export interface MendOptions extends ProjectOptions, CheckFileOptions {
   /** Names of the rules whose findings are mended; left out: all. What other rules find is held against every mend. */
   only?: readonly string[] | undefined;
-  /** The width of the figure in its document in points, by the widths of its style; undefined for as it says. */
-  placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
 }
 
 /** A figure file before and after it was mended. */
@@ -43,11 +41,9 @@ class Trial {
   /** The findings of the figure with another text; undefined where it cannot be drawn. */
   async findings(text: string): Promise<{ findings: Finding[] | undefined; problems: readonly Problem[] }> {
     this.texts[this.path] = text;
-    const drawn = await this.project.draw(this.path);
     const { rules, placed } = this.options;
-    if (!drawn.ok) return { findings: undefined, problems: drawn.problems };
-    const width = placed?.(drawn.value.settings.widths);
-    return { findings: check(drawn.value, drawn.problems, { rules, placed: width }), problems: drawn.problems };
+    const checked = await checkFile(this.project, this.path, { rules, placed });
+    return { findings: checked.ok ? checked.value.findings : undefined, problems: checked.problems };
   }
 }
 

@@ -58,7 +58,7 @@ const given = 'the figure';
 export class Project {
   /** What was read of its files. */
   readonly store: Store;
-  private readonly options: ProjectOptions;
+  readonly options: ProjectOptions;
 
   constructor(source: Source, options: ProjectOptions = {}) {
     this.store = new Store({ ...source, ...options.faces });

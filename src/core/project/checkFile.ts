@@ -1,0 +1,45 @@
+import type { Finding } from '../check/finding.js';
+import { fail, type Outcome, succeed } from '../document/problem.js';
+import { type CheckOptions, check } from './check.js';
+import type { Project } from './project.js';
+import { idleInGeneral } from './unread.js';
+
+export interface CheckFileOptions extends Omit<CheckOptions, 'placed'> {
+  /** The width of the figure in its document in points, by the widths of its style; left out: as it says. */
+  placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
+}
+
+/** A figure or a board that was looked at. */
+export interface CheckedFigure {
+  id: string;
+  findings: Finding[];
+}
+
+/**
+ * Draws a figure or a board of a project and holds it against the rules of its style. Settings of a figure file that change
+ * nothing in it are found by drawing it without them, which `check`, that has the drawing alone, cannot.
+ *
+ * @returns its findings, the gravest first; what is wrong with the file where it cannot be drawn
+ */
+export async function checkFile(
+  project: Project,
+  path: string,
+  { placed, ...options }: CheckFileOptions = {},
+): Promise<Outcome<CheckedFigure>> {
+  const drawn = await project.draw(path, { trace: true });
+  if (!drawn.ok) return fail(drawn.problems);
+  const { value: drawing, problems } = drawn;
+  const said = problems.flatMap(({ code, facts }) =>
+    code === 'setting-idle' ? [(facts as { path: string }).path] : [],
+  );
+  const isFigure = drawing.parts.length === 1 && drawing.parts[0]?.prefix === '';
+  const asked = options.rules === undefined || options.rules.some(({ name }) => name === 'idle-setting');
+  // In another style than its own, a figure may have settings that nothing hangs on, and that is no fault of it.
+  const isOwn = project.options.style === undefined;
+  const idle = isFigure && asked && isOwn ? await idleInGeneral(project, path, drawing, said) : [];
+  const width = placed?.(drawing.settings.widths);
+  return succeed(
+    { id: drawn.id, findings: check(drawing, [...problems, ...idle], { ...options, placed: width }) },
+    problems,
+  );
+}
