@@ -37,25 +37,23 @@ function ruleField({ name, asks, severity, limits }: Rule) {
 const exampleOf = (limit: Limit) =>
   limit.is === 'length' ? `${limit.value}pt` : limit.is === 'number' ? limit.value : limit.example;
 
-/** What a style says of the rules of the check, by their names. */
-export const checkField = optional(
-  object(
-    'The rules of the check: how grave a finding is, and limits.',
-    Object.fromEntries(rules.map((rule) => [rule.name, ruleField(rule)])),
-  ),
+/** What a style may say of the rules of the check, by their names. Made where a style is read: figures do not need it. */
+export const checkField = () =>
+  optional(
+    object(
+      'The rules of the check: how grave a finding is, and limits.',
+      Object.fromEntries(rules.map((rule) => [rule.name, ruleField(rule)])),
+    ),
+  );
+
+const waiver = optional(
+  reason('Why this figure does not follow the rule.', 'all possible scores lie between 20 and 80'),
 );
 
 /** The rules that a figure does not follow, each with the reason. */
 export const waiveField = optional(
-  object('Rules that this figure does not follow, each with the reason, which the check and the proof show.', {
-    ...Object.fromEntries(
-      rules.map(({ name, asks }) => [
-        name,
-        optional(reason(`Why not: ${asks}`, 'all possible scores lie between 20 and 80')),
-      ]),
-    ),
-  }),
+  object(
+    'Rules that this figure does not follow, each with the reason, which the check and the proof show.',
+    Object.fromEntries(rules.map(({ name }) => [name, waiver])),
+  ),
 );
-
-/** What `waive` says, as far as it says anything. */
-export type Waived = Readonly<Record<string, string | undefined>>;

@@ -24,7 +24,9 @@ export const documentKinds = {
     example: 'hexis: codebook/1\nvariables:\n  yield: { label: Yield, unit: kg/m², measure: numeric }',
   },
   style: {
-    schema: styleSchema,
+    get schema() {
+      return styleSchema();
+    },
     title: 'House style',
     words: 'a house style',
     example: 'hexis: style/1\nextends: plain',

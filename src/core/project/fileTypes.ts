@@ -1844,143 +1844,143 @@ export interface FigureFile {
    */
   waive?: {
     /**
-     * Why not: The table is read as its author means it, and holds what the codebook calls possible.
+     * Why this figure does not follow the rule.
      */
     reading?: string;
     /**
-     * Why not: Categories are used as categories, measured numbers as numbers, and a mean stands for several cases.
+     * Why this figure does not follow the rule.
      */
     measure?: string;
     /**
-     * Why not: No group lacks many more values than the others.
+     * Why this figure does not follow the rule.
      */
     'missing-share'?: string;
     /**
-     * Why not: The note says how many cases were left out.
+     * Why this figure does not follow the rule.
      */
     'missing-rows'?: string;
     /**
-     * Why not: Every axis with numbers says what they measure and in which unit, in words.
+     * Why this figure does not follow the rule.
      */
     'axis-title'?: string;
     /**
-     * Why not: Nothing is said twice.
+     * Why this figure does not follow the rule.
      */
     'dual-words'?: string;
     /**
-     * Why not: The title stands in the caption, not inside the image.
+     * Why this figure does not follow the rule.
      */
     heading?: string;
     /**
-     * Why not: The figure has a description for readers who do not see it, which says more than its title.
+     * Why this figure does not follow the rule.
      */
     'alt-text'?: string;
     /**
-     * Why not: The note says what error bars and bands show, with their level.
+     * Why this figure does not follow the rule.
      */
     'error-note'?: string;
     /**
-     * Why not: Bars start at zero.
+     * Why this figure does not follow the rule.
      */
     'zero-base'?: string;
     /**
-     * Why not: Limits chosen by hand do not make differences look larger than they are.
+     * Why this figure does not follow the rule.
      */
     'scale-honesty'?: string;
     /**
-     * Why not: An axis is not mostly empty.
+     * Why this figure does not follow the rule.
      */
     'empty-scale'?: string;
     /**
-     * Why not: No mark lies beyond the limits of an axis.
+     * Why this figure does not follow the rule.
      */
     'cut-off'?: string;
     /**
-     * Why not: An axis has as many ticks as readers need, and their labels say no more than they must.
+     * Why this figure does not follow the rule.
      */
     ticks?: string;
     /**
-     * Why not: No mark, line or word has the colour of what lies under it.
+     * Why this figure does not follow the rule.
      */
     'invisible-ink'?: string;
     /**
-     * Why not: Words and marks stand out from what lies under them.
+     * Why this figure does not follow the rule.
      */
     contrast?: string;
     /**
-     * Why not: All groups of a legend can be told apart, by every reader and in grey.
+     * Why this figure does not follow the rule.
      */
     'tell-apart'?: string;
     /**
-     * Why not: There are no more slices, lines or colours than readers can hold apart.
+     * Why this figure does not follow the rule.
      */
     'series-count'?: string;
     /**
-     * Why not: A legend has two entries or more, each with words and with ink of the figure, in the order of the marks.
+     * Why this figure does not follow the rule.
      */
     legend?: string;
     /**
-     * Why not: Nothing is drawn that carries no data: no grid, no frame, no ground.
+     * Why this figure does not follow the rule.
      */
     chrome?: string;
     /**
-     * Why not: Percentages that make a whole add up to 100.
+     * Why this figure does not follow the rule.
      */
     'shares-sum'?: string;
     /**
-     * Why not: Labels do not contradict what they stand for.
+     * Why this figure does not follow the rule.
      */
     rounding?: string;
     /**
-     * Why not: All words can be read at the size at which they are printed.
+     * Why this figure does not follow the rule.
      */
     'text-size'?: string;
     /**
-     * Why not: All words of a figure are set in one typeface, and every letter is there.
+     * Why this figure does not follow the rule.
      */
     'text-face'?: string;
     /**
-     * Why not: No words stand on other words, and neither a legend nor a callout on the data.
+     * Why this figure does not follow the rule.
      */
     'text-overlap'?: string;
     /**
-     * Why not: Names and numbers at marks stand clear of other marks.
+     * Why this figure does not follow the rule.
      */
     'label-overlap'?: string;
     /**
-     * Why not: All ink is on the page.
+     * Why this figure does not follow the rule.
      */
     'ink-outside'?: string;
     /**
-     * Why not: Lines are neither too thin to print nor too thick.
+     * Why this figure does not follow the rule.
      */
     'line-weight'?: string;
     /**
-     * Why not: The figure is no wider than the text of its document.
+     * Why this figure does not follow the rule.
      */
     placed?: string;
     /**
-     * Why not: Pictures are sharp at the size at which they are printed.
+     * Why this figure does not follow the rule.
      */
     resolution?: string;
     /**
-     * Why not: Every setting of the figure file changes something in the figure.
+     * Why this figure does not follow the rule.
      */
     'idle-setting'?: string;
     /**
-     * Why not: A waiver is of a rule that would speak.
+     * Why this figure does not follow the rule.
      */
     'idle-waiver'?: string;
     /**
-     * Why not: Titles have none of the words that the house does not use.
+     * Why this figure does not follow the rule.
      */
     'banned-words'?: string;
     /**
-     * Why not: Marks have no other colours than those of the house style.
+     * Why this figure does not follow the rule.
      */
     'palette-only'?: string;
     /**
-     * Why not: The figure has one of the widths of the house.
+     * Why this figure does not follow the rule.
      */
     widths?: string;
   };
@@ -3526,143 +3526,143 @@ export interface BoardFile {
    */
   waive?: {
     /**
-     * Why not: The table is read as its author means it, and holds what the codebook calls possible.
+     * Why this figure does not follow the rule.
      */
     reading?: string;
     /**
-     * Why not: Categories are used as categories, measured numbers as numbers, and a mean stands for several cases.
+     * Why this figure does not follow the rule.
      */
     measure?: string;
     /**
-     * Why not: No group lacks many more values than the others.
+     * Why this figure does not follow the rule.
      */
     'missing-share'?: string;
     /**
-     * Why not: The note says how many cases were left out.
+     * Why this figure does not follow the rule.
      */
     'missing-rows'?: string;
     /**
-     * Why not: Every axis with numbers says what they measure and in which unit, in words.
+     * Why this figure does not follow the rule.
      */
     'axis-title'?: string;
     /**
-     * Why not: Nothing is said twice.
+     * Why this figure does not follow the rule.
      */
     'dual-words'?: string;
     /**
-     * Why not: The title stands in the caption, not inside the image.
+     * Why this figure does not follow the rule.
      */
     heading?: string;
     /**
-     * Why not: The figure has a description for readers who do not see it, which says more than its title.
+     * Why this figure does not follow the rule.
      */
     'alt-text'?: string;
     /**
-     * Why not: The note says what error bars and bands show, with their level.
+     * Why this figure does not follow the rule.
      */
     'error-note'?: string;
     /**
-     * Why not: Bars start at zero.
+     * Why this figure does not follow the rule.
      */
     'zero-base'?: string;
     /**
-     * Why not: Limits chosen by hand do not make differences look larger than they are.
+     * Why this figure does not follow the rule.
      */
     'scale-honesty'?: string;
     /**
-     * Why not: An axis is not mostly empty.
+     * Why this figure does not follow the rule.
      */
     'empty-scale'?: string;
     /**
-     * Why not: No mark lies beyond the limits of an axis.
+     * Why this figure does not follow the rule.
      */
     'cut-off'?: string;
     /**
-     * Why not: An axis has as many ticks as readers need, and their labels say no more than they must.
+     * Why this figure does not follow the rule.
      */
     ticks?: string;
     /**
-     * Why not: No mark, line or word has the colour of what lies under it.
+     * Why this figure does not follow the rule.
      */
     'invisible-ink'?: string;
     /**
-     * Why not: Words and marks stand out from what lies under them.
+     * Why this figure does not follow the rule.
      */
     contrast?: string;
     /**
-     * Why not: All groups of a legend can be told apart, by every reader and in grey.
+     * Why this figure does not follow the rule.
      */
     'tell-apart'?: string;
     /**
-     * Why not: There are no more slices, lines or colours than readers can hold apart.
+     * Why this figure does not follow the rule.
      */
     'series-count'?: string;
     /**
-     * Why not: A legend has two entries or more, each with words and with ink of the figure, in the order of the marks.
+     * Why this figure does not follow the rule.
      */
     legend?: string;
     /**
-     * Why not: Nothing is drawn that carries no data: no grid, no frame, no ground.
+     * Why this figure does not follow the rule.
      */
     chrome?: string;
     /**
-     * Why not: Percentages that make a whole add up to 100.
+     * Why this figure does not follow the rule.
      */
     'shares-sum'?: string;
     /**
-     * Why not: Labels do not contradict what they stand for.
+     * Why this figure does not follow the rule.
      */
     rounding?: string;
     /**
-     * Why not: All words can be read at the size at which they are printed.
+     * Why this figure does not follow the rule.
      */
     'text-size'?: string;
     /**
-     * Why not: All words of a figure are set in one typeface, and every letter is there.
+     * Why this figure does not follow the rule.
      */
     'text-face'?: string;
     /**
-     * Why not: No words stand on other words, and neither a legend nor a callout on the data.
+     * Why this figure does not follow the rule.
      */
     'text-overlap'?: string;
     /**
-     * Why not: Names and numbers at marks stand clear of other marks.
+     * Why this figure does not follow the rule.
      */
     'label-overlap'?: string;
     /**
-     * Why not: All ink is on the page.
+     * Why this figure does not follow the rule.
      */
     'ink-outside'?: string;
     /**
-     * Why not: Lines are neither too thin to print nor too thick.
+     * Why this figure does not follow the rule.
      */
     'line-weight'?: string;
     /**
-     * Why not: The figure is no wider than the text of its document.
+     * Why this figure does not follow the rule.
      */
     placed?: string;
     /**
-     * Why not: Pictures are sharp at the size at which they are printed.
+     * Why this figure does not follow the rule.
      */
     resolution?: string;
     /**
-     * Why not: Every setting of the figure file changes something in the figure.
+     * Why this figure does not follow the rule.
      */
     'idle-setting'?: string;
     /**
-     * Why not: A waiver is of a rule that would speak.
+     * Why this figure does not follow the rule.
      */
     'idle-waiver'?: string;
     /**
-     * Why not: Titles have none of the words that the house does not use.
+     * Why this figure does not follow the rule.
      */
     'banned-words'?: string;
     /**
-     * Why not: Marks have no other colours than those of the house style.
+     * Why this figure does not follow the rule.
      */
     'palette-only'?: string;
     /**
-     * Why not: The figure has one of the widths of the house.
+     * Why this figure does not follow the rule.
      */
     widths?: string;
   };
