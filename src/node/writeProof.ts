@@ -35,7 +35,7 @@ export async function writeProof(
   if (form === 'html') {
     const pictures: string[] = [];
     for (const page of pages.slice(-figures.length)) {
-      const picture = await write({ plate: page, faces }, 'svg', { text: 'outlines' });
+      const picture = await write({ plate: page, faces }, 'svg', { text: 'live' });
       if (!picture.ok) return picture;
       pictures.push(picture.value);
     }
