@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
@@ -8,13 +9,17 @@ import {
   type Finding,
   findingText,
   memory,
+  mend,
   ok,
   openProject,
+  type Plate,
   type Project,
   type ProjectOptions,
+  proof,
   type Rule,
   rules,
   sarifOf,
+  write,
 } from 'hexis';
 import { disk } from 'hexis/node';
 import { heldRule } from '../../src/core/check/check.js';
@@ -223,7 +228,58 @@ describe('waivers', () => {
   });
 });
 
+describe('from memory, as in a page', () => {
+  const figure =
+    'chart: { kind: bar, category: bed, value: yield }\nmargins: { left: 2mm }\nexport: { dpi: 72 } # for the screen';
+  test('a figure is mended, comments kept', async () => {
+    const { before, after, made, left } = ok(await mend(memory(fileOf({ says: '', figure })), 'f.figure.yaml'));
+    expect(made.map(({ rule }) => rule)).toEqual(['ink-outside', 'resolution']);
+    expect(left).toEqual([]);
+    expect(after).toBe(before.replace('margins: { left: 2mm }\n', '').replace('72', '200'));
+  });
+
+  test('and proved, with the hashes of all that it was made of', async () => {
+    const files = fileOf({ says: '', figure });
+    const { pages, faces, figures } = ok(await proof(memory(files), ['f.figure.yaml', 'f.figure.yaml']));
+    expect(pages).toHaveLength(3);
+    expect(figures.map(({ findings }) => findings.length)).toEqual([2, 2]);
+    const words = (pages[1] as Plate).items.flatMap((item) => (item.type === 'text' ? [item.text] : [])).join(' ');
+    for (const name of ['f.figure.yaml', 'garden.codebook.yaml', 'plots.csv']) {
+      expect(words).toContain(name);
+      const sum = createHash('sha256')
+        .update(files[name] as string)
+        .digest('hex');
+      expect(words).toContain(sum.slice(0, 32));
+    }
+    expect(ok(await write({ plate: pages[1] as Plate, faces }, 'svg'))).toMatch(/^<\?xml/);
+  });
+
+  test('what cannot be drawn is refused in words', async () => {
+    const broken = memory({ 'f.figure.yaml': 'hexis: figure/1\n' });
+    expect((await mend(broken, 'f.figure.yaml')).problems.map(({ code }) => code)).toEqual(['missing-key']);
+    expect((await mend(broken, 'g.figure.yaml')).problems.map(({ code }) => code)).toEqual(['file-missing']);
+    expect((await proof(broken, ['f.figure.yaml'])).ok).toBe(false);
+  });
+});
+
 describe('boards', () => {
+  test('waive rules for all of their figures', async () => {
+    const one = fileOf({
+      says: '',
+      figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { from: 1, to: 6 } }',
+    });
+    const files = {
+      ...one,
+      'b.board.yaml':
+        'hexis: board/1\nfigures: [f.figure.yaml, f.figure.yaml]\nsize: { width: 16cm, height: 8cm }\nwaive: { zero-base: differences are what it shows }\n',
+    };
+    const found = await checked(openProject(memory(files)), 'b.board.yaml');
+    expect(found.map(({ rule, waived }) => [rule, waived])).toEqual([
+      ['zero-base', 'differences are what it shows'],
+      ['zero-base', 'differences are what it shows'],
+    ]);
+  });
+
   test('have the findings of their figures, with the roles that their ink has there', async () => {
     const one = fileOf({
       says: '',

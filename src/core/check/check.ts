@@ -124,7 +124,7 @@ export function checkSubject(subject: Subject, rules: readonly Rule[]): Finding[
   const found = rules.flatMap((rule) => findingsOf(rule, subject));
   const { waive = {} } = subject.figure;
   const all = [...found, ...idleWaivers(subject, found, rules)].map((finding) => {
-    const waived = waive[finding.rule];
+    const waived = waive[finding.rule] ?? subject.boardWaives?.[finding.rule];
     return waived === undefined ? finding : { ...finding, waived };
   });
   const rank = ({ waived, severity }: Finding) => (waived === undefined ? 0 : 2) + grave[severity];

@@ -2,11 +2,17 @@ import { mendNote, rule } from './rule.js';
 
 const saysMissing = /not shown|missing|left out|excluded|without a value|omitted|incomplete|dropped|no answer/i;
 
+/** The number of cases that a note gives: with a capital letter, as a symbol of all of them. */
+function saidCount(note: string): number | undefined {
+  const found = /(?:^|[^\p{L}])N\s*=\s*(\d[\d ,\u202f\u00a0]*)/u.exec(note.replace(/[*_]/g, ''))?.[1];
+  return found === undefined ? undefined : Number(found.replace(/[^\d]/g, ''));
+}
+
 export const missingRows = rule({
   name: 'missing-rows',
-  asks: 'The note says how many cases were left out.',
+  asks: 'The note says how many cases were left out, and no other number of cases than there are.',
   measures:
-    'How many rows of the table are not in the figure because values are missing, against what a note written by hand says.',
+    'How many rows of the table are not in the figure because values are missing, against what a note written by hand says, and the number of cases that it gives.',
   reason: 'Cases that are missing are seldom missing by chance, and readers who do not know of them cannot ask.',
   source: 'APA (2020), chapter 7; APA Journal Article Reporting Standards',
   severity: 'warning',
@@ -14,7 +20,19 @@ export const missingRows = rule({
   finds({ numbers, figure, note }) {
     const own = figure.caption?.note;
     const left = numbers.leftOut.reduce((sum, { count }) => sum + count, 0);
-    if (own === undefined || own === 'auto' || left === 0) return [];
+    if (own === undefined || own === 'auto') return [];
+    const said = saidCount(own);
+    if (said !== undefined && said !== numbers.used) {
+      return [
+        {
+          found: `the note says N = ${said}, and the figure shows ${numbers.used} ${numbers.cases}`,
+          measured: { value: said, unit: numbers.cases },
+          limit: { value: numbers.used, unit: numbers.cases },
+          setting: 'caption.note',
+        },
+      ];
+    }
+    if (left === 0) return [];
     if (saysMissing.test(own) || own.includes(String(numbers.used))) return [];
     const sentences = note.filter((sentence) => sentence.startsWith('Not shown'));
     return [
@@ -36,6 +54,10 @@ export const missingRows = rule({
       },
     ],
     bad: [
+      {
+        says: 'Another number than that of the cases shown',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: "*N* = 240 plots." }',
+      },
       {
         says: 'A note without them',
         figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: Plots of the garden. }',

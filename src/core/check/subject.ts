@@ -43,6 +43,8 @@ export interface Subject {
   shows: { x: Shows; y: Shows };
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands, or would. */
   locate(path: string): Place;
+  /** Rules that the board does not follow on which it stands, each with the reason. */
+  boardWaives?: Readonly<Record<string, string | undefined>> | undefined;
   /** Width of the figure in its document by its width as drawn. */
   placed: number;
   /** Whether the caption is drawn with the image. */

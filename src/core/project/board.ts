@@ -174,6 +174,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
       return part.parts.map((own) => ({
         ...own,
         prefix: `figures[${i}].${own.prefix}`,
+        boardWaives: board.waive,
         panels: own.panels.map((place) => movedPanel(place, x, y + page.down)),
       }));
     }),

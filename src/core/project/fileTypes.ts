@@ -3826,7 +3826,7 @@ export interface StyleHead {
           cases?: number;
         };
     /**
-     * The note says how many cases were left out.
+     * The note says how many cases were left out, and no other number of cases than there are.
      */
     'missing-rows'?:
       | ('error' | 'warning' | 'off')

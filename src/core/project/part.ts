@@ -22,6 +22,8 @@ export interface Part {
   locate(path: string): Place;
   codebook: Codebook;
   table: Table;
+  /** Rules that the board does not follow on which it stands, each with the reason. */
+  boardWaives?: Readonly<Record<string, string | undefined>> | undefined;
   /** What each panel draws, in data units. */
   plans: readonly Plan[];
   panels: readonly PanelPlace[];

@@ -36,7 +36,9 @@ function findingItem({ rule, severity, waived, found, expected, why, mend, place
   const more = [
     ...(expected === undefined ? [] : [`Expected: ${expected}.`]),
     ...(waived === undefined ? [why] : [`Waived: ${waived}`]),
-    ...(mend && waived === undefined ? [`${mend.keepsMeaning ? 'Mend' : 'Yours to decide'}: ${mend.says.replace(/\.$/, '')}.`] : []),
+    ...(mend && waived === undefined
+      ? [`${mend.keepsMeaning ? 'Mend' : 'Yours to decide'}: ${mend.says.replace(/\.$/, '')}.`]
+      : []),
   ].join(' ');
   return `<li class="${kind}"><b>${kind} ${rule}</b> ${escaped(placeText(place))}: ${escaped(found)}<br><span class="why">${escaped(more)}</span></li>`;
 }
