@@ -57,6 +57,7 @@ function leftOutWords({ leftOut, cases }: Facts['leftOut'], form: NumberForm): s
     ...typeof leftOut,
   ];
   const without = `without a value for ${lowered(first.label)}`;
+  if (others.length === 0 && first.count === 1) return `Not shown: one of the ${cases}, ${without}.`;
   if (others.length === 0) return `Not shown: ${count(first.count)}\u00a0${cases} ${without}.`;
   const total = leftOut.reduce((sum, own) => sum + own.count, 0);
   const parts = [
