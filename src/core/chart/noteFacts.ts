@@ -25,6 +25,7 @@ interface Facts {
   fits: { degree: number | 'local'; share: number; band?: number | undefined };
   ellipses: { level: number };
   sizes: { of: string };
+  shades: { of: string };
   stacked: { cases: string };
   aside: object;
   cases: { used: number; cases: string };
@@ -120,6 +121,7 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
   ellipses: ({ level }) =>
     `Ellipses hold ${levelText(level)} of normal distributions with the means and covariances of the points.`,
   sizes: ({ of }) => `The area of the markers shows ${lowered(of)}.`,
+  shades: ({ of }) => `The colour of the markers shows ${lowered(of)}.`,
   stacked: ({ cases }) => `Larger markers stand for several ${cases}.`,
   aside: () => 'Points on the same spot stand aside a little.',
   cases: ({ used, cases }, form) => `*N*\u00a0=\u00a0${formatNumber(used, 0, form)} ${cases}.`,

@@ -115,6 +115,8 @@ export interface CloudMark {
   ys: Float64Array;
   /** Areas in comparison, from 0 to 1 for the largest; left out: all alike. */
   areas?: Float64Array;
+  /** Where the colour of each marker is on the ramp of the style, from 0 to 1; left out: all in that of their group. */
+  shades?: Float64Array;
   /** What each case is called, where the names are shown, or asked for by their rows. */
   names?: (string | undefined)[];
   /** The variable that names the cases with its value for each, where one of them is singled out. */
@@ -230,9 +232,18 @@ export interface LegendPlan {
 
 /** What the areas of markers mean: some values of a variable with their areas, from 0 to 1 for the largest. */
 export interface SizeKeys {
-  title: string;
+  label: string;
+  unit?: string | undefined;
   variable: string;
   entries: { value: number; area: number }[];
+}
+
+/** What the colours of markers mean: some values of a variable in order, each with its place on the ramp, from 0 to 1. */
+export interface ShadeKeys {
+  label: string;
+  unit?: string | undefined;
+  variable: string;
+  entries: { value: number; shade: number }[];
 }
 
 /** Words at an end of a line, beside the panel. */
@@ -325,6 +336,8 @@ export interface Plan {
   legend?: LegendPlan;
   /** What the areas of markers mean, for the legend. */
   sizes?: SizeKeys;
+  /** What the colours of markers mean, where they show numbers. */
+  shades?: ShadeKeys;
   singled: Singled;
   /** Colour tied in the codebook to a category of the first variable, by code, where there is one series. */
   categoryColors: ReadonlyMap<string, string>;

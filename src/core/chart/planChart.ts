@@ -37,9 +37,9 @@ function legendOf({ frame, drawn }: DrawnPanel): { legend?: LegendPlan } {
   const group = frame.sorted('group');
   const entries = drawn.plan.series.flatMap(({ category }) => (category ? [category] : []));
   if (group) return { legend: { title: group.variable.label, by: group.variable.name, entries } };
-  // Lines that are named there, and sizes, stand in a legend of their own.
-  const { references = [], sizes } = drawn.plan;
-  return sizes || references.some(({ inLegend }) => inLegend) ? { legend: { title: '', entries: [] } } : {};
+  // Lines that are named there, sizes and shades stand in a legend of their own.
+  const { references = [], sizes, shades } = drawn.plan;
+  return sizes || shades || references.some(({ inLegend }) => inLegend) ? { legend: { title: '', entries: [] } } : {};
 }
 
 /** The plan of a panel: what its kind drew, with what all kinds have in common. */

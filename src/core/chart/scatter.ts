@@ -5,9 +5,9 @@ import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import { cellOf, filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { namesProblems } from './names.js';
-import type { LineMark, Remark, Series, SizeKeys, ValueAxis } from './plan.js';
+import type { LineMark, Remark, Series, ShadeKeys, SizeKeys, ValueAxis } from './plan.js';
 import { groupRole, idRole, type Role } from './roles.js';
-import { cloudOf, ellipseOf, scatterReferences } from './scatterMarks.js';
+import { cloudOf, ellipseOf, scatterReferences, shadeRange } from './scatterMarks.js';
 import { type Points, type ScatterFrame, type ScatterSettings, scatterSchema } from './scatterSettings.js';
 import { scatterAltText, scatterFacts, scatterNumbers } from './scatterWords.js';
 import { possibleOf, variableTitle } from './variableTitle.js';
@@ -85,6 +85,15 @@ function settingsProblems({ settings, locate, rows, measured }: ScatterFrame): P
   if (fit?.degree === 'local' && rows.length > mostLocal) {
     problems.push(error('too-many-for-local', { count: rows.length, most: mostLocal }, locate('chart.fit')));
   }
+  if (settings.color !== undefined) {
+    const others = [
+      ...(settings.group === undefined ? [] : ['group']),
+      ...(settings.overlap === 'count' ? ['overlap: count'] : []),
+    ];
+    if (others.length > 0) {
+      problems.push(error('one-of-several', { path: 'chart.color', others, where: 'chart' }, locate('chart.color')));
+    }
+  }
   if (settings.size !== undefined) {
     if (settings.overlap === 'count') {
       problems.push(
@@ -144,6 +153,25 @@ const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: rea
     return [cloud, ...(own.fit?.marks ?? []), ...ellipseOf(frame, own, cell)];
   });
 
+/** Some round values of the variable that colours show, each with its place on the ramp. */
+function shadeKeys(frame: ScatterFrame): { shades?: ShadeKeys } {
+  const range = shadeRange(frame);
+  const color = range && frame.measured('color');
+  if (!range || !color) return {};
+  const { low, high, step } = range;
+  const count = Math.round((high - low) / step);
+  const values = Array.from({ length: count + 1 }, (_, i) => Number((low + i * step).toPrecision(12)));
+  const { label, unit, name } = color.variable;
+  return {
+    shades: {
+      label,
+      unit,
+      variable: name,
+      entries: values.map((value) => ({ value, shade: (value - low) / (high - low) })),
+    },
+  };
+}
+
 /** Some values of the variable that areas show, each with its area. */
 function sizeKeys(frame: ScatterFrame): { sizes?: SizeKeys } {
   const size = frame.measured('size');
@@ -156,8 +184,9 @@ function sizeKeys(frame: ScatterFrame): { sizes?: SizeKeys } {
   const round = [1, 2, 3, 4].map((times) => Number((times * step).toPrecision(12)));
   const values = sizes === 'legend' ? round.filter((value) => value <= greatest) : sizes;
   const { label, unit, name } = size.variable;
-  const title = unit === undefined || unit === '' ? label : `${label} (${unit})`;
-  return { sizes: { title, variable: name, entries: values.map((value) => ({ value, area: value / greatest })) } };
+  return {
+    sizes: { label, unit, variable: name, entries: values.map((value) => ({ value, area: value / greatest })) },
+  };
 }
 
 function draw(frame: ScatterFrame): Outcome<Drawn> {
@@ -185,6 +214,7 @@ function draw(frame: ScatterFrame): Outcome<Drawn> {
       ...(references.length > 0 ? { references } : {}),
       ...(remarks.length > 0 ? { remarks } : {}),
       ...sizeKeys(frame),
+      ...shadeKeys(frame),
     },
     numbers: scatterNumbers(frame, points, common),
     note: scatterFacts(frame),
@@ -210,6 +240,7 @@ export const scatter = {
     x: measuredAlong('x', ['numeric', 'date']),
     y: measuredAlong('y'),
     group: groupRole,
+    color: { use: 'measures', accepts: 'measured' },
     size: { use: 'measures', accepts: 'measured' },
     id: idRole,
   },

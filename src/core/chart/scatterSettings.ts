@@ -25,6 +25,9 @@ export const scatterSchema = z.strictObject({
   x: columnName('Variable along the horizontal axis.', 'water'),
   y: columnName('Variable along the vertical axis.', 'yield'),
   group: optional(columnName('Variable whose values have a colour and a marker each.', 'season')),
+  color: optional(
+    columnName('Measured variable that the colour of the markers shows, on the ramp of the style.', 'ph'),
+  ),
   size: optional(columnName('Variable that the area of the markers shows.', 'area')),
   sizes: optional(
     either(

@@ -76,7 +76,7 @@ export function scatterNumbers(
 
 /** What lines, bands, ellipses and areas of markers mean. */
 export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteFact[] {
-  const { ellipse, size, overlap, references = [] } = settings;
+  const { color, ellipse, size, overlap, references = [] } = settings;
   const lines = references.flatMap(({ x, y, label, dash = looks.references }): NoteFact[] =>
     label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash }],
   );
@@ -84,6 +84,7 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
     ...fitFacts(settings.fit),
     ...(ellipse ? [{ is: 'ellipses', level: ellipse.level ?? defaultLevel } as const] : []),
     ...(size === undefined ? [] : [{ is: 'sizes', of: codebook.variable(size).label } as const]),
+    ...(color === undefined ? [] : [{ is: 'shades', of: codebook.variable(color).label } as const]),
     ...(overlap === 'count' ? [{ is: 'stacked', cases: codebook.cases } as const] : []),
     ...(overlap === 'jitter' ? [{ is: 'aside' } as const] : []),
     ...lines,
@@ -104,5 +105,7 @@ export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFra
   }) as [Float64Array, Float64Array];
   const r = fitLine(xs, ys)?.r;
   const correlation = r === undefined ? '' : `; their correlation is ${formatNumber(r, 2, numbers)}`;
-  return `Scatter plot of ${lowered(y.label)} against ${lowered(x.label)} of ${count} ${codebook.cases}${correlation}.`;
+  const { color } = settings;
+  const colored = color === undefined ? '' : `; colour shows ${lowered(codebook.variable(color).label)}`;
+  return `Scatter plot of ${lowered(y.label)} against ${lowered(x.label)} of ${count} ${codebook.cases}${correlation}${colored}.`;
 }

@@ -9,7 +9,7 @@ export type Point = readonly [number, number];
 const textRoles: readonly (readonly [RegExp, TextRole])[] = [
   [/^axes\.[xy]\.(second\.)?title$/, 'axisTitle'],
   [/^axes\.[xy]\.(second\.)?labels/, 'tickLabel'],
-  [/^legend\.(sizes\.)?title$/, 'legendTitle'],
+  [/^legend\.(title$|headings)/, 'legendTitle'],
   [/^legend\./, 'legendEntry'],
   [/panelTitle|^panels\[\d+\]\.title|letter$/, 'panelTitle'],
   [/^callouts/, 'callout'],

@@ -7,7 +7,7 @@ import type { Sheet } from './sheet.js';
 import { setRole, type Typesetter } from './typesetter.js';
 
 /** A unit in the form of the style. Compound units are bracketed after a slash. */
-function withUnit(title: string, unit: string, form: Sheet['settings']['words']['unit']): string {
+export function withUnit(title: string, unit: string, form: Sheet['settings']['words']['unit']): string {
   if (form === 'brackets') return `${title} [${unit}]`;
   if (form === 'slash') return /[/·×\s]/.test(unit) ? `${title} / (${unit})` : `${title} / ${unit}`;
   return `${title} (${unit})`;

@@ -1,6 +1,7 @@
 import type { TextRole } from '../document/look/names.js';
 import { type Problem, warning } from '../document/problem.js';
 import { labelParts } from './labelWords.js';
+import { shadeStops } from './marks/cloud.js';
 import { keyOf, typeOf } from './marks/marks.js';
 import type { AnyAxis, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
@@ -87,6 +88,10 @@ export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Probl
     const least = Math.min(...axisRoles.map((role) => scaledSize(settings.text[role], scale)));
     const facts = { least: Number(least.toFixed(1)), preferred: settings.text.size, percent: Math.round(scale * 100) };
     problems.push(warning('text-shrunk', facts));
+  }
+  if (plan.shades && new Set(shadeStops(settings)).size < 2) {
+    const needs = 'a style with a ramp of colours under palette.sequential; in black ink "size" shows a third variable';
+    problems.push(warning('setting-idle', { path: 'chart.color', needs }));
   }
   const looks = looksOf(sheet);
   if (plan.legend && plan.series.length > looks) {

@@ -8,7 +8,7 @@ import { fillOf, wordsOf } from './fills.js';
 import { type LegendEntry, legendEntries } from './legendEntries.js';
 import { pathThrough } from './lineInk.js';
 import type { Fill } from './looks.js';
-import { diameterFor } from './marks/cloud.js';
+import { diameterFor, shadedFill } from './marks/cloud.js';
 import { lineStroke, ownStroke } from './marks/line.js';
 import { markerAt, markerOf } from './marks/markers.js';
 import { keyOf, lineKeyOf, referenceFill } from './marks/marks.js';
@@ -246,15 +246,22 @@ function titleInk({ plan, settings }: Sheet, { title }: FittedLegend, x: number,
   return [textAt(title.block, x + title.x, y + title.y, label)];
 }
 
+const plainFill = (sheet: Sheet): Fill => ({ color: sheet.settings.palette.single, from: 'palette.sequential' });
+
 /** What stands for a reference line, or for the area of a marker. */
 function otherKey(
   sheet: Sheet,
-  entry: Extract<LegendEntry, { is: 'reference' | 'size' }>,
+  entry: Extract<LegendEntry, { is: 'reference' | 'size' | 'shade' }>,
   corner: { x: number; y: number },
   role: string,
 ): PlateItem[] {
   const { width, height } = keySize(sheet);
   const level = corner.y + height / 2;
+  if (entry.is === 'shade') {
+    const side = Math.min(width, height);
+    const rect = { x: corner.x, y: corner.y + (height - side) / 2, width: side, height: side };
+    return barRect(sheet, { rect }, { ...shadedFill(sheet, plainFill(sheet), entry.shade), opacity: 1 }, role);
+  }
   if (entry.is === 'size') {
     const fill: Fill = { color: sheet.settings.palette.quiet, from: 'palette.quiet' };
     const look = { shape: 'circle', fill, times: diameterFor(entry.area) } as const;
@@ -269,17 +276,65 @@ function otherKey(
   return [pathThrough(ends, { role, from: fill.from }, { stroke })];
 }
 
+/** What the parts of a legend are called that are no entries with a key. */
+const partNames: Partial<Record<LegendEntry['is'], string>> = { heading: 'headings', shade: 'shades' };
+
+/** So many slices show a ramp without steps that can be seen. */
+const rampSlices = 64;
+/** Length of the ticks of a ramp, in text sizes. */
+const rampTick = 0.3;
+
+/** The ramp of colours beside its values, with a tick at each; none where these stand beside each other, each with a key. */
+function rampInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
+  const { height, width } = keySize(sheet);
+  const places = legendEntries(sheet).flatMap((entry, i) => {
+    const key = legend.entries[i]?.key;
+    return entry.is === 'shade' && key ? [{ shade: entry.shade, x: x + key.x, level: y + key.y + height / 2 }] : [];
+  });
+  const [first, last] = [places[0], places.at(-1)];
+  if (!first || !last || places.length < 2 || places.some((place) => place.x !== first.x)) return [];
+  const side = Math.min(width, height);
+  const slice = (last.level - first.level) / rampSlices;
+  const fill = plainFill(sheet);
+  const slices = Array.from({ length: rampSlices }, (_, i): PlateItem => {
+    const t = (i + 0.5) / rampSlices;
+    const { color, from } = shadedFill(sheet, fill, first.shade + t * (last.shade - first.shade));
+    // Each reaches to the end and is covered by the next, so that no edge shows between them.
+    const own = { x: first.x, y: first.level + i * slice, width: side, height: (rampSlices - i) * slice };
+    return { type: 'rect', role: `legend.shades.ramp[${i}]`, from, box: own, ...own, fill: color };
+  });
+  const color = sheet.settings.text.legendEntry.color;
+  const end = first.x + side + rampTick * em(sheet);
+  const ticks = places.map(({ level }, i): PlateItem => {
+    const [x1, stroke] = [first.x + side, { width: 0.5, color }];
+    const box = { x: x1, y: level - 0.25, width: end - x1, height: 0.5 };
+    return {
+      type: 'line',
+      role: `legend.shades.ticks[${i}]`,
+      from: 'chart.color',
+      box,
+      x1,
+      y1: level,
+      x2: end,
+      y2: level,
+      stroke,
+    };
+  });
+  return [...slices, ...ticks];
+}
+
 /** The ink of a legend whose upper left corner is at (x, y). */
 export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): PlateItem[] {
   const part = (ink: () => PlateItem[]) => remembered(sheet, ink, legend);
+  const ramp = part(() => rampInk(sheet, legend, x, y));
   const entries = legendEntries(sheet).flatMap((entry, i): PlateItem[] => {
     const placed = legend.entries[i];
     if (!placed) return [];
-    const role = `legend.entries[${i}]`;
+    const role = `legend.${partNames[entry.is] ?? 'entries'}[${i}]`;
     const { key } = placed;
     const corner = key && { x: x + key.x, y: y + key.y };
     const keyInkOf = (): PlateItem[] => {
-      if (!corner || entry.is === 'heading') return [];
+      if (!corner || entry.is === 'heading' || (entry.is === 'shade' && ramp.length > 0)) return [];
       if (entry.is !== 'group') return otherKey(sheet, entry, corner, `${role}.key`);
       const { series, place, of } = entry;
       return keyInk(sheet, { series, index: place, fill: fillOf(sheet, series, place, of) }, corner, `${role}.key`);
@@ -293,5 +348,10 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: numb
     };
     return [...part(keyInkOf).map((item) => Object.assign(item, { shows: { of } })), ...part(words)];
   });
-  return [...part(() => frameInk(sheet, legend, x, y)), ...part(() => titleInk(sheet, legend, x, y)), ...entries];
+  return [
+    ...part(() => frameInk(sheet, legend, x, y)),
+    ...part(() => titleInk(sheet, legend, x, y)),
+    ...ramp,
+    ...entries,
+  ];
 }

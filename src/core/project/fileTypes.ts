@@ -1245,6 +1245,10 @@ export interface FigureFile {
          */
         group?: string;
         /**
+         * Measured variable that the colour of the markers shows, on the ramp of the style.
+         */
+        color?: string;
+        /**
          * Variable that the area of the markers shows.
          */
         size?: string;

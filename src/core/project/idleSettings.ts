@@ -66,8 +66,8 @@ function idleForMarks({ plans }: Drawn, paths: readonly string[]): [string, stri
 const rolesOf: Record<TextRole, RegExp> = {
   axisTitle: /(^|\.)axes\.[xy]\.(second\.)?title$/,
   tickLabel: /(^|\.)axes\.[xy]\.(second\.)?labels/,
-  legendTitle: /^legend\.title$/,
-  legendEntry: /^legend\.entries\[\d+\]$/,
+  legendTitle: /^legend\.(title$|headings)/,
+  legendEntry: /^legend\.(entries|shades)\[\d+\]$/,
   dataLabel: /(^|\.)(series\[\d+\]\.(.*\.)?(labels|names)\[\d+\]|remarks|endLabels|references\[\d+\]\.name|brackets)/,
   panelTitle: /panelTitle$/,
   callout: /callouts/,

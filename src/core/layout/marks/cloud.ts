@@ -1,4 +1,5 @@
 import type { CloudMark } from '../../chart/plan.js';
+import { rampColor } from '../../color/ramp.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
@@ -18,6 +19,8 @@ const leastArea = 0.01;
 
 /** Diameter of a marker in sizes of the style: areas are in proportion, and the largest has four times the usual one. */
 export const diameterFor = (area: number): number => 2 * Math.sqrt(Math.max(leastArea, area));
+
+const stepOf = (shade: number): number => Math.min(shadeSteps - 1, Math.floor(shade * shadeSteps));
 
 const sizeOf = (mark: CloudMark, i: number): number => (mark.areas ? diameterFor(mark.areas[i] as number) : 1);
 
@@ -61,6 +64,23 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
   }
   return { xs: keptX.slice(0, n), ys: keptY.slice(0, n) };
 }
+
+/** Thousands of markers are drawn in so many shades of a ramp. */
+const shadeSteps = 48;
+
+/** The colours of the ramp of the style, the longest that it has. */
+export function shadeStops({ palette }: Sheet['settings']): readonly string[] {
+  const ramps = palette.sequential as Readonly<Record<string, readonly string[]>>;
+  const most = Math.max(...Object.keys(ramps).map(Number));
+  return ramps[String(most)] ?? [palette.single];
+}
+
+/** A fill in the colour that a value has on the ramp. */
+export const shadedFill = (sheet: Sheet, fill: Fill, shade: number): Fill => ({
+  ...fill,
+  color: rampColor(shadeStops(sheet.settings), shade),
+  from: 'palette.sequential',
+});
 
 function oneItem(context: MarkContext, fill: Fill, { xs, ys }: Places): MarkersItem {
   const { sheet } = context;
@@ -124,6 +144,19 @@ export const cloud: MarkType<CloudMark> = {
     const { rows, xs, ys } = placesOf(mark, context.scales);
     if (rows.length === 0) return [];
     const shape = shapeOf(sheet, series);
+    const { shades } = mark;
+    if (shades && rows.length > many && !mark.areas && !mark.ids) {
+      const shown = Array.from({ length: shadeSteps }, (_, step): PlateItem[] => {
+        const own = rows.map((_row, i) => i).filter((i) => stepOf(shades[rows[i] as number] as number) === step);
+        if (own.length === 0) return [];
+        const places = {
+          xs: Float64Array.from(own, (i) => xs[i] as number),
+          ys: Float64Array.from(own, (i) => ys[i] as number),
+        };
+        return [oneItem(context, shadedFill(sheet, fill, (step + 0.5) / shadeSteps), places)];
+      });
+      return [[], shown.flat()];
+    }
     if (rows.length > many && !mark.areas && !mark.ids) {
       const open = fill.hollow || (fill.marker ?? shape).startsWith('open-');
       return [[], [open ? openItem(context, fill, { xs, ys }) : oneItem(context, fill, { xs, ys })]];
@@ -134,9 +167,10 @@ export const cloud: MarkType<CloudMark> = {
     const ink = order.map((i): PlateItem => {
       const row = rows[i] as number;
       const name = role.replace(/marks\[\d+\]$/, `points[${row}]`);
-      const own = mark.ids
-        ? context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string })
-        : fill;
+      const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
+      const named = mark.ids && context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string });
+      // What is singled out has its own colour, all else that of the ramp.
+      const own = named && (!shades || named.color !== fill.color) ? named : base;
       return markerOf(sheet, { shape, fill: own, times: sizeOf(mark, row), among: 'many' }, name, [
         xs[i] as number,
         ys[i] as number,
@@ -161,6 +195,6 @@ export const cloud: MarkType<CloudMark> = {
   needsZero: false,
   overhang: ({ areas }) => (areas ? 2 : 1),
   key: 'marker',
-  uses: () => [...markerSettings, 'markers.opacity'],
+  uses: ({ shades }) => [...markerSettings, 'markers.opacity', ...(shades ? ['palette.sequential'] : [])],
   accents: ['fill', 'marker', 'size', 'outline', 'opacity'],
 };
