@@ -195,6 +195,7 @@ export function caseOf(seed, index) {
     kind,
     formats: random.some(['svg', 'pdf', 'eps', 'plate'], 0.4),
     caption: random.chance(0.5),
+    mends: ['grown', 'modest'].includes(kind) && random.chance(0.25),
     ...makers[kind](random),
   };
 }

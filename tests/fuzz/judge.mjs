@@ -1,9 +1,12 @@
 import { SaxesParser } from 'saxes';
 import {
+  check,
   describe,
   drawSwatch,
+  findingText,
   matchFigure,
   memory,
+  mend,
   numbersCsv,
   numbersJson,
   numbersText,
@@ -106,6 +109,46 @@ function numbersFaults(numbers) {
   return faults.slice(0, 3);
 }
 
+/** What is wrong with what the check says of a drawing, and with the measures and the places that it gives. */
+function checkFaults(drawing, problems) {
+  const faults = [];
+  const findings = check(drawing, problems);
+  for (const finding of findings) {
+    const { found, measured, limit, boxes, place, rule } = finding;
+    const words = findingText(finding);
+    // What an author writes is shown as it is.
+    if (/\[object |undefined|\bNaN\b|Infinity/.test(words.replace(/"[^"]*"/g, '')))
+      faults.push(`words of the rule ${rule}: ${words.slice(0, 300)}`);
+    if (found === '') faults.push(`${rule} says nothing`);
+    for (const value of [measured?.value ?? 0, limit?.value ?? 0, ...boxes.flatMap(Object.values)])
+      if (!Number.isFinite(value)) faults.push(`${rule} measures ${value}`);
+    if (!(place?.line >= 1 && place.column >= 1)) faults.push(`${rule} has no place`);
+  }
+  if (JSON.stringify(check(drawing, problems)) !== JSON.stringify(findings)) faults.push('the check says two things');
+  return faults.slice(0, 3);
+}
+
+const open = (findings) => findings.filter(({ waived }) => waived === undefined);
+
+/** What is wrong with the mends of a figure file: one that cannot be drawn, says more than before, or is mended again. */
+async function mendFaults(made, source) {
+  if (typeof made.files[made.figure] !== 'string') return [];
+  const options = made.style === undefined ? {} : { style: made.style };
+  const first = await mend(source, made.figure, options);
+  if (!first.ok) return wordFaults(first.problems);
+  const { before, after, made: mended, left } = first.value;
+  const faults = [];
+  if ((mended.length === 0) !== (before === after))
+    faults.push('a mend that changes nothing, or a change that mends nothing');
+  const files = { ...made.files, [made.figure]: after };
+  const { shippedFont, subsetFont } = disk;
+  const again = await mend(memory(files, { shippedFont, subsetFont }), made.figure, options);
+  if (!again.ok) faults.push('what was mended cannot be drawn');
+  else if (again.value.after !== after) faults.push(`mended twice: ${again.value.made.map(({ rule }) => rule)}`);
+  else if (open(again.value.left).length !== open(left).length) faults.push('what is left is not what is found');
+  return faults;
+}
+
 async function outputFaults(drawing, formats) {
   const faults = [];
   for (const name of formats) {
@@ -168,6 +211,8 @@ export async function judge(made) {
     ...plateFaults(plate),
     ...(made.do === 'swatch' || made.do === 'board' ? [] : numbersFaults(numbers)),
     ...inkFaults(plate, problems),
+    ...(made.do === 'swatch' ? [] : checkFaults(outcome.value, problems)),
+    ...(made.mends ? await mendFaults(made, memory(made.files, { shippedFont, subsetFont })) : []),
     ...(await outputFaults(outcome.value, made.formats)),
   ];
 }
