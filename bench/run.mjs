@@ -159,6 +159,36 @@ for (const name of ['pdf', 'png']) {
 const millionPoints = ['bin/hexis.cjs', 'draw', writePoints(1_000_000), '--as', 'png', '-o', `${folder}/`];
 row('1 million points to PNG, peak memory in MB', peakMemory(millionPoints), 500);
 
+// Clouds in space against the flat cloud of the same cases.
+function cloudTimes(count, chart) {
+  const path = join(folder, `space${count}`);
+  let state = 11;
+  const random = () => {
+    state = (Math.imul(state, 1103515245) + 12345) >>> 0;
+    return state / 4294967296;
+  };
+  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const lines = Array.from({ length: count }, () => {
+    const x = normal();
+    return `${x.toFixed(4)},${(0.6 * x + normal()).toFixed(4)},${normal().toFixed(4)}`;
+  });
+  writeFileSync(`${path}.csv`, `x,y,z\n${lines.join('\n')}\n`);
+  writeFileSync(`${path}.figure.yaml`, `hexis: figure/1\ndata: space${count}.csv\nchart: ${chart}\n`);
+  return `${path}.figure.yaml`;
+}
+for (const count of [1000, 10_000]) {
+  const time = async (chart) => {
+    const one = await gather(new Store(disk), cloudTimes(count, chart));
+    return callTime(() => compose(one.value), 25, 15);
+  };
+  const flat = await time('{ kind: scatter, x: x, y: y }');
+  row(`${count} points in space: compose, of the flat scatter`, (await time('{ kind: space, x: x, y: y, z: z }')) / flat, 4);
+  if (count > 1000) continue;
+  row('the same with shells', (await time('{ kind: space, x: x, y: y, z: z, shells: {} }')) / flat, 10);
+  row('the same with an ellipsoid', (await time('{ kind: space, x: x, y: y, z: z, ellipsoid: {} }')) / flat, 10);
+  row('the same with drop lines', (await time('{ kind: space, x: x, y: y, z: z, drop: floor }')) / flat, 10);
+}
+
 // Fifty figures of one table, as one project: one reading, and fifty times composing.
 const fifty = Array.from({ length: 50 }, (_, i) => {
   const path = join(folder, `fifty${i}.figure.yaml`);

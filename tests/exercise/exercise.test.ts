@@ -15,8 +15,8 @@ const lines = {
   mark: [
     [
       'src/core/chart/plan.ts',
-      'export type Mark =',
-      " | ({ type: 'dash'; cell: Cell; value: number } & Record<'category' | 'place' | 'places', number>) |",
+      'export type Mark =\n',
+      "  | ({ type: 'dash'; cell: Cell; value: number } & Record<'category' | 'place' | 'places', number>)\n",
     ],
     ['src/core/layout/marks/marks.ts', "import { cloud } from './cloud.js';\n", "import { dash } from './dash.js';\n"],
     ['src/core/layout/marks/marks.ts', 'markTypes = { ', 'dash, '],

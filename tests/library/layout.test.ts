@@ -12,6 +12,7 @@ import {
 } from 'hexis';
 import type { TextRole } from '../../src/core/document/look/names.js';
 import { textOutline } from '../../src/core/export/textOutline.js';
+import { slantedOverlap } from '../../src/core/layout/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { small } from '../helpers/figures.js';
 
@@ -81,6 +82,8 @@ const charts: { [K in (typeof kinds)[number]]: (f: Drawn, group: string) => stri
   histogram: (f, group) => `value: v${f.extra ? `${group}, curves: [normal, density]` : ''}`,
   scatter: (f, group) =>
     `x: v, y: w${group}${f.extra ? ', fit: { degree: 2, band: true, show: [r2, equation] }, ellipse: {}, id: id, names: all' : ''}`,
+  space: (f, group) =>
+    `x: v, y: w, z: n${group}${f.extra ? ', view: best, drop: floor, shadows: [back], ellipsoid: {}, id: id, names: all' : ', view: { turn: 130, tilt: -20, distance: 3 }'}`,
   line: (f, group) =>
     `x: ${f.extra ? 'w' : 'c'}, value: v, summary: mean${group}${f.error ? ', error: { shows: sd, as: band }' : ''}${f.extra && group !== '' ? ', names: ends' : ''}`,
   points: (f, group) =>
@@ -105,13 +108,13 @@ const panelsOf = (f: Drawn) =>
 /** Categories are singled out in charts that show them. */
 const lookOf = (f: Drawn) => {
   const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope'].includes(f.kind);
-  const odd = f.look.startsWith('callouts') && ['line', 'slope'].includes(f.kind);
+  const odd = f.look.startsWith('callouts') && ['line', 'slope', 'space'].includes(f.kind);
   return odd || (/\{ c: 1 \}/.test(f.look) && !shown) ? '' : f.look;
 };
 
 function partsOf(f: Drawn) {
   const groups = f.groups.length > 0 ? f.groups : [''];
-  const rows: string[] = ['c,g,v,w,t,p,id'];
+  const rows: string[] = ['c,g,v,w,t,p,id,n'];
   let i = 0;
   f.categories.forEach((_, c) => {
     groups.forEach((__, g) => {
@@ -120,7 +123,7 @@ function partsOf(f: Drawn) {
         const value = (f.sign === 'positive' ? Math.abs(raw) : raw) * 10 ** f.magnitude;
         if (f.kind === 'slope' && g > 0) continue;
         rows.push(
-          `${c + 1},${g + 1},${value},${i % 5},${k === 0 ? 'before' : 'after'},${c % 2 === 0 ? 'even' : 'odd'},case ${i}`,
+          `${c + 1},${g + 1},${value},${i % 5},${k === 0 ? 'before' : 'after'},${c % 2 === 0 ? 'even' : 'odd'},case ${i},${(i * 7) % 11}`,
         );
       }
     });
@@ -158,14 +161,17 @@ const named = (plate: Plate, pattern: RegExp) => plate.items.filter((item) => pa
 function expectApart(items: readonly PlateItem[]) {
   for (const [i, a] of items.entries()) {
     for (const b of items.slice(i + 1)) {
-      if (overlap(a.box, b.box)) throw new Error(`${a.role} and ${b.role} touch: ${JSON.stringify([a.box, b.box])}`);
+      // Slanted words may share a corner of their boxes.
+      const isSlanted = a.type === 'text' && b.type === 'text' && !slantedOverlap(a, b);
+      if (overlap(a.box, b.box) && !isSlanted)
+        throw new Error(`${a.role} and ${b.role} touch: ${JSON.stringify([a.box, b.box])}`);
     }
   }
 }
 
 const roleSettings: [RegExp, TextRole][] = [
-  [/axes\.[xy]\.title$/, 'axisTitle'],
-  [/axes\.[xy]\.labels/, 'tickLabel'],
+  [/axes\.[xyz]\.title$/, 'axisTitle'],
+  [/axes\.[xyz]\.labels/, 'tickLabel'],
   [/^legend\.title$/, 'legendTitle'],
   [/^legend\.entries/, 'legendEntry'],
   [/series.*(labels|names)|endLabels|remarks/, 'dataLabel'],
@@ -196,7 +202,7 @@ function expectInsidePage({ plate, settings, faces: { kit } }: Drawing) {
 
 function expectNothingTouches(plate: Plate) {
   const words =
-    /^((panels\[\d+\]\.)?(axes\.[xy]\.(second\.)?(labels|title)|panelTitle|endLabels\.\w+\[\d+\]$)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
+    /^((panels\[\d+\]\.)?(axes\.[xyz]\.(second\.)?(labels|title)|panelTitle|endLabels\.\w+\[\d+\]$)|legend\.(title$|entries\[\d+\]$)|heading|caption)/;
   expectApart(named(plate, words));
   expectApart(named(plate, /series\[\d+\]\.(labels\[\d+\]|names\[\d+\]|marks\[\d+\]\.names\[\d+\])$/));
   for (const entry of named(plate, /^legend/)) expect(overlap(entry.box, plate.panel)).toBe(false);

@@ -17,8 +17,8 @@ const everything = 'everything' as const;
 const values = /^(axes\.y|series.*labels)/;
 
 const roleInk: Record<(typeof textRoles)[number], RegExp> = {
-  axisTitle: /^axes\.[xy]\.title$/,
-  tickLabel: /^axes\.[xy]\.labels/,
+  axisTitle: /^axes\.[xyz]\.title$/,
+  tickLabel: /^axes\.[xyz]\.labels/,
   legendTitle: /^legend\.title$/,
   legendEntry: /^legend\.entries\[\d\]$/,
   dataLabel: /^series\[\d\]\.labels/,
@@ -104,6 +104,54 @@ const parted = (key: string, width = '0pt') => ({ axes: { [key]: { minor: 2, min
 
 /** Axes on their sides: a title across the page is one of a vertical axis. */
 const lying = (letters: string) => (letters === 'x' ? { chart: { direction: 'horizontal' }, callouts: undefined } : {});
+
+/** A cloud in space with all that can stand in it. */
+const inSpace = {
+  data: {
+    rows: Array.from({ length: 24 }, (_, i) => ({
+      season: i % 2 === 0 ? 'spring' : 'autumn',
+      a: (i * 7) % 11,
+      b: (i * 5) % 13,
+      yield: 1 + ((i * 3) % 17) / 2,
+    })),
+  },
+  chart: {
+    kind: 'space',
+    category: undefined,
+    value: undefined,
+    error: undefined,
+    x: 'a',
+    y: 'b',
+    z: 'yield',
+    drop: 'floor',
+    shadows: ['floor'],
+    depth: 'fade',
+    ellipsoid: {},
+  },
+  callouts: undefined,
+  dataLabels: undefined,
+  axes: { all: { grid: undefined } },
+};
+
+/** What the settings of the upright axis change in space: those of an axis of numbers, but for what flat axes alone have. */
+function uprightRows(): [string, Row][] {
+  const flat = /\.(angle|arrow|crosses|second|grid)(\.|$)/;
+  const space = (needs: Row['needs'] = {}) => joined(inSpace, needs) as Row['needs'];
+  const own: Record<string, Partial<Row>> = {
+    'axes.z.base': { needs: { axes: { z: { scale: 'log' } } } },
+    'axes.z.step': { value: 4 },
+    'axes.z.titleAngle': { needs: {} },
+    'axes.z.names.NAME': { needs: { axes: { z: { at: [2, 6] } } } },
+  };
+  return axisRows('z', 'z')
+    .filter(([path]) => !flat.test(path))
+    .map(([path, row]): [string, Row] => {
+      const named = /looks/.test(path) ? 'axes.z.names.NAME' : path;
+      const { needs, ...rest } = { ...row, ...own[named] };
+      const changes = /minorGrid/.test(path) ? /^scene\.minorGrid/ : rest.changes;
+      return [path, { ...rest, changes, needs: space(needs) }];
+    });
+}
 
 /** What a setting of an axis changes, for the axis of numbers (y) and that of categories (x). */
 function axisRows(key: string, letters: string): [string, Row][] {
@@ -280,6 +328,7 @@ const rows: Record<string, Row> = {
     ]),
     ...axisRows('x', 'x'),
     ...axisRows('y', 'y'),
+    ...uprightRows(),
   ]),
   'bars.share': { value: 0.3, changes: /^series/ },
   'bars.widest': { value: '9pt', changes: everything },
@@ -324,6 +373,22 @@ const rows: Record<string, Row> = {
   'pointers.dash': { value: 'dotted', changes: /callouts.*pointer/ },
   'references.color': { value: '#aa0011', changes: /references/, needs: referred },
   'references.dash': { value: 'dotted', changes: /references/, needs: referred },
+  'scene.walls': { value: '#eeddcc', changes: /^scene\.walls/, needs: inSpace },
+  'scene.floor': { value: '#eeddcc', changes: /^scene\.floor/, needs: inSpace },
+  'scene.box': { value: 'whole', changes: /^scene\.front/, needs: inSpace },
+  'scene.edges.width': { value: '2pt', changes: /^scene\.edges/, needs: inSpace },
+  'scene.edges.color': { value: '#aa0011', changes: /^scene\.edges/, needs: inSpace },
+  'scene.edges.dash': { value: 'dotted', changes: /^scene\.edges/, needs: inSpace },
+  'scene.grid.width': { value: '2pt', changes: /^scene\.grid/, needs: inSpace },
+  'scene.grid.color': { value: '#aa0011', changes: /^scene\.grid/, needs: inSpace },
+  'scene.grid.dash': { value: 'dotted', changes: /^scene\.grid/, needs: inSpace },
+  'scene.drops.width': { value: '2pt', changes: everything, needs: inSpace },
+  'scene.drops.color': { value: '#aa0011', changes: /^scene\.drops/, needs: inSpace },
+  'scene.drops.dash': { value: 'dotted', changes: /^scene\.drops/, needs: inSpace },
+  'scene.shadows': { value: 0.9, changes: /shadows/, needs: inSpace },
+  'scene.surfaces.opacity': { value: 0.4, changes: /surfaces/, needs: inSpace },
+  'scene.surfaces.width': { value: '2pt', changes: everything, needs: inSpace },
+  'scene.fade': { value: 0.1, changes: /points/, needs: inSpace },
   'slices.edge': { value: '3pt', changes: /marks/, needs: sliced },
   'palette.quiet': { value: '#aa0011', changes: /^(series|endLabels)/, needs: spotlit },
   'palette.quietPattern': {
@@ -480,7 +545,7 @@ const pathsOf = (path: string): string[] => {
     .replace(/\.NAME$/, '')
     .replace('looks.NAME', 'looks.2')
     .split('.');
-  if (first !== 'axes' || key === 'x' || key === 'y') return [[first, key, ...rest].join('.')];
+  if (first !== 'axes' || ['x', 'y', 'z'].includes(key as string)) return [[first, key, ...rest].join('.')];
   return ['x', 'y'].map((at) => ['axes', at, ...rest].join('.'));
 };
 

@@ -277,3 +277,90 @@ write("hostileLines", [exact_line(*pair) for pair in [
     ([1e-150, 2e-150, 4e-150], [1e140, 3e140, 2e140])]])
 
 write("normalQuantiles", [{"p": p, "z": float(stats.norm.ppf(p))} for p in (1e-300, 1e-10, 0.001, 0.025, 0.3, 0.5, 0.6, 0.9, 0.95, 0.975, 0.995, 0.9995, 0.99999)])
+
+# Components of several columns: eigenvalues by LAPACK, varimax by singular values, promax by least squares.
+def varimax_by_svd(loadings, sweeps=20000):
+    lengths = np.sqrt((loadings**2).sum(axis=1))
+    a = loadings / lengths[:, None]
+    p, k = a.shape
+    turn = np.eye(k)
+    before = 0.0
+    for _ in range(sweeps):
+        b = a @ turn
+        u, s, v = np.linalg.svd(a.T @ (b**3 - b * (b**2).mean(axis=0)))
+        turn = u @ v
+        if abs(s.sum() - before) < 1e-16 * s.sum():
+            break
+        before = s.sum()
+    return (a @ turn) * lengths[:, None]
+
+
+def ordered(loadings, variances, *others):
+    order = np.argsort(-variances, kind="stable")
+    loadings, variances = loadings[:, order], variances[order]
+    signs = np.sign(loadings[np.abs(loadings).argmax(axis=0), range(loadings.shape[1])])
+    others = [(m[np.ix_(order, order)] * signs[:, None]) * signs for m in others]
+    return [(loadings * signs).T.tolist(), variances.tolist(), *[m.tolist() for m in others]]
+
+
+rows = []
+random = np.random.default_rng(20260402)
+for columns, kept in ((3, 2), (4, 2), (5, 2), (6, 3), (8, 3)):
+    n = 60 + 10 * columns
+    factors = random.normal(0, 1, (n, kept))
+    weights = random.uniform(-0.3, 0.3, (kept, columns))
+    for j in range(columns):
+        weights[j % kept, j] = random.choice([-1, 1]) * random.uniform(0.9, 1.4)
+    data = factors @ weights + random.normal(0, 0.45, (n, columns))
+    data = np.round(data * 10.0 ** random.integers(-2, 3, columns) + random.integers(-50, 50, columns), 6)
+    case = {"columns": data.T.tolist(), "keep": kept}
+    for on in ("correlation", "covariance"):
+        matrix = np.corrcoef(data.T) if on == "correlation" else np.cov(data.T)
+        values, vectors = np.linalg.eigh(matrix)
+        values, vectors = values[::-1], vectors[:, ::-1]
+        sds = np.ones(columns) if on == "correlation" else data.std(axis=0, ddof=1)
+        loadings = vectors * np.sqrt(values) / sds[:, None]
+        plain, _ = ordered(loadings, values)
+        turned = varimax_by_svd(loadings[:, :kept])
+        upright, shares = ordered(turned, (turned**2).sum(axis=0))
+        target = turned * np.abs(turned) ** 3
+        u = np.linalg.lstsq(turned, target, rcond=None)[0]
+        u = u * np.sqrt(np.diag(np.linalg.inv(u.T @ u)))
+        phi = np.linalg.inv(u.T @ u)
+        pattern = turned @ u
+        oblique, explained, related = ordered(pattern, np.diag(phi @ pattern.T @ pattern), phi)
+        case[on] = {
+            "eigenvalues": values.tolist(),
+            "loadings": plain,
+            "varimax": {"loadings": upright, "variances": shares},
+            "promax": {"loadings": oblique, "variances": explained, "correlations": related},
+        }
+    rows.append(case)
+write("components", rows)
+
+# Ellipsoids and densities of clouds.
+rows = []
+for n, mix in ((5, 0.2), (40, 0.6), (300, 0.9)):
+    data = random.normal(0, 1, (n, 3)) @ np.array([[1, mix, 0], [0, 1, mix], [0, 0, 0.7]])
+    data = np.round(data * [2, 30, 0.1] + [5, -100, 0.3], 6)
+    middle, covariance = data.mean(axis=0), np.cov(data.T)
+    inverse = np.linalg.inv(covariance)
+    squared = np.einsum("ij,jk,ik->i", data - middle, inverse, data - middle)
+    case = {"columns": data.T.tolist(), "middle": middle.tolist(), "inverse": inverse.tolist(), "levels": []}
+    for level in (0.5, 0.75, 0.95):
+        case["levels"].append(
+            {
+                "share": level,
+                "radius": float(np.sqrt(stats.chi2.ppf(level, 3))),
+                "inside": int((squared < stats.chi2.ppf(level, 3)).sum()),
+            }
+        )
+    bandwidths = data.std(axis=0, ddof=1) * (4 / (5 * n)) ** (1 / 7)
+    places = data[:: max(1, n // 20)]
+    scaled = (places[:, None, :] - data[None, :, :]) / bandwidths
+    kernel = np.exp(-0.5 * (scaled**2).sum(axis=2)).sum(axis=1)
+    case["bandwidths"] = bandwidths.tolist()
+    case["places"] = places.tolist()
+    case["densities"] = (kernel / (n * (2 * np.pi) ** 1.5 * bandwidths.prod())).tolist()
+    rows.append(case)
+write("clouds", rows)

@@ -30,5 +30,5 @@ export function countedWithin(
   const { beyond, direction } = settings as { beyond?: string; direction?: string };
   if (beyond !== 'left-out' || limitedBy === undefined) return undefined;
   const axis = limitedBy === 'value' ? (direction === 'horizontal' ? 'x' : 'y') : limitedBy;
-  return limitsFor(limits[axis], variable);
+  return limitsFor(limits[axis] ?? {}, variable);
 }

@@ -3,6 +3,7 @@ import type { Table } from '../data/table.js';
 import type { Dash, MarkerShape } from '../document/look/names.js';
 import type { Place } from '../document/problem.js';
 import type { NumberForm } from '../scale/numberFormat.js';
+import type { Transform } from '../scale/transform.js';
 
 type NamedValue = string | number | boolean;
 /** Groups or cases as the author names them: variables with a value, or with several. */
@@ -20,6 +21,8 @@ export type LabelPart = 'value' | 'count' | 'percent';
 export interface AxisLimits {
   from?: number | 'possible' | undefined;
   to?: number | 'possible' | undefined;
+  /** How its numbers become lengths; left out: in proportion. */
+  transform?: Transform | undefined;
 }
 
 /** What a chart works with. */
@@ -32,7 +35,7 @@ export interface ChartInput<S> {
   spotlight: readonly Named[];
   numbers: NumberForm;
   /** The limits that the author gives the axes: numbers, or the possible ones of the variable there. */
-  limits: Readonly<Record<'x' | 'y', AxisLimits>>;
+  limits: Readonly<Record<'x' | 'y', AxisLimits> & { z?: AxisLimits }>;
   /** What labels at the marks say. */
   labels: readonly LabelPart[];
   /** Looks that notes speak of: the markers of single values, and the dashes of reference lines. */

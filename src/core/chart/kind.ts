@@ -14,7 +14,7 @@ export interface Drawn {
   plan: Omit<Plan, 'legend' | 'singled' | 'categoryColors'>;
   /** Left out: that of the groups, where there are any. */
   legend?: LegendPlan | 'none';
-  numbers: Pick<NumbersTable, 'columns' | 'rows' | 'sums'>;
+  numbers: Pick<NumbersTable, 'columns' | 'rows' | 'sums' | 'further'>;
   /** What its rows are called, where they are none of the table's cases. */
   cases?: string;
   /** What a note must say beside how many cases there are. */
@@ -40,7 +40,9 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   schema: z.core.$ZodType<S>;
   roles: Roles;
   /** What each axis shows. @param measured whether a column holds numbers or dates */
-  shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows };
+  shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows; z?: AxisShows };
+  /** Settings that name columns and that these lack, though the schema does not ask for them. */
+  lacks?(settings: S): string[];
   /** Words of its own that the figure will show, so that their faces and markup are at hand. */
   texts?(settings: S): string[];
   /** The settings with all that follows from them, over a table with a row for each value; left out: as they are. */

@@ -2,6 +2,7 @@ import * as z from 'zod/mini';
 import type { ColumnRequest } from '../data/table.js';
 import { bar } from './bar.js';
 import { box } from './box.js';
+import { withComponentColumns } from './components.js';
 import { curve } from './curve.js';
 import { histogram } from './histogram.js';
 import { interval } from './interval.js';
@@ -12,12 +13,13 @@ import { points } from './points.js';
 import { roleColumns } from './roles.js';
 import { scatter } from './scatter.js';
 import { slope } from './slope.js';
+import { space } from './space.js';
 import { type WeightSettings, weightColumns } from './weights.js';
 import { whereColumns } from './where.js';
 import { type WideSettings, wideColumns } from './wide.js';
 
 /** Every kind of chart. A new one is a file of its own and a line here. */
-export const chartKinds = [bar, interval, histogram, box, points, scatter, line, slope, pie, curve] as const;
+export const chartKinds = [bar, interval, histogram, box, points, scatter, space, line, slope, pie, curve] as const;
 
 type Schemas<T> = { -readonly [I in keyof T]: T[I] extends { schema: infer S } ? S : never };
 
@@ -37,7 +39,7 @@ export const kindOf = ({ kind }: ChartSettings): AnyKind => chartKinds.find(({ n
 export function columnsOf(settings: ChartSettings): ColumnRequest[] {
   const further = settings as WideSettings & WeightSettings;
   return [
-    ...roleColumns(kindOf(settings).roles, settings),
+    ...withComponentColumns(settings, roleColumns(kindOf(settings).roles, settings)),
     ...wideColumns(further),
     ...weightColumns(further),
     ...whereColumns(further.where),

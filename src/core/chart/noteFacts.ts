@@ -24,7 +24,19 @@ interface Facts {
   curves: { names: readonly ('normal' | 'density')[] };
   fits: { degree: number | 'local'; share: number; band?: number | undefined };
   ellipses: { level: number };
-  sizes: { of: string };
+  sizes: { of: string; depth?: boolean };
+  view: { turn: number; tilt: number; distance?: number | undefined };
+  ellipsoids: { level: number; each: boolean };
+  shells: { shares: readonly number[]; each: boolean; cases: string };
+  directions: object;
+  shadows: { walls: readonly ('floor' | 'side' | 'back')[]; cases: string };
+  drops: { wall: 'floor' | 'side' | 'back' };
+  components: {
+    of: readonly string[];
+    on: 'correlation' | 'covariance';
+    rotate: 'none' | 'varimax' | 'promax';
+    kept: number;
+  };
   shades: { of: string };
   stacked: { cases: string };
   aside: object;
@@ -90,6 +102,13 @@ function markersInWords(marker: MarkerShape): string {
   return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 }
 
+/** Things in a row, the last after "and". */
+const listed = (parts: readonly string[]): string =>
+  parts.length > 1 ? `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}` : (parts[0] ?? '');
+
+const wallWords = (walls: readonly ('floor' | 'side' | 'back')[]): string =>
+  listed(walls.map((wall) => ({ floor: 'floor', side: 'side wall', back: 'back wall' })[wall]));
+
 /** The sentence of each fact, with inline markup. */
 const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => string } = {
   errors: ({ of, shows, level, as }) => `${as === 'bars' ? 'Error bars' : 'Bands'} show ${spreads[shows](of, level)}.`,
@@ -120,7 +139,32 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
   },
   ellipses: ({ level }) =>
     `Ellipses hold ${levelText(level)} of normal distributions with the means and covariances of the points.`,
-  sizes: ({ of }) => `The area of the markers shows ${lowered(of)}.`,
+  sizes: ({ of, depth }) => `The area of the markers shows ${lowered(of)}${depth ? '; farther ones are smaller' : ''}.`,
+  view: ({ turn, tilt, distance }, form) => {
+    const degrees = (value: number) => `${formatNumber(value, decimalsOf(value), form)}°`;
+    const eye =
+      distance === undefined
+        ? 'in a parallel view'
+        : `in a perspective view from ${formatNumber(distance, decimalsOf(distance), form)} box lengths away`;
+    return `The cloud is turned by ${degrees(turn)} and tilted by ${degrees(tilt)}, ${eye}.`;
+  },
+  ellipsoids: ({ level, each }) =>
+    each
+      ? `Ellipsoids hold ${levelText(level)} of normal distributions with the means and covariances of the groups.`
+      : `The ellipsoid holds ${levelText(level)} of a normal distribution with the means and covariances of the points.`,
+  shells: ({ shares, each, cases }) => {
+    return `Surfaces of equal density enclose ${listed(shares.map(levelText))} of the ${cases}${each ? ' of each group' : ''}.`;
+  },
+  directions: () =>
+    'Lines through the middle show the directions of greatest spread, two standard deviations to each side.',
+  shadows: ({ walls, cases }) => `Small marks on the ${wallWords(walls)} show the ${cases} as seen straight on.`,
+  drops: ({ wall }) => `Lines lead to the ${wallWords([wall])}.`,
+  components: ({ of, on, rotate, kept }) => {
+    const columns = of.length > 6 ? `${of.length} variables` : listed(of.map((label) => lowered(label)));
+    const way = `principal components of ${columns}, by their ${on}s`;
+    const turned = rotate === 'none' ? '' : `; ${kept} are kept and rotated (${rotate})`;
+    return `Axes show ${way}${turned}.`;
+  },
   shades: ({ of }) => `The colour of the markers shows ${lowered(of)}.`,
   stacked: ({ cases }) => `Larger markers stand for several ${cases}.`,
   aside: () => 'Points on the same spot stand aside a little.',

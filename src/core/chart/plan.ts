@@ -1,7 +1,10 @@
 import type { Category, Variable } from '../data/codebook.js';
 import type { Dash, MarkerShape } from '../document/look/names.js';
+import type { View } from '../space/view.js';
 import type { BoxSummary } from '../statistics/box.js';
+import type { Triple } from '../statistics/density3.js';
 import type { Interval } from '../statistics/interval.js';
+import type { Mesh } from '../statistics/mesh.js';
 
 /** An axis title before the style gives it its form. */
 export interface AxisTitle {
@@ -123,6 +126,34 @@ export interface CloudMark {
   ids?: { variable: string; texts: string[] };
 }
 
+/** Many markers in space: the cases of a cloud. */
+export interface SpotsMark extends Omit<CloudMark, 'type'> {
+  type: 'spots';
+  zs: Float64Array;
+}
+
+/** A closed surface in space about the cases of a group. */
+export interface SkinMark {
+  type: 'skin';
+  cell: Cell;
+  as: 'ellipsoid' | 'shell';
+  /** The share that it is meant to hold. */
+  share: number;
+  mesh: Mesh;
+  /** Planes that cut lines into it which show its form, each where its normal · place is a number. Left out: at the ticks of the upright axis. */
+  planes?: { normal: Triple; at: number }[];
+}
+
+/** A straight line in space through the middle of a cloud. */
+export interface StrutMark {
+  type: 'strut';
+  cell: Cell;
+  from: Triple;
+  to: Triple;
+  /** Number of the direction, from 0. */
+  place: number;
+}
+
 /** What a line is, which decides how the style draws it. */
 export type LineRole =
   | 'series'
@@ -204,7 +235,19 @@ export interface BoxMark {
   ids?: { variable: string; texts: string[] };
 }
 
-export type Mark = BarMark | IntervalMark | BinMark | PointMark | CloudMark | LineMark | BandMark | SliceMark | BoxMark;
+export type Mark =
+  | BarMark
+  | IntervalMark
+  | BinMark
+  | PointMark
+  | CloudMark
+  | LineMark
+  | BandMark
+  | SliceMark
+  | BoxMark
+  | SpotsMark
+  | SkinMark
+  | StrutMark;
 /** Marks that stand side by side at a category. */
 export type GroupMark = BarMark | IntervalMark;
 
@@ -293,6 +336,15 @@ export interface NumbersColumn {
   decimals?: number;
 }
 
+/** A table beside the one behind the marks, such as the loadings of components. */
+export interface FurtherNumbers {
+  /** Name for programs. */
+  key: string;
+  title: string;
+  columns: NumbersColumn[];
+  rows: (string | number | undefined)[][];
+}
+
 /** A sum over a part of a cross table. */
 export interface NumbersSum {
   name: string;
@@ -306,6 +358,7 @@ export interface NumbersTable {
   rows: (string | number | undefined)[][];
   /** Sums over the parts of a cross table, as a check. */
   sums?: NumbersSum[];
+  further?: FurtherNumbers[];
   /** What one row of the data is, in the plural. */
   cases: string;
   /** Rows of the table, those that `where` chose, and those that were used. */
@@ -315,12 +368,33 @@ export interface NumbersTable {
   leftOut: LeftOut[];
 }
 
+/** Walls of a box, by the axis that they stand across. */
+export type WallName = 'x' | 'y' | 'z';
+
+/** What a chart in space adds to its marks: three axes, and from where they are seen. */
+export interface SpacePlan {
+  axes: { x: ValueAxis; y: ValueAxis; z: ValueAxis };
+  view: View;
+  /** Lengths of the box along its axes, the longest 1. */
+  sides: Triple;
+  /** The wall that lines from the markers drop to. */
+  drop?: WallName | undefined;
+  /** The walls that small marks show the cases on. */
+  shadows: WallName[];
+  /** How farther markers differ. */
+  depth: { size: boolean; fade: boolean };
+  /** Marks about all cases, which belong to no series. */
+  common: (SkinMark | StrutMark)[];
+}
+
 /** A chart in data units. */
 export interface Plan {
   direction: 'vertical' | 'horizontal';
   x: AxisPlan;
   y: AxisPlan;
   series: Series[];
+  /** In space: its axes, where x and y show none. */
+  space?: SpacePlan;
   /** Lines that belong to no series: values to compare with. */
   references?: LineMark[];
   endLabels?: EndLabel[];

@@ -7,7 +7,7 @@ import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './fra
 import type { ChartKind, Drawn } from './kind.js';
 import { caseFacts, type NoteFact, noteWords } from './noteFacts.js';
 import { gridOf, isIn, nameOf, type PanelCell, panelsAltText, panelsOf, sharedAxes } from './panels.js';
-import type { AxisPlan, LegendPlan, NumbersTable, PanelGrid, Plan, Series } from './plan.js';
+import type { AxisPlan, LegendPlan, NumbersTable, PanelGrid, Plan, Series, SpacePlan, ValueAxis } from './plan.js';
 
 /** A chart planned, in one panel or in several. */
 export interface PlannedChart {
@@ -76,6 +76,7 @@ function numbersOf(panels: readonly DrawnPanel[], whole: Frame<object>, by: read
     columns: [...by.map(({ variable }) => ({ key: variable.name, title: variable.label })), ...widest.columns],
     rows: computed(panels.flatMap((panel) => panel.drawn.numbers.rows.map((row) => [...names(panel), ...row]))),
     ...(by.length === 0 && widest.sums ? { sums: widest.sums } : {}),
+    ...(widest.further ? { further: widest.further } : {}),
     ...casesOf(panels, whole),
   };
 }
@@ -105,12 +106,22 @@ function joinedAxis(axes: readonly AxisPlan[]): AxisPlan {
   return { ...first, least, greatest };
 }
 
+/** The axes in space of all panels as one each: clouds are compared in the same box. */
+function joinedSpace(plans: readonly Plan[]): SpacePlan['axes'] | undefined {
+  const own = plans.flatMap(({ space }) => space?.axes ?? []);
+  if (own.length === 0) return undefined;
+  const join = (axis: 'x' | 'y' | 'z') => joinedAxis(own.map((axes) => axes[axis])) as ValueAxis;
+  return { x: join('x'), y: join('y'), z: join('z') };
+}
+
 /** Plans with the axes that they share, and with a mark of each series for a legend where a panel has none of it. */
 function joined(plans: readonly Plan[], shared: PanelGrid['shared']): Plan[] {
   const axes = { x: joinedAxis(plans.map(({ x }) => x)), y: joinedAxis(plans.map(({ y }) => y)) };
   const samples = plans[0]?.series.map((_, s) => plans.flatMap(({ series }) => series[s]?.marks[0] ?? [])[0]) ?? [];
+  const inSpace = joinedSpace(plans);
   return plans.map((plan) => ({
     ...plan,
+    ...(plan.space && inSpace ? { space: { ...plan.space, axes: inSpace } } : {}),
     x: shared.x ? axes.x : plan.x,
     y: shared.y ? axes.y : plan.y,
     series: plan.series.map((series, s): Series => {

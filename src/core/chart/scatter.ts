@@ -1,14 +1,23 @@
 import { error, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
-import { niceWidth } from '../statistics/bins.js';
+import { formatNumber } from '../scale/numberFormat.js';
 import { seriesOf } from './categoryAxes.js';
+import type { ChartInput } from './chartInput.js';
+import { shadeKeys, sizeKeys } from './cloudKeys.js';
+import { axesLacking, completeComponents, componentTitle } from './components.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import { cellOf, filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { namesProblems } from './names.js';
-import type { LineMark, Remark, Series, ShadeKeys, SizeKeys, ValueAxis } from './plan.js';
+import type { LineMark, Remark, Series, ValueAxis } from './plan.js';
 import { groupRole, idRole, type Role } from './roles.js';
-import { cloudOf, ellipseOf, scatterReferences, shadeRange } from './scatterMarks.js';
-import { type Points, type ScatterFrame, type ScatterSettings, scatterSchema } from './scatterSettings.js';
+import { cloudOf, ellipseOf, scatterReferences } from './scatterMarks.js';
+import {
+  type Points,
+  type ScatterAxes,
+  type ScatterFrame,
+  type ScatterSettings,
+  scatterSchema,
+} from './scatterSettings.js';
 import { scatterAltText, scatterFacts, scatterNumbers } from './scatterWords.js';
 import { possibleOf, variableTitle } from './variableTitle.js';
 
@@ -40,6 +49,9 @@ function pointsOf(frame: ScatterFrame): Points[] {
 /** An axis that holds some values. */
 function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike<number>[]): ValueAxis {
   const { variable } = filled(frame.measured(role), role);
+  const label = componentTitle(frame.settings, frame.settings[role], (percent) =>
+    formatNumber(percent, 1, frame.numbers),
+  );
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const own of values) {
     for (let i = 0; i < own.length; i += 1) {
@@ -49,7 +61,7 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
   }
   return {
     shows: 'value',
-    title: variableTitle(variable, `chart.${role}`),
+    title: label === undefined ? variableTitle(variable, `chart.${role}`) : { label, from: 'chart.components' },
     least,
     greatest,
     ...(variable.measure === 'date' ? { form: 'date' } : {}),
@@ -153,42 +165,6 @@ const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: rea
     return [cloud, ...(own.fit?.marks ?? []), ...ellipseOf(frame, own, cell)];
   });
 
-/** Some round values of the variable that colours show, each with its place on the ramp. */
-function shadeKeys(frame: ScatterFrame): { shades?: ShadeKeys } {
-  const range = shadeRange(frame);
-  const color = range && frame.measured('color');
-  if (!range || !color) return {};
-  const { low, high, step } = range;
-  const count = Math.round((high - low) / step);
-  const values = Array.from({ length: count + 1 }, (_, i) => Number((low + i * step).toPrecision(12)));
-  const { label, unit, name } = color.variable;
-  return {
-    shades: {
-      label,
-      unit,
-      variable: name,
-      entries: values.map((value) => ({ value, shade: (value - low) / (high - low) })),
-    },
-  };
-}
-
-/** Some values of the variable that areas show, each with its area. */
-function sizeKeys(frame: ScatterFrame): { sizes?: SizeKeys } {
-  const size = frame.measured('size');
-  const { sizes = 'legend', overlap } = frame.settings;
-  if (!size || sizes === 'none' || overlap === 'count') return {};
-  const { numbers } = size.column;
-  const greatest = frame.rows.reduce((most, row) => Math.max(most, numbers[row] as number), 0);
-  if (!(greatest > 0)) return {};
-  const step = niceWidth(greatest / 3);
-  const round = [1, 2, 3, 4].map((times) => Number((times * step).toPrecision(12)));
-  const values = sizes === 'legend' ? round.filter((value) => value <= greatest) : sizes;
-  const { label, unit, name } = size.variable;
-  return {
-    sizes: { label, unit, variable: name, entries: values.map((value) => ({ value, area: value / greatest })) },
-  };
-}
-
 function draw(frame: ScatterFrame): Outcome<Drawn> {
   const points = pointsOf(frame);
   const lines = frame.settings.references ?? [];
@@ -246,6 +222,8 @@ export const scatter = {
   },
   shows: () => ({ x: 'value', y: 'value' }),
   texts: ({ fit }) => (fit?.show ? ['*R*^2^ = 0.12, *y* = \u22121 + 2 *x*^3^'] : []),
+  lacks: (settings) => axesLacking(settings, 2),
+  complete: (input: ChartInput<ScatterSettings>) => completeComponents(input, 2) as Outcome<ChartInput<ScatterAxes>>,
   check: (frame) => [...namesProblems(frame), ...settingsProblems(frame)],
   draw,
-} satisfies ChartKind<ScatterSettings>;
+} satisfies ChartKind<ScatterSettings, ScatterAxes>;

@@ -1,6 +1,6 @@
-import { niceWidth } from '../statistics/bins.js';
 import { normalEllipse } from '../statistics/ellipse.js';
 import { jitter } from '../statistics/jitter.js';
+import { areasOf, shadesOf } from './cloudKeys.js';
 import { defaultLevel } from './levels.js';
 import { namesOf } from './names.js';
 import type { Cell, CloudMark, LineMark, ValueAxis } from './plan.js';
@@ -32,45 +32,6 @@ function movedAside(points: Points, rangeX: number, rangeY: number): { xs: Float
   };
 }
 
-/** Areas of the markers in comparison with the largest of all groups. */
-function areasOf(
-  { settings, measured }: ScatterFrame,
-  points: readonly Points[],
-): (group: Points) => Float64Array | undefined {
-  const numbers = settings.size === undefined ? undefined : measured('size')?.column.numbers;
-  if (!numbers) return () => undefined;
-  const most = points.reduce((max, { rows }) => rows.reduce((a, row) => Math.max(a, numbers[row] as number), max), 0);
-  return ({ rows }) => Float64Array.from(rows, (row) => (most > 0 ? (numbers[row] as number) / most : 1));
-}
-
-/** The stretch of values that the ramp of colours stands for: from one round number to another, so that its key has round ends. */
-export function shadeRange(frame: ScatterFrame): { low: number; high: number; step: number } | undefined {
-  const color = frame.settings.color === undefined ? undefined : frame.measured('color');
-  if (!color) return undefined;
-  const { numbers } = color.column;
-  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (const row of frame.rows) {
-    least = Math.min(least, numbers[row] as number);
-    greatest = Math.max(greatest, numbers[row] as number);
-  }
-  if (!(least <= greatest)) return undefined;
-  // One value alone stands in the middle of the ramp.
-  const step = least === greatest ? Math.max(Math.abs(least), 1) : niceWidth((greatest - least) / 4);
-  const round = (at: number) => Number((at * step).toPrecision(12));
-  if (least === greatest) return { low: least - step, high: least + step, step };
-  return { low: round(Math.floor(least / step + 1e-9)), high: round(Math.ceil(greatest / step - 1e-9)), step };
-}
-
-/** Where the colours of some cases are on the ramp. */
-function shadesOf(frame: ScatterFrame, { rows }: Points): { shades?: Float64Array } {
-  const range = shadeRange(frame);
-  const numbers = frame.settings.color === undefined ? undefined : frame.measured('color')?.column.numbers;
-  if (!range || !numbers) return {};
-  return {
-    shades: Float64Array.from(rows, (row) => ((numbers[row] as number) - range.low) / (range.high - range.low)),
-  };
-}
-
 /** What all clouds of a panel have in common: its points, and the ranges of its axes. */
 export interface CloudContext {
   all: readonly Points[];
@@ -96,10 +57,10 @@ export function cloudOf(frame: ScatterFrame, points: Points, cell: Cell, { all, 
       ...(ids ? { ids: { ...ids, texts: at.map((i) => ids.texts[i] as string) } } : {}),
     };
   }
-  const areas = areasOf(frame, all)(points);
+  const areas = areasOf(frame, all)(points.rows);
   const places = overlap === 'jitter' ? movedAside(points, ...ranges) : { xs: points.xs, ys: points.ys };
   const named = { ...(names ? { names } : {}), ...(ids ? { ids } : {}) };
-  return { type: 'cloud', cell, ...places, ...(areas ? { areas } : {}), ...shadesOf(frame, points), ...named };
+  return { type: 'cloud', cell, ...places, ...(areas ? { areas } : {}), ...shadesOf(frame, points.rows), ...named };
 }
 
 /** An ellipse that holds a share of the points of a group. */

@@ -13,6 +13,7 @@ import {
   text,
 } from '../document/fields.js';
 import { beyondField } from './beyond.js';
+import { componentsField } from './components.js';
 import { type DrawnFit, fitField } from './fit.js';
 import type { Frame } from './frame.js';
 import { lineLookShape } from './lineLook.js';
@@ -22,8 +23,8 @@ import { whereField } from './where.js';
 
 export const scatterSchema = z.strictObject({
   kind: choice('Kind of chart.', ['scatter'], 'scatter'),
-  x: columnName('Variable along the horizontal axis.', 'water'),
-  y: columnName('Variable along the vertical axis.', 'yield'),
+  x: optional(columnName('Variable along the horizontal axis. Left out: a component.', 'water')),
+  y: optional(columnName('Variable along the vertical axis. Left out: a component.', 'yield')),
   group: optional(columnName('Variable whose values have a colour and a marker each.', 'season')),
   color: optional(
     columnName('Measured variable that the colour of the markers shows, on the ramp of the style.', 'ph'),
@@ -70,12 +71,15 @@ export const scatterSchema = z.strictObject({
       200,
     ),
   ),
+  components: componentsField,
   beyond: beyondField,
   where: whereField,
 });
 
 export type ScatterSettings = z.infer<typeof scatterSchema>;
-export type ScatterFrame = Frame<ScatterSettings>;
+/** The same once both axes have their columns. */
+export type ScatterAxes = ScatterSettings & { x: string; y: string };
+export type ScatterFrame = Frame<ScatterAxes>;
 
 /** The cases of one group. */
 export interface Points {

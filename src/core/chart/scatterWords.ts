@@ -2,6 +2,7 @@ import { formatNumber } from '../scale/numberFormat.js';
 import { fitLine } from '../statistics/line.js';
 import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
+import { componentFacts, componentNumbers } from './components.js';
 import { type DrawnFit, fitFacts } from './fit.js';
 import type { Drawn } from './kind.js';
 import { defaultLevel } from './levels.js';
@@ -71,6 +72,7 @@ export function scatterNumbers(
       ...points.map((own) => row(own.category?.name, own)),
       ...(common ? [row('All', { xs: join('xs'), ys: join('ys'), fit: common })] : []),
     ],
+    ...(settings.components ? { further: componentNumbers(settings) } : {}),
   };
 }
 
@@ -85,6 +87,7 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
     ...(ellipse ? [{ is: 'ellipses', level: ellipse.level ?? defaultLevel } as const] : []),
     ...(size === undefined ? [] : [{ is: 'sizes', of: codebook.variable(size).label } as const]),
     ...(color === undefined ? [] : [{ is: 'shades', of: codebook.variable(color).label } as const]),
+    ...componentFacts(settings),
     ...(overlap === 'count' ? [{ is: 'stacked', cases: codebook.cases } as const] : []),
     ...(overlap === 'jitter' ? [{ is: 'aside' } as const] : []),
     ...lines,

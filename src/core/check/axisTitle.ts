@@ -1,5 +1,9 @@
+import { axesOf } from '../chart/axes.js';
+import type { AxisPlan } from '../chart/plan.js';
+import type { AxisName } from '../document/look/names.js';
 import { isText } from './ink.js';
 import { type Flaw, mendMeaning, rule } from './rule.js';
+import { axisWords } from './scales.js';
 import type { Subject } from './subject.js';
 
 const bare = (role: string) => role.replace(/^panels\[\d+\]\./, '');
@@ -10,23 +14,22 @@ const variableOf = (from: string): string | undefined => /^codebook\.variables\.
 /** A name as programs write it, which no reader of a figure should meet. */
 const isRaw = (label: string): boolean => /_|[a-z][A-Z]/.test(label) || /^[a-z]+\d*$/.test(label);
 
-function flawsOf(subject: Subject, axis: 'x' | 'y'): Flaw[] {
-  const { plans, items, settings, codebook } = subject;
-  const shown = plans[0]?.[axis];
-  if (!shown || shown.shows === 'none') return [];
+function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
+  const { items, settings, codebook } = subject;
+  const own = settings.axes[axis];
+  if (!own || shown.shows === 'none') return [];
   const item = items.filter(isText).find(({ role }) => bare(role) === `axes.${axis}.title`);
   const setting = `axes.${axis}.title`;
   const labels = items.filter(({ role }) => bare(role).startsWith(`axes.${axis}.labels`));
   if (!item) {
     const needed = shown.shows === 'value' && !shown.quiet && labels.length > 0;
     if (!needed) return [];
-    const own = settings.axes[axis].title;
     return [
       {
-        found: `the ${axis === 'x' ? 'horizontal' : 'vertical'} axis has no title, and its numbers do not say what they measure`,
+        found: `${axisWords(subject, axis)} has no title, and its numbers do not say what they measure`,
         items: labels,
         setting,
-        ...(own === '' ? { mend: mendMeaning(setting) } : {}),
+        ...(own.title === '' ? { mend: mendMeaning(setting) } : {}),
       },
     ];
   }
@@ -35,15 +38,9 @@ function flawsOf(subject: Subject, axis: 'x' | 'y'): Flaw[] {
   const name = variableOf(from) ?? (subject.table.columnNames.includes(label) ? label : undefined);
   const variable = name === undefined ? undefined : codebook.variable(name);
   const flaws: Flaw[] = [];
-  if (
-    variable &&
-    label === variable.name &&
-    !variable.labelled &&
-    settings.axes[axis].title === undefined &&
-    isRaw(variable.name)
-  ) {
+  if (variable && label === variable.name && !variable.labelled && own.title === undefined && isRaw(variable.name)) {
     flaws.push({
-      found: `the title of the ${axis === 'x' ? 'horizontal' : 'vertical'} axis is the raw name of a column: "${item.text}"`,
+      found: `the title of ${axisWords(subject, axis)} is the raw name of a column: "${item.text}"`,
       expected: `a label for ${variable.name} in the codebook, or a title for the axis`,
       items: [item],
       setting,
@@ -52,7 +49,7 @@ function flawsOf(subject: Subject, axis: 'x' | 'y'): Flaw[] {
   const unit = variable?.unit;
   const words = [item, ...labels.filter(isText)].map(({ text }) => text).join(' ');
   const isCounted = shown.shows === 'value' && (shown.counts || shown.title.unit !== unit);
-  if (unit !== undefined && !isCounted && settings.axes[axis].unit === '' && !words.includes(unit)) {
+  if (unit !== undefined && !isCounted && own.unit === '' && !words.includes(unit)) {
     flaws.push({
       found: `the codebook gives ${variable?.label} in ${unit}, and neither the axis title nor its labels say so`,
       items: [item],
@@ -72,8 +69,8 @@ export const axisTitle = rule({
   source: 'APA (2020), chapter 7: axes are labelled, with their units',
   severity: 'error',
   limits: {},
-  takes: { 'titles-swapped': () => undefined },
-  finds: (subject) => (['x', 'y'] as const).flatMap((axis) => flawsOf(subject, axis)),
+  takes: { 'titles-swapped': () => undefined, 'axis-crowded': () => undefined },
+  finds: (subject) => (subject.plans[0] ? axesOf(subject.plans[0]) : []).flatMap((axis) => flawsOf(subject, ...axis)),
   examples: {
     ok: [
       { says: 'Label and unit from the codebook', figure: 'chart: { kind: bar, category: bed, value: yield }' },

@@ -1,7 +1,7 @@
 import { typeOf } from '../layout/marks/marks.js';
 import { position } from '../scale/numberScale.js';
 import { type Flaw, mendMeaning, rounded, rule } from './rule.js';
-import { isOwn, saidAt, valueAxes } from './scales.js';
+import { axisWords, isOwn, saidAt, valueAxes } from './scales.js';
 
 export const emptyScale = rule({
   name: 'empty-scale',
@@ -19,8 +19,8 @@ export const emptyScale = rule({
         for (const { marks } of [...plan.series, { marks: plan.references ?? [] }]) {
           for (const mark of marks) {
             // Bars stand on zero.
-            if (typeOf(mark).needsZero && plan[axis].shows === 'value') least = Math.min(least, 0);
-            const ends = typeOf(mark).ends(mark, plan)[axis];
+            if (typeOf(mark).needsZero && shown.shows === 'value') least = Math.min(least, 0);
+            const ends = typeOf(mark).ends(mark, plan)[axis] ?? [];
             for (let i = 0; i < ends.length; i += 1) {
               const end = ends[i] as number;
               if (!Number.isFinite(end)) continue;
@@ -38,13 +38,13 @@ export const emptyScale = rule({
       ] as const;
       return ends.flatMap(([end, data, edge]): Flaw[] => {
         const share = Math.abs(data - edge) / length;
-        const limit = subject.settings.axes[axis][end];
+        const limit = subject.settings.axes[axis]?.[end];
         const isPossible = limit === 'possible' || (typeof limit === 'number' && shown.possible?.includes(limit));
         if (share <= most + 1e-9 || isPossible || !isOwn(subject, `axes.${axis}.${end}`)) return [];
         const path = `axes.${axis}.${end}`;
         return [
           {
-            found: `${Math.round(share * 100)}% of the ${axis === 'x' ? 'horizontal' : 'vertical'} axis is empty at its ${end === 'from' ? 'lower' : 'upper'} end`,
+            found: `${Math.round(share * 100)}% of ${axisWords(subject, axis)} is empty at its ${end === 'from' ? 'lower' : 'upper'} end`,
             measured: { value: rounded(share, 3), unit: 'of the axis' },
             limit: { value: most, unit: 'of the axis' },
             setting: path,

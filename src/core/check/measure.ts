@@ -32,7 +32,13 @@ export const measure = rule({
   source: 'Stevens (1946)',
   severity: 'warning',
   limits: { categories: { is: 'number', value: 25, unit: 'categories', what: 'The most categories of an axis.' } },
-  takes: { 'one-case': unmended, 'fit-missing': unmended, 'panels-empty': unmended },
+  takes: {
+    'one-case': unmended,
+    'fit-missing': unmended,
+    'panels-empty': unmended,
+    'surface-missing': unmended,
+    'components-flat': unmended,
+  },
   finds(subject, { categories: most }) {
     const { plans } = subject;
     const axes = (['x', 'y'] as const).flatMap((axis): Flaw[] => {

@@ -5,6 +5,8 @@ const deciding: Partial<Record<Problem['code'], string>> = {
   'too-small': 'size',
   'text-shrunk': 'size',
   'labels-thinned': 'chart.category',
+  'axis-end-on': 'chart.view',
+  'axis-crowded': 'chart.view',
 };
 
 /** The setting that a problem of the layout is about. */

@@ -3,8 +3,9 @@ import type { Codebook } from '../data/codebook.js';
 import type { Table } from '../data/table.js';
 import type { Place, Problem } from '../document/problem.js';
 import type { AxisScale } from '../layout/panelScales.js';
+import type { SceneScales } from '../layout/space/sceneScales.js';
 import type { Box, PlateItem } from '../plate/plate.js';
-import type { Layer, Shows } from '../style/layers.js';
+import type { AxesShow, Layer } from '../style/layers.js';
 import type { Settings } from '../style/settings.js';
 
 /** A panel on the page in points, with the scales of its axes. */
@@ -12,6 +13,8 @@ export interface PanelPlace {
   box: Box;
   x: AxisScale;
   y: AxisScale;
+  /** In space: the scales of the scene. */
+  space?: SceneScales | undefined;
 }
 
 /** What the figure file says in words, and what it asks of its chart. */
@@ -40,7 +43,7 @@ export interface Subject {
   table: Table;
   /** Settings from the bottom up, the figure file last. */
   layers: readonly Layer[];
-  shows: { x: Shows; y: Shows };
+  shows: AxesShow;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands, or would. */
   locate(path: string): Place;
   /** Rules that the board does not follow on which it stands, each with the reason. */

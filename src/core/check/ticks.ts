@@ -1,6 +1,6 @@
 import { isText } from './ink.js';
 import { type Flaw, mendLook, mendMeaning, rule, unmended } from './rule.js';
-import { isOwn, saidAt, valueAxes } from './scales.js';
+import { axisWords, isOwn, saidAt, valueAxes } from './scales.js';
 
 /** Labels that all end in zeros which say nothing. */
 const idleDecimals = (labels: readonly string[]): boolean =>
@@ -21,6 +21,7 @@ export const ticks = rule({
   },
   takes: {
     'labels-thinned': unmended,
+    'axis-end-on': unmended,
     'decimals-too-few': ({ facts }) => {
       const { path, needed } = facts as { path: string; needed: number };
       return mendLook(path, needed);
@@ -38,7 +39,7 @@ export const ticks = rule({
         const few = labels.length < least;
         const chosen = (['step', 'at'] as const).find((key) => isOwn(subject, `axes.${axis}.${key}`));
         flaws.push({
-          found: `the ${axis === 'x' ? 'horizontal' : 'vertical'} axis has ${labels.length === 0 ? 'no labels' : labels.length === 1 ? '1 label' : `${labels.length} labels`}, too ${few ? 'few' : 'many'} to read values off`,
+          found: `${axisWords(subject, axis)} has ${labels.length === 0 ? 'no labels' : labels.length === 1 ? '1 label' : `${labels.length} labels`}, too ${few ? 'few' : 'many'} to read values off`,
           measured: { value: labels.length, unit: 'labels' },
           limit: { value: few ? least : most, unit: 'labels' },
           items: labels,
@@ -49,17 +50,17 @@ export const ticks = rule({
       const decimals = `axes.${axis}.format.decimals`;
       if (plan.form !== 'date' && idleDecimals(texts) && isOwn(subject, decimals)) {
         flaws.push({
-          found: `every label of the ${axis === 'x' ? 'horizontal' : 'vertical'} axis ends in a zero after the decimal mark: ${texts.slice(0, 3).join(', ')}`,
+          found: `every label of ${axisWords(subject, axis)} ends in a zero after the decimal mark: ${texts.slice(0, 3).join(', ')}`,
           items: labels,
           setting: decimals,
           mend: mendLook(saidAt(subject, decimals)),
         });
       }
-      const names = Object.keys(settings.axes[axis].names);
+      const names = Object.keys(settings.axes[axis]?.names ?? {});
       const named = texts.filter((text) => !/^[−\d.,   %–-]*$/.test(text)).length;
       if (names.length > 1 && named > 0 && named < texts.length && named > texts.length / 2) {
         flaws.push({
-          found: `${named} of ${texts.length} ticks of the ${axis === 'x' ? 'horizontal' : 'vertical'} axis have a name, the others a number`,
+          found: `${named} of ${texts.length} ticks of ${axisWords(subject, axis)} have a name, the others a number`,
           items: labels,
           setting: `axes.${axis}.names`,
           mend: mendMeaning(saidAt(subject, `axes.${axis}.names`)),

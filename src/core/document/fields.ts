@@ -137,6 +137,13 @@ export const fill = (description: string, example: string) =>
 export const number = (description: string, example: string) =>
   noted(finite(), { description, expects: 'a number', example });
 
+export const between = (description: string, least: number, most: number, example: string) =>
+  noted(finite().check(z.gte(least), z.lte(most)), {
+    description,
+    expects: `a number from ${least} to ${most}`,
+    example,
+  });
+
 export const positive = (description: string, example: string) =>
   noted(finite().check(z.positive()), { description, expects: 'a number above zero', example });
 
@@ -167,10 +174,10 @@ export const whole = (description: string, most: number, example: string) =>
     example,
   });
 
-export const counting = (description: string, most: number, example: string) =>
-  noted(z.int().check(z.positive(), z.lte(most)), {
+export const counting = (description: string, most: number, example: string, least = 1) =>
+  noted(z.int().check(z.gte(least), z.lte(most)), {
     description,
-    expects: `a whole number from 1 to ${most}`,
+    expects: `a whole number from ${least} to ${most}`,
     example,
   });
 

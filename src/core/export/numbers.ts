@@ -5,7 +5,11 @@ import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
 
 /** A cell as people read it: numbers with the decimals of their column, an empty cell where there is none. */
-export function cellText(table: NumbersTable, value: string | number | undefined, column: number): string {
+export function cellText(
+  table: Pick<NumbersTable, 'columns'>,
+  value: string | number | undefined,
+  column: number,
+): string {
   if (value === undefined) return '';
   if (typeof value === 'string') return value;
   return formatNumber(value, table.columns[column]?.decimals ?? 0, plain);
@@ -30,8 +34,8 @@ function sumLines({ sums = [] }: NumbersTable): string[] {
   return ['Sums', ...inColumns(rows, { isRight: (column) => column > 0 }), ''];
 }
 
-/** The table behind the marks for a terminal: texts from the left, numbers from the right. */
-export function numbersText(table: NumbersTable): string {
+/** The lines of a table between rules: texts from the left, numbers from the right. */
+function tableLines(table: Pick<NumbersTable, 'columns' | 'rows'>): string[] {
   const titles = table.columns.map((column) => column.title);
   const rows = table.rows.map((row) => row.map((value, i) => cellText(table, value, i)));
   const all = [titles, ...rows];
@@ -39,14 +43,20 @@ export function numbersText(table: NumbersTable): string {
   const rule = columnWidths(all)
     .map((width) => '─'.repeat(width))
     .join('──');
-  return [head, rule, ...lines, rule, ...sumLines(table), ...leftOutLines(table)].join('\n');
+  return [head, rule, ...lines, rule];
+}
+
+/** The table behind the marks for a terminal, with those beside it. */
+export function numbersText(table: NumbersTable): string {
+  const further = (table.further ?? []).flatMap((own) => ['', own.title, ...tableLines(own)]);
+  return [...tableLines(table), ...sumLines(table), ...leftOutLines(table), ...further].join('\n');
 }
 
 /**
  * The keys of the columns, each its own: where a variable is called like a measure (`n`, `mean`), the measure, which comes
  * later, keeps the key.
  */
-function keysOf({ columns }: NumbersTable): string[] {
+function keysOf({ columns }: Pick<NumbersTable, 'columns'>): string[] {
   const taken = new Set<string>();
   const keys = columns.map(({ key }) => key);
   for (let i = keys.length - 1; i >= 0; i -= 1) {
@@ -66,13 +76,23 @@ const rowObject = (keys: readonly string[], row: NumbersTable['rows'][number]): 
   return object;
 };
 
-/** The same for programs: every value in full. */
-export function numbersJson(id: string, table: NumbersTable): object {
+/** A table as its columns and a row for each line. */
+function tableObject(table: Pick<NumbersTable, 'columns' | 'rows'>) {
   const keys = keysOf(table);
   return {
-    figure: id,
     columns: table.columns.map(({ title }, i) => ({ key: keys[i] as string, title })),
     rows: table.rows.map((row) => rowObject(keys, row)),
+  };
+}
+
+/** The same for programs: every value in full. */
+export function numbersJson(id: string, table: NumbersTable): object {
+  return {
+    figure: id,
+    ...tableObject(table),
+    ...(table.further
+      ? { further: table.further.map(({ key, title, ...own }) => ({ key, title, ...tableObject(own) })) }
+      : {}),
     ...(table.sums ? { sums: table.sums } : {}),
     cases: { named: table.cases, read: table.read, chosen: table.chosen, used: table.used },
     leftOut: table.leftOut.map(({ reason, count }) => ({ reason, count })),

@@ -7,12 +7,19 @@ export interface Bracket {
   from: string;
 }
 
+/** A place in data units; in space with its third number. */
+export interface Spot {
+  x: number;
+  y: number;
+  z?: number;
+}
+
 /** Free words in a panel, and what they point to; places in data units, on an axis of categories by number. */
 export interface Callout {
   text: string;
   /** Where the words stand; left out: where there is room. */
-  at?: { x: number; y: number };
-  to?: { x: number; y: number };
+  at?: Spot;
+  to?: Spot;
   /** Which end of the words stands at `at`. */
   align: 'start' | 'middle' | 'end';
   pointer: 'line' | 'arrow' | 'none';

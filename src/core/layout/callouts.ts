@@ -1,7 +1,7 @@
 import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { arrowHead } from './arrow.js';
-import type { Callout } from './asked.js';
+import type { Callout, Spot } from './asked.js';
 import type { InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
@@ -9,6 +9,7 @@ import { opticalMiddle, paperBehind, textAt } from './place.js';
 import type { Point } from './point.js';
 import { groundOf } from './seen.js';
 import type { Sheet } from './sheet.js';
+import { inBox, isInBox, onPage } from './space/sceneScales.js';
 import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
@@ -149,6 +150,17 @@ function pointerInk({ sheet, callout: { pointer, from } }: Placing, box: Box, to
   return [pathThrough([a, pointer === 'arrow' ? on(reach - stop - 0.35 * size) : b], label, { stroke }), ...head];
 }
 
+/** Whether a place is within the limits of all axes. */
+const isWithin = ({ x, y, space }: PanelScales, at: Spot): boolean =>
+  space ? isInBox(space, [at.x, at.y, at.z ?? 0]) : within(x, at.x) && within(y, at.y);
+
+/** Where a place of the data is on the page. */
+function pointAt({ x, y, space }: PanelScales, at: Spot): Point {
+  if (!space) return [placeAt(x, at.x), placeAt(y, at.y)];
+  const [across, down] = onPage(space, inBox(space, [at.x, at.y, at.z ?? 0]));
+  return [across, down];
+}
+
 /** What places cost by the ink that is there. */
 function costsOf(sheet: Typesetter, ink: InkIndex): Costs {
   const by = sheet.settings.markers.size / 2 + 2;
@@ -180,13 +192,12 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
   const costs = costsOf(sheet, ink);
   for (const [i, callout] of (sheet.callouts ?? []).entries()) {
     const { at, to, from } = callout;
-    if (to && !(within(scales.x, to.x) && within(scales.y, to.y))) {
+    if (to && !isWithin(scales, to)) {
       made.outside.push(from);
       continue;
     }
     const role = `callouts[${i}]`;
-    const point = (place: { x: number; y: number } | undefined): Point | undefined =>
-      place && [placeAt(scales.x, place.x), placeAt(scales.y, place.y)];
+    const point = (place: Spot | undefined): Point | undefined => place && pointAt(scales, place);
     const target = point(to);
     const placing = { sheet, callout, room, at: point(at), to: target, costs };
     const { block, box } = placed(placing, panel);

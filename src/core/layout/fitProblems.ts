@@ -1,11 +1,13 @@
-import type { TextRole } from '../document/look/names.js';
+import type { AxisName, TextRole } from '../document/look/names.js';
 import { type Problem, warning } from '../document/problem.js';
 import { labelParts } from './labelWords.js';
 import { shadeStops } from './marks/cloud.js';
 import { keyOf, typeOf } from './marks/marks.js';
 import type { AnyAxis, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
+import type { Scene } from './space/scene.js';
 import { scaledSize, type Typesetter } from './typesetter.js';
+import type { FittedValueAxis } from './valueAxis.js';
 
 const axisRoles: readonly TextRole[] = ['axisTitle', 'tickLabel'];
 
@@ -17,14 +19,17 @@ function axisProblems(sheet: Sheet, axis: AnyAxis): Problem[] {
 }
 
 /** Marks that reach beyond the limits of an axis. */
-function cutProblems({ plan }: Sheet, axis: Extract<AnyAxis, { shows: 'value' }>): Problem[] {
+function cutProblems(
+  { plan }: Sheet,
+  axis: Pick<FittedValueAxis, 'ticks' | 'decimals' | 'write'> & { at: AxisName },
+): Problem[] {
   const { low, high } = axis.ticks;
   const slack = 1e-9 * (high - low);
   let [cut, least, greatest] = [0, Infinity, -Infinity];
   for (const { marks } of plan.series) {
     for (const mark of marks) {
       const type = typeOf(mark);
-      const ends = type.ends(mark, plan)[axis.at];
+      const ends = type.ends(mark, plan)[axis.at] ?? [];
       let outside = 0;
       for (let i = 0; i < ends.length; i += 1) {
         const end = ends[i] as number;
@@ -40,6 +45,16 @@ function cutProblems({ plan }: Sheet, axis: Extract<AnyAxis, { shows: 'value' }>
   const isCounted = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).isMany || mark.type === 'box'));
   const facts = { axis: axis.at, count: cut, low: write(least), high: write(greatest), isCounted };
   return [warning('data-outside', facts)];
+}
+
+/** What has to be said of the axes of a scene. */
+function sceneProblems(sheet: Sheet, scene: Scene | undefined): Problem[] {
+  return (scene?.axes ?? []).flatMap(({ at, fitted, isEndOn, isUntitled }) => [
+    ...fitted.problems,
+    ...cutProblems(sheet, { ...fitted, at }),
+    ...(isEndOn ? [warning('axis-end-on', { axis: at })] : []),
+    ...(isUntitled ? [warning('axis-crowded', { axis: at })] : []),
+  ]);
 }
 
 /** The smallest text along the axes as it will be in the document, where that is below its least size. */
@@ -66,9 +81,9 @@ function looksOf({ plan, settings }: Sheet): number {
 }
 
 /** What has to be said of a figure that was laid out: what got smaller, what was left out, what was cut. */
-export function fitProblems(sheet: Sheet, { x, y, labels }: SettledPanel): Problem[] {
+export function fitProblems(sheet: Sheet, { x, y, scene, labels }: SettledPanel): Problem[] {
   const { plan, settings, scale } = sheet;
-  const problems = [...axisProblems(sheet, x), ...axisProblems(sheet, y)];
+  const problems = [...axisProblems(sheet, x), ...axisProblems(sheet, y), ...sceneProblems(sheet, scene)];
   const shown = labelParts(settings);
   if (shown.length > 0 && labels.count + labels.leftOut === 0) {
     problems.push(warning('setting-idle', { path: 'dataLabels.show', needs: 'a chart whose marks end at a value' }));

@@ -1,6 +1,7 @@
 import type { Box, PlateItem, PlateStroke } from '../plate/plate.js';
 import { placed } from '../type/outline.js';
 import type { AxisScale, PanelScales } from './panelScales.js';
+import { movedScene } from './space/sceneScales.js';
 
 export const movedBox = (box: Box, dx: number, dy: number): Box => ({ ...box, x: box.x + dx, y: box.y + dy });
 
@@ -80,8 +81,9 @@ const movedScale = (scale: AxisScale, by: number): AxisScale => ({
 });
 
 /** A panel with its scales at another place of the page. */
-export const movedPanel = ({ box, x, y }: { box: Box } & PanelScales, dx: number, dy: number) => ({
+export const movedPanel = ({ box, x, y, space }: { box: Box } & PanelScales, dx: number, dy: number) => ({
   box: movedBox(box, dx, dy),
   x: movedScale(x, dx),
   y: movedScale(y, dy),
+  ...(space ? { space: movedScene(space, dx, dy) } : {}),
 });

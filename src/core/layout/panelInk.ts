@@ -7,6 +7,8 @@ import { textAt } from './place.js';
 import { secondInk, secondTitleInk } from './secondAxis.js';
 import type { Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
+import { axesInk as sceneAxesInk } from './space/scene.js';
+import { sceneInk } from './space/sceneMarks.js';
 import { carried, remembered } from './trace.js';
 import { em, type Typesetter } from './typesetter.js';
 
@@ -104,7 +106,9 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       const offset = secondOffset(settled, at);
       return remembered(sheet, () => secondInk(sheet, second, scale, { panel, offset }), second);
     }),
-    ...marksInk(sheet, scales),
+    ...(sheet.plan.space && settled.scene
+      ? [...sceneInk(sheet, sheet.plan.space, settled.scene, scales), ...sceneAxesInk(sheet, settled.scene)]
+      : marksInk(sheet, scales)),
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
     ...(title

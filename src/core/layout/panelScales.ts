@@ -1,5 +1,6 @@
 import { type CategoryScale, placeOf } from '../scale/categoryScale.js';
 import { clamped, type NumberScale, position } from '../scale/numberScale.js';
+import type { SceneScales } from './space/sceneScales.js';
 
 /** A stretch of the page along which nothing is measured. */
 export interface NoScale {
@@ -10,10 +11,11 @@ export interface NoScale {
 
 export type AxisScale = ({ shows: 'category' } & CategoryScale) | ({ shows: 'value' } & NumberScale) | NoScale;
 
-/** The scales of both axes of a panel, on the page in points. */
+/** The scales of both axes of a panel, on the page in points; in space the scene has its own. */
 export interface PanelScales {
   x: AxisScale;
   y: AxisScale;
+  space?: SceneScales | undefined;
 }
 
 /** The scales of a panel whose marks stand at categories. */

@@ -12,6 +12,7 @@ import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './pan
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from './secondAxis.js';
 import type { AnyAxis, NoFittedAxis, Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
+import { fitScene } from './space/scene.js';
 import { remembered } from './trace.js';
 import { em, setRole } from './typesetter.js';
 import { type FittedValueAxis, fitValueAxis } from './valueAxis.js';
@@ -74,7 +75,10 @@ function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: Fit
     ? equalPanel(sheet, whole, (box) => fitAxes(sheet, box, new Map()))
     : { panel: whole, axes: fitAxes(sheet, whole, done) };
   const { x, y } = axes;
-  const scales = remembered(sheet, () => scalesOf(sheet, panel, x, y));
+  const { space } = sheet.plan;
+  const scene = space && remembered(sheet, () => fitScene(sheet, space, panel));
+  const flat = remembered(sheet, () => scalesOf(sheet, panel, x, y));
+  const scales = scene ? { ...flat, space: scene.scales } : flat;
   const outer = { x: !grid.shared.x || place.top, y: !grid.shared.y || place.last };
   const second = (at: 'x' | 'y'): SecondAxis | undefined => {
     const [plan, axis, scale] = [sheet.plan[at], axes[at], scales[at]];
@@ -91,6 +95,7 @@ function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: Fit
     x,
     y,
     scales,
+    ...(scene ? { scene } : {}),
     labels: outerAnnotations(sheet, scales),
     second: { x: second('x'), y: second('y') },
     crossing: crossings(sheet, panel, scales, { x, y }),
@@ -133,7 +138,10 @@ function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGr
 
 /** Whether all that should be shown is, at this size of text. */
 const allFits = (panels: readonly SettledPanel[], titles: Settled['titles']): boolean =>
-  panels.every(({ x, y, labels, title }) => x.fits && y.fits && labels.leftOut === 0 && !title?.tooWide) &&
+  panels.every(
+    ({ x, y, scene, labels, title }) =>
+      x.fits && y.fits && scene?.fits !== false && labels.leftOut === 0 && !title?.tooWide,
+  ) &&
   titleFits(titles.x) &&
   titleFits(titles.y);
 

@@ -7,6 +7,7 @@ import type { GridPlace } from './grid.js';
 import type { PanelScales } from './panelScales.js';
 import type { SecondAxis } from './secondAxis.js';
 import type { Margins, Sheet } from './sheet.js';
+import type { Scene } from './space/scene.js';
 import type { FittedValueAxis } from './valueAxis.js';
 
 /** An axis that is not there. */
@@ -24,6 +25,8 @@ export interface SettledPanel {
   x: AnyAxis;
   y: AnyAxis;
   scales: PanelScales;
+  /** In space: the scene in the panel. */
+  scene?: Scene | undefined;
   labels: Annotations;
   title?: TextBlock;
   /** Second units on the far sides. */

@@ -1,7 +1,7 @@
 import type { TextItem } from '../plate/plate.js';
 import { boxAround } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
-import { type Label, opticalMiddle, textAt, turnedTextAt } from './place.js';
+import { type Align, type Label, opticalMiddle, textAt, turnedTextAt } from './place.js';
 import { carried } from './trace.js';
 
 /** How far a turned block reaches from a point of it on the page. */
@@ -58,13 +58,28 @@ export function depthOf({ width, height }: TextBlock, angle: number, at: 'x' | '
 }
 
 /** A block turned by an angle, its outline's upper left corner at (x, y) on the page. */
-function slantedAt(block: TextBlock, angle: number, [x, y]: readonly [number, number], label: Label): TextItem {
+function slantedAt(
+  block: TextBlock,
+  angle: number,
+  [x, y]: readonly [number, number],
+  label: Label,
+  align: Align = angle < 0 ? 'start' : 'end',
+): TextItem {
   const corners = cornersFrom(block, angle, [0, block.ascent]);
   const [left, top] = [Math.min(...corners.map(([cx]) => cx)), Math.min(...corners.map(([, cy]) => cy))];
   const [right, bottom] = [Math.max(...corners.map(([cx]) => cx)), Math.max(...corners.map(([, cy]) => cy))];
-  const item = textAt(block, 0, 0, label, angle < 0 ? 'start' : 'end');
+  const item = textAt(block, 0, 0, label, align);
   const box = { x, y, width: right - left, height: bottom - top };
   return carried({ ...item, x: x - left, y: y - top, angle, box }, block);
+}
+
+/** A block turned by an angle about its middle, which stands at a place of the page. */
+export function centredAt(block: TextBlock, angle: number, [x, y]: readonly [number, number], label: Label): TextItem {
+  if (angle === 0) return textAt(block, x - block.width / 2, y - block.height / 2, label, 'middle');
+  if (angle === 90) return turnedTextAt(block, x - block.height / 2, y - block.width / 2, label, 'middle');
+  const [cos, sin] = [Math.abs(Math.cos(radians(angle))), Math.abs(Math.sin(radians(angle)))];
+  const [width, height] = [block.width * cos + block.height * sin, block.width * sin + block.height * cos];
+  return slantedAt(block, angle, [x - width / 2, y - height / 2], label, 'middle');
 }
 
 /**
@@ -114,8 +129,8 @@ function cornersOf({ x, y, angle, pieces }: TextItem): [number, number][] {
 
 const isUpright = ({ angle }: TextItem) => angle % 90 === 0;
 
-/** Whether slanted texts stand on each other, which their boxes alone do not say: no line parts them. */
-export function slantedOverlap(a: TextItem, b: TextItem): boolean {
+/** Whether slanted texts stand on each other, which their boxes alone do not say: no line parts them. @param apart in points, how far they have to be from each other */
+export function slantedOverlap(a: TextItem, b: TextItem, apart = 0): boolean {
   if (isUpright(a) && isUpright(b)) return true;
   const shapes = [cornersOf(a), cornersOf(b)];
   const axes = [a.angle, a.angle + 90, b.angle, b.angle + 90].map((degrees) => [
@@ -125,6 +140,6 @@ export function slantedOverlap(a: TextItem, b: TextItem): boolean {
   return axes.every(([dx, dy]) => {
     const [first, second] = shapes.map((corners) => corners.map(([x, y]) => x * (dx as number) + y * (dy as number)));
     if (!first?.length || !second?.length) return false;
-    return Math.max(...first) > Math.min(...second) && Math.max(...second) > Math.min(...first);
+    return Math.max(...first) + apart > Math.min(...second) && Math.max(...second) + apart > Math.min(...first);
   });
 }

@@ -5,7 +5,7 @@ import { chooseLogTicks } from '../scale/logTicks.js';
 import { decimalsOf, divisorOf, formatNumber, formatTick } from '../scale/numberFormat.js';
 import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
-import { logarithmic, powerOf, type Transform } from '../scale/transform.js';
+import { transformFor } from '../scale/transform.js';
 import type { AxisSettings } from '../style/settings.js';
 import type { TextBlock } from '../type/textBlock.js';
 import {
@@ -87,10 +87,6 @@ function labelRoom(fitting: ValueFitting, ticks: Ticks): number {
   return Math.max(...ends.map((value) => roomFor(fitting, setLabel(fitting, value, decimals))));
 }
 
-function transformOf({ scale, exponent }: AxisSettings): Transform | undefined {
-  return scale === 'log' ? logarithmic : scale === 'power' ? powerOf(exponent) : undefined;
-}
-
 /** The ends of an axis on the page with the gaps that the author asks for, turned round where it is reversed. */
 export function inset({ gap = [0, 0], reverse }: AxisSettings, from: number, to: number): [number, number] {
   const [low, high] = [from + (to - from) * gap[0], to - (to - from) * gap[1]];
@@ -102,7 +98,13 @@ export function inset({ gap = [0, 0], reverse }: AxisSettings, from: number, to:
 /** The scale of an axis on a stretch of the page, from its lower to its upper end. */
 export function valueScale(settings: AxisSettings, ticks: Ticks, from: number, to: number): NumberScale {
   const [start, end] = inset(settings, from, to);
-  return { low: ticks.low, high: ticks.high, from: start, to: end, transform: transformOf(settings) };
+  return {
+    low: ticks.low,
+    high: ticks.high,
+    from: start,
+    to: end,
+    transform: transformFor(settings.scale, settings.exponent),
+  };
 }
 
 /** How far labels stick out beyond both ends of the axis, on the page from left to right or from top to bottom. */

@@ -1,3 +1,4 @@
+import { axesOf } from '../chart/axes.js';
 import type { Plan } from '../chart/plan.js';
 import { error, type Place, type Problem, warning } from '../document/problem.js';
 import { typeOf } from '../layout/marks/marks.js';
@@ -24,22 +25,28 @@ const bare = (title: string): string =>
 
 /** Titles by hand that stand on the axis of the other variable. */
 function swappedTitles(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
-  return (['x', 'y'] as const).flatMap((axis): Problem[] => {
-    const other = axis === 'x' ? 'y' : 'x';
-    const [own, far, title] = [bare(plan[axis].title.label), bare(plan[other].title.label), settings.axes[axis].title];
-    if (title === undefined || title === '' || far === '' || own === far || bare(title) !== far) return [];
+  const axes = axesOf(plan);
+  return axes.flatMap(([axis, shown]): Problem[] => {
+    const title = settings.axes[axis]?.title;
+    const own = bare(shown.title.label);
+    if (title === undefined || title === '' || bare(title) === own) return [];
+    const far = axes.find(
+      ([name, { title: other }]) => name !== axis && other.label !== '' && bare(other.label) === bare(title),
+    );
     const path = `axes.${axis}.title`;
-    return [warning('titles-swapped', { path, title, other, own: plan[axis].title.label }, placeOf(path))];
+    return far
+      ? [warning('titles-swapped', { path, title, other: far[0], own: shown.title.label }, placeOf(path))]
+      : [];
   });
 }
 
 /** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */
 export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
   const compared = settings.panel.equalScales ? equalProblems(plan, settings, placeOf) : [];
-  const own = (['x', 'y'] as const).flatMap((axis): Problem[] => {
-    const shown = plan[axis];
-    if (shown.shows !== 'value') return [];
-    const { scale, from, to } = settings.axes[axis];
+  const own = axesOf(plan).flatMap(([axis, shown]): Problem[] => {
+    const asked = settings.axes[axis];
+    if (shown.shows !== 'value' || !asked) return [];
+    const { scale, from, to } = asked;
     const problems: Problem[] = [];
     if (scale === 'log' && shown.least <= 0) {
       const bars = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).needsZero));

@@ -3,7 +3,7 @@ import { findCategory } from '../data/categories.js';
 import { parseDate } from '../data/dates.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
-import type { Callout } from '../layout/asked.js';
+import type { Callout, Spot } from '../layout/asked.js';
 import type { FigureFile } from './figureFile.js';
 
 type Given = string | number | boolean;
@@ -38,8 +38,22 @@ export function readCallouts(
     problems.push({ ...found, place: locate(path) });
     return 0;
   };
-  const point = (given: { x: Given; y: Given } | undefined, path: string) =>
-    given && { x: read(plan.x, given.x, `${path}.x`), y: read(plan.y, given.y, `${path}.y`) };
+  const point = (given: { x: Given; y: Given; z?: Given | undefined } | undefined, path: string): Spot | undefined => {
+    if (!given) return undefined;
+    const { x, y } = plan.space?.axes ?? plan;
+    const spot = { x: read(x, given.x, `${path}.x`), y: read(y, given.y, `${path}.y`) };
+    if (plan.space && given.z !== undefined) return { ...spot, z: read(plan.space.axes.z, given.z, `${path}.z`) };
+    if (plan.space) {
+      const facts = { path, why: 'a place in space has three numbers', columns: [] };
+      problems.push({ ...error('setting-needed', { ...facts, path: `${path}.z` }), place: locate(path) });
+    } else if (given.z !== undefined) {
+      problems.push({
+        ...error('setting-idle', { path: `${path}.z`, needs: 'a chart in space' }),
+        place: locate(`${path}.z`),
+      });
+    }
+    return spot;
+  };
   const callouts = (wanted ?? []).flatMap(({ panel: own = 1, ...callout }, i): Callout[] => {
     if (own !== panel) return [];
     const from = `callouts.${i}`;

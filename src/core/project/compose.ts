@@ -13,6 +13,7 @@ import { movedPanel } from '../layout/moved.js';
 import type { Sheet } from '../layout/sheet.js';
 import { Trace, withSettings } from '../layout/trace.js';
 import type { Plate } from '../plate/plate.js';
+import { transformFor } from '../scale/transform.js';
 import type { Layer } from '../style/layers.js';
 import { joinedLook, type Resolved } from '../style/resolve.js';
 import type { AxisSettings } from '../style/settings.js';
@@ -139,9 +140,9 @@ function plateOf(
   return succeed({ plate, panels }, [...problems, ...idle]);
 }
 
-const limitsOf = ({ from, to }: AxisSettings): AxisLimits => {
+const limitsOf = ({ from, to, scale, exponent }: AxisSettings): AxisLimits => {
   const own = (end: AxisSettings['from']) => (end === 'data' ? undefined : end);
-  return { from: own(from), to: own(to) };
+  return { from: own(from), to: own(to), transform: transformFor(scale, exponent) };
 };
 
 /** The looks that notes speak of. */
@@ -169,6 +170,7 @@ function roundsShares({ plans }: PlannedChart, { settings }: Resolved): boolean 
 export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Drawing> {
   const { figure, table, codebook, resolved, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
+  const { axes } = resolved.settings;
   const input = {
     settings: figure.chart,
     table,
@@ -177,7 +179,11 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
     spotlight: figure.spotlight ?? [],
     numbers: resolved.settings.numbers,
     labels: labelParts(resolved.settings),
-    limits: { x: limitsOf(resolved.settings.axes.x), y: limitsOf(resolved.settings.axes.y) },
+    limits: {
+      x: limitsOf(axes.x),
+      y: limitsOf(axes.y),
+      ...(axes.z ? { z: limitsOf(axes.z) } : {}),
+    },
     looks: looksOf(gathered),
     locate,
   };

@@ -104,6 +104,7 @@ const placeField = (what: string) =>
   object(`${what}. Numbers, dates, or categories by code or name; where there is no axis, shares of the panel.`, {
     x: code('Along the horizontal axis.', '2026-05-03'),
     y: code('Along the vertical axis.', '20'),
+    z: optional(code('In space: along the upright axis.', '3.5')),
   });
 
 const valueOrSeveral = either(

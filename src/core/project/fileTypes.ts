@@ -1233,13 +1233,13 @@ export interface FigureFile {
          */
         kind: 'scatter';
         /**
-         * Variable along the horizontal axis.
+         * Variable along the horizontal axis. Left out: a component.
          */
-        x: string;
+        x?: string;
         /**
-         * Variable along the vertical axis.
+         * Variable along the vertical axis. Left out: a component.
          */
-        y: string;
+        y?: string;
         /**
          * Variable whose values have a colour and a marker each.
          */
@@ -1355,6 +1355,218 @@ export interface FigureFile {
            */
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
+        /**
+         * Principal components of several columns: their scores stand along axes that name no column, or under the names "component 1", "component 2" … wherever a measured column can.
+         */
+        components?: {
+          /**
+           * The columns, two or more.
+           *
+           * Items: A column.
+           */
+          of: string[];
+          /**
+           * Whether all columns count alike, by their correlations, or by how far they spread in their units, by their covariances. Left out: correlation.
+           */
+          on?: 'correlation' | 'covariance';
+          /**
+           * How many components are kept for a rotation. Left out: as many as there are axes.
+           */
+          keep?: number;
+          /**
+           * How kept components are turned so that each column loads on few of them: not, upright on each other (varimax), or also on each other (promax). Left out: not.
+           */
+          rotate?: 'none' | 'varimax' | 'promax';
+        };
+        /**
+         * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
+         */
+        beyond?: 'hidden' | 'left-out';
+        /**
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
+         */
+        where?: {
+          /**
+           * A value, several, or { not: … }, { from: …, to: … }.
+           */
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'space';
+        /**
+         * Variable along the axis across. Left out: a component.
+         */
+        x?: string;
+        /**
+         * Variable along the axis into the depth. Left out: a component.
+         */
+        y?: string;
+        /**
+         * Variable along the upright axis. Left out: a component.
+         */
+        z?: string;
+        /**
+         * Variable whose values have a colour and a marker each.
+         */
+        group?: string;
+        /**
+         * Measured variable that the colour of the markers shows, on the ramp of the style.
+         */
+        color?: string;
+        /**
+         * Variable that the area of the markers shows.
+         */
+        size?: string;
+        /**
+         * Which values the legend explains the areas of markers by. Left out: some round ones.
+         */
+        sizes?: ('legend' | 'none') | number[];
+        /**
+         * Variable that names the cases.
+         */
+        id?: string;
+        /**
+         * Which cases have their name beside their marker, by "id": all, or those named.
+         */
+        names?: 'all' | (string | number | boolean)[];
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * From where the cloud is seen. Left out: corner. "best" is the view on which cases hide each other least while all axes can be read.
+         */
+        view?:
+          | ('corner' | 'front' | 'side' | 'above' | 'best')
+          | {
+              /**
+               * The view with a name that it begins from. Left out: corner.
+               */
+              from?: 'corner' | 'front' | 'side' | 'above' | 'best';
+              /**
+               * Degrees by which the cloud is turned about its upright axis, counter-clockwise from above.
+               */
+              turn?: number;
+              /**
+               * Degrees by which one looks down on it; below 0 one looks up.
+               */
+              tilt?: number;
+              /**
+               * How far the eye is from the middle of the box, in lengths of its longest side: a perspective view. Left out: so far that all lines of sight are parallel.
+               */
+              distance?: number;
+            };
+        /**
+         * Lengths of the box along x, y and z, in comparison. Left out: all alike.
+         *
+         * Items: Along x, y or z.
+         */
+        proportions?: number[];
+        /**
+         * Lines from each marker: to the floor, to the side wall across x, or to the back wall across y.
+         */
+        drop?: 'floor' | 'side' | 'back';
+        /**
+         * Walls on which small marks show the cases, as seen straight on.
+         *
+         * Items: A wall.
+         */
+        shadows?: ('floor' | 'side' | 'back')[];
+        /**
+         * How depth shows: farther markers are smaller, fainter, or both. Left out: not at all, but in a perspective view by size.
+         */
+        depth?: 'none' | 'size' | 'fade' | 'both';
+        /**
+         * An ellipsoid about the cases that holds a share of a normal distribution.
+         */
+        ellipsoid?: {
+          /**
+           * That share. Left out: 0.5.
+           */
+          level?: number;
+          /**
+           * Whether each group has its own, or all cases one. Left out: each group.
+           */
+          over?: 'groups' | 'all';
+        };
+        /**
+         * Closed surfaces of equal density about the cases, each with a share of them inside.
+         */
+        shells?: {
+          /**
+           * Those shares. Left out: one half.
+           *
+           * Items: A share of the cases.
+           */
+          shares?: number[];
+          /**
+           * Bandwidths of the kernel along x, y and z. Left out: by the rule of Silverman.
+           *
+           * Items: Along x, y or z.
+           */
+          bandwidths?: number[];
+          /**
+           * Places along each axis at which the density is found. Left out: 26.
+           */
+          resolution?: number;
+          /**
+           * Whether each group has its own, or all cases one. Left out: each group.
+           */
+          over?: 'groups' | 'all';
+        };
+        /**
+         * Whether lines through the middle of the cloud show its directions of greatest spread, two standard deviations to each side.
+         */
+        directions?: boolean;
+        /**
+         * Principal components of several columns: their scores stand along axes that name no column, or under the names "component 1", "component 2" … wherever a measured column can.
+         */
+        components?: {
+          /**
+           * The columns, two or more.
+           *
+           * Items: A column.
+           */
+          of: string[];
+          /**
+           * Whether all columns count alike, by their correlations, or by how far they spread in their units, by their covariances. Left out: correlation.
+           */
+          on?: 'correlation' | 'covariance';
+          /**
+           * How many components are kept for a rotation. Left out: as many as there are axes.
+           */
+          keep?: number;
+          /**
+           * How kept components are turned so that each column loads on few of them: not, upright on each other (varimax), or also on each other (promax). Left out: not.
+           */
+          rotate?: 'none' | 'varimax' | 'promax';
+        };
         /**
          * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
          */
@@ -2056,6 +2268,10 @@ export interface FigureFile {
        * Along the vertical axis.
        */
       y: string | number | boolean;
+      /**
+       * In space: along the upright axis.
+       */
+      z?: string | number | boolean;
     };
     /**
      * Where they stand. Left out: where there is room. Numbers, dates, or categories by code or name; where there is no axis, shares of the panel.
@@ -2069,6 +2285,10 @@ export interface FigureFile {
        * Along the vertical axis.
        */
       y: string | number | boolean;
+      /**
+       * In space: along the upright axis.
+       */
+      z?: string | number | boolean;
     };
     /**
      * Which end of the words stands at "at". Left out: start.
@@ -2340,9 +2560,13 @@ export interface FigureFile {
      */
     x?: AxisLook;
     /**
-     * The vertical axis.
+     * The vertical axis, or in space the one into the depth.
      */
     y?: AxisLook;
+    /**
+     * The upright axis of a chart in space.
+     */
+    z?: AxisLook;
   };
   /**
    * Colours by name, used wherever a colour is asked for.
@@ -2688,6 +2912,95 @@ export interface FigureFile {
      * Dashes.
      */
     dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+  };
+  /**
+   * The box of a chart in space, and what stands in it.
+   */
+  scene?: {
+    /**
+     * Fill of the back walls; "none" leaves it transparent.
+     */
+    walls?: string;
+    /**
+     * Fill of the floor; "none" leaves it transparent.
+     */
+    floor?: string;
+    /**
+     * Which edges of the box are drawn: those of the walls, all, or none.
+     */
+    box?: 'walls' | 'whole' | 'none';
+    /**
+     * The edges.
+     */
+    edges?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * The grid lines on the walls.
+     */
+    grid?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * The lines from markers to a wall.
+     */
+    drops?: {
+      /**
+       * Line width; 0pt draws none.
+       */
+      width?: string;
+      /**
+       * Line colour.
+       */
+      color?: string;
+      /**
+       * Dashes. Left out: solid.
+       */
+      dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+    };
+    /**
+     * Diameter of the marks on walls, as a share of that of the markers.
+     */
+    shadows?: number;
+    /**
+     * Ellipsoids and shells.
+     */
+    surfaces?: {
+      /**
+       * How opaque they are; 0 for lines alone.
+       */
+      opacity?: number;
+      /**
+       * Width of their outline and of the lines on them.
+       */
+      width?: string;
+    };
+    /**
+     * How much of its colour the farthest marker loses where depth fades.
+     */
+    fade?: number;
   };
   /**
    * The lines from callouts to what they speak of.
@@ -4283,4 +4596,4 @@ export interface StyleHead {
 }
 
 /** A house style: what all figures of an organisation share. */
-export interface StyleFile extends StyleHead, Pick<FigureFile, 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}
+export interface StyleFile extends StyleHead, Pick<FigureFile, 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'scene' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}

@@ -13,7 +13,7 @@ import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed
 import type { ThousandsMark } from '../document/thousandsMarks.js';
 import { list } from '../document/wording/phrases.js';
 import { readYaml } from '../document/yamlSource.js';
-import { type Layer, over, type Shows } from '../style/layers.js';
+import { type AxesShow, type Layer, over } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Faces } from '../type/faces.js';
 import { withComputed, withSources } from './computed.js';
@@ -35,7 +35,7 @@ export interface Gathered {
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: Layer[];
   /** What each axis shows. */
-  shows: { x: Shows; y: Shows };
+  shows: AxesShow;
   /** Every setting explicit. */
   resolved: Resolved;
   table: Table;
@@ -201,11 +201,7 @@ async function gatherTable(
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
-function resolveLayers(
-  gatherer: Gatherer,
-  layers: readonly Layer[],
-  shows: { x: Shows; y: Shows },
-): Resolved | undefined {
+function resolveLayers(gatherer: Gatherer, layers: readonly Layer[], shows: AxesShow): Resolved | undefined {
   if (layers[0]?.name !== 'style plain') return undefined;
   const resolved = resolve(layers, shows);
   gatherer.problems.push(...resolved.problems);
@@ -272,9 +268,19 @@ const panelTexts = ['**A**'];
 export async function gather(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Gathered>> {
   const gatherer = new Gatherer(store);
   const found = await gatherer.document('figure', path);
-  return found
+  const lacking = found ? lackingColumns(found.reading) : gatherer.problems;
+  return found && lacking.length === 0
     ? gatherFigure(gatherer, found.reading, found.text, options)
-    : fail(await withColumns(store, path, gatherer.problems));
+    : fail(await withColumns(store, path, lacking));
+}
+
+/** Columns that a chart of this kind cannot do without as it is set. */
+function lackingColumns({ value: { chart }, source }: Reading<FigureFile>): Problem[] {
+  const settings = chart as ChartSettings;
+  return (kindOf(settings).lacks?.(settings) ?? []).map((key) => {
+    const facts = { key, where: 'chart', expects: 'a column of the table', isColumn: true };
+    return error('missing-key', facts, source.locate(['chart']));
+  });
 }
 
 /** Problems of settings that name a column, with the columns of the table that the figure file names, where it can be read. */

@@ -5,7 +5,7 @@ import { isGroup, leavesOf } from '../document/settingTree.js';
 import { labelParts } from '../layout/labelWords.js';
 import { typeOf } from '../layout/marks/marks.js';
 import type { PlateItem } from '../plate/plate.js';
-import type { Shows } from '../style/layers.js';
+import type { AxesShow, Shows } from '../style/layers.js';
 import type { Settings } from '../style/settings.js';
 import type { FigureFile } from './figureFile.js';
 
@@ -15,7 +15,7 @@ interface Drawn {
   plans: readonly Plan[];
   settings: Settings;
   items: readonly PlateItem[];
-  shows: { x: Shows; y: Shows };
+  shows: AxesShow;
 }
 
 /** A rule by which settings that begin with a path have something to act on, and what they need. */
@@ -28,7 +28,11 @@ interface Need {
 }
 
 const marksOf = (plans: readonly Plan[]): Mark[] =>
-  plans.flatMap(({ series, references = [] }) => [...series.flatMap(({ marks }) => marks), ...references]);
+  plans.flatMap(({ series, references = [], space }) => [
+    ...series.flatMap(({ marks }) => marks),
+    ...references,
+    ...(space?.common ?? []),
+  ]);
 
 /** What the settings of marks need, by the beginning of their path; the first that fits is said. */
 const markNeeds: readonly (readonly [path: string, needs: string])[] = [
@@ -46,6 +50,7 @@ const markNeeds: readonly (readonly [path: string, needs: string])[] = [
   ['bands', 'a band about a line, or an area'],
   ['references', 'reference lines, or a curve of all data'],
   ['slices', 'a pie'],
+  ['scene', 'a chart in space'],
   ['dataLabels.place', 'bars'],
 ];
 
@@ -64,8 +69,8 @@ function idleForMarks({ plans }: Drawn, paths: readonly string[]): [string, stri
 }
 
 const rolesOf: Record<TextRole, RegExp> = {
-  axisTitle: /(^|\.)axes\.[xy]\.(second\.)?title$/,
-  tickLabel: /(^|\.)axes\.[xy]\.(second\.)?labels/,
+  axisTitle: /(^|\.)axes\.[xyz]\.(second\.)?title$/,
+  tickLabel: /(^|\.)axes\.[xyz]\.(second\.)?labels/,
   legendTitle: /^legend\.(title$|headings)/,
   legendEntry: /^legend\.(entries|shades)\[\d+\]$/,
   dataLabel: /(^|\.)(series\[\d+\]\.(.*\.)?(labels|names)\[\d+\]|remarks|endLabels|references\[\d+\]\.name|brackets)/,
@@ -102,8 +107,25 @@ const labelled = ({ plans, settings, figure }: Drawn) =>
 const showsShares = ({ plans, settings }: Drawn) =>
   labelParts(settings).includes('percent') || plans.some(({ sliceLabels }) => sliceLabels?.shows.includes('percent'));
 
+/** What axes in space have nothing to do with. */
+const flatAxes = ['x', 'y', 'all', 'value', 'along'].flatMap((key) =>
+  (
+    [
+      ['angle', 'a flat chart; labels stand upright beside axes in space'],
+      ['arrow', 'a flat chart'],
+      ['crosses', 'a flat chart'],
+      ['second', 'a flat chart'],
+      ['grid', 'a flat chart; the grid on the walls is "grid" of "scene"'],
+    ] as const
+  ).map(
+    ([part, what]): Need => ({ path: `axes.${key}.${part}`, needs: what, isMet: ({ shows }) => shows.z === undefined }),
+  ),
+);
+
 const needs: readonly Need[] = [
+  ...flatAxes,
   { path: 'axes.x.titleAngle', needs: 'a vertical axis', isMet: () => false },
+  { path: 'axes.y.titleAngle', needs: 'an upright axis', isMet: ({ shows }) => shows.z === undefined },
   { path: 'axes.along.titleAngle', needs: 'a vertical axis', isMet: ({ shows }) => shows.y === 'along' },
   { path: 'axes.category.titleAngle', needs: 'a vertical axis', isMet: ({ shows }) => shows.y === 'category' },
   {
@@ -143,6 +165,7 @@ const needs: readonly Need[] = [
   },
   { path: 'axes.x', needs: 'a chart with a horizontal axis', isMet: ({ shows }) => shows.x !== 'none' },
   { path: 'axes.y', needs: 'a chart with a vertical axis', isMet: ({ shows }) => shows.y !== 'none' },
+  { path: 'axes.z', needs: 'a chart in space', isMet: ({ shows }) => shows.z !== undefined },
   { path: 'axes.all', needs: 'a chart with axes', isMet: ({ shows }) => shows.x !== 'none' || shows.y !== 'none' },
   { path: 'dataLabels.percent', needs: '"percent" among what labels show', isMet: showsShares },
   { path: 'dataLabels.rounding', needs: 'labels with shares', isMet: (drawn) => labelled(drawn) && hasShares(drawn) },

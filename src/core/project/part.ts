@@ -3,7 +3,7 @@ import type { PanelPlace } from '../check/subject.js';
 import type { Codebook } from '../data/codebook.js';
 import type { Table } from '../data/table.js';
 import type { Place } from '../document/problem.js';
-import type { Layer, Shows } from '../style/layers.js';
+import type { AxesShow, Layer } from '../style/layers.js';
 import type { Settings } from '../style/settings.js';
 import type { FigureFile } from './figureFile.js';
 
@@ -15,7 +15,7 @@ export interface Part {
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: readonly Layer[];
   /** What each axis shows. */
-  shows: { x: Shows; y: Shows };
+  shows: AxesShow;
   /** The figure file as it says things. */
   figure: FigureFile;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */

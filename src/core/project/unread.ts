@@ -2,7 +2,7 @@ import { patched, patchFor } from '../document/patch.js';
 import { type Problem, warning } from '../document/problem.js';
 import { leavesOf, valueAt } from '../document/settingTree.js';
 import type { Plate } from '../plate/plate.js';
-import { axisKeys, originOf } from '../style/layers.js';
+import { axisKeys, axisNames, originOf, type Shows } from '../style/layers.js';
 import type { Drawing } from './drawing.js';
 import type { FigureFile } from './figureFile.js';
 import type { Part } from './part.js';
@@ -36,7 +36,9 @@ const beyondInk: readonly string[] = ['size.placed'];
 /** The paths by which the layout reads a setting: one that speaks of several axes, by each. */
 function readAs({ shows }: Part, [first, axis, ...rest]: readonly string[]): string[] {
   if (first !== 'axes' || axis === undefined) return [[first, axis, ...rest].filter(Boolean).join('.')];
-  const own = (['x', 'y'] as const).filter((name) => (axisKeys(name, shows[name]) as readonly string[]).includes(axis));
+  const own = axisNames(shows).filter((name) =>
+    (axisKeys(name, shows[name] as Shows) as readonly string[]).includes(axis),
+  );
   return own.map((name) => ['axes', name, ...rest].join('.'));
 }
 

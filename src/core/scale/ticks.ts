@@ -152,11 +152,12 @@ export function chooseTicks(request: TickRequest): Ticks {
 function sparseTicks(request: TickRequest, least: number, greatest: number): Ticks {
   const step = request.step ?? clean(10 ** Math.ceil(Math.log10(greatest - least)));
   const [low, high] = limitsFor(request, least, greatest, step);
-  const count = Math.max(1, Math.floor((high - low) / step + 1e-9));
   const multiple = multiples(step, decimalsOf(step));
   const first = Math.ceil(low / step - 1e-9);
+  // Limits that are given may lie between ticks: none stands beyond them.
+  const count = Math.max(0, Math.floor(high / step + 1e-9) - first);
   // Every second, fifth, tenth, …: the ticks that are shown stand at round counts of the step.
-  for (let power = 1; power <= count; power *= 10) {
+  for (let power = 1; power <= Math.max(1, count); power *= 10) {
     for (const mantissa of [1, 2, 5]) {
       const every = mantissa * power;
       const start = Math.ceil(first / every - 1e-9) * every;

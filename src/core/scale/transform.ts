@@ -1,6 +1,10 @@
 /** A rising function that turns numbers into lengths. */
 export type Transform = (value: number) => number;
 
+/** How numbers become lengths on an axis; none where that is in proportion. */
+export const transformFor = (scale: 'linear' | 'log' | 'power', exponent: number): Transform | undefined =>
+  scale === 'log' ? logarithmic : scale === 'power' ? powerOf(exponent) : undefined;
+
 /** Logarithms: equal ratios take equal lengths. The base is that of the ticks and changes no length. */
 export const logarithmic: Transform = Math.log;
 

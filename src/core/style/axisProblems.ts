@@ -1,3 +1,4 @@
+import type { AxisName } from '../document/look/names.js';
 import type { AxisLook } from '../document/look.js';
 import { error, type Place, type Problem } from '../document/problem.js';
 import type { Shows } from './layers.js';
@@ -29,7 +30,7 @@ function limitProblems(look: AxisLook, path: string, report: Report): void {
 
 /** What is said of an axis, and where a single setting of it comes from. */
 export interface AxisSaid {
-  axis: 'x' | 'y';
+  axis: AxisName;
   shows: Shows;
   /** The settings that speak of it, joined. */
   look: AxisLook;

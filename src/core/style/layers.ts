@@ -1,4 +1,5 @@
 import type { CheckLook } from '../document/houseStyle.js';
+import type { AxisName } from '../document/look/names.js';
 import type { Look } from '../document/look.js';
 import type { Place } from '../document/problem.js';
 import { isGroup, valueAt } from '../document/settingTree.js';
@@ -33,19 +34,29 @@ export function over(below: unknown, above: unknown): unknown {
 /** What an axis shows: categories, numbers that are read off, numbers that marks stand along, or nothing. */
 export type Shows = 'category' | 'value' | 'along' | 'none';
 
+/** What each axis shows; there is no z but in space. */
+export interface AxesShow {
+  x: Shows;
+  y: Shows;
+  z?: Shows;
+}
+
+/** The axes of a figure. */
+export const axisNames = ({ z }: AxesShow): readonly AxisName[] => (z === undefined ? ['x', 'y'] : ['x', 'y', 'z']);
+
 /** The keys of `axes` that speak of one axis, widest first. Where marks stand is no value that is read off. */
-export const axisKeys = (axis: 'x' | 'y', shows: Shows) =>
+export const axisKeys = (axis: AxisName, shows: Shows) =>
   shows === 'none' ? (['all', axis] as const) : (['all', shows, axis] as const);
 
 /**
- * The layer that has the last word on a setting. Paths of axes are asked for as `axes.x…` or `axes.y…` and found
+ * The layer that has the last word on a setting. Paths of axes are asked for as `axes.x…` and found
  * under any of the keys that speak of that axis.
  */
-export function originOf(layers: readonly Layer[], path: string, shows: { x: Shows; y: Shows }): Origin | undefined {
+export function originOf(layers: readonly Layer[], path: string, shows: AxesShow): Origin | undefined {
   const [first, axis, ...rest] = path.split('.');
-  const isAxis = first === 'axes' && (axis === 'x' || axis === 'y');
-  const paths = isAxis
-    ? [...axisKeys(axis, shows[axis])].reverse().map((key) => ['axes', key, ...rest])
+  const shown = first === 'axes' && (axis === 'x' || axis === 'y' || axis === 'z') ? shows[axis] : undefined;
+  const paths = shown
+    ? [...axisKeys(axis as AxisName, shown)].reverse().map((key) => ['axes', key, ...rest])
     : [path.split('.')];
   // A value of a list comes from the layer that has the list.
   const listOf = (candidate: readonly string[]) =>

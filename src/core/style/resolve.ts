@@ -2,11 +2,11 @@ import { hexOf } from '../color/color.js';
 import { writingOf } from '../document/languages.js';
 import { lengthInPoints } from '../document/length.js';
 import { axisShape } from '../document/look/axes.js';
-import { textRoles } from '../document/look/names.js';
+import { type AxisName, textRoles } from '../document/look/names.js';
 import { type AxisLook, type Look, lookShape } from '../document/look.js';
 import type { Problem } from '../document/problem.js';
 import { axisProblems } from './axisProblems.js';
-import { axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
+import { type AxesShow, axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';
 import { Reader } from './reader.js';
 import type { AxisSettings, Settings } from './settings.js';
@@ -28,7 +28,7 @@ function grownText(text: Settings['text'], by: number): Settings['text'] {
 }
 
 /** The settings of an axis: what is said of all, of what it shows, and of itself, the narrower over the wider. */
-function axisSettings(reader: Reader, layers: readonly Layer[], axis: 'x' | 'y', shows: Shows): AxisSettings {
+function axisSettings(reader: Reader, layers: readonly Layer[], axis: AxisName, shows: Shows): AxisSettings {
   const look = layers.reduce<unknown>(
     (below, layer) => axisKeys(axis, shows).reduce((joined, key) => over(joined, layer.look.axes?.[key]), below),
     {},
@@ -86,7 +86,7 @@ export function joinedLook(layers: readonly Layer[]): Look {
  * @param layers from the bottom up; the first must be a complete style, the last is the figure file
  * @param shows what each axis shows, which decides whether `axes.value` or `axes.category` speaks of it
  */
-export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows }): Resolved {
+export function resolve(layers: readonly Layer[], shows: AxesShow): Resolved {
   const look = joinedLook(layers);
   const origin = (path: string) => originOf(layers, path, shows);
   const em = lengthInPoints(look.text?.size ?? '');
@@ -113,6 +113,7 @@ export function resolve(layers: readonly Layer[], shows: { x: Shows; y: Shows })
     axes: {
       x: axisSettings(reader, layers, 'x', shows.x),
       y: axisSettings(reader, layers, 'y', shows.y),
+      ...(shows.z === undefined ? {} : { z: axisSettings(reader, layers, 'z', shows.z) }),
     },
     paper: reader.color('paper', 'colors.paper'),
   };

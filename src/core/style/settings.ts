@@ -74,7 +74,7 @@ type HeldLook = HeldShape<typeof lookShape>;
 
 /** Every setting of a figure's look, explicit, and what follows from several of them. */
 export interface Settings extends Omit<HeldLook, 'axes' | 'numbers'> {
-  axes: { x: AxisSettings; y: AxisSettings };
+  axes: { x: AxisSettings; y: AxisSettings; z?: AxisSettings };
   numbers: NumberForm;
   /** Sides of the page in points. */
   width: number;

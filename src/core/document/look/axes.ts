@@ -131,6 +131,9 @@ export const axisShape = {
 
 const axis = (what: string) => object(what, axisShape);
 
+// What an axis in space has nothing to do with: its labels stand upright, no other one crosses it, and the walls have the grid.
+const { angle: _, arrow: __, crosses: ___, second: ____, grid: _____, ...spaceAxisShape } = axisShape;
+
 /** The axes: all, by what they show, or one of them. */
 export const axesShape = {
   axes: styled(
@@ -142,7 +145,8 @@ export const axesShape = {
         axis('An axis of numbers that marks stand along: bins, dates and numbers of lines, both axes of curves.'),
       ),
       x: open(axis('The horizontal axis.')),
-      y: open(axis('The vertical axis.')),
+      y: open(axis('The vertical axis, or in space the one into the depth.')),
+      z: open(object('The upright axis of a chart in space.', spaceAxisShape)),
     }),
   ),
 };

@@ -2,6 +2,7 @@ import {
   choice,
   color,
   either,
+  fill,
   flag,
   fraction,
   heldAs,
@@ -105,6 +106,30 @@ export const marksShape = {
         dash: open(choice('Dashes.', dashes, 'dashed')),
       }),
     ),
+  ),
+  scene: styled(
+    object('The box of a chart in space, and what stands in it.', {
+      walls: styled(fill('Fill of the back walls.', '#f4f4f2')),
+      floor: styled(fill('Fill of the floor.', '#ecece8')),
+      box: styled(
+        choice(
+          'Which edges of the box are drawn: those of the walls, all, or none.',
+          ['walls', 'whole', 'none'],
+          'whole',
+        ),
+      ),
+      edges: stroke('edges'),
+      grid: stroke('grid lines on the walls'),
+      drops: stroke('lines from markers to a wall'),
+      shadows: styled(share('Diameter of the marks on walls, as a share of that of the markers.', '0.5')),
+      surfaces: styled(
+        object('Ellipsoids and shells.', {
+          opacity: styled(fraction('How opaque they are; 0 for lines alone.', '0.15')),
+          width: styled(lineWidth('Width of their outline and of the lines on them.', '0.6pt')),
+        }),
+      ),
+      fade: styled(fraction('How much of its colour the farthest marker loses where depth fades.', '0.6')),
+    }),
   ),
   pointers: stroke('lines from callouts to what they speak of'),
   slices: styled(

@@ -53,3 +53,6 @@ export const markerShapes = [
   'open-wedge',
 ] as const;
 export type MarkerShape = (typeof markerShapes)[number];
+
+/** The axes that a figure may have: across the page, up it, and of charts in space the upright one. */
+export type AxisName = 'x' | 'y' | 'z';

@@ -42,6 +42,31 @@ export const chartsWordings = {
         : `no line can be fitted for ${list(f.groups)}: too few points with different values of x`,
     expected: 'more different values of x than the degree, or a lower "degree"',
   }),
+  'component-twice': (f: { path: string; column: string }) => ({
+    found: `${f.path} names ${f.column} a second time`,
+    expected: 'each column once',
+  }),
+  'components-none': (f: { path: string; cases: number; constant: string[] }) => ({
+    found:
+      f.cases < 2
+        ? `${f.path}: ${f.cases === 0 ? 'no case has' : 'one case has'} a value of all columns, and components need two`
+        : f.constant.length > 0
+          ? `${f.path}: ${list(f.constant)} ${f.constant.length === 1 ? 'has' : 'have'} one value only, which hangs together with nothing`
+          : `${f.path}: the columns do not vary, so there is no direction of greatest spread`,
+    expected: 'two or more columns that vary, over two or more cases',
+  }),
+  'component-beyond': (f: { path: string; name: string; count: number }) => ({
+    found: `the chart shows ${f.name}, and ${f.path} has ${plural(f.count, 'component')}`,
+    expected: `component 1${f.count > 1 ? ` to component ${f.count}` : ''}, more columns, or more to "keep"`,
+  }),
+  'components-flat': (f: { path: string; count: number }) => ({
+    found: `${f.path}: ${f.count === 1 ? 'one direction has' : `${f.count} directions have`} no spread, as columns follow from others or there are fewer cases than columns`,
+    expected: 'columns none of which follows from the others',
+  }),
+  'surface-missing': (f: { path: string; groups: string[] }) => ({
+    found: `${f.path}: ${f.groups.length > 0 ? list(f.groups) : 'the cloud'} ${f.groups.length > 1 ? 'have' : 'has'} too few cases or lies in a plane, so there is no surface about it`,
+    expected: 'four or more cases that spread in all three directions',
+  }),
   'too-many-repeated': (f: { path: string; most: number }) => ({
     found: `${f.path} would draw more than ${f.most} cases, one point for each that the frequencies count`,
     expected: 'a box without "points", a histogram, or fewer cases',

@@ -64,6 +64,14 @@ export const layoutWordings = {
       ? 'limits that hold the data, or "beyond: left-out" in the chart, which counts them nowhere'
       : 'limits that hold the data',
   }),
+  'axis-end-on': (f: { axis: string }) => ({
+    found: `axes.${f.axis} is seen end-on, so that nothing can be read from it, and is left out`,
+    expected: 'another "turn" or "tilt" of the view, or a flat chart of the other two variables',
+  }),
+  'axis-crowded': (f: { axis: string }) => ({
+    found: `the title of axes.${f.axis} has no room beside the other words, and is left out`,
+    expected: 'a larger figure, a shorter title, or another view',
+  }),
   'titles-swapped': (f: { path: string; title: string; other: string; own: string }) => ({
     found: `${f.path} is "${f.title}", and that is what the other axis shows; this one shows ${f.own}`,
     expected: `the words on axes.${f.other}, or axes by what they show: axes.value, axes.category`,

@@ -1,5 +1,7 @@
 import type { Cell, LineRole, Mark, Plan, Share } from '../../chart/plan.js';
-import type { PlateItem } from '../../plate/plate.js';
+import type { PlateItem, PlateStroke } from '../../plate/plate.js';
+import type { Piece } from '../../space/order.js';
+import type { MarkerShape } from '../../style/settings.js';
 import type { Shape } from '../inkIndex.js';
 import type { AccentLook, Fill } from '../looks.js';
 import type { PanelScales } from '../panelScales.js';
@@ -59,12 +61,25 @@ export interface NamedCase {
 /** What stands for a series in a legend. */
 export type LegendKey = 'fill' | 'marker' | 'line';
 
+/** A piece of a scene with the ink that it becomes; pieces of one group that are drawn one after the other may be one. */
+export interface ScenePiece {
+  piece: Piece;
+  ink: SceneInk;
+}
+
+export type SceneInk =
+  | { is: 'marker'; fill: Fill; shape: MarkerShape; times: number; role: string }
+  | { is: 'line'; stroke: PlateStroke; role: string; from: string }
+  | { is: 'face'; fill: string; opacity: number; role: string; from: string };
+
 /** All that is known of one type of mark. Whoever asks for more than this asks for a further member. */
 export interface MarkType<M extends Mark> {
   /** Ink in layers: those of all marks are drawn before the next of any. */
   ink(mark: M, context: MarkContext): PlateItem[][];
+  /** Its pieces in space, which are sorted among those of all marks; its own ink is none then. */
+  pieces?(mark: M, context: MarkContext, next: () => number): ScenePiece[];
   /** The values that it reaches along each axis that shows numbers. */
-  ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number> };
+  ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number>; z?: ArrayLike<number> };
   /** What it covers on the page, for words that must keep off it. */
   occupies(mark: M, sheet: Sheet, scales: PanelScales): Shape[];
   /** The value that its ink shows; left out where it shows many. */

@@ -15,10 +15,13 @@ import { interval } from './interval.js';
 import { line } from './line.js';
 import type { LegendKey, MarkContext, MarkType } from './markType.js';
 import { point } from './point.js';
+import { skin } from './skin.js';
 import { slice } from './slice.js';
+import { spots } from './spots.js';
+import { strut } from './strut.js';
 
 /** Every type of mark. A new one is a file of its own and a line here. */
-const markTypes = { bar, interval, bin, point, cloud, line, band, slice, box } as const satisfies {
+const markTypes = { bar, interval, bin, point, cloud, line, band, slice, box, spots, skin, strut } as const satisfies {
   [T in Mark['type']]: MarkType<Extract<Mark, { type: T }>>;
 };
 
@@ -26,7 +29,11 @@ const markTypes = { bar, interval, bin, point, cloud, line, band, slice, box } a
 export const typeOf = (mark: Mark): MarkType<Mark> => markTypes[mark.type];
 
 /** The marks of a panel, those of its series and its reference lines. */
-const marksOf = ({ series, references = [] }: Plan): Mark[] => [...series.flatMap(({ marks }) => marks), ...references];
+const marksOf = ({ series, references = [], space }: Plan): Mark[] => [
+  ...series.flatMap(({ marks }) => marks),
+  ...references,
+  ...(space?.common ?? []),
+];
 
 /** What all marks of a panel cover. */
 export const shapesOf = (sheet: Sheet, scales: PanelScales): Shape[] =>

@@ -1,0 +1,59 @@
+import type { SkinMark } from '../../chart/plan.js';
+import { blended } from '../../color/color.js';
+import { groundOf, lineInk } from '../seen.js';
+import { facesEye, seenSkin, stretchPieces, veilPieces, zeroStretches } from '../space/skinPieces.js';
+import type { MarkType, ScenePiece } from './markType.js';
+
+/** Lines on the far side of a surface keep this much of their colour. */
+const farSide = 0.45;
+
+/** Closed surfaces in space: a light veil in the colour of the group, an outline, and lines that show the form. */
+export const skin: MarkType<SkinMark> = {
+  ink: () => [],
+  pieces(mark, { sheet, scales, fill, role: markRole }, next) {
+    const scene = scales.space;
+    if (!scene) return [];
+    const { opacity, width } = sheet.settings.scene.surfaces;
+    const role = markRole.replace(/marks\[(\d+)\]$/, 'surfaces[$1]');
+    const color = lineInk(sheet.settings, fill);
+    const { from } = fill;
+    const own = seenSkin(mark, scene);
+    const line = (part: string, share: number, by: number): Extract<ScenePiece['ink'], { is: 'line' }> => ({
+      is: 'line',
+      stroke: { width: width * by, color: blended(color, groundOf(sheet.settings), share) },
+      role: `${role}.${part}`,
+      from,
+    });
+    const veil: ScenePiece[] =
+      opacity > 0 ? veilPieces(own, { is: 'face', fill: color, opacity, role: `${role}.veil`, from }, next) : [];
+    if (width === 0) return veil;
+    const outline = zeroStretches(own, (corner) => own.facing[corner] as number);
+    const ticks = scene.heights;
+    const planes = mark.planes ?? ticks.map((at) => ({ normal: [0, 0, 1] as const, at }));
+    const rings = planes.flatMap(({ normal, at }) =>
+      zeroStretches(own, (corner) => {
+        const k = 3 * corner;
+        const { values: v } = own;
+        return normal[0] * (v[k] as number) + normal[1] * (v[k + 1] as number) + normal[2] * (v[k + 2] as number) - at;
+      }),
+    );
+    const near = rings.filter(({ triangle }) => facesEye(own, triangle));
+    const far = rings.filter(({ triangle }) => !facesEye(own, triangle));
+    return [
+      ...veil,
+      ...stretchPieces(far, line('far', farSide, 0.6), next),
+      ...stretchPieces(near, line('lines', 0.8, 0.7), next, `${role}.veil`),
+      ...stretchPieces(outline, line('outline', 1, 1), next, `${role}.veil`),
+    ];
+  },
+  ends: ({ mesh: { corners } }) => {
+    const every = (start: number) => corners.filter((_, i) => i % 3 === start);
+    return { x: every(0), y: every(1), z: every(2) };
+  },
+  occupies: () => [],
+  needsZero: false,
+  overhang: () => 0,
+  key: 'marker',
+  uses: () => ['scene'],
+  accents: ['fill'],
+};

@@ -1,0 +1,143 @@
+import type { SpotsMark } from '../../chart/plan.js';
+import { blended, contrast } from '../../color/color.js';
+import type { Marker } from '../../space/order.js';
+import type { Place, Seen } from '../../space/view.js';
+import { accentOf } from '../fills.js';
+import type { Fill } from '../looks.js';
+import type { PanelScales } from '../panelScales.js';
+import { groundOf } from '../seen.js';
+import type { Sheet } from '../sheet.js';
+import { inBox, isInBox, onPage, type SceneScales } from '../space/sceneScales.js';
+import { diameterFor, shadedFill } from './cloud.js';
+import { markerSettings, shapeOf } from './markers.js';
+import type { MarkType, NamedCase, ScenePiece } from './markType.js';
+
+/** By how much a marker at the near end of the box is larger than one in its middle, and one at the far end smaller, where a parallel view shows depth by size. */
+const parallelDepth = 0.35;
+/** What marks keep of their contrast to the ground (WCAG 2.2, 1.4.11). */
+const leastContrast = 3;
+/** Fading goes in steps, so that thousands of markers are few pieces of ink. */
+const fadeSteps = 16;
+
+/** A case in its scene. */
+interface Spot {
+  row: number;
+  place: Place;
+  seen: Seen;
+}
+
+export function spotsIn(mark: SpotsMark, scene: SceneScales): Spot[] {
+  const spots: Spot[] = [];
+  for (let row = 0; row < mark.xs.length; row += 1) {
+    const values: Place = [mark.xs[row] as number, mark.ys[row] as number, mark.zs[row] as number];
+    if (!isInBox(scene, values)) continue;
+    const place = inBox(scene, values);
+    spots.push({ row, place, seen: onPage(scene, place) });
+  }
+  return spots;
+}
+
+const sceneOf = ({ space }: PanelScales): SceneScales => {
+  if (!space) throw new Error('this mark needs a scene');
+  return space;
+};
+
+/** How near a place is, from −1 at the far end of the box to 1 at the near one. */
+function depthAt({ projection }: SceneScales, sides: Place, place: Place): number {
+  const [, , near] = projection.see(place);
+  const [, , middle] = projection.see([0, 0, 0]);
+  const half = Math.hypot(...sides) / 2;
+  const { distance } = projection.view;
+  if (distance === undefined) return (near - middle) / half;
+  // From the factor of a perspective view back to the distance along the line of sight.
+  return (distance - distance / near) / half;
+}
+
+/** How many times the usual size a marker has. */
+export function sizeIn(
+  mark: SpotsMark,
+  scene: SceneScales,
+  { plan }: Pick<Sheet, 'plan'>,
+  { row, place }: Spot,
+): number {
+  const own = mark.areas ? diameterFor(mark.areas[row] as number) : 1;
+  const { space } = plan;
+  if (!space?.depth.size) return own;
+  if (space.view.distance !== undefined) return own * scene.projection.sizeAt(place);
+  return own * (1 + parallelDepth * depthAt(scene, space.sides, place));
+}
+
+/** A fill that has lost some of its colour to the paper, but stands out from it as marks must. */
+function faded(sheet: Sheet, fill: Fill, share: number): Fill {
+  const step = Math.round(share * fadeSteps) / fadeSteps;
+  const ground = groundOf(sheet.settings);
+  for (let k = Math.round(step * fadeSteps); k > 0; k -= 1) {
+    const color = blended(fill.color, ground, 1 - (k / fadeSteps) * sheet.settings.scene.fade);
+    if (contrast(color, ground) >= leastContrast) return { ...fill, color };
+  }
+  return fill;
+}
+
+/** The markers of many cases in space. */
+export const spots: MarkType<SpotsMark> = {
+  ink: () => [],
+  pieces(mark, context, next) {
+    const { sheet, scales, fill, series, role } = context;
+    const scene = sceneOf(scales);
+    const shape = shapeOf(sheet, series);
+    const { shades, ids } = mark;
+    const space = sheet.plan.space;
+    return spotsIn(mark, scene).map((spot): ScenePiece & { place: Place } => {
+      const { row, place, seen } = spot;
+      const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
+      const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: ids.texts[row] as string });
+      // What is singled out has its own colour, all else that of the ramp.
+      const own = named && (!shades || named.color !== fill.color) ? named : base;
+      const far = space?.depth.fade ? (1 - depthAt(scene, space.sides, place)) / 2 : 0;
+      const look = far > 0 && own.color !== 'none' ? faded(sheet, own, Math.min(1, far)) : own;
+      const times = sizeIn(mark, scene, sheet, spot);
+      const radius = ((look.size ?? sheet.settings.markers.size) * times) / 2;
+      const [x, y] = seen;
+      const piece: Marker = {
+        is: 'marker',
+        id: next(),
+        rank: 2,
+        group: role,
+        at: seen,
+        radius,
+        box: [x - radius, y - radius, x + radius, y + radius],
+      };
+      const name = role.replace(/marks\[\d+\]$/, `points[${row}]`);
+      return { piece, place, ink: { is: 'marker', fill: look, shape, times, role: name } };
+    });
+  },
+  ends: ({ xs, ys, zs }) => ({ x: xs, y: ys, z: zs }),
+  occupies(mark, sheet, scales) {
+    const scene = sceneOf(scales);
+    return spotsIn(mark, scene).map((spot) => ({
+      is: 'disc',
+      x: spot.seen[0],
+      y: spot.seen[1],
+      radius: (sheet.settings.markers.size / 2) * sizeIn(mark, scene, sheet, spot),
+    }));
+  },
+  isMany: true,
+  cases(mark, sheet, scales): NamedCase[] {
+    const scene = sceneOf(scales);
+    const { size: usual } = sheet.settings.markers;
+    return spotsIn(mark, scene).flatMap((spot): NamedCase[] => {
+      const name = mark.names?.[spot.row];
+      if (name === undefined) return [];
+      const { ids } = mark;
+      const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: ids.texts[spot.row] as string }).size;
+      const at = [spot.seen[0], spot.seen[1]] as const;
+      return [{ name, at, size: sizeIn(mark, scene, sheet, spot) * (own ?? usual), index: spot.row }];
+    });
+  },
+  caseRole: (role, index) => ({ role: role.replace(/marks\[\d+\]$/, `names[${index}]`), from: 'chart.names' }),
+  needsZero: false,
+  overhang: () => 0,
+  key: 'marker',
+  uses: ({ shades }) => [...markerSettings, 'markers.opacity', 'scene', ...(shades ? ['palette.sequential'] : [])],
+  accents: ['fill', 'marker', 'size', 'outline', 'opacity'],
+};

@@ -1,0 +1,303 @@
+import type { SpacePlan } from '../../chart/plan.js';
+import { blended } from '../../color/color.js';
+import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
+import { position } from '../../scale/numberScale.js';
+import { type Piece, paintOrder } from '../../space/order.js';
+import type { Place, Seen } from '../../space/view.js';
+import { minorPlaces } from '../axisInk.js';
+import { fillOf } from '../fills.js';
+import { markerOf, markerOutline, shapeOf } from '../marks/markers.js';
+import type { ScenePiece } from '../marks/markType.js';
+import type { Point } from '../point.js';
+import { groundOf, lineInk } from '../seen.js';
+import type { Sheet } from '../sheet.js';
+import { remembered } from '../trace.js';
+import { cornersOf, lineAcross, type Wall } from './box.js';
+import type { Scene } from './scene.js';
+import { settingsOf } from './sceneAxis.js';
+import { inBox, isInBox, onPage, spaceAxes } from './sceneScales.js';
+
+function boxAbout(points: readonly (readonly [number, number, ...unknown[]])[], by: number): Box {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const [x, y] of points) {
+    left = Math.min(left, x);
+    top = Math.min(top, y);
+    right = Math.max(right, x);
+    bottom = Math.max(bottom, y);
+  }
+  return { x: left - by, y: top - by, width: right - left + 2 * by, height: bottom - top + 2 * by };
+}
+
+/** A straight line between two places of the page. */
+function lineBetween(ink: { role: string; from: string }, stroke: LineItem['stroke'], a: Seen, b: Seen): LineItem {
+  const box = boxAbout([a, b], stroke.width / 2);
+  return { type: 'line', ...ink, box, x1: a[0], y1: a[1], x2: b[0], y2: b[1], stroke };
+}
+
+/** A surface of straight edges, filled. */
+function surface(ink: { role: string; from: string }, points: readonly Seen[], fill: string): PathItem {
+  return {
+    type: 'path',
+    ...ink,
+    box: boxAbout(points, 0),
+    outline: { commands: `M${'L'.repeat(points.length - 1)}Z`, coordinates: points.flatMap(([x, y]) => [x, y]) },
+    fill,
+  };
+}
+
+/** The back walls with their grid and edges, behind all that is in the box. */
+export function wallsInk(sheet: Sheet, { sides }: SpacePlan, scene: Scene): PlateItem[] {
+  const look = sheet.settings.scene;
+  const { scales, walls, edges, axes } = scene;
+  const at = (place: Place) => onPage(scales, place);
+  const back = walls.filter(({ isBack }) => isBack);
+  const fills = () =>
+    back.flatMap((wall): PlateItem[] => {
+      const part = wall.axis === 'z' && wall.end < 0 ? 'floor' : 'walls';
+      const fill = look[part];
+      if (fill === 'none') return [];
+      const ink = { role: `scene.${part}.${wall.axis}`, from: `scene.${part}` };
+      return [surface(ink, cornersOf(wall, sides).map(at), fill)];
+    });
+  const gridOf = (kind: 'grid' | 'minorGrid') =>
+    axes.flatMap(({ at: axis, fitted, isEndOn }) => {
+      const minor = settingsOf(sheet, axis).minorGrid;
+      const stroke = kind === 'grid' ? look.grid : minor;
+      if (stroke.width === 0 || isEndOn) return [];
+      const scale = scales.axes[axis];
+      const places =
+        kind === 'grid'
+          ? fitted.ticks.values.map((value) => position(scale, value))
+          : minorPlaces(fitted, scale, settingsOf(sheet, axis).minor);
+      const from = kind === 'grid' ? 'scene.grid' : `axes.${axis}.minorGrid`;
+      return back
+        .filter((wall) => wall.axis !== axis)
+        .flatMap((wall) =>
+          places.map((place, i) => {
+            const [a, b] = lineAcross(wall, axis, place, sides);
+            return lineBetween({ role: `scene.${kind}.${axis}.${wall.axis}[${i}]`, from }, stroke, at(a), at(b));
+          }),
+        );
+    });
+  const isDrawn = (own: readonly Wall[]) => own.some(({ isBack }) => isBack);
+  const edge = () =>
+    look.box === 'none' || look.edges.width === 0
+      ? []
+      : edges
+          .filter(({ walls: own }) => isDrawn(own))
+          .map(({ from, to }, i) =>
+            lineBetween({ role: `scene.edges[${i}]`, from: 'scene.edges' }, look.edges, at(from), at(to)),
+          );
+  return [
+    ...remembered(sheet, fills, scene),
+    ...remembered(sheet, () => gridOf('minorGrid'), scene),
+    ...remembered(sheet, () => gridOf('grid'), scene),
+    ...remembered(sheet, edge, scene),
+  ];
+}
+
+/** The edges in front of all that is in the box, where they are wanted. */
+export function frontInk(sheet: Sheet, { scales, edges }: Scene): PlateItem[] {
+  const look = sheet.settings.scene;
+  if (look.box !== 'whole' || look.edges.width === 0) return [];
+  return edges
+    .filter(({ walls }) => walls.every(({ isBack }) => !isBack))
+    .map(({ from, to }, i) =>
+      lineBetween(
+        { role: `scene.front[${i}]`, from: 'scene.edges' },
+        look.edges,
+        onPage(scales, from),
+        onPage(scales, to),
+      ),
+    );
+}
+
+/** The place on a back wall straight across from a place; the floor is below also where it is no back wall. */
+function onWall(scene: Scene, sides: Place, axis: 'x' | 'y' | 'z', place: Place): Place {
+  const i = spaceAxes.indexOf(axis);
+  const own = scene.walls.filter((wall) => wall.axis === axis);
+  const end = (axis === 'z' ? own.find((wall) => wall.end < 0) : own.find(({ isBack }) => isBack))?.end ?? -1;
+  return place.map((value, k) => (k === i ? (end * (sides[k] as number)) / 2 : value)) as unknown as Place;
+}
+
+/** Small marks of all cases on the walls. */
+export function shadowsInk(sheet: Sheet, { sides, shadows }: SpacePlan, scene: Scene): PlateItem[] {
+  const { settings, plan } = sheet;
+  const { scales } = scene;
+  return shadows.flatMap((axis) =>
+    plan.series.flatMap((series, s) =>
+      series.marks.flatMap((mark): PlateItem[] => {
+        if (mark.type !== 'spots') return [];
+        return remembered(
+          sheet,
+          () => {
+            const fill = fillOf(sheet, series, s, mark.cell);
+            const size = (fill.size ?? settings.markers.size) * settings.scene.shadows;
+            const [xs, ys]: number[][] = [[], []];
+            for (let i = 0; i < mark.xs.length; i += 1) {
+              const values: Place = [mark.xs[i] as number, mark.ys[i] as number, mark.zs[i] as number];
+              if (!isInBox(scales, values)) continue;
+              const [x, y] = onPage(scales, onWall(scene, sides, axis, inBox(scales, values)));
+              (xs as number[]).push(x);
+              (ys as number[]).push(y);
+            }
+            const points = (xs as number[]).map((x, i): Point => [x, (ys as number[])[i] as number]);
+            if (points.length === 0) return [];
+            const shape = fill.marker ?? shapeOf(sheet, s);
+            const item: MarkersItem = {
+              type: 'markers',
+              role: `series[${s}].shadows.${axis}`,
+              from: 'chart.shadows',
+              box: boxAbout(points, size / 2),
+              outline: markerOutline(shape, size),
+              ...(shape === 'circle' || shape === 'open-circle' ? { round: size } : {}),
+              xs: Float64Array.from(xs as number[]),
+              ys: Float64Array.from(ys as number[]),
+              fill: blended(lineInk(settings, fill), groundOf(settings), 0.55),
+            };
+            return [item];
+          },
+          scene,
+        );
+      }),
+    ),
+  );
+}
+
+/** Pieces of drop lines: one from each marker to its wall. */
+export function dropPieces(
+  sheet: Sheet,
+  { sides, drop }: SpacePlan,
+  scene: Scene,
+  markers: readonly (ScenePiece & { place: Place })[],
+  next: () => number,
+): ScenePiece[] {
+  const { drops } = sheet.settings.scene;
+  if (!drop || drops.width === 0) return [];
+  return markers.map(({ piece, place }): ScenePiece => {
+    const [a, b] = [onPage(scene.scales, place), onPage(scene.scales, onWall(scene, sides, drop, place))];
+    const half = drops.width / 2;
+    const { x, y, width, height } = boxAbout([a, b], half);
+    return {
+      piece: {
+        is: 'line',
+        id: next(),
+        rank: 0,
+        group: 'drops',
+        a,
+        b,
+        half,
+        owner: piece.id,
+        box: [x, y, x + width, y + height],
+      },
+      ink: { is: 'line', stroke: drops, role: 'scene.drops', from: 'scene.drops' },
+    };
+  });
+}
+
+/** From this many markers on, those of one look that are drawn one after the other are one piece of ink. */
+const many = 3000;
+
+/** A run of pieces of one look as one piece of ink. */
+function runInk(run: readonly { piece: Piece; own: ScenePiece }[], k: number): PlateItem {
+  const [{ own }] = run as [(typeof run)[number]];
+  const { ink } = own;
+  const commands: string[] = [];
+  const coordinates: number[] = [];
+  const all: Seen[] = [];
+  for (const { piece } of run) {
+    const points = piece.is === 'face' ? piece.points : piece.is === 'line' ? [piece.a, piece.b] : [];
+    commands.push(`M${'L'.repeat(points.length - 1)}${piece.is === 'face' ? 'Z' : ''}`);
+    for (const [x, y] of points) coordinates.push(x, y);
+    all.push(...points);
+  }
+  const outline = { commands: commands.join(''), coordinates };
+  if (ink.is === 'face') {
+    return {
+      type: 'path',
+      role: `${ink.role}[${k}]`,
+      from: ink.from,
+      box: boxAbout(all, 0),
+      outline,
+      fill: ink.fill,
+      opacity: ink.opacity,
+    };
+  }
+  const { stroke, role, from } = ink as Extract<typeof ink, { is: 'line' }>;
+  return {
+    type: 'path',
+    role: `${role}[${k}]`,
+    from,
+    box: boxAbout(all, stroke.width / 2),
+    outline,
+    stroke: { ...stroke, cap: 'round' },
+  };
+}
+
+/** Markers of one look in one piece of ink. */
+function markersInk(sheet: Sheet, run: readonly { piece: Piece; own: ScenePiece }[]): PlateItem {
+  const [{ own }] = run as [(typeof run)[number]];
+  const { fill, shape, times, role } = own.ink as Extract<ScenePiece['ink'], { is: 'marker' }>;
+  const size = (fill.size ?? sheet.settings.markers.size) * times;
+  const places = run.map(({ piece }) => (piece as Extract<Piece, { is: 'marker' }>).at);
+  const opacity = fill.opacity ?? sheet.settings.markers.opacity;
+  const name = fill.marker ?? shape;
+  return {
+    type: 'markers',
+    role,
+    from: fill.from,
+    box: boxAbout(places, size * 0.8),
+    outline: markerOutline(name, size),
+    ...(name === 'circle' || name === 'open-circle' ? { round: size } : {}),
+    xs: Float64Array.from(places, ([x]) => x),
+    ys: Float64Array.from(places, ([, y]) => y),
+    fill: lineInk(sheet.settings, fill),
+    ...(opacity < 1 ? { opacity } : {}),
+  };
+}
+
+/** Whether two pieces may be one piece of ink. */
+function looksAlike(a: { piece: Piece; own: ScenePiece }, b: { piece: Piece; own: ScenePiece }): boolean {
+  if (a.piece.group !== b.piece.group) return false;
+  const [first, second] = [a.own.ink, b.own.ink];
+  if (first.is !== 'marker' || second.is !== 'marker') return true;
+  return (
+    first.fill.color === second.fill.color && first.fill.marker === second.fill.marker && first.times === second.times
+  );
+}
+
+/** All pieces of a scene as ink, the farthest first. */
+export function piecesInk(sheet: Sheet, pieces: readonly ScenePiece[]): PlateItem[] {
+  const byId = new Map(pieces.map((own) => [own.piece.id, own]));
+  const order = paintOrder(pieces.map(({ piece }) => piece));
+  const isMany = pieces.reduce((count, { ink }) => count + (ink.is === 'marker' ? 1 : 0), 0) > many;
+  const items: PlateItem[] = [];
+  let run: { piece: Piece; own: ScenePiece }[] = [];
+  const counts = new Map<string, number>();
+  const end = () => {
+    const [first] = run;
+    if (!first) return;
+    const { ink } = first.own;
+    if (ink.is === 'marker') items.push(markersInk(sheet, run));
+    else {
+      const k = counts.get(ink.role) ?? 0;
+      counts.set(ink.role, k + 1);
+      items.push(runInk(run, k));
+    }
+    run = [];
+  };
+  for (const piece of order) {
+    const own = byId.get(piece.id) as ScenePiece;
+    if (own.ink.is === 'marker' && !isMany) {
+      end();
+      const { fill, shape, times, role } = own.ink;
+      const { at } = piece as Extract<Piece, { is: 'marker' }>;
+      items.push(markerOf(sheet, { shape, fill, times, among: 'many' }, role, [at[0], at[1]]));
+      continue;
+    }
+    if (run[0] && !looksAlike(run[0], { piece, own })) end();
+    run.push({ piece, own });
+  }
+  end();
+  return items;
+}

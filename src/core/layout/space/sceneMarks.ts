@@ -1,0 +1,46 @@
+import type { Cell, SpacePlan } from '../../chart/plan.js';
+import type { PlateItem } from '../../plate/plate.js';
+import type { Place } from '../../space/view.js';
+import { fillOf } from '../fills.js';
+import { typeOf } from '../marks/marks.js';
+import type { ScenePiece } from '../marks/markType.js';
+import type { PanelScales } from '../panelScales.js';
+import type { Sheet } from '../sheet.js';
+import { remembered } from '../trace.js';
+import type { Scene } from './scene.js';
+import { dropPieces, frontInk, piecesInk, shadowsInk, wallsInk } from './sceneInk.js';
+
+const isPlaced = (own: ScenePiece): own is ScenePiece & { place: Place } => 'place' in own;
+
+/** The ink of a scene: walls and shadows, then all marks from the farthest to the nearest, then the edges before them. */
+export function sceneInk(sheet: Sheet, space: SpacePlan, scene: Scene, scales: PanelScales): PlateItem[] {
+  let count = 0;
+  const next = () => {
+    count += 1;
+    return count;
+  };
+  const marks = () => {
+    const pieces: ScenePiece[] = [];
+    for (const [s, series] of sheet.plan.series.entries()) {
+      const look = (cell: Cell) => fillOf(sheet, series, s, cell);
+      for (const [m, mark] of series.marks.entries()) {
+        const role = `series[${s}].marks[${m}]`;
+        const context = { sheet, scales, fill: look(mark.cell), fillOf: look, series: series.quiet ? 0 : s, role };
+        const own = typeOf(mark).pieces?.(mark, context, next) ?? [];
+        pieces.push(...own, ...dropPieces(sheet, space, scene, own.filter(isPlaced), next));
+      }
+    }
+    for (const [m, mark] of space.common.entries()) {
+      const fill = { color: sheet.settings.references.color, from: 'references.color' };
+      const context = { sheet, scales, fill, fillOf: () => fill, series: 0, role: `common.marks[${m}]` };
+      pieces.push(...(typeOf(mark).pieces?.(mark, context, next) ?? []));
+    }
+    return piecesInk(sheet, pieces);
+  };
+  return [
+    ...wallsInk(sheet, space, scene),
+    ...shadowsInk(sheet, space, scene),
+    ...remembered(sheet, marks, scene),
+    ...remembered(sheet, () => frontInk(sheet, scene), scene),
+  ];
+}

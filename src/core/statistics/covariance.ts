@@ -1,0 +1,68 @@
+import { ExactSum, exactMean, exactTotal, largest, powerNear } from './exactSum.js';
+import type { Weights } from './sample.js';
+
+/** Means and covariances of several columns over the same cases. */
+export interface Covariance {
+  /** Cases: rows, or what the frequencies add up to. */
+  n: number;
+  means: number[];
+  /** Standard deviations. */
+  sds: number[];
+  /** Correlations; 1 on the diagonal, and 0 beside it where a column is constant. */
+  correlations: number[][];
+}
+
+/** A sum of products with weights, without rounding on the way. */
+function products(a: Float64Array, b: Float64Array, counts: ArrayLike<number> | undefined): number {
+  const sum = new ExactSum();
+  for (let i = 0; i < a.length; i += 1) {
+    if (counts) sum.addProduct((a[i] as number) * (b[i] as number), counts[i] as number);
+    else sum.addProduct(a[i] as number, b[i] as number);
+  }
+  return sum.value;
+}
+
+/**
+ * Means, standard deviations and correlations. Covariances have n − 1 below them; for case weights Σw − Σw²/Σw.
+ *
+ * @param columns as many numbers in each
+ * @param weights how much each case counts; left out: once
+ * @returns undefined where fewer than two cases count
+ */
+export function covarianceOf(columns: readonly ArrayLike<number>[], weights?: Weights): Covariance | undefined {
+  const counts = weights?.counts;
+  const rows = columns[0]?.length ?? 0;
+  const size = counts ? exactTotal(counts) : rows;
+  const heaviest = counts ? powerNear(largest(counts)) : 1;
+  const squared = counts ? exactTotal(Float64Array.from(counts, (w) => (w / heaviest) ** 2)) : rows;
+  const isFrequency = !weights || weights.kind === 'frequency';
+  const n = isFrequency ? size : rows;
+  const freedom = isFrequency ? n - 1 : size - (squared / size) * heaviest ** 2;
+  if (!(n >= 2) || !(freedom > 0)) return undefined;
+  const centred = columns.map((values) => {
+    const mean = exactMean(values, counts);
+    const rest = Float64Array.from(values, (value) => value - mean);
+    const unit = powerNear(largest(rest));
+    const scaled = rest.map((value) => value / unit);
+    // The mean is rounded: what the deviations add up to takes its rounding back (Chan, Golub & LeVeque 1983).
+    return { mean, unit, scaled, left: counts ? exactTotal(scaled, counts) : exactTotal(scaled) };
+  });
+  const shared = (i: number, j: number) => {
+    const [a, b] = [centred[i], centred[j]] as [(typeof centred)[number], (typeof centred)[number]];
+    return products(a.scaled, b.scaled, counts) - (a.left * b.left) / size;
+  };
+  const squares = centred.map((_, i) => Math.max(0, shared(i, i)));
+  const correlations = centred.map((_, i) =>
+    centred.map((__, j) => {
+      if (i === j) return 1;
+      const below = Math.sqrt(squares[i] as number) * Math.sqrt(squares[j] as number);
+      return below > 0 ? Math.max(-1, Math.min(1, shared(Math.min(i, j), Math.max(i, j)) / below)) : 0;
+    }),
+  );
+  return {
+    n,
+    means: centred.map(({ mean }) => mean),
+    sds: centred.map(({ unit }, i) => Math.sqrt((squares[i] as number) / freedom) * unit),
+    correlations,
+  };
+}
