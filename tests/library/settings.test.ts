@@ -141,7 +141,7 @@ function uprightRows(): [string, Row][] {
     'axes.z.base': { needs: { axes: { z: { scale: 'log' } } } },
     'axes.z.step': { value: 4 },
     'axes.z.titleAngle': { needs: {} },
-    'axes.z.names.NAME': { needs: { axes: { z: { at: [2, 6] } } } },
+    'axes.z.names.NAME': { needs: { chart: { ellipsoid: undefined }, axes: { z: { at: [2, 6] } } } },
   };
   return axisRows('z', 'z')
     .filter(([path]) => !flat.test(path))
@@ -149,7 +149,7 @@ function uprightRows(): [string, Row][] {
       const named = /looks/.test(path) ? 'axes.z.names.NAME' : path;
       const { needs, ...rest } = { ...row, ...own[named] };
       const changes = /minorGrid/.test(path) ? /^scene\.minorGrid/ : rest.changes;
-      return [path, { ...rest, changes, needs: space(needs) }];
+      return [path, { ...rest, changes, needs: space(needs) ?? {} }];
     });
 }
 
@@ -388,6 +388,7 @@ const rows: Record<string, Row> = {
   'scene.shadows': { value: 0.9, changes: /shadows/, needs: inSpace },
   'scene.surfaces.opacity': { value: 0.4, changes: /surfaces/, needs: inSpace },
   'scene.surfaces.width': { value: '2pt', changes: everything, needs: inSpace },
+  'scene.tint': { value: 0.2, changes: /shadows|surfaces.*far/, needs: inSpace },
   'scene.fade': { value: 0.1, changes: /points/, needs: inSpace },
   'slices.edge': { value: '3pt', changes: /marks/, needs: sliced },
   'palette.quiet': { value: '#aa0011', changes: /^(series|endLabels)/, needs: spotlit },

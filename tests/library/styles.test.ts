@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { builtInStyles, chartKinds, ok, type PlateItem, readFigure } from 'hexis';
+import { builtInStyles, chartKinds, ok, type PlateItem, readFigure, type TextItem } from 'hexis';
 import { disk } from 'hexis/node';
 import { textRoles } from '../../src/core/document/look/names.js';
+import { slantedOverlap } from '../../src/core/layout/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { overlaid } from '../../src/core/project/source.js';
 import { drawn } from '../helpers/figures.js';
@@ -26,7 +27,11 @@ describe.each(styles)('in the style %s', (style) => {
     expect(outside.map(({ role }) => role)).toEqual([]);
     const texts: PlateItem[] = items.filter(({ role, type }) => type === 'text' && words.test(role));
     const touching = texts.flatMap((a, i) =>
-      texts.slice(i + 1).flatMap((b) => (overlap(a.box, b.box) ? [`${a.role} ${b.role}`] : [])),
+      texts
+        .slice(i + 1)
+        .flatMap((b) =>
+          overlap(a.box, b.box) && slantedOverlap(a as TextItem, b as TextItem) ? [`${a.role} ${b.role}`] : [],
+        ),
     );
     expect(touching).toEqual([]);
     const cramped = made.problems.filter(({ code }) => code === 'labels-thinned' || code === 'data-outside');

@@ -284,14 +284,12 @@ def varimax_by_svd(loadings, sweeps=20000):
     a = loadings / lengths[:, None]
     p, k = a.shape
     turn = np.eye(k)
-    before = 0.0
     for _ in range(sweeps):
         b = a @ turn
         u, s, v = np.linalg.svd(a.T @ (b**3 - b * (b**2).mean(axis=0)))
-        turn = u @ v
-        if abs(s.sum() - before) < 1e-16 * s.sum():
+        moved, turn = np.abs(u @ v - turn).max(), u @ v
+        if moved < 1e-15:
             break
-        before = s.sum()
     return (a @ turn) * lengths[:, None]
 
 

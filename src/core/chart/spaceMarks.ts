@@ -1,4 +1,4 @@
-import { error, type Problem, warning } from '../document/problem.js';
+import { type Problem, warning } from '../document/problem.js';
 import { componentsOf } from '../statistics/components.js';
 import { densityAt, densityGrid, levelFor, type Triple } from '../statistics/density3.js';
 import { type Ellipsoid, normalEllipsoid } from '../statistics/ellipsoid.js';
@@ -157,16 +157,8 @@ export function strutsOf(frame: SpaceFrame, cloud: Cloud): { marks: StrutMark[];
   const weights = weightsOf(cloud.rows, frame.weight);
   const found = componentsOf([cloud.xs, cloud.ys, cloud.zs], weights ? { weights } : {});
   if (!found) {
-    return {
-      marks: [],
-      problems: [
-        error(
-          'components-none',
-          { path: 'chart.directions', cases: cloud.rows.length, constant: [] },
-          frame.locate('chart.directions'),
-        ),
-      ],
-    };
+    const path = 'chart.directions';
+    return { marks: [], problems: [warning('surface-missing', { path, groups: [] }, frame.locate(path))] };
   }
   const marks = found.directions.flatMap((direction, place): StrutMark[] => {
     if ((found.eigenvalues[place] as number) <= 1e-12 * found.total) return [];

@@ -76,7 +76,7 @@ export const contrastsOfMarks = oncePer((subject) => {
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && pieces.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
     const stack = under(items, first.index, first.item.box).filter(
-      ({ role }) => !/series\[|\.(minorGrid|grid)\[/.test(role),
+      ({ role }) => !/series\[|^common\.|\.(minorGrid|grid)[.[]|scene\.(edges|drops|front)/.test(role),
     );
     const ratio = Math.max(...pieces.map(({ item }) => contrastWithGround(item, stack, page.paper)));
     found.set(key, { ratio, items: pieces.map(({ item }) => item) });

@@ -85,6 +85,7 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   const roomy =
     frame.width >= least * settings.width &&
     frame.height >= least * settings.height &&
+    panels.every(({ scene }) => scene?.isLarge !== false) &&
     (panels.length === 1 || (smallest.width > 5 * em(sheet) && smallest.height > 4 * em(sheet)));
   return {
     sheet,

@@ -159,6 +159,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
     const first = boxes[0] as Box;
     if (first.width < 4 || first.height < 4) return undefined;
     const { panels, head: newHead } = panelsIn(boxes, sheets, grid);
+    if (panels.some(({ scene }) => scene?.isInside === false)) return undefined;
     const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;
     const titles = {
       x: remembered(sheet, () => fitTitle(sheet, sheet.plan.x, 'x', frame.width)),

@@ -2998,6 +2998,10 @@ export interface FigureFile {
       width?: string;
     };
     /**
+     * How much of its colour is kept by what stands back: marks on walls, lines on the far side of surfaces.
+     */
+    tint?: number;
+    /**
      * How much of its colour the farthest marker loses where depth fades.
      */
     fade?: number;

@@ -128,6 +128,12 @@ export const marksShape = {
           width: styled(lineWidth('Width of their outline and of the lines on them.', '0.6pt')),
         }),
       ),
+      tint: styled(
+        share(
+          'How much of its colour is kept by what stands back: marks on walls, lines on the far side of surfaces.',
+          '0.5',
+        ),
+      ),
       fade: styled(fraction('How much of its colour the farthest marker loses where depth fades.', '0.6')),
     }),
   ),

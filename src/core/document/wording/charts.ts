@@ -51,7 +51,7 @@ export const chartsWordings = {
       f.cases < 2
         ? `${f.path}: ${f.cases === 0 ? 'no case has' : 'one case has'} a value of all columns, and components need two`
         : f.constant.length > 0
-          ? `${f.path}: ${list(f.constant)} ${f.constant.length === 1 ? 'has' : 'have'} one value only, which hangs together with nothing`
+          ? `${f.path}: ${f.constant.join(', ')}: one value only, which hangs together with nothing`
           : `${f.path}: the columns do not vary, so there is no direction of greatest spread`,
     expected: 'two or more columns that vary, over two or more cases',
   }),
@@ -64,7 +64,7 @@ export const chartsWordings = {
     expected: 'columns none of which follows from the others',
   }),
   'surface-missing': (f: { path: string; groups: string[] }) => ({
-    found: `${f.path}: ${f.groups.length > 0 ? list(f.groups) : 'the cloud'} ${f.groups.length > 1 ? 'have' : 'has'} too few cases or lies in a plane, so there is no surface about it`,
+    found: `${f.path}: ${f.groups.length > 0 ? f.groups.join(', ') : 'the cloud'}: too few cases, or all in one plane, so nothing is drawn about ${f.groups.length > 1 ? 'them' : 'it'}`,
     expected: 'four or more cases that spread in all three directions',
   }),
   'too-many-repeated': (f: { path: string; most: number }) => ({

@@ -4,9 +4,6 @@ import { groundOf, lineInk } from '../seen.js';
 import { facesEye, seenSkin, stretchPieces, veilPieces, zeroStretches } from '../space/skinPieces.js';
 import type { MarkType, ScenePiece } from './markType.js';
 
-/** Lines on the far side of a surface keep this much of their colour. */
-const farSide = 0.45;
-
 /** Closed surfaces in space: a light veil in the colour of the group, an outline, and lines that show the form. */
 export const skin: MarkType<SkinMark> = {
   ink: () => [],
@@ -16,6 +13,7 @@ export const skin: MarkType<SkinMark> = {
     const { opacity, width } = sheet.settings.scene.surfaces;
     const role = markRole.replace(/marks\[(\d+)\]$/, 'surfaces[$1]');
     const color = lineInk(sheet.settings, fill);
+    const { tint } = sheet.settings.scene;
     const { from } = fill;
     const own = seenSkin(mark, scene);
     const line = (part: string, share: number, by: number): Extract<ScenePiece['ink'], { is: 'line' }> => ({
@@ -41,8 +39,8 @@ export const skin: MarkType<SkinMark> = {
     const far = rings.filter(({ triangle }) => !facesEye(own, triangle));
     return [
       ...veil,
-      ...stretchPieces(far, line('far', farSide, 0.6), next),
-      ...stretchPieces(near, line('lines', 0.8, 0.7), next, `${role}.veil`),
+      ...stretchPieces(far, line('far', tint, 0.55), next),
+      ...stretchPieces(near, line('lines', 1, 0.7), next, `${role}.veil`),
       ...stretchPieces(outline, line('outline', 1, 1), next, `${role}.veil`),
     ];
   },

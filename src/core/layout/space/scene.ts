@@ -19,9 +19,15 @@ export interface Scene {
   axes: SceneAxis[];
   /** Whether all words have room at this size of text. */
   fits: boolean;
+  /** Whether its words are inside the panel. */
+  isInside: boolean;
+  /** Whether the words leave the box its share of the panel. */
+  isLarge: boolean;
 }
 
 const mostPasses = 9;
+/** The box has at least this share of the size at which it would fill the panel. */
+const leastShare = 0.4;
 
 /** How far markers on the outline of the box reach beyond it. */
 const overhangOf = ({ plan, settings }: Sheet): number => {
@@ -81,7 +87,7 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
     hull,
     ...axes.flatMap(({ lines, words }) => [...lines, ...words].map(({ box }) => box)),
   ]) as Box;
-  return { scales, walls, edges, axes, fits: axes.every((axis) => axis.fits), ink };
+  return { scales, walls, edges, axes, fits: axes.every((axis) => axis.fits), isInside: true, isLarge: true, ink };
 }
 
 /** How large the box is on the page at a size of 1. */
@@ -122,6 +128,7 @@ export function fitScene(sheet: Sheet, space: SpacePlan, panel: Box): Scene {
     if (isInside && Math.abs(wanted - unit) < 0.004 * unit) break;
     unit = wanted;
   }
+  const isLarge = (best?.scales.unit ?? 0) >= leastShare * Math.min(panel.width / wide, panel.height / high);
   const scene = best ?? { ...sceneAt(sheet, space, projection, unit * 0.97), fits: false };
   const { ink, ...rest } = scene;
   const dx = panel.x + panel.width / 2 - (ink.x + ink.width / 2);
@@ -130,7 +137,9 @@ export function fitScene(sheet: Sheet, space: SpacePlan, panel: Box): Scene {
     ...rest,
     scales: { ...rest.scales, middle: [dx, dy] },
     axes: rest.axes.map((axis) => shifted(axis, dx, dy)),
-    fits: rest.fits && best !== undefined,
+    fits: rest.fits && best !== undefined && isLarge,
+    isInside: best !== undefined,
+    isLarge,
   };
   // Where the marks stand hangs on what the axes were fitted with.
   for (const axis of fitted.axes) carried(carried(fitted, axis), axis.fitted);

@@ -45,6 +45,8 @@ const flatSheet = (sheet: Sheet, axis: AxisSettings): Sheet => ({
 
 /** Shorter than this many text sizes on the page, an axis cannot be read. */
 const leastLength = 2.2;
+/** … where it is also seen shorter than this share of its length. */
+const endOn = 0.3;
 /** An axis this much more level than upright is fitted as one across the page. */
 const level = 0.5;
 
@@ -75,6 +77,7 @@ const unit = (a: Point): Point => {
   const size = length(a) || 1;
   return [a[0] / size, a[1] / size];
 };
+const length3 = (a: Place, b: Place): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 const dot = (a: Point, b: Point): number => a[0] * b[0] + a[1] * b[1];
 
 /** Words of two axes are apart by this many points, so that two numbers never read as one. */
@@ -149,7 +152,9 @@ export function sceneAxis(drawing: Drawing): SceneAxis {
   const size = em(sheet);
   const own = settingsOf(sheet, at);
   const along = length(add(end, start, -1));
-  if (along < leastLength * size) return { at, fitted, lines: [], words: [], isEndOn: true, fits: true };
+  const side = length3(edge.from, edge.to) * scales.unit;
+  if (along < leastLength * size && along < endOn * side)
+    return { at, fitted, lines: [], words: [], isEndOn: true, fits: true };
   const name = `axes.${at}`;
   const placeOf = (value: number): Point => {
     const place = edge.from.map((from, i) => (['x', 'y', 'z'][i] === at ? value : from)) as unknown as Place;

@@ -153,7 +153,7 @@ export function shadowsInk(sheet: Sheet, { sides, shadows }: SpacePlan, scene: S
               ...(shape === 'circle' || shape === 'open-circle' ? { round: size } : {}),
               xs: Float64Array.from(xs as number[]),
               ys: Float64Array.from(ys as number[]),
-              fill: blended(lineInk(settings, fill), groundOf(settings), 0.55),
+              fill: blended(lineInk(settings, fill), groundOf(settings), settings.scene.tint),
             };
             return [item];
           },
