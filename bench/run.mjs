@@ -13,6 +13,7 @@ import { compose } from '../dist/core/project/compose.js';
 import { gather } from '../dist/core/project/gather.js';
 import { Store } from '../dist/core/project/store.js';
 import { refusals } from './refusals.mjs';
+import { turnTimes } from './turn.mjs';
 
 const at = process.argv.indexOf('--runs');
 const runs = at > 0 ? Number(process.argv[at + 1]) : 15;
@@ -182,12 +183,26 @@ for (const count of [1000, 10_000]) {
     return callTime(() => compose(one.value), 25, 15);
   };
   const flat = await time('{ kind: scatter, x: x, y: y }');
-  row(`${count} points in space: compose, of the flat scatter`, (await time('{ kind: space, x: x, y: y, z: z }')) / flat, 4);
+  row(
+    `${count} points in space: compose, of the flat scatter`,
+    (await time('{ kind: space, x: x, y: y, z: z }')) / flat,
+    4,
+  );
   if (count > 1000) continue;
   row('the same with shells', (await time('{ kind: space, x: x, y: y, z: z, shells: {} }')) / flat, 10);
   row('the same with an ellipsoid', (await time('{ kind: space, x: x, y: y, z: z, ellipsoid: {} }')) / flat, 10);
   row('the same with drop lines', (await time('{ kind: space, x: x, y: y, z: z, drop: floor }')) / flat, 10);
 }
+
+// Turning in the browser, from a new view to the painted figure.
+const turns = (
+  await turnTimes(readFileSync(join(folder, 'space10000.csv'), 'utf8'), '{ kind: space, x: x, y: y, z: z }')
+).toSorted((a, b) => a - b);
+row(
+  'turn of 10 000 points in Chromium, a view to the painted figure: p95 in frames of 60 a second',
+  turns[Math.floor(turns.length * 0.95)] / (1000 / 60),
+  3,
+);
 
 // Fifty figures of one table, as one project: one reading, and fifty times composing.
 const fifty = Array.from({ length: 50 }, (_, i) => {

@@ -60,7 +60,9 @@ export { readBoard, readCodebook, readFigure, readStyle } from './project/readDo
 export { memory, type Source, SourceFault } from './project/source.js';
 export { reportStyle, type StyleReport } from './project/styleReport.js';
 export { drawSwatch } from './project/swatch.js';
+export { movedBy, roundedView, type Turntable, turnedBy, turntable, viewEdits, viewOf } from './project/turntable.js';
 export { type Writable, type WriteOptions, writeAs } from './project/write.js';
+export type { View } from './space/view.js';
 export { builtInStyles } from './style/builtIn.js';
 export type { Settings } from './style/settings.js';
 export type { Faces } from './type/faces.js';

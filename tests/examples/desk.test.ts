@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Browser, Page } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
@@ -86,6 +86,57 @@ describe('the desk', () => {
     hexis(['draw', demo('figures/experience.figure.yaml'), '-o', `${folder.path}/`]);
     expect(readFileSync(await download.path(), 'utf8')).toBe(readFileSync(folder.at('experience.svg'), 'utf8'));
     folder.remove();
+  });
+
+  test('turns a cloud by pointer, wheel and keys, and writes the view into the file as numbers', async () => {
+    await open('figures/plots-in-space.figure.yaml');
+    const viewLine = async () => (await page.locator('.cm-line', { hasText: 'view:' }).textContent())?.trim();
+    const until = (wanted: string) =>
+      page.waitForFunction(
+        (text) => [...document.querySelectorAll('.cm-line')].some((line) => line.textContent?.trim() === text),
+        wanted,
+      );
+    expect(await viewLine()).toBe('view: { turn: 40, tilt: 18, distance: 3.5 }');
+    const before = await page.locator('#sheet svg').innerHTML();
+    const box = (await page.locator('#sheet svg').boundingBox()) as { x: number; y: number };
+    await page.mouse.move(box.x + 200, box.y + 200);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 230, box.y + 220, { steps: 6 });
+    await page.mouse.move(box.x + 260, box.y + 220, { steps: 6 });
+    await page.waitForFunction(() =>
+      /turned by \d+°, tilted by 28°/.test(document.getElementById('status')?.textContent ?? ''),
+    );
+    expect(await page.locator('#sheet svg').innerHTML()).not.toBe(before);
+    await page.mouse.up();
+    await until('view: { turn: 70, tilt: 28, distance: 3.5 }');
+    await page.focus('#sheet');
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('+');
+    await until('view: { turn: 65, tilt: 23, distance: 3.1 }');
+    await page.mouse.wheel(0, 400);
+    await until('view: { turn: 65, tilt: 23, distance: 3.5 }');
+    // What is shown is what the command draws of the file as it is now.
+    await page.waitForFunction(() => document.getElementById('status')?.textContent?.includes('165 of 240'));
+    const [download] = await Promise.all([page.waitForEvent('download'), page.click('#save')]);
+    const folder = folderWith();
+    const text = readFileSync(demo('figures/plots-in-space.figure.yaml'), 'utf8');
+    const turned = text.replace('turn: 40, tilt: 18', 'turn: 65, tilt: 23').replaceAll('../', `${demo('')}/`);
+    writeFileSync(folder.at('plots-in-space.figure.yaml'), turned);
+    hexis(['draw', folder.at('plots-in-space.figure.yaml'), '-o', `${folder.path}/`]);
+    const ink = (svg: string) => svg.replace(/<metadata>[\s\S]*?<\/metadata>/, '');
+    const [shown, made] = [await download.path(), folder.at('plots-in-space.svg')].map((path) =>
+      ink(readFileSync(path, 'utf8')),
+    );
+    expect(shown === made).toBe(true);
+    folder.remove();
+    // Taken back in the editor, step by step.
+    await page.click('.cm-content');
+    for (let i = 0; i < 6; i += 1) await page.keyboard.press('Control+z');
+    await until('view: { turn: 40, tilt: 18, distance: 3.5 }');
+    // Another figure is left alone.
+    await open('figures/bed-shares.figure.yaml');
+    expect(await page.getAttribute('#sheet', 'tabindex')).toBeNull();
   });
 
   test('draws the caption on request', async () => {

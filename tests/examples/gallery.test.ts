@@ -49,4 +49,16 @@ describe('the gallery', () => {
     expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('kind: pie');
     expect(faults).toEqual([]);
   });
+
+  test('turns a cloud, and gives its file with the view', async () => {
+    await page.selectOption('#style', 'as written');
+    await page.selectOption('#kind', 'space');
+    await shown(1);
+    await page.focus('#figure');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowUp');
+    await page.waitForFunction(() => document.getElementById('file')?.textContent?.includes('turn: 45, tilt: 23'));
+    expect(await page.textContent('#status')).toContain('turned by 45°, tilted by 23°, from 3.5 box lengths');
+    expect(faults).toEqual([]);
+  });
 });

@@ -4,7 +4,7 @@ import { bracketMatching, defaultHighlightStyle, syntaxHighlighting } from '@cod
 import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { EditorState, type Text } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers } from '@codemirror/view';
-import { describe, type Problem } from 'hexis';
+import { describe, type Patch, type Problem } from 'hexis';
 
 /** The place of a problem in the text of the editor: from its column to the end of its line. */
 function diagnosticOf(problem: Problem, text: Text): Diagnostic {
@@ -18,6 +18,8 @@ function diagnosticOf(problem: Problem, text: Text): Diagnostic {
 
 export interface Editor {
   show(text: string): void;
+  /** Changes the text as a hand would, so that it can be taken back. */
+  edit(patch: Patch): void;
   mark(problems: readonly Problem[]): void;
 }
 
@@ -40,6 +42,11 @@ export function editorIn(parent: HTMLElement, changed: (text: string) => void): 
   const view = new EditorView({ parent, state: EditorState.create({ extensions }) });
   return {
     show: (text) => view.setState(EditorState.create({ doc: text, extensions })),
+    edit: (patch) => {
+      for (const { at, removed, inserted } of patch) {
+        view.dispatch({ changes: { from: at, to: at + removed.length, insert: inserted } });
+      }
+    },
     mark: (problems) => {
       const { doc } = view.state;
       view.dispatch(

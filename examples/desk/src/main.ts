@@ -1,6 +1,7 @@
-import { describe, type Problem } from 'hexis';
-import { draw, type Picture } from '../../shared/drawing.js';
+import { describe, type Problem, patched, patchFor, viewEdits } from 'hexis';
+import { draw, type Picture, turning } from '../../shared/drawing.js';
 import { editable, files, isFigure } from '../../shared/project.js';
+import { markTurnable, turnable, viewText } from '../../shared/turn.js';
 import { editorIn } from './editor.js';
 
 const part = <T extends HTMLElement>(id: string) => document.getElementById(id) as T;
@@ -64,13 +65,39 @@ async function redraw(): Promise<void> {
     return;
   }
   shown = picture;
-  sheet.innerHTML = picture.svg.replace(/^<\?xml.*\?>\n/, '');
+  hang(picture);
+  markTurnable(sheet, /^\s+kind: space\b|kind: space[ ,}]/m.test(files[figure] as string));
   status.textContent = `${picture.id}: ${picture.width.toFixed(1)} × ${picture.height.toFixed(1)} cm, at its true size; ${picture.summary}`;
 }
+
+function hang(picture: Picture): void {
+  sheet.innerHTML = picture.svg.replace(/^<\?xml.*\?>\n/, '');
+}
+
+// Turning by hand: the view that the hand leaves is written into the file as numbers.
+turnable(sheet, {
+  open: () => turning(figure, caption.checked),
+  show(picture, view) {
+    hang(picture);
+    save.disabled = true;
+    status.textContent = `${picture.id}: ${viewText(view)}`;
+  },
+  keep(view) {
+    const text = files[figure] as string;
+    const patch = patchFor(text, viewEdits(view));
+    if (open === figure) editor.edit(patch);
+    else {
+      files[figure] = patched(text, patch);
+      void redraw();
+    }
+  },
+});
 
 let waiting = 0;
 const editor = editorIn(part('editor'), (text) => {
   files[open] = text;
+  // What is saved is what the file says: not before it is drawn.
+  save.disabled = true;
   clearTimeout(waiting);
   waiting = window.setTimeout(redraw, 120);
 });

@@ -1,6 +1,7 @@
-import { builtInStyles } from 'hexis';
-import { draw } from '../../shared/drawing.js';
+import { builtInStyles, patched, patchFor, type View, viewEdits } from 'hexis';
+import { draw, type Picture, turning } from '../../shared/drawing.js';
 import { editable, files, isFigure } from '../../shared/project.js';
+import { markTurnable, turnable, viewText } from '../../shared/turn.js';
 
 const part = <T extends HTMLElement>(id: string) => document.getElementById(id) as T;
 const [kindPicker, stylePicker] = [part<HTMLSelectElement>('kind'), part<HTMLSelectElement>('style')];
@@ -25,31 +26,56 @@ function addOptions(picker: HTMLSelectElement, values: readonly string[]): void 
   picker.append(...values.map((value) => new Option(value)));
 }
 
-/** The figure file as it would be with the chosen style. */
+/** From where a hand has turned the figure that is chosen. */
+let seen: View | undefined;
+
+/** The figure file as it would be with the chosen style, from where the figure is seen. */
 function fileText(path: string): string {
   const text = files[path] as string;
-  return stylePicker.value === own ? text : text.replace(/^style: .*$/m, `style: ${stylePath()}`);
+  const styled = stylePicker.value === own ? text : text.replace(/^style: .*$/m, `style: ${stylePath()}`);
+  return seen ? patched(styled, patchFor(styled, viewEdits(seen))) : styled;
 }
 
 /** A built-in style by its name, a style of the project by its path from the figures. */
 const stylePath = () => (stylePicker.value.endsWith('.yaml') ? `../${stylePicker.value}` : stylePicker.value);
 
-/** The drawing of a figure in the chosen style, without the line that only files need. */
+const style = () => (stylePicker.value === own ? undefined : stylePicker.value);
+/** A picture without the line that only files need. */
+const markup = ({ svg }: Picture) => svg.replace(/^<\?xml.*\?>\n/, '');
+
+/** The drawing of a figure in the chosen style. */
 async function drawing(path: string): Promise<string> {
-  const style = stylePicker.value === own ? undefined : stylePicker.value;
-  const { picture: made, problems } = await draw(path, false, style);
-  return made?.svg.replace(/^<\?xml.*\?>\n/, '') ?? problems.map(({ code }) => code).join(', ');
+  const { picture: made, problems } = await draw(path, false, style());
+  return made ? markup(made) : problems.map(({ code }) => code).join(', ');
 }
 
 function choose(path: string): void {
   chosen = path;
+  seen = undefined;
   for (const button of sheets.querySelectorAll('button')) {
     button.setAttribute('aria-current', String(button.dataset['path'] === path));
   }
   figure.innerHTML = sheets.querySelector(`[data-path="${path}"] .drawing`)?.innerHTML ?? '';
   name.textContent = idOf(path);
   file.textContent = fileText(path);
+  markTurnable(figure, kindOf(path) === 'space');
 }
+
+// Turned by hand, the figure and its text show the view; the file on the wall stays as it is.
+turnable(figure, {
+  open: async () => {
+    const table = await turning(chosen, false, style());
+    return table && { ...table, view: seen ?? table.view };
+  },
+  show(made, view) {
+    figure.innerHTML = markup(made);
+    status.textContent = `${idOf(chosen)}: ${viewText(view)}`;
+  },
+  keep(view) {
+    seen = view;
+    file.textContent = fileText(chosen);
+  },
+});
 
 /** A figure on the wall: its drawing, its name and its kind. */
 function sheet(path: string, svg: string): HTMLLIElement {

@@ -172,6 +172,9 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
   leftOut: leftOutWords,
 };
 
+/** From where a cloud is seen, in words. */
+export const viewWords = (view: Omit<Facts['view'], 'is'>, form: NumberForm): string => sentences.view(view, form);
+
 /** Facts in words, each said once. */
 export const noteWords = (facts: readonly NoteFact[], form: NumberForm): string[] => [
   ...new Set(facts.map((fact) => (sentences[fact.is] as (fact: NoteFact, form: NumberForm) => string)(fact, form))),

@@ -1,7 +1,7 @@
 import { error, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
-import { formatNumber } from '../scale/numberFormat.js';
+import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 import type { Transform } from '../scale/transform.js';
-import { bestView, namedViews } from '../space/view.js';
+import { bestView, namedViews, type View } from '../space/view.js';
 import { covarianceOf } from '../statistics/covariance.js';
 import type { Triple } from '../statistics/density3.js';
 import { seriesOf } from './categoryAxes.js';
@@ -11,7 +11,9 @@ import { axesLacking, completeComponents, componentTitle } from './components.js
 import { cellOf, filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { namesProblems } from './names.js';
+import { viewWords } from './noteFacts.js';
 import type { SkinMark, SpacePlan, StrutMark, ValueAxis, WallName } from './plan.js';
+import type { PlannedChart } from './planChart.js';
 import { groupRole, idRole, type Role } from './roles.js';
 import { type Cloud, missingSkins, skinsOf, spotsOf, strutsOf, wholeCloud } from './spaceMarks.js';
 import {
@@ -127,6 +129,19 @@ const wallNames: Record<Wall, WallName> = { floor: 'z', side: 'x', back: 'y' };
 function depthOf({ depth }: SpaceSettings, { distance }: ShownView): SpacePlan['depth'] {
   const shown = depth ?? (distance === undefined ? 'none' : 'size');
   return { size: shown === 'size' || shown === 'both', fade: shown === 'fade' || shown === 'both' };
+}
+
+/** A planned figure as it is seen from elsewhere: marks, axes and numbers stay as they are. */
+export function seenFrom(chart: PlannedChart, settings: SpaceSettings, view: View, form: NumberForm): PlannedChart {
+  const [before] = chart.plans.flatMap(({ space }) => space?.view ?? []);
+  const sentence = before && viewWords(before, form);
+  return {
+    ...chart,
+    plans: chart.plans.map((plan) =>
+      plan.space ? { ...plan, space: { ...plan.space, view, depth: depthOf(settings, view) } } : plan,
+    ),
+    note: chart.note.map((own) => (own === sentence ? viewWords(view, form) : own)),
+  };
 }
 
 function settingsProblems({ settings, locate, rows, measured }: SpaceFrame): Problem[] {

@@ -3,7 +3,7 @@ import { kindOf } from '../chart/kinds.js';
 import { type PlannedChart, planChart } from '../chart/planChart.js';
 import { settingOf } from '../check/settingOf.js';
 import type { PanelPlace } from '../check/subject.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CaptionWords, captioned } from '../layout/caption.js';
 import { layOut } from '../layout/figure.js';
 import { allFinite, inkProblems } from '../layout/inkProblems.js';
@@ -163,11 +163,14 @@ function roundsShares({ plans }: PlannedChart, { settings }: Resolved): boolean 
   );
 }
 
-/**
- * Composes a figure: the chart planned in data units, the plan laid out with its real type.
- * Pure and synchronous; the same input gives the same plate.
- */
-export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Drawing> {
+/** A figure with its chart planned, and the colours that it is drawn in. */
+export interface PlannedFigure {
+  chart: PlannedChart;
+  colors: Colors;
+}
+
+/** The chart of a figure planned in data units, with what is wrong with it. */
+export function planFigure(gathered: Gathered): Outcome<PlannedFigure> {
   const { figure, table, codebook, resolved, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
   const { axes } = resolved.settings;
@@ -197,10 +200,31 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
   const said = new Map(misfits.map((problem) => [JSON.stringify([problem.code, problem.facts]), problem]));
   problems.push(...[...said.values()].slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
-  const { note, numbers } = planned.value;
-  if (roundsShares(planned.value, resolved)) note.push('Shares are rounded so that they add up to their sum.');
-  const laidOut = plateOf(gathered, planned.value, { resolved, colors }, options);
-  problems.push(...laidOut.problems);
+  if (roundsShares(planned.value, resolved)) {
+    planned.value.note.push('Shares are rounded so that they add up to their sum.');
+  }
+  return succeed({ chart: planned.value, colors }, problems);
+}
+
+/**
+ * Composes a figure: the chart planned in data units, the plan laid out with its real type.
+ * Pure and synchronous; the same input gives the same plate.
+ */
+export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Drawing> {
+  const planned = planFigure(gathered);
+  return planned.ok ? after(planned.problems, layFigure(gathered, planned.value, options)) : planned;
+}
+
+/** Lays a planned figure out on its page. */
+export function layFigure(
+  gathered: Gathered,
+  { chart, colors }: PlannedFigure,
+  options: ComposeOptions = {},
+): Outcome<Drawing> {
+  const { figure, table, codebook, resolved, locate } = gathered;
+  const { note, numbers } = chart;
+  const laidOut = plateOf(gathered, chart, { resolved, colors }, options);
+  const { problems } = laidOut;
   if (!laidOut.ok) return fail(problems);
   const { plate, panels } = laidOut.value;
   const { settings } = resolved;
@@ -233,7 +257,7 @@ export function compose(gathered: Gathered, options: ComposeOptions = {}): Outco
           locate,
           codebook,
           table,
-          plans: planned.value.plans,
+          plans: chart.plans,
           panels,
           settings,
           numbers: shownNumbers,

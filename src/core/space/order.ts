@@ -1,4 +1,5 @@
 import {
+  type Boxed,
   coveredBy,
   crossing,
   cutByPlane,
@@ -93,7 +94,7 @@ class Neighbours {
     this.side = side;
   }
 
-  private visit({ box }: Piece, each: (key: number) => void): void {
+  private visit({ box }: Boxed, each: (key: number) => void): void {
     const { side } = this;
     const [left, right] = [Math.floor(box[0] / side), Math.floor(box[2] / side)];
     const [top, bottom] = [Math.floor(box[1] / side), Math.floor(box[3] / side)];
@@ -102,7 +103,7 @@ class Neighbours {
     }
   }
 
-  add(piece: Piece, at: number): void {
+  add(piece: Boxed, at: number): void {
     this.visit(piece, (key) => {
       const cell = this.cells.get(key);
       if (cell) cell.push(at);
@@ -111,7 +112,7 @@ class Neighbours {
   }
 
   /** The places of all whose cells a piece shares, each once. */
-  near(piece: Piece, seen: Int32Array, mark: number): number[] {
+  near(piece: Boxed, seen: Int32Array, mark: number): number[] {
     const found: number[] = [];
     this.visit(piece, (key) => {
       const cell = this.cells.get(key);
@@ -127,12 +128,12 @@ class Neighbours {
   }
 }
 
-const boxesMeet = (a: Piece, b: Piece): boolean =>
+const boxesMeet = (a: Boxed, b: Boxed): boolean =>
   a.box[0] <= b.box[2] && b.box[0] <= a.box[2] && a.box[1] <= b.box[3] && b.box[1] <= a.box[3];
 
 /** The scene as it grows: pieces that are cut leave, their parts come in. */
 class Scene {
-  readonly pieces: (Piece | undefined)[] = [];
+  readonly pieces: (Boxed | undefined)[] = [];
   /** Pieces behind which nothing is any more. */
   freed: number[] = [];
   /** For each piece those that are drawn before it, how many of them are left, and those that wait for it. */
@@ -152,8 +153,8 @@ class Scene {
   }
 
   /** Adds a piece and what it is cut into; what it cuts is cut as well. */
-  add(first: Piece): void {
-    const open: Piece[] = [first];
+  add(first: Boxed): void {
+    const open: Boxed[] = [first];
     for (let piece = open.pop(); piece; piece = open.pop()) {
       const parts = this.place(piece);
       if (parts) open.push(...parts);
@@ -161,7 +162,7 @@ class Scene {
   }
 
   /** Puts a piece among the others; gives the parts that have to be placed in its stead, or of others that it cut. */
-  private place(piece: Piece): Piece[] | undefined {
+  private place(piece: Boxed): Boxed[] | undefined {
     const { pieces, slack } = this;
     const at = pieces.length;
     if (at >= this.seen.length) {
@@ -171,7 +172,7 @@ class Scene {
     }
     const behind: number[] = [];
     const before: number[] = [];
-    const cut: Piece[] = [];
+    const cut: Boxed[] = [];
     this.looks += 1;
     for (const other of this.grid.near(piece, this.seen, this.looks)) {
       const neighbour = pieces[other];
@@ -249,7 +250,7 @@ class Ready {
   private last: string | undefined;
   size = 0;
 
-  add(at: number, { group }: Piece): void {
+  add(at: number, { group }: Boxed): void {
     const own = this.groups.get(group);
     if (own) own.push(at);
     else this.groups.set(group, [at]);
@@ -272,6 +273,13 @@ class Ready {
   }
 }
 
+/** A piece with its box: many markers that are only sorted need none. */
+function withBox(piece: Piece): Boxed {
+  if (piece.is !== 'marker') return piece;
+  const { at, radius } = piece;
+  return { ...piece, box: [at[0] - radius, at[1] - radius, at[0] + radius, at[1] + radius] };
+}
+
 const byNearness = (a: Marker, b: Marker) => a.at[2] - b.at[2] || a.rank - b.rank || a.id - b.id;
 
 /**
@@ -281,10 +289,11 @@ const byNearness = (a: Marker, b: Marker) => a.at[2] - b.at[2] || a.rank - b.ran
  *
  * @param pieces in points of the page
  */
-export function paintOrder(pieces: readonly Piece[]): Piece[] {
-  if (pieces.every((piece) => piece.is === 'marker')) return ([...pieces] as Marker[]).sort(byNearness);
+export function paintOrder<P extends Piece>(pieces: readonly P[]): P[] {
+  if (pieces.every((piece) => piece.is === 'marker')) return ([...pieces] as (P & Marker)[]).sort(byNearness);
+  const boxed = pieces.map(withBox);
   let [least, greatest, width, height] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0, 0];
-  for (const piece of pieces) {
+  for (const piece of boxed) {
     const own = piece.is === 'face' ? piece.points : piece.is === 'line' ? [piece.a, piece.b] : [piece.at];
     for (const [, , near] of own) {
       least = Math.min(least, near);
@@ -296,8 +305,9 @@ export function paintOrder(pieces: readonly Piece[]): Piece[] {
   const slack = tie * (greatest - least || 1);
   const side = Math.min(largestCell, Math.max(smallestCell, (width + height) / (2 * pieces.length || 1)));
   const scene = new Scene(new Neighbours(side), slack);
-  for (const piece of pieces) scene.add(piece);
-  return drawn(scene);
+  for (const piece of boxed) scene.add(piece);
+  // Parts of a piece have all that it has.
+  return drawn(scene) as P[];
 }
 
 /** Draws what nothing is behind any more, again and again; where everything waits, a circle is broken. */
@@ -309,7 +319,7 @@ function drawn(scene: Scene): Piece[] {
     for (const at of scene.freed) {
       if (queued.has(at) || !scene.isFree(at)) continue;
       queued.add(at);
-      ready.add(at, scene.pieces[at] as Piece);
+      ready.add(at, scene.pieces[at] as Boxed);
     }
     scene.freed = [];
     if (ready.size === 0) {
@@ -317,7 +327,7 @@ function drawn(scene: Scene): Piece[] {
       continue;
     }
     const at = ready.next();
-    order.push(scene.pieces[at] as Piece);
+    order.push(scene.pieces[at] as Boxed);
     scene.remove(at);
   }
 }
@@ -337,18 +347,18 @@ function circleIn(scene: Scene): number[] {
 
 /** A piece of a circle in parts: along the plane of another one, or in halves. */
 function cutIn(
-  pieces: readonly (Piece | undefined)[],
+  pieces: readonly (Boxed | undefined)[],
   circle: readonly number[],
-): { at: number; parts: Piece[] } | undefined {
+): { at: number; parts: Boxed[] } | undefined {
   const open = circle.filter((at) => (pieces[at]?.cuts ?? 0) < mostCuts);
   for (const at of open) {
     for (const other of circle) {
-      const parts = at === other ? undefined : cutByPlane(pieces[at] as Piece, pieces[other] as Piece);
+      const parts = at === other ? undefined : cutByPlane(pieces[at] as Boxed, pieces[other] as Boxed);
       if (parts) return { at, parts };
     }
   }
   for (const at of open) {
-    const parts = halved(pieces[at] as Piece);
+    const parts = halved(pieces[at] as Boxed);
     if (parts) return { at, parts };
   }
   return undefined;

@@ -10,15 +10,18 @@ interface Common {
   group: string;
   /** How often it was cut to break a circle. */
   cuts?: number;
-  /** The ink on the page: left, top, right, bottom. */
-  box: readonly [number, number, number, number];
 }
+
+/** The ink of a piece on the page: left, top, right, bottom. */
+export type PieceBox = readonly [left: number, top: number, right: number, bottom: number];
 
 /** A marker that faces the page and stands where its middle stands. */
 export interface Marker extends Common {
   is: 'marker';
   at: Seen;
   radius: number;
+  /** Left out: worked out where it is asked for. */
+  box?: PieceBox;
 }
 
 /** A straight line. */
@@ -28,6 +31,7 @@ export interface Line extends Common {
   b: Seen;
   /** Half its width. */
   half: number;
+  box: PieceBox;
   /** The marker that it belongs to, which is always drawn over it. */
   owner?: number | undefined;
   /** The surface that it is an outline of, or a line on the near side of: it is always drawn over its faces. */
@@ -38,7 +42,11 @@ export interface Line extends Common {
 export interface Face extends Common {
   is: 'face';
   points: readonly Seen[];
+  box: PieceBox;
 }
+
+/** A piece that knows its box. */
+export type Boxed = (Marker & { box: PieceBox }) | Line | Face;
 
 export type Piece = Marker | Line | Face;
 
@@ -244,7 +252,7 @@ export function lowest(marker: Marker, line: Line): Both[] | undefined {
 }
 
 /** A line in two at a share of it. */
-function cutLine(line: Line, t: number): Piece[] | undefined {
+function cutLine(line: Line, t: number): Boxed[] | undefined {
   if (!(t > 1e-6 && t < 1 - 1e-6)) return undefined;
   const middle: Seen = [...onPage(line, t), nearOn(line, t)];
   return [
@@ -254,7 +262,7 @@ function cutLine(line: Line, t: number): Piece[] | undefined {
 }
 
 /** A face in two along the line of the page on which `side` is 0. */
-function cutFace(face: Face, side: (at: Seen) => number): Piece[] | undefined {
+function cutFace(face: Face, side: (at: Seen) => number): Boxed[] | undefined {
   const parts = [1, -1].map((sign): Seen[] => {
     const kept: Seen[] = [];
     const { points } = face;
@@ -281,7 +289,7 @@ function cutFace(face: Face, side: (at: Seen) => number): Piece[] | undefined {
 }
 
 /** A piece cut where it runs through another one; none where it does not let itself be cut there. */
-export function splitAt(piece: Piece, other: Piece): Piece[] | undefined {
+export function splitAt(piece: Piece, other: Piece): Boxed[] | undefined {
   if (piece.is === 'marker') return undefined;
   if (piece.is === 'line') {
     if (other.is === 'marker') {
@@ -314,7 +322,7 @@ function sharedPart(one: Line, two: Line): [number, number] | undefined {
 }
 
 /** A line or face in two along the plane of a face, wherever that goes on to; none where it lies on one side of it. */
-export function cutByPlane(piece: Piece, other: Piece): Piece[] | undefined {
+export function cutByPlane(piece: Piece, other: Piece): Boxed[] | undefined {
   const plane = other.is === 'face' ? planeOf(other) : undefined;
   if (!plane || piece.is === 'marker') return undefined;
   const side = (at: Seen) => at[2] - nearAt(plane, [at[0], at[1]]);
@@ -324,7 +332,7 @@ export function cutByPlane(piece: Piece, other: Piece): Piece[] | undefined {
 }
 
 /** A piece in two halves across its longer side; none of a marker. */
-export function halved(piece: Piece): Piece[] | undefined {
+export function halved(piece: Piece): Boxed[] | undefined {
   if (piece.is === 'marker') return undefined;
   if (piece.is === 'line') return cutLine(piece, 0.5);
   const { box } = piece;

@@ -1,6 +1,7 @@
 import type { Cell, LineRole, Mark, Plan, Share } from '../../chart/plan.js';
 import type { PlateItem, PlateStroke } from '../../plate/plate.js';
 import type { Piece } from '../../space/order.js';
+import type { Place } from '../../space/view.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { Shape } from '../inkIndex.js';
 import type { AccentLook, Fill } from '../looks.js';
@@ -62,10 +63,11 @@ export interface NamedCase {
 export type LegendKey = 'fill' | 'marker' | 'line';
 
 /** A piece of a scene with the ink that it becomes; pieces of one group that are drawn one after the other may be one. */
-export interface ScenePiece {
-  piece: Piece;
+export type ScenePiece = Piece & {
   ink: SceneInk;
-}
+  /** Of a case: where it stands in the box. */
+  place?: Place;
+};
 
 export type SceneInk =
   | { is: 'marker'; fill: Fill; shape: MarkerShape; times: number; role: string }

@@ -1,13 +1,13 @@
 import type { SpotsMark } from '../../chart/plan.js';
 import { blended, contrast } from '../../color/color.js';
-import type { Marker } from '../../space/order.js';
+import { type NumberScale, position } from '../../scale/numberScale.js';
 import type { Place, Seen } from '../../space/view.js';
 import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
 import type { PanelScales } from '../panelScales.js';
 import { groundOf } from '../seen.js';
 import type { Sheet } from '../sheet.js';
-import { inBox, isInBox, onPage, type SceneScales } from '../space/sceneScales.js';
+import { onPage, type SceneScales } from '../space/sceneScales.js';
 import { diameterFor, shadedFill } from './cloud.js';
 import { markerSettings, shapeOf } from './markers.js';
 import type { MarkType, NamedCase, ScenePiece } from './markType.js';
@@ -26,15 +26,29 @@ interface Spot {
   seen: Seen;
 }
 
+/** The cases of a mark inside the limits, each with its place. */
 export function spotsIn(mark: SpotsMark, scene: SceneScales): Spot[] {
   const spots: Spot[] = [];
-  for (let row = 0; row < mark.xs.length; row += 1) {
-    const values: Place = [mark.xs[row] as number, mark.ys[row] as number, mark.zs[row] as number];
-    if (!isInBox(scene, values)) continue;
-    const place = inBox(scene, values);
+  const { xs, ys, zs } = mark;
+  const [x, y, z] = [alongOf(scene.axes.x), alongOf(scene.axes.y), alongOf(scene.axes.z)];
+  for (let row = 0; row < xs.length; row += 1) {
+    const place: Place = [x(xs[row] as number), y(ys[row] as number), z(zs[row] as number)];
+    if (Number.isNaN(place[0] + place[1] + place[2])) continue;
     spots.push({ row, place, seen: onPage(scene, place) });
   }
   return spots;
+}
+
+/** From a value to its place along an axis of the box; NaN beyond its limits. */
+function alongOf(scale: NumberScale): (value: number) => number {
+  const { low, high, from, to, transform } = scale;
+  const slack = 1e-9 * (high - low);
+  const [least, greatest] = [low - slack, high + slack];
+  const factor = (to - from) / (high - low);
+  return (value) => {
+    if (!(value >= least && value <= greatest)) return Number.NaN;
+    return transform ? position(scale, value) : from + (value - low) * factor;
+  };
 }
 
 const sceneOf = ({ space }: PanelScales): SceneScales => {
@@ -87,7 +101,8 @@ export const spots: MarkType<SpotsMark> = {
     const shape = shapeOf(sheet, series);
     const { shades, ids } = mark;
     const space = sheet.plan.space;
-    return spotsIn(mark, scene).map((spot): ScenePiece & { place: Place } => {
+    const points = role.replace(/marks\[\d+\]$/, 'points');
+    return spotsIn(mark, scene).map((spot): ScenePiece => {
       const { row, place, seen } = spot;
       const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
       const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: ids.texts[row] as string });
@@ -97,18 +112,16 @@ export const spots: MarkType<SpotsMark> = {
       const look = far > 0 && own.color !== 'none' ? faded(sheet, own, Math.min(1, far)) : own;
       const times = sizeIn(mark, scene, sheet, spot);
       const radius = ((look.size ?? sheet.settings.markers.size) * times) / 2;
-      const [x, y] = seen;
-      const piece: Marker = {
+      return {
         is: 'marker',
         id: next(),
         rank: 2,
         group: role,
         at: seen,
         radius,
-        box: [x - radius, y - radius, x + radius, y + radius],
+        place,
+        ink: { is: 'marker', fill: look, shape, times, role: `${points}[${row}]` },
       };
-      const name = role.replace(/marks\[\d+\]$/, `points[${row}]`);
-      return { piece, place, ink: { is: 'marker', fill: look, shape, times, role: name } };
     });
   },
   ends: ({ xs, ys, zs }) => ({ x: xs, y: ys, z: zs }),

@@ -27,7 +27,14 @@ export const strut: MarkType<StrutMark> = {
       .map(([from, to]): ScenePiece => {
         const [a, b] = [onPage(scene, inBox(scene, from)), onPage(scene, inBox(scene, to))] as [Seen, Seen];
         return {
-          piece: { is: 'line', id: next(), rank: 1, group: role, a, b, half, box: boxOf([a, b], half) },
+          is: 'line',
+          id: next(),
+          rank: 1,
+          group: role,
+          a,
+          b,
+          half,
+          box: boxOf([a, b], half),
           ink: { is: 'line', stroke: { width, color: fill.color }, role, from: fill.from },
         };
       });

@@ -2,17 +2,18 @@ import type { SpacePlan } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
 import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { position } from '../../scale/numberScale.js';
-import { type Piece, paintOrder } from '../../space/order.js';
+import { type Marker, paintOrder } from '../../space/order.js';
 import type { Place, Seen } from '../../space/view.js';
 import { minorPlaces } from '../axisInk.js';
 import { fillOf } from '../fills.js';
 import { markerOf, markerOutline, shapeOf } from '../marks/markers.js';
-import type { ScenePiece } from '../marks/markType.js';
+import type { SceneInk, ScenePiece } from '../marks/markType.js';
 import type { Point } from '../point.js';
 import { groundOf, lineInk } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { cornersOf, lineAcross, type Wall } from './box.js';
+import { withoutHidden } from './hidden.js';
 import type { Scene } from './scene.js';
 import { settingsOf } from './sceneAxis.js';
 import { inBox, isInBox, onPage, spaceAxes } from './sceneScales.js';
@@ -40,7 +41,10 @@ function surface(ink: { role: string; from: string }, points: readonly Seen[], f
     type: 'path',
     ...ink,
     box: boxAbout(points, 0),
-    outline: { commands: `M${'L'.repeat(points.length - 1)}Z`, coordinates: points.flatMap(([x, y]) => [x, y]) },
+    outline: {
+      commands: `M${'L'.repeat(points.length - 1)}Z`,
+      coordinates: points.flatMap((point) => point.slice(0, 2)),
+    },
     fill,
   };
 }
@@ -169,17 +173,18 @@ export function dropPieces(
   sheet: Sheet,
   { sides, drop }: SpacePlan,
   scene: Scene,
-  markers: readonly (ScenePiece & { place: Place })[],
+  pieces: readonly ScenePiece[],
   next: () => number,
 ): ScenePiece[] {
   const { drops } = sheet.settings.scene;
   if (!drop || drops.width === 0) return [];
-  return markers.map(({ piece, place }): ScenePiece => {
+  return pieces.flatMap(({ id: owner, place }): ScenePiece[] => {
+    if (!place) return [];
     const [a, b] = [onPage(scene.scales, place), onPage(scene.scales, onWall(scene, sides, drop, place))];
     const half = drops.width / 2;
     const { x, y, width, height } = boxAbout([a, b], half);
-    return {
-      piece: {
+    return [
+      {
         is: 'line',
         id: next(),
         rank: 0,
@@ -187,11 +192,11 @@ export function dropPieces(
         a,
         b,
         half,
-        owner: piece.id,
+        owner,
         box: [x, y, x + width, y + height],
+        ink: { is: 'line', stroke: drops, role: 'scene.drops', from: 'scene.drops' },
       },
-      ink: { is: 'line', stroke: drops, role: 'scene.drops', from: 'scene.drops' },
-    };
+    ];
   });
 }
 
@@ -199,13 +204,12 @@ export function dropPieces(
 const many = 3000;
 
 /** A run of pieces of one look as one piece of ink. */
-function runInk(run: readonly { piece: Piece; own: ScenePiece }[], k: number): PlateItem {
-  const [{ own }] = run as [(typeof run)[number]];
-  const { ink } = own;
+function runInk(run: readonly ScenePiece[], k: number): PlateItem {
+  const [{ ink }] = run as [ScenePiece];
   const commands: string[] = [];
   const coordinates: number[] = [];
   const all: Seen[] = [];
-  for (const { piece } of run) {
+  for (const piece of run) {
     const points = piece.is === 'face' ? piece.points : piece.is === 'line' ? [piece.a, piece.b] : [];
     commands.push(`M${'L'.repeat(points.length - 1)}${piece.is === 'face' ? 'Z' : ''}`);
     for (const [x, y] of points) coordinates.push(x, y);
@@ -213,33 +217,19 @@ function runInk(run: readonly { piece: Piece; own: ScenePiece }[], k: number): P
   }
   const outline = { commands: commands.join(''), coordinates };
   if (ink.is === 'face') {
-    return {
-      type: 'path',
-      role: `${ink.role}[${k}]`,
-      from: ink.from,
-      box: boxAbout(all, 0),
-      outline,
-      fill: ink.fill,
-      opacity: ink.opacity,
-    };
+    const { role, from, fill, opacity } = ink;
+    return { type: 'path', role: `${role}[${k}]`, from, box: boxAbout(all, 0), outline, fill, opacity };
   }
-  const { stroke, role, from } = ink as Extract<typeof ink, { is: 'line' }>;
-  return {
-    type: 'path',
-    role: `${role}[${k}]`,
-    from,
-    box: boxAbout(all, stroke.width / 2),
-    outline,
-    stroke: { ...stroke, cap: 'round' },
-  };
+  const { stroke, role, from } = ink as Extract<SceneInk, { is: 'line' }>;
+  const box = boxAbout(all, stroke.width / 2);
+  return { type: 'path', role: `${role}[${k}]`, from, box, outline, stroke: { ...stroke, cap: 'round' } };
 }
 
 /** Markers of one look in one piece of ink. */
-function markersInk(sheet: Sheet, run: readonly { piece: Piece; own: ScenePiece }[]): PlateItem {
-  const [{ own }] = run as [(typeof run)[number]];
-  const { fill, shape, times, role } = own.ink as Extract<ScenePiece['ink'], { is: 'marker' }>;
+function markersInk(sheet: Sheet, run: readonly ScenePiece[]): PlateItem {
+  const { fill, shape, times, role } = (run[0] as ScenePiece).ink as Extract<SceneInk, { is: 'marker' }>;
   const size = (fill.size ?? sheet.settings.markers.size) * times;
-  const places = run.map(({ piece }) => (piece as Extract<Piece, { is: 'marker' }>).at);
+  const places = run.map((piece) => (piece as Marker).at);
   const opacity = fill.opacity ?? sheet.settings.markers.opacity;
   const name = fill.marker ?? shape;
   return {
@@ -257,46 +247,52 @@ function markersInk(sheet: Sheet, run: readonly { piece: Piece; own: ScenePiece 
 }
 
 /** Whether two pieces may be one piece of ink. */
-function looksAlike(a: { piece: Piece; own: ScenePiece }, b: { piece: Piece; own: ScenePiece }): boolean {
-  if (a.piece.group !== b.piece.group) return false;
-  const [first, second] = [a.own.ink, b.own.ink];
+function looksAlike(a: ScenePiece, b: ScenePiece): boolean {
+  if (a.group !== b.group) return false;
+  const [first, second] = [a.ink, b.ink];
   if (first.is !== 'marker' || second.is !== 'marker') return true;
-  return (
-    first.fill.color === second.fill.color && first.fill.marker === second.fill.marker && first.times === second.times
-  );
+  const isSame = first.fill.color === second.fill.color && first.fill.marker === second.fill.marker;
+  return isSame && first.times === second.times;
+}
+
+/** Whether a piece is an opaque disc, which hides all that lies behind it. */
+function isDisc({ settings }: Sheet, piece: ScenePiece): piece is ScenePiece & Marker {
+  if (piece.ink.is !== 'marker') return false;
+  const { fill, shape } = piece.ink;
+  return (fill.marker ?? shape) === 'circle' && !fill.hollow && (fill.opacity ?? settings.markers.opacity) === 1;
 }
 
 /** All pieces of a scene as ink, the farthest first. */
 export function piecesInk(sheet: Sheet, pieces: readonly ScenePiece[]): PlateItem[] {
-  const byId = new Map(pieces.map((own) => [own.piece.id, own]));
-  const order = paintOrder(pieces.map(({ piece }) => piece));
-  const isMany = pieces.reduce((count, { ink }) => count + (ink.is === 'marker' ? 1 : 0), 0) > many;
+  const isMany = pieces.reduce((count, { is }) => count + (is === 'marker' ? 1 : 0), 0) > many;
   const items: PlateItem[] = [];
-  let run: { piece: Piece; own: ScenePiece }[] = [];
+  let run: ScenePiece[] = [];
   const counts = new Map<string, number>();
   const end = () => {
     const [first] = run;
     if (!first) return;
-    const { ink } = first.own;
-    if (ink.is === 'marker') items.push(markersInk(sheet, run));
+    if (first.is === 'marker') items.push(markersInk(sheet, run));
     else {
-      const k = counts.get(ink.role) ?? 0;
-      counts.set(ink.role, k + 1);
+      const k = counts.get(first.ink.role) ?? 0;
+      counts.set(first.ink.role, k + 1);
       items.push(runInk(run, k));
     }
     run = [];
   };
-  for (const piece of order) {
-    const own = byId.get(piece.id) as ScenePiece;
-    if (own.ink.is === 'marker' && !isMany) {
+  const order = paintOrder(pieces);
+  const shown =
+    isMany && order.every((piece) => isDisc(sheet, piece)) ? withoutHidden(order as (ScenePiece & Marker)[]) : order;
+  for (const piece of shown) {
+    const { ink } = piece;
+    if (ink.is === 'marker' && !isMany) {
       end();
-      const { fill, shape, times, role } = own.ink;
-      const { at } = piece as Extract<Piece, { is: 'marker' }>;
-      items.push(markerOf(sheet, { shape, fill, times, among: 'many' }, role, [at[0], at[1]]));
+      const { fill, shape, times, role } = ink;
+      const [x, y] = (piece as Marker).at;
+      items.push(markerOf(sheet, { shape, fill, times, among: 'many' }, role, [x, y]));
       continue;
     }
-    if (run[0] && !looksAlike(run[0], { piece, own })) end();
-    run.push({ piece, own });
+    if (run[0] && !looksAlike(run[0], piece)) end();
+    run.push(piece);
   }
   end();
   return items;

@@ -1,6 +1,5 @@
 import type { Cell, SpacePlan } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
-import type { Place } from '../../space/view.js';
 import { fillOf } from '../fills.js';
 import { typeOf } from '../marks/marks.js';
 import type { ScenePiece } from '../marks/markType.js';
@@ -9,8 +8,6 @@ import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import type { Scene } from './scene.js';
 import { dropPieces, frontInk, piecesInk, shadowsInk, wallsInk } from './sceneInk.js';
-
-const isPlaced = (own: ScenePiece): own is ScenePiece & { place: Place } => 'place' in own;
 
 /** The ink of a scene: walls and shadows, then all marks from the farthest to the nearest, then the edges before them. */
 export function sceneInk(sheet: Sheet, space: SpacePlan, scene: Scene, scales: PanelScales): PlateItem[] {
@@ -27,7 +24,8 @@ export function sceneInk(sheet: Sheet, space: SpacePlan, scene: Scene, scales: P
         const role = `series[${s}].marks[${m}]`;
         const context = { sheet, scales, fill: look(mark.cell), fillOf: look, series: series.quiet ? 0 : s, role };
         const own = typeOf(mark).pieces?.(mark, context, next) ?? [];
-        pieces.push(...own, ...dropPieces(sheet, space, scene, own.filter(isPlaced), next));
+        for (const piece of own) pieces.push(piece);
+        pieces.push(...dropPieces(sheet, space, scene, own, next));
       }
     }
     for (const [m, mark] of space.common.entries()) {

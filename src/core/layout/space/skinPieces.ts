@@ -93,7 +93,7 @@ export function veilPieces(
     .filter((triangle) => facesEye(skin, triangle))
     .map((triangle): ScenePiece => {
       const points = triangle.map((corner) => skin.seen[corner] as Seen);
-      return { piece: { is: 'face', id: next(), rank: 0, group: ink.role, points, box: boxOf(points, 0) }, ink };
+      return { is: 'face', id: next(), rank: 0, group: ink.role, points, box: boxOf(points, 0), ink };
     });
 }
 
@@ -109,7 +109,15 @@ export function stretchPieces(
     .filter(({ a, b }) => Math.hypot(a[0] - b[0], a[1] - b[1]) > 1e-6)
     .map(
       ({ a, b }): ScenePiece => ({
-        piece: { is: 'line', id: next(), rank: 1, group: ink.role, a, b, half, box: boxOf([a, b], half), over },
+        is: 'line',
+        id: next(),
+        rank: 1,
+        group: ink.role,
+        a,
+        b,
+        half,
+        box: boxOf([a, b], half),
+        over,
         ink,
       }),
     );
