@@ -63,7 +63,7 @@ spawnSync(process.execPath, [
 const drawings = mkdtempSync(join(tmpdir(), 'hexis-kinds-'));
 const kinds = [
   'yield-by-bed',
-  'seasons-by-experience',
+  'plots-in-space',
   'experience-intervals',
   'yield-panels',
   'yield-boxes',

@@ -71,6 +71,15 @@ describe('start', () => {
     expect(codebook).toMatch(/# .*does 999 stand for "no value"\?\n(.*\n)*? {2}age:/);
   });
 
+  test.each(['bar', 'interval', 'histogram', 'box', 'points', 'scatter', 'space', 'line', 'pie'])(
+    'chooses columns for the kind %s that is asked for without any',
+    (kind) => {
+      const { code, err } = hexis(['start', folder.at('plots.csv'), '--kind', kind, '--replace']);
+      expect([code, err]).toEqual([0, '']);
+      expect(readFileSync(folder.at('plots.figure.yaml'), 'utf8')).toContain(`kind: ${kind}\n`);
+    },
+  );
+
   test('reads a named sheet of a workbook', () => {
     const { code, out } = hexis(['start', folder.at('book.xlsx'), '--sheet', 'Second']);
     expect([code, /3 rows, 2 columns/.test(out)]).toEqual([0, true]);

@@ -8,7 +8,7 @@ export type Use = 'sorts' | 'measures' | 'places' | 'names';
 export type Accepts = 'measured' | 'category' | 'ordered' | 'any';
 
 /** What an author names for a first figure. */
-export const draftKeys = ['value', 'category', 'group', 'x', 'y'] as const;
+export const draftKeys = ['value', 'category', 'group', 'x', 'y', 'z'] as const;
 export type DraftKey = (typeof draftKeys)[number];
 
 /** A setting of a chart that names a column, and what is known of that column. */

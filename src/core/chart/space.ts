@@ -231,7 +231,7 @@ const measuredAlong = (key: AxisKey): Role => ({
   limitedBy: key,
   accepts: 'measured',
   measures: ['numeric', 'date'],
-  ...(key === 'z' ? {} : { draft: { keys: [key], isNeeded: true } }),
+  draft: { keys: [key], isNeeded: true },
 });
 
 /** Every case as a point in space by three measured variables. */

@@ -29,7 +29,11 @@ export const ticks = rule({
   },
   finds(subject, { least, most }) {
     const { items, settings } = subject;
+    const endOn = subject.problems.flatMap(({ code, facts }) =>
+      code === 'axis-end-on' ? [(facts as { axis: string }).axis] : [],
+    );
     return valueAxes(subject).flatMap(({ axis, plan }): Flaw[] => {
+      if (endOn.includes(axis)) return [];
       const role = new RegExp(`^(panels\\[0\\]\\.)?axes\\.${axis}\\.labels\\[`);
       const labels = items.filter(isText).filter((item) => role.test(item.role));
       const several = subject.plans.length > 1;

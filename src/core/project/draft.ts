@@ -107,7 +107,9 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
   if (first) return succeed(first);
   const wanted = named ? wish : { ...guess(profiles), ...wish };
   const asked = wish.kind === undefined ? fits : fits.filter(({ kind }) => kind === wish.kind);
-  const found = asked.find((fit) => misfit(fit, wanted, columns) === undefined);
+  // Of columns that nobody named, a kind takes those that it has a use for.
+  const wishFor = (fit: Fit) => (named ? wanted : takenBy(fit, wanted));
+  const found = asked.find((fit) => misfit(fit, wishFor(fit), columns) === undefined);
   if (!found) {
     const others = [
       ...new Set(fits.filter((fit) => misfit(fit, wanted, columns) === undefined).map(({ kind }) => kind)),
@@ -118,12 +120,21 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
   return succeed({ settings: { kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) } });
 }
 
+/** The part of a wish that a kind has a use for. */
+const takenBy = (fit: Fit, wish: DraftWish): DraftWish =>
+  Object.fromEntries(
+    fit.roles.flatMap((role) => {
+      const key = keyOf(role, wish);
+      return key === undefined ? [] : [[key, wish[key]]];
+    }),
+  );
+
 /** Columns for a kind that is asked for without any. */
 function guess(profiles: readonly ColumnProfile[]): DraftWish {
   const plain = profiles.filter(({ isId, isTotal }) => !isId && !isTotal);
-  const [value, second] = plain.filter(({ looks }) => looks === 'numeric');
+  const [value, second, third] = plain.filter(({ looks }) => looks === 'numeric');
   const category = plain.find(({ looks }) => looks === 'nominal' || looks === 'coded')?.name;
-  return { value: value?.name, category, x: value?.name, y: second?.name };
+  return { value: value?.name, category, x: value?.name, y: second?.name, z: third?.name };
 }
 
 /** A name as YAML reads it back. */
@@ -216,7 +227,7 @@ export function draftCodebook(
   const inRoles = (...keys: string[]) => new Set(keys.flatMap((key) => named(chart[key])));
   const isLine = chart['kind'] === 'line';
   const use = {
-    measured: inRoles('value', 'values', ...(isLine ? [] : ['x']), 'y'),
+    measured: inRoles('value', 'values', ...(isLine ? [] : ['x']), 'y', 'z'),
     sorted: inRoles('category', 'group', 'item', 'time'),
     totals,
   };
