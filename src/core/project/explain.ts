@@ -1,8 +1,9 @@
+import type { AxisName } from '../document/look/names.js';
 import { nearest } from '../document/nearest.js';
 import type { Place } from '../document/problem.js';
 import { type Group, isGroup, valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
-import { axisKeys, type Layer, type Shows } from '../style/layers.js';
+import { type AxesShow, axisKeys, type Layer } from '../style/layers.js';
 import type { Drawing } from './drawing.js';
 import type { Part } from './part.js';
 
@@ -28,15 +29,16 @@ export interface Explanation {
 }
 
 /** The paths under which a setting may stand: those of one axis also under the keys that speak of several. */
-function pathsOf(path: string, shows: { x: Shows; y: Shows }): string[][] {
+function pathsOf(path: string, shows: AxesShow): string[][] {
   const [first, axis, ...rest] = path.split('.');
   // The base size takes along the sizes that stand in layers below it.
   if (first === 'text' && rest.join() === 'size') return [path.split('.'), ['text', 'size']];
-  if (first !== 'axes' || (axis !== 'x' && axis !== 'y')) return [path.split('.')];
-  return [...axisKeys(axis, shows[axis])].reverse().map((key) => ['axes', key, ...rest]);
+  const shown = first === 'axes' && (axis === 'x' || axis === 'y' || axis === 'z') ? shows[axis] : undefined;
+  if (!shown) return [path.split('.')];
+  return [...axisKeys(axis as AxisName, shown)].reverse().map((key) => ['axes', key, ...rest]);
 }
 
-function saidOf(layers: readonly Layer[], path: string, shows: { x: Shows; y: Shows }): Said[] {
+function saidOf(layers: readonly Layer[], path: string, shows: AxesShow): Said[] {
   return [...layers].reverse().flatMap(({ name, look, locate }) =>
     pathsOf(path, shows).flatMap((candidate): Said[] => {
       const value = valueAt(look, candidate);
@@ -47,7 +49,7 @@ function saidOf(layers: readonly Layer[], path: string, shows: { x: Shows; y: Sh
 }
 
 /** The single settings below a path, as far as any layer has them. */
-function settingsBelow(layers: readonly Layer[], path: string, shows: { x: Shows; y: Shows }): string[] {
+function settingsBelow(layers: readonly Layer[], path: string, shows: AxesShow): string[] {
   const values = layers.flatMap(({ look }) => pathsOf(path, shows).map((candidate) => valueAt(look, candidate)));
   const groups = values.filter(isGroup);
   if (groups.length === 0) return values.some((value) => value !== undefined) ? [path] : [];

@@ -148,4 +148,4 @@ export function fitScene(sheet: Sheet, space: SpacePlan, panel: Box): Scene {
 
 /** Words and lines of the axes, as ink. */
 export const axesInk = (sheet: Sheet, scene: Scene): PlateItem[] =>
-  scene.axes.flatMap((axis) => remembered(sheet, (): PlateItem[] => [...axis.lines, ...axis.words], axis, scene));
+  scene.axes.flatMap((axis) => remembered(sheet, (): PlateItem[] => [...axis.lines, ...axis.words], axis, axis.fitted));
