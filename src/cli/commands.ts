@@ -1,6 +1,7 @@
 import { checkCommand } from './check.js';
 import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
+import { deskCommand } from './desk.js';
 import { drawCommand } from './draw.js';
 import { kindsCommand } from './kinds.js';
 import { matchCommand } from './match.js';
@@ -27,5 +28,6 @@ export const commands: readonly CommandSpec[] = [
   rulesCommand,
   styleCommand,
   swatchCommand,
+  deskCommand,
   demoCommand,
 ];

@@ -1,8 +1,9 @@
 /** What Hexis adds under Node: files, fonts from disk, pictures. */
 
+export { type DeskOptions, type ServedDesk, serveDesk } from './desk/server.js';
 export { disk } from './disk.js';
 export { draw, write } from './draw.js';
 export { type FormatName, formats } from './formats.js';
-export { type Change, saveChanges, type Undone, undoChange } from './journal.js';
+export { type Change, redoChange, saveChanges, stepsOf, type Undone, undoChange } from './journal.js';
 export { type Output, save } from './save.js';
 export { type ProofForm, proofForms, writeProof } from './writeProof.js';

@@ -37,7 +37,7 @@ export interface Undone {
 }
 
 /** So many acts of a file are kept. */
-const mostActs = 200;
+const mostActs = 5000;
 
 const folderOf = (path: string) => join(dirname(path), '.hexis');
 const journalOf = (path: string) => join(folderOf(path), `${basename(path)}.journal.json`);
@@ -48,22 +48,32 @@ const isAct = (value: unknown): value is Act => {
   return typeof by === 'string' && Array.isArray(patch) && typeof before === 'string' && typeof after === 'string';
 };
 
-/** The acts of a file, the latest last; none where there is no journal, or none that can be read. */
-async function actsOf(path: string): Promise<Act[]> {
+/** What was done to a file, and what of it was taken back, each the latest last. */
+interface Journal {
+  acts: Act[];
+  undone: Act[];
+}
+
+/** The journal of a file; an empty one where there is none, or none that can be read. */
+async function journalFor(path: string): Promise<Journal> {
   const text = await readFile(journalOf(path), 'utf8').catch(() => '');
   try {
-    const found = JSON.parse(text) as { hexis?: unknown; acts?: unknown };
-    return found.hexis === 'journal/1' && Array.isArray(found.acts) ? found.acts.filter(isAct) : [];
+    const found = JSON.parse(text) as { hexis?: unknown; acts?: unknown; undone?: unknown };
+    const list = (own: unknown) => (Array.isArray(own) ? own.filter(isAct) : []);
+    return found.hexis === 'journal/1' ? { acts: list(found.acts), undone: list(found.undone) } : empty;
   } catch {
-    return [];
+    return empty;
   }
 }
 
-const journalText = (acts: readonly Act[]): string => `${JSON.stringify({ hexis: 'journal/1', acts }, null, 1)}\n`;
+const empty: Journal = { acts: [], undone: [] };
 
 /** The journal of a file with its acts; version control leaves the folder out. */
-const journalOutputs = (path: string, acts: readonly Act[]): Output[] => [
-  { path: journalOf(path), bytes: journalText(acts) },
+const journalOutputs = (path: string, { acts, undone }: Journal): Output[] => [
+  {
+    path: journalOf(path),
+    bytes: `${JSON.stringify({ hexis: 'journal/1', acts, ...(undone.length > 0 ? { undone } : {}) }, null, 1)}\n`,
+  },
   { path: join(folderOf(path), '.gitignore'), bytes: '*\n' },
 ];
 
@@ -78,25 +88,21 @@ function done(acts: readonly Act[], text: string): Act[] {
 export async function saveChanges(changes: readonly Change[]): Promise<Problem[]> {
   const outputs: Output[] = [];
   for (const { path, before, after, patch, by } of changes) {
-    const acts = done(await actsOf(path), before);
+    const acts = done((await journalFor(path)).acts, before);
     const act: Act = { by, patch, before: sha256(before), after: sha256(after) };
     // The journal comes first: an act that was not done is passed over, one that was not written down is lost.
-    outputs.push(...journalOutputs(path, [...acts, act].slice(-mostActs)), { path, bytes: after });
+    // What was taken back before is gone with a new act.
+    const kept = { acts: [...acts, act].slice(-mostActs), undone: [] };
+    outputs.push(...journalOutputs(path, kept), { path, bytes: after });
   }
   const unlike = outputs.filter(({ path }, i) => outputs.findIndex((other) => other.path === path) === i);
   return save(unlike);
 }
 
-/**
- * Takes the last change of a file back that its journal holds. What a person has changed since is left: then nothing is
- * taken back, and that is said.
- *
- * @param show whether nothing is written
- */
-export async function undoChange(path: string, show = false): Promise<Outcome<Undone>> {
-  let text: string;
+/** The text of a file that is to be taken back or made again, or why it cannot be read. */
+async function textFor(path: string): Promise<Outcome<string>> {
   try {
-    text = await disk.text(path);
+    return succeed(await disk.text(path));
   } catch (fault) {
     const missing = fault instanceof SourceFault && fault.kind === 'missing';
     return fail([
@@ -110,7 +116,20 @@ export async function undoChange(path: string, show = false): Promise<Outcome<Un
         : error('file-unreadable', { path, reason: (fault as Error).message }),
     ]);
   }
-  const acts = done(await actsOf(path), text);
+}
+
+/**
+ * Takes the last change of a file back that its journal holds. What a person has changed since is left: then nothing is
+ * taken back, and that is said.
+ *
+ * @param show whether nothing is written
+ */
+export async function undoChange(path: string, show = false): Promise<Outcome<Undone>> {
+  const found = await textFor(path);
+  if (!found.ok) return found;
+  const text = found.value;
+  const journal = await journalFor(path);
+  const acts = done(journal.acts, text);
   const last = acts.at(-1);
   if (!last) return fail([error('nothing-to-undo', { path })]);
   if (sha256(text) !== last.after) return fail([error('changed-since', { path, by: last.by }, { file: path })]);
@@ -118,9 +137,40 @@ export async function undoChange(path: string, show = false): Promise<Outcome<Un
   if (sha256(after) !== last.before) return fail([error('changed-since', { path, by: last.by }, { file: path })]);
   const left = acts.slice(0, -1);
   if (!show) {
+    const undone = [...journal.undone, last].slice(-mostActs);
     // The file comes first: a crash between both leaves an act that was not done, which is passed over.
-    const problems = await save([{ path, bytes: after }, ...journalOutputs(path, left)]);
+    const problems = await save([{ path, bytes: after }, ...journalOutputs(path, { acts: left, undone })]);
     if (problems.length > 0) return fail(problems);
   }
   return succeed({ by: last.by, before: text, after, left: left.length });
+}
+
+/** Makes the change of a file once more that was taken back last, where the file is as it was then. */
+export async function redoChange(path: string): Promise<Outcome<Undone>> {
+  const found = await textFor(path);
+  if (!found.ok) return found;
+  const text = found.value;
+  const journal = await journalFor(path);
+  const next = journal.undone.at(-1);
+  if (!next) return fail([error('nothing-to-redo', { path })]);
+  if (sha256(text) !== next.before) return fail([error('changed-since', { path, by: next.by }, { file: path })]);
+  const after = patched(text, next.patch);
+  if (sha256(after) !== next.after) return fail([error('changed-since', { path, by: next.by }, { file: path })]);
+  const undone = journal.undone.slice(0, -1);
+  const acts = [...done(journal.acts, text), next];
+  const problems = await save([...journalOutputs(path, { acts, undone }), { path, bytes: after }]);
+  return problems.length > 0 ? fail(problems) : succeed({ by: next.by, before: text, after, left: undone.length });
+}
+
+/** What can be taken back of a file as it is now, and what can be made again, by what made it, the latest last. */
+export async function stepsOf(path: string): Promise<{ undo: string[]; redo: string[] }> {
+  const found = await textFor(path);
+  if (!found.ok) return { undo: [], redo: [] };
+  const { acts, undone } = await journalFor(path);
+  const behind = done(acts, found.value);
+  const own = sha256(found.value);
+  return {
+    undo: behind.at(-1)?.after === own ? behind.map(({ by }) => by) : [],
+    redo: undone.at(-1)?.before === own ? undone.map(({ by }) => by) : [],
+  };
 }

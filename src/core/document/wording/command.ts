@@ -67,6 +67,9 @@ export const commandWordings = {
     found: 'this is a board, whose findings are mended in the files of its figures',
     expected: 'figure files, or a folder with some',
   }),
+  'nothing-to-redo': (f: { path: string }) => ({
+    found: `nothing of ${f.path} was taken back that could be made again`,
+  }),
   'nothing-to-undo': (f: { path: string }) => ({
     found: `no change of ${f.path} is left to take back`,
     expected: 'a file that mend, match or the desk has changed',

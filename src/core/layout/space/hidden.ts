@@ -30,7 +30,7 @@ export function withoutHidden<M extends Marker>(markers: readonly M[]): M[] {
     let isSeen = false;
     for (let row = Math.floor((y - radius) / side); row <= last; row += 1) {
       const [above, below] = [row * side - y, (row + 1) * side - y];
-      const near = above > 0 ? above : below < 0 ? below : 0;
+      const near = Math.max(above, Math.min(below, 0));
       if (near * near >= square) continue;
       // The cells of the row that the disc touches, and among them those that it covers whole.
       const half = Math.sqrt(square - near * near);

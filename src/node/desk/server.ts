@@ -1,0 +1,282 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { readFile, realpath } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { serve } from '@hono/node-server';
+import { watch } from 'chokidar';
+import { type Context, Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { streamSSE } from 'hono/streaming';
+import { type Edit, type Patch, patched, patchFor } from '../../core/document/patch.js';
+import { type Outcome, type Problem, problemText } from '../../core/document/problem.js';
+import { openProject } from '../../core/project/project.js';
+import { SourceFault } from '../../core/project/source.js';
+import { writeAs } from '../../core/project/write.js';
+import { disk } from '../disk.js';
+import { formats } from '../formats.js';
+import { redoChange, saveChanges, stepsOf, type Undone, undoChange } from '../journal.js';
+import { packageRoot } from '../packageRoot.js';
+import { type Output, save } from '../save.js';
+import { filesOf, kindOf } from './folder.js';
+import { headersFor, isOwnCall, withToken } from './guard.js';
+import { insideOf, Refused } from './inside.js';
+
+/** Larger bodies are refused before they are read. */
+const mostBody = 4e6;
+/** Bits of the token of a session. */
+const tokenBytes = 24;
+
+/** A desk that is served until it is closed. */
+export interface ServedDesk {
+  port: number;
+  token: string;
+  /** The address of the page with the token behind `#`, which no request carries. */
+  address: string;
+  close(): Promise<void>;
+}
+
+export interface DeskOptions {
+  /** The folder whose files are worked on. */
+  folder: string;
+  /** A port; left out: any that is free. */
+  port?: number | undefined;
+  /** Where the built page lies; left out: in the package. */
+  page?: string | undefined;
+}
+
+const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex');
+
+const types: Record<string, string> = {
+  html: 'text/html; charset=utf-8',
+  js: 'text/javascript; charset=utf-8',
+  css: 'text/css; charset=utf-8',
+  svg: 'image/svg+xml',
+  woff2: 'font/woff2',
+};
+
+/** What a change of a file says: single settings, or the whole text. */
+interface Wanted {
+  path?: unknown;
+  was?: unknown;
+  by?: unknown;
+  edits?: unknown;
+  text?: unknown;
+}
+
+const isEdit = (value: unknown): value is Edit => {
+  const { path } = (value ?? {}) as { path?: unknown };
+  return Array.isArray(path) && path.every((part) => typeof part === 'string' || Number.isInteger(part));
+};
+
+/** The one splice that makes a text another one. */
+function spliceTo(before: string, after: string): Patch {
+  let start = 0;
+  while (start < before.length && start < after.length && before[start] === after[start]) start += 1;
+  let end = 0;
+  const most = Math.min(before.length, after.length) - start;
+  while (end < most && before[before.length - 1 - end] === after[after.length - 1 - end]) end += 1;
+  const removed = before.slice(start, before.length - end);
+  const inserted = after.slice(start, after.length - end);
+  return removed === '' && inserted === '' ? [] : [{ at: start, removed, inserted }];
+}
+
+const faultOf = (problems: readonly Problem[]) => ({
+  fault: problems.map(problemText).join('\n'),
+  codes: problems.map(({ code }) => code),
+});
+
+/** The calls of a desk over the files of a folder. */
+class Desk {
+  private readonly folder: string;
+  /** Changes of one folder wait for each other. */
+  private turn: Promise<unknown> = Promise.resolve();
+
+  constructor(folder: string) {
+    this.folder = folder;
+  }
+
+  /** Runs a change once those before it are done. */
+  private inTurn<T>(step: () => Promise<T>): Promise<T> {
+    const next = this.turn.then(step, step);
+    this.turn = next.catch(() => undefined);
+    return next;
+  }
+
+  async state(path: string): Promise<{ text: string; sha256: string; undo: string[]; redo: string[] }> {
+    const file = await insideOf(this.folder, path);
+    const text = await disk.text(file);
+    return { text, sha256: sha256(text), ...(await stepsOf(file)) };
+  }
+
+  readonly list = async (context: Context) =>
+    context.json({ folder: basename(this.folder), files: await filesOf(this.folder) });
+
+  readonly read = async (context: Context) => context.json(await this.state(context.req.query('path') as string));
+
+  readonly bytes = async (context: Context) => {
+    const file = await insideOf(this.folder, context.req.query('path'));
+    const bytes = await disk.bytes(file);
+    return context.body(Uint8Array.from(bytes), 200, { 'Content-Type': 'application/octet-stream' });
+  };
+
+  /** Changes a file that is still as the page has it; one that somebody else has changed is given back as it is. */
+  readonly change = (context: Context) =>
+    this.inTurn(async () => {
+      const { path, was, by, edits, text } = (await context.req.json()) as Wanted;
+      const file = await insideOf(this.folder, path);
+      if (kindOf(file) === undefined || kindOf(file) === 'table') throw new Refused('no file that the desk changes');
+      const before = await disk.text(file).catch((fault) => {
+        if (fault instanceof SourceFault && fault.kind === 'missing' && was === null) return undefined;
+        throw fault;
+      });
+      if (before === undefined) {
+        if (typeof text !== 'string') throw new Refused('a new file needs its text');
+        const problems = await save([{ path: file, bytes: text }]);
+        return problems.length > 0
+          ? context.json(faultOf(problems), 500)
+          : context.json(await this.state(path as string));
+      }
+      if (was !== sha256(before)) return context.json(await this.state(path as string), 409);
+      const patch =
+        typeof text === 'string'
+          ? spliceTo(before, text)
+          : Array.isArray(edits) && edits.every(isEdit)
+            ? patchFor(before, edits)
+            : undefined;
+      if (!patch) throw new Refused('neither edits nor a text');
+      const after = patched(before, patch);
+      if (after !== before) {
+        const name = typeof by === 'string' && by !== '' ? by.slice(0, 200) : 'desk';
+        const problems = await saveChanges([{ path: file, before, after, patch, by: name }]);
+        if (problems.length > 0) return context.json(faultOf(problems), 500);
+      }
+      return context.json(await this.state(path as string));
+    });
+
+  private readonly step = (take: (file: string) => Promise<Outcome<Undone>>) => (context: Context) =>
+    this.inTurn(async () => {
+      const { path } = (await context.req.json()) as { path?: unknown };
+      const done = await take(await insideOf(this.folder, path));
+      if (!done.ok) return context.json({ ...faultOf(done.problems), ...(await this.state(path as string)) }, 409);
+      return context.json({ by: done.value.by, ...(await this.state(path as string)) });
+    });
+
+  readonly undo = this.step((file) => undoChange(file));
+  readonly redo = this.step((file) => redoChange(file));
+
+  /** Draws a figure by the same code as the command, into files of the folder. */
+  readonly save = async (context: Context) => {
+    const { path, as, dpi, caption, into } = (await context.req.json()) as Record<string, unknown>;
+    const file = await insideOf(this.folder, path);
+    const target = into === '' || into === undefined ? this.folder : await insideOf(this.folder, into);
+    const wanted = (Array.isArray(as) ? as : []).map((name) => formats.find((format) => format.name === name));
+    if (wanted.length === 0 || wanted.some((format) => !format)) throw new Refused('no such format');
+    const resolution = typeof dpi === 'number' && dpi >= 36 && dpi <= 2400 ? dpi : undefined;
+    const drawn = await openProject(disk, { caption: caption === true }).draw(file);
+    if (!drawn.drawing) return context.json(faultOf(drawn.problems), 422);
+    const outputs: Output[] = [];
+    for (const format of wanted) {
+      if (!format) continue;
+      const bytes = await writeAs(drawn.drawing, format, resolution === undefined ? {} : { dpi: resolution });
+      if (!bytes.ok) return context.json(faultOf(bytes.problems), 422);
+      outputs.push({ path: join(target, `${drawn.id}.${format.ending}`), bytes: bytes.value, replaces: format.isOwn });
+    }
+    const problems = await save(outputs);
+    if (problems.length > 0) return context.json(faultOf(problems), 500);
+    return context.json({ files: outputs.map((output) => basename(output.path)) });
+  };
+}
+
+/** The page: its files, and for each answer of its first one a nonce for the styles that the editor makes. */
+async function pageFile(
+  page: string,
+  path: string,
+  nonce: string,
+): Promise<{ body: Uint8Array | string; type: string } | undefined> {
+  const name = path === '/' ? 'index.html' : path.slice(1);
+  if (!/^(index\.html|assets\/[\w.-]+)$/.test(name)) return undefined;
+  const bytes = await readFile(join(page, name)).catch(() => undefined);
+  const type = types[name.split('.').at(-1) as string];
+  if (!bytes || !type) return undefined;
+  return {
+    body: name === 'index.html' ? bytes.toString('utf8').replaceAll('%NONCE%', nonce) : Uint8Array.from(bytes),
+    type,
+  };
+}
+
+/** Serves the desk for a folder on the loopback address, to whoever has the token. */
+export async function serveDesk({
+  folder,
+  port = 0,
+  page = join(packageRoot, 'dist', 'desk'),
+}: DeskOptions): Promise<ServedDesk> {
+  const token = randomBytes(tokenBytes).toString('base64url');
+  const root = await realpath(folder);
+  const app = new Hono();
+  const desk = new Desk(root);
+  let own = port;
+  app.use(async (context, next) => {
+    const nonce = randomBytes(12).toString('base64url');
+    context.set('nonce' as never, nonce as never);
+    for (const [name, value] of Object.entries(headersFor(nonce))) context.header(name, value);
+    if (!isOwnCall(context, own)) return context.json({ fault: 'this address is for its own page' }, 403);
+    await next();
+    return undefined;
+  });
+  const api = new Hono();
+  api.use(withToken(token));
+  api.use(
+    bodyLimit({ maxSize: mostBody, onError: (context) => context.json({ fault: 'the body is too large' }, 413) }),
+  );
+  api.get('/folder', desk.list);
+  api.get('/file', desk.read);
+  api.get('/bytes', desk.bytes);
+  api.post('/change', desk.change);
+  api.post('/undo', desk.undo);
+  api.post('/redo', desk.redo);
+  api.post('/save', desk.save);
+  const watcher = watch(root, {
+    ignoreInitial: true,
+    ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),
+  });
+  const seen = (path: string) => path.slice(root.length + 1).replaceAll('\\', '/');
+  api.get('/changes', (context) =>
+    streamSSE(context, async (stream) => {
+      const tell = (event: string) => (path: string) => void stream.writeSSE({ event, data: seen(path) });
+      const tells = { change: tell('change'), add: tell('add'), unlink: tell('unlink') };
+      for (const [event, own] of Object.entries(tells)) watcher.on(event as 'change', own);
+      await new Promise<void>((resolve) => stream.onAbort(resolve));
+      for (const [event, own] of Object.entries(tells)) watcher.off(event as 'change', own);
+    }),
+  );
+  app.route('/api', api);
+  app.get('*', async (context) => {
+    const nonce = context.get('nonce' as never) as string;
+    const found = await pageFile(page, context.req.path, nonce);
+    if (!found) return context.json({ fault: 'there is no such page' }, 404);
+    return context.body(found.body as string, 200, { 'Content-Type': found.type });
+  });
+  app.onError((fault, context) => {
+    if (fault instanceof Refused) return context.json({ fault: fault.message }, 403);
+    if (fault instanceof SourceFault)
+      return context.json({ fault: fault.message }, fault.kind === 'missing' ? 404 : 422);
+    if (fault instanceof SyntaxError) return context.json({ fault: 'the body is no JSON' }, 400);
+    return context.json({ fault: `a mistake of Hexis itself: ${fault.message}` }, 500);
+  });
+  const server = await new Promise<ReturnType<typeof serve>>((resolve, reject) => {
+    const made = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
+      own = info.port;
+      resolve(made);
+    });
+    made.once('error', reject);
+  });
+  return {
+    port: own,
+    token,
+    address: `http://127.0.0.1:${own}/#${token}`,
+    close: async () => {
+      await watcher.close();
+      if ('closeAllConnections' in server) server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+    },
+  };
+}

@@ -1,0 +1,267 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { request } from 'node:http';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { type ServedDesk, serveDesk } from 'hexis/node';
+import { folderWith, root } from '../helpers/hexis.js';
+
+const figure = 'hexis: figure/1\n# mine\ndata: t.csv\nchart: { kind: bar, category: bed, value: yield }\n';
+const table = 'bed,yield\na,1\na,2\nb,3\nb,5\n';
+
+interface Answer {
+  status: number;
+  body: Record<string, unknown>;
+  headers: Record<string, string | string[] | undefined>;
+}
+
+describe('the server of the desk', () => {
+  const folder = folderWith({ 'f.figure.yaml': figure, 't.csv': table });
+  const outside = folderWith({ 'secret.figure.yaml': 'hexis: figure/1\n' });
+  let desk: ServedDesk;
+  beforeAll(async () => {
+    mkdirSync(folder.at('sub'));
+    symlinkSync(outside.path, folder.at('out'));
+    symlinkSync(outside.at('secret.figure.yaml'), folder.at('link.figure.yaml'));
+    desk = await serveDesk({ folder: folder.path, page: folder.path });
+  });
+  afterAll(async () => {
+    await desk.close();
+    folder.remove();
+    outside.remove();
+  });
+
+  const ask = (path: string, more: { method?: string; body?: string; headers?: Record<string, string> } = {}) =>
+    new Promise<Answer>((resolve, reject) => {
+      const headers = { authorization: `Bearer ${desk.token}`, 'content-type': 'application/json', ...more.headers };
+      const call = request(
+        { host: '127.0.0.1', port: desk.port, path, method: more.method ?? 'GET', headers },
+        (answer) => {
+          const parts: Buffer[] = [];
+          answer.on('data', (part: Buffer) => parts.push(part));
+          answer.on('end', () => {
+            const text = Buffer.concat(parts).toString('utf8');
+            const body = text.startsWith('{') ? (JSON.parse(text) as Record<string, unknown>) : { text };
+            resolve({ status: answer.statusCode ?? 0, body, headers: answer.headers });
+          });
+        },
+      );
+      call.on('error', reject);
+      call.end(more.body);
+    });
+  const post = (path: string, body: unknown, headers = {}) =>
+    ask(path, { method: 'POST', body: JSON.stringify(body), headers });
+  const state = async () =>
+    (await ask('/api/file?path=f.figure.yaml')).body as {
+      text: string;
+      sha256: string;
+      undo: string[];
+      redo: string[];
+    };
+
+  test('lists the files of figures, without what links lead to', async () => {
+    const { status, body } = await ask('/api/folder');
+    expect([status, body['files']]).toEqual([
+      200,
+      [
+        { path: 'f.figure.yaml', kind: 'figure' },
+        { path: 't.csv', kind: 'table' },
+      ],
+    ]);
+    expect((await ask('/api/bytes?path=t.csv')).body['text']).toBe(table);
+  });
+
+  test('changes a setting, takes it back and makes it again, by name, with comments kept', async () => {
+    const before = await state();
+    const edits = [{ path: ['axes', 'y', 'title'], value: 'Harvest' }];
+    const changed = await post('/api/change', {
+      path: 'f.figure.yaml',
+      was: before.sha256,
+      by: 'title of the vertical axis',
+      edits,
+    });
+    expect([changed.status, changed.body['undo'], changed.body['redo']]).toEqual([
+      200,
+      ['title of the vertical axis'],
+      [],
+    ]);
+    expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(`${figure}axes: { y: { title: Harvest } }\n`);
+    const back = await post('/api/undo', { path: 'f.figure.yaml' });
+    expect([back.body['text'], back.body['by'], back.body['redo']]).toEqual([
+      figure,
+      'title of the vertical axis',
+      ['title of the vertical axis'],
+    ]);
+    const again = await post('/api/redo', { path: 'f.figure.yaml' });
+    expect([again.body['text'], again.body['redo']]).toEqual([changed.body['text'], []]);
+    await post('/api/undo', { path: 'f.figure.yaml' });
+    expect((await post('/api/undo', { path: 'f.figure.yaml' })).status).toBe(409);
+    // A new act takes away what could have been made again.
+    await post('/api/change', { path: 'f.figure.yaml', was: (await state()).sha256, by: 'a', edits });
+    await post('/api/undo', { path: 'f.figure.yaml' });
+    const other = await post('/api/change', {
+      path: 'f.figure.yaml',
+      was: (await state()).sha256,
+      by: 'b',
+      text: `${figure}# more\n`,
+    });
+    expect([other.body['undo'], other.body['redo']]).toEqual([['b'], []]);
+    expect((await post('/api/redo', { path: 'f.figure.yaml' })).status).toBe(409);
+    await post('/api/undo', { path: 'f.figure.yaml' });
+    expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(figure);
+  });
+
+  test('never writes over what another program has changed', async () => {
+    const { sha256 } = await state();
+    writeFileSync(folder.at('f.figure.yaml'), `${figure}# by hand\n`);
+    const refused = await post('/api/change', { path: 'f.figure.yaml', was: sha256, by: 'x', text: 'lost' });
+    expect([refused.status, refused.body['text']]).toEqual([409, `${figure}# by hand\n`]);
+    expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(`${figure}# by hand\n`);
+    writeFileSync(folder.at('f.figure.yaml'), figure);
+    // Of two calls at once with the same text before them, one is refused.
+    const both = await Promise.all(
+      ['1', '2'].map((n) =>
+        post('/api/change', { path: 'f.figure.yaml', was: sha256, by: n, text: `${figure}# ${n}\n` }),
+      ),
+    );
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+    await post('/api/undo', { path: 'f.figure.yaml' });
+  });
+
+  test('makes a new file, and none where one is', async () => {
+    const made = await post('/api/change', { path: 'sub/new.figure.yaml', was: null, text: figure });
+    expect([made.status, readFileSync(folder.at('sub/new.figure.yaml'), 'utf8')]).toEqual([200, figure]);
+    expect((await post('/api/change', { path: 'sub/new.figure.yaml', was: null, text: 'other' })).status).toBe(409);
+    expect((await post('/api/change', { path: 't.csv', was: null, text: 'x' })).status).toBe(403);
+  });
+
+  test('saves what the command draws, and writes over no file that is not a drawing', async () => {
+    const saved = await post('/api/save', { path: 'f.figure.yaml', as: ['svg', 'pdf'], into: 'sub' });
+    expect([saved.status, saved.body['files']]).toEqual([200, ['f.svg', 'f.pdf']]);
+    expect(readFileSync(folder.at('sub/f.svg'), 'utf8')).toContain('<svg');
+    writeFileSync(folder.at('sub/f.svg'), 'my own words');
+    expect((await post('/api/save', { path: 'f.figure.yaml', as: ['svg'], into: 'sub' })).status).toBe(500);
+    expect(readFileSync(folder.at('sub/f.svg'), 'utf8')).toBe('my own words');
+    expect((await post('/api/save', { path: 'f.figure.yaml', as: ['exe'] })).status).toBe(403);
+  });
+
+  test.each([
+    '../secret.figure.yaml',
+    'sub/../../secret.figure.yaml',
+    '..%2fsecret.figure.yaml',
+    '%2e%2e/secret.figure.yaml',
+    '/etc/passwd',
+    'out/secret.figure.yaml',
+    'out/new.figure.yaml',
+    'link.figure.yaml',
+    '..\\secret.figure.yaml',
+    'C:secret.figure.yaml',
+    '.hexis/f.figure.yaml.journal.json',
+    './f.figure.yaml',
+    'sub//new.figure.yaml',
+    'f.figure.yaml\u0000.csv',
+    '',
+  ])('gives and writes nothing outside its folder: %j', async (path) => {
+    const encoded = path.includes('%') ? path : encodeURIComponent(path);
+    for (const call of ['file', 'bytes']) {
+      const { status, body } = await ask(`/api/${call}?path=${encoded}`);
+      expect([403, 404]).toContain(status);
+      expect(JSON.stringify(body)).not.toContain('hexis: figure');
+    }
+    for (const [call, more] of [
+      ['change', { was: null, text: 'x' }],
+      ['undo', {}],
+      ['redo', {}],
+      ['save', { as: ['svg'] }],
+    ] as const) {
+      expect([403, 404]).toContain((await post(`/api/${call}`, { path: decodeURIComponent(encoded), ...more })).status);
+    }
+    expect(readFileSync(outside.at('secret.figure.yaml'), 'utf8')).toBe('hexis: figure/1\n');
+    expect(existsSync(outside.at('new.figure.yaml'))).toBe(false);
+  });
+
+  test.each([
+    ['no token', { authorization: '' }, 401],
+    ['another token', { authorization: 'Bearer abc' }, 401],
+    ['a foreign host, as a name that was bound to this machine has', { host: 'evil.example' }, 403],
+    ['a foreign port', { host: '127.0.0.1:1' }, 403],
+    ['a foreign origin', { origin: 'http://evil.example' }, 403],
+    ['the origin of a file', { origin: 'null' }, 403],
+    ['a call across sites', { 'sec-fetch-site': 'cross-site' }, 403],
+    ['a call from another port', { 'sec-fetch-site': 'same-site' }, 403],
+  ])('answers nothing to %s', async (_, headers, expected) => {
+    for (const path of ['/api/folder', '/api/file?path=f.figure.yaml', '/api/changes']) {
+      const { status, body } = await ask(path, { headers });
+      expect([status, Object.keys(body)]).toEqual([expected, ['fault']]);
+    }
+    expect((await post('/api/change', { path: 'f.figure.yaml', was: null, text: 'x' }, headers)).status).toBe(expected);
+    expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(figure);
+  });
+
+  test('refuses large bodies, broken ones, and methods and pages that there are not', async () => {
+    expect((await post('/api/change', { path: 'f.figure.yaml', text: 'x'.repeat(5e6) })).status).toBe(413);
+    expect((await ask('/api/change', { method: 'POST', body: '{' })).status).toBe(400);
+    expect((await ask('/api/change', { method: 'PUT', body: '{}' })).status).toBe(404);
+    for (const path of ['/t.csv', '/f.figure.yaml', '/assets/../t.csv', '/assets/%2e%2e%2ft.csv', '/index.html/x']) {
+      expect([path, (await ask(path)).status]).toEqual([path, 404]);
+    }
+    expect((await ask('/api/file?path=none.figure.yaml')).status).toBe(404);
+  });
+
+  test('sends a page that may ask nobody else', async () => {
+    const { headers } = await ask('/api/folder');
+    expect(headers['content-security-policy']).toMatch(/^default-src 'none'; script-src 'self'; .*connect-src 'self'/);
+    expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");
+    expect([headers['x-content-type-options'], headers['cache-control']]).toEqual(['nosniff', 'no-store']);
+  });
+
+  test('tells of what other programs change', async () => {
+    const heard = new Promise<string>((resolve, reject) => {
+      const call = request(
+        {
+          host: '127.0.0.1',
+          port: desk.port,
+          path: '/api/changes',
+          headers: { authorization: `Bearer ${desk.token}` },
+        },
+        (answer) => {
+          let text = '';
+          answer.on('data', (part: Buffer) => {
+            text += part.toString('utf8');
+            if (!text.includes('t.csv')) return;
+            call.destroy();
+            resolve(text);
+          });
+        },
+      );
+      call.on('error', (fault) => reject(fault));
+      call.end();
+    });
+    const timer = setInterval(() => writeFileSync(folder.at('t.csv'), `${table}c,${Date.now() % 9}\n`), 300);
+    expect(await heard).toContain('event: change\ndata: t.csv');
+    clearInterval(timer);
+    writeFileSync(folder.at('t.csv'), table);
+  });
+});
+
+test('the command says where the desk is, and ends when it is stopped', async () => {
+  const folder = folderWith({ 'f.figure.yaml': figure, 't.csv': table });
+  const child = spawn(process.execPath, [`${root}/bin/hexis.cjs`, 'desk', folder.at('f.figure.yaml')], {
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const address = await new Promise<string>((resolve) => {
+    let text = '';
+    child.stdout.on('data', (part: Buffer) => {
+      text += part.toString('utf8');
+      const found = /http:\/\/127\.0\.0\.1:\d+\/#\S+/.exec(text)?.[0];
+      if (found) resolve(found);
+    });
+  });
+  const [base, token, path] = [address.split('#')[0], ...(address.split('#')[1] as string).split('/')];
+  expect(path).toBe('f.figure.yaml');
+  const answer = await fetch(`${base}api/folder`, { headers: { authorization: `Bearer ${token}` } });
+  expect(answer.status).toBe(200);
+  const ended = new Promise((resolve) => child.on('exit', resolve));
+  child.kill('SIGTERM');
+  expect(await ended).toBe(0);
+  folder.remove();
+});
