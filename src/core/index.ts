@@ -8,6 +8,17 @@ export { type Flaw, type Limit, type Rule, rule } from './check/rule.js';
 export { rules } from './check/rules.js';
 export { type CheckedFile, sarifOf } from './check/sarif.js';
 export type { Subject } from './check/subject.js';
+export {
+  type Control,
+  type ControlKind,
+  controlsOf,
+  fieldAt,
+  searchControls,
+  settingEdits,
+} from './choose/controls.js';
+export { hit, readingOrder } from './choose/hit.js';
+export { inkWords } from './choose/inkWords.js';
+export { partOf, type Scope, scopesOf, type Target } from './choose/scopes.js';
 export { edited, type History, historyOf, redo, undo } from './document/history.js';
 export { HexisError, ok } from './document/ok.js';
 export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';

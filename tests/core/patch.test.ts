@@ -62,9 +62,33 @@ describe('edits of a text', () => {
       'caption:\n  title: |\n    One line,\n    and another\n',
       '',
     ],
+    ['replace an item', { path: ['chart', 'where', 'season', 1], value: 'fall' }, 'autumn]', 'fall]'],
+    ['add an item', { path: ['chart', 'where', 'season', 2], value: 'winter' }, 'autumn]', 'autumn, winter]'],
+    ['add the first item', { path: ['notes', 0], value: { a: 1 } }, 'notes: []', 'notes: [{ a: 1 }]'],
+    ['remove an item', { path: ['chart', 'where', 'season', 0], value: undefined }, '[spring, autumn]', '[autumn]'],
     ['do nothing where there is nothing', { path: ['chart', 'group'], value: undefined }, 'hexis', 'hexis'],
   ])('%s, and touch nothing else', (_, edit, old, now) => {
     expect(after(edit)).toBe(text.replace(old, now));
+  });
+
+  test('of lists in lines keep their lines', () => {
+    const list = 'accents:\n  # ours\n  - for: { bed: a }\n    fill: red\n  - { for: { bed: b } }  # theirs\nlast: 1\n';
+    const now = (...edits: Edit[]) => patched(list, patchFor(list, edits));
+    expect(now({ path: ['accents', 0, 'opacity'], value: 0.5 })).toBe(
+      list.replace('fill: red\n', 'fill: red\n    opacity: 0.5\n'),
+    );
+    expect(now({ path: ['accents', 1, 'fill'], value: 'blue' })).toBe(
+      list.replace('{ for: { bed: b } }', '{ for: { bed: b }, fill: blue }'),
+    );
+    expect(now({ path: ['accents', 2], value: { for: { bed: 'c' } } })).toBe(
+      list.replace('# theirs\n', '# theirs\n  - { for: { bed: c } }\n'),
+    );
+    expect(now({ path: ['accents', 0], value: undefined })).toBe(
+      list.replace('  - for: { bed: a }\n    fill: red\n', ''),
+    );
+    expect(now({ path: ['accents', 0], value: undefined }, { path: ['accents', 0], value: undefined })).toBe(
+      'last: 1\n',
+    );
   });
 
   test('keep JSON as it is', () => {
@@ -92,35 +116,38 @@ const { tree } = fc.letrec<{ tree: unknown }>((tie) => ({
   tree: fc.oneof(
     { maxDepth: 3, withCrossShrink: true },
     scalar,
-    fc.array(scalar, { maxLength: 3 }),
+    fc.array(tie('tree'), { maxLength: 3 }),
     fc.dictionary(key, tie('tree'), { minKeys: 1, maxKeys: 3 }),
   ),
 }));
 const root = fc.dictionary(key, tree as fc.Arbitrary<unknown>, { minKeys: 1, maxKeys: 4 });
 const edit = fc.record({
-  path: fc.array(key, { minLength: 1, maxLength: 3 }),
+  path: fc
+    .tuple(key, fc.array(fc.oneof(key, fc.nat({ max: 3 })), { maxLength: 3 }))
+    .map(([first, rest]) => [first, ...rest]),
   value: fc.oneof(tree, fc.constant(undefined)),
 });
 
 const isGroup = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** What a text should say after an edit. */
-function withEdit(
-  value: Record<string, unknown>,
-  { path: [first, ...rest], value: own }: Edit,
-): Record<string, unknown> {
-  const { [first as string]: inner, ...others } = value;
-  const there = Object.hasOwn(value, first as string);
-  if (own === undefined) {
-    if (!there) return value;
-    if (rest.length === 0) return others;
-    if (!isGroup(inner)) return value;
-    const left = withEdit(inner, { path: rest, value: own });
-    return left !== inner && Object.keys(left).length === 0 ? others : { ...value, [first as string]: left };
+/** What a text should say after an edit; a list has places and no keys. */
+function withEdit<T extends object>(value: T, { path: [first, ...rest], value: own }: Edit): T {
+  const isList = Array.isArray(value);
+  const key = (isList ? Math.min(Number(first), value.length) : first) as keyof T;
+  const inner = Object.hasOwn(value, key) ? value[key] : undefined;
+  const isOwn = isGroup(inner) || (Array.isArray(inner) && typeof rest[0] === 'number');
+  const copy = (isList ? [...value] : { ...value }) as T;
+  if (own !== undefined) {
+    const below = rest.length === 0 ? own : withEdit(isOwn ? (inner as object) : {}, { path: rest, value: own });
+    return Object.assign(copy, { [key]: below });
   }
-  if (rest.length === 0) return { ...value, [first as string]: own };
-  return { ...value, [first as string]: withEdit(isGroup(inner) ? inner : {}, { path: rest, value: own }) };
+  const left = rest.length > 0 && isOwn ? withEdit(inner as object, { path: rest, value: own }) : undefined;
+  if (!Object.hasOwn(value, key) || (rest.length > 0 && (left === undefined || left === inner))) return value;
+  if (left !== undefined && Object.keys(left).length > 0) return Object.assign(copy, { [key]: left });
+  if (isList) (copy as unknown as unknown[]).splice(Number(key), 1);
+  else delete copy[key];
+  return copy;
 }
 
 describe('any edits of any text', () => {

@@ -1,4 +1,4 @@
-import { Document, isMap, isScalar, isSeq, type Node, parseDocument, visit, type YAMLMap } from 'yaml';
+import { Document, isMap, isScalar, isSeq, type Node, parseDocument, visit, type YAMLMap, type YAMLSeq } from 'yaml';
 import type { Path } from './yamlSource.js';
 
 /** One setting to write, or, where the value is `undefined`, to take away. */
@@ -129,45 +129,88 @@ function removePair(text: string, map: YAMLMap, pair: Pair): Splice {
   return { at: from, removed: text.slice(from, to), inserted: '' };
 }
 
-/** The maps on the way to a setting, from the outermost on, as far as they are there. */
-function mapsTo(root: unknown, path: Path): YAMLMap[] {
-  const maps: YAMLMap[] = [];
+/** What holds settings: a mapping by their keys, a list by their places. */
+type Group = YAMLMap | YAMLSeq;
+
+const childOf = (group: Group, key: string | number): unknown =>
+  isSeq(group) ? group.items[Number(key)] : pairOf(group, key)?.value;
+
+/** The groups on the way to a setting, from the outermost on, as far as they are there. */
+function groupsTo(root: unknown, path: Path): Group[] {
+  const groups: Group[] = [];
   let node: unknown = root;
   for (const key of path) {
-    if (isSeq(node)) {
-      node = node.items[Number(key)];
-      continue;
-    }
-    if (!isMap(node)) break;
-    maps.push(node);
-    node = pairOf(node, key)?.value;
+    // A list has places and no keys.
+    if (!isMap(node) && !(isSeq(node) && /^\d+$/.test(String(key)))) break;
+    groups.push(node as Group);
+    node = childOf(node as Group, key);
   }
-  return maps;
+  return groups;
+}
+
+/** An item of a list with its comma, or with its lines. */
+function removeItem(text: string, list: YAMLSeq, at: number): Splice {
+  const [start, end] = [startOf(list.items[at]), endOf(list.items[at])];
+  if (list.flow) {
+    const [before, after] = [list.items[at - 1], list.items[at + 1]];
+    if (after) return { at: start, removed: text.slice(start, startOf(after)), inserted: '' };
+    const from = before ? endOf(before) : start;
+    return { at: from, removed: text.slice(from, end), inserted: '' };
+  }
+  const from = lineStart(text, start);
+  const to = Math.min(text.length, lineEnd(text, text[end - 1] === '\n' ? end - 1 : end) + 1);
+  return { at: from, removed: text.slice(from, to), inserted: '' };
+}
+
+/** One more item at the end of a list. */
+function appendItem(text: string, list: YAMLSeq, keys: Path, value: unknown): Splice {
+  const item = written(nested(keys, value), isJson(text));
+  const last = list.items.at(-1);
+  if (!last) {
+    const [from, to] = [startOf(list), endOf(list)];
+    return { at: from, removed: text.slice(from, to), inserted: `[${item}]` };
+  }
+  if (list.flow) return { at: endOf(last), removed: '', inserted: `, ${item}` };
+  const dash = text.lastIndexOf('-', startOf(list.items[0]) - 1);
+  const indent = ' '.repeat(dash - lineStart(text, dash));
+  const end = endOf(last);
+  return { at: lineEnd(text, text[end - 1] === '\n' ? end - 1 : end), removed: '', inserted: `\n${indent}- ${item}` };
+}
+
+/** An item of a list in place of another one. */
+function replaceItem(text: string, item: unknown, keys: Path, value: unknown): Splice {
+  const [from, to] = [startOf(item), endOf(item)];
+  const end = text[to - 1] === '\n' ? to - 1 : to;
+  return { at: from, removed: text.slice(from, end), inserted: written(nested(keys, value), isJson(text)) };
 }
 
 function removal(text: string, root: unknown, path: Path): Splice[] {
   let keys = path;
-  let maps = mapsTo(root, path);
-  if (maps.length < path.length) return [];
+  let groups = groupsTo(root, path);
+  if (groups.length < path.length || childOf(groups.at(-1) as Group, keys.at(-1) as string) === undefined) return [];
   // A group that would be left empty goes as well.
-  while (maps.length > 1 && maps.at(-1)?.items.length === 1 && pairOf(maps.at(-1) as YAMLMap, keys.at(-1) as string)) {
-    [keys, maps] = [keys.slice(0, -1), maps.slice(0, -1)];
+  while (groups.length > 1 && groups.at(-1)?.items.length === 1) {
+    [keys, groups] = [keys.slice(0, -1), groups.slice(0, -1)];
   }
-  const map = maps.at(-1) as YAMLMap;
-  const pair = pairOf(map, keys.at(-1) as string | number);
-  return pair ? [removePair(text, map, pair)] : [];
+  const group = groups.at(-1) as Group;
+  const key = keys.at(-1) as string | number;
+  return [isSeq(group) ? removeItem(text, group, Number(key)) : removePair(text, group, pairOf(group, key) as Pair)];
 }
 
 function spliceFor(text: string, { path, value }: Edit): Splice[] {
   const root = parseDocument(text).contents;
   if (value === undefined) return removal(text, root, path);
   if (!isMap(root)) return [{ at: text.length, removed: '', inserted: `${pairText(path, value, false)}\n` }];
-  const maps = mapsTo(root, path);
-  const map = maps.at(-1) as YAMLMap;
-  const depth = maps.length - 1;
-  const pair = pairOf(map, path[depth] as string | number);
-  if (!pair) return [insertPair(text, map, path.slice(depth), value)];
-  return [replaceValue(text, pair, path.slice(depth + 1), value)];
+  const groups = groupsTo(root, path);
+  const group = groups.at(-1) as Group;
+  const depth = groups.length - 1;
+  const rest = path.slice(depth + 1);
+  if (isSeq(group)) {
+    const item = group.items[Number(path[depth])];
+    return [item ? replaceItem(text, item, rest, value) : appendItem(text, group, rest, value)];
+  }
+  const pair = pairOf(group, path[depth] as string | number);
+  return [pair ? replaceValue(text, pair, rest, value) : insertPair(text, group, path.slice(depth), value)];
 }
 
 const mark = (text: string) => (text.charCodeAt(0) === 0xfeff ? 1 : 0);
@@ -194,9 +237,10 @@ function inFile(text: string, { at, removed, inserted }: Splice): Splice {
 
 /**
  * The patch of a YAML or JSON text that makes some edits. It touches what they name and nothing else: comments, blank
- * lines, quotation marks and the order of settings stay to the letter. New settings come last in their group.
+ * lines, quotation marks and the order of settings stay to the letter. New settings come last in their group, new items
+ * last in their list; an item is named by its place in it.
  *
- * @param text a text without syntax errors; groups on the way to a setting are mappings
+ * @param text a text without syntax errors; groups on the way to a setting are mappings and lists
  */
 export function patchFor(text: string, edits: readonly Edit[]): Patch {
   const splices: Splice[] = [];

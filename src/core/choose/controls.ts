@@ -1,0 +1,273 @@
+import type * as z from 'zod/mini';
+import { type Bounds, type FieldNotes, notes, type ReadingName } from '../document/fields.js';
+import type { AxisName } from '../document/look/names.js';
+import type { Edit } from '../document/patch.js';
+import { isGroup, valueAt } from '../document/settingTree.js';
+import { figureSchema } from '../project/figureFile.js';
+import type { Part } from '../project/part.js';
+import { axisKeys, originOf } from '../style/layers.js';
+import type { Scope, Target } from './scopes.js';
+
+type Schema = z.core.$ZodType;
+
+/** What a value is entered with. */
+export type ControlKind = 'choice' | 'flag' | 'color' | 'length' | 'number' | 'text' | 'colors' | 'other';
+
+/** One setting as a person changes it. */
+export interface Control {
+  /** Its path in the figure file. */
+  path: string;
+  /** What it is, in plain words, such as `line width`. */
+  words: string;
+  description: string;
+  kind: ControlKind;
+  options?: readonly string[];
+  bounds?: Bounds | undefined;
+  example?: string | undefined;
+  /** What may stand there, in words. */
+  expects: string;
+  /** Its value where anybody gives one. */
+  value: unknown;
+  /** Who gives it: the figure, a style, or nobody, so that it follows from something else. */
+  from: 'figure' | 'style' | 'drawn';
+  /** The style that gives it. */
+  style?: string | undefined;
+  group: 'words' | 'scale' | 'look' | 'place';
+}
+
+interface Def {
+  type: string;
+  innerType?: Schema;
+  shape?: Readonly<Record<string, Schema>>;
+  entries?: Readonly<Record<string, string>>;
+  options?: readonly Schema[];
+  valueType?: Schema;
+  element?: Schema;
+  values?: readonly unknown[];
+}
+
+const defOf = (schema: Schema): Def => schema._zod.def as unknown as Def;
+const plain = (schema: Schema): Schema => {
+  const { innerType } = defOf(schema);
+  return innerType ? plain(innerType) : schema;
+};
+const noteOf = (schema: Schema): FieldNotes | undefined => notes.get(schema as never) as FieldNotes | undefined;
+
+/** The field at a path of a figure file; none where there is none. */
+export function fieldAt(path: readonly string[], from: Schema = figureSchema): Schema | undefined {
+  const [key, ...rest] = path;
+  const schema = plain(from);
+  if (key === undefined) return schema;
+  const { shape, valueType, element, options } = defOf(schema);
+  const next = shape?.[key] ?? valueType ?? (/^\d+$/.test(key) ? element : undefined);
+  if (next) return fieldAt(rest, next);
+  for (const option of options ?? []) {
+    const found = fieldAt(path, option);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** The single settings of a field, each by its path. */
+function leavesAt(path: readonly string[], schema: Schema): { path: string[]; schema: Schema }[] {
+  const { shape } = defOf(plain(schema));
+  if (!shape) return [{ path: [...path], schema: plain(schema) }];
+  return Object.entries(shape).flatMap(([key, inner]) => leavesAt([...path, key], inner));
+}
+
+const readings: Partial<Record<ReadingName, ControlKind>> = {
+  length: 'length',
+  sizes: 'number',
+  width: 'length',
+  color: 'color',
+  fill: 'color',
+};
+
+/** What a field is entered with, by what it takes. */
+function kindOf(schema: Schema): { kind: ControlKind; options?: string[] } {
+  const { type, entries, options, values, element } = defOf(schema);
+  const reads = noteOf(schema)?.reads;
+  const read = reads && readings[reads];
+  if (read) return { kind: read };
+  if (type === 'enum') return { kind: 'choice', options: Object.values(entries ?? {}) };
+  if (type === 'literal') return { kind: 'choice', options: (values ?? []).map(String) };
+  if (type === 'boolean') return { kind: 'flag' };
+  if (type === 'number' || type === 'int') return { kind: 'number' };
+  if (type === 'string') return { kind: noteOf(schema)?.is === 'length' ? 'length' : 'text' };
+  if (type === 'array' && element && kindOf(plain(element)).kind === 'color') return { kind: 'colors' };
+  if (type !== 'union') return { kind: 'other' };
+  const kinds = (options ?? []).map((option) => kindOf(plain(option)));
+  const choices = kinds.flatMap((own) => own.options ?? []);
+  // A number or one of some words is entered as text; words alone are chosen.
+  if (kinds.every(({ kind }) => kind === 'choice')) return { kind: 'choice', options: choices };
+  if (kinds.some(({ kind }) => kind === 'other' || kind === 'colors')) return { kind: 'other' };
+  return { kind: 'text', ...(choices.length > 0 ? { options: choices } : {}) };
+}
+
+/** A path in plain words: `line.width` is "line width". */
+const plainWords = (keys: readonly string[]): string =>
+  keys.map((key) => key.replace(/([a-z])([A-Z])/g, (_, a, b) => `${a} ${(b as string).toLowerCase()}`)).join(' ');
+
+const groups: readonly (readonly [RegExp, Control['group']])[] = [
+  [/(^|\.)(title|unit|text|names|prefix|suffix|subtitle|source|label)$/, 'words'],
+  [/^axes\.\w+\.(from|to|step|at|minor|scale|base|exponent|reverse|gap|crosses|format)/, 'scale'],
+  [/place|corner$|columns|align|^size|^margins|angle|order/i, 'place'],
+];
+
+const groupOf = (path: string): Control['group'] =>
+  (path.startsWith('bars.corner') ? undefined : groups.find(([pattern]) => pattern.test(path))?.[1]) ?? 'look';
+
+/** The accent of a figure file that names just what is chosen; −1 where there is none. */
+export function accentFor({ figure, codebook }: Part, wanted: Readonly<Record<string, string>>): number {
+  const isSame = (variable: string, given: unknown) => {
+    const code = wanted[variable];
+    const name = codebook.variable(variable).categories.find((own) => own.code === code)?.name;
+    return [given].flat().length === 1 && [code, name].includes(String([given].flat()[0]));
+  };
+  return (figure.accents ?? []).findLastIndex(
+    (accent) =>
+      Object.keys(accent.for).length === Object.keys(wanted).length &&
+      Object.entries(accent.for).every(([variable, given]) => isSame(variable, given)),
+  );
+}
+
+/** A control for a leaf of the figure file. */
+function controlFor(
+  path: string,
+  schema: Schema,
+  from: Pick<Control, 'value' | 'from' | 'style'>,
+  words: string,
+): Control {
+  const note = noteOf(schema);
+  return {
+    path,
+    words,
+    description: note?.description ?? '',
+    expects: note?.expects ?? '',
+    ...(note?.example === undefined ? {} : { example: note.example }),
+    ...(note?.bounds ? { bounds: note.bounds } : {}),
+    ...kindOf(schema),
+    ...from,
+    group: groupOf(path),
+  };
+}
+
+/** The value of a setting of the look, and who gives it. */
+function givenFor({ layers, shows, figure }: Part, path: string): Pick<Control, 'value' | 'from' | 'style'> {
+  const keys = path.split('.');
+  if (keys[0] === 'caption') {
+    const value = valueAt(figure, keys);
+    return { value, from: value === undefined ? 'drawn' : 'figure' };
+  }
+  const origin = originOf(layers, path, shows);
+  const layer = layers.find(({ name }) => name === origin?.layer);
+  if (!origin || !layer) return { value: undefined, from: 'drawn' };
+  const value = valueAt(layer.look, origin.path.split('.'));
+  return layer === layers.at(-1)
+    ? { value, from: 'figure' }
+    : { value, from: 'style', style: layer.name.replace(/^style /, '') };
+}
+
+/** The settings that bear on what is chosen, as a person changes them. */
+export function controlsOf(part: Part, { target }: Pick<Scope, 'target'>): Control[] {
+  if (target.is === 'look') {
+    const leaves = target.paths.flatMap((path) => {
+      const schema = fieldAt(path.split('.'));
+      return schema ? leavesAt(path.split('.'), schema) : [];
+    });
+    return leaves.map(({ path, schema }) => {
+      const own = path.join('.');
+      const words = plainWords(path[0] === 'axes' || path[0] === 'text' ? path.slice(2) : path);
+      return controlFor(own, schema, givenFor(part, own), words);
+    });
+  }
+  const at = accentFor(part, target.for);
+  const accent = part.figure.accents?.[at];
+  return target.keys.flatMap((key) => {
+    const schema = fieldAt(['accents', '0', key]);
+    return (schema ? leavesAt([key], schema) : []).map(({ path, schema: leaf }) => {
+      const value = valueAt(accent ?? {}, path);
+      return controlFor(
+        path.join('.'),
+        leaf,
+        { value, from: value === undefined ? 'drawn' : 'figure' },
+        plainWords(path),
+      );
+    });
+  });
+}
+
+/** The place in the figure file at which a setting stands, or would: an axis under the key that says it there already. */
+function placeOf({ layers, shows }: Part, path: string): string[] {
+  const [first, axis, ...rest] = path.split('.');
+  const shown = first === 'axes' ? shows[axis as AxisName] : undefined;
+  if (!shown) return path.split('.');
+  const own = layers.at(-1)?.look;
+  const key = [...axisKeys(axis as AxisName, shown)]
+    .reverse()
+    .find((name) => valueAt(own, ['axes', name, ...rest]) !== undefined);
+  return ['axes', key ?? (axis as string), ...rest];
+}
+
+/**
+ * The change of a figure file that gives a setting a value, or none, so that it is as the style has it.
+ *
+ * @param value undefined: taken away
+ */
+export function settingEdits(part: Part, target: Target, path: string, value: unknown): Edit[] {
+  if (target.is === 'look') return [{ path: placeOf(part, path), value }];
+  const keys = path.split('.');
+  const at = accentFor(part, target.for);
+  const accents = part.figure.accents ?? [];
+  if (at >= 0) {
+    const accent = accents[at] as Readonly<Record<string, unknown>>;
+    const others = Object.keys(accent).filter((key) => key !== 'for' && key !== keys[0]);
+    const inGroup = isGroup(accent[keys[0] as string]) ? Object.keys(accent[keys[0] as string] as object).length : 1;
+    // An accent that says nothing more is taken away whole.
+    if (value === undefined && others.length === 0 && inGroup <= 1) {
+      return [{ path: accents.length === 1 ? ['accents'] : ['accents', at], value: undefined }];
+    }
+    return [{ path: ['accents', at, ...keys], value }];
+  }
+  if (value === undefined) return [];
+  const look = keys.reduceRight<unknown>((inner, key) => ({ [key]: inner }), value) as object;
+  // By name, as an author would write it.
+  const named = Object.entries(target.for).map(([variable, code]) => {
+    const known = part.codebook.variable(variable).categories.find((own) => own.code === code);
+    return [variable, known?.name ?? code];
+  });
+  const accent = { for: Object.fromEntries(named), ...look };
+  return accents.length === 0
+    ? [{ path: ['accents'], value: [accent] }]
+    : [{ path: ['accents', accents.length], value: accent }];
+}
+
+/** Settings that words of every day may mean, by what they do and are called. */
+export function searchControls(controls: readonly Control[], words: string): Control[] {
+  const wanted = words
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '');
+  const meant = wanted.map((word) => [word, ...(synonyms[word] ?? [])]);
+  const text = ({ path, words: own, description }: Control) => `${path} ${own} ${description}`.toLowerCase();
+  return controls.filter((control) => meant.every((any) => any.some((word) => text(control).includes(word))));
+}
+
+const synonyms: Readonly<Record<string, readonly string[]>> = {
+  bigger: ['size', 'width', 'height'],
+  larger: ['size', 'width', 'height'],
+  smaller: ['size', 'width', 'height'],
+  font: ['face', 'size'],
+  grey: ['color', 'fill'],
+  gray: ['color', 'fill'],
+  colour: ['color', 'fill'],
+  thick: ['width'],
+  thin: ['width'],
+  border: ['outline', 'frame', 'line'],
+  key: ['legend'],
+  range: ['from', 'to', 'limit'],
+  limits: ['from', 'to'],
+  hide: ['none', 'show', 'width'],
+  space: ['gap', 'margins'],
+  black: ['pattern', 'color'],
+};
