@@ -1,17 +1,13 @@
 import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
-import { codebookOf } from '../core/data/codebook.js';
-import type { NumberNotation } from '../core/data/numberText.js';
-import { pointNotation } from '../core/data/numberText.js';
-import { type ColumnProfile, notationOfTable, profileTable, totalsRowsOf } from '../core/data/profile.js';
-import { everyColumn, type Table } from '../core/data/table.js';
+import type { ColumnProfile } from '../core/data/profile.js';
 import { inColumns } from '../core/document/columns.js';
-import { error, hasErrors, type Problem } from '../core/document/problem.js';
-import { type ThousandsMark, thousandsMarks } from '../core/document/thousandsMarks.js';
+import { error, type Problem } from '../core/document/problem.js';
+import { thousandsMarks } from '../core/document/thousandsMarks.js';
 import { plural } from '../core/document/wording/phrases.js';
-import { type DraftWish, draftChart, draftCodebook, draftFigure } from '../core/project/draft.js';
-import { Gatherer, readTableFile } from '../core/project/gatherer.js';
-import { Store } from '../core/project/store.js';
+import { draftFiles, lookInto, type TableReading } from '../core/project/begin.js';
+import { type DraftWish, draftChart } from '../core/project/draft.js';
+import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
@@ -84,20 +80,6 @@ function markProblems({ decimalMark, thousandsMark }: StartCall): Problem[] {
   ];
 }
 
-/** How the numbers of the table are written: as the call says, or as the table shows. */
-function notationFor({ decimalMark, thousandsMark }: StartCall, table: Table): NumberNotation {
-  const found =
-    decimalMark === undefined ? notationOfTable(table) : { decimalMark: decimalMark as '.' | ',', told: true };
-  return { ...found, ...(thousandsMark === undefined ? {} : { thousandsMark: thousandsMark as ThousandsMark }) };
-}
-
-/** Columns whose numbers can be read in two ways, or in none with the marks of the rest: asked, not guessed. */
-const doubts = (profiles: readonly ColumnProfile[], table: string): Problem[] =>
-  profiles.flatMap(({ name, doubt }) => {
-    if (doubt?.is !== 'unsure') return [];
-    return [error('thousands-asked', { column: name, text: doubt.text, mark: doubt.mark, table })];
-  });
-
 async function existing(paths: readonly string[]): Promise<Problem[]> {
   const problems: Problem[] = [];
   for (const path of paths)
@@ -114,62 +96,34 @@ function give(problems: readonly Problem[], call: StartCall): number {
 const wordsFor = (value: string | readonly string[] | Readonly<Record<string, string>>): string =>
   typeof value === 'string' ? value : Object.values(value).join(' and ');
 
-/** The whole table, and whether its first line names no columns: as the call says, or where it holds numbers alone. */
-async function readWhole(
-  gatherer: Gatherer,
-  path: string,
-  { sheet, header }: StartCall,
-): Promise<{ table: Table; bare: boolean } | undefined> {
-  const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
-  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet };
-  const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
-  if (header === false) {
-    const table = await read(false);
-    return table && { table, bare: true };
-  }
-  const table = await read(true);
-  const isBare = table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
-  const again = isBare ? await read(false) : undefined;
-  return again ? { table: again, bare: true } : table && { table, bare: false };
-}
-
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
   const wrong = markProblems(call);
   if (wrong.length > 0) return give(wrong, call);
-  const gatherer = new Gatherer(new Store(disk));
-  const read = await readWhole(gatherer, path, call);
-  if (!read || hasErrors(gatherer.problems)) return give(gatherer.problems, call);
-  const { table, bare } = read;
-  const notation = notationFor(call, table);
-  const profiles = profileTable(table, notation);
-  const asked = doubts(profiles, path);
-  if (asked.length > 0) return give(asked, call);
-  const totals = totalsRowsOf(table, profiles, notation);
+  const found = await lookInto(openProject(disk), path, call as TableReading);
+  if (!found.ok) return give(found.problems, call);
+  const look = found.value;
+  const { rows, columns: profiles, totals, bare } = look;
   const chart = draftChart(call, profiles, path);
   if (!chart.ok && call.json) return give(chart.problems, call);
   const folder = call.output ?? join(path, '..');
   const name = basename(path).replace(/\.[^.]+$/, '');
   const [codebook, figure] = [join(folder, `${name}.codebook.yaml`), join(folder, `${name}.figure.yaml`)];
   if (!call.json)
-    say(
-      `${path}: ${plural(table.rowCount, 'row')}, ${plural(profiles.length, 'column')}\n\n${profileText(profiles)}\n`,
-    );
+    say(`${path}: ${plural(rows, 'row')}, ${plural(profiles.length, 'column')}\n\n${profileText(profiles)}\n`);
   if (!chart.ok) return give(chart.problems, call);
   const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
   const there = relative(folder, path).replaceAll('\\', '/');
+  const drafts = draftFiles(look, chart.value.settings, { id: name, table: there, codebook: basename(codebook) });
   const failed = await save([
-    { path: codebook, bytes: draftCodebook(profiles, basename(path), notation, chart.value.settings, totals) },
-    {
-      path: figure,
-      bytes: draftFigure(name, { file: there, sheet: call.sheet, bare }, basename(codebook), chart.value.settings),
-    },
+    { path: codebook, bytes: drafts.codebook },
+    { path: figure, bytes: drafts.figure },
   ]);
   if (failed.length > 0) return give(failed, call);
   if (call.json) {
     process.stdout.write(
-      `${JSON.stringify({ table: path, rows: table.rowCount, columns: profiles, chart: chart.value.settings, rule: chart.value.rule, totals, written: [codebook, figure] }, null, 1)}\n`,
+      `${JSON.stringify({ table: path, rows, columns: profiles, chart: chart.value.settings, rule: chart.value.rule, totals, written: [codebook, figure] }, null, 1)}\n`,
     );
     return exit.done;
   }

@@ -47,6 +47,16 @@ export type {
   TextPiece,
 } from './plate/plate.js';
 export { readPlate } from './plate/readPlate.js';
+export {
+  type Answers,
+  answered,
+  beginnings,
+  type ColumnAnswer,
+  draftFiles,
+  lookInto,
+  type TableLook,
+  type TableReading,
+} from './project/begin.js';
 export { type CheckOptions, check } from './project/check.js';
 export { type CheckedFigure, type CheckFileOptions, checkFile } from './project/checkFile.js';
 export { contactSheet } from './project/contactSheet.js';

@@ -70,6 +70,48 @@ const settingsOf = ({ roles }: Fit, wish: DraftWish): [string, string][] =>
     return key === undefined ? [] : [[role.setting, wish[key] as string]];
   });
 
+/** A kind of chart with the settings by which it shows some columns, or the reason why it does not. */
+export type PlacedKind = { kind: string; settings: DraftSettings } | { kind: string; why: string };
+
+/** Columns laid into the roles of a kind: each role takes the first that is left and that it can hold. */
+function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): PlacedKind {
+  const left = [...columns];
+  const settings: Record<string, string> = { kind };
+  const inOrder = [...roles].sort((a, b) => Number(b.isNeeded) - Number(a.isNeeded));
+  for (const { setting, accepts, isNeeded } of inOrder) {
+    // What a look at the table takes for a role comes before what the author may know better.
+    const at = left.findIndex((column) => suits(column, accepts));
+    const other = at < 0 ? left.findIndex((column) => meets(column, accepts)) : at;
+    if (other < 0 && isNeeded) return { kind, why: `it needs ${acceptWords[accepts]} for "${setting}"` };
+    if (other < 0) continue;
+    settings[setting] = left[other]?.name as string;
+    left.splice(other, 1);
+  }
+  const [idle] = left;
+  if (idle) return { kind, why: `it has no place for ${idle.name}, which holds ${lookWords[idle.looks]}` };
+  return { kind, settings };
+}
+
+const acceptWords: Record<Accepts, string> = {
+  measured: 'a measured column',
+  category: 'a column of categories',
+  ordered: 'a column of numbers, dates or categories',
+  any: 'a column',
+};
+
+/** Whether a column is what a role is there for, as far as a look at it tells. */
+const suits = ({ looks }: ColumnProfile, accepts: Accepts): boolean => {
+  if (accepts === 'measured') return looks === 'numeric';
+  if (accepts === 'category') return looks === 'nominal' || looks === 'coded';
+  return looks === 'numeric' || looks === 'date';
+};
+
+/** Every kind with the named columns in its roles, in the order in which a first figure is sought. */
+export function placedKinds(profiles: readonly ColumnProfile[], chosen: readonly string[]): PlacedKind[] {
+  const columns = chosen.flatMap((name) => profiles.find((own) => own.name === name) ?? []);
+  return fits.map((fit) => placed(fit, columns));
+}
+
 /** The columns of a wide table that are asked for. */
 const valuesOf = ({ values }: DraftWish): string[] => values?.split(',').map((name) => name.trim()) ?? [];
 

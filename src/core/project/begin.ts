@@ -1,0 +1,151 @@
+import { codebookOf } from '../data/codebook.js';
+import { type NumberNotation, pointNotation } from '../data/numberText.js';
+import { type ColumnProfile, notationOfTable, profileTable, type TotalsRow, totalsRowsOf } from '../data/profile.js';
+import { everyColumn, type Table } from '../data/table.js';
+import { patched, patchFor } from '../document/patch.js';
+import { error, fail, hasErrors, type Outcome, succeed } from '../document/problem.js';
+import type { ThousandsMark } from '../document/thousandsMarks.js';
+import { type DraftData, draftCodebook, draftFigure, type PlacedKind, placedKinds } from './draft.js';
+import type { DraftSettings } from './firstFigure.js';
+import { firstFigure } from './firstFigure.js';
+import { Gatherer, readTableFile } from './gatherer.js';
+import type { Project } from './project.js';
+
+/** What is said of a table before it is read. */
+export interface TableReading {
+  sheet?: string | undefined;
+  /** Whether the first line names the columns; left out: unless it holds numbers alone. */
+  header?: boolean | undefined;
+  /** Left out: found out. */
+  decimalMark?: '.' | ',' | undefined;
+  /** Left out: found out, or asked for. */
+  thousandsMark?: ThousandsMark | undefined;
+}
+
+/** A table as one sees it for the first time. */
+export interface TableLook {
+  /** Path of the table. */
+  path: string;
+  rows: number;
+  /** Whether its first line names no columns. */
+  bare: boolean;
+  sheet?: string | undefined;
+  notation: NumberNotation;
+  /** Its columns with what each seems to be. */
+  columns: ColumnProfile[];
+  /** Rows that seem to be sums or means of the others. */
+  totals: TotalsRow[];
+}
+
+/** The whole table, and whether its first line names no columns. */
+async function readWhole(
+  gatherer: Gatherer,
+  path: string,
+  { sheet, header }: TableReading,
+): Promise<{ table: Table; bare: boolean } | undefined> {
+  const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
+  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet };
+  const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
+  if (header === false) {
+    const table = await read(false);
+    return table && { table, bare: true };
+  }
+  const table = await read(true);
+  const isBare = table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
+  const again = isBare ? await read(false) : undefined;
+  return again ? { table: again, bare: true } : table && { table, bare: false };
+}
+
+/** How the numbers of the table are written: as somebody says, or as the table shows. */
+function notationFor({ decimalMark, thousandsMark }: TableReading, table: Table): NumberNotation {
+  const found = decimalMark === undefined ? notationOfTable(table) : { decimalMark, told: true };
+  return { ...found, ...(thousandsMark === undefined ? {} : { thousandsMark }) };
+}
+
+/**
+ * Reads a table that nothing is known of yet, and says what its columns seem to be. Numbers that can be read in two ways
+ * are asked about and not guessed.
+ */
+export async function lookInto(
+  { store }: Pick<Project, 'store'>,
+  path: string,
+  reading: TableReading = {},
+): Promise<Outcome<TableLook>> {
+  const gatherer = new Gatherer(store);
+  const read = await readWhole(gatherer, path, reading);
+  if (!read || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+  const { table, bare } = read;
+  const notation = notationFor(reading, table);
+  const columns = profileTable(table, notation);
+  const doubts = columns.flatMap(({ name, doubt }) =>
+    doubt?.is === 'unsure'
+      ? [error('thousands-asked', { column: name, text: doubt.text, mark: doubt.mark, table: path })]
+      : [],
+  );
+  if (doubts.length > 0) return fail([...gatherer.problems, ...doubts]);
+  const totals = totalsRowsOf(table, columns, notation);
+  return succeed({ path, rows: table.rowCount, bare, sheet: reading.sheet, notation, columns, totals });
+}
+
+/** What an author says of a column, where a look at the table does not tell. */
+export interface ColumnAnswer {
+  looks?: 'numeric' | 'nominal' | 'date' | undefined;
+  /** Name in words, as figures show it. */
+  label?: string | undefined;
+  unit?: string | undefined;
+  /** Codes that stand for "no value". */
+  missing?: readonly string[] | undefined;
+  /** Codes with their names. */
+  values?: Readonly<Record<string, string>> | undefined;
+}
+
+export type Answers = Readonly<Record<string, ColumnAnswer>>;
+
+/** The columns as an author says they are. */
+export const answered = (columns: readonly ColumnProfile[], answers: Answers): ColumnProfile[] =>
+  columns.map((column) => {
+    const { looks, unit, missing } = answers[column.name] ?? {};
+    return {
+      ...column,
+      ...(looks ? { looks, isId: false } : {}),
+      ...(unit === undefined ? {} : { unit }),
+      ...(missing ? { missing: [...missing], unsure: [] } : {}),
+    };
+  });
+
+/**
+ * Each kind of chart with the settings by which it shows the chosen columns, or why it does not. Without a choice: what
+ * most would draw, alone.
+ *
+ * @param chosen names of columns; the first that a role takes stands in it
+ */
+export function beginnings(columns: readonly ColumnProfile[], chosen: readonly string[]): PlacedKind[] {
+  if (chosen.length > 0) return placedKinds(columns, chosen);
+  const first = firstFigure(columns);
+  return first ? [{ kind: String(first.settings['kind']), settings: first.settings }] : [];
+}
+
+/** The texts of a codebook and a figure file for a first figure of a table. */
+export function draftFiles(
+  { columns, notation, totals, bare, sheet, path }: TableLook,
+  settings: DraftSettings,
+  names: { id: string; table: string; codebook: string },
+  answers: Answers = {},
+): { codebook: string; figure: string } {
+  const plain = draftCodebook(
+    answered(columns, answers),
+    path.split(/[/\\]/).at(-1) as string,
+    notation,
+    settings,
+    totals,
+  );
+  const edits = Object.entries(answers).flatMap(([name, { label, values }]) => [
+    ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
+    ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),
+  ]);
+  const data: DraftData = { file: names.table, sheet, bare };
+  return {
+    codebook: patched(plain, patchFor(plain, edits)),
+    figure: draftFigure(names.id, data, names.codebook, settings),
+  };
+}
