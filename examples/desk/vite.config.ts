@@ -1,8 +1,11 @@
+import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 
 export default defineConfig({
   base: './',
+  plugins: [react()],
   resolve: { conditions: ['@hexis/source', ...defaultClientConditions] },
   server: { fs: { allow: ['../..'] } },
-  build: { target: 'es2022', chunkSizeWarningLimit: 900 },
+  worker: { format: 'es' },
+  build: { target: 'es2022', chunkSizeWarningLimit: 1500, modulePreload: false },
 });

@@ -8,17 +8,34 @@ export { type Flaw, type Limit, type Rule, rule } from './check/rule.js';
 export { rules } from './check/rules.js';
 export { type CheckedFile, sarifOf } from './check/sarif.js';
 export type { Subject } from './check/subject.js';
+export { type Again, type Exchange, exchangesOf, forCategory, forColumn } from './choose/again.js';
+export {
+  codebookEdit,
+  codebookRows,
+  type VariableKey,
+  type VariableRow,
+  variableKeys,
+} from './choose/codebookTable.js';
 export {
   type Control,
   type ControlKind,
   controlsOf,
-  fieldAt,
+  enteredValue,
+  everyControl,
   searchControls,
   settingEdits,
+  valueText,
 } from './choose/controls.js';
+export { type Drag, dragAt, dragEdits, sizeEdits } from './choose/drag.js';
+export { fieldAt } from './choose/fieldAt.js';
+export { type ForStyle, forStyle } from './choose/forStyle.js';
 export { hit, readingOrder } from './choose/hit.js';
 export { inkWords } from './choose/inkWords.js';
+export { rowsOf } from './choose/rowsOf.js';
 export { partOf, type Scope, scopesOf, type Target } from './choose/scopes.js';
+export { type Words, wordsAt } from './choose/words.js';
+export { contrast } from './color/color.js';
+export type { ColumnProfile } from './data/profile.js';
 export { edited, type History, historyOf, redo, undo } from './document/history.js';
 export { HexisError, ok } from './document/ok.js';
 export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';
@@ -33,7 +50,7 @@ export {
   problemText,
 } from './document/problem.js';
 export { type CoreFormat, coreFormats } from './export/formats.js';
-export { numbersCsv, numbersJson, numbersText } from './export/numbers.js';
+export { cellText, numbersCsv, numbersJson, numbersText } from './export/numbers.js';
 export type { Format } from './export/writer.js';
 export type {
   Box,
@@ -65,7 +82,8 @@ export { draw, type Written, write } from './project/draw.js';
 export type { About, Drawing } from './project/drawing.js';
 export { type Explanation, explain } from './project/explain.js';
 export type { BoardFile, CodebookFile, FigureFile, StyleFile } from './project/fileTypes.js';
-export { type Matched, matchFigure } from './project/match.js';
+export type { DraftSettings } from './project/firstFigure.js';
+export { type Matched, matchFigure, pathFrom } from './project/match.js';
 export { type Mended, type MendOptions, mend } from './project/mend.js';
 export { plateFaces } from './project/plateFaces.js';
 export {
@@ -78,6 +96,7 @@ export {
 export { type Proof, type ProofOptions, proof } from './project/proof.js';
 export { publishedSchema } from './project/publishedSchema.js';
 export { readBoard, readCodebook, readFigure, readStyle } from './project/readDocument.js';
+export { type Samples, samplesOf } from './project/samples.js';
 export { memory, type Source, SourceFault } from './project/source.js';
 export { reportStyle, type StyleReport } from './project/styleReport.js';
 export { drawSwatch } from './project/swatch.js';
@@ -87,3 +106,4 @@ export type { View } from './space/view.js';
 export { builtInStyles } from './style/builtIn.js';
 export type { Settings } from './style/settings.js';
 export type { Faces } from './type/faces.js';
+export { unmarked } from './type/markup.js';

@@ -134,6 +134,33 @@ describe('the server of the desk', () => {
     expect((await post('/api/change', { path: 't.csv', was: null, text: 'x' })).status).toBe(403);
   });
 
+  test('keeps a table that is dropped on the page, bytes as they are, and writes over none', async () => {
+    const add = (path: string, body: string) =>
+      ask(`/api/add?path=${encodeURIComponent(path)}`, { method: 'POST', body });
+    const added = await add('sub/more.csv', 'a,b\r\n1,2\r\n');
+    expect([added.status, readFileSync(folder.at('sub/more.csv'), 'utf8')]).toEqual([200, 'a,b\r\n1,2\r\n']);
+    expect((await add('sub/more.csv', 'a,b\r\n1,2\r\n')).status).toBe(200);
+    expect((await add('sub/more.csv', 'other')).status).toBe(409);
+    expect(readFileSync(folder.at('sub/more.csv'), 'utf8')).toBe('a,b\r\n1,2\r\n');
+    for (const path of ['../x.csv', 'x.exe', 'f.figure.yaml', 'out/x.csv', '.hexis/x.csv'])
+      expect([path, (await add(path, 'x')).status]).toEqual([path, 403]);
+  });
+
+  test('saves at another size without changing the file', async () => {
+    const saved = await post('/api/save', {
+      path: 'f.figure.yaml',
+      as: ['svg'],
+      into: 'small',
+      width: '8cm',
+      height: '5cm',
+    });
+    expect([saved.status, saved.body['files']]).toEqual([200, ['f.svg']]);
+    expect(readFileSync(folder.at('small/f.svg'), 'utf8')).toContain('width="226.772pt" height="141.732pt"');
+    expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(figure);
+    const wrong = await post('/api/save', { path: 'f.figure.yaml', as: ['svg'], into: 'small', width: 'wide' });
+    expect([wrong.status, wrong.body['fault']]).toEqual([422, expect.stringContaining('wide')]);
+  });
+
   test('saves what the command draws, and writes over no file that is not a drawing', async () => {
     const saved = await post('/api/save', { path: 'f.figure.yaml', as: ['svg', 'pdf'], into: 'sub' });
     expect([saved.status, saved.body['files']]).toEqual([200, ['f.svg', 'f.pdf']]);

@@ -15,7 +15,7 @@ async function serve(name) {
 /** Serves the examples for the tests in a browser. */
 export default async function setUp() {
   globalThis.__examples = [];
-  for (const name of ['desk', 'gallery']) {
+  for (const name of ['gallery']) {
     const server = await serve(name);
     globalThis.__examples.push(server);
     process.env[`HEXIS_${name.toUpperCase()}_URL`] = server.resolvedUrls.local[0];

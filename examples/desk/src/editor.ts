@@ -2,9 +2,10 @@ import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirro
 import { yaml } from '@codemirror/lang-yaml';
 import { bracketMatching, defaultHighlightStyle, syntaxHighlighting } from '@codemirror/language';
 import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
-import { EditorState, type Text } from '@codemirror/state';
-import { EditorView, keymap, lineNumbers } from '@codemirror/view';
-import { describe, type Patch, type Problem } from 'hexis';
+import { EditorState, RangeSet, StateEffect, StateField, type Text, Transaction } from '@codemirror/state';
+import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from '@codemirror/view';
+import { diffLines } from 'diff';
+import { describe, type Problem } from 'hexis';
 
 /** The place of a problem in the text of the editor: from its column to the end of its line. */
 function diagnosticOf(problem: Problem, text: Text): Diagnostic {
@@ -16,16 +17,44 @@ function diagnosticOf(problem: Problem, text: Text): Diagnostic {
   return { from, to: Math.max(from, line.to), severity: problem.severity, message };
 }
 
+/** Lines that were changed, by their numbers from 1 on. */
+function changedLines(before: string, text: string): number[] {
+  const lines: number[] = [];
+  let line = 1;
+  for (const { added, removed, count = 0 } of diffLines(before, text)) {
+    if (added) for (let i = 0; i < count; i += 1) lines.push(line + i);
+    if (!removed) line += count;
+  }
+  return lines;
+}
+
+const setChanged = StateEffect.define<number[]>();
+const changedLine = Decoration.line({ class: 'changed' });
+
+/** Marks the lines that the last act changed. */
+const changedField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(marks, { changes, effects, state }) {
+    const given = effects.find((effect) => effect.is(setChanged));
+    if (!given) return marks.map(changes);
+    const { doc } = state;
+    const lines = (given.value as number[]).filter((line) => line <= doc.lines);
+    return RangeSet.of(lines.map((line) => changedLine.range(doc.line(line).from)));
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
 export interface Editor {
-  show(text: string): void;
-  /** Changes the text as a hand would, so that it can be taken back. */
-  edit(patch: Patch): void;
+  /** Shows a text, with what is new in it against another; what stands there already stays, with the place of the cursor. */
+  show(text: string, before: string): void;
   mark(problems: readonly Problem[]): void;
 }
 
 /** A text editor for YAML that marks problems at their lines. */
 export function editorIn(parent: HTMLElement, changed: (text: string) => void): Editor {
+  const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '';
   const extensions = [
+    EditorView.cspNonce.of(nonce),
     lineNumbers(),
     lintGutter(),
     history(),
@@ -33,21 +62,34 @@ export function editorIn(parent: HTMLElement, changed: (text: string) => void): 
     syntaxHighlighting(defaultHighlightStyle),
     yaml(),
     keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
+    changedField,
     EditorView.lineWrapping,
     EditorView.contentAttributes.of({ 'aria-label': 'Text of the file' }),
     EditorView.updateListener.of((update) => {
-      if (update.docChanged) changed(update.state.doc.toString());
+      const byHand = update.transactions.some((own) => own.annotation(Transaction.userEvent) !== undefined);
+      if (update.docChanged && byHand) changed(update.state.doc.toString());
     }),
   ];
   const view = new EditorView({ parent, state: EditorState.create({ extensions }) });
   return {
-    show: (text) => view.setState(EditorState.create({ doc: text, extensions })),
-    edit: (patch) => {
-      for (const { at, removed, inserted } of patch) {
-        view.dispatch({ changes: { from: at, to: at + removed.length, insert: inserted } });
+    show(text, was) {
+      const before = view.state.doc.toString();
+      const effects = setChanged.of(changedLines(was, text));
+      if (before === text) {
+        view.dispatch({ effects });
+        return;
       }
+      let start = 0;
+      while (start < before.length && start < text.length && before[start] === text[start]) start += 1;
+      let end = 0;
+      const most = Math.min(before.length, text.length) - start;
+      while (end < most && before[before.length - 1 - end] === text[text.length - 1 - end]) end += 1;
+      view.dispatch({
+        changes: { from: start, to: before.length - end, insert: text.slice(start, text.length - end) },
+        effects,
+      });
     },
-    mark: (problems) => {
+    mark(problems) {
       const { doc } = view.state;
       view.dispatch(
         setDiagnostics(

@@ -1,14 +1,16 @@
-import type * as z from 'zod/mini';
-import { type Bounds, type FieldNotes, notes, type ReadingName } from '../document/fields.js';
+import type { ValueAxis } from '../chart/plan.js';
+import { isoDay } from '../data/calendar.js';
+import type { Bounds, ReadingName } from '../document/fields.js';
 import type { AxisName } from '../document/look/names.js';
-import type { Edit } from '../document/patch.js';
+import { lookShape } from '../document/look.js';
+import { type Edit, flowText } from '../document/patch.js';
 import { isGroup, valueAt } from '../document/settingTree.js';
-import { figureSchema } from '../project/figureFile.js';
 import type { Part } from '../project/part.js';
 import { axisKeys, originOf } from '../style/layers.js';
+import { enteredFor } from './entered.js';
+import { defOf, everyLeaf, fieldAt, leavesAt, noteOf, plain, type Schema } from './fieldAt.js';
+import { axisName } from './inkWords.js';
 import type { Scope, Target } from './scopes.js';
-
-type Schema = z.core.$ZodType;
 
 /** What a value is entered with. */
 export type ControlKind = 'choice' | 'flag' | 'color' | 'length' | 'number' | 'text' | 'colors' | 'other';
@@ -33,46 +35,8 @@ export interface Control {
   /** The style that gives it. */
   style?: string | undefined;
   group: 'words' | 'scale' | 'look' | 'place';
-}
-
-interface Def {
-  type: string;
-  innerType?: Schema;
-  shape?: Readonly<Record<string, Schema>>;
-  entries?: Readonly<Record<string, string>>;
-  options?: readonly Schema[];
-  valueType?: Schema;
-  element?: Schema;
-  values?: readonly unknown[];
-}
-
-const defOf = (schema: Schema): Def => schema._zod.def as unknown as Def;
-const plain = (schema: Schema): Schema => {
-  const { innerType } = defOf(schema);
-  return innerType ? plain(innerType) : schema;
-};
-const noteOf = (schema: Schema): FieldNotes | undefined => notes.get(schema as never) as FieldNotes | undefined;
-
-/** The field at a path of a figure file; none where there is none. */
-export function fieldAt(path: readonly string[], from: Schema = figureSchema): Schema | undefined {
-  const [key, ...rest] = path;
-  const schema = plain(from);
-  if (key === undefined) return schema;
-  const { shape, valueType, element, options } = defOf(schema);
-  const next = shape?.[key] ?? valueType ?? (/^\d+$/.test(key) ? element : undefined);
-  if (next) return fieldAt(rest, next);
-  for (const option of options ?? []) {
-    const found = fieldAt(path, option);
-    if (found) return found;
-  }
-  return undefined;
-}
-
-/** The single settings of a field, each by its path. */
-function leavesAt(path: readonly string[], schema: Schema): { path: string[]; schema: Schema }[] {
-  const { shape } = defOf(plain(schema));
-  if (!shape) return [{ path: [...path], schema: plain(schema) }];
-  return Object.entries(shape).flatMap(([key, inner]) => leavesAt([...path, key], inner));
+  /** What one should know before giving another value, such as the range of the data. */
+  hint?: string | undefined;
 }
 
 const readings: Partial<Record<ReadingName, ControlKind>> = {
@@ -100,6 +64,12 @@ function kindOf(schema: Schema): { kind: ControlKind; options?: string[] } {
   const choices = kinds.flatMap((own) => own.options ?? []);
   // A number or one of some words is entered as text; words alone are chosen.
   if (kinds.every(({ kind }) => kind === 'choice')) return { kind: 'choice', options: choices };
+  // One word, or a list of such words: the word is chosen.
+  const isWordOrList = (options ?? []).every((option) => {
+    const { type: own, element: each } = defOf(plain(option));
+    return own !== 'array' ? kindOf(plain(option)).kind === 'choice' : each && kindOf(plain(each)).kind === 'choice';
+  });
+  if (isWordOrList) return { kind: 'choice', options: choices };
   if (kinds.some(({ kind }) => kind === 'other' || kind === 'colors')) return { kind: 'other' };
   return { kind: 'text', ...(choices.length > 0 ? { options: choices } : {}) };
 }
@@ -155,7 +125,7 @@ function controlFor(
 /** The value of a setting of the look, and who gives it. */
 function givenFor({ layers, shows, figure }: Part, path: string): Pick<Control, 'value' | 'from' | 'style'> {
   const keys = path.split('.');
-  if (keys[0] === 'caption') {
+  if (!((keys[0] as string) in lookShape)) {
     const value = valueAt(figure, keys);
     return { value, from: value === undefined ? 'drawn' : 'figure' };
   }
@@ -168,18 +138,70 @@ function givenFor({ layers, shows, figure }: Part, path: string): Pick<Control, 
     : { value, from: 'style', style: layer.name.replace(/^style /, '') };
 }
 
+/** What is known of the numbers along an axis, for whoever sets its limits. */
+function limitHint({ plans }: Part, path: string): string | undefined {
+  const [, at] = /^axes\.([xyz])\.(from|to)$/.exec(path) ?? [];
+  const shown = plans.map((plan) => (plan.space?.axes ?? plan)[at as 'x']).filter((axis) => axis?.shows === 'value');
+  if (shown.length === 0) return undefined;
+  const short = (value: number, form: string | undefined) =>
+    form === 'date' ? isoDay(value) : String(Number(value.toPrecision(6)));
+  const { form, possible } = shown[0] as ValueAxis;
+  const least = Math.min(...shown.map((axis) => (axis as ValueAxis).least));
+  const greatest = Math.max(...shown.map((axis) => (axis as ValueAxis).greatest));
+  return [
+    `what is drawn reaches from ${short(least, form)} to ${short(greatest, form)}`,
+    ...(possible ? [`possible are ${possible[0]} to ${possible[1]}`] : []),
+  ].join('; ');
+}
+
+function lookControl(part: Part, path: readonly string[], schema: Schema, isPlain: boolean): Control {
+  const own = path.join('.');
+  const words = isPlain ? plainWords(path.slice(2)) : placedWords(part, path);
+  const hint = limitHint(part, own);
+  return { ...controlFor(own, schema, givenFor(part, own), words), ...(hint ? { hint } : {}) };
+}
+
+/** A path in plain words, with the axis that it speaks of. */
+function placedWords(part: Part, [first = '', second = '', ...rest]: readonly string[]): string {
+  if (first === 'axes' && rest.length > 0) {
+    const axis = second === 'all' ? 'all axes' : axisName(part, second);
+    return `${axis}: ${plainWords(rest)}`;
+  }
+  return plainWords([first, second, ...rest].filter((key) => key !== ''));
+}
+
+/** Every setting of a figure file, as a person changes it. */
+export function everyControl(part: Part): Control[] {
+  const { shows, figure } = part;
+  const isShown = ([first, axis]: readonly string[]) =>
+    first !== 'hexis' && (first !== 'axes' || axis === 'all' || (axis as string) in shows);
+  return everyLeaf(figure.chart.kind)
+    .filter(({ path }) => isShown(path))
+    .map(({ path, schema }) => lookControl(part, path, schema, false));
+}
+
+/** A value as it stands in the file. */
+export const valueText = (value: unknown): string =>
+  value === undefined ? '' : typeof value === 'string' ? value : flowText(value);
+
+/**
+ * What somebody enters as the value that the file holds: what stands there as YAML where the setting takes it, else the
+ * words themselves. Nothing is no words where a setting may have none, else undefined: as the style has it.
+ */
+export function enteredValue({ path, kind }: Pick<Control, 'path' | 'kind'>, text: string, chart?: string): unknown {
+  const keys = path.split('.');
+  const written = kind === 'colors' && !text.startsWith('[') ? `[${text.replace(/#\w+/g, '"$&"')}]` : text;
+  return enteredFor(fieldAt(keys, chart) ?? fieldAt(['accents', '0', ...keys]), written);
+}
+
 /** The settings that bear on what is chosen, as a person changes them. */
 export function controlsOf(part: Part, { target }: Pick<Scope, 'target'>): Control[] {
   if (target.is === 'look') {
     const leaves = target.paths.flatMap((path) => {
-      const schema = fieldAt(path.split('.'));
+      const schema = fieldAt(path.split('.'), part.figure.chart.kind);
       return schema ? leavesAt(path.split('.'), schema) : [];
     });
-    return leaves.map(({ path, schema }) => {
-      const own = path.join('.');
-      const words = plainWords(path[0] === 'axes' || path[0] === 'text' ? path.slice(2) : path);
-      return controlFor(own, schema, givenFor(part, own), words);
-    });
+    return leaves.map(({ path, schema }) => lookControl(part, path, schema, path[0] === 'axes' || path[0] === 'text'));
   }
   const at = accentFor(part, target.for);
   const accent = part.figure.accents?.[at];
@@ -198,7 +220,7 @@ export function controlsOf(part: Part, { target }: Pick<Scope, 'target'>): Contr
 }
 
 /** The place in the figure file at which a setting stands, or would: an axis under the key that says it there already. */
-function placeOf({ layers, shows }: Part, path: string): string[] {
+export function placeOf({ layers, shows }: Part, path: string): string[] {
   const [first, axis, ...rest] = path.split('.');
   const shown = first === 'axes' ? shows[axis as AxisName] : undefined;
   if (!shown) return path.split('.');

@@ -43,8 +43,9 @@ export function hit({ items }: Pick<Plate, 'items'>, x: number, y: number, slack
 export function readingOrder({ items }: Pick<Plate, 'items'>): PlateItem[] {
   const seen = new Set<string>();
   const chosen = items.filter((item) => {
-    if (isBehind(item) || seen.has(item.role) || /\.(grid|minorGrid|ticks|minorTicks)\b/.test(item.role)) return false;
-    seen.add(item.role);
+    const thing = item.role.replace(/\.(high|low|stem|key|lead)$/, '');
+    if (isBehind(item) || seen.has(thing) || /\.(grid|minorGrid|ticks|minorTicks)\b/.test(item.role)) return false;
+    seen.add(thing);
     return true;
   });
   const row = ({ box }: PlateItem) => Math.round((box.y + box.height / 2) / 8);

@@ -24,6 +24,9 @@ const speaksOf = (patterns: readonly string[], path: readonly string[]) =>
     return keys.every((key, i) => key === '*' || key === path[i]) && path.length >= keys.length;
   });
 
+/** Whether a setting is words of the variables that are shown, or hangs on their numbers. */
+export const hangsOnData = (path: readonly string[]): boolean => speaksOf([...words, ...scales], path);
+
 export interface TakingOver {
   /** Whether limits, ticks and transformations of the axes are taken over too. */
   scales: boolean;

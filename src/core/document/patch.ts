@@ -60,6 +60,9 @@ function written(value: unknown, json: boolean): string {
     .replace(/\s*\n\s*/g, ' ');
 }
 
+/** A value as YAML in one line. */
+export const flowText = (value: unknown): string => written(value, false);
+
 /** Keys within keys, and the value of the innermost. */
 const nested = (keys: Path, value: unknown): unknown =>
   [...keys].reverse().reduce<unknown>((inner, key) => ({ [key]: inner }), value);

@@ -1,5 +1,13 @@
 import { dashed } from '../color/dashes.js';
-import { dashes, markerShapes, patternNames, type TextRole } from '../document/look/names.js';
+import {
+  type Dash,
+  dashes,
+  type MarkerShape,
+  markerShapes,
+  type PatternName,
+  patternNames,
+  type TextRole,
+} from '../document/look/names.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import { barRect } from './fillInk.js';
 import { pathThrough } from './lineInk.js';
@@ -29,12 +37,32 @@ const fillOf = (color: string, pattern?: Fill['pattern']): Fill => ({
   ...(pattern === undefined || pattern === 'solid' ? {} : { pattern }),
 });
 
+/** The ink of a pattern, a marker or a dash, by its name. */
+export const inkOf = {
+  pattern:
+    (sheet: Typesetter, ink: string, name: PatternName): Sample['ink'] =>
+    (rect, role) =>
+      barRect(sheet, { rect }, fillOf(ink, name), role),
+  marker:
+    (sheet: Typesetter, ink: string, shape: MarkerShape): Sample['ink'] =>
+    (key, role) => [markerOf(sheet, { shape, fill: fillOf(ink) }, role, middleOf(key))],
+  dash:
+    (sheet: Typesetter, ink: string, name: Dash): Sample['ink'] =>
+    ({ x, y, width, height }, role) => {
+      const ends: Point[] = [
+        [x, y + height / 2],
+        [x + width, y + height / 2],
+      ];
+      return [pathThrough(ends, { role, from: 'lines' }, { stroke: dashed(sheet.settings.lines.width, ink, name) })];
+    },
+};
+
 /** The longest ramps of a style. */
 export type Ramps = Readonly<Record<'sequential' | 'diverging', readonly string[]>>;
 
 /** All that a style offers to choose from, in its own look. */
 function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, ramps: Ramps): Section[] {
-  const { palette, lines, text } = sheet.settings;
+  const { palette, text } = sheet.settings;
   const ink = text.legendEntry.color;
   const box = (name: string, fill: Fill): Sample => ({
     name,
@@ -48,7 +76,7 @@ function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, r
     };
   const patternName = used(patternNames, palette.patterns);
   const markerName = used(markerShapes, sheet.settings.markers.shapes);
-  const dashName = used(dashes, lines.dashes);
+  const dashName = used(dashes, sheet.settings.lines.dashes);
   return [
     { title: 'colors, by name', samples: Object.entries(colors).map(([name, color]) => box(name, fillOf(color))) },
     {
@@ -61,26 +89,17 @@ function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, r
       const samples = ramp.map((color, i) => box(`${i + 1}  ${color}`, fillOf(color)));
       return [{ title: `palette.${name}, the longest`, samples }];
     }),
-    { title: 'palette.patterns', samples: patternNames.map((name) => box(patternName(name), fillOf(ink, name))) },
+    {
+      title: 'palette.patterns',
+      samples: patternNames.map((name) => ({ name: patternName(name), ink: inkOf.pattern(sheet, ink, name) })),
+    },
     {
       title: 'markers.shapes',
-      samples: markerShapes.map((name) => ({
-        name: markerName(name),
-        ink: (key, role) => [markerOf(sheet, { shape: name, fill: fillOf(ink) }, role, middleOf(key))],
-      })),
+      samples: markerShapes.map((name) => ({ name: markerName(name), ink: inkOf.marker(sheet, ink, name) })),
     },
     {
       title: 'lines.dashes',
-      samples: dashes.map((name) => ({
-        name: dashName(name),
-        ink: ({ x, y, width, height }, role) => {
-          const ends: Point[] = [
-            [x, y + height / 2],
-            [x + width, y + height / 2],
-          ];
-          return [pathThrough(ends, { role, from: 'lines' }, { stroke: dashed(lines.width, ink, name) })];
-        },
-      })),
+      samples: dashes.map((name) => ({ name: dashName(name), ink: inkOf.dash(sheet, ink, name) })),
     },
   ];
 }

@@ -73,25 +73,6 @@ const settingsOf = ({ roles }: Fit, wish: DraftWish): [string, string][] =>
 /** A kind of chart with the settings by which it shows some columns, or the reason why it does not. */
 export type PlacedKind = { kind: string; settings: DraftSettings } | { kind: string; why: string };
 
-/** Columns laid into the roles of a kind: each role takes the first that is left and that it can hold. */
-function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): PlacedKind {
-  const left = [...columns];
-  const settings: Record<string, string> = { kind };
-  const inOrder = [...roles].sort((a, b) => Number(b.isNeeded) - Number(a.isNeeded));
-  for (const { setting, accepts, isNeeded } of inOrder) {
-    // What a look at the table takes for a role comes before what the author may know better.
-    const at = left.findIndex((column) => suits(column, accepts));
-    const other = at < 0 ? left.findIndex((column) => meets(column, accepts)) : at;
-    if (other < 0 && isNeeded) return { kind, why: `it needs ${acceptWords[accepts]} for "${setting}"` };
-    if (other < 0) continue;
-    settings[setting] = left[other]?.name as string;
-    left.splice(other, 1);
-  }
-  const [idle] = left;
-  if (idle) return { kind, why: `it has no place for ${idle.name}, which holds ${lookWords[idle.looks]}` };
-  return { kind, settings };
-}
-
 const acceptWords: Record<Accepts, string> = {
   measured: 'a measured column',
   category: 'a column of categories',
@@ -99,12 +80,62 @@ const acceptWords: Record<Accepts, string> = {
   any: 'a column',
 };
 
-/** Whether a column is what a role is there for, as far as a look at it tells. */
-const suits = ({ looks }: ColumnProfile, accepts: Accepts): boolean => {
-  if (accepts === 'measured') return looks === 'numeric';
-  if (accepts === 'category') return looks === 'nominal' || looks === 'coded';
-  return looks === 'numeric' || looks === 'date';
-};
+/** Numbers with more different values than this are no names of categories, unless somebody says so. */
+const mostAsNames = 12;
+
+/** Whether a column can stand in a role as far as a look at it tells; 0 where it cannot, more the better it suits. */
+export function suits(column: ColumnProfile, accepts: Accepts): number {
+  const { looks, different, isYear, isId } = column;
+  if (!meets(column, accepts)) return 0;
+  const isMany = looks === 'numeric' && different > mostAsNames;
+  if (accepts === 'measured') return looks === 'numeric' ? 4 : 1;
+  if (accepts === 'category') return looks === 'nominal' || looks === 'coded' ? 4 : isMany ? 0 : 1;
+  if (accepts === 'ordered') return looks === 'date' || isYear ? 5 : looks === 'numeric' ? 3 : 2;
+  return looks === 'numeric' && !isId ? 0 : 1;
+}
+
+/** A column for each role, or none. */
+type Seating = readonly (ColumnProfile | undefined)[];
+
+/** The best way to seat all columns in the roles of a kind, those that come first in the first roles; undefined where there is none. */
+function seated(roles: Fit['roles'], columns: readonly ColumnProfile[]): Seating | undefined {
+  let best: { score: number; seating: Seating } | undefined;
+  const seat = (taken: Seating, left: readonly ColumnProfile[], score: number): void => {
+    const role = roles[taken.length];
+    if (!role) {
+      if (left.length === 0 && (!best || score > best.score)) best = { score, seating: taken };
+      return;
+    }
+    for (const [i, column] of left.entries()) {
+      const own = suits(column, role.accepts);
+      // An earlier column in an earlier role, where both suit as well.
+      if (own > 0) seat([...taken, column], left.toSpliced(i, 1), score + own - 0.01 * i);
+    }
+    if (!role.isNeeded) seat([...taken, undefined], left, score);
+  };
+  seat([], columns, 0);
+  return best?.seating;
+}
+
+/** The columns in the roles of a kind, or why they do not fit. */
+function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): PlacedKind {
+  if (columns.length > roles.length) {
+    return { kind, why: `it shows ${roles.length === 1 ? 'one column' : `at most ${roles.length} columns`}` };
+  }
+  const seating = seated(roles, columns);
+  if (seating) {
+    const settings = roles.flatMap(({ setting }, i) => (seating[i] ? [[setting, seating[i].name]] : []));
+    return { kind, settings: { kind, ...Object.fromEntries(settings) } };
+  }
+  const left = [...columns];
+  for (const { setting, accepts, isNeeded } of roles) {
+    const at = left.findIndex((column) => suits(column, accepts) > 0);
+    if (at >= 0) left.splice(at, 1);
+    else if (isNeeded) return { kind, why: `it needs ${acceptWords[accepts]} for "${setting}"` };
+  }
+  const [idle = columns[0] as ColumnProfile] = left;
+  return { kind, why: `it has no place for ${idle.name}, which holds ${lookWords[idle.looks]}` };
+}
 
 /** Every kind with the named columns in its roles, in the order in which a first figure is sought. */
 export function placedKinds(profiles: readonly ColumnProfile[], chosen: readonly string[]): PlacedKind[] {

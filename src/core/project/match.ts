@@ -14,8 +14,8 @@ export interface Matched {
   patch: Patch;
 }
 
-/** A path of a file that another file names, from the folder of a third one. */
-function pathFrom(target: string, from: string): string {
+/** A path of a file as another file names it, from the folder of that one. */
+export function pathFrom(target: string, from: string): string {
   const parts = (path: string) => path.split(/[/\\]/).filter((part) => part !== '' && part !== '.');
   const [file, folder] = [parts(target), parts(from).slice(0, -1)];
   let shared = 0;

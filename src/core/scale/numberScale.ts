@@ -19,3 +19,27 @@ export function position({ low, high, from, to, transform }: NumberScale, value:
 
 /** A value held within the limits. */
 export const clamped = (scale: NumberScale, value: number): number => Math.min(scale.high, Math.max(scale.low, value));
+
+/** Halvings of a stretch after which a number is found to its last bit. */
+const halvings = 200;
+
+/** The value at a place of the page, within the limits or beyond them. */
+export function valueAtPlace(scale: NumberScale, place: number): number {
+  const { low, high, from, to, transform } = scale;
+  const share = (place - from) / (to - from);
+  if (!transform) return low + share * (high - low);
+  const span = high - low;
+  // Beyond the limits values are sought one stretch further; a logarithm ends at zero.
+  const ends = [low - span, high + span * Math.max(1, 4 * (share - 1) * (high / Math.max(low, 1e-300)))];
+  let [below, above] = [
+    Number.isFinite(transform(ends[0] as number)) ? (ends[0] as number) : low / 1e6,
+    ends[1] as number,
+  ];
+  for (let i = 0; i < halvings; i += 1) {
+    const middle = (below + above) / 2;
+    const isPast = (position(scale, middle) - place) * Math.sign(to - from) > 0;
+    if (isPast) above = middle;
+    else below = middle;
+  }
+  return (below + above) / 2;
+}

@@ -86,3 +86,6 @@ async function makeMarkup(): Promise<Markup> {
 
 /** The words of a text without their markup. */
 export const plainText = (spans: readonly Span[]): string => spans.map((span) => span.text).join('');
+
+/** The words of a text with markup, without it. */
+export const unmarked = async (text: string): Promise<string> => plainText((await loadMarkup())(text));

@@ -9,7 +9,7 @@ import { streamSSE } from 'hono/streaming';
 import { type Edit, type Patch, patched, patchFor } from '../../core/document/patch.js';
 import { type Outcome, type Problem, problemText } from '../../core/document/problem.js';
 import { openProject } from '../../core/project/project.js';
-import { SourceFault } from '../../core/project/source.js';
+import { overlaid, SourceFault } from '../../core/project/source.js';
 import { writeAs } from '../../core/project/write.js';
 import { disk } from '../disk.js';
 import { formats } from '../formats.js';
@@ -20,8 +20,8 @@ import { filesOf, kindOf } from './folder.js';
 import { headersFor, isOwnCall, withToken } from './guard.js';
 import { insideOf, Refused } from './inside.js';
 
-/** Larger bodies are refused before they are read. */
-const mostBody = 4e6;
+/** Larger bodies are refused before they are read: of calls, and of tables. */
+const [mostBody, mostTable] = [4e6, 100e6];
 /** Bits of the token of a session. */
 const tokenBytes = 24;
 
@@ -79,6 +79,13 @@ function spliceTo(before: string, after: string): Patch {
   return removed === '' && inserted === '' ? [] : [{ at: start, removed, inserted }];
 }
 
+/** What a page asks to be changed of a text, as a patch of it. */
+function patchOf(before: string, { text, edits }: Wanted): Patch {
+  if (typeof text === 'string') return spliceTo(before, text);
+  if (Array.isArray(edits) && edits.every(isEdit)) return patchFor(before, edits);
+  throw new Refused('neither edits nor a text');
+}
+
 const faultOf = (problems: readonly Problem[]) => ({
   fault: problems.map(problemText).join('\n'),
   codes: problems.map(({ code }) => code),
@@ -121,9 +128,11 @@ class Desk {
   /** Changes a file that is still as the page has it; one that somebody else has changed is given back as it is. */
   readonly change = (context: Context) =>
     this.inTurn(async () => {
-      const { path, was, by, edits, text } = (await context.req.json()) as Wanted;
+      const wanted = (await context.req.json()) as Wanted;
+      const { path, was, by, text } = wanted;
       const file = await insideOf(this.folder, path);
       if (kindOf(file) === undefined || kindOf(file) === 'table') throw new Refused('no file that the desk changes');
+      const now = async () => this.state(path as string);
       const before = await disk.text(file).catch((fault) => {
         if (fault instanceof SourceFault && fault.kind === 'missing' && was === null) return undefined;
         throw fault;
@@ -131,25 +140,35 @@ class Desk {
       if (before === undefined) {
         if (typeof text !== 'string') throw new Refused('a new file needs its text');
         const problems = await save([{ path: file, bytes: text }]);
-        return problems.length > 0
-          ? context.json(faultOf(problems), 500)
-          : context.json(await this.state(path as string));
+        return problems.length > 0 ? context.json(faultOf(problems), 500) : context.json(await now());
       }
-      if (was !== sha256(before)) return context.json(await this.state(path as string), 409);
-      const patch =
-        typeof text === 'string'
-          ? spliceTo(before, text)
-          : Array.isArray(edits) && edits.every(isEdit)
-            ? patchFor(before, edits)
-            : undefined;
-      if (!patch) throw new Refused('neither edits nor a text');
+      if (was !== sha256(before)) return context.json(await now(), 409);
+      const patch = patchOf(before, wanted);
       const after = patched(before, patch);
       if (after !== before) {
         const name = typeof by === 'string' && by !== '' ? by.slice(0, 200) : 'desk';
         const problems = await saveChanges([{ path: file, before, after, patch, by: name }]);
         if (problems.length > 0) return context.json(faultOf(problems), 500);
       }
-      return context.json(await this.state(path as string));
+      return context.json(await now());
+    });
+
+  /** Keeps a table that was dropped on the page; none is written over. */
+  readonly add = (context: Context) =>
+    this.inTurn(async () => {
+      const path = context.req.query('path') as string;
+      const file = await insideOf(this.folder, path);
+      if (kindOf(file) !== 'table') throw new Refused('no table: its name ends in .csv, .tsv, .txt, .json or .xlsx');
+      const bytes = new Uint8Array(await context.req.arrayBuffer());
+      const there = await disk.bytes(file).catch(() => undefined);
+      if (there) {
+        const isSame = Buffer.compare(Buffer.from(there), Buffer.from(bytes)) === 0;
+        return isSame
+          ? context.json({ path })
+          : context.json({ fault: `${path} is there already, and is another` }, 409);
+      }
+      const problems = await save([{ path: file, bytes }]);
+      return problems.length > 0 ? context.json(faultOf(problems), 500) : context.json({ path });
     });
 
   private readonly step = (take: (file: string) => Promise<Outcome<Undone>>) => (context: Context) =>
@@ -165,17 +184,22 @@ class Desk {
 
   /** Draws a figure by the same code as the command, into files of the folder. */
   readonly save = async (context: Context) => {
-    const { path, as, dpi, caption, into } = (await context.req.json()) as Record<string, unknown>;
+    const { path, as, dpi, caption, into, width, height } = (await context.req.json()) as Record<string, unknown>;
     const file = await insideOf(this.folder, path);
     const target = into === '' || into === undefined ? this.folder : await insideOf(this.folder, into);
-    const wanted = (Array.isArray(as) ? as : []).map((name) => formats.find((format) => format.name === name));
-    if (wanted.length === 0 || wanted.some((format) => !format)) throw new Refused('no such format');
+    const wanted = (Array.isArray(as) ? as : []).flatMap((name) => formats.filter((format) => format.name === name));
+    if (wanted.length === 0 || wanted.length !== (as as unknown[]).length) throw new Refused('no such format');
     const resolution = typeof dpi === 'number' && dpi >= 36 && dpi <= 2400 ? dpi : undefined;
-    const drawn = await openProject(disk, { caption: caption === true }).draw(file);
+    const edits = Object.entries({ width, height }).flatMap(([side, value]) =>
+      typeof value === 'string' && value !== '' ? [{ path: ['size', side], value }] : [],
+    );
+    // Another size is one of this saving alone; the file stays.
+    const text = await disk.text(file);
+    const source = edits.length === 0 ? disk : overlaid(disk, { [file]: patched(text, patchFor(text, edits)) });
+    const drawn = await openProject(source, { caption: caption === true }).draw(file);
     if (!drawn.drawing) return context.json(faultOf(drawn.problems), 422);
     const outputs: Output[] = [];
     for (const format of wanted) {
-      if (!format) continue;
       const bytes = await writeAs(drawn.drawing, format, resolution === undefined ? {} : { dpi: resolution });
       if (!bytes.ok) return context.json(faultOf(bytes.problems), 422);
       outputs.push({ path: join(target, `${drawn.id}.${format.ending}`), bytes: bytes.value, replaces: format.isOwn });
@@ -224,9 +248,10 @@ export async function serveDesk({
   });
   const api = new Hono();
   api.use(withToken(token));
-  api.use(
-    bodyLimit({ maxSize: mostBody, onError: (context) => context.json({ fault: 'the body is too large' }, 413) }),
-  );
+  const limitedTo = (maxSize: number) =>
+    bodyLimit({ maxSize, onError: (context) => context.json({ fault: 'the body is too large' }, 413) });
+  api.post('/add', limitedTo(mostTable), desk.add);
+  api.use(limitedTo(mostBody));
   api.get('/folder', desk.list);
   api.get('/file', desk.read);
   api.get('/bytes', desk.bytes);
@@ -241,7 +266,9 @@ export async function serveDesk({
   const seen = (path: string) => path.slice(root.length + 1).replaceAll('\\', '/');
   api.get('/changes', (context) =>
     streamSSE(context, async (stream) => {
-      const tell = (event: string) => (path: string) => void stream.writeSSE({ event, data: seen(path) });
+      // Drawings that are written into the folder are none of its files.
+      const tell = (event: string) => (path: string) =>
+        kindOf(path) === undefined ? undefined : void stream.writeSSE({ event, data: seen(path) });
       const tells = { change: tell('change'), add: tell('add'), unlink: tell('unlink') };
       for (const [event, own] of Object.entries(tells)) watcher.on(event as 'change', own);
       await new Promise<void>((resolve) => stream.onAbort(resolve));

@@ -1,0 +1,82 @@
+import { useEffect, useState } from 'react';
+import { Button, Checkbox } from 'react-aria-components';
+import { freeName, isDrawn, shortName } from './names.js';
+import type { Calls } from './protocol.js';
+import type { Thinker } from './thinker.js';
+import type { DeskState } from './useDesk.js';
+
+interface Props {
+  thinker: Thinker;
+  desk: DeskState;
+}
+
+/** The same figure for something else, or in the formatting of another one. */
+export function AgainPanel({ thinker, desk }: Props) {
+  const { figure, shown, list = [] } = desk;
+  const [others, setOthers] = useState<Calls['others']['get']>();
+  const [scales, setScales] = useState(false);
+  useEffect(() => {
+    let isOld = false;
+    setOthers(undefined);
+    if (figure && shown?.isFigure) void thinker.ask('others', { path: figure }).then((own) => !isOld && setOthers(own));
+    return () => {
+      isOld = true;
+    };
+  }, [thinker, figure, shown]);
+  if (!figure || !shown) return null;
+  if (!shown.isFigure) return <p className="hint">This is a board: what it shows is made again in its figures.</p>;
+  const again = async (words: string, ask: Omit<Calls['variant']['ask'], 'path'>) => {
+    const { text, left } = await thinker.ask('variant', { path: figure, ...ask });
+    const path = freeName(list, figure, `${shortName(figure)} ${words}`, 'figure.yaml');
+    if (!(await desk.make(path, text, true))) return;
+    const more = left.length === 0 ? '' : ` Left out, since it spoke of the first figure: ${left.join(', ')}.`;
+    desk.setSaid(`${path} is made.${more}`);
+  };
+  const match = async (model: string) => {
+    const found = await thinker.ask('match', { path: figure, model, scales });
+    if ('fault' in found) desk.setSaid(found.fault);
+    else await desk.type(figure, found.text, `formatting of ${shortName(model)}`);
+  };
+  return (
+    <>
+      {others?.exchanges.map(({ setting, label, others: columns }) => (
+        <section key={setting}>
+          <h2>The same with another column for {label}</h2>
+          <div className="choices">
+            {columns.map(({ column, label: own }) => (
+              <Button key={column} onPress={() => void again(column, { setting, label, column })}>
+                {own}
+              </Button>
+            ))}
+          </div>
+        </section>
+      ))}
+      {others?.subsets.map(({ column, label, values }) => (
+        <section key={column}>
+          <h2>The same for one {label} alone</h2>
+          <div className="choices">
+            {values.map(({ code, name }) => (
+              <Button key={code} onPress={() => void again(name, { column, code })}>
+                {name}
+              </Button>
+            ))}
+          </div>
+        </section>
+      ))}
+      <h2>Take over the formatting of</h2>
+      <div className="choices">
+        {list
+          .filter((own) => isDrawn(own) && own.kind === 'figure' && own.path !== figure)
+          .map(({ path }) => (
+            <Button key={path} onPress={() => void match(path)}>
+              {shortName(path)}
+            </Button>
+          ))}
+      </div>
+      <Checkbox className="check" isSelected={scales} onChange={setScales}>
+        <span className="box" aria-hidden="true" />
+        with limits and ticks of its axes
+      </Checkbox>
+    </>
+  );
+}

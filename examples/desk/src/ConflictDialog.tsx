@@ -1,0 +1,44 @@
+import { diffLines } from 'diff';
+import { Button, Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import type { DeskState } from './useDesk.js';
+
+/** Shows what another program has changed while a change was made here, and asks which is to stand. */
+export function ConflictDialog({ desk }: { desk: DeskState }) {
+  const { conflict } = desk;
+  if (!conflict) return null;
+  const { path, by, change, before, now } = conflict;
+  const leave = () => desk.setConflict(undefined);
+  const again = async () => {
+    leave();
+    if ('edits' in change) await desk.act(path, by, change.edits);
+    else await desk.type(path, change.text);
+  };
+  const lines = diffLines(before, now).filter(({ added, removed }) => added || removed);
+  return (
+    <ModalOverlay className="veil" isOpen>
+      <Modal className="modal">
+        <Dialog role="alertdialog">
+          <Heading slot="title">{path} was changed by another program</Heading>
+          <p>It is now as that program left it. What it changed:</p>
+          <pre className="difference">
+            {lines.map(({ added, value }, i) => (
+              <span key={i} className={added ? 'added' : 'gone'}>
+                {value.replace(/^/gm, added ? '+ ' : '− ').replace(/[+−] $/, '')}
+              </span>
+            ))}
+          </pre>
+          <p>
+            Your own change, “{by}”, is not written yet.{' '}
+            {'text' in change && 'Written now, your text takes the place of all of that.'}
+          </p>
+          <div className="ends">
+            <Button onPress={leave}>Leave it as it is</Button>
+            <Button className="main" onPress={() => void again()}>
+              {'text' in change ? 'Write my text over it' : 'Make my change on it'}
+            </Button>
+          </div>
+        </Dialog>
+      </Modal>
+    </ModalOverlay>
+  );
+}

@@ -1,0 +1,74 @@
+import { Button, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import type { Shown } from './protocol.js';
+import type { DeskState } from './useDesk.js';
+
+/** Pixels of a copied picture to a point: 300 dots per inch. */
+const dots = 300 / 72;
+
+/** The figure as a picture of pixels. */
+async function pictureOf({ svg, width, height }: Shown): Promise<Blob> {
+  const image = new Image();
+  const address = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
+  image.src = address;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.round(width * dots);
+  canvas.height = Math.round(height * dots);
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  URL.revokeObjectURL(address);
+  return new Promise((resolve, reject) =>
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/png'),
+  );
+}
+
+const kinds = {
+  picture: 'as a picture',
+  svg: 'as SVG',
+  numbers: 'its numbers, for a table',
+  words: 'its alternative text',
+  file: 'the figure file',
+} as const;
+
+/** Copies the figure in some form. */
+export function CopyMenu({ desk }: { desk: DeskState }) {
+  const { shown, figure, states, stale } = desk;
+  const copy = async (kind: keyof typeof kinds) => {
+    if (!shown) return;
+    try {
+      if (kind === 'picture') {
+        await navigator.clipboard.write([new ClipboardItem({ 'image/png': pictureOf(shown) })]);
+      } else {
+        const texts = {
+          svg: shown.svg,
+          numbers: shown.tables
+            .slice(0, 1)
+            .flatMap(({ columns, rows }) => [columns.map(({ title }) => title), ...rows])
+            .map((row) => row.join('\t'))
+            .join('\n'),
+          words: shown.altText,
+          file: figure ? (states[figure]?.text ?? '') : '',
+        };
+        await navigator.clipboard.writeText(texts[kind]);
+      }
+      desk.setSaid(`Copied ${kinds[kind].replace('as', 'the figure as')}.`);
+    } catch {
+      desk.setSaid('This browser does not let the page copy.');
+    }
+  };
+  return (
+    <MenuTrigger>
+      <Button className="act" isDisabled={!shown || stale}>
+        Copy …
+      </Button>
+      <Popover placement="bottom end">
+        <Menu onAction={(key) => void copy(key as keyof typeof kinds)}>
+          {Object.entries(kinds).map(([key, words]) => (
+            <MenuItem key={key} id={key}>
+              {words}
+            </MenuItem>
+          ))}
+        </Menu>
+      </Popover>
+    </MenuTrigger>
+  );
+}

@@ -1,0 +1,304 @@
+import { viewEdits } from 'hexis';
+import { useEffect, useState } from 'react';
+import {
+  Button,
+  Checkbox,
+  ListBox,
+  ListBoxItem,
+  Tab,
+  TabList,
+  TabPanel,
+  Tabs,
+  ToggleButton,
+  ToggleButtonGroup,
+} from 'react-aria-components';
+import { AgainPanel } from './AgainPanel.js';
+import { Begin } from './Begin.js';
+import { ChangePanel } from './ChangePanel.js';
+import { CodebookPanel } from './CodebookPanel.js';
+import { ConflictDialog } from './ConflictDialog.js';
+import { CopyMenu } from './CopyMenu.js';
+import { FindingsPanel } from './FindingsPanel.js';
+import type { Files } from './files.js';
+import { NumbersPanel } from './NumbersPanel.js';
+import { isDrawn, isText, shortName } from './names.js';
+import { Paper } from './Paper.js';
+import { Picture } from './Picture.js';
+import { SaveDialog } from './SaveDialog.js';
+import { Styles } from './Styles.js';
+import { TextPanel } from './TextPanel.js';
+import type { Thinker } from './thinker.js';
+import { useDesk } from './useDesk.js';
+import { Wall } from './Wall.js';
+
+const views = {
+  true: 'True size',
+  half: '1½ ×',
+  double: '2 ×',
+  page: 'On a page',
+  styles: 'Every style',
+  wall: 'All figures',
+} as const;
+type ViewName = keyof typeof views;
+const zooms: Partial<Record<ViewName, number>> = { half: 1.5, double: 2 };
+
+/** Whether somebody is typing. */
+const isTyping = (target: EventTarget | null) =>
+  target instanceof Element && target.closest('input, textarea, [contenteditable]') !== null;
+
+interface Props {
+  files: Files;
+  thinker: Thinker;
+  first: string | undefined;
+}
+
+/** The page on which a figure is finished by hand: its figures, the one that is worked on, and what can be done with it. */
+export function Desk({ files, thinker, first }: Props) {
+  const desk = useDesk(files, thinker, first);
+  const { list, figure, open, states, chosen } = desk;
+  const [view, setView] = useState<ViewName>('true');
+  const [tab, setTab] = useState('change');
+  const [isBeginning, setBeginning] = useState(false);
+  const [isBefore, setBefore] = useState(false);
+  const [preview, setPreview] = useState<string>();
+  const target = open ?? figure;
+  const state = target === undefined ? undefined : states[target];
+
+  // While B is held, the figure is as it was before; Ctrl+Z takes back, with Shift makes again.
+  useEffect(() => {
+    const down = (event: KeyboardEvent) => {
+      if (isTyping(event.target)) return;
+      if (event.key === 'b' && !event.ctrlKey && !event.metaKey) setBefore(true);
+      if (event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey) && target) {
+        event.preventDefault();
+        void desk.step(event.shiftKey ? 'redo' : 'undo', target);
+      }
+    };
+    const up = (event: KeyboardEvent) => {
+      if (event.key === 'b') setBefore(false);
+    };
+    window.addEventListener('keydown', down);
+    window.addEventListener('keyup', up);
+    return () => {
+      window.removeEventListener('keydown', down);
+      window.removeEventListener('keyup', up);
+    };
+  }, [desk, target]);
+
+  if (!list) return <p className="hint waiting">{desk.said || 'Opening the folder …'}</p>;
+  const drawn = list.filter(isDrawn);
+  const others = list.filter((file) => isText(file) && !isDrawn(file));
+  const isNew = isBeginning || drawn.length === 0;
+  const give = async (path: string) => {
+    if (!figure) return;
+    const paths = (kind: string) => list.filter((file) => file.kind === kind).map((file) => file.path);
+    const found = await thinker.ask('give', {
+      path: figure,
+      setting: path,
+      figures: paths('figure'),
+      styles: paths('style'),
+    });
+    if ('fault' in found) {
+      desk.setSaid(found.fault);
+      return;
+    }
+    for (const { path: own, text, edits } of found.changes) {
+      if (text !== undefined) await desk.make(own, text, false);
+      else if (edits) await desk.write(own, `${path} to the style`, { edits });
+    }
+    await desk.redraw(figure);
+    desk.setSaid(`${path} stands in ${found.style} now, for all figures of that style.`);
+  };
+  const waived = (desk.findings ?? []).filter((own) => own.waived === undefined).length;
+  const reach = preview === undefined ? undefined : chosen?.scopes.find(({ key }) => key === preview);
+
+  return (
+    <>
+      <header>
+        <h1>Hexis desk</h1>
+        <Button
+          className="act"
+          isDisabled={!state?.undo.length}
+          onPress={() => target && void desk.step('undo', target)}
+        >
+          {state?.undo.length ? `Undo: ${state.undo.at(-1)}` : 'Undo'}
+        </Button>
+        <Button
+          className="act"
+          isDisabled={!state?.redo.length}
+          onPress={() => target && void desk.step('redo', target)}
+        >
+          {state?.redo.length ? `Redo: ${state.redo.at(-1)}` : 'Redo'}
+        </Button>
+        <Button
+          className="act"
+          isDisabled={desk.sinceStart === 0}
+          onPress={() => target && void desk.step('undo', target, desk.sinceStart)}
+        >
+          Back to the start
+        </Button>
+        <span className="grow" />
+        <Checkbox className="check" isSelected={desk.caption} onChange={desk.setCaption}>
+          <span className="box" aria-hidden="true" />
+          With caption
+        </Checkbox>
+        <CopyMenu desk={desk} />
+        <SaveDialog files={files} desk={desk} />
+      </header>
+      <main>
+        <nav aria-label="Files">
+          <Button className="act main" onPress={() => setBeginning(true)} isDisabled={isNew}>
+            New figure …
+          </Button>
+          <h2>Figures</h2>
+          <ListBox
+            aria-label="Figures"
+            selectionMode="single"
+            selectedKeys={figure ? [figure] : []}
+            onSelectionChange={(keys) => {
+              const [path] = [...(keys as Set<string>)];
+              setBeginning(false);
+              if (view === 'wall') setView('true');
+              if (path) void desk.openFigure(path);
+            }}
+          >
+            {drawn.map(({ path }) => (
+              <ListBoxItem key={path} id={path} textValue={shortName(path)} className="react-aria-ListBoxItem thumb">
+                <Picture thinker={thinker} path={path} turn={desk.turn} />
+                <span>{shortName(path)}</span>
+              </ListBoxItem>
+            ))}
+          </ListBox>
+          {others.length > 0 && <h2>What they share</h2>}
+          {others.length > 0 && (
+            <ListBox
+              aria-label="Shared files"
+              selectionMode="single"
+              selectedKeys={open && open !== figure ? [open] : []}
+              onSelectionChange={(keys) => {
+                const [path] = [...(keys as Set<string>)];
+                if (!path) return;
+                setTab(/codebook\.\w+$/.test(path) ? 'codebook' : 'text');
+                void desk.openShared(path);
+              }}
+            >
+              {others.map(({ path }) => (
+                <ListBoxItem key={path} id={path} textValue={path}>
+                  {path.split('/').at(-1)}
+                </ListBoxItem>
+              ))}
+            </ListBox>
+          )}
+        </nav>
+        {isNew ? (
+          <Begin
+            files={files}
+            thinker={thinker}
+            desk={desk}
+            leave={drawn.length === 0 ? undefined : () => setBeginning(false)}
+          />
+        ) : (
+          <div className="middle">
+            <div className="bar">
+              <ToggleButtonGroup
+                aria-label="What is shown"
+                selectionMode="single"
+                disallowEmptySelection
+                selectedKeys={[view]}
+                onSelectionChange={(keys) => {
+                  const [key] = [...keys];
+                  if (key !== undefined) setView(key as ViewName);
+                }}
+              >
+                {Object.entries(views).map(([key, words]) => (
+                  <ToggleButton key={key} id={key}>
+                    {words}
+                  </ToggleButton>
+                ))}
+              </ToggleButtonGroup>
+              <span className="grow" />
+              <Button
+                className="act"
+                isDisabled={!desk.before}
+                onPressStart={() => setBefore(true)}
+                onPressEnd={() => setBefore(false)}
+              >
+                Before (hold B)
+              </Button>
+            </div>
+            {view === 'wall' && (
+              <Wall
+                thinker={thinker}
+                list={list}
+                figure={figure}
+                turn={desk.turn}
+                open={(path) => {
+                  setView('true');
+                  void desk.openFigure(path);
+                }}
+              />
+            )}
+            {view === 'styles' && <Styles thinker={thinker} desk={desk} />}
+            {view !== 'wall' && view !== 'styles' && (
+              <Paper
+                thinker={thinker}
+                desk={desk}
+                zoom={zooms[view] ?? 1}
+                isOnPage={view === 'page'}
+                isBefore={isBefore}
+                findings={tab === 'findings' ? (desk.findings ?? []) : []}
+                preview={reach}
+                chosen={(next) => {
+                  desk.choose(next);
+                  if (next && tab !== 'numbers') setTab('change');
+                }}
+                turned={(to) => figure && void desk.act(figure, 'view of the cloud', viewEdits(to))}
+              />
+            )}
+          </div>
+        )}
+        {!isNew && (
+          <section className="side" aria-label="What can be done">
+            <Tabs selectedKey={tab} onSelectionChange={(key) => setTab(String(key))}>
+              <TabList aria-label="What can be done">
+                <Tab id="change">Change</Tab>
+                <Tab id="findings">Findings{waived > 0 ? ` (${waived})` : ''}</Tab>
+                <Tab id="numbers">Numbers</Tab>
+                <Tab id="again">Again</Tab>
+                <Tab id="text">Text</Tab>
+                {open && /codebook\.\w+$/.test(open) && <Tab id="codebook">Codebook</Tab>}
+              </TabList>
+              <TabPanel id="change">
+                <ChangePanel thinker={thinker} desk={desk} preview={setPreview} give={(path) => void give(path)} />
+              </TabPanel>
+              <TabPanel id="findings">
+                <FindingsPanel desk={desk} />
+              </TabPanel>
+              <TabPanel id="numbers">
+                <NumbersPanel desk={desk} />
+              </TabPanel>
+              <TabPanel id="again">
+                <AgainPanel thinker={thinker} desk={desk} />
+              </TabPanel>
+              <TabPanel id="text">
+                <TextPanel
+                  path={open}
+                  text={state?.text}
+                  before={open === undefined ? undefined : desk.was[open]}
+                  problems={desk.problems.filter(({ place }) => place?.file === open)}
+                  change={(text) => open && void desk.type(open, text)}
+                />
+              </TabPanel>
+              {open && /codebook\.\w+$/.test(open) && (
+                <TabPanel id="codebook">
+                  <CodebookPanel thinker={thinker} desk={desk} path={open} />
+                </TabPanel>
+              )}
+            </Tabs>
+          </section>
+        )}
+      </main>
+      <ConflictDialog desk={desk} />
+    </>
+  );
+}

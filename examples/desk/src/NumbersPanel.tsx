@@ -1,0 +1,46 @@
+import type { DeskState } from './useDesk.js';
+
+/** The numbers behind the figure, with the rows of the chosen mark; and the figure in words. */
+export function NumbersPanel({ desk }: { desk: DeskState }) {
+  const { shown, chosen } = desk;
+  if (!shown) return null;
+  return (
+    <>
+      {shown.tables.map(({ title, columns, rows }, t) => (
+        <div key={t}>
+          <h2>{title === '' ? 'Numbers behind the figure' : title}</h2>
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wide tables are scrolled by keys */}
+          <div className="numbers" tabIndex={0} role="region" aria-label={title === '' ? 'Numbers' : title}>
+            <table>
+              <thead>
+                <tr>
+                  {columns.map((column, i) => (
+                    <th key={i} scope="col" className={column.isNumber ? 'number' : undefined}>
+                      {column.title}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.slice(0, 500).map((row, r) => (
+                  <tr key={r} aria-selected={t === 0 && chosen?.rows.includes(r) ? true : undefined}>
+                    {row.map((cell, i) => (
+                      <td key={i} className={columns[i]?.isNumber ? 'number' : undefined}>
+                        {cell}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          {rows.length > 500 && <p className="note">The first 500 of {rows.length} rows.</p>}
+        </div>
+      ))}
+      <h2>For readers who cannot see it</h2>
+      <p>{shown.altText}</p>
+      <h2>Note</h2>
+      <p>{shown.note}</p>
+    </>
+  );
+}

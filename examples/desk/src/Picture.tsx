@@ -1,0 +1,60 @@
+import { useEffect, useRef, useState } from 'react';
+import { pixels } from './names.js';
+import type { Small } from './protocol.js';
+import type { Thinker } from './thinker.js';
+
+interface Props {
+  thinker: Thinker;
+  path: string;
+  style?: string;
+  /** Changes whenever the files have. */
+  turn: number;
+  /** Times its true size; left out: as wide as its place. */
+  scale?: number;
+}
+
+/** A figure in small, drawn when it comes into view, and let go when it has left it. */
+export function Picture({ thinker, path, style, turn, scale }: Props) {
+  const place = useRef<HTMLSpanElement>(null);
+  const [isSeen, setSeen] = useState(false);
+  const [small, setSmall] = useState<Small>();
+  const [fault, setFault] = useState<string>();
+  const [address, setAddress] = useState<string>();
+  useEffect(() => {
+    const watcher = new IntersectionObserver(([entry]) => setSeen(entry?.isIntersecting ?? false), {
+      rootMargin: '120px',
+    });
+    if (place.current) watcher.observe(place.current);
+    return () => watcher.disconnect();
+  }, []);
+  useEffect(() => {
+    if (!isSeen) return undefined;
+    let isOld = false;
+    void thinker.aside('small', { path, ...(style === undefined ? {} : { style }) }).then((found) => {
+      if (isOld) return;
+      if ('fault' in found) setFault(found.fault);
+      else {
+        setFault(undefined);
+        setSmall(found);
+        setAddress(`data:image/svg+xml;charset=utf-8,${encodeURIComponent(found.svg)}`);
+      }
+    });
+    return () => {
+      isOld = true;
+    };
+  }, [thinker, path, style, turn, isSeen]);
+  // A picture that is out of view keeps no memory.
+  useEffect(() => {
+    if (!isSeen) setAddress(undefined);
+  }, [isSeen]);
+  const size =
+    small && scale
+      ? { width: small.width * pixels * scale, height: small.height * pixels * scale }
+      : { aspectRatio: small ? `${small.width} / ${small.height}` : '4 / 3' };
+  return (
+    <span ref={place} className={scale ? 'small true' : 'small'} style={size}>
+      {address && <img src={address} alt="" />}
+      {fault !== undefined && !address && <span className="not">Not drawn: {fault.split('\n')[0]}</span>}
+    </span>
+  );
+}

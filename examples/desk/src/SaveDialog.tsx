@@ -1,0 +1,116 @@
+import { useState } from 'react';
+import {
+  Button,
+  Checkbox,
+  CheckboxGroup,
+  Dialog,
+  DialogTrigger,
+  Heading,
+  Input,
+  Label,
+  Modal,
+  ModalOverlay,
+  TextField,
+} from 'react-aria-components';
+import type { Files } from './files.js';
+import { centimetres } from './names.js';
+import type { Shown } from './protocol.js';
+import type { DeskState } from './useDesk.js';
+
+const forms = {
+  svg: 'SVG, for the web and office programs',
+  pdf: 'PDF, for LaTeX and print',
+  png: 'PNG, a picture',
+  tiff: 'TIFF, a picture for print',
+  eps: 'EPS, for older print shops',
+} as const;
+
+/** Keeps the drawing as a file of the browser. */
+function download({ id, svg }: Shown): void {
+  const link = document.createElement('a');
+  const text = `<?xml version="1.0" encoding="UTF-8"?>\n${svg}`;
+  link.href = URL.createObjectURL(new Blob([text], { type: 'image/svg+xml' }));
+  link.download = `${id}.svg`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+/** Hands the figure over: into the folder, in several formats at once, by the code of the command; or the SVG by the browser. */
+export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
+  const { figure, stale } = desk;
+  const shown = stale ? undefined : desk.shown;
+  const [as, setAs] = useState<string[]>(['svg', 'pdf']);
+  const [wish, setWish] = useState({ width: '', height: '', dpi: '300', into: '' });
+  const [fault, setFault] = useState('');
+  if (!files.save) {
+    return (
+      <Button id="save" className="act" isDisabled={!shown} onPress={() => shown && download(shown)}>
+        Save SVG
+      </Button>
+    );
+  }
+  const save = async (close: () => void) => {
+    const dpi = Number(wish.dpi);
+    if (!(dpi >= 36 && dpi <= 2400)) {
+      setFault('Dots per inch: a number from 36 to 2400.');
+      return;
+    }
+    const saved = figure && (await files.save?.(figure, { ...wish, as, dpi, caption: desk.caption }));
+    if (!saved) return;
+    if ('fault' in saved) {
+      setFault(saved.fault);
+      return;
+    }
+    setFault('');
+    close();
+    desk.setSaid(`Saved ${saved.files.join(', ')} into ${wish.into === '' ? 'the folder' : wish.into}.`);
+  };
+  const field = (key: keyof typeof wish, label: string, placeholder: string) => (
+    <TextField value={wish[key]} onChange={(value) => setWish({ ...wish, [key]: value })}>
+      <Label>{label}</Label>
+      <Input placeholder={placeholder} />
+    </TextField>
+  );
+  return (
+    <DialogTrigger>
+      <Button id="save" className="act main" isDisabled={!shown}>
+        Save as …
+      </Button>
+      <ModalOverlay className="veil" isDismissable>
+        <Modal className="modal">
+          <Dialog>
+            {({ close }) => (
+              <>
+                <Heading slot="title">Save {shown?.id}</Heading>
+                <CheckboxGroup value={as} onChange={setAs}>
+                  <Label>Formats</Label>
+                  {Object.entries(forms).map(([key, words]) => (
+                    <Checkbox key={key} value={key} className="check">
+                      <span className="box" aria-hidden="true" />
+                      {words}
+                    </Checkbox>
+                  ))}
+                </CheckboxGroup>
+                <div className="pair">
+                  {field('width', 'Width, for this once', shown ? `${centimetres(shown.width)}cm` : '')}
+                  {field('height', 'Height, for this once', shown ? `${centimetres(shown.height)}cm` : '')}
+                </div>
+                <div className="pair">
+                  {field('dpi', 'Dots per inch of pictures', '300')}
+                  {field('into', 'Folder', 'that of the figures')}
+                </div>
+                {fault !== '' && <p className="fault">{fault}</p>}
+                <div className="ends">
+                  <Button onPress={close}>Leave</Button>
+                  <Button className="main" isDisabled={as.length === 0} onPress={() => void save(close)}>
+                    Save
+                  </Button>
+                </div>
+              </>
+            )}
+          </Dialog>
+        </Modal>
+      </ModalOverlay>
+    </DialogTrigger>
+  );
+}

@@ -1,0 +1,210 @@
+import type { Edit } from 'hexis';
+import { edited, historyOf, redo, undo } from 'hexis';
+
+export interface FolderFile {
+  path: string;
+  kind: string;
+}
+
+/** A file as it is, with what can be taken back and made again. */
+export interface FileState {
+  text: string;
+  sha256: string;
+  undo: string[];
+  redo: string[];
+}
+
+/** What was done to a file; where somebody else has changed it, how it is now. */
+export type Changed = { state: FileState; conflict: boolean } | { fault: string };
+
+/** A change: single settings, or the whole text. */
+export type Change = { edits: readonly Edit[] } | { text: string };
+
+/** How a figure is handed over. */
+export interface SaveWish {
+  as: string[];
+  dpi?: number;
+  caption?: boolean;
+  /** A folder in the folder; empty: that one itself. */
+  into?: string;
+  /** Another size for this once, such as `8cm`. */
+  width?: string;
+  height?: string;
+}
+
+/** The files that the desk works on: those of a folder, or the demo in memory. */
+export interface Files {
+  name: string;
+  list(): Promise<FolderFile[]>;
+  read(path: string): Promise<FileState>;
+  change(path: string, was: string, by: string, change: Change): Promise<Changed>;
+  undo(path: string): Promise<Changed>;
+  redo(path: string): Promise<Changed>;
+  /** Makes a new file. */
+  make(path: string, text: string): Promise<Changed>;
+  /** Keeps a table; one of that name that is there already, and is another, stays. */
+  add(path: string, bytes: Uint8Array): Promise<{ path: string } | { fault: string }>;
+  /** Draws into files of the folder; in memory the page keeps the drawing itself. */
+  save?(path: string, wish: SaveWish): Promise<{ files: string[] } | { fault: string }>;
+  /** Tells of files that another program has changed. */
+  watch(changed: (path: string) => void): void;
+}
+
+/** The files of a folder, by the calls of its server. */
+export class ServedFiles implements Files {
+  name = '';
+  private readonly token: string;
+
+  constructor(token: string) {
+    this.token = token;
+  }
+
+  private async call(path: string, body?: unknown): Promise<Response> {
+    return fetch(`./api/${path}`, {
+      method: body === undefined ? 'GET' : 'POST',
+      headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/json' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  }
+
+  private async changed(path: string, body: unknown): Promise<Changed> {
+    const answer = await this.call(path, body);
+    const found = (await answer.json()) as FileState & { fault?: string };
+    if (found.text === undefined) return { fault: found.fault ?? 'the server of the desk does not answer' };
+    return { state: found, conflict: answer.status === 409 };
+  }
+
+  async list() {
+    const found = (await (await this.call('folder')).json()) as { folder: string; files: FolderFile[]; fault?: string };
+    if (found.fault) throw new Error(found.fault);
+    this.name = found.folder;
+    return found.files;
+  }
+
+  async read(path: string) {
+    const answer = await this.call(`file?path=${encodeURIComponent(path)}`);
+    const found = (await answer.json()) as FileState & { fault?: string };
+    if (!answer.ok) throw new Error(found.fault);
+    return found;
+  }
+
+  change = (path: string, was: string, by: string, change: Change) =>
+    this.changed('change', { path, was, by, ...change });
+  undo = (path: string) => this.changed('undo', { path });
+  redo = (path: string) => this.changed('redo', { path });
+
+  make = (path: string, text: string) => this.changed('change', { path, was: null, by: 'first draft', text });
+
+  async add(path: string, bytes: Uint8Array) {
+    const answer = await fetch(`./api/add?path=${encodeURIComponent(path)}`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${this.token}` },
+      body: Uint8Array.from(bytes),
+    });
+    return (await answer.json()) as { path: string } | { fault: string };
+  }
+
+  async save(path: string, wish: SaveWish) {
+    return (await (await this.call('save', { path, ...wish })).json()) as { files: string[] } | { fault: string };
+  }
+
+  watch(changed: (path: string) => void) {
+    const listen = async (): Promise<void> => {
+      const answer = await this.call('changes');
+      const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
+      for (let left = ''; reader; ) {
+        const { value, done } = await reader.read();
+        if (done) return;
+        left += value;
+        const parts = left.split('\n\n');
+        left = parts.pop() ?? '';
+        for (const part of parts) changed(/^data: ?(.*)$/m.exec(part)?.[1] ?? '');
+      }
+    };
+    const again = () =>
+      setTimeout(
+        () =>
+          void listen()
+            .catch(() => undefined)
+            .then(again),
+        800,
+      );
+    void listen()
+      .catch(() => undefined)
+      .then(again);
+  }
+}
+
+/** Texts in memory, with the acts of each. */
+export class MemoryFiles implements Files {
+  name = 'the demo';
+  private readonly histories = new Map<string, ReturnType<typeof historyOf>>();
+  private readonly names = new Map<string, { undo: string[]; redo: string[] }>();
+  private readonly texts: Record<string, string>;
+  private readonly tables: string[] = [];
+
+  constructor(texts: Record<string, string>) {
+    this.texts = texts;
+  }
+
+  async list() {
+    const kind = (path: string) => /\.(figure|board|style|codebook)\.ya?ml$/.exec(path)?.[1] ?? 'table';
+    return [...Object.keys(this.texts), ...this.tables].sort().map((path) => ({ path, kind: kind(path) }));
+  }
+
+  private state(path: string): FileState {
+    const text = this.texts[path] as string;
+    return { text, sha256: text, ...(this.names.get(path) ?? { undo: [], redo: [] }) };
+  }
+
+  read = async (path: string) => this.state(path);
+
+  async change(path: string, _was: string, by: string, change: Change) {
+    const own = this.histories.get(path) ?? historyOf(this.texts[path] as string);
+    const before = own.text;
+    const next =
+      'edits' in change
+        ? edited(own, change.edits)
+        : {
+            text: change.text,
+            done: [...own.done, [{ at: 0, removed: before, inserted: change.text }]],
+            undone: [],
+          };
+    if (next.text !== before) {
+      this.histories.set(path, next);
+      this.texts[path] = next.text;
+      this.names.set(path, { undo: [...(this.names.get(path)?.undo ?? []), by], redo: [] });
+    }
+    return { state: this.state(path), conflict: false };
+  }
+
+  private step(path: string, take: typeof undo, from: 'undo' | 'redo'): Changed {
+    const own = this.histories.get(path);
+    const names = this.names.get(path);
+    const last = names?.[from].at(-1);
+    if (own && names && last !== undefined) {
+      const next = take(own);
+      this.histories.set(path, next);
+      this.texts[path] = next.text;
+      const other = from === 'undo' ? 'redo' : 'undo';
+      this.names.set(path, { ...names, [from]: names[from].slice(0, -1), [other]: [...names[other], last] });
+    }
+    return { state: this.state(path), conflict: false };
+  }
+
+  async make(path: string, text: string) {
+    if (path in this.texts) return { fault: `${path} is there already` };
+    this.texts[path] = text;
+    return { state: this.state(path), conflict: false };
+  }
+
+  async add(path: string) {
+    if (path in this.texts) return { fault: `${path} is there already` };
+    this.tables.push(path);
+    return { path };
+  }
+
+  undo = async (path: string) => this.step(path, undo, 'undo');
+  redo = async (path: string) => this.step(path, redo, 'redo');
+  watch() {}
+}

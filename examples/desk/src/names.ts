@@ -1,0 +1,27 @@
+import type { FolderFile } from './files.js';
+
+export const isDrawn = ({ kind }: FolderFile) => kind === 'figure' || kind === 'board';
+export const isText = ({ kind }: FolderFile) => kind !== 'table' && kind !== 'font';
+
+/** The name of a file as lists show it. */
+export const shortName = (path: string) => (path.split('/').at(-1) as string).replace(/\.(figure|board)\.\w+$/, '');
+
+export const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
+
+/** Pixels of the screen to a point, at true size. */
+export const pixels = 96 / 72;
+
+/** A path beside another one that no file has yet, such as `yield-water.figure.yaml`. */
+export function freeName(list: readonly FolderFile[], beside: string, name: string, ending: string): string {
+  const folder = beside.includes('/') ? beside.slice(0, beside.lastIndexOf('/') + 1) : '';
+  const plain =
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '') || 'figure';
+  const paths = new Set(list.map(({ path }) => path));
+  for (let n = 1; ; n += 1) {
+    const path = `${folder}${plain}${n === 1 ? '' : `-${n}`}.${ending}`;
+    if (!paths.has(path)) return path;
+  }
+}

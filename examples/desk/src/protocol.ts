@@ -1,0 +1,178 @@
+import type {
+  Answers,
+  Box,
+  ColumnProfile,
+  Control,
+  DraftSettings,
+  Drag,
+  Edit,
+  Exchange,
+  Finding,
+  Problem,
+  Samples,
+  VariableRow,
+  View,
+  Words,
+} from 'hexis';
+
+/** A table as its cells are shown. */
+export interface ShownTable {
+  title: string;
+  columns: { title: string; isNumber: boolean }[];
+  rows: string[][];
+}
+
+/** A figure as the page shows it. */
+export interface Shown {
+  id: string;
+  svg: string;
+  /** Size in points. */
+  width: number;
+  height: number;
+  summary: string;
+  altText: string;
+  note: string;
+  /** The numbers behind it: the table of its marks first. */
+  tables: ShownTable[];
+  csv: string;
+  /** Whether it is one figure, whose settings stand in its own file, and no board. */
+  isFigure: boolean;
+  /** From where a cloud is seen; none of any other figure. */
+  view?: View | undefined;
+}
+
+/** A figure in small. */
+export interface Small {
+  id: string;
+  svg: string;
+  width: number;
+  height: number;
+}
+
+/** How far a choice reaches, with the ink that it would change. */
+export interface Reach {
+  key: string;
+  words: string;
+  count: number;
+  boxes: Box[];
+  /** Whether it is a setting of the look, which a style may have too. */
+  isLook: boolean;
+}
+
+/** Ink that was pointed at. */
+export interface Chosen {
+  role: string;
+  words: string;
+  box: Box;
+  scopes: Reach[];
+  /** The words that it is, where they can be written anew. */
+  text?: Words | undefined;
+  /** On a board, the file of the figure that it belongs to. */
+  file?: string | undefined;
+  /** Rows of the numbers that it stands for. */
+  rows: number[];
+}
+
+/** What a press at a place takes: the ink there, and what can be put elsewhere. */
+export interface Taken {
+  chosen: Chosen | undefined;
+  drag: Drag | undefined;
+}
+
+export interface Color {
+  color: string;
+  /** Contrast with the paper. */
+  contrast: number;
+}
+
+/** What can be changed of some ink. */
+export interface Changeable {
+  controls: Control[];
+  palette: Color[];
+  paper: string;
+  samples: Samples | undefined;
+}
+
+/** A change that was drawn before it is written, or why it cannot be. */
+export type Tried = { text: string; edits: readonly Edit[]; found: Drawn } | { fault: string };
+
+export interface Drawn {
+  shown?: Shown;
+  problems: Problem[];
+}
+
+/** A table that a figure is begun from. */
+export interface Begun {
+  columns: ColumnProfile[];
+  rows: number;
+}
+
+export type KindPicture = { kind: string; settings: DraftSettings; small: Small } | { kind: string; why: string };
+
+/** A setting that is changed: by the ink it was chosen by and how far it reaches, or by its own path. */
+export interface Setting {
+  role?: string | undefined;
+  scope?: string | undefined;
+  path: string;
+}
+
+/** What the page asks of the worker, and what it gets. */
+export interface Calls {
+  files: {
+    ask: { served?: { token: string; base: string }; texts?: Record<string, string | Uint8Array> };
+    get: undefined;
+  };
+  changed: { ask: { path: string; text?: string; bytes?: Uint8Array }; get: undefined };
+  draw: { ask: { path: string; caption: boolean }; get: Drawn };
+  try: { ask: { path: string; figure: string; caption: boolean; edits: readonly Edit[] }; get: Tried };
+  enter: {
+    ask: { path: string; caption: boolean; setting: Setting; text?: string; value?: unknown };
+    get: Tried;
+  };
+  small: { ask: { path: string; style?: string }; get: Small | { fault: string } };
+  findings: { ask: { path: string }; get: Finding[] };
+  hit: { ask: { x: number; y: number; slack: number }; get: Taken };
+  again: { ask: { role: string }; get: Chosen | undefined };
+  next: { ask: { role?: string | undefined; by: 1 | -1 }; get: Chosen | undefined };
+  controls: { ask: { role?: string; scope?: string }; get: Changeable };
+  drag: { ask: { drag: Drag; x: number; y: number }; get: Edit[] };
+  turn: { ask: { path: string; caption: boolean; view: View }; get: Shown | undefined };
+  look: { ask: { path: string }; get: Begun | { fault: string } };
+  kinds: { ask: { path: string; chosen: string[]; answers: Answers }; get: KindPicture[] };
+  drafts: {
+    ask: { path: string; settings: DraftSettings; answers: Answers; id: string };
+    get: { codebook: string; figure: string } | { fault: string };
+  };
+  others: {
+    ask: { path: string };
+    get: {
+      exchanges: Exchange[];
+      subsets: { column: string; label: string; values: { code: string; name: string }[] }[];
+    };
+  };
+  variant: {
+    ask: { path: string; setting?: string; label?: string; column: string; code?: string };
+    get: { text: string; left: string[]; problems: Problem[] };
+  };
+  match: { ask: { path: string; model: string; scales: boolean }; get: { text: string } | { fault: string } };
+  codebook: { ask: { path: string }; get: VariableRow[] };
+  give: {
+    ask: { path: string; setting: string; figures: string[]; styles: string[] };
+    get: { style: string; changes: { path: string; edits?: Edit[]; text?: string }[] } | { fault: string };
+  };
+  pathFrom: { ask: { target: string; from: string }; get: string };
+}
+
+export type CallName = keyof Calls;
+
+export interface Question<N extends CallName = CallName> {
+  id: number;
+  name: N;
+  ask: Calls[N]['ask'];
+}
+
+export interface Answer {
+  id: number;
+  get?: unknown;
+  fault?: string;
+}

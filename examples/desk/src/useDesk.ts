@@ -1,0 +1,328 @@
+import type { Edit, Finding, Problem } from 'hexis';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Change, Changed, FileState, Files, FolderFile } from './files.js';
+import { isDrawn } from './names.js';
+import type { Chosen, Drawn, Setting, Shown } from './protocol.js';
+import type { Thinker } from './thinker.js';
+
+/** A change that met one of another program, and waits for an answer. */
+export interface Conflict {
+  path: string;
+  by: string;
+  change: Change;
+  /** The text that the change was made of, and what stands there now. */
+  before: string;
+  now: string;
+}
+
+/** Milliseconds after a drawing at which it is checked. */
+const checkAfter = 250;
+/** Milliseconds that files are left alone after another program changed one. */
+const settle = 120;
+
+/** What the desk knows and can do: the files, the figure that is worked on, and each act on it. */
+export function useDesk(files: Files, thinker: Thinker, first: string | undefined) {
+  const [list, setList] = useState<FolderFile[]>();
+  const [figure, setFigure] = useState<string>();
+  const [open, setOpen] = useState<string>();
+  const [states, setStates] = useState<Readonly<Record<string, FileState>>>({});
+  /** The text of each file before its last act. */
+  const [was, setWas] = useState<Readonly<Record<string, string>>>({});
+  const [shown, setShown] = useState<Shown>();
+  const [before, setBefore] = useState<Shown>();
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const [findings, setFindings] = useState<Finding[]>();
+  const [chosen, setChosen] = useState<Chosen>();
+  const [scope, setScope] = useState<string>();
+  const [caption, setCaption] = useState(false);
+  const [said, setSaid] = useState('');
+  const [stale, setStale] = useState(true);
+  const [conflict, setConflict] = useState<Conflict>();
+  /** Counts up with each change of any file, so that small pictures are drawn again. */
+  const [turn, setTurn] = useState(0);
+  const run = useRef(0);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  /** The newest of what is shown, for what runs after an await. */
+  const now = useRef({ states, figure, open, chosen, scope, caption, shown });
+  now.current = { states, figure, open, chosen, scope, caption, shown };
+  /** Acts that were on a file when the page met it: back to these is back to the start. */
+  const met = useRef(new Map<string, number>());
+
+  const keep = useCallback((path: string, state: FileState) => {
+    if (!met.current.has(path)) met.current.set(path, state.undo.length);
+    const old = now.current.states[path];
+    if (old && old.text !== state.text) setWas((own) => ({ ...own, [path]: old.text }));
+    now.current.states = { ...now.current.states, [path]: state };
+    setStates(now.current.states);
+  }, []);
+
+  const read = useCallback(
+    async (path: string) => {
+      const state = await files.read(path);
+      keep(path, state);
+      return state;
+    },
+    [files, keep],
+  );
+
+  /** Takes over a drawing, finds the choice in it again, and has it checked. */
+  const took = useCallback(
+    async (path: string, mine: number, { shown: next, problems: found }: Drawn) => {
+      if (mine !== run.current) return;
+      setProblems(found);
+      if (next) {
+        setBefore((own) => (now.current.shown?.id === next.id ? now.current.shown : own));
+        setShown(next);
+        setStale(false);
+      }
+      const { chosen: old } = now.current;
+      if (old) {
+        const again = await thinker.ask('again', { role: old.role });
+        if (mine !== run.current) return;
+        setChosen(again);
+        if (again && !again.scopes.some(({ key }) => key === now.current.scope)) setScope(again.scopes[0]?.key);
+      }
+      await new Promise((resolve) => setTimeout(resolve, checkAfter));
+      if (mine !== run.current || !next) return;
+      const looked = await thinker.aside('findings', { path });
+      if (mine === run.current) setFindings(looked);
+    },
+    [thinker],
+  );
+
+  const redraw = useCallback(
+    async (path: string, withCaption = now.current.caption) => {
+      run.current += 1;
+      const mine = run.current;
+      setStale(true);
+      const found = await thinker.ask('draw', { path, caption: withCaption });
+      void took(path, mine, found);
+    },
+    [thinker, took],
+  );
+
+  const openFigure = useCallback(
+    async (path: string) => {
+      setFigure(path);
+      setOpen(path);
+      now.current = { ...now.current, figure: path, open: path, chosen: undefined };
+      setChosen(undefined);
+      setFindings(undefined);
+      setBefore(undefined);
+      setSaid('');
+      void read(path).catch((fault: Error) => setSaid(fault.message));
+      await redraw(path);
+    },
+    [read, redraw],
+  );
+
+  const openShared = useCallback(
+    async (path: string) => {
+      setOpen(path);
+      await read(path).catch((fault: Error) => setSaid(fault.message));
+    },
+    [read],
+  );
+
+  // The folder is read once; the figure that the address names, or the first, is opened.
+  useEffect(() => {
+    void files
+      .list()
+      .then((found) => {
+        setList(found);
+        const own = found.find(({ path }) => path === first) ?? found.find(isDrawn);
+        if (own) void openFigure(own.path);
+      })
+      .catch((fault: Error) => setSaid(fault.message));
+  }, []);
+
+  const relist = useCallback(() => files.list().then(setList, () => undefined), [files]);
+
+  // What another program changes appears by itself; what the page has written comes back to it and is known.
+  useEffect(() => {
+    const seen = new Set<string>();
+    let waiting = 0;
+    const look = async () => {
+      const paths = [...seen];
+      seen.clear();
+      let isOther = false;
+      for (const path of paths) {
+        const known = now.current.states[path];
+        const state = known && (await files.read(path).catch(() => undefined));
+        if (known && !state && path === now.current.figure) setSaid(`${path} is gone from the folder`);
+        if (known && state?.sha256 === known.sha256) continue;
+        isOther = true;
+        await thinker.tell('changed', { path });
+        if (state) keep(path, state);
+      }
+      if (!isOther) return;
+      void relist();
+      setTurn((own) => own + 1);
+      if (now.current.figure) await redraw(now.current.figure);
+    };
+    files.watch((path) => {
+      seen.add(path);
+      clearTimeout(waiting);
+      waiting = window.setTimeout(() => {
+        queue.current = queue.current.then(look, look);
+      }, settle);
+    });
+    return () => clearTimeout(waiting);
+  }, [files, thinker, keep, redraw, relist]);
+
+  /** Takes over what the files hold after an act. */
+  const kept = useCallback(
+    async (path: string, changed: Changed, pending?: Omit<Conflict, 'path' | 'now'>): Promise<boolean> => {
+      if ('fault' in changed) {
+        setSaid(changed.fault);
+        await thinker.tell('changed', { path });
+        if (now.current.figure) await redraw(now.current.figure);
+        return false;
+      }
+      const { state } = changed;
+      keep(path, state);
+      setTurn((own) => own + 1);
+      await thinker.tell('changed', { path, text: state.text });
+      if (!changed.conflict) return true;
+      if (pending) setConflict({ ...pending, path, now: state.text });
+      if (now.current.figure) await redraw(now.current.figure);
+      return false;
+    },
+    [keep, redraw, thinker],
+  );
+
+  /** Writes a change; acts wait for each other, each upon what the one before it left. */
+  const write = useCallback(
+    (path: string, by: string, change: Change): Promise<boolean> => {
+      const step = async () => {
+        const known = now.current.states[path] ?? (await read(path));
+        const changed = await files.change(path, known.sha256, by, change);
+        return kept(path, changed, { by, change, before: known.text });
+      };
+      const next = queue.current.then(step, step);
+      queue.current = next.catch(() => undefined);
+      return next;
+    },
+    [files, kept, read],
+  );
+
+  /** Draws a change of a file, and writes it where it can be drawn; else says why not. */
+  const act = useCallback(
+    async (path: string, by: string, edits: readonly Edit[]): Promise<string | undefined> => {
+      const { figure: drawn, caption: withCaption } = now.current;
+      if (!drawn || edits.length === 0) return undefined;
+      const tried = await thinker.ask('try', { path, figure: drawn, caption: withCaption, edits });
+      if ('fault' in tried) {
+        setSaid(tried.fault);
+        return tried.fault;
+      }
+      run.current += 1;
+      const mine = run.current;
+      setSaid('');
+      void took(drawn, mine, tried.found);
+      await write(path, by, { edits });
+      return undefined;
+    },
+    [thinker, took, write],
+  );
+
+  /** Gives a setting of the figure what somebody entered or chose; undefined takes it back. */
+  const enter = useCallback(
+    async (setting: Setting, by: string, given: { text: string } | { value: unknown }): Promise<string | undefined> => {
+      const { figure: drawn, caption: withCaption } = now.current;
+      if (!drawn) return undefined;
+      const tried = await thinker.ask('enter', { path: drawn, caption: withCaption, setting, ...given });
+      if ('fault' in tried) return tried.fault;
+      run.current += 1;
+      const mine = run.current;
+      setSaid('');
+      if (tried.edits.length === 0) return undefined;
+      void took(drawn, mine, tried.found);
+      await write(drawn, by, { edits: tried.edits });
+      return undefined;
+    },
+    [thinker, took, write],
+  );
+
+  /** Writes a whole text as it was typed, whether it can be drawn or not. */
+  const type = useCallback(
+    async (path: string, text: string, by = 'text') => {
+      if (await write(path, by, { text })) if (now.current.figure) await redraw(now.current.figure);
+    },
+    [redraw, write],
+  );
+
+  const step = useCallback(
+    (which: 'undo' | 'redo', path: string, times = 1) => {
+      const steps = async () => {
+        for (let i = 0; i < times; i += 1) if (!(await kept(path, await files[which](path)))) break;
+        if (now.current.figure) await redraw(now.current.figure);
+      };
+      queue.current = queue.current.then(steps, steps);
+      return queue.current;
+    },
+    [files, kept, redraw],
+  );
+
+  /** Makes a new file; a figure is opened at once. */
+  const make = useCallback(
+    async (path: string, text: string, isOpened: boolean): Promise<boolean> => {
+      const made = await files.make(path, text);
+      if (!(await kept(path, made))) return false;
+      await relist();
+      if (isOpened) await openFigure(path);
+      return true;
+    },
+    [files, kept, openFigure, relist],
+  );
+
+  const choose = useCallback((next: Chosen | undefined) => {
+    setChosen(next);
+    setScope(next?.scopes[0]?.key);
+  }, []);
+
+  const startOf = (path: string | undefined) => {
+    const undo = path === undefined ? 0 : (states[path]?.undo.length ?? 0);
+    return path === undefined ? 0 : Math.max(0, undo - (met.current.get(path) ?? undo));
+  };
+
+  return {
+    list,
+    figure,
+    open,
+    states,
+    was,
+    shown,
+    before,
+    problems,
+    findings,
+    chosen,
+    scope,
+    caption,
+    said,
+    stale,
+    conflict,
+    turn,
+    sinceStart: startOf(open),
+    choose,
+    setScope,
+    setSaid,
+    setConflict,
+    setCaption: (on: boolean) => {
+      setCaption(on);
+      if (figure) void redraw(figure, on);
+    },
+    openFigure,
+    openShared,
+    act,
+    enter,
+    type,
+    write,
+    step,
+    make,
+    relist,
+    redraw,
+  };
+}
+
+export type DeskState = ReturnType<typeof useDesk>;

@@ -1,0 +1,436 @@
+import {
+  answered,
+  beginnings,
+  cellText,
+  checkFile,
+  codebookRows,
+  contrast,
+  controlsOf,
+  type Drawing,
+  describe,
+  draftFiles,
+  dragAt,
+  dragEdits,
+  type Edit,
+  enteredValue,
+  everyControl,
+  exchangesOf,
+  forCategory,
+  forColumn,
+  forStyle,
+  hit,
+  inkWords,
+  lookInto,
+  matchFigure,
+  memory,
+  numbersCsv,
+  openProject,
+  type PlateItem,
+  type Problem,
+  type Project,
+  partOf,
+  patched,
+  patchFor,
+  pathFrom,
+  readCodebook,
+  readFigure,
+  readingOrder,
+  rowsOf,
+  type Samples,
+  type Source,
+  SourceFault,
+  samplesOf,
+  scopesOf,
+  settingEdits,
+  type TableLook,
+  type Turntable,
+  turntable,
+  unmarked,
+  viewOf,
+  wordsAt,
+  write,
+} from 'hexis';
+import type {
+  Answer,
+  CallName,
+  Calls,
+  Chosen,
+  Drawn,
+  Question,
+  Setting,
+  Shown,
+  ShownTable,
+  Small,
+  Tried,
+} from './protocol.js';
+
+let project: Project | undefined;
+/** Texts and tables that come before those of the server: what the page has just changed, or all of the demo. */
+const held = new Map<string, string | Uint8Array>();
+/** Counts up with each change of a file, so that it is read again only then. */
+const changes = new Map<string, number>();
+let drawing: Drawing | undefined;
+let samples: { of: string; found: Samples } | undefined;
+let table: { path: string; caption: boolean; table: Turntable } | undefined;
+const looks = new Map<string, TableLook>();
+
+const bump = (path: string) => {
+  changes.set(path, (changes.get(path) ?? 0) + 1);
+  looks.delete(path);
+  table = undefined;
+};
+
+/** The files of a folder by the calls of its server, or those of the demo. */
+function sourceOf(served: { token: string; base: string } | undefined): Source {
+  const plain = memory({});
+  const get = async (path: string) => {
+    const own = held.get(path);
+    if (own !== undefined) return typeof own === 'string' ? new TextEncoder().encode(own) : own;
+    if (!served) throw new SourceFault('missing', 'no such file');
+    const answer = await fetch(`${served.base}api/bytes?path=${encodeURIComponent(path)}`, {
+      headers: { authorization: `Bearer ${served.token}` },
+    });
+    if (answer.ok) return new Uint8Array(await answer.arrayBuffer());
+    const { fault } = (await answer.json()) as { fault: string };
+    throw new SourceFault(answer.status === 404 ? 'missing' : 'unreadable', fault);
+  };
+  const textOf = async (path: string) => {
+    const own = held.get(path);
+    return typeof own === 'string' ? own : new TextDecoder().decode(await get(path));
+  };
+  return {
+    ...plain,
+    text: textOf,
+    bytes: get,
+    stamp: async (path) => changes.get(path) ?? 0,
+    near: async () => [...held.keys()],
+  };
+}
+
+const opened = (): Project => {
+  if (!project) throw new Error('no files yet');
+  return project;
+};
+
+const wordsOf = (problems: readonly Problem[]): string =>
+  problems
+    .filter(({ severity }) => severity === 'error')
+    .map((problem) => {
+      const { found, expected, write: say } = describe(problem);
+      return [found, expected && `expected: ${expected}`, say && `write: ${say}`].filter((part) => part).join('; ');
+    })
+    .join('\n');
+
+async function svgOf(made: Drawing): Promise<string> {
+  const svg = await write(made, 'svg');
+  return svg.ok ? svg.value.replace(/^<\?xml.*\?>\n/, '') : '';
+}
+
+function tablesOf({ numbers }: Drawing): ShownTable[] {
+  const shown = (title: string, own: Pick<typeof numbers, 'columns' | 'rows'>): ShownTable => ({
+    title,
+    columns: own.columns.map((column) => ({ title: column.title, isNumber: column.decimals !== undefined })),
+    rows: own.rows.map((row) => row.map((value, i) => cellText(own, value, i))),
+  });
+  return [shown('', numbers), ...(numbers.further ?? []).map((own) => shown(own.title, own))];
+}
+
+async function shownOf(made: Drawing): Promise<Shown> {
+  const { plate, numbers, parts } = made;
+  return {
+    id: plate.id,
+    svg: await svgOf(made),
+    width: plate.width,
+    height: plate.height,
+    summary: `${numbers.used} of ${numbers.read} ${numbers.cases}`,
+    altText: plate.description,
+    note: await unmarked(made.note.join(' ')),
+    tables: tablesOf(made),
+    csv: numbersCsv(numbers),
+    isFigure: parts.length === 1 && parts[0]?.prefix === '',
+    view: viewOf(made),
+  };
+}
+
+async function smallOf(made: Drawing): Promise<Small> {
+  const { id, width, height } = made.plate;
+  return { id, svg: await svgOf(made), width, height };
+}
+
+async function drawn(path: string, caption: boolean): Promise<Drawn> {
+  const found = await opened().draw(path, { caption, trace: true });
+  if (!found.drawing) return { problems: [...found.problems] };
+  drawing = found.drawing;
+  return { problems: [...found.problems], shown: await shownOf(drawing) };
+}
+
+const itemOf = (role: string | undefined): PlateItem | undefined =>
+  drawing?.plate.items.find((item) => item.role === role);
+
+function chosenOf(item: PlateItem | undefined): Chosen | undefined {
+  const part = drawing && item && partOf(drawing, item);
+  if (!drawing || !part || !item) return undefined;
+  const boxes = new Map(drawing.plate.items.map((own) => [own.role, own.box]));
+  const scopes = scopesOf(drawing, item).map(({ key, words, count, roles, target }) => ({
+    key,
+    isLook: target.is === 'look',
+    words,
+    count,
+    boxes: roles.flatMap((role) => boxes.get(role) ?? []),
+  }));
+  return {
+    role: item.role,
+    words: inkWords(part, item),
+    box: item.box,
+    scopes,
+    text: wordsAt(drawing, item),
+    file: part.prefix === '' ? undefined : part.locate('chart').file,
+    rows: rowsOf(part, item),
+  };
+}
+
+/** The part that a setting is one of, and what its change is made to. */
+function targetOf({ role, scope }: Pick<Setting, 'role' | 'scope'>) {
+  if (!drawing) return undefined;
+  const item = itemOf(role);
+  const part = item ? partOf(drawing, item) : drawing.parts[0];
+  const reach = item && scopesOf(drawing, item).find((own) => own.key === scope);
+  const target = reach?.target ?? { is: 'look' as const, paths: [] };
+  return part && { part, target, scope: reach };
+}
+
+/** Draws a figure as it would be after a change; a change by which it cannot be drawn is none. */
+async function tried(path: string, figure: string, caption: boolean, edits: readonly Edit[]): Promise<Tried> {
+  const source = opened().store.source;
+  const before = await source.text(path);
+  const wasHeld = held.get(path);
+  const text = patched(before, patchFor(before, edits));
+  held.set(path, text);
+  bump(path);
+  const found = await drawn(figure, caption);
+  if (found.shown) return { text, edits, found };
+  if (wasHeld === undefined) held.delete(path);
+  else held.set(path, wasHeld);
+  bump(path);
+  return { fault: wordsOf(found.problems) };
+}
+
+async function lookAt(path: string): Promise<TableLook | { fault: string }> {
+  const known = looks.get(path);
+  if (known) return known;
+  const found = await lookInto(opened(), path);
+  if (!found.ok) return { fault: wordsOf(found.problems) };
+  looks.set(path, found.value);
+  return found.value;
+}
+
+/** The first figure of a table, drawn from memory. */
+async function kindOf(
+  look: TableLook,
+  settings: Parameters<typeof draftFiles>[1],
+  answers: Calls['kinds']['ask']['answers'],
+) {
+  const names = { id: 'first', table: look.path, codebook: 'first.codebook.yaml' };
+  const { codebook, figure } = draftFiles(look, settings, names, answers);
+  const { source } = opened().store;
+  const own: Source = {
+    ...source,
+    text: async (path) =>
+      path === 'first.figure.yaml' ? figure : path === 'first.codebook.yaml' ? codebook : source.text(path),
+    stamp: async (path) => (path.startsWith('first.') ? figure + codebook : source.stamp?.(path)),
+  };
+  return openProject(own).draw('first.figure.yaml');
+}
+
+/** The table that a figure is made from, by the path of the folder. */
+async function tableOf(path: string): Promise<string | undefined> {
+  const { source } = opened().store;
+  const read = readFigure(await source.text(path), path);
+  if (!read.ok) return undefined;
+  const { data } = read.value.value;
+  const file =
+    typeof data === 'string'
+      ? data
+      : data && !Array.isArray(data) && 'file' in data
+        ? (data.file as string)
+        : undefined;
+  return file === undefined ? undefined : source.join(path, file);
+}
+
+/** Values of a column that a figure can be made of alone. */
+const [fewest, most] = [2, 12];
+
+const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['get']> | Calls[N]['get'] } = {
+  files({ served, texts = {} }) {
+    for (const [path, text] of Object.entries(texts)) held.set(path, text);
+    project = openProject(sourceOf(served));
+  },
+  changed({ path, text, bytes }) {
+    const now = text ?? bytes;
+    if (now === undefined) held.delete(path);
+    else held.set(path, now);
+    bump(path);
+  },
+  draw: ({ path, caption }) => drawn(path, caption),
+  try: ({ path, figure, caption, edits }) => tried(path, figure, caption, edits),
+  async enter({ path, caption, setting, text, value }) {
+    const found = targetOf(setting);
+    if (!found) return { fault: 'the figure is not drawn' };
+    const { part, target } = found;
+    const control = (setting.scope === undefined ? everyControl(part) : controlsOf(part, { target })).find(
+      (own) => own.path === setting.path,
+    );
+    if (!control) return { fault: `there is no setting "${setting.path}" of what is chosen` };
+    const given = text === undefined ? value : enteredValue(control, text, part.figure.chart.kind);
+    return tried(path, path, caption, settingEdits(part, target, setting.path, given));
+  },
+  async small({ path, style }) {
+    const found = await opened().draw(path, style === undefined ? {} : { style });
+    return found.drawing ? smallOf(found.drawing) : { fault: wordsOf(found.problems) };
+  },
+  async findings({ path }) {
+    const found = await checkFile(opened(), path);
+    return found.ok ? found.value.findings : [];
+  },
+  hit({ x, y, slack }) {
+    const item = drawing && hit(drawing.plate, x, y, slack);
+    return { chosen: chosenOf(item), drag: drawing && dragAt(drawing, item, x, y) };
+  },
+  again: ({ role }) => chosenOf(itemOf(role)),
+  next({ role, by }) {
+    if (!drawing) return undefined;
+    const order = readingOrder(drawing.plate);
+    const at = order.findIndex((item) => item.role === role);
+    return chosenOf(order[at < 0 ? 0 : (at + by + order.length) % order.length]);
+  },
+  async controls({ role, scope }) {
+    const found = targetOf({ role, scope });
+    if (!drawing || !found) return { controls: [], palette: [], paper: '#ffffff', samples: undefined };
+    const { part } = found;
+    const { groups, single } = part.settings.palette;
+    const style = JSON.stringify([part.settings.text.legendEntry.color, part.settings.lines.width]);
+    if (samples?.of !== style) samples = { of: style, found: await samplesOf(drawing) };
+    const { paper } = part.settings;
+    return {
+      controls: found.scope ? controlsOf(part, found.scope) : everyControl(part),
+      palette: [...new Set([...groups, single])].map((color) => ({ color, contrast: contrast(color, paper) })),
+      paper,
+      samples: samples.found,
+    };
+  },
+  drag: ({ drag, x, y }) => (drawing ? dragEdits(drawing, drag, x, y) : []),
+  async turn({ path, caption, view }) {
+    if (table?.path !== path || table.caption !== caption) {
+      const made = await turntable(opened(), path, { caption });
+      if (!made.ok || !made.value) return undefined;
+      table = { path, caption, table: made.value };
+    }
+    const made = table.table.at(view);
+    return made.ok ? shownOf(made.value) : undefined;
+  },
+  async look({ path }) {
+    const found = await lookAt(path);
+    return 'fault' in found ? found : { columns: found.columns, rows: found.rows };
+  },
+  async kinds({ path, chosen, answers: said }) {
+    const look = await lookAt(path);
+    if ('fault' in look) return [];
+    const found: Calls['kinds']['get'] = [];
+    for (const own of beginnings(answered(look.columns, said), chosen)) {
+      if ('why' in own) {
+        found.push(own);
+        continue;
+      }
+      const made = await kindOf(look, own.settings, said);
+      found.push(
+        made.drawing ? { ...own, small: await smallOf(made.drawing) } : { kind: own.kind, why: wordsOf(made.problems) },
+      );
+    }
+    return found;
+  },
+  async drafts({ path, settings, answers: said, id }) {
+    const look = await lookAt(path);
+    if ('fault' in look) return look;
+    const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/') + 1) : '';
+    const names = { id, table: path.slice(folder.length), codebook: `${id}.codebook.yaml` };
+    return draftFiles(look, settings, names, said);
+  },
+  async others({ path }) {
+    const part = drawing?.parts[0];
+    const from = await tableOf(path);
+    const look = from === undefined ? undefined : await lookAt(from);
+    if (!part || !look || 'fault' in look) return { exchanges: [], subsets: [] };
+    const exchanges = exchangesOf(part, look.columns);
+    const places = new Set(exchanges.filter(({ setting }) => setting !== 'group').map(({ column }) => column));
+    const subsets = look.columns.flatMap(({ name, looks: what, different, values }) => {
+      if (places.has(name) || (what !== 'nominal' && what !== 'coded') || different < fewest || different > most)
+        return [];
+      const variable = part.codebook.variable(name);
+      const nameOf = (code: string) => variable.categories.find((own) => own.code === code)?.name ?? code;
+      return [
+        { column: name, label: variable.label, values: values.map(({ text }) => ({ code: text, name: nameOf(text) })) },
+      ];
+    });
+    return { exchanges, subsets };
+  },
+  async variant({ path, setting, label, column, code }) {
+    const part = drawing?.parts[0];
+    const { source } = opened().store;
+    const text = await source.text(path);
+    if (!part) return { text, left: [], problems: [] };
+    const { edits, left } =
+      code === undefined
+        ? forColumn(part, { setting: setting as string, label: label ?? '' }, column)
+        : forCategory(part, column, code);
+    return { text: patched(text, patchFor(text, edits)), left, problems: [] };
+  },
+  async match({ path, model, scales }) {
+    const found = await matchFigure(opened(), path, model, { scales });
+    return found.ok ? { text: found.value.after } : { fault: wordsOf(found.problems) };
+  },
+  async codebook({ path }) {
+    const read = readCodebook(await opened().store.source.text(path), path);
+    return read.ok ? codebookRows(read.value.value) : [];
+  },
+  async give({ path, setting, figures, styles }) {
+    const part = drawing?.parts[0];
+    const given = part && forStyle(part, setting);
+    if (!given) return { fault: 'a style has no such setting, or this figure does not give it' };
+    const { source } = opened().store;
+    const isFile = /[./\\]/.test(given.style);
+    if (isFile) {
+      const style = source.join(path, given.style);
+      return {
+        style,
+        changes: [
+          { path: style, edits: given.styleEdits },
+          { path, edits: given.figureEdits },
+        ],
+      };
+    }
+    // A built-in style has no file to change: the folder gets a house style that builds on it.
+    let style = 'house.style.yaml';
+    for (let n = 2; styles.includes(style); n += 1) style = `house-${n}.style.yaml`;
+    const plain = `hexis: style/1\nname: House\nextends: ${given.style}\n`;
+    const text = patched(plain, patchFor(plain, given.styleEdits));
+    const followers: Calls['give']['get'] = { style, changes: [{ path: style, text }] };
+    for (const own of figures) {
+      const read = readFigure(await source.text(own), own);
+      if (!read.ok || (read.value.value.style ?? 'plain') !== given.style) continue;
+      const edits: Edit[] = [{ path: ['style'], value: pathFrom(style, own) }];
+      followers.changes.push({ path: own, edits: own === path ? [...given.figureEdits, ...edits] : edits });
+    }
+    return followers;
+  },
+  pathFrom: ({ target, from }) => pathFrom(target, from),
+};
+
+self.addEventListener('message', async ({ data }: MessageEvent<Question>) => {
+  const answer: Answer = { id: data.id };
+  try {
+    answer.get = await (answers[data.name] as (ask: unknown) => unknown)(data.ask);
+  } catch (fault) {
+    answer.fault = String(fault);
+  }
+  self.postMessage(answer);
+});

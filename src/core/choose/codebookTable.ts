@@ -1,0 +1,39 @@
+import type { CodebookFile, VariableFile } from '../document/codebook.js';
+import { codebookSchema } from '../document/codebook.js';
+import { type Edit, flowText } from '../document/patch.js';
+import { enteredAs } from './entered.js';
+
+/** The columns of a codebook that are filled in as a table. */
+export const variableKeys = ['label', 'unit', 'measure', 'values', 'missing', 'decimals', 'range'] as const;
+export type VariableKey = (typeof variableKeys)[number];
+
+/** A variable of a codebook, each of its settings as it stands in the file; empty where it says nothing. */
+export type VariableRow = { name: string } & Record<VariableKey, string>;
+
+const shown = (value: unknown): string =>
+  value === undefined ? '' : typeof value === 'string' ? value : flowText(value).replace(/^[[{]\s*|\s*[\]}]$/g, '');
+
+/** A codebook as a table to fill in. */
+export const codebookRows = ({ variables = {} }: CodebookFile): VariableRow[] =>
+  Object.entries(variables).map(([name, variable]) => ({
+    name,
+    ...(Object.fromEntries(variableKeys.map((key) => [key, shown((variable as VariableFile)[key])])) as Record<
+      VariableKey,
+      string
+    >),
+  }));
+
+/** What stands in brackets in the file, and is written without them in the table. */
+const brackets: Partial<Record<VariableKey, (text: string) => string>> = {
+  missing: (text) => `[${text}]`,
+  range: (text) => `[${text}]`,
+  values: (text) => (/:/.test(text) ? `{ ${text} }` : `[${text}]`),
+};
+
+/** The edit of a codebook file that fills in one cell of its table; empty takes the setting away. */
+export function codebookEdit(name: string, key: VariableKey, text: string): Edit {
+  const path = ['variables', name, key];
+  if (text.trim() === '') return { path, value: undefined };
+  const written = brackets[key]?.(text.trim().replace(/^[[{]\s*|\s*[\]}]$/g, '')) ?? text.trim();
+  return { path, value: enteredAs(codebookSchema, path, written) };
+}

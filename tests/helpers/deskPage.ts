@@ -1,0 +1,152 @@
+import { cpSync, existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ok, openProject } from 'hexis';
+import { disk, type ServedDesk, serveDesk } from 'hexis/node';
+import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core';
+import { demo, folderWith, hexis, root } from './hexis.js';
+
+/** Longest wait for what the page does, in milliseconds. */
+const patience = 20_000;
+
+/** A desk over files of its own, in a browser. */
+export interface DeskPage {
+  page: Page;
+  served: ServedDesk;
+  /** The folder on disk. */
+  path: string;
+  /** What went wrong in the page: exceptions, errors of its console, and calls to other hosts. */
+  faults: string[];
+  text(file: string): string;
+  open(id: string): Promise<void>;
+  /** The middle of ink by its role, as the library draws the file as it is now, in pixels from the corner of the figure. */
+  ink(file: string, role: string): Promise<[x: number, y: number]>;
+  /** A place of the figure, in pixels from its corner, as one of the window. */
+  place(x: number, y: number): Promise<{ x: number; y: number }>;
+  click(x: number, y: number): Promise<void>;
+  drag(from: readonly [number, number], to: readonly [number, number]): Promise<void>;
+  /** Waits until a file holds what is wanted. */
+  until(file: string, holds: (text: string) => boolean): Promise<string>;
+  /** The drawing that the page shows, and that of the command of the same file. */
+  drawings(id: string): Promise<{ shown: string; made: string }>;
+  tab(name: string | RegExp): Promise<void>;
+  button(name: string | RegExp): Locator;
+  close(): Promise<void>;
+}
+
+/** A copy of the demo in a folder of its own. */
+export function demoFolder(): ReturnType<typeof folderWith> {
+  const folder = folderWith();
+  for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml'])
+    cpSync(demo(part), folder.at(part), { recursive: true });
+  return folder;
+}
+
+const waitFor = async <T>(found: () => Promise<T | undefined> | T | undefined, what: string): Promise<T> => {
+  for (const until = Date.now() + patience; Date.now() < until; ) {
+    const own = await found();
+    if (own !== undefined) return own;
+    await new Promise((resolve) => setTimeout(resolve, 30));
+  }
+  throw new Error(`waited in vain for ${what}`);
+};
+
+/**
+ * Serves the built page for a folder, and opens it.
+ *
+ * @param options `isDeaf`: whether the page does not hear of changes by other programs
+ */
+export async function deskPage(
+  browser: Browser,
+  path: string,
+  figure?: string,
+  { isDeaf = false, ...options }: BrowserContextOptions & { isDeaf?: boolean } = {},
+): Promise<DeskPage> {
+  const served = await serveDesk({ folder: path, page: join(root, 'dist', 'desk') });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+    ...options,
+  });
+  const page = await context.newPage();
+  page.setDefaultTimeout(patience);
+  const faults: string[] = [];
+  page.on('pageerror', (fault) => faults.push(String(fault)));
+  page.on('console', (message) => {
+    if (message.type() === 'error') faults.push(message.text());
+  });
+  page.on('request', (request) => {
+    const url = request.url();
+    if (!url.startsWith(`http://127.0.0.1:${served.port}/`) && !/^(data|blob):/.test(url)) faults.push(url);
+  });
+  if (isDeaf) await page.route('**/api/changes', (route) => route.fulfill({ status: 200, body: '' }));
+  const text = (file: string) => readFileSync(join(path, file), 'utf8');
+  const ready = (id: string) =>
+    page.waitForFunction((own) => document.getElementById('status')?.textContent?.startsWith(`${own}: `), id);
+  const place = async (x: number, y: number) => {
+    const box = (await page.locator('#sheet').boundingBox()) as { x: number; y: number };
+    return { x: box.x + x, y: box.y + y };
+  };
+  await page.goto(
+    figure === undefined ? served.address : `${served.address}/${encodeURIComponent(`figures/${figure}.figure.yaml`)}`,
+  );
+  if (figure !== undefined) await ready(figure);
+  return {
+    page,
+    served,
+    path,
+    faults,
+    text,
+    place,
+    button: (name) => page.getByRole('button', { name }),
+    async ink(file, role) {
+      const { plate } = ok(await openProject(disk).draw(join(path, file)));
+      const box = plate.items.find((item) => item.role === role)?.box;
+      if (!box) throw new Error(`there is no ink ${role}`);
+      return [((box.x + box.width / 2) * 96) / 72, ((box.y + box.height / 2) * 96) / 72];
+    },
+    async open(id) {
+      await page.getByRole('option', { name: id, exact: true }).click();
+      await ready(id);
+    },
+    async click(x, y) {
+      const at = await place(x, y);
+      await page.mouse.click(at.x, at.y);
+      await page.locator('.change h2').waitFor();
+    },
+    async drag(from, to) {
+      const [start, end] = [await place(...from), await place(...to)];
+      await page.mouse.move(start.x, start.y);
+      await page.mouse.down();
+      for (let i = 1; i <= 6; i += 1) {
+        await page.mouse.move(start.x + ((end.x - start.x) * i) / 6, start.y + ((end.y - start.y) * i) / 6);
+        await page.waitForTimeout(40);
+      }
+      await page.mouse.up();
+    },
+    until: (file, holds) =>
+      waitFor(() => {
+        const now = existsSync(join(path, file)) ? text(file) : '';
+        return holds(now) ? now : undefined;
+      }, `a change of ${file}`),
+    async drawings(id) {
+      await page.locator('#sheet:not(.stale)').waitFor();
+      const out = folderWith();
+      hexis(['draw', join(path, 'figures', `${id}.figure.yaml`), '-o', `${out.path}/`]);
+      const made = readFileSync(out.at(`${id}.svg`), 'utf8').replace(/^<\?xml.*\?>\n/, '');
+      out.remove();
+      // The page is at rest once it shows what the file holds.
+      const shown = await waitFor(async () => {
+        await page.getByRole('button', { name: 'Copy …' }).click();
+        await page.getByRole('menuitem', { name: 'as SVG' }).click();
+        const copied = await page.evaluate(() => navigator.clipboard.readText());
+        return copied === made ? copied : undefined;
+      }, 'the drawing of the command').catch(() => 'another drawing');
+      return { shown, made };
+    },
+    tab: async (name) => page.getByRole('tab', { name }).click(),
+    async close() {
+      await context.close();
+      await served.close();
+    },
+  };
+}
