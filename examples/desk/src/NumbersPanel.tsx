@@ -10,7 +10,7 @@ export function NumbersPanel({ desk }: { desk: DeskState }) {
         <div key={t}>
           <h2>{title === '' ? 'Numbers behind the figure' : title}</h2>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wide tables are scrolled by keys */}
-          <div className="numbers" tabIndex={0} role="region" aria-label={title === '' ? 'Numbers' : title}>
+          <section className="numbers" tabIndex={0} aria-label={title === '' ? 'Numbers' : title}>
             <table>
               <thead>
                 <tr>
@@ -33,7 +33,7 @@ export function NumbersPanel({ desk }: { desk: DeskState }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </section>
           {rows.length > 500 && <p className="note">The first 500 of {rows.length} rows.</p>}
         </div>
       ))}

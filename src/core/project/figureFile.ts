@@ -162,7 +162,7 @@ export const figureSchema = z.strictObject({
         at: optional(code('The category at which the ends are groups.', 'Mulch')),
         mark: text('What stands over it.', '"*p* < .05"'),
       }),
-      '[{ between: [Compost, Mulch], mark: "\\*" }]',
+      '[{ between: [Compost, Mulch], mark: "\\\\*" }]',
       100,
     ),
   ),
