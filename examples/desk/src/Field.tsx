@@ -136,7 +136,9 @@ export function Field({ control, choices, set, give }: Props) {
         >
           <Label>{words}</Label>
           <Button>
-            {current === null ? <SelectValue /> : <Option choices={choices} path={control.path} option={current} />}
+            <SelectValue>
+              {current === null ? undefined : () => <Option choices={choices} path={control.path} option={current} />}
+            </SelectValue>
           </Button>
           <Popover>
             <ListBox>

@@ -255,7 +255,8 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
   const step = useCallback(
     (which: 'undo' | 'redo', path: string, times = 1) => {
       const steps = async () => {
-        for (let i = 0; i < times; i += 1) if (!(await kept(path, await files[which](path)))) break;
+        for (let i = 0; i < times && (now.current.states[path]?.[which].length ?? 0) > 0; i += 1)
+          if (!(await kept(path, await files[which](path)))) break;
         if (now.current.figure) await redraw(now.current.figure);
       };
       queue.current = queue.current.then(steps, steps);
