@@ -12,6 +12,7 @@ import { disk, formats, write } from 'hexis/node';
 import { compose } from '../dist/core/project/compose.js';
 import { gather } from '../dist/core/project/gather.js';
 import { Store } from '../dist/core/project/store.js';
+import { deskTimes } from './desk.mjs';
 import { refusals } from './refusals.mjs';
 import { turnTimes } from './turn.mjs';
 
@@ -203,6 +204,14 @@ row(
   turns[Math.floor(turns.length * 0.95)] / (1000 / 60),
   3,
 );
+
+// The desk in the browser, from a key to the painted figure; and a folder of 200 figures.
+const desk = await deskTimes();
+const worst = (times) => times.toSorted((a, b) => a - b)[Math.floor(times.length * 0.95)] / (1000 / 60);
+row('desk, a key to the painted bars: p95 in frames of 60 a second', worst(desk.bars), 1);
+row('desk, a key to 10 000 painted points: p95 in frames', worst(desk.points), 3);
+row('desk, a key to a painted board of four: p95 in frames', worst(desk.board), 3);
+row('desk, memory of the page once 200 small figures went by / before', desk.heap[1] / desk.heap[0], 3);
 
 // Fifty figures of one table, as one project: one reading, and fifty times composing.
 const fifty = Array.from({ length: 50 }, (_, i) => {

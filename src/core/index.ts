@@ -19,6 +19,7 @@ export {
 export {
   type Control,
   type ControlKind,
+  controlAt,
   controlsOf,
   enteredValue,
   everyControl,

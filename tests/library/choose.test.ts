@@ -154,7 +154,7 @@ function otherValue({ kind, options = [], value, example, bounds, path }: Contro
   if (kind === 'flag') return value !== true;
   if (kind === 'choice') return options.find((option) => option !== String(value)) as string;
   if (kind === 'color') return '#7a1f3d';
-  if (kind === 'length') return bounds && bounds.most < 1 ? '0.5pt' : '3pt';
+  if (kind === 'length') return bounds?.most !== undefined && bounds.most < 1 ? '0.5pt' : '3pt';
   if (kind === 'number') return /opacity|share|gap/.test(path) ? 0.37 : 2;
   return example === undefined
     ? undefined

@@ -41,7 +41,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
   const reach = chosen?.scopes.find(({ key }) => key === scope);
   const field = (control: Control) => (
     <Field
-      key={`${role} ${scope} ${control.path} ${JSON.stringify(control.value)}`}
+      key={`${role} ${scope} ${control.path}`}
       control={control}
       choices={found ?? { palette: [], samples: undefined }}
       set={(given) =>

@@ -1,5 +1,6 @@
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
 import type { Shown } from './protocol.js';
+import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
 /** Pixels of a copied picture to a point: 300 dots per inch. */
@@ -30,7 +31,7 @@ const kinds = {
 } as const;
 
 /** Copies the figure in some form. */
-export function CopyMenu({ desk }: { desk: DeskState }) {
+export function CopyMenu({ thinker, desk }: { thinker: Thinker; desk: DeskState }) {
   const { shown, figure, states, stale } = desk;
   const copy = async (kind: keyof typeof kinds) => {
     if (!shown) return;
@@ -40,7 +41,7 @@ export function CopyMenu({ desk }: { desk: DeskState }) {
       } else {
         const texts = {
           svg: shown.svg,
-          numbers: shown.tables
+          numbers: (kind === 'numbers' ? await thinker.ask('tables', {}) : [])
             .slice(0, 1)
             .flatMap(({ columns, rows }) => [columns.map(({ title }) => title), ...rows])
             .map((row) => row.join('\t'))

@@ -1,29 +1,18 @@
 import { viewEdits } from 'hexis';
-import { useEffect, useState } from 'react';
-import {
-  Button,
-  Checkbox,
-  ListBox,
-  ListBoxItem,
-  Tab,
-  TabList,
-  TabPanel,
-  Tabs,
-  ToggleButton,
-  ToggleButtonGroup,
-} from 'react-aria-components';
+import { useCallback, useEffect, useState } from 'react';
+import { Button, Checkbox, Tab, TabList, TabPanel, Tabs, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { AgainPanel } from './AgainPanel.js';
 import { Begin } from './Begin.js';
 import { ChangePanel } from './ChangePanel.js';
 import { CodebookPanel } from './CodebookPanel.js';
 import { ConflictDialog } from './ConflictDialog.js';
 import { CopyMenu } from './CopyMenu.js';
+import { FileList } from './FileList.js';
 import { FindingsPanel } from './FindingsPanel.js';
 import type { Files } from './files.js';
 import { NumbersPanel } from './NumbersPanel.js';
-import { isDrawn, isText, shortName } from './names.js';
+import { isDrawn } from './names.js';
 import { Paper } from './Paper.js';
-import { Picture } from './Picture.js';
 import { SaveDialog } from './SaveDialog.js';
 import { Styles } from './Styles.js';
 import { TextPanel } from './TextPanel.js';
@@ -64,6 +53,23 @@ export function Desk({ files, thinker, first }: Props) {
   const target = open ?? figure;
   const state = target === undefined ? undefined : states[target];
 
+  const { openFigure: opened, openShared: shared } = desk;
+  const openFigure = useCallback(
+    (path: string) => {
+      setBeginning(false);
+      setView((own) => (own === 'wall' ? 'true' : own));
+      void opened(path);
+    },
+    [opened],
+  );
+  const openShared = useCallback(
+    (path: string) => {
+      setTab(/codebook\.\w+$/.test(path) ? 'codebook' : 'text');
+      void shared(path);
+    },
+    [shared],
+  );
+
   // While B is held, the figure is as it was before; Ctrl+Z takes back, with Shift makes again.
   useEffect(() => {
     const down = (event: KeyboardEvent) => {
@@ -87,7 +93,6 @@ export function Desk({ files, thinker, first }: Props) {
 
   if (!list) return <p className="hint waiting">{desk.said || 'Opening the folder …'}</p>;
   const drawn = list.filter(isDrawn);
-  const others = list.filter((file) => isText(file) && !isDrawn(file));
   const isNew = isBeginning || drawn.length === 0;
   const give = async (path: string) => {
     if (!figure) return;
@@ -142,7 +147,7 @@ export function Desk({ files, thinker, first }: Props) {
           <span className="box" aria-hidden="true" />
           With caption
         </Checkbox>
-        <CopyMenu desk={desk} />
+        <CopyMenu thinker={thinker} desk={desk} />
         <SaveDialog files={files} desk={desk} />
       </header>
       <main>
@@ -150,45 +155,15 @@ export function Desk({ files, thinker, first }: Props) {
           <Button className="act main" onPress={() => setBeginning(true)} isDisabled={isNew}>
             New figure …
           </Button>
-          <h2>Figures</h2>
-          <ListBox
-            aria-label="Figures"
-            selectionMode="single"
-            selectedKeys={figure ? [figure] : []}
-            onSelectionChange={(keys) => {
-              const [path] = [...(keys as Set<string>)];
-              setBeginning(false);
-              if (view === 'wall') setView('true');
-              if (path) void desk.openFigure(path);
-            }}
-          >
-            {drawn.map(({ path }) => (
-              <ListBoxItem key={path} id={path} textValue={shortName(path)} className="react-aria-ListBoxItem thumb">
-                <Picture thinker={thinker} path={path} turn={desk.turn} />
-                <span>{shortName(path)}</span>
-              </ListBoxItem>
-            ))}
-          </ListBox>
-          {others.length > 0 && <h2>What they share</h2>}
-          {others.length > 0 && (
-            <ListBox
-              aria-label="Shared files"
-              selectionMode="single"
-              selectedKeys={open && open !== figure ? [open] : []}
-              onSelectionChange={(keys) => {
-                const [path] = [...(keys as Set<string>)];
-                if (!path) return;
-                setTab(/codebook\.\w+$/.test(path) ? 'codebook' : 'text');
-                void desk.openShared(path);
-              }}
-            >
-              {others.map(({ path }) => (
-                <ListBoxItem key={path} id={path} textValue={path}>
-                  {path.split('/').at(-1)}
-                </ListBoxItem>
-              ))}
-            </ListBox>
-          )}
+          <FileList
+            thinker={thinker}
+            list={list}
+            figure={figure}
+            shared={open === figure ? undefined : open}
+            turnOf={desk.turnOf}
+            openFigure={openFigure}
+            openShared={openShared}
+          />
         </nav>
         {isNew ? (
           <Begin
@@ -227,16 +202,7 @@ export function Desk({ files, thinker, first }: Props) {
               </Button>
             </div>
             {view === 'wall' && (
-              <Wall
-                thinker={thinker}
-                list={list}
-                figure={figure}
-                turn={desk.turn}
-                open={(path) => {
-                  setView('true');
-                  void desk.openFigure(path);
-                }}
-              />
+              <Wall thinker={thinker} list={list} figure={figure} turnOf={desk.turnOf} open={openFigure} />
             )}
             {view === 'styles' && <Styles thinker={thinker} desk={desk} />}
             {view !== 'wall' && view !== 'styles' && (
@@ -275,7 +241,7 @@ export function Desk({ files, thinker, first }: Props) {
                 <FindingsPanel desk={desk} />
               </TabPanel>
               <TabPanel id="numbers">
-                <NumbersPanel desk={desk} />
+                <NumbersPanel thinker={thinker} desk={desk} />
               </TabPanel>
               <TabPanel id="again">
                 <AgainPanel thinker={thinker} desk={desk} />

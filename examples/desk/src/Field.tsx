@@ -1,5 +1,5 @@
 import { type Control, valueText } from 'hexis';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   Button,
   FieldError,
@@ -77,10 +77,10 @@ function Option({ choices, path, option }: { choices: Props['choices']; path: st
   );
 }
 
-/** The step that a number takes: a tenth of what may stand there at most, or one. */
-const stepOf = ({ bounds, value }: Control): number => {
-  if (bounds && bounds.most <= 2) return 0.05;
-  return typeof value === 'number' && !Number.isInteger(value) ? 0.1 : 1;
+/** The step that a number takes: a twentieth where it is a share, a tenth where it has decimals, else one. */
+const stepOf = ({ bounds, value, example = '' }: Control): number => {
+  if (bounds?.most !== undefined && bounds.most <= 2) return 0.05;
+  return example.includes('.') || (typeof value === 'number' && !Number.isInteger(value)) ? 0.1 : 1;
 };
 
 /** A length as its last digit is stepped, such as 0.5pt to 0.6pt. */
@@ -93,13 +93,18 @@ function stepped(text: string, by: 1 | -1): string | undefined {
 
 /** One setting with the control that it is entered with. */
 export function Field({ control, choices, set, give }: Props) {
-  const { words, description, kind, options, value, example, hint } = control;
+  const { words, description, kind, options, value, example, hint, bounds } = control;
   const [text, setText] = useState(valueText(value));
   const [fault, setFault] = useState<string>();
+  const now = valueText(value);
+  useEffect(() => {
+    setText(now);
+    setFault(undefined);
+  }, [now]);
   const origin = <Origin control={control} set={set} give={give} />;
   const send = async (given: { text: string } | { value: unknown }) => setFault(await set(given));
   const keep = () => {
-    if (text !== valueText(value)) void send({ text });
+    if (text !== now) void send({ text });
   };
   const notes = (
     <>
@@ -161,6 +166,8 @@ export function Field({ control, choices, set, give }: Props) {
         className="field"
         value={value ?? Number.NaN}
         step={stepOf(control)}
+        {...(bounds?.least === undefined ? {} : { minValue: bounds.least })}
+        {...(bounds?.most === undefined ? {} : { maxValue: bounds.most })}
         formatOptions={{ useGrouping: false, maximumFractionDigits: 6 }}
         isInvalid={fault !== undefined}
         onChange={(next) => {
@@ -187,7 +194,7 @@ export function Field({ control, choices, set, give }: Props) {
         onBlur={keep}
         onKeyDown={(event) => {
           if (event.key === 'Enter') keep();
-          if (event.key === 'Escape') setText(valueText(value));
+          if (event.key === 'Escape') setText(now);
           const by = kind === 'length' ? ({ ArrowUp: 1, ArrowDown: -1 } as const)[event.key] : undefined;
           const next = by && stepped(text, by);
           if (next) {

@@ -1,12 +1,23 @@
+import { useEffect, useState } from 'react';
+import type { ShownTable } from './protocol.js';
+import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
 /** The numbers behind the figure, with the rows of the chosen mark; and the figure in words. */
-export function NumbersPanel({ desk }: { desk: DeskState }) {
+export function NumbersPanel({ thinker, desk }: { thinker: Thinker; desk: DeskState }) {
   const { shown, chosen } = desk;
+  const [tables, setTables] = useState<ShownTable[]>([]);
+  useEffect(() => {
+    let isOld = false;
+    if (shown) void thinker.ask('tables', {}).then((found) => !isOld && setTables(found));
+    return () => {
+      isOld = true;
+    };
+  }, [thinker, shown]);
   if (!shown) return null;
   return (
     <>
-      {shown.tables.map(({ title, columns, rows }, t) => (
+      {tables.map(({ title, columns, rows }, t) => (
         <div key={t}>
           <h2>{title === '' ? 'Numbers behind the figure' : title}</h2>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wide tables are scrolled by keys */}

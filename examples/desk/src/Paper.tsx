@@ -1,9 +1,10 @@
 import type { Box, Drag, Finding, View } from 'hexis';
 import { sizeEdits, valueText } from 'hexis';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { markTurnable, turnable, viewText } from '../../shared/turn.js';
 import { centimetres, pixels } from './names.js';
 import type { Chosen, Reach, Taken } from './protocol.js';
+import { put } from './sheet.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 import { WordsField } from './WordsField.js';
@@ -53,6 +54,10 @@ export function Paper(props: Props) {
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const sheet = useRef<HTMLDivElement | null>(null);
   sheet.current = element;
+  const figure = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    if (figure.current && shown) put(figure.current, shown.svg);
+  }, [shown, element]);
   const now = useRef(props);
   now.current = props;
   const [hovered, setHovered] = useState<Taken>();
@@ -81,8 +86,8 @@ export function Paper(props: Props) {
         return { view: was.view, at };
       },
       show: (picture, view) => {
-        const figure = element.querySelector('.figure');
-        if (figure) figure.innerHTML = picture.svg;
+        const place = element.querySelector('.figure');
+        if (place) put(place, picture.svg);
         now.current.desk.setSaid(`${picture.id}: ${viewText(view)}`);
       },
       keep: (view) => now.current.turned(view),
@@ -161,6 +166,7 @@ export function Paper(props: Props) {
       id="sheet"
       ref={setElement}
       className={stale ? 'stale' : undefined}
+      data-scale={scale}
       role="application"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: its ink is walked by keys
       tabIndex={0}
@@ -195,7 +201,7 @@ export function Paper(props: Props) {
         void thinker.ask('next', { role: chosen?.role, by }).then(choose);
       }}
     >
-      <div className="figure" style={{ transform: `scale(${zoom})` }} dangerouslySetInnerHTML={{ __html: shown.svg }} />
+      <div ref={figure} className="figure" style={zoom === 1 ? undefined : { transform: `scale(${zoom})` }} />
       <svg className="over" viewBox={`0 0 ${shown.width} ${shown.height}`} aria-hidden="true">
         {(reach?.boxes ?? []).map((box, i) => (
           <Outline key={i} box={box} className={preview ? 'reach preview' : 'reach'} />

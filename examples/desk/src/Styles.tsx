@@ -6,7 +6,7 @@ import type { DeskState } from './useDesk.js';
 
 /** The same figure in every style, side by side, to choose from. */
 export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState }) {
-  const { figure, list = [], turn } = desk;
+  const { figure, list = [], turnOf } = desk;
   if (!figure) return null;
   const own = list.filter(({ kind }) => kind === 'style').map(({ path }) => path);
   const take = async (style: string) => {
@@ -17,7 +17,7 @@ export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState })
     <section className="wall" aria-label="The figure in every style">
       {[...own, ...Object.keys(builtInStyles)].map((style) => (
         <Button key={style} className="card" onPress={() => void take(style)}>
-          <Picture thinker={thinker} path={figure} style={style} turn={turn} scale={0.7} />
+          <Picture thinker={thinker} path={figure} style={style} turn={turnOf(figure)} scale={0.7} />
           <span className="name">
             Take the style{' '}
             {style

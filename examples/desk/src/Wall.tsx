@@ -8,7 +8,7 @@ interface Props {
   thinker: Thinker;
   list: readonly FolderFile[];
   figure: string | undefined;
-  turn: number;
+  turnOf(path: string): number;
   open(path: string): void;
 }
 
@@ -16,12 +16,12 @@ interface Props {
 const scale = 0.5;
 
 /** All figures of the folder at one scale, to see whether one hand made them. */
-export function Wall({ thinker, list, figure, turn, open }: Props) {
+export function Wall({ thinker, list, figure, turnOf, open }: Props) {
   return (
     <section className="wall" aria-label="All figures at one scale">
       {list.filter(isDrawn).map(({ path }) => (
         <Button key={path} className={path === figure ? 'card current' : 'card'} onPress={() => open(path)}>
-          <Picture thinker={thinker} path={path} turn={turn} scale={scale} />
+          <Picture thinker={thinker} path={path} turn={turnOf(path)} scale={scale} />
           <span className="name">{shortName(path)}</span>
         </Button>
       ))}

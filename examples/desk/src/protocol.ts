@@ -32,9 +32,6 @@ export interface Shown {
   summary: string;
   altText: string;
   note: string;
-  /** The numbers behind it: the table of its marks first. */
-  tables: ShownTable[];
-  csv: string;
   /** Whether it is one figure, whose settings stand in its own file, and no board. */
   isFigure: boolean;
   /** From where a cloud is seen; none of any other figure. */
@@ -135,6 +132,8 @@ export interface Calls {
   again: { ask: { role: string }; get: Chosen | undefined };
   next: { ask: { role?: string | undefined; by: 1 | -1 }; get: Chosen | undefined };
   controls: { ask: { role?: string; scope?: string }; get: Changeable };
+  /** The numbers behind the figure: the table of its marks first. */
+  tables: { ask: Record<string, never>; get: ShownTable[] };
   drag: { ask: { drag: Drag; x: number; y: number }; get: Edit[] };
   turn: { ask: { path: string; caption: boolean; view: View }; get: Shown | undefined };
   look: { ask: { path: string }; get: Begun | { fault: string } };

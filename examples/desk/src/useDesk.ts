@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Change, Changed, FileState, Files, FolderFile } from './files.js';
 import { isDrawn } from './names.js';
 import type { Chosen, Drawn, Setting, Shown } from './protocol.js';
+import { painted } from './sheet.js';
 import type { Thinker } from './thinker.js';
 
 /** A change that met one of another program, and waits for an answer. */
@@ -16,7 +17,9 @@ export interface Conflict {
 }
 
 /** Milliseconds after a drawing at which it is checked. */
-const checkAfter = 250;
+const checkAfter = 500;
+/** Milliseconds after the last act at which small pictures are drawn again. */
+const redrawAfter = 900;
 /** Milliseconds that files are left alone after another program changed one. */
 const settle = 120;
 
@@ -38,8 +41,19 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
   const [said, setSaid] = useState('');
   const [stale, setStale] = useState(true);
   const [conflict, setConflict] = useState<Conflict>();
-  /** Counts up with each change of any file, so that small pictures are drawn again. */
-  const [turn, setTurn] = useState(0);
+  /** How often each figure has to be drawn again in small; what figures share is counted under an empty path. */
+  const [turns, setTurns] = useState<Readonly<Record<string, number>>>({});
+  const ripening = useRef({ timer: 0, paths: new Set<string>() });
+  const aged = useCallback((path: string) => {
+    const { current } = ripening;
+    current.paths.add(/\.figure\.\w+$/.test(path) ? path : '');
+    clearTimeout(current.timer);
+    current.timer = window.setTimeout(() => {
+      const paths = [...current.paths];
+      current.paths.clear();
+      setTurns((own) => ({ ...own, ...Object.fromEntries(paths.map((one) => [one, (own[one] ?? 0) + 1])) }));
+    }, redrawAfter);
+  }, []);
   const run = useRef(0);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   /** The newest of what is shown, for what runs after an await. */
@@ -65,16 +79,9 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
     [files, keep],
   );
 
-  /** Takes over a drawing, finds the choice in it again, and has it checked. */
-  const took = useCallback(
-    async (path: string, mine: number, { shown: next, problems: found }: Drawn) => {
-      if (mine !== run.current) return;
-      setProblems(found);
-      if (next) {
-        setBefore((own) => (now.current.shown?.id === next.id ? now.current.shown : own));
-        setShown(next);
-        setStale(false);
-      }
+  /** Finds the choice in a new drawing again, and has that checked. */
+  const followed = useCallback(
+    async (path: string, mine: number) => {
       const { chosen: old } = now.current;
       if (old) {
         const again = await thinker.ask('again', { role: old.role });
@@ -83,11 +90,30 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
         if (again && !again.scopes.some(({ key }) => key === now.current.scope)) setScope(again.scopes[0]?.key);
       }
       await new Promise((resolve) => setTimeout(resolve, checkAfter));
-      if (mine !== run.current || !next) return;
+      if (mine !== run.current) return;
       const looked = await thinker.aside('findings', { path });
       if (mine === run.current) setFindings(looked);
     },
     [thinker],
+  );
+
+  /** Takes over a drawing; the figure is painted before anything else is done. */
+  const took = useCallback(
+    async (path: string, { shown: next, problems: found }: Drawn) => {
+      run.current += 1;
+      const mine = run.current;
+      const old = now.current.shown;
+      if (next && old?.id === next.id) await painted(next);
+      if (mine !== run.current) return;
+      setProblems(found);
+      if (!next) return;
+      setBefore((own) => (old?.id === next.id ? old : own));
+      now.current.shown = next;
+      setShown(next);
+      setStale(false);
+      void followed(path, mine);
+    },
+    [followed],
   );
 
   const redraw = useCallback(
@@ -96,7 +122,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
       const mine = run.current;
       setStale(true);
       const found = await thinker.ask('draw', { path, caption: withCaption });
-      void took(path, mine, found);
+      if (mine === run.current) await took(path, found);
     },
     [thinker, took],
   );
@@ -152,12 +178,12 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
         if (known && !state && path === now.current.figure) setSaid(`${path} is gone from the folder`);
         if (known && state?.sha256 === known.sha256) continue;
         isOther = true;
+        aged(path);
         await thinker.tell('changed', { path });
         if (state) keep(path, state);
       }
       if (!isOther) return;
       void relist();
-      setTurn((own) => own + 1);
       if (now.current.figure) await redraw(now.current.figure);
     };
     files.watch((path) => {
@@ -168,7 +194,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
       }, settle);
     });
     return () => clearTimeout(waiting);
-  }, [files, thinker, keep, redraw, relist]);
+  }, [files, thinker, keep, redraw, relist, aged]);
 
   /** Takes over what the files hold after an act. */
   const kept = useCallback(
@@ -181,14 +207,14 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
       }
       const { state } = changed;
       keep(path, state);
-      setTurn((own) => own + 1);
+      aged(path);
       await thinker.tell('changed', { path, text: state.text });
       if (!changed.conflict) return true;
       if (pending) setConflict({ ...pending, path, now: state.text });
       if (now.current.figure) await redraw(now.current.figure);
       return false;
     },
-    [keep, redraw, thinker],
+    [aged, keep, redraw, thinker],
   );
 
   /** Writes a change; acts wait for each other, each upon what the one before it left. */
@@ -216,10 +242,8 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
         setSaid(tried.fault);
         return tried.fault;
       }
-      run.current += 1;
-      const mine = run.current;
+      await took(drawn, tried.found);
       setSaid('');
-      void took(drawn, mine, tried.found);
       await write(path, by, { edits });
       return undefined;
     },
@@ -233,11 +257,9 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
       if (!drawn) return undefined;
       const tried = await thinker.ask('enter', { path: drawn, caption: withCaption, setting, ...given });
       if ('fault' in tried) return tried.fault;
-      run.current += 1;
-      const mine = run.current;
-      setSaid('');
       if (tried.edits.length === 0) return undefined;
-      void took(drawn, mine, tried.found);
+      await took(drawn, tried.found);
+      setSaid('');
       await write(drawn, by, { edits: tried.edits });
       return undefined;
     },
@@ -282,6 +304,14 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
     setScope(next?.scopes[0]?.key);
   }, []);
 
+  /** A board hangs on all of its figures. */
+  const turnOf = useCallback(
+    (path: string) =>
+      (turns[path] ?? 0) +
+      (turns[''] ?? 0) +
+      (/\.board\.\w+$/.test(path) ? Object.values(turns).reduce((sum, own) => sum + own, 0) : 0),
+    [turns],
+  );
   const startOf = (path: string | undefined) => {
     const undo = path === undefined ? 0 : (states[path]?.undo.length ?? 0);
     return path === undefined ? 0 : Math.max(0, undo - (met.current.get(path) ?? undo));
@@ -303,7 +333,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
     said,
     stale,
     conflict,
-    turn,
+    turnOf,
     sinceStart: startOf(open),
     choose,
     setScope,

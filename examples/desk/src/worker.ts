@@ -5,6 +5,7 @@ import {
   checkFile,
   codebookRows,
   contrast,
+  controlAt,
   controlsOf,
   type Drawing,
   describe,
@@ -23,7 +24,6 @@ import {
   lookInto,
   matchFigure,
   memory,
-  numbersCsv,
   openProject,
   type PlateItem,
   type Problem,
@@ -145,8 +145,6 @@ async function shownOf(made: Drawing): Promise<Shown> {
     summary: `${numbers.used} of ${numbers.read} ${numbers.cases}`,
     altText: plate.description,
     note: await unmarked(made.note.join(' ')),
-    tables: tablesOf(made),
-    csv: numbersCsv(numbers),
     isFigure: parts.length === 1 && parts[0]?.prefix === '',
     view: viewOf(made),
   };
@@ -158,7 +156,7 @@ async function smallOf(made: Drawing): Promise<Small> {
 }
 
 async function drawn(path: string, caption: boolean): Promise<Drawn> {
-  const found = await opened().draw(path, { caption, trace: true });
+  const found = await opened().draw(path, { caption });
   if (!found.drawing) return { problems: [...found.problems] };
   drawing = found.drawing;
   return { problems: [...found.problems], shown: await shownOf(drawing) };
@@ -277,9 +275,10 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const found = targetOf(setting);
     if (!found) return { fault: 'the figure is not drawn' };
     const { part, target } = found;
-    const control = (setting.scope === undefined ? everyControl(part) : controlsOf(part, { target })).find(
-      (own) => own.path === setting.path,
-    );
+    const control =
+      setting.scope === undefined
+        ? controlAt(part, setting.path)
+        : controlsOf(part, { target }).find((own) => own.path === setting.path);
     if (!control) return { fault: `there is no setting "${setting.path}" of what is chosen` };
     const given = text === undefined ? value : enteredValue(control, text, part.figure.chart.kind);
     return tried(path, path, caption, settingEdits(part, target, setting.path, given));
@@ -318,6 +317,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
       samples: samples.found,
     };
   },
+  tables: () => (drawing ? tablesOf(drawing) : []),
   drag: ({ drag, x, y }) => (drawing ? dragEdits(drawing, drag, x, y) : []),
   async turn({ path, caption, view }) {
     if (table?.path !== path || table.caption !== caption) {

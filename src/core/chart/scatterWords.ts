@@ -16,6 +16,34 @@ function summaryOf(values: Float64Array): Summary {
   return summary;
 }
 
+/** What is said of two columns of numbers beside each other. */
+interface PairSummary {
+  of: readonly [Float64Array, Float64Array];
+  meanX: number | undefined;
+  sdX: number | undefined;
+  meanY: number | undefined;
+  sdY: number | undefined;
+  line: ReturnType<typeof fitLine>;
+}
+
+/** So many summaries are kept for the next drawing of the same columns. */
+const mostKept = 12;
+const kept: PairSummary[] = [];
+
+const isSame = (a: Float64Array, b: Float64Array) => a.length === b.length && a.every((value, i) => value === b[i]);
+
+/** Sums without rounding take longer than laying out: those of the same columns, drawn once more, are at hand. */
+function pairSummary(xs: Float64Array, ys: Float64Array): PairSummary {
+  const known = kept.find(({ of: [x, y] }) => isSame(x, xs) && isSame(y, ys));
+  if (known) return known;
+  const [sx, sy] = [summaryOf(xs), summaryOf(ys)];
+  const line = fitLine(xs, ys);
+  const found = { of: [xs, ys] as const, meanX: sx.mean, sdX: sx.sd, meanY: sy.mean, sdY: sy.sd, line };
+  kept.push(found);
+  if (kept.length > mostKept) kept.shift();
+  return found;
+}
+
 /** The coefficients of fits above the straight line, with their standard errors. */
 function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {
   if (degree === undefined) return [];
@@ -48,9 +76,9 @@ export function scatterNumbers(
   const [dx, dy] = [(x.decimals ?? 2) + 2, (y.decimals ?? 2) + 2];
   const fits = fitColumns(settings.fit?.degree);
   const row = (name: string | undefined, { xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'>) => {
-    const [sx, sy, line] = [summaryOf(xs), summaryOf(ys), fitLine(xs, ys)];
+    const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
     const found = [line?.r, line?.slope, line?.slopeSe, line?.intercept, line?.interceptSe];
-    return [...(group ? [name] : []), xs.length, sx.mean, sx.sd, sy.mean, sy.sd, ...found, ...fitCells(fit, fits)];
+    return [...(group ? [name] : []), xs.length, meanX, sdX, meanY, sdY, ...found, ...fitCells(fit, fits)];
   };
   const join = (key: 'xs' | 'ys') => Float64Array.from(points.flatMap((own) => [...own[key]]));
   return {
@@ -106,7 +134,7 @@ export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFra
     }
     return all;
   }) as [Float64Array, Float64Array];
-  const r = fitLine(xs, ys)?.r;
+  const r = pairSummary(xs, ys).line?.r;
   const correlation = r === undefined ? '' : `; their correlation is ${formatNumber(r, 2, numbers)}`;
   const { color } = settings;
   const colored = color === undefined ? '' : `; colour shows ${lowered(codebook.variable(color).label)}`;

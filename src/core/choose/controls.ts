@@ -1,6 +1,6 @@
 import type { ValueAxis } from '../chart/plan.js';
 import { isoDay } from '../data/calendar.js';
-import type { Bounds, ReadingName } from '../document/fields.js';
+import type { ReadingName } from '../document/fields.js';
 import type { AxisName } from '../document/look/names.js';
 import { lookShape } from '../document/look.js';
 import { type Edit, flowText } from '../document/patch.js';
@@ -8,7 +8,7 @@ import { isGroup, valueAt } from '../document/settingTree.js';
 import type { Part } from '../project/part.js';
 import { axisKeys, originOf } from '../style/layers.js';
 import { enteredFor } from './entered.js';
-import { defOf, everyLeaf, fieldAt, leavesAt, noteOf, plain, type Schema } from './fieldAt.js';
+import { defOf, everyLeaf, fieldAt, leavesAt, limitsOf, noteOf, plain, type Schema } from './fieldAt.js';
 import { axisName } from './inkWords.js';
 import type { Scope, Target } from './scopes.js';
 
@@ -24,7 +24,8 @@ export interface Control {
   description: string;
   kind: ControlKind;
   options?: readonly string[];
-  bounds?: Bounds | undefined;
+  /** What a number may be at least and at most. */
+  bounds?: { least?: number; most?: number } | undefined;
   example?: string | undefined;
   /** What may stand there, in words. */
   expects: string;
@@ -115,7 +116,7 @@ function controlFor(
     description: note?.description ?? '',
     expects: note?.expects ?? '',
     ...(note?.example === undefined ? {} : { example: note.example }),
-    ...(note?.bounds ? { bounds: note.bounds } : {}),
+    bounds: note?.bounds ?? limitsOf(schema),
     ...kindOf(schema),
     ...from,
     group: groupOf(path),
@@ -178,6 +179,13 @@ export function everyControl(part: Part): Control[] {
   return everyLeaf(figure.chart.kind)
     .filter(({ path }) => isShown(path))
     .map(({ path, schema }) => lookControl(part, path, schema, false));
+}
+
+/** One setting of a figure file, by its path; undefined where there is none. */
+export function controlAt(part: Part, path: string): Control | undefined {
+  const keys = path.split('.');
+  const schema = fieldAt(keys, part.figure.chart.kind);
+  return schema && lookControl(part, keys, schema, false);
 }
 
 /** A value as it stands in the file. */

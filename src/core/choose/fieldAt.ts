@@ -14,6 +14,7 @@ interface Def {
   valueType?: Schema;
   element?: Schema;
   values?: readonly unknown[];
+  checks?: readonly { _zod: { def: { check: string; value?: unknown; inclusive?: boolean } } }[];
 }
 
 export const defOf = (schema: Schema): Def => schema._zod.def as unknown as Def;
@@ -22,6 +23,18 @@ export const plain = (schema: Schema): Schema => {
   return innerType ? plain(innerType) : schema;
 };
 export const noteOf = (schema: Schema): FieldNotes | undefined => notes.get(schema as never) as FieldNotes | undefined;
+
+/** What a number may be at least and at most; none of a field without limits. */
+export function limitsOf(schema: Schema): { least?: number; most?: number } {
+  const limits: { least?: number; most?: number } = {};
+  for (const { _zod } of defOf(schema).checks ?? []) {
+    const { check, value } = _zod.def;
+    if (typeof value !== 'number') continue;
+    if (check === 'greater_than') limits.least = value;
+    if (check === 'less_than') limits.most = value;
+  }
+  return limits;
+}
 
 /** Whether a field of several kinds of chart is that of another kind. */
 const isOther = (schema: Schema, kind: string | undefined): boolean => {

@@ -1,6 +1,6 @@
 import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
-import { textOutline } from './textOutline.js';
+import { textPath } from './textOutline.js';
 import { originRdf } from './trace.js';
 import { type WriteContext, WriteFault, type Writer } from './writer.js';
 import { cssText, escaped, idOf } from './xml.js';
@@ -93,9 +93,7 @@ const draw: Drawers = {
     }),
   markers,
   text: (item, context) =>
-    context.text === 'live'
-      ? liveText(item)
-      : element('path', { fill: item.color, d: pathData(textOutline(context.kit, item)) }),
+    context.text === 'live' ? liveText(item) : element('path', { fill: item.color, d: textPath(context.kit, item) }),
 };
 
 /** The faces of a live text, each cut down to the characters that occur and put into the file. */

@@ -63,7 +63,8 @@ async function gatherCodebook(
   figure: Reading<FigureFile>,
 ): Promise<{ codebook: Codebook; reading?: Reading<CodebookFile> }> {
   const named = figure.value.codebook;
-  if (named === undefined) return { codebook: codebookOf() };
+  // One and the same for all figures without, so that their tables stay read.
+  if (named === undefined) return { codebook: gatherer.store.once('no codebook', '', '', () => codebookOf()) };
   if (typeof named !== 'string') {
     return { codebook: codebookOf(named, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])) };
   }
