@@ -5,9 +5,10 @@
  *   npm run build && node scripts/screenshots.mjs [folder]
  */
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { serveDesk } from 'hexis/node';
 import { chromium } from 'playwright-core';
 import { build, preview } from 'vite';
 
@@ -132,11 +133,35 @@ async function shoot(name, ready) {
   await server.close();
 }
 
-await shoot('desk', async () => {
-  await page.selectOption('#file', 'figures/yield-by-bed.figure.yaml');
-  await page.check('#caption');
-  await page.waitForSelector('#sheet svg');
-});
+// The desk over a copy of the demo: a bar is singled out, and a figure begun.
+const own = mkdtempSync(join(tmpdir(), 'lanternfield-'));
+for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml'])
+  cpSync(join('demo', part), join(own, part), { recursive: true });
+const desk = await serveDesk({ folder: own });
+await page.goto(`${desk.address}/${encodeURIComponent('figures/yield-by-bed.figure.yaml')}`);
+await page.waitForSelector('#sheet:not(.stale) svg');
+await page.waitForTimeout(2500);
+const sheet = await page.locator('#sheet').boundingBox();
+await page.mouse.click(sheet.x + 328, sheet.y + 200);
+await page.getByRole('radio', { name: /^this bar/ }).click();
+await page
+  .getByLabel(/^fill: #/)
+  .nth(3)
+  .click();
+await page.waitForTimeout(2500);
+await page.mouse.move(5, 5);
+await page.screenshot({ path: join(folder, 'desk.png') });
+await page.getByRole('button', { name: 'New figure …' }).click();
+await page.getByRole('button', { name: 'data/plots.csv' }).click();
+await page.getByRole('checkbox', { name: 'bed' }).check({ force: true });
+await page.getByRole('checkbox', { name: 'yield' }).check({ force: true });
+await page.waitForTimeout(3000);
+await page.locator('.begin').evaluate((begin) => begin.scrollTo(0, 560));
+await page.waitForTimeout(300);
+await page.screenshot({ path: join(folder, 'desk-begin.png') });
+await desk.close();
+rmSync(own, { recursive: true });
+
 await shoot('gallery', async () => {
   await page.waitForSelector('#sheets svg');
   await page.click('[data-path="figures/satisfaction.figure.yaml"]');

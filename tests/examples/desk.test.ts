@@ -301,7 +301,7 @@ describe('a figure is finished by hand', () => {
     await type('category: bed', '  catgory: bed');
     await desk.until(fileOf('yield-plain'), (text) => text.includes('catgory: bed'));
     await desk.page.locator('#sheet.stale').waitFor();
-    expect(await desk.page.locator('.cm-lint-marker-error').count()).toBeGreaterThan(0);
+    await desk.page.locator('.cm-lint-marker-error').first().waitFor();
     expect(await desk.page.isDisabled('#save')).toBe(true);
     await desk.tab(/Findings/);
     expect(await desk.page.textContent('#problems')).toContain('there is no setting "catgory"');

@@ -16,6 +16,8 @@ export function hexis(args: string[], options: { cwd?: string; env?: Record<stri
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'bin', 'hexis.cjs'), ...args], {
     cwd: options.cwd ?? root,
     encoding: 'utf8',
+    // A call that waits for somebody would wait for ever; one that is killed has no code.
+    timeout: 300_000,
     env: { PATH: process.env['PATH'] ?? '', ...options.env },
   });
   return { code: status, out: stdout, err: stderr };

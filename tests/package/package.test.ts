@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import {
   cpSync,
   existsSync,
@@ -91,6 +91,38 @@ describe('the package, installed in an empty folder', () => {
     expect(readdirSync(at('out'))).toHaveLength(6);
     const live = run(process.execPath, [command, 'draw', figure, '--text', 'live', '-o', 'out/live.svg']);
     expect([live.code, live.err]).toEqual([0, '']);
+  });
+
+  test('serves the built page of the desk with all that it loads', async () => {
+    mkdirSync(at('mine'));
+    const child = spawn(process.execPath, [own('bin', 'hexis.cjs'), 'desk', at('mine')], { cwd: folder });
+    const ended = new Promise((resolve) => child.on('exit', resolve));
+    const address = await new Promise<string>((resolve) => {
+      let text = '';
+      child.stdout.on('data', (part: Buffer) => {
+        text += part.toString('utf8');
+        const found = /http:\S+/.exec(text)?.[0];
+        if (found) resolve(found);
+      });
+    });
+    try {
+      const [base = '', token] = address.split('#');
+      const get = async (path: string) => {
+        const answer = await fetch(new URL(path, base), { headers: { authorization: `Bearer ${token}` } });
+        return { status: answer.status, text: await answer.text() };
+      };
+      const page = await get('/');
+      const named = [...page.text.matchAll(/(?:src|href)="\.?\/?(assets\/[^"]+)"/g)].map(([, path]) => path as string);
+      expect(named.length).toBeGreaterThan(1);
+      const script = await get(named.find((path) => path.endsWith('.js')) as string);
+      const worker = /worker-[\w-]+\.js/.exec(script.text)?.[0];
+      for (const path of [...named, `assets/${worker}`])
+        expect([path, (await get(path)).status]).toEqual([path, 200]);
+      expect(JSON.parse((await get('/api/folder')).text)).toEqual({ folder: 'mine', files: [] });
+    } finally {
+      child.kill('SIGTERM');
+    }
+    expect(await ended).toBe(0);
   });
 
   test('says what to install where it was installed without the libraries of pictures', () => {

@@ -11,7 +11,7 @@ import { FileList } from './FileList.js';
 import { FindingsPanel } from './FindingsPanel.js';
 import type { Files } from './files.js';
 import { NumbersPanel } from './NumbersPanel.js';
-import { isDrawn } from './names.js';
+import { isDrawn, pixels } from './names.js';
 import { Paper } from './Paper.js';
 import { SaveDialog } from './SaveDialog.js';
 import { Styles } from './Styles.js';
@@ -22,6 +22,7 @@ import { Wall } from './Wall.js';
 
 const views = {
   true: 'True size',
+  fit: 'Fit',
   half: '1½ ×',
   double: '2 ×',
   page: 'On a page',
@@ -30,6 +31,13 @@ const views = {
 } as const;
 type ViewName = keyof typeof views;
 const zooms: Partial<Record<ViewName, number>> = { half: 1.5, double: 2 };
+
+/** Pixels left and right of the figure. */
+const beside = 52;
+
+/** How large a figure may be shown to be seen whole, at most at its true size. */
+const fitting = (room: number, width: number | undefined): number =>
+  room > 0 && width !== undefined ? Math.min(1, Math.round(((room - beside) / (width * pixels)) * 100) / 100) : 1;
 
 /** Whether somebody is typing. */
 const isTyping = (target: EventTarget | null) =>
@@ -50,6 +58,8 @@ export function Desk({ files, thinker, first }: Props) {
   const [isBeginning, setBeginning] = useState(false);
   const [isBefore, setBefore] = useState(false);
   const [preview, setPreview] = useState<string>();
+  const [room, setRoom] = useState(0);
+  const [middle, setMiddle] = useState<HTMLElement | null>(null);
   const target = open ?? figure;
   const state = target === undefined ? undefined : states[target];
 
@@ -69,6 +79,13 @@ export function Desk({ files, thinker, first }: Props) {
     },
     [shared],
   );
+
+  useEffect(() => {
+    if (!middle) return undefined;
+    const watcher = new ResizeObserver(() => setRoom(middle.clientWidth));
+    watcher.observe(middle);
+    return () => watcher.disconnect();
+  }, [middle]);
 
   // While B is held, the figure is as it was before; Ctrl+Z takes back, with Shift makes again.
   useEffect(() => {
@@ -173,7 +190,7 @@ export function Desk({ files, thinker, first }: Props) {
             leave={drawn.length === 0 ? undefined : () => setBeginning(false)}
           />
         ) : (
-          <div className="middle">
+          <div className="middle" ref={setMiddle}>
             <div className="bar">
               <ToggleButtonGroup
                 aria-label="What is shown"
@@ -209,7 +226,7 @@ export function Desk({ files, thinker, first }: Props) {
               <Paper
                 thinker={thinker}
                 desk={desk}
-                zoom={zooms[view] ?? 1}
+                zoom={view === 'fit' ? fitting(room, desk.shown?.width) : (zooms[view] ?? 1)}
                 isOnPage={view === 'page'}
                 isBefore={isBefore}
                 findings={tab === 'findings' ? (desk.findings ?? []) : []}

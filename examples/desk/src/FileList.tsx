@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useEffect } from 'react';
 import { ListBox, ListBoxItem } from 'react-aria-components';
 import type { FolderFile } from './files.js';
 import { isDrawn, isText, shortName } from './names.js';
@@ -27,6 +27,9 @@ export const FileList = memo(function FileList({
   openFigure,
   openShared,
 }: Props) {
+  useEffect(() => {
+    if (figure) document.querySelector(`nav [data-key="${CSS.escape(figure)}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [figure]);
   const others = list.filter((file) => isText(file) && !isDrawn(file));
   return (
     <>

@@ -1,9 +1,11 @@
-import type { Box, Drag, Finding, View } from 'hexis';
+import type { Drag, Finding, View } from 'hexis';
 import { sizeEdits, valueText } from 'hexis';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { markTurnable, turnable, viewText } from '../../shared/turn.js';
+import { Marks } from './Marks.js';
 import { centimetres, pixels } from './names.js';
 import type { Chosen, Reach, Taken } from './protocol.js';
+import { SizeHandle } from './SizeHandle.js';
 import { put } from './sheet.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
@@ -11,9 +13,6 @@ import { WordsField } from './WordsField.js';
 
 /** How far a pointer may move and still be a click, in pixels. */
 const click = 4;
-/** Points that an arrow key moves the edge of the figure by. */
-const nudge = (0.1 / 2.54) * 72;
-
 /** Keys that walk the ink in reading order. */
 const walk = {
   always: { n: 1, p: -1 },
@@ -33,10 +32,6 @@ interface Props {
   chosen(chosen: Chosen | undefined): void;
   turned(view: View): void;
 }
-
-const Outline = ({ box, className }: { box: Box; className: string }) => (
-  <rect className={className} x={box.x - 1} y={box.y - 1} width={box.width + 2} height={box.height + 2} rx={1} />
-);
 
 interface Press {
   x: number;
@@ -62,7 +57,6 @@ export function Paper(props: Props) {
   now.current = props;
   const [hovered, setHovered] = useState<Taken>();
   const [moving, setMoving] = useState<{ drag: Drag; x: number; y: number; would?: string }>();
-  const [sizing, setSizing] = useState<{ width: number; height: number }>();
   /** The role of the words that are written anew. */
   const [writing, setWriting] = useState<string>();
   const pressed = useRef<Press | undefined>(undefined);
@@ -154,13 +148,26 @@ export function Paper(props: Props) {
   };
 
   const resize = (to: { width: number; height: number }) => {
-    setSizing(undefined);
     if (desk.figure) void desk.act(desk.figure, 'size of the figure', sizeEdits(to));
   };
+  function pressKey(event: React.KeyboardEvent): void {
+    if (event.key === 'Escape') widen();
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      if (chosen?.text) setWriting(chosen.role);
+      else document.querySelector<HTMLElement>('.change input, .change button')?.focus();
+    }
+    // Arrow keys turn a cloud.
+    const keys = shown?.view ? walk.always : { ...walk.always, ...walk.arrows };
+    const by = keys[event.key as keyof typeof keys];
+    if (!by) return;
+    event.preventDefault();
+    void thinker.ask('next', { role: chosen?.role, by }).then(choose);
+  }
+
   const dragged = moving && `${moving.drag.words}: ${moving.would || 'let go where it should stand'}`;
   const named = hovered?.chosen ?? chosen;
   const hint = hovered?.drag && !shown?.view ? `; drag: ${hovered.drag.words}` : '';
-  const size = sizing ?? shown;
   const paper = shown && (
     <div
       id="sheet"
@@ -187,55 +194,18 @@ export function Paper(props: Props) {
           setWriting(own.role);
         })
       }
-      onKeyDown={(event) => {
-        if (event.target !== sheet.current) return;
-        if (event.key === 'Escape') widen();
-        if (event.key === 'Enter' && chosen?.text) setWriting(chosen.role);
-        else if (event.key === 'Enter') document.querySelector<HTMLElement>('.change input, .change button')?.focus();
-        // Arrow keys turn a cloud.
-        const keys = shown.view ? walk.always : { ...walk.always, ...walk.arrows };
-        const by = keys[event.key as keyof typeof keys];
-        if (event.key === 'Enter') event.preventDefault();
-        if (!by) return;
-        event.preventDefault();
-        void thinker.ask('next', { role: chosen?.role, by }).then(choose);
-      }}
+      onKeyDown={(event) => event.target === sheet.current && pressKey(event)}
     >
       <div ref={figure} className="figure" style={zoom === 1 ? undefined : { transform: `scale(${zoom})` }} />
-      <svg className="over" viewBox={`0 0 ${shown.width} ${shown.height}`} aria-hidden="true">
-        {(reach?.boxes ?? []).map((box, i) => (
-          <Outline key={i} box={box} className={preview ? 'reach preview' : 'reach'} />
-        ))}
-        {chosen && !preview && <Outline box={chosen.box} className="chosen" />}
-        {hovered?.chosen && !moving && <Outline box={hovered.chosen.box} className="hovered" />}
-        {moving && <circle className="moving" cx={moving.x} cy={moving.y} r={5} />}
-        {moving?.drag.is === 'limit' && (
-          <line
-            className="moving"
-            x1={moving.drag.axis === 'x' ? moving.x : 0}
-            x2={moving.drag.axis === 'x' ? moving.x : shown.width}
-            y1={moving.drag.axis === 'x' ? 0 : moving.y}
-            y2={moving.drag.axis === 'x' ? shown.height : moving.y}
-          />
-        )}
-        {findings.flatMap(({ boxes = [], severity }, i) =>
-          boxes.slice(0, 1).map((box) => (
-            <g key={i} className={`pin ${severity}`}>
-              <circle cx={Math.max(8, box.x)} cy={Math.max(8, box.y)} r={7} />
-              <text x={Math.max(8, box.x)} y={Math.max(8, box.y) + 3}>
-                {i + 1}
-              </text>
-            </g>
-          )),
-        )}
-      </svg>
-      {sizing && (
-        <div
-          className="sizing"
-          style={{ width: sizing.width * scale, height: sizing.height * scale }}
-          aria-hidden="true"
-        />
-      )}
+      <Marks
+        shown={shown}
+        reach={reach}
+        isPreview={preview !== undefined}
+        chosen={chosen}
+        hovered={hovered?.chosen}
+        moving={moving}
+        findings={findings}
+      />
       {chosen?.text && writing === chosen.role && (
         <WordsField
           key={chosen.role}
@@ -251,40 +221,7 @@ export function Paper(props: Props) {
           }}
         />
       )}
-      {shown.isFigure && (
-        <button
-          type="button"
-          className="size"
-          aria-label={`Size of the figure: ${centimetres(shown.width)} by ${centimetres(shown.height)} cm. Drag the corner, or arrow keys; with Shift held, its proportions change.`}
-          title="Drag to another size; with Shift held, its proportions change"
-          onPointerDown={(event) => {
-            event.stopPropagation();
-            event.currentTarget.setPointerCapture(event.pointerId);
-            setSizing({ width: shown.width, height: shown.height });
-          }}
-          onPointerMove={(event) => {
-            if (!sizing) return;
-            const { x, y } = placeOf(event);
-            setSizing(
-              event.shiftKey ? { width: x, height: y } : { width: x, height: (x * shown.height) / shown.width },
-            );
-          }}
-          onPointerUp={() => sizing && resize(sizing)}
-          onKeyDown={(event) => {
-            const [dx, dy] =
-              { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowDown: [0, 1], ArrowUp: [0, -1] }[event.key] ?? [];
-            if (dx === undefined || dy === undefined) return;
-            event.preventDefault();
-            const width = shown.width + dx * nudge;
-            const height = shown.height + dy * nudge;
-            const ratio = shown.height / shown.width;
-            if (event.shiftKey) resize({ width, height });
-            else resize(dx === 0 ? { width: height / ratio, height } : { width, height: width * ratio });
-          }}
-        >
-          <span aria-hidden="true">◢</span>
-        </button>
-      )}
+      {shown.isFigure && <SizeHandle size={shown} scale={scale} placeOf={placeOf} resize={resize} />}
     </div>
   );
   return (
@@ -296,7 +233,6 @@ export function Paper(props: Props) {
       </p>
       <p id="status" aria-live="polite">
         {desk.said || statusOf(desk, zoom)}
-        {sizing && size ? ` ${centimetres(size.width)} × ${centimetres(size.height)} cm` : ''}
       </p>
     </section>
   );
