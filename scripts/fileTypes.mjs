@@ -19,7 +19,7 @@ const typed = (schema, name) =>
   compile(schema, name, { bannerComment: '', additionalProperties: false, style: { singleQuote: true } });
 
 export async function fileTypes() {
-  const [figure, board, codebook, style] = ['figure', 'board', 'codebook', 'style'].map((kind) =>
+  const [figure, board, report, codebook, style] = ['figure', 'board', 'report', 'codebook', 'style'].map((kind) =>
     plain(publishedSchema(kind)),
   );
   // Axes are alike: one type stands for all of them.
@@ -34,6 +34,16 @@ export async function fileTypes() {
     await typed(axis, 'AxisLook'),
     await typed(figure, 'FigureFile'),
     await typed(board, 'BoardFile'),
+    await typed(
+      {
+        ...report,
+        properties: {
+          ...report.properties,
+          shared: { description: report.properties.shared.description, tsType: `Partial<Pick<FigureFile, ${keys}>>` },
+        },
+      },
+      'ReportFile',
+    ),
     await typed(codebook, 'CodebookFile'),
     await typed({ ...style, properties: own }, 'StyleHead'),
     `/** A house style: what all figures of an organisation share. */\nexport interface StyleFile extends StyleHead, Pick<FigureFile, ${keys}> {}\n`,

@@ -53,6 +53,12 @@ async function terminal(name, call, columns, size) {
   await page.locator('pre').screenshot({ path: join(folder, name) });
 }
 
+const bound = mkdtempSync(join(tmpdir(), 'hexis-bound-'));
+hexis('bind', 'demo/garden.report.yaml', '-o', join(bound, 'garden.html'));
+await page.goto(`file://${join(bound, 'garden.html')}`);
+await page.screenshot({ path: join(folder, 'bind.png') });
+rmSync(bound, { recursive: true });
+
 await terminal('numbers.png', ['numbers', 'figures/yield-by-bed.figure.yaml'], 120, 17);
 await terminal('check.png', ['check', 'flawed/first-try.figure.yaml'], 110, 15);
 spawnSync(process.execPath, [

@@ -23,6 +23,10 @@ const intros = {
     'board-file',
     'Several figures as one, side by side and below each other, each with its letter; `hexis draw` draws it as it draws a figure file. Each figure is laid out anew for the size of its place.',
   ],
+  report: [
+    'report-file',
+    'The figures of one document, in order: what they share, how they are numbered and how wide they stand. `hexis bind` makes the document of it, or brings one up to date; see [Reports](reports.md).',
+  ],
   style: [
     'house-style',
     'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml), [mono](../src/core/style/mono.style.yaml) in black ink with patterns, [screen](../src/core/style/screen.style.yaml) for slides. Distances are multiples of the base text size.',

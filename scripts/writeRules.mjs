@@ -10,7 +10,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { heldRule } from '../dist/core/check/check.js';
 import { lengthInPoints } from '../dist/core/document/length.js';
-import { check, memory, ok, openProject, rules, write } from '../dist/core/index.js';
+import { check, handRules, memory, ok, openProject, rules, write } from '../dist/core/index.js';
 import { readStyleLayers } from '../dist/core/project/readStyleLayers.js';
 import { Pen } from '../dist/core/proof/pen.js';
 import { disk } from '../dist/node/index.js';
@@ -137,6 +137,34 @@ ${examples.bad.map(exampleText).join('\n\n')}
 
 const pages = [];
 for (const rule of rules) pages.push(await page(rule));
+function handPage({ name, asks, measures, reason, source, severity, examples }) {
+  const shown = ({ says, figures, report }) =>
+    [
+      `${says}:`,
+      ...figures.flatMap((figure) => ['', yaml(figure)]),
+      ...(report ? ['', 'in a report with', '', yaml(report)] : []),
+    ].join('\n');
+  const section = (title, own) => (own.length === 0 ? '' : `\n## ${title}\n\n${own.map(shown).join('\n\n')}\n`);
+  const text = `# ${name}
+
+<!-- Made by scripts/writeRules.mjs from the rule itself. -->
+
+${asks}
+
+**Across the figures of a [report](../reports.md).** ${severity}.
+
+**Measured.** ${measures}
+
+**Why.** ${reason} (${source})
+
+A report that does not follow it says why, for all of its figures or for one:
+
+${yaml(`waive:\n  ${name}: the reason, in words that a reader would accept`)}
+${section('What passes', examples.ok)}${section('What does not', examples.bad)}`;
+  return { name, asks, text };
+}
+
+const handPages = handRules.map(handPage);
 const index = `# The rules
 
 <!-- Made by scripts/writeRules.mjs from the rules themselves. -->
@@ -147,9 +175,18 @@ the marks, the type, the page, the house. \`hexis rules\` lists them with the li
 | rule | what it asks |
 |---|---|
 ${pages.map(({ name, asks }) => `| [${name}](${name}.md) | ${asks} |`).join('\n')}
+
+## Across the figures of a report
+
+What \`hexis check\` holds the figures of a [report](../reports.md) against each other for.
+
+| rule | what it asks |
+|---|---|
+${handPages.map(({ name, asks }) => `| [${name}](${name}.md) | ${asks} |`).join('\n')}
 `;
 const files = new Map([['README.md', index]]);
 for (const { name, text, svg } of pages) files.set(`${name}.md`, text).set(`${name}.svg`, svg);
+for (const { name, text } of handPages) files.set(`${name}.md`, text);
 
 mkdirSync(folder, { recursive: true });
 const stale = [];

@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Finding } from '../core/check/finding.js';
 import { countText, findingText } from '../core/check/findingText.js';
+import type { HandRule } from '../core/check/hand/handRule.js';
+import { handRules } from '../core/check/hand/handRules.js';
 import type { Rule } from '../core/check/rule.js';
 import { rules } from '../core/check/rules.js';
 import { type CheckedFile, sarifOf } from '../core/check/sarif.js';
@@ -11,6 +13,7 @@ import { patchFor } from '../core/document/patch.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { checkFile } from '../core/project/checkFile.js';
 import { openProject } from '../core/project/project.js';
+import { isReport } from '../core/report/openReport.js';
 import { disk, filesRead } from '../node/disk.js';
 import { figureFiles } from '../node/figureFiles.js';
 import { packageRoot } from '../node/packageRoot.js';
@@ -36,17 +39,22 @@ interface Checked extends CheckedFile {
 
 const forms = ['text', 'json', 'sarif'];
 
-/** The rules that a call names; all where it names none. */
-export function rulesNamed(only: string | undefined): { rules: readonly Rule[]; problems: Problem[] } {
-  if (only === undefined) return { rules, problems: [] };
-  const names = rules.map(({ name }) => name);
+/** The rules that a call names, of figures and across those of a report; all where it names none. */
+export function rulesNamed(only: string | undefined): {
+  rules: readonly Rule[];
+  hand: readonly HandRule[];
+  problems: Problem[];
+} {
+  if (only === undefined) return { rules, hand: handRules, problems: [] };
+  const names = [...rules, ...handRules].map(({ name }) => name);
   const wanted = only
     .split(',')
     .map((name) => name.trim())
     .filter((name) => name !== '');
   const unknown = wanted.filter((name) => !names.includes(name));
   const problems = unknown.map((name) => error('rule-unknown', { name, known: names, nearest: nearest(name, names) }));
-  return { rules: rules.filter(({ name }) => wanted.includes(name)), problems };
+  const isWanted = ({ name }: { name: string }) => wanted.includes(name);
+  return { rules: rules.filter(isWanted), hand: handRules.filter(isWanted), problems };
 }
 
 type Widths = Readonly<Record<string, number>>;
@@ -131,17 +139,51 @@ function jsonOf(checked: readonly Checked[]): string {
 
 const version = () => JSON.parse(readFileSync(join(packageRoot, 'package.json'), 'utf8')).version as string;
 
-/** Reads what a call names; nothing is drawn where anything of it is wrong. */
-export async function namedFigures(words: readonly string[]): Promise<{ files: string[]; problems: Problem[] }> {
+/** Whether a file is a report, by what it says of itself. */
+const isReportFile = async (path: string): Promise<boolean> =>
+  !/\.(figure|board)\.\w+$/i.test(path) && isReport(await disk.text(path).catch(() => ''));
+
+/** Reads what a call names, reports apart from figures and boards; nothing is drawn where anything of it is wrong. */
+export async function namedFigures(
+  words: readonly string[],
+): Promise<{ files: string[]; reports: string[]; problems: Problem[] }> {
   const { files, empty } = await figureFiles(words);
-  return { files, problems: empty.map((path) => error('no-figures', { path })) };
+  const reports: string[] = [];
+  for (const path of files) if (await isReportFile(path)) reports.push(path);
+  return {
+    files: files.filter((path) => !reports.includes(path)),
+    reports,
+    problems: empty.map((path) => error('no-figures', { path })),
+  };
+}
+
+/** The figures of a report as they stand in it; what is wrong across them is said where it would be mended. */
+async function checkReport(path: string, call: CheckCall, names: ReadonlySet<string>): Promise<Checked[]> {
+  const drawn = await (await import('../node/bind/bindReport.js')).drawReport(path, {}, { isDeep: true });
+  if (!drawn.ok) return [{ path, id: path, findings: [], problems: drawn.problems }];
+  const { document, hand, report } = drawn.value;
+  const found = new Map<string, { id: string; findings: Finding[] }>();
+  for (const { entry, id, findings } of document.figures) found.set(entry.path, { id, findings: [...findings] });
+  found.set(path, { id: report.id, findings: [] });
+  for (const finding of hand) {
+    const file = finding.place?.file ?? path;
+    if (!found.has(file)) found.set(file, { id: file, findings: [] });
+    found.get(file)?.findings.push(finding);
+  }
+  return Promise.all(
+    [...found].map(async ([file, { id, findings }]): Promise<Checked> => {
+      const own = findings.filter(({ rule }) => names.has(rule));
+      const patchOf = call.as === 'sarif' ? await patches(file, own) : undefined;
+      return { path: file, id, findings: own, problems: [], ...(patchOf ? { patchOf } : {}) };
+    }),
+  );
 }
 
 /** Holds figures against the rules of their styles. */
 export async function runCheck(words: string[], call: CheckCall): Promise<number> {
   const { as = 'text' } = call;
   const named = rulesNamed(call.only);
-  const { files, problems } = await namedFigures(words);
+  const { files, reports, problems } = await namedFigures(words);
   problems.push(...named.problems, ...placedProblems(call.placed));
   if (!forms.includes(as)) problems.push(badOption('--as', as, forms.join(', '), '--as json'));
   if (hasErrors(problems)) {
@@ -149,9 +191,15 @@ export async function runCheck(words: string[], call: CheckCall): Promise<number
     return exitCode(problems);
   }
   const checked = await checkAll(files, call, named.rules);
+  const names = new Set([...named.rules, ...named.hand].map(({ name }) => name));
+  for (const path of reports) checked.push(...(await checkReport(path, call, names)));
   const faults = checked.flatMap((one) => one.problems);
   const text =
-    as === 'json' ? jsonOf(checked) : as === 'sarif' ? sarifOf(checked, named.rules, version()) : textOf(checked);
+    as === 'json'
+      ? jsonOf(checked)
+      : as === 'sarif'
+        ? sarifOf(checked, [...named.rules, ...named.hand], version())
+        : textOf(checked);
   reportProblems(faults);
   if (call.output !== undefined) {
     const output = { path: call.output, bytes: text };

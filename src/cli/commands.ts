@@ -1,3 +1,4 @@
+import { bindCommand } from './bind.js';
 import { checkCommand } from './check.js';
 import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
@@ -24,6 +25,7 @@ export const commands: readonly CommandSpec[] = [
   proofCommand,
   numbersCommand,
   matchCommand,
+  bindCommand,
   kindsCommand,
   rulesCommand,
   styleCommand,

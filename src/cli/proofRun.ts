@@ -1,7 +1,9 @@
 import { extname } from 'node:path';
+import type { Finding } from '../core/check/finding.js';
 import { countText } from '../core/check/findingText.js';
 import { error, hasErrors } from '../core/document/problem.js';
-import { proof } from '../core/project/proof.js';
+import { type ProofSubject, proof } from '../core/project/proof.js';
+import { entryOptions } from '../core/report/drawReport.js';
 import { disk, filesRead } from '../node/disk.js';
 import { inputProblems, save } from '../node/save.js';
 import { type ProofForm, proofForms, writeProof } from '../node/writeProof.js';
@@ -23,7 +25,7 @@ const heads: Record<ProofForm, string> = { pdf: '%PDF-', html: '<!doctype html>'
 /** Draws a proof of figures. */
 export async function runProof(words: string[], call: ProofCall): Promise<number> {
   const { output = 'proof.pdf', dpi = '110' } = call;
-  const { files, problems } = await namedFigures(words);
+  const { files, reports, problems } = await namedFigures(words);
   problems.push(...placedProblems(call.placed));
   const form = proofForms.find((name) => `.${name}` === extname(output).toLowerCase());
   if (!form)
@@ -43,7 +45,20 @@ export async function runProof(words: string[], call: ProofCall): Promise<number
     reportProblems(problems);
     return exitCode(problems);
   }
-  const made = await proof(disk, files, { style: call.style, placed: placedIn(call.placed) });
+  const subjects: (string | ProofSubject)[] = [...files];
+  const across: Finding[] = [];
+  for (const path of reports) {
+    const drawn = await (await import('../node/bind/bindReport.js')).drawReport(path, {});
+    if (!drawn.ok) {
+      reportProblems(drawn.problems);
+      return exitCode(drawn.problems);
+    }
+    const { report, document, hand } = drawn.value;
+    across.push(...hand);
+    for (const { entry, width } of document.figures)
+      subjects.push({ path: entry.path, options: entryOptions(report, entry), placed: width });
+  }
+  const made = await proof(disk, subjects, { style: call.style, placed: placedIn(call.placed), across });
   problems.push(...made.problems);
   const written = made.ok ? await writeProof(made.value, form, Number(dpi)) : undefined;
   problems.push(...(written?.problems ?? []));

@@ -1,4 +1,5 @@
 import { heldRule } from '../core/check/check.js';
+import type { HandRule } from '../core/check/hand/handRule.js';
 import type { Limit, Rule } from '../core/check/rule.js';
 import { rules } from '../core/check/rules.js';
 import { inColumns } from '../core/document/columns.js';
@@ -55,6 +56,26 @@ function details({ rule, severity, said }: ReturnType<ReturnType<typeof heldBy>>
   ].join('\n');
 }
 
+function handDetails({ name, asks, severity, measures, reason, source, examples }: Omit<HandRule, 'finds'>): string {
+  const example = (what: string) => (one: (typeof examples.ok)[number]) =>
+    [`  ${what}: ${one.says}`, ...one.figures.map((figure) => `      ${figure.split('\n').join('\n      ')}`)].join(
+      '\n',
+    );
+  return [
+    `${name}: ${asks}`,
+    '',
+    `  Across the figures of a report: ${severity}`,
+    `  Measured: ${measures}`,
+    `  Why: ${reason}`,
+    `  Source: ${source}`,
+    '',
+    `Waived under "waive" of the report, or of one of its figures: { ${name}: the reason }`,
+    ...(examples.bad.length === 0
+      ? []
+      : ['', ...examples.ok.map(example('passes')), ...examples.bad.map(example('does not'))]),
+  ].join('\n');
+}
+
 /** Says which rules there are, or all about one of them. */
 export async function runRules(wanted: string | undefined, { style = 'plain', json }: RulesCall): Promise<number> {
   const named = rulesNamed(wanted);
@@ -65,17 +86,22 @@ export async function runRules(wanted: string | undefined, { style = 'plain', js
     return exitCode(problems);
   }
   const held = named.rules.map(heldBy(layers.value));
+  const hand = named.hand.map(({ finds: _, ...rule }) => rule);
   if (json) {
     const all = held.map(({ rule, severity, limits }) => {
       const { name, asks, measures, reason, source, examples } = rule;
       return { name, severity, limits, asks, measures, reason, source, examples };
     });
-    process.stdout.write(`${JSON.stringify(wanted === undefined ? all : all[0], null, 1)}\n`);
-  } else if (wanted !== undefined) say(wrapped(details(held[0] as (typeof held)[number], style), terminalWidth()));
-  else {
+    const both = [...all, ...hand];
+    process.stdout.write(`${JSON.stringify(wanted === undefined ? both : both[0], null, 1)}\n`);
+  } else if (wanted !== undefined) {
+    const [own] = held;
+    say(wrapped(own ? details(own, style) : handDetails(hand[0] as (typeof hand)[number]), terminalWidth()));
+  } else {
     const rows = held.map(({ rule, severity, said }) => [rule.name, severity, said.join(', ')]);
+    const across = hand.map(({ name, severity, asks }) => [name, severity, asks]);
     say(
-      `${inColumns(rows).join('\n')}\n\nAll about one of them: hexis rules ${rules[0]?.name}. As ${style} holds them; of another style: --style apa`,
+      `${inColumns(rows).join('\n')}\n\nAcross the figures of a report:\n${inColumns(across).join('\n')}\n\nAll about one of them: hexis rules ${rules[0]?.name}. As ${style} holds them; of another style: --style apa`,
     );
   }
   return exit.done;

@@ -1,5 +1,8 @@
 /** What Hexis adds under Node: files, fonts from disk, pictures. */
 
+export { bind, bindInto, type DocumentName } from './bind/bind.js';
+export { type BindOptions, type DrawnReport, drawReport } from './bind/bindReport.js';
+export { documents } from './bind/documents.js';
 export { type DeskOptions, type ServedDesk, serveDesk } from './desk/server.js';
 export { disk } from './disk.js';
 export { draw, write } from './draw.js';

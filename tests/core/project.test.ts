@@ -44,6 +44,7 @@ test.each(Object.keys(documentKinds) as (keyof typeof documentKinds)[])(
       codebook: [demo('garden.codebook.yaml')],
       style: [demo('lanternfield.style.yaml')],
       board: [demo('boards/yield.board.yaml')],
+      report: [demo('garden.report.yaml')],
     }[kind];
     for (const file of files) {
       const value = parse(readFileSync(file, 'utf8'));

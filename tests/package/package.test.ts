@@ -116,8 +116,7 @@ describe('the package, installed in an empty folder', () => {
       expect(named.length).toBeGreaterThan(1);
       const script = await get(named.find((path) => path.endsWith('.js')) as string);
       const worker = /worker-[\w-]+\.js/.exec(script.text)?.[0];
-      for (const path of [...named, `assets/${worker}`])
-        expect([path, (await get(path)).status]).toEqual([path, 200]);
+      for (const path of [...named, `assets/${worker}`]) expect([path, (await get(path)).status]).toEqual([path, 200]);
       expect(JSON.parse((await get('/api/folder')).text)).toEqual({ folder: 'mine', files: [] });
     } finally {
       child.kill('SIGTERM');

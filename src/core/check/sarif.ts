@@ -19,7 +19,10 @@ const uriOf = (path: string): string =>
     .join('/')
     .replace(/^([A-Za-z])%3A\//, 'file:///$1:/');
 
-const ruleOf = ({ name, asks, measures, reason, source, severity }: Rule) => ({
+/** What is said of a rule, of a figure or across those of a report. */
+type SaidRule = Pick<Rule, 'name' | 'asks' | 'measures' | 'reason' | 'source' | 'severity'>;
+
+const ruleOf = ({ name, asks, measures, reason, source, severity }: SaidRule) => ({
   id: name,
   shortDescription: { text: asks },
   fullDescription: { text: `${measures} ${reason}` },
@@ -74,7 +77,7 @@ function resultOf(file: CheckedFile, finding: Finding, ruleIndex: number) {
 }
 
 /** Findings as SARIF 2.1.0 (OASIS), which code hosts show at their lines. @param version of Hexis */
-export function sarifOf(files: readonly CheckedFile[], rules: readonly Rule[], version: string): string {
+export function sarifOf(files: readonly CheckedFile[], rules: readonly SaidRule[], version: string): string {
   const log = {
     $schema: 'https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json',
     version: '2.1.0',

@@ -1,6 +1,13 @@
 import type * as z from 'zod/mini';
-import { choice, optional, text } from './fields.js';
+import { choice, length, object, optional, text } from './fields.js';
 import { lookShape } from './look.js';
+
+/** The page of a document into which figures are bound. */
+export const pageShape = {
+  width: optional(length('Width of the paper.', '21cm')),
+  height: optional(length('Height of the paper.', '29.7cm')),
+  margin: optional(length('Margin on all four sides.', '2.5cm')),
+};
 
 /** A house style: what all figures of an organisation share. The rules of the check are added where they are known. */
 export const styleShape = {
@@ -8,6 +15,7 @@ export const styleShape = {
   name: optional(text('Name of the style, as messages say it.', 'Lanternfield')),
   description: optional(text('What the style is for.', 'Reports of the garden')),
   extends: optional(text('The style that this one builds on: a built-in name or a path. Left out: plain.', 'plain')),
+  document: optional(object('The page of a document into which figures are bound.', pageShape)),
   ...lookShape,
 };
 

@@ -92,12 +92,15 @@ const draw: Drawers = {
 };
 
 /** Reads the fonts of all texts once each, with the library that also embeds their subsets. */
-async function loadFonts(items: readonly PlateItem[], context: WriteContext): Promise<Map<string, unknown>> {
+async function loadFonts(
+  items: readonly PlateItem[],
+  fontBytes: WriteContext['fontBytes'],
+): Promise<Map<string, unknown>> {
   const { create } = await import('fontkit');
   const fonts = new Map<string, unknown>();
   for (const piece of items.flatMap((item) => (item.type === 'text' ? (item as TextItem).pieces : []))) {
     if (fonts.has(fontKey(piece))) continue;
-    fonts.set(fontKey(piece), create(await context.fontBytes(piece.family, piece.variant)));
+    fonts.set(fontKey(piece), create(await fontBytes(piece.family, piece.variant)));
   }
   return fonts;
 }
@@ -120,33 +123,55 @@ function collected(pdf: Pdf): Promise<Uint8Array> {
   });
 }
 
-/**
- * PDF 1.7 of the exact page sizes: subset fonts inside, each page tagged as a figure with its description; several pages
- * have bookmarks.
- *
- * @param plates one or more, a page each
- */
-export async function pdfPages(plates: readonly Plate[], context: WriteContext): Promise<Uint8Array> {
+/** Ink of a document that is one thing to those who hear it: a figure with its description, a caption, a paragraph. */
+export interface DocumentBlock {
+  tag: 'Figure' | 'Caption' | 'P';
+  alt?: string;
+  items: readonly PlateItem[];
+  bookmark?: string;
+}
+
+/** A page of a document in points. */
+export interface DocumentSheet {
+  width: number;
+  height: number;
+  /** The colour of the paper, where it is drawn. */
+  paper?: string;
+  blocks: DocumentBlock[];
+}
+
+/** What a document says of itself. */
+export interface DocumentInfo extends Pick<Plate, 'title' | 'description' | 'author'> {
+  language: string;
+  trace?: string | undefined;
+  bookmarks: boolean;
+}
+
+/** PDF 1.7 of some pages: subset fonts inside, each block tagged as what it is. */
+export async function pdfDocument(
+  sheets: readonly DocumentSheet[],
+  { title, description, author, language, trace, bookmarks }: DocumentInfo,
+  fontBytes: WriteContext['fontBytes'],
+): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
-  const [first] = plates as [Plate];
-  const trace = traceOf(first);
+  const [first] = sheets as [DocumentSheet];
   const fonts = await loadFonts(
-    plates.flatMap(({ items }) => items),
-    context,
+    sheets.flatMap(({ blocks }) => blocks.flatMap(({ items }) => items)),
+    fontBytes,
   );
-  const sizeOf = ({ width, height }: Plate) => ({ size: [width, height] as [number, number], margin: 0 });
+  const sizeOf = ({ width, height }: DocumentSheet) => ({ size: [width, height] as [number, number], margin: 0 });
   const pdf = new PDFDocument({
     ...sizeOf(first),
     font: '',
     pdfVersion: '1.7',
-    lang: 'en',
+    lang: language,
     tagged: true,
     displayTitle: true,
     subset: 'PDF/UA',
     info: {
-      Title: first.title,
-      Subject: first.description,
-      ...(first.author === undefined ? {} : { Author: first.author }),
+      Title: title,
+      Subject: description,
+      ...(author === undefined ? {} : { Author: author }),
       ...(trace === undefined ? {} : { Keywords: trace }),
       Creator: 'Hexis',
       Producer: 'Hexis',
@@ -156,17 +181,40 @@ export async function pdfPages(plates: readonly Plate[], context: WriteContext):
   });
   const bytes = collected(pdf);
   const pen: Pen = { pdf, fonts };
-  for (const [i, plate] of plates.entries()) {
-    if (i > 0) pdf.addPage(sizeOf(plate));
-    const figure = pdf.struct('Figure', { alt: plate.description }, () => {
-      if (context.ground === 'paper') pdf.rect(0, 0, plate.width, plate.height).fill(plate.paper);
-      for (const item of plate.items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
-    });
-    pdf.addStructure(figure);
-    if (plates.length > 1) pdf.outline.addItem(plate.title);
+  for (const [i, sheet] of sheets.entries()) {
+    if (i > 0) pdf.addPage(sizeOf(sheet));
+    for (const [k, { tag, alt, items, bookmark }] of sheet.blocks.entries()) {
+      const block = pdf.struct(tag, alt === undefined ? {} : { alt }, () => {
+        if (k === 0 && sheet.paper !== undefined) pdf.rect(0, 0, sheet.width, sheet.height).fill(sheet.paper);
+        for (const item of items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
+      });
+      pdf.addStructure(block);
+      if (bookmarks && bookmark !== undefined) pdf.outline.addItem(bookmark);
+    }
   }
   pdf.end();
   return bytes;
+}
+
+/**
+ * PDF 1.7 of the exact page sizes: subset fonts inside, each page tagged as a figure with its description; several pages
+ * have bookmarks.
+ *
+ * @param plates one or more, a page each
+ */
+export async function pdfPages(plates: readonly Plate[], context: WriteContext): Promise<Uint8Array> {
+  const [first] = plates as [Plate];
+  const sheets = plates.map(
+    ({ width, height, paper, items, description, title }): DocumentSheet => ({
+      width,
+      height,
+      ...(context.ground === 'paper' ? { paper } : {}),
+      blocks: [{ tag: 'Figure', alt: description, items, bookmark: title }],
+    }),
+  );
+  const { title, description, author } = first;
+  const info = { title, description, ...(author === undefined ? {} : { author }), trace: traceOf(first) };
+  return pdfDocument(sheets, { ...info, language: 'en', bookmarks: plates.length > 1 }, context.fontBytes);
 }
 
 /** PDF of one plate. */

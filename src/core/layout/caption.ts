@@ -9,7 +9,8 @@ import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** The words of a caption as the author gave them; the note is ready. */
 export interface CaptionWords {
-  number?: number | undefined;
+  /** As a document numbers its figures, such as 3.2, or as the figure file says. */
+  number?: number | string | undefined;
   title?: string | undefined;
   note?: string | undefined;
   noteFrom: string;
@@ -28,14 +29,17 @@ export interface FittedCaption {
   below: Part[];
 }
 
-export const titleWords = (sheet: Typesetter, title: string): string =>
-  inCase(title, sheet.settings.words.titleCase, sheet.settings.words.keep);
+export const titleWords = ({ settings }: Pick<Typesetter, 'settings'>, title: string): string =>
+  inCase(title, settings.words.titleCase, settings.words.keep);
 
-const numberWords = (sheet: Typesetter, number: number) =>
-  sheet.settings.captionForm.number.replace('{number}', String(number));
+export const noteWords = ({ settings }: Pick<Typesetter, 'settings'>, note: string): string =>
+  [settings.captionForm.noteLead, note].filter(Boolean).join(' ');
+
+export const numberWords = ({ settings }: Pick<Typesetter, 'settings'>, number: number | string): string =>
+  settings.captionForm.number.replace('{number}', String(number));
 
 /** The number in its weight and slant as markup, so that it runs on into the title in one block. */
-function numberRun(sheet: Typesetter, number: number): string {
+function numberRun(sheet: Typesetter, number: number | string): string {
   const { bold, italic } = sheet.settings.text.captionNumber;
   const marks = `${bold ? '**' : ''}${italic ? '*' : ''}`;
   return `${marks}${numberWords(sheet, number)}${[...marks].reverse().join('')}`;
@@ -47,10 +51,12 @@ export function fitCaption(sheet: Typesetter, words: CaptionWords, width: number
   const { number, title, note } = words;
   const part = (role: TextRole, name: string, from: string, words: () => string): Part =>
     remembered(sheet, () => ({ block: setRole(sheet, role, words(), { width, breakWords: true }), role, name, from }));
-  const noteWords = () => [sheet.settings.captionForm.noteLead, note].filter(Boolean).join(' ');
-  const notes = note === undefined || note === '' ? [] : [part('note', 'caption.note', words.noteFrom, noteWords)];
+  const notes =
+    note === undefined || note === ''
+      ? []
+      : [part('note', 'caption.note', words.noteFrom, () => noteWords(sheet, note))];
   const shownTitle = title === undefined || sheet.settings.heading.show ? undefined : title;
-  const lead = (write: (sheet: Typesetter, number: number) => string) =>
+  const lead = (write: (sheet: Typesetter, number: number | string) => string) =>
     number === undefined ? undefined : write(sheet, number);
   if (arrange === 'stacked') {
     const ofNumber = () => lead(numberWords) ?? '';

@@ -37,6 +37,8 @@ interface BoardContext {
   /** Height of the letters above the figures. */
   head: number;
   caption: boolean;
+  /** The number of the board in a document, in place of its own. */
+  number: string | undefined;
 }
 
 function slotsOf(board: BoardFile, count: number, head: number): { slots: Slot[]; width: number; height: number } {
@@ -123,7 +125,7 @@ function authorOf(parts: readonly Drawing[]): string | undefined {
 
 /** All figures on one plate, with the caption of the board. */
 function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContext): Drawing {
-  const { board, id, made, head, caption } = context;
+  const { board, id, made, head, caption, number: given } = context;
   const [first] = parts;
   const letters = board.letters ?? true;
   const { slots, width, height } = slotsOf(board, parts.length, head);
@@ -136,7 +138,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
     parts.map((part) => part.note.join(' ')),
     letters,
   );
-  const words = { number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
+  const words = { number: given ?? number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
   const panel = boxAround(slots) ?? { x: 0, y: 0, width, height };
   const page = caption ? captioned(setter, words, items, panel) : { items, panel, height, down: 0 };
   const author = authorOf(parts);
@@ -168,6 +170,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
     },
     numbers: numbersOf(parts),
     note: [notes],
+    caption: words,
     settings,
     parts: parts.flatMap((part, i) => {
       const { x, y } = slots[i] as Slot;
@@ -239,7 +242,8 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   });
   if (parts.length < gathered.length) return fail(problems);
   const made = madeFrom(path, text);
-  const context = { board, id: idOf(board, path), made, head, caption: options.caption ?? false };
+  const { caption, number } = options;
+  const context = { board, id: idOf(board, path), made, head, caption: caption === true, number };
   const drawing = drawingOf(parts as [Drawing, ...Drawing[]], context);
   const place = reading.source.locate(['size']);
   problems.push(...inkProblems(drawing.plate.items, drawing.plate).map((problem) => ({ ...problem, place })));

@@ -28,8 +28,13 @@ function problemsOf(problems: readonly Problem[], parts: readonly Part[], part: 
   return problems.filter(({ place }) => (place && files.has(place.file) ? place.file === own : part === parts[0]));
 }
 
-/** A figure of a drawing as rules look at it. */
-function subjectOf(drawing: Drawing, part: Part, problems: readonly Problem[], placed: number | undefined): Subject {
+/** A figure of a drawing as rules look at it. @param placed width of the drawing in its document, in points */
+export function subjectOf(
+  drawing: Drawing,
+  part: Part,
+  problems: readonly Problem[],
+  placed: number | undefined,
+): Subject {
   const { plate, parts } = drawing;
   const { prefix, locate: _, ...rest } = part;
   return {

@@ -1,6 +1,7 @@
 import type { Finding } from '../check/finding.js';
-import { fail, type Outcome, succeed } from '../document/problem.js';
+import { fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type CheckOptions, check } from './check.js';
+import type { Drawing } from './drawing.js';
 import type { Project } from './project.js';
 import { idleInGeneral } from './unread.js';
 
@@ -29,6 +30,17 @@ export async function checkFile(
   const drawn = await project.draw(path, { trace: true });
   if (!drawn.ok) return fail(drawn.problems);
   const { value: drawing, problems } = drawn;
+  const findings = await checkDrawn(project, path, { drawing, problems }, { placed, ...options });
+  return succeed({ id: drawn.id, findings }, problems);
+}
+
+/** The same for a figure that was drawn by that project, each piece of its ink with the settings that were read for it. */
+export async function checkDrawn(
+  project: Project,
+  path: string,
+  { drawing, problems }: { drawing: Drawing; problems: readonly Problem[] },
+  { placed, ...options }: CheckFileOptions = {},
+): Promise<Finding[]> {
   const said = problems.flatMap(({ code, facts }) =>
     code === 'setting-idle' ? [(facts as { path: string }).path] : [],
   );
@@ -38,8 +50,5 @@ export async function checkFile(
   const isOwn = project.options.style === undefined;
   const idle = isFigure && asked && isOwn ? await idleInGeneral(project, path, drawing, said) : [];
   const width = placed?.(drawing.settings.widths);
-  return succeed(
-    { id: drawn.id, findings: check(drawing, [...problems, ...idle], { ...options, placed: width }) },
-    problems,
-  );
+  return check(drawing, [...problems, ...idle], { ...options, placed: width });
 }

@@ -30,16 +30,18 @@ export interface ComposeOptions {
   caption?: boolean | undefined;
   /** Whether each piece of ink says which settings were read for it; it takes about twice the time. */
   trace?: boolean | undefined;
+  /** The number of the figure in a document, in place of its own. */
+  number?: string | undefined;
 }
 
 /** What a style is called, without the word before it. */
 export const styleName = (layers: readonly Layer[]): string =>
   (layers.findLast(({ name }) => name.startsWith('style '))?.name ?? '').replace(/^style /, '');
 
-function captionWords(gathered: Gathered, plan: PlannedChart): CaptionWords {
+function captionWords(gathered: Gathered, plan: Pick<PlannedChart, 'note'>, given?: string): CaptionWords {
   const { number, title, note = 'auto' } = gathered.figure.caption ?? {};
   return {
-    number,
+    number: given ?? number,
     title,
     note: note === 'auto' ? plan.note.join(' ') : note,
     noteFrom: note === 'auto' ? 'chart' : 'caption.note',
@@ -114,7 +116,7 @@ function plateOf(
   );
   if (!('items' in laidOut)) return fail(problems);
   const page = options.caption
-    ? captioned(laidOut.sheet, captionWords(gathered, planned), laidOut.items, laidOut.panel)
+    ? captioned(laidOut.sheet, captionWords(gathered, planned, options.number), laidOut.items, laidOut.panel)
     : { items: laidOut.items, panel: laidOut.panel, height: settings.height, down: 0 };
   if (!allFinite(page.items)) return fail([...problems, error('not-drawable', {}, gathered.locate('chart'))]);
   const silent = inkProblems(page.items, { width: settings.width, height: page.height });
@@ -246,6 +248,7 @@ export function layFigure(
       },
       numbers: shownNumbers,
       note,
+      caption: captionWords(gathered, chart, options.number),
       settings,
       parts: [
         {

@@ -1,6 +1,7 @@
 import { codebookSchema } from '../document/codebook.js';
 import { boardSchema } from './boardFile.js';
 import { figureSchema } from './figureFile.js';
+import { reportSchema } from './reportFile.js';
 import { styleSchema } from './styleFile.js';
 
 /** The kinds of file that authors write; the first line of each says which it is. */
@@ -16,6 +17,12 @@ export const documentKinds = {
     title: 'Board file',
     words: 'a board file',
     example: 'hexis: board/1\nfigures: [a.figure.yaml, b.figure.yaml]\nsize: { width: 16cm, height: 8cm }',
+  },
+  report: {
+    schema: reportSchema,
+    title: 'Report file',
+    words: 'a report file',
+    example: 'hexis: report/1\ntitle: Yield in the garden\nfigures: [a.figure.yaml, b.figure.yaml]',
   },
   codebook: {
     schema: codebookSchema,

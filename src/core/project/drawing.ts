@@ -1,4 +1,5 @@
 import type { NumbersTable } from '../chart/plan.js';
+import type { CaptionWords } from '../layout/caption.js';
 import type { Plate } from '../plate/plate.js';
 import type { Settings } from '../style/settings.js';
 import type { Faces } from '../type/faces.js';
@@ -23,6 +24,8 @@ export interface Drawing {
   numbers: NumbersTable;
   /** Sentences that a note needs, with inline markup. */
   note: string[];
+  /** The words of its caption, drawn with it or not. */
+  caption: CaptionWords;
   /** Every setting of its look, explicit. */
   settings: Settings;
   /** Its figures with what they were made of: one, or those of a board; none of a card. */

@@ -3989,6 +3989,216 @@ export interface BoardFile {
   };
 }
 
+export interface ReportFile {
+  /**
+   * Kind and version of the file.
+   */
+  hexis: 'report/1';
+  /**
+   * Name of the report. Left out: the name of this file.
+   */
+  id?: string;
+  /**
+   * Title of the document.
+   */
+  title?: string;
+  /**
+   * Who wrote it.
+   */
+  author?: string;
+  /**
+   * Language of its words, as BCP 47 names it. Left out: en.
+   */
+  language?: string;
+  /**
+   * House style of all figures: a built-in name or a path. Left out: each figure has its own.
+   */
+  style?: string;
+  /**
+   * Width of the figures in the document: a length, or a name of the style. Left out: as each figure says.
+   */
+  width?: string;
+  /**
+   * The page of the document. Left out: that of the style.
+   */
+  page?: {
+    /**
+     * Width of the paper.
+     */
+    width?: string;
+    /**
+     * Height of the paper.
+     */
+    height?: string;
+    /**
+     * Margin on all four sides.
+     */
+    margin?: string;
+  };
+  /**
+   * How the figures are numbered.
+   */
+  numbering?: {
+    /**
+     * Number of the first figure. Left out: 1.
+     */
+    from?: number;
+    /**
+     * Chapter before each number, with a point between.
+     */
+    chapter?: string | number | boolean;
+    /**
+     * Letters before each number.
+     */
+    prefix?: string;
+  };
+  /**
+   * Settings of the look that all figures share: over those of the style, below those of a figure file.
+   */
+  shared?: Partial<
+    Pick<
+      FigureFile,
+      | 'words'
+      | 'numbers'
+      | 'heading'
+      | 'captionForm'
+      | 'axes'
+      | 'colors'
+      | 'palette'
+      | 'bars'
+      | 'boxes'
+      | 'markers'
+      | 'patterns'
+      | 'lines'
+      | 'fits'
+      | 'bands'
+      | 'references'
+      | 'scene'
+      | 'pointers'
+      | 'slices'
+      | 'errorBars'
+      | 'dataLabels'
+      | 'legend'
+      | 'faces'
+      | 'text'
+      | 'space'
+      | 'widths'
+      | 'size'
+      | 'panel'
+      | 'margins'
+      | 'export'
+    >
+  >;
+  /**
+   * The figures and boards, in order.
+   *
+   * Items: A figure or board file, or one with what has to be said about it.
+   */
+  figures: (
+    | string
+    | {
+        /**
+         * A figure or board file, from the folder of this file.
+         */
+        file: string;
+        /**
+         * Width in the document: a length, or a name of the style. Left out: as the report says.
+         */
+        width?: string;
+        /**
+         * Words that stand before it; a blank line begins a paragraph.
+         */
+        before?: string;
+        /**
+         * Its number, from which the next ones count on. Left out: the next.
+         */
+        number?: number;
+        /**
+         * Rules across figures that are not followed here, each with the reason, which the check shows.
+         */
+        waive?: {
+          /**
+           * Why the rule is not followed.
+           */
+          numbering?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-name'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-look'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-variable'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-scale'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-kind'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-text-size'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'one-width'?: string;
+          /**
+           * Why the rule is not followed.
+           */
+          'up-to-date'?: string;
+        };
+      }
+  )[];
+  /**
+   * Rules across figures that are not followed here, each with the reason, which the check shows.
+   */
+  waive?: {
+    /**
+     * Why the rule is not followed.
+     */
+    numbering?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-name'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-look'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-variable'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-scale'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-kind'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-text-size'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'one-width'?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'up-to-date'?: string;
+  };
+}
+
 export interface CodebookFile {
   /**
    * Kind and version of the file.
@@ -4097,6 +4307,23 @@ export interface StyleHead {
    * The style that this one builds on: a built-in name or a path. Left out: plain.
    */
   extends?: string;
+  /**
+   * The page of a document into which figures are bound.
+   */
+  document?: {
+    /**
+     * Width of the paper.
+     */
+    width?: string;
+    /**
+     * Height of the paper.
+     */
+    height?: string;
+    /**
+     * Margin on all four sides.
+     */
+    margin?: string;
+  };
   /**
    * The rules of the check: how grave a finding is, and limits.
    */

@@ -49,10 +49,14 @@ export interface Gathered {
 export interface GatherOptions {
   /** A house style in place of the one that the figure names: a built-in name or a path. */
   style?: string | undefined;
-  /** Whether number, title and note are drawn with the image. */
-  caption?: boolean | undefined;
+  /** Whether number, title and note are drawn with the image; `beside`: they are not, and can be set in its faces. */
+  caption?: boolean | 'beside' | undefined;
   /** Whether each piece of ink says which settings were read for it. */
   trace?: boolean | undefined;
+  /** What the figures of a document share, between their style and the figure file. */
+  shared?: Layer | undefined;
+  /** The number of the figure in a document, in place of its own. */
+  number?: string | undefined;
 }
 
 const pathOf = (path: string) => path.split('.');
@@ -346,6 +350,7 @@ export async function gatherFigure(
   options: GatherOptions,
 ): Promise<Outcome<Gathered>> {
   const path = figure.file;
+  const withCaption = Boolean(options.caption);
   const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
   const files = isSeveral(figure.value.data) ? filesOf(figure.value.data as Data) : undefined;
   const known = files
@@ -365,6 +370,7 @@ export async function gatherFigure(
   const { table, codebook = known } = gathered ?? {};
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
+    ...(options.shared ? [options.shared] : []),
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
   ];
   const measured = (name: string) => table !== undefined && isMeasured(table, codebook, name);
@@ -377,10 +383,10 @@ export async function gatherFigure(
     return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
   };
   const texts = [
-    ...shownTexts(figure.value, { codebook, table, requests }, styles, options.caption ?? false),
-    ...addedTexts(figure.value, look, options.caption ?? false),
+    ...shownTexts(figure.value, { codebook, table, requests }, styles, withCaption),
+    ...addedTexts(figure.value, look, withCaption),
   ];
-  const request = { store: gatherer.store, look, faceBase, texts, caption: options.caption ?? false, locate };
+  const request = { store: gatherer.store, look, faceBase, texts, caption: withCaption, locate };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
   if (!type.kit) return fail(gatherer.problems);

@@ -1,5 +1,6 @@
 import { fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { valueSource } from '../document/valueSource.js';
+import type { Layer } from '../style/layers.js';
 import { composeBoard } from './board.js';
 import { compose } from './compose.js';
 import type { Drawing } from './drawing.js';
@@ -16,8 +17,12 @@ export type FigureInput = Omit<FigureFile, 'hexis'> & { hexis?: 'figure/1' };
 export interface ProjectOptions {
   /** A house style in place of those that figures name: a built-in name or a path. */
   style?: string | undefined;
-  /** Whether number, title and note are drawn with the image. */
-  caption?: boolean | undefined;
+  /** Whether number, title and note are drawn with the image; `beside`: they are not, and can be set in its faces. */
+  caption?: boolean | 'beside' | undefined;
+  /** What the figures of a document share, between their style and the figure file. */
+  shared?: Layer | undefined;
+  /** The number of a figure in a document, in place of its own. */
+  number?: string | undefined;
   /** Whether each piece of ink says which settings were read for it, for `explain`. */
   trace?: boolean | undefined;
   /** Font files, where the source has none: PDF and live text need them. */
@@ -100,9 +105,9 @@ export class Project {
 }
 
 /** Composes what was read. */
-function composed(gathered: Outcome<Gathered>, { caption, trace }: ProjectOptions): Outcome<Drawing> {
+function composed(gathered: Outcome<Gathered>, { caption, trace, number }: ProjectOptions): Outcome<Drawing> {
   if (!gathered.ok) return gathered;
-  const found = compose(gathered.value, { caption, trace });
+  const found = compose(gathered.value, { caption: caption === true, trace, number });
   const problems: Problem[] = [...gathered.problems, ...found.problems];
   return found.ok ? succeed(found.value, problems) : fail(problems);
 }

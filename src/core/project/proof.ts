@@ -1,20 +1,30 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex } from '@noble/hashes/utils.js';
 import type { Finding } from '../check/finding.js';
 import { countText } from '../check/findingText.js';
 import { fail, hasErrors, type Outcome, type Problem, succeed } from '../document/problem.js';
 import type { Plate } from '../plate/plate.js';
-import { indexSheet, type ProofFigure, type ProofInput, proofSheet, type Sheet } from '../proof/sheet.js';
+import { indexSheet, type ProofFigure, proofSheet, type Sheet } from '../proof/sheet.js';
 import { type Faces, joinedFaces } from '../type/faces.js';
 import { type CheckOptions, check } from './check.js';
 import type { Drawing } from './drawing.js';
 import { gatherStyle } from './gatherStyle.js';
+import { hashed, remembering } from './inputs.js';
 import { openProject, type ProjectOptions } from './project.js';
 import type { Source } from './source.js';
+
+/** A figure that is proved as it stands in a document. */
+export interface ProofSubject {
+  path: string;
+  /** How the document has it drawn. */
+  options: ProjectOptions;
+  /** Its width in the document, in points. */
+  placed: number;
+}
 
 export interface ProofOptions extends ProjectOptions, Omit<CheckOptions, 'placed'> {
   /** The width of the figures in the document in points, by the widths of their style; left out: as they say. */
   placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
+  /** What was found across the figures, for the first page. */
+  across?: readonly Finding[] | undefined;
 }
 
 /** The pages of a proof, and what is on them. */
@@ -22,34 +32,6 @@ export interface Proof {
   pages: Plate[];
   faces: Faces;
   figures: { path: string; id: string; title: string; description: string; findings: Finding[] }[];
-}
-
-/** A source that remembers which files were asked for. */
-function remembering(source: Source): { source: Source; asked: Set<string> } {
-  const asked = new Set<string>();
-  const note = (path: string) => {
-    asked.add(path);
-    return path;
-  };
-  return {
-    asked,
-    source: {
-      ...source,
-      text: (path) => source.text(note(path)),
-      bytes: (path) => source.bytes(note(path)),
-      stamp: async (path) => source.stamp?.(note(path)),
-    },
-  };
-}
-
-/** The hashes (SHA-256, FIPS 180-4) of some files, in their order. */
-async function hashed(source: Source, paths: Iterable<string>): Promise<ProofInput[]> {
-  const inputs: ProofInput[] = [];
-  for (const file of paths) {
-    const bytes = await source.bytes(file).catch(() => undefined);
-    if (bytes) inputs.push({ file, sha256: bytesToHex(sha256(bytes)) });
-  }
-  return inputs;
 }
 
 function plateOf(sheet: Sheet, id: string, title: string, description: string): Plate {
@@ -68,23 +50,24 @@ const usualLetters = 'abcdefghijklmnopqrstuvwxyz ABCDEFGHIJKLMNOPQRSTUVWXYZ 0123
  */
 export async function proof(
   from: Source,
-  paths: readonly string[],
+  paths: readonly (string | ProofSubject)[],
   options: ProofOptions = {},
 ): Promise<Outcome<Proof>> {
   const { source, asked } = remembering(from);
   const project = openProject(source, { caption: true, ...options });
   const problems: Problem[] = [];
   const figures: (ProofFigure & { drawing: Drawing; findings: Finding[] })[] = [];
-  for (const path of paths) {
+  for (const subject of paths) {
+    const { path, options: own, placed: told } = typeof subject === 'string' ? { path: subject } : subject;
     asked.clear();
-    const drawn = await project.draw(path);
+    const drawn = await project.draw(path, { ...own, caption: own ? true : options.caption });
     if (!drawn.ok) {
       problems.push(...drawn.problems);
       continue;
     }
     const drawing = drawn.value;
     const { plate, settings, about, numbers } = drawing;
-    const width = options.placed?.(settings.widths);
+    const width = told ?? options.placed?.(settings.widths);
     const placed = width === undefined ? settings.placed : width / plate.width;
     const findings = check(drawing, drawn.problems, { rules: options.rules, placed: width });
     const inputs = await hashed(from, [...asked]);
@@ -107,6 +90,7 @@ export async function proof(
       mend?.says ?? '',
     ]),
   ]);
+  words.push(...(options.across ?? []).map(({ found }) => found));
   const style = await gatherStyle(project.store, 'plain', [usualLetters, ...words]);
   if (!style.ok) return fail(style.problems);
   const setter = { settings: style.value.resolved.settings, kit: style.value.faces.kit, scale: 1 };
@@ -123,7 +107,7 @@ export async function proof(
   if (figures.length > 1)
     pages.unshift(
       plateOf(
-        indexSheet(setter, figures),
+        indexSheet(setter, figures, options.across ?? []),
         'proof',
         title,
         `${title}: ${countText(figures.flatMap(({ findings }) => findings))}.`,

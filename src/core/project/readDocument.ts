@@ -7,11 +7,13 @@ import { readYaml, type YamlSource } from '../document/yamlSource.js';
 import type { BoardFile } from './boardFile.js';
 import { type DocumentKind, documentKinds } from './documentKinds.js';
 import type { FigureFile } from './figureFile.js';
+import type { ReportFile } from './reportFile.js';
 
 /** What the files of each kind say. */
 export interface Contents {
   board: BoardFile;
   figure: FigureFile;
+  report: ReportFile;
   codebook: CodebookFile;
   style: HouseStyle;
 }
@@ -73,6 +75,9 @@ export const readFigure = (text: string, file = 'figure.yaml') => readDocument('
 
 /** Reads a board file from its text. */
 export const readBoard = (text: string, file = 'board.yaml') => readDocument('board', text, file);
+
+/** Reads a report file from its text. */
+export const readReport = (text: string, file = 'report.yaml') => readDocument('report', text, file);
 
 /** Reads a codebook from its text. */
 export const readCodebook = (text: string, file = 'codebook.yaml') => readDocument('codebook', text, file);

@@ -54,6 +54,7 @@ export async function drawSwatch({ store }: Project, style: string): Promise<Out
       about: { id, style: name },
       numbers: { columns: [], rows: [], cases: 'samples', read: 0, chosen: 0, used: 0, leftOut: [] },
       note: [],
+      caption: { noteFrom: 'caption.note' },
       settings: { ...settings, width, height },
       parts: [],
     },

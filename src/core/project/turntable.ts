@@ -75,7 +75,7 @@ export async function turntable(
   const settings = figure.chart as SpaceSettings;
   const at = (from: View) => {
     const seen = seenFrom(chart, settings, from, resolved.settings.numbers);
-    return layFigure(gathered.value, { chart: seen, colors }, { caption: own.caption, trace: own.trace });
+    return layFigure(gathered.value, { chart: seen, colors }, { caption: own.caption === true, trace: own.trace });
   };
   return after([...gathered.problems, ...planned.problems], succeed({ view, at }));
 }

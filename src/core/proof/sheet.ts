@@ -299,17 +299,17 @@ export function proofSheet(setter: Typesetter, figure: ProofFigure): Sheet {
   return { items: [...left.items, ...right.items], width: full.width, height };
 }
 
-/** The first sheet of several: all figures at one scale, each with what was found. */
-export function indexSheet(setter: Typesetter, figures: readonly ProofFigure[]): Sheet {
+/** The first sheet of several: all figures at one scale, each with what was found. @param across what was found across them */
+export function indexSheet(setter: Typesetter, figures: readonly ProofFigure[], across: readonly Finding[]): Sheet {
   const pen = new Pen(setter, 'proof.index');
   const { width } = sheetSize;
-  const across = 4;
+  const columns = 4;
   const gap = 24;
-  const cell = (width - 2 * border - (across - 1) * gap) / across;
+  const cell = (width - 2 * border - (columns - 1) * gap) / columns;
   const by = Math.min(...figures.map(({ plate, placed }) => cell / (plate.width * placed)), 0.6);
   let top = border;
   const ink: PlateItem[] = [];
-  const all = figures.flatMap(({ findings }) => findings);
+  const all = [...figures.flatMap(({ findings }) => findings), ...across];
   top += pen.words(`Proof of ${figures.length} figures`, border, top, undefined, { role: 'heading' }) + 3;
   top +=
     pen.words(
@@ -319,8 +319,8 @@ export function indexSheet(setter: Typesetter, figures: readonly ProofFigure[]):
       undefined,
       { role: 'note' },
     ) + 16;
-  for (let i = 0; i < figures.length; i += across) {
-    const row = figures.slice(i, i + across);
+  for (let i = 0; i < figures.length; i += columns) {
+    const row = figures.slice(i, i + columns);
     const tallest = Math.max(...row.map(({ plate, placed }) => plate.height * placed * by));
     let words = 0;
     for (const [k, { plate, placed, path, findings }] of row.entries()) {
@@ -338,6 +338,12 @@ export function indexSheet(setter: Typesetter, figures: readonly ProofFigure[]):
       words = Math.max(words, below - top);
     }
     top += words + 22;
+  }
+  if (across.length > 0) top += pen.words('**Across the figures**', border, top, undefined) + 4;
+  for (const { severity, waived, found, expected } of across) {
+    const text = `${found}${expected === undefined ? '' : `; expected: ${expected}`}${waived === undefined ? '' : `; waived: ${waived}`}`;
+    const color = waived !== undefined ? '#5b646d' : severity === 'error' ? marks.error : marks.warning;
+    top += pen.words(plainWords(text), border, top, width - 2 * border, { role: 'note', color }) + 3;
   }
   const height = Math.max(sheetSize.height, top + border);
   const paper = new Pen(setter, 'proof.paper');

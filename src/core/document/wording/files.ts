@@ -23,6 +23,33 @@ export const filesWordings = {
     found: `the size leaves no room for ${f.count} figures`,
     expected: 'a larger board, or another number of figures "across"',
   }),
+  'report-empty': (_: Record<never, never>) => ({
+    found: 'the report names no figures',
+    expected: 'figure or board files, such as [a.figure.yaml, b.figure.yaml]',
+  }),
+  'page-small': (f: { width: string; height: string; margin: string }) => ({
+    found: `a page of ${f.width} × ${f.height} with margins of ${f.margin} has no room for a figure`,
+    expected: 'a page of at least 4 × 4 cm between its margins',
+  }),
+  'figure-twice': (f: { id: string; path: string }) => ({
+    found: `two figures of the report are called "${f.id}", so that neither could be found again in a document`,
+    expected: `an "id" of its own for ${f.path}, or another name of the file`,
+  }),
+  'number-unknown': (f: { found: string; known: string[] }) => ({
+    found: `the report has no figure ${f.found}`,
+    expected: list(f.known),
+  }),
+  'document-foreign': (f: { path: string; reason: string; expects: string }) => ({
+    found: `${f.path} cannot be brought up to date: ${f.reason}`,
+    expected: f.expects,
+  }),
+  'figure-not-there': (f: { id: string; label: string; document: string }) => ({
+    found: `figure ${f.label} ("${f.id}") is not in ${f.document}`,
+    expected: 'the picture as "hexis bind" put it in, moved or copied as one likes, under its name',
+  }),
+  'words-kept': (f: { id: string; label: string; reason: string }) => ({
+    found: `the words at figure ${f.label} ("${f.id}") stay as they are: ${f.reason}`,
+  }),
   'file-empty': (f: { what: string; first: string }) => ({
     found: 'the file is empty',
     expected: f.what,

@@ -1,0 +1,269 @@
+import { readFile, stat } from 'node:fs/promises';
+import { basename, dirname, extname, join } from 'node:path';
+import { countText } from '../core/check/findingText.js';
+import { inColumns } from '../core/document/columns.js';
+import { nearest } from '../core/document/nearest.js';
+import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import type { DocumentForm } from '../core/report/documentForm.js';
+import { documentWriter } from '../node/bind/bind.js';
+import { type BindOptions, type DrawnReport, drawReport } from '../node/bind/bindReport.js';
+import { documents } from '../node/bind/documents.js';
+import { DocumentFault } from '../node/bind/update/wordPackage.js';
+import { disk, filesRead, systemReason } from '../node/disk.js';
+import { formats } from '../node/formats.js';
+import { inputProblems, type Output, save } from '../node/save.js';
+import { progress } from './checkRun.js';
+import { exit } from './command.js';
+import { exitCode, problemsJson, reportProblems, say } from './report.js';
+
+interface BindCall {
+  output?: string;
+  as?: string;
+  into?: string;
+  only?: string;
+  list?: boolean;
+  fresh?: boolean;
+  replace?: boolean;
+  json?: boolean;
+}
+
+const names = documents.map(({ name }) => name);
+
+const split = (words: string | undefined): string[] | undefined =>
+  words
+    ?.split(',')
+    .map((word) => word.trim())
+    .filter((word) => word !== '');
+
+const isForm = (value: DocumentForm | Problem): value is DocumentForm => 'load' in value;
+
+function formNamed(found: string): DocumentForm | Problem {
+  const own = documents.find(({ name, ending }) => name === found.toLowerCase() || ending === found.toLowerCase());
+  const facts = {
+    option: '--as',
+    found,
+    expects: names.join(', '),
+    example: `--as ${nearest(found, names) ?? 'docx'}`,
+  };
+  return own ?? error('bad-option', facts);
+}
+
+/** The forms of a call: those of `--as`, else that of the file's ending, else DOCX. */
+function wantedForms({ as, output }: BindCall, toFolder: boolean): (DocumentForm | Problem)[] {
+  const said = split(as);
+  if (said) return [...new Set(said)].map(formNamed);
+  if (output === undefined || toFolder) return [formNamed('docx')];
+  const ending = extname(output).slice(1).toLowerCase();
+  const own = documents.find((form) => form.ending === ending);
+  const endings = documents.map((form) => `.${form.ending}`).join(', ');
+  return [
+    own ??
+      error('bad-option', {
+        option: '--output',
+        found: output,
+        expects: `a file that ends in ${endings}, or --as`,
+        example: '-o garden.docx',
+      }),
+  ];
+}
+
+const isFolder = async (path: string): Promise<boolean> =>
+  /[/\\]$/.test(path) || ((await stat(path).catch(() => undefined))?.isDirectory() ?? false);
+
+const bindOptions = (call: BindCall): BindOptions => {
+  let shown: ReturnType<typeof progress> | undefined;
+  return {
+    only: split(call.only),
+    isFresh: call.fresh,
+    progress: (done, total, path) => {
+      shown ??= progress(total);
+      shown.at(done, path);
+      if (done === total) shown.end();
+    },
+  };
+};
+
+const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
+
+/** All findings of a report, of its figures and across them. */
+const findingsOf = ({ document, hand }: DrawnReport) => [
+  ...document.figures.flatMap(({ findings }) => findings),
+  ...hand,
+];
+
+function listText(drawn: DrawnReport): string {
+  const rows = drawn.document.figures.map(({ entry, title, width, height, findings }) => [
+    entry.label,
+    title.length > 60 ? `${title.slice(0, 59)}…` : title,
+    entry.path,
+    `${centimetres(width)} × ${centimetres(height)} cm`,
+    countText(findings),
+  ]);
+  const across = drawn.hand.length === 0 ? [] : ['', `across the figures: ${countText(drawn.hand)}`];
+  return [...inColumns([['no.', 'title', 'file', 'size', 'findings'], ...rows], {}), ...across].join('\n');
+}
+
+/** The outputs of a form, each of which may take the place of a file of its own kind alone. */
+async function outputsOf(
+  form: DocumentForm,
+  { document }: DrawnReport,
+  place: { folder: string; name: string; main: string },
+  call: BindCall,
+): Promise<Outcome<Output[]>> {
+  const writer = await documentWriter(form);
+  if (!writer.ok) return writer;
+  const files = await writer.value(document, place.name);
+  return succeed(
+    files.map(({ path, bytes }, i) => {
+      const ending = extname(path).slice(1);
+      const own = i === 0 ? form : formats.find((format) => format.ending === ending);
+      return {
+        path: i === 0 ? place.main : join(place.folder, path),
+        bytes,
+        ...(call.replace || !own ? {} : { replaces: own.isOwn }),
+      };
+    }),
+  );
+}
+
+const kilobytes = (bytes: Uint8Array | string) => `${Math.max(1, Math.round(bytes.length / 1000))} kB`;
+
+function said(
+  report: string,
+  drawn: DrawnReport,
+  outputs: readonly Output[],
+  call: BindCall,
+  problems: Problem[],
+): void {
+  const { figures } = drawn.document;
+  const findings = findingsOf(drawn);
+  if (call.json) {
+    const written = outputs.map(({ path }) => path);
+    const listed = figures.map(({ entry, id, title, width, height, findings: own }) => ({
+      number: entry.label,
+      id,
+      title,
+      file: entry.path,
+      width,
+      height,
+      findings: own,
+    }));
+    const result = {
+      written,
+      figures: listed,
+      across: drawn.hand,
+      drawn: drawn.drawn,
+      problems: problemsJson(problems),
+    };
+    process.stdout.write(`${JSON.stringify(result, null, 1)}\n`);
+    return;
+  }
+  reportProblems(problems);
+  const kept = figures.length - drawn.drawn;
+  const how = kept === 0 ? '' : drawn.drawn === 0 ? ', all as before' : `, ${drawn.drawn} drawn, ${kept} as before`;
+  say(
+    `${drawn.document.title ?? drawn.document.id}: ${figures.length} ${figures.length === 1 ? 'figure' : 'figures'}${how}`,
+  );
+  for (const { path, bytes } of outputs.slice(0, 12)) say(`  ${path}  ${kilobytes(bytes)}`);
+  if (outputs.length > 12) say(`  and ${outputs.length - 12} more`);
+  if (findings.length > 0) say(`  ${countText(findings)}: hexis check ${report}`);
+}
+
+/** All files that a document is made of, those of figures that were drawn before too. */
+const inputsOf = ({ report, inputs }: DrawnReport): string[] => [
+  ...filesRead.keys(),
+  report.file,
+  ...Object.values(inputs).flatMap((own) => own.map(({ file }) => file)),
+];
+
+async function finish(
+  report: string,
+  drawn: DrawnReport,
+  outputs: readonly Output[],
+  call: BindCall,
+  problems: Problem[],
+): Promise<number> {
+  if (!hasErrors(problems)) problems.push(...(await inputProblems(outputs, inputsOf(drawn))));
+  if (!hasErrors(problems)) problems.push(...(await save(outputs)));
+  if (hasErrors(problems)) return failed(problems, call);
+  await drawn.cache.remember(drawn.inputs);
+  said(report, drawn, outputs, call, problems);
+  return exit.done;
+}
+
+function failed(problems: readonly Problem[], call: BindCall): number {
+  if (call.json)
+    process.stdout.write(`${JSON.stringify({ written: [], problems: problemsJson(problems) }, null, 1)}\n`);
+  else {
+    reportProblems(problems);
+    process.stderr.write('nothing was written\n');
+  }
+  return exitCode(problems);
+}
+
+const picturesOfForms = (forms: readonly DocumentForm[]) => Object.assign({}, ...forms.map(({ pictures }) => pictures));
+
+/** Brings the figures of a document up to date. */
+async function runInto(report: string, into: string, call: BindCall): Promise<number> {
+  const toTex = (await stat(into).catch(() => undefined))?.isDirectory() ?? false;
+  const form = documents.find(({ name }) => name === (toTex ? 'tex' : 'docx')) as DocumentForm;
+  const { update } = await import('../node/bind/update/update.js');
+  try {
+    const bytes = toTex ? undefined : await readFile(into);
+    const updated = await update(report, form, { path: into, bytes, output: call.output }, bindOptions(call));
+    if (!updated.ok) return failed(updated.problems, call);
+    const { drawn, outputs, unchanged } = updated.value;
+    const code = await finish(report, drawn, outputs, call, updated.problems);
+    if (code === exit.done && unchanged && !call.json) say(`  ${into} is up to date`);
+    return code;
+  } catch (fault) {
+    if (fault instanceof DocumentFault)
+      return failed([error('document-foreign', { path: into, reason: fault.message, expects: fault.expects })], call);
+    if ((fault as NodeJS.ErrnoException).code === undefined) throw fault;
+    const missing = (fault as NodeJS.ErrnoException).code === 'ENOENT';
+    return failed(
+      [
+        missing
+          ? error('file-missing', {
+              path: into,
+              what: 'a document (DOCX) or a LaTeX folder',
+              named: false,
+              nearest: nearest(into, await disk.near(into)),
+            })
+          : error('file-unreadable', { path: into, reason: systemReason(fault) }),
+      ],
+      call,
+    );
+  }
+}
+
+/** Makes a document of a report, or brings one up to date. */
+export async function runBind(report: string, call: BindCall): Promise<number> {
+  if (call.into !== undefined && !call.list) return runInto(report, call.into, call);
+  const toFolder = call.output !== undefined && (await isFolder(call.output));
+  const wanted = call.list ? [] : wantedForms(call, toFolder);
+  const problems = wanted.filter((value): value is Problem => !isForm(value));
+  const forms = wanted.filter(isForm);
+  if (call.output !== undefined && !toFolder && forms.length > 1)
+    problems.push(error('one-file-many', { path: call.output, count: forms.length, what: 'format' }));
+  if (problems.length > 0) return failed(problems, call);
+  const drawn = await drawReport(report, picturesOfForms(forms), bindOptions(call));
+  if (!drawn.ok) return failed(drawn.problems, call);
+  if (call.list) {
+    if (call.json) said(report, drawn.value, [], call, []);
+    else say(listText(drawn.value));
+    return exit.done;
+  }
+  const { id } = drawn.value.document;
+  const output = call.output === undefined ? id : toFolder ? join(call.output, id) : call.output;
+  const outputs: Output[] = [];
+  for (const form of forms) {
+    const name = basename(output, `.${form.ending}`);
+    // A file that the call names is written under that name, whatever its ending.
+    const main = call.output === undefined || toFolder ? `${output}.${form.ending}` : output;
+    const written = await outputsOf(form, drawn.value, { folder: dirname(output), name, main }, call);
+    problems.push(...written.problems);
+    if (written.ok) outputs.push(...written.value);
+  }
+  return finish(report, drawn.value, outputs, call, problems);
+}

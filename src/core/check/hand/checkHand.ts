@@ -1,0 +1,45 @@
+import type { Place } from '../../document/problem.js';
+import type { Finding } from '../finding.js';
+import { editsText } from '../rule.js';
+import type { HandFigure, HandFlaw, HandRule } from './handRule.js';
+import { handRules } from './handRules.js';
+
+/** What a report says of the rules across its figures. */
+export interface HandReport {
+  waive: Readonly<Record<string, string | undefined>>;
+  /** Where a setting of the report file stands, or would. */
+  locate(path: string): Place;
+}
+
+function findingOf(rule: HandRule, flaw: HandFlaw, report: HandReport): Finding {
+  const { figure, facts, mend, found, ...said } = flaw;
+  const place = facts ? (facts.places[flaw.setting] ?? facts.places['chart']) : report.locate(flaw.setting);
+  const waived = facts?.waive[rule.name] ?? report.waive[rule.name];
+  return {
+    rule: rule.name,
+    severity: rule.severity,
+    ...said,
+    found: `figure ${figure.label}: ${found}`,
+    boxes: [],
+    ...(place ? { place } : {}),
+    why: rule.reason,
+    source: rule.source,
+    ...(mend ? { mend: { ...mend, says: editsText(mend.edits) } } : {}),
+    ...(waived === undefined ? {} : { waived }),
+  };
+}
+
+/**
+ * Holds the figures of a report against each other.
+ *
+ * @returns findings in the order of the rules, the gravest first; those that are waived come last
+ */
+export function checkHand(
+  figures: readonly HandFigure[],
+  report: HandReport,
+  rules: readonly HandRule[] = handRules,
+): Finding[] {
+  const found = rules.flatMap((rule) => rule.finds(figures).map((flaw) => findingOf(rule, flaw, report)));
+  const rank = ({ waived, severity }: Finding) => (waived === undefined ? 0 : 2) + (severity === 'error' ? 0 : 1);
+  return found.sort((a, b) => rank(a) - rank(b));
+}

@@ -1,0 +1,205 @@
+import type { ValueAxis } from '../../chart/plan.js';
+import type { AxisName, TextRole } from '../../document/look/names.js';
+import type { Place } from '../../document/problem.js';
+import { axisTitleText } from '../../layout/axisTitle.js';
+import type { PlateItem } from '../../plate/plate.js';
+import { colorsOf, isHalo, isText, letterSize, polygonsOf, seriesOf, textRoleOf, textsOf } from '../ink.js';
+import { saidAt, valueAxes } from '../scales.js';
+import type { Subject } from '../subject.js';
+
+/** A variable that a figure shows along an axis; of categories there is no unit and no scale. */
+export interface ShownVariable {
+  column: string;
+  axis: AxisName;
+  /** A word of the summary before its name, such as "Mean"; empty for the values themselves. */
+  lead: string;
+  /** The axis title with its unit, as drawn; empty where there is none. */
+  title: string;
+  unit: string;
+  /** How its numbers are written, apart from how many decimals they have. */
+  form: string;
+  scale: string;
+  low: number;
+  high: number;
+}
+
+/** A group as a figure draws it. */
+export interface ShownGroup {
+  variable: string;
+  code: string;
+  name: string;
+  color: string;
+  /** The form of its marks apart from colour, for marks of the same kind. */
+  form: string;
+}
+
+/** What rules across the figures of a report know of one of them; plain data. */
+export interface HandFacts {
+  /** Path of the figure file. */
+  file: string;
+  kind: string;
+  /** The columns of the chart with what each is used for, in words that are equal where the figures show the same. */
+  shows: string;
+  /** Whether it shows a summary, such as means, which several kinds could show. */
+  summary: string;
+  variables: ShownVariable[];
+  groups: ShownGroup[];
+  /** The largest letters of each kind of words at the size in the document, in points. */
+  texts: Partial<Record<TextRole, number>>;
+  /** Width in the document and as drawn, in points. */
+  placedWidth: number;
+  width: number;
+  /** Whether it stands on a board, which decides its size. */
+  isOnBoard: boolean;
+  /** Rules across figures that its place in the report waives, with the reasons. */
+  waive: Readonly<Record<string, string | undefined>>;
+  /** Where settings stand, or would. */
+  places: Record<string, Place>;
+}
+
+const columnOf = (from: string, chart: Readonly<Record<string, unknown>>): string | undefined => {
+  const named = /^codebook\.variables\.(.+)\.label$/.exec(from)?.[1];
+  if (named !== undefined) return named;
+  const value = /^chart\.(\w+)$/.exec(from)?.[1];
+  const column = value === undefined ? undefined : chart[value];
+  return typeof column === 'string' ? column : undefined;
+};
+
+/** Axes of categories, by the variable whose values they are. */
+function categoryVariables({ settings, plans }: Subject): ShownVariable[] {
+  const sheet = { settings } as Parameters<typeof axisTitleText>[2];
+  return (['x', 'y'] as const).flatMap((axis): ShownVariable[] => {
+    const plan = plans[0]?.[axis];
+    if (plan?.shows !== 'category') return [];
+    const title = axisTitleText(plan, axis, sheet)?.text ?? '';
+    return [{ column: plan.variable, axis, lead: '', title, unit: '', form: '', scale: 'categories', low: 0, high: 0 }];
+  });
+}
+
+function variablesOf(subject: Subject): ShownVariable[] {
+  const { figure, settings, plans } = subject;
+  const sheet = { settings } as Parameters<typeof axisTitleText>[2];
+  const measured = valueAxes(subject).flatMap(({ axis, plan, scale }): ShownVariable[] => {
+    const { title } = plan as ValueAxis;
+    const column = columnOf(title.from, figure.chart as unknown as Record<string, unknown>);
+    const own = settings.axes[axis];
+    if (column === undefined || !own || plan.form === 'date') return [];
+    const { decimals: _, significant: __, ...form } = own.format;
+    const shown = plans[0]?.space ? title.label : (axisTitleText(plan, axis as 'x' | 'y', sheet)?.text ?? '');
+    return [
+      {
+        column,
+        axis,
+        lead: title.lead ?? '',
+        title: shown,
+        unit: own.unit ?? title.unit ?? '',
+        form: JSON.stringify([form, settings.numbers]),
+        scale: own.scale,
+        low: Math.min(scale.low, scale.high),
+        high: Math.max(scale.low, scale.high),
+      },
+    ];
+  });
+  return [...measured, ...categoryVariables(subject)];
+}
+
+/** What most of some things are, by how often they occur. */
+function mostOften(values: readonly string[]): string {
+  const counts = new Map<string, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? '';
+}
+
+/** Dashes of a stroke and the shape of a marker: what tells groups apart beside their colours. */
+function formOf(items: readonly PlateItem[]): string {
+  const forms = items.map((item) => {
+    if (item.type === 'markers') {
+      const [first] = polygonsOf(item.outline);
+      const size = Math.max(1e-9, ...(first ?? []).flatMap(([x, y]) => [Math.abs(x), Math.abs(y)]));
+      return `marker ${(first ?? []).map(([x, y]) => `${(x / size).toFixed(1)},${(y / size).toFixed(1)}`).join(' ')}`;
+    }
+    const dashed = 'stroke' in item && item.stroke?.dash && item.stroke.dash.length > 0;
+    const width = dashed ? (item.stroke?.width ?? 1) : 1;
+    return dashed ? `dash ${(item.stroke?.dash ?? []).map((part) => (part / width).toFixed(1)).join(' ')}` : '';
+  });
+  return [...new Set(forms.filter(Boolean))].sort().join('; ');
+}
+
+const isWhite = (color: string) => color.toLowerCase() === '#ffffff';
+
+function groupsOf({ plans, items, figure }: Subject): ShownGroup[] {
+  const found = new Map<string, ShownGroup>();
+  for (const { legend, series } of plans) {
+    const variable = legend?.by;
+    if (variable === undefined) continue;
+    for (const [i, { category, quiet }] of series.entries()) {
+      if (!category || quiet || found.has(category.code)) continue;
+      const ink = items.filter((item) => seriesOf(item.role) === i && !isText(item) && !isHalo(item));
+      const marks = ink.filter(({ role }) => /\.(marks|points|lines)?\[/.test(role));
+      const own = marks.length > 0 ? marks : ink;
+      const colors = own.flatMap(colorsOf).filter((color) => !isWhite(color));
+      if (colors.length === 0) continue;
+      found.set(category.code, {
+        variable,
+        code: category.code,
+        name: category.name,
+        color: mostOften(colors),
+        form: `${figure.chart.kind}: ${formOf(own)}`,
+      });
+    }
+  }
+  return [...found.values()];
+}
+
+/** Words that were shrunk so that they fit count as they were meant: how far that may go is another rule. */
+function textSizes(subject: Subject): HandFacts['texts'] {
+  const { settings, placed } = subject;
+  const sizes: HandFacts['texts'] = {};
+  for (const item of textsOf(subject)) {
+    const role = textRoleOf(item.role);
+    if (role === 'captionNumber' || role === 'captionTitle' || role === 'note') continue;
+    sizes[role] = Math.max(sizes[role] ?? 0, Math.max(letterSize(item), settings.text[role].size) * placed);
+  }
+  return sizes;
+}
+
+/** The settings that say which columns a chart shows, and how it sums them up. */
+const shownSettings = ['category', 'group', 'value', 'x', 'y', 'z', 'values', 'where', 'frequency', 'weight'];
+
+/** What the rules across figures need to know of a figure. */
+export function handFacts(
+  subject: Subject,
+  placed: { file: string; isOnBoard: boolean; waive?: HandFacts['waive'] },
+): HandFacts {
+  const { figure, page, settings } = subject;
+  const chart = figure.chart as unknown as Record<string, unknown>;
+  const variables = variablesOf(subject);
+  const summary = typeof chart['summary'] === 'string' ? chart['summary'] : '';
+  const named = [
+    'chart',
+    'chart.kind',
+    'size.width',
+    'accents',
+    'palette',
+    ...variables.flatMap(({ axis }) => [`axes.${axis}.title`, `axes.${axis}.from`]),
+    'text.tickLabel.size',
+  ];
+  const own = (path: string): Place => {
+    const place = subject.locate(saidAt(subject, path));
+    return place.line === 1 ? subject.locate('chart') : place;
+  };
+  return {
+    file: placed.file,
+    kind: figure.chart.kind,
+    shows: JSON.stringify(shownSettings.map((key) => chart[key] ?? null)),
+    summary,
+    variables,
+    groups: groupsOf(subject),
+    texts: textSizes(subject),
+    placedWidth: page.width * subject.placed,
+    width: settings.width,
+    isOnBoard: placed.isOnBoard,
+    waive: placed.waive ?? {},
+    places: Object.fromEntries(named.map((path) => [path, own(path)])),
+  };
+}

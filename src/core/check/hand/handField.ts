@@ -1,0 +1,12 @@
+import { object, optional, reason } from '../../document/fields.js';
+import { handRules } from './handRules.js';
+
+const waiver = optional(reason('Why the rule is not followed.', 'the second garden is measured in buckets'));
+
+/** Rules across figures that are not followed, each with the reason. */
+export const handWaiveField = optional(
+  object(
+    'Rules across figures that are not followed here, each with the reason, which the check shows.',
+    Object.fromEntries(handRules.map(({ name }) => [name, waiver])),
+  ),
+);

@@ -1,0 +1,60 @@
+import type { NumbersTable } from '../chart/plan.js';
+import type { WriteOptions } from '../project/write.js';
+import type { Faces } from '../type/faces.js';
+import type { BoundFigure } from './drawReport.js';
+import type { DocumentPage } from './openReport.js';
+
+/** A figure of a document with its picture in the formats that the form of the document takes. */
+export interface DocumentFigure extends BoundFigure {
+  pictures: Readonly<Record<string, Uint8Array | string>>;
+  numbers: Pick<NumbersTable, 'columns' | 'rows'>;
+}
+
+/** All that a document is made of. */
+export interface BoundDocument {
+  id: string;
+  title: string | undefined;
+  author: string | undefined;
+  language: string;
+  page: DocumentPage;
+  /** What stands before the count in the number of every figure. */
+  lead: string;
+  figures: readonly DocumentFigure[];
+  /** The font file behind a face, for documents that embed it. */
+  fontBytes: Faces['fontBytes'];
+}
+
+/** A file of a document, with its path from the folder in which the document stands. */
+export interface DocumentFile {
+  path: string;
+  bytes: Uint8Array | string;
+}
+
+/** A form of document; its writer is loaded when it is first asked for. */
+export interface DocumentForm {
+  name: string;
+  /** Ending of its main file. */
+  ending: string;
+  description: string;
+  /** The formats of the pictures that it takes, each with how it is written. */
+  pictures: Readonly<Record<string, WriteOptions>>;
+  /** Libraries that its writer loads and that an installation may go without, as npm calls them. */
+  needs?: readonly string[];
+  /** Whether the first bytes of a file are of this form, so that a new document may take its place. */
+  isOwn(head: Uint8Array): boolean;
+  load(): Promise<(document: BoundDocument, name: string) => Promise<DocumentFile[]>>;
+}
+
+/** The number of a figure as readers see it, such as "Figure 3.2". */
+export const numberText = ({ caption, entry }: Pick<DocumentFigure, 'caption' | 'entry'>): string =>
+  `${caption.number.before}${entry.number}${caption.number.after}`;
+
+/** The title in the form of the caption; where the image says it, as the figure has it. */
+export const titleText = ({ caption, title }: Pick<DocumentFigure, 'caption' | 'title'>): string =>
+  caption.title.map(({ text }) => (text === '\n' ? ' ' : text)).join('') || title;
+
+/** The name that a picture has in documents, by which it is found again. */
+export const pictureName = (id: string): string => `hexis-${id}`;
+
+/** The id of a figure by the name of its picture. */
+export const pictureId = (name: string): string | undefined => /^hexis-(.+)$/.exec(name)?.[1];

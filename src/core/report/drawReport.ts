@@ -1,0 +1,141 @@
+import type { Finding } from '../check/finding.js';
+import { type HandFacts, handFacts } from '../check/hand/facts.js';
+import type { HandFigure } from '../check/hand/handRule.js';
+import { lengthInPoints } from '../document/length.js';
+import { nearest } from '../document/nearest.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { check, subjectOf } from '../project/check.js';
+import { checkDrawn } from '../project/checkFile.js';
+import type { Drawing } from '../project/drawing.js';
+import type { Project, ProjectOptions } from '../project/project.js';
+import { styleDocument } from '../project/styleDocument.js';
+import { type DocumentCaption, documentCaption } from './documentCaption.js';
+import { type Leaf, leafOf } from './leaf.js';
+import type { DocumentPage, Report, ReportEntry } from './openReport.js';
+
+/** A figure of a report, drawn, with all that a document says of it. */
+export interface BoundFigure {
+  entry: ReportEntry;
+  id: string;
+  title: string;
+  altText: string;
+  caption: DocumentCaption;
+  /** The same and the words before it, set in its faces for pages. */
+  leaf: Leaf;
+  /** Width and height in the document, in points. */
+  width: number;
+  height: number;
+  facts: HandFacts[];
+  findings: Finding[];
+  /** The page that its style gives a document. */
+  page: DocumentPage;
+  style: string;
+}
+
+/** How a report has its figures drawn. */
+export const entryOptions = ({ style, shared }: Report, { label }: ReportEntry): ProjectOptions => ({
+  style,
+  shared,
+  number: label,
+  caption: 'beside',
+});
+
+/** The width of a figure in its document, in points. */
+function widthOf(entry: ReportEntry, { settings, plate }: Drawing, report: Report): Outcome<number> {
+  const { width } = entry;
+  if (width === undefined) return succeed(plate.width * settings.placed);
+  const found = settings.widths[width.value] ?? lengthInPoints(width.value);
+  if (found !== undefined && found > 0) return succeed(found);
+  const known = Object.keys(settings.widths);
+  const facts = { path: width.setting, found: width.value, known, nearest: nearest(width.value, known) };
+  return fail([error('width-unknown', facts, report.locate(width.setting))]);
+}
+
+const sides = ['width', 'height', 'margin'] as const;
+const leastRoom = 113;
+const largestPage = 14_400;
+
+/** The page of a document: as the report says, else as the style of its figures does. */
+export function pageOf(report: Report, figures: readonly Pick<BoundFigure, 'page'>[]): Outcome<DocumentPage> {
+  const [first] = figures;
+  const page = { ...(first?.page ?? { width: 595, height: 842, margin: 71 }), ...report.page };
+  const room = Math.min(page.width, page.height) - 2 * page.margin;
+  if (room >= leastRoom && Math.max(page.width, page.height) <= largestPage) return succeed(page);
+  const [width, height, margin] = sides.map((side) => `${((page[side] / 72) * 2.54).toFixed(1)} cm`);
+  return fail([
+    error(
+      'page-small',
+      { width: width as string, height: height as string, margin: margin as string },
+      report.locate('page'),
+    ),
+  ]);
+}
+
+/** What a document says of a drawing. */
+export async function boundFigure(
+  project: Project,
+  report: Report,
+  entry: ReportEntry,
+  drawn: { drawing: Drawing; problems: readonly Problem[] },
+  isDeep = false,
+): Promise<Outcome<BoundFigure>> {
+  const { drawing, problems } = drawn;
+  const { plate, about, parts } = drawing;
+  const width = widthOf(entry, drawing, report);
+  if (!width.ok) return width;
+  const ofStyle = styleDocument(parts[0]?.layers ?? []);
+  const page = { ...ofStyle, ...report.page };
+  // Settings that change nothing are looked for where each figure stands by itself.
+  const own = isDeep && report.style === undefined && report.shared === undefined;
+  const findings = own
+    ? await checkDrawn(project, entry.path, drawn, { placed: () => width.value })
+    : check(drawing, problems, { placed: width.value });
+  const facts = parts.map((part) =>
+    handFacts(subjectOf(drawing, part, problems, width.value), {
+      file: entry.path,
+      isOnBoard: part.prefix !== '',
+      waive: entry.waive,
+    }),
+  );
+  return succeed({
+    entry,
+    id: about.id,
+    title: plate.title,
+    altText: plate.description,
+    caption: documentCaption(drawing, report.lead),
+    leaf: leafOf(
+      drawing,
+      { title: report.title, author: report.author, before: entry.before },
+      Math.max(leastRoom, page.width - 2 * page.margin),
+    ),
+    width: width.value,
+    height: (width.value * plate.height) / plate.width,
+    facts,
+    findings,
+    page: ofStyle,
+    style: about.style,
+  });
+}
+
+/** The figures of a report as rules across them look at them. */
+export const handFigures = (
+  figures: readonly BoundFigure[],
+  changed: ReadonlyMap<string, readonly string[]> = new Map(),
+): HandFigure[] =>
+  figures.map(({ entry, title, facts, id }) => ({
+    label: entry.label,
+    number: entry.number,
+    title,
+    facts,
+    setting: entry.setting,
+    changed: changed.get(id),
+  }));
+
+/** Figures that have the name of another one, so that documents cannot tell them apart. */
+export function sameIds(figures: readonly BoundFigure[], report: Report): Problem[] {
+  return figures.flatMap(({ id, entry }, i) =>
+    figures.slice(0, i).some((other) => other.id === id)
+      ? [error('figure-twice', { id, path: entry.path }, report.locate(entry.setting))]
+      : [],
+  );
+}

@@ -1,0 +1,79 @@
+import type { NumbersTable } from '../chart/plan.js';
+import { fail, type Outcome, succeed } from '../document/problem.js';
+import type { Format } from '../export/writer.js';
+import type { PlateItem } from '../plate/plate.js';
+import { hashed, remembering } from '../project/inputs.js';
+import { openProject } from '../project/project.js';
+import type { Source } from '../project/source.js';
+import { type WriteOptions, writeAs } from '../project/write.js';
+import type { Variant } from '../type/face.js';
+import { shippedFamilies } from '../type/families.js';
+import { type BoundFigure, boundFigure, entryOptions } from './drawReport.js';
+import type { Report, ReportEntry } from './openReport.js';
+
+/** A file that a figure is made of, with its SHA-256; none where it was looked for and is not there. */
+export interface Input {
+  file: string;
+  sha256: string | undefined;
+}
+
+/** A figure of a report with its pictures, as plain data: what one thread hands to another, and what is kept. */
+export interface DrawnEntry {
+  figure: BoundFigure;
+  numbers: Pick<NumbersTable, 'columns' | 'rows'>;
+  pictures: Record<string, Uint8Array | string>;
+  /** Font files of faces that do not ship, by family and variant, where the formats put words on pages. */
+  fonts: Record<string, Uint8Array>;
+  inputs: Input[];
+}
+
+/** The faces of some ink that are the author's own. */
+function ownFaces(items: readonly PlateItem[]): { family: string; variant: Variant }[] {
+  const found = new Map<string, { family: string; variant: Variant }>();
+  for (const item of items) {
+    if (item.type !== 'text') continue;
+    for (const { family, variant } of item.pieces)
+      if (!shippedFamilies.includes(family)) found.set(`${family} ${variant}`, { family, variant });
+  }
+  return [...found.values()];
+}
+
+/**
+ * Draws a figure of a report and writes its pictures.
+ *
+ * @param formats of the pictures, each with how it is written; those of `known` that are named
+ */
+export async function drawEntry(
+  from: Source,
+  report: Report,
+  entry: ReportEntry,
+  formats: Readonly<Record<string, WriteOptions>>,
+  { known, isDeep = false }: { known: readonly Format[]; isDeep?: boolean },
+): Promise<Outcome<DrawnEntry>> {
+  const { source, asked } = remembering(from);
+  const project = openProject(source, { ...entryOptions(report, entry), trace: isDeep });
+  const drawn = await project.draw(entry.path);
+  if (!drawn.ok) return fail(drawn.problems);
+  const { value: drawing, problems } = drawn;
+  const figure = await boundFigure(project, report, entry, { drawing, problems }, isDeep);
+  if (!figure.ok) return figure;
+  const pictures: DrawnEntry['pictures'] = {};
+  for (const [name, options] of Object.entries(formats)) {
+    const format = known.find((own) => own.name === name) as Format;
+    const written = await writeAs(drawing, format, options);
+    if (!written.ok) return fail([...problems, ...written.problems]);
+    pictures[name] = written.value;
+  }
+  const { before, above, below } = figure.value.leaf;
+  const fonts: DrawnEntry['fonts'] = {};
+  if ('plate' in formats) {
+    const items = [...drawing.plate.items, ...before.items, ...above.items, ...below.items];
+    for (const { family, variant } of ownFaces(items))
+      fonts[`${family} ${variant}`] = await drawing.faces.fontBytes(family, variant);
+  }
+  const files = [...asked];
+  const hashes = new Map((await hashed(from, files)).map(({ file, sha256 }) => [file, sha256]));
+  const inputs = files.map((file) => ({ file, sha256: hashes.get(file) }));
+  const { columns, rows } = drawing.numbers;
+  return succeed({ figure: figure.value, numbers: { columns, rows }, pictures, fonts, inputs }, problems);
+}

@@ -1,0 +1,121 @@
+import type { HandFacts } from '../check/hand/facts.js';
+import { lengthInPoints } from '../document/length.js';
+import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
+import { Gatherer } from '../project/gatherer.js';
+import type { Store } from '../project/store.js';
+import type { Layer } from '../style/layers.js';
+
+/** A figure or board of a report with its place in the document. */
+export interface ReportEntry {
+  /** Path of its file. */
+  path: string;
+  /** The setting that names it, such as `figures.2`. */
+  setting: string;
+  /** Its number as readers see it, such as `3.2`, and as it is counted. */
+  label: string;
+  number: number;
+  /** Its width in the document as it is written: a length, or a name of the style; none: as the figure says. */
+  width: { value: string; setting: string } | undefined;
+  /** Paragraphs that stand before it, with inline markup. */
+  before: string[];
+  waive: HandFacts['waive'];
+}
+
+/** Sides and margin of a page, in points. */
+export interface DocumentPage {
+  width: number;
+  height: number;
+  margin: number;
+}
+
+/** A report file, read, with the paths of its figures. */
+export interface Report {
+  file: string;
+  id: string;
+  title: string | undefined;
+  author: string | undefined;
+  language: string;
+  /** The style of all figures: a built-in name or a path. */
+  style: string | undefined;
+  /** What it says of the page, in points; the rest is that of the style. */
+  page: Partial<DocumentPage>;
+  /** What stands before the count in the number of every figure. */
+  lead: string;
+  shared: Layer | undefined;
+  entries: ReportEntry[];
+  waive: HandFacts['waive'];
+  locate(path: string): Place;
+}
+
+const idOf = (path: string): string =>
+  (path.split(/[/\\]/).at(-1) as string).replace(/(\.report)?\.(ya?ml|json)$/i, '');
+
+const paragraphs = (text: string | undefined): string[] =>
+  (text ?? '')
+    .split(/\n\s*\n/)
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+
+const pathOf = (setting: string) => setting.split('.').map((part) => (/^\d+$/.test(part) ? Number(part) : part));
+
+/** Whether a file says that it is a report. */
+export const isReport = (text: string): boolean => /^\s*[{]?\s*"?hexis"?\s*:\s*"?report\/1/m.test(text.slice(0, 4000));
+
+/** Reads a report file; that its figures are there is found here, what is wrong with them when they are drawn. */
+export async function openReport(store: Store, path: string): Promise<Outcome<Report>> {
+  const gatherer = new Gatherer(store);
+  const found = await gatherer.document('report', path);
+  if (!found) return fail(gatherer.problems);
+  const { value, source } = found.reading;
+  const { numbering = {}, style } = value;
+  const locate = (setting: string): Place => source.locate(pathOf(setting));
+  if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);
+  const chapter = numbering.chapter === undefined ? '' : `${numbering.chapter}.`;
+  const lead = `${numbering.prefix ?? ''}${chapter}`;
+  let next = numbering.from ?? 1;
+  const entries = value.figures.map((entry, i): ReportEntry => {
+    const own = typeof entry === 'string' ? { file: entry } : entry;
+    const setting = `figures.${i}`;
+    const number = own.number ?? next;
+    next = number + 1;
+    const width =
+      own.width === undefined
+        ? value.width && { value: value.width, setting: 'width' }
+        : { value: own.width, setting: `${setting}.width` };
+    return {
+      path: gatherer.join(path, own.file),
+      setting,
+      label: `${lead}${number}`,
+      number,
+      width: width || undefined,
+      before: paragraphs(own.before),
+      waive: own.waive ?? {},
+    };
+  });
+  for (const { path: file, setting } of entries) {
+    const isNamed = typeof value.figures[Number(setting.split('.')[1])] === 'string';
+    await gatherer.text(file, 'a figure or board file', locate(isNamed ? setting : `${setting}.file`));
+  }
+  if (gatherer.problems.length > 0) return fail(gatherer.problems);
+  const page = Object.fromEntries(
+    Object.entries(value.page ?? {}).map(([side, length]) => [side, lengthInPoints(length as string) ?? 0]),
+  );
+  return succeed({
+    file: path,
+    id: value.id ?? idOf(path),
+    title: value.title,
+    author: value.author,
+    language: value.language ?? 'en',
+    style: style === undefined || !/[./\\]/.test(style) ? style : gatherer.join(path, style),
+    page,
+    lead,
+    shared: value.shared && {
+      name: 'the report file',
+      look: value.shared,
+      locate: (own) => source.locate(['shared', ...own]),
+    },
+    entries,
+    waive: value.waive ?? {},
+    locate,
+  });
+}

@@ -1,0 +1,70 @@
+import type { Span } from '../../type/markup.js';
+import {
+  type BoundDocument,
+  type DocumentFigure,
+  type DocumentFile,
+  numberText,
+  pictureName,
+} from '../documentForm.js';
+
+/** A text in which nothing is markup (CommonMark, backslash escapes). */
+const plain = (text: string): string =>
+  text.replace(/[\\`*_{}[\]<>()#+!|~^&-]/g, (sign) => (sign === '-' ? sign : `\\${sign}`));
+
+/** Emphasis stands at words, not at blanks. */
+const marked = (sign: string, text: string): string =>
+  text.replace(/^(\s*)([\s\S]*?)(\s*)$/, (_, before: string, words: string, after: string) =>
+    words === '' ? before + after : `${before}${sign}${words}${sign}${after}`,
+  );
+
+const spansMarkdown = (spans: readonly Span[], around = ''): string =>
+  spans
+    .map(({ text, bold, italic, shift }) => {
+      if (text === '\n') return '  \n';
+      let own = plain(text);
+      if (shift) own = shift === 'super' ? `<sup>${own}</sup>` : `<sub>${own}</sub>`;
+      if (italic && around !== '*') own = marked('*', own);
+      return bold && around !== '**' ? marked('**', own) : own;
+    })
+    .join('');
+
+/** All words in the look of the caption. */
+function looked({ bold, italic }: { bold: boolean; italic: boolean }, text: string): string {
+  if (text === '' || text.includes('\n')) return text;
+  const own = italic ? marked('*', text) : text;
+  return bold ? marked('**', own) : own;
+}
+
+function figureMarkdown(figure: DocumentFigure, folder: string): string {
+  const { caption, id, altText, entry } = figure;
+  const { number, title: titleLook } = caption.looks;
+  const picture = `![${plain(altText).replace(/\s*\n\s*/g, ' ')}](${folder}/${encodeURIComponent(pictureName(id))}.svg)`;
+  const numbered = looked(number, plain(numberText(figure)));
+  const title = titleLook.italic
+    ? looked(titleLook, spansMarkdown(caption.title, '*'))
+    : looked(titleLook, spansMarkdown(caption.title));
+  const note = spansMarkdown(caption.note);
+  const parts =
+    caption.arrange === 'stacked' ? [numbered, title, picture, note] : [picture, `${numbered} ${title}`.trim(), note];
+  return [...entry.before, ...parts].filter((part) => part !== '').join('\n\n');
+}
+
+/** The first line, by which a document of ours is known. */
+export const markdownHead = '<!-- Figures by hexis bind -->';
+
+/** A document as CommonMark with pictures beside it. @param folder of the pictures */
+export function markdownDocument({ title, author, figures }: BoundDocument, name: string): DocumentFile[] {
+  const folder = 'figures';
+  const head = [
+    ...(title === undefined ? [] : [`# ${plain(title)}`]),
+    ...(author === undefined ? [] : [plain(author)]),
+  ];
+  const text = [markdownHead, ...head, ...figures.map((figure) => figureMarkdown(figure, folder))].join('\n\n');
+  return [
+    { path: `${name}.md`, bytes: `${text}\n` },
+    ...figures.map(({ id, pictures }) => ({
+      path: `${folder}/${pictureName(id)}.svg`,
+      bytes: pictures['svg'] as string,
+    })),
+  ];
+}

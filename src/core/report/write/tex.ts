@@ -1,0 +1,119 @@
+import type { Span } from '../../type/markup.js';
+import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureName } from '../documentForm.js';
+
+const signs: Record<string, string> = {
+  '\\': '\\textbackslash{}',
+  '{': '\\{',
+  '}': '\\}',
+  '#': '\\#',
+  $: '\\$',
+  '%': '\\%',
+  '&': '\\&',
+  _: '\\_',
+  '~': '\\textasciitilde{}',
+  '^': '\\textasciicircum{}',
+  '−': '\\ensuremath{-}',
+  '±': '\\ensuremath{\\pm}',
+  '×': '\\ensuremath{\\times}',
+  '·': '\\ensuremath{\\cdot}',
+  '≤': '\\ensuremath{\\le}',
+  '≥': '\\ensuremath{\\ge}',
+  '≠': '\\ensuremath{\\ne}',
+  '≈': '\\ensuremath{\\approx}',
+  '∞': '\\ensuremath{\\infty}',
+  '→': '\\ensuremath{\\to}',
+  '←': '\\ensuremath{\\gets}',
+  '√': '\\ensuremath{\\surd}',
+  '²': '\\textsuperscript{2}',
+  '³': '\\textsuperscript{3}',
+  '¹': '\\textsuperscript{1}',
+  '°': '\\ensuremath{{}^{\\circ}}',
+  µ: '\\ensuremath{\\mu}',
+  '\u00a0': '~',
+  '\u2009': '\\,',
+  '\u202f': '\\,',
+  '\u200b': '',
+};
+
+/** Greek letters by the names of their commands; capitals that look like Latin ones have none. */
+const greek =
+  'α alpha β beta γ gamma δ delta ε varepsilon ζ zeta η eta θ theta ι iota κ kappa λ lambda μ mu ν nu ξ xi π pi ρ rho σ sigma ς varsigma τ tau υ upsilon φ varphi χ chi ψ psi ω omega Γ Gamma Δ Delta Θ Theta Λ Lambda Ξ Xi Π Pi Σ Sigma Υ Upsilon Φ Phi Ψ Psi Ω Omega'.split(
+    ' ',
+  );
+for (let i = 0; i < greek.length; i += 2) signs[greek[i] as string] = `\\ensuremath{\\${greek[i + 1]}}`;
+
+/** A text in which nothing is a command. */
+export const texText = (text: string): string =>
+  [...text.replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, '')].map((sign) => signs[sign] ?? sign).join('');
+
+export const spansTex = (spans: readonly Span[]): string =>
+  spans
+    .map(({ text, bold, italic, shift }) => {
+      if (text === '\n') return '\\\\ ';
+      let own = texText(text);
+      if (shift) own = `\\text${shift === 'super' ? 'superscript' : 'subscript'}{${own}}`;
+      if (italic) own = `\\textit{${own}}`;
+      return bold ? `\\textbf{${own}}` : own;
+    })
+    .join('');
+
+/** A text for an option in brackets, which a bracket or a comma would end. */
+const optionText = (text: string): string => `{${texText(text.replace(/\s*\n\s*/g, ' '))}}`;
+
+const labelOf = (id: string) => `fig:${id.replace(/[^\w.-]+/g, '-')}`;
+
+/** The lines that an update looks for: the words of a caption, each after a line that names its figure. */
+export const texTitle = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
+  `  \\caption{${spansTex(caption.title)}}% hexis title ${id}`;
+export const texNote = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
+  `  {\\footnotesize ${spansTex(caption.note)}\\par}% hexis note ${id}`;
+export const texPicture = ({ id, width, altText }: Pick<DocumentFigure, 'id' | 'width' | 'altText'>): string =>
+  `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt=${optionText(altText)}]{figures/${pictureName(id)}.pdf}% hexis picture ${id}`;
+
+function figureTex(figure: DocumentFigure, counter: string): string {
+  const { caption, id, entry } = figure;
+  const label = `  \\label{${labelOf(id)}}`;
+  const note = caption.note.length === 0 ? [] : [texNote(figure)];
+  const picture = ['  \\centering', texPicture(figure)];
+  const body =
+    caption.arrange === 'stacked'
+      ? [texTitle(figure), label, ...picture, '', ...note]
+      : [...picture, texTitle(figure), label, ...note];
+  return [
+    ...entry.before.flatMap((text) => [texText(text), '']),
+    ...(counter === '' ? [] : [counter]),
+    '\\begin{figure}[htbp]',
+    ...body,
+    '\\end{figure}',
+  ].join('\n');
+}
+
+/**
+ * A document as figures for LaTeX: to be put into another one by \input, with the pictures as PDF beside it. The counter is
+ * set only where the report says something else than it would count by itself.
+ */
+export function texDocument({ figures, lead }: BoundDocument, name: string): DocumentFile[] {
+  let next = 1;
+  const blocks = figures.map((figure) => {
+    const { number } = figure.entry;
+    const counter = number === next ? '' : `\\setcounter{figure}{${number - 1}}`;
+    next = number + 1;
+    return figureTex(figure, counter);
+  });
+  const head = [
+    `% Figures by hexis bind; put them into a document that loads graphicx by \\input{${name}}.`,
+    '% What stands in lines that end in "% hexis ..." is brought up to date by "hexis bind --into".',
+    '\\makeatletter',
+    '% Alternative texts, where this LaTeX has no place for them.',
+    '\\@ifundefined{KV@Gin@alt}{\\define@key{Gin}{alt}{}}{}',
+    '\\makeatother',
+    ...(lead === '' ? [] : [`\\renewcommand{\\thefigure}{${texText(lead)}\\arabic{figure}}`]),
+  ];
+  return [
+    { path: `${name}.tex`, bytes: `${[...head, '', blocks.join('\n\n')].join('\n')}\n` },
+    ...figures.map(({ id, pictures }) => ({
+      path: `figures/${pictureName(id)}.pdf`,
+      bytes: pictures['pdf'] as Uint8Array,
+    })),
+  ];
+}

@@ -1,0 +1,65 @@
+import { error, fail, type Outcome, type Problem, succeed } from '../../core/document/problem.js';
+import type { DocumentFile, DocumentForm } from '../../core/report/documentForm.js';
+import { type BindOptions, drawReport } from './bindReport.js';
+import { documents } from './documents.js';
+import { update } from './update/update.js';
+import { DocumentFault } from './update/wordPackage.js';
+
+export type DocumentName = (typeof documents)[number]['name'];
+
+const formNamed = (name: DocumentName): DocumentForm => documents.find((form) => form.name === name) as DocumentForm;
+
+/** The writer of a form; a problem where a library is not there that an installation may go without. */
+export async function documentWriter(form: DocumentForm): Promise<Outcome<Awaited<ReturnType<DocumentForm['load']>>>> {
+  try {
+    return succeed(await form.load());
+  } catch (fault) {
+    if (!form.needs) throw fault;
+    const [reason = ''] = String((fault as Error).message ?? fault).split('\n');
+    return fail([error('library-missing', { format: form.name, libraries: form.needs, reason })]);
+  }
+}
+
+/**
+ * Makes a document of a report.
+ *
+ * @param report path of the report file
+ * @returns its files, with their paths from the folder in which it will stand; the first is the document itself
+ */
+export async function bind(
+  report: string,
+  form: DocumentName,
+  options: BindOptions = {},
+): Promise<Outcome<DocumentFile[]>> {
+  const own = formNamed(form);
+  const drawn = await drawReport(report, own.pictures, options);
+  if (!drawn.ok) return drawn;
+  const writer = await documentWriter(own);
+  if (!writer.ok) return writer;
+  return succeed(await writer.value(drawn.value.document, drawn.value.document.id), drawn.problems);
+}
+
+/**
+ * Brings the figures of a document (DOCX) up to date: pictures that have a name of ours, their alternative texts, and the words
+ * beside them where they stand in our form. All else stays as it is to the byte.
+ *
+ * @param report path of the report file
+ * @returns the new document; warnings name figures that it does not have and words that stayed as they were
+ */
+export async function bindInto(
+  report: string,
+  document: Uint8Array,
+  options: BindOptions = {},
+): Promise<Outcome<Uint8Array>> {
+  const problems: Problem[] = [];
+  try {
+    const target = { path: 'the document', bytes: document, output: 'the document' };
+    const updated = await update(report, formNamed('docx'), target, options);
+    if (!updated.ok) return updated;
+    problems.push(...updated.problems);
+    return succeed(updated.value.outputs[0]?.bytes as Uint8Array, problems);
+  } catch (fault) {
+    if (!(fault instanceof DocumentFault)) throw fault;
+    return fail([error('document-foreign', { path: 'the document', reason: fault.message, expects: fault.expects })]);
+  }
+}

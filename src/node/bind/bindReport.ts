@@ -1,0 +1,122 @@
+import type { Finding } from '../../core/check/finding.js';
+import { checkHand } from '../../core/check/hand/checkHand.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../core/document/problem.js';
+import { openProject } from '../../core/project/project.js';
+import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
+import type { DrawnEntry } from '../../core/report/drawnEntry.js';
+import { handFigures, pageOf, sameIds } from '../../core/report/drawReport.js';
+import { openReport, type Report, type ReportEntry } from '../../core/report/openReport.js';
+import { disk } from '../disk.js';
+import { Cache } from './cache.js';
+import { drawEntries, type Work } from './drawing.js';
+
+export interface BindOptions {
+  /** Numbers or ids of the figures that are wanted; left out: all. */
+  only?: readonly string[] | undefined;
+  /** Whether nothing that was drawn before is served. */
+  isFresh?: boolean | undefined;
+  /** Whether it is looked for settings that change nothing, which takes longer. */
+  isDeep?: boolean | undefined;
+  /** Widths of some figures in the document by the settings that name them, in points, in place of those of the report. */
+  widths?: ReadonlyMap<string, number> | undefined;
+  /** Says how many of how many figures are there. */
+  progress?: ((done: number, total: number, path: string) => void) | undefined;
+}
+
+/** A report with its figures drawn, in their order. */
+export interface DrawnReport {
+  report: Report;
+  document: BoundDocument;
+  /** What is wrong across its figures. */
+  hand: Finding[];
+  /** What each figure was made of, by its id. */
+  inputs: Record<string, DrawnEntry['inputs']>;
+  /** How many of them were drawn, and how many were kept from before. */
+  drawn: number;
+  cache: Cache;
+}
+
+/** Figures that a call names by number, id or file. */
+function wanted(report: Report, only: readonly string[] | undefined): Outcome<ReportEntry[]> {
+  if (!only) return succeed(report.entries);
+  const fits = ({ label, path, number }: ReportEntry, word: string) =>
+    label === word || String(number) === word || path.split(/[/\\]/).at(-1)?.split('.')[0] === word || path === word;
+  const unknown = only.filter((word) => !report.entries.some((entry) => fits(entry, word)));
+  if (unknown.length > 0) {
+    const known = report.entries.map(({ label }) => label);
+    return fail(unknown.map((found) => error('number-unknown', { found, known })));
+  }
+  return succeed(report.entries.filter((entry) => only.some((word) => fits(entry, word))));
+}
+
+/** The font files of a document: those that came with its figures, else those that ship. */
+function fontsOf(drawn: readonly DrawnEntry[]): BoundDocument['fontBytes'] {
+  return async (family, variant) => {
+    const own = drawn.find(({ fonts }) => fonts[`${family} ${variant}`])?.fonts[`${family} ${variant}`];
+    return own ?? disk.shippedFont(family, variant);
+  };
+}
+
+/**
+ * Draws the figures of a report on all cores, those alone that are not as they were when they were drawn before.
+ *
+ * @param formats of the pictures, each with how it is written
+ */
+export async function drawReport(
+  path: string,
+  formats: Work['formats'],
+  { only, isFresh = false, isDeep = false, progress, widths }: BindOptions = {},
+): Promise<Outcome<DrawnReport>> {
+  const opened = await openReport(openProject(disk).store, path);
+  if (!opened.ok) return opened;
+  const report = opened.value;
+  const named = wanted(report, only);
+  if (!named.ok) return named;
+  const entries = named.value.map((entry): ReportEntry => {
+    const width = widths?.get(entry.setting);
+    return width === undefined ? entry : { ...entry, width: { value: `${width}pt`, setting: entry.setting } };
+  });
+  const cache = await Cache.of(report);
+  const work: Work = { formats, isDeep };
+  const problems: Problem[] = [];
+  const found = new Map<ReportEntry, DrawnEntry>();
+  const total = entries.length;
+  const missing: ReportEntry[] = [];
+  for (const entry of entries) {
+    const kept = isFresh ? undefined : await cache.get(entry, work);
+    if (kept) found.set(entry, kept);
+    else missing.push(entry);
+  }
+  for await (const { entry, drawn } of drawEntries(report, missing, work)) {
+    problems.push(...drawn.problems);
+    if (drawn.ok) {
+      found.set(entry, drawn.value);
+      // Warnings of the drawing are findings too; only what is kept without them is kept.
+      await cache.put(entry, work, drawn.value);
+    }
+    progress?.(total - missing.length + found.size, total, entry.path);
+  }
+  if (hasErrors(problems)) return fail(problems.filter(({ severity }) => severity === 'error'));
+  const drawn = entries.map((entry) => found.get(entry) as DrawnEntry);
+  const twice = sameIds(
+    drawn.map(({ figure }) => figure),
+    report,
+  );
+  if (twice.length > 0) return fail(twice);
+  const page = pageOf(
+    report,
+    drawn.map(({ figure }) => figure),
+  );
+  if (!page.ok) return page;
+  const figures = drawn.map(({ figure, pictures, numbers }): DocumentFigure => ({ ...figure, pictures, numbers }));
+  const { id, title, author, language, lead } = report;
+  await cache.clear();
+  return succeed({
+    report,
+    document: { id, title, author, language, lead, page: page.value, figures, fontBytes: fontsOf(drawn) },
+    hand: checkHand(handFigures(figures, await cache.changed()), report),
+    inputs: Object.fromEntries(drawn.map(({ figure, inputs }) => [figure.id, inputs])),
+    drawn: missing.length,
+    cache,
+  });
+}

@@ -1,0 +1,134 @@
+import { createHash } from 'node:crypto';
+import { mkdir, readdir, readFile, rename, stat, unlink, utimes, writeFile } from 'node:fs/promises';
+import { dirname, join, resolve } from 'node:path';
+import { deserialize, serialize } from 'node:v8';
+import type { DrawnEntry, Input } from '../../core/report/drawnEntry.js';
+import type { Report, ReportEntry } from '../../core/report/openReport.js';
+import { packageRoot } from '../packageRoot.js';
+import type { Work } from './drawing.js';
+
+const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');
+
+/** Entries that nobody asked for in so many milliseconds are cleared away. */
+const longestKept = 30 * 24 * 3600 * 1000;
+
+/** What this program is: another build draws otherwise. */
+async function program(): Promise<string> {
+  const { version } = JSON.parse(await readFile(join(packageRoot, 'package.json'), 'utf8')) as { version: string };
+  const { mtimeMs, size } = await stat(join(packageRoot, 'dist', 'node', 'index.js'));
+  return `${version} ${mtimeMs} ${size} ${process.version}`;
+}
+
+/** Whether files are as they were, those that were not there included. */
+async function unchanged(inputs: readonly Input[]): Promise<boolean> {
+  for (const { file, sha256 } of inputs) {
+    const bytes = await readFile(file).catch(() => undefined);
+    if ((bytes && hashOf(bytes)) !== sha256) return false;
+  }
+  return true;
+}
+
+/**
+ * Figures that were drawn before, in a folder beside the report that may be deleted at any time. A figure is served only where
+ * every file that it was made of is the same to the byte, all that the report says of it too, and the program; what is damaged
+ * is not served.
+ */
+export class Cache {
+  readonly folder: string;
+  private readonly report: Report;
+  private readonly program: string;
+
+  private constructor(report: Report, own: string) {
+    this.folder = join(dirname(resolve(report.file)), '.hexis-cache');
+    this.report = report;
+    this.program = own;
+  }
+
+  static async of(report: Report): Promise<Cache> {
+    return new Cache(report, await program());
+  }
+
+  /** The folder, which version control leaves out. */
+  private async makeFolder(): Promise<void> {
+    await mkdir(this.folder, { recursive: true });
+    await writeFile(join(this.folder, '.gitignore'), '*\n');
+  }
+
+  /** What the report says that a figure is drawn by; where settings stand in files counts too, since findings say it. */
+  private pathOf(entry: ReportEntry, work: Work): string {
+    const { locate: _, shared, entries: __, ...said } = this.report;
+    const key = JSON.stringify([this.program, process.cwd(), said, shared?.look, entry, work]);
+    return join(this.folder, `${hashOf(key).slice(0, 40)}.figure`);
+  }
+
+  async get(entry: ReportEntry, work: Work): Promise<DrawnEntry | undefined> {
+    const path = this.pathOf(entry, work);
+    const bytes = await readFile(path).catch(() => undefined);
+    if (!bytes || bytes.length < 64 || bytes.toString('latin1', 0, 64) !== hashOf(bytes.subarray(64))) return undefined;
+    try {
+      const found = deserialize(bytes.subarray(64)) as DrawnEntry;
+      if (!(await unchanged(found.inputs))) return undefined;
+      const now = new Date();
+      await utimes(path, now, now).catch(() => undefined);
+      return found;
+    } catch {
+      return undefined;
+    }
+  }
+
+  /** Keeps a figure; where that cannot be done, it is drawn again the next time. */
+  async put(entry: ReportEntry, work: Work, drawn: DrawnEntry): Promise<void> {
+    const bytes = serialize(drawn);
+    const path = this.pathOf(entry, work);
+    const part = `${path}.${process.pid}.part`;
+    try {
+      await this.makeFolder();
+      await writeFile(part, Buffer.concat([Buffer.from(hashOf(bytes), 'latin1'), bytes]));
+      await rename(part, path);
+    } catch {
+      await unlink(part).catch(() => undefined);
+    }
+  }
+
+  /** Clears away what nobody asked for in a long time. */
+  async clear(): Promise<void> {
+    for (const name of await readdir(this.folder).catch(() => [])) {
+      const path = join(this.folder, name);
+      const { mtimeMs } = await stat(path).catch(() => ({ mtimeMs: Date.now() }));
+      if (/\.(figure|part)$/.test(name) && Date.now() - mtimeMs > longestKept)
+        await unlink(path).catch(() => undefined);
+    }
+  }
+
+  private get record(): string {
+    return join(this.folder, `${hashOf(resolve(this.report.file)).slice(0, 40)}.bound`);
+  }
+
+  /** Remembers what the figures of a document were made of when it was bound. */
+  async remember(bound: Readonly<Record<string, readonly Input[]>>): Promise<void> {
+    const before = await this.remembered();
+    await this.makeFolder().catch(() => undefined);
+    await writeFile(this.record, JSON.stringify({ ...before, ...bound })).catch(() => undefined);
+  }
+
+  private async remembered(): Promise<Record<string, Input[]>> {
+    const text = await readFile(this.record, 'utf8').catch(() => '{}');
+    try {
+      const found: unknown = JSON.parse(text);
+      return typeof found === 'object' && found !== null ? (found as Record<string, Input[]>) : {};
+    } catch {
+      return {};
+    }
+  }
+
+  /** The files of each figure that are others than when the document was bound, by the id of the figure. */
+  async changed(): Promise<Map<string, string[]>> {
+    const found = new Map<string, string[]>();
+    for (const [id, inputs] of Object.entries(await this.remembered())) {
+      const own: string[] = [];
+      for (const input of Array.isArray(inputs) ? inputs : []) if (!(await unchanged([input]))) own.push(input.file);
+      if (own.length > 0) found.set(id, own);
+    }
+    return found;
+  }
+}

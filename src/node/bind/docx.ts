@@ -1,0 +1,244 @@
+import { unzipSync, type Zippable, zipSync } from 'fflate';
+import { escaped, xmlText } from '../../core/export/xml.js';
+import type { WordsLook } from '../../core/report/documentCaption.js';
+import {
+  type BoundDocument,
+  type DocumentFigure,
+  numberText,
+  pictureName,
+  titleText,
+} from '../../core/report/documentForm.js';
+import type { Span } from '../../core/type/markup.js';
+import { loadMarkup } from '../../core/type/markup.js';
+
+type Docx = typeof import('docx');
+
+/** Styles of a document by what they are for, under names that a template of an organisation may give other looks. */
+export const styleIds = { caption: 'Caption', figure: 'Figure', note: 'FigureNote' } as const;
+
+/** Sides of pages are counted in twentieths of a point, letters in half points, pictures in pixels of CSS. */
+const twips = (points: number) => Math.round(points * 20);
+const halfPoints = (points: number) => Math.round(points * 2);
+const pixels = (points: number) => (points * 96) / 72;
+
+const hex = (color: string) => color.replace('#', '');
+
+function runs({ TextRun }: Docx, spans: readonly Span[], look?: WordsLook) {
+  return spans.map(({ text, bold, italic, shift }) => {
+    if (text === '\n') return new TextRun({ break: 1 });
+    return new TextRun({
+      text: xmlText(text),
+      // Emphasis within words that are slanted already stands upright, as in print.
+      ...(bold || look?.bold ? { bold: true } : {}),
+      ...(italic !== Boolean(look?.italic) ? { italics: true } : {}),
+      ...(shift === 'super' ? { superScript: true } : {}),
+      ...(shift === 'sub' ? { subScript: true } : {}),
+    });
+  });
+}
+
+/** The number of a caption: words, and the count as a field that a word processor counts by itself. */
+function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, next: number) {
+  const { number, looks } = figure.caption;
+  const form = { bold: looks.number.bold, italics: looks.number.italic };
+  const count = figure.entry.number;
+  const restart = count === next ? '' : ` \\r ${count}`;
+  return [
+    new TextRun({ text: number.before, ...form }),
+    new SimpleField(`SEQ Figure \\* ARABIC${restart}`, String(count)),
+    ...(number.after === '' ? [] : [new TextRun({ text: number.after, ...form })]),
+  ];
+}
+
+function captionOf(docx: Docx, figure: DocumentFigure, next: number, keepNext: boolean) {
+  const { caption } = figure;
+  const { TextRun, Paragraph } = docx;
+  const title = runs(docx, caption.title, caption.looks.title);
+  const between =
+    title.length === 0 ? [] : [caption.arrange === 'stacked' ? new TextRun({ break: 1 }) : new TextRun({ text: ' ' })];
+  return new Paragraph({
+    style: styleIds.caption,
+    keepNext,
+    keepLines: true,
+    children: [...numberRuns(docx, figure, next), ...between, ...title],
+  });
+}
+
+function figureParts(docx: Docx, figure: DocumentFigure, next: number, spansOf: (text: string) => Span[]) {
+  const { Paragraph, ImageRun } = docx;
+  const { caption, pictures, width, height, id, title, altText, entry } = figure;
+  const hasNote = caption.note.length > 0;
+  const stacked = caption.arrange === 'stacked';
+  const picture = new Paragraph({
+    style: styleIds.figure,
+    keepNext: !stacked || hasNote,
+    children: [
+      new ImageRun({
+        type: 'svg',
+        data: Buffer.from(String(pictures['svg'])),
+        transformation: { width: pixels(width), height: pixels(height) },
+        fallback: { type: 'png', data: Buffer.from(pictures['png'] as Uint8Array) },
+        altText: { name: pictureName(id), title: xmlText(title), description: xmlText(altText) },
+      }),
+    ],
+  });
+  const note = hasNote
+    ? [
+        new Paragraph({
+          style: styleIds.note,
+          keepLines: true,
+          children: runs(docx, caption.note, caption.looks.note),
+        }),
+      ]
+    : [];
+  return [
+    ...entry.before.map((text) => new Paragraph({ children: runs(docx, spansOf(text)) })),
+    ...(stacked
+      ? [captionOf(docx, figure, next, true), picture, ...note]
+      : [picture, captionOf(docx, figure, next, hasNote), ...note]),
+  ];
+}
+
+/** A paragraph style in the look of some words. */
+const look = (
+  id: string,
+  name: string,
+  words: WordsLook,
+  spacing: { before: number; after: number },
+  keepNext = false,
+) => ({
+  id,
+  name,
+  basedOn: 'Normal',
+  quickFormat: true,
+  run: {
+    font: words.family,
+    size: halfPoints(words.size),
+    bold: false,
+    italics: words.italic,
+    color: hex(words.color),
+  },
+  paragraph: { spacing, keepNext },
+});
+
+/** Stands where the list of figures comes. */
+const listPlace = 'The list of figures';
+
+/** The list of figures as a field (TOC), with the figures as they are until a word processor counts the pages. */
+function listOfFigures(figures: readonly DocumentFigure[]): string {
+  const run = (content: string) => `<w:r>${content}</w:r>`;
+  const char = (type: string, more = '') => run(`<w:fldChar w:fldCharType="${type}"${more}/>`);
+  const begin = `${char('begin', ' w:dirty="true"')}${run('<w:instrText xml:space="preserve"> TOC \\h \\z \\c "Figure" </w:instrText>')}${char('separate')}`;
+  return figures
+    .map((figure, i) => {
+      const text = escaped(`${numberText(figure)} ${titleText(figure)}`);
+      const words = run(`<w:t xml:space="preserve">${text}</w:t>`);
+      const [before, behind] = [i === 0 ? begin : '', i === figures.length - 1 ? char('end') : ''];
+      const space = i === figures.length - 1 ? '<w:spacing w:after="280"/>' : '';
+      return `<w:p><w:pPr><w:pStyle w:val="TableofFigures"/>${space}</w:pPr>${before}${words}${behind}</w:p>`;
+    })
+    .join('');
+}
+
+/** All files of a package say this time: the first that a zip file can. */
+const epoch = new Date(1980, 0, 1);
+const epochText = '1980-01-01T00:00:00Z';
+
+/** A count as the library writes it, after the words of its number. */
+const counted =
+  /(<w:r>(<w:rPr>(?:(?!<\/w:rPr>).)*<\/w:rPr>)<w:t[^>]*>[^<]*<\/w:t><\/w:r>)<w:fldSimple w:instr="([^"]*)"><w:r><w:t[^>]*>(\d+)<\/w:t><\/w:r><\/w:fldSimple>/g;
+
+/** The same as word processors save it, in the form of the words before: a short form is skipped by some readers. */
+function countField(_: string, before: string, form: string, instruction: string, count: string): string {
+  const run = (content: string) => `<w:r>${form}${content}</w:r>`;
+  const char = (type: string) => run(`<w:fldChar w:fldCharType="${type}"/>`);
+  const code = run(`<w:instrText xml:space="preserve"> ${instruction} </w:instrText>`);
+  return `${before}${char('begin')}${code}${char('separate')}${run(`<w:t>${count}</w:t>`)}${char('end')}`;
+}
+
+/** The same bytes for the same document: the library writes the clock, and counts pictures over all documents of a program. */
+function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Array {
+  const parts = unzipSync(bytes);
+  const edit = (name: string, change: (text: string) => string) => {
+    const part = parts[name];
+    if (part) parts[name] = new TextEncoder().encode(change(new TextDecoder().decode(part)));
+  };
+  edit('docProps/core.xml', (text) => text.replace(/(<dcterms:(created|modified)[^>]*>)[^<]*/g, `$1${epochText}`));
+  edit('word/document.xml', (text) => {
+    let count = 0;
+    return text
+      .replace(counted, countField)
+      .replace(/(<(?:wp:docPr|pic:cNvPr) id=")\d+/g, (_, start: string) => {
+        if (start.startsWith('<wp')) count += 1;
+        return `${start}${count}`;
+      })
+      .replace(new RegExp(`<w:p>(?:(?!</w:p>).)*${listPlace}.*?</w:p>`), () => listOfFigures(figures));
+  });
+  const names = Object.keys(parts)
+    .filter((name) => !name.endsWith('/'))
+    .sort((a, b) => {
+      const rank = (name: string) => (name === '[Content_Types].xml' ? 0 : name === '_rels/.rels' ? 1 : 2);
+      return rank(a) - rank(b) || (a < b ? -1 : 1);
+    });
+  const files: Zippable = {};
+  for (const name of names) files[name] = [parts[name] as Uint8Array, { mtime: epoch, level: 6 }];
+  return zipSync(files);
+}
+
+/** A document for word processors (ISO/IEC 29500): captions with counting fields, pictures as SVG with PNG behind them. */
+export async function docxDocument(document: BoundDocument): Promise<Uint8Array> {
+  const docx: Docx = await import('docx');
+  const { Document, Packer, Paragraph } = docx;
+  const spansOf = await loadMarkup();
+  const { title, author, page, figures, language } = document;
+  const [first] = figures as [DocumentFigure];
+  const { looks } = first.caption;
+  let next = 1;
+  const body = figures.flatMap((figure) => {
+    const parts = figureParts(docx, figure, next, spansOf);
+    next = figure.entry.number + 1;
+    return parts;
+  });
+  const margin = twips(page.margin);
+  const file = new Document({
+    ...(title === undefined ? {} : { title }),
+    creator: author ?? 'Hexis',
+    lastModifiedBy: author ?? 'Hexis',
+    styles: {
+      default: {
+        document: {
+          run: { font: looks.title.family, size: halfPoints(11), language: { value: language } },
+          paragraph: { spacing: { after: 120, line: 276, lineRule: docx.LineRuleType.AUTO } },
+        },
+      },
+      paragraphStyles: [
+        look('Caption', 'caption', looks.title, { before: 200, after: 80 }),
+        look(styleIds.figure, 'Figure', looks.title, { before: 80, after: 80 }),
+        look(styleIds.note, 'Figure Note', looks.note, { before: 0, after: 240 }),
+        {
+          id: 'TableofFigures',
+          name: 'table of figures',
+          basedOn: 'Normal',
+          paragraph: { spacing: { after: 40 } },
+        },
+      ],
+    },
+    sections: [
+      {
+        properties: {
+          page: {
+            size: { width: twips(page.width), height: twips(page.height) },
+            margin: { top: margin, right: margin, bottom: margin, left: margin },
+          },
+        },
+        children: [
+          ...(title === undefined ? [] : [new Paragraph({ style: 'Title', text: xmlText(title) })]),
+          ...(author === undefined ? [] : [new Paragraph({ text: xmlText(author) })]),
+          new Paragraph({ text: listPlace }),
+          ...body,
+        ],
+      },
+    ],
+  });
+  return settled(new Uint8Array(await Packer.toBuffer(file)), figures);
+}

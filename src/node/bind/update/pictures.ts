@@ -1,0 +1,109 @@
+import { pictureId } from '../../../core/report/documentForm.js';
+import { attributeAt, meant, type Splice, type Tag, tagsOf } from './xmlTags.js';
+
+/** Where a picture of ours stands in a part of a document. */
+export interface FoundPicture {
+  id: string;
+  /** The whole drawing. */
+  start: number;
+  end: number;
+  /** Width and height in the document, in points. */
+  width: number;
+  height: number;
+  docPr: Tag;
+  extents: Tag[];
+  /** References to its files: the picture of dots, and that of lines over it. */
+  embeds: { from: number; to: number; relation: string; isLines: boolean }[];
+}
+
+/** Measures of drawings are counted in 914 400ths of an inch. */
+const perPoint = 12_700;
+
+const numberOf = (text: string, tag: Tag, name: string): number => Number(attributeAt(text, tag, name)?.value ?? 0);
+
+/** Whether an extent is that of the picture itself: of the drawing, or of the form of the picture in it. */
+const isOwnExtent = (path: readonly string[]): boolean => {
+  const [above, beyond] = [path.at(-1), path.at(-2)];
+  return above === 'inline' || above === 'anchor' || (above === 'xfrm' && beyond === 'spPr');
+};
+
+interface OpenDrawing {
+  start: number;
+  /** How many elements stand around it. */
+  depth: number;
+  docPr?: Tag;
+  extents: Tag[];
+  embeds: FoundPicture['embeds'];
+}
+
+/** A drawing that has ended, where it is a picture of ours. */
+function pictureOf(text: string, { start, docPr, extents, embeds }: OpenDrawing, end: number): FoundPicture[] {
+  const id = docPr && pictureId(meant(attributeAt(text, docPr, 'name')?.value ?? ''));
+  const [first] = extents;
+  if (id === undefined || !docPr || !first || embeds.length === 0) return [];
+  const [width, height] = [numberOf(text, first, 'cx') / perPoint, numberOf(text, first, 'cy') / perPoint];
+  return width > 0 ? [{ id, start, end, width, height, docPr, extents, embeds }] : [];
+}
+
+/** The pictures in a part that have a name of ours, within text boxes too; those that tracked changes have deleted are left out. */
+export function picturesIn(text: string): FoundPicture[] {
+  const found: FoundPicture[] = [];
+  const path: string[] = [];
+  const open: OpenDrawing[] = [];
+  for (const tag of tagsOf(text)) {
+    const { name, kind, start, end } = tag;
+    const drawing = open.at(-1);
+    if (kind === 'close') {
+      path.pop();
+      if (!drawing || path.length !== drawing.depth) continue;
+      open.pop();
+      if (!path.includes('del')) found.push(...pictureOf(text, drawing, end));
+      continue;
+    }
+    if (drawing) {
+      if (name === 'docPr' && path.length === drawing.depth + 1) drawing.docPr = tag;
+      if ((name === 'extent' || name === 'ext') && isOwnExtent(path) && attributeAt(text, tag, 'cx'))
+        drawing.extents.push(tag);
+      const embed = name === 'blip' || name === 'svgBlip' ? attributeAt(text, tag, 'embed') : undefined;
+      if (embed)
+        drawing.embeds.push({ from: embed.from, to: embed.to, relation: embed.value, isLines: name === 'svgBlip' });
+    }
+    if (kind !== 'open') continue;
+    if (name === 'inline' || name === 'anchor') open.push({ start, depth: path.length, extents: [], embeds: [] });
+    path.push(name);
+  }
+  return found.sort((a, b) => a.start - b.start);
+}
+
+/** The changes that give a picture its new height, where its proportions are others, and its alternative text. */
+export function pictureSplices(
+  text: string,
+  { docPr, extents, width }: FoundPicture,
+  { ratio, altText, title }: { ratio: number; altText: string; title: string },
+): Splice[] {
+  const splices: Splice[] = [];
+  const height = Math.round((width * perPoint) / ratio);
+  for (const extent of extents) {
+    const own = attributeAt(text, extent, 'cy');
+    // A hair is rounding of the program that saved it.
+    if (own && Math.abs(Number(own.value) - height) > perPoint / 4)
+      splices.push({ from: own.from, to: own.to, text: String(height) });
+  }
+  const said = { descr: altText, title };
+  for (const [name, value] of Object.entries(said)) {
+    const own = attributeAt(text, docPr, name);
+    if (own && meant(own.value) === value) continue;
+    if (own) splices.push({ from: own.from, to: own.to, text: attributeText(value) });
+    else if (name === 'descr') {
+      const at = docPr.end - (docPr.kind === 'empty' ? 2 : 1);
+      splices.push({ from: at, to: at, text: ` descr="${attributeText(value)}"` });
+    }
+  }
+  return splices;
+}
+
+const attributeText = (text: string): string =>
+  text.replace(
+    /[&<>"\n\r\t]/g,
+    (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? `&#${sign.charCodeAt(0)};`,
+  );

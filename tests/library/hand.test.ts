@@ -1,0 +1,118 @@
+import { describe, expect, test } from '@jest/globals';
+import { handRules, patched, patchFor } from 'hexis';
+import { acrossFindings, reportFiles } from '../helpers/reports.js';
+
+const cases = handRules.flatMap(({ name, examples }) => [
+  ...examples.ok.map((example) => ({ name, kind: 'passes', ...example })),
+  ...examples.bad.map((example) => ({ name, kind: 'does not', ...example })),
+]);
+
+describe('the rules across the figures of a report', () => {
+  test.each(cases)('$name, $kind: $says', async ({ name, kind, figures, report }) => {
+    const found = await acrossFindings(reportFiles(figures, report));
+    if (kind === 'passes') {
+      expect(found).toEqual([]);
+      return;
+    }
+    expect(found.map(({ rule }) => rule)).toContain(name);
+    for (const finding of found) {
+      expect(finding.found).toMatch(/^figure \w/);
+      expect(finding.found).not.toMatch(/undefined|NaN|\[object|\s{2}/);
+      expect(finding.place).toMatchObject({ file: expect.any(String), line: expect.any(Number) });
+      expect(finding.waived).toBeUndefined();
+    }
+  });
+
+  test.each(cases.filter(({ kind }) => kind !== 'passes'))('$name: what it says to write mends it', async (one) => {
+    const files = reportFiles(one.figures, one.report);
+    const found = (await acrossFindings(files)).filter(({ rule }) => rule === one.name);
+    for (const { mend, place } of found) {
+      if (!mend) continue;
+      const file = place?.file as string;
+      const text = patched(files[file] as string, patchFor(files[file] as string, mend.edits));
+      expect(text).not.toBe(files[file]);
+      const after = await acrossFindings({ ...files, [file]: text });
+      expect(after.filter(({ rule }) => rule === one.name).length).toBeLessThan(found.length);
+    }
+  });
+
+  test.each(cases.filter(({ kind }) => kind !== 'passes'))('$name is waived, in the report', async (one) => {
+    const waive = `waive: { ${one.name}: so it is wanted here }`;
+    const found = await acrossFindings(reportFiles(one.figures, `${one.report ?? ''}\n${waive}`));
+    const own = found.filter(({ rule }) => rule === one.name);
+    expect(own.length).toBeGreaterThan(0);
+    expect(own.map(({ waived }) => waived)).toEqual(own.map(() => 'so it is wanted here'));
+  });
+
+  test('a rule is waived for one figure of several', async () => {
+    const bar = (title: string) => `chart: { kind: box, category: bed, value: yield }\n${title}`;
+    const files = reportFiles(
+      [bar(''), bar('axes: { y: { title: Harvest } }'), bar('axes: { y: { title: Crop } }')],
+      `figures:
+  - a.figure.yaml
+  - { file: b.figure.yaml, waive: { one-variable: the word of the law } }
+  - c.figure.yaml`,
+    );
+    const found = (await acrossFindings(files)).filter(({ rule }) => rule === 'one-variable');
+    expect(found.map(({ place, waived }) => [place?.file, waived])).toEqual([
+      ['c.figure.yaml', undefined],
+      ['b.figure.yaml', 'the word of the law'],
+    ]);
+  });
+
+  test('most figures make the rule, wherever the odd one stands', async () => {
+    const box = (title: string) =>
+      `chart: { kind: box, category: bed, value: yield }\naxes: { y: { title: ${title} } }`;
+    for (const order of [
+      ['Crop', 'Harvest', 'Harvest'],
+      ['Harvest', 'Crop', 'Harvest'],
+      ['Harvest', 'Harvest', 'Crop'],
+    ]) {
+      const found = (await acrossFindings(reportFiles(order.map(box)))).filter(({ rule }) => rule === 'one-variable');
+      expect(found.length).toBe(1);
+      expect(found[0]?.found).toContain('"Crop (kg/m²)", and "Harvest (kg/m²)"');
+    }
+  });
+
+  test('what differs on purpose is let pass: another summary, another unit of its own, another kind, dates', async () => {
+    const found = await acrossFindings(
+      reportFiles([
+        'chart: { kind: bar, category: bed, value: yield }',
+        'chart: { kind: box, category: bed, value: yield }',
+        'chart: { kind: scatter, x: water, y: yield, group: season }',
+        'chart: { kind: histogram, value: yield }',
+        'data: crops.csv\nchart: { kind: bar, category: crop, value: this_year, summary: given }',
+      ]),
+    );
+    expect(found).toEqual([]);
+  });
+
+  test('the title of categories is a name of a variable too', async () => {
+    const found = await acrossFindings(
+      reportFiles([
+        'chart: { kind: box, category: bed, value: yield }',
+        'chart: { kind: bar, category: bed, value: yield }\naxes: { x: { title: Plots } }',
+      ]),
+    );
+    expect(found.map(({ rule, setting }) => [rule, setting])).toEqual([['one-variable', 'axes.x.title']]);
+  });
+
+  test('figures of one report in another order have the same flaws', async () => {
+    const figures = [
+      'chart: { kind: box, category: bed, value: yield }',
+      'chart: { kind: box, category: bed, value: yield }\naxes: { y: { title: Harvest, from: 0, to: 20 } }',
+      'chart: { kind: box, category: season, value: yield }',
+    ];
+    const rulesOf = async (order: readonly string[]) =>
+      (await acrossFindings(reportFiles(order))).map(({ rule }) => rule).sort();
+    const first = await rulesOf(figures);
+    expect(first.length).toBeGreaterThan(1);
+    expect(await rulesOf([...figures].reverse())).toEqual(first);
+  });
+});
+
+test('each rule has a name of its own and says what a page of docs needs', () => {
+  expect(new Set(handRules.map(({ name }) => name)).size).toBe(handRules.length);
+  for (const { asks, measures, reason, source } of handRules)
+    for (const text of [asks, measures, reason, source]) expect(text.length).toBeGreaterThan(10);
+});
