@@ -48,6 +48,11 @@ Two more figures have the mistakes of a first try. See what the check says of th
   npx hexis check ${flawed}
   npx hexis mend ${flawed} --show
   npx hexis proof ${flawed} -o ${join(folder, 'proof.pdf')}
+
+Put figures into one document, numbered and captioned; the second call brings it up to date when the data change:
+
+  npx hexis bind ${join(folder, 'garden.report.yaml')} -o ${join(folder, 'garden.docx')}
+  npx hexis bind ${join(folder, 'garden.report.yaml')} --into ${join(folder, 'garden.docx')} -o ${join(folder, 'updated.docx')}
 `);
   return exit.done;
 }

@@ -93,6 +93,19 @@ describe('the package, installed in an empty folder', () => {
     expect([live.code, live.err]).toEqual([0, '']);
   });
 
+  test('binds a report into every form of document, on all cores', () => {
+    const { code, out, err } = run(process.execPath, [
+      ...[own('bin', 'hexis.cjs'), 'bind', join('garden', 'garden.report.yaml')],
+      ...['--as', 'docx,html,tex,markdown,pdf', '-o', 'bound/'],
+    ]);
+    expect([code, err]).toEqual([0, '']);
+    expect(out).toContain('5 figures');
+    expect(readdirSync(at('bound')).sort()).toEqual([
+      'figures',
+      ...['docx', 'html', 'md', 'pdf', 'tex'].map((ending) => `garden.${ending}`),
+    ]);
+  });
+
   test('serves the built page of the desk with all that it loads', async () => {
     mkdirSync(at('mine'));
     const child = spawn(process.execPath, [own('bin', 'hexis.cjs'), 'desk', at('mine')], { cwd: folder });

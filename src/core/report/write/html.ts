@@ -26,7 +26,7 @@ h1 { font-size: 1.6rem; line-height: 1.25; margin: 0 0 .4rem; }
 h2 { font-size: 1.05rem; margin: 2rem 0 .5rem; }
 .author { color: var(--soft); margin: 0 0 1.5rem; }
 a { color: var(--link); }
-a:focus-visible, summary:focus-visible { outline: 2px solid var(--link); outline-offset: 2px; }
+a:focus-visible, summary:focus-visible, .table:focus-visible { outline: 2px solid var(--link); outline-offset: 2px; }
 nav ol { list-style: none; margin: 0; padding: 0; }
 nav li { display: flex; gap: .75em; padding: .15rem 0; }
 nav .number { flex: none; min-width: 6em; color: var(--soft); }
@@ -74,7 +74,8 @@ function inlined({ pictures, altText }: DocumentFigure, prefix: string): string 
     .replace('<svg ', `<svg aria-label="${escaped(altText)}" `);
 }
 
-function table({ numbers: { columns, rows } }: DocumentFigure): string {
+function table(figure: DocumentFigure): string {
+  const { columns, rows } = figure.numbers;
   const cls = (i: number) => (columns[i]?.decimals === undefined ? '' : ' class="n"');
   const head = columns.map(({ title }, i) => `<th scope="col"${cls(i)}>${escaped(title)}</th>`).join('');
   const shown = rows.slice(0, mostRows);
@@ -83,7 +84,7 @@ function table({ numbers: { columns, rows } }: DocumentFigure): string {
       `<tr>${row.map((value, i) => `<td${cls(i)}>${escaped(cellText({ columns }, value, i))}</td>`).join('')}</tr>`,
   );
   const more = rows.length > shown.length ? `<p>The first ${shown.length} of ${rows.length} rows.</p>` : '';
-  return `<div class="table"><table><thead><tr>${head}</tr></thead>\n<tbody>${body.join('\n')}</tbody></table></div>${more}`;
+  return `<div class="table" role="region" tabindex="0" aria-label="Numbers of ${escaped(numberText(figure))}"><table><thead><tr>${head}</tr></thead>\n<tbody>${body.join('\n')}</tbody></table></div>${more}`;
 }
 
 const paragraph = (name: string, content: string) => (content === '' ? '' : `<p class="${name}">${content}</p>\n`);

@@ -66,7 +66,7 @@ const labelOf = (id: string) => `fig:${id.replace(/[^\w.-]+/g, '-')}`;
 export const texTitle = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
   `  \\caption{${spansTex(caption.title)}}% hexis title ${id}`;
 export const texNote = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
-  `  {\\footnotesize ${spansTex(caption.note)}\\par}% hexis note ${id}`;
+  `  {\\raggedright\\footnotesize ${spansTex(caption.note)}\\par}% hexis note ${id}`;
 export const texPicture = ({ id, width, altText }: Pick<DocumentFigure, 'id' | 'width' | 'altText'>): string =>
   `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt=${optionText(altText)}]{figures/${pictureName(id)}.pdf}% hexis picture ${id}`;
 
