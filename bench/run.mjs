@@ -14,6 +14,7 @@ import { gather } from '../dist/core/project/gather.js';
 import { Store } from '../dist/core/project/store.js';
 import { deskTimes } from './desk.mjs';
 import { refusals } from './refusals.mjs';
+import { reportTimes } from './reports.mjs';
 import { turnTimes } from './turn.mjs';
 
 const at = process.argv.indexOf('--runs');
@@ -313,6 +314,11 @@ const slowest = refused.reduce((a, b) => (b.seconds > a.seconds ? b : a));
 const largest = refused.reduce((a, b) => (b.peak > a.peak ? b : a));
 row(`slowest of ${refused.length} refusals, in seconds (${slowest.name})`, slowest.seconds, 5);
 row(`their greatest memory in MB (${largest.name})`, largest.peak, 600);
+
+const reports = reportTimes();
+row('50 figures bound as DOCX, HTML and PDF, of drawing their pictures divided by the cores', reports.bound, 1.5);
+row('the same where one of them has changed, of binding all anew', reports.changed, 0.5);
+row('peak memory of binding 50 figures, of binding 10', reports.memory, 1.3);
 
 row('npm start: the demo in SVG, PDF and PNG, of `node -e 0`', start / bare, undefined);
 row('npm start: the writers alone, warm, of the whole', writing / start, undefined);

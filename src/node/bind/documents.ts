@@ -7,7 +7,8 @@ export const documents = [
     name: 'docx',
     ending: 'docx',
     description: 'document for word processors, with captions that count',
-    pictures: { svg: { text: 'outlines', ground: 'none' }, png: { ground: 'paper' } },
+    // The dots are for programs that draw no lines; as many as print shows are enough.
+    pictures: { svg: { text: 'outlines', ground: 'none' }, png: { ground: 'paper', dpi: 220 } },
     needs: ['docx', '@resvg/resvg-js'],
     isOwn: (head) => head[0] === 0x50 && head[1] === 0x4b,
     load: async () => {

@@ -64,9 +64,12 @@ function captionOf(docx: Docx, figure: DocumentFigure, next: number, keepNext: b
   });
 }
 
+/** Stands for a picture until all parts are packed, so that none is packed twice. */
+const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);
+
 function figureParts(docx: Docx, figure: DocumentFigure, next: number, spansOf: (text: string) => Span[]) {
   const { Paragraph, ImageRun } = docx;
-  const { caption, pictures, width, height, id, title, altText, entry } = figure;
+  const { caption, width, height, id, title, altText, entry } = figure;
   const hasNote = caption.note.length > 0;
   const stacked = caption.arrange === 'stacked';
   const picture = new Paragraph({
@@ -75,9 +78,9 @@ function figureParts(docx: Docx, figure: DocumentFigure, next: number, spansOf: 
     children: [
       new ImageRun({
         type: 'svg',
-        data: Buffer.from(String(pictures['svg'])),
+        data: placeOf(id, 'svg'),
         transformation: { width: pixels(width), height: pixels(height) },
-        fallback: { type: 'png', data: Buffer.from(pictures['png'] as Uint8Array) },
+        fallback: { type: 'png', data: placeOf(id, 'png') },
         altText: { name: pictureName(id), title: xmlText(title), description: xmlText(altText) },
       }),
     ],
@@ -158,7 +161,7 @@ function countField(_: string, before: string, form: string, instruction: string
 
 /** The same bytes for the same document: the library writes the clock, and counts pictures over all documents of a program. */
 function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Array {
-  const parts = unzipSync(bytes);
+  const parts: Record<string, Uint8Array> = unzipSync(bytes);
   const edit = (name: string, change: (text: string) => string) => {
     const part = parts[name];
     if (part) parts[name] = new TextEncoder().encode(change(new TextDecoder().decode(part)));
@@ -174,6 +177,15 @@ function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Ar
       })
       .replace(new RegExp(`<w:p>(?:(?!</w:p>).)*${listPlace}.*?</w:p>`), () => listOfFigures(figures));
   });
+  const pictures = new Map(
+    figures.flatMap(({ id, pictures: own }) =>
+      (['svg', 'png'] as const).map((format) => [String(placeOf(id, format)), own[format] as Uint8Array | string]),
+    ),
+  );
+  for (const [name, part] of Object.entries(parts)) {
+    const picture = name.startsWith('word/media/') ? pictures.get(new TextDecoder().decode(part)) : undefined;
+    if (picture !== undefined) parts[name] = typeof picture === 'string' ? new TextEncoder().encode(picture) : picture;
+  }
   const names = Object.keys(parts)
     .filter((name) => !name.endsWith('/'))
     .sort((a, b) => {
@@ -181,7 +193,8 @@ function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Ar
       return rank(a) - rank(b) || (a < b ? -1 : 1);
     });
   const files: Zippable = {};
-  for (const name of names) files[name] = [parts[name] as Uint8Array, { mtime: epoch, level: 6 }];
+  for (const name of names)
+    files[name] = [parts[name] as Uint8Array, { mtime: epoch, level: name.endsWith('.png') ? 0 : 6 }];
   return zipSync(files);
 }
 

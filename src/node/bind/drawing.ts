@@ -1,6 +1,6 @@
+import { fork } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { Outcome } from '../../core/document/problem.js';
 import type { WriteOptions } from '../../core/project/write.js';
 import { type DrawnEntry, drawEntry } from '../../core/report/drawnEntry.js';
@@ -14,33 +14,46 @@ export interface Work {
   isDeep: boolean;
 }
 
-/** Fewer figures than this are drawn before another thread has begun. */
-const worthThreads = 4;
+/** Fewer figures than this are drawn before another process has begun. */
+const worthHelpers = 4;
 
-/** What a thread is given at its start. */
-export interface ThreadData extends Work {
+/** What a helper is given at its start. */
+export interface HelperData extends Work {
   path: string;
 }
 
-/** Draws one after the other in this thread. */
+/** Draws one after the other in this process. */
 async function* here(report: Report, entries: readonly ReportEntry[], work: Work) {
   for (const entry of entries) {
     yield { entry, drawn: await drawEntry(disk, report, entry, work.formats, { known, isDeep: work.isDeep }) };
   }
 }
 
-/** A thread that draws what it is asked for. */
-function thread(data: ThreadData): { draw(entry: ReportEntry): Promise<Outcome<DrawnEntry>>; end(): Promise<unknown> } {
-  const worker = new Worker(join(packageRoot, 'dist', 'node', 'bind', 'thread.js'), { workerData: data });
+interface Helper {
+  draw(entry: ReportEntry): Promise<Outcome<DrawnEntry>>;
+  end(): void;
+}
+
+/** A process that draws what it is asked for: threads of one process would wait for each other's memory. */
+function helper(data: HelperData): Helper {
+  const child = fork(join(packageRoot, 'dist', 'node', 'bind', 'helper.js'), [JSON.stringify(data)], {
+    serialization: 'advanced',
+    execArgv: [],
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
   return {
     draw: (entry) =>
       new Promise((resolve, reject) => {
-        worker.removeAllListeners();
-        worker.once('message', resolve);
-        worker.once('error', reject);
-        worker.postMessage(entry);
+        child.removeAllListeners('message').removeAllListeners('exit').removeAllListeners('error');
+        child.once('message', (drawn) => resolve(drawn as Outcome<DrawnEntry>));
+        child.once('error', reject);
+        child.once('exit', () => reject(new Error('a process that drew figures has ended')));
+        child.send(entry);
       }),
-    end: () => worker.terminate(),
+    end: () => {
+      child.removeAllListeners('exit');
+      child.kill();
+    },
   };
 }
 
@@ -51,30 +64,30 @@ export async function* drawEntries(
   work: Work,
 ): AsyncGenerator<{ entry: ReportEntry; drawn: Outcome<DrawnEntry> }> {
   const count = Math.min(availableParallelism(), Math.floor(entries.length / 2));
-  if (entries.length < worthThreads || count < 2) {
+  if (entries.length < worthHelpers || count < 2) {
     yield* here(report, entries, work);
     return;
   }
-  const threads = Array.from({ length: count }, () => thread({ ...work, path: report.file }));
+  const helpers = Array.from({ length: count }, () => helper({ ...work, path: report.file }));
   try {
     const waiting = [...entries];
     const busy = new Map<number, Promise<{ i: number; entry: ReportEntry; drawn: Outcome<DrawnEntry> }>>();
     const next = (i: number) => {
       const entry = waiting.shift();
       if (!entry) return void busy.delete(i);
-      const drawn = (threads[i] as ReturnType<typeof thread>).draw(entry);
+      const drawn = (helpers[i] as Helper).draw(entry);
       busy.set(
         i,
         drawn.then((own) => ({ i, entry, drawn: own })),
       );
     };
-    for (const i of threads.keys()) next(i);
+    for (const i of helpers.keys()) next(i);
     while (busy.size > 0) {
       const { i, ...done } = await Promise.race(busy.values());
       next(i);
       yield done;
     }
   } finally {
-    await Promise.all(threads.map((one) => one.end()));
+    for (const one of helpers) one.end();
   }
 }

@@ -54,7 +54,8 @@ const epoch = new Date(1980, 0, 1);
 /** The parts of a document as a file. */
 export function packedParts(parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
   const files: Zippable = {};
-  for (const [name, bytes] of parts) files[name] = [bytes, { mtime: epoch, level: 6 }];
+  for (const [name, bytes] of parts)
+    files[name] = [bytes, { mtime: epoch, level: /\.(png|jpe?g|gif|zip)$/i.test(name) ? 0 : 6 }];
   return zipSync(files);
 }
 
