@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type ServedDesk, serveDesk } from 'hexis/node';
@@ -68,6 +68,35 @@ describe('the server of the desk', () => {
       ],
     ]);
     expect((await ask('/api/bytes?path=t.csv')).body['text']).toBe(table);
+  });
+
+  test('binds a report into the folder, and nothing else', async () => {
+    const report = {
+      path: 'f.report.yaml',
+      was: null,
+      by: 'first draft',
+      text: 'hexis: report/1\nfigures: [f.figure.yaml]\n',
+    };
+    expect((await post('/api/change', report)).status).toBe(200);
+    const bound = await post('/api/bind', { path: 'f.report.yaml', as: ['html', 'markdown'], into: 'sub' });
+    expect([bound.status, bound.body['files']]).toEqual([200, ['f.html', 'f.md', 'figures/hexis-f.svg']]);
+    expect(readFileSync(folder.at('sub/f.html'), 'utf8')).toMatch(/^<!doctype html>/);
+    for (const [wish, status] of [
+      [{ path: 'f.report.yaml', as: ['html'], into: '../out' }, 403],
+      [{ path: 'f.report.yaml', as: ['html'], into: 'out' }, 403],
+      [{ path: 'f.report.yaml', as: ['exe'] }, 403],
+      [{ path: 'f.report.yaml', as: 'html' }, 403],
+      [{ path: 'f.figure.yaml', as: ['html'] }, 403],
+      [{ path: '../secret.report.yaml', as: ['html'] }, 403],
+      [{ path: 'none.report.yaml', as: ['html'] }, 422],
+    ] as const)
+      expect([wish, (await post('/api/bind', wish)).status]).toEqual([wish, status]);
+    expect(
+      (await ask('/api/bind', { method: 'POST', body: '{}', headers: { authorization: 'Bearer no' } })).status,
+    ).toBe(401);
+    rmSync(folder.at('sub'), { recursive: true });
+    rmSync(folder.at('f.report.yaml'));
+    mkdirSync(folder.at('sub'));
   });
 
   test('changes a setting, takes it back and makes it again, by name, with comments kept', async () => {

@@ -1,4 +1,4 @@
-import { viewEdits } from 'hexis';
+import { reportDraft, viewEdits } from 'hexis';
 import { useCallback, useEffect, useState } from 'react';
 import { Button, Checkbox, Tab, TabList, TabPanel, Tabs, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { AgainPanel } from './AgainPanel.js';
@@ -11,13 +11,15 @@ import { FileList } from './FileList.js';
 import { FindingsPanel } from './FindingsPanel.js';
 import type { Files } from './files.js';
 import { NumbersPanel } from './NumbersPanel.js';
-import { isDrawn, pixels } from './names.js';
+import { isDrawn, isReport, pixels } from './names.js';
 import { Paper } from './Paper.js';
+import { ReportPanel } from './ReportPanel.js';
 import { SaveDialog } from './SaveDialog.js';
 import { Styles } from './Styles.js';
 import { TextPanel } from './TextPanel.js';
 import type { Thinker } from './thinker.js';
 import { useDesk } from './useDesk.js';
+import { useReport } from './useReport.js';
 import { Wall } from './Wall.js';
 
 const views = {
@@ -38,6 +40,9 @@ const beside = 52;
 /** How large a figure may be shown to be seen whole, at most at its true size. */
 const fitting = (room: number, width: number | undefined): number =>
   room > 0 && width !== undefined ? Math.min(1, Math.round(((room - beside) / (width * pixels)) * 100) / 100) : 1;
+
+const isBook = (path: string) => /codebook\.\w+$/.test(path);
+const isDocument = (path: string) => /\.report\.\w+$/.test(path);
 
 /** Whether somebody is typing. */
 const isTyping = (target: EventTarget | null) =>
@@ -60,6 +65,8 @@ export function Desk({ files, thinker, first }: Props) {
   const [preview, setPreview] = useState<string>();
   const [room, setRoom] = useState(0);
   const [middle, setMiddle] = useState<HTMLElement | null>(null);
+  const document = open !== undefined && isDocument(open) ? open : undefined;
+  const report = useReport(thinker, desk, document);
   const target = open ?? figure;
   const state = target === undefined ? undefined : states[target];
 
@@ -68,13 +75,15 @@ export function Desk({ files, thinker, first }: Props) {
     (path: string) => {
       setBeginning(false);
       setView((own) => (own === 'wall' ? 'true' : own));
+      setTab((own) => (own === 'document' || own === 'codebook' ? 'change' : own));
       void opened(path);
     },
     [opened],
   );
   const openShared = useCallback(
     (path: string) => {
-      setTab(/codebook\.\w+$/.test(path) ? 'codebook' : 'text');
+      setTab(isBook(path) ? 'codebook' : isDocument(path) ? 'document' : 'text');
+      if (isDocument(path)) setView('wall');
       void shared(path);
     },
     [shared],
@@ -131,6 +140,11 @@ export function Desk({ files, thinker, first }: Props) {
     await desk.redraw(figure);
     desk.setSaid(`${path} stands in ${found.style} now, for all figures of that style.`);
   };
+  const allInOne = async () => {
+    const paths = drawn.filter(({ kind }) => kind === 'figure').map(({ path }) => path);
+    if (await desk.make('document.report.yaml', reportDraft(files.name, paths), false))
+      openShared('document.report.yaml');
+  };
   const waived = (desk.findings ?? []).filter((own) => own.waived === undefined).length;
   const reach = preview === undefined ? undefined : chosen?.scopes.find(({ key }) => key === preview);
 
@@ -172,6 +186,11 @@ export function Desk({ files, thinker, first }: Props) {
           <Button className="act main" onPress={() => setBeginning(true)} isDisabled={isNew}>
             New figure …
           </Button>
+          {drawn.length > 0 && !list.some(isReport) && (
+            <Button className="act" onPress={() => void allInOne()}>
+              All into a document
+            </Button>
+          )}
           <FileList
             thinker={thinker}
             list={list}
@@ -219,7 +238,14 @@ export function Desk({ files, thinker, first }: Props) {
               </Button>
             </div>
             {view === 'wall' && (
-              <Wall thinker={thinker} list={list} figure={figure} turnOf={desk.turnOf} open={openFigure} />
+              <Wall
+                thinker={thinker}
+                list={list}
+                figure={figure}
+                report={document && report && !('fault' in report) ? { path: document, view: report } : undefined}
+                turnOf={desk.turnOf}
+                open={openFigure}
+              />
             )}
             {view === 'styles' && <Styles thinker={thinker} desk={desk} />}
             {view !== 'wall' && view !== 'styles' && (
@@ -249,7 +275,8 @@ export function Desk({ files, thinker, first }: Props) {
                 <Tab id="numbers">Numbers</Tab>
                 <Tab id="again">Again</Tab>
                 <Tab id="text">Text</Tab>
-                {open && /codebook\.\w+$/.test(open) && <Tab id="codebook">Codebook</Tab>}
+                {open && isBook(open) && <Tab id="codebook">Codebook</Tab>}
+                {open && isDocument(open) && <Tab id="document">Document</Tab>}
               </TabList>
               <TabPanel id="change">
                 <ChangePanel thinker={thinker} desk={desk} preview={setPreview} give={(path) => void give(path)} />
@@ -272,7 +299,19 @@ export function Desk({ files, thinker, first }: Props) {
                   change={(text) => open && void desk.type(open, text)}
                 />
               </TabPanel>
-              {open && /codebook\.\w+$/.test(open) && (
+              {open && isDocument(open) && (
+                <TabPanel id="document">
+                  <ReportPanel
+                    files={files}
+                    thinker={thinker}
+                    desk={desk}
+                    path={open}
+                    view={report}
+                    open={openFigure}
+                  />
+                </TabPanel>
+              )}
+              {open && isBook(open) && (
                 <TabPanel id="codebook">
                   <CodebookPanel thinker={thinker} desk={desk} path={open} />
                 </TabPanel>

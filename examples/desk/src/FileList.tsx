@@ -1,7 +1,7 @@
 import { memo, useEffect } from 'react';
 import { ListBox, ListBoxItem } from 'react-aria-components';
 import type { FolderFile } from './files.js';
-import { isDrawn, isText, shortName } from './names.js';
+import { isDrawn, isReport, isText, shortName } from './names.js';
 import { Picture } from './Picture.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
@@ -30,9 +30,28 @@ export const FileList = memo(function FileList({
   useEffect(() => {
     if (figure) document.querySelector(`nav [data-key="${CSS.escape(figure)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, [figure]);
-  const others = list.filter((file) => isText(file) && !isDrawn(file));
+  const reports = list.filter(isReport);
+  const others = list.filter((file) => isText(file) && !isDrawn(file) && !isReport(file));
   return (
     <>
+      {reports.length > 0 && <h2>Documents</h2>}
+      {reports.length > 0 && (
+        <ListBox
+          aria-label="Documents"
+          selectionMode="single"
+          selectedKeys={shared ? [shared] : []}
+          onSelectionChange={(keys) => {
+            const [path] = [...(keys as Set<string>)];
+            if (path) openShared(path);
+          }}
+        >
+          {reports.map(({ path }) => (
+            <ListBoxItem key={path} id={path} textValue={shortName(path)}>
+              {shortName(path)}
+            </ListBoxItem>
+          ))}
+        </ListBox>
+      )}
       <h2>Figures</h2>
       <ListBox
         aria-label="Figures"

@@ -7,6 +7,8 @@ interface Props {
   thinker: Thinker;
   path: string;
   style?: string;
+  /** A report in which it stands. */
+  report?: string;
   /** Changes whenever the files have. */
   turn: number;
   /** Times its true size; left out: as wide as its place. */
@@ -14,7 +16,7 @@ interface Props {
 }
 
 /** A figure in small, drawn when it comes into view, and let go when it has left it. */
-export function Picture({ thinker, path, style, turn, scale }: Props) {
+export function Picture({ thinker, path, style, report, turn, scale }: Props) {
   const place = useRef<HTMLSpanElement>(null);
   const [isSeen, setSeen] = useState(false);
   const [small, setSmall] = useState<Small>();
@@ -30,7 +32,8 @@ export function Picture({ thinker, path, style, turn, scale }: Props) {
   useEffect(() => {
     if (!isSeen) return undefined;
     let isOld = false;
-    void thinker.aside('small', { path, ...(style === undefined ? {} : { style }) }).then((found) => {
+    const ask = { path, ...(style === undefined ? {} : { style }), ...(report === undefined ? {} : { report }) };
+    void thinker.aside('small', ask).then((found) => {
       if (isOld) return;
       if ('fault' in found) setFault(found.fault);
       else {
@@ -42,7 +45,7 @@ export function Picture({ thinker, path, style, turn, scale }: Props) {
     return () => {
       isOld = true;
     };
-  }, [thinker, path, style, turn, isSeen]);
+  }, [thinker, path, style, report, turn, isSeen]);
   // A picture that is out of view keeps no memory.
   useEffect(() => {
     if (!isSeen) setAddress(undefined);

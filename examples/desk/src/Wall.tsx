@@ -2,12 +2,15 @@ import { Button } from 'react-aria-components';
 import type { FolderFile } from './files.js';
 import { isDrawn, shortName } from './names.js';
 import { Picture } from './Picture.js';
+import type { ReportView } from './protocol.js';
 import type { Thinker } from './thinker.js';
 
 interface Props {
   thinker: Thinker;
   list: readonly FolderFile[];
   figure: string | undefined;
+  /** A report whose figures hang in its order, each with what is wrong across them. */
+  report?: { path: string; view: ReportView } | undefined;
   turnOf(path: string): number;
   open(path: string): void;
 }
@@ -15,8 +18,34 @@ interface Props {
 /** Shares of their true size at which figures hang. */
 const scale = 0.5;
 
-/** All figures of the folder at one scale, to see whether one hand made them. */
-export function Wall({ thinker, list, figure, turnOf, open }: Props) {
+/** All figures of the folder, or those of a report, at one scale, to see whether one hand made them. */
+export function Wall({ thinker, list, figure, report, turnOf, open }: Props) {
+  if (report) {
+    const { figures, across } = report.view;
+    return (
+      <section className="wall" aria-label={`Figures of ${report.view.title} at one scale`}>
+        {figures.map(({ path, label, title, placed }) => {
+          const own = across.filter(
+            ({ finding, file }) =>
+              finding.waived === undefined && (file === path || finding.found.startsWith(`figure ${label}:`)),
+          );
+          return (
+            <Button key={path} className={path === figure ? 'card current' : 'card'} onPress={() => open(path)}>
+              <Picture thinker={thinker} path={path} report={report.path} turn={turnOf(path)} scale={scale * placed} />
+              <span className="name">
+                <b>{label}</b> {title}
+              </span>
+              {own.map(({ finding: { rule, found, severity } }) => (
+                <span key={rule + found} className={`remark ${severity}`}>
+                  {rule}: {found.replace(/^figure [^:]*: /, '')}
+                </span>
+              ))}
+            </Button>
+          );
+        })}
+      </section>
+    );
+  }
   return (
     <section className="wall" aria-label="All figures at one scale">
       {list.filter(isDrawn).map(({ path }) => (

@@ -46,6 +46,8 @@ export interface Files {
   add(path: string, bytes: Uint8Array): Promise<{ path: string } | { fault: string }>;
   /** Draws into files of the folder; in memory the page keeps the drawing itself. */
   save?(path: string, wish: SaveWish): Promise<{ files: string[] } | { fault: string }>;
+  /** Binds a report into documents in the folder; in memory there is no such folder. */
+  bind?(path: string, as: string[], into: string): Promise<{ files: string[] } | { fault: string }>;
   /** Tells of files that another program has changed. */
   watch(changed: (path: string) => void): void;
 }
@@ -108,6 +110,10 @@ export class ServedFiles implements Files {
     return (await (await this.call('save', { path, ...wish })).json()) as { files: string[] } | { fault: string };
   }
 
+  async bind(path: string, as: string[], into: string) {
+    return (await (await this.call('bind', { path, as, into })).json()) as { files: string[] } | { fault: string };
+  }
+
   watch(changed: (path: string) => void) {
     const listen = async (): Promise<void> => {
       const answer = await this.call('changes');
@@ -148,7 +154,7 @@ export class MemoryFiles implements Files {
   }
 
   async list() {
-    const kind = (path: string) => /\.(figure|board|style|codebook)\.ya?ml$/.exec(path)?.[1] ?? 'table';
+    const kind = (path: string) => /\.(figure|board|report|style|codebook)\.ya?ml$/.exec(path)?.[1] ?? 'table';
     return [...Object.keys(this.texts), ...this.tables].sort().map((path) => ({ path, kind: kind(path) }));
   }
 

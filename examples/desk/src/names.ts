@@ -1,10 +1,12 @@
 import type { FolderFile } from './files.js';
 
 export const isDrawn = ({ kind }: FolderFile) => kind === 'figure' || kind === 'board';
+export const isReport = ({ kind }: Pick<FolderFile, 'kind'>) => kind === 'report';
 export const isText = ({ kind }: FolderFile) => kind !== 'table' && kind !== 'font';
 
 /** The name of a file as lists show it. */
-export const shortName = (path: string) => (path.split('/').at(-1) as string).replace(/\.(figure|board)\.\w+$/, '');
+export const shortName = (path: string) =>
+  (path.split('/').at(-1) as string).replace(/\.(figure|board|report)\.\w+$/, '');
 
 export const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
 

@@ -106,6 +106,32 @@ export interface Begun {
 
 export type KindPicture = { kind: string; settings: DraftSettings; small: Small } | { kind: string; why: string };
 
+/** A figure of a report with its place in the document. */
+export interface ReportFigure {
+  path: string;
+  label: string;
+  title: string;
+  /** Size in the document, in centimetres. */
+  size: string;
+  /** Width in the document by its width as drawn. */
+  placed: number;
+  /** Its own findings that are not waived. */
+  count: number;
+}
+
+/** What is wrong across the figures of a report. */
+export interface Across {
+  finding: Finding;
+  /** The file that it would be mended in. */
+  file: string;
+}
+
+export interface ReportView {
+  title: string;
+  figures: ReportFigure[];
+  across: Across[];
+}
+
 /** A setting that is changed: by the ink it was chosen by and how far it reaches, or by its own path. */
 export interface Setting {
   role?: string | undefined;
@@ -126,7 +152,8 @@ export interface Calls {
     ask: { path: string; caption: boolean; setting: Setting; text?: string; value?: unknown };
     get: Tried;
   };
-  small: { ask: { path: string; style?: string }; get: Small | { fault: string } };
+  /** A figure in small; `report`: as it stands in that one. */
+  small: { ask: { path: string; style?: string; report?: string }; get: Small | { fault: string } };
   findings: { ask: { path: string }; get: Finding[] };
   hit: { ask: { x: number; y: number; slack: number }; get: Taken };
   again: { ask: { role: string }; get: Chosen | undefined };
@@ -159,6 +186,8 @@ export interface Calls {
     ask: { path: string; setting: string; figures: string[]; styles: string[] };
     get: { style: string; changes: { path: string; edits?: Edit[]; text?: string }[] } | { fault: string };
   };
+  report: { ask: { path: string }; get: ReportView | { fault: string } };
+  moved: { ask: { path: string; from: number; to: number }; get: string };
   pathFrom: { ask: { target: string; from: string }; get: string };
 }
 

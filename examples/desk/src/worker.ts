@@ -1,8 +1,10 @@
 import {
   answered,
+  type BoundFigure,
   beginnings,
   cellText,
   checkFile,
+  checkHand,
   codebookRows,
   contrast,
   controlAt,
@@ -12,19 +14,24 @@ import {
   draftFiles,
   dragAt,
   dragEdits,
+  drawEntry,
   type Edit,
   enteredValue,
+  entryOptions,
   everyControl,
   exchangesOf,
   forCategory,
   forColumn,
   forStyle,
+  handFigures,
   hit,
   inkWords,
   lookInto,
   matchFigure,
   memory,
+  movedFigure,
   openProject,
+  openReport,
   type PlateItem,
   type Problem,
   type Project,
@@ -50,6 +57,7 @@ import {
   wordsAt,
   write,
 } from 'hexis';
+import { centimetres } from './names.js';
 import type {
   Answer,
   CallName,
@@ -283,8 +291,11 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const given = text === undefined ? value : enteredValue(control, text, part.figure.chart.kind);
     return tried(path, path, caption, settingEdits(part, target, setting.path, given));
   },
-  async small({ path, style }) {
-    const found = await opened().draw(path, style === undefined ? {} : { style });
+  async small({ path, style, report }) {
+    const read = report === undefined ? undefined : await openReport(opened().store, report);
+    const entry = read?.ok ? read.value.entries.find((own) => own.path === path) : undefined;
+    const asked = read?.ok && entry ? entryOptions(read.value, entry) : style === undefined ? {} : { style };
+    const found = await opened().draw(path, asked);
     return found.drawing ? smallOf(found.drawing) : { fault: wordsOf(found.problems) };
   },
   async findings({ path }) {
@@ -422,6 +433,31 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     }
     return followers;
   },
+  async report({ path }) {
+    const { store } = opened();
+    const read = await openReport(store, path);
+    if (!read.ok) return { fault: wordsOf(read.problems) };
+    const figures: BoundFigure[] = [];
+    for (const entry of read.value.entries) {
+      const made = await drawEntry(store.source, read.value, entry, {}, { known: [] });
+      if (!made.ok) return { fault: wordsOf(made.problems) };
+      figures.push(made.value.figure);
+    }
+    const across = checkHand(handFigures(figures), read.value);
+    return {
+      title: read.value.title ?? read.value.id,
+      figures: figures.map(({ entry, title, width, height, facts, findings }) => ({
+        path: entry.path,
+        label: entry.label,
+        title,
+        size: `${centimetres(width)} × ${centimetres(height)} cm`,
+        placed: facts[0]?.isOnBoard || !facts[0] ? 1 : width / facts[0].width,
+        count: findings.filter(({ waived }) => waived === undefined).length,
+      })),
+      across: across.map((finding) => ({ finding, file: finding.place?.file ?? path })),
+    };
+  },
+  moved: async ({ path, from, to }) => movedFigure(await opened().store.source.text(path), from, to),
   pathFrom: ({ target, from }) => pathFrom(target, from),
 };
 

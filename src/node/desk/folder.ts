@@ -2,7 +2,7 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 
 /** What a file of the folder is, by its name. */
-export type FileKind = 'figure' | 'board' | 'style' | 'codebook' | 'table' | 'font';
+export type FileKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
 
 export interface FolderFile {
   /** Path in the folder, written with `/`. */
@@ -13,6 +13,7 @@ export interface FolderFile {
 const kinds: readonly (readonly [FileKind, RegExp])[] = [
   ['figure', /\.figure\.(ya?ml|json)$/i],
   ['board', /\.board\.(ya?ml|json)$/i],
+  ['report', /\.report\.(ya?ml|json)$/i],
   ['style', /\.style\.(ya?ml|json)$/i],
   ['codebook', /\.codebook\.(ya?ml|json)$/i],
   ['table', /\.(csv|tsv|txt|json|xlsx)$/i],

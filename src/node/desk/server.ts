@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { readFile, realpath } from 'node:fs/promises';
-import { basename, join } from 'node:path';
+import { basename, join, relative } from 'node:path';
 import { serve } from '@hono/node-server';
 import { watch } from 'chokidar';
 import { type Context, Hono } from 'hono';
@@ -11,6 +11,10 @@ import { type Outcome, type Problem, problemText } from '../../core/document/pro
 import { openProject } from '../../core/project/project.js';
 import { overlaid, SourceFault } from '../../core/project/source.js';
 import { writeAs } from '../../core/project/write.js';
+import type { DocumentForm } from '../../core/report/documentForm.js';
+import { documentWriter } from '../bind/bind.js';
+import { drawReport } from '../bind/bindReport.js';
+import { documents } from '../bind/documents.js';
 import { disk } from '../disk.js';
 import { formats } from '../formats.js';
 import { redoChange, saveChanges, stepsOf, type Undone, undoChange } from '../journal.js';
@@ -208,6 +212,41 @@ class Desk {
     if (problems.length > 0) return context.json(faultOf(problems), 500);
     return context.json({ files: outputs.map((output) => basename(output.path)) });
   };
+
+  /** Binds a report into documents in the folder, by the code of the command. */
+  readonly bind = async (context: Context) => {
+    const { path, as, into } = (await context.req.json()) as Record<string, unknown>;
+    const file = await insideOf(this.folder, path);
+    if (kindOf(file) !== 'report') throw new Refused('no report');
+    const target = into === '' || into === undefined ? this.folder : await insideOf(this.folder, into);
+    const wanted = (Array.isArray(as) ? as : []).flatMap((name) => documents.filter((form) => form.name === name));
+    if (wanted.length === 0 || wanted.length !== (as as unknown[]).length)
+      throw new Refused('no such form of document');
+    const bound = await bindInto(file, wanted, target);
+    if (!bound.ok) return context.json(faultOf(bound.problems), 422);
+    // What stands there and is no document of ours stays.
+    const problems = await save(bound.value);
+    if (problems.length > 0) return context.json(faultOf(problems), 409);
+    return context.json({ files: bound.value.map((output) => relative(target, output.path).replaceAll('\\', '/')) });
+  };
+}
+
+/** The documents of a report, as files of a folder that take the place of their own kind alone. */
+async function bindInto(file: string, forms: readonly DocumentForm[], folder: string): Promise<Outcome<Output[]>> {
+  const formatsOf = Object.assign({}, ...forms.map(({ pictures }) => pictures));
+  const drawn = await drawReport(file, formatsOf);
+  if (!drawn.ok) return drawn;
+  const outputs: Output[] = [];
+  for (const form of forms) {
+    const writer = await documentWriter(form);
+    if (!writer.ok) return writer;
+    for (const [i, own] of (await writer.value(drawn.value.document, drawn.value.document.id)).entries()) {
+      const isOwn = i === 0 ? form.isOwn : formats.find(({ ending }) => own.path.endsWith(`.${ending}`))?.isOwn;
+      outputs.push({ path: join(folder, own.path), bytes: own.bytes, replaces: isOwn });
+    }
+  }
+  await drawn.value.cache.remember(drawn.value.inputs);
+  return { ok: true, value: outputs, problems: [] };
 }
 
 /** The page: its files, and for each answer of its first one a nonce for the styles that the editor makes. */
@@ -259,6 +298,7 @@ export async function serveDesk({
   api.post('/undo', desk.undo);
   api.post('/redo', desk.redo);
   api.post('/save', desk.save);
+  api.post('/bind', desk.bind);
   const watcher = watch(root, {
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),

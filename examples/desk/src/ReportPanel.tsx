@@ -1,0 +1,158 @@
+import { useState } from 'react';
+import {
+  Button,
+  Checkbox,
+  CheckboxGroup,
+  GridList,
+  GridListItem,
+  Input,
+  Label,
+  TextField,
+  useDragAndDrop,
+} from 'react-aria-components';
+import type { Files } from './files.js';
+import type { ReportFigure, ReportView } from './protocol.js';
+import type { Thinker } from './thinker.js';
+import type { DeskState } from './useDesk.js';
+
+const forms = {
+  docx: 'DOCX, for word processors',
+  html: 'HTML, a page',
+  tex: 'TeX, for LaTeX',
+  markdown: 'Markdown',
+  pdf: 'PDF, pages',
+} as const;
+
+interface Props {
+  files: Files;
+  thinker: Thinker;
+  desk: DeskState;
+  path: string;
+  view: ReportView | { fault: string } | undefined;
+  open(path: string): void;
+}
+
+/** Binds the report into the folder, in several forms at once, by the code of the command. */
+function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) {
+  const [as, setAs] = useState<string[]>(['docx']);
+  const [into, setInto] = useState('');
+  const [isBusy, setBusy] = useState(false);
+  const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
+  if (!files.bind) return <p className="hint">The demo is in memory; a folder of yours is bound here at a click.</p>;
+  const bind = async () => {
+    setBusy(true);
+    setSaid(undefined);
+    const bound = await files.bind?.(path, as, into);
+    setBusy(false);
+    if (!bound) return;
+    if ('fault' in bound) setSaid({ text: bound.fault, isFault: true });
+    else {
+      const names = bound.files.filter((name) => !name.includes('/'));
+      setSaid({ text: `Bound: ${names.join(', ')} in ${into === '' ? 'the folder' : into}.`, isFault: false });
+      desk.setSaid(`Bound ${names.join(', ')}.`);
+    }
+  };
+  return (
+    <div className="binding">
+      <CheckboxGroup value={as} onChange={setAs}>
+        <Label>Bind it as</Label>
+        {Object.entries(forms).map(([key, words]) => (
+          <Checkbox key={key} value={key} className="check">
+            <span className="box" aria-hidden="true" />
+            {words}
+          </Checkbox>
+        ))}
+      </CheckboxGroup>
+      <TextField value={into} onChange={setInto}>
+        <Label>Folder</Label>
+        <Input placeholder="that of the figures" />
+      </TextField>
+      <Button id="bind" className="main" isDisabled={as.length === 0 || isBusy} onPress={() => void bind()}>
+        {isBusy ? 'Binding …' : 'Bind'}
+      </Button>
+      {said && (
+        <p className={said.isFault ? 'fault' : 'hint'} role="status">
+          {said.text}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What does not go together across the figures, each with the mend that can be made at once. */
+function Across({ desk, view }: { desk: DeskState; view: ReportView }) {
+  if (view.across.length === 0) return <p className="hint">One hand made them: nothing differs across the figures.</p>;
+  return (
+    <ol id="across" className="findings">
+      {view.across.map(({ finding, file }, i) => {
+        const { rule, severity, waived, found, expected, mend } = finding;
+        return (
+          <li key={i} className={waived === undefined ? severity : 'waived'}>
+            <strong>{rule}</strong> {found}
+            {expected !== undefined && <p className="why">expected: {expected}</p>}
+            {waived !== undefined && <p>waived: {waived}</p>}
+            {mend && waived === undefined && (
+              <Button onPress={() => void desk.write(file, `mend of ${rule}`, { edits: mend.edits })}>
+                {mend.says.charAt(0).toUpperCase() + mend.says.slice(1)}
+              </Button>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** A report: its figures in order, which are dragged into another one, what differs across them, and its documents. */
+export function ReportPanel({ files, thinker, desk, path, view, open }: Props) {
+  const figures: ReportFigure[] = view && !('fault' in view) ? view.figures : [];
+  const move = async (from: number, to: number) => {
+    const text = await thinker.ask('moved', { path, from, to });
+    await desk.write(path, `order of the figures`, { text });
+  };
+  const { dragAndDropHooks } = useDragAndDrop({
+    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
+    onReorder({ keys, target }) {
+      const [key] = [...keys];
+      const from = figures.findIndex((own) => own.path === key);
+      const at = figures.findIndex((own) => own.path === target.key) + (target.dropPosition === 'after' ? 1 : 0);
+      if (from >= 0) void move(from, at > from ? at - 1 : at);
+    },
+  });
+  if (!view) return <p className="hint">Looking at the figures …</p>;
+  if ('fault' in view) return <p className="fault">{view.fault}</p>;
+  return (
+    <>
+      <h2>{view.title}</h2>
+      <GridList
+        aria-label="Figures of the document, in order"
+        className="order"
+        items={figures.map((own) => ({ ...own, id: own.path }))}
+        dragAndDropHooks={dragAndDropHooks}
+        selectionMode="none"
+      >
+        {({ label, title, size, count, path: own }) => (
+          <GridListItem id={own} textValue={`Figure ${label}: ${title}`}>
+            <span className="count">{label}</span>
+            <span className="what">
+              <Button className="link" onPress={() => open(own)}>
+                {title}
+              </Button>
+              <span className="hint">
+                {size}
+                {count > 0 ? `, ${count} ${count === 1 ? 'finding' : 'findings'}` : ''}
+              </span>
+            </span>
+            <Button slot="drag" className="drag" aria-label={`Move figure ${label}`}>
+              Move
+            </Button>
+          </GridListItem>
+        )}
+      </GridList>
+      <h2>Across the figures</h2>
+      <Across desk={desk} view={view} />
+      <h2>Document</h2>
+      <Binding files={files} desk={desk} path={path} />
+    </>
+  );
+}
