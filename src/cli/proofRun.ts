@@ -56,7 +56,7 @@ export async function runProof(words: string[], call: ProofCall): Promise<number
     const { report, document, hand } = drawn.value;
     across.push(...hand);
     for (const { entry, width } of document.figures)
-      subjects.push({ path: entry.path, options: entryOptions(report, entry), placed: width });
+      subjects.push({ path: entry.path, options: entryOptions(report, entry), placed: width, label: entry.label });
   }
   const made = await proof(disk, subjects, { style: call.style, placed: placedIn(call.placed), across });
   problems.push(...made.problems);

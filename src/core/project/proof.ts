@@ -18,6 +18,8 @@ export interface ProofSubject {
   options: ProjectOptions;
   /** Its width in the document, in points. */
   placed: number;
+  /** Its number in the document. */
+  label: string;
 }
 
 export interface ProofOptions extends ProjectOptions, Omit<CheckOptions, 'placed'> {
@@ -58,9 +60,9 @@ export async function proof(
   const problems: Problem[] = [];
   const figures: (ProofFigure & { drawing: Drawing; findings: Finding[] })[] = [];
   for (const subject of paths) {
-    const { path, options: own, placed: told } = typeof subject === 'string' ? { path: subject } : subject;
+    const { path, options: own, placed: told, label } = typeof subject === 'string' ? { path: subject } : subject;
     asked.clear();
-    const drawn = await project.draw(path, { ...own, caption: own ? true : options.caption });
+    const drawn = await project.draw(path, own);
     if (!drawn.ok) {
       problems.push(...drawn.problems);
       continue;
@@ -72,7 +74,18 @@ export async function proof(
     const findings = check(drawing, drawn.problems, { rules: options.rules, placed: width });
     const inputs = await hashed(from, [...asked]);
     const textWidth = settings.widths['text'] ?? plate.width * placed;
-    figures.push({ drawing, path, style: about.style, plate, placed, textWidth, findings, numbers, inputs });
+    figures.push({
+      ...(label === undefined ? {} : { label }),
+      drawing,
+      path,
+      style: about.style,
+      plate,
+      placed,
+      textWidth,
+      findings,
+      numbers,
+      inputs,
+    });
   }
   if (hasErrors(problems)) return fail(problems);
   const words = figures.flatMap(({ plate, findings, numbers, inputs, path }) => [

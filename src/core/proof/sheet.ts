@@ -19,6 +19,8 @@ export interface ProofInput {
 
 /** A figure that is proved. */
 export interface ProofFigure {
+  /** Its number in a document; left out: its place among those that are proved. */
+  label?: string;
   path: string;
   style: string;
   plate: Plate;
@@ -323,12 +325,12 @@ export function indexSheet(setter: Typesetter, figures: readonly ProofFigure[], 
     const row = figures.slice(i, i + columns);
     const tallest = Math.max(...row.map(({ plate, placed }) => plate.height * placed * by));
     let words = 0;
-    for (const [k, { plate, placed, path, findings }] of row.entries()) {
+    for (const [k, { plate, placed, path, findings, label = String(i + k + 1) }] of row.entries()) {
       const x = border + k * (cell + gap);
       const at = { x, y: top, width: plate.width * placed * by, height: plate.height * placed * by };
       ink.push(...seenItems(plate, at, 'normal', `proof.index[${i + k}]`));
       let below = top + tallest + 8;
-      below += pen.words(`**${i + k + 1}**  ${plainWords(plate.title)}`, x, below, cell) + 1;
+      below += pen.words(`**${plainWords(label)}**  ${plainWords(plate.title)}`, x, below, cell) + 1;
       below += pen.words(plainWords(path), x, below, cell, { role: 'source' }) + 1;
       const grave = findings.some(({ severity, waived }) => severity === 'error' && waived === undefined);
       below += pen.words(countText(findings), x, below, cell, {
