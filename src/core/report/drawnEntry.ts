@@ -2,7 +2,7 @@ import type { NumbersTable } from '../chart/plan.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import type { Format } from '../export/writer.js';
 import type { PlateItem } from '../plate/plate.js';
-import { hashed, remembering } from '../project/inputs.js';
+import { remembering } from '../project/inputs.js';
 import { openProject } from '../project/project.js';
 import type { Source } from '../project/source.js';
 import { type WriteOptions, writeAs } from '../project/write.js';
@@ -11,12 +11,6 @@ import { shippedFamilies } from '../type/families.js';
 import { type BoundFigure, boundFigure, entryOptions } from './drawReport.js';
 import type { Report, ReportEntry } from './openReport.js';
 
-/** A file that a figure is made of, with its SHA-256; none where it was looked for and is not there. */
-export interface Input {
-  file: string;
-  sha256: string | undefined;
-}
-
 /** A figure of a report with its pictures, as plain data: what one thread hands to another, and what is kept. */
 export interface DrawnEntry {
   figure: BoundFigure;
@@ -24,7 +18,8 @@ export interface DrawnEntry {
   pictures: Record<string, Uint8Array | string>;
   /** Font files of faces that do not ship, by family and variant, where the formats put words on pages. */
   fonts: Record<string, Uint8Array>;
-  inputs: Input[];
+  /** Files that it was made of, those that were looked for in vain too. */
+  files: string[];
 }
 
 /** The faces of some ink that are the author's own. */
@@ -71,9 +66,6 @@ export async function drawEntry(
     for (const { family, variant } of ownFaces(items))
       fonts[`${family} ${variant}`] = await drawing.faces.fontBytes(family, variant);
   }
-  const files = [...asked];
-  const hashes = new Map((await hashed(from, files)).map(({ file, sha256 }) => [file, sha256]));
-  const inputs = files.map((file) => ({ file, sha256: hashes.get(file) }));
   const { columns, rows } = drawing.numbers;
-  return succeed({ figure: figure.value, numbers: { columns, rows }, pictures, fonts, inputs }, problems);
+  return succeed({ figure: figure.value, numbers: { columns, rows }, pictures, fonts, files: [...asked] }, problems);
 }

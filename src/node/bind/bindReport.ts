@@ -3,12 +3,12 @@ import { checkHand } from '../../core/check/hand/checkHand.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../core/document/problem.js';
 import { openProject } from '../../core/project/project.js';
 import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
-import type { DrawnEntry } from '../../core/report/drawnEntry.js';
 import { handFigures, pageOf, sameIds } from '../../core/report/drawReport.js';
 import { openReport, type Report, type ReportEntry } from '../../core/report/openReport.js';
 import { disk } from '../disk.js';
 import { Cache } from './cache.js';
-import { drawEntries, type Work } from './drawing.js';
+import { drawEntries } from './drawing.js';
+import type { HashedEntry, Input, Work } from './drawOne.js';
 
 export interface BindOptions {
   /** Numbers or ids of the figures that are wanted; left out: all. */
@@ -30,7 +30,7 @@ export interface DrawnReport {
   /** What is wrong across its figures. */
   hand: Finding[];
   /** What each figure was made of, by its id. */
-  inputs: Record<string, DrawnEntry['inputs']>;
+  inputs: Record<string, Input[]>;
   /** How many of them were drawn, and how many were kept from before. */
   drawn: number;
   cache: Cache;
@@ -50,7 +50,7 @@ function wanted(report: Report, only: readonly string[] | undefined): Outcome<Re
 }
 
 /** The font files of a document: those that came with its figures, else those that ship. */
-function fontsOf(drawn: readonly DrawnEntry[]): BoundDocument['fontBytes'] {
+function fontsOf(drawn: readonly HashedEntry[]): BoundDocument['fontBytes'] {
   return async (family, variant) => {
     const own = drawn.find(({ fonts }) => fonts[`${family} ${variant}`])?.fonts[`${family} ${variant}`];
     return own ?? disk.shippedFont(family, variant);
@@ -79,7 +79,7 @@ export async function drawReport(
   const cache = await Cache.of(report);
   const work: Work = { formats, isDeep };
   const problems: Problem[] = [];
-  const found = new Map<ReportEntry, DrawnEntry>();
+  const found = new Map<ReportEntry, HashedEntry>();
   const total = entries.length;
   const missing: ReportEntry[] = [];
   for (const entry of entries) {
@@ -96,8 +96,12 @@ export async function drawReport(
     }
     progress?.(total - missing.length + found.size, total, entry.path);
   }
-  if (hasErrors(problems)) return fail(problems.filter(({ severity }) => severity === 'error'));
-  const drawn = entries.map((entry) => found.get(entry) as DrawnEntry);
+  if (hasErrors(problems)) {
+    // What is wrong with the report or a file that figures share is said once.
+    const errors = problems.filter(({ severity }) => severity === 'error');
+    return fail([...new Map(errors.map((one) => [JSON.stringify(one), one])).values()]);
+  }
+  const drawn = entries.map((entry) => found.get(entry) as HashedEntry);
   const twice = sameIds(
     drawn.map(({ figure }) => figure),
     report,

@@ -1,13 +1,9 @@
-import { createHash } from 'node:crypto';
 import { mkdir, readdir, readFile, rename, stat, unlink, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
-import type { DrawnEntry, Input } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { packageRoot } from '../packageRoot.js';
-import type { Work } from './drawing.js';
-
-const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');
+import { type HashedEntry, hashOf, type Input, type Work } from './drawOne.js';
 
 /** Entries that nobody asked for in so many milliseconds are cleared away. */
 const longestKept = 30 * 24 * 3600 * 1000;
@@ -61,12 +57,12 @@ export class Cache {
     return join(this.folder, `${hashOf(key).slice(0, 40)}.figure`);
   }
 
-  async get(entry: ReportEntry, work: Work): Promise<DrawnEntry | undefined> {
+  async get(entry: ReportEntry, work: Work): Promise<HashedEntry | undefined> {
     const path = this.pathOf(entry, work);
     const bytes = await readFile(path).catch(() => undefined);
     if (!bytes || bytes.length < 64 || bytes.toString('latin1', 0, 64) !== hashOf(bytes.subarray(64))) return undefined;
     try {
-      const found = deserialize(bytes.subarray(64)) as DrawnEntry;
+      const found = deserialize(bytes.subarray(64)) as HashedEntry;
       if (!(await unchanged(found.inputs))) return undefined;
       const now = new Date();
       await utimes(path, now, now).catch(() => undefined);
@@ -77,7 +73,8 @@ export class Cache {
   }
 
   /** Keeps a figure; where that cannot be done, it is drawn again the next time. */
-  async put(entry: ReportEntry, work: Work, drawn: DrawnEntry): Promise<void> {
+  async put(entry: ReportEntry, work: Work, drawn: HashedEntry): Promise<void> {
+    if (!drawn.isSettled) return;
     const bytes = serialize(drawn);
     const path = this.pathOf(entry, work);
     const part = `${path}.${process.pid}.part`;

@@ -2,17 +2,9 @@ import { fork } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import type { Outcome } from '../../core/document/problem.js';
-import type { WriteOptions } from '../../core/project/write.js';
-import { type DrawnEntry, drawEntry } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
-import { disk } from '../disk.js';
-import { formats as known } from '../formats.js';
 import { packageRoot } from '../packageRoot.js';
-
-export interface Work {
-  formats: Readonly<Record<string, WriteOptions>>;
-  isDeep: boolean;
-}
+import { drawOne, type HashedEntry, type Work } from './drawOne.js';
 
 /** Fewer figures than this are drawn before another process has begun. */
 const worthHelpers = 4;
@@ -25,12 +17,12 @@ export interface HelperData extends Work {
 /** Draws one after the other in this process. */
 async function* here(report: Report, entries: readonly ReportEntry[], work: Work) {
   for (const entry of entries) {
-    yield { entry, drawn: await drawEntry(disk, report, entry, work.formats, { known, isDeep: work.isDeep }) };
+    yield { entry, drawn: await drawOne(report, entry, work) };
   }
 }
 
 interface Helper {
-  draw(entry: ReportEntry): Promise<Outcome<DrawnEntry>>;
+  draw(entry: ReportEntry): Promise<Outcome<HashedEntry>>;
   end(): void;
 }
 
@@ -45,7 +37,7 @@ function helper(data: HelperData): Helper {
     draw: (entry) =>
       new Promise((resolve, reject) => {
         child.removeAllListeners('message').removeAllListeners('exit').removeAllListeners('error');
-        child.once('message', (drawn) => resolve(drawn as Outcome<DrawnEntry>));
+        child.once('message', (drawn) => resolve(drawn as Outcome<HashedEntry>));
         child.once('error', reject);
         child.once('exit', () => reject(new Error('a process that drew figures has ended')));
         child.send(entry);
@@ -62,7 +54,7 @@ export async function* drawEntries(
   report: Report,
   entries: readonly ReportEntry[],
   work: Work,
-): AsyncGenerator<{ entry: ReportEntry; drawn: Outcome<DrawnEntry> }> {
+): AsyncGenerator<{ entry: ReportEntry; drawn: Outcome<HashedEntry> }> {
   const count = Math.min(availableParallelism(), Math.floor(entries.length / 2));
   if (entries.length < worthHelpers || count < 2) {
     yield* here(report, entries, work);
@@ -71,7 +63,7 @@ export async function* drawEntries(
   const helpers = Array.from({ length: count }, () => helper({ ...work, path: report.file }));
   try {
     const waiting = [...entries];
-    const busy = new Map<number, Promise<{ i: number; entry: ReportEntry; drawn: Outcome<DrawnEntry> }>>();
+    const busy = new Map<number, Promise<{ i: number; entry: ReportEntry; drawn: Outcome<HashedEntry> }>>();
     const next = (i: number) => {
       const entry = waiting.shift();
       if (!entry) return void busy.delete(i);

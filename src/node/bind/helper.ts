@@ -1,16 +1,15 @@
 import { ok } from '../../core/document/ok.js';
 import { openProject } from '../../core/project/project.js';
-import { drawEntry } from '../../core/report/drawnEntry.js';
 import { openReport, type ReportEntry } from '../../core/report/openReport.js';
 import { disk } from '../disk.js';
-import { formats as known } from '../formats.js';
 import type { HelperData } from './drawing.js';
+import { drawOne } from './drawOne.js';
 
 /** A process that draws figures of a report for another one; it ends with it. */
 const { path, formats, isDeep } = JSON.parse(process.argv[2] ?? '{}') as HelperData;
 const report = openReport(openProject(disk).store, path);
 
 process.on('message', async (entry: ReportEntry) => {
-  process.send?.(await drawEntry(disk, ok(await report), entry, formats, { known, isDeep }));
+  process.send?.(await drawOne(ok(await report), entry, { formats, isDeep }));
 });
 process.on('disconnect', () => process.exit());

@@ -1,6 +1,6 @@
 import { cellText } from '../../export/numbers.js';
 import { escaped } from '../../export/xml.js';
-import type { Span } from '../../type/markup.js';
+import { loadMarkup, type Markup } from '../../type/markup.js';
 import type { WordsLook } from '../documentCaption.js';
 import { type BoundDocument, type DocumentFigure, numberText, titleText } from '../documentForm.js';
 import { spansHtml } from './spansHtml.js';
@@ -102,7 +102,7 @@ function captionHtml(figure: DocumentFigure): { above: string; below: string } {
   };
 }
 
-function figureHtml(figure: DocumentFigure, spansOf: (text: string) => Span[]): string {
+function figureHtml(figure: DocumentFigure, spansOf: Markup): string {
   const { above, below } = captionHtml(figure);
   const id = anchor(figure);
   const before = figure.entry.before.map((text) => `<p>${spansHtml(spansOf(text))}</p>\n`).join('');
@@ -118,7 +118,6 @@ ${above}${sheet}${below}${numbers}</section>`;
 /** A document as one page for a browser, which asks for no other file. */
 export async function htmlDocument(document: BoundDocument): Promise<string> {
   const { title = 'Figures', author, language, figures } = document;
-  const { loadMarkup } = await import('../../type/markup.js');
   const spansOf = await loadMarkup();
   const list = figures.map(
     (figure) =>

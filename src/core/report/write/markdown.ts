@@ -1,4 +1,4 @@
-import type { Span } from '../../type/markup.js';
+import { loadMarkup, type Markup, type Span } from '../../type/markup.js';
 import {
   type BoundDocument,
   type DocumentFigure,
@@ -35,7 +35,7 @@ function looked({ bold, italic }: { bold: boolean; italic: boolean }, text: stri
   return bold ? marked('**', own) : own;
 }
 
-function figureMarkdown(figure: DocumentFigure, folder: string): string {
+function figureMarkdown(figure: DocumentFigure, folder: string, spansOf: Markup): string {
   const { caption, id, altText, entry } = figure;
   const { number, title: titleLook } = caption.looks;
   const picture = `![${plain(altText).replace(/\s*\n\s*/g, ' ')}](${folder}/${encodeURIComponent(pictureName(id))}.svg)`;
@@ -46,20 +46,27 @@ function figureMarkdown(figure: DocumentFigure, folder: string): string {
   const note = spansMarkdown(caption.note);
   const parts =
     caption.arrange === 'stacked' ? [numbered, title, picture, note] : [picture, `${numbered} ${title}`.trim(), note];
-  return [...entry.before, ...parts].filter((part) => part !== '').join('\n\n');
+  const before = entry.before.map((text) => spansMarkdown(spansOf(text)));
+  return [...before, ...parts].filter((part) => part !== '').join('\n\n');
 }
 
 /** The first line, by which a document of ours is known. */
 export const markdownHead = '<!-- Figures by hexis bind -->';
 
 /** A document as CommonMark with pictures beside it. @param folder of the pictures */
-export function markdownDocument({ title, author, figures }: BoundDocument, name: string): DocumentFile[] {
+export async function markdownDocument(
+  { title, author, figures }: BoundDocument,
+  name: string,
+): Promise<DocumentFile[]> {
+  const spansOf = await loadMarkup();
   const folder = 'figures';
   const head = [
     ...(title === undefined ? [] : [`# ${plain(title)}`]),
     ...(author === undefined ? [] : [plain(author)]),
   ];
-  const text = [markdownHead, ...head, ...figures.map((figure) => figureMarkdown(figure, folder))].join('\n\n');
+  const text = [markdownHead, ...head, ...figures.map((figure) => figureMarkdown(figure, folder, spansOf))].join(
+    '\n\n',
+  );
   return [
     { path: `${name}.md`, bytes: `${text}\n` },
     ...figures.map(({ id, pictures }) => ({

@@ -1,4 +1,4 @@
-import type { Span } from '../../type/markup.js';
+import { loadMarkup, type Markup, type Span } from '../../type/markup.js';
 import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureName } from '../documentForm.js';
 
 const signs: Record<string, string> = {
@@ -70,7 +70,7 @@ export const texNote = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>)
 export const texPicture = ({ id, width, altText }: Pick<DocumentFigure, 'id' | 'width' | 'altText'>): string =>
   `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt=${optionText(altText)}]{figures/${pictureName(id)}.pdf}% hexis picture ${id}`;
 
-function figureTex(figure: DocumentFigure, counter: string): string {
+function figureTex(figure: DocumentFigure, counter: string, spansOf: Markup): string {
   const { caption, id, entry } = figure;
   const label = `  \\label{${labelOf(id)}}`;
   const note = caption.note.length === 0 ? [] : [texNote(figure)];
@@ -80,7 +80,7 @@ function figureTex(figure: DocumentFigure, counter: string): string {
       ? [texTitle(figure), label, ...picture, '', ...note]
       : [...picture, texTitle(figure), label, ...note];
   return [
-    ...entry.before.flatMap((text) => [texText(text), '']),
+    ...entry.before.flatMap((text) => [spansTex(spansOf(text)), '']),
     ...(counter === '' ? [] : [counter]),
     '\\begin{figure}[htbp]',
     ...body,
@@ -92,13 +92,14 @@ function figureTex(figure: DocumentFigure, counter: string): string {
  * A document as figures for LaTeX: to be put into another one by \input, with the pictures as PDF beside it. The counter is
  * set only where the report says something else than it would count by itself.
  */
-export function texDocument({ figures, lead }: BoundDocument, name: string): DocumentFile[] {
+export async function texDocument({ figures, lead }: BoundDocument, name: string): Promise<DocumentFile[]> {
+  const spansOf = await loadMarkup();
   let next = 1;
   const blocks = figures.map((figure) => {
     const { number } = figure.entry;
     const counter = number === next ? '' : `\\setcounter{figure}{${number - 1}}`;
     next = number + 1;
-    return figureTex(figure, counter);
+    return figureTex(figure, counter, spansOf);
   });
   const head = [
     `% Figures by hexis bind; put them into a document that loads graphicx by \\input{${name}}.`,

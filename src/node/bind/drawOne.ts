@@ -1,0 +1,43 @@
+import { createHash } from 'node:crypto';
+import { type Outcome, succeed } from '../../core/document/problem.js';
+import type { WriteOptions } from '../../core/project/write.js';
+import { type DrawnEntry, drawEntry } from '../../core/report/drawnEntry.js';
+import type { Report, ReportEntry } from '../../core/report/openReport.js';
+import { disk, filesRead } from '../disk.js';
+import { formats as known } from '../formats.js';
+
+/** What is wanted of each figure: its pictures, and whether it is looked for settings that change nothing. */
+export interface Work {
+  formats: Readonly<Record<string, WriteOptions>>;
+  isDeep: boolean;
+}
+
+/** A file that a figure is made of, with its SHA-256; none where it was looked for and is not there. */
+export interface Input {
+  file: string;
+  sha256: string | undefined;
+}
+
+/** A figure with the hashes of what it was made of. */
+export interface HashedEntry extends DrawnEntry {
+  inputs: Input[];
+  /** Whether the files were the same when they were hashed as when they were read: else the hashes are of another figure. */
+  isSettled: boolean;
+}
+
+export const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');
+
+/** Draws a figure of a report, and hashes what it was made of. */
+export async function drawOne(report: Report, entry: ReportEntry, work: Work): Promise<Outcome<HashedEntry>> {
+  const drawn = await drawEntry(disk, report, entry, work.formats, { known, isDeep: work.isDeep });
+  if (!drawn.ok) return drawn;
+  const { files } = drawn.value;
+  const read = files.map((file) => filesRead.get(file));
+  const inputs: Input[] = [];
+  for (const file of files) {
+    const bytes = await disk.bytes(file).catch(() => undefined);
+    inputs.push({ file, sha256: bytes && hashOf(bytes) });
+  }
+  const isSettled = files.every((file, i) => filesRead.get(file) === read[i]);
+  return succeed({ ...drawn.value, inputs, isSettled }, drawn.problems);
+}
