@@ -3,7 +3,7 @@ import type { CommandSpec } from './command.js';
 export const checkCommand: CommandSpec = {
   name: 'check',
   arguments: '<figure...>',
-  summary: 'measure finished figures and boards, and say what breaks their style',
+  summary: 'measure finished figures, boards and reports, and say what breaks their style',
   options: [
     ['--placed <width>', 'width of the figures in the document: a length, or a name of the style such as "column"'],
     ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],

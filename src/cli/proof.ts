@@ -4,7 +4,7 @@ export const proofCommand: CommandSpec = {
   name: 'proof',
   arguments: '<figure...>',
   summary:
-    'draw a proof: figures at their true size, in grey and as colour-blind readers see them, findings pinned on the ink',
+    'draw a proof: figures, or those of a report, at their true size, in grey and as colour-blind readers see them, findings pinned on the ink',
   options: [
     ['-o, --output <file>', 'file to write; its ending says the form: pdf, html or png (default: proof.pdf)'],
     ['--placed <width>', 'width of the figures in the document: a length, or a name of the style such as "column"'],

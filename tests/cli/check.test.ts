@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { rules } from 'hexis';
+import { handRules, rules } from 'hexis';
 import { demo, demoFigure, folderWith, hexis } from '../helpers/hexis.js';
 import { pdfPages, pixelsOf } from '../helpers/renderers.js';
 
@@ -85,7 +85,7 @@ describe('hexis check, mend, undo', () => {
     const { code, out } = hexis(['check', path(), '--as', 'sarif', '-o', folder.at('found.sarif')]);
     expect([code, out]).toEqual([1, `${path()}: 4 errors, 3 warnings\n  ${folder.at('found.sarif')}\n`]);
     const [run] = JSON.parse(readFileSync(folder.at('found.sarif'), 'utf8')).runs;
-    expect(run.tool.driver.rules).toHaveLength(rules.length);
+    expect(run.tool.driver.rules).toHaveLength(rules.length + handRules.length);
     const mended = run.results.find(({ ruleId }: { ruleId: string }) => ruleId === 'text-size');
     const [{ deletedRegion, insertedContent }] = mended.fixes[0].artifactChanges[0].replacements;
     const { charOffset: at, charLength: length } = deletedRegion;
@@ -171,13 +171,16 @@ describe('hexis check, mend, undo', () => {
 describe('hexis rules', () => {
   test('lists them with their limits in a style, and says all about one', () => {
     const plain = hexis(['rules']).out;
-    for (const { name } of rules) expect(plain).toMatch(new RegExp(`^${name} `, 'm'));
+    for (const { name } of [...rules, ...handRules]) expect(plain).toMatch(new RegExp(`^${name} `, 'm'));
     expect(plain).toMatch(/^heading +off/m);
     expect(hexis(['rules', '--style', 'apa']).out).toMatch(/^heading +error/m);
+    expect(hexis(['rules', 'one-scale']).out).toMatch(
+      /^one-scale: [\s\S]*Across the figures of a report: warning[\s\S]*does not: /,
+    );
     const one = hexis(['rules', 'text-size', '--style', 'apa']).out;
     expect(one).toMatch(/In apa: error, least: 8 pt, most: 14 pt/);
     expect(one).toMatch(/passes: [\s\S]*does not: /);
-    expect(JSON.parse(hexis(['rules', '--json']).out)).toHaveLength(rules.length);
+    expect(JSON.parse(hexis(['rules', '--json']).out)).toHaveLength(rules.length + handRules.length);
     expect(JSON.parse(hexis(['rules', 'contrast', '--json']).out)).toMatchObject({
       name: 'contrast',
       limits: { words: 4.5 },

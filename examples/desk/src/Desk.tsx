@@ -11,7 +11,7 @@ import { FileList } from './FileList.js';
 import { FindingsPanel } from './FindingsPanel.js';
 import type { Files } from './files.js';
 import { NumbersPanel } from './NumbersPanel.js';
-import { isDrawn, isReport, pixels } from './names.js';
+import { isDrawn, isReport, isText, pixels } from './names.js';
 import { Paper } from './Paper.js';
 import { ReportPanel } from './ReportPanel.js';
 import { SaveDialog } from './SaveDialog.js';
@@ -88,6 +88,13 @@ export function Desk({ files, thinker, first }: Props) {
     },
     [shared],
   );
+
+  // An address may name a report, or what figures share, in place of a figure.
+  const isListed = list !== undefined;
+  useEffect(() => {
+    if (first !== undefined && list?.some((file) => file.path === first && isText(file) && !isDrawn(file)))
+      openShared(first);
+  }, [isListed]);
 
   useEffect(() => {
     if (!middle) return undefined;

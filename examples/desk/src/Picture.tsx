@@ -13,10 +13,12 @@ interface Props {
   turn: number;
   /** Times its true size; left out: as wide as its place. */
   scale?: number;
+  /** Its size in points as far as it is known before it is drawn, so that nothing moves when it comes. */
+  expected?: { width: number; height: number } | undefined;
 }
 
 /** A figure in small, drawn when it comes into view, and let go when it has left it. */
-export function Picture({ thinker, path, style, report, turn, scale }: Props) {
+export function Picture({ thinker, path, style, report, turn, scale, expected }: Props) {
   const place = useRef<HTMLSpanElement>(null);
   const [isSeen, setSeen] = useState(false);
   const [small, setSmall] = useState<Small>();
@@ -50,10 +52,11 @@ export function Picture({ thinker, path, style, report, turn, scale }: Props) {
   useEffect(() => {
     if (!isSeen) setAddress(undefined);
   }, [isSeen]);
+  const known = small ?? expected;
   const size =
-    small && scale
-      ? { width: small.width * pixels * scale, height: small.height * pixels * scale }
-      : { aspectRatio: small ? `${small.width} / ${small.height}` : '4 / 3' };
+    known && scale
+      ? { width: known.width * pixels * scale, height: known.height * pixels * scale }
+      : { aspectRatio: known ? `${known.width} / ${known.height}` : '4 / 3' };
   return (
     <span ref={place} className={scale ? 'small true' : 'small'} style={size}>
       {address && <img src={address} alt="" />}

@@ -17,7 +17,14 @@ export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState })
     <section className="wall" aria-label="The figure in every style">
       {[...own, ...Object.keys(builtInStyles)].map((style) => (
         <Button key={style} className="card" onPress={() => void take(style)}>
-          <Picture thinker={thinker} path={figure} style={style} turn={turnOf(figure)} scale={0.7} />
+          <Picture
+            thinker={thinker}
+            path={figure}
+            style={style}
+            turn={turnOf(figure)}
+            scale={0.7}
+            expected={desk.shown}
+          />
           <span className="name">
             Take the style{' '}
             {style

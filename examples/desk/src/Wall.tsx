@@ -24,14 +24,21 @@ export function Wall({ thinker, list, figure, report, turnOf, open }: Props) {
     const { figures, across } = report.view;
     return (
       <section className="wall" aria-label={`Figures of ${report.view.title} at one scale`}>
-        {figures.map(({ path, label, title, placed }) => {
+        {figures.map(({ path, label, title, placed, width, height }) => {
           const own = across.filter(
             ({ finding, file }) =>
               finding.waived === undefined && (file === path || finding.found.startsWith(`figure ${label}:`)),
           );
           return (
             <Button key={path} className={path === figure ? 'card current' : 'card'} onPress={() => open(path)}>
-              <Picture thinker={thinker} path={path} report={report.path} turn={turnOf(path)} scale={scale * placed} />
+              <Picture
+                thinker={thinker}
+                path={path}
+                report={report.path}
+                turn={turnOf(path)}
+                scale={scale * placed}
+                expected={{ width, height }}
+              />
               <span className="name">
                 <b>{label}</b> {title}
               </span>

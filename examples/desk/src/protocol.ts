@@ -115,6 +115,9 @@ export interface ReportFigure {
   size: string;
   /** Width in the document by its width as drawn. */
   placed: number;
+  /** Width and height as drawn, in points. */
+  width: number;
+  height: number;
   /** Its own findings that are not waived. */
   count: number;
 }

@@ -156,7 +156,8 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
       .list()
       .then((found) => {
         setList(found);
-        const own = found.find(({ path }) => path === first) ?? found.find(isDrawn);
+        const drawn = found.filter(isDrawn);
+        const own = drawn.find(({ path }) => path === first) ?? drawn[0];
         if (own) void openFigure(own.path);
       })
       .catch((fault: Error) => setSaid(fault.message));

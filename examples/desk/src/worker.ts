@@ -446,12 +446,14 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const across = checkHand(handFigures(figures), read.value);
     return {
       title: read.value.title ?? read.value.id,
-      figures: figures.map(({ entry, title, width, height, facts, findings }) => ({
+      figures: figures.map(({ entry, title, width, height, placed, findings }) => ({
         path: entry.path,
         label: entry.label,
         title,
         size: `${centimetres(width)} × ${centimetres(height)} cm`,
-        placed: facts[0]?.isOnBoard || !facts[0] ? 1 : width / facts[0].width,
+        placed,
+        width: width / placed,
+        height: height / placed,
         count: findings.filter(({ waived }) => waived === undefined).length,
       })),
       across: across.map((finding) => ({ finding, file: finding.place?.file ?? path })),

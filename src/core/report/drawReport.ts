@@ -25,6 +25,8 @@ export interface BoundFigure {
   /** Width and height in the document, in points. */
   width: number;
   height: number;
+  /** Its width in the document by its width as drawn. */
+  placed: number;
   facts: HandFacts[];
   findings: Finding[];
   /** The page that its style gives a document. */
@@ -110,6 +112,7 @@ export async function boundFigure(
     ),
     width: width.value,
     height: (width.value * plate.height) / plate.width,
+    placed: width.value / plate.width,
     facts,
     findings,
     page: ofStyle,
