@@ -110,9 +110,22 @@ function mostOften(values: readonly string[]): string {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? '';
 }
 
-/** Dashes of a stroke and the shape of a marker: what tells groups apart beside their colours. */
+/** The directions of the lines of a pattern, to five degrees; that of dots is its own. */
+function patternOf(item: PlateItem): string {
+  if (item.type !== 'path') return '';
+  if (item.fill !== undefined) return 'dots';
+  const angles = polygonsOf(item.outline).flatMap(([a, b]) => {
+    if (!a || !b) return [];
+    const turn = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+    return [(Math.round(turn / 5) * 5 + 360) % 180];
+  });
+  return [...new Set(angles)].sort((a, b) => a - b).join(' ');
+}
+
+/** Patterns, dashes of a stroke and the shape of a marker: what tells groups apart beside their colours. */
 function formOf(items: readonly PlateItem[]): string {
   const forms = items.map((item) => {
+    if (item.role.endsWith('.pattern')) return `pattern ${patternOf(item)}`;
     if (item.type === 'markers') {
       const [first] = polygonsOf(item.outline);
       const size = Math.max(1e-9, ...(first ?? []).flatMap(([x, y]) => [Math.abs(x), Math.abs(y)]));

@@ -2,9 +2,9 @@ import { figureWords, type HandRule, oddOnes, sortedBy } from './handRule.js';
 
 export const groupLook: HandRule = {
   name: 'one-look',
-  asks: 'A group has the same colour in every figure, and the same marker and dashes in figures of one kind.',
+  asks: 'A group has the same colour in every figure, and the same pattern, marker and dashes in figures of one kind.',
   measures:
-    'The colour of the marks of each group as drawn, by the variable and its code; markers and dashes among charts of one kind. Groups that stand back behind others are left out.',
+    'The colour of the marks of each group as drawn, by the variable and its code; patterns, markers and dashes among charts of one kind. Groups that stand back behind others are left out.',
   reason: 'Readers carry a colour from figure to figure, and a group that changes it becomes another one.',
   source: 'APA (2020), chapter 7: figures that are compared look alike',
   severity: 'warning',
@@ -37,8 +37,8 @@ export const groupLook: HandRule = {
         .map(({ odd: own, usual }) => ({
           figure: own.figure,
           facts: own.facts,
-          found: `${own.value.name} has other markers or dashes than in ${figureWords(usual.figure)}`,
-          expected: 'one marker and one dash for a group in all figures',
+          found: `${own.value.name} has another pattern, marker or dash than in ${figureWords(usual.figure)}`,
+          expected: 'one pattern, marker and dash for a group in all figures',
           setting: 'accents',
         })),
     );
@@ -60,6 +60,13 @@ export const groupLook: HandRule = {
         figures: [
           'chart: { kind: bar, category: bed, value: yield, group: season }',
           'chart: { kind: interval, category: bed, value: yield, group: season }\naccents:\n  - { for: { season: spring }, fill: "#b3401f" }',
+        ],
+      },
+      {
+        says: 'Spring changes its pattern',
+        figures: [
+          'style: mono\nchart: { kind: bar, category: bed, value: yield, group: season }',
+          'style: mono\nchart: { kind: bar, category: bed, value: water, group: season }\naccents:\n  - { for: { season: spring }, pattern: dots }',
         ],
       },
     ],
