@@ -139,7 +139,7 @@ async function shoot(name, ready) {
   await server.close();
 }
 
-// The desk over a copy of the demo: a bar is singled out, and a figure begun.
+// The desk over a copy of the demo: a bar is singled out, a figure begun, and a report looked over.
 const own = mkdtempSync(join(tmpdir(), 'lanternfield-'));
 for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml'])
   cpSync(join('demo', part), join(own, part), { recursive: true });
@@ -165,6 +165,15 @@ await page.waitForTimeout(3000);
 await page.locator('.begin').evaluate((begin) => begin.scrollTo(0, 560));
 await page.waitForTimeout(300);
 await page.screenshot({ path: join(folder, 'desk-begin.png') });
+// A report in which one figure is scaled, and looks like another hand's.
+const report = readFileSync('demo/garden.report.yaml', 'utf8');
+const boxes = 'figures/yield-boxes.figure.yaml';
+writeFileSync(join(own, 'garden.report.yaml'), report.replace(`- ${boxes}`, `- { file: ${boxes}, width: text }`));
+await page.goto('about:blank');
+await page.goto(`${desk.address}/garden.report.yaml`);
+await page.getByRole('heading', { name: 'Across the figures' }).waitFor();
+await page.waitForTimeout(4000);
+await page.screenshot({ path: join(folder, 'desk-report.png') });
 await desk.close();
 rmSync(own, { recursive: true });
 

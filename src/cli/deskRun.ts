@@ -41,12 +41,14 @@ export async function runDesk(path: string, call: { port?: string; open?: boolea
   const folder = found.isDirectory() ? path : dirname(path);
   try {
     const desk = await serveDesk({ folder, port });
+    // Whoever reads the address may stop the desk at once.
+    const stopped = new Promise<void>((resolve) => {
+      for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => resolve());
+    });
     const address = found.isDirectory() ? desk.address : `${desk.address}/${encodeURIComponent(basename(path))}`;
     say(`The desk for ${folder} is at\n\n  ${address}\n\nOnly this machine reaches it. Stop it with Ctrl+C.`);
     if (call.open !== false && process.stdout.isTTY) openPage(address);
-    await new Promise<void>((resolve) => {
-      for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => resolve());
-    });
+    await stopped;
     await desk.close();
     return exit.done;
   } catch (fault) {

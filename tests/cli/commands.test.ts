@@ -1,10 +1,20 @@
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { commands } from '../../src/cli/commands.js';
-import { demo, demoFigures, demoIds, folderWith, hexis } from '../helpers/hexis.js';
+import { demo, demoFigures, demoIds, folderWith, hexis, root } from '../helpers/hexis.js';
 
 const figure = demo('figures/yield-by-bed.figure.yaml');
+
+/** The exit code of a command that serves, asked to stop once it has said its address. */
+function servedFor(words: readonly string[], cwd: string): Promise<number | null> {
+  const child = spawn(process.execPath, [join(root, 'bin', 'hexis.cjs'), ...words], { cwd });
+  child.stdout.on('data', (part: Buffer) => {
+    if (part.toString('utf8').includes('http://127.0.0.1:')) child.kill('SIGTERM');
+  });
+  return new Promise((resolve) => child.on('exit', resolve));
+}
 
 describe('the command', () => {
   let project: ReturnType<typeof folderWith>;
@@ -25,14 +35,16 @@ describe('the command', () => {
 
   test.each(commands.map(({ name, example, summary, options }) => ({ name, example, summary, options })))(
     '$name has a help whose example works',
-    ({ name, example, options }) => {
+    async ({ name, example, options }) => {
       const { code, out } = hexis([name, '--help']);
       expect(code).toBe(0);
       expect(out).toContain(`Example:\n  ${example}`);
       for (const [flags] of options) expect(out).toContain(flags);
       const [, ...words] = example.split(' ');
       const cwd = name === 'demo' ? project.path : join(project.path, 'lanternfield');
-      expect(hexis(words, { cwd })).toMatchObject({ code: 0, err: '' });
+      // What is served goes on until it is stopped.
+      if (name === 'desk') expect(await servedFor(words, cwd)).toBe(0);
+      else expect(hexis(words, { cwd })).toMatchObject({ code: 0, err: '' });
     },
   );
 
