@@ -92,7 +92,6 @@ test('hostile words are words', async () => {
     'h.report.yaml': `hexis: report/1
 title: "</title><script>window.hit = 1</script>"
 author: "<img src=x onerror='window.hit = 2'>"
-language: 'en"><script>window.hit = 3</script>'
 figures:
   - { file: h.figure.yaml, before: "<script>window.hit = 4</script> &amp; *so*" }
 `,

@@ -131,7 +131,7 @@ altText: "words ] ( with ![signs](x) and *stars*"
     );
     writeFileSync(
       at('signs.report.yaml'),
-      'hexis: report/1\nstyle: apa\nfigures:\n  - { file: figures/signs.figure.yaml, before: "So *it* is, m^2^ & 3 * 4_5\\n\\nAnd" }\n',
+      'hexis: report/1\ntitle: The *yield*, m^2^\nstyle: apa\nfigures:\n  - { file: figures/signs.figure.yaml, before: "So *it* is, m^2^ & 3 * 4_5\\n\\nAnd" }\n',
     );
     const html = new MarkdownIt({ html: true }).render(
       ok(await bind(at('signs.report.yaml'), 'markdown'))[0]?.bytes as string,
@@ -139,6 +139,7 @@ altText: "words ] ( with ![signs](x) and *stars*"
     expect(html.match(/<img/g)).toHaveLength(1);
     expect(html).not.toMatch(/<(a|b|script|code)[ >]/);
     expect(html).toContain('alt="words ] ( with ![signs](x) and *stars*"');
+    expect(html).toContain('<h1>The <em>yield</em>, m<sup>2</sup></h1>');
     expect(html).toContain('<p>So <em>it</em> is, m<sup>2</sup> &amp; 3 * 4_5</p>\n<p>And</p>');
     const tex = ok(await bind(at('signs.report.yaml'), 'tex'))[0]?.bytes as string;
     expect(tex).toContain('So \\textit{it} is, m\\textsuperscript{2} \\& 3 * 4\\_5\n\nAnd');

@@ -44,6 +44,19 @@ describe('a report file', () => {
     expect(said(found.problems).join('\n')).toContain(message);
   });
 
+  test('its name, and those of pictures, lead to no other folder', async () => {
+    const named = async (id: string) => ok(await opened(reportFiles([bar], `id: ${JSON.stringify(id)}`))).id;
+    expect([await named('../../etc/x'), await named('/'), await named('Ertrag 2026'), await named('..')]).toEqual([
+      'etc-x',
+      'figure',
+      'Ertrag-2026',
+      'figure',
+    ]);
+    expect((await opened(reportFiles([bar], 'language: "e\\"n"'))).problems.map(({ code }) => code)).toEqual([
+      'wrong-type',
+    ]);
+  });
+
   test('another file is named as what it is', async () => {
     const found = await opened({ 'r.report.yaml': gardenFigure(bar) });
     expect(said(found.problems)).toEqual(['r.report.yaml:1:8 this is a figure file']);

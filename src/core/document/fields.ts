@@ -71,6 +71,14 @@ const finite = () => z.number().check(z.gte(-largest), z.lte(largest));
 export const text = (description: string, example: string) =>
   noted(shortText(), { description, expects: 'a text', example });
 
+/** The name of a language, such as `en` or `de-AT` (BCP 47). */
+export const languageTag = (description: string, example: string) =>
+  noted(shortText().check(z.regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)), {
+    description,
+    expects: 'a language such as en, de or pt-BR',
+    example,
+  });
+
 /** Why something is as it is, in words that a reader can follow. */
 export const reason = (description: string, example: string) =>
   noted(shortText().check(z.minLength(8)), {

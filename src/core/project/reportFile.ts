@@ -1,6 +1,17 @@
 import * as z from 'zod/mini';
 import { handWaiveField } from '../check/hand/handField.js';
-import { choice, code, either, lengthOrName, listOf, object, optional, text, whole } from '../document/fields.js';
+import {
+  choice,
+  code,
+  either,
+  languageTag,
+  lengthOrName,
+  listOf,
+  object,
+  optional,
+  text,
+  whole,
+} from '../document/fields.js';
 import { pageShape } from '../document/houseStyle.js';
 import { lookShape } from '../document/look.js';
 
@@ -37,7 +48,7 @@ export const reportSchema = z.strictObject({
   id: optional(text('Name of the report. Left out: the name of this file.', 'garden')),
   title: optional(text('Title of the document.', 'Yield in the Lanternfield garden')),
   author: optional(text('Who wrote it.', 'The garden’s records group')),
-  language: optional(text('Language of its words, as BCP 47 names it. Left out: en.', 'en')),
+  language: optional(languageTag('Language of its words, as BCP 47 names it. Left out: en.', 'de-AT')),
   style: optional(
     text('House style of all figures: a built-in name or a path. Left out: each figure has its own.', 'apa'),
   ),

@@ -56,5 +56,12 @@ export const titleText = ({ caption, title }: Pick<DocumentFigure, 'caption' | '
 /** The name that a picture has in documents, by which it is found again. */
 export const pictureName = (id: string): string => `hexis-${id}`;
 
+/** An id as a part of a file name: without what leads to other folders or means something to a system. */
+export const fileSafe = (id: string): string =>
+  id.replace(/[^\p{L}\p{N}._-]+/gu, '-').replace(/^[.-]+/, '') || 'figure';
+
+/** The name of the file of a picture, without its ending. */
+export const pictureFile = (id: string): string => pictureName(fileSafe(id));
+
 /** The id of a figure by the name of its picture. */
 export const pictureId = (name: string): string | undefined => /^hexis-(.+)$/.exec(name)?.[1];

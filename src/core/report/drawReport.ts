@@ -10,6 +10,7 @@ import type { Drawing } from '../project/drawing.js';
 import type { Project, ProjectOptions } from '../project/project.js';
 import { styleDocument } from '../project/styleDocument.js';
 import { type DocumentCaption, documentCaption } from './documentCaption.js';
+import { fileSafe } from './documentForm.js';
 import { type Leaf, leafOf } from './leaf.js';
 import type { DocumentPage, Report, ReportEntry } from './openReport.js';
 
@@ -137,7 +138,7 @@ export const handFigures = (
 /** Figures that have the name of another one, so that documents cannot tell them apart. */
 export function sameIds(figures: readonly BoundFigure[], report: Report): Problem[] {
   return figures.flatMap(({ id, entry }, i) =>
-    figures.slice(0, i).some((other) => other.id === id)
+    figures.slice(0, i).some((other) => fileSafe(other.id).toLowerCase() === fileSafe(id).toLowerCase())
       ? [error('figure-twice', { id, path: entry.path }, report.locate(entry.setting))]
       : [],
   );

@@ -4,6 +4,7 @@ import { error, fail, type Outcome, type Place, succeed } from '../document/prob
 import { Gatherer } from '../project/gatherer.js';
 import type { Store } from '../project/store.js';
 import type { Layer } from '../style/layers.js';
+import { fileSafe } from './documentForm.js';
 
 /** A figure or board of a report with its place in the document. */
 export interface ReportEntry {
@@ -102,7 +103,7 @@ export async function openReport(store: Store, path: string): Promise<Outcome<Re
   );
   return succeed({
     file: path,
-    id: value.id ?? idOf(path),
+    id: fileSafe(value.id ?? idOf(path)),
     title: value.title,
     author: value.author,
     language: value.language ?? 'en',

@@ -9,7 +9,7 @@ import {
   titleText,
 } from '../../core/report/documentForm.js';
 import type { Span } from '../../core/type/markup.js';
-import { loadMarkup } from '../../core/type/markup.js';
+import { loadMarkup, plainText } from '../../core/type/markup.js';
 
 type Docx = typeof import('docx');
 
@@ -214,9 +214,9 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
   });
   const margin = twips(page.margin);
   const file = new Document({
-    ...(title === undefined ? {} : { title }),
-    creator: author ?? 'Hexis',
-    lastModifiedBy: author ?? 'Hexis',
+    ...(title === undefined ? {} : { title: xmlText(plainText(spansOf(title))) }),
+    creator: xmlText(author ?? 'Hexis'),
+    lastModifiedBy: xmlText(author ?? 'Hexis'),
     styles: {
       default: {
         document: {
@@ -245,7 +245,7 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
           },
         },
         children: [
-          ...(title === undefined ? [] : [new Paragraph({ style: 'Title', text: xmlText(title) })]),
+          ...(title === undefined ? [] : [new Paragraph({ style: 'Title', children: runs(docx, spansOf(title)) })]),
           ...(author === undefined ? [] : [new Paragraph({ text: xmlText(author) })]),
           new Paragraph({ text: listPlace }),
           ...body,

@@ -1,6 +1,6 @@
 import { cellText } from '../../export/numbers.js';
 import { escaped } from '../../export/xml.js';
-import { loadMarkup, type Markup } from '../../type/markup.js';
+import { loadMarkup, type Markup, plainText } from '../../type/markup.js';
 import type { WordsLook } from '../documentCaption.js';
 import { type BoundDocument, type DocumentFigure, numberText, titleText } from '../documentForm.js';
 import { spansHtml } from './spansHtml.js';
@@ -119,6 +119,7 @@ ${above}${sheet}${below}${numbers}</section>`;
 export async function htmlDocument(document: BoundDocument): Promise<string> {
   const { title = 'Figures', author, language, figures } = document;
   const spansOf = await loadMarkup();
+  const plainTitle = plainText(spansOf(title));
   const list = figures.map(
     (figure) =>
       `<li><span class="number">${escaped(numberText(figure))}</span> <a href="#${anchor(figure)}">${escaped(titleText(figure))}</a></li>`,
@@ -129,14 +130,14 @@ export async function htmlDocument(document: BoundDocument): Promise<string> {
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <meta name="generator" content="Hexis">
-${author === undefined ? '' : `<meta name="author" content="${escaped(author)}">\n`}<title>${escaped(title)}</title>
+${author === undefined ? '' : `<meta name="author" content="${escaped(author)}">\n`}<title>${escaped(plainTitle)}</title>
 <style>${style(document)}
 ${lookRules(figures)}
 </style>
 </head>
 <body>
 <header>
-<h1>${escaped(title)}</h1>
+<h1>${spansHtml(spansOf(title))}</h1>
 ${author === undefined ? '' : `<p class="author">${escaped(author)}</p>\n`}</header>
 <nav aria-label="List of figures">
 <h2>Figures</h2>

@@ -4,7 +4,7 @@ import {
   type DocumentFigure,
   type DocumentFile,
   numberText,
-  pictureName,
+  pictureFile,
 } from '../documentForm.js';
 
 /** A text in which nothing is markup (CommonMark, backslash escapes). */
@@ -38,7 +38,7 @@ function looked({ bold, italic }: { bold: boolean; italic: boolean }, text: stri
 function figureMarkdown(figure: DocumentFigure, folder: string, spansOf: Markup): string {
   const { caption, id, altText, entry } = figure;
   const { number, title: titleLook } = caption.looks;
-  const picture = `![${plain(altText).replace(/\s*\n\s*/g, ' ')}](${folder}/${encodeURIComponent(pictureName(id))}.svg)`;
+  const picture = `![${plain(altText).replace(/\s*\n\s*/g, ' ')}](${folder}/${encodeURIComponent(pictureFile(id))}.svg)`;
   const numbered = looked(number, plain(numberText(figure)));
   const title = titleLook.italic
     ? looked(titleLook, spansMarkdown(caption.title, '*'))
@@ -61,7 +61,7 @@ export async function markdownDocument(
   const spansOf = await loadMarkup();
   const folder = 'figures';
   const head = [
-    ...(title === undefined ? [] : [`# ${plain(title)}`]),
+    ...(title === undefined ? [] : [`# ${spansMarkdown(spansOf(title)).replace(/\s*\n/g, ' ')}`]),
     ...(author === undefined ? [] : [plain(author)]),
   ];
   const text = [markdownHead, ...head, ...figures.map((figure) => figureMarkdown(figure, folder, spansOf))].join(
@@ -70,7 +70,7 @@ export async function markdownDocument(
   return [
     { path: `${name}.md`, bytes: `${text}\n` },
     ...figures.map(({ id, pictures }) => ({
-      path: `${folder}/${pictureName(id)}.svg`,
+      path: `${folder}/${pictureFile(id)}.svg`,
       bytes: pictures['svg'] as string,
     })),
   ];

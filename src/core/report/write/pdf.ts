@@ -2,6 +2,7 @@ import { type DocumentBlock, type DocumentSheet, pdfDocument } from '../../expor
 import { moved, scaled } from '../../layout/moved.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { readPlate } from '../../plate/readPlate.js';
+import { unmarked } from '../../type/markup.js';
 import { type BoundDocument, type DocumentFigure, numberText, titleText } from '../documentForm.js';
 import type { Stack } from '../leaf.js';
 
@@ -77,7 +78,7 @@ export async function pdfOfDocument({
     sheets.at(-1)?.blocks.push(...blocks(top, page.margin));
     top += height + between;
   }
-  const name = title ?? figures[0]?.title ?? 'Figures';
+  const name = title === undefined ? (figures[0]?.title ?? 'Figures') : await unmarked(title);
   const info: Pick<Plate, 'title' | 'description' | 'author'> = {
     title: name,
     description: `${figures.length} figures`,

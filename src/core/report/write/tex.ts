@@ -1,5 +1,5 @@
 import { loadMarkup, type Markup, type Span } from '../../type/markup.js';
-import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureName } from '../documentForm.js';
+import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureFile } from '../documentForm.js';
 
 const signs: Record<string, string> = {
   '\\': '\\textbackslash{}',
@@ -68,7 +68,7 @@ export const texTitle = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>
 export const texNote = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
   `  {\\raggedright\\footnotesize ${spansTex(caption.note)}\\par}% hexis note ${id}`;
 export const texPicture = ({ id, width, altText }: Pick<DocumentFigure, 'id' | 'width' | 'altText'>): string =>
-  `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt=${optionText(altText)}]{figures/${pictureName(id)}.pdf}% hexis picture ${id}`;
+  `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt=${optionText(altText)}]{figures/${pictureFile(id)}.pdf}% hexis picture ${id}`;
 
 function figureTex(figure: DocumentFigure, counter: string, spansOf: Markup): string {
   const { caption, id, entry } = figure;
@@ -113,7 +113,7 @@ export async function texDocument({ figures, lead }: BoundDocument, name: string
   return [
     { path: `${name}.tex`, bytes: `${[...head, '', blocks.join('\n\n')].join('\n')}\n` },
     ...figures.map(({ id, pictures }) => ({
-      path: `figures/${pictureName(id)}.pdf`,
+      path: `figures/${pictureFile(id)}.pdf`,
       bytes: pictures['pdf'] as Uint8Array,
     })),
   ];

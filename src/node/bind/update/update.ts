@@ -62,10 +62,14 @@ async function intoDocx(
   const said = kept.map(({ id, reason }) =>
     warning('words-kept', { id, label: figures.find((own) => own.id === id)?.entry.label ?? '', reason }),
   );
-  return succeed({ drawn: drawn.value, outputs: [{ path: output, bytes: updated }], unchanged: parts.length === 0 }, [
-    ...missing(drawn.value, found, path),
-    ...said,
-  ]);
+  return succeed(
+    {
+      drawn: drawn.value,
+      outputs: [{ path: output, bytes: updated, replaces: form.isOwn }],
+      unchanged: parts.length === 0,
+    },
+    [...missing(drawn.value, found, path), ...said],
+  );
 }
 
 /** Brings the figures of a document up to date; what it does not have is said. @throws {DocumentFault} */

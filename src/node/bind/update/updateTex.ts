@@ -1,6 +1,6 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type DocumentFigure, type DocumentFile, pictureId } from '../../../core/report/documentForm.js';
+import { type DocumentFigure, type DocumentFile, pictureFile } from '../../../core/report/documentForm.js';
 import { texNote, texPicture, texTitle } from '../../../core/report/write/tex.js';
 
 /** Folders are looked into so deep. */
@@ -63,8 +63,7 @@ export async function updateTex(
   const found = new Set<string>();
   for (const path of await filesIn(folder, /\.pdf$/i)) {
     const name = path.split(/[/\\]/).at(-1) as string;
-    const id = pictureId(name.replace(/\.pdf$/i, ''));
-    const figure = figures.find((own) => own.id === id);
+    const figure = figures.find((own) => pictureFile(own.id) === name.replace(/\.pdf$/i, ''));
     if (!figure) continue;
     found.add(figure.id);
     const bytes = figure.pictures['pdf'] as Uint8Array;
