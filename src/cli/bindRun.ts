@@ -1,10 +1,10 @@
 import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
-import { countText } from '../core/check/findingText.js';
+import { countText, findingText } from '../core/check/findingText.js';
 import { inColumns } from '../core/document/columns.js';
 import { nearest } from '../core/document/nearest.js';
 import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
-import type { DocumentForm } from '../core/report/documentForm.js';
+import type { DocumentFigure, DocumentForm } from '../core/report/documentForm.js';
 import { documentWriter } from '../node/bind/bind.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../node/bind/bindReport.js';
 import { documents } from '../node/bind/documents.js';
@@ -203,6 +203,13 @@ function failed(problems: readonly Problem[], call: BindCall): number {
 
 const picturesOfForms = (forms: readonly DocumentForm[]) => Object.assign({}, ...forms.map(({ pictures }) => pictures));
 
+/** What is found in a figure at the width that its author gave it in a document. */
+function resizedText({ entry, width, findings }: DocumentFigure, document: string): string {
+  const open = findings.filter(({ waived }) => waived === undefined);
+  const head = `  figure ${entry.label} stands ${centimetres(width)} cm wide in ${document}: ${countText(open)}`;
+  return [head, ...open.map((finding) => findingText(finding).replace(/^/gm, '  '))].join('\n');
+}
+
 /** Brings the figures of a document up to date. */
 async function runInto(report: string, into: string, call: BindCall): Promise<number> {
   const toTex = (await stat(into).catch(() => undefined))?.isDirectory() ?? false;
@@ -212,9 +219,11 @@ async function runInto(report: string, into: string, call: BindCall): Promise<nu
     const bytes = toTex ? undefined : await readFile(into);
     const updated = await update(report, form, { path: into, bytes, output: call.output }, bindOptions(call));
     if (!updated.ok) return failed(updated.problems, call);
-    const { drawn, outputs, unchanged } = updated.value;
+    const { drawn, outputs, unchanged, resized } = updated.value;
     const code = await finish(report, drawn, outputs, call, updated.problems);
-    if (code === exit.done && unchanged && !call.json) say(`  ${into} is up to date`);
+    if (code !== exit.done || call.json) return code;
+    if (unchanged) say(`  ${into} is up to date`);
+    for (const figure of resized) say(resizedText(figure, into));
     return code;
   } catch (fault) {
     if (fault instanceof DocumentFault)

@@ -215,6 +215,8 @@ describe('a document of our own', () => {
     expect(said.figures.map(({ width }: { width: number }) => Math.round(width))[1]).toBe(100);
     expect(said.figures[1].findings.map(({ rule }: { rule: string }) => rule)).toContain('text-size');
     expect(said.problems.map(({ code: own }: { code: string }) => own)).toEqual(['figure-not-there']);
+    const { out: text } = hexis(['bind', report, '--into', path, '-o', folder.at('new.docx')]);
+    expect(text).toMatch(/figure 2 stands 3\.5 cm wide in .*: \d+ errors?[\s\S]*error text-size/);
     expect(hexis(['bind', report, '--into', path]).err).toContain('write: -o thesis-updated.docx');
   });
 });

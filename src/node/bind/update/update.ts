@@ -1,5 +1,5 @@
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../../core/document/problem.js';
-import type { DocumentForm } from '../../../core/report/documentForm.js';
+import type { DocumentFigure, DocumentForm } from '../../../core/report/documentForm.js';
 import type { Output } from '../../save.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../bindReport.js';
 import { picturesOf, updateDocx } from './updateDocx.js';
@@ -18,6 +18,8 @@ export interface UpdatedDocument {
   outputs: Output[];
   /** Whether all of it was as it should be. */
   unchanged: boolean;
+  /** Figures that stand at another width there than the report says, with what is found at it. */
+  resized: DocumentFigure[];
 }
 
 const missing = ({ document }: DrawnReport, found: ReadonlySet<string>, path: string): Problem[] =>
@@ -66,6 +68,7 @@ async function intoDocx(
     {
       drawn: drawn.value,
       outputs: [{ path: output, bytes: updated, replaces: form.isOwn }],
+      resized: figures.filter(({ entry }) => widths.has(entry.setting)),
       unchanged: parts.length === 0,
     },
     [...missing(drawn.value, found, path), ...said],
@@ -93,7 +96,7 @@ export async function update(
   if (!drawn.ok) return drawn;
   const { files, found } = await updateTex(target.path, drawn.value.document.figures);
   return succeed(
-    { drawn: drawn.value, outputs: files, unchanged: files.length === 0 },
+    { drawn: drawn.value, outputs: files, unchanged: files.length === 0, resized: [] },
     missing(drawn.value, found, target.path),
   );
 }
