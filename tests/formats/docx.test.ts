@@ -4,7 +4,7 @@ import { bind, type DrawnReport, drawReport } from 'hexis/node';
 import mammoth from 'mammoth';
 import { SaxesParser } from 'saxes';
 import { demo } from '../helpers/hexis.js';
-import { partsOf, textOf } from '../helpers/words.js';
+import { misplaced, partsOf, textOf } from '../helpers/words.js';
 
 const report = demo('garden.report.yaml');
 let bytes: Uint8Array;
@@ -38,6 +38,19 @@ describe('a document for word processors', () => {
         true,
       ]);
     }
+  });
+
+  test('has its elements in the order of the standard, and no style or bookmark twice', () => {
+    for (const name of ['word/document.xml', 'word/styles.xml'])
+      expect([name, misplaced(textOf(parts[name]))]).toEqual([name, []]);
+    expect(misplaced('<w:pPr><w:keepNext/><w:pStyle/><w:strange/></w:pPr>')).toEqual([
+      'pStyle in pPr',
+      'strange in pPr',
+    ]);
+    const styles = all(/<w:style [^>]*w:styleId="([^"]*)"/g, textOf(parts['word/styles.xml'])).flat();
+    expect(new Set(styles).size).toBe(styles.length);
+    const used = all(/<w:pStyle w:val="([^"]*)"/g).flat();
+    for (const style of used) expect(styles).toContain(style);
   });
 
   test('refers to nothing that is not in it', () => {

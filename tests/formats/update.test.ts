@@ -5,7 +5,18 @@ import { ok } from 'hexis';
 import { bind, bindInto, type DrawnReport, drawReport } from 'hexis/node';
 import { updateDocx } from '../../src/node/bind/update/updateDocx.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
-import { count, documentOf, packed, paragraph, partsOf, pictureXml, run, textOf, words } from '../helpers/words.js';
+import {
+  count,
+  documentOf,
+  misplaced,
+  packed,
+  paragraph,
+  partsOf,
+  pictureXml,
+  run,
+  textOf,
+  words,
+} from '../helpers/words.js';
 
 const folder = folderWith();
 const report = folder.at('g.report.yaml');
@@ -203,6 +214,7 @@ describe('a document of our own', () => {
     expect(words(after)).toBe(words(anew));
     expect(words(after)).not.toBe(words(before));
     expect(words(after)).toContain('Another Title');
+    expect(misplaced(textOf(partsOf(after)['word/document.xml']))).toEqual([]);
   });
 
   test('is judged at the width that the author gave a picture, and says what it does not have', async () => {

@@ -1,4 +1,5 @@
 import { unzipSync, zipSync } from 'fflate';
+import { tagsOf } from '../../src/node/bind/update/xmlTags.js';
 
 /** The parts of a document of a word processor. */
 export const partsOf = (bytes: Uint8Array): Record<string, Uint8Array> => unzipSync(bytes);
@@ -89,4 +90,38 @@ export function documentOf({ body, media = {}, header, more = {} }: DocumentPart
       '<?xml version="1.0"?><cp:coreProperties xmlns:cp="http://schemas.openxmlformats.org/package/2006/metadata/core-properties"><cp:revision>4</cp:revision></cp:coreProperties>',
     ...more,
   });
+}
+
+/** The order in which elements stand within others (ISO/IEC 29500-1, annex A), of those that figures and captions need. */
+const orders: Record<string, string> = {
+  pPr: 'pStyle keepNext keepLines pageBreakBefore framePr widowControl numPr suppressLineNumbers pBdr shd tabs suppressAutoHyphens kinsoku wordWrap overflowPunct topLinePunct autoSpaceDE autoSpaceDN bidi adjustRightInd snapToGrid spacing ind contextualSpacing mirrorIndents suppressOverlap jc textDirection textAlignment textboxTightWrap outlineLvl divId cnfStyle rPr sectPr pPrChange',
+  rPr: 'rStyle rFonts b bCs i iCs caps smallCaps strike dstrike outline shadow emboss imprint noProof snapToGrid vanish webHidden color spacing w kern position sz szCs highlight u effect bdr shd fitText vertAlign rtl cs em lang eastAsianLayout specVanish oMath',
+  inline: 'extent effectExtent docPr cNvGraphicFramePr graphic',
+  style:
+    'name aliases basedOn next link autoRedefine hidden uiPriority semiHidden unhideWhenUsed qFormat locked personal personalCompose personalReply rsid pPr rPr tblPr trPr tcPr tblStylePr',
+  sectPr:
+    'headerReference footerReference footnotePr endnotePr type pgSz pgMar paperSrc pgBorders lnNumType pgNumType cols formProt vAlign noEndnote titlePg textDirection bidi rtlGutter docGrid printerSettings',
+  pic: 'nvPicPr blipFill spPr',
+  blipFill: 'blip srcRect tile stretch',
+};
+
+/** Elements of a part that stand where the standard has no place for them. */
+export function misplaced(xml: string): string[] {
+  const found: string[] = [];
+  const open: { name: string; last: number }[] = [];
+  for (const { name, kind } of tagsOf(xml)) {
+    if (kind === 'close') {
+      open.pop();
+      continue;
+    }
+    const parent = open.at(-1);
+    const order = parent && orders[parent.name]?.split(' ');
+    if (parent && order) {
+      const at = order.indexOf(name);
+      if (at < parent.last) found.push(`${name} in ${parent.name}`);
+      else parent.last = at;
+    }
+    if (kind === 'open') open.push({ name, last: -1 });
+  }
+  return found;
 }
