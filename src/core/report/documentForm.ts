@@ -2,6 +2,7 @@ import type { NumbersTable } from '../chart/plan.js';
 import type { WriteOptions } from '../project/write.js';
 import type { Faces } from '../type/faces.js';
 import type { BoundFigure } from './drawReport.js';
+import { fileSafe } from './fileSafe.js';
 import type { DocumentPage } from './openReport.js';
 
 /** A figure of a document with its picture in the formats that the form of the document takes. */
@@ -55,10 +56,6 @@ export const titleText = ({ caption, title }: Pick<DocumentFigure, 'caption' | '
 
 /** The name that a picture has in documents, by which it is found again. */
 export const pictureName = (id: string): string => `hexis-${id}`;
-
-/** An id as a part of a file name: without what leads to other folders or means something to a system. */
-export const fileSafe = (id: string): string =>
-  id.replace(/[^\p{L}\p{N}._-]+/gu, '-').replace(/^[.-]+/, '') || 'figure';
 
 /** The name of the file of a picture, without its ending. */
 export const pictureFile = (id: string): string => pictureName(fileSafe(id));

@@ -10,7 +10,7 @@ import type { Drawing } from '../project/drawing.js';
 import type { Project, ProjectOptions } from '../project/project.js';
 import { styleDocument } from '../project/styleDocument.js';
 import { type DocumentCaption, documentCaption } from './documentCaption.js';
-import { fileSafe } from './documentForm.js';
+import { fileSafe } from './fileSafe.js';
 import { type Leaf, leafOf } from './leaf.js';
 import type { DocumentPage, Report, ReportEntry } from './openReport.js';
 

@@ -4,7 +4,7 @@ import { error, fail, type Outcome, type Place, succeed } from '../document/prob
 import { Gatherer } from '../project/gatherer.js';
 import type { Store } from '../project/store.js';
 import type { Layer } from '../style/layers.js';
-import { fileSafe } from './documentForm.js';
+import { fileSafe } from './fileSafe.js';
 
 /** A figure or board of a report with its place in the document. */
 export interface ReportEntry {
