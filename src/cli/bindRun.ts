@@ -3,14 +3,13 @@ import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
 import { inColumns } from '../core/document/columns.js';
 import { nearest } from '../core/document/nearest.js';
-import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import type { DocumentFigure, DocumentForm } from '../core/report/documentForm.js';
-import { documentWriter } from '../node/bind/bind.js';
+import { documentOutputs, picturesFor } from '../node/bind/bind.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../node/bind/bindReport.js';
 import { documents } from '../node/bind/documents.js';
 import { DocumentFault } from '../node/bind/update/wordPackage.js';
 import { disk, filesRead, systemReason } from '../node/disk.js';
-import { formats } from '../node/formats.js';
 import { inputProblems, type Output, save } from '../node/save.js';
 import { progress } from './checkRun.js';
 import { exit } from './command.js';
@@ -103,29 +102,6 @@ function listText(drawn: DrawnReport): string {
   return [...inColumns([['no.', 'title', 'file', 'size', 'findings'], ...rows], {}), ...across].join('\n');
 }
 
-/** The outputs of a form, each of which may take the place of a file of its own kind alone. */
-async function outputsOf(
-  form: DocumentForm,
-  { document }: DrawnReport,
-  place: { folder: string; name: string; main: string },
-  call: BindCall,
-): Promise<Outcome<Output[]>> {
-  const writer = await documentWriter(form);
-  if (!writer.ok) return writer;
-  const files = await writer.value(document, place.name);
-  return succeed(
-    files.map(({ path, bytes }, i) => {
-      const ending = extname(path).slice(1);
-      const own = i === 0 ? form : formats.find((format) => format.ending === ending);
-      return {
-        path: i === 0 ? place.main : join(place.folder, path),
-        bytes,
-        ...(call.replace || !own ? {} : { replaces: own.isOwn }),
-      };
-    }),
-  );
-}
-
 const kilobytes = (bytes: Uint8Array | string) => `${Math.max(1, Math.round(bytes.length / 1000))} kB`;
 
 function said(
@@ -201,8 +177,6 @@ function failed(problems: readonly Problem[], call: BindCall): number {
   return exitCode(problems);
 }
 
-const picturesOfForms = (forms: readonly DocumentForm[]) => Object.assign({}, ...forms.map(({ pictures }) => pictures));
-
 /** What is found in a figure at the width that its author gave it in a document. */
 function resizedText({ entry, width, findings }: DocumentFigure, document: string): string {
   const open = findings.filter(({ waived }) => waived === undefined);
@@ -256,7 +230,7 @@ export async function runBind(report: string, call: BindCall): Promise<number> {
   if (call.output !== undefined && !toFolder && forms.length > 1)
     problems.push(error('one-file-many', { path: call.output, count: forms.length, what: 'format' }));
   if (problems.length > 0) return failed(problems, call);
-  const drawn = await drawReport(report, picturesOfForms(forms), bindOptions(call));
+  const drawn = await drawReport(report, picturesFor(forms), bindOptions(call));
   if (!drawn.ok) return failed(drawn.problems, call);
   if (call.list) {
     if (call.json) said(report, drawn.value, [], call, []);
@@ -270,7 +244,12 @@ export async function runBind(report: string, call: BindCall): Promise<number> {
     const name = basename(output, `.${form.ending}`);
     // A file that the call names is written under that name, whatever its ending.
     const main = call.output === undefined || toFolder ? `${output}.${form.ending}` : output;
-    const written = await outputsOf(form, drawn.value, { folder: dirname(output), name, main }, call);
+    const written = await documentOutputs(
+      form,
+      drawn.value.document,
+      { folder: dirname(output), name, main },
+      call.replace,
+    );
     problems.push(...written.problems);
     if (written.ok) outputs.push(...written.value);
   }

@@ -1,25 +1,16 @@
-import { cpSync, existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { unzipSync } from 'fflate';
-import { demo, folderWith, hexis } from '../helpers/hexis.js';
+import { demoFolder, hexis } from '../helpers/hexis.js';
 
-const folder = folderWith();
+const folder = demoFolder('garden.report.yaml');
 const at = folder.at;
 /** A few figures are enough for most of it; more are drawn in several threads. */
 const report = at('few.report.yaml');
 const whole = at('garden.report.yaml');
 
 beforeAll(() => {
-  for (const part of [
-    'figures',
-    'data',
-    'boards',
-    'garden.codebook.yaml',
-    'lanternfield.style.yaml',
-    'garden.report.yaml',
-  ])
-    cpSync(demo(part), at(part), { recursive: true });
   writeFileSync(
     report,
     'hexis: report/1\nid: garden\ntitle: Yield in the garden\nstyle: apa\nfigures: [figures/yield-by-bed.figure.yaml, figures/yield-boxes.figure.yaml, figures/weekly-harvest.figure.yaml]\n',

@@ -3,8 +3,8 @@ import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/gl
 import { diffLines } from 'diff';
 import type { Browser } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
-import { type DeskPage, demoFolder, deskPage } from '../helpers/deskPage.js';
-import { demo, folderWith, hexis } from '../helpers/hexis.js';
+import { type DeskPage, deskPage } from '../helpers/deskPage.js';
+import { demo, demoFolder, folderWith, hexis } from '../helpers/hexis.js';
 
 let browser: Browser;
 beforeAll(async () => {

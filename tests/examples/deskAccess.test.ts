@@ -3,7 +3,8 @@ import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Browser, Page } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
-import { type DeskPage, demoFolder, deskPage } from '../helpers/deskPage.js';
+import { type DeskPage, deskPage } from '../helpers/deskPage.js';
+import { demoFolder } from '../helpers/hexis.js';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 

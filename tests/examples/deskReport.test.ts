@@ -5,7 +5,8 @@ import { ok } from 'hexis';
 import { bind } from 'hexis/node';
 import type { Browser } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
-import { type DeskPage, demoFolder, deskPage } from '../helpers/deskPage.js';
+import { type DeskPage, deskPage } from '../helpers/deskPage.js';
+import { demoFolder } from '../helpers/hexis.js';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 const file = 'r.report.yaml';

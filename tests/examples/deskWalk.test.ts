@@ -2,7 +2,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Browser } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
-import { demoFolder, deskPage } from '../helpers/deskPage.js';
+import { deskPage } from '../helpers/deskPage.js';
+import { demoFolder } from '../helpers/hexis.js';
 
 const acts = 500;
 

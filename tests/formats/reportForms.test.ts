@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -7,21 +7,10 @@ import { ok } from 'hexis';
 import { bind } from 'hexis/node';
 import MarkdownIt from 'markdown-it';
 import { spansTex, texText } from '../../src/core/report/write/tex.js';
-import { demo, folderWith, root } from '../helpers/hexis.js';
+import { demoFolder, root } from '../helpers/hexis.js';
 
-const folder = folderWith();
+const folder = demoFolder('garden.report.yaml');
 const at = folder.at;
-beforeAll(() => {
-  for (const part of [
-    'figures',
-    'data',
-    'boards',
-    'garden.codebook.yaml',
-    'lanternfield.style.yaml',
-    'garden.report.yaml',
-  ])
-    cpSync(demo(part), at(part), { recursive: true });
-});
 afterAll(() => folder.remove());
 
 const poppler = (program: string, ...args: string[]) => {

@@ -1,9 +1,9 @@
-import { cpSync, existsSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ok, openProject } from 'hexis';
 import { disk, type ServedDesk, serveDesk } from 'hexis/node';
 import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core';
-import { demo, folderWith, hexis, root } from './hexis.js';
+import { folderWith, hexis, root } from './hexis.js';
 
 /** Longest wait for what the page does, in milliseconds. */
 const patience = 20_000;
@@ -31,14 +31,6 @@ export interface DeskPage {
   tab(name: string | RegExp): Promise<void>;
   button(name: string | RegExp): Locator;
   close(): Promise<void>;
-}
-
-/** A copy of the demo in a folder of its own. */
-export function demoFolder(): ReturnType<typeof folderWith> {
-  const folder = folderWith();
-  for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml'])
-    cpSync(demo(part), folder.at(part), { recursive: true });
-  return folder;
 }
 
 const waitFor = async <T>(found: () => Promise<T | undefined> | T | undefined, what: string): Promise<T> => {

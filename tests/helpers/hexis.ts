@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -28,4 +28,12 @@ export function folderWith(files: Record<string, string | Uint8Array> = {}) {
   const path = mkdtempSync(join(tmpdir(), 'hexis-'));
   for (const [name, content] of Object.entries(files)) writeFileSync(join(path, name), content);
   return { path, at: (name: string) => join(path, name), remove: () => rmSync(path, { recursive: true, force: true }) };
+}
+
+/** A copy of the demo in a folder of its own; its report too where that is asked for. */
+export function demoFolder(...more: string[]): ReturnType<typeof folderWith> {
+  const folder = folderWith();
+  for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml', ...more])
+    cpSync(demo(part), folder.at(part), { recursive: true });
+  return folder;
 }

@@ -35,10 +35,7 @@ export function pictureXml(
   { width = 300, height = 200, descr = 'old words', lines = '', anchored = false } = {},
 ): string {
   const [cx, cy] = [Math.round(width * 12700), Math.round(height * 12700)];
-  const svg =
-    lines === ''
-      ? ''
-      : `<a:extLst><a:ext uri="{96DAC541-7B7A-43D3-8B79-37D633B846F1}"><asvg:svgBlip r:embed="${lines}"/></a:ext></a:extLst>`;
+  const svg = lines === '' ? '' : `<a:extLst><a:ext uri="lines"><asvg:svgBlip r:embed="${lines}"/></a:ext></a:extLst>`;
   const said = descr === '' ? '' : ` descr="${descr}"`;
   const inner = `<wp:extent cx="${cx}" cy="${cy}"/><wp:effectExtent l="0" t="0" r="0" b="0"/><wp:docPr id="7" name="${name}"${said}/><a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/picture"><pic:pic><pic:nvPicPr><pic:cNvPr id="7" name="${name}"/><pic:cNvPicPr/></pic:nvPicPr><pic:blipFill><a:blip r:embed="${relation}">${svg}</a:blip><a:stretch><a:fillRect/></a:stretch></pic:blipFill><pic:spPr><a:xfrm><a:off x="0" y="0"/><a:ext cx="${cx}" cy="${cy}"/></a:xfrm></pic:spPr></pic:pic></a:graphicData></a:graphic>`;
   return anchored

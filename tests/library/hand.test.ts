@@ -44,6 +44,15 @@ describe('the rules across the figures of a report', () => {
     expect(own.map(({ waived }) => waived)).toEqual(own.map(() => 'so it is wanted here'));
   });
 
+  test.each(['error', 'off'])('a style holds a rule as %s', async (grade) => {
+    const box = 'chart: { kind: box, category: bed, value: yield }';
+    const files = {
+      ...reportFiles([box, `${box}\naxes: { y: { title: Harvest } }`], 'style: own.style.yaml'),
+      'own.style.yaml': `hexis: style/1\ncheck: { one-variable: ${grade} }\n`,
+    };
+    expect((await acrossFindings(files)).map(({ severity }) => severity)).toEqual(grade === 'off' ? [] : ['error']);
+  });
+
   test('a rule is waived for one figure of several', async () => {
     const bar = (title: string) => `chart: { kind: box, category: bed, value: yield }\n${title}`;
     const files = reportFiles(

@@ -17,6 +17,39 @@ interface Props {
   openShared(path: string): void;
 }
 
+interface TextsProps extends Pick<Props, 'shared'> {
+  title: string;
+  label: string;
+  files: readonly FolderFile[];
+  open(path: string): void;
+  nameOf(path: string): string;
+}
+
+/** Files by their names, one of which may be open. */
+function Texts({ title, label, files, shared, open, nameOf }: TextsProps) {
+  if (files.length === 0) return null;
+  return (
+    <>
+      <h2>{title}</h2>
+      <ListBox
+        aria-label={label}
+        selectionMode="single"
+        selectedKeys={shared ? [shared] : []}
+        onSelectionChange={(keys) => {
+          const [path] = [...(keys as Set<string>)];
+          if (path) open(path);
+        }}
+      >
+        {files.map(({ path }) => (
+          <ListBoxItem key={path} id={path} textValue={nameOf(path)}>
+            {nameOf(path)}
+          </ListBoxItem>
+        ))}
+      </ListBox>
+    </>
+  );
+}
+
 /** The figures of the folder in small, and what they share. */
 export const FileList = memo(function FileList({
   thinker,
@@ -34,24 +67,7 @@ export const FileList = memo(function FileList({
   const others = list.filter((file) => isText(file) && !isDrawn(file) && !isReport(file));
   return (
     <>
-      {reports.length > 0 && <h2>Documents</h2>}
-      {reports.length > 0 && (
-        <ListBox
-          aria-label="Documents"
-          selectionMode="single"
-          selectedKeys={shared ? [shared] : []}
-          onSelectionChange={(keys) => {
-            const [path] = [...(keys as Set<string>)];
-            if (path) openShared(path);
-          }}
-        >
-          {reports.map(({ path }) => (
-            <ListBoxItem key={path} id={path} textValue={shortName(path)}>
-              {shortName(path)}
-            </ListBoxItem>
-          ))}
-        </ListBox>
-      )}
+      <Texts title="Documents" label="Documents" files={reports} shared={shared} open={openShared} nameOf={shortName} />
       <h2>Figures</h2>
       <ListBox
         aria-label="Figures"
@@ -69,24 +85,14 @@ export const FileList = memo(function FileList({
           </ListBoxItem>
         ))}
       </ListBox>
-      {others.length > 0 && <h2>What they share</h2>}
-      {others.length > 0 && (
-        <ListBox
-          aria-label="Shared files"
-          selectionMode="single"
-          selectedKeys={shared ? [shared] : []}
-          onSelectionChange={(keys) => {
-            const [path] = [...(keys as Set<string>)];
-            if (path) openShared(path);
-          }}
-        >
-          {others.map(({ path }) => (
-            <ListBoxItem key={path} id={path} textValue={path}>
-              {path.split('/').at(-1)}
-            </ListBoxItem>
-          ))}
-        </ListBox>
-      )}
+      <Texts
+        title="What they share"
+        label="Shared files"
+        files={others}
+        shared={shared}
+        open={openShared}
+        nameOf={(path) => path.split('/').at(-1) as string}
+      />
     </>
   );
 });

@@ -1,15 +1,6 @@
 import { useState } from 'react';
-import {
-  Button,
-  Checkbox,
-  CheckboxGroup,
-  GridList,
-  GridListItem,
-  Input,
-  Label,
-  TextField,
-  useDragAndDrop,
-} from 'react-aria-components';
+import { Button, GridList, GridListItem, Input, Label, TextField, useDragAndDrop } from 'react-aria-components';
+import { Choices } from './Choices.js';
 import type { Files } from './files.js';
 import type { ReportFigure, ReportView } from './protocol.js';
 import type { Thinker } from './thinker.js';
@@ -54,15 +45,7 @@ function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) 
   };
   return (
     <div className="binding">
-      <CheckboxGroup value={as} onChange={setAs}>
-        <Label>Bind it as</Label>
-        {Object.entries(forms).map(([key, words]) => (
-          <Checkbox key={key} value={key} className="check">
-            <span className="box" aria-hidden="true" />
-            {words}
-          </Checkbox>
-        ))}
-      </CheckboxGroup>
+      <Choices label="Bind it as" words={forms} chosen={as} choose={setAs} />
       <TextField value={into} onChange={setInto}>
         <Label>Folder</Label>
         <Input placeholder="that of the figures" />

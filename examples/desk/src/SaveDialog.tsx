@@ -1,8 +1,6 @@
 import { useState } from 'react';
 import {
   Button,
-  Checkbox,
-  CheckboxGroup,
   Dialog,
   DialogTrigger,
   Heading,
@@ -12,6 +10,7 @@ import {
   ModalOverlay,
   TextField,
 } from 'react-aria-components';
+import { Choices } from './Choices.js';
 import type { Files } from './files.js';
 import { centimetres } from './names.js';
 import type { Shown } from './protocol.js';
@@ -82,15 +81,7 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
             {({ close }) => (
               <>
                 <Heading slot="title">Save {shown?.id}</Heading>
-                <CheckboxGroup value={as} onChange={setAs}>
-                  <Label>Formats</Label>
-                  {Object.entries(forms).map(([key, words]) => (
-                    <Checkbox key={key} value={key} className="check">
-                      <span className="box" aria-hidden="true" />
-                      {words}
-                    </Checkbox>
-                  ))}
-                </CheckboxGroup>
+                <Choices label="Formats" words={forms} chosen={as} choose={setAs} />
                 <div className="pair">
                   {field('width', 'Width, for this once', shown ? `${centimetres(shown.width)}cm` : '')}
                   {field('height', 'Height, for this once', shown ? `${centimetres(shown.height)}cm` : '')}

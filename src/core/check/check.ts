@@ -15,7 +15,10 @@ export interface HeldRule {
 }
 
 /** What the layers of a style say of a rule, the upper over the lower. */
-export function heldRule(rule: Rule, layers: readonly Pick<Layer, 'check'>[]): HeldRule {
+export function heldRule(
+  rule: Pick<Rule, 'name' | 'severity' | 'limits'>,
+  layers: readonly Pick<Layer, 'check'>[],
+): HeldRule {
   let { severity } = rule;
   const limits: Record<string, number | readonly string[]> = {};
   for (const [key, { value }] of Object.entries(rule.limits)) limits[key] = value;

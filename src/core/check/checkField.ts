@@ -1,4 +1,5 @@
 import { choice, either, length, listOf, notNegative, object, optional, reason, text } from '../document/fields.js';
+import { handRules } from './hand/handRules.js';
 import type { Limit, Rule } from './rule.js';
 import { rules } from './rules.js';
 
@@ -11,7 +12,7 @@ const limitField = (limit: Limit) => {
 };
 
 /** What a style may say of a rule: how grave it is, and its limits. */
-function ruleField({ name, asks, severity, limits }: Rule) {
+function ruleField({ name, asks, severity, limits }: Pick<Rule, 'name' | 'asks' | 'severity' | 'limits'>) {
   const grade = choice(`How grave a finding is. Left out: ${severity}, or as the style below says.`, grades, 'warning');
   const own = Object.entries(limits);
   const example =
@@ -42,7 +43,9 @@ export const checkField = () =>
   optional(
     object(
       'The rules of the check: how grave a finding is, and limits.',
-      Object.fromEntries(rules.map((rule) => [rule.name, ruleField(rule)])),
+      Object.fromEntries(
+        [...rules, ...handRules.map((rule) => ({ ...rule, limits: {} }))].map((rule) => [rule.name, ruleField(rule)]),
+      ),
     ),
   );
 

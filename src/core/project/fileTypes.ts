@@ -4823,6 +4823,105 @@ export interface StyleHead {
            */
           of?: string[];
         };
+    /**
+     * Figures are numbered one after the other, without holes and none twice.
+     */
+    numbering?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * A group has the same name in every figure.
+     */
+    'one-name'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * A group has the same colour in every figure, and the same pattern, marker and dashes in figures of one kind.
+     */
+    'one-look'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * A variable has the same words, unit and form of numbers in every figure.
+     */
+    'one-variable'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Figures of one kind that show the same variable have the same scale.
+     */
+    'one-scale'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * The same summary of the same variables is drawn as the same kind of chart.
+     */
+    'one-kind'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Words of one kind have one size in all figures, as they are printed.
+     */
+    'one-text-size'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Figures have a few widths, not widths that differ by a hair.
+     */
+    'one-width'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * The document shows figures of the data as they are now.
+     */
+    'up-to-date'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Finding } from '../check/finding.js';
+import { handGrades } from '../check/hand/checkHand.js';
 import { type HandFacts, handFacts } from '../check/hand/facts.js';
 import type { HandFigure } from '../check/hand/handRule.js';
 import { lengthInPoints } from '../document/length.js';
@@ -97,6 +98,7 @@ export async function boundFigure(
     handFacts(subjectOf(drawing, part, problems, width.value), {
       file: entry.path,
       isOnBoard: part.prefix !== '',
+      grades: handGrades(part.layers),
       waive: entry.waive,
     }),
   );

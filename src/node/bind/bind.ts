@@ -1,5 +1,8 @@
+import { join } from 'node:path';
 import { error, fail, type Outcome, type Problem, succeed } from '../../core/document/problem.js';
-import type { DocumentFile, DocumentForm } from '../../core/report/documentForm.js';
+import type { BoundDocument, DocumentFile, DocumentForm } from '../../core/report/documentForm.js';
+import { formats } from '../formats.js';
+import type { Output } from '../save.js';
 import { type BindOptions, drawReport } from './bindReport.js';
 import { documents } from './documents.js';
 import { update } from './update/update.js';
@@ -10,7 +13,7 @@ export type DocumentName = (typeof documents)[number]['name'];
 const formNamed = (name: DocumentName): DocumentForm => documents.find((form) => form.name === name) as DocumentForm;
 
 /** The writer of a form; a problem where a library is not there that an installation may go without. */
-export async function documentWriter(form: DocumentForm): Promise<Outcome<Awaited<ReturnType<DocumentForm['load']>>>> {
+async function documentWriter(form: DocumentForm): Promise<Outcome<Awaited<ReturnType<DocumentForm['load']>>>> {
   try {
     return succeed(await form.load());
   } catch (fault) {
@@ -19,6 +22,35 @@ export async function documentWriter(form: DocumentForm): Promise<Outcome<Awaite
     return fail([error('library-missing', { format: form.name, libraries: form.needs, reason })]);
   }
 }
+
+/** Where a document goes: its folder, the name of its files, and its main file. */
+export interface DocumentPlace {
+  folder: string;
+  name: string;
+  main: string;
+}
+
+/** A document as files to be saved, each of which takes the place of a file of its own kind alone, or of any. */
+export async function documentOutputs(
+  form: DocumentForm,
+  document: BoundDocument,
+  { folder, name, main }: DocumentPlace,
+  replacesAny = false,
+): Promise<Outcome<Output[]>> {
+  const writer = await documentWriter(form);
+  if (!writer.ok) return writer;
+  const files = await writer.value(document, name);
+  return succeed(
+    files.map(({ path, bytes }, i) => {
+      const isOwn = i === 0 ? form.isOwn : formats.find(({ ending }) => path.endsWith(`.${ending}`))?.isOwn;
+      return { path: i === 0 ? main : join(folder, path), bytes, replaces: replacesAny ? undefined : isOwn };
+    }),
+  );
+}
+
+/** The formats of the pictures that some forms take together. */
+export const picturesFor = (forms: readonly DocumentForm[]): DocumentForm['pictures'] =>
+  Object.assign({}, ...forms.map(({ pictures }) => pictures));
 
 /**
  * Makes a document of a report.

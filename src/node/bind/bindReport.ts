@@ -27,7 +27,7 @@ export interface BindOptions {
 export interface DrawnReport {
   report: Report;
   document: BoundDocument;
-  /** What is wrong across its figures. */
+  /** What is wrong across its figures, where all of them were wanted. */
   hand: Finding[];
   /** What each figure was made of, by its id. */
   inputs: Record<string, Input[]>;
@@ -91,7 +91,6 @@ export async function drawReport(
     problems.push(...drawn.problems);
     if (drawn.ok) {
       found.set(entry, drawn.value);
-      // Warnings of the drawing are findings too; only what is kept without them is kept.
       await cache.put(entry, work, drawn.value);
     }
     progress?.(total - missing.length + found.size, total, entry.path);
@@ -118,7 +117,8 @@ export async function drawReport(
   return succeed({
     report,
     document: { id, title, author, language, lead, page: page.value, figures, fontBytes: fontsOf(drawn) },
-    hand: checkHand(handFigures(figures, await cache.changed()), report),
+    // Of some figures alone nothing is said across them: their numbers have holes.
+    hand: only ? [] : checkHand(handFigures(figures, await cache.changed()), report),
     inputs: Object.fromEntries(drawn.map(({ figure, inputs }) => [figure.id, inputs])),
     drawn: missing.length,
     cache,

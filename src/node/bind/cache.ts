@@ -52,8 +52,9 @@ export class Cache {
 
   /** What the report says that a figure is drawn by; where settings stand in files counts too, since findings say it. */
   private pathOf(entry: ReportEntry, work: Work): string {
-    const { locate: _, shared, entries: __, ...said } = this.report;
-    const key = JSON.stringify([this.program, process.cwd(), said, shared?.look, entry, work]);
+    const { locate, shared, entries: _, ...said } = this.report;
+    const lines = Object.keys(shared?.look ?? {}).map((name) => locate(`shared.${name}`).line);
+    const key = JSON.stringify([this.program, process.cwd(), said, shared?.look, lines, entry, work]);
     return join(this.folder, `${hashOf(key).slice(0, 40)}.figure`);
   }
 

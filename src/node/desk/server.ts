@@ -11,8 +11,7 @@ import { type Outcome, type Problem, problemText } from '../../core/document/pro
 import { openProject } from '../../core/project/project.js';
 import { overlaid, SourceFault } from '../../core/project/source.js';
 import { writeAs } from '../../core/project/write.js';
-import type { DocumentForm } from '../../core/report/documentForm.js';
-import { documentWriter } from '../bind/bind.js';
+import { documentOutputs, picturesFor } from '../bind/bind.js';
 import { drawReport } from '../bind/bindReport.js';
 import { documents } from '../bind/documents.js';
 import { disk } from '../disk.js';
@@ -222,31 +221,22 @@ class Desk {
     const wanted = (Array.isArray(as) ? as : []).flatMap((name) => documents.filter((form) => form.name === name));
     if (wanted.length === 0 || wanted.length !== (as as unknown[]).length)
       throw new Refused('no such form of document');
-    const bound = await bindInto(file, wanted, target);
-    if (!bound.ok) return context.json(faultOf(bound.problems), 422);
-    // What stands there and is no document of ours stays.
-    const problems = await save(bound.value);
-    if (problems.length > 0) return context.json(faultOf(problems), 409);
-    return context.json({ files: bound.value.map((output) => relative(target, output.path).replaceAll('\\', '/')) });
-  };
-}
-
-/** The documents of a report, as files of a folder that take the place of their own kind alone. */
-async function bindInto(file: string, forms: readonly DocumentForm[], folder: string): Promise<Outcome<Output[]>> {
-  const formatsOf = Object.assign({}, ...forms.map(({ pictures }) => pictures));
-  const drawn = await drawReport(file, formatsOf);
-  if (!drawn.ok) return drawn;
-  const outputs: Output[] = [];
-  for (const form of forms) {
-    const writer = await documentWriter(form);
-    if (!writer.ok) return writer;
-    for (const [i, own] of (await writer.value(drawn.value.document, drawn.value.document.id)).entries()) {
-      const isOwn = i === 0 ? form.isOwn : formats.find(({ ending }) => own.path.endsWith(`.${ending}`))?.isOwn;
-      outputs.push({ path: join(folder, own.path), bytes: own.bytes, replaces: isOwn });
+    const drawn = await drawReport(file, picturesFor(wanted));
+    if (!drawn.ok) return context.json(faultOf(drawn.problems), 422);
+    const { document, cache, inputs } = drawn.value;
+    const outputs: Output[] = [];
+    for (const form of wanted) {
+      const main = join(target, `${document.id}.${form.ending}`);
+      const made = await documentOutputs(form, document, { folder: target, name: document.id, main });
+      if (!made.ok) return context.json(faultOf(made.problems), 422);
+      outputs.push(...made.value);
     }
-  }
-  await drawn.value.cache.remember(drawn.value.inputs);
-  return { ok: true, value: outputs, problems: [] };
+    // What stands there and is no document of ours stays.
+    const problems = await save(outputs);
+    if (problems.length > 0) return context.json(faultOf(problems), 409);
+    await cache.remember(inputs);
+    return context.json({ files: outputs.map((output) => relative(target, output.path).replaceAll('\\', '/')) });
+  };
 }
 
 /** The page: its files, and for each answer of its first one a nonce for the styles that the editor makes. */

@@ -1,6 +1,9 @@
 import type { Place } from '../../document/problem.js';
+import type { Layer } from '../../style/layers.js';
+import { heldRule } from '../check.js';
 import type { Finding } from '../finding.js';
 import { editsText } from '../rule.js';
+import type { HandFacts } from './facts.js';
 import type { HandFigure, HandFlaw, HandRule } from './handRule.js';
 import { handRules } from './handRules.js';
 
@@ -11,13 +14,20 @@ export interface HandReport {
   locate(path: string): Place;
 }
 
-function findingOf(rule: HandRule, flaw: HandFlaw, report: HandReport): Finding {
+/** How grave a style holds each rule across figures. */
+export const handGrades = (layers: readonly Pick<Layer, 'check'>[]): HandFacts['grades'] =>
+  Object.fromEntries(handRules.map((rule) => [rule.name, heldRule({ ...rule, limits: {} }, layers).severity]));
+
+/** A flaw as the style of its figure holds it; none where that lets it pass. */
+function findingOf(rule: HandRule, flaw: HandFlaw, report: HandReport): Finding[] {
   const { figure, facts, mend, found, ...said } = flaw;
   const place = facts ? (facts.places[flaw.setting] ?? facts.places['chart']) : report.locate(flaw.setting);
+  const severity = (facts ?? figure.facts[0])?.grades[rule.name] ?? rule.severity;
+  if (severity === 'off') return [];
   const waived = facts?.waive[rule.name] ?? report.waive[rule.name];
-  return {
+  const finding: Finding = {
     rule: rule.name,
-    severity: rule.severity,
+    severity,
     ...said,
     found: `figure ${figure.label}: ${found}`,
     boxes: [],
@@ -27,6 +37,7 @@ function findingOf(rule: HandRule, flaw: HandFlaw, report: HandReport): Finding 
     ...(mend ? { mend: { ...mend, says: editsText(mend.edits) } } : {}),
     ...(waived === undefined ? {} : { waived }),
   };
+  return [finding];
 }
 
 /**
@@ -39,7 +50,7 @@ export function checkHand(
   report: HandReport,
   rules: readonly HandRule[] = handRules,
 ): Finding[] {
-  const found = rules.flatMap((rule) => rule.finds(figures).map((flaw) => findingOf(rule, flaw, report)));
+  const found = rules.flatMap((rule) => rule.finds(figures).flatMap((flaw) => findingOf(rule, flaw, report)));
   const rank = ({ waived, severity }: Finding) => (waived === undefined ? 0 : 2) + (severity === 'error' ? 0 : 1);
   return found.sort((a, b) => rank(a) - rank(b));
 }

@@ -3,6 +3,7 @@ import type { AxisName, TextRole } from '../../document/look/names.js';
 import type { Place } from '../../document/problem.js';
 import { axisTitleText } from '../../layout/axisTitle.js';
 import type { PlateItem } from '../../plate/plate.js';
+import type { Severity } from '../finding.js';
 import { colorsOf, isHalo, isText, letterSize, polygonsOf, seriesOf, textRoleOf, textsOf } from '../ink.js';
 import { saidAt, valueAxes } from '../scales.js';
 import type { Subject } from '../subject.js';
@@ -51,6 +52,8 @@ export interface HandFacts {
   width: number;
   /** Whether it stands on a board, which decides its size. */
   isOnBoard: boolean;
+  /** How grave its style holds the rules across figures, by their names. */
+  grades: Readonly<Record<string, Severity | 'off'>>;
   /** Rules across figures that its place in the report waives, with the reasons. */
   waive: Readonly<Record<string, string | undefined>>;
   /** Where settings stand, or would. */
@@ -182,7 +185,7 @@ const shownSettings = ['category', 'group', 'value', 'x', 'y', 'z', 'values', 'w
 /** What the rules across figures need to know of a figure. */
 export function handFacts(
   subject: Subject,
-  placed: { file: string; isOnBoard: boolean; waive?: HandFacts['waive'] },
+  placed: Pick<HandFacts, 'file' | 'isOnBoard' | 'grades'> & { waive?: HandFacts['waive'] },
 ): HandFacts {
   const { figure, page, settings } = subject;
   const chart = figure.chart as unknown as Record<string, unknown>;
@@ -212,6 +215,7 @@ export function handFacts(
     placedWidth: page.width * subject.placed,
     width: settings.width,
     isOnBoard: placed.isOnBoard,
+    grades: placed.grades,
     waive: placed.waive ?? {},
     places: Object.fromEntries(named.map((path) => [path, own(path)])),
   };
