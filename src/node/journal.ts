@@ -84,8 +84,8 @@ function done(acts: readonly Act[], text: string): Act[] {
   return last && last.after !== own && last.before === own ? acts.slice(0, -1) : [...acts];
 }
 
-/** Writes changed files with their journals, all of them or none. */
-export async function saveChanges(changes: readonly Change[]): Promise<Problem[]> {
+/** Changed files with their journals, to be written together. */
+export async function changeOutputs(changes: readonly Change[]): Promise<Output[]> {
   const outputs: Output[] = [];
   for (const { path, before, after, patch, by } of changes) {
     const acts = done((await journalFor(path)).acts, before);
@@ -95,9 +95,11 @@ export async function saveChanges(changes: readonly Change[]): Promise<Problem[]
     const kept = { acts: [...acts, act].slice(-mostActs), undone: [] };
     outputs.push(...journalOutputs(path, kept), { path, bytes: after });
   }
-  const unlike = outputs.filter(({ path }, i) => outputs.findIndex((other) => other.path === path) === i);
-  return save(unlike);
+  return outputs.filter(({ path }, i) => outputs.findIndex((other) => other.path === path) === i);
 }
+
+/** Writes changed files with their journals, all of them or none. */
+export const saveChanges = async (changes: readonly Change[]): Promise<Problem[]> => save(await changeOutputs(changes));
 
 /** The text of a file that is to be taken back or made again, or why it cannot be read. */
 async function textFor(path: string): Promise<Outcome<string>> {

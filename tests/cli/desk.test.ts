@@ -50,6 +50,12 @@ describe('the server of the desk', () => {
     });
   const post = (path: string, body: unknown, headers = {}) =>
     ask(path, { method: 'POST', body: JSON.stringify(body), headers });
+  /** Changes one file; the answer holds its state. */
+  const change = async ({ by, ...one }: Record<string, unknown>, headers = {}): Promise<Answer> => {
+    const answer = await post('/api/change', { by, changes: [one] }, headers);
+    const files = answer.body['files'] as Record<string, unknown>[] | undefined;
+    return { ...answer, body: files?.[0] ?? answer.body };
+  };
   const state = async () =>
     (await ask('/api/file?path=f.figure.yaml')).body as {
       text: string;
@@ -77,7 +83,7 @@ describe('the server of the desk', () => {
       by: 'first draft',
       text: 'hexis: report/1\nfigures: [f.figure.yaml]\n',
     };
-    expect((await post('/api/change', report)).status).toBe(200);
+    expect((await change(report)).status).toBe(200);
     const bound = await post('/api/bind', { path: 'f.report.yaml', as: ['html', 'markdown'], into: 'sub' });
     expect([bound.status, bound.body['files']]).toEqual([200, ['f.html', 'f.md', 'figures/hexis-f.svg']]);
     expect(readFileSync(folder.at('sub/f.html'), 'utf8')).toMatch(/^<!doctype html>/);
@@ -102,7 +108,7 @@ describe('the server of the desk', () => {
   test('changes a setting, takes it back and makes it again, by name, with comments kept', async () => {
     const before = await state();
     const edits = [{ path: ['axes', 'y', 'title'], value: 'Harvest' }];
-    const changed = await post('/api/change', {
+    const changed = await change({
       path: 'f.figure.yaml',
       was: before.sha256,
       by: 'title of the vertical axis',
@@ -125,9 +131,9 @@ describe('the server of the desk', () => {
     await post('/api/undo', { path: 'f.figure.yaml' });
     expect((await post('/api/undo', { path: 'f.figure.yaml' })).status).toBe(409);
     // A new act takes away what could have been made again.
-    await post('/api/change', { path: 'f.figure.yaml', was: (await state()).sha256, by: 'a', edits });
+    await change({ path: 'f.figure.yaml', was: (await state()).sha256, by: 'a', edits });
     await post('/api/undo', { path: 'f.figure.yaml' });
-    const other = await post('/api/change', {
+    const other = await change({
       path: 'f.figure.yaml',
       was: (await state()).sha256,
       by: 'b',
@@ -142,25 +148,51 @@ describe('the server of the desk', () => {
   test('never writes over what another program has changed', async () => {
     const { sha256 } = await state();
     writeFileSync(folder.at('f.figure.yaml'), `${figure}# by hand\n`);
-    const refused = await post('/api/change', { path: 'f.figure.yaml', was: sha256, by: 'x', text: 'lost' });
+    const refused = await change({ path: 'f.figure.yaml', was: sha256, by: 'x', text: 'lost' });
     expect([refused.status, refused.body['text']]).toEqual([409, `${figure}# by hand\n`]);
     expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(`${figure}# by hand\n`);
     writeFileSync(folder.at('f.figure.yaml'), figure);
     // Of two calls at once with the same text before them, one is refused.
     const both = await Promise.all(
-      ['1', '2'].map((n) =>
-        post('/api/change', { path: 'f.figure.yaml', was: sha256, by: n, text: `${figure}# ${n}\n` }),
-      ),
+      ['1', '2'].map((n) => change({ path: 'f.figure.yaml', was: sha256, by: n, text: `${figure}# ${n}\n` })),
     );
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
     await post('/api/undo', { path: 'f.figure.yaml' });
   });
 
   test('makes a new file, and none where one is', async () => {
-    const made = await post('/api/change', { path: 'sub/new.figure.yaml', was: null, text: figure });
+    const made = await change({ path: 'sub/new.figure.yaml', was: null, text: figure });
     expect([made.status, readFileSync(folder.at('sub/new.figure.yaml'), 'utf8')]).toEqual([200, figure]);
-    expect((await post('/api/change', { path: 'sub/new.figure.yaml', was: null, text: 'other' })).status).toBe(409);
-    expect((await post('/api/change', { path: 't.csv', was: null, text: 'x' })).status).toBe(403);
+    expect((await change({ path: 'sub/new.figure.yaml', was: null, text: 'other' })).status).toBe(409);
+    expect((await change({ path: 't.csv', was: null, text: 'x' })).status).toBe(403);
+  });
+
+  test('changes files and makes new ones together, or none of them', async () => {
+    const { sha256 } = await state();
+    const one = (was: string | null, path = 'f.figure.yaml') => ({ path, was, text: `${figure}# together\n` });
+    const made = { path: 'sub/set.style.yaml', was: null, text: 'hexis: style/1\nname: Set\nextends: apa\n' };
+    const send = (changes: unknown) => post('/api/change', { by: 'a set', changes });
+    const stale = await send([made, one('0'.repeat(64))]);
+    expect([stale.status, (stale.body['files'] as unknown[])[0], existsSync(folder.at(made.path))]).toEqual([
+      409,
+      null,
+      false,
+    ]);
+    const there = await send([one(sha256), { ...made, path: 'f.figure.yaml' }]);
+    expect([there.status, (await state()).text]).toEqual([403, figure]);
+    for (const wrong of [[], undefined, 'all', [one(sha256), { ...made, path: '../x.style.yaml' }], [null]])
+      expect([wrong, (await send(wrong)).status, (await state()).text]).toEqual([wrong, 403, figure]);
+    const both = await send([made, one(sha256)]);
+    expect([both.status, (await state()).undo, readFileSync(folder.at(made.path), 'utf8')]).toEqual([
+      200,
+      ['a set'],
+      made.text,
+    ]);
+    // Asked once more, as by a second click, nothing is made twice or lost.
+    expect((await send([made, one((await state()).sha256)])).status).toBe(409);
+    await post('/api/undo', { path: 'f.figure.yaml' });
+    expect((await state()).text).toBe(figure);
+    rmSync(folder.at(made.path));
   });
 
   test('keeps a table that is dropped on the page, bytes as they are, and writes over none', async () => {
@@ -249,12 +281,12 @@ describe('the server of the desk', () => {
       const { status, body } = await ask(path, { headers });
       expect([status, Object.keys(body)]).toEqual([expected, ['fault']]);
     }
-    expect((await post('/api/change', { path: 'f.figure.yaml', was: null, text: 'x' }, headers)).status).toBe(expected);
+    expect((await change({ path: 'f.figure.yaml', was: null, text: 'x' }, headers)).status).toBe(expected);
     expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(figure);
   });
 
   test('refuses large bodies, broken ones, and methods and pages that there are not', async () => {
-    expect((await post('/api/change', { path: 'f.figure.yaml', text: 'x'.repeat(5e6) })).status).toBe(413);
+    expect((await change({ path: 'f.figure.yaml', text: 'x'.repeat(5e6) })).status).toBe(413);
     expect((await ask('/api/change', { method: 'POST', body: '{' })).status).toBe(400);
     expect((await ask('/api/change', { method: 'PUT', body: '{}' })).status).toBe(404);
     for (const path of ['/t.csv', '/f.figure.yaml', '/assets/../t.csv', '/assets/%2e%2e%2ft.csv', '/index.html/x']) {

@@ -269,6 +269,57 @@ describe('a figure is finished by hand', () => {
     expect(shown === made).toBe(true);
   });
 
+  /** Gives the figure colours of its own, and waits until they stand in its file. */
+  const ownColors = async () => {
+    await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
+    const groups = desk.page.getByLabel(/^palette groups/);
+    await groups.fill('[ "#123456", "#8195a7", "#95613c" ]');
+    await groups.press('Enter');
+    await desk.button(/^Undo: palette groups/).waitFor();
+    return desk.until(fileOf('yield-by-bed'), (text) => text.includes('#123456'));
+  };
+  const stylesWith = (words: string) =>
+    readdirSync(folder.path).filter((name) => name.endsWith('.style.yaml') && desk.text(name).includes(words));
+
+  test('a setting that is given to the style by two clicks at once is given once, and not lost', async () => {
+    await begin('yield-by-bed');
+    await ownColors();
+    const give = desk.button(/^Give palette groups to the style/);
+    await give.focus();
+    // Two presses of the key in one turn of the page: the second finds the button as the first did.
+    await Promise.all([desk.page.keyboard.press('Enter'), desk.page.keyboard.press('Enter')]);
+    await desk.until(fileOf('yield-by-bed'), (text) => !text.includes('#123456'));
+    await desk.page.waitForFunction(() => /no such setting|stands in/.test(document.body.textContent ?? ''));
+    expect(stylesWith('#123456')).toEqual(['house.style.yaml']);
+    const followers = readdirSync(folder.at('figures')).filter(
+      (name) => name.endsWith('.yaml') && desk.text(`figures/${name}`).includes('house.style.yaml'),
+    );
+    expect(followers.length).toBeGreaterThan(3);
+    const { shown, made } = await desk.drawings('yield-by-bed');
+    expect(shown === made).toBe(true);
+  });
+
+  test('a setting is given to the style in all files or in none', async () => {
+    await begin('yield-by-bed');
+    await desk.close();
+    desk = await deskPage(browser, folder.path, 'yield-by-bed', { isDeaf: true });
+    const own = await ownColors();
+    const theirs = `${own}# by another program\n`;
+    writeFileSync(folder.at(fileOf('yield-by-bed')), theirs);
+    await desk.button(/^Give palette groups to the style/).click();
+    await desk.page
+      .getByText(/^Nothing was changed: .*yield-by-bed.figure.yaml was changed by another program/)
+      .waitFor();
+    expect([desk.text(fileOf('yield-by-bed')), stylesWith('#123456')]).toEqual([theirs, []]);
+    // Done once more, upon what the other program has left, it is done.
+    await desk.button(/^Give palette groups to the style/).click();
+    await desk.until(fileOf('yield-by-bed'), (text) => !text.includes('#123456'));
+    expect(stylesWith('#123456')).toEqual(['house.style.yaml']);
+    expect(desk.text(fileOf('yield-by-bed'))).toContain('# by another program');
+    // The server says by its answer that the file was changed.
+    desk.faults.splice(0, desk.faults.length, ...desk.faults.filter((fault) => !fault.includes('409')));
+  });
+
   test('the codebook is filled in as a table, with its effect on the figure beside it', async () => {
     await begin('yield-by-bed');
     const before = desk.text('garden.codebook.yaml');

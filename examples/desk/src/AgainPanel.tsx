@@ -28,7 +28,7 @@ export function AgainPanel({ thinker, desk }: Props) {
   const again = async (words: string, ask: Omit<Calls['variant']['ask'], 'path'>) => {
     const { text, left } = await thinker.ask('variant', { path: figure, ...ask });
     const path = freeName(list, figure, `${shortName(figure)} ${words}`, 'figure.yaml');
-    if (!(await desk.make(path, text, true))) return;
+    if (!(await desk.make([{ path, text }], true))) return;
     const more = left.length === 0 ? '' : ` Left out, since it spoke of the first figure: ${left.join(', ')}.`;
     desk.setSaid(`${path} is made.${more}`);
   };

@@ -221,8 +221,11 @@ export function Begin({ files, thinker, desk, leave }: Props) {
       return;
     }
     const codebook = path.replace(/\.figure\.yaml$/, '.codebook.yaml');
-    if (await desk.make(codebook, drafts.codebook, false)) await desk.make(path, drafts.figure, true);
-    leave?.();
+    const files = [
+      { path: codebook, text: drafts.codebook },
+      { path, text: drafts.figure },
+    ];
+    if (await desk.make(files, true)) leave?.();
   };
 
   const tables = list.filter(({ kind }) => kind === 'table');

@@ -127,30 +127,10 @@ export function Desk({ files, thinker, first }: Props) {
   if (!list) return <p className="hint waiting">{desk.said || 'Opening the folder …'}</p>;
   const drawn = list.filter(isDrawn);
   const isNew = isBeginning || drawn.length === 0;
-  const give = async (path: string) => {
-    if (!figure) return;
-    const paths = (kind: string) => list.filter((file) => file.kind === kind).map((file) => file.path);
-    const found = await thinker.ask('give', {
-      path: figure,
-      setting: path,
-      figures: paths('figure'),
-      styles: paths('style'),
-    });
-    if ('fault' in found) {
-      desk.setSaid(found.fault);
-      return;
-    }
-    for (const { path: own, text, edits } of found.changes) {
-      if (text !== undefined) await desk.make(own, text, false);
-      else if (edits) await desk.write(own, `${path} to the style`, { edits });
-    }
-    await desk.redraw(figure);
-    desk.setSaid(`${path} stands in ${found.style} now, for all figures of that style.`);
-  };
   const allInOne = async () => {
     const paths = drawn.filter(({ kind }) => kind === 'figure').map(({ path }) => path);
-    if (await desk.make('document.report.yaml', reportDraft(files.name, paths), false))
-      openShared('document.report.yaml');
+    const path = 'document.report.yaml';
+    if (await desk.make([{ path, text: reportDraft(files.name, paths) }], false)) openShared(path);
   };
   const waived = (desk.findings ?? []).filter((own) => own.waived === undefined).length;
   const reach = preview === undefined ? undefined : chosen?.scopes.find(({ key }) => key === preview);
@@ -286,7 +266,7 @@ export function Desk({ files, thinker, first }: Props) {
                 {open && isDocument(open) && <Tab id="document">Document</Tab>}
               </TabList>
               <TabPanel id="change">
-                <ChangePanel thinker={thinker} desk={desk} preview={setPreview} give={(path) => void give(path)} />
+                <ChangePanel thinker={thinker} desk={desk} preview={setPreview} give={(path) => void desk.give(path)} />
               </TabPanel>
               <TabPanel id="findings">
                 <FindingsPanel desk={desk} />

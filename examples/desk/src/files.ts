@@ -20,6 +20,16 @@ export type Changed = { state: FileState; conflict: boolean } | { fault: string 
 /** A change: single settings, or the whole text. */
 export type Change = { edits: readonly Edit[] } | { text: string };
 
+/** A change of one file: of the text with this hash, or of none, where the file is new. */
+export interface FileChange {
+  path: string;
+  was: string | null;
+  change: Change;
+}
+
+/** What an act on files did: how they are now, and whether it was left because somebody else has changed one. */
+export type ChangedFiles = { states: Record<string, FileState>; conflict: boolean } | { fault: string };
+
 /** How a figure is handed over. */
 export interface SaveWish {
   as: string[];
@@ -37,11 +47,10 @@ export interface Files {
   name: string;
   list(): Promise<FolderFile[]>;
   read(path: string): Promise<FileState>;
-  change(path: string, was: string, by: string, change: Change): Promise<Changed>;
+  /** Changes files, and makes new ones: all of them, or none. */
+  change(by: string, changes: readonly FileChange[]): Promise<ChangedFiles>;
   undo(path: string): Promise<Changed>;
   redo(path: string): Promise<Changed>;
-  /** Makes a new file. */
-  make(path: string, text: string): Promise<Changed>;
   /** Keeps a table; one of that name that is there already, and is another, stays. */
   add(path: string, bytes: Uint8Array): Promise<{ path: string } | { fault: string }>;
   /** Draws into files of the folder; in memory the page keeps the drawing itself. */
@@ -90,12 +99,20 @@ export class ServedFiles implements Files {
     return found;
   }
 
-  change = (path: string, was: string, by: string, change: Change) =>
-    this.changed('change', { path, was, by, ...change });
+  async change(by: string, changes: readonly FileChange[]): Promise<ChangedFiles> {
+    const answer = await this.call('change', {
+      by,
+      changes: changes.map(({ path, was, change }) => ({ path, was, ...change })),
+    });
+    const found = (await answer.json()) as { files?: (FileState | null)[]; fault?: string };
+    if (!found.files) return { fault: found.fault ?? 'the server of the desk does not answer' };
+    const states: Record<string, FileState> = {};
+    for (const [i, { path }] of changes.entries()) if (found.files[i]) states[path] = found.files[i];
+    return { states, conflict: answer.status === 409 };
+  }
+
   undo = (path: string) => this.changed('undo', { path });
   redo = (path: string) => this.changed('redo', { path });
-
-  make = (path: string, text: string) => this.changed('change', { path, was: null, by: 'first draft', text });
 
   async add(path: string, bytes: Uint8Array) {
     const answer = await fetch(`./api/add?path=${encodeURIComponent(path)}`, {
@@ -165,9 +182,20 @@ export class MemoryFiles implements Files {
 
   read = async (path: string) => this.state(path);
 
-  async change(path: string, _was: string, by: string, change: Change) {
-    const own = this.histories.get(path) ?? historyOf(this.texts[path] as string);
-    const before = own.text;
+  async change(by: string, changes: readonly FileChange[]): Promise<ChangedFiles> {
+    const conflict = changes.some(({ path, was }) => was === null && path in this.texts);
+    if (!conflict) for (const { path, change } of changes) this.changeOne(path, by, change);
+    const there = changes.filter(({ path }) => path in this.texts);
+    return { states: Object.fromEntries(there.map(({ path }) => [path, this.state(path)])), conflict };
+  }
+
+  private changeOne(path: string, by: string, change: Change) {
+    const before = this.texts[path];
+    if (before === undefined) {
+      if ('text' in change) this.texts[path] = change.text;
+      return;
+    }
+    const own = this.histories.get(path) ?? historyOf(before);
     const next =
       'edits' in change
         ? edited(own, change.edits)
@@ -176,12 +204,10 @@ export class MemoryFiles implements Files {
             done: [...own.done, [{ at: 0, removed: before, inserted: change.text }]],
             undone: [],
           };
-    if (next.text !== before) {
-      this.histories.set(path, next);
-      this.texts[path] = next.text;
-      this.names.set(path, { undo: [...(this.names.get(path)?.undo ?? []), by], redo: [] });
-    }
-    return { state: this.state(path), conflict: false };
+    if (next.text === before) return;
+    this.histories.set(path, next);
+    this.texts[path] = next.text;
+    this.names.set(path, { undo: [...(this.names.get(path)?.undo ?? []), by], redo: [] });
   }
 
   private step(path: string, take: typeof undo, from: 'undo' | 'redo'): Changed {
@@ -195,12 +221,6 @@ export class MemoryFiles implements Files {
       const other = from === 'undo' ? 'redo' : 'undo';
       this.names.set(path, { ...names, [from]: names[from].slice(0, -1), [other]: [...names[other], last] });
     }
-    return { state: this.state(path), conflict: false };
-  }
-
-  async make(path: string, text: string) {
-    if (path in this.texts) return { fault: `${path} is there already` };
-    this.texts[path] = text;
     return { state: this.state(path), conflict: false };
   }
 

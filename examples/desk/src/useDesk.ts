@@ -1,20 +1,11 @@
 import type { Edit, Finding, Problem } from 'hexis';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Change, Changed, FileState, Files, FolderFile } from './files.js';
+import { type Conflict, conflictOf, type Wanted } from './conflict.js';
+import type { Change, FileChange, FileState, Files, FolderFile } from './files.js';
 import { isDrawn } from './names.js';
 import type { Chosen, Drawn, Setting, Shown } from './protocol.js';
 import { painted } from './sheet.js';
 import type { Thinker } from './thinker.js';
-
-/** A change that met one of another program, and waits for an answer. */
-export interface Conflict {
-  path: string;
-  by: string;
-  change: Change;
-  /** The text that the change was made of, and what stands there now. */
-  before: string;
-  now: string;
-}
 
 /** Milliseconds after a drawing at which it is checked. */
 const checkAfter = 500;
@@ -190,47 +181,64 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
     files.watch((path) => {
       seen.add(path);
       clearTimeout(waiting);
-      waiting = window.setTimeout(() => {
-        queue.current = queue.current.then(look, look);
-      }, settle);
+      waiting = window.setTimeout(() => void inTurn(look), settle);
     });
     return () => clearTimeout(waiting);
   }, [files, thinker, keep, redraw, relist, aged]);
 
-  /** Takes over what the files hold after an act. */
+  /** Runs what changes files once that before it is done, each upon what the one before it left. */
+  const inTurn = useCallback(<T>(step: () => Promise<T>): Promise<T> => {
+    const next = queue.current.then(step, step);
+    queue.current = next.catch(() => undefined);
+    return next;
+  }, []);
+
+  const redrawn = useCallback(async () => {
+    if (now.current.figure) await redraw(now.current.figure);
+  }, [redraw]);
+
+  /** Takes over what a file holds after an act. */
   const kept = useCallback(
-    async (path: string, changed: Changed, pending?: Omit<Conflict, 'path' | 'now'>): Promise<boolean> => {
-      if ('fault' in changed) {
-        setSaid(changed.fault);
-        await thinker.tell('changed', { path });
-        if (now.current.figure) await redraw(now.current.figure);
-        return false;
-      }
-      const { state } = changed;
+    async (path: string, state: FileState) => {
       keep(path, state);
       aged(path);
       await thinker.tell('changed', { path, text: state.text });
-      if (!changed.conflict) return true;
-      if (pending) setConflict({ ...pending, path, now: state.text });
-      if (now.current.figure) await redraw(now.current.figure);
+    },
+    [aged, keep, thinker],
+  );
+
+  /** Writes changes of files, all of them or none; one of a file that is not there yet makes it. */
+  const put = useCallback(
+    async (by: string, wanted: readonly Wanted[]): Promise<boolean> => {
+      const texts = new Map<string, string>();
+      const changes: FileChange[] = [];
+      for (const { path, change, isNew } of wanted) {
+        const known = isNew ? undefined : (now.current.states[path] ?? (await read(path)));
+        if (known) texts.set(path, known.text);
+        changes.push({ path, change, was: known?.sha256 ?? null });
+      }
+      const done = await files.change(by, changes);
+      if ('fault' in done) {
+        setSaid(done.fault);
+        for (const { path } of wanted) await thinker.tell('changed', { path });
+        await redrawn();
+        return false;
+      }
+      for (const [path, state] of Object.entries(done.states)) await kept(path, state);
+      if (!done.conflict) return true;
+      const met = conflictOf(by, wanted, texts, done.states);
+      if ('said' in met) setSaid(met.said);
+      else setConflict(met.conflict);
+      await redrawn();
       return false;
     },
-    [aged, keep, redraw, thinker],
+    [files, kept, read, redrawn, thinker],
   );
 
   /** Writes a change; acts wait for each other, each upon what the one before it left. */
   const write = useCallback(
-    (path: string, by: string, change: Change): Promise<boolean> => {
-      const step = async () => {
-        const known = now.current.states[path] ?? (await read(path));
-        const changed = await files.change(path, known.sha256, by, change);
-        return kept(path, changed, { by, change, before: known.text });
-      };
-      const next = queue.current.then(step, step);
-      queue.current = next.catch(() => undefined);
-      return next;
-    },
-    [files, kept, read],
+    (path: string, by: string, change: Change): Promise<boolean> => inTurn(() => put(by, [{ path, change }])),
+    [inTurn, put],
   );
 
   /** Draws a change of a file, and writes it where it can be drawn; else says why not. */
@@ -276,28 +284,63 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
   );
 
   const step = useCallback(
-    (which: 'undo' | 'redo', path: string, times = 1) => {
-      const steps = async () => {
-        for (let i = 0; i < times && (now.current.states[path]?.[which].length ?? 0) > 0; i += 1)
-          if (!(await kept(path, await files[which](path)))) break;
-        if (now.current.figure) await redraw(now.current.figure);
-      };
-      queue.current = queue.current.then(steps, steps);
-      return queue.current;
-    },
-    [files, kept, redraw],
+    (which: 'undo' | 'redo', path: string, times = 1) =>
+      inTurn(async () => {
+        for (let i = 0; i < times && (now.current.states[path]?.[which].length ?? 0) > 0; i += 1) {
+          const changed = await files[which](path);
+          if ('fault' in changed) {
+            setSaid(changed.fault);
+            await thinker.tell('changed', { path });
+            break;
+          }
+          await kept(path, changed.state);
+          if (changed.conflict) break;
+        }
+        await redrawn();
+      }),
+    [files, inTurn, kept, redrawn, thinker],
   );
 
-  /** Makes a new file; a figure is opened at once. */
+  /** Makes new files, all of them or none; the last one is opened where that is wanted. */
   const make = useCallback(
-    async (path: string, text: string, isOpened: boolean): Promise<boolean> => {
-      const made = await files.make(path, text);
-      if (!(await kept(path, made))) return false;
+    async (made: readonly { path: string; text: string }[], isOpened: boolean): Promise<boolean> => {
+      const wanted = made.map(({ path, text }) => ({ path, change: { text }, isNew: true }));
+      if (!(await inTurn(() => put('first draft', wanted)))) return false;
       await relist();
-      if (isOpened) await openFigure(path);
+      const last = made.at(-1);
+      if (isOpened && last) await openFigure(last.path);
       return true;
     },
-    [files, kept, openFigure, relist],
+    [inTurn, openFigure, put, relist],
+  );
+
+  /** Gives a setting of the figure to its style, and so to all figures of that style: one act on all their files. */
+  const give = useCallback(
+    (path: string) =>
+      inTurn(async () => {
+        const { figure: drawn } = now.current;
+        if (!drawn) return;
+        const there = await files.list();
+        const paths = (kind: string) => there.filter((file) => file.kind === kind).map((file) => file.path);
+        const found = await thinker.ask('give', {
+          path: drawn,
+          setting: path,
+          figures: paths('figure'),
+          styles: paths('style'),
+        });
+        if ('fault' in found) {
+          setSaid(found.fault);
+          return;
+        }
+        const wanted = found.changes.map(({ path: own, text, edits = [] }) =>
+          text === undefined ? { path: own, change: { edits } } : { path: own, change: { text }, isNew: true },
+        );
+        if (!(await put(`${path} to the style`, wanted))) return;
+        void relist();
+        await redraw(drawn);
+        setSaid(`${path} stands in ${found.style} now, for all figures of that style.`);
+      }),
+    [files, inTurn, put, redraw, relist, thinker],
   );
 
   const choose = useCallback((next: Chosen | undefined) => {
@@ -352,6 +395,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
     write,
     step,
     make,
+    give,
     relist,
     redraw,
   };

@@ -16,7 +16,7 @@ import { drawReport } from '../bind/bindReport.js';
 import { documents } from '../bind/documents.js';
 import { disk } from '../disk.js';
 import { formats } from '../formats.js';
-import { redoChange, saveChanges, stepsOf, type Undone, undoChange } from '../journal.js';
+import { type Change, changeOutputs, redoChange, stepsOf, type Undone, undoChange } from '../journal.js';
 import { packageRoot } from '../packageRoot.js';
 import { type Output, save } from '../save.js';
 import { filesOf, kindOf } from './folder.js';
@@ -56,11 +56,11 @@ const types: Record<string, string> = {
   woff2: 'font/woff2',
 };
 
-/** What a change of a file says: single settings, or the whole text. */
+/** A change of one file that a page asks for: of single settings, or of the whole text. */
 interface Wanted {
   path?: unknown;
+  /** SHA-256 of the file as the page has it; null for a new file. */
   was?: unknown;
-  by?: unknown;
   edits?: unknown;
   text?: unknown;
 }
@@ -128,32 +128,44 @@ class Desk {
     return context.body(Uint8Array.from(bytes), 200, { 'Content-Type': 'application/octet-stream' });
   };
 
-  /** Changes a file that is still as the page has it; one that somebody else has changed is given back as it is. */
+  /** What a page asks to be changed of a file: a change of it, a new file, or nothing where it is another by now. */
+  private async wanted(one: Wanted, by: string): Promise<{ made: Output } | { changed: Change } | undefined> {
+    const path = await insideOf(this.folder, one.path);
+    if (kindOf(path) === undefined || kindOf(path) === 'table') throw new Refused('no file that the desk changes');
+    const before = await disk.text(path).catch((fault) => {
+      if (fault instanceof SourceFault && fault.kind === 'missing' && one.was === null) return undefined;
+      throw fault;
+    });
+    if (before === undefined) {
+      if (typeof one.text !== 'string') throw new Refused('a new file needs its text');
+      return { made: { path, bytes: one.text } };
+    }
+    if (one.was !== sha256(before)) return undefined;
+    const patch = patchOf(before, one);
+    return { changed: { path, before, after: patched(before, patch), patch, by } };
+  }
+
+  /**
+   * Changes files that are still as the page has them, and makes new ones: all of them or none. Where somebody else has
+   * changed one, or a new one is there already, all are given back as they are.
+   */
   readonly change = (context: Context) =>
     this.inTurn(async () => {
-      const wanted = (await context.req.json()) as Wanted;
-      const { path, was, by, text } = wanted;
-      const file = await insideOf(this.folder, path);
-      if (kindOf(file) === undefined || kindOf(file) === 'table') throw new Refused('no file that the desk changes');
-      const now = async () => this.state(path as string);
-      const before = await disk.text(file).catch((fault) => {
-        if (fault instanceof SourceFault && fault.kind === 'missing' && was === null) return undefined;
-        throw fault;
-      });
-      if (before === undefined) {
-        if (typeof text !== 'string') throw new Refused('a new file needs its text');
-        const problems = await save([{ path: file, bytes: text }]);
-        return problems.length > 0 ? context.json(faultOf(problems), 500) : context.json(await now());
-      }
-      if (was !== sha256(before)) return context.json(await now(), 409);
-      const patch = patchOf(before, wanted);
-      const after = patched(before, patch);
-      if (after !== before) {
-        const name = typeof by === 'string' && by !== '' ? by.slice(0, 200) : 'desk';
-        const problems = await saveChanges([{ path: file, before, after, patch, by: name }]);
-        if (problems.length > 0) return context.json(faultOf(problems), 500);
-      }
-      return context.json(await now());
+      const { by, changes } = (await context.req.json()) as { by?: unknown; changes?: unknown };
+      const wanted = (Array.isArray(changes) ? changes : []).map((one) => (one ?? {}) as Wanted);
+      const paths = wanted.map(({ path }) => path as string);
+      if (paths.length === 0 || new Set(paths).size !== paths.length) throw new Refused('no list of files to change');
+      const name = typeof by === 'string' && by !== '' ? by.slice(0, 200) : 'desk';
+      const found = await Promise.all(wanted.map((one) => this.wanted(one, name)));
+      const isOther = found.includes(undefined);
+      const made = found.flatMap((one) => (one && 'made' in one ? [one.made] : []));
+      const changed = found.flatMap((one) => (one && 'changed' in one ? [one.changed] : []));
+      const outputs = [...made, ...(await changeOutputs(changed.filter(({ before, after }) => before !== after)))];
+      const problems = isOther || outputs.length === 0 ? [] : await save(outputs);
+      if (problems.length > 0) return context.json(faultOf(problems), 500);
+      // A new file that was not made is none.
+      const files = await Promise.all(paths.map((path) => this.state(path).catch(() => undefined)));
+      return context.json({ files }, isOther ? 409 : 200);
     });
 
   /** Keeps a table that was dropped on the page; none is written over. */
