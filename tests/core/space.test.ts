@@ -316,6 +316,31 @@ describe('the order of a scene', () => {
     expect(paintOrder([marker, { ...line, owner: undefined }]).at(-1)?.id).toBe(2);
   });
 
+  test('has a marker stand to the lines of a surface as to the surface', () => {
+    const points: Seen[] = [
+      [0, 0, 0],
+      [20, 0, 20],
+      [0, 20, 0],
+    ];
+    const face: Face = { is: 'face', id: 1, rank: 0, group: 's', points, box: boxOf(points, 0) };
+    const [a, b]: [Seen, Seen] = [
+      [7, 0, 7],
+      [7, 13, 7],
+    ];
+    const line: Line = { is: 'line', id: 2, rank: 1, group: 'l', a, b, half: 0.3, over: 's', box: boxOf([a, b], 0.3) };
+    // The surface rises to the right: it hides the middle of the marker, and runs below its left edge.
+    const marker = (near: number): Marker => ({
+      is: 'marker',
+      id: 3,
+      rank: 2,
+      group: 'm',
+      at: [10, 5, near],
+      radius: 4,
+    });
+    expect(paintOrder([face, line, marker(9)]).map(({ id }) => id)).toEqual([3, 1, 2]);
+    expect(paintOrder([face, line, marker(11)]).map(({ id }) => id)).toEqual([1, 2, 3]);
+  });
+
   test('ends where three lines or faces hide each other in a circle', () => {
     const bar = (id: number, a: Seen, b: Seen): Line => ({
       is: 'line',

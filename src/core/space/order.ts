@@ -8,8 +8,10 @@ import {
   type Marker,
   overlapOf,
   type Piece,
+  type Span,
   splitAt,
 } from './pieces.js';
+import { Waits } from './waits.js';
 
 /** Nearness closer than this share of the scene counts as equal. */
 const tie = 1e-7;
@@ -24,62 +26,43 @@ type Relation = 'behind' | 'before' | 'apart' | 'through';
 const turned = (relation: Relation): Relation =>
   relation === 'behind' ? 'before' : relation === 'before' ? 'behind' : relation;
 
-/** How differences of nearness stand to each other: all on one side, or on both. */
-function relationOf(differences: readonly number[], slack: number, ifTied: Relation): Relation {
-  let [least, greatest] = [0, 0];
-  for (const difference of differences) {
-    least = Math.min(least, difference);
-    greatest = Math.max(greatest, difference);
-  }
-  if (greatest <= slack && least >= -slack) return ifTied;
-  if (greatest <= slack) return 'behind';
-  if (least >= -slack) return 'before';
-  return 'through';
+/** How two pieces stand by how much nearer the first is: all on one side, or on both. */
+function relationOf(span: Span | undefined, slack: number, ifTied: Relation): Relation {
+  if (!span) return 'apart';
+  const [first, last] = span;
+  const [least, most] = first < last ? [first, last] : [last, first];
+  if (most <= slack) return least >= -slack ? ifTied : 'behind';
+  return least >= -slack ? 'before' : 'through';
 }
 
 /** The order of two pieces that may share ink on the page; those that are equally near go by their numbers. */
 function relation(a: Piece, b: Piece, slack: number): Relation {
-  const byNumber: Relation = a.rank < b.rank || (a.rank === b.rank && a.id < b.id) ? 'behind' : 'before';
-  if (a.is === 'face' && b.is === 'face') {
-    const shared = overlapOf(a, b);
-    if (!shared) return 'apart';
-    return relationOf(
-      shared.map(({ a: own, b: other }) => own - other),
-      slack,
-      byNumber,
-    );
-  }
-  if (a.is === 'face') return turned(relation(b, a, slack));
-  if (b.is === 'face') {
-    if (a.is === 'marker') {
+  if (a.is === 'marker') {
+    if (b.is === 'marker') return relationOf(markersMeet(a, b), slack, byNumber(a, b));
+    if (b.is === 'face') {
       const near = coveredBy(a, b);
-      return near === undefined ? 'apart' : relationOf([a.at[2] - near], slack, 'before');
+      return near === undefined ? 'apart' : relationOf([a.at[2] - near, a.at[2] - near], slack, 'before');
     }
-    const cut = crossing(a, b);
-    if (cut && a.is === 'line' && a.over === b.group) return 'before';
-    return cut
-      ? relationOf(
-          cut.map(({ own, other }) => own - other),
-          slack * 10,
-          'before',
-        )
-      : 'apart';
+    const span = lowest(a, b);
+    return span && b.owner === a.id ? 'before' : relationOf(span, slack, 'before');
   }
-  if (a.is === 'line' && b.is === 'marker') return turned(relation(b, a, slack));
-  if (b.is === 'line') {
-    if (a.is === 'marker' && b.owner === a.id) return lowest(a, b) === undefined ? 'apart' : 'before';
-    const cut = a.is === 'line' ? crossing(a, b) : lowest(a, b);
-    if (!cut) return 'apart';
-    return relationOf(
-      cut.map(({ own, other }) => own - other),
-      slack,
-      a.is === 'marker' ? 'before' : byNumber,
-    );
+  if (b.is === 'marker') return turned(relation(b, a, slack));
+  if (a.is === 'line') {
+    if (b.is === 'line') return relationOf(crossing(a, b), slack, byNumber(a, b));
+    const span = crossing(a, b);
+    return span && a.over === b.group ? 'before' : relationOf(span, slack * 10, 'before');
   }
-  const [one, other] = [a as Marker, b as Marker];
-  const reach = one.radius + other.radius;
-  const apart = (one.at[0] - other.at[0]) ** 2 + (one.at[1] - other.at[1]) ** 2 > reach * reach;
-  return apart ? 'apart' : relationOf([one.at[2] - other.at[2]], slack, byNumber);
+  return b.is === 'line' ? turned(relation(b, a, slack)) : relationOf(overlapOf(a, b), slack, byNumber(a, b));
+}
+
+const byNumber = (a: Piece, b: Piece): Relation =>
+  a.rank < b.rank || (a.rank === b.rank && a.id < b.id) ? 'behind' : 'before';
+
+/** How much nearer a marker is than another with which it shares ink. */
+function markersMeet(a: Marker, b: Marker): Span | undefined {
+  const reach = a.radius + b.radius;
+  const [dx, dy, difference] = [a.at[0] - b.at[0], a.at[1] - b.at[1], a.at[2] - b.at[2]];
+  return dx * dx + dy * dy > reach * reach ? undefined : [difference, difference];
 }
 
 /** Rows of the grid over the page lie this far apart in their numbers. */
@@ -89,62 +72,73 @@ const rowStep = 65_536;
 class Neighbours {
   private readonly cells = new Map<number, number[]>();
   private readonly side: number;
+  /** The look at which each piece was seen last. */
+  private seen = new Int32Array(256);
+  /** The boxes of the pieces, four numbers each. */
+  private boxes = new Float64Array(1024);
+  private looks = 0;
 
   constructor(side: number) {
     this.side = side;
   }
 
-  private visit({ box }: Boxed, each: (key: number) => void): void {
+  /** The numbers of the cells that a box lies in. */
+  private cellsOf({ box }: Boxed): number[] {
     const { side } = this;
     const [left, right] = [Math.floor(box[0] / side), Math.floor(box[2] / side)];
     const [top, bottom] = [Math.floor(box[1] / side), Math.floor(box[3] / side)];
+    const found: number[] = [];
     for (let row = top; row <= bottom; row += 1) {
-      for (let column = left; column <= right; column += 1) each(row * rowStep + column);
+      for (let column = left; column <= right; column += 1) found.push(row * rowStep + column);
     }
+    return found;
   }
 
   add(piece: Boxed, at: number): void {
-    this.visit(piece, (key) => {
+    if (at >= this.seen.length) {
+      const [seen, boxes] = [new Int32Array(2 * at), new Float64Array(8 * at)];
+      seen.set(this.seen);
+      boxes.set(this.boxes);
+      [this.seen, this.boxes] = [seen, boxes];
+    }
+    this.boxes.set(piece.box, 4 * at);
+    for (const key of this.cellsOf(piece)) {
       const cell = this.cells.get(key);
       if (cell) cell.push(at);
       else this.cells.set(key, [at]);
-    });
+    }
   }
 
-  /** The places of all whose cells a piece shares, each once. */
-  near(piece: Boxed, seen: Int32Array, mark: number): number[] {
+  /** The places of all whose boxes meet that of a piece, each once. */
+  near(piece: Boxed): number[] {
+    const { seen, boxes } = this;
+    const [left, top, right, bottom] = piece.box;
+    this.looks += 1;
+    const { looks } = this;
     const found: number[] = [];
-    this.visit(piece, (key) => {
-      const cell = this.cells.get(key);
-      if (!cell) return;
+    for (const key of this.cellsOf(piece)) {
+      const cell = this.cells.get(key) ?? [];
       for (let i = 0; i < cell.length; i += 1) {
         const at = cell[i] as number;
-        if (seen[at] === mark) continue;
-        seen[at] = mark;
-        found.push(at);
+        if (seen[at] === looks) continue;
+        seen[at] = looks;
+        const k = 4 * at;
+        const isBeside = (boxes[k] as number) > right || (boxes[k + 2] as number) < left;
+        if (!isBeside && (boxes[k + 1] as number) <= bottom && (boxes[k + 3] as number) >= top) found.push(at);
       }
-    });
+    }
     return found;
   }
 }
-
-const boxesMeet = (a: Boxed, b: Boxed): boolean =>
-  a.box[0] <= b.box[2] && b.box[0] <= a.box[2] && a.box[1] <= b.box[3] && b.box[1] <= a.box[3];
 
 /** The scene as it grows: pieces that are cut leave, their parts come in. */
 class Scene {
   readonly pieces: (Boxed | undefined)[] = [];
   /** Pieces behind which nothing is any more. */
   freed: number[] = [];
-  /** For each piece those that are drawn before it, how many of them are left, and those that wait for it. */
-  private readonly behind: number[][] = [];
-  private readonly left: number[] = [];
-  private readonly waiting: number[][] = [];
-  private readonly released = new Set<string>();
+  private readonly waits = new Waits();
   private readonly grid: Neighbours;
   private readonly slack: number;
-  private seen = new Int32Array(64);
-  private looks = 0;
   private start = 0;
 
   constructor(grid: Neighbours, slack: number) {
@@ -163,20 +157,14 @@ class Scene {
 
   /** Puts a piece among the others; gives the parts that have to be placed in its stead, or of others that it cut. */
   private place(piece: Boxed): Boxed[] | undefined {
-    const { pieces, slack } = this;
+    const { pieces, slack, waits } = this;
     const at = pieces.length;
-    if (at >= this.seen.length) {
-      const more = new Int32Array(this.seen.length * 2);
-      more.set(this.seen);
-      this.seen = more;
-    }
     const behind: number[] = [];
     const before: number[] = [];
     const cut: Boxed[] = [];
-    this.looks += 1;
-    for (const other of this.grid.near(piece, this.seen, this.looks)) {
+    for (const other of this.grid.near(piece)) {
       const neighbour = pieces[other];
-      if (!neighbour || !boxesMeet(piece, neighbour)) continue;
+      if (!neighbour) continue;
       const found = relation(piece, neighbour, slack);
       if (found === 'behind') before.push(other);
       else if (found === 'before') behind.push(other);
@@ -193,14 +181,9 @@ class Scene {
       }
     }
     pieces.push(piece);
-    this.behind.push(behind);
-    this.waiting.push(before);
-    this.left.push(behind.length);
-    for (const other of behind) this.waiting[other]?.push(at);
-    for (const other of before) {
-      this.behind[other]?.push(at);
-      this.left[other] = (this.left[other] as number) + 1;
-    }
+    waits.piece();
+    for (const other of behind) waits.add(at, other);
+    for (const other of before) waits.add(other, at);
     this.grid.add(piece, at);
     if (behind.length === 0) this.freed.push(at);
     return cut.length > 0 ? cut : undefined;
@@ -208,7 +191,7 @@ class Scene {
 
   /** Whether nothing is behind a piece any more. */
   isFree(at: number): boolean {
-    return this.pieces[at] !== undefined && this.left[at] === 0;
+    return this.pieces[at] !== undefined && this.waits.isFree(at);
   }
 
   /** The first piece that is left; −1 where none is. */
@@ -219,28 +202,22 @@ class Scene {
 
   /** A piece that is still behind another one. */
   someBehind(at: number): number {
-    return (this.behind[at] as number[]).find(
-      (other) => this.pieces[other] && !this.released.has(`${at} ${other}`),
-    ) as number;
-  }
-
-  private loosen(at: number): void {
-    const left = (this.left[at] as number) - 1;
-    this.left[at] = left;
-    if (left === 0) this.freed.push(at);
+    return this.waits.behind(at, (other) => this.pieces[other] !== undefined);
   }
 
   /** Takes away that one piece is drawn before another. */
   release(front: number, back: number): void {
-    this.released.add(`${front} ${back}`);
-    this.waiting[back] = (this.waiting[back] as number[]).filter((other) => other !== front);
-    this.loosen(front);
+    this.free(this.waits.release(back, front));
   }
 
   /** Takes a piece away, drawn or to be put in again in parts. */
   remove(at: number): void {
     this.pieces[at] = undefined;
-    for (const other of this.waiting[at] as number[]) if (this.pieces[other]) this.loosen(other);
+    this.free(this.waits.release(at));
+  }
+
+  private free(pieces: readonly number[]): void {
+    for (const at of pieces) if (this.pieces[at]) this.freed.push(at);
   }
 }
 
@@ -365,6 +342,17 @@ function cutIn(
 }
 
 /**
+ * The place of a marker in a circle that lies over a line of the surface that hides its middle: a marker stands to such a line as
+ * to its surface. −1 where none does.
+ */
+const lineOnSkin = (circle: readonly Boxed[]): number =>
+  circle.findIndex((piece, i) => {
+    const next = circle[(i + 1) % circle.length] as Boxed;
+    if (piece.is !== 'marker' || next.is !== 'line' || next.over === undefined) return false;
+    return circle.some(({ is, group }) => is === 'face' && group === next.over);
+  });
+
+/**
  * Takes a circle apart: a piece is cut, or where that does not help, a marker goes by its number and not by a surface.
  *
  * @returns whether there was one
@@ -373,6 +361,12 @@ function breakCircle(scene: Scene): boolean {
   const { pieces } = scene;
   const circle = circleIn(scene);
   if (circle.length === 0) return false;
+  const release = (link: number) => scene.release(circle[link] as number, circle[(link + 1) % circle.length] as number);
+  const onSkin = lineOnSkin(circle.map((at) => pieces[at] as Boxed));
+  if (onSkin >= 0) {
+    release(onSkin);
+    return true;
+  }
   const cut = cutIn(pieces, circle);
   if (cut) {
     const cuts = (pieces[cut.at]?.cuts ?? 0) + 1;
@@ -387,8 +381,7 @@ function breakCircle(scene: Scene): boolean {
       return pair.some((one) => one?.is === 'marker') && pair.some((one) => one?.is === 'face');
     }),
   );
-  const [front, back] = [circle[link] as number, circle[(link + 1) % circle.length] as number];
-  scene.release(front, back);
+  release(link);
   return true;
 }
 

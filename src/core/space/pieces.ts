@@ -52,11 +52,8 @@ export type Piece = Marker | Line | Face;
 
 type Flat = readonly [x: number, y: number];
 
-/** Two nearnesses at the same place of the page. */
-interface Both {
-  own: number;
-  other: number;
-}
+/** How much nearer one piece is than another at the two ends of the ink that they share. */
+export type Span = readonly [first: number, last: number];
 
 export function boxOf(points: readonly Seen[], by: number): [number, number, number, number] {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -72,43 +69,52 @@ export function boxOf(points: readonly Seen[], by: number): [number, number, num
 /** A plane over the page: nearness = a·x + b·y + c. */
 type Plane = readonly [a: number, b: number, c: number];
 
-const planes = new WeakMap<Face, Plane | null>();
+/** A face as it lies over the page. */
+interface Lie {
+  /** Its plane; none where it is seen edge-on. */
+  plane?: Plane;
+  /** 1 where its corners turn counter-clockwise in the coordinates of the page, −1 where they turn the other way. */
+  sign: number;
+}
+
+const lies = new WeakMap<Face, Lie>();
+
+/** How a face lies over the page, worked out once. */
+function lieOf(face: Face): Lie {
+  const known = lies.get(face);
+  if (known) return known;
+  const plane = planeOf(face);
+  const lie: Lie = { sign: Math.sign(areaOf(face.points)), ...(plane ? { plane } : {}) };
+  lies.set(face, lie);
+  return lie;
+}
 
 /** The plane of a face; none for one that is seen edge-on. */
-function planeOf(face: Face): Plane | undefined {
-  const known = planes.get(face);
-  if (known !== undefined) return known ?? undefined;
+function planeOf({ points }: Face): Plane | undefined {
   // Newell's normal, so that no single corner decides.
   let [nx, ny, nz] = [0, 0, 0];
-  const { points } = face;
+  let [x, y, z] = [0, 0, 0];
   for (let i = 0; i < points.length; i += 1) {
     const [p, q] = [points[i] as Seen, points[(i + 1) % points.length] as Seen];
     nx += (p[1] - q[1]) * (p[2] + q[2]);
     ny += (p[2] - q[2]) * (p[0] + q[0]);
     nz += (p[0] - q[0]) * (p[1] + q[1]);
+    x += p[0];
+    y += p[1];
+    z += p[2];
   }
-  if (Math.abs(nz) < 1e-9) {
-    planes.set(face, null);
-    return undefined;
-  }
-  const [x, y, z] = [0, 1, 2].map((k) => points.reduce((sum, p) => sum + (p[k] as number), 0) / points.length) as [
-    number,
-    number,
-    number,
-  ];
+  if (Math.abs(nz) < 1e-9) return undefined;
   const [a, b] = [-nx / nz, -ny / nz];
-  const plane: Plane = [a, b, z - a * x - b * y];
-  planes.set(face, plane);
-  return plane;
+  return [a, b, (z - a * x - b * y) / points.length];
 }
 
-const nearAt = ([a, b, c]: Plane, [x, y]: Flat): number => a * x + b * y + c;
+const nearAt = (plane: Plane, at: Flat | Seen): number => plane[0] * at[0] + plane[1] * at[1] + plane[2];
 
 /** Twice the area of a surface on the page, with its sign. */
-function areaOf(points: readonly Flat[]): number {
+function areaOf(points: readonly (Flat | Seen)[]): number {
   let sum = 0;
   for (let i = 0; i < points.length; i += 1) {
-    const [p, q] = [points[i] as Flat, points[(i + 1) % points.length] as Flat];
+    const [p, q] = [points[i] as Flat | Seen, points[(i + 1) % points.length] as Flat | Seen];
     sum += p[0] * q[1] - q[0] * p[1];
   }
   return sum;
@@ -133,18 +139,41 @@ function clipBy(points: readonly Flat[], p: Flat, q: Flat, sign: number): Flat[]
 /** Smallest area, in square points, on which two surfaces are said to share ink. */
 const leastArea = 1e-3;
 
-/** What two faces share on the page: its corners, with the nearness of both; none where they are apart. */
-export function overlapOf(a: Face, b: Face): { a: number; b: number }[] | undefined {
-  const [first, second] = [planeOf(a), planeOf(b)];
-  if (!first || !second) return undefined;
-  const sign = Math.sign(areaOf(b.points as unknown as Flat[]));
+/** Whether an edge of the first face has the second one on its outer side, so that they share no ink. */
+function isApart(first: Face, sign: number, { points: others }: Face): boolean {
+  const { points } = first;
+  for (let i = 0; i < points.length; i += 1) {
+    const p = points[i] as Seen;
+    const q = points[(i + 1) % points.length] as Seen;
+    const [dx, dy] = [(q[0] - p[0]) * sign, (q[1] - p[1]) * sign];
+    let k = 0;
+    while (k < others.length) {
+      const at = others[k] as Seen;
+      if (dx * (at[1] - p[1]) - dy * (at[0] - p[0]) > 1e-9) break;
+      k += 1;
+    }
+    if (k === others.length) return true;
+  }
+  return false;
+}
+
+/** How much nearer one face is than another: the least and the most over what they share; none where they are apart. */
+export function overlapOf(a: Face, b: Face): Span | undefined {
+  const [{ plane: first, sign: own }, { plane: second, sign }] = [lieOf(a), lieOf(b)];
+  if (!first || !second || isApart(a, own, b) || isApart(b, sign, a)) return undefined;
   let shared: Flat[] = a.points.map(([x, y]) => [x, y]);
   for (let i = 0; i < b.points.length && shared.length > 2; i += 1) {
     const [p, q] = [b.points[i] as Seen, b.points[(i + 1) % b.points.length] as Seen];
     shared = clipBy(shared, [p[0], p[1]], [q[0], q[1]], sign);
   }
   if (shared.length < 3 || Math.abs(areaOf(shared)) / 2 < leastArea) return undefined;
-  return shared.map((at) => ({ a: nearAt(first, at), b: nearAt(second, at) }));
+  let [least, most] = [Infinity, -Infinity];
+  for (const at of shared) {
+    const difference = nearAt(first, at) - nearAt(second, at);
+    least = Math.min(least, difference);
+    most = Math.max(most, difference);
+  }
+  return [least, most];
 }
 
 /**
@@ -152,10 +181,9 @@ export function overlapOf(a: Face, b: Face): { a: number; b: number }[] | undefi
  * place, so that the faces of one surface agree.
  */
 export function coveredBy({ at, radius }: Marker, face: Face): number | undefined {
-  const plane = planeOf(face);
+  const { plane, sign } = lieOf(face);
   if (!plane) return undefined;
   const { points } = face;
-  const sign = Math.sign(areaOf(points as unknown as Flat[]));
   let isInside = true;
   let [least, near] = [radius * radius, 0];
   for (let i = 0; i < points.length; i += 1) {
@@ -167,26 +195,28 @@ export function coveredBy({ at, radius }: Marker, face: Face): number | undefine
     const away = (ox - t * dx) ** 2 + (oy - t * dy) ** 2;
     if (away < least) [least, near] = [away, p[2] + t * (q[2] - p[2])];
   }
-  if (isInside) return nearAt(plane, [at[0], at[1]]);
+  if (isInside) return nearAt(plane, at);
   return least < radius * radius ? near : undefined;
 }
 
 const nearOn = ({ a, b }: Line, t: number): number => a[2] + t * (b[2] - a[2]);
 
-/** Where a line runs under or over a face, or over another line: nearness of both at the ends of what they share. */
-export function crossing(line: Line, other: Face | Line): Both[] | undefined {
+/** How much nearer a line is than a face that it runs under or over, or than another line that it crosses. */
+export function crossing(line: Line, other: Face | Line): Span | undefined {
   if (other.is === 'line') return linesCross(line, other);
-  const plane = planeOf(other);
+  const { plane } = lieOf(other);
   const part = plane && insideFace(line, other);
   if (!plane || !part) return undefined;
-  return part.map((t) => ({ own: nearOn(line, t), other: nearAt(plane, onPage(line, t)) }));
+  const [from, to] = part;
+  return [nearOn(line, from) - nearAt(plane, onPage(line, from)), nearOn(line, to) - nearAt(plane, onPage(line, to))];
 }
 
 const onPage = ({ a, b }: Line, t: number): Flat => [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
 
 /** The part of a line inside a face on the page, as shares of it (Cyrus & Beck 1978). */
-function insideFace(line: Line, { points }: Face): [number, number] | undefined {
-  const sign = Math.sign(areaOf(points as unknown as Flat[]));
+function insideFace(line: Line, face: Face): [number, number] | undefined {
+  const { points } = face;
+  const { sign } = lieOf(face);
   const [dx, dy] = [line.b[0] - line.a[0], line.b[1] - line.a[1]];
   let [from, to] = [0, 1];
   for (let i = 0; i < points.length; i += 1) {
@@ -206,8 +236,8 @@ function insideFace(line: Line, { points }: Face): [number, number] | undefined 
   return (to - from) * Math.hypot(dx, dy) < 1e-3 ? undefined : [from, to];
 }
 
-/** Where two lines share ink: at the place where they cross, or along the part where they lie on each other. */
-function linesCross(one: Line, two: Line): Both[] | undefined {
+/** How much nearer a line is than another: at the place where they cross, or along the part where they lie on each other. */
+function linesCross(one: Line, two: Line): Span | undefined {
   const [ax, ay] = [one.b[0] - one.a[0], one.b[1] - one.a[1]];
   const [bx, by] = [two.b[0] - two.a[0], two.b[1] - two.a[1]];
   const [cx, cy] = [two.a[0] - one.a[0], two.a[1] - one.a[1]];
@@ -216,7 +246,8 @@ function linesCross(one: Line, two: Line): Both[] | undefined {
   if (Math.abs(turn) > 1e-9 * lengths && lengths > 0) {
     const [t, u] = [(cx * by - cy * bx) / turn, (cx * ay - cy * ax) / turn];
     if (t < 0 || t > 1 || u < 0 || u > 1) return undefined;
-    return [{ own: nearOn(one, t), other: nearOn(two, u) }];
+    const difference = nearOn(one, t) - nearOn(two, u);
+    return [difference, difference];
   }
   const square = ax * ax + ay * ay;
   if (square < 1e-12) return undefined;
@@ -227,28 +258,25 @@ function linesCross(one: Line, two: Line): Both[] | undefined {
   if (start === end) return undefined;
   const [from, to] = [Math.max(0, Math.min(start, end)), Math.min(1, Math.max(start, end))];
   if ((to - from) * Math.sqrt(square) < 1e-3) return undefined;
-  return [from, to].map((t) => ({ own: nearOn(one, t), other: nearOn(two, (t - start) / (end - start)) }));
+  const difference = (t: number) => nearOn(one, t) - nearOn(two, (t - start) / (end - start));
+  return [difference(from), difference(to)];
 }
 
-/** The part of a line that shares ink with a marker, as shares of it. */
-function underMarker({ at, radius }: Marker, { a, b, half }: Line): [number, number] | undefined {
+/** How much nearer a marker is than a line, at both ends of the part of the line that it shares ink with. */
+export function lowest({ at, radius }: Marker, line: Line): Span | undefined {
+  const { a, b, half } = line;
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   const [ox, oy] = [a[0] - at[0], a[1] - at[1]];
   const reach = radius + half;
   const square = dx * dx + dy * dy;
   const rest = ox * ox + oy * oy - reach * reach;
-  if (square < 1e-12) return rest < 0 ? [0, 1] : undefined;
+  if (square < 1e-12) return rest < 0 ? [at[2] - a[2], at[2] - b[2]] : undefined;
   const middle = -(ox * dx + oy * dy) / square;
   const root = middle * middle - rest / square;
   if (root <= 0) return undefined;
-  const [from, to] = [Math.max(0, middle - Math.sqrt(root)), Math.min(1, middle + Math.sqrt(root))];
-  return from < to ? [from, to] : undefined;
-}
-
-/** Where a line shares ink with a marker: nearness of the marker and of the line at the ends of that part. */
-export function lowest(marker: Marker, line: Line): Both[] | undefined {
-  const part = underMarker(marker, line);
-  return part?.map((t) => ({ own: marker.at[2], other: nearOn(line, t) }));
+  const away = Math.sqrt(root);
+  const [from, to] = [Math.max(0, middle - away), Math.min(1, middle + away)];
+  return from < to ? [at[2] - nearOn(line, from), at[2] - nearOn(line, to)] : undefined;
 }
 
 /** A line in two at a share of it. */
@@ -281,9 +309,7 @@ function cutFace(face: Face, side: (at: Seen) => number): Boxed[] | undefined {
     }
     return kept;
   });
-  const isWhole = parts.some(
-    (part) => part.length < 3 || Math.abs(areaOf(part as unknown as Flat[])) / 2 < leastArea / 20,
-  );
+  const isWhole = parts.some((part) => part.length < 3 || Math.abs(areaOf(part)) / 2 < leastArea / 20);
   if (isWhole) return undefined;
   return parts.map((points) => ({ ...face, points, box: boxOf(points, 0) }));
 }
@@ -296,19 +322,16 @@ export function splitAt(piece: Piece, other: Piece): Boxed[] | undefined {
       const change = piece.b[2] - piece.a[2];
       return change === 0 ? undefined : cutLine(piece, (other.at[2] - piece.a[2]) / change);
     }
-    const cut = crossing(piece, other);
-    if (!cut || cut.length < 2) return undefined;
     // Differences change in proportion along what they share.
+    const [d0, d1] = crossing(piece, other) ?? [0, 0];
     const part = other.is === 'face' ? insideFace(piece, other) : sharedPart(piece, other);
-    const [first, last] = [cut[0], cut.at(-1)] as [Both, Both];
-    const [d0, d1] = [first.own - first.other, last.own - last.other];
     if (!part || d0 === d1) return undefined;
     return cutLine(piece, part[0] + (part[1] - part[0]) * (d0 / (d0 - d1)));
   }
   if (other.is !== 'face') return undefined;
-  const [own, plane] = [planeOf(piece), planeOf(other)];
-  if (!own || !plane) return undefined;
-  return cutFace(piece, (at) => at[2] - nearAt(plane, [at[0], at[1]]));
+  const { plane } = lieOf(other);
+  if (!lieOf(piece).plane || !plane) return undefined;
+  return cutFace(piece, (at) => at[2] - nearAt(plane, at));
 }
 
 /** The part of a line along which another one lies on it. */
@@ -323,9 +346,9 @@ function sharedPart(one: Line, two: Line): [number, number] | undefined {
 
 /** A line or face in two along the plane of a face, wherever that goes on to; none where it lies on one side of it. */
 export function cutByPlane(piece: Piece, other: Piece): Boxed[] | undefined {
-  const plane = other.is === 'face' ? planeOf(other) : undefined;
+  const plane = other.is === 'face' ? lieOf(other).plane : undefined;
   if (!plane || piece.is === 'marker') return undefined;
-  const side = (at: Seen) => at[2] - nearAt(plane, [at[0], at[1]]);
+  const side = (at: Seen) => at[2] - nearAt(plane, at);
   if (piece.is === 'face') return cutFace(piece, side);
   const [a, b] = [side(piece.a), side(piece.b)];
   return a * b < 0 ? cutLine(piece, a / (a - b)) : undefined;
