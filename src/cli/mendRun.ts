@@ -1,8 +1,9 @@
-import type { Finding } from '../core/check/finding.js';
 import { countText } from '../core/check/findingText.js';
-import { hasErrors, placeText } from '../core/document/problem.js';
+import { hasErrors, type Outcome, placeText } from '../core/document/problem.js';
 import { type Mended, type MendOptions, mend } from '../core/project/mend.js';
+import { overlaid } from '../core/project/source.js';
 import { entryOptions } from '../core/report/drawReport.js';
+import { type MendedAcross, type MendedFile, mendAcross } from '../core/report/mendAcross.js';
 import { disk } from '../node/disk.js';
 import { type Change, saveChanges } from '../node/journal.js';
 import { changeText } from './changeText.js';
@@ -30,29 +31,89 @@ function mendedText(path: string, { before, after, made, left }: Mended, show: b
   ].join('\n');
 }
 
-/** What does not go together in a report, and the edit that would mend it: which figure has to give way, its author decides. */
-const acrossText = ({ rule, found, place, mend: own }: Finding): string =>
-  `yours to decide, ${rule}: ${found}${own ? `\n  ${placeText(place)}: ${own.says}` : ''}`;
+/** What became of what differs across the figures of a report, and what its author decides. */
+function acrossText(path: string, { files, made, left }: MendedAcross, show: boolean): string {
+  const open = left.filter(({ waived }) => waived === undefined);
+  const verb = show ? 'would be mended' : 'mended';
+  return [
+    `${path}, across its figures: ${made.length === 0 ? 'nothing to mend' : `${made.length} ${verb}`}; ${countText(open)}${open.length === 0 ? '' : ' left'}`,
+    ...made.map(({ finding: { rule, mend: own }, file }) => `  ${rule}: ${own?.says} in ${file}`),
+    ...files.flatMap((file) => ['', `  ${file.path}`, changeText(file)]),
+    ...(files.length === 0 ? [] : ['']),
+    ...open.map(
+      ({ rule, found, place, mend: own }) =>
+        `  yours to decide, ${rule}: ${found}${own ? `\n    ${placeText(place)}: ${own.says}` : ''}`,
+    ),
+  ].join('\n');
+}
 
-/** Mends figure files; writes all of them or, where anything is wrong, none. */
+/** Files as they are mended, one mend upon the other, before any of it is written. */
+class Work {
+  private readonly texts: Record<string, string> = {};
+  readonly source = overlaid(disk, this.texts);
+  private readonly rules: readonly string[];
+  private readonly mended = new Map<string, MendedFile>();
+  private readonly reports = new Map<string, MendedAcross>();
+
+  /** @param rules names of the rules across figures whose findings are mended */
+  constructor(rules: readonly string[]) {
+    this.rules = rules;
+  }
+
+  take(files: readonly MendedFile[]): void {
+    for (const { path, before, after, patch } of files) {
+      const known = this.mended.get(path);
+      this.mended.set(
+        path,
+        known ? { ...known, after, patch: [...known.patch, ...patch] } : { path, before, after, patch },
+      );
+      this.texts[path] = after;
+    }
+  }
+
+  /** Mends what differs across the figures of a report; what was mended in it before is kept in mind. */
+  async across(path: string): Promise<Outcome<MendedAcross>> {
+    const found = await mendAcross(this.source, path, { only: this.rules });
+    if (!found.ok) return found;
+    this.take(found.value.files);
+    const known = this.reports.get(path);
+    const joined = <K extends 'files' | 'made'>(key: K) =>
+      [...(known?.[key] ?? []), ...found.value[key]] as MendedAcross[K];
+    this.reports.set(path, { ...found.value, files: joined('files'), made: joined('made') });
+    return found;
+  }
+
+  /** All that was mended across the figures of a report. */
+  of(path: string): MendedAcross {
+    return this.reports.get(path) as MendedAcross;
+  }
+
+  changes(): Change[] {
+    return [...this.mended.values()]
+      .filter(({ before, after }) => before !== after)
+      .map((file) => ({ ...file, by: 'mend' }));
+  }
+}
+
+/** Mends figure files, and what differs across the figures of reports; writes all of it or, where anything is wrong, none. */
 export async function runMend(words: string[], call: MendCall): Promise<number> {
-  const { rules, problems: unknown } = rulesNamed(call.only);
+  const { rules, hand, problems: unknown } = rulesNamed(call.only);
   const { files: found, reports, problems } = await namedFigures(words);
   // Of a folder the figures are mended, each by itself; a board that is named is refused in words.
   const files = found.filter((path) => words.includes(path) || !/\.board\./i.test(path));
   problems.push(...unknown, ...placedProblems(call.placed));
-  const changes: Change[] = [];
   const said: string[] = [];
+  const work = new Work(hand.map(({ name }) => name));
   const placed = placedIn(call.placed);
-  const across: Finding[] = [];
+  const show = call.show ?? false;
   const inReport = new Map<string, MendOptions>();
+  // What differs across figures comes first: to mend that may be to mend them.
   for (const path of hasErrors(problems) ? [] : reports) {
-    const drawn = await (await import('../node/bind/bindReport.js')).drawReport(path, {});
-    problems.push(...drawn.problems);
-    if (!drawn.ok) continue;
-    across.push(...drawn.value.hand);
-    const { document, report } = drawn.value;
-    for (const { entry, width, facts } of document.figures) {
+    const across = await work.across(path);
+    problems.push(...across.problems);
+    if (!across.ok) continue;
+    const { report, figures } = across.value;
+    for (const { entry, width, facts } of figures) {
       if (facts.some(({ isOnBoard }) => isOnBoard) || files.includes(entry.path)) continue;
       files.push(entry.path);
       inReport.set(entry.path, { ...entryOptions(report, entry), caption: false, placed: () => width });
@@ -62,22 +123,26 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
   for (const [i, path] of hasErrors(problems) ? [] : files.entries()) {
     shown.at(i + 1, path);
     const own = inReport.get(path) ?? { style: call.style, placed };
-    const mended = await mend(disk, path, { ...own, only: rules.map(({ name }) => name) });
+    const mended = await mend(work.source, path, { ...own, only: rules.map(({ name }) => name) });
     problems.push(...mended.problems);
     if (!mended.ok) continue;
-    const { before, after, patch } = mended.value;
-    said.push(mendedText(path, mended.value, call.show ?? false));
-    if (before !== after) changes.push({ path, before, after, patch, by: 'mend' });
+    said.push(mendedText(path, mended.value, show));
+    work.take([{ path, ...mended.value }]);
   }
   shown.end();
-  if (!hasErrors(problems) && !call.show) problems.push(...(await saveChanges(changes)));
+  for (const path of hasErrors(problems) || hand.length === 0 ? [] : reports) {
+    const across = await work.across(path);
+    problems.push(...across.problems.filter(({ severity }) => severity === 'error'));
+    said.push(acrossText(path, work.of(path), show));
+  }
+  const changes = work.changes();
+  if (!hasErrors(problems) && !show) problems.push(...(await saveChanges(changes)));
   reportProblems(problems);
   if (hasErrors(problems)) {
     process.stderr.write('nothing was written\n');
     return exitCode(problems);
   }
-  said.push(...across.filter(({ waived }) => waived === undefined).map(acrossText));
   say(said.join('\n'));
-  if (changes.length > 0 && !call.show) say(`taken back by: hexis undo ${changes[0]?.path}`);
+  if (changes.length > 0 && !show) say(`taken back by: hexis undo ${changes[0]?.path}`);
   return exit.done;
 }

@@ -113,6 +113,7 @@ export { coreDocuments } from './report/documents.js';
 export { type DrawnEntry, drawEntry } from './report/drawnEntry.js';
 export { type BoundFigure, entryOptions, handFigures, pageOf } from './report/drawReport.js';
 export { movedFigure, reportDraft } from './report/figureOrder.js';
+export { type MendedAcross, type MendedFile, mendAcross } from './report/mendAcross.js';
 export { isReport, openReport, type Report, type ReportEntry } from './report/openReport.js';
 export type { View } from './space/view.js';
 export { builtInStyles } from './style/builtIn.js';

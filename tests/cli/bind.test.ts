@@ -177,8 +177,15 @@ describe('a report that is checked, proved and mended', () => {
     expect(sarif.runs[0].results.map((one: { ruleId: string }) => one.ruleId)).toEqual(['one-text-size']);
     expect(sarif.runs[0].results[0].fixes[0].artifactChanges[0].artifactLocation.uri).toMatch(/yield-boxes/);
     expect(hexis(['mend', '--show', odd]).out).toMatch(
-      /yours to decide, one-text-size: figure 2[\s\S]*sets size\.width to/,
+      /odd\.report\.yaml, across its figures: 1 would be mended[\s\S]*one-text-size: sets size\.width to 16\.51cm in .*yield-boxes/,
     );
+    const before = readFileSync(path, 'utf8');
+    const mended = hexis(['mend', odd, '--only', 'one-text-size']);
+    expect([mended.code, mended.out]).toEqual([0, expect.stringMatching(/1 mended; nothing found/)]);
+    expect(readFileSync(path, 'utf8')).toBe(before.replace('width: 11cm', 'width: 16.51cm'));
+    expect(hexis(['mend', odd, '--only', 'one-text-size']).out).toContain('across its figures: nothing to mend');
+    hexis(['undo', path]);
+    expect(readFileSync(path, 'utf8')).toBe(before);
     writeFileSync(path, text);
   });
 

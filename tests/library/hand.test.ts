@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { handRules, patched, patchFor } from 'hexis';
+import { handRules, memory, mendAcross, ok, patched, patchFor } from 'hexis';
 import { acrossFindings, reportFiles } from '../helpers/reports.js';
 
 const cases = handRules.flatMap(({ name, examples }) => [
@@ -124,4 +124,66 @@ test('each rule has a name of its own and says what a page of docs needs', () =>
   expect(new Set(handRules.map(({ name }) => name)).size).toBe(handRules.length);
   for (const { asks, measures, reason, source } of handRules)
     for (const text of [asks, measures, reason, source]) expect(text.length).toBeGreaterThan(10);
+});
+
+describe('mending what differs across figures', () => {
+  const box = (more = '') => `chart: { kind: box, category: bed, value: yield }\n${more}`;
+  const mended = async (files: Record<string, string>, only?: string[]) => {
+    const found = ok(await mendAcross(memory(files), 'r.report.yaml', { only }));
+    const after = { ...files, ...Object.fromEntries(found.files.map(({ path, after: text }) => [path, text])) };
+    for (const { path, before, patch, after: text } of found.files)
+      expect([before, patched(before, patch)]).toEqual([files[path], text]);
+    return { ...found, after };
+  };
+
+  test('makes what is mechanical, in the file that says it, and leaves the rest of the file', async () => {
+    const files = reportFiles(
+      [box('size: { width: 16cm } # as wide as the text'), box('size: { width: 15.8cm } # nearly'), box()],
+      'figures: [a.figure.yaml, b.figure.yaml, { file: c.figure.yaml, number: 7 }] # three\n',
+    );
+    const { made, after } = await mended(files);
+    expect(made.map(({ finding, file }) => [finding.rule, file])).toEqual([
+      ['numbering', 'r.report.yaml'],
+      ['one-width', 'b.figure.yaml'],
+    ]);
+    expect(after['r.report.yaml']).toContain('b.figure.yaml, { file: c.figure.yaml }] # three');
+    expect(after['b.figure.yaml']).toContain('size: { width: 16cm } # nearly');
+    const again = await mended(after);
+    expect([again.made, again.files, await acrossFindings(after)]).toEqual([[], [], again.left]);
+  });
+
+  test('leaves to the author which word is right, and rules that were not named', async () => {
+    const files = reportFiles([
+      box('axes: { y: { title: Crop } }'),
+      box('axes: { y: { title: Harvest } }\nsize: { width: 16cm }'),
+      box('size: { width: 15.8cm }'),
+    ]);
+    const all = await mended(files);
+    expect(all.made.map(({ finding }) => finding.rule)).toEqual(['one-width']);
+    expect(all.left.some(({ rule }) => rule === 'one-variable')).toBe(true);
+    expect((await mended(files, ['numbering'])).made).toEqual([]);
+  });
+
+  test('does nothing by which a figure would break another rule', async () => {
+    // The width of the other figure is none of those that the style lets a figure have.
+    const house = {
+      'own.style.yaml':
+        'hexis: style/1\nextends: apa\ncheck: { widths: { of: [narrow] }, one-width: error }\nwidths: { narrow: 15.8cm }\n',
+    };
+    const files = {
+      ...reportFiles(
+        [box('size: { width: 16cm }\nwaive: { widths: it is the widest }'), box('size: { width: narrow }')],
+        'style: own.style.yaml',
+      ),
+      ...house,
+    };
+    const { made, left } = await mended(files);
+    expect([made, left.map(({ rule }) => rule)]).toEqual([[], ['one-width']]);
+  });
+
+  test('says what keeps the report from being drawn', async () => {
+    const files = reportFiles([box()], 'figures: [a.figure.yaml, none.figure.yaml]');
+    const found = await mendAcross(memory(files), 'r.report.yaml');
+    expect([found.ok, found.problems[0]?.place]).toMatchObject([false, { file: 'r.report.yaml', line: 2 }]);
+  });
 });

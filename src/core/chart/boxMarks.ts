@@ -1,6 +1,7 @@
 import type { Category } from '../data/codebook.js';
 import { type BoxSummary, boxOfSample, notchOf, type Quartiles, quartersOf } from '../statistics/box.js';
 import { jitter } from '../statistics/jitter.js';
+import { picked } from '../statistics/pick.js';
 import { Sample } from '../statistics/sample.js';
 import { type BoxFrame, whiskersOf } from './boxSettings.js';
 import { cellOf, filled } from './frame.js';
@@ -129,13 +130,7 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
 export function boxesOf(frame: BoxFrame): DrawnBox[] | undefined {
   const { numbers } = filled(frame.measured('value'), 'value').column;
   const boxes = sortedRows(frame);
-  const samples = boxes.map(
-    ({ rows }) =>
-      new Sample(
-        Float64Array.from(rows, (row) => numbers[row] as number),
-        weightsOf(rows, frame.weight),
-      ),
-  );
+  const samples = boxes.map(({ rows }) => new Sample(picked(numbers, rows), weightsOf(rows, frame.weight)));
   const strips = boxes.map(({ rows }) => (frame.settings.points ? repeatedRows(rows, frame.weight) : []));
   if (strips.includes(undefined)) return undefined;
   const range =

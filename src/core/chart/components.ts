@@ -5,6 +5,7 @@ import { type ColumnRequest, type NumberColumn, type Table, tableOf } from '../d
 import { choice, columnName, counting, listOf, object, optional } from '../document/fields.js';
 import { error, fail, type Outcome, succeed, warning } from '../document/problem.js';
 import { type Components, componentsOf } from '../statistics/components.js';
+import { picked } from '../statistics/pick.js';
 import type { ChartInput } from './chartInput.js';
 import type { NoteFact } from './noteFacts.js';
 import type { FurtherNumbers } from './plan.js';
@@ -168,7 +169,7 @@ export function completeComponents<S extends ComponentSettings & WeightSettings>
   }
   const sources = components.of.map((name) => table.number(name));
   const rows = rowsOf(input, sources);
-  const columns = sources.map(({ numbers }) => Float64Array.from(rows, (row) => numbers[row] as number));
+  const columns = sources.map(({ numbers }) => picked(numbers, rows));
   const weight = weightOf(input);
   const weights = weightsOf(rows, weight);
   const kept = Math.min(components.keep ?? count, components.of.length);

@@ -3,6 +3,7 @@ import { error, type Problem, warning } from '../document/problem.js';
 import { exactTotal } from '../statistics/exactSum.js';
 import { type Interval, meanInterval, shareInterval } from '../statistics/interval.js';
 import { median } from '../statistics/median.js';
+import { picked } from '../statistics/pick.js';
 import type { Summary } from '../statistics/summary.js';
 import type { CellData, Cells } from './cells.js';
 import type { GroupFrame } from './groupSettings.js';
@@ -107,7 +108,7 @@ function intervalOf(input: GroupFrame, { summary, row }: CellData, base: Base): 
 /** The median of the values of a cell, each counted as often as it weighs. */
 function medianOf(input: GroupFrame, { rows }: CellData): number {
   const { numbers } = input.table.number(input.settings.value as string);
-  const values = Float64Array.from(rows, (row) => numbers[row] as number);
+  const values = picked(numbers, rows);
   return median(values, weightsOf(rows, input.weight)) as number;
 }
 

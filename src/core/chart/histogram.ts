@@ -1,6 +1,7 @@
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { type Bin, countBins, isBinned } from '../statistics/bins.js';
+import { picked } from '../statistics/pick.js';
 import { Sample } from '../statistics/sample.js';
 import { lowered } from '../type/letterCase.js';
 import { seriesOf } from './categoryAxes.js';
@@ -77,10 +78,7 @@ function outsideOf({ values, counts, weighted }: Sample, edges: readonly number[
 /** The values of some rows, each counted as it weighs. */
 function sampleOf(frame: HistogramFrame, rows: readonly number[]): Sample {
   const { numbers } = filled(frame.measured('value'), 'value').column;
-  return new Sample(
-    Float64Array.from(rows, (row) => numbers[row] as number),
-    weightsOf(rows, frame.weight),
-  );
+  return new Sample(picked(numbers, rows), weightsOf(rows, frame.weight));
 }
 
 const binned = ({ settings }: HistogramFrame, sample: Sample, edges: readonly number[]): Bin[] =>

@@ -3,6 +3,7 @@ import { choice, columnName, flag, optional } from '../document/fields.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { jitter } from '../statistics/jitter.js';
+import { picked } from '../statistics/pick.js';
 import { Sample } from '../statistics/sample.js';
 import { lowered } from '../type/letterCase.js';
 import { beyondField } from './beyond.js';
@@ -78,7 +79,7 @@ function stripsOf(frame: PointsFrame): Strip[] | undefined {
     .sort((a, b) => a[0] - b[0])
     .flatMap(([key, rows]): Strip[] => {
       const shown = repeatedRows(rows, weight);
-      const values = Float64Array.from(rows, (row) => numbers[row] as number);
+      const values = picked(numbers, rows);
       const sample = new Sample(values, weightsOf(rows, weight));
       return shown ? [{ category: Math.floor(key / groups), group: key % groups, rows, shown, sample }] : [];
     });
@@ -95,7 +96,7 @@ function marksOf(frame: PointsFrame, strip: Strip, near: number): [CloudMark, ..
   const { numbers } = filled(frame.measured('value'), 'value').column;
   const places = group?.categories.length ?? 1;
   const slot = width / places;
-  const values = Float64Array.from(strip.shown, (row) => numbers[row] as number);
+  const values = picked(numbers, strip.shown);
   const middle = strip.category + (strip.group - (places - 1) / 2) * slot;
   const offsets = settings.jitter === false ? values.map(() => 0) : jitter(values, near);
   const cell = cellOf(frame, { category: strip.category, group: strip.group });

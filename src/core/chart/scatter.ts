@@ -1,5 +1,6 @@
 import { error, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
+import { joined, picked } from '../statistics/pick.js';
 import { seriesOf } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
 import { shadeKeys, sizeKeys } from './cloudKeys.js';
@@ -39,8 +40,8 @@ function pointsOf(frame: ScatterFrame): Points[] {
       ...(category ? { category } : {}),
       group: g,
       rows: own,
-      xs: Float64Array.from(own, (row) => xs[row] as number),
-      ys: Float64Array.from(own, (row) => ys[row] as number),
+      xs: picked(xs, own),
+      ys: picked(ys, own),
     };
     return [{ ...points, fit: fit && alone ? drawFit(fit, points, cellOf(frame, { group: g })) : undefined }];
   });
@@ -125,7 +126,7 @@ function settingsProblems({ settings, locate, rows, measured }: ScatterFrame): P
 /** One fit for all groups, beside their own points. */
 function commonFit({ settings: { fit } }: ScatterFrame, points: readonly Points[]): DrawnFit | undefined {
   if (fit?.over !== 'all' || points.length < 2) return undefined;
-  const join = (key: 'xs' | 'ys') => Float64Array.from(points.flatMap((group) => [...group[key]]));
+  const join = (key: 'xs' | 'ys') => joined(points.map((group) => group[key]));
   return drawFit(fit, { xs: join('xs'), ys: join('ys') }, {});
 }
 

@@ -1,5 +1,6 @@
 import { normalEllipse } from '../statistics/ellipse.js';
 import { jitter } from '../statistics/jitter.js';
+import { picked } from '../statistics/pick.js';
 import { areasOf, shadesOf } from './cloudKeys.js';
 import { defaultLevel } from './levels.js';
 import { namesOf } from './names.js';
@@ -46,7 +47,7 @@ export function cloudOf(frame: ScatterFrame, points: Points, cell: Cell, { all, 
   if (overlap === 'count') {
     const { at, counts } = counted(points);
     const most = Math.max(...all.flatMap((group) => counted(group).counts.reduce((a, b) => Math.max(a, b), 1)));
-    const pick = (values: Float64Array) => Float64Array.from(at, (i) => values[i] as number);
+    const pick = (values: Float64Array) => picked(values, at);
     return {
       type: 'cloud',
       cell,

@@ -1,5 +1,6 @@
 import { formatNumber } from '../scale/numberFormat.js';
 import { fitLine } from '../statistics/line.js';
+import { joined } from '../statistics/pick.js';
 import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
 import { componentFacts, componentNumbers } from './components.js';
@@ -80,7 +81,7 @@ export function scatterNumbers(
     const found = [line?.r, line?.slope, line?.slopeSe, line?.intercept, line?.interceptSe];
     return [...(group ? [name] : []), xs.length, meanX, sdX, meanY, sdY, ...found, ...fitCells(fit, fits)];
   };
-  const join = (key: 'xs' | 'ys') => Float64Array.from(points.flatMap((own) => [...own[key]]));
+  const join = (key: 'xs' | 'ys') => joined(points.map((own) => own[key]));
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),

@@ -4,6 +4,7 @@ import type { Transform } from '../scale/transform.js';
 import { bestView, namedViews, type View } from '../space/view.js';
 import { covarianceOf } from '../statistics/covariance.js';
 import type { Triple } from '../statistics/density3.js';
+import { picked } from '../statistics/pick.js';
 import { seriesOf } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
 import { shadeKeys, sizeKeys } from './cloudKeys.js';
@@ -40,7 +41,7 @@ function groupsOf(frame: SpaceFrame): Spots[] {
   const rows = (group?.categories ?? [undefined]).map(() => [] as number[]);
   for (const row of frame.rows) rows[group ? group.of(row) : 0]?.push(row);
   const [xs, ys, zs] = axisKeys.map((axis) => numbersOf(frame, axis)) as [Float64Array, Float64Array, Float64Array];
-  const pick = (own: readonly number[], from: Float64Array) => Float64Array.from(own, (row) => from[row] as number);
+  const pick = (own: readonly number[], from: Float64Array) => picked(from, own);
   return rows.flatMap((own, g): Spots[] => {
     const category = group?.categories[g];
     if (own.length === 0) return [];

@@ -4,6 +4,7 @@ import { densityAt, densityGrid, levelFor, type Triple } from '../statistics/den
 import { type Ellipsoid, normalEllipsoid } from '../statistics/ellipsoid.js';
 import { isosurface } from '../statistics/isosurface.js';
 import { sphere } from '../statistics/mesh.js';
+import { joined } from '../statistics/pick.js';
 import { areasOf, shadesOf } from './cloudKeys.js';
 import { cellOf } from './frame.js';
 import { namesOf } from './names.js';
@@ -41,22 +42,12 @@ export interface Cloud extends Pick<Spots, 'rows' | 'xs' | 'ys' | 'zs'> {
   name: string;
 }
 
-export const joinedSpots = (spots: readonly Spots[], key: 'xs' | 'ys' | 'zs'): Float64Array => {
-  const joined = new Float64Array(spots.reduce((sum, own) => sum + own[key].length, 0));
-  let at = 0;
-  for (const own of spots) {
-    joined.set(own[key], at);
-    at += own[key].length;
-  }
-  return joined;
-};
-
 /** All cases as one cloud. */
 export const wholeCloud = (spots: readonly Spots[]): Cloud => ({
   rows: spots.flatMap(({ rows }) => rows),
-  xs: joinedSpots(spots, 'xs'),
-  ys: joinedSpots(spots, 'ys'),
-  zs: joinedSpots(spots, 'zs'),
+  xs: joined(spots.map((own) => own.xs)),
+  ys: joined(spots.map((own) => own.ys)),
+  zs: joined(spots.map((own) => own.zs)),
   cell: {},
   name: '',
 });

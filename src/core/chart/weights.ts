@@ -2,6 +2,7 @@ import type { ColumnRequest } from '../data/table.js';
 import { columnName, optional } from '../document/fields.js';
 import { error, type Problem, warning } from '../document/problem.js';
 import { isBelowTwo } from '../statistics/interval.js';
+import { picked } from '../statistics/pick.js';
 import type { Weights } from '../statistics/sample.js';
 import type { Summary, WeightKind } from '../statistics/summary.js';
 import type { ChartInput } from './chartInput.js';
@@ -38,7 +39,7 @@ export function weightOf({ settings, table, codebook }: ChartInput<WeightSetting
 
 /** How much each of some rows counts; none where all count once. */
 export const weightsOf = (rows: ArrayLike<number>, weight: WeightColumn | undefined): Weights | undefined =>
-  weight && { kind: weight.kind, counts: Float64Array.from(rows, (row) => weight.column.numbers[row] as number) };
+  weight && { kind: weight.kind, counts: picked(weight.column.numbers, rows) };
 
 /** How many cases a row stands for; a row that does not say how many is one. */
 export function timesOf(weight: WeightColumn | undefined): (row: number) => number {

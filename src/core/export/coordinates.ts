@@ -1,9 +1,17 @@
 import { arity, eachCommand, type Outline, withoutQuadratics } from '../type/outline.js';
 
-/** A number with at most three decimals, as short as it can be written. */
+/** Each number of thousandths below one as it is written behind a whole number. */
+const thousandths = Array.from({ length: 1000 }, (_, i) =>
+  i === 0 ? '' : `.${String(i).padStart(3, '0').replace(/0+$/, '')}`,
+);
+
+/** A number with at most three decimals, as short as it can be written. Whole numbers are written much faster than others. */
 export function short(value: number): string {
-  const rounded = Math.round(value * 1000) / 1000;
-  return Object.is(rounded, -0) ? '0' : String(rounded);
+  const all = Math.round(value * 1000);
+  const size = Math.abs(all);
+  if (!(size < 1e9)) return String(all / 1000);
+  const rest = size % 1000;
+  return `${all < 0 ? '-' : ''}${(size - rest) / 1000}${thousandths[rest]}`;
 }
 
 /** An outline as the path data of SVG. */

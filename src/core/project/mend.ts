@@ -52,7 +52,7 @@ const open = (findings: readonly Finding[]) => findings.filter(({ waived }) => w
 const isSame = (a: Finding, b: Finding) => a.rule === b.rule && a.setting === b.setting;
 
 /** Whether a change mends a finding and makes no other rule fail, or fail more. */
-function isBetter(finding: Finding, before: readonly Finding[], after: readonly Finding[]): boolean {
+export function isBetter(finding: Finding, before: readonly Finding[], after: readonly Finding[]): boolean {
   const count = (findings: readonly Finding[], rule: string) =>
     open(findings).filter((own) => own.rule === rule).length;
   const same = (findings: readonly Finding[]) => open(findings).filter((own) => isSame(own, finding)).length;

@@ -1,5 +1,6 @@
 import { centred } from './exactSum.js';
 import { tLimit } from './interval.js';
+import { picked } from './pick.js';
 import type { Fit } from './polynomial.js';
 
 /** A local regression: the fit at any place. */
@@ -26,9 +27,9 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
   const order = Array.from({ length: n }, (_, i) => i).sort(
     (a, b) => (xs[a] as number) - (xs[b] as number) || (ys[a] as number) - (ys[b] as number),
   );
-  const x = Float64Array.from(order, (i) => xs[i] as number);
+  const x = picked(xs, order);
   const { mean, unit, rest: own } = centred(ys);
-  const y = Float64Array.from(order, (i) => own[i] as number);
+  const y = picked(own, order);
   if (n < 4 || x[0] === x[n - 1]) return undefined;
   let [rest, freedom, total] = [0, n, 0];
   for (let i = 0; i < n; i += 1) {

@@ -1,3 +1,4 @@
+import { picked } from './pick.js';
 /** Values in rising order, by their place: a sorted array, or one in which values stand several times without being held so. */
 export interface Ordered {
   readonly length: number;
@@ -16,7 +17,7 @@ export class Repeated implements Ordered {
   /** @param frequencies whole numbers of zero and above */
   constructor(values: ArrayLike<number>, frequencies: ArrayLike<number>) {
     const order = orderOf(values).filter((i) => (frequencies[i] as number) > 0);
-    this.values = Float64Array.from(order, (i) => values[i] as number);
+    this.values = picked(values, order);
     let sum = 0;
     this.upTo = Float64Array.from(order, (i) => {
       sum += frequencies[i] as number;

@@ -1,5 +1,6 @@
 import { largest } from './exactSum.js';
 import { type Ordered, orderOf, Repeated } from './ordered.js';
+import { picked } from './pick.js';
 import { type QuantileType, quantile, weightedQuantile } from './quantile.js';
 import { Summary, type WeightKind } from './summary.js';
 
@@ -30,8 +31,8 @@ export class Sample {
       order.sort(
         (a, b) => (values[a] as number) - (values[b] as number) || (counts[a] as number) - (counts[b] as number),
       );
-      this.values = Float64Array.from(order, (i) => values[i] as number);
-      this.counts = Float64Array.from(order, (i) => counts[i] as number);
+      this.values = picked(values, order);
+      this.counts = picked(counts, order);
     } else this.values = Float64Array.from(values).sort();
     this.summary = new Summary(this.kind);
     for (const [i, value] of this.values.entries()) this.summary.add(value, this.counts?.[i]);

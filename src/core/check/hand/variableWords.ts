@@ -11,7 +11,8 @@ const flawOf = ({ odd: { figure, facts, value }, usual }: Pair, found: string, e
   setting: `axes.${value.axis}.title`,
   ...(usual.value.title === '' || value.unit !== usual.value.unit
     ? {}
-    : { mend: { edits: [{ path: ['axes', value.axis, 'title'], value: undefined }], keepsMeaning: true } }),
+    : // Which word is the right one, the author knows.
+      { mend: { edits: [{ path: ['axes', value.axis, 'title'], value: undefined }], keepsMeaning: false } }),
 });
 
 const titled = ({ title }: ShownVariable) => title.trim() !== '';

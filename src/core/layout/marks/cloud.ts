@@ -1,6 +1,7 @@
 import type { CloudMark } from '../../chart/plan.js';
 import { rampColor } from '../../color/ramp.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
+import { picked } from '../../statistics/pick.js';
 import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
 import { type PanelScales, panelOf, placeAt, within } from '../panelScales.js';
@@ -50,14 +51,16 @@ function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs:
 function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: Float64Array; ys: Float64Array } {
   const panel = panelOf(scales);
   const columns = Math.ceil(panel.width * spotsPerPoint) + 1;
-  const taken = new Uint8Array(columns * (Math.ceil(panel.height * spotsPerPoint) + 1));
+  // A bit for each spot.
+  const taken = new Uint8Array(Math.ceil((columns * (Math.ceil(panel.height * spotsPerPoint) + 1)) / 8));
   let n = 0;
   const [keptX, keptY] = [new Float64Array(xs.length), new Float64Array(xs.length)];
   for (let i = 0; i < xs.length; i += 1) {
     const column = Math.round(((xs[i] as number) - panel.x) * spotsPerPoint);
     const spot = Math.round(((ys[i] as number) - panel.y) * spotsPerPoint) * columns + column;
-    if (taken[spot] === 1) continue;
-    taken[spot] = 1;
+    const [at, bit] = [Math.floor(spot / 8), 1 << (spot % 8)];
+    if (((taken[at] as number) & bit) !== 0) continue;
+    taken[at] = (taken[at] as number) | bit;
     keptX[n] = xs[i] as number;
     keptY[n] = ys[i] as number;
     n += 1;
@@ -150,8 +153,8 @@ export const cloud: MarkType<CloudMark> = {
         const own = rows.map((_row, i) => i).filter((i) => stepOf(shades[rows[i] as number] as number) === step);
         if (own.length === 0) return [];
         const places = {
-          xs: Float64Array.from(own, (i) => xs[i] as number),
-          ys: Float64Array.from(own, (i) => ys[i] as number),
+          xs: picked(xs, own),
+          ys: picked(ys, own),
         };
         return [oneItem(context, shadedFill(sheet, fill, (step + 0.5) / shadeSteps), places)];
       });
