@@ -143,6 +143,7 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
     return exitCode(problems);
   }
   say(said.join('\n'));
-  if (changes.length > 0 && !show) say(`taken back by: hexis undo ${changes[0]?.path}`);
+  const paths = changes.map(({ path }) => (/[^\w./\\:-]/.test(path) ? `"${path}"` : path));
+  if (changes.length > 0 && !show) say(`taken back by: hexis undo ${paths.join(' ')}`);
   return exit.done;
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
+import { basename, dirname, join, relative } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { inverse, type Patch, patched } from '../core/document/patch.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../core/document/problem.js';
@@ -16,6 +16,9 @@ interface Act {
   /** SHA-256 of the file before and after it. */
   before: string;
   after: string;
+  /** Where it changed several files as one: what names it in all of them, and the others, from the folder of this one. */
+  set?: string;
+  with?: string[];
 }
 
 /** A change of a file that is to be written and remembered. */
@@ -27,13 +30,16 @@ export interface Change {
   by: string;
 }
 
-/** What was taken back. */
+/** What was taken back, or made again, of a file. */
 export interface Undone {
+  path: string;
   by: string;
   before: string;
   after: string;
   /** How many acts are left. */
   left: number;
+  /** The same of the other files that the act had changed; none where one of them was changed since. */
+  others: Omit<Undone, 'others'>[];
 }
 
 /** So many acts of a file are kept. */
@@ -44,8 +50,11 @@ const journalOf = (path: string) => join(folderOf(path), `${basename(path)}.jour
 const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 
 const isAct = (value: unknown): value is Act => {
-  const { by, patch, before, after } = (value ?? {}) as Partial<Act>;
-  return typeof by === 'string' && Array.isArray(patch) && typeof before === 'string' && typeof after === 'string';
+  const { by, patch, before, after, with: others } = (value ?? {}) as Partial<Act>;
+  const isSet = others === undefined || (Array.isArray(others) && others.every((one) => typeof one === 'string'));
+  return (
+    isSet && typeof by === 'string' && Array.isArray(patch) && typeof before === 'string' && typeof after === 'string'
+  );
 };
 
 /** What was done to a file, and what of it was taken back, each the latest last. */
@@ -84,19 +93,37 @@ function done(acts: readonly Act[], text: string): Act[] {
   return last && last.after !== own && last.before === own ? acts.slice(0, -1) : [...acts];
 }
 
-/** Changed files with their journals, to be written together. */
-export async function changeOutputs(changes: readonly Change[]): Promise<Output[]> {
+/**
+ * Changed files with their journals, to be written together.
+ *
+ * @param isOne whether they are one act, which is taken back in all of them at once
+ */
+export async function changeOutputs(changes: readonly Change[], isOne = false): Promise<Output[]> {
   const outputs: Output[] = [];
+  const set = sha256(changes.map(({ before, after }) => `${sha256(before)} ${sha256(after)}`).join('\n')).slice(0, 16);
   for (const { path, before, after, patch, by } of changes) {
     const acts = done((await journalFor(path)).acts, before);
-    const act: Act = { by, patch, before: sha256(before), after: sha256(after) };
+    const others = changes.filter((other) => other.path !== path).map((other) => slashed(dirname(path), other.path));
+    const act: Act = {
+      by,
+      patch,
+      before: sha256(before),
+      after: sha256(after),
+      ...(isOne && others.length > 0 ? { set, with: others } : {}),
+    };
     // The journal comes first: an act that was not done is passed over, one that was not written down is lost.
     // What was taken back before is gone with a new act.
     const kept = { acts: [...acts, act].slice(-mostActs), undone: [] };
     outputs.push(...journalOutputs(path, kept), { path, bytes: after });
   }
-  return outputs.filter(({ path }, i) => outputs.findIndex((other) => other.path === path) === i);
+  return unlike(outputs);
 }
+
+/** Each file once. */
+const unlike = (outputs: readonly Output[]): Output[] =>
+  outputs.filter(({ path }, i) => outputs.findIndex((other) => other.path === path) === i);
+
+const slashed = (from: string, to: string) => relative(from, to).replaceAll('\\', '/');
 
 /** Writes changed files with their journals, all of them or none. */
 export const saveChanges = async (changes: readonly Change[]): Promise<Problem[]> => save(await changeOutputs(changes));
@@ -120,48 +147,92 @@ async function textFor(path: string): Promise<Outcome<string>> {
   }
 }
 
+/** A step in the journal of a file, before it is written. */
+interface Step {
+  path: string;
+  act: Act;
+  before: string;
+  after: string;
+  journal: Journal;
+  left: number;
+}
+
+async function stepBack(path: string): Promise<Outcome<Step>> {
+  const found = await textFor(path);
+  if (!found.ok) return found;
+  const before = found.value;
+  const { acts: all, undone } = await journalFor(path);
+  const acts = done(all, before);
+  const act = acts.at(-1);
+  if (!act) return fail([error('nothing-to-undo', { path })]);
+  const isOwn = sha256(before) === act.after;
+  const after = isOwn ? patched(before, inverse(act.patch)) : '';
+  if (!isOwn || sha256(after) !== act.before)
+    return fail([error('changed-since', { path, by: act.by }, { file: path })]);
+  const journal = { acts: acts.slice(0, -1), undone: [...undone, act].slice(-mostActs) };
+  return succeed({ path, act, before, after, journal, left: journal.acts.length });
+}
+
+async function stepAgain(path: string): Promise<Outcome<Step>> {
+  const found = await textFor(path);
+  if (!found.ok) return found;
+  const before = found.value;
+  const { acts, undone } = await journalFor(path);
+  const act = undone.at(-1);
+  if (!act) return fail([error('nothing-to-redo', { path })]);
+  const isOwn = sha256(before) === act.before;
+  const after = isOwn ? patched(before, act.patch) : '';
+  if (!isOwn || sha256(after) !== act.after)
+    return fail([error('changed-since', { path, by: act.by }, { file: path })]);
+  const journal = { acts: [...done(acts, before), act], undone: undone.slice(0, -1) };
+  return succeed({ path, act, before, after, journal, left: journal.undone.length });
+}
+
+/** A step of a file with those of the others that its act had changed: all of them, or where one cannot go along its own alone. */
+async function together(path: string, step: (path: string) => Promise<Outcome<Step>>): Promise<Outcome<Step[]>> {
+  const own = await step(path);
+  if (!own.ok) return own;
+  const { set, with: paths = [] } = own.value.act;
+  const others = await Promise.all(paths.map((other) => step(join(dirname(path), other))));
+  const along = others.flatMap((other) => (other.ok && other.value.act.set === set ? [other.value] : []));
+  return succeed(along.length === others.length ? [own.value, ...along] : [own.value]);
+}
+
+const undoneOf = ([own, ...others]: readonly Step[]): Undone => {
+  const one = ({ path, act, before, after, left }: Step) => ({ path, by: act.by, before, after, left });
+  return { ...one(own as Step), others: others.map(one) };
+};
+
 /**
- * Takes the last change of a file back that its journal holds. What a person has changed since is left: then nothing is
- * taken back, and that is said.
+ * Takes the last change of a file back that its journal holds, and of the other files that were changed by the same act. What
+ * a person has changed since is left: then nothing of it is taken back, and that is said.
  *
  * @param show whether nothing is written
  */
 export async function undoChange(path: string, show = false): Promise<Outcome<Undone>> {
-  const found = await textFor(path);
-  if (!found.ok) return found;
-  const text = found.value;
-  const journal = await journalFor(path);
-  const acts = done(journal.acts, text);
-  const last = acts.at(-1);
-  if (!last) return fail([error('nothing-to-undo', { path })]);
-  if (sha256(text) !== last.after) return fail([error('changed-since', { path, by: last.by }, { file: path })]);
-  const after = patched(text, inverse(last.patch));
-  if (sha256(after) !== last.before) return fail([error('changed-since', { path, by: last.by }, { file: path })]);
-  const left = acts.slice(0, -1);
+  const steps = await together(path, stepBack);
+  if (!steps.ok) return steps;
   if (!show) {
-    const undone = [...journal.undone, last].slice(-mostActs);
-    // The file comes first: a crash between both leaves an act that was not done, which is passed over.
-    const problems = await save([{ path, bytes: after }, ...journalOutputs(path, { acts: left, undone })]);
+    // The files come first: a crash between both leaves acts that were not done, which are passed over.
+    const files = steps.value.map((step) => ({ path: step.path, bytes: step.after }));
+    const problems = await save(
+      unlike([...files, ...steps.value.flatMap((step) => journalOutputs(step.path, step.journal))]),
+    );
     if (problems.length > 0) return fail(problems);
   }
-  return succeed({ by: last.by, before: text, after, left: left.length });
+  return succeed(undoneOf(steps.value));
 }
 
 /** Makes the change of a file once more that was taken back last, where the file is as it was then. */
 export async function redoChange(path: string): Promise<Outcome<Undone>> {
-  const found = await textFor(path);
-  if (!found.ok) return found;
-  const text = found.value;
-  const journal = await journalFor(path);
-  const next = journal.undone.at(-1);
-  if (!next) return fail([error('nothing-to-redo', { path })]);
-  if (sha256(text) !== next.before) return fail([error('changed-since', { path, by: next.by }, { file: path })]);
-  const after = patched(text, next.patch);
-  if (sha256(after) !== next.after) return fail([error('changed-since', { path, by: next.by }, { file: path })]);
-  const undone = journal.undone.slice(0, -1);
-  const acts = [...done(journal.acts, text), next];
-  const problems = await save([...journalOutputs(path, { acts, undone }), { path, bytes: after }]);
-  return problems.length > 0 ? fail(problems) : succeed({ by: next.by, before: text, after, left: undone.length });
+  const steps = await together(path, stepAgain);
+  if (!steps.ok) return steps;
+  const outputs = steps.value.flatMap((step) => [
+    ...journalOutputs(step.path, step.journal),
+    { path: step.path, bytes: step.after },
+  ]);
+  const problems = await save(unlike(outputs));
+  return problems.length > 0 ? fail(problems) : succeed(undoneOf(steps.value));
 }
 
 /** What can be taken back of a file as it is now, and what can be made again, by what made it, the latest last. */

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { handRules, rules } from 'hexis';
 import { demo, demoFigure, folderWith, hexis } from '../helpers/hexis.js';
@@ -160,6 +160,18 @@ describe('hexis check, mend, undo', () => {
       expect(hexis(['undo', path()])).toMatchObject({ code: 2, err: expect.stringMatching(/no change of/) });
     }
     writeFileSync(path(), flawed);
+  });
+
+  test('several files are taken back at once, as mend says; one that has nothing is named', () => {
+    const second = folder.at('second one.figure.yaml');
+    writeFileSync(second, flawed);
+    const { out } = hexis(['mend', path(), second]);
+    expect(out).toContain(`taken back by: hexis undo ${path()} "${second}"`);
+    const taken = hexis(['undo', path(), folder.at('more/sound.figure.yaml'), second]);
+    expect([taken.code, now(), readFileSync(second, 'utf8')]).toEqual([2, flawed, flawed]);
+    expect(taken.err).toMatch(/sound\.figure\.yaml/);
+    expect(taken.out.match(/is taken back/g)).toHaveLength(2);
+    rmSync(second);
   });
 
   test('a board is mended figure by figure', () => {

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync
 import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type ServedDesk, serveDesk } from 'hexis/node';
-import { folderWith, root } from '../helpers/hexis.js';
+import { folderWith, hexis, root } from '../helpers/hexis.js';
 
 const figure = 'hexis: figure/1\n# mine\ndata: t.csv\nchart: { kind: bar, category: bed, value: yield }\n';
 const table = 'bed,yield\na,1\na,2\nb,3\nb,5\n';
@@ -193,6 +193,49 @@ describe('the server of the desk', () => {
     await post('/api/undo', { path: 'f.figure.yaml' });
     expect((await state()).text).toBe(figure);
     rmSync(folder.at(made.path));
+  });
+
+  test('takes an act on several files back in all of them, and makes it again; what was changed since stays', async () => {
+    const paths = ['f.figure.yaml', 'sub/two.figure.yaml', 'own.style.yaml'];
+    const first = [figure, figure.replace('t.csv', '../t.csv'), 'hexis: style/1\nextends: apa\n'];
+    for (const [i, path] of paths.entries()) writeFileSync(folder.at(path), first[i] as string);
+    const texts = () => paths.map((path) => readFileSync(folder.at(path), 'utf8'));
+    const act = async (by: string, line: string) => {
+      const changes = await Promise.all(
+        paths.map(async (path) => {
+          const { sha256, text } = (await ask(`/api/file?path=${path}`)).body as { sha256: string; text: string };
+          return { path, was: sha256, text: `${text}${line}` };
+        }),
+      );
+      expect((await post('/api/change', { by, changes })).status).toBe(200);
+    };
+    await act('one', '# one\n');
+    await act('two', '# two\n');
+    const second = texts();
+    // From whichever of them, once; the journal stands beside each file, so that the command does the same.
+    const back = await post('/api/undo', { path: paths[1] });
+    const states = back.body['others'] as { path: string; text: string; redo: string[] }[];
+    expect([back.body['by'], states.map(({ path, redo }) => [path, redo])]).toEqual([
+      'two',
+      [
+        ['f.figure.yaml', ['two']],
+        ['own.style.yaml', ['two']],
+      ],
+    ]);
+    expect(texts()).toEqual(first.map((text) => `${text}# one\n`));
+    await post('/api/redo', { path: paths[2] });
+    expect(texts()).toEqual(second);
+    expect(hexis(['undo', folder.at('own.style.yaml')]).out.match(/what two did is taken back/g)).toHaveLength(3);
+    expect(texts()).toEqual(first.map((text) => `${text}# one\n`));
+    // One of them was changed by hand since: then the file that is asked for goes alone.
+    writeFileSync(folder.at('own.style.yaml'), `${first[2]}# by hand\n`);
+    const alone = await post('/api/undo', { path: paths[0] });
+    expect([alone.status, alone.body['others'], texts()]).toEqual([
+      200,
+      [],
+      [first[0], `${first[1]}# one\n`, `${first[2]}# by hand\n`],
+    ]);
+    for (const path of paths.slice(1)) rmSync(folder.at(path));
   });
 
   test('keeps a table that is dropped on the page, bytes as they are, and writes over none', async () => {

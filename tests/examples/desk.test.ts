@@ -295,6 +295,13 @@ describe('a figure is finished by hand', () => {
       (name) => name.endsWith('.yaml') && desk.text(`figures/${name}`).includes('house.style.yaml'),
     );
     expect(followers.length).toBeGreaterThan(3);
+    // It was one act: taken back, no figure follows that style any more.
+    await desk.button('Undo: palette.groups to the style').click();
+    await desk.until(fileOf('yield-by-bed'), (text) => text.includes('#123456'));
+    for (const name of followers) expect(desk.text(`figures/${name}`)).toContain('style: apa');
+    await desk.button('Redo').click();
+    await desk.until(fileOf('yield-by-bed'), (text) => !text.includes('#123456'));
+    for (const name of followers) expect(desk.text(`figures/${name}`)).toContain('house.style.yaml');
     const { shown, made } = await desk.drawings('yield-by-bed');
     expect(shown === made).toBe(true);
   });
@@ -538,6 +545,27 @@ describe('a figure is begun', () => {
     await desk.button(/^Undo: /).waitFor();
     expect(readdirSync(folder.path)).toEqual([]);
     expect(existsSync(folder.at('.hexis'))).toBe(false);
+    // An act on several files is one there too.
+    const words = () => desk.page.locator('.cm-content').innerText();
+    await desk.page
+      .getByRole('button', { name: /^Give .* to the style/ })
+      .first()
+      .click();
+    await desk.page.getByText(/ stands in \S+ now, for all figures of that style/).waitFor();
+    await desk.tab('Text');
+    const given = await words();
+    await desk.button(/^Undo: .* to the style$/).click();
+    await desk.page.waitForFunction(
+      (old) => document.querySelector<HTMLElement>('.cm-content')?.innerText !== old,
+      given,
+    );
+    const back = await words();
+    await desk.button('Redo').click();
+    await desk.page.waitForFunction(
+      (old) => document.querySelector<HTMLElement>('.cm-content')?.innerText !== old,
+      back,
+    );
+    expect(await words()).toBe(given);
     expect(desk.faults).toEqual([]);
     await desk.close();
     folder.remove();

@@ -14,8 +14,8 @@ export interface FileState {
   redo: string[];
 }
 
-/** What was done to a file; where somebody else has changed it, how it is now. */
-export type Changed = { state: FileState; conflict: boolean } | { fault: string };
+/** What was taken back or made again: how the files of that act are now, and whether somebody else has changed the first since. */
+export type Stepped = { states: Record<string, FileState>; conflict: boolean } | { fault: string };
 
 /** A change: single settings, or the whole text. */
 export type Change = { edits: readonly Edit[] } | { text: string };
@@ -49,8 +49,9 @@ export interface Files {
   read(path: string): Promise<FileState>;
   /** Changes files, and makes new ones: all of them, or none. */
   change(by: string, changes: readonly FileChange[]): Promise<ChangedFiles>;
-  undo(path: string): Promise<Changed>;
-  redo(path: string): Promise<Changed>;
+  /** Takes the last act on a file back, or makes it again, in all files that it changed. */
+  undo(path: string): Promise<Stepped>;
+  redo(path: string): Promise<Stepped>;
   /** Keeps a table; one of that name that is there already, and is another, stays. */
   add(path: string, bytes: Uint8Array): Promise<{ path: string } | { fault: string }>;
   /** Draws into files of the folder; in memory the page keeps the drawing itself. */
@@ -78,11 +79,13 @@ export class ServedFiles implements Files {
     });
   }
 
-  private async changed(path: string, body: unknown): Promise<Changed> {
-    const answer = await this.call(path, body);
-    const found = (await answer.json()) as FileState & { fault?: string };
-    if (found.text === undefined) return { fault: found.fault ?? 'the server of the desk does not answer' };
-    return { state: found, conflict: answer.status === 409 };
+  private async step(which: 'undo' | 'redo', path: string): Promise<Stepped> {
+    const answer = await this.call(which, { path });
+    type Found = FileState & { fault?: string; others?: (FileState & { path: string })[] };
+    const { others = [], fault, ...state } = (await answer.json()) as Found;
+    if (state.text === undefined) return { fault: fault ?? 'the server of the desk does not answer' };
+    const states = Object.fromEntries(others.map(({ path: other, ...own }) => [other, own]));
+    return { states: { ...states, [path]: state }, conflict: answer.status === 409 };
   }
 
   async list() {
@@ -111,8 +114,8 @@ export class ServedFiles implements Files {
     return { states, conflict: answer.status === 409 };
   }
 
-  undo = (path: string) => this.changed('undo', { path });
-  redo = (path: string) => this.changed('redo', { path });
+  undo = (path: string) => this.step('undo', path);
+  redo = (path: string) => this.step('redo', path);
 
   async add(path: string, bytes: Uint8Array) {
     const answer = await fetch(`./api/add?path=${encodeURIComponent(path)}`, {
@@ -158,11 +161,17 @@ export class ServedFiles implements Files {
   }
 }
 
+/** An act by its name, with the paths of all files that it changed. */
+interface Act {
+  by: string;
+  paths: string[];
+}
+
 /** Texts in memory, with the acts of each. */
 export class MemoryFiles implements Files {
   name = 'the demo';
   private readonly histories = new Map<string, ReturnType<typeof historyOf>>();
-  private readonly names = new Map<string, { undo: string[]; redo: string[] }>();
+  private readonly acts = new Map<string, { undo: Act[]; redo: Act[] }>();
   private readonly texts: Record<string, string>;
   private readonly tables: string[] = [];
 
@@ -175,25 +184,36 @@ export class MemoryFiles implements Files {
     return [...Object.keys(this.texts), ...this.tables].sort().map((path) => ({ path, kind: kind(path) }));
   }
 
+  private actsOf(path: string): { undo: Act[]; redo: Act[] } {
+    return this.acts.get(path) ?? { undo: [], redo: [] };
+  }
+
   private state(path: string): FileState {
     const text = this.texts[path] as string;
-    return { text, sha256: text, ...(this.names.get(path) ?? { undo: [], redo: [] }) };
+    const { undo: back, redo: again } = this.actsOf(path);
+    return { text, sha256: text, undo: back.map(({ by }) => by), redo: again.map(({ by }) => by) };
+  }
+
+  private states(paths: readonly string[]): Record<string, FileState> {
+    return Object.fromEntries(paths.map((path) => [path, this.state(path)]));
   }
 
   read = async (path: string) => this.state(path);
 
   async change(by: string, changes: readonly FileChange[]): Promise<ChangedFiles> {
     const conflict = changes.some(({ path, was }) => was === null && path in this.texts);
-    if (!conflict) for (const { path, change } of changes) this.changeOne(path, by, change);
-    const there = changes.filter(({ path }) => path in this.texts);
-    return { states: Object.fromEntries(there.map(({ path }) => [path, this.state(path)])), conflict };
+    const changed = conflict ? [] : changes.filter((one) => this.changeOne(one));
+    const act = { by, paths: changed.map(({ path }) => path) };
+    for (const path of act.paths) this.acts.set(path, { undo: [...this.actsOf(path).undo, act], redo: [] });
+    return { states: this.states(changes.map(({ path }) => path).filter((path) => path in this.texts)), conflict };
   }
 
-  private changeOne(path: string, by: string, change: Change) {
+  /** Changes a text, or makes it; says whether it is one that was there and is another now. */
+  private changeOne({ path, change }: FileChange): boolean {
     const before = this.texts[path];
     if (before === undefined) {
       if ('text' in change) this.texts[path] = change.text;
-      return;
+      return false;
     }
     const own = this.histories.get(path) ?? historyOf(before);
     const next =
@@ -204,24 +224,26 @@ export class MemoryFiles implements Files {
             done: [...own.done, [{ at: 0, removed: before, inserted: change.text }]],
             undone: [],
           };
-    if (next.text === before) return;
+    if (next.text === before) return false;
     this.histories.set(path, next);
     this.texts[path] = next.text;
-    this.names.set(path, { undo: [...(this.names.get(path)?.undo ?? []), by], redo: [] });
+    return true;
   }
 
-  private step(path: string, take: typeof undo, from: 'undo' | 'redo'): Changed {
-    const own = this.histories.get(path);
-    const names = this.names.get(path);
-    const last = names?.[from].at(-1);
-    if (own && names && last !== undefined) {
-      const next = take(own);
-      this.histories.set(path, next);
-      this.texts[path] = next.text;
+  private step(path: string, take: typeof undo, from: 'undo' | 'redo'): Stepped {
+    const act = this.actsOf(path)[from].at(-1);
+    // An act goes in all files in which it is the last one, or in none of the others.
+    const isWhole = act?.paths.every((own) => this.actsOf(own)[from].at(-1) === act);
+    const paths = act && isWhole ? act.paths : [path];
+    for (const own of act ? paths : []) {
+      const next = take(this.histories.get(own) as ReturnType<typeof historyOf>);
+      this.histories.set(own, next);
+      this.texts[own] = next.text;
       const other = from === 'undo' ? 'redo' : 'undo';
-      this.names.set(path, { ...names, [from]: names[from].slice(0, -1), [other]: [...names[other], last] });
+      const acts = this.actsOf(own);
+      this.acts.set(own, { ...acts, [from]: acts[from].slice(0, -1), [other]: [...acts[other], act as Act] });
     }
-    return { state: this.state(path), conflict: false };
+    return { states: this.states(paths), conflict: false };
   }
 
   async add(path: string) {

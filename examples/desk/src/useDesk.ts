@@ -293,7 +293,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
             await thinker.tell('changed', { path });
             break;
           }
-          await kept(path, changed.state);
+          for (const [own, state] of Object.entries(changed.states)) await kept(own, state);
           if (changed.conflict) break;
         }
         await redrawn();

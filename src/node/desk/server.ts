@@ -160,7 +160,13 @@ class Desk {
       const isOther = found.includes(undefined);
       const made = found.flatMap((one) => (one && 'made' in one ? [one.made] : []));
       const changed = found.flatMap((one) => (one && 'changed' in one ? [one.changed] : []));
-      const outputs = [...made, ...(await changeOutputs(changed.filter(({ before, after }) => before !== after)))];
+      const outputs = [
+        ...made,
+        ...(await changeOutputs(
+          changed.filter(({ before, after }) => before !== after),
+          true,
+        )),
+      ];
       const problems = isOther || outputs.length === 0 ? [] : await save(outputs);
       if (problems.length > 0) return context.json(faultOf(problems), 500);
       // A new file that was not made is none.
@@ -191,7 +197,16 @@ class Desk {
       const { path } = (await context.req.json()) as { path?: unknown };
       const done = await take(await insideOf(this.folder, path));
       if (!done.ok) return context.json({ ...faultOf(done.problems), ...(await this.state(path as string)) }, 409);
-      return context.json({ by: done.value.by, ...(await this.state(path as string)) });
+      const { by, others } = done.value;
+      // The folder as it is named by its links or without.
+      const root = await realpath(this.folder);
+      const files = await Promise.all(
+        others.map(async (other) => {
+          const own = relative(root, other.path).replaceAll('\\', '/');
+          return { path: own, ...(await this.state(own)) };
+        }),
+      );
+      return context.json({ by, others: files, ...(await this.state(path as string)) });
     });
 
   readonly undo = this.step((file) => undoChange(file));
