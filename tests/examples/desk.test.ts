@@ -61,6 +61,24 @@ describe('a figure is finished by hand', () => {
     ).toEqual(expect.arrayContaining(['Mulch', 'Spring', '17']));
   });
 
+  test('a colour of a list is changed by itself, and one more is given', async () => {
+    const before = await begin('yield-by-bed');
+    await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
+    const second = desk.page.getByLabel(/^palette groups, 2 of 8: #8195a7/);
+    await second.fill('#224466');
+    await second.blur();
+    const after = await desk.until(fileOf('yield-by-bed'), (text) => text.includes('#224466'));
+    expect(difference(before, after)).toEqual([
+      expect.stringMatching(/^\+ palette: \{ groups: \[ "#404b5b", "#224466", /),
+    ]);
+    await desk.button('palette groups: one fewer').click();
+    await desk.page.getByLabel(/^palette groups, 7 of 7/).waitFor();
+    await desk.button('palette groups: one more').click();
+    await desk.page.getByLabel(/^palette groups, 8 of 8/).waitFor();
+    const { shown, made } = await desk.drawings('yield-by-bed');
+    expect(shown === made).toBe(true);
+  });
+
   test('numbers at the bars are hidden again for print', async () => {
     const before = await begin('experience');
     await desk.click(...(await desk.ink(fileOf('experience'), 'series[0].labels[0]')));

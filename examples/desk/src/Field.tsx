@@ -91,6 +91,68 @@ function stepped(text: string, by: 1 | -1): string | undefined {
   return `${(Number(number) + by * 10 ** -decimals).toFixed(decimals)}${unit}`;
 }
 
+/** Any colour, as the browser lets it be chosen. */
+function AnyColor({ label, color, set }: { label: string; color: string; set(color: string): void }) {
+  const shown = /^#[0-9a-f]{6}$/i.test(color) ? color : '#808080';
+  return (
+    <input
+      key={shown}
+      type="color"
+      className="any"
+      aria-label={label}
+      title={label}
+      defaultValue={shown}
+      onBlur={(event) => {
+        if (event.target.value !== color && event.target.dataset['touched']) set(event.target.value);
+      }}
+      onInput={(event) => {
+        (event.target as HTMLInputElement).dataset['touched'] = 'yes';
+      }}
+    />
+  );
+}
+
+/** The colours of a list, each to be changed by itself, with one more or one fewer. */
+function Colors({
+  words,
+  colors,
+  choices,
+  set,
+}: {
+  words: string;
+  colors: string[];
+  choices: Props['choices'];
+  set(colors: string[]): void;
+}) {
+  const more = choices.palette.find(({ color }) => !colors.includes(color))?.color ?? (colors.at(-1) as string);
+  return (
+    <div className="swatches">
+      {colors.map((color, i) =>
+        color.startsWith('#') ? (
+          <AnyColor
+            key={i}
+            label={`${words}, ${i + 1} of ${colors.length}: ${color}`}
+            color={color}
+            set={(next) => set(colors.map((own, k) => (k === i ? next : own)))}
+          />
+        ) : (
+          <span key={i} className="named">
+            {color}
+          </span>
+        ),
+      )}
+      <Button className="more" aria-label={`${words}: one more`} onPress={() => set([...colors, more])}>
+        +
+      </Button>
+      {colors.length > 1 && (
+        <Button className="more" aria-label={`${words}: one fewer`} onPress={() => set(colors.slice(0, -1))}>
+          −
+        </Button>
+      )}
+    </div>
+  );
+}
+
 /** One setting with the control that it is entered with. */
 export function Field({ control, choices, set, give }: Props) {
   const { words, description, kind, options, value, example, hint, bounds } = control;
@@ -208,6 +270,13 @@ export function Field({ control, choices, set, give }: Props) {
       {notes}
     </TextField>
   );
+  if (kind === 'colors' && Array.isArray(value) && value.length > 0)
+    return (
+      <div>
+        {typed}
+        <Colors words={words} colors={value.map(String)} choices={choices} set={(next) => void send({ value: next })} />
+      </div>
+    );
   if (kind !== 'color') return typed;
   return (
     <div>
@@ -224,19 +293,7 @@ export function Field({ control, choices, set, give }: Props) {
             <span className="ratio">{contrast.toFixed(1)}</span>
           </Button>
         ))}
-        <input
-          type="color"
-          className="any"
-          aria-label={`${words}: any colour`}
-          title="Any colour"
-          defaultValue={/^#[0-9a-f]{6}$/i.test(text) ? text : '#808080'}
-          onBlur={(event) => {
-            if (event.target.value !== text && event.target.dataset['touched']) void send({ text: event.target.value });
-          }}
-          onInput={(event) => {
-            (event.target as HTMLInputElement).dataset['touched'] = 'yes';
-          }}
-        />
+        <AnyColor label={`${words}: any colour`} color={text} set={(color) => void send({ text: color })} />
       </div>
     </div>
   );
