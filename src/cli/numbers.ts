@@ -6,8 +6,9 @@ export const numbersCommand: CommandSpec = {
   summary: 'print the table behind a figure: counts, means, intervals, bins, fits, and the rows left out',
   options: [
     ['--style <style>', 'house style in place of the one that the figure names'],
-    ['--csv', 'as CSV, every value in full'],
-    ['--json', 'as JSON, every value in full'],
+    ['--table <name>', 'only this of several tables, such as "loadings": the table of the marks is "marks"'],
+    ['--csv', 'as CSV, every value in full; of several tables the one of the marks, or the one that --table names'],
+    ['--json', 'as JSON, every value of all tables in full'],
   ],
   example: 'hexis numbers figures/yield-by-bed.figure.yaml',
   run: async (figures, options) => (await import('./numbersRun.js')).runNumbers(figures[0] as string, options),

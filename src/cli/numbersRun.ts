@@ -1,5 +1,6 @@
+import { nearest } from '../core/document/nearest.js';
 import { error } from '../core/document/problem.js';
-import { numbersCsv, numbersJson, numbersText } from '../core/export/numbers.js';
+import { numbersCsv, numbersJson, numbersText, tableText } from '../core/export/numbers.js';
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';
@@ -7,21 +8,24 @@ import { exitCode, problemsJson, reportProblems, say } from './report.js';
 
 interface NumbersCall {
   style?: string;
+  table?: string;
   csv?: boolean;
   json?: boolean;
 }
 
-/** Prints the table behind a figure. */
+const conflict = (option: string, other: string) =>
+  error('bad-option', {
+    option,
+    found: `given with ${other}`,
+    expects: `one of ${option} and ${other}`,
+    example: option === '--table' ? '--csv --table marks' : option,
+  });
+
+/** Prints the tables behind a figure. */
 export async function runNumbers(path: string, call: NumbersCall): Promise<number> {
-  if (call.csv && call.json) {
-    reportProblems([
-      error('bad-option', {
-        option: '--csv',
-        found: 'given with --json',
-        expects: 'one of --csv and --json',
-        example: '--csv',
-      }),
-    ]);
+  const both = call.json && (call.csv ? '--csv' : call.table !== undefined ? '--table' : undefined);
+  if (both) {
+    reportProblems([conflict(both, '--json')]);
     return exit.wrongInput;
   }
   const drawn = await openProject(disk, { style: call.style }).draw(path);
@@ -36,10 +40,33 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
     process.stdout.write(`${JSON.stringify({ ...numbersJson(about.id, numbers), problems }, null, 1)}\n`);
     return exit.done;
   }
+  const further = numbers.further ?? [];
+  const known = ['marks', ...further.map(({ key }) => key)];
+  const chosen = further.find(({ key }) => key === call.table);
+  if (call.table !== undefined && !known.includes(call.table)) {
+    reportProblems([
+      ...drawn.problems,
+      error('table-unknown', { name: call.table, known, nearest: nearest(call.table, known) }),
+    ]);
+    return exit.wrongInput;
+  }
   reportProblems(drawn.problems);
-  if (!call.csv) say(`${about.id}: ${plate.title}\n\n${numbersText(numbers)}`);
+  if (!call.csv) {
+    say(
+      `${about.id}: ${plate.title}\n\n${call.table === undefined ? numbersText(numbers) : tableText(chosen ?? { title: '', ...numbers })}`,
+    );
+    return exit.done;
+  }
+  const csv = numbersCsv(chosen ?? numbers);
   // To a file or another program the cells go as they are.
-  else if (process.stdout.isTTY) say(numbersCsv(numbers).trimEnd());
-  else process.stdout.write(numbersCsv(numbers));
+  if (process.stdout.isTTY) say(csv.trimEnd());
+  else process.stdout.write(csv);
+  if (further.length > 0 && call.table === undefined)
+    process.stderr.write(
+      `this is the table of the marks; others: ${known
+        .slice(1)
+        .map((key) => `--table ${key}`)
+        .join(', ')}\n`,
+    );
   return exit.done;
 }

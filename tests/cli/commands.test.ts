@@ -129,6 +129,37 @@ describe('the command', () => {
     expect(json.cases).toEqual({ named: 'plots', read: 240, chosen: 240, used: 228 });
   });
 
+  test('prints one of several tables, and says which there are', () => {
+    const path = project.at('parts.figure.yaml');
+    writeFileSync(
+      path,
+      `hexis: figure/1\ndata: ${demo('data/plots.csv')}\nchart: { kind: scatter, x: component 1, y: component 2, components: { of: [water, ph, yield] } }\n`,
+    );
+    const of = (...args: string[]) => hexis(['numbers', path, ...args]);
+    expect(of('--csv')).toMatchObject({
+      out: expect.stringMatching(/^n,/),
+      err: expect.stringContaining('others: --table components, --table loadings'),
+    });
+    const loadings = of('--csv', '--table', 'loadings');
+    expect([loadings.err, loadings.out.split('\n').map((line) => line.split(',').length)]).toEqual([
+      expect.not.stringContaining('--table'),
+      [4, 4, 4, 4, 1],
+    ]);
+    const json = JSON.parse(of('--json').out);
+    const rows = json.further.find(({ key }: { key: string }) => key === 'loadings').rows;
+    expect(loadings.out.split('\n')[1]?.split(',').slice(1)).toEqual(
+      ['component1', 'component2', 'component3'].map((key) => String(rows[0][key])),
+    );
+    expect(of('--table', 'components').out).toMatch(/Components\nComponent +Eigenvalue/);
+    expect(of('--table', 'components').out).not.toContain('Loadings');
+    expect(of('--table', 'marks').out).not.toContain('Components');
+    expect(of('--table', 'loading')).toMatchObject({ code: 2, err: expect.stringMatching(/write: loadings/) });
+    expect(of('--table', 'loadings', '--json')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/one of --table and --json/),
+    });
+  });
+
   test('keeps what an author changed in the demo project', () => {
     const path = join(project.path, 'lanternfield/garden.codebook.yaml');
     writeFileSync(path, readFileSync(path, 'utf8').replace('Bare soil', 'Open soil'));

@@ -25,6 +25,22 @@ async function pdfOf(report: string): Promise<string> {
   return path;
 }
 
+test('a report as a page has all tables of its figures, each under its name', async () => {
+  writeFileSync(
+    at('parts.figure.yaml'),
+    'hexis: figure/1\ndata: data/plots.csv\nchart: { kind: scatter, x: component 1, y: component 2, components: { of: [water, ph, yield] } }\n',
+  );
+  writeFileSync(at('parts.report.yaml'), 'hexis: report/1\nfigures: [parts.figure.yaml]\n');
+  const page = ok(await bind(at('parts.report.yaml'), 'html'))[0]?.bytes as string;
+  expect([...page.matchAll(/<div class="table"[^>]*aria-label="([^"]*)"/g)].map(([, name]) => name)).toEqual([
+    'Numbers of Figure 1',
+    'Numbers of Figure 1: Components',
+    'Numbers of Figure 1: Loadings',
+  ]);
+  expect(page.match(/<table>/g)).toHaveLength(3);
+  expect(page).toContain('<p class="beside">Loadings</p>');
+});
+
 describe('a report as PDF', () => {
   let path = '';
   beforeAll(async () => {

@@ -1,4 +1,4 @@
-import type { NumbersTable } from '../chart/plan.js';
+import type { FurtherNumbers, NumbersTable } from '../chart/plan.js';
 import { columnWidths, inColumns } from '../document/columns.js';
 import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 
@@ -45,6 +45,10 @@ function tableLines(table: Pick<NumbersTable, 'columns' | 'rows'>): string[] {
     .join('──');
   return [head, rule, ...lines, rule];
 }
+
+/** One of several tables for a terminal, under its title where it has one. */
+export const tableText = ({ title, ...table }: Omit<FurtherNumbers, 'key'>): string =>
+  [...(title === '' ? [] : [title]), ...tableLines(table)].join('\n');
 
 /** The table behind the marks for a terminal, with those beside it. */
 export function numbersText(table: NumbersTable): string {
@@ -102,7 +106,7 @@ export function numbersJson(id: string, table: NumbersTable): object {
 const quoted = (text: string) => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
 /** The same as CSV: every value in full, one line for each mark. */
-export function numbersCsv(table: NumbersTable): string {
+export function numbersCsv(table: Pick<NumbersTable, 'columns' | 'rows'>): string {
   const rows = table.rows.map((row) => row.map((value) => quoted(String(value ?? ''))).join(','));
   return `${[keysOf(table).map(quoted).join(','), ...rows].join('\n')}\n`;
 }

@@ -8,7 +8,7 @@ import type { DocumentPage } from './openReport.js';
 /** A figure of a document with its picture in the formats that the form of the document takes. */
 export interface DocumentFigure extends BoundFigure {
   pictures: Readonly<Record<string, Uint8Array | string>>;
-  numbers: Pick<NumbersTable, 'columns' | 'rows'>;
+  numbers: Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
 }
 
 /** All that a document is made of. */

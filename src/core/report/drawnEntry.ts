@@ -14,7 +14,7 @@ import type { Report, ReportEntry } from './openReport.js';
 /** A figure of a report with its pictures, as plain data: what one thread hands to another, and what is kept. */
 export interface DrawnEntry {
   figure: BoundFigure;
-  numbers: Pick<NumbersTable, 'columns' | 'rows'>;
+  numbers: Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
   pictures: Record<string, Uint8Array | string>;
   /** Font files of faces that do not ship, by family and variant, where the formats put words on pages. */
   fonts: Record<string, Uint8Array>;
@@ -66,6 +66,7 @@ export async function drawEntry(
     for (const { family, variant } of ownFaces(items))
       fonts[`${family} ${variant}`] = await drawing.faces.fontBytes(family, variant);
   }
-  const { columns, rows } = drawing.numbers;
-  return succeed({ figure: figure.value, numbers: { columns, rows }, pictures, fonts, files: [...asked] }, problems);
+  const { columns, rows, further } = drawing.numbers;
+  const numbers = { columns, rows, ...(further ? { further } : {}) };
+  return succeed({ figure: figure.value, numbers, pictures, fonts, files: [...asked] }, problems);
 }

@@ -83,6 +83,11 @@ export const commandWordings = {
     expected: list(f.known, 40),
     ...written(f),
   }),
+  'table-unknown': (f: { name: string; known: string[] } & Nearest) => ({
+    found: `the figure has no table of numbers "${f.name}"`,
+    expected: list(f.known, 40),
+    ...written(f),
+  }),
   'no-figures': (f: { path: string }) => ({
     found: `${f.path} holds no figure file and no board`,
     expected: 'files whose names end in .figure.yaml or .board.yaml, or a folder with some',

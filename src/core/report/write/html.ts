@@ -1,3 +1,4 @@
+import type { NumbersTable } from '../../chart/plan.js';
 import { cellText } from '../../export/numbers.js';
 import { escaped } from '../../export/xml.js';
 import { loadMarkup, type Markup, plainText } from '../../type/markup.js';
@@ -38,6 +39,7 @@ p + .figure { margin-top: 1rem; }
 details { font-size: .875rem; margin-top: .5rem; }
 summary { cursor: pointer; color: var(--link); width: fit-content; }
 .table { overflow-x: auto; }
+.beside { margin: .75rem 0 .25rem; }
 table { border-collapse: collapse; margin: .5rem 0; font-variant-numeric: tabular-nums; }
 th, td { padding: .2rem .7rem .2rem 0; text-align: left; vertical-align: top; border-bottom: 1px solid var(--line); }
 th { border-bottom-color: var(--soft); }
@@ -74,8 +76,7 @@ function inlined({ pictures, altText }: DocumentFigure, prefix: string): string 
     .replace('<svg ', `<svg aria-label="${escaped(altText)}" `);
 }
 
-function table(figure: DocumentFigure): string {
-  const { columns, rows } = figure.numbers;
+function table(name: string, { columns, rows }: Pick<NumbersTable, 'columns' | 'rows'>): string {
   const cls = (i: number) => (columns[i]?.decimals === undefined ? '' : ' class="n"');
   const head = columns.map(({ title }, i) => `<th scope="col"${cls(i)}>${escaped(title)}</th>`).join('');
   const shown = rows.slice(0, mostRows);
@@ -84,7 +85,19 @@ function table(figure: DocumentFigure): string {
       `<tr>${row.map((value, i) => `<td${cls(i)}>${escaped(cellText({ columns }, value, i))}</td>`).join('')}</tr>`,
   );
   const more = rows.length > shown.length ? `<p>The first ${shown.length} of ${rows.length} rows.</p>` : '';
-  return `<div class="table" role="region" tabindex="0" aria-label="Numbers of ${escaped(numberText(figure))}"><table><thead><tr>${head}</tr></thead>\n<tbody>${body.join('\n')}</tbody></table></div>${more}`;
+  return `<div class="table" role="region" tabindex="0" aria-label="${escaped(name)}"><table><thead><tr>${head}</tr></thead>\n<tbody>${body.join('\n')}</tbody></table></div>${more}`;
+}
+
+/** All tables of a figure, to be opened: that of its marks first, and those beside it under their titles. */
+function tables(figure: DocumentFigure): string {
+  const { numbers } = figure;
+  if (numbers.rows.length === 0) return '';
+  // Within words the number goes without its stop.
+  const name = `Numbers of ${numberText(figure).replace(/[.:]$/, '')}`;
+  const further = (numbers.further ?? []).map(
+    ({ title, ...own }) => `\n<p class="beside">${escaped(title)}</p>\n${table(`${name}: ${title}`, own)}`,
+  );
+  return `<details><summary>${escaped(name)}</summary>${table(name, numbers)}${further.join('')}</details>\n`;
 }
 
 const paragraph = (name: string, content: string) => (content === '' ? '' : `<p class="${name}">${content}</p>\n`);
@@ -107,12 +120,8 @@ function figureHtml(figure: DocumentFigure, spansOf: Markup): string {
   const id = anchor(figure);
   const before = figure.entry.before.map((text) => `<p>${spansHtml(spansOf(text))}</p>\n`).join('');
   const sheet = `<div class="sheet" style="width:${points(figure.width)}">\n${inlined(figure, id)}</div>\n`;
-  const numbers =
-    figure.numbers.rows.length === 0
-      ? ''
-      : `<details><summary>Numbers of ${escaped(numberText(figure))}</summary>${table(figure)}</details>\n`;
   return `${before}<section class="figure ${styleClass(figure.style)}" id="${id}" aria-label="${escaped(numberText(figure))}">
-${above}${sheet}${below}${numbers}</section>`;
+${above}${sheet}${below}${tables(figure)}</section>`;
 }
 
 /** A document as one page for a browser, which asks for no other file. */
