@@ -254,6 +254,15 @@ describe('from memory, as in a page', () => {
     expect(ok(await write({ plate: pages[1] as Plate, faces }, 'svg'))).toMatch(/^<\?xml/);
   });
 
+  test('with all tables of the figure, rows and columns as far as there is room', async () => {
+    const parts = 'chart: { kind: scatter, x: component 1, y: component 2, components: { of: [water, ph, yield] } }';
+    const { pages } = ok(await proof(memory(fileOf({ says: '', figure: parts })), ['f.figure.yaml']));
+    const texts = (pages[0] as Plate).items.flatMap((item) => (item.type === 'text' ? [item.text] : []));
+    for (const word of ['Components', 'Eigenvalue', 'Loadings', 'Variable'])
+      expect([word, texts]).toEqual([word, expect.arrayContaining([word])]);
+    expect(texts.filter((text) => text === 'Component 3')).toHaveLength(2);
+  });
+
   test('what cannot be drawn is refused in words', async () => {
     const broken = memory({ 'f.figure.yaml': 'hexis: figure/1\n' });
     expect((await mend(broken, 'f.figure.yaml')).problems.map(({ code }) => code)).toEqual(['missing-key']);

@@ -42,10 +42,12 @@ export function CopyMenu({ thinker, desk }: { thinker: Thinker; desk: DeskState 
         const texts = {
           svg: shown.svg,
           numbers: (kind === 'numbers' ? await thinker.ask('tables', {}) : [])
-            .slice(0, 1)
-            .flatMap(({ columns, rows }) => [columns.map(({ title }) => title), ...rows])
-            .map((row) => row.join('\t'))
-            .join('\n'),
+            .map(({ title, columns, rows }) =>
+              [...(title === '' ? [] : [[title]]), columns.map((column) => column.title), ...rows]
+                .map((row) => row.join('\t'))
+                .join('\n'),
+            )
+            .join('\n\n'),
           words: shown.altText,
           file: figure ? (states[figure]?.text ?? '') : '',
         };

@@ -210,19 +210,36 @@ function views(pen: Pen, { plate }: ProofFigure, x: number, y: number, width: nu
 
 const mostRows = 14;
 
-/** The numbers behind the figure, as far as there is room; gives where they end. */
+/** The numbers behind the figure, those of its marks and the tables beside it, as far as there is room; gives where they end. */
 function numbersTable(pen: Pen, { numbers }: ProofFigure, x: number, y: number, width: number): number {
   let top = part(pen, `The numbers behind it: ${numbers.used} of ${numbers.read} ${numbers.cases}`, x, y, width);
   if (numbers.columns.length === 0) return top;
-  const shown = numbers.rows.slice(0, mostRows);
+  const leftOut = numbers.leftOut.map(({ reason, count }) => `${count} left out: ${reason}`);
+  top = tableRows(pen, numbers, leftOut, { x, top, width });
+  for (const { title, ...table } of numbers.further ?? []) {
+    top += pen.words(plainWords(title), x, top + 4, width, { role: 'note' }) + 7;
+    top = tableRows(pen, table, [], { x, top, width });
+  }
+  return top;
+}
+
+/** A table, the first of its rows and as many of its columns as there is room for, with words on what is left; gives where it ends. */
+function tableRows(
+  pen: Pen,
+  table: Pick<NumbersTable, 'columns' | 'rows'>,
+  said: readonly string[],
+  { x, top: from, width }: { x: number; top: number; width: number },
+): number {
+  let top = from;
+  const shown = table.rows.slice(0, mostRows);
   const cells = [
-    numbers.columns.map(({ title }) => title),
-    ...shown.map((row) => row.map((value, i) => cellText(numbers, value, i))),
+    table.columns.map(({ title }) => title),
+    ...shown.map((row) => row.map((value, i) => cellText(table, value, i))),
   ];
   const blocks = cells.map((row) =>
     row.map((text) => pen.block(plainWords(text), undefined, { role: 'note', further: 0.92 })),
   );
-  const widths = numbers.columns.map((_, i) => Math.max(...blocks.map((row) => row[i]?.width ?? 0)));
+  const widths = table.columns.map((_, i) => Math.max(...blocks.map((row) => row[i]?.width ?? 0)));
   const gap = 12;
   let room = width + gap;
   const tooWide = widths.findIndex((own) => {
@@ -234,7 +251,7 @@ function numbersTable(pen: Pen, { numbers }: ProofFigure, x: number, y: number, 
     let left = x;
     let height = 0;
     for (let i = 0; i < columns; i += 1) {
-      const isNumber = numbers.columns[i]?.decimals !== undefined;
+      const isNumber = table.columns[i]?.decimals !== undefined;
       const own = widths[i] as number;
       const look = {
         role: 'note',
@@ -255,9 +272,9 @@ function numbersTable(pen: Pen, { numbers }: ProofFigure, x: number, y: number, 
     }
   }
   const left = [
-    ...(numbers.rows.length > shown.length ? [`${numbers.rows.length - shown.length} more rows`] : []),
+    ...(table.rows.length > shown.length ? [`${table.rows.length - shown.length} more rows`] : []),
     ...(columns < widths.length ? [`${widths.length - columns} more columns`] : []),
-    ...numbers.leftOut.map(({ reason, count }) => `${count} left out: ${reason}`),
+    ...said,
   ];
   if (left.length > 0) top += pen.words(plainWords(left.join('; ')), x, top + 2, width, { role: 'source' }) + 4;
   return top + 6;
