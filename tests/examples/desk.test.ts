@@ -290,7 +290,7 @@ describe('a figure is finished by hand', () => {
   /** Gives the figure colours of its own, and waits until they stand in its file. */
   const ownColors = async () => {
     await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
-    const groups = desk.page.getByLabel(/^palette groups/);
+    const groups = desk.page.getByLabel('palette groups', { exact: true });
     await groups.fill('[ "#123456", "#8195a7", "#95613c" ]');
     await groups.press('Enter');
     await desk.button(/^Undo: palette groups/).waitFor();
@@ -316,10 +316,10 @@ describe('a figure is finished by hand', () => {
     // It was one act: taken back, no figure follows that style any more.
     await desk.button('Undo: palette.groups to the style').click();
     await desk.until(fileOf('yield-by-bed'), (text) => text.includes('#123456'));
-    for (const name of followers) expect(desk.text(`figures/${name}`)).toContain('style: apa');
+    for (const name of followers) await desk.until(`figures/${name}`, (text) => text.includes('style: apa'));
     await desk.button('Redo').click();
     await desk.until(fileOf('yield-by-bed'), (text) => !text.includes('#123456'));
-    for (const name of followers) expect(desk.text(`figures/${name}`)).toContain('house.style.yaml');
+    for (const name of followers) await desk.until(`figures/${name}`, (text) => text.includes('house.style.yaml'));
     const { shown, made } = await desk.drawings('yield-by-bed');
     expect(shown === made).toBe(true);
   });
@@ -402,8 +402,8 @@ describe('a figure is finished by hand', () => {
     const theirs = desk.text(fileOf('yield-by-bed')).replace('number: 1', 'number: 8');
     await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
     writeFileSync(file, theirs);
-    await desk.page.getByLabel(/^palette groups/).fill('[ "#123456", "#8195a7", "#95613c" ]');
-    await desk.page.getByLabel(/^palette groups/).press('Enter');
+    await desk.page.getByLabel('palette groups', { exact: true }).fill('[ "#123456", "#8195a7", "#95613c" ]');
+    await desk.page.getByLabel('palette groups', { exact: true }).press('Enter');
     const dialog = desk.page.getByRole('alertdialog');
     expect(await dialog.textContent()).toContain('number: 8');
     expect(desk.text(fileOf('yield-by-bed'))).toBe(theirs);

@@ -123,16 +123,24 @@ export async function deskPage(
     async drawings(id) {
       await page.locator('#sheet:not(.stale)').waitFor();
       const out = folderWith();
-      hexis(['draw', join(path, 'figures', `${id}.figure.yaml`), '-o', `${out.path}/`]);
-      const made = readFileSync(out.at(`${id}.svg`), 'utf8').replace(/^<\?xml.*\?>\n/, '');
+      // The page is at rest once it shows what the file holds; what was done last may still be on its way into the file.
+      const make = () => {
+        hexis(['draw', join(path, 'figures', `${id}.figure.yaml`), '-o', `${out.path}/`]);
+        return readFileSync(out.at(`${id}.svg`), 'utf8').replace(/^<\?xml.*\?>\n/, '');
+      };
+      let [shown, made] = ['', make()];
+      for (const until = Date.now() + patience; shown !== made && Date.now() < until; ) {
+        try {
+          await page.getByRole('button', { name: 'Copy …' }).click({ timeout: 2000 });
+          await page.getByRole('menuitem', { name: 'as SVG' }).click({ timeout: 2000 });
+          shown = await page.evaluate(() => navigator.clipboard.readText());
+        } catch {
+          // The menu was closed by a drawing that came.
+          await page.keyboard.press('Escape');
+        }
+        if (shown !== made) made = make();
+      }
       out.remove();
-      // The page is at rest once it shows what the file holds.
-      const shown = await waitFor(async () => {
-        await page.getByRole('button', { name: 'Copy …' }).click();
-        await page.getByRole('menuitem', { name: 'as SVG' }).click();
-        const copied = await page.evaluate(() => navigator.clipboard.readText());
-        return copied === made ? copied : undefined;
-      }, 'the drawing of the command').catch(() => 'another drawing');
       return { shown, made };
     },
     tab: async (name) => page.getByRole('tab', { name }).click(),

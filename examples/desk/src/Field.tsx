@@ -124,16 +124,24 @@ function Colors({
   choices: Props['choices'];
   set(colors: string[]): void;
 }) {
-  const more = choices.palette.find(({ color }) => !colors.includes(color))?.color ?? (colors.at(-1) as string);
+  // What is chosen now stands at once: the next choice builds on it, before the figure is drawn.
+  const [now, setNow] = useState(colors);
+  const given = colors.join();
+  useEffect(() => setNow(given.split(',')), [given]);
+  const change = (next: string[]) => {
+    setNow(next);
+    set(next);
+  };
+  const more = choices.palette.find(({ color }) => !now.includes(color))?.color ?? (now.at(-1) as string);
   return (
     <div className="swatches">
-      {colors.map((color, i) =>
+      {now.map((color, i) =>
         color.startsWith('#') ? (
           <AnyColor
             key={i}
-            label={`${words}, ${i + 1} of ${colors.length}: ${color}`}
+            label={`${words}, ${i + 1} of ${now.length}: ${color}`}
             color={color}
-            set={(next) => set(colors.map((own, k) => (k === i ? next : own)))}
+            set={(next) => change(now.map((own, k) => (k === i ? next : own)))}
           />
         ) : (
           <span key={i} className="named">
@@ -141,11 +149,11 @@ function Colors({
           </span>
         ),
       )}
-      <Button className="more" aria-label={`${words}: one more`} onPress={() => set([...colors, more])}>
+      <Button className="more" aria-label={`${words}: one more`} onPress={() => change([...now, more])}>
         +
       </Button>
-      {colors.length > 1 && (
-        <Button className="more" aria-label={`${words}: one fewer`} onPress={() => set(colors.slice(0, -1))}>
+      {now.length > 1 && (
+        <Button className="more" aria-label={`${words}: one fewer`} onPress={() => change(now.slice(0, -1))}>
           −
         </Button>
       )}
