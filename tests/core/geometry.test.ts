@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { letterOf } from '../../src/core/chart/letters.js';
 import { patternNames } from '../../src/core/document/look/names.js';
-import { dotsPath, pathData, pieces, repeatedPath } from '../../src/core/export/coordinates.js';
+import { dotsPath, pathData, pieces, repeatedPath, short } from '../../src/core/export/coordinates.js';
 import { clipLine, clipSurface } from '../../src/core/layout/clip.js';
 import { hatch } from '../../src/core/layout/hatch.js';
 import { spread } from '../../src/core/layout/spread.js';
@@ -245,4 +245,25 @@ describe('many markers as one path', () => {
 
 test('letters go from A to Z and on', () => {
   expect([0, 25, 26, 51, 52].map(letterOf)).toEqual(['A', 'Z', 'AA', 'AZ', 'BA']);
+});
+
+test('coordinates are written with at most three decimals, as short as they can be', () => {
+  fc.assert(
+    fc.property(fc.double({ min: -1e12, max: 1e12, noNaN: true }), (value) => {
+      for (const own of [value, value / 1e6, value / 1e9, value / 1e13]) {
+        const rounded = Math.round(own * 1000) / 1000;
+        expect(short(own)).toBe(Object.is(rounded, -0) ? '0' : String(rounded));
+      }
+    }),
+  );
+  expect([0.0004, -0.0004, -0, 0.1, -12.34, 999.9996, 7, 1e-9].map(short)).toEqual([
+    '0',
+    '0',
+    '0',
+    '0.1',
+    '-12.34',
+    '1000',
+    '7',
+    '0',
+  ]);
 });

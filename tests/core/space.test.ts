@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { withoutHidden } from '../../src/core/layout/space/hidden.js';
 import { type Face, type Line, type Marker, type Piece, paintOrder } from '../../src/core/space/order.js';
 import { boxOf } from '../../src/core/space/pieces.js';
 import { bestView, namedViews, type Place, Projection, type Seen, wrapped } from '../../src/core/space/view.js';
@@ -378,4 +379,31 @@ describe('the order of a scene', () => {
     });
     expect(wrongPairs(faces, paintOrder(faces)).wrong).toBe(0);
   });
+});
+
+test('markers are left out only where nearer ones cover all of their ink', () => {
+  let left = 0;
+  for (let seed = 1; seed <= 6; seed += 1) {
+    const radii = [2, 3, 5, 9];
+    const discs = (sceneOf(seed, { markers: 900, lines: 0, faces: 0 }) as Marker[]).map((marker, i): Marker => {
+      const [x, y, near] = marker.at;
+      return { ...marker, at: [x / 2, y / 2, near], radius: radii[i % radii.length] as number };
+    });
+    const order = paintOrder(discs) as Marker[];
+    const kept = new Set(withoutHidden(order));
+    for (const [i, { at, radius }] of order.entries()) {
+      if (kept.has(order[i] as Marker)) continue;
+      left += 1;
+      for (let k = 0; k < 40; k += 1) {
+        const [away, turn] = [radius * Math.sqrt((k + 0.5) / 40), k * 2.4];
+        const [x, y] = [at[0] + away * Math.cos(turn), at[1] + away * Math.sin(turn)];
+        const covers = order.slice(i + 1).some((own) => Math.hypot(own.at[0] - x, own.at[1] - y) <= own.radius);
+        expect([seed, i, k, covers]).toEqual([seed, i, k, true]);
+      }
+    }
+    // What is kept stands in the same order; the nearest is always seen.
+    expect([...kept]).toEqual(order.filter((marker) => kept.has(marker)));
+    expect(kept.has(order.at(-1) as Marker)).toBe(true);
+  }
+  expect(left).toBeGreaterThan(500);
 });

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { alignedEdges, countBins, equalEdges, niceWidth, ruleWidth } from '../../src/core/statistics/bins.js';
 import type { BoxSummary } from '../../src/core/statistics/box.js';
 import { meanInterval } from '../../src/core/statistics/interval.js';
+import { Kept } from '../../src/core/statistics/kept.js';
 import { fitLine } from '../../src/core/statistics/line.js';
 import { median } from '../../src/core/statistics/median.js';
 import { type QuantileType, quantile } from '../../src/core/statistics/quantile.js';
@@ -248,5 +249,27 @@ describe('boxes', () => {
         for (const value of [...outliers, ...extremes]) expect(value < low || value > high).toBe(true);
       }),
     );
+  });
+});
+
+describe('what is kept for the next drawing', () => {
+  const column = (length: number, first = 0) => Float64Array.from({ length }, (_, i) => first + i);
+  test('is worked out once for the same numbers, and anew for others, another use, or other places', () => {
+    const kept = new Kept<number>();
+    let worked = 0;
+    const of = (as: string, ...columns: Float64Array[]) => kept.of(as, columns, () => (worked += 1));
+    expect([of('a', column(5)), of('a', column(5)), of('a', column(5, 1)), of('b', column(5))]).toEqual([1, 1, 2, 3]);
+    expect([of('a', column(5), column(5)), of('a', column(5, 1)), of('a', column(4))]).toEqual([4, 2, 5]);
+    expect([of('a', Float64Array.of(0)), of('a', Float64Array.of(-0)), of('a', Float64Array.of(Number.NaN))]).toEqual([
+      6, 7, 8,
+    ]);
+    expect(of('a', Float64Array.of(Number.NaN))).toBe(8);
+  });
+
+  test('is no more than so many numbers', () => {
+    const kept = new Kept<number>();
+    let worked = 0;
+    const of = (first: number) => kept.of('', [column(900_000, first)], () => (worked += 1));
+    expect([of(1), of(2), of(1), of(3), of(2), of(1)]).toEqual([1, 2, 1, 3, 2, 4]);
   });
 });

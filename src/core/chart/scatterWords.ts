@@ -1,4 +1,5 @@
 import { formatNumber } from '../scale/numberFormat.js';
+import { Kept } from '../statistics/kept.js';
 import { fitLine } from '../statistics/line.js';
 import { joined } from '../statistics/pick.js';
 import { Summary } from '../statistics/summary.js';
@@ -19,7 +20,6 @@ function summaryOf(values: Float64Array): Summary {
 
 /** What is said of two columns of numbers beside each other. */
 interface PairSummary {
-  of: readonly [Float64Array, Float64Array];
   meanX: number | undefined;
   sdX: number | undefined;
   meanY: number | undefined;
@@ -27,23 +27,13 @@ interface PairSummary {
   line: ReturnType<typeof fitLine>;
 }
 
-/** So many summaries are kept for the next drawing of the same columns. */
-const mostKept = 12;
-const kept: PairSummary[] = [];
+const pairs = new Kept<PairSummary>();
 
-const isSame = (a: Float64Array, b: Float64Array) => a.length === b.length && a.every((value, i) => value === b[i]);
-
-/** Sums without rounding take longer than laying out: those of the same columns, drawn once more, are at hand. */
-function pairSummary(xs: Float64Array, ys: Float64Array): PairSummary {
-  const known = kept.find(({ of: [x, y] }) => isSame(x, xs) && isSame(y, ys));
-  if (known) return known;
-  const [sx, sy] = [summaryOf(xs), summaryOf(ys)];
-  const line = fitLine(xs, ys);
-  const found = { of: [xs, ys] as const, meanX: sx.mean, sdX: sx.sd, meanY: sy.mean, sdY: sy.sd, line };
-  kept.push(found);
-  if (kept.length > mostKept) kept.shift();
-  return found;
-}
+const pairSummary = (xs: Float64Array, ys: Float64Array): PairSummary =>
+  pairs.of('', [xs, ys], () => {
+    const [sx, sy] = [summaryOf(xs), summaryOf(ys)];
+    return { meanX: sx.mean, sdX: sx.sd, meanY: sy.mean, sdY: sy.sd, line: fitLine(xs, ys) };
+  });
 
 /** The coefficients of fits above the straight line, with their standard errors. */
 function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {

@@ -1,4 +1,5 @@
 import { ExactSum, exactMean, exactTotal, largest, powerNear } from './exactSum.js';
+import { Kept } from './kept.js';
 import type { Weights } from './sample.js';
 
 /** Means and covariances of several columns over the same cases. */
@@ -29,7 +30,12 @@ function products(a: Float64Array, b: Float64Array, counts: ArrayLike<number> | 
  * @param weights how much each case counts; left out: once
  * @returns undefined where fewer than two cases count
  */
-export function covarianceOf(columns: readonly ArrayLike<number>[], weights?: Weights): Covariance | undefined {
+export const covarianceOf = (columns: readonly ArrayLike<number>[], weights?: Weights): Covariance | undefined =>
+  known.of(weights?.kind ?? 'once', weights ? [...columns, weights.counts] : columns, () => worked(columns, weights));
+
+const known = new Kept<Covariance | undefined>();
+
+function worked(columns: readonly ArrayLike<number>[], weights?: Weights): Covariance | undefined {
   const counts = weights?.counts;
   const rows = columns[0]?.length ?? 0;
   const size = counts ? exactTotal(counts) : rows;

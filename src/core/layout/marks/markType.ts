@@ -65,10 +65,12 @@ export type LegendKey = 'fill' | 'marker' | 'line';
 /** A piece of a scene with the ink that it becomes; pieces of one group that are drawn one after the other may be one. */
 export type ScenePiece = Piece & {
   ink: SceneInk;
-  /** Of a case: where it stands in the box. */
+  /** Of a case: where it stands in the box, and its row in its mark. */
   place?: Place;
+  row?: number;
 };
 
+/** What pieces are drawn with; markers of one look share it, and their rows tell their roles apart. */
 export type SceneInk =
   | { is: 'marker'; fill: Fill; shape: MarkerShape; times: number; role: string }
   | { is: 'line'; stroke: PlateStroke; role: string; from: string }

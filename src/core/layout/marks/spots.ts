@@ -10,7 +10,7 @@ import type { Sheet } from '../sheet.js';
 import { onPage, type SceneScales } from '../space/sceneScales.js';
 import { diameterFor, shadedFill } from './cloud.js';
 import { markerSettings, shapeOf } from './markers.js';
-import type { MarkType, NamedCase, ScenePiece } from './markType.js';
+import type { MarkType, NamedCase, SceneInk, ScenePiece } from './markType.js';
 
 /** By how much a marker at the near end of the box is larger than one in its middle, and one at the far end smaller, where a parallel view shows depth by size. */
 const parallelDepth = 0.35;
@@ -102,6 +102,7 @@ export const spots: MarkType<SpotsMark> = {
     const { shades, ids } = mark;
     const space = sheet.plan.space;
     const points = role.replace(/marks\[\d+\]$/, 'points');
+    let ink: Extract<SceneInk, { is: 'marker' }> | undefined;
     return spotsIn(mark, scene).map((spot): ScenePiece => {
       const { row, place, seen } = spot;
       const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
@@ -112,6 +113,7 @@ export const spots: MarkType<SpotsMark> = {
       const look = far > 0 && own.color !== 'none' ? faded(sheet, own, Math.min(1, far)) : own;
       const times = sizeIn(mark, scene, sheet, spot);
       const radius = ((look.size ?? sheet.settings.markers.size) * times) / 2;
+      if (ink?.fill !== look || ink.times !== times) ink = { is: 'marker', fill: look, shape, times, role: points };
       return {
         is: 'marker',
         id: next(),
@@ -120,7 +122,8 @@ export const spots: MarkType<SpotsMark> = {
         at: seen,
         radius,
         place,
-        ink: { is: 'marker', fill: look, shape, times, role: `${points}[${row}]` },
+        row,
+        ink,
       };
     });
   },
@@ -136,6 +139,7 @@ export const spots: MarkType<SpotsMark> = {
   },
   isMany: true,
   cases(mark, sheet, scales): NamedCase[] {
+    if (!mark.names) return [];
     const scene = sceneOf(scales);
     const { size: usual } = sheet.settings.markers;
     return spotsIn(mark, scene).flatMap((spot): NamedCase[] => {

@@ -3,6 +3,12 @@ import type { Marker } from '../../space/order.js';
 /** Cells to the radius of the smallest marker. */
 const fineness = 4;
 
+/** The bits of a word from one place to another, as far as they lie in it. */
+function bits(from: number, to: number): number {
+  const [low, high] = [Math.max(0, from), Math.min(31, to)];
+  return low > high ? 0 : (-1 << low) & (-1 >>> (31 - high));
+}
+
 /**
  * Markers that are seen at least in part: of opaque discs those that nearer ones do not cover whole. A place is held for covered
  * only where a nearer disc covers its whole cell of a grid, so that nothing is lost that shows.
@@ -19,29 +25,38 @@ export function withoutHidden<M extends Marker>(markers: readonly M[]): M[] {
     bottom = Math.max(bottom, at[1] + radius);
   }
   const side = Math.max(0.2, least / fineness);
-  const columns = Math.ceil((right - left) / side) + 1;
-  const covered = new Uint8Array(columns * (Math.ceil((bottom - top) / side) + 1));
+  // A bit for each cell, so that many of a row are looked at and covered at once.
+  const words = Math.ceil((right - left) / side / 32) + 1;
+  const covered = new Int32Array(words * (Math.ceil((bottom - top) / side) + 1));
   const kept: M[] = [];
   for (let i = markers.length - 1; i >= 0; i -= 1) {
     const marker = markers[i] as M;
     const { at, radius } = marker;
-    const [x, y, square] = [at[0] - left, at[1] - top, radius * radius];
+    const x = at[0] - left;
+    const y = at[1] - top;
+    const square = radius * radius;
     const last = Math.floor((y + radius) / side);
     let isSeen = false;
     for (let row = Math.floor((y - radius) / side); row <= last; row += 1) {
-      const [above, below] = [row * side - y, (row + 1) * side - y];
+      const above = row * side - y;
+      const below = above + side;
       const near = Math.max(above, Math.min(below, 0));
       if (near * near >= square) continue;
       // The cells of the row that the disc touches, and among them those that it covers whole.
       const half = Math.sqrt(square - near * near);
       const far = Math.max(-above, below);
       const inner = far * far < square ? Math.sqrt(square - far * far) : 0;
-      const [first, end] = [Math.ceil((x - inner) / side), Math.floor((x + inner) / side)];
-      const start = row * columns;
-      for (let column = Math.floor((x - half) / side); column <= (x + half) / side; column += 1) {
-        if (covered[start + column] === 1) continue;
+      const from = Math.floor((x - half) / side);
+      const to = Math.floor((x + half) / side);
+      const first = Math.ceil((x - inner) / side);
+      const end = Math.floor((x + inner) / side) - 1;
+      for (let word = from >> 5; word <= to >> 5; word += 1) {
+        const start = word << 5;
+        const cell = row * words + word;
+        const here = covered[cell] as number;
+        if ((bits(from - start, to - start) & ~here) === 0) continue;
         isSeen = true;
-        if (column >= first && column < end) covered[start + column] = 1;
+        if (end >= first) covered[cell] = here | bits(first - start, end - start);
       }
     }
     if (isSeen) kept.push(marker);

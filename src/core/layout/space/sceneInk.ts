@@ -225,16 +225,20 @@ function runInk(run: readonly ScenePiece[], k: number): PlateItem {
   return { type: 'path', role: `${role}[${k}]`, from, box, outline, stroke: { ...stroke, cap: 'round' } };
 }
 
+/** The role of the marker of a case. */
+const roleOf = ({ ink, row }: ScenePiece): string => (row === undefined ? ink.role : `${ink.role}[${row}]`);
+
 /** Markers of one look in one piece of ink. */
 function markersInk(sheet: Sheet, run: readonly ScenePiece[]): PlateItem {
-  const { fill, shape, times, role } = (run[0] as ScenePiece).ink as Extract<SceneInk, { is: 'marker' }>;
+  const [first] = run as [ScenePiece];
+  const { fill, shape, times } = first.ink as Extract<SceneInk, { is: 'marker' }>;
   const size = (fill.size ?? sheet.settings.markers.size) * times;
   const places = run.map((piece) => (piece as Marker).at);
   const opacity = fill.opacity ?? sheet.settings.markers.opacity;
   const name = fill.marker ?? shape;
   return {
     type: 'markers',
-    role,
+    role: roleOf(first),
     from: fill.from,
     box: boxAbout(places, size * 0.8),
     outline: markerOutline(name, size),
@@ -250,7 +254,7 @@ function markersInk(sheet: Sheet, run: readonly ScenePiece[]): PlateItem {
 function looksAlike(a: ScenePiece, b: ScenePiece): boolean {
   if (a.group !== b.group) return false;
   const [first, second] = [a.ink, b.ink];
-  if (first.is !== 'marker' || second.is !== 'marker') return true;
+  if (first === second || first.is !== 'marker' || second.is !== 'marker') return true;
   const isSame = first.fill.color === second.fill.color && first.fill.marker === second.fill.marker;
   return isSame && first.times === second.times;
 }
@@ -286,9 +290,9 @@ export function piecesInk(sheet: Sheet, pieces: readonly ScenePiece[]): PlateIte
     const { ink } = piece;
     if (ink.is === 'marker' && !isMany) {
       end();
-      const { fill, shape, times, role } = ink;
+      const { fill, shape, times } = ink;
       const [x, y] = (piece as Marker).at;
-      items.push(markerOf(sheet, { shape, fill, times, among: 'many' }, role, [x, y]));
+      items.push(markerOf(sheet, { shape, fill, times, among: 'many' }, roleOf(piece), [x, y]));
       continue;
     }
     if (run[0] && !looksAlike(run[0], piece)) end();
