@@ -120,6 +120,7 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
     }
   }
   const shown = progress(files.length);
+  let isOther = false;
   for (const [i, path] of hasErrors(problems) ? [] : files.entries()) {
     shown.at(i + 1, path);
     const own = inReport.get(path) ?? { style: call.style, placed };
@@ -127,12 +128,14 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
     problems.push(...mended.problems);
     if (!mended.ok) continue;
     said.push(mendedText(path, mended.value, show));
+    isOther ||= mended.value.before !== mended.value.after;
     work.take([{ path, ...mended.value }]);
   }
   shown.end();
   for (const path of hasErrors(problems) || hand.length === 0 ? [] : reports) {
-    const across = await work.across(path);
-    problems.push(...across.problems.filter(({ severity }) => severity === 'error'));
+    // Figures that were mended may differ from others now.
+    const across = isOther ? await work.across(path) : undefined;
+    problems.push(...(across?.problems ?? []).filter(({ severity }) => severity === 'error'));
     said.push(acrossText(path, work.of(path), show));
   }
   const changes = work.changes();

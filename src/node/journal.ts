@@ -188,12 +188,24 @@ async function stepAgain(path: string): Promise<Outcome<Step>> {
   return succeed({ path, act, before, after, journal, left: journal.undone.length });
 }
 
+/** Whether another file of an act may be changed along. */
+export type MayGoAlong = (path: string) => Promise<boolean>;
+
+const anyFile: MayGoAlong = async () => true;
+
 /** A step of a file with those of the others that its act had changed: all of them, or where one cannot go along its own alone. */
-async function together(path: string, step: (path: string) => Promise<Outcome<Step>>): Promise<Outcome<Step[]>> {
+async function together(
+  path: string,
+  step: (path: string) => Promise<Outcome<Step>>,
+  mayGoAlong: MayGoAlong,
+): Promise<Outcome<Step[]>> {
   const own = await step(path);
   if (!own.ok) return own;
-  const { set, with: paths = [] } = own.value.act;
-  const others = await Promise.all(paths.map((other) => step(join(dirname(path), other))));
+  const { set, with: names = [] } = own.value.act;
+  const paths = names.map((other) => join(dirname(path), other));
+  const isFree = (await Promise.all(paths.map(mayGoAlong))).every((may) => may);
+  if (!isFree) return succeed([own.value]);
+  const others = await Promise.all(paths.map(step));
   const along = others.flatMap((other) => (other.ok && other.value.act.set === set ? [other.value] : []));
   return succeed(along.length === others.length ? [own.value, ...along] : [own.value]);
 }
@@ -204,13 +216,13 @@ const undoneOf = ([own, ...others]: readonly Step[]): Undone => {
 };
 
 /**
- * Takes the last change of a file back that its journal holds, and of the other files that were changed by the same act. What
- * a person has changed since is left: then nothing of it is taken back, and that is said.
+ * Takes the last change of a file back that its journal holds, and of the other files that were changed by the same act. A
+ * file that a person has changed since is left, and that is said; where it is one of the others, this one goes alone.
  *
  * @param show whether nothing is written
  */
-export async function undoChange(path: string, show = false): Promise<Outcome<Undone>> {
-  const steps = await together(path, stepBack);
+export async function undoChange(path: string, show = false, mayGoAlong = anyFile): Promise<Outcome<Undone>> {
+  const steps = await together(path, stepBack, mayGoAlong);
   if (!steps.ok) return steps;
   if (!show) {
     // The files come first: a crash between both leaves acts that were not done, which are passed over.
@@ -224,8 +236,8 @@ export async function undoChange(path: string, show = false): Promise<Outcome<Un
 }
 
 /** Makes the change of a file once more that was taken back last, where the file is as it was then. */
-export async function redoChange(path: string): Promise<Outcome<Undone>> {
-  const steps = await together(path, stepAgain);
+export async function redoChange(path: string, mayGoAlong = anyFile): Promise<Outcome<Undone>> {
+  const steps = await together(path, stepAgain, mayGoAlong);
   if (!steps.ok) return steps;
   const outputs = steps.value.flatMap((step) => [
     ...journalOutputs(step.path, step.journal),

@@ -227,6 +227,20 @@ describe('the server of the desk', () => {
     expect(texts()).toEqual(second);
     expect(hexis(['undo', folder.at('own.style.yaml')]).out.match(/what two did is taken back/g)).toHaveLength(3);
     expect(texts()).toEqual(first.map((text) => `${text}# one\n`));
+    // From a folder below, the file of that folder goes alone: the others are none of its.
+    const below = await serveDesk({ folder: folder.at('sub'), page: folder.path });
+    await act('three', '# three\n');
+    const third = texts();
+    const answer = await fetch(`http://127.0.0.1:${below.port}/api/undo`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${below.token}`, 'content-type': 'application/json' },
+      body: JSON.stringify({ path: 'two.figure.yaml' }),
+    });
+    await below.close();
+    expect([answer.status, ((await answer.json()) as { others: unknown }).others]).toEqual([200, []]);
+    expect(texts()).toEqual([third[0], `${first[1]}# one\n`, third[2]]);
+    for (const path of [paths[0], paths[2]]) await post('/api/undo', { path });
+    expect(texts()).toEqual(first.map((text) => `${text}# one\n`));
     // One of them was changed by hand since: then the file that is asked for goes alone.
     writeFileSync(folder.at('own.style.yaml'), `${first[2]}# by hand\n`);
     const alone = await post('/api/undo', { path: paths[0] });

@@ -47,6 +47,13 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
   }, []);
   const run = useRef(0);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
+  /** Runs what changes files once that before it is done, each upon what the one before it left. */
+  const inTurn = useCallback(<T>(step: () => Promise<T>): Promise<T> => {
+    const next = queue.current.then(step, step);
+    queue.current = next.catch(() => undefined);
+    return next;
+  }, []);
+
   /** The newest of what is shown, for what runs after an await. */
   const now = useRef({ states, figure, open, chosen, scope, caption, shown });
   now.current = { states, figure, open, chosen, scope, caption, shown };
@@ -184,14 +191,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
       waiting = window.setTimeout(() => void inTurn(look), settle);
     });
     return () => clearTimeout(waiting);
-  }, [files, thinker, keep, redraw, relist, aged]);
-
-  /** Runs what changes files once that before it is done, each upon what the one before it left. */
-  const inTurn = useCallback(<T>(step: () => Promise<T>): Promise<T> => {
-    const next = queue.current.then(step, step);
-    queue.current = next.catch(() => undefined);
-    return next;
-  }, []);
+  }, [files, thinker, keep, inTurn, redraw, relist, aged]);
 
   const redrawn = useCallback(async () => {
     if (now.current.figure) await redraw(now.current.figure);
@@ -339,7 +339,7 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
         void relist();
         await redraw(drawn);
         setSaid(`${path} stands in ${found.style} now, for all figures of that style.`);
-      }),
+      }).catch((fault: Error) => setSaid(fault.message)),
     [files, inTurn, put, redraw, relist, thinker],
   );
 

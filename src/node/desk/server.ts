@@ -16,7 +16,15 @@ import { drawReport } from '../bind/bindReport.js';
 import { documents } from '../bind/documents.js';
 import { disk } from '../disk.js';
 import { formats } from '../formats.js';
-import { type Change, changeOutputs, redoChange, stepsOf, type Undone, undoChange } from '../journal.js';
+import {
+  type Change,
+  changeOutputs,
+  type MayGoAlong,
+  redoChange,
+  stepsOf,
+  type Undone,
+  undoChange,
+} from '../journal.js';
 import { packageRoot } from '../packageRoot.js';
 import { type Output, save } from '../save.js';
 import { filesOf, kindOf } from './folder.js';
@@ -192,25 +200,29 @@ class Desk {
       return problems.length > 0 ? context.json(faultOf(problems), 500) : context.json({ path });
     });
 
-  private readonly step = (take: (file: string) => Promise<Outcome<Undone>>) => (context: Context) =>
-    this.inTurn(async () => {
-      const { path } = (await context.req.json()) as { path?: unknown };
-      const done = await take(await insideOf(this.folder, path));
-      if (!done.ok) return context.json({ ...faultOf(done.problems), ...(await this.state(path as string)) }, 409);
-      const { by, others } = done.value;
-      // The folder as it is named by its links or without.
-      const root = await realpath(this.folder);
-      const files = await Promise.all(
-        others.map(async (other) => {
-          const own = relative(root, other.path).replaceAll('\\', '/');
-          return { path: own, ...(await this.state(own)) };
-        }),
-      );
-      return context.json({ by, others: files, ...(await this.state(path as string)) });
-    });
+  private readonly step =
+    (take: (file: string, mayGoAlong: MayGoAlong) => Promise<Outcome<Undone>>) => (context: Context) =>
+      this.inTurn(async () => {
+        const { path } = (await context.req.json()) as { path?: unknown };
+        const root = await realpath(this.folder);
+        const nameOf = (file: string) => relative(root, file).replaceAll('\\', '/');
+        // An act that was made from a folder above has changed files that are none of this one's.
+        const isInside: MayGoAlong = (file) =>
+          insideOf(this.folder, nameOf(file)).then(
+            () => true,
+            () => false,
+          );
+        const done = await take(await insideOf(this.folder, path), isInside);
+        if (!done.ok) return context.json({ ...faultOf(done.problems), ...(await this.state(path as string)) }, 409);
+        const { by, others } = done.value;
+        const files = await Promise.all(
+          others.map(async (other) => ({ path: nameOf(other.path), ...(await this.state(nameOf(other.path))) })),
+        );
+        return context.json({ by, others: files, ...(await this.state(path as string)) });
+      });
 
-  readonly undo = this.step((file) => undoChange(file));
-  readonly redo = this.step((file) => redoChange(file));
+  readonly undo = this.step((file, mayGoAlong) => undoChange(file, false, mayGoAlong));
+  readonly redo = this.step(redoChange);
 
   /** Draws a figure by the same code as the command, into files of the folder. */
   readonly save = async (context: Context) => {
