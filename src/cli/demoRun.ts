@@ -1,5 +1,6 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { hasErrors } from '../core/document/problem.js';
 import { packageRoot } from '../node/packageRoot.js';
 import { type Output, save } from '../node/save.js';
 import { exit } from './command.js';
@@ -23,7 +24,7 @@ export async function runDemo(folder: string): Promise<number> {
     else if (!bytes.equals(there)) kept.push(path);
   }
   const problems = await save(fresh);
-  if (problems.length > 0) {
+  if (hasErrors(problems)) {
     reportProblems(problems);
     return exitCode(problems);
   }

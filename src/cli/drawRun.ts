@@ -1,5 +1,5 @@
 import { stat } from 'node:fs/promises';
-import { basename, extname, join } from 'node:path';
+import { extname, join } from 'node:path';
 import type { Finding } from '../core/check/finding.js';
 import { countText } from '../core/check/findingText.js';
 import { nearest } from '../core/document/nearest.js';
@@ -13,6 +13,7 @@ import { writeAs } from '../core/project/write.js';
 import { disk, filesRead, systemReason } from '../node/disk.js';
 import { fileName } from '../node/fileName.js';
 import { formats } from '../node/formats.js';
+import { pixelProblem } from '../node/pixels.js';
 import { inputProblems, type Output, save } from '../node/save.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say } from './report.js';
@@ -41,7 +42,6 @@ interface DrawCall {
 const allStyles = 'all';
 
 const names = formats.map((format) => format.name);
-const mostMillionPixels = 120;
 
 function formatNamed(name: string): Format | Problem {
   const found = formats.find((format) => format.name === name);
@@ -111,7 +111,7 @@ function pathFor(
   if (call.output !== undefined && !toFolder) return succeed(call.output);
   const millimetres = (points: number) => String(Math.round((points / 72) * 25.4));
   const name = fileName(call.name ?? settings.export.name, {
-    id: basename(about.id),
+    id: about.id,
     number: about.number === undefined ? undefined : String(about.number),
     style: about.style,
     width: millimetres(plate.width),
@@ -138,13 +138,6 @@ function summary({ path, drawing: { plate, numbers }, outputs, findings }: Drawn
   );
   if (findings.length > 0) lines.push(`  ${countText(findings)}: hexis check ${path}`);
   return [`${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${chosen}${missing}`, ...lines].join('\n');
-}
-
-function pixelProblem({ plate, settings }: Drawing, wanted: readonly Format[], dpi: number | undefined): Problem[] {
-  const resolution = dpi ?? settings.export.dpi;
-  const [width, height] = [Math.round((plate.width * resolution) / 72), Math.round((plate.height * resolution) / 72)];
-  if (!wanted.some(({ isPicture }) => isPicture) || width * height <= mostMillionPixels * 1e6) return [];
-  return [error('picture-too-large', { width, height, dpi: resolution, most: mostMillionPixels })];
 }
 
 /** Two figures of one name would take each other's place. */

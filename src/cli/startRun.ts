@@ -2,7 +2,7 @@ import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
 import type { ColumnProfile } from '../core/data/profile.js';
 import { inColumns } from '../core/document/columns.js';
-import { error, type Problem } from '../core/document/problem.js';
+import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { thousandsMarks } from '../core/document/thousandsMarks.js';
 import { plural } from '../core/document/wording/phrases.js';
 import { draftFiles, lookInto, type TableReading } from '../core/project/begin.js';
@@ -120,7 +120,7 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
     { path: codebook, bytes: drafts.codebook },
     { path: figure, bytes: drafts.figure },
   ]);
-  if (failed.length > 0) return give(failed, call);
+  if (hasErrors(failed)) return give(failed, call);
   if (call.json) {
     process.stdout.write(
       `${JSON.stringify({ table: path, rows, columns: profiles, chart: chart.value.settings, rule: chart.value.rule, totals, written: [codebook, figure] }, null, 1)}\n`,

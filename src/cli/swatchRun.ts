@@ -1,9 +1,10 @@
 import { extname } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
-import { error } from '../core/document/problem.js';
+import { error, hasErrors } from '../core/document/problem.js';
 import { openProject } from '../core/project/project.js';
 import { drawSwatch } from '../core/project/swatch.js';
 import { writeAs } from '../core/project/write.js';
+import { fileSafe } from '../core/report/fileSafe.js';
 import { disk } from '../node/disk.js';
 import { formats } from '../node/formats.js';
 import { save } from '../node/save.js';
@@ -20,7 +21,7 @@ export async function runSwatch(style: string, call: SwatchCall): Promise<number
   const drawn = await drawSwatch(openProject(disk), style);
   reportProblems(drawn.problems);
   if (!drawn.ok) return exitCode(drawn.problems);
-  const path = call.output ?? `${drawn.value.about.id}.svg`;
+  const path = call.output ?? `${fileSafe(drawn.value.about.id)}.svg`;
   const ending = extname(path).slice(1).toLowerCase();
   const names = formats.map(({ name }) => name);
   const format = formats.find(({ name }) => name === ending);
@@ -45,7 +46,7 @@ export async function runSwatch(style: string, call: SwatchCall): Promise<number
   const written = await writeAs(drawn.value, format, { dpi });
   const failed = written.ok ? await save([{ path, bytes: written.value, replaces: format.isOwn }]) : written.problems;
   reportProblems(failed);
-  if (failed.length > 0) return exitCode(failed);
+  if (hasErrors(failed)) return exitCode(failed);
   say(`${path}: what the style ${style} offers to choose from`);
   return exit.done;
 }

@@ -1,4 +1,5 @@
 import { error, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import { fileSafe } from '../core/report/fileSafe.js';
 
 /** What may stand in a pattern of file names; a text for each that the figure has. */
 export interface NameParts {
@@ -24,10 +25,10 @@ export function fileName(pattern: string, parts: NameParts): Outcome<string> {
   const name = pattern.replace(/\{(\w*)\}/g, (_, key: string) => {
     const part = Object.hasOwn(parts, key) ? parts[key as keyof NameParts] : undefined;
     if (part === undefined) say(known.includes(key) ? 'lacks' : 'unknown', key);
-    return part ?? '';
+    return part === undefined ? '' : fileSafe(part);
   });
   if (/[{}]/.test(pattern.replace(/\{\w*\}/g, ''))) say('open');
-  const fit = name.replace(unfit, '-').trim();
+  const fit = name.replace(unfit, '-').replace(/^\.+/, '').trim();
   if (problems.length === 0 && !/[^.\s]/.test(fit)) say('empty');
   return problems.length > 0 ? { ok: false, problems } : succeed(fit);
 }

@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import { basename, dirname, join, relative } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { inverse, type Patch, patched } from '../core/document/patch.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import { SourceFault } from '../core/project/source.js';
 import { disk } from './disk.js';
 import { type Output, save } from './save.js';
@@ -52,10 +51,15 @@ const sha256 = (text: string) => createHash('sha256').update(text).digest('hex')
 const isAct = (value: unknown): value is Act => {
   const { by, patch, before, after, with: others } = (value ?? {}) as Partial<Act>;
   const isSet = others === undefined || (Array.isArray(others) && others.every((one) => typeof one === 'string'));
-  return (
-    isSet && typeof by === 'string' && Array.isArray(patch) && typeof before === 'string' && typeof after === 'string'
-  );
+  return isSet && typeof by === 'string' && isPatch(patch) && typeof before === 'string' && typeof after === 'string';
 };
+
+const isPatch = (value: unknown): value is Patch =>
+  Array.isArray(value) &&
+  value.every((one) => {
+    const { at, removed, inserted } = (one ?? {}) as Partial<Patch[number]>;
+    return Number.isInteger(at) && typeof removed === 'string' && typeof inserted === 'string';
+  });
 
 /** What was done to a file, and what of it was taken back, each the latest last. */
 interface Journal {
@@ -63,9 +67,15 @@ interface Journal {
   undone: Act[];
 }
 
+/** Larger journals are none of ours. */
+const mostBytes = 50e6;
+
 /** The journal of a file; an empty one where there is none, or none that can be read. */
 async function journalFor(path: string): Promise<Journal> {
-  const text = await readFile(journalOf(path), 'utf8').catch(() => '');
+  const text = await disk.bytes(journalOf(path)).then(
+    (bytes) => (bytes.length > mostBytes ? '' : Buffer.from(bytes).toString('utf8')),
+    () => '',
+  );
   try {
     const found = JSON.parse(text) as { hexis?: unknown; acts?: unknown; undone?: unknown };
     const list = (own: unknown) => (Array.isArray(own) ? own.filter(isAct) : []);
@@ -82,8 +92,9 @@ const journalOutputs = (path: string, { acts, undone }: Journal): Output[] => [
   {
     path: journalOf(path),
     bytes: `${JSON.stringify({ hexis: 'journal/1', acts, ...(undone.length > 0 ? { undone } : {}) }, null, 1)}\n`,
+    isOwnFolder: true,
   },
-  { path: join(folderOf(path), '.gitignore'), bytes: '*\n' },
+  { path: join(folderOf(path), '.gitignore'), bytes: '*\n', isOwnFolder: true },
 ];
 
 /** The acts that a file has behind it: one that was written down and never done, as after a crash, is none. */
@@ -114,7 +125,7 @@ export async function changeOutputs(changes: readonly Change[], isOne = false): 
     // The journal comes first: an act that was not done is passed over, one that was not written down is lost.
     // What was taken back before is gone with a new act.
     const kept = { acts: [...acts, act].slice(-mostActs), undone: [] };
-    outputs.push(...journalOutputs(path, kept), { path, bytes: after });
+    outputs.push(...journalOutputs(path, kept), { path, bytes: after, was: before });
   }
   return unlike(outputs);
 }
@@ -226,11 +237,12 @@ export async function undoChange(path: string, show = false, mayGoAlong = anyFil
   if (!steps.ok) return steps;
   if (!show) {
     // The files come first: a crash between both leaves acts that were not done, which are passed over.
-    const files = steps.value.map((step) => ({ path: step.path, bytes: step.after }));
+    const files = steps.value.map((step) => ({ path: step.path, bytes: step.after, was: step.before }));
     const problems = await save(
       unlike([...files, ...steps.value.flatMap((step) => journalOutputs(step.path, step.journal))]),
     );
-    if (problems.length > 0) return fail(problems);
+    if (hasErrors(problems)) return fail(problems);
+    return succeed(undoneOf(steps.value), problems);
   }
   return succeed(undoneOf(steps.value));
 }
@@ -241,10 +253,10 @@ export async function redoChange(path: string, mayGoAlong = anyFile): Promise<Ou
   if (!steps.ok) return steps;
   const outputs = steps.value.flatMap((step) => [
     ...journalOutputs(step.path, step.journal),
-    { path: step.path, bytes: step.after },
+    { path: step.path, bytes: step.after, was: step.before },
   ]);
   const problems = await save(unlike(outputs));
-  return problems.length > 0 ? fail(problems) : succeed(undoneOf(steps.value));
+  return hasErrors(problems) ? fail(problems) : succeed(undoneOf(steps.value), problems);
 }
 
 /** What can be taken back of a file as it is now, and what can be made again, by what made it, the latest last. */

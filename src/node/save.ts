@@ -1,4 +1,4 @@
-import type { Stats } from 'node:fs';
+import { constants, type Stats } from 'node:fs';
 import {
   chmod,
   chown,
@@ -7,39 +7,29 @@ import {
   lstat,
   mkdir,
   open,
-  readdir,
   readFile,
   readlink,
   realpath,
   rename,
   stat,
   unlink,
-  writeFile,
 } from 'node:fs/promises';
-import { dirname, join, resolve } from 'node:path';
+import { basename, dirname, join, resolve } from 'node:path';
 import { error, type Problem } from '../core/document/problem.js';
 import { systemReason } from './disk.js';
+import { nextSaving, partOf, setOf } from './ownFiles.js';
+import { commonFolder, finishLeft, hashOf, nothing, setText } from './unfinished.js';
 
 export interface Output {
   path: string;
   bytes: Uint8Array | string;
   /** Whether what stands at the path may be replaced by this; left out: whatever it is. */
   replaces?: ((head: Uint8Array) => boolean) | undefined;
+  /** What stood there when it was read; where another text stands there by now, nothing is written. */
+  was?: string | undefined;
+  /** Whether it stands in a folder of ours, such as that of journals, which is no link and holds none. */
+  isOwnFolder?: true;
 }
-
-/** Names of our own files beside the outputs: short, so that a name may be as long as the disk allows. */
-const ownName = /^\.hexis-(\d+)-(\d+)\.(part|old|set)$/;
-const nameFor = (folder: string, number: number, kind: 'part' | 'old' | 'set') =>
-  join(folder, `.hexis-${process.pid}-${number}.${kind}`);
-
-const isAlive = (pid: number): boolean => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (fault) {
-    return (fault as NodeJS.ErrnoException).code === 'EPERM';
-  }
-};
 
 /** Why a path may not be written, found by looking at it. */
 class Unwritable extends Error {}
@@ -51,7 +41,8 @@ async function targetOf(path: string, hops = 0): Promise<string> {
   } catch (fault) {
     if ((fault as NodeJS.ErrnoException).code !== 'ENOENT' || hops > 20) throw fault;
     const found = await lstat(path).catch(() => undefined);
-    if (!found?.isSymbolicLink()) return resolve(path);
+    if (!found?.isSymbolicLink())
+      return join(await realpath(dirname(path)).catch(() => resolve(dirname(path))), basename(path));
     return targetOf(resolve(dirname(path), await readlink(path)), hops + 1);
   }
 }
@@ -69,8 +60,20 @@ async function headOf(path: string): Promise<Uint8Array> {
   }
 }
 
+const isLink = (path: string): Promise<boolean> =>
+  lstat(path).then(
+    (found) => found.isSymbolicLink(),
+    () => false,
+  );
+
 /** Looks at what stands at a path; nothing is written where it must stay. */
-async function lookedAt({ path, replaces }: Output): Promise<{ target: string; there: Stats | undefined }> {
+async function lookedAt({
+  path,
+  replaces,
+  isOwnFolder,
+}: Output): Promise<{ target: string; there: Stats | undefined }> {
+  if (isOwnFolder)
+    for (const one of [dirname(path), path]) if (await isLink(one)) throw new Unwritable(`${one} is a link`);
   const target = await targetOf(path);
   const there = await stat(target).catch(() => undefined);
   if (!there) return { target, there };
@@ -95,42 +98,73 @@ interface Pending {
   temporary: string;
   backup: string;
   bytes: Uint8Array | string;
+  was: string | undefined;
+}
+
+/** Brings what was written to the disk itself, so that it is there after a loss of power too. */
+async function sync(path: string): Promise<void> {
+  // Some systems do not open folders; there the disk keeps their order itself.
+  const handle = await open(path, 'r').catch(() => undefined);
+  await handle?.sync().catch(() => undefined);
+  await handle?.close();
+}
+
+async function writeWhole(path: string, bytes: Uint8Array | string): Promise<void> {
+  const handle = await open(path, 'wx');
+  try {
+    await handle.writeFile(bytes);
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
 }
 
 async function writeTemporary({ temporary, bytes, there }: Pending): Promise<void> {
-  await writeFile(temporary, bytes, { flag: 'wx' });
+  await writeWhole(temporary, bytes);
   if (!there) return;
   await chmod(temporary, there.mode & 0o7777);
   // Only a system's administrator may give files to others; elsewhere they are the author's own already.
   await chown(temporary, there.uid, there.gid).catch(() => undefined);
 }
 
-/** Keeps the old file under a second name until all new ones are in place. */
-async function keepOld({ target, backup, there }: Pending): Promise<void> {
-  if (!there) return;
-  await link(target, backup).catch(() => copyFile(target, backup));
+/** Keeps the old file under a second name until all new ones are in place, and says what stands there. */
+async function keepOld({ target, backup, was, there }: Pending): Promise<string> {
+  const old = there && (await readFile(target).catch(() => undefined));
+  if (was !== undefined && (old && hashOf(old)) !== hashOf(was))
+    throw new Unwritable('somebody else changed it meanwhile');
+  if (there) await link(target, backup).catch(() => copyFile(target, backup, constants.COPYFILE_EXCL));
+  return old ? hashOf(old) : nothing;
 }
 
 const remove = (path: string) => unlink(path).catch(() => undefined);
 
+const folders = (pending: readonly Pending[]) => new Set(pending.map(({ target }) => dirname(target)));
+
 /**
  * Moves all files to their places. Where one cannot be moved, those before it get their old content back; where the program
- * is killed on the way, the list beside them lets the next one finish the set.
+ * is killed on the way, the list lets the next one finish the set.
  */
 async function moveAll(
   pending: readonly Pending[],
-  list: string,
+  saving: string,
 ): Promise<{ fault: unknown; path: string } | undefined> {
-  const moves = pending.map(({ temporary, target }) => [temporary, target]);
+  const folder = commonFolder(pending.map(({ target }) => target));
+  const list = setOf(saving, folder);
+  const moves: Parameters<typeof setText>[1][number][] = [];
   const moved: Pending[] = [];
   let current = pending[0] as Pending;
   try {
-    for (current of pending) await keepOld(current);
-    if (pending.length > 1) await writeFile(list, JSON.stringify(moves));
+    for (current of pending) {
+      const { temporary: from, target: to, bytes } = current;
+      moves.push({ from, to, was: await keepOld(current), will: hashOf(bytes) });
+    }
+    // A folder above that takes no files leaves the set without its list; it is moved all the same.
+    if (pending.length > 1) await writeWhole(list, await setText(folder, moves)).catch(() => undefined);
     for (current of pending) {
       await rename(current.temporary, current.target);
       moved.push(current);
     }
+    await Promise.all([...folders(pending)].map(sync));
     return undefined;
   } catch (fault) {
     await remove(list);
@@ -145,31 +179,6 @@ async function moveAll(
   }
 }
 
-/** Finishes or clears away what a program left that was killed while it saved. */
-async function clearStale(folder: string): Promise<void> {
-  const names = await readdir(folder).catch(() => []);
-  const stale = names.flatMap((name) => {
-    const [, pid, , kind] = ownName.exec(name) ?? [];
-    return pid !== undefined && Number(pid) !== process.pid && !isAlive(Number(pid)) ? [{ name, kind }] : [];
-  });
-  for (const { name } of stale.filter(({ kind }) => kind === 'set')) {
-    const text = await readFile(join(folder, name), 'utf8').catch(() => '[]');
-    const moves = readMoves(text);
-    // A list is written once all new files are complete.
-    for (const [from, to] of moves) await rename(from, to).catch(() => undefined);
-  }
-  for (const { name } of stale) await remove(join(folder, name));
-}
-
-function readMoves(text: string): [string, string][] {
-  try {
-    const found: unknown = JSON.parse(text);
-    return Array.isArray(found) ? (found as [string, string][]) : [];
-  } catch {
-    return [];
-  }
-}
-
 function problemOf(path: string, fault: unknown): Problem {
   if (fault instanceof Unwritable && fault.message === notOurs) return error('not-replaced', { path });
   const reason = fault instanceof Unwritable ? fault.message : systemReason(fault);
@@ -179,32 +188,40 @@ function problemOf(path: string, fault: unknown): Problem {
 /**
  * Writes files whole or not at all, and together: each is written beside its place under another name, and all are moved
  * there when they are complete. Links are written through, modes are kept, and folders are made where they are not there.
+ *
+ * @returns why nothing was written, as errors; else what has to be said besides, as warnings
  */
 export async function save(outputs: readonly Output[]): Promise<Problem[]> {
   const pending: Pending[] = [];
+  const saving = nextSaving();
+  const problems: Problem[] = [];
   let current = '';
   try {
+    for (const { path } of outputs) {
+      current = path;
+      await makeFolder(await targetOf(path));
+    }
+    const places = new Set(await Promise.all(outputs.map(async ({ path }) => dirname(await targetOf(path)))));
+    for (const folder of places) problems.push(...(await finishLeft(folder)));
     for (const [i, output] of outputs.entries()) {
       current = output.path;
       const { target, there } = await lookedAt(output);
-      const folder = dirname(target);
-      await makeFolder(target);
-      const names = { temporary: nameFor(folder, i, 'part'), backup: nameFor(folder, i, 'old') };
-      pending.push({ path: output.path, bytes: output.bytes, target, there, ...names });
+      const [temporary, backup] = (['part', 'old'] as const).map((kind) =>
+        partOf(saving, dirname(target), i, kind),
+      ) as [string, string];
+      pending.push({ path: output.path, bytes: output.bytes, was: output.was, target, there, temporary, backup });
     }
-    for (const folder of new Set(pending.map(({ target }) => dirname(target)))) await clearStale(folder);
     for (const one of pending) {
       current = one.path;
       await writeTemporary(one);
     }
-    const [first] = pending;
-    const failed = first && (await moveAll(pending, nameFor(dirname(first.target), 0, 'set')));
-    if (!failed) return [];
+    const failed = pending.length === 0 ? undefined : await moveAll(pending, saving);
+    if (!failed) return problems;
     current = failed.path;
     throw failed.fault;
   } catch (fault) {
     await Promise.all(pending.map(({ temporary }) => remove(temporary)));
-    return [problemOf(current, fault)];
+    return [...problems, problemOf(current, fault)];
   }
 }
 

@@ -264,6 +264,79 @@ describe('the server of the desk', () => {
       expect([path, (await add(path, 'x')).status]).toEqual([path, 403]);
   });
 
+  test('takes no table where other programs keep their files', async () => {
+    const add = (path: string, body: string) => ask(`/api/add?path=${path}`, { method: 'POST', body });
+    expect((await add('rows.json', '[{ "a": 1 }]')).status).toBe(200);
+    rmSync(folder.at('rows.json'));
+    for (const [path, body] of [
+      ['package.json', '{ "name": "x", "scripts": { "prepare": "x" } }'],
+      ['.config/t.csv', 'a'],
+      ['node_modules/t.csv', 'a'],
+      ['sub/.t.csv', 'a'],
+    ] as const) {
+      expect([path, (await add(path, body)).status]).toEqual([path, 403]);
+      expect(existsSync(folder.at(path))).toBe(false);
+    }
+  });
+
+  test('a body that never ends holds nobody up', async () => {
+    const call = request({
+      host: '127.0.0.1',
+      port: desk.port,
+      path: '/api/change',
+      method: 'POST',
+      headers: { authorization: `Bearer ${desk.token}`, 'content-type': 'application/json', 'content-length': 100 },
+    });
+    call.on('error', () => undefined);
+    call.write('{ "by"');
+    const own = await state();
+    const edits = [{ path: ['legend', 'place'], value: 'right' }];
+    expect((await change({ path: 'f.figure.yaml', was: own.sha256, edits })).status).toBe(200);
+    await post('/api/undo', { path: 'f.figure.yaml' });
+    call.destroy();
+  });
+
+  test.each([
+    'null',
+    '[]',
+    '"x"',
+    '{ "changes": [{ "path": "f.figure.yaml", "was": "OWN", "edits": [{ "path": [], "value": 1 }] }] }',
+    '{ "changes": [{ "path": "f.figure.yaml", "was": "OWN", "edits": [{ "path": [null], "value": 1 }] }] }',
+    `{ "changes": [{ "path": "f.figure.yaml", "was": "OWN", "edits": [{ "path": [${Array(50_000).fill('"x"')}], "value": 1 }] }] }`,
+    `{ "changes": [{ "path": "f.figure.yaml", "was": "OWN", "edits": [${Array(20_000).fill('{"path":["x"],"value":1}')}] }] }`,
+  ])('refuses a body that no page sends, as no mistake of its own: %.60s', async (body) => {
+    const own = (await state()).sha256;
+    for (const call of ['change', 'undo', 'redo', 'save', 'bind']) {
+      const { status } = await ask(`/api/${call}`, { method: 'POST', body: body.replace('OWN', own) });
+      expect([call, [400, 403].includes(status)]).toEqual([call, true]);
+    }
+    expect((await state()).sha256).toBe(own);
+  });
+
+  test('saves within its folder whatever the figure calls itself, and answers while a large picture is painted', async () => {
+    writeFileSync(folder.at('g.figure.yaml'), `${figure}id: ../../sly\n`);
+    const saved = await post('/api/save', { path: 'g.figure.yaml', as: ['svg'], into: 'sub' });
+    expect([saved.status, saved.body['files']]).toEqual([200, ['sly.svg']]);
+    expect(existsSync(folder.at('sub/sly.svg'))).toBe(true);
+    let isDone = false;
+    const painted = post('/api/save', { path: 'f.figure.yaml', as: ['png'], into: 'sub', dpi: 1200 }).then((answer) => {
+      isDone = true;
+      return answer;
+    });
+    for (let i = 0; i < 5; i += 1) expect((await state()).text).toContain('mine');
+    expect(isDone).toBe(false);
+    expect((await painted).status).toBe(200);
+    const large = await post('/api/save', {
+      path: 'f.figure.yaml',
+      as: ['png'],
+      dpi: 2400,
+      width: '90cm',
+      height: '90cm',
+    });
+    expect([large.status, large.body['codes']]).toEqual([422, ['picture-too-large']]);
+    rmSync(folder.at('g.figure.yaml'));
+  });
+
   test('saves at another size without changing the file', async () => {
     const saved = await post('/api/save', {
       path: 'f.figure.yaml',
@@ -299,6 +372,7 @@ describe('the server of the desk', () => {
     'out/new.figure.yaml',
     'link.figure.yaml',
     '..\\secret.figure.yaml',
+    '\\\\host\\secret.figure.yaml',
     'C:secret.figure.yaml',
     '.hexis/f.figure.yaml.journal.json',
     './f.figure.yaml',

@@ -1,12 +1,16 @@
-import { mkdir, readdir, readFile, rename, stat, unlink, utimes, writeFile } from 'node:fs/promises';
+import { lstat, mkdir, readdir, readFile, rename, stat, unlink, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
+import { isSealed, seal } from '../ownKey.js';
 import { packageRoot } from '../packageRoot.js';
 import { type HashedEntry, hashOf, type Input, type Work } from './drawOne.js';
 
 /** Entries that nobody asked for in so many milliseconds are cleared away. */
 const longestKept = 30 * 24 * 3600 * 1000;
+
+/** Letters of the seal before what is kept: only what this person wrote on this machine is believed. */
+const sealLength = 64;
 
 /** What this program is: another build draws otherwise. */
 async function program(): Promise<string> {
@@ -26,8 +30,8 @@ async function unchanged(inputs: readonly Input[]): Promise<boolean> {
 
 /**
  * Figures that were drawn before, in a folder beside the report that may be deleted at any time. A figure is served only where
- * every file that it was made of is the same to the byte, all that the report says of it too, and the program; what is damaged
- * is not served.
+ * every file that it was made of is the same to the byte, all that the report says of it too, and the program; what is damaged,
+ * or was written by somebody else, is not served.
  */
 export class Cache {
   readonly folder: string;
@@ -47,6 +51,8 @@ export class Cache {
   /** The folder, which version control leaves out. */
   private async makeFolder(): Promise<void> {
     await mkdir(this.folder, { recursive: true });
+    // A link would lead the cache into a folder of somebody else's.
+    if ((await lstat(this.folder)).isSymbolicLink()) throw new Error(`${this.folder} is a link`);
     await writeFile(join(this.folder, '.gitignore'), '*\n');
   }
 
@@ -61,7 +67,8 @@ export class Cache {
   async get(entry: ReportEntry, work: Work): Promise<HashedEntry | undefined> {
     const path = this.pathOf(entry, work);
     const bytes = await readFile(path).catch(() => undefined);
-    if (!bytes || bytes.length < 64 || bytes.toString('latin1', 0, 64) !== hashOf(bytes.subarray(64))) return undefined;
+    if (!bytes || bytes.length < sealLength) return undefined;
+    if (!(await isSealed(bytes.subarray(sealLength), bytes.toString('latin1', 0, sealLength)))) return undefined;
     try {
       const found = deserialize(bytes.subarray(64)) as HashedEntry;
       if (!(await unchanged(found.inputs))) return undefined;
@@ -81,7 +88,7 @@ export class Cache {
     const part = `${path}.${process.pid}.part`;
     try {
       await this.makeFolder();
-      await writeFile(part, Buffer.concat([Buffer.from(hashOf(bytes), 'latin1'), bytes]));
+      await writeFile(part, Buffer.concat([Buffer.from(await seal(bytes), 'latin1'), bytes]));
       await rename(part, path);
     } catch {
       await unlink(part).catch(() => undefined);
@@ -90,6 +97,13 @@ export class Cache {
 
   /** Clears away what nobody asked for in a long time. */
   async clear(): Promise<void> {
+    if (
+      await lstat(this.folder).then(
+        (found) => found.isSymbolicLink(),
+        () => true,
+      )
+    )
+      return;
     for (const name of await readdir(this.folder).catch(() => [])) {
       const path = join(this.folder, name);
       const { mtimeMs } = await stat(path).catch(() => ({ mtimeMs: Date.now() }));
@@ -105,12 +119,16 @@ export class Cache {
   /** Remembers what the figures of a document were made of when it was bound. */
   async remember(bound: Readonly<Record<string, readonly Input[]>>): Promise<void> {
     const before = await this.remembered();
-    await this.makeFolder().catch(() => undefined);
-    await writeFile(this.record, JSON.stringify({ ...before, ...bound })).catch(() => undefined);
+    const text = JSON.stringify({ ...before, ...bound });
+    await this.makeFolder()
+      .then(async () => writeFile(this.record, (await seal(text)) + text))
+      .catch(() => undefined);
   }
 
   private async remembered(): Promise<Record<string, Input[]>> {
-    const text = await readFile(this.record, 'utf8').catch(() => '{}');
+    const sealed = await readFile(this.record, 'utf8').catch(() => '');
+    const text = sealed.slice(sealLength);
+    if (!(await isSealed(text, sealed.slice(0, sealLength)))) return {};
     try {
       const found: unknown = JSON.parse(text);
       return typeof found === 'object' && found !== null ? (found as Record<string, Input[]>) : {};

@@ -22,8 +22,13 @@ const kinds: readonly (readonly [FileKind, RegExp])[] = [
 
 export const kindOf = (path: string): FileKind | undefined => kinds.find(([, ending]) => ending.test(path))?.[0];
 
+/** Whether a name is one of a file or folder that programs keep for themselves. */
+export const isHidden = (name: string): boolean => name.startsWith('.') || name === 'node_modules';
+
 /** So many files are listed, and folders so deep are looked into. */
 const [mostFiles, deepest] = [3000, 8];
+
+const hasControl = (name: string): boolean => [...name].some((letter) => letter < ' ');
 
 /** The files of a folder that figures are made of, in the order of their paths; links are not followed. */
 export async function filesOf(folder: string): Promise<FolderFile[]> {
@@ -31,7 +36,7 @@ export async function filesOf(folder: string): Promise<FolderFile[]> {
   const look = async (path: string, depth: number): Promise<void> => {
     const entries = await readdir(join(folder, path), { withFileTypes: true }).catch(() => []);
     for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      if (entry.name.startsWith('.') || entry.name === 'node_modules' || found.length >= mostFiles) continue;
+      if (isHidden(entry.name) || hasControl(entry.name) || found.length >= mostFiles) continue;
       const own = path === '' ? entry.name : `${path}/${entry.name}`;
       if (entry.isDirectory() && depth < deepest) await look(own, depth + 1);
       const kind = entry.isFile() ? kindOf(entry.name) : undefined;

@@ -4,6 +4,12 @@ import { isAbsolute, join, relative, resolve, sep } from 'node:path';
 /** A path that a page asks for and must not have. */
 export class Refused extends Error {}
 
+/** A path as a page writes it, with `/`; where another sign parts folders, that one is none of a name. */
+export const slashed = (path: string): string => (sep === '/' ? path : path.replaceAll(sep, '/'));
+
+/** Signs that part folders, or name drives and streams, on systems where they do. */
+const foreign = sep === '/' ? /^[/\\]/ : /[\\:]|^\//;
+
 /** Whether one place lies in another, or is it. */
 const holds = (folder: string, path: string): boolean => {
   const way = relative(folder, path);
@@ -28,9 +34,8 @@ async function realPlace(path: string): Promise<string> {
  */
 export async function insideOf(folder: string, path: unknown): Promise<string> {
   if (typeof path !== 'string' || path === '' || path.length > 1000) throw new Refused('no path');
-  // A backslash parts folders on some systems, a colon names drives and streams.
   const hasControl = [...path].some((letter) => letter < ' ');
-  if (hasControl || /[\\:]/.test(path) || path.startsWith('/')) throw new Refused('no path of the folder');
+  if (hasControl || foreign.test(path)) throw new Refused('no path of the folder');
   const parts = path.split('/');
   if (parts.some((part) => part === '..' || part === '.' || part === '')) throw new Refused('no path of the folder');
   if (parts[0] === '.hexis' || parts.includes('.git')) throw new Refused('no file of a figure');

@@ -7,10 +7,9 @@ import { type Context, Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
 import { type Edit, type Patch, patched, patchFor } from '../../core/document/patch.js';
-import { type Outcome, type Problem, problemText } from '../../core/document/problem.js';
-import { openProject } from '../../core/project/project.js';
-import { overlaid, SourceFault } from '../../core/project/source.js';
-import { writeAs } from '../../core/project/write.js';
+import { hasErrors, type Outcome, type Problem, problemText } from '../../core/document/problem.js';
+import { SourceFault } from '../../core/project/source.js';
+import { fileSafe } from '../../core/report/fileSafe.js';
 import { documentOutputs, picturesFor } from '../bind/bind.js';
 import { drawReport } from '../bind/bindReport.js';
 import { documents } from '../bind/documents.js';
@@ -26,13 +25,16 @@ import {
   undoChange,
 } from '../journal.js';
 import { packageRoot } from '../packageRoot.js';
-import { type Output, save } from '../save.js';
-import { filesOf, kindOf } from './folder.js';
+import { inputProblems, type Output, save } from '../save.js';
+import { drawApart } from './drawApart.js';
+import { filesOf, isHidden, kindOf } from './folder.js';
 import { headersFor, isOwnCall, withToken } from './guard.js';
-import { insideOf, Refused } from './inside.js';
+import { insideOf, Refused, slashed } from './inside.js';
 
 /** Larger bodies are refused before they are read: of calls, and of tables. */
 const [mostBody, mostTable] = [4e6, 100e6];
+/** So many milliseconds a call has to come in whole, from this machine. */
+const patience = 30_000;
 /** Bits of the token of a session. */
 const tokenBytes = 24;
 
@@ -73,10 +75,21 @@ interface Wanted {
   text?: unknown;
 }
 
+/** Settings lie no deeper, and no act changes more of them. */
+const [deepestEdit, mostEdits] = [40, 5000];
+
 const isEdit = (value: unknown): value is Edit => {
   const { path } = (value ?? {}) as { path?: unknown };
-  return Array.isArray(path) && path.every((part) => typeof part === 'string' || Number.isInteger(part));
+  const isPart = (part: unknown) => typeof part === 'string' || Number.isInteger(part);
+  return Array.isArray(path) && path.length > 0 && path.length <= deepestEdit && path.every(isPart);
 };
+
+/** The body of a call, read before its turn, so that one that never ends holds nobody up. */
+async function bodyOf(context: Context): Promise<Record<string, unknown>> {
+  const body: unknown = await context.req.json();
+  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new Refused('the body is no object');
+  return body as Record<string, unknown>;
+}
 
 /** The one splice that makes a text another one. */
 function spliceTo(before: string, after: string): Patch {
@@ -93,8 +106,19 @@ function spliceTo(before: string, after: string): Patch {
 /** What a page asks to be changed of a text, as a patch of it. */
 function patchOf(before: string, { text, edits }: Wanted): Patch {
   if (typeof text === 'string') return spliceTo(before, text);
-  if (Array.isArray(edits) && edits.every(isEdit)) return patchFor(before, edits);
+  if (Array.isArray(edits) && edits.length <= mostEdits && edits.every(isEdit)) return patchFor(before, edits);
   throw new Refused('neither edits nor a text');
+}
+
+/** Whether some bytes are JSON as tables are written: a list of rows, or lists by the names of columns. */
+function isJsonTable(bytes: Uint8Array): boolean {
+  try {
+    const found = JSON.parse(new TextDecoder().decode(bytes)) as { rows?: unknown; columns?: unknown } | null;
+    const inner = found?.rows ?? found?.columns ?? found;
+    return typeof inner === 'object' && inner !== null && Object.values(inner).every((one) => typeof one === 'object');
+  } catch {
+    return false;
+  }
 }
 
 const faultOf = (problems: readonly Problem[]) => ({
@@ -157,9 +181,9 @@ class Desk {
    * Changes files that are still as the page has them, and makes new ones: all of them or none. Where somebody else has
    * changed one, or a new one is there already, all are given back as they are.
    */
-  readonly change = (context: Context) =>
-    this.inTurn(async () => {
-      const { by, changes } = (await context.req.json()) as { by?: unknown; changes?: unknown };
+  readonly change = async (context: Context) => {
+    const { by, changes } = await bodyOf(context);
+    return this.inTurn(async () => {
       const wanted = (Array.isArray(changes) ? changes : []).map((one) => (one ?? {}) as Wanted);
       const paths = wanted.map(({ path }) => path as string);
       if (paths.length === 0 || new Set(paths).size !== paths.length) throw new Refused('no list of files to change');
@@ -176,19 +200,22 @@ class Desk {
         )),
       ];
       const problems = isOther || outputs.length === 0 ? [] : await save(outputs);
-      if (problems.length > 0) return context.json(faultOf(problems), 500);
+      if (hasErrors(problems)) return context.json(faultOf(problems), 500);
       // A new file that was not made is none.
       const files = await Promise.all(paths.map((path) => this.state(path).catch(() => undefined)));
       return context.json({ files }, isOther ? 409 : 200);
     });
+  };
 
   /** Keeps a table that was dropped on the page; none is written over. */
-  readonly add = (context: Context) =>
-    this.inTurn(async () => {
-      const path = context.req.query('path') as string;
+  readonly add = async (context: Context) => {
+    const path = context.req.query('path') as string;
+    const bytes = new Uint8Array(await context.req.arrayBuffer());
+    return this.inTurn(async () => {
       const file = await insideOf(this.folder, path);
       if (kindOf(file) !== 'table') throw new Refused('no table: its name ends in .csv, .tsv, .txt, .json or .xlsx');
-      const bytes = new Uint8Array(await context.req.arrayBuffer());
+      if (path.split('/').some(isHidden)) throw new Refused('no place for a table: other programs keep theirs there');
+      if (/\.json$/i.test(path) && !isJsonTable(bytes)) throw new Refused('no table: JSON is one as a list of rows');
       const there = await disk.bytes(file).catch(() => undefined);
       if (there) {
         const isSame = Buffer.compare(Buffer.from(there), Buffer.from(bytes)) === 0;
@@ -197,15 +224,16 @@ class Desk {
           : context.json({ fault: `${path} is there already, and is another` }, 409);
       }
       const problems = await save([{ path: file, bytes }]);
-      return problems.length > 0 ? context.json(faultOf(problems), 500) : context.json({ path });
+      return hasErrors(problems) ? context.json(faultOf(problems), 500) : context.json({ path });
     });
+  };
 
   private readonly step =
-    (take: (file: string, mayGoAlong: MayGoAlong) => Promise<Outcome<Undone>>) => (context: Context) =>
-      this.inTurn(async () => {
-        const { path } = (await context.req.json()) as { path?: unknown };
+    (take: (file: string, mayGoAlong: MayGoAlong) => Promise<Outcome<Undone>>) => async (context: Context) => {
+      const { path } = await bodyOf(context);
+      return this.inTurn(async () => {
         const root = await realpath(this.folder);
-        const nameOf = (file: string) => relative(root, file).replaceAll('\\', '/');
+        const nameOf = (file: string) => slashed(relative(root, file));
         // An act that was made from a folder above has changed files that are none of this one's.
         const isInside: MayGoAlong = (file) =>
           insideOf(this.folder, nameOf(file)).then(
@@ -220,40 +248,44 @@ class Desk {
         );
         return context.json({ by, others: files, ...(await this.state(path as string)) });
       });
+    };
 
   readonly undo = this.step((file, mayGoAlong) => undoChange(file, false, mayGoAlong));
   readonly redo = this.step(redoChange);
 
-  /** Draws a figure by the same code as the command, into files of the folder. */
+  /** Draws a figure by the same code as the command, in a thread of its own, into files of the folder. */
   readonly save = async (context: Context) => {
-    const { path, as, dpi, caption, into, width, height } = (await context.req.json()) as Record<string, unknown>;
+    const { path, as, dpi, caption, into, width, height } = await bodyOf(context);
     const file = await insideOf(this.folder, path);
     const target = into === '' || into === undefined ? this.folder : await insideOf(this.folder, into);
     const wanted = (Array.isArray(as) ? as : []).flatMap((name) => formats.filter((format) => format.name === name));
     if (wanted.length === 0 || wanted.length !== (as as unknown[]).length) throw new Refused('no such format');
-    const resolution = typeof dpi === 'number' && dpi >= 36 && dpi <= 2400 ? dpi : undefined;
-    const edits = Object.entries({ width, height }).flatMap(([side, value]) =>
-      typeof value === 'string' && value !== '' ? [{ path: ['size', side], value }] : [],
-    );
-    // Another size is one of this saving alone; the file stays.
-    const text = await disk.text(file);
-    const source = edits.length === 0 ? disk : overlaid(disk, { [file]: patched(text, patchFor(text, edits)) });
-    const drawn = await openProject(source, { caption: caption === true }).draw(file);
-    if (!drawn.drawing) return context.json(faultOf(drawn.problems), 422);
-    const outputs: Output[] = [];
-    for (const format of wanted) {
-      const bytes = await writeAs(drawn.drawing, format, resolution === undefined ? {} : { dpi: resolution });
-      if (!bytes.ok) return context.json(faultOf(bytes.problems), 422);
-      outputs.push({ path: join(target, `${drawn.id}.${format.ending}`), bytes: bytes.value, replaces: format.isOwn });
-    }
-    const problems = await save(outputs);
-    if (problems.length > 0) return context.json(faultOf(problems), 500);
+    const isSide = (value: unknown): value is string => typeof value === 'string' && value !== '';
+    await disk.text(file);
+    const drawn = await drawApart({
+      file,
+      formats: wanted.map(({ name }) => name),
+      dpi: typeof dpi === 'number' && dpi >= 36 && dpi <= 2400 ? dpi : undefined,
+      caption: caption === true,
+      width: isSide(width) ? width : undefined,
+      height: isSide(height) ? height : undefined,
+    });
+    if (!drawn.ok) return context.json(faultOf(drawn.problems), 422);
+    const { id, files } = drawn.value;
+    const outputs: Output[] = wanted.map((format, i) => ({
+      path: join(target, `${fileSafe(id)}.${format.ending}`),
+      bytes: files[i] as Uint8Array | string,
+      replaces: format.isOwn,
+    }));
+    const asked = await inputProblems(outputs, drawn.value.read);
+    const problems = hasErrors(asked) ? asked : await save(outputs);
+    if (hasErrors(problems)) return context.json(faultOf(problems), 500);
     return context.json({ files: outputs.map((output) => basename(output.path)) });
   };
 
   /** Binds a report into documents in the folder, by the code of the command. */
   readonly bind = async (context: Context) => {
-    const { path, as, into } = (await context.req.json()) as Record<string, unknown>;
+    const { path, as, into } = await bodyOf(context);
     const file = await insideOf(this.folder, path);
     if (kindOf(file) !== 'report') throw new Refused('no report');
     const target = into === '' || into === undefined ? this.folder : await insideOf(this.folder, into);
@@ -265,16 +297,16 @@ class Desk {
     const { document, cache, inputs } = drawn.value;
     const outputs: Output[] = [];
     for (const form of wanted) {
-      const main = join(target, `${document.id}.${form.ending}`);
+      const main = join(target, `${fileSafe(document.id)}.${form.ending}`);
       const made = await documentOutputs(form, document, { folder: target, name: document.id, main });
       if (!made.ok) return context.json(faultOf(made.problems), 422);
       outputs.push(...made.value);
     }
     // What stands there and is no document of ours stays.
     const problems = await save(outputs);
-    if (problems.length > 0) return context.json(faultOf(problems), 409);
+    if (hasErrors(problems)) return context.json(faultOf(problems), 409);
     await cache.remember(inputs);
-    return context.json({ files: outputs.map((output) => relative(target, output.path).replaceAll('\\', '/')) });
+    return context.json({ files: outputs.map((output) => slashed(relative(target, output.path))) });
   };
 }
 
@@ -332,7 +364,7 @@ export async function serveDesk({
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),
   });
-  const seen = (path: string) => path.slice(root.length + 1).replaceAll('\\', '/');
+  const seen = (path: string) => slashed(path.slice(root.length + 1));
   api.get('/changes', (context) =>
     streamSSE(context, async (stream) => {
       // Drawings that are written into the folder are none of its files.
@@ -359,7 +391,8 @@ export async function serveDesk({
     return context.json({ fault: `a mistake of Hexis itself: ${fault.message}` }, 500);
   });
   const server = await new Promise<ReturnType<typeof serve>>((resolve, reject) => {
-    const made = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
+    const serverOptions = { requestTimeout: patience, headersTimeout: patience, connectionsCheckingInterval: 1000 };
+    const made = serve({ fetch: app.fetch, hostname: '127.0.0.1', port, serverOptions }, (info) => {
       own = info.port;
       resolve(made);
     });

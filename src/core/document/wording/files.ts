@@ -50,6 +50,14 @@ export const filesWordings = {
   'words-kept': (f: { id: string; label: string; reason: string }) => ({
     found: `the words at figure ${f.label} ("${f.id}") stay as they are: ${f.reason}`,
   }),
+  'set-foreign': (f: { path: string }) => ({
+    found: `${f.path} says that files are to be moved, and was not written by Hexis on this machine; nothing was done of it`,
+    expected: 'no such file in a folder that somebody else handed over',
+    write: `delete ${f.path}`,
+  }),
+  'unfinished-left': (f: { path: string }) => ({
+    found: `${f.path} was changed after a program was stopped that was just writing it; it stays as it is now`,
+  }),
   'file-empty': (f: { what: string; first: string }) => ({
     found: 'the file is empty',
     expected: f.what,

@@ -1,0 +1,19 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import type { Outcome } from '../../core/document/problem.js';
+import { packageRoot } from '../packageRoot.js';
+import type { DrawnFiles, FilesWanted } from './drawFiles.js';
+
+/** Draws a figure in a thread of its own: the desk goes on answering while dots are painted, however many. */
+export async function drawApart(wanted: FilesWanted): Promise<Outcome<DrawnFiles>> {
+  const worker = new Worker(join(packageRoot, 'dist', 'node', 'desk', 'drawThread.js'), { workerData: wanted });
+  try {
+    return await new Promise((resolve, reject) => {
+      worker.once('message', resolve);
+      worker.once('error', reject);
+      worker.once('exit', () => reject(new Error('the thread that drew has ended')));
+    });
+  } finally {
+    await worker.terminate();
+  }
+}

@@ -1,0 +1,51 @@
+import { patched, patchFor } from '../../core/document/patch.js';
+import { fail, hasErrors, type Outcome, succeed } from '../../core/document/problem.js';
+import type { Format } from '../../core/export/writer.js';
+import { openProject } from '../../core/project/project.js';
+import { overlaid } from '../../core/project/source.js';
+import { writeAs } from '../../core/project/write.js';
+import { disk, filesRead } from '../disk.js';
+import { formats } from '../formats.js';
+import { pixelProblem } from '../pixels.js';
+
+/** A figure that is to be saved, and how. */
+export interface FilesWanted {
+  file: string;
+  /** Names of formats that there are. */
+  formats: string[];
+  dpi: number | undefined;
+  caption: boolean;
+  /** Sides of this saving alone, as settings. */
+  width: string | undefined;
+  height: string | undefined;
+}
+
+export interface DrawnFiles {
+  id: string;
+  /** One for each format, in their order. */
+  files: (Uint8Array | string)[];
+  /** Paths of what was read for it. */
+  read: string[];
+}
+
+/** Draws a figure into the bytes of files; the file of the figure stays as it is. */
+export async function drawFiles(wanted: FilesWanted): Promise<Outcome<DrawnFiles>> {
+  const { file, dpi, caption, width, height } = wanted;
+  const edits = Object.entries({ width, height }).flatMap(([side, value]) =>
+    value === undefined ? [] : [{ path: ['size', side], value }],
+  );
+  const text = await disk.text(file);
+  const source = edits.length === 0 ? disk : overlaid(disk, { [file]: patched(text, patchFor(text, edits)) });
+  const drawn = await openProject(source, { caption }).draw(file);
+  if (!drawn.ok) return fail(drawn.problems);
+  const own = wanted.formats.map((name) => formats.find((format) => format.name === name) as Format);
+  const tooLarge = pixelProblem(drawn.value, own, dpi);
+  if (hasErrors(tooLarge)) return fail(tooLarge);
+  const files: (Uint8Array | string)[] = [];
+  for (const format of own) {
+    const bytes = await writeAs(drawn.value, format, { dpi });
+    if (!bytes.ok) return bytes;
+    files.push(bytes.value);
+  }
+  return succeed({ id: drawn.id, files, read: [...filesRead.keys()] });
+}

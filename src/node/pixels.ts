@@ -1,0 +1,17 @@
+import { error, type Problem } from '../core/document/problem.js';
+import type { Format } from '../core/export/writer.js';
+import type { Drawing } from '../core/project/drawing.js';
+
+const mostMillionPixels = 120;
+
+/** What is wrong with a picture that would have more dots than memory takes. */
+export function pixelProblem(
+  { plate, settings }: Pick<Drawing, 'plate' | 'settings'>,
+  wanted: readonly Format[],
+  dpi: number | undefined,
+): Problem[] {
+  const resolution = dpi ?? settings.export.dpi;
+  const [width, height] = [Math.round((plate.width * resolution) / 72), Math.round((plate.height * resolution) / 72)];
+  if (!wanted.some(({ isPicture }) => isPicture) || width * height <= mostMillionPixels * 1e6) return [];
+  return [error('picture-too-large', { width, height, dpi: resolution, most: mostMillionPixels })];
+}
