@@ -14,6 +14,10 @@ export const bindCommand: CommandSpec = {
       '--into <document>',
       'document (DOCX) or LaTeX folder whose figures are brought up to date, all else left as it is',
     ],
+    [
+      '--captions <whose>',
+      'with --into: "ours" writes titles, notes and alternative texts over that were rewritten in the document',
+    ],
     ['--only <figures>', 'numbers or ids of some of the figures, with commas'],
     ['--list', 'list the figures: number, title, file, size and findings; nothing is written'],
     ['--fresh', 'draw every figure anew, also those that have not changed'],

@@ -10,6 +10,7 @@ import { type BindOptions, type DrawnReport, drawReport } from '../node/bind/bin
 import { documents } from '../node/bind/documents.js';
 import { DocumentFault } from '../node/bind/update/wordPackage.js';
 import { disk, filesRead, systemReason } from '../node/disk.js';
+import { changeOutputs, clearContents } from '../node/journal.js';
 import { inputProblems, type Output, save } from '../node/save.js';
 import { progress } from './checkRun.js';
 import { exit } from './command.js';
@@ -20,6 +21,7 @@ interface BindCall {
   as?: string;
   into?: string;
   only?: string;
+  captions?: string;
   list?: boolean;
   fresh?: boolean;
   replace?: boolean;
@@ -74,6 +76,7 @@ const bindOptions = (call: BindCall): BindOptions => {
   return {
     only: split(call.only),
     isFresh: call.fresh,
+    oursAlways: call.captions === 'ours',
     progress: (done, total, path) => {
       shown ??= progress(total);
       shown.at(done, path);
@@ -102,7 +105,7 @@ function listText(drawn: DrawnReport): string {
   return [...inColumns([['no.', 'title', 'file', 'size', 'findings'], ...rows], {}), ...across].join('\n');
 }
 
-const kilobytes = (bytes: Uint8Array | string) => `${Math.max(1, Math.round(bytes.length / 1000))} kB`;
+const kilobytes = (bytes: Uint8Array | string) => `${Math.max(1, Math.round(Buffer.byteLength(bytes) / 1000))} kB`;
 
 function said(
   report: string,
@@ -163,7 +166,9 @@ async function finish(
   if (!hasErrors(problems)) problems.push(...(await save(outputs)));
   if (hasErrors(problems)) return failed(problems, call);
   await drawn.cache.remember(drawn.inputs);
-  said(report, drawn, outputs, call, problems);
+  // Journals are none of its business who wants to see what was written.
+  const shown = outputs.filter(({ isOwnFolder }) => !isOwnFolder);
+  said(report, drawn, shown, call, problems);
   return exit.done;
 }
 
@@ -193,9 +198,19 @@ async function runInto(report: string, into: string, call: BindCall): Promise<nu
     const bytes = toTex ? undefined : await readFile(into);
     const updated = await update(report, form, { path: into, bytes, output: call.output }, bindOptions(call));
     if (!updated.ok) return failed(updated.problems, call);
-    const { drawn, outputs, unchanged, resized } = updated.value;
-    const code = await finish(report, drawn, outputs, call, updated.problems);
+    const { drawn, outputs, changes, unchanged, resized } = updated.value;
+    // What is there already is changed so that it can be taken back; a drawing of the report itself is not.
+    const code = await finish(
+      report,
+      drawn,
+      [...outputs, ...(await changeOutputs(changes, true))],
+      call,
+      updated.problems,
+    );
+    if (code === exit.done) for (const { path } of changes) await clearContents(path);
     if (code !== exit.done || call.json) return code;
+    const [first] = changes;
+    if (first) say(`  taken back by: hexis undo ${first.path}`);
     if (unchanged) say(`  ${into} is up to date`);
     for (const figure of resized) say(resizedText(figure, into));
     return code;
@@ -220,8 +235,17 @@ async function runInto(report: string, into: string, call: BindCall): Promise<nu
   }
 }
 
+const noCaptions = (found: string) =>
+  error('bad-option', {
+    option: '--captions',
+    found,
+    expects: '"ours": the words of the figure files in place of those that you have rewritten in the document',
+    example: '--captions ours',
+  });
+
 /** Makes a document of a report, or brings one up to date. */
 export async function runBind(report: string, call: BindCall): Promise<number> {
+  if (call.captions !== undefined && call.captions !== 'ours') return failed([noCaptions(call.captions)], call);
   if (call.into !== undefined && !call.list) return runInto(report, call.into, call);
   const toFolder = call.output !== undefined && (await isFolder(call.output));
   const wanted = call.list ? [] : wantedForms(call, toFolder);

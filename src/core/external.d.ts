@@ -133,6 +133,8 @@ declare module 'pdfkit' {
     addStructure(structure: unknown): Document;
     addPage(options: Record<string, unknown>): Document;
     outline: { addItem(title: string): unknown };
+    info: Record<string, unknown>;
+    _addInfo(): void;
     end(): void;
   }
   const PDFDocument: new (options: Record<string, unknown>) => Document;

@@ -39,9 +39,9 @@ export const noFile = 'none';
 /** Larger files are not read: nothing that can be drawn takes as much. */
 const mostBytes = 500e6;
 
-async function contentOf(handle: FileHandle, path: string): Promise<Buffer> {
+async function contentOf(handle: FileHandle, saw: (signature: string) => void): Promise<Buffer> {
   const found = await handle.stat({ bigint: true });
-  files.set(path, signatureOf(found));
+  saw(signatureOf(found));
   if (found.isDirectory()) throw new SourceFault('unreadable', 'it is a folder');
   if (!found.isFile()) throw new SourceFault('unreadable', 'it is a pipe or a device, not a file');
   if (found.size > mostBytes) {
@@ -51,13 +51,19 @@ async function contentOf(handle: FileHandle, path: string): Promise<Buffer> {
   return handle.readFile();
 }
 
-async function read(path: string): Promise<Buffer> {
-  files.set(path, noFile);
+/** A file that figures are made of. */
+const read = (path: string): Promise<Buffer> => content(path, (signature) => files.set(path, signature));
+
+/** The content of a file that no figure is made of, such as a journal. @throws {SourceFault} */
+export const ownContent = (path: string): Promise<Buffer> => content(path, () => undefined);
+
+async function content(path: string, saw: (signature: string) => void): Promise<Buffer> {
+  saw(noFile);
   let handle: FileHandle | undefined;
   try {
     // A pipe without a writer would be waited for.
     handle = await open(path, constants.O_RDONLY | (constants.O_NONBLOCK ?? 0));
-    return await contentOf(handle, path);
+    return await contentOf(handle, saw);
   } catch (fault) {
     if (fault instanceof SourceFault) throw fault;
     const missing = (fault as NodeJS.ErrnoException).code === 'ENOENT';
@@ -69,6 +75,9 @@ async function read(path: string): Promise<Buffer> {
 
 /** Figure files, codebooks and styles are written by hand: larger ones are something else. */
 const mostText = 2e6;
+
+/** A text that no figure is made of. @throws {SourceFault} */
+export const ownText = async (path: string): Promise<string> => textOf(await ownContent(path));
 
 /** A file as text: UTF-8, or UTF-16 with a byte order mark. */
 function textOf(bytes: Buffer): string {

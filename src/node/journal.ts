@@ -1,17 +1,19 @@
 import { createHash } from 'node:crypto';
+import { readdir, unlink } from 'node:fs/promises';
 import { basename, dirname, join, relative } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { inverse, type Patch, patched } from '../core/document/patch.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import { SourceFault } from '../core/project/source.js';
-import { disk } from './disk.js';
+import { disk, ownContent, ownText } from './disk.js';
 import { type Output, save } from './save.js';
 
 /** One change of a file, so that it can be taken back. */
 interface Act {
   /** What made it, such as `mend`. */
   by: string;
-  patch: Patch;
+  /** How its text was changed; none of a file that is no text, whose contents are kept whole beside the journal. */
+  patch?: Patch;
   /** SHA-256 of the file before and after it. */
   before: string;
   after: string;
@@ -29,29 +31,44 @@ export interface Change {
   by: string;
 }
 
+/** A change of a file that is no text, such as a picture or a document. */
+export interface ByteChange extends Pick<Change, 'path' | 'by'> {
+  before: Uint8Array;
+  after: Uint8Array;
+}
+
 /** What was taken back, or made again, of a file. */
 export interface Undone {
   path: string;
   by: string;
-  before: string;
-  after: string;
+  before: string | Uint8Array;
+  after: string | Uint8Array;
   /** How many acts are left. */
   left: number;
   /** The same of the other files that the act had changed; none where one of them was changed since. */
   others: Omit<Undone, 'others'>[];
 }
 
-/** So many acts of a file are kept. */
-const mostActs = 5000;
+/** So many acts of a file are kept, and so many contents of one that is no text. */
+const [mostActs, mostContents] = [5000, 20];
 
 const folderOf = (path: string) => join(dirname(path), '.hexis');
 const journalOf = (path: string) => join(folderOf(path), `${basename(path)}.journal.json`);
-const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
+const sha256 = (content: string | Uint8Array) => createHash('sha256').update(content).digest('hex');
+
+/** Where a content of a file is kept whole. */
+const contentOf = (path: string, hash: string) => join(folderOf(path), `${basename(path)}.${hash.slice(0, 32)}.was`);
 
 const isAct = (value: unknown): value is Act => {
   const { by, patch, before, after, with: others } = (value ?? {}) as Partial<Act>;
   const isSet = others === undefined || (Array.isArray(others) && others.every((one) => typeof one === 'string'));
-  return isSet && typeof by === 'string' && isPatch(patch) && typeof before === 'string' && typeof after === 'string';
+  return (
+    isSet &&
+    typeof by === 'string' &&
+    (patch === undefined || isPatch(patch)) &&
+    typeof before === 'string' &&
+    typeof after === 'string'
+  );
 };
 
 const isPatch = (value: unknown): value is Patch =>
@@ -72,7 +89,7 @@ const mostBytes = 50e6;
 
 /** The journal of a file; an empty one where there is none, or none that can be read. */
 async function journalFor(path: string): Promise<Journal> {
-  const text = await disk.bytes(journalOf(path)).then(
+  const text = await ownContent(journalOf(path)).then(
     (bytes) => (bytes.length > mostBytes ? '' : Buffer.from(bytes).toString('utf8')),
     () => '',
   );
@@ -98,7 +115,7 @@ const journalOutputs = (path: string, { acts, undone }: Journal): Output[] => [
 ];
 
 /** The acts that a file has behind it: one that was written down and never done, as after a crash, is none. */
-function done(acts: readonly Act[], text: string): Act[] {
+function done(acts: readonly Act[], text: string | Uint8Array): Act[] {
   const last = acts.at(-1);
   const own = sha256(text);
   return last && last.after !== own && last.before === own ? acts.slice(0, -1) : [...acts];
@@ -109,15 +126,16 @@ function done(acts: readonly Act[], text: string): Act[] {
  *
  * @param isOne whether they are one act, which is taken back in all of them at once
  */
-export async function changeOutputs(changes: readonly Change[], isOne = false): Promise<Output[]> {
+export async function changeOutputs(changes: readonly (Change | ByteChange)[], isOne = false): Promise<Output[]> {
   const outputs: Output[] = [];
   const set = sha256(changes.map(({ before, after }) => `${sha256(before)} ${sha256(after)}`).join('\n')).slice(0, 16);
-  for (const { path, before, after, patch, by } of changes) {
+  for (const change of changes) {
+    const { path, before, after, by } = change;
     const acts = done((await journalFor(path)).acts, before);
     const others = changes.filter((other) => other.path !== path).map((other) => slashed(dirname(path), other.path));
     const act: Act = {
       by,
-      patch,
+      ...('patch' in change ? { patch: change.patch } : {}),
       before: sha256(before),
       after: sha256(after),
       ...(isOne && others.length > 0 ? { set, with: others } : {}),
@@ -125,9 +143,27 @@ export async function changeOutputs(changes: readonly Change[], isOne = false): 
     // The journal comes first: an act that was not done is passed over, one that was not written down is lost.
     // What was taken back before is gone with a new act.
     const kept = { acts: [...acts, act].slice(-mostActs), undone: [] };
+    if (!('patch' in change)) outputs.push(...contents(path, [before]));
     outputs.push(...journalOutputs(path, kept), { path, bytes: after, was: before });
   }
   return unlike(outputs);
+}
+
+/** Contents of a file that is no text, kept beside its journal. */
+const contents = (path: string, bytes: readonly (string | Uint8Array)[]): Output[] =>
+  bytes.map((one) => ({ path: contentOf(path, sha256(one)), bytes: one, isOwnFolder: true }));
+
+/** Contents that no act asks for any more, or only one of long ago, go. */
+export async function clearContents(path: string): Promise<void> {
+  const { acts, undone } = await journalFor(path);
+  const asked = [...acts.slice(-mostContents), ...undone.slice(-mostContents)];
+  const kept = new Set(asked.flatMap(({ before, after }) => [contentOf(path, before), contentOf(path, after)]));
+  const own = `${basename(path)}.`;
+  for (const name of await readdir(folderOf(path)).catch(() => [])) {
+    const file = join(folderOf(path), name);
+    const isContent = name.startsWith(own) && /^[\da-f]{32}\.was$/.test(name.slice(own.length));
+    if (isContent && !kept.has(file)) await unlink(file).catch(() => undefined);
+  }
 }
 
 /** Each file once. */
@@ -139,17 +175,17 @@ const slashed = (from: string, to: string) => relative(from, to).replaceAll('\\'
 /** Writes changed files with their journals, all of them or none. */
 export const saveChanges = async (changes: readonly Change[]): Promise<Problem[]> => save(await changeOutputs(changes));
 
-/** The text of a file that is to be taken back or made again, or why it cannot be read. */
-async function textFor(path: string): Promise<Outcome<string>> {
+/** A file that is to be taken back or made again, as text or as it is, or why it cannot be read. */
+async function readFor<T>(path: string, read: (path: string) => Promise<T>): Promise<Outcome<T>> {
   try {
-    return succeed(await disk.text(path));
+    return succeed(await read(path));
   } catch (fault) {
     const missing = fault instanceof SourceFault && fault.kind === 'missing';
     return fail([
       missing
         ? error('file-missing', {
             path,
-            what: 'a figure file',
+            what: 'a file that Hexis has changed',
             named: false,
             nearest: nearest(path, await disk.near(path)),
           })
@@ -158,46 +194,72 @@ async function textFor(path: string): Promise<Outcome<string>> {
   }
 }
 
+const textFor = (path: string): Promise<Outcome<string>> => readFor(path, ownText);
+
+/** The file with its journal: as text where its acts are changes of a text, else as bytes. */
+async function fileFor(path: string): Promise<Outcome<{ before: string | Uint8Array; journal: Journal }>> {
+  const journal = await journalFor(path);
+  const last = journal.acts.at(-1) ?? journal.undone.at(-1);
+  const isText = last === undefined || last.patch !== undefined;
+  const found = await (isText ? textFor(path) : readFor<Uint8Array>(path, ownContent));
+  return found.ok ? succeed({ before: found.value, journal }) : found;
+}
+
 /** A step in the journal of a file, before it is written. */
 interface Step {
   path: string;
   act: Act;
-  before: string;
-  after: string;
+  before: string | Uint8Array;
+  after: string | Uint8Array;
   journal: Journal;
   left: number;
 }
 
+/** What a file becomes by a patch, or by a content that was kept; undefined where it is not what it should be. */
+async function stepped(
+  path: string,
+  before: string | Uint8Array,
+  patch: Patch | undefined,
+  [from, to]: readonly [string, string],
+): Promise<string | Uint8Array | undefined> {
+  if (sha256(before) !== from) return undefined;
+  const after =
+    patch === undefined
+      ? await ownContent(contentOf(path, to)).catch(() => undefined)
+      : typeof before === 'string'
+        ? patched(before, patch)
+        : undefined;
+  return after !== undefined && sha256(after) === to ? after : undefined;
+}
+
 async function stepBack(path: string): Promise<Outcome<Step>> {
-  const found = await textFor(path);
+  const found = await fileFor(path);
   if (!found.ok) return found;
-  const before = found.value;
-  const { acts: all, undone } = await journalFor(path);
-  const acts = done(all, before);
+  const { before, journal: known } = found.value;
+  const acts = done(known.acts, before);
   const act = acts.at(-1);
   if (!act) return fail([error('nothing-to-undo', { path })]);
-  const isOwn = sha256(before) === act.after;
-  const after = isOwn ? patched(before, inverse(act.patch)) : '';
-  if (!isOwn || sha256(after) !== act.before)
-    return fail([error('changed-since', { path, by: act.by }, { file: path })]);
-  const journal = { acts: acts.slice(0, -1), undone: [...undone, act].slice(-mostActs) };
+  const after = await stepped(path, before, act.patch && inverse(act.patch), [act.after, act.before]);
+  if (after === undefined) return fail([error('changed-since', { path, by: act.by }, { file: path })]);
+  const journal = { acts: acts.slice(0, -1), undone: [...known.undone, act].slice(-mostActs) };
   return succeed({ path, act, before, after, journal, left: journal.acts.length });
 }
 
 async function stepAgain(path: string): Promise<Outcome<Step>> {
-  const found = await textFor(path);
+  const found = await fileFor(path);
   if (!found.ok) return found;
-  const before = found.value;
-  const { acts, undone } = await journalFor(path);
-  const act = undone.at(-1);
+  const { before, journal: known } = found.value;
+  const act = known.undone.at(-1);
   if (!act) return fail([error('nothing-to-redo', { path })]);
-  const isOwn = sha256(before) === act.before;
-  const after = isOwn ? patched(before, act.patch) : '';
-  if (!isOwn || sha256(after) !== act.after)
-    return fail([error('changed-since', { path, by: act.by }, { file: path })]);
-  const journal = { acts: [...done(acts, before), act], undone: undone.slice(0, -1) };
+  const after = await stepped(path, before, act.patch, [act.before, act.after]);
+  if (after === undefined) return fail([error('changed-since', { path, by: act.by }, { file: path })]);
+  const journal = { acts: [...done(known.acts, before), act], undone: known.undone.slice(0, -1) };
   return succeed({ path, act, before, after, journal, left: journal.undone.length });
 }
+
+/** What a step keeps of a file that is no text, so that it can be made again or taken back once more. */
+const stepContents = ({ path, act, before }: Step): Output[] =>
+  act.patch === undefined ? contents(path, [before]) : [];
 
 /** Whether another file of an act may be changed along. */
 export type MayGoAlong = (path: string) => Promise<boolean>;
@@ -239,7 +301,11 @@ export async function undoChange(path: string, show = false, mayGoAlong = anyFil
     // The files come first: a crash between both leaves acts that were not done, which are passed over.
     const files = steps.value.map((step) => ({ path: step.path, bytes: step.after, was: step.before }));
     const problems = await save(
-      unlike([...files, ...steps.value.flatMap((step) => journalOutputs(step.path, step.journal))]),
+      unlike([
+        ...steps.value.flatMap(stepContents),
+        ...files,
+        ...steps.value.flatMap((step) => journalOutputs(step.path, step.journal)),
+      ]),
     );
     if (hasErrors(problems)) return fail(problems);
     return succeed(undoneOf(steps.value), problems);
@@ -252,6 +318,7 @@ export async function redoChange(path: string, mayGoAlong = anyFile): Promise<Ou
   const steps = await together(path, stepAgain, mayGoAlong);
   if (!steps.ok) return steps;
   const outputs = steps.value.flatMap((step) => [
+    ...stepContents(step),
     ...journalOutputs(step.path, step.journal),
     { path: step.path, bytes: step.after, was: step.before },
   ]);

@@ -26,7 +26,7 @@ export interface Output {
   /** Whether what stands at the path may be replaced by this; left out: whatever it is. */
   replaces?: ((head: Uint8Array) => boolean) | undefined;
   /** What stood there when it was read; where another text stands there by now, nothing is written. */
-  was?: string | undefined;
+  was?: string | Uint8Array | undefined;
   /** Whether it stands in a folder of ours, such as that of journals, which is no link and holds none. */
   isOwnFolder?: true;
 }
@@ -98,7 +98,7 @@ interface Pending {
   temporary: string;
   backup: string;
   bytes: Uint8Array | string;
-  was: string | undefined;
+  was: string | Uint8Array | undefined;
 }
 
 /** Brings what was written to the disk itself, so that it is there after a loss of power too. */

@@ -120,7 +120,10 @@ test('a list in a folder above is found from below, where a part was left', asyn
 
 test('a folder of journals that is a link is not followed', () => {
   const other = folderWith({ '.gitignore': 'mine\n' });
-  const folder = folderWith({ 't.csv': table, 'f.figure.yaml': `${figure}style: apa\npanel: { frame: { width: 0.5pt, color: ink } }\n` });
+  const folder = folderWith({
+    't.csv': table,
+    'f.figure.yaml': `${figure}style: apa\npanel: { frame: { width: 0.5pt, color: ink } }\n`,
+  });
   symlinkSync(other.path, folder.at('.hexis'));
   const { code, err } = hexis(['mend', 'f.figure.yaml'], { cwd: folder.path });
   expect([code, err]).toEqual([3, expect.stringContaining('.hexis is a link')]);

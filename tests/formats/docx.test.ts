@@ -73,7 +73,9 @@ describe('a document for word processors', () => {
     const { figures } = drawn.document;
     for (const { altText } of figures) expect(value).toContain(`alt="${altText.replaceAll('"', '&quot;')}"`);
     expect(value.match(/<img/g)).toHaveLength(figures.length);
-    expect(value).toMatch(/<strong>Figure 1<\/strong><br ?\/><em>Mean Yield by Type of Bed and Season<\/em>/);
+    expect(value).toMatch(
+      /<strong>Figure 1<\/strong><br ?\/><a id="_hexis_title_\w+"><\/a><em>Mean Yield by Type of Bed and Season<\/em>/,
+    );
     expect(value).toMatch(/<em>Note\.<\/em> Error bars show 95% confidence intervals of the mean\. <em>N<\/em>/);
   });
 

@@ -3,8 +3,11 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { ok } from 'hexis';
 import { bind, bindInto, type DrawnReport, drawReport } from 'hexis/node';
+import { type MarkedPart, markName } from '../../src/core/report/ownMarks.js';
 import { updateDocx } from '../../src/node/bind/update/updateDocx.js';
+import { xmlOf } from '../../src/node/bind/update/wordPackage.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
+import { nastyTexts } from '../helpers/nasty.js';
 import {
   count,
   documentOf,
@@ -153,47 +156,132 @@ describe('a document that another program wrote', () => {
   });
 });
 
-describe('the words beside a picture', () => {
+describe('the words of a figure', () => {
   const picture = paragraph(run(pictureXml(bars, 'rId1')), 'Figure');
-  const caption = (rest: string) => paragraph(`${count(7)}${rest}`, 'Caption');
-  const italic = '<w:rPr><w:i/><w:color w:val="112233"/></w:rPr>';
-  const title = `${run('<w:br/>')}${run(`${italic}<w:t>Old </w:t>`)}<w:proofErr w:type="spellStart"/>${run(`${italic}<w:t>title</w:t>`)}`;
-  const note = paragraph(words('Old note.'), 'FigureNote');
+  const id = 'yield-by-bed';
+  /** Words of ours within their mark, as they were when they were written. */
+  const marked = (part: MarkedPart, said: string, content: string, number = 5) =>
+    `<w:bookmarkStart w:id="${number}" w:name="${markName(part, id, said)}"/>${content}<w:bookmarkEnd w:id="${number}"/>`;
+  const italic = '<w:rPr><w:rFonts w:ascii="X"/><w:i/><w:color w:val="112233"/></w:rPr>';
+  const old = `${run(`${italic}<w:t>Old </w:t>`)}<w:proofErr w:type="spellStart"/>${run(`${italic}<w:t>title</w:t>`)}`;
+  const caption = (content = old, said = 'Old title') =>
+    paragraph(`${count(7)}${run('<w:br/>')}${marked('title', said, content)}`, 'Caption');
+  const note = (content = words('Old note.'), said = 'Old note.') => paragraph(marked('note', said, content, 6), 'X');
+  const change = (body: string, oursAlways = false) => {
+    const bytes = documentOf({ body, media });
+    const { bytes: after, kept } = updateDocx(bytes, drawn.document.figures, { oursAlways });
+    return { body: textOf(partsOf(after)['word/document.xml']), kept, after };
+  };
+  const title = 'Mean Yield by Type of Bed and Season';
 
-  test('change where they stand in our form; number, bookmarks and the form of the words stay', () => {
+  test('change within their marks; number, bookmarks and the form of the words stay', () => {
     const mark = '<w:bookmarkStart w:id="3" w:name="_Ref9"/>';
-    const { body } = updated(
-      documentOf({ body: `${caption(`${title}${mark}<w:bookmarkEnd w:id="3"/>`)}${picture}${note}`, media }),
-    );
-    expect(body).toContain(count(7));
-    expect(body).toContain(`${italic}<w:t xml:space="preserve">Mean Yield by Type of Bed and Season</w:t>`);
-    expect(body).toContain(`${mark}<w:bookmarkEnd w:id="3"/>`);
-    expect(body).not.toMatch(/Old/);
+    const heading = `${mark}${count(7)}<w:bookmarkEnd w:id="3"/>${run('<w:br/>')}${marked('title', 'Old title', old)}`;
+    const { body, kept } = change(`${paragraph(heading, 'Caption')}${picture}${note()}`);
+    expect(body).toContain(`${mark}${count(7)}<w:bookmarkEnd w:id="3"/>`);
+    expect(body).toContain(`${italic}<w:t xml:space="preserve">${title}</w:t>`);
+    expect(body).toContain(`w:name="${markName('title', id, title)}"`);
+    expect([kept, /Old/.test(body)]).toEqual([[], false]);
     expect(body).toMatch(/<w:rPr><w:i\/><\/w:rPr><w:t xml:space="preserve">Note\.<\/w:t>/);
+    expect(misplaced(body)).toEqual([]);
   });
 
   test.each([
+    ['in styles of another name', (own: string) => own.replaceAll('"Caption"', '"Caption1"')],
+    ['between other words', (own: string) => own.replace(picture, `${paragraph(words('between'))}${picture}`)],
     [
-      'words of the author in a style of theirs',
-      `${paragraph(words('Old title'))}${picture}${paragraph(words('Old note.'))}`,
+      'in cells of a table',
+      (own: string) => `<w:tbl><w:tr><w:tc>${own.replace(picture, `</w:tc><w:tc>${picture}`)}</w:tc></w:tr></w:tbl>`,
     ],
-    ['a caption without a count', `${paragraph(words('Figure 7 Old title'), 'Caption')}${picture}`],
-    ['a caption that stands elsewhere', `${caption(title)}${paragraph(words('between'))}${picture}`],
-    ['a caption in another cell', `<w:tbl><w:tr><w:tc>${caption(title)}</w:tc><w:tc>${picture}</w:tc></w:tr></w:tbl>`],
-  ])('stay: %s', (_, body) => {
-    const { body: text, kept } = updated(documentOf({ body, media }));
-    expect(text).toContain('Old');
-    expect(kept).toEqual([]);
+    ['in a text box', (own: string) => paragraph(run(`<w:pict><w:txbxContent>${own}</w:txbxContent></w:pict>`))],
+    ['with other prefixes', (own: string) => own],
+  ])('are found wherever the author or another program has put them: %s', (_, place) => {
+    const { body, kept } = change(place(`${caption()}${picture}${note()}`));
+    expect([kept, body.includes(title), /Old/.test(body)]).toEqual([[], true, false]);
+  });
+
+  test('of others stay, though they look like ours', () => {
+    const others = `${paragraph(`${count(6)}${words(' Caption of a map')}`, 'Caption')}`;
+    const source = paragraph(words('Source: my own survey'), 'FigureNote');
+    const { body } = change(`${others}${picture}${source}${caption()}${note()}`);
+    for (const own of [others, source]) expect(body).toContain(own);
+  });
+
+  test('that nothing marks stay, and that is said; where they are as they should be there is nothing to say', () => {
+    const rest = note();
+    const { body, kept } = change(`${paragraph(words('Old title'), 'Caption')}${picture}${rest}`);
+    expect(body).toContain('Old title');
+    expect(kept).toEqual([{ id, part: 'title', reason: 'unmarked' }]);
+    expect(change(`${paragraph(words(title), 'Caption')}${picture}${rest}`).kept).toEqual([]);
+  });
+
+  test('that the author has rewritten stay, and that is said, unless ours are asked for', () => {
+    const body = `${caption(words('My own title'))}${picture}${note()}`;
+    const kept = change(body);
+    expect(kept.body).toContain('My own title');
+    expect(kept.kept).toEqual([{ id, part: 'title', reason: 'rewritten' }]);
+    const ours = change(body, true);
+    expect([ours.body.includes(title), ours.body.includes('My own'), ours.kept]).toEqual([true, false, []]);
+    // Blanks and forms of letters that a program writes otherwise are no words of the author's.
+    expect(change(`${caption(words('Old \u00a0 title'))}${picture}${note()}`).kept).toEqual([]);
+  });
+
+  test('in an alternative text that the author has rewritten stay too', () => {
+    const own = (descr: string) =>
+      paragraph(
+        `<w:bookmarkStart w:id="9" w:name="${markName('picture', id, 'old words')}"/>${run(pictureXml(bars, 'rId1', { descr }))}<w:bookmarkEnd w:id="9"/>`,
+      );
+    expect(change(`${caption()}${own('old words')}${note()}`).body).toContain(`descr="${figureOf(bars).altText}"`);
+    const kept = change(`${caption()}${own('mine')}${note()}`);
+    expect([kept.body.includes('descr="mine"'), kept.kept]).toEqual([
+      true,
+      [{ id, part: 'picture', reason: 'rewritten' }],
+    ]);
   });
 
   test.each([
-    ['tracked changes', `<w:ins w:id="1" w:author="A">${words(' mine')}</w:ins>`],
+    ['an insertion', `<w:ins w:id="1" w:author="A">${words(' mine')}</w:ins>`],
+    ['a deletion', `<w:del w:id="1" w:author="A">${run('<w:delText>mine</w:delText>')}</w:del>`],
+    [
+      'a tracked change of form',
+      run('<w:rPr><w:b/><w:rPrChange w:id="1" w:author="A"><w:rPr/></w:rPrChange></w:rPr><w:t>x</w:t>'),
+    ],
     ['a comment', '<w:commentRangeStart w:id="0"/>'],
     ['a link', `<w:hyperlink r:id="rId2">${words('mine')}</w:hyperlink>`],
-  ])('stay, and it is said: %s', (_, more) => {
-    const { body, kept } = updated(documentOf({ body: `${caption(title + more)}${picture}${note}`, media }));
-    expect(body).toContain('Old ');
-    expect(kept).toEqual([{ id: 'yield-by-bed', reason: 'the caption has tracked changes, comments or links' }]);
+    ['a footnote', run('<w:footnoteReference w:id="2"/>')],
+    ['an endnote', run('<w:endnoteReference w:id="2"/>')],
+    ['a symbol', run('<w:sym w:font="Symbol" w:char="F061"/>')],
+    ['a cross reference', '<w:fldSimple w:instr=" REF _Ref1 "><w:r><w:t>1</w:t></w:r></w:fldSimple>'],
+    ['a field of several runs', run('<w:fldChar w:fldCharType="begin"/>')],
+    ['a bookmark', '<w:bookmarkStart w:id="8" w:name="mine"/>'],
+    ['a formula', '<m:oMath xmlns:m="u"><m:r/></m:oMath>'],
+    ['a second paragraph', `</w:p><w:p>${words('mine')}`],
+  ])('with more than words stay, and that is said: %s', (_, more) => {
+    const { body, kept } = change(`${caption(old + more, 'Old title')}${picture}${note()}`);
+    expect(body).toContain(old + more);
+    expect(kept).toEqual([{ id, part: 'title', reason: 'more-than-words' }]);
+    // Not even where ours are asked for.
+    expect(change(`${caption(old + more)}${picture}${note()}`, true).body).toContain(old + more);
+  });
+
+  test('whatever they are, the part can be read again', () => {
+    const nasty = fc.oneof(fc.constantFrom(...nastyTexts), fc.string({ unit: 'binary', maxLength: 20 }));
+    const figure = figureOf(bars);
+    fc.assert(
+      fc.property(nasty, nasty, nasty, (own, other, alt) => {
+        const spans = (text: string) => [{ text, bold: false, italic: true }];
+        const wanted = {
+          ...figure,
+          altText: alt,
+          title: own,
+          caption: { ...figure.caption, title: spans(own), note: spans(other) },
+        };
+        const bytes = documentOf({ body: `${caption()}${picture}${note()}`, media });
+        const { bytes: after } = updateDocx(bytes, [wanted]);
+        expect(xmlOf(partsOf(after)['word/document.xml'] as Uint8Array)).toBeDefined();
+      }),
+      { numRuns: 150, seed: 3 },
+    );
   });
 });
 
@@ -217,6 +305,34 @@ describe('a document of our own', () => {
     expect(misplaced(textOf(partsOf(after)['word/document.xml']))).toEqual([]);
   });
 
+  test('keeps what its author has made of it, and gives it up where ours are asked for', async () => {
+    const own = folderWith();
+    const path = own.at('thesis.docx');
+    const bound = ok(await bind(report, 'docx'))[0]?.bytes as Uint8Array;
+    const parts = partsOf(bound);
+    const body = textOf(parts['word/document.xml']);
+    // The list of figures has it first.
+    const at = body.lastIndexOf('Mean Yield by Type of Bed and Season');
+    const mine = `${body.slice(0, at)}What I found${body.slice(at + 'Mean Yield by Type of Bed and Season'.length)}`;
+    writeFileSync(path, packed({ ...parts, 'word/document.xml': mine }));
+    const before = readFileSync(path);
+    const kept = hexis(['bind', report, '--into', path, '-o', path]);
+    expect([kept.code, kept.err]).toEqual([0, expect.stringContaining('the title of figure 1 ("yield-by-bed") stays')]);
+    expect(kept.err).toContain('expected: that, or "--captions ours"');
+    expect(Buffer.compare(before, readFileSync(path))).toBe(0);
+    const ours = hexis(['bind', report, '--into', path, '-o', path, '--captions', 'ours']);
+    expect([ours.code, ours.err, ours.out]).toEqual([
+      0,
+      '',
+      expect.stringContaining(`taken back by: hexis undo ${path}`),
+    ]);
+    expect(textOf(partsOf(readFileSync(path))['word/document.xml'])).not.toContain('What I found');
+    expect(hexis(['undo', path]).out).toMatch(/what bind did is taken back\n {2}\d+ bytes become \d+\nnothing more/);
+    expect(Buffer.compare(before, readFileSync(path))).toBe(0);
+    expect(hexis(['bind', report, '--into', path, '-o', path, '--captions', 'mine']).code).toBe(2);
+    own.remove();
+  });
+
   test('is judged at the width that the author gave a picture, and says what it does not have', async () => {
     const body = paragraph(run(pictureXml(boxes, 'rId1', { width: 100, height: 60 })));
     const path = folder.at('theirs.docx');
@@ -226,7 +342,11 @@ describe('a document of our own', () => {
     const said = JSON.parse(out || err);
     expect(said.figures.map(({ width }: { width: number }) => Math.round(width))[1]).toBe(100);
     expect(said.figures[1].findings.map(({ rule }: { rule: string }) => rule)).toContain('text-size');
-    expect(said.problems.map(({ code: own }: { code: string }) => own)).toEqual(['figure-not-there']);
+    expect(said.problems.map(({ code: own }: { code: string }) => own)).toEqual([
+      'figure-not-there',
+      'words-kept',
+      'words-kept',
+    ]);
     const { out: text } = hexis(['bind', report, '--into', path, '-o', folder.at('new.docx')]);
     expect(text).toMatch(/figure 2 stands 3\.5 cm wide in .*: \d+ errors?[\s\S]*error text-size/);
     expect(hexis(['bind', report, '--into', path]).err).toContain('write: -o thesis-updated.docx');
@@ -301,27 +421,106 @@ test('whatever stands around our pictures, all else stays the same to the byte',
 });
 
 describe('a folder of LaTeX', () => {
-  test('gets new pictures wherever they stand, and new words in the lines that are ours; nothing else', async () => {
-    const own = folderWith();
-    expect(hexis(['bind', report, '-o', own.at('g.tex')]).code).toBe(0);
-    const moved = own.at('chapter.tex');
-    const text = readFileSync(own.at('g.tex'), 'utf8').replace(/width=[\d.]+bp/, 'width=0.5\\linewidth');
-    writeFileSync(moved, `% mine é\r\n${text}\nmore % hexis title nobody\n`);
-    writeFileSync(own.at('thesis.tex'), 'Mine, 100\\% mine.\n');
+  const retitled = <T>(title: string, act: () => T): T => {
     const figure = folder.at('figures/yield-by-bed.figure.yaml');
     const before = readFileSync(figure, 'utf8');
-    writeFileSync(figure, before.replace(/title: .*/, 'title: Beds & plots 100%'));
-    const found = hexis(['bind', report, '--into', own.path]);
-    writeFileSync(figure, before);
+    writeFileSync(figure, before.replace(/title: .*/, `title: ${title}`));
+    try {
+      return act();
+    } finally {
+      writeFileSync(figure, before);
+    }
+  };
+  const bound = () => {
+    const own = folderWith();
+    expect(hexis(['bind', report, '-o', own.at('g.tex')]).code).toBe(0);
+    return { ...own, text: readFileSync(own.at('g.tex'), 'utf8') };
+  };
+  const into = (path: string, ...more: string[]) => hexis(['bind', report, '--into', path, ...more]);
+
+  test('gets new pictures wherever they stand, and new words in the lines that are ours; nothing else', () => {
+    const own = bound();
+    const moved = own.at('chapter.tex');
+    const text = own.text
+      .replace(/width=[\d.]+bp/, 'width=0.5\\linewidth,angle=90')
+      .replace('  \\includegraphics', '  \\centering\\fbox{\\includegraphics')
+      .replace(/\.pdf\}% hexis picture/, '.pdf}}\\quad mine % hexis picture')
+      .replace('\\caption{', '\\caption[Short]{');
+    writeFileSync(moved, `% mine é\r\n${text.replaceAll('\n', '\r\n')}\r\nmore % hexis title nobody\r\n`);
+    const remark = own.text
+      .split('\n')
+      .map((line) => `% ${line}\n`)
+      .join('');
+    writeFileSync(own.at('thesis.tex'), `Mine, 100\\% mine.\n${remark}`);
+    const before = [moved, own.at('thesis.tex')].map((path) => readFileSync(path, 'utf8'));
+    const found = retitled('Beds & plots 100%', () => into(own.path));
     expect([found.code, found.err]).toEqual([0, '']);
     const after = readFileSync(moved, 'utf8');
-    expect(after).toContain('\\caption{Beds \\& Plots 100\\%}% hexis title yield-by-bed');
-    expect(after).toContain('\\includegraphics[width=0.5\\linewidth,alt={');
-    expect(after.startsWith('% mine é\r\n')).toBe(true);
-    const others = (own: string) => own.split('\n').filter((line) => !/% hexis (title|note|picture)/.test(line));
-    expect(others(after)).toEqual(others(`% mine é\r\n${text}\nmore % hexis title nobody\n`));
-    expect(readFileSync(own.at('thesis.tex'), 'utf8')).toBe('Mine, 100\\% mine.\n');
-    expect(hexis(['bind', report, '--into', own.path, '-o', 'x']).code).toBe(2);
+    expect(after).toContain('\\caption[Short]{Beds \\& Plots 100\\%}% hexis title yield-by-bed ');
+    expect(after).toContain('\\centering\\fbox{\\includegraphics[width=0.5\\linewidth,angle=90,alt={{');
+    expect(after).toContain('.pdf}}\\quad mine % hexis picture yield-by-bed ');
+    // All but the words and the remarks about them is as it was.
+    const rest = (one: string) =>
+      one
+        .replace(/caption\[Short\]\{.*?\}% hexis.*/g, '')
+        .replace(/alt=\{\{.*?\}\}/g, '')
+        .replace(/% hexis .*/g, '');
+    expect(rest(after)).toBe(rest(before[0] as string));
+    expect(readFileSync(own.at('thesis.tex'), 'utf8')).toBe(before[1]);
+    expect(hexis(['undo', moved]).code).toBe(0);
+    expect(readFileSync(moved, 'utf8')).toBe(before[0]);
+    expect(into(own.path, '-o', 'x').code).toBe(2);
     own.remove();
+  });
+
+  test('keeps a caption that its author has rewritten, and one with more than words', () => {
+    for (const [from, to, reason] of [
+      [/\\caption\{.*?\}%/, '\\caption{My own \\label{fig:mine}}%', 'its author has rewritten it'],
+      [/\\caption\{.*?\}%/, '\\caption{\n  My own}%', 'it holds more than words'],
+    ] as const) {
+      const own = bound();
+      const mine = own.text.replace(from, () => to);
+      writeFileSync(own.at('g.tex'), mine);
+      const { code, err, out } = retitled('Beds', () => into(own.path));
+      expect([code, err]).toEqual([0, expect.stringContaining(reason)]);
+      expect(out).not.toContain('up to date');
+      expect(readFileSync(own.at('g.tex'), 'utf8')).toContain(to);
+      own.remove();
+    }
+    const own = bound();
+    writeFileSync(own.at('g.tex'), own.text.replace(/\\caption\{.*?\}%/, '\\caption{My own}%'));
+    expect(retitled('Beds', () => into(own.path, '--captions', 'ours')).err).toBe('');
+    expect(readFileSync(own.at('g.tex'), 'utf8')).toContain('\\caption{Beds}% hexis title');
+    own.remove();
+  });
+
+  test('keeps the encoding of a file, and says where it has no place for the new words', () => {
+    const own = bound();
+    const latin = Buffer.from(`\u00fcber\n${own.text}`.replace(/[^\u0000-\u00ff]/g, '?'), 'latin1');
+    writeFileSync(own.at('g.tex'), latin);
+    expect(retitled('Beds', () => into(own.path)).code).toBe(0);
+    const after = readFileSync(own.at('g.tex'));
+    expect(after.subarray(0, 5)).toEqual(Buffer.from('\u00fcber\n', 'latin1'));
+    expect(after.toString('latin1')).toContain('\\caption{Beds}');
+    const { err } = retitled('Beete für Kürbis', () => into(own.path));
+    expect(err).toContain('letters that the encoding of the file may not have');
+    expect(readFileSync(own.at('g.tex')).toString('latin1')).toContain('\\caption{Beds}');
+    own.remove();
+  });
+
+  test('follows what it takes in within the folder, and says what lies outside of it', () => {
+    const own = bound();
+    const other = bound();
+    writeFileSync(own.at('figures.inc'), own.text);
+    writeFileSync(
+      own.at('g.tex'),
+      `\\input{figures.inc}\n% \\input{${other.at('none')}}\n\\include{${other.at('g')}}\n`,
+    );
+    const { err } = retitled('Beds', () => into(own.path));
+    expect(readFileSync(own.at('figures.inc'), 'utf8')).toContain('\\caption{Beds}');
+    expect(err).toContain('g.tex has figures of the report and lies outside');
+    expect(readFileSync(other.at('g.tex'), 'utf8')).toBe(other.text);
+    own.remove();
+    other.remove();
   });
 });

@@ -25,6 +25,18 @@ export const patched = (text: string, patch: Patch): string =>
 export const inverse = (patch: Patch): Patch =>
   patch.map(({ at, removed, inserted }) => ({ at, removed: inserted, inserted: removed })).reverse();
 
+/** The one splice that makes a text another one. */
+export function patchBetween(before: string, after: string): Patch {
+  let start = 0;
+  while (start < before.length && start < after.length && before[start] === after[start]) start += 1;
+  let end = 0;
+  const most = Math.min(before.length, after.length) - start;
+  while (end < most && before[before.length - 1 - end] === after[after.length - 1 - end]) end += 1;
+  const removed = before.slice(start, before.length - end);
+  const inserted = after.slice(start, after.length - end);
+  return removed === '' && inserted === '' ? [] : [{ at: start, removed, inserted }];
+}
+
 type Pair = YAMLMap['items'][number];
 
 const startOf = (node: unknown): number => (node as Node).range?.[0] ?? 0;

@@ -3,6 +3,7 @@ import { withoutQuadratics } from '../type/outline.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
+import { escaped } from './xml.js';
 
 type Pdf = import('pdfkit').Document;
 
@@ -105,6 +106,18 @@ async function loadFonts(
   return fonts;
 }
 
+/** The library puts what a document says of itself into XML as it is: there it is given with its signs escaped. */
+function escapeMetadata(pdf: Pdf): void {
+  const addInfo = pdf._addInfo.bind(pdf);
+  pdf._addInfo = () => {
+    const { info } = pdf;
+    const own = Object.entries(info).map(([key, value]) => [key, typeof value === 'string' ? escaped(value) : value]);
+    pdf.info = Object.fromEntries(own);
+    addInfo();
+    pdf.info = info;
+  };
+}
+
 /** All chunks of a document, joined when it has ended. */
 function collected(pdf: Pdf): Promise<Uint8Array> {
   return new Promise((resolve, reject) => {
@@ -179,6 +192,7 @@ export async function pdfDocument(
       ModDate: epoch,
     },
   });
+  escapeMetadata(pdf);
   const bytes = collected(pdf);
   const pen: Pen = { pdf, fonts };
   for (const [i, sheet] of sheets.entries()) {

@@ -36,7 +36,7 @@ export const noteWords = ({ settings }: Pick<Typesetter, 'settings'>, note: stri
   [settings.captionForm.noteLead, note].filter(Boolean).join(' ');
 
 export const numberWords = ({ settings }: Pick<Typesetter, 'settings'>, number: number | string): string =>
-  settings.captionForm.number.replace('{number}', String(number));
+  settings.captionForm.number.replace('{number}', () => String(number));
 
 /** The number in its weight and slant as markup, so that it runs on into the title in one block. */
 function numberRun(sheet: Typesetter, number: number | string): string {

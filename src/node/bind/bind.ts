@@ -1,11 +1,11 @@
 import { join } from 'node:path';
-import { error, fail, type Outcome, type Problem, succeed } from '../../core/document/problem.js';
+import { error, fail, type Outcome, succeed } from '../../core/document/problem.js';
 import type { BoundDocument, DocumentFile, DocumentForm } from '../../core/report/documentForm.js';
 import { formats } from '../formats.js';
 import type { Output } from '../save.js';
 import { type BindOptions, drawReport } from './bindReport.js';
 import { documents } from './documents.js';
-import { update } from './update/update.js';
+import { intoDocx } from './update/update.js';
 import { DocumentFault } from './update/wordPackage.js';
 
 export type DocumentName = (typeof documents)[number]['name'];
@@ -83,13 +83,9 @@ export async function bindInto(
   document: Uint8Array,
   options: BindOptions = {},
 ): Promise<Outcome<Uint8Array>> {
-  const problems: Problem[] = [];
   try {
-    const target = { path: 'the document', bytes: document, output: 'the document' };
-    const updated = await update(report, formNamed('docx'), target, options);
-    if (!updated.ok) return updated;
-    problems.push(...updated.problems);
-    return succeed(updated.value.outputs[0]?.bytes as Uint8Array, problems);
+    const updated = await intoDocx(report, formNamed('docx'), { path: 'the document', bytes: document }, options);
+    return updated.ok ? succeed(updated.value.bytes, updated.problems) : updated;
   } catch (fault) {
     if (!(fault instanceof DocumentFault)) throw fault;
     return fail([error('document-foreign', { path: 'the document', reason: fault.message, expects: fault.expects })]);

@@ -19,6 +19,8 @@ export interface BindOptions {
   isDeep?: boolean | undefined;
   /** Widths of some figures in the document by the settings that name them, in points, in place of those of the report. */
   widths?: ReadonlyMap<string, number> | undefined;
+  /** Whether captions and alternative texts that an author has rewritten in a document become ours again. */
+  oursAlways?: boolean | undefined;
   /** Says how many of how many figures are there. */
   progress?: ((done: number, total: number, path: string) => void) | undefined;
 }

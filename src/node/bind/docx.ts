@@ -8,6 +8,7 @@ import {
   pictureName,
   titleText,
 } from '../../core/report/documentForm.js';
+import { markName } from '../../core/report/ownMarks.js';
 import type { Span } from '../../core/type/markup.js';
 import { loadMarkup, plainText } from '../../core/type/markup.js';
 
@@ -50,10 +51,23 @@ function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, next
   ];
 }
 
-function captionOf(docx: Docx, figure: DocumentFigure, next: number, keepNext: boolean) {
-  const { caption } = figure;
+/** Something of ours between the ends of a bookmark, by which an update finds it again. */
+function marked<T>(docx: Docx, name: string, number: number, content: readonly T[]) {
+  if (content.length === 0) return [];
+  return [new docx.BookmarkStart(name, number), ...content, new docx.BookmarkEnd(number)] as T[];
+}
+
+const wordsOf = (spans: readonly Span[]): string => spans.map(({ text }) => text).join('');
+
+function captionOf(docx: Docx, figure: DocumentFigure, { next, mark }: Counts, keepNext: boolean) {
+  const { caption, id } = figure;
   const { TextRun, Paragraph } = docx;
-  const title = runs(docx, caption.title, caption.looks.title);
+  const title = marked(
+    docx,
+    markName('title', id, wordsOf(caption.title)),
+    mark,
+    runs(docx, caption.title, caption.looks.title),
+  );
   const between =
     title.length === 0 ? [] : [caption.arrange === 'stacked' ? new TextRun({ break: 1 }) : new TextRun({ text: ' ' })];
   return new Paragraph({
@@ -67,38 +81,51 @@ function captionOf(docx: Docx, figure: DocumentFigure, next: number, keepNext: b
 /** Stands for a picture until all parts are packed, so that none is packed twice. */
 const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);
 
-function figureParts(docx: Docx, figure: DocumentFigure, next: number, spansOf: (text: string) => Span[]) {
+/** What is counted over a document: the number that the next figure would have, and that of the next bookmark. */
+interface Counts {
+  next: number;
+  mark: number;
+}
+
+/** Bookmarks of a figure: around its title, its note and its picture. */
+const marksOfFigure = 3;
+
+function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf: (text: string) => Span[]) {
   const { Paragraph, ImageRun } = docx;
   const { caption, width, height, id, title, altText, entry } = figure;
   const hasNote = caption.note.length > 0;
   const stacked = caption.arrange === 'stacked';
+  const image = new ImageRun({
+    type: 'svg',
+    data: placeOf(id, 'svg'),
+    transformation: { width: pixels(width), height: pixels(height) },
+    fallback: { type: 'png', data: placeOf(id, 'png') },
+    altText: { name: pictureName(id), title: xmlText(title), description: xmlText(altText) },
+  });
   const picture = new Paragraph({
     style: styleIds.figure,
     keepNext: !stacked || hasNote,
-    children: [
-      new ImageRun({
-        type: 'svg',
-        data: placeOf(id, 'svg'),
-        transformation: { width: pixels(width), height: pixels(height) },
-        fallback: { type: 'png', data: placeOf(id, 'png') },
-        altText: { name: pictureName(id), title: xmlText(title), description: xmlText(altText) },
-      }),
-    ],
+    children: marked(docx, markName('picture', id, altText), counts.mark + 1, [image]),
   });
   const note = hasNote
     ? [
         new Paragraph({
           style: styleIds.note,
           keepLines: true,
-          children: runs(docx, caption.note, caption.looks.note),
+          children: marked(
+            docx,
+            markName('note', id, wordsOf(caption.note)),
+            counts.mark + 2,
+            runs(docx, caption.note, caption.looks.note),
+          ),
         }),
       ]
     : [];
   return [
     ...entry.before.map((text) => new Paragraph({ children: runs(docx, spansOf(text)) })),
     ...(stacked
-      ? [captionOf(docx, figure, next, true), picture, ...note]
-      : [picture, captionOf(docx, figure, next, hasNote), ...note]),
+      ? [captionOf(docx, figure, counts, true), picture, ...note]
+      : [picture, captionOf(docx, figure, counts, hasNote), ...note]),
   ];
 }
 
@@ -206,10 +233,11 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
   const { title, author, page, figures, language } = document;
   const [first] = figures as [DocumentFigure];
   const { looks } = first.caption;
-  let next = 1;
+  const counts: Counts = { next: 1, mark: 1 };
   const body = figures.flatMap((figure) => {
-    const parts = figureParts(docx, figure, next, spansOf);
-    next = figure.entry.number + 1;
+    const parts = figureParts(docx, figure, counts, spansOf);
+    counts.next = figure.entry.number + 1;
+    counts.mark += marksOfFigure;
     return parts;
   });
   const margin = twips(page.margin);

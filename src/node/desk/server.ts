@@ -6,7 +6,7 @@ import { watch } from 'chokidar';
 import { type Context, Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
-import { type Edit, type Patch, patched, patchFor } from '../../core/document/patch.js';
+import { type Edit, type Patch, patchBetween, patched, patchFor } from '../../core/document/patch.js';
 import { hasErrors, type Outcome, type Problem, problemText } from '../../core/document/problem.js';
 import { SourceFault } from '../../core/project/source.js';
 import { fileSafe } from '../../core/report/fileSafe.js';
@@ -91,21 +91,9 @@ async function bodyOf(context: Context): Promise<Record<string, unknown>> {
   return body as Record<string, unknown>;
 }
 
-/** The one splice that makes a text another one. */
-function spliceTo(before: string, after: string): Patch {
-  let start = 0;
-  while (start < before.length && start < after.length && before[start] === after[start]) start += 1;
-  let end = 0;
-  const most = Math.min(before.length, after.length) - start;
-  while (end < most && before[before.length - 1 - end] === after[after.length - 1 - end]) end += 1;
-  const removed = before.slice(start, before.length - end);
-  const inserted = after.slice(start, after.length - end);
-  return removed === '' && inserted === '' ? [] : [{ at: start, removed, inserted }];
-}
-
 /** What a page asks to be changed of a text, as a patch of it. */
 function patchOf(before: string, { text, edits }: Wanted): Patch {
-  if (typeof text === 'string') return spliceTo(before, text);
+  if (typeof text === 'string') return patchBetween(before, text);
   if (Array.isArray(edits) && edits.length <= mostEdits && edits.every(isEdit)) return patchFor(before, edits);
   throw new Refused('neither edits nor a text');
 }

@@ -47,8 +47,31 @@ export const filesWordings = {
     found: `figure ${f.label} ("${f.id}") is not in ${f.document}`,
     expected: 'the picture as "hexis bind" put it in, moved or copied as one likes, under its name',
   }),
-  'words-kept': (f: { id: string; label: string; reason: string }) => ({
-    found: `the words at figure ${f.label} ("${f.id}") stay as they are: ${f.reason}`,
+  'words-kept': (f: {
+    id: string;
+    label: string;
+    part: 'title' | 'note' | 'picture';
+    reason: 'more-than-words' | 'rewritten' | 'unmarked' | 'encoding';
+  }) => {
+    const part = { title: 'title', note: 'note', picture: 'alternative text' }[f.part];
+    const why = {
+      rewritten: 'its author has rewritten it',
+      'more-than-words': 'it holds more than words: tracked changes, notes, comments, fields, links or symbols',
+      unmarked: 'no mark shows where it stands in the document',
+      encoding: 'its new words have letters that the encoding of the file may not have',
+    }[f.reason];
+    return {
+      found: `the ${part} of figure ${f.label} ("${f.id}") stays as it is in the document: ${why}`,
+      ...(f.reason === 'rewritten' ? { expected: 'that, or "--captions ours" for the words of the figure file' } : {}),
+      ...(f.reason === 'unmarked'
+        ? { expected: `the ${part} as "hexis bind" writes it into a document, moved or copied together with its mark` }
+        : {}),
+      ...(f.reason === 'encoding' ? { expected: 'a file in UTF-8' } : {}),
+    };
+  },
+  'document-outside': (f: { path: string; folder: string }) => ({
+    found: `${f.path} has figures of the report and lies outside of ${f.folder}; it stays as it is`,
+    expected: 'its own folder after "--into"',
   }),
   'set-foreign': (f: { path: string }) => ({
     found: `${f.path} says that files are to be moved, and was not written by Hexis on this machine; nothing was done of it`,

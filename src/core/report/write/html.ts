@@ -73,7 +73,7 @@ function inlined({ pictures, altText }: DocumentFigure, prefix: string): string 
   const svg = String(pictures['svg']).replace(/^<\?xml[^>]*\?>\s*/, '');
   return svg
     .replace(/(id="|href="#)(hexis-marker-)/g, `$1${prefix}-$2`)
-    .replace('<svg ', `<svg aria-label="${escaped(altText)}" `);
+    .replace('<svg ', () => `<svg aria-label="${escaped(altText)}" `);
 }
 
 function table(name: string, { columns, rows }: Pick<NumbersTable, 'columns' | 'rows'>): string {

@@ -1,5 +1,6 @@
 import { loadMarkup, type Markup, type Span } from '../../type/markup.js';
 import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureFile } from '../documentForm.js';
+import { type MarkedPart, wordsHash } from '../ownMarks.js';
 
 const signs: Record<string, string> = {
   '\\': '\\textbackslash{}',
@@ -57,28 +58,53 @@ export const spansTex = (spans: readonly Span[]): string =>
     })
     .join('');
 
-/** A text for an option in brackets, which a bracket or a comma would end. */
-const optionText = (text: string): string => `{${texText(text.replace(/\s*\n\s*/g, ' '))}}`;
-
 const labelOf = (id: string) => `fig:${id.replace(/[^\w.-]+/g, '-')}`;
 
-/** The lines that an update looks for: the words of a caption, each after a line that names its figure. */
-export const texTitle = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
-  `  \\caption{${spansTex(caption.title)}}% hexis title ${id}`;
-export const texNote = ({ id, caption }: Pick<DocumentFigure, 'id' | 'caption'>): string =>
-  `  {\\raggedright\\footnotesize ${spansTex(caption.note)}\\par}% hexis note ${id}`;
-export const texPicture = ({ id, width, altText }: Pick<DocumentFigure, 'id' | 'width' | 'altText'>): string =>
-  `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt=${optionText(altText)}]{figures/${pictureFile(id)}.pdf}% hexis picture ${id}`;
+/** Words of ours in a line, which ends in a remark that says whose they are and what they were when they were written here. */
+export interface TexWords {
+  part: MarkedPart;
+  /** What stands before and behind them in their line, and themselves. */
+  before: string;
+  words: string;
+  after: string;
+}
+
+/** The remark at the end of a line of ours. */
+export const texMark = (part: MarkedPart, id: string, words: string): string =>
+  `% hexis ${part} ${id} ${wordsHash(words)}`;
+
+export const texWords = {
+  title: ({ caption }: Pick<DocumentFigure, 'caption'>): TexWords => ({
+    part: 'title',
+    before: '  \\caption{',
+    words: spansTex(caption.title),
+    after: '}',
+  }),
+  note: ({ caption }: Pick<DocumentFigure, 'caption'>): TexWords => ({
+    part: 'note',
+    before: '  {\\raggedright\\footnotesize ',
+    words: spansTex(caption.note),
+    after: '\\par}',
+  }),
+  picture: ({ id, width, altText }: Pick<DocumentFigure, 'id' | 'width' | 'altText'>): TexWords => ({
+    part: 'picture',
+    before: `  \\includegraphics[width=${Number(width.toFixed(2))}bp,alt={{`,
+    words: texText(altText.replace(/\s*\n\s*/g, ' ')),
+    after: `}}]{figures/${pictureFile(id)}.pdf}`,
+  }),
+};
+
+const texLine = (id: string, { part, before, words, after }: TexWords): string =>
+  `${before}${words}${after}${texMark(part, id, words)}`;
 
 function figureTex(figure: DocumentFigure, counter: string, spansOf: Markup): string {
   const { caption, id, entry } = figure;
   const label = `  \\label{${labelOf(id)}}`;
-  const note = caption.note.length === 0 ? [] : [texNote(figure)];
-  const picture = ['  \\centering', texPicture(figure)];
+  const note = caption.note.length === 0 ? [] : [texLine(id, texWords.note(figure))];
+  const title = texLine(id, texWords.title(figure));
+  const picture = ['  \\centering', texLine(id, texWords.picture(figure))];
   const body =
-    caption.arrange === 'stacked'
-      ? [texTitle(figure), label, ...picture, '', ...note]
-      : [...picture, texTitle(figure), label, ...note];
+    caption.arrange === 'stacked' ? [title, label, ...picture, '', ...note] : [...picture, title, label, ...note];
   return [
     ...entry.before.flatMap((text) => [spansTex(spansOf(text)), '']),
     ...(counter === '' ? [] : [counter]),

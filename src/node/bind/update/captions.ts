@@ -1,226 +1,196 @@
 import { escaped } from '../../../core/export/xml.js';
 import type { DocumentFigure } from '../../../core/report/documentForm.js';
+import {
+  figureHash,
+  type MarkedPart,
+  markName,
+  type OwnMark,
+  readMark,
+  wordsHash,
+} from '../../../core/report/ownMarks.js';
 import type { Span } from '../../../core/type/markup.js';
-import { styleIds } from '../docx.js';
-import type { FoundPicture } from './pictures.js';
 import { attributeAt, meant, type Splice, type Tag, tagsOf } from './xmlTags.js';
 
-/** A paragraph of a part, its content from after its opening tag to its closing one. */
-interface Paragraph {
-  start: number;
-  end: number;
+/** A bookmark of ours in a part: where its name stands, and what lies within it. */
+export interface FoundMark extends OwnMark {
+  name: { from: number; to: number };
   from: number;
   to: number;
-  style: string;
-  /** Number of the container that it stands in, such as a cell of a table. */
-  within: number;
+  /** The prefix of the namespace that words stand in. */
+  prefix: string;
 }
 
-/** All paragraphs of a part in order, those within others too. */
-export function paragraphsOf(text: string): Paragraph[] {
-  const found: Paragraph[] = [];
-  const open: { tag: Tag; paragraph?: Paragraph; number: number }[] = [];
-  let containers = 0;
+/** The bookmarks of ours in a part, those that end. */
+export function marksIn(text: string): FoundMark[] {
+  const open = new Map<string, FoundMark>();
+  const found: FoundMark[] = [];
   for (const tag of tagsOf(text)) {
-    const { name, kind, start, end } = tag;
-    if (kind === 'close') {
-      const own = open.pop();
-      if (own?.paragraph) {
-        own.paragraph.to = start;
-        own.paragraph.end = end;
-      }
+    if (tag.name !== 'bookmarkStart' && tag.name !== 'bookmarkEnd') continue;
+    const number = attributeAt(text, tag, 'id')?.value ?? '';
+    if (tag.name === 'bookmarkStart') {
+      const name = attributeAt(text, tag, 'name');
+      const own = name && readMark(meant(name.value));
+      const prefix = /^<((?:[\w.-]+:)?)/.exec(text.slice(tag.start))?.[1] ?? '';
+      if (name && own) open.set(number, { ...own, name, from: tag.end, to: tag.end, prefix });
       continue;
     }
-    const inner = [...open].reverse().find(({ paragraph }) => paragraph)?.paragraph;
-    if (name === 'pStyle' && inner && inner.style === '' && open.at(-1)?.tag.name === 'pPr')
-      inner.style = attributeAt(text, tag, 'val')?.value ?? '';
-    if (kind === 'empty') continue;
-    containers += 1;
-    const isParagraph = name === 'p';
-    const within = open.at(-1)?.number ?? 0;
-    const paragraph: Paragraph | undefined = isParagraph
-      ? { start, end: start, from: end, to: start, style: '', within }
-      : undefined;
-    if (paragraph) found.push(paragraph);
-    open.push({ tag, number: containers, ...(paragraph ? { paragraph } : {}) });
+    const own = open.get(number);
+    if (own) found.push({ ...own, to: tag.start });
+    open.delete(number);
   }
   return found;
 }
 
-/** What a paragraph of our form may hold; anything else is the author's, and stays. */
-const plainTags = new Set([
-  'pPr',
-  'r',
-  'rPr',
-  't',
-  'br',
-  'tab',
-  'fldSimple',
-  'fldChar',
-  'instrText',
-  'bookmarkStart',
-  'bookmarkEnd',
-  'proofErr',
-  'lastRenderedPageBreak',
-  'noBreakHyphen',
-]);
+/** What words of ours may be made of; anything else in them is the author's, and stays. */
+const plainTags = new Set(['r', 't', 'br', 'tab', 'noBreakHyphen', 'softHyphen', 'lastRenderedPageBreak', 'proofErr']);
 
-/** Pieces of a paragraph in order: its runs, and what stands between them. */
-interface Piece {
-  name: string;
-  start: number;
-  end: number;
-}
+/** Changes of the form of words that are tracked. */
+const trackedForm = /Change$|^(ins|del|moveFrom|moveTo)$/;
 
-function piecesOf(text: string, { from, to }: Paragraph): Piece[] {
-  const pieces: Piece[] = [];
+/** Whether a stretch holds more than words, or reaches over the end of a paragraph. */
+function isStrange(text: string, { from, to }: FoundMark): boolean {
   let depth = 0;
-  let start = 0;
-  for (const tag of tagsOf(text, from, to)) {
-    if (tag.kind === 'open') {
-      if (depth === 0) start = tag.start;
-      depth += 1;
-    } else if (tag.kind === 'close') {
+  let form = 0;
+  for (const { name, kind } of tagsOf(text, from, to)) {
+    if (kind === 'close') {
       depth -= 1;
-      if (depth === 0) pieces.push({ name: tag.name, start, end: tag.end });
-    } else if (depth === 0) pieces.push({ name: tag.name, start: tag.start, end: tag.end });
+      if (name === 'rPr') form -= 1;
+      if (depth < 0) return true;
+      continue;
+    }
+    if (form > 0 ? trackedForm.test(name) : name !== 'rPr' && !plainTags.has(name)) return true;
+    if (kind !== 'open') continue;
+    depth += 1;
+    if (name === 'rPr') form += 1;
   }
-  return pieces;
+  return depth !== 0;
 }
 
-/** The words of some runs; a line break is one. */
-function wordsOf(text: string, pieces: readonly Piece[]): string {
+/** The words of a stretch; a line break is one. */
+function wordsIn(text: string, { from, to }: FoundMark): string {
   let words = '';
-  for (const { start, end } of pieces) {
-    let inside: Tag | undefined;
-    for (const tag of tagsOf(text, start, end)) {
-      if (tag.name === 't' && tag.kind === 'open') inside = tag;
-      else if (tag.name === 't' && tag.kind === 'close' && inside) words += meant(text.slice(inside.end, tag.start));
-      else if (tag.name === 'br') words += '\n';
-      else if (tag.name === 'tab' && tag.kind === 'empty') words += '\t';
-      else if (tag.name === 'noBreakHyphen') words += '\u2011';
-    }
+  let inside: Tag | undefined;
+  for (const tag of tagsOf(text, from, to)) {
+    if (tag.name === 't' && tag.kind === 'open') inside = tag;
+    else if (tag.name === 't' && tag.kind === 'close' && inside) words += meant(text.slice(inside.end, tag.start));
+    else if (tag.name === 'br') words += '\n';
+    else if (tag.name === 'tab') words += '\t';
+    else if (tag.name === 'noBreakHyphen') words += '\u2011';
   }
   return words;
 }
 
-const isStrange = (text: string, paragraph: Paragraph): boolean => {
-  for (const { name } of tagsOf(text, paragraph.from, paragraph.to)) {
-    if (name === 'ins' || name === 'del' || name === 'moveFrom' || name === 'moveTo') return true;
-  }
-  return piecesOf(text, paragraph).some(({ name }) => !plainTags.has(name));
-};
-
-/** The form of the first words of some runs, as it is written. */
-function formOf(text: string, pieces: readonly Piece[]): string {
-  for (const { start, end } of pieces) {
-    const own = text.slice(start, end);
-    if (!/<(?:[\w.-]+:)?t[\s>]/.test(own)) continue;
-    return /<((?:[\w.-]+:)?)rPr(?:\s[^>]*)?>[\s\S]*?<\/\1rPr>/.exec(own)?.[0] ?? '';
+/** The form of the first words of a stretch, as it is written between its tags. */
+function formIn(text: string, { from, to }: FoundMark): string {
+  let open: Tag | undefined;
+  for (const tag of tagsOf(text, from, to)) {
+    if (tag.name === 'rPr' && tag.kind === 'open') open = tag;
+    if (tag.name === 'rPr' && tag.kind === 'close' && open) return text.slice(open.end, tag.start);
+    if (tag.name === 't') return '';
   }
   return '';
 }
 
-/** The prefix of the namespace that words stand in. */
-const prefixOf = (text: string, { start }: Paragraph): string =>
-  /^<((?:[\w.-]+:)?)p[\s>]/.exec(text.slice(start))?.[1] ?? '';
+/** A form without some of what it says. */
+const without = (form: string, names: string): string =>
+  form.replace(new RegExp(`<(?:[\\w.-]+:)?(?:${names})(?:\\s[^>]*)?/>`, 'g'), '');
 
-/** Words as runs: those without a form of their own in that of the words before. */
+/** A form with more, where the standard has it: bold and slant come after the face, raised letters near the end. */
+function withForm(form: string, own: string, raised: string, w: string): string {
+  const rest = own === '' ? form : without(form, 'b|bCs|i|iCs');
+  const head = /^(?:\s*<(?:[\w.-]+:)?(?:rStyle|rFonts)(?:\s[^>]*)?\/>)*/.exec(rest)?.[0] ?? '';
+  const made = head + own + rest.slice(head.length);
+  if (raised === '') return made;
+  const plain = without(made, 'vertAlign');
+  const tail = /(?:<(?:[\w.-]+:)?(?:rtl|cs|em|lang|eastAsianLayout|specVanish|oMath)(?:\s[^>]*)?\/>\s*)*$/.exec(plain);
+  const at = tail?.index ?? plain.length;
+  return `${plain.slice(0, at)}<${w}vertAlign ${w}val="${raised}"/>${plain.slice(at)}`;
+}
+
+/** Words as runs in the form of those before. */
 function runsOf(spans: readonly Span[], form: string, w: string): string {
+  const isSlanted = /<(?:[\w.-]+:)?i\s*\/>/.test(form);
   return spans
     .map(({ text, bold, italic, shift }) => {
       if (text === '\n') return `<${w}r><${w}br/></${w}r>`;
-      const isPlain = !bold && !italic && !shift;
-      const upright = /<(?:[\w.-]+:)?i(?:\s[^>]*)?\/>/.test(form);
-      const own = [
-        ...(bold ? [`<${w}b/>`] : []),
-        // Emphasis within slanted words stands upright.
-        ...(italic ? [upright ? `<${w}i ${w}val="0"/>` : `<${w}i/>`] : []),
-        ...(shift ? [`<${w}vertAlign ${w}val="${shift === 'super' ? 'superscript' : 'subscript'}"/>`] : []),
-      ].join('');
-      const properties = isPlain ? form : `<${w}rPr>${own}</${w}rPr>`;
-      return `<${w}r>${properties}<${w}t xml:space="preserve">${escaped(text)}</${w}t></${w}r>`;
+      // Emphasis within slanted words stands upright.
+      const slant = italic ? (isSlanted ? `<${w}i ${w}val="0"/>` : `<${w}i/>`) : '';
+      const own = `${bold ? `<${w}b/>` : ''}${slant}`;
+      const properties = withForm(form, own, shift === undefined ? '' : `${shift}script`, w);
+      const rPr = properties === '' ? '' : `<${w}rPr>${properties}</${w}rPr>`;
+      return `<${w}r>${rPr}<${w}t xml:space="preserve">${escaped(text)}</${w}t></${w}r>`;
     })
     .join('');
 }
 
-/** The runs after the count of a caption; none where it has no count of ours. */
-function afterCount(text: string, pieces: readonly Piece[]): Piece[] | undefined {
-  let isCount = false;
-  for (const [i, { name, start, end }] of pieces.entries()) {
-    const own = text.slice(start, end);
-    if (name === 'fldSimple' && /\sSEQ\s|"SEQ\s/.test(` ${meant(own)}`)) return pieces.slice(i + 1);
-    if (/instrText[^>]*>\s*SEQ\s/.test(meant(own))) isCount = true;
-    if (isCount && /fldCharType\s*=\s*["']end["']/.test(own)) return pieces.slice(i + 1);
-  }
-  return undefined;
-}
+const textOf = (spans: readonly Span[]) => spans.map(({ text }) => text).join('');
 
-const words = (spans: readonly Span[]) => spans.map(({ text }) => text).join('');
+/** Why words stay as they are where others are wanted. */
+export type KeptReason = 'more-than-words' | 'rewritten' | 'unmarked';
 
-/** The changes of the runs of a paragraph from some piece on; what stands between them, such as bookmarks, stays behind them. */
-function replaced(text: string, paragraph: Paragraph, pieces: readonly Piece[], spans: readonly Span[]): Splice[] {
-  const runs = pieces.filter(({ name }) => name === 'r');
-  if (wordsOf(text, runs) === words(spans)) return [];
-  const [first] = pieces;
-  const from = first?.start ?? paragraph.to;
-  const kept = pieces
-    .filter(({ name }) => name !== 'r' && name !== 'proofErr')
-    .map(({ start, end }) => text.slice(start, end))
-    .join('');
-  const w = prefixOf(text, paragraph);
-  return [{ from, to: paragraph.to, text: runsOf(spans, formOf(text, runs), w) + kept }];
+/** What comes of the words of one mark. */
+export interface MarkedChange {
+  splices: Splice[];
+  kept?: KeptReason;
 }
 
 /**
- * The changes that give the caption and the note beside a picture their new words, where they stand in our form; the number is
- * left to the document.
- *
- * @returns the changes, and why words stay as they are where they would have to change
+ * The changes that give words of ours their new text. What is more than words stays, and so does what the author has
+ * rewritten, unless ours are asked for.
  */
-export function captionSplices(
+function markedChange(
   text: string,
-  paragraphs: readonly Paragraph[],
-  picture: FoundPicture,
-  { caption }: Pick<DocumentFigure, 'caption'>,
-): { splices: Splice[]; kept: string[] } {
-  const own = paragraphs.findLast(({ start, end }) => start < picture.start && end > picture.end);
-  const splices: Splice[] = [];
-  const kept: string[] = [];
-  if (!own) return { splices, kept };
-  const siblings = paragraphs.filter(({ within }) => within === own.within);
-  const at = siblings.indexOf(own);
-  const near = (style: string, places: readonly number[]) =>
-    places.map((by) => siblings[at + by]).find((one) => one?.style === style);
-  const heading = near(styleIds.caption, caption.arrange === 'stacked' ? [-1] : [1]);
-  const pieces = heading && piecesOf(text, heading).filter(({ name }) => name !== 'pPr');
-  const rest = heading && pieces && afterCount(text, pieces);
-  if (heading && rest && caption.title.length > 0) {
-    const between: Span = { text: caption.arrange === 'stacked' ? '\n' : ' ', bold: false, italic: false };
-    const { after } = caption.number;
-    const spans = [...(after === '' ? [] : [{ ...between, text: after }]), between, ...caption.title];
-    if (
-      wordsOf(
-        text,
-        rest.filter(({ name }) => name === 'r'),
-      ) !== words(spans)
-    ) {
-      if (isStrange(text, heading)) kept.push('the caption has tracked changes, comments or links');
-      else splices.push(...replaced(text, heading, rest, spans));
-    }
-  }
-  const note = near(styleIds.note, caption.arrange === 'stacked' ? [1] : [2]);
-  if (note && caption.note.length > 0) {
-    const parts = piecesOf(text, note).filter(({ name }) => name !== 'pPr');
-    if (
-      wordsOf(
-        text,
-        parts.filter(({ name }) => name === 'r'),
-      ) !== words(caption.note)
-    ) {
-      if (isStrange(text, note)) kept.push('the note has tracked changes, comments or links');
-      else splices.push(...replaced(text, note, parts, caption.note));
-    }
-  }
-  return { splices, kept };
+  mark: FoundMark,
+  id: string,
+  spans: readonly Span[],
+  oursAlways: boolean,
+): MarkedChange {
+  const words = wordsIn(text, mark);
+  const wanted = textOf(spans);
+  const name = markName(mark.part, id, wanted);
+  const renamed = { from: mark.name.from, to: mark.name.to, text: name };
+  if (wordsHash(words) === wordsHash(wanted)) return { splices: mark.words === wordsHash(wanted) ? [] : [renamed] };
+  if (isStrange(text, mark)) return { splices: [], kept: 'more-than-words' };
+  if (mark.words !== wordsHash(words) && !oursAlways) return { splices: [], kept: 'rewritten' };
+  const runs = runsOf(spans, formIn(text, mark), mark.prefix);
+  return { splices: [renamed, { from: mark.from, to: mark.to, text: runs }] };
 }
+
+/** The words of a whole part, to see whether some stand there that nothing marks. */
+export function wordsOfPart(text: string): string {
+  const mark = { from: 0, to: text.length } as FoundMark;
+  return wordsIn(text, mark);
+}
+
+const both = ['title', 'note'] as const;
+
+/**
+ * The changes that give the caption and the note of a figure their new words in a part, wherever the author has put them; the
+ * number is left to the document.
+ */
+export const captionChanges = (
+  text: string,
+  marks: readonly FoundMark[],
+  { id, caption }: Pick<DocumentFigure, 'id' | 'caption'>,
+  oursAlways: boolean,
+): { part: MarkedPart; change: MarkedChange }[] =>
+  both.flatMap((part) => {
+    const spans = caption[part];
+    if (spans.length === 0) return [];
+    const own = marks.filter((mark) => mark.figure === figureHash(id) && mark.part === part);
+    return own.map((mark) => ({ part, change: markedChange(text, mark, id, spans, oursAlways) }));
+  });
+
+const blanks = (text: string) => text.replace(/\s+/g, ' ').trim();
+
+/** Words of a figure that no mark holds and that do not stand in the document as they should. */
+export const unmarked = (
+  { id, caption }: Pick<DocumentFigure, 'id' | 'caption'>,
+  marked: ReadonlySet<string>,
+  words: string,
+): { id: string; part: MarkedPart; reason: KeptReason }[] =>
+  both.flatMap((part) => {
+    const own = blanks(textOf(caption[part]));
+    if (own === '' || marked.has(`${part} ${figureHash(id)}`) || blanks(words).includes(own)) return [];
+    return [{ id, part, reason: 'unmarked' as const }];
+  });

@@ -1,3 +1,4 @@
+import { xmlText } from '../../../core/export/xml.js';
 import { pictureId } from '../../../core/report/documentForm.js';
 import { attributeAt, meant, type Splice, type Tag, tagsOf } from './xmlTags.js';
 
@@ -79,7 +80,7 @@ export function picturesIn(text: string): FoundPicture[] {
 export function pictureSplices(
   text: string,
   { docPr, extents, width }: FoundPicture,
-  { ratio, altText, title }: { ratio: number; altText: string; title: string },
+  { ratio, altText, title, keepsAlt }: { ratio: number; altText: string; title: string; keepsAlt: boolean },
 ): Splice[] {
   const splices: Splice[] = [];
   const height = Math.round((width * perPoint) / ratio);
@@ -89,7 +90,7 @@ export function pictureSplices(
     if (own && Math.abs(Number(own.value) - height) > perPoint / 4)
       splices.push({ from: own.from, to: own.to, text: String(height) });
   }
-  const said = { descr: altText, title };
+  const said = keepsAlt ? {} : { descr: altText, title };
   for (const [name, value] of Object.entries(said)) {
     const own = attributeAt(text, docPr, name);
     if (own && meant(own.value) === value) continue;
@@ -102,8 +103,12 @@ export function pictureSplices(
   return splices;
 }
 
+/** The alternative text of a picture as it stands in the document. */
+export const altOf = (text: string, { docPr }: FoundPicture): string =>
+  meant(attributeAt(text, docPr, 'descr')?.value ?? '');
+
 const attributeText = (text: string): string =>
-  text.replace(
+  xmlText(text).replace(
     /[&<>"\n\r\t]/g,
     (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? `&#${sign.charCodeAt(0)};`,
   );

@@ -1,9 +1,12 @@
+import { patchBetween } from '../../../core/document/patch.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../../core/document/problem.js';
 import type { DocumentFigure, DocumentForm } from '../../../core/report/documentForm.js';
+import { ownContent } from '../../disk.js';
+import type { ByteChange, Change } from '../../journal.js';
 import type { Output } from '../../save.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../bindReport.js';
-import { picturesOf, updateDocx } from './updateDocx.js';
-import { updateTex } from './updateTex.js';
+import { picturesOf, type Updated, updateDocx } from './updateDocx.js';
+import { type UpdatedTex, updateTex } from './updateTex.js';
 
 /** A document that is to be brought up to date. */
 interface Target {
@@ -16,6 +19,8 @@ interface Target {
 export interface UpdatedDocument {
   drawn: DrawnReport;
   outputs: Output[];
+  /** Files that were there and become others, which "undo" takes back. */
+  changes: (Change | ByteChange)[];
   /** Whether all of it was as it should be. */
   unchanged: boolean;
   /** Figures that stand at another width there than the report says, with what is found at it. */
@@ -27,25 +32,45 @@ const missing = ({ document }: DrawnReport, found: ReadonlySet<string>, path: st
     .filter(({ id }) => !found.has(id))
     .map(({ id, entry }) => warning('figure-not-there', { id, label: entry.label, document: path }));
 
+/** A document as a new file, or as the change of one that is there. */
+async function documentChange(
+  path: string,
+  after: Uint8Array,
+  { isOwn }: DocumentForm,
+): Promise<Pick<UpdatedDocument, 'outputs' | 'changes'>> {
+  const before = await ownContent(path).then(
+    (bytes) => new Uint8Array(bytes),
+    () => undefined,
+  );
+  if (!before || !isOwn(before)) return { outputs: [{ path, bytes: after, replaces: isOwn }], changes: [] };
+  if (Buffer.compare(before, after) === 0) return { outputs: [], changes: [] };
+  return { outputs: [], changes: [{ path, before, after, by: 'bind' }] };
+}
+
+/** What stays as it is, said once for all copies. */
+const wordsKept = (
+  kept: readonly (Updated['kept'] | UpdatedTex['kept'])[number][],
+  figures: readonly DocumentFigure[],
+): Problem[] =>
+  [...new Map(kept.map((one) => [`${one.id} ${one.part} ${one.reason}`, one])).values()].map((one) =>
+    warning('words-kept', { ...one, label: figures.find(({ id }) => id === one.id)?.entry.label ?? '' }),
+  );
+
 /** Widths that differ by less are rounding, in points. */
 const hair = 0.5;
 
-async function intoDocx(
+/** A document that was brought up to date, before it is written. */
+interface UpdatedBytes extends Pick<UpdatedDocument, 'drawn' | 'unchanged' | 'resized'> {
+  bytes: Uint8Array;
+}
+
+/** Brings the figures of a document (DOCX) up to date. @throws {DocumentFault} */
+export async function intoDocx(
   report: string,
   form: DocumentForm,
-  { path, bytes, output }: Target,
+  { path, bytes: original }: { path: string; bytes: Uint8Array },
   options: BindOptions,
-): Promise<Outcome<UpdatedDocument>> {
-  const original = bytes as Uint8Array;
-  if (output === undefined)
-    return fail([
-      error('bad-option', {
-        option: '--output',
-        found: 'nothing',
-        expects: 'the file of the new document',
-        example: '-o thesis-updated.docx',
-      }),
-    ]);
+): Promise<Outcome<UpdatedBytes>> {
   const placed = picturesOf(original);
   const first = await drawReport(report, form.pictures, options);
   if (!first.ok) return first;
@@ -58,22 +83,27 @@ async function intoDocx(
   }
   const drawn = widths.size === 0 ? first : await drawReport(report, form.pictures, { ...options, widths });
   if (!drawn.ok) return drawn;
-  const { bytes: updated, parts, kept } = updateDocx(original, drawn.value.document.figures);
+  const { bytes: updated, parts, kept } = updateDocx(original, drawn.value.document.figures, options);
   const found = new Set(placed.map(({ id }) => id));
   const { figures } = drawn.value.document;
-  const said = kept.map(({ id, reason }) =>
-    warning('words-kept', { id, label: figures.find((own) => own.id === id)?.entry.label ?? '', reason }),
-  );
+  const said = wordsKept(kept, figures);
   return succeed(
     {
       drawn: drawn.value,
-      outputs: [{ path: output, bytes: updated, replaces: form.isOwn }],
+      bytes: updated,
       resized: figures.filter(({ entry }) => widths.has(entry.setting)),
-      unchanged: parts.length === 0,
+      unchanged: parts.length === 0 && kept.length === 0,
     },
     [...missing(drawn.value, found, path), ...said],
   );
 }
+
+const noOutput = error('bad-option', {
+  option: '--output',
+  found: 'nothing',
+  expects: 'the file of the new document',
+  example: '-o thesis-updated.docx',
+});
 
 /** Brings the figures of a document up to date; what it does not have is said. @throws {DocumentFault} */
 export async function update(
@@ -82,21 +112,43 @@ export async function update(
   target: Target,
   options: BindOptions,
 ): Promise<Outcome<UpdatedDocument>> {
-  if (target.bytes) return intoDocx(report, form, target, options);
-  if (target.output !== undefined)
+  const { path, bytes, output } = target;
+  if (bytes) {
+    if (output === undefined) return fail([noOutput]);
+    const updated = await intoDocx(report, form, { path, bytes }, options);
+    if (!updated.ok) return updated;
+    const files = await documentChange(output, updated.value.bytes, form);
+    return succeed({ ...updated.value, ...files }, updated.problems);
+  }
+  if (output !== undefined)
     return fail([
       error('bad-option', {
         option: '--output',
-        found: target.output,
+        found: output,
         expects: 'nothing with a folder, whose own files are brought up to date',
-        example: `--into ${target.path}`,
+        example: `--into ${path}`,
       }),
     ]);
   const drawn = await drawReport(report, form.pictures, options);
   if (!drawn.ok) return drawn;
-  const { files, found } = await updateTex(target.path, drawn.value.document.figures);
+  const { figures } = drawn.value.document;
+  const { changes, found, kept, outside } = await updateTex(path, figures, options.oursAlways);
   return succeed(
-    { drawn: drawn.value, outputs: files, unchanged: files.length === 0, resized: [] },
-    missing(drawn.value, found, target.path),
+    {
+      drawn: drawn.value,
+      outputs: [],
+      changes: changes.map(({ path: file, before, after }) =>
+        typeof before === 'string' && typeof after === 'string'
+          ? { path: file, before, after, patch: patchBetween(before, after), by: 'bind' }
+          : { path: file, before: before as Uint8Array, after: after as Uint8Array, by: 'bind' },
+      ),
+      unchanged: changes.length === 0 && kept.length === 0,
+      resized: [],
+    },
+    [
+      ...missing(drawn.value, found, path),
+      ...wordsKept(kept, figures),
+      ...outside.map((file) => warning('document-outside', { path: file, folder: path })),
+    ],
   );
 }

@@ -1,8 +1,25 @@
 import { createHash } from 'node:crypto';
 import type { DocumentFigure } from '../../../core/report/documentForm.js';
-import { captionSplices, paragraphsOf } from './captions.js';
-import { type FoundPicture, pictureSplices, picturesIn } from './pictures.js';
-import { openPackage, packedParts, type Relations, relationsOf, xmlOf } from './wordPackage.js';
+import { figureHash, type MarkedPart, markName, wordsHash } from '../../../core/report/ownMarks.js';
+import {
+  captionChanges,
+  type FoundMark,
+  type KeptReason,
+  type MarkedChange,
+  marksIn,
+  unmarked,
+  wordsOfPart,
+} from './captions.js';
+import { altOf, type FoundPicture, pictureSplices, picturesIn } from './pictures.js';
+import {
+  DocumentFault,
+  openPackage,
+  packedParts,
+  type Relations,
+  relationsOf,
+  relationsPath,
+  xmlOf,
+} from './wordPackage.js';
 import { type Splice, spliced } from './xmlTags.js';
 
 /** A picture of ours in a document. */
@@ -18,7 +35,7 @@ export interface Updated {
   /** Parts that are others than before; none where everything was up to date. */
   parts: string[];
   /** Words that stayed as they are, with the reason. */
-  kept: { id: string; reason: string }[];
+  kept: { id: string; part: MarkedPart; reason: KeptReason }[];
 }
 
 interface Part {
@@ -26,19 +43,23 @@ interface Part {
   text: string;
   relations: Relations;
   pictures: FoundPicture[];
+  marks: FoundMark[];
 }
 
-const mayHold = (bytes: Uint8Array): boolean =>
-  Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).includes('hexis-');
+const mayHold = (bytes: Uint8Array): boolean => {
+  const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
+  return buffer.includes('hexis-') || buffer.includes('_hexis_');
+};
 
-/** The parts of a document that have pictures of ours. */
+/** The parts of a document that have pictures or words of ours. */
 function partsWith(parts: ReadonlyMap<string, Uint8Array>): Part[] {
   return [...parts].flatMap(([name, bytes]): Part[] => {
     if (!/\.xml$/i.test(name) || !mayHold(bytes)) return [];
     const text = xmlOf(bytes);
-    const relations = text === undefined ? undefined : relationsOf(parts, name);
-    const pictures = text === undefined || !relations ? [] : picturesIn(text);
-    return text === undefined || !relations || pictures.length === 0 ? [] : [{ name, text, relations, pictures }];
+    if (text === undefined) return [];
+    const relations = relationsOf(parts, name) ?? { path: relationsPath(name), text: '', targets: new Map() };
+    const [pictures, marks] = [relations.text === '' ? [] : picturesIn(text), marksIn(text)];
+    return pictures.length + marks.length === 0 ? [] : [{ name, text, relations, pictures, marks }];
   });
 }
 
@@ -146,13 +167,41 @@ function replaceFile(
   return [{ from: embed.from, to: embed.to, text: change.add(part, figure.id, bytes, ending) }];
 }
 
+/** What an update is told besides. */
+export interface UpdateOptions {
+  /** Whether captions and alternative texts that the author has rewritten become ours again. */
+  oursAlways?: boolean | undefined;
+}
+
+/** The changes of a picture and of its alternative text, which stays where the author has rewritten it. */
+function pictureChanges(part: Part, picture: FoundPicture, figure: DocumentFigure, oursAlways: boolean): MarkedChange {
+  const { altText, title, id } = figure;
+  const own = figureHash(id);
+  const mark = part.marks.find(({ part: what, from, to, figure: whose }) => {
+    return what === 'picture' && whose === own && from <= picture.start && to >= picture.end;
+  });
+  const there = wordsHash(altOf(part.text, picture));
+  const isRewritten = mark !== undefined && mark.words !== there && there !== wordsHash(altText) && !oursAlways;
+  const ratio = figure.width / figure.height;
+  const splices = pictureSplices(part.text, picture, { ratio, altText, title, keepsAlt: isRewritten });
+  const name = markName('picture', id, altText);
+  if (mark && !isRewritten && mark.words !== wordsHash(altText))
+    splices.push({ from: mark.name.from, to: mark.name.to, text: name });
+  return { splices, ...(isRewritten ? { kept: 'rewritten' } : {}) };
+}
+
 /**
- * Brings the pictures of a document up to date: those that have a name of ours get their new files, their alternative text and
- * the words beside them, wherever they were moved or copied to. Widths stay as the author has them. No other part is touched.
+ * Brings the pictures of a document up to date: those that have a name of ours get their new files and their alternative text,
+ * wherever they were moved or copied to, and the captions that are marked as theirs their new words. Widths stay as the author
+ * has them, and so does what the author has rewritten. No other part is touched.
  *
- * @throws {DocumentFault} where the document cannot be read
+ * @throws {DocumentFault} where the document cannot be read, or a part of it would not be well-formed any more
  */
-export function updateDocx(bytes: Uint8Array, figures: readonly DocumentFigure[]): Updated {
+export function updateDocx(
+  bytes: Uint8Array,
+  figures: readonly DocumentFigure[],
+  { oursAlways = false }: UpdateOptions = {},
+): Updated {
   const parts = openPackage(bytes);
   const change = new Change(parts);
   const counts = uses(parts);
@@ -166,24 +215,37 @@ export function updateDocx(bytes: Uint8Array, figures: readonly DocumentFigure[]
         const key = `${id}\n${relations.targets.get(relation)}`;
         own.set(key, (own.get(key) ?? 0) + 1);
       }
+  const placed = new Set(found.flatMap(({ pictures }) => pictures.map(({ id }) => id)));
+  const marked = new Set(found.flatMap(({ marks }) => marks.map(({ figure, part }) => `${part} ${figure}`)));
+  const words = found.map(({ text }) => wordsOfPart(text)).join('\n');
   for (const part of found) {
-    const paragraphs = paragraphsOf(part.text);
     const splices: Splice[] = [];
     for (const picture of part.pictures) {
       const figure = figures.find(({ id }) => id === picture.id);
       if (!figure) continue;
       const isAlone = (target: string) => (own.get(`${picture.id}\n${target}`) ?? 0) >= (counts.get(target) ?? 0);
       for (const embed of picture.embeds) splices.push(...replaceFile(change, part, figure, embed, isAlone));
-      const { altText, title } = figure;
-      splices.push(...pictureSplices(part.text, picture, { ratio: figure.width / figure.height, altText, title }));
-      const words = captionSplices(part.text, paragraphs, picture, figure);
-      splices.push(...words.splices);
-      kept.push(...words.kept.map((reason) => ({ id: picture.id, reason })));
+      const changed = pictureChanges(part, picture, figure, oursAlways);
+      splices.push(...changed.splices);
+      if (changed.kept) kept.push({ id: picture.id, part: 'picture', reason: changed.kept });
     }
-    // Two copies of a picture under one caption ask for the same change once.
+    for (const figure of figures) {
+      const made = captionChanges(part.text, part.marks, figure, oursAlways);
+      splices.push(...made.flatMap(({ change: { splices: one } }) => one));
+      for (const { part: what, change: one } of made) {
+        if (one.kept) kept.push({ id: figure.id, part: what, reason: one.kept });
+      }
+    }
+    // Two copies of a picture within one mark ask for the same change once.
     const once = [...new Map(splices.map((one) => [`${one.from} ${one.to}`, one])).values()];
     if (once.length > 0) change.put(part.name, spliced(part.text, once));
   }
+  for (const figure of figures) if (placed.has(figure.id)) kept.push(...unmarked(figure, marked, words));
   const changed = change.changed();
+  for (const name of changed) {
+    if (!/\.(xml|rels)$/i.test(name) || xmlOf(change.parts.get(name) as Uint8Array) !== undefined) continue;
+    const reason = `its part ${name} would not be well-formed after the change, which is a mistake of Hexis itself`;
+    throw new DocumentFault(reason, 'nothing of you; the document stays as it is');
+  }
   return { bytes: changed.length === 0 ? bytes : packedParts(change.parts), parts: changed, kept };
 }

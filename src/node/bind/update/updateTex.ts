@@ -1,80 +1,165 @@
-import { readdir, readFile } from 'node:fs/promises';
-import { join } from 'node:path';
-import { type DocumentFigure, type DocumentFile, pictureFile } from '../../../core/report/documentForm.js';
-import { texNote, texPicture, texTitle } from '../../../core/report/write/tex.js';
+import { readFile } from 'node:fs/promises';
+import { type DocumentFigure, pictureFile } from '../../../core/report/documentForm.js';
+import { type MarkedPart, wordsHash } from '../../../core/report/ownMarks.js';
+import { type TexWords, texMark, texWords } from '../../../core/report/write/tex.js';
+import { filesIn, remarkAt, type TexFile, texFiles } from './texFiles.js';
+import type { Splice } from './xmlTags.js';
+import { spliced } from './xmlTags.js';
 
-/** Folders are looked into so deep. */
-const deepest = 8;
+export type TexKept = 'rewritten' | 'more-than-words' | 'encoding';
 
-/** The files of a folder with some endings, by their paths in it; links are not followed. */
-async function filesIn(folder: string, ending: RegExp, depth = 0): Promise<string[]> {
-  const entries = await readdir(folder, { withFileTypes: true });
-  const found: string[] = [];
-  for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-    if (entry.name.startsWith('.') || entry.name === 'node_modules') continue;
-    const path = join(folder, entry.name);
-    if (entry.isDirectory() && depth < deepest) found.push(...(await filesIn(path, ending, depth + 1)));
-    else if (entry.isFile() && ending.test(entry.name)) found.push(path);
+/** A file of a LaTeX folder that is to be another: its bytes before and after. */
+export interface TexChange {
+  path: string;
+  before: Uint8Array | string;
+  after: Uint8Array | string;
+}
+
+export interface UpdatedTex {
+  changes: TexChange[];
+  /** Ids of figures that stand somewhere in it. */
+  found: Set<string>;
+  /** Words that stayed as they are, with the reason. */
+  kept: { id: string; part: MarkedPart; reason: TexKept }[];
+  /** Files with figures that the folder takes in from elsewhere; they are not changed. */
+  outside: string[];
+}
+
+/** A line of ours: where its words stand, and what its remark says. */
+interface OwnLine {
+  part: MarkedPart;
+  id: string;
+  hash: string;
+  /** Where the words of it stand in the text, where they are whole in the line. */
+  words: { from: number; to: number } | undefined;
+  remark: { from: number; to: number };
+}
+
+const remark = /^% hexis (title|note|picture) (.+?)(?: ([\da-f]{10}))?[ \t]*\r?$/;
+
+/** What words of ours begin with, by what they are; options of an author's may stand before an alternative text. */
+const begins: Record<MarkedPart, RegExp> = {
+  title: /\\caption\s*(?:\[[^\]]*\])?\s*\{/,
+  note: /\{\\raggedright\\footnotesize /,
+  picture: /\balt\s*=\s*\{\{?/,
+};
+
+/** Where a group ends that has begun: at the brace that closes it. */
+function groupEnd(line: string, from: number): number | undefined {
+  let depth = 0;
+  for (let i = from; i < line.length; i += 1) {
+    if (line[i] === '\\') i += 1;
+    else if (line[i] === '{') depth += 1;
+    else if (line[i] === '}') {
+      if (depth === 0) return i;
+      depth -= 1;
+    }
   }
-  return found;
+  return undefined;
 }
 
-/** A line of ours in a text, with what it is. */
-const ownLine = /^([^\n]*?)% hexis (title|note|picture) (.+?)[ \t]*(\r?)$/gm;
-
-/** A width as LaTeX writes it, and the rest of the line of a picture that the author may have changed. */
-const options = /\\includegraphics\[([^\]{}]*(?:\{[^{}]*(?:\{[^{}]*\}[^{}]*)*\}[^\]{}]*)*)\]\{([^}]*)\}/;
-
-/** The new line of a picture: width and file stay as the author has them. */
-function pictureLine(line: string, figure: DocumentFigure): string {
-  const [, own = '', file] = options.exec(line) ?? [];
-  const width = /(?:^|,)\s*(width\s*=\s*[^,{}\]]+)/.exec(own)?.[1];
-  if (file === undefined) return line;
-  const [, usual = ''] = /^(\s*\\includegraphics\[)[^\n]*$/.exec(texPicture(figure)) ?? [];
-  const fresh = texPicture(figure).replace(/ {0,}% hexis picture .*$/, '');
-  const alt = fresh.slice(fresh.indexOf('alt='), fresh.lastIndexOf(']{'));
-  const indent = /^\s*/.exec(line)?.[0] ?? usual;
-  const scaled = width === undefined ? own.replace(/,?\s*alt\s*=.*$/, '') : width;
-  return `${indent}\\includegraphics[${[scaled, alt].filter((part) => part !== '').join(',')}]{${file}}`;
+/** Where the words of a line stand. */
+function wordsAt(line: string, part: MarkedPart): { from: number; to: number } | undefined {
+  const found = begins[part].exec(line);
+  if (!found) return undefined;
+  const from = found.index + found[0].length;
+  const to = groupEnd(line, from);
+  if (to === undefined) return undefined;
+  const end = part === 'note' && line.slice(from, to).endsWith('\\par') ? to - '\\par'.length : to;
+  return { from, to: end };
 }
 
-/** A text with its lines of ours brought up to date. */
-function updatedText(text: string, figures: readonly DocumentFigure[], found: Set<string>): string {
-  return text.replace(ownLine, (all, line: string, what: string, id: string, end: string) => {
-    const figure = figures.find((own) => own.id === id);
-    if (!figure) return all;
-    found.add(id);
-    if (what === 'picture') return `${pictureLine(line, figure)}% hexis picture ${id}${end}`;
-    if (what === 'note' && figure.caption.note.length === 0) return all;
-    const indent = /^\s*/.exec(line)?.[0] ?? '';
-    return `${indent}${(what === 'title' ? texTitle(figure) : texNote(figure)).trimStart()}${end}`;
-  });
+/** The lines of ours in a text; those that an author has made remarks are none. */
+function* ownLines(text: string): Generator<OwnLine> {
+  for (let start = 0; start < text.length; ) {
+    const found = text.indexOf('\n', start);
+    const end = found === -1 ? text.length : found;
+    const line = text.slice(start, end);
+    const at = line.includes('% hexis ') ? remarkAt(line) : line.length;
+    const [, part, id, hash = ''] = remark.exec(line.slice(at)) ?? [];
+    if (part !== undefined && id !== undefined && line.slice(0, at).trim() !== '') {
+      const words = wordsAt(line.slice(0, at), part as MarkedPart);
+      const length = line.slice(at).replace(/[ \t\r]+$/, '').length;
+      yield {
+        part: part as MarkedPart,
+        id,
+        hash,
+        words: words && { from: start + words.from, to: start + words.to },
+        remark: { from: start + at, to: start + at + length },
+      };
+    }
+    start = end + 1;
+  }
+}
+
+/** The changes of one line, or why it stays as it is. */
+function lineChange(
+  { text, encoding }: TexFile,
+  line: OwnLine,
+  { words: wanted }: TexWords,
+  oursAlways: boolean,
+): { splices: Splice[]; kept?: TexKept } {
+  const { part, id, hash, words, remark: own } = line;
+  if (!words) return { splices: [], kept: 'more-than-words' };
+  const there = text.slice(words.from, words.to);
+  const renamed = { ...own, text: texMark(part, id, wanted) };
+  if (wordsHash(there) === wordsHash(wanted)) return { splices: hash === wordsHash(wanted) ? [] : [renamed] };
+  if (hash !== wordsHash(there) && !oursAlways) return { splices: [], kept: 'rewritten' };
+  // Letters of another encoding would be others once they are written.
+  if (encoding !== 'utf8' && /[^\u0020-\u007e]/.test(wanted)) return { splices: [], kept: 'encoding' };
+  return { splices: [{ ...words, text: wanted }, renamed] };
+}
+
+/** A file with its lines of ours brought up to date. */
+function updatedText(
+  file: TexFile,
+  figures: readonly DocumentFigure[],
+  { found, kept }: Pick<UpdatedTex, 'found' | 'kept'>,
+  oursAlways: boolean,
+): string {
+  const splices: Splice[] = [];
+  for (const line of ownLines(file.text)) {
+    const figure = figures.find(({ id }) => id === line.id);
+    if (!figure) continue;
+    found.add(figure.id);
+    const wanted = texWords[line.part](figure);
+    // Where the figure says nothing, what stands there is not ours to take away.
+    if (wanted.words === '') continue;
+    const change = lineChange(file, line, wanted, oursAlways);
+    splices.push(...change.splices);
+    if (change.kept) kept.push({ id: figure.id, part: line.part, reason: change.kept });
+  }
+  return spliced(file.text, splices);
 }
 
 /**
- * The files of a LaTeX folder that are to be others: pictures that have a name of ours, wherever they stand, and the lines of
- * captions that are marked as ours. What is as it should be is not among them.
+ * The files of a LaTeX folder that are to be others: pictures that have a name of ours, wherever they stand, and the words that
+ * are marked as ours. Everything around them stays as it is, and so does what the author has rewritten.
  */
 export async function updateTex(
   folder: string,
   figures: readonly DocumentFigure[],
-): Promise<{ files: DocumentFile[]; found: Set<string> }> {
-  const files: DocumentFile[] = [];
-  const found = new Set<string>();
+  oursAlways = false,
+): Promise<UpdatedTex> {
+  const updated: UpdatedTex = { changes: [], found: new Set(), kept: [], outside: [] };
   for (const path of await filesIn(folder, /\.pdf$/i)) {
     const name = path.split(/[/\\]/).at(-1) as string;
     const figure = figures.find((own) => pictureFile(own.id) === name.replace(/\.pdf$/i, ''));
     if (!figure) continue;
-    found.add(figure.id);
-    const bytes = figure.pictures['pdf'] as Uint8Array;
-    if (Buffer.compare(await readFile(path), bytes) !== 0) files.push({ path, bytes });
+    updated.found.add(figure.id);
+    const after = figure.pictures['pdf'] as Uint8Array;
+    const before = new Uint8Array(await readFile(path));
+    if (Buffer.compare(before, after) !== 0) updated.changes.push({ path, before, after });
   }
-  for (const path of await filesIn(folder, /\.tex$/i)) {
-    const text = await readFile(path, 'utf8');
-    const fresh = updatedText(text, figures, found);
-    // A text in another encoding would not come back as it was.
-    if (fresh !== text && Buffer.compare(Buffer.from(text, 'utf8'), await readFile(path)) === 0)
-      files.push({ path, bytes: fresh });
+  const { inside, outside } = await texFiles(folder);
+  for (const file of inside) {
+    const fresh = updatedText(file, figures, updated, oursAlways);
+    if (fresh === file.text) continue;
+    const bytes = (text: string) => (file.encoding === 'utf8' ? text : new Uint8Array(Buffer.from(text, 'latin1')));
+    updated.changes.push({ path: file.path, before: bytes(file.text), after: bytes(fresh) });
   }
-  return { files, found };
+  const ids = new Set(figures.map(({ id }) => id));
+  for (const { path, text } of outside)
+    if ([...ownLines(text)].some(({ id }) => ids.has(id))) updated.outside.push(path);
+  return updated;
 }

@@ -1,0 +1,23 @@
+/** Texts that mean something to one language or another that figures are written in: XML, TeX, PDF, CSV, YAML, terminals, paths. */
+export const nastyTexts: readonly string[] = [
+  'Beds & plots < 5 > 3 "quoted" \'single\'',
+  "$& $` $' $1 $$ $<name>",
+  '</title><script>alert(1)</script>',
+  ']]> <!-- --> <?xml?> &amp; &#0; &nbsp;',
+  '\\input{/etc/passwd} \\end{figure} % rest',
+  '{unbalanced } # $ _ ^ ~ \\',
+  '(unbalanced ) \\) >> endobj stream',
+  '=HYPERLINK("http://x") +1 -1 @x',
+  'a,b;c\td|e',
+  'key: [value, { x: 1 }] # remark',
+  '*stars* _lines_ `code` ~wave~ ^hat^ [link](x) ![x](y)',
+  '../../up C:\\x /abs ~ nul',
+  '\u001b[31mred\u001b[0m \u0007 \u0000 \u009b31m',
+  '\u202eright to left\u202c \u200b\u00ad\ufeff',
+  '\ud800 half a pair \udfff',
+  '\ufffe\uffff',
+  'Größe ẞ ŁŐř Ελληνικά Кириллица ½ ‰ €',
+  'e\u0301 n\u0303 combined',
+  '\u{1f33b} \u{20000} beyond',
+  '%s %n %% {0} {{x}} ${x} #{x} <%= x %>',
+];
