@@ -14,7 +14,7 @@ import { changeOutputs, clearContents } from '../node/journal.js';
 import { inputProblems, type Output, save } from '../node/save.js';
 import { progress } from './checkRun.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems, say } from './report.js';
+import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 interface BindCall {
   output?: string;
@@ -134,7 +134,7 @@ function said(
       drawn: drawn.drawn,
       problems: problemsJson(problems),
     };
-    process.stdout.write(`${JSON.stringify(result, null, 1)}\n`);
+    sayJson(result);
     return;
   }
   reportProblems(problems);
@@ -173,8 +173,7 @@ async function finish(
 }
 
 function failed(problems: readonly Problem[], call: BindCall): number {
-  if (call.json)
-    process.stdout.write(`${JSON.stringify({ written: [], problems: problemsJson(problems) }, null, 1)}\n`);
+  if (call.json) sayJson({ written: [], problems: problemsJson(problems) });
   else {
     reportProblems(problems);
     process.stderr.write('nothing was written\n');

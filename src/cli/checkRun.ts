@@ -211,7 +211,7 @@ export async function runCheck(words: string[], call: CheckCall): Promise<number
       `${checked.length > 1 ? `${checked.length} figures` : (checked[0]?.path ?? '')}: ${countText(checked.flatMap(({ findings }) => findings))}\n  ${call.output}`,
     );
   } else if (as === 'text') say(wrapped(text.trimEnd(), terminalWidth()));
-  else process.stdout.write(text);
+  else say(text.trimEnd());
   if (hasErrors(faults)) return exitCode(faults);
   const grave = checked.some(({ findings }) =>
     findings.some(({ severity, waived }) => severity === 'error' && waived === undefined),

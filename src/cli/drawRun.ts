@@ -16,7 +16,7 @@ import { formats } from '../node/formats.js';
 import { pixelProblem } from '../node/pixels.js';
 import { inputProblems, type Output, save } from '../node/save.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems, say } from './report.js';
+import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 const inkNames = ['color', 'grey', 'black'] as const;
 const groundNames = ['auto', 'paper', 'none'] as const;
@@ -215,7 +215,7 @@ function report(call: DrawCall, drawn: readonly Drawn[], problems: readonly Prob
   if (call.json) {
     const written = drawn.flatMap(({ outputs }) => outputs.map(({ path }) => path));
     const findings = drawn.flatMap((figure) => figure.findings);
-    process.stdout.write(`${JSON.stringify({ written, problems: problemsJson(problems), findings }, null, 1)}\n`);
+    sayJson({ written, problems: problemsJson(problems), findings });
     return;
   }
   reportProblems(problems);

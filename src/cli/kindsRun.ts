@@ -4,7 +4,7 @@ import { nearest } from '../core/document/nearest.js';
 import { error } from '../core/document/problem.js';
 import { type KindWords, kindWords } from '../core/project/kindWords.js';
 import { exit } from './command.js';
-import { exitCode, reportProblems, say } from './report.js';
+import { exitCode, reportProblems, say, sayJson } from './report.js';
 
 const kinds = (): KindWords[] => chartKinds.map(kindWords);
 
@@ -28,7 +28,7 @@ export async function runKinds(wanted: string | undefined, { json }: { json?: bo
     reportProblems(problems);
     return exitCode(problems);
   }
-  if (json) process.stdout.write(`${JSON.stringify(found ?? all, null, 1)}\n`);
+  if (json) sayJson(found ?? all);
   else if (found) say(details(found));
   else {
     const rows = all.map(({ name, shows, needs, takes }) => {

@@ -5,7 +5,7 @@ import { disk } from '../node/disk.js';
 import { type Change, saveChanges } from '../node/journal.js';
 import { changeText } from './changeText.js';
 import { exit } from './command.js';
-import { exitCode, reportProblems } from './report.js';
+import { exitCode, reportProblems, say } from './report.js';
 
 interface MatchCall {
   to?: string;
@@ -47,6 +47,6 @@ export async function runMatch(figures: string[], call: MatchCall): Promise<numb
     process.stderr.write('nothing was written\n');
     return exitCode(problems);
   }
-  process.stdout.write(`${said.join('\n')}\n`);
+  say(said.join('\n'));
   return exit.done;
 }

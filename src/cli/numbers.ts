@@ -8,6 +8,7 @@ export const numbersCommand: CommandSpec = {
     ['--style <style>', 'house style in place of the one that the figure names'],
     ['--table <name>', 'only this of several tables, such as "loadings": the table of the marks is "marks"'],
     ['--csv', 'as CSV, every value in full; of several tables the one of the marks, or the one that --table names'],
+    ['--raw', 'with --csv: cells that a spreadsheet would take for a formula as they are, for programs'],
     ['--json', 'as JSON, every value of all tables in full'],
   ],
   example: 'hexis numbers figures/yield-by-bed.figure.yaml',

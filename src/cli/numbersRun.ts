@@ -4,12 +4,13 @@ import { numbersCsv, numbersJson, numbersText, tableText } from '../core/export/
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems, say } from './report.js';
+import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 interface NumbersCall {
   style?: string;
   table?: string;
   csv?: boolean;
+  raw?: boolean;
   json?: boolean;
 }
 
@@ -30,14 +31,14 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
   }
   const drawn = await openProject(disk, { style: call.style }).draw(path);
   if (!drawn.ok) {
-    if (call.json) process.stdout.write(`${JSON.stringify({ problems: problemsJson(drawn.problems) }, null, 1)}\n`);
+    if (call.json) sayJson({ problems: problemsJson(drawn.problems) });
     else reportProblems(drawn.problems);
     return exitCode(drawn.problems);
   }
   const { numbers, plate, about } = drawn.value;
   if (call.json) {
     const problems = problemsJson(drawn.problems);
-    process.stdout.write(`${JSON.stringify({ ...numbersJson(about.id, numbers), problems }, null, 1)}\n`);
+    sayJson({ ...numbersJson(about.id, numbers), problems });
     return exit.done;
   }
   const further = numbers.further ?? [];
@@ -57,7 +58,7 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
     );
     return exit.done;
   }
-  const csv = numbersCsv(chosen ?? numbers);
+  const csv = numbersCsv(chosen ?? numbers, { raw: call.raw });
   // To a file or another program the cells go as they are.
   if (process.stdout.isTTY) say(csv.trimEnd());
   else process.stdout.write(csv);

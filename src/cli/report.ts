@@ -21,6 +21,9 @@ export const harmless = (text: string): string =>
 /** Writes lines for a person. */
 export const say = (text: string): void => void process.stdout.write(`${harmless(text)}\n`);
 
+/** Writes a value for programs; signs that a terminal would obey are written by their numbers, which JSON reads the same. */
+export const sayJson = (value: unknown): void => say(JSON.stringify(value, null, 1));
+
 /** Longer than this, a message holds a text that nobody reads. */
 const mostMessage = 4000;
 const mostMessages = 60;

@@ -10,7 +10,7 @@ import type { Layer } from '../core/style/layers.js';
 import { disk } from '../node/disk.js';
 import { rulesNamed } from './checkRun.js';
 import { exit } from './command.js';
-import { exitCode, reportProblems, say } from './report.js';
+import { exitCode, reportProblems, say, sayJson } from './report.js';
 import { terminalWidth, wrapped } from './wrapped.js';
 
 interface RulesCall {
@@ -93,7 +93,7 @@ export async function runRules(wanted: string | undefined, { style = 'plain', js
       return { name, severity, limits, asks, measures, reason, source, examples };
     });
     const both = [...all, ...hand];
-    process.stdout.write(`${JSON.stringify(wanted === undefined ? both : both[0], null, 1)}\n`);
+    sayJson(wanted === undefined ? both : both[0]);
   } else if (wanted !== undefined) {
     const [own] = held;
     say(wrapped(own ? details(own, style) : handDetails(hand[0] as (typeof hand)[number]), terminalWidth()));

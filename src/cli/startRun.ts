@@ -11,7 +11,7 @@ import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
-import { exitCode, problemsJson, reportProblems, say } from './report.js';
+import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 interface StartCall extends DraftWish {
   sheet?: string;
@@ -88,7 +88,7 @@ async function existing(paths: readonly string[]): Promise<Problem[]> {
 }
 
 function give(problems: readonly Problem[], call: StartCall): number {
-  if (call.json) process.stdout.write(`${JSON.stringify({ problems: problemsJson(problems) }, null, 1)}\n`);
+  if (call.json) sayJson({ problems: problemsJson(problems) });
   else reportProblems(problems);
   return exitCode(problems);
 }
@@ -122,9 +122,15 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   ]);
   if (hasErrors(failed)) return give(failed, call);
   if (call.json) {
-    process.stdout.write(
-      `${JSON.stringify({ table: path, rows, columns: profiles, chart: chart.value.settings, rule: chart.value.rule, totals, written: [codebook, figure] }, null, 1)}\n`,
-    );
+    sayJson({
+      table: path,
+      rows,
+      columns: profiles,
+      chart: chart.value.settings,
+      rule: chart.value.rule,
+      totals,
+      written: [codebook, figure],
+    });
     return exit.done;
   }
   const { settings, rule } = chart.value;

@@ -4,7 +4,7 @@ import { openProject } from '../core/project/project.js';
 import { reportStyle, type StyleReport } from '../core/project/styleReport.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';
-import { exitCode, reportProblems } from './report.js';
+import { exitCode, reportProblems, say, sayJson } from './report.js';
 
 const valueText = (value: unknown) => {
   const text = typeof value === 'string' ? value : JSON.stringify(value);
@@ -69,6 +69,7 @@ export async function runStyle(style: string, call: { json?: boolean }): Promise
   const report = await reportStyle(openProject(disk), style);
   reportProblems(report.problems);
   if (!report.ok) return exitCode(report.problems);
-  process.stdout.write(call.json ? `${JSON.stringify(report.value, null, 1)}\n` : `${reportText(report.value)}\n`);
+  if (call.json) sayJson(report.value);
+  else say(reportText(report.value));
   return report.value.findings.length > 0 ? exit.findings : exit.done;
 }

@@ -105,8 +105,24 @@ export function numbersJson(id: string, table: NumbersTable): object {
 
 const quoted = (text: string) => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
-/** The same as CSV: every value in full, one line for each mark. */
-export function numbersCsv(table: Pick<NumbersTable, 'columns' | 'rows'>): string {
-  const rows = table.rows.map((row) => row.map((value) => quoted(String(value ?? ''))).join(','));
-  return `${[keysOf(table).map(quoted).join(','), ...rows].join('\n')}\n`;
+/** What a spreadsheet would take for a formula and run, though it is a text; a number with its sign is none. */
+const isFormula = (text: string) => /^[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/.test(text) && !/^[+-]?[\d.,]+$/.test(text);
+
+/** A text cell, behind the sign by which spreadsheets know that it is one. */
+const asText = (text: string) => (isFormula(text) ? `'${text}` : text);
+
+/**
+ * The same as CSV: every value in full, one line for each mark. Texts that a spreadsheet would run as formulas stand behind an
+ * apostrophe.
+ *
+ * @param raw whether they are written as they are
+ */
+export function numbersCsv(
+  table: Pick<NumbersTable, 'columns' | 'rows'>,
+  { raw = false }: { raw?: boolean | undefined } = {},
+): string {
+  const cell = (value: string | number | undefined) =>
+    quoted(typeof value === 'string' && !raw ? asText(value) : String(value ?? ''));
+  const lines = [keysOf(table), ...table.rows].map((row) => row.map(cell).join(','));
+  return `${lines.join('\n')}\n`;
 }
