@@ -37,10 +37,10 @@ const looks: Record<ColumnProfile['looks'], string> = {
 function remarks({ missing, unsure, isId, isTotal, isYear, empty }: ColumnProfile): string {
   return [
     ...(isYear ? ['years'] : []),
-    ...(unsure.length > 0 ? [`missing: ${unsure.join(', ')}??`] : []),
+    ...(unsure.length > 0 ? [`${unsure.join(', ')}: no value?`] : []),
     ...(isId ? ['names the rows?'] : []),
     ...(isTotal ? ['total or difference?'] : []),
-    ...(missing.length > 0 ? [`missing: ${missing.join(', ')}?`] : []),
+    ...(missing.length > 0 ? [`missing: ${missing.join(', ')}`] : []),
     ...(empty > 0 ? [`${empty} empty`] : []),
   ].join('; ');
 }

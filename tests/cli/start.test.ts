@@ -32,15 +32,16 @@ describe('start', () => {
     const { code, out, err } = hexis(['start', folder.at('plots.csv'), '--value', 'yield', '--category', 'bed']);
     expect([code, err]).toEqual([0, '']);
     expect(out).toContain('240 rows, 11 columns');
-    expect(out).toMatch(/yield +measured +238 +0\.2 to 9\.8 +missing: -9\?; 2 empty/);
-    expect(out).toMatch(/bed +codes\? +240 +1, 2, 3, 4 +missing: 9\?/);
+    expect(out).toMatch(/yield +measured +238 +0\.2 to 9\.8 +-9: no value\?; 2 empty/);
+    expect(out).toMatch(/bed +codes\? +240 +1, 2, 3, 4 +9: no value\?/);
     expect(out).toMatch(/plot +names .*names the rows\?/);
     expect(out).toMatch(/total +measured .*total or difference\?/);
     expect(readFileSync(folder.at('plots.figure.yaml'), 'utf8')).toContain(
       'kind: bar\n  category: bed\n  value: yield',
     );
     const drawn = hexis(['draw', folder.at('plots.figure.yaml'), '-o', `${folder.path}/`]);
-    expect([drawn.code, drawn.err]).toEqual([0, '']);
+    // What may stand for no value is drawn until the author says so, and that is said.
+    expect([drawn.code, drawn.err]).toEqual([0, expect.stringContaining('yield is -9 in 5 rows')]);
     expect(existsSync(folder.at('plots.svg'))).toBe(true);
   });
 
@@ -61,14 +62,14 @@ describe('start', () => {
     const column = (name: string) => columns.find((own: { name: string }) => own.name === name);
     expect(column('when').looks).toBe('date');
     expect(column('id')).toMatchObject({ looks: 'names', isId: true });
-    expect(column('ward')).toMatchObject({ looks: 'coded', missing: ['9'] });
-    expect(column('age')).toMatchObject({ looks: 'numeric', missing: ['999'], range: [20, 69] });
+    expect(column('ward')).toMatchObject({ looks: 'coded', missing: [], unsure: ['9'] });
+    expect(column('age')).toMatchObject({ looks: 'numeric', missing: [], unsure: ['999'], range: [20, 69] });
     expect(column('score')).toMatchObject({ looks: 'numeric', missing: ['NA'], decimals: 2 });
     expect(column('total').isTotal).toBe(true);
     expect(column('note').empty).toBe(1);
     expect(chart).toMatchObject({ kind: 'line', x: 'when', value: 'age' });
     const codebook = readFileSync(folder.at('awkward.codebook.yaml'), 'utf8');
-    expect(codebook).toMatch(/# .*does 999 stand for "no value"\?\n(.*\n)*? {2}age:/);
+    expect(codebook).toMatch(/# .*does 999 stand for "no value"\? then add missing: \[999\].*\n(.*\n)*? {2}age:/);
   });
 
   test.each(['bar', 'interval', 'histogram', 'box', 'points', 'scatter', 'space', 'line', 'pie'])(

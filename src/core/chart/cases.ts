@@ -21,8 +21,6 @@ export interface CaseNeeds {
   columns: readonly MeasuredColumn[];
   groupings?: readonly Pick<Categories, 'variable' | 'of' | 'reason'>[] | undefined;
   weight?: WeightColumn | undefined;
-  /** Rows with sums of others. */
-  totals?: ReadonlySet<number> | undefined;
 }
 
 /** Why a row is not drawn, and the variable that lacks a value; undefined where it is. */
@@ -50,8 +48,6 @@ export function countCases(
   const tally = new Tally();
   let [read, chosen, used] = [0, 0, 0];
   for (let row = 0; row < table.rowCount; row += 1) {
-    // A sum of other rows is no case of its own.
-    if (needs.totals?.has(row)) continue;
     const count = times(row);
     read += count;
     if (!keeps(row)) continue;

@@ -89,7 +89,7 @@ export const shareOf = ({ found }: FoundComponents, k: number): number =>
 /** A table with more columns of numbers. */
 function withNumbers(table: Table, columns: readonly NumberColumn[]): Table {
   const names = [...table.columnNames, ...columns.map(({ name }) => name)];
-  return tableOf(table.name, names, table.rowCount, [...table.columns, ...columns], table.measured, table.notation);
+  return tableOf({ ...table, columnNames: names, columns: [...table.columns, ...columns] });
 }
 
 /** A codebook that knows more variables. */

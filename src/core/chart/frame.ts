@@ -11,7 +11,6 @@ import type { MeasuredColumn } from './measuredColumn.js';
 import type { Singled } from './plan.js';
 import { namedColumns, type Role, type Roles } from './roles.js';
 import { resolveSingled } from './singled.js';
-import { type TotalsRows, totalsRows } from './totalsRows.js';
 import { type WeightColumn, weightOf, weightProblems } from './weights.js';
 
 /** The rows of a chart, or of one of its panels, with the columns of its roles: what its kind makes marks of. */
@@ -41,8 +40,6 @@ export interface Ground<S> {
   sorts: ReadonlyMap<string, Grouping>;
   measures: ReadonlyMap<string, MeasuredColumn>;
   keeps(row: number): boolean;
-  /** Rows with sums of others, which are drawn nowhere. */
-  totals: TotalsRows;
   weight: WeightColumn | undefined;
   ids: CategoryColumn | undefined;
   singled: Singled;
@@ -77,15 +74,12 @@ export function groundOf<S extends object, L extends object>(
     } else if (role.use === 'names') ids = table.category(column);
   }
   if ((settings as { beyond?: string }).beyond === 'left-out') problems.push(...idleBeyond(input, measures.values()));
-  const sorted = [...sorts].map(([key, { all }]) => ({ key, all }));
-  const totals = totalsRows(input as ChartInput<object>, sorted, measures.get('value'), selection.keeps);
-  problems.push(...totals.problems);
   const shown = named.flatMap(([key, { inCells }]) => (inCells ? (sorts.get(key)?.all ?? []) : []));
   const { singled, problems: unknown } = resolveSingled(input, shown, ids);
   problems.push(...unknown);
   const weight = hasErrors(problems) ? undefined : weightOf(input);
   const { keeps } = selection;
-  return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, totals, weight, ids, singled, problems });
+  return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, weight, ids, singled, problems });
 }
 
 /** Leaving cases out beyond limits that no axis has. */
@@ -109,7 +103,7 @@ export interface PanelRows {
 
 /** The rows that are drawn in one panel, or in all. */
 export function frameOf<S>(ground: Ground<S>, panel: PanelRows = { by: [], sharesAxis: true }): Frame<S> {
-  const { input, named, sorts, measures, weight, totals } = ground;
+  const { input, named, sorts, measures, weight } = ground;
   const { by, holds, whole, sharesAxis } = panel;
   const keeps = holds ? (row: number) => ground.keeps(row) && holds(row) : ground.keeps;
   const placed = new Map<string, Along>();
@@ -122,7 +116,6 @@ export function frameOf<S>(ground: Ground<S>, panel: PanelRows = { by: [], share
     columns: [...measures.values()],
     groupings: [...by, ...named.flatMap(([key]) => sorts.get(key) ?? placed.get(key) ?? [])],
     weight,
-    totals: totals.rows,
   };
   const rows: number[] = [];
   const counts = countCases(input, { keeps }, needs, (row) => rows.push(row));

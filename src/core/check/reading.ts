@@ -4,7 +4,7 @@ export const reading = rule({
   name: 'reading',
   asks: 'The table is read as its author means it, and holds what the codebook calls possible.',
   measures:
-    'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, and values beyond the possible range.',
+    'What was assumed while the table was read: its encoding, its marks of thousands and decimals, its time zones, rows and columns of totals, values beyond the possible range, and codes that may stand for no value.',
   reason: 'A figure cannot be better than the numbers that were read for it.',
   source: 'good practice',
   severity: 'warning',
@@ -15,6 +15,8 @@ export const reading = rule({
     'zones-differ': unmended,
     'totals-column': unmended,
     'totals-row': unmended,
+    'code-suspect': unmended,
+    'codebook-stray': unmended,
     'out-of-range': unmended,
   },
   examples: {

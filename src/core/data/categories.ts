@@ -1,5 +1,6 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { Category, Variable } from './codebook.js';
+import { missingCodes } from './missingCodes.js';
 import { isBroken, numberProblem } from './numberProblem.js';
 import { ColumnNotation, type NumberNotation, pointNotation, readCode } from './numberText.js';
 import type { CategoryColumn, Table } from './table.js';
@@ -104,15 +105,15 @@ interface Placed {
  * joins those of one value; what the codebook lists is kept apart.
  */
 function placed(texts: readonly string[], variable: Variable, notation: NumberNotation): Placed {
-  const { name, missing, categories: listed } = variable;
+  const { name, categories: listed } = variable;
   const index = new CategoryIndex(listed, notation);
-  const missingNumbers = new Set([...missing].map((code) => readCode(code, notation)));
+  const codes = missingCodes(variable, notation);
   const reasons: (string | undefined)[] = [];
   const places: number[] = [];
   const waiting: number[] = [];
   for (const [id, text] of texts.entries()) {
     const absent =
-      missing.has(text) || (missing.size > 0 && !index.hasCode(text) && missingNumbers.has(readCode(text, notation)));
+      codes.hasText(text) || (!codes.isEmpty && !index.hasCode(text) && codes.hasNumber(readCode(text, notation)));
     if (text === '') reasons[id] = `${name} is empty`;
     else if (absent) reasons[id] = `${name} is ${text} (missing)`;
     else if (isBroken(text) && !index.hasCode(text)) reasons[id] = `${name} is ${text} (not computed)`;
@@ -194,12 +195,12 @@ const bandOf = (edges: readonly number[], value: number): number => {
 
 /** A column of numbers as categories: the bands of the codebook, each with its lower edge. */
 function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Categories {
-  const { name, missing } = variable;
+  const { name } = variable;
   const column = table.category(name);
   const notation = new ColumnNotation(table.notation, variable.unit);
-  const codes = new Set([...missing].map((code) => readCode(code, table.notation)));
-  const isMissing = (text: string, value: number) => missing.has(text) || codes.has(value);
-  const filled = column.texts.filter((text) => text !== '' && !missing.has(text));
+  const codes = missingCodes(variable, table.notation);
+  const isMissing = (text: string, value: number) => codes.hasText(text) || codes.hasNumber(value);
+  const filled = column.texts.filter((text) => text !== '' && !codes.hasText(text));
   const read = notation.resolve(filled);
   const values = column.texts.map((text) => read.value(text));
   const absences = column.texts.map((text, id) => {

@@ -1,6 +1,7 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { Variable } from './codebook.js';
 import { readDate } from './dates.js';
+import { type MissingCodes, missingCodes } from './missingCodes.js';
 import { numberProblem } from './numberProblem.js';
 import { ColumnNotation, cleaned, largestNumber, type NumberNotation, readCode } from './numberText.js';
 import type { CategoryColumn, CellPlace, Column, NumberColumn } from './table.js';
@@ -23,13 +24,12 @@ interface Fault {
 class Absences {
   readonly reasons: string[] = [];
   private readonly ids = new Map<string, number>();
-  private readonly codes: ReadonlySet<number>;
-
+  private readonly codes: MissingCodes;
   private readonly variable: Variable;
 
   constructor(variable: Variable, notation: NumberNotation) {
     this.variable = variable;
-    this.codes = new Set([...variable.missing].map((code) => readCode(code, notation)));
+    this.codes = missingCodes(variable, notation);
   }
 
   private id(reason: string): number {
@@ -44,8 +44,8 @@ class Absences {
   /** The number of the reason why a cell has no value; 0 where it has one. */
   of(text: string, value: number): number {
     if (text === '') return this.id(`${this.variable.name} is empty`);
-    if (this.variable.missing.size === 0) return 0;
-    const missing = this.variable.missing.has(text) || this.codes.has(value);
+    if (this.codes.isEmpty) return 0;
+    const missing = this.codes.hasText(text) || this.codes.hasNumber(value);
     return missing ? this.id(`${this.variable.name} is ${text} (missing)`) : 0;
   }
 }

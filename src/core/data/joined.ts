@@ -53,14 +53,14 @@ export function joinedTables(tables: readonly NamedTable[]): Table {
   };
   const inAll = (names: readonly string[], of: (table: Table) => readonly string[]) =>
     names.filter((name) => tables.every(({ table }) => of(table).includes(name)));
-  return tableOf(
-    tables.map(({ table }) => table.name).join(' and '),
-    [...inAll(first.table.columnNames, (table) => table.columnNames), fileColumn],
-    tables.reduce((sum, { table }) => sum + table.rowCount, 0),
-    [...columns, file],
-    inAll(first.table.measured, (table) => table.measured),
-    first.table.notation,
-  );
+  return tableOf({
+    name: tables.map(({ table }) => table.name).join(' and '),
+    columnNames: [...inAll(first.table.columnNames, (table) => table.columnNames), fileColumn],
+    rowCount: tables.reduce((sum, { table }) => sum + table.rowCount, 0),
+    columns: [...columns, file],
+    measured: inAll(first.table.measured, (table) => table.measured),
+    notation: first.table.notation,
+  });
 }
 
 /** A codebook that knows the column of the tables, in their order. */

@@ -107,7 +107,7 @@ export function longTable(
     [names.group, groupVariable(names.group, variables)],
   ]);
   return {
-    table: tableOf(table.name, table.columnNames, rows * count, [value, group, ...others], [], table.notation),
+    table: tableOf({ ...table, rowCount: rows * count, columns: [value, group, ...others], measured: [], totals: [] }),
     names,
     codebook: { ...codebook, cases: 'values', variable: (name) => own.get(name) ?? codebook.variable(name) },
   };

@@ -1,7 +1,8 @@
 import { type DateOrder, parseDate } from './dates.js';
 import { ColumnNotation, cleaned, type NumberFault, type NumberNotation } from './numberText.js';
+import { suspectValues } from './suspectCodes.js';
 import type { CategoryColumn, Table } from './table.js';
-import { isTotalName, namesTotal, totalOf } from './totals.js';
+import { namesTotal } from './totals.js';
 
 /** What a column of a table seems to be. */
 export interface ColumnProfile {
@@ -20,9 +21,9 @@ export interface ColumnProfile {
   unit?: string;
   /** What is in doubt of how its numbers are written. */
   doubt?: NumberFault;
-  /** Values that seem to stand for "no value". */
+  /** Words that stand for "no value", such as NA. */
   missing: string[];
-  /** Values that may stand for it, and may be measured. */
+  /** Numbers that may stand for it, and may be measured: values until the author says so. */
   unsure: string[];
   /** Whether its numbers are years. */
   isYear: boolean;
@@ -35,10 +36,6 @@ export interface ColumnProfile {
 }
 
 const noValue = /^(na|n\/a|nan|null|none|missing|unknown|-|–|\.|\?|#n\/a|k\.\s?a\.)$/i;
-/** Numbers that people write for "no value". */
-const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+|9+[78])$/;
-/** Codes that stand for "no value" together, above a short row of answers. */
-const codeRows = [[7, 8, 9], [8, 9], [9], [77, 88, 99], [97, 98, 99], [98, 99], [99]] as const;
 const mostShown = 12;
 /** Columns of numbers with at most so many different whole values may be codes of categories. */
 const mostCodes = 7;
@@ -50,40 +47,6 @@ function countsOf(column: CategoryColumn): { text: string; count: number }[] {
   const joined = new Map<string, number>();
   for (const [id, text] of column.texts.entries()) joined.set(text, (joined.get(text) ?? 0) + (counts[id] as number));
   return [...joined].map(([text, count]) => ({ text, count }));
-}
-
-/** Numbers that stand far from the rest and look like codes: -9 among yields, 99 among ages below 90. */
-function likelyCodes(numbers: readonly { text: string; value: number }[]): string[] {
-  const suspects = numbers.filter(({ text }) => codeLike.test(text));
-  const rest = numbers.filter(({ text }) => !codeLike.test(text)).map(({ value }) => value);
-  if (rest.length === 0) return [];
-  const [least, greatest] = [rest.reduce((a, b) => Math.min(a, b)), rest.reduce((a, b) => Math.max(a, b))];
-  const span = greatest - least || 1;
-  return suspects
-    .filter(({ value }) => (value < 0 && least >= 0) || value > greatest + 0.5 * span || value < least - 0.5 * span)
-    .map(({ text }) => text);
-}
-
-/** Codes such as 8 and 9 above a short row of answers, with a hole between the two: 9 after 1 to 7, or 7 to 9 after 1 to 5. */
-function codesAbove(numbers: readonly { text: string; value: number }[]): string[] {
-  const values = numbers.map(({ value }) => value);
-  const found = codeRows.find((codes) => {
-    const rest = values.filter((value) => !codes.some((code) => code === value));
-    const highest = rest.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
-    const isShort =
-      rest.length > 1 && rest.length <= mostCodes + 1 && rest.every((value) => value >= 0 && value % 1 === 0);
-    return isShort && codes.every((code) => values.includes(code)) && highest <= codes[0] - 2;
-  });
-  return numbers.filter(({ value }) => found?.some((code) => code === value)).map(({ text }) => text);
-}
-
-/** A 99 or 98 at the end of measured numbers that occurs again and again, with a hole below it: nobody but the author can tell. */
-function unsureCodes(numbers: readonly { text: string; value: number; count: number }[]): string[] {
-  const codes = numbers.filter(({ value }) => [97, 98, 99, 997, 998, 999].includes(value));
-  const rest = numbers.filter((one) => !codes.includes(one)).map(({ value }) => value);
-  const highest = rest.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
-  const isAlone = codes.length > 0 && codes.every(({ value }) => value - highest >= 3);
-  return isAlone && codes.some(({ count }) => count > 1) ? codes.map(({ text }) => text) : [];
 }
 
 /** Whether texts of eight digits are dates of our time. */
@@ -170,19 +133,21 @@ function ofWords(
   };
 }
 
-/** A column of numbers, which may be codes. */
+/** A column of numbers, which may be codes. @param isUnsure whether a number may stand for "no value", and tells nothing of the rest */
 function ofNumbers(
   base: ProfileBase,
-  kept: readonly (Counted & { value: number })[],
+  all: readonly (Counted & { value: number })[],
+  isUnsure: (one: { value: number }) => boolean,
   notation: NumberNotation,
 ): Omit<ColumnProfile, 'missing'> {
+  const kept = all.filter((one) => !isUnsure(one));
   const values = kept.map(({ value }) => value);
   const least = values.reduce((a, b) => Math.min(a, b), Infinity);
   const greatest = values.reduce((a, b) => Math.max(a, b), -Infinity);
   const whole = values.every((value) => Number.isInteger(value));
   const looks = areCodes(values) ? 'coded' : 'numeric';
   const isUnique = whole && kept.length === base.count && base.count > 8;
-  const sorted = [...kept].sort((a, b) => a.value - b.value);
+  const sorted = [...all].sort((a, b) => a.value - b.value);
   return {
     ...base,
     looks,
@@ -210,13 +175,16 @@ function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNot
   if (numbers.some(({ value }) => Number.isNaN(value))) {
     return { ...ofWords(base, filled, found, rowCount), missing };
   }
-  const codes = new Set([...likelyCodes(numbers), ...codesAbove(numbers)]);
-  const kept = numbers.filter(({ text }) => !codes.has(text));
+  const counts = new Map<number, number>();
+  for (const { value, count: own } of numbers) counts.set(value, (counts.get(value) ?? 0) + own);
+  // Whether a number is a code nobody but the author can tell: it is asked about, and is a value until then.
+  const suspects = new Set(suspectValues(counts));
+  const isUnsure = ({ value }: { value: number }) => suspects.has(value);
   const { unit } = found;
   return {
-    ...ofNumbers(base, kept, notation),
-    missing: [...missing, ...codes],
-    unsure: unsureCodes(kept),
+    ...ofNumbers(base, numbers, isUnsure, notation),
+    missing,
+    unsure: numbers.filter(isUnsure).map(({ text }) => text),
     ...(unit === undefined ? {} : { unit }),
   };
 }
@@ -289,33 +257,4 @@ export function profileTable(table: Table, notation: NumberNotation): ColumnProf
   const profiles = table.columnNames.map((name) => profileOf(table.category(name), table.rowCount, notation));
   markTotals(profiles, table, notation);
   return profiles;
-}
-
-/** A row that is called a total and holds the sum or mean of the other rows in some column of numbers. */
-export interface TotalsRow {
-  column: string;
-  text: string;
-}
-
-/** The rows with sums, by the columns that name them. */
-export function totalsRowsOf(table: Table, profiles: readonly ColumnProfile[], notation: NumberNotation): TotalsRow[] {
-  const measured = profiles.filter(({ looks }) => looks === 'numeric').map(({ name }) => table.category(name));
-  const named = profiles.filter(({ looks }) => looks === 'nominal' || looks === 'names');
-  return named.flatMap(({ name }): TotalsRow[] => {
-    const column = table.category(name);
-    const text = column.texts.find(isTotalName);
-    const rows = [...column.codes.keys()].filter((row) => column.texts[column.codes[row] as number] === text);
-    const [row] = rows;
-    if (text === undefined || row === undefined || rows.length > 1) return [];
-    const holds = measured.some((own) => {
-      const { read } = numbersIn(
-        own.texts.filter((cell) => cell !== ''),
-        notation,
-      );
-      const values = Array.from(own.codes, (code) => read.value(own.texts[code] as string));
-      const others = values.filter((value, i) => i !== row && !Number.isNaN(value));
-      return totalOf(values[row] as number, others) !== undefined;
-    });
-    return holds ? [{ column: name, text }] : [];
-  });
 }

@@ -10,8 +10,10 @@ import {
   columnKey,
   everyColumn,
   type Table,
+  type TotalsRow,
   tableOf,
 } from './table.js';
+import { TotalsFinder } from './totalsFinder.js';
 
 /** What a table reader has to know beside the cells. */
 export interface TableReading {
@@ -26,6 +28,7 @@ export interface TableReading {
 interface Active {
   index: number;
   reader: ColumnReader;
+  as: Column['as'];
   /** Whether it is read on trial: where it holds other texts than numbers, it is no column of numbers. */
   trial?: boolean;
   /** The setting that asks for it. */
@@ -64,8 +67,9 @@ function readersOfAll(
   const readers = (names: readonly string[], active: (name: string) => Omit<Active, 'index'>): [string, Active][] =>
     names.map((name) => [columnKey(name, as), { index: places.get(name) as number, ...active(name) }]);
   return as === 'category'
-    ? readers(columnNames, (name) => ({ reader: categoryReader(codebook.variable(name)) }))
+    ? readers(columnNames, (name) => ({ as, reader: categoryReader(codebook.variable(name)) }))
     : readers(trialColumns(columnNames, reading, except), (name) => ({
+        as,
         reader: numberReader(codebook.variable(name), notation),
         trial: true,
         every: true,
@@ -81,7 +85,7 @@ function readerOf(
   const reader = as === 'number' ? numberReader(variable, notation) : categoryReader(variable);
   const { measure, bands } = variable;
   const tried = trial && (bands !== undefined || (measure !== 'date' && measure !== 'numeric'));
-  return { reader, path, ...(tried ? { trial: true } : {}) };
+  return { as, reader, path, ...(tried ? { trial: true } : {}) };
 }
 
 /** The readers of the columns that were asked for, each column and way of reading once. */
@@ -106,7 +110,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     const known = active.get(key);
     // What one setting tries, another one needs.
     if (!known) active.set(key, { index, ...readerOf(reading, request) });
-    else if (!trial) active.set(key, { index: known.index, reader: known.reader, path });
+    else if (!trial) active.set(key, { index: known.index, as, reader: known.reader, path });
   }
   return { active: [...active.values()], problems };
 }
@@ -140,12 +144,14 @@ export class TableBuilder {
   private readonly longCells: { row: number; index: number }[] = [];
 
   private readonly reading: TableReading;
+  private readonly totals: TotalsFinder;
 
   constructor(given: readonly string[], reading: TableReading) {
     this.reading = reading;
     this.unnamed = given.flatMap((name, i) => (name === '' ? [i] : []));
     const columnNames = given.map((name, i) => (name === '' ? `column${i + 1}` : name));
     this.columnNames = columnNames;
+    this.totals = new TotalsFinder(columnNames, reading);
     const unreadable = headProblem(given, reading);
     const { active, problems } = unreadable ? { active: [], problems: [unreadable] } : readersFor(columnNames, reading);
     this.active = active;
@@ -156,8 +162,11 @@ export class TableBuilder {
   }
 
   add(cells: readonly CellValue[]): void {
-    for (const { index, reader } of this.active) {
-      const cell = cells[index] ?? '';
+    const totals = this.totals.see(cells);
+    for (const { index, reader, as } of this.active) {
+      // Whether a row called a total is one is known at the end; where it is, its name is no faulty number.
+      const isTotal = as === 'number' && totals?.some((cell) => cell.index === index);
+      const cell = isTotal ? '' : (cells[index] ?? '');
       if (typeof cell === 'string' && cell.length > longestCell) this.longCells.push({ row: this.rows, index });
       else reader.add(cell);
     }
@@ -198,8 +207,11 @@ export class TableBuilder {
     const measured: string[] = [];
     const empty = new Set(this.unnamed.filter((index) => !this.filled.has(index)));
     const names = this.columnNames.filter((_, index) => !empty.has(index));
-    for (const { index, reader, path, trial, every } of this.active) {
-      const finished = reader.finish(place, index);
+    const totals = this.totals.found();
+    for (const { index, reader, path, trial, every, as } of this.active) {
+      const read = reader.finish(place, index);
+      const stray = as === 'number' ? this.strayTotals(index, totals, place) : [];
+      const finished = { ...read, problems: [...read.problems, ...stray] };
       if (trial) {
         const { column } = finished;
         const blank = column.as === 'number' && column.absent.every((reason) => reason > 0);
@@ -212,6 +224,32 @@ export class TableBuilder {
     if (this.rows === 0) problems.push(error('table-empty', {}, { file: this.reading.name }));
     return hasErrors(problems)
       ? fail(problems)
-      : succeed(tableOf(this.reading.name, names, this.rows, columns, measured, this.reading.notation), problems);
+      : succeed(
+          tableOf({
+            name: this.reading.name,
+            columnNames: names,
+            rowCount: this.rows,
+            columns,
+            measured,
+            notation: this.reading.notation,
+            totals,
+          }),
+          problems,
+        );
+  }
+
+  /** Cells called totals that stand where a number or a date should, in rows that hold no sum of others. */
+  private strayTotals(index: number, totals: readonly TotalsRow[], place: CellPlace): Problem[] {
+    const stray = this.totals.cells.filter(
+      (cell) => cell.index === index && !totals.some(({ row }) => row === cell.row),
+    );
+    const [first] = stray;
+    if (!first) return [];
+    const column = this.columnNames[index] as string;
+    const facts = { column, text: first.text, count: stray.length };
+    const at = place(first.row, index);
+    return this.reading.codebook.variable(column).measure === 'date'
+      ? [error('not-a-date', { ...facts, order: false }, at)]
+      : [error('not-a-number', { ...facts, others: [] }, at)];
   }
 }

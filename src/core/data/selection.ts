@@ -20,7 +20,7 @@ type Wanted = Value | readonly Value[] | Limits;
 /** For each column, the value or values whose rows are kept, or what they lie between. */
 export type Where = Readonly<Record<string, Wanted>>;
 
-const isLimits = (wanted: Wanted): wanted is Limits => typeof wanted === 'object' && !Array.isArray(wanted);
+export const isLimits = (wanted: Wanted): wanted is Limits => typeof wanted === 'object' && !Array.isArray(wanted);
 
 /** The limits of a choice; of single values there are none. */
 export const limitsOf = (wanted: Wanted): Limits => (isLimits(wanted) ? wanted : {});

@@ -57,14 +57,14 @@ export function spreadTable(
   const all: Column[] = [names, ...made];
   const own = new Map(made.map(({ name }) => [name, spreadVariable(name, codebook.variable(of), name)]));
   return succeed({
-    table: tableOf(
-      table.name,
-      all.map(({ name }) => name),
-      rows.categories.length,
-      all,
-      made.map(({ name }) => name),
-      table.notation,
-    ),
+    table: tableOf({
+      name: table.name,
+      columnNames: all.map(({ name }) => name),
+      rowCount: rows.categories.length,
+      columns: all,
+      measured: made.map(({ name }) => name),
+      notation: table.notation,
+    }),
     codebook: { ...codebook, variable: (name) => own.get(name) ?? codebook.variable(name) },
   });
 }

@@ -53,6 +53,16 @@ export interface Table {
   measured: readonly string[];
   /** How its numbers are written. */
   notation: NumberNotation;
+  /** Its rows that are called totals and hold the sum or the mean of others. */
+  totals: readonly TotalsRow[];
+}
+
+/** A row that is called a total, by the cell that says so, and holds the sum or the mean of other rows in some column. */
+export interface TotalsRow {
+  row: number;
+  column: string;
+  text: string;
+  of: 'sum' | 'mean';
 }
 
 /** A cell of a table in its source. */
@@ -61,28 +71,26 @@ export type CellPlace = (row: number, column: number) => Place;
 /** The key under which a column is kept: the same column may be read both ways. */
 export const columnKey = (name: string, as: Column['as']): string => `${as}:${name}`;
 
+/** What a table is made of. */
+export interface TableParts extends Pick<Table, 'name' | 'columnNames' | 'rowCount' | 'columns'> {
+  measured?: readonly string[];
+  notation?: NumberNotation;
+  totals?: readonly TotalsRow[];
+}
+
 /** A table of columns that have been read. */
-export function tableOf(
-  name: string,
-  columnNames: readonly string[],
-  rowCount: number,
-  columns: readonly Column[],
-  measured: readonly string[] = [],
-  notation: NumberNotation = pointNotation,
-): Table {
-  const byKey = new Map(columns.map((column) => [columnKey(column.name, column.as), column]));
+export function tableOf({ measured = [], notation = pointNotation, totals = [], ...parts }: TableParts): Table {
+  const byKey = new Map(parts.columns.map((column) => [columnKey(column.name, column.as), column]));
   const get = (column: string, as: Column['as']): Column => {
     const found = byKey.get(columnKey(column, as));
     if (!found) throw new Error(`column ${column} was not asked for as ${as}`);
     return found;
   };
   return {
-    name,
-    rowCount,
-    columnNames,
-    columns,
+    ...parts,
     measured,
     notation,
+    totals,
     hasNumber: (column) => byKey.has(columnKey(column, 'number')),
     number: (column) => get(column, 'number') as NumberColumn,
     category: (column) => get(column, 'category') as CategoryColumn,

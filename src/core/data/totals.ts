@@ -1,4 +1,5 @@
-import type { Table } from './table.js';
+import type { Column, Table, TotalsRow } from './table.js';
+import { tableOf } from './table.js';
 
 /** What rows and columns with sums are called, in the languages whose numbers can be written. */
 const totalWords =
@@ -36,4 +37,28 @@ export function totalsColumns(table: Table, columns: readonly string[]): string[
     }
     return tried > 0;
   });
+}
+
+/** A column without some rows. */
+function withoutRows(column: Column, kept: readonly number[]): Column {
+  if (column.as === 'category')
+    return { ...column, codes: Int32Array.from(kept, (row) => column.codes[row] as number) };
+  return {
+    ...column,
+    numbers: Float64Array.from(kept, (row) => column.numbers[row] as number),
+    absent: Int32Array.from(kept, (row) => column.absent[row] as number),
+  };
+}
+
+/** A table without its rows of sums, but for those that are asked for; and the rows that went. */
+export function withoutTotals(
+  table: Table,
+  isWanted: (total: TotalsRow) => boolean,
+): { table: Table; left: TotalsRow[] } {
+  const left = table.totals.filter((total) => !isWanted(total));
+  if (left.length === 0) return { table, left };
+  const out = new Set(left.map(({ row }) => row));
+  const kept = Array.from({ length: table.rowCount }, (_, row) => row).filter((row) => !out.has(row));
+  const columns = table.columns.map((column) => withoutRows(column, kept));
+  return { table: tableOf({ ...table, rowCount: kept.length, columns, totals: [] }), left };
 }

@@ -1,7 +1,7 @@
 import { codebookOf } from '../data/codebook.js';
 import { type NumberNotation, pointNotation } from '../data/numberText.js';
-import { type ColumnProfile, notationOfTable, profileTable, type TotalsRow, totalsRowsOf } from '../data/profile.js';
-import { everyColumn, type Table } from '../data/table.js';
+import { type ColumnProfile, notationOfTable, profileTable } from '../data/profile.js';
+import { everyColumn, type Table, type TotalsRow } from '../data/table.js';
 import { patched, patchFor } from '../document/patch.js';
 import { error, fail, hasErrors, type Outcome, succeed } from '../document/problem.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
@@ -83,8 +83,8 @@ export async function lookInto(
       : [],
   );
   if (doubts.length > 0) return fail([...gatherer.problems, ...doubts]);
-  const totals = totalsRowsOf(table, columns, notation);
-  return succeed({ path, rows: table.rowCount, bare, sheet: reading.sheet, notation, columns, totals });
+  const { rowCount: rows, totals } = table;
+  return succeed({ path, rows, bare, sheet: reading.sheet, notation, columns, totals: [...totals] });
 }
 
 /** What an author says of a column, where a look at the table does not tell. */

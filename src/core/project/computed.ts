@@ -129,5 +129,5 @@ export function withComputed(
   const { problems } = computer;
   if (hasErrors(problems)) return fail(problems);
   const names = [...new Set([...table.columnNames, ...wanted.map(({ column }) => column)])];
-  return succeed(tableOf(table.name, names, table.rowCount, [...columns.values()], table.measured, table.notation));
+  return succeed(tableOf({ ...table, columnNames: names, columns: [...columns.values()] }));
 }

@@ -1,7 +1,8 @@
 import { chartKinds } from '../chart/kinds.js';
 import { type Accepts, type DraftKey, draftKeys, type Roles } from '../chart/roles.js';
 import type { NumberNotation } from '../data/numberText.js';
-import type { ColumnProfile, TotalsRow } from '../data/profile.js';
+import type { ColumnProfile } from '../data/profile.js';
+import type { TotalsRow } from '../data/table.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type DraftChart, type DraftSettings, firstFigure } from './firstFigure.js';
@@ -253,10 +254,10 @@ function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
   const isSorted = use.sorted.has(name) && (looks === 'numeric' || looks === 'date');
   if (isId) comments.push('names the rows, it seems');
   if (isTotal) comments.push('follows from other columns, it seems: leave it out of charts of all columns');
-  if (missing.length > 0)
-    comments.push(`${missing.length > 1 ? 'do' : 'does'} ${missing.join(' and ')} stand for "no value"?`);
   if (unsure.length > 0)
-    comments.push(`${unsure.join(' and ')} at the end: if "no value", add missing: [${unsure.join(', ')}]`);
+    comments.push(
+      `${unsure.length > 1 ? 'do' : 'does'} ${unsure.join(' and ')} stand for "no value"? then add missing: [${unsure.map(yamlCode).join(', ')}]; until then it is drawn as a value`,
+    );
   if (total) comments.push(`"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`);
   if (dateOrder === 'unsure') comments.push('day first, or month first? the dates do not say');
   if (isSorted) comments.push('numbers as names in order; "bands: [0, 10, 20]" cuts them into some');

@@ -4,18 +4,30 @@ import { type Codebook, codebookOf } from '../data/codebook.js';
 import { readRows } from '../data/inlineRows.js';
 import { fileColumn, joinedTables, type NamedTable, withFiles } from '../data/joined.js';
 import type { NumberNotation } from '../data/numberText.js';
+import { isLimits, type Where } from '../data/selection.js';
 import { type Spread, spreadTable } from '../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../data/table.js';
+import { withoutTotals } from '../data/totals.js';
 import type { CodebookFile } from '../document/codebook.js';
 import type { Look } from '../document/look.js';
 import { nearest } from '../document/nearest.js';
-import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
+import {
+  error,
+  fail,
+  hasErrors,
+  type Outcome,
+  type Place,
+  type Problem,
+  succeed,
+  warning,
+} from '../document/problem.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
 import { list } from '../document/wording/phrases.js';
 import { readYaml } from '../document/yamlSource.js';
 import { type AxesShow, type Layer, over } from '../style/layers.js';
 import { type Resolved, resolve } from '../style/resolve.js';
 import type { Faces } from '../type/faces.js';
+import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer, readTableFile } from './gatherer.js';
@@ -151,6 +163,21 @@ function spreadOut(
   return unknown.length > 0 ? undefined : made;
 }
 
+/** The values that the author chooses of a column by themselves. */
+function chosenValues(chart: object, column: string): string[] {
+  const wanted = (chart as { where?: Where }).where?.[column];
+  return wanted === undefined || isLimits(wanted) ? [] : [wanted].flat().map(String);
+}
+
+/** A table without its rows of sums, which are no cases; a sum that the author chooses by its name stays. */
+function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureFile>, place: Place): Table {
+  const found = withoutTotals(table, ({ column, text }) => chosenValues(chart, column).includes(text));
+  const said = new Map(found.left.map((total) => [`${total.column} ${total.text} ${total.of}`, total]));
+  for (const { column, text, of } of said.values())
+    gatherer.problems.push(warning('totals-row', { column, value: text, of, table: table.name }, place));
+  return found.table;
+}
+
 async function readTables(
   gatherer: Gatherer,
   { figure, codebook, requests, locate }: TableRequest,
@@ -171,7 +198,8 @@ async function readTables(
       requests: wanted,
       locate,
     };
-    const table = await readTableFile(gatherer, file, reading, locate(path));
+    const read = await readTableFile(gatherer, file, reading, locate(path));
+    const table = read && casesOf(gatherer, read, figure, locate(path));
     if (table) tables.push({ name: nameOfFile(told), table });
   }
   if (tables.length < files.length || tables.length === 0) return undefined;
@@ -185,7 +213,8 @@ async function gatherTable(
   const { figure, codebook, requests, locate } = request;
   const { data } = figure.value;
   if (data === undefined) {
-    if (requests.length === 0) return { table: tableOf('no table', [], 0, []), codebook };
+    if (requests.length === 0)
+      return { table: tableOf({ name: 'no table', columnNames: [], rowCount: 0, columns: [] }), codebook };
     gatherer.problems.push(error('data-missing', {}, locate('chart')));
     return undefined;
   }
@@ -200,7 +229,8 @@ async function gatherTable(
   const notation = notationOf(codebook, {});
   const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
   const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
-  const table = gatherer.keep(readRows((data as Extract<Data, { rows: unknown }>).rows, { ...reading, placeOf }));
+  const rows = gatherer.keep(readRows((data as Extract<Data, { rows: unknown }>).rows, { ...reading, placeOf }));
+  const table = rows && casesOf(gatherer, rows, figure, locate('data'));
   const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
   return whole && { table: whole, codebook };
 }
@@ -368,6 +398,7 @@ export async function gatherFigure(
   };
   const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
   const { table, codebook = known } = gathered ?? {};
+  if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
     ...(options.shared ? [options.shared] : []),

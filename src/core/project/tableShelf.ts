@@ -31,8 +31,8 @@ export class TableShelf {
     return found;
   }
 
-  private view({ name, columnNames, rowCount, notation }: Table, keys: readonly string[]): Outcome<Table> {
+  private view(table: Table, keys: readonly string[]): Outcome<Table> {
     const columns = [...new Set(keys)].flatMap((key) => this.columns.get(key) ?? []);
-    return succeed(tableOf(name, columnNames, rowCount, columns, [], notation));
+    return succeed(tableOf({ ...table, columns, measured: [] }));
   }
 }

@@ -144,6 +144,16 @@ export const tablesWordings = {
     found: `${f.table} has several rows for ${f.row} and ${f.column}, and a column has room for one`,
     expected: 'one row for each, or a column in "for" that names single rows',
   }),
+  'code-suspect': (f: { column: string; code: number; count: number; like?: string; table: string }) => ({
+    found: `${f.column} is ${f.code} in ${plural(f.count, 'row')} of ${f.table}, ${f.like === undefined ? 'far from all its other values' : `which the codebook has for "no value" of ${f.like}`}, and is counted as a value`,
+    expected: 'a missing code in the codebook where it stands for "no value", or a "range" that says what is possible',
+    write: `variables:\n  ${f.column}: { missing: [${f.code}] }`,
+  }),
+  'codebook-stray': (f: { entry: string; column: string; table: string }) => ({
+    found: `the codebook speaks of "${f.entry}", which ${f.table} does not have; of its column ${f.column} it says nothing`,
+    expected: 'the name of the column as the table writes it',
+    write: `${f.column}:`,
+  }),
   'totals-row': (f: { column: string; value: string; of: string; table: string }) => ({
     found: `"${f.value}" in column ${f.column} of ${f.table} is the ${f.of} of the others, and is left out`,
     expected: `nothing; what is listed as a value of ${f.column} in the codebook, or chosen by "where", stays`,
