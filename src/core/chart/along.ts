@@ -50,6 +50,7 @@ function alongNumbers(
     least: values.reduce((a, b) => Math.min(a, b), Infinity),
     greatest: values.reduce((a, b) => Math.max(a, b), -Infinity),
     form: variable.measure === 'date' ? 'date' : areYears(variable, values) ? 'year' : 'number',
+    ...(variable.measure === 'date' && values.some((value) => value % 1 !== 0) ? { timed: true } : {}),
     hugs: true,
     ...possibleOf(variable),
   };

@@ -1,4 +1,5 @@
 import type { Variable } from '../data/codebook.js';
+import { dateLimit } from '../data/dates.js';
 import { choice, optional } from '../document/fields.js';
 import type { AxisLimits, ChartInput } from './chartInput.js';
 import type { Role } from './roles.js';
@@ -13,12 +14,18 @@ export const beyondField = optional(
 );
 
 /** The lowest and the highest number that an axis shows of a variable. */
-export function limitsFor({ from, to }: AxisLimits, { range }: Pick<Variable, 'range'>): readonly [number, number] {
+export function limitsFor(
+  { from, to }: AxisLimits,
+  { range, measure }: Pick<Variable, 'range' | 'measure'>,
+): readonly [number, number] {
   const [low, high] = range ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
-  return [
-    from === 'possible' ? low : (from ?? Number.NEGATIVE_INFINITY),
-    to === 'possible' ? high : (to ?? Number.POSITIVE_INFINITY),
-  ];
+  const limit = (given: number | string | undefined, end: 'from' | 'to', possible: number, open: number): number => {
+    if (given === undefined) return open;
+    if (given === 'possible') return possible;
+    if (measure === 'date') return dateLimit(given, end, true) ?? open;
+    return typeof given === 'number' ? given : open;
+  };
+  return [limit(from, 'from', low, Number.NEGATIVE_INFINITY), limit(to, 'to', high, Number.POSITIVE_INFINITY)];
 }
 
 /** The numbers of a role that count, where the author leaves out what lies beyond its axis; undefined where all do. */

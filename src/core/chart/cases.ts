@@ -1,5 +1,5 @@
 import type { Categories } from '../data/categories.js';
-import type { Measure, Variable } from '../data/codebook.js';
+import type { Measure } from '../data/codebook.js';
 import type { Selection } from '../data/selection.js';
 import { error, type Problem } from '../document/problem.js';
 import type { ChartInput } from './chartInput.js';
@@ -24,16 +24,17 @@ export interface CaseNeeds {
 }
 
 /** Why a row is not drawn, and the variable that lacks a value; undefined where it is. */
-function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): [Variable, string] | undefined {
-  for (const grouping of groupings) if (grouping.of(row) < 0) return [grouping.variable, grouping.reason(row)];
+function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): Omit<LeftOut, 'count'> | undefined {
+  for (const { variable, of, reason } of groupings) if (of(row) < 0) return { variable, reason: reason(row) };
   for (const { variable, column, within } of columns) {
     const absent = column.absent[row] as number;
-    if (absent > 0) return [variable, column.reasons[absent - 1] as string];
+    if (absent > 0) return { variable, reason: column.reasons[absent - 1] as string };
     const value = column.numbers[row] as number;
-    if (within && (value < within[0] || value > within[1])) return [variable, `${variable.name} is beyond its axis`];
+    if (within && (value < within[0] || value > within[1]))
+      return { variable, reason: `${variable.name} is beyond its axis`, why: 'beyond' };
   }
-  if (weight?.column.numbers[row] === 0) return [weight.variable, `${weight.variable.name} is 0`];
-  return undefined;
+  if (weight?.column.numbers[row] !== 0) return undefined;
+  return { variable: weight.variable, reason: `${weight.variable.name} is 0`, why: 'weightless' };
 }
 
 /** Goes through a table and hands on each chosen row that has all that it needs. */
@@ -53,7 +54,7 @@ export function countCases(
     if (!keeps(row)) continue;
     chosen += count;
     const lack = lackOf(all, row);
-    if (lack) tally.add(...lack, count);
+    if (lack) tally.add(lack, count);
     else {
       used += count;
       use(row);

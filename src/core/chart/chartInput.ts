@@ -17,10 +17,10 @@ export interface Accent {
 /** What a label at a mark may say. */
 export type LabelPart = 'value' | 'count' | 'percent';
 
-/** The ends of an axis, as far as they are given. */
+/** The ends of an axis, as far as they are given: numbers, dates as texts, or "possible". */
 export interface AxisLimits {
-  from?: number | 'possible' | undefined;
-  to?: number | 'possible' | undefined;
+  from?: number | string | undefined;
+  to?: number | string | undefined;
   /** How its numbers become lengths; left out: in proportion. */
   transform?: Transform | undefined;
 }

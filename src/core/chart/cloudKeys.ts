@@ -1,3 +1,4 @@
+import { type Problem, warning } from '../document/problem.js';
 import { niceWidth } from '../statistics/bins.js';
 import type { Frame } from './frame.js';
 import type { ShadeKeys, SizeKeys } from './plan.js';
@@ -21,6 +22,14 @@ export function areasOf(
   if (!numbers) return () => undefined;
   const most = points.reduce((max, { rows }) => rows.reduce((a, row) => Math.max(a, numbers[row] as number), max), 0);
   return (rows) => Float64Array.from(rows, (row) => (most > 0 ? (numbers[row] as number) / most : 1));
+}
+
+/** Markers without an area, of which nobody sees that they are there. */
+export function zeroSizes({ settings, rows, measured, locate }: CloudFrame): Problem[] {
+  const size = settings.size === undefined ? undefined : measured('size');
+  const count = size ? rows.filter((row) => size.column.numbers[row] === 0).length : 0;
+  if (!size || count === 0) return [];
+  return [warning('sizes-zero', { column: size.variable.name, count }, locate('chart.size'))];
 }
 
 /** The stretch of values that the ramp of colours stands for: from one round number to another, so that its key has round ends. */

@@ -3,7 +3,7 @@ import { choice, either, listOf, named, number, object, optional, text, whole } 
 import { markerShapes } from '../document/look/names.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { functionNames, readExpression } from '../expression/expression.js';
-import { finite, type RealFunction, sample } from '../expression/sample.js';
+import { extremeBetween, finite, type RealFunction, sample } from '../expression/sample.js';
 import type { Frame } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
 import { lineLook, lineLookShape } from './lineLook.js';
@@ -216,6 +216,17 @@ const endLabelsOf = (curves: readonly Sampled[]): EndLabel[] =>
     from: 'chart.names',
   }));
 
+/** The least or greatest value of a curve: looked for between the places about its farthest sample. */
+function extremeOf({ xs, ys, of }: Sampled, sign: 1 | -1): number {
+  let at = -1;
+  for (const [i, y] of ys.entries()) if (!Number.isNaN(y) && (at < 0 || sign * y > sign * (ys[at] as number))) at = i;
+  const known = (i: number) => i >= 0 && i < ys.length && !Number.isNaN(ys[i]);
+  const [from, to] = [known(at - 1) ? at - 1 : at, known(at + 1) ? at + 1 : at];
+  const found =
+    from === to ? (ys[at] as number) : extremeBetween(finite(of), xs[from] as number, xs[to] as number, sign);
+  return Number.isNaN(found) ? (ys[at] as number) : found;
+}
+
 /** What each function comes to. */
 function numbersOf({ x }: CurveSettings, curves: readonly Sampled[]): Drawn['numbers'] {
   const defined = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
@@ -228,17 +239,10 @@ function numbersOf({ x }: CurveSettings, curves: readonly Sampled[]): Drawn['num
       { key: 'atEnd', title: `At ${x.to}`, decimals: 4 },
       { key: 'breaks', title: 'Breaks', decimals: 0 },
     ],
-    rows: curves.map(({ text: name, ys }) => {
-      const values = ys.filter((y) => !Number.isNaN(y));
+    rows: curves.map((own) => {
+      const { text: name, ys } = own;
       const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(ys[i - 1] as number)).length;
-      return [
-        name,
-        values.reduce((a, b) => Math.min(a, b)),
-        values.reduce((a, b) => Math.max(a, b)),
-        defined(ys[0]),
-        defined(ys.at(-1)),
-        breaks,
-      ];
+      return [name, extremeOf(own, -1), extremeOf(own, 1), defined(ys[0]), defined(ys.at(-1)), breaks];
     }),
   };
 }

@@ -61,8 +61,9 @@ function idleProblems(input: GroupFrame): Problem[] {
       problems.push(error('stack-of', { arrange, what: `${summary}s, which do not add up` }, locate('chart.arrange')));
     }
   }
-  if (settings.low !== undefined && summary !== 'given') {
-    problems.push(error('setting-idle', { path: 'chart.low', needs: '"summary: given"' }, locate('chart.low')));
+  for (const end of ['low', 'high'] as const) {
+    if (settings[end] === undefined || summary === 'given') continue;
+    problems.push(error('setting-idle', { path: `chart.${end}`, needs: '"summary: given"' }, locate(`chart.${end}`)));
   }
   const share = summary === 'percent' && bars?.shows === 'ci';
   if (settings.error && summary !== 'mean' && !share) {

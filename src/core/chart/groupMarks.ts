@@ -145,6 +145,23 @@ function cellProblems(input: GroupFrame, kept: { mark: GroupMark; name: string; 
   return problems;
 }
 
+/** Shares that are all of their whole, since "where" chooses a single value of what is counted: what they are of is lost. */
+function shareAlone(input: GroupFrame, kept: readonly { mark: GroupMark }[]): Problem[] {
+  const { settings, summary, category, group, locate } = input;
+  const isShares = settings.arrange === 'shares';
+  if (summary !== 'percent' && !isShares) return [];
+  if (!kept.every(({ mark }) => (isShares ? mark.share?.part === 1 : Math.abs(mark.value - 100) < 1e-9))) return [];
+  const alone = [category, group].find(
+    (own) => own && own.categories.length === 1 && isChosen(input, own.variable.name),
+  );
+  if (!alone) return [];
+  const facts = { column: alone.variable.name, value: alone.categories[0]?.name ?? '' };
+  return [warning('share-alone', facts, locate(`chart.where.${alone.variable.name}`))];
+}
+
+const isChosen = ({ settings }: GroupFrame, name: string): boolean =>
+  Object.hasOwn((settings as { where?: object }).where ?? {}, name);
+
 /** The bars, group by group, at the categories that have cases. */
 export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
   const { category, group } = input;
@@ -154,13 +171,17 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
   const categories = kept(category.categories);
   const base =
     input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
+  const { arrange = 'clustered' } = input.settings;
+  const isShareOfSome = input.summary === 'percent' && arrange === 'clustered' && group !== undefined;
   const named: { mark: GroupMark; name: string; summary: Summary }[] = [];
 
   const series = groups.map((g, place): GroupSeries => {
     const marks = categories.flatMap((c, position): GroupMark[] => {
       const cell = cells.at(c.index, g.index);
-      if (cell.summary.n === 0) return [];
       const whole = base(c.index, g.index);
+      // None of some cases is a share like any other: it has its row and its interval.
+      const isNone = isShareOfSome && whole.size > 0;
+      if (cell.summary.n === 0 && !isNone) return [];
       const interval = intervalOf(input, cell, whole);
       const common = {
         cell: {
@@ -182,11 +203,18 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
     const color = group?.variable.colors.get(g.category.code);
     return { ...(group ? { category: g.category } : {}), ...(color === undefined ? {} : { color }), marks };
   });
+  const shared = withShares(input, series);
   return {
     categories: categories.map((c) => c.category),
     groups: groups.map((g) => g.category),
-    series: withShares(input, series),
-    problems: cellProblems(input, named),
+    series: shared,
+    problems: [
+      ...cellProblems(input, named),
+      ...shareAlone(
+        input,
+        shared.flatMap(({ marks }) => marks.map((mark) => ({ mark }))),
+      ),
+    ],
   };
 }
 

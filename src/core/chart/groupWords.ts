@@ -58,10 +58,13 @@ export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
   const what = `${forms[input.mark]} of ${lowered(value)}${unit === undefined ? '' : ` in ${unit}`} by ${by.join(' and ')}`;
   const bars = marks.series.flatMap((series) => series.marks.map((mark) => ({ mark, series })));
   if (bars.length > 12) return `${what}: ${bars.length} values.`;
-  const decimals = Math.min(2, Math.max(...bars.map(({ mark }) => decimalsOf(Number(mark.value.toPrecision(3))))));
+  const isShares = input.settings.arrange === 'shares';
+  const said = (mark: GroupMarks['series'][number]['marks'][number]) =>
+    isShares && mark.share ? 100 * mark.share.part : mark.value;
+  const decimals = Math.min(2, Math.max(...bars.map(({ mark }) => decimalsOf(Number(said(mark).toPrecision(3))))));
   const parts = bars.map(({ mark, series }) => {
     const name = [marks.categories[mark.category]?.name, series.category?.name].filter(Boolean).join(', ');
-    return `${name} ${formatNumber(mark.value, decimals, input.numbers)}`;
+    return `${name} ${formatNumber(said(mark), decimals, input.numbers)}`;
   });
   return `${what}. ${parts.join('; ')}.`;
 }

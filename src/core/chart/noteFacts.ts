@@ -42,6 +42,8 @@ interface Facts {
   aside: object;
   cases: { used: number; cases: string };
   leftOut: { leftOut: readonly { label: string; count: number }[]; cases: string };
+  weightless: { count: number; cases: string; by: string };
+  beyond: { count: number; cases: string };
 }
 
 export type NoteFact = { [K in keyof Facts]: { is: K } & Facts[K] }[keyof Facts];
@@ -170,7 +172,12 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
   aside: () => 'Points on the same spot stand aside a little.',
   cases: ({ used, cases }, form) => `*N*\u00a0=\u00a0${formatNumber(used, 0, form)} ${cases}.`,
   leftOut: leftOutWords,
+  weightless: ({ count, cases, by }, form) => `Not counted: ${countedCases(count, cases, form)} with ${lowered(by)} 0.`,
+  beyond: ({ count, cases }, form) => `Left out: ${countedCases(count, cases, form)} beyond the limits of the axes.`,
 };
+
+const countedCases = (count: number, cases: string, form: NumberForm): string =>
+  count === 1 ? `one of the ${cases},` : `${formatNumber(count, 0, form)}\u00a0${cases}`;
 
 /** From where a cloud is seen, in words. */
 export const viewWords = (view: Omit<Facts['view'], 'is'>, form: NumberForm): string => sentences.view(view, form);
@@ -183,12 +190,20 @@ export const noteWords = (facts: readonly NoteFact[], form: NumberForm): string[
 /** How many cases a chart shows, and how many it does not: what every note says. */
 export function caseFacts(cases: string, { used, leftOut }: { used: number; leftOut: readonly LeftOut[] }): NoteFact[] {
   const byVariable = new Map<string, number>();
-  for (const { variable, count } of leftOut) {
+  const total = (why: LeftOut['why']) =>
+    leftOut.reduce((sum, own) => sum + (why !== undefined && own.why === why ? own.count : 0), 0);
+  const weightless = leftOut.find(({ why }) => why === 'weightless');
+  for (const { variable, count, why } of leftOut) {
+    if (why) continue;
     byVariable.set(variable.label, (byVariable.get(variable.label) ?? 0) + count);
   }
   const lacking = [...byVariable].map(([label, count]) => ({ label, count }));
   return [
     { is: 'cases', used, cases },
     ...(lacking.length > 0 ? [{ is: 'leftOut', leftOut: lacking, cases } as const] : []),
+    ...(weightless
+      ? [{ is: 'weightless', count: total('weightless'), cases, by: weightless.variable.label } as const]
+      : []),
+    ...(total('beyond') > 0 ? [{ is: 'beyond', count: total('beyond'), cases } as const] : []),
   ];
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import type { Category } from '../data/codebook.js';
 import { choice, columnName, fraction, listOf, number, object, optional, share, text } from '../document/fields.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { exactTotal } from '../statistics/exactSum.js';
 import { lowered } from '../type/letterCase.js';
@@ -208,6 +208,14 @@ function sharesProblems(frame: PieFrame, parts: readonly Part[], total: number):
   return [error('measured-as-category', facts, locate('chart.category'))];
 }
 
+/** A single slice, since "where" chooses one value of what is counted: what it is a share of is lost. */
+function wholeAlone({ settings, locate }: PieFrame, parts: readonly Part[]): Problem[] {
+  const [part, ...others] = parts;
+  const path = `chart.where.${settings.category}`;
+  if (!part || others.length > 0 || !Object.hasOwn(settings.where ?? {}, settings.category)) return [];
+  return [warning('share-alone', { column: settings.category, value: part.category.name }, locate(path))];
+}
+
 const noAxis: NoAxis = { shows: 'none', title: { label: '', from: 'chart' } };
 
 function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
@@ -247,6 +255,7 @@ function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
     numbers: numbersOf(frame, parts, total),
     note: [],
     altText: altText(frame, parts, total),
+    problems: wholeAlone(frame, parts),
   });
 }
 

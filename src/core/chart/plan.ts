@@ -37,6 +37,8 @@ export interface ValueAxis {
   possible?: readonly [number, number];
   /** What its numbers are: plain ones, days since 1 January 1970, or years, which are never grouped. */
   form?: 'number' | 'date' | 'year';
+  /** Of dates: whether some have times of day. */
+  timed?: boolean;
   /** Whether the limits stand at the data, in place of the next ticks beyond them. */
   hugs?: boolean;
   /** Whether its limits are what it covers, to the last bit. */
@@ -325,6 +327,8 @@ export interface LeftOut {
   variable: Variable;
   reason: string;
   count: number;
+  /** Where it has a value: it counts for nothing, or lies beyond an axis whose limits leave cases out. */
+  why?: 'weightless' | 'beyond';
 }
 
 export interface NumbersColumn {

@@ -3,7 +3,7 @@ import { formatNumber } from '../scale/numberFormat.js';
 import { joined, picked } from '../statistics/pick.js';
 import { seriesOf } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
-import { shadeKeys, sizeKeys } from './cloudKeys.js';
+import { shadeKeys, sizeKeys, zeroSizes } from './cloudKeys.js';
 import { axesLacking, completeComponents, componentTitle } from './components.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
 import { cellOf, filled } from './frame.js';
@@ -196,7 +196,7 @@ function draw(frame: ScatterFrame): Outcome<Drawn> {
     numbers: scatterNumbers(frame, points, common),
     note: scatterFacts(frame),
     altText: scatterAltText(frame, points),
-    problems: missingFits(frame, points, common),
+    problems: [...missingFits(frame, points, common), ...zeroSizes(frame)],
   });
 }
 

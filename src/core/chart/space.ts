@@ -7,7 +7,7 @@ import type { Triple } from '../statistics/density3.js';
 import { picked } from '../statistics/pick.js';
 import { seriesOf } from './categoryAxes.js';
 import type { ChartInput } from './chartInput.js';
-import { shadeKeys, sizeKeys } from './cloudKeys.js';
+import { shadeKeys, sizeKeys, zeroSizes } from './cloudKeys.js';
 import { axesLacking, completeComponents, componentTitle } from './components.js';
 import { cellOf, filled } from './frame.js';
 import type { ChartKind, Drawn } from './kind.js';
@@ -223,7 +223,11 @@ function draw(frame: SpaceFrame, view: ShownView): Outcome<Drawn> {
     numbers: spaceNumbers(frame, spots, [...clouds, { ...whole, skins: common.marks }], moments),
     note: spaceFacts(frame, view),
     altText: spaceAltText(frame, moments()),
-    problems: [...missingSkins(frame, [...clouds, { name: '', missing: common.missing }]), ...struts.problems],
+    problems: [
+      ...missingSkins(frame, [...clouds, { name: '', missing: common.missing }]),
+      ...struts.problems,
+      ...zeroSizes(frame),
+    ],
   });
 }
 

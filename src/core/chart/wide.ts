@@ -66,8 +66,14 @@ export function asLong<S extends WideSettings>(input: ChartInput<S>, grouped = f
   if (columns.length === 0) {
     return fail([error('no-columns', { table: table.name, known: [...table.columnNames] }, locate('chart.values'))]);
   }
-  const weights = [settings.frequency, settings.weight].flatMap((name) => (name === undefined ? [] : [name]));
-  const long = longTable(table, codebook, columns, weights);
+  // Rows may be chosen by, and count for, what stands in one of the columns itself.
+  const kept = [settings.frequency, settings.weight, ...Object.keys(settings.where ?? {})];
+  const long = longTable(
+    table,
+    codebook,
+    columns,
+    kept.filter((name) => name !== undefined),
+  );
   const along = settings.category === undefined && !grouped;
   const { names, ...made } = long;
   const place = along ? { category: names.group } : { group: names.group };

@@ -1,7 +1,7 @@
 import type { PlateItem, TextItem } from '../plate/plate.js';
 import { notSeen } from './contrast.js';
 import { isHalo, quoted, seriesOf, textRoleOf, under } from './ink.js';
-import { type Flaw, listed, many, rounded, rule } from './rule.js';
+import { type Flaw, listed, many, rounded, rule, unmended } from './rule.js';
 import { contrastsOfMarks, contrastsOfWords, contrastWithGround } from './seenInk.js';
 import type { Subject } from './subject.js';
 
@@ -102,6 +102,7 @@ export const invisibleInk = rule({
   reason: 'What is drawn and not seen is missing from the figure, and nobody notices that it is.',
   source: 'good practice',
   severity: 'error',
+  takes: { 'sizes-zero': unmended },
   limits: { marks: { is: 'number', value: 1.3, unit: ':1', what: 'The least contrast of marks and their pieces.' } },
   finds: (subject, { marks }) => [...wordFlaws(subject), ...pieceFlaws(subject, marks), ...markFlaws(subject, marks)],
   examples: {

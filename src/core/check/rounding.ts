@@ -93,6 +93,30 @@ function alikeFlaws({ items, plans }: Subject): Flaw[] {
   ];
 }
 
+/** Labels that say nothing is there where something is. */
+function zeroFlaws({ items, settings }: Subject): Flaw[] {
+  const zeros = items
+    .filter(isText)
+    .filter(
+      ({ role, text, shows }) =>
+        labelRole.test(role) && shows?.value !== undefined && shows.value !== 0 && /^[^1-9]*0[^1-9]*$/.test(text),
+    );
+  const [first] = zeros;
+  if (!first) return [];
+  const path =
+    settings.dataLabels.format.as === 'percent' ? 'dataLabels.percent.decimals' : 'dataLabels.format.decimals';
+  return [
+    {
+      found: `the label "${first.text}" stands for ${decimalText(first.shows?.value ?? 0)}`,
+      expected: `decimals under ${path.replace('.decimals', '')} that show what is there`,
+      items: zeros,
+      setting: path,
+    },
+  ];
+}
+
+const decimalText = (value: number): string => String(Number(value.toPrecision(3)));
+
 /** Lengths that differ by more than this many points are seen to differ. */
 const visible = 3;
 
@@ -122,12 +146,12 @@ export const rounding = rule({
   name: 'rounding',
   asks: 'Labels do not contradict what they stand for.',
   measures:
-    'Labels read back as numbers: whether shares add up to 100, whether bars that are seen to differ have the same number, and whether there are more decimals than the data carry.',
+    'Labels read back as numbers: whether shares add up to 100, whether bars that are seen to differ have the same number, whether 0 stands for something, and whether there are more decimals than the data carry.',
   reason: 'Readers add labels up and compare them, and what does not fit costs the whole figure its credit.',
   source: 'good practice',
   severity: 'warning',
   limits: {},
-  finds: (subject) => [...sumFlaws(subject), ...alikeFlaws(subject), ...decimalFlaws(subject)],
+  finds: (subject) => [...sumFlaws(subject), ...alikeFlaws(subject), ...zeroFlaws(subject), ...decimalFlaws(subject)],
   examples: {
     ok: [
       {
@@ -146,6 +170,11 @@ export const rounding = rule({
         says: 'Means of unlike height with one number',
         figure:
           'chart: { kind: bar, category: bed, value: yield }\ndataLabels: { show: value, format: { decimals: 0 } }',
+      },
+      {
+        says: 'A zero where there is something',
+        figure:
+          'data: { rows: [{ a: Kale, v: 12 }, { a: Leek, v: 0.4 }] }\ncodebook: { variables: { a: { label: Crop }, v: { label: Loss, unit: kg } } }\nchart: { kind: bar, category: a, value: v, summary: given }\ndataLabels: { show: value, format: { decimals: 0 } }',
       },
       {
         says: 'More decimals than were measured',

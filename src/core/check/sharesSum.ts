@@ -1,5 +1,5 @@
 import type { Mark } from '../chart/plan.js';
-import { type Flaw, rounded, rule } from './rule.js';
+import { type Flaw, rounded, rule, unmended } from './rule.js';
 
 /** Percentages given as they are that make a whole together: of a pie, of a bar on top of bars. */
 function wholesOf(marks: readonly Mark[], stacked: boolean): Map<string, number[]> {
@@ -21,6 +21,7 @@ export const sharesSum = rule({
   reason: 'Parts that do not add up are wrong, or some are missing, and a pie hides which.',
   source: 'good practice',
   severity: 'warning',
+  takes: { 'share-alone': unmended },
   limits: { slack: { is: 'number', value: 0.5, unit: '% a part', what: 'By how much each part may be rounded.' } },
   finds({ plans, codebook, figure }, { slack }) {
     const chart = figure.chart as { value?: unknown; summary?: unknown };

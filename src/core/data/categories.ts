@@ -223,9 +223,7 @@ function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Ca
     ...byRow(column, { places, reasons }),
     problems: [
       ...(rising ? [] : [error('bands-not-rising', { column: name, bands: [...edges] })]),
-      ...(read.fault && read.fault.fault.is !== 'other'
-        ? [numberProblem(name, read.fault.fault, read.fault.texts, read.fault.texts.length)]
-        : []),
+      ...(read.fault ? [numberProblem(name, read.fault.fault, read.fault.texts, read.fault.texts.length)] : []),
     ],
   };
 }

@@ -195,7 +195,9 @@ function dateReader(variable: Variable, notation: NumberNotation): ColumnReader 
         const at = without >= 0 ? without : second;
         problems.push(warning('zones-differ', { column: variable.name, some: without >= 0 }, place(at, index)));
       }
-      return { column: rows.column(variable.name, absences.reasons), problems };
+      const [zone] = zones.size === 1 && without < 0 ? zones.keys() : [zones.size > 0 ? 0 : undefined];
+      const column = rows.column(variable.name, absences.reasons);
+      return { column: zone === undefined ? column : { ...column, zone }, problems };
     },
   };
 }

@@ -98,6 +98,62 @@ export function readDate(text: string, order: DateOrder | undefined): DateRead |
   return at === undefined ? undefined : { at };
 }
 
+/** All that a date means: a day, a month or a year is all of it, a time goes as far as it says. */
+export interface Period {
+  /** Its beginning, and the beginning of what comes after it, in days since 1 January 1970. */
+  from: number;
+  until: number;
+  /** Days that its clock is ahead of UTC, where it says so. */
+  offset?: number;
+}
+
+/** How long the day part of a date lasts. */
+function daysIn(text: string, from: number): number {
+  const [, year, month, date, shortMonth] = calendar.exec(text) ?? [];
+  if (year !== undefined && date === undefined && shortMonth === undefined)
+    return month === undefined ? dayOf(Number(year) + 1, 0, 1) - from : dayOf(Number(year), Number(month), 1) - from;
+  const [, weekYear, , weekDay] = ofWeek.exec(text) ?? [];
+  return weekYear !== undefined && weekDay === undefined ? 7 : 1;
+}
+
+/** How long the time of a date lasts: an hour, a minute, a second, or no time where it has decimals. */
+function partOfDay(text: string): number {
+  const [, , minute, second, decimals] = clock.exec(text) ?? [];
+  if (decimals !== undefined) return 0;
+  return second !== undefined ? 1 / 86_400 : minute !== undefined ? 1 / 1440 : 1 / 24;
+}
+
+/** A text as all that it means in time, as limits are read: `2026-06` is the whole of June. */
+export function readPeriod(text: string, order?: DateOrder): Period | undefined {
+  const found = readDate(text, order);
+  if (!found) return undefined;
+  const [day = '', time = ''] = text.split(/[Tt]|\s+(?=\d{1,2}:?)/, 2);
+  const [clockText = ''] = /^[\d:.,]+/.exec(time) ?? [];
+  const lasts = found.timed ? partOfDay(clockText) : daysIn(day, found.at);
+  return {
+    from: found.at,
+    until: found.at + lasts,
+    ...(found.offset === undefined ? {} : { offset: found.offset }),
+  };
+}
+
 /** A text as a date by the clock of its place, in days since 1 January 1970; `NaN` for all else. */
 export const parseDate = (text: string, order: DateOrder | undefined): number =>
   readDate(text, order)?.at ?? Number.NaN;
+
+/** The last moment before another one, where nobody can tell them apart. */
+const moment = 1e-7;
+
+/**
+ * A limit of an axis of dates as a day: a month or year is all of it, and so is a day where the axis has times of day.
+ * Undefined where it is no date, or says a time zone, which an axis does not have.
+ *
+ * @param timed whether the axis has times of day
+ */
+export function dateLimit(value: number | string, end: 'from' | 'to', timed: boolean): number | undefined {
+  const period = readPeriod(String(value));
+  if (!period || period.offset !== undefined) return undefined;
+  const { from, until } = period;
+  if (end === 'from' || until === from) return from;
+  return timed ? until - moment : Math.max(from, Math.ceil(until) - 1);
+}

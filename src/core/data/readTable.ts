@@ -101,6 +101,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
       continue;
     }
     const index = columnNames.indexOf(column);
+    if (index < 0 && request.maybe) continue;
     if (index < 0) {
       const said = problems.some(({ facts }) => (facts as { column?: string }).column === column);
       if (!said) problems.push(unknownColumn(column, columnNames, reading, path));
@@ -186,7 +187,8 @@ export class TableBuilder {
     const { text, others, count } = wrong.facts;
     const filled = column.absent.reduce((sum, reason) => sum + (reason === 0 ? 1 : 0), 0);
     // A formula is no name; and a few odd cells among numbers are no column of names.
-    const isNames = measure === 'nominal' || measure === 'ordinal' || (5 * count > 4 * filled && !text.startsWith('='));
+    const isNames =
+      measure === 'nominal' || measure === 'ordinal' || (5 * count > 4 * filled && !/^=|^[-+]?\d/.test(text));
     if (!isNames) return undefined;
     const further = this.columnNames.filter((name) => name !== column.name);
     const known = further.filter((name) => measureOf(name) === 'numeric');

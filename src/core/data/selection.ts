@@ -1,9 +1,10 @@
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
 import { type Categories, CategoryIndex, categoriesOf } from './categories.js';
-import type { Codebook, Variable } from './codebook.js';
-import { readDate } from './dates.js';
-import { readCode } from './numberText.js';
+import type { Category, Codebook, Variable } from './codebook.js';
+import { type Period, readDate, readPeriod } from './dates.js';
+import { numberProblem } from './numberProblem.js';
+import { ColumnNotation, readCode } from './numberText.js';
 import type { Table } from './table.js';
 
 type Value = string | number | boolean;
@@ -43,8 +44,10 @@ function wantedPlaces(
   const index = new CategoryIndex(categories.categories, table.notation);
   for (const value of wanted.map(String)) {
     const at = index.find(value);
+    const dates = variable.measure === 'date' ? datePlaces(categories.categories, variable, value) : [];
     if (at >= 0) places.add(at);
-    else {
+    for (const date of dates) places.add(date);
+    if (at < 0 && dates.length === 0) {
       const known = categories.categories.map(({ name }) => name);
       const facts = {
         column: variable.name,
@@ -59,11 +62,41 @@ function wantedPlaces(
   return [places, problems];
 }
 
-/** A number or a date, as a column of these holds it. */
-function bound(value: Value, { measure, dateOrder }: Variable, { notation }: Table): number {
-  if (measure === 'date') return readDate(String(value), dateOrder)?.at ?? Number.NaN;
-  return typeof value === 'number' ? value : readCode(String(value), notation);
+/** The stretch of numbers that a limit means, as a column holds them; undefined where it is none. */
+function stretchOf(value: Value, variable: Variable, table: Table): Period | undefined {
+  if (variable.measure !== 'date') {
+    const number = typeof value === 'number' ? value : numberIn(String(value), variable, table);
+    return Number.isNaN(number) ? undefined : { from: number, until: number };
+  }
+  const period = readPeriod(String(value), variable.dateOrder);
+  if (period?.offset === undefined) return period;
+  const { zone } = table.number(variable.name);
+  // Where the column does not say its zone, nobody can tell which of its times a zone means.
+  if (zone === undefined) return undefined;
+  const by = zone - period.offset;
+  return { from: period.from + by, until: period.until + by };
 }
+
+/** A number as it may stand in a cell of the column: with its unit, its marks of thousands and decimals. */
+function numberIn(text: string, { unit }: Variable, { notation }: Table): number {
+  const code = readCode(text, notation);
+  if (!Number.isNaN(code)) return code;
+  const cells = new ColumnNotation(notation, unit);
+  const direct = cells.direct(text.trim());
+  return Number.isNaN(direct) ? cells.resolve([text.trim()]).value(text.trim()) : direct;
+}
+
+/** That a text can be read as two numbers, as is asked of cells. */
+function doubtOf(text: string, { unit, name }: Variable, { notation }: Table): Problem | undefined {
+  const fault = new ColumnNotation(notation, unit).resolve([text.trim()]).fault?.fault;
+  return fault?.is === 'unsure' ? numberProblem(name, fault, [text], 1) : undefined;
+}
+
+const expected = ({ measure, name }: Variable, value: Value, table: Table): string => {
+  if (measure !== 'date') return 'a number';
+  const isZoned = readPeriod(String(value))?.offset !== undefined && table.number(name).zone === undefined;
+  return isZoned ? `a date without a time zone, since the times of ${name} have none` : 'a date such as 2026-05-01';
+};
 
 /** A test for numbers between two ends, which belong to it; ends that are none are problems. */
 function within(
@@ -74,22 +107,39 @@ function within(
 ): { test(row: number): boolean; problems: Problem[] } {
   const problems: Problem[] = [];
   const path = `chart.where.${variable.name}`;
-  const endOf = (key: 'from' | 'to', open: number) => {
+  const endOf = (key: 'from' | 'to'): Period | undefined => {
     const given = limits[key];
-    if (given === undefined) return open;
-    const end = bound(given, variable, table);
-    if (!Number.isNaN(end)) return end;
-    const expects = variable.measure === 'date' ? 'a date such as 2026-05-01' : 'a number';
-    const facts = { path: `${path}.${key}`, found: `"${given}"`, expects };
+    if (given === undefined) return undefined;
+    const end = stretchOf(given, variable, table);
+    if (end) return end;
+    const doubt = variable.measure === 'date' ? undefined : doubtOf(String(given), variable, table);
+    if (doubt) {
+      const place = locate(`${path}.${key}`);
+      problems.push({ ...doubt, ...(place ? { place } : {}) });
+      return undefined;
+    }
+    const facts = { path: `${path}.${key}`, found: `"${given}"`, expects: expected(variable, given, table) };
     problems.push(error('wrong-type', facts, locate(`${path}.${key}`)));
-    return open;
+    return undefined;
   };
-  const [from, to] = [endOf('from', Number.NEGATIVE_INFINITY), endOf('to', Number.POSITIVE_INFINITY)];
+  const [from, to] = [endOf('from')?.from ?? Number.NEGATIVE_INFINITY, endOf('to')];
   const { numbers } = table.number(variable.name);
-  return {
-    test: (row) => (numbers[row] as number) >= from && (numbers[row] as number) <= to,
-    problems,
-  };
+  const isBefore = (value: number) => !to || value <= to.from || value < to.until;
+  return { test: (row) => (numbers[row] as number) >= from && isBefore(numbers[row] as number), problems };
+}
+
+/** The texts of a column of dates that a value means: the same day or time however it is written, or all of a month or year. */
+function datePlaces(texts: readonly Category[], { dateOrder }: Variable, wanted: string): number[] {
+  const period = readPeriod(wanted, dateOrder);
+  if (!period) return [];
+  return texts.flatMap(({ code }, at) => {
+    const own = readDate(code, dateOrder);
+    if (!own) return [];
+    // Clocks are compared where both say their zone, else as they are written.
+    const by = own.offset !== undefined && period.offset !== undefined ? period.offset - own.offset : 0;
+    const value = own.at + by;
+    return value === period.from || (value >= period.from && value < period.until) ? [at] : [];
+  });
 }
 
 /** The rows that `where` chooses: those that meet what it says of every column that it names. */

@@ -10,6 +10,8 @@ export interface NumberColumn {
   absent: Int32Array;
   /** Why values are missing, such as `yield is empty`. */
   reasons: string[];
+  /** Of times: days that their clock is ahead of UTC; none where they do not say. */
+  zone?: number;
 }
 
 /** A column read as categories: each row holds the place of its text in `texts`. */
@@ -31,6 +33,8 @@ export interface ColumnRequest {
   column: string;
   /** Read on trial: where it holds other texts than numbers, the table has no such column of numbers. */
   trial?: boolean;
+  /** Whether the table need not have it. */
+  maybe?: boolean;
   /** Columns that `everyColumn` leaves out. */
   except?: readonly string[];
   as: Column['as'];

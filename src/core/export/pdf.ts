@@ -1,5 +1,6 @@
 import type { MarkersItem, Plate, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
 import { withoutQuadratics } from '../type/outline.js';
+import { readFont } from '../type/readFont.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
@@ -101,7 +102,7 @@ async function loadFonts(
   const fonts = new Map<string, unknown>();
   for (const piece of items.flatMap((item) => (item.type === 'text' ? (item as TextItem).pieces : []))) {
     if (fonts.has(fontKey(piece))) continue;
-    fonts.set(fontKey(piece), create(await fontBytes(piece.family, piece.variant)));
+    fonts.set(fontKey(piece), readFont(create, await fontBytes(piece.family, piece.variant)));
   }
   return fonts;
 }

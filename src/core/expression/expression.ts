@@ -165,7 +165,7 @@ function bracketed(given: string): { text: string; at: number[] } {
   let last = '';
   const at: number[] = [];
   for (const sign of given.replaceAll('\u2212', '-').replaceAll('**', '^')) {
-    if (sign === '(' && !/[\w)]/.test(last)) {
+    if (sign === '(' && !/[\p{L}\p{M}\p{N}_)]/u.test(last)) {
       at.push(text.length);
       text += bracket;
     }

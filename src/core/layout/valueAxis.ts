@@ -1,12 +1,13 @@
 import type { ValueAxis } from '../chart/plan.js';
+import { dateLimit } from '../data/dates.js';
 import { type Problem, warning } from '../document/problem.js';
 import { chooseDates, dateInFull, dateTexts } from '../scale/dateTicks.js';
 import { chooseLogTicks } from '../scale/logTicks.js';
-import { decimalsOf, divisorOf, formatNumber, formatTick } from '../scale/numberFormat.js';
+import { decimalsOf, divisorOf, formatNumber, formatTick, type NumberForm } from '../scale/numberFormat.js';
 import { type NumberScale, position } from '../scale/numberScale.js';
 import { chooseTicks, type Ticks } from '../scale/ticks.js';
 import { transformFor } from '../scale/transform.js';
-import type { AxisSettings } from '../style/settings.js';
+import type { AxisSettings, Settings } from '../style/settings.js';
 import type { TextBlock } from '../type/textBlock.js';
 import {
   along,
@@ -48,10 +49,14 @@ function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {
 }
 
 /** The text of a tick: the author's own, or the number in the form of the axis. */
-function labelText({ sheet: { settings }, at }: ValueFitting, value: number, decimals: number): string {
+function labelText({ sheet: { settings }, at, plan }: ValueFitting, value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
-  return ownText(names, String(value)) ?? formatTick(value, decimals, settings.numbers, format);
+  return ownText(names, String(value)) ?? formatTick(value, decimals, numberForm(plan, settings), format);
 }
+
+/** How the numbers of an axis are written: years without marks of thousands. */
+const numberForm = ({ form }: ValueAxis, { numbers }: Pick<Settings, 'numbers'>): NumberForm =>
+  form === 'year' ? { ...numbers, grouping: 'none' } : numbers;
 
 /** By how much the tick labels of an axis of numbers are turned. */
 const angleOf = ({ sheet, at }: Pick<ValueFitting, 'sheet' | 'at'>): number => sheet.settings.axes[at].angle ?? 0;
@@ -157,6 +162,8 @@ function fitDates(fitting: ValueFitting): FittedValueAxis {
 /** A limit as a number: the author's own, the possible one of the codebook, or that of the data. */
 function limitOf(plan: ValueAxis, settings: AxisSettings, end: 'from' | 'to'): number | undefined {
   const given = settings[end];
+  if (plan.form === 'date' && given !== undefined && given !== 'possible' && given !== 'data')
+    return dateLimit(given, end, plan.timed === true);
   if (typeof given === 'number') return given;
   if (given === 'possible') return plan.possible?.[end === 'from' ? 0 : 1];
   return given === 'data' ? (end === 'from' ? plan.least : plan.greatest) : undefined;
@@ -274,6 +281,7 @@ export function fitValueAxis(fitting: ValueFitting): FittedValueAxis {
     divisorOf(settings.format) === 1
       ? [warning('decimals-too-few', { path, decimals: settings.format.decimals, needed: ticks.decimals })]
       : [];
-  const write = (value: number, places: number) => formatNumber(value, places, sheet.settings.numbers);
+  const own = numberForm(plan, sheet.settings);
+  const write = (value: number, places: number) => formatNumber(value, places, own);
   return { ...fitted, shows: 'value', ticks, decimals, write, problems };
 }

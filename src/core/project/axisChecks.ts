@@ -1,5 +1,6 @@
 import { axesOf } from '../chart/axes.js';
-import type { Plan } from '../chart/plan.js';
+import type { Plan, ValueAxis } from '../chart/plan.js';
+import { dateLimit } from '../data/dates.js';
 import { error, type Place, type Problem, warning } from '../document/problem.js';
 import { typeOf } from '../layout/marks/marks.js';
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
@@ -40,6 +41,31 @@ function swappedTitles(plan: Plan, settings: Settings, placeOf: (path: string) =
   });
 }
 
+/** Limits that are dates where the axis shows numbers, or the other way round; and those that leave nothing between them. */
+function dateProblems(
+  shown: ValueAxis,
+  limits: Record<'from' | 'to', number | string | undefined>,
+  axis: string,
+  placeOf: (path: string) => Place | undefined,
+): Problem[] {
+  const isDate = shown.form === 'date';
+  const own = (['from', 'to'] as const).flatMap((end) => {
+    const value = limits[end];
+    return value === undefined || value === 'possible' || value === 'data' ? [] : [{ end, value }];
+  });
+  const wrong = own.flatMap(({ end, value }): Problem[] => {
+    const path = `axes.${axis}.${end}`;
+    const expects = isDate ? 'a date such as 2026-05-01, without a time zone' : 'a number';
+    if (isDate ? dateLimit(value, end, true) !== undefined : typeof value === 'number') return [];
+    return [error('wrong-type', { path, found: JSON.stringify(value), expects }, placeOf(path))];
+  });
+  if (wrong.length > 0 || !isDate || own.length < 2) return wrong;
+  const [from, to] = own.map(({ end, value }) => dateLimit(value, end, true) as number) as [number, number];
+  const path = `axes.${axis}`;
+  const facts = { path, from: limits.from ?? '', to: limits.to ?? '' };
+  return from < to ? [] : [error('limits-reversed', facts, placeOf(`${path}.to`))];
+}
+
 /** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */
 export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
   const compared = settings.panel.equalScales ? equalProblems(plan, settings, placeOf) : [];
@@ -53,6 +79,7 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
       const least = formatNumber(shown.least, decimalsOf(shown.least), settings.numbers);
       problems.push(error('log-needs-positive', { axis, least, bars }, placeOf(`axes.${axis}.scale`)));
     }
+    problems.push(...dateProblems(shown, { from, to }, axis, placeOf));
     for (const [end, value] of Object.entries({ from, to })) {
       if (value !== 'possible' || shown.possible) continue;
       const path = `axes.${axis}.${end}`;

@@ -1,4 +1,5 @@
 import type { Codebook } from '../data/codebook.js';
+import { type MissingCodes, missingCodes } from '../data/missingCodes.js';
 import {
   type CategoryColumn,
   type Column,
@@ -11,12 +12,20 @@ import {
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import { type Expression, functionNames, readExpression } from '../expression/expression.js';
 
-/** Names in a formula that are no columns. */
-const others = new Set([...functionNames, 'pi', 'e']);
+/** Names that a formula may mean as numbers of mathematics, where the table has no columns of these names. */
+const constants = ['pi', 'e'];
 
-/** The columns that a formula names. */
-const columnsIn = (formula: string): string[] => [
-  ...new Set((formula.match(/[A-Za-z_]\w*/g) ?? []).filter((name) => !others.has(name))),
+/** The names in a formula that stand for numbers: not those that are called, nor the letter of a power of ten. */
+const namesIn = (formula: string): string[] => [
+  ...new Set(
+    [
+      ...formula.matchAll(
+        /\d+\.?\d*(?:[eE][+-]?\d+)?|\.\d+|([\p{L}_][\p{L}\p{N}\p{M}_]*)(?!\s*\(|[\p{L}\p{N}\p{M}_])/gu,
+      ),
+    ]
+      .map(([, name]) => name)
+      .filter((name) => name !== undefined),
+  ),
 ];
 
 /** The requests with the sources of columns that are computed in place of these. @param on columns on the way, which none of them may name again */
@@ -24,9 +33,11 @@ function sourcesOf(request: ColumnRequest, codebook: Codebook, on: readonly stri
   const { formula } = codebook.variable(request.column);
   if (formula === undefined || on.includes(request.column)) return [request];
   const path = `codebook.variables.${request.column}.formula`;
-  return columnsIn(formula).flatMap((column) =>
-    sourcesOf({ column, as: 'number', path }, codebook, [...on, request.column]),
-  );
+  return namesIn(formula).flatMap((column) => {
+    const isMaybe = constants.includes(column) && !codebook.variables.includes(column);
+    const source: ColumnRequest = { column, as: 'number', path, ...(isMaybe ? { maybe: true } : {}) };
+    return sourcesOf(source, codebook, [...on, request.column]);
+  });
 }
 
 /** The requests as they go to the table: columns that are computed are not in it. */
@@ -55,9 +66,14 @@ class Computer {
     return this.made.get(name);
   }
 
+  private has(name: string): boolean {
+    return this.table.hasNumber(name) || this.codebook.variable(name).formula !== undefined;
+  }
+
   private compute(name: string, formula: string, on: readonly string[]): NumberColumn | undefined {
     const path = `codebook.variables.${name}.formula`;
-    const names = columnsIn(formula);
+    // A column goes before a number of mathematics that is called the same.
+    const names = namesIn(formula).filter((own) => !constants.includes(own) || this.has(own));
     const round = [...on, name];
     const again = names.find((column) => round.includes(column));
     if (again !== undefined) {
@@ -74,12 +90,18 @@ class Computer {
     }
     const sources = names.map((column) => this.numbers(column, round));
     if (sources.some((source) => source === undefined)) return undefined;
-    return computed(name, this.table.rowCount, read, sources as NumberColumn[]);
+    const codes = missingCodes(this.codebook.variable(name), this.table.notation);
+    return computed(name, this.table.rowCount, read, { sources: sources as NumberColumn[], codes });
   }
 }
 
 /** The values of a formula, row by row; a row without one of its columns has none, nor one where it is undefined. */
-function computed(name: string, rows: number, of: Expression, sources: readonly NumberColumn[]): NumberColumn {
+function computed(
+  name: string,
+  rows: number,
+  of: Expression,
+  { sources, codes }: { sources: readonly NumberColumn[]; codes: MissingCodes },
+): NumberColumn {
   const [numbers, absent] = [new Float64Array(rows), new Int32Array(rows)];
   const reasons: string[] = [];
   const reasonOf = (text: string) => {
@@ -92,9 +114,11 @@ function computed(name: string, rows: number, of: Expression, sources: readonly 
       ? Number.NaN
       : of(Object.fromEntries(sources.map((source) => [source.name, source.numbers[row] as number])));
     const isDefined = Number.isFinite(value);
-    numbers[row] = isDefined ? value : Number.NaN;
+    const isMissing = codes.hasNumber(value);
+    numbers[row] = isDefined && !isMissing ? value : Number.NaN;
     if (lacking) absent[row] = reasonOf(lacking.reasons[(lacking.absent[row] as number) - 1] as string);
     else if (!isDefined) absent[row] = reasonOf(`${name} is undefined`);
+    else if (isMissing) absent[row] = reasonOf(`${name} is ${value} (missing)`);
   }
   return { as: 'number', name, numbers, absent, reasons };
 }

@@ -10,13 +10,13 @@ export interface AxisLook {
    */
   unit?: string;
   /**
-   * Lower limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.
+   * Lower limit: a number, along dates a date, of which a month or year is all of it, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.
    */
-  from?: number | ('possible' | 'data');
+  from?: number | ('possible' | 'data') | string;
   /**
-   * Upper limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.
+   * Upper limit: a number, along dates a date, of which a month or year is all of it, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.
    */
-  to?: number | ('possible' | 'data');
+  to?: number | ('possible' | 'data') | string;
   /**
    * Distance from tick to tick. Left out: chosen for the printed size.
    */

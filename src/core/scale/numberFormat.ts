@@ -64,16 +64,31 @@ export function formatTick(value: number, fixed: number, form: NumberForm, forma
 const groupMarks = { none: '', space: '\u202f', comma: ',', point: '.' } as const;
 
 /**
- * A number with a fixed count of decimals, a true minus and the marks of the style.
- * Whole parts of four digits are not grouped. Numbers of 1e15 and above, and those of more than 9 decimals, are
+ * A size with a fixed count of decimals. What lies half way between two of them is rounded up by the decimal text that a reader
+ * sees, not by the binary number behind it, which may lie a hair below: 1.005 becomes 1.01, 2.675 becomes 2.68.
+ */
+export function fixedText(size: number, decimals: number): string {
+  // What a mean has beyond 15 digits is the rounding of its computation.
+  const exact = Number(size.toPrecision(15));
+  const text = String(exact);
+  const point = text.indexOf('.');
+  const isTie = point > 0 && text.length - point - 2 === decimals && text.endsWith('5') && !text.includes('e');
+  if (!isTie) return exact.toFixed(decimals);
+  const digits = BigInt(text.slice(0, point) + text.slice(point + 1, -1)) + 1n;
+  const whole = String(digits).padStart(decimals + 1, '0');
+  return decimals === 0 ? whole : `${whole.slice(0, -decimals)}.${whole.slice(-decimals)}`;
+}
+
+/**
+ * A number with a fixed count of decimals, ties rounded away from zero, a true minus and the marks of the style. Numbers of 1e15 and above, and those of more than 9 decimals, are
  * written as powers of ten.
  */
 export function formatNumber(value: number, decimals: number, form: NumberForm): string {
   const size = Math.abs(value);
   if (size === 0 && decimals > 9) return '0';
   if (size >= 1e15 || decimals > 9) return powerOfTen(value, form);
-  const [whole = '0', part] = size.toFixed(decimals).split('.');
-  const grouped = whole.length < 5 ? whole : whole.replace(/\B(?=(\d{3})+$)/g, groupMarks[form.grouping]);
+  const [whole = '0', part] = fixedText(size, decimals).split('.');
+  const grouped = form.grouping === 'none' ? whole : whole.replace(/\B(?=(\d{3})+$)/g, groupMarks[form.grouping]);
   const text = part === undefined ? grouped : `${grouped}${form.decimalMark}${part}`;
   const isZero = /^[0.,]*$/.test(text);
   return value < 0 && !isZero ? `\u2212${text}` : text;

@@ -1,5 +1,6 @@
 import type { Face, Variant } from './face.js';
 import type { Outline } from './outline.js';
+import { readFont } from './readFont.js';
 import { scriptRuns } from './scripts.js';
 
 const letters = { moveTo: 'M', lineTo: 'L', quadraticCurveTo: 'Q', bezierCurveTo: 'C', closePath: 'Z' } as const;
@@ -16,7 +17,7 @@ export async function openTypeFace(family: string, variant: Variant, bytes: Uint
   const { create } = await import('fontkit');
   const font = (() => {
     try {
-      return create(bytes);
+      return readFont(create, bytes);
     } catch (error) {
       throw new UnreadableFont(String((error as Error).message));
     }

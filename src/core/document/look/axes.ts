@@ -20,12 +20,15 @@ import {
 } from '../fields.js';
 import { numberFormat, stroke, wordShape } from './forms.js';
 
+/** A date as a limit: whether there is such a day is seen where the axis shows dates. */
+const dateText = text('A date.', '2026-05-01').check(z.regex(/^\d{4}\b|^\d{1,2}[./]/));
+
 const limit = (which: string, example: string) =>
   open(
     either(
-      `${which} limit: a number, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.`,
-      'a number, possible or data',
-      [number('A value.', example), choice('Where it comes from.', ['possible', 'data'], 'possible')],
+      `${which} limit: a number, along dates a date, of which a month or year is all of it, "possible" for that of the codebook, or "data" to hug the values. Left out: chosen with the ticks.`,
+      'a number, a date such as 2026-05-01, possible or data',
+      [number('A value.', example), choice('Where it comes from.', ['possible', 'data'], 'possible'), dateText],
       example,
     ),
   );

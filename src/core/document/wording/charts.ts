@@ -102,6 +102,15 @@ export const chartsWordings = {
     expected: '"arrange: clustered", or summary: count, percent, sum or given without error bars',
     write: 'arrange: clustered',
   }),
+  'share-alone': (f: { column: string; value: string }) => ({
+    found: `every share is 100 %, for "where" chooses ${f.value} alone, and shares are taken of what is chosen`,
+    expected: `all values of ${f.column} without the "where"; ${f.value} can be set off by an accent or a spotlight`,
+    write: `spotlight: [{ ${f.column}: ${f.value} }]`,
+  }),
+  'sizes-zero': (f: { column: string; count: number }) => ({
+    found: `${f.column} is 0 in ${plural(f.count, 'case')}, whose ${f.count === 1 ? 'marker has' : 'markers have'} no area and cannot be seen`,
+    expected: 'a variable for "size" that is above 0, or a sentence in the note',
+  }),
   'shares-negative': (f: { group: string; value: number }) => ({
     found: `${f.group} is ${f.value}, and shares of a whole have no negative parts`,
     expected: 'values of zero and above, or "arrange: stacked"',

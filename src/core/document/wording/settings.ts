@@ -96,10 +96,10 @@ export const settingsWordings = {
       : 'a factor other than zero, by which numbers become those of the second unit',
     write: f.path.endsWith('offset') ? 'offset: 0' : 'factor: 2.2',
   }),
-  'limits-reversed': (f: { path: string; from: number; to: number }) => ({
+  'limits-reversed': (f: { path: string; from: number | string; to: number | string }) => ({
     found: `${f.path} runs from ${f.from} to ${f.to}`,
     expected: 'a lower limit below the upper one',
-    write: `from: ${Math.min(f.from, f.to)}\nto: ${Math.max(f.from, f.to)}`,
+    write: `from: ${f.to}\nto: ${f.from}`,
   }),
   'step-too-small': (f: { path: string; step: number; count: number; suggestion: number }) => ({
     found: `${f.path} is ${f.step}, which makes ${f.count} ticks`,

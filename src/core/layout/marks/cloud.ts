@@ -39,6 +39,8 @@ function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs:
   for (let i = 0; i < count; i += 1) {
     const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
     if (!within(scales.x, x) || !within(scales.y, y)) continue;
+    // Nothing has no area.
+    if (mark.areas?.[i] === 0) continue;
     rows[n] = i;
     xs[n] = placeAt(scales.x, x);
     ys[n] = placeAt(scales.y, y);

@@ -34,6 +34,8 @@ export function spotsIn(mark: SpotsMark, scene: SceneScales): Spot[] {
   for (let row = 0; row < xs.length; row += 1) {
     const place: Place = [x(xs[row] as number), y(ys[row] as number), z(zs[row] as number)];
     if (Number.isNaN(place[0] + place[1] + place[2])) continue;
+    // Nothing has no area.
+    if (mark.areas?.[row] === 0) continue;
     spots.push({ row, place, seen: onPage(scene, place) });
   }
   return spots;
