@@ -46,7 +46,11 @@ describe('what a column seems to be', () => {
     ['dates', ['2026-01-01', '2026-02-01', '2026-03-01'], { looks: 'date' }],
     ['numbers that rise by one in every row', Array.from({ length: 12 }, (_, i) => i + 1), { isId: true }],
     ['names of rows', Array.from({ length: 12 }, (_, i) => `plot ${i}`), { looks: 'names', isId: true }],
-    ['a code far from the rest', [12, 15, 11, 14, 999, 13], { looks: 'numeric', missing: [], unsure: ['999'], range: [11, 15] }],
+    [
+      'a code far from the rest',
+      [12, 15, 11, 14, 999, 13],
+      { looks: 'numeric', missing: [], unsure: ['999'], range: [11, 15] },
+    ],
     ['a negative code among counts', [2, 5, 3, -9, 8, 7.5], { missing: [], unsure: ['-9'] }],
     ['numbers that go below zero in earnest', [-9, -4.5, 3, 8, -2, 1], { missing: [] }],
     ['words for "no value"', [1.5, 'NA', 2.5, 'n/a', 3.5], { looks: 'numeric', missing: ['NA', 'n/a'] }],

@@ -145,7 +145,7 @@ export function seenFrom(chart: PlannedChart, settings: SpaceSettings, view: Vie
   };
 }
 
-function settingsProblems({ settings, locate, rows, measured }: SpaceFrame): Problem[] {
+function settingsProblems({ settings, locate, rows, measured, sorted }: SpaceFrame): Problem[] {
   const problems: Problem[] = [];
   const { color, group, size, view } = settings;
   if (color !== undefined && group !== undefined) {
@@ -162,6 +162,12 @@ function settingsProblems({ settings, locate, rows, measured }: SpaceFrame): Pro
     const path = 'chart.view.from';
     problems.push(error('one-of-several', { path, others: ['turn', 'tilt'], where: 'chart.view' }, locate(path)));
   }
+  const shares = settings.shells?.shares?.length ?? 1;
+  const clouds = (settings.shells?.over ?? 'groups') === 'groups' ? (sorted('group')?.categories.length ?? 1) : 1;
+  if (settings.shells && shares * clouds > mostShells) {
+    const facts = { count: shares * clouds, most: mostShells, groups: clouds };
+    problems.push(error('shells-many', facts, locate('chart.shells')));
+  }
   const column = size === undefined ? undefined : measured('size');
   const negative = column && rows.map((row) => column.column.numbers[row] as number).find((value) => value < 0);
   if (column && negative !== undefined) {
@@ -169,6 +175,9 @@ function settingsProblems({ settings, locate, rows, measured }: SpaceFrame): Pro
   }
   return problems;
 }
+
+/** Closed surfaces through each other: with more nobody sees which is which, nor what lies before what in a short time. */
+const mostShells = 6;
 
 /** What is worked out when it is first asked for. */
 function once<T>(make: () => T): () => T {

@@ -3,9 +3,14 @@ import { fail, type Outcome, type Problem, succeed } from '../document/problem.j
 import { type CheckOptions, check } from './check.js';
 import type { Drawing } from './drawing.js';
 import type { Project } from './project.js';
-import { idleInGeneral } from './unread.js';
+import { type IdleTries, idleInGeneral } from './unread.js';
 
 export interface CheckFileOptions extends Omit<CheckOptions, 'placed'> {
+  /**
+   * Which settings are tried by drawing the figure without them, to find those that change nothing: all that may, those alone
+   * that no ink has read, or none. Left out: all.
+   */
+  tries?: IdleTries | 'none' | undefined;
   /** The width of the figure in its document in points, by the widths of its style; left out: as it says. */
   placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
 }
@@ -39,7 +44,7 @@ export async function checkDrawn(
   project: Project,
   path: string,
   { drawing, problems }: { drawing: Drawing; problems: readonly Problem[] },
-  { placed, ...options }: CheckFileOptions = {},
+  { placed, tries = 'all', ...options }: CheckFileOptions = {},
 ): Promise<Finding[]> {
   const said = problems.flatMap(({ code, facts }) =>
     code === 'setting-idle' ? [(facts as { path: string }).path] : [],
@@ -48,7 +53,8 @@ export async function checkDrawn(
   const asked = options.rules === undefined || options.rules.some(({ name }) => name === 'idle-setting');
   // In another style than its own, a figure may have settings that nothing hangs on, and that is no fault of it.
   const isOwn = project.options.style === undefined;
-  const idle = isFigure && asked && isOwn ? await idleInGeneral(project, path, drawing, said) : [];
+  const idle =
+    tries !== 'none' && isFigure && asked && isOwn ? await idleInGeneral(project, path, drawing, { said, tries }) : [];
   const width = placed?.(drawing.settings.widths);
   return check(drawing, [...problems, ...idle], { ...options, placed: width });
 }

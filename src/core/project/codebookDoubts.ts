@@ -28,7 +28,8 @@ function mistyped(table: Table, codebook: Codebook, requests: readonly ColumnReq
     .map(({ column }) => column)
     .filter((column) => table.columnNames.includes(column) && !codebook.variables.includes(column));
   return [...new Set(unknown)].flatMap((column) => {
-    const entry = nearest(column, strays);
+    // Of one or two letters all names are near each other.
+    const entry = column.length < 3 ? undefined : nearest(column, strays);
     if (entry === undefined) return [];
     return [warning('codebook-stray', { entry, column, table: table.name }, locate(`codebook.variables.${entry}`))];
   });

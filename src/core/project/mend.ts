@@ -38,11 +38,18 @@ class Trial {
     this.project = openProject(overlaid(source, this.texts), options);
   }
 
-  /** The findings of the figure with another text; undefined where it cannot be drawn. */
-  async findings(text: string): Promise<{ findings: Finding[] | undefined; problems: readonly Problem[] }> {
+  /**
+   * The findings of the figure with another text; undefined where it cannot be drawn.
+   *
+   * @param tries which settings are tried that may change nothing, which takes a drawing each
+   */
+  async findings(
+    text: string,
+    tries: 'all' | 'unread',
+  ): Promise<{ findings: Finding[] | undefined; problems: readonly Problem[] }> {
     this.texts[this.path] = text;
     const { rules, placed } = this.options;
-    const checked = await checkFile(this.project, this.path, { rules, placed });
+    const checked = await checkFile(this.project, this.path, { rules, placed, tries });
     return { findings: checked.ok ? checked.value.findings : undefined, problems: checked.problems };
   }
 }
@@ -60,6 +67,10 @@ export function isBetter(finding: Finding, before: readonly Finding[], after: re
   return [...new Set(open(after).map(({ rule }) => rule))].every((rule) => count(after, rule) <= count(before, rule));
 }
 
+/** Settings that were found to change nothing by drawing the figure without them, which a quick look does not find. */
+const provenIdle = (before: readonly Finding[], quick: readonly Finding[]): Finding[] =>
+  before.filter(({ rule, setting }) => rule === 'idle-setting' && !quick.some((own) => own.setting === setting));
+
 /** The first mend that keeps the meaning of the figure and makes it better, with the text and the findings after it. */
 async function nextMend(
   trial: Trial,
@@ -73,7 +84,9 @@ async function nextMend(
     const patch = patchFor(text, mend.edits);
     const candidate = patched(text, patch);
     if (candidate === text) continue;
-    const { findings: after } = await trial.findings(candidate);
+    const { findings: shallow } = await trial.findings(candidate, 'unread');
+    // What was proven to change nothing is not proven again after each mend: another one does not make it matter.
+    const after = shallow && [...shallow, ...provenIdle(findings, shallow).filter((own) => own !== finding)];
     if (after && isBetter(finding, findings, after)) return { finding, text: candidate, patch, findings: after };
   }
   return undefined;
@@ -95,17 +108,25 @@ export async function mend(source: Source, path: string, options: MendOptions = 
   }
   const kind = (readYaml(before, path).source?.value as { hexis?: unknown } | undefined)?.hexis;
   if (kind === 'board/1') return fail([error('mend-board', {}, { file: path })]);
-  const first = await trial.findings(before);
+  const first = await trial.findings(before, 'all');
   if (!first.findings) return fail([...first.problems]);
   let now: { text: string; findings: Finding[] } = { text: before, findings: first.findings };
   const made: Finding[] = [];
   const patch: Patch[number][] = [];
+  let looked = before;
   while (made.length < mostMends) {
     const next = await nextMend(trial, now.text, now.findings, options.only);
-    if (!next) break;
-    made.push(next.finding);
-    patch.push(...next.patch);
-    now = next;
+    if (next) {
+      made.push(next.finding);
+      patch.push(...next.patch);
+      now = next;
+      continue;
+    }
+    // What the mends have made idle is found by one more look, and mended as well.
+    const last = now.text === looked ? undefined : await trial.findings(now.text, 'all');
+    looked = now.text;
+    if (!last?.findings) break;
+    now = { ...now, findings: last.findings };
   }
   return succeed({ before, after: now.text, patch, made, left: now.findings });
 }

@@ -58,8 +58,11 @@ function isUnlikeStyle({ layers, shows }: Part, paths: readonly string[], value:
   });
 }
 
+/** All settings that may change nothing, or those alone that no ink has read. */
+export type IdleTries = 'all' | 'unread';
+
 /** The settings of a figure file that may change nothing: no piece of ink has read them, or only with others. */
-function doubtfulSettings({ plate, parts: [part] }: Drawing): string[] {
+function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): string[] {
   if (!part) return [];
   const read = [...new Set(plate.items.flatMap(({ settings = [] }) => settings))];
   const isRead = (path: string) => read.some((one) => begins(one, path) || begins(path, one));
@@ -69,10 +72,13 @@ function doubtfulSettings({ plate, parts: [part] }: Drawing): string[] {
   return leavesOf(look).flatMap(({ path, value }) => {
     const [own, paths] = [path.join('.'), readAs(part, path)];
     if (beyondInk.includes(own)) return [];
-    const isWhole = readWhole.includes(path[0] as string) && isUnlikeStyle(part, paths, value);
+    const isWhole = tries === 'all' && readWhole.includes(path[0] as string) && isUnlikeStyle(part, paths, value);
     return !paths.some(isRead) || isWhole ? [own] : [];
   });
 }
+
+/** So many settings of one figure are tried, each by a drawing of its own. */
+const mostTried = 24;
 
 /** The ink of a plate, and how large it is, without what was read for it. */
 const inkText = ({ width, height, items }: Plate): string =>
@@ -90,15 +96,15 @@ export async function idleInGeneral(
   project: Project,
   path: string,
   drawing: Drawing,
-  said: readonly string[],
+  { said, tries }: { said: readonly string[]; tries: IdleTries },
 ): Promise<Problem[]> {
   const isNew = (own: string) => !said.some((other) => begins(own, other));
-  if (!doubtfulSettings(drawing).some(isNew)) return [];
+  if (!doubtfulSettings(drawing, tries).some(isNew)) return [];
   // What is said of the caption has its ink where the caption is drawn.
   const whole = await project.draw(path, { trace: true, caption: true });
   const [part] = whole.ok ? whole.value.parts : [];
   if (!whole.ok || !part) return [];
-  const candidates = doubtfulSettings(whole.value).filter(isNew);
+  const candidates = doubtfulSettings(whole.value, tries).filter(isNew).slice(0, mostTried);
   const text = await project.store.text(path);
   const ink = inkText(whole.value.plate);
   const texts: Record<string, string> = {};

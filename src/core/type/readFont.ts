@@ -18,7 +18,8 @@ function isReadable(font: Font, letter: string): boolean {
  */
 export function readFont(create: CreateFont, bytes: Uint8Array): ReturnType<CreateFont> {
   const font = create(bytes);
-  if (!('layout' in font) || !font.hasGlyphForCodePoint(noBreak.charCodeAt(0)) || isReadable(font, noBreak)) return font;
+  if (!('layout' in font) || !font.hasGlyphForCodePoint(noBreak.charCodeAt(0)) || isReadable(font, noBreak))
+    return font;
   const layout = font.layout.bind(font);
   font.layout = (text, ...more) => layout(text.replaceAll(noBreak, ' '), ...more);
   return font;

@@ -102,6 +102,10 @@ export const chartsWordings = {
     expected: '"arrange: clustered", or summary: count, percent, sum or given without error bars',
     write: 'arrange: clustered',
   }),
+  'shells-many': (f: { count: number; most: number; groups: number }) => ({
+    found: `${f.count} closed surfaces stand within each other${f.groups > 1 ? `, about ${f.groups} groups` : ''}`,
+    expected: `at most ${f.most}: fewer "shares"${f.groups > 1 ? ', "over: all", or groups in panels of their own' : ''}`,
+  }),
   'share-alone': (f: { column: string; value: string }) => ({
     found: `every share is 100 %, for "where" chooses ${f.value} alone, and shares are taken of what is chosen`,
     expected: `all values of ${f.column} without the "where"; ${f.value} can be set off by an accent or a spotlight`,
