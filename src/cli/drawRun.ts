@@ -3,6 +3,7 @@ import { extname, join } from 'node:path';
 import type { Finding } from '../core/check/finding.js';
 import { countText } from '../core/check/findingText.js';
 import { nearest } from '../core/document/nearest.js';
+import { formatMeant } from '../core/document/otherWords.js';
 import { describe, error, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
 import { check } from '../core/project/check.js';
@@ -45,7 +46,9 @@ const names = formats.map((format) => format.name);
 
 function formatNamed(name: string): Format | Problem {
   const found = formats.find((format) => format.name === name);
-  return found ?? error('format-unknown', { found: name, known: names, nearest: nearest(name, names) });
+  return (
+    found ?? error('format-unknown', { found: name, known: names, nearest: formatMeant(name) ?? nearest(name, names) })
+  );
 }
 
 const isFormat = (value: Format | Problem): value is Format => 'load' in value;

@@ -1,9 +1,10 @@
 import { axesOf } from '../chart/axes.js';
-import type { AxisPlan } from '../chart/plan.js';
+import type { AxisPlan, Plan } from '../chart/plan.js';
 import type { AxisName } from '../document/look/names.js';
+import type { PlateItem } from '../plate/plate.js';
 import { isText } from './ink.js';
 import { type Flaw, mendMeaning, rule } from './rule.js';
-import { axisWords } from './scales.js';
+import { axisWords, saidAt } from './scales.js';
 import type { Subject } from './subject.js';
 
 const bare = (role: string) => role.replace(/^panels\[\d+\]\./, '');
@@ -13,6 +14,49 @@ const variableOf = (from: string): string | undefined => /^codebook\.variables\.
 
 /** A name as programs write it, which no reader of a figure should meet. */
 const isRaw = (label: string): boolean => /_|[a-z][A-Z]/.test(label) || /^[a-z]+\d*$/.test(label);
+
+const plain = (text: string): string =>
+  text
+    .replace(/[*_^~]/g, '')
+    .replace(/\s*[([/].*$/, '')
+    .trim()
+    .toLowerCase();
+
+/** A title by hand that is the name of a column, or the label of a variable that the axis does not show. */
+function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: PlateItem): Flaw[] {
+  const { settings, codebook, table } = subject;
+  const title = settings.axes[axis]?.title;
+  if (title === undefined || title === '' || shown.shows === 'none') return [];
+  const setting = `axes.${axis}.title`;
+  const mend = mendMeaning(saidAt(subject, setting));
+  const isOther = codebook.variable(title).labelled && codebook.variable(title).label !== title;
+  if (table.columnNames.includes(title) && isRaw(title) && (isOther || /[_\d]|[a-z][A-Z]/.test(title)))
+    return [
+      {
+        found: `the title of ${axisWords(subject, axis)} is the raw name of a column: "${title}"`,
+        items: [item],
+        setting,
+        mend,
+      },
+    ];
+  // Of several columns together the label of any may be what they have in common.
+  if (!codebook.variables.includes(variableOf(shown.title.from) ?? '')) return [];
+  const own = plain(shown.title.label);
+  const others = axesOf(subject.plans[0] as Plan).map(([, { title: other }]) => plain(other.label));
+  const isOf = (name: string) =>
+    codebook.variable(name).labelled && plain(codebook.variable(name).label) === plain(title);
+  const foreign = plain(title) === own || others.includes(plain(title)) ? undefined : codebook.variables.find(isOf);
+  if (foreign === undefined) return [];
+  return [
+    {
+      found: `the title of ${axisWords(subject, axis)}, "${title}", is the label of ${foreign}, and the axis shows ${shown.title.label}`,
+      expected: 'the title of what the axis shows; was the file copied from another figure?',
+      items: [item],
+      setting,
+      mend,
+    },
+  ];
+}
 
 function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
   const { items, settings, codebook } = subject;
@@ -46,6 +90,7 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
       setting,
     });
   }
+  flaws.push(...titleByHand(subject, axis, shown, item));
   const unit = variable?.unit;
   const words = [item, ...labels.filter(isText)].map(({ text }) => text).join(' ');
   const isCounted = shown.shows === 'value' && (shown.counts || shown.title.unit !== unit);
@@ -88,6 +133,10 @@ export const axisTitle = rule({
       {
         says: 'No unit',
         figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { unit: "" } }',
+      },
+      {
+        says: 'The title of another variable',
+        figure: 'chart: { kind: bar, category: bed, value: yield }\naxes: { value: { title: Watering } }',
       },
       {
         says: 'The name of a column',

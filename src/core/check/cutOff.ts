@@ -1,4 +1,5 @@
 import { mendMeaning, rule, unmended } from './rule.js';
+import { isOwn, saidAt } from './scales.js';
 
 export const cutOff = rule({
   name: 'cut-off',
@@ -10,9 +11,11 @@ export const cutOff = rule({
   severity: 'warning',
   limits: {},
   takes: {
-    'data-outside': ({ facts }) => {
+    'data-outside': ({ facts }, subject) => {
       const { axis } = facts as { axis: string };
-      return mendMeaning(`axes.${axis}.to`);
+      // A limit that somebody set, and no other.
+      const end = (['to', 'from'] as const).find((own) => isOwn(subject, `axes.${axis}.${own}`));
+      return end && mendMeaning(saidAt(subject, `axes.${axis}.${end}`));
     },
     'outside-edges': unmended,
     'cells-outside': unmended,

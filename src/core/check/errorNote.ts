@@ -41,23 +41,24 @@ export const errorNote = rule({
       {
         says: 'A note that says it',
         figure:
-          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Error bars are 95% confidence intervals. *N* = 230 plots; 10 are not shown." }',
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { title: What the beds give, note: "Error bars are 95% confidence intervals. *N* = 230 plots; 10 are not shown." }',
       },
       {
         says: 'A note as Hexis writes it',
-        figure: 'chart: { kind: bar, category: bed, value: yield, error: { shows: se } }\ncaption: { note: auto }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: se } }\ncaption: { title: What the beds give, note: auto }',
       },
     ],
     bad: [
       {
         says: 'A note that does not',
         figure:
-          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Plots of the garden; 10 are not shown." }',
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { title: What the beds give, note: "Plots of the garden; 10 are not shown." }',
       },
       {
         says: 'No level',
         figure:
-          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { note: "Error bars are confidence intervals; 10 plots are not shown." }',
+          'chart: { kind: bar, category: bed, value: yield, error: { shows: ci } }\ncaption: { title: What the beds give, note: "Error bars are confidence intervals; 10 plots are not shown." }',
       },
     ],
   },

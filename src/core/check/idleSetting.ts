@@ -1,6 +1,11 @@
+import type { AxisPlan } from '../chart/plan.js';
+import type { Category } from '../data/codebook.js';
+import { nearest } from '../document/nearest.js';
 import { type Flaw, mendLook, rule } from './rule.js';
 
 const pathOf = (facts: unknown) => (facts as { path: string }).path;
+
+const categoriesOn = (axis: AxisPlan): readonly Category[] => (axis.shows === 'category' ? axis.categories : []);
 
 export const idleSetting = rule({
   name: 'idle-setting',
@@ -17,22 +22,27 @@ export const idleSetting = rule({
   },
   finds({ plans, settings, layers }) {
     const own = layers.at(-1)?.look;
-    const flaws: Flaw[] = (['x', 'y'] as const).flatMap((axis) => {
-      const shown = plans[0]?.[axis];
-      const names = Object.keys((own?.axes?.[axis]?.names ?? {}) as object);
-      if (shown?.shows !== 'category') return [];
-      const known = new Set(
-        plans
-          .flatMap((plan) => (plan[axis].shows === 'category' ? (plan[axis] as typeof shown).categories : []))
-          .flatMap(({ code, name }) => [code, name]),
-      );
+    const flaws: Flaw[] = (['x', 'y', 'category'] as const).flatMap((key) => {
+      // What is said of categories is said of the axis that has them.
+      const axis = key === 'category' ? (['x', 'y'] as const).find((one) => plans[0]?.[one].shows === 'category') : key;
+      const names = Object.keys((own?.axes?.[key]?.names ?? {}) as object);
+      if (axis === undefined || names.length === 0 || plans[0]?.[axis].shows !== 'category') return [];
+      const categories = plans.flatMap((plan) => categoriesOn(plan[axis]));
+      const known = new Set(categories.flatMap(({ code, name }) => [code, name]));
       return names
         .filter((name) => !known.has(name))
-        .map((name) => ({
-          found: `axes.${axis}.names names "${name}", which is no value of this axis`,
-          setting: `axes.${axis}.names.${name}`,
-          mend: mendLook(`axes.${axis}.names.${name}`),
-        }));
+        .map((name) => {
+          const near = nearest(
+            name,
+            categories.map((category) => category.name),
+          );
+          return {
+            found: `axes.${key}.names names "${name}", which is no value of this axis`,
+            ...(near === undefined ? {} : { expected: `a value that is there, such as "${near}"` }),
+            setting: `axes.${key}.names.${name}`,
+            mend: mendLook(`axes.${key}.names.${name}`),
+          };
+        });
     });
     const said = JSON.stringify({ ...own, colors: undefined });
     const unused = Object.keys(own?.colors ?? {}).filter(

@@ -79,6 +79,30 @@ function pieceFlaws(subject: Subject, least: number): Flaw[] {
   }));
 }
 
+/** Lines that only a paper of another colour would show: of axes, ticks and grid, as far as they are drawn. */
+function lineFlaws({ items, page }: Subject, least: number): Flaw[] {
+  const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
+  for (const item of items) {
+    const [, axis, part] = /(?:^|\.)axes\.([xyz])\.(line|ticks|grid|minorGrid)\b/.exec(item.role) ?? [];
+    if (axis === undefined || part === undefined || item.type !== 'line') continue;
+    // Marks that a line crosses hide no more of it than they cover.
+    const ground = under(items, items.indexOf(item), item.box).filter(({ role }) => role.endsWith('panel.ground'));
+    const ratio = contrastWithGround(item, ground, page.paper);
+    if (ratio >= least) continue;
+    const key = `axes.${axis}.${part}`;
+    const known = lost.get(key);
+    lost.set(key, { items: [...(known?.items ?? []), item], ratio: Math.min(ratio, known?.ratio ?? ratio) });
+  }
+  return [...lost].map(([key, own]) => ({
+    found: `${many(own.items.length, 'line')} of ${key} ${own.items.length === 1 ? 'is' : 'are'} not seen`,
+    expected: 'a darker colour, or a width of 0pt where none is wanted',
+    measured: { value: rounded(own.ratio, 2), unit: ':1' },
+    limit: { value: least, unit: ':1' },
+    items: own.items,
+    setting: `${key.replace(/ticks$/, 'tickMarks')}.color`,
+  }));
+}
+
 function markFlaws(subject: Subject, least: number): Flaw[] {
   const lost = [...contrastsOfMarks(subject).values()].filter(({ ratio }) => ratio < least);
   const [first] = lost;
@@ -103,8 +127,16 @@ export const invisibleInk = rule({
   source: 'good practice',
   severity: 'error',
   takes: { 'sizes-zero': unmended },
-  limits: { marks: { is: 'number', value: 1.3, unit: ':1', what: 'The least contrast of marks and their pieces.' } },
-  finds: (subject, { marks }) => [...wordFlaws(subject), ...pieceFlaws(subject, marks), ...markFlaws(subject, marks)],
+  limits: {
+    marks: { is: 'number', value: 1.3, unit: ':1', what: 'The least contrast of marks and their pieces.' },
+    lines: { is: 'number', value: 1.15, unit: ':1', what: 'The least contrast of lines of axes and grid.' },
+  },
+  finds: (subject, { marks, lines }) => [
+    ...wordFlaws(subject),
+    ...pieceFlaws(subject, marks),
+    ...markFlaws(subject, marks),
+    ...lineFlaws(subject, lines),
+  ],
   examples: {
     ok: [
       {
@@ -116,6 +148,11 @@ export const invisibleInk = rule({
       {
         says: 'Tick labels in white',
         figure: 'chart: { kind: bar, category: bed, value: yield }\ntext: { tickLabel: { color: white } }',
+      },
+      {
+        says: 'An axis line in white',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\naxes: { y: { line: { width: 0.5pt, color: white } } }',
       },
       {
         says: 'A median in the colour of its box',

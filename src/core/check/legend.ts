@@ -4,6 +4,9 @@ import type { Subject } from './subject.js';
 
 const entryRole = /^legend\.entries\[(\d+)\]$/;
 
+/** A year is its own name. */
+const isYear = (text: string): boolean => /^(1[5-9]|20|21)\d\d$/.test(text);
+
 /** Series that are drawn and none of the entries. */
 function orderFlaw({ plans, items, settings }: Subject): Flaw[] {
   const [plan] = plans;
@@ -59,7 +62,10 @@ export const legend = rule({
     const raw = variable
       ? entries.filter(
           ({ text, shows }) =>
-            shows?.of[variable.name] === text && /^[-\d.]+$|_/.test(text) && variable.bands === undefined,
+            shows?.of[variable.name] === text &&
+            /^[-\d.]+$|_/.test(text) &&
+            variable.bands === undefined &&
+            !isYear(text),
         )
       : [];
     if (raw.length > 0 && variable) {

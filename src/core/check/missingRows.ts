@@ -50,17 +50,20 @@ export const missingRows = rule({
       { says: 'A note as Hexis writes it', figure: 'chart: { kind: bar, category: bed, value: yield }' },
       {
         says: 'The number of cases that are shown',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: "*N* = 230." }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: What the beds give, note: "*N* = 230." }',
       },
     ],
     bad: [
       {
         says: 'Another number than that of the cases shown',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: "*N* = 240 plots." }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: What the beds give, note: "*N* = 240 plots." }',
       },
       {
         says: 'A note without them',
-        figure: 'chart: { kind: bar, category: bed, value: yield }\ncaption: { note: Plots of the garden. }',
+        figure:
+          'chart: { kind: bar, category: bed, value: yield }\ncaption: { title: What the beds give, note: Plots of the garden. }',
       },
     ],
   },

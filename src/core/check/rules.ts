@@ -1,6 +1,7 @@
 import { altText } from './altText.js';
 import { axisTitle } from './axisTitle.js';
 import { bannedWords } from './bannedWords.js';
+import { captionTitle } from './captionTitle.js';
 import { chrome } from './chrome.js';
 import { contrast } from './contrast.js';
 import { cutOff } from './cutOff.js';
@@ -8,6 +9,7 @@ import { dualWords } from './dualWords.js';
 import { emptyScale } from './emptyScale.js';
 import { errorNote } from './errorNote.js';
 import { heading } from './heading.js';
+import { hiddenMarks } from './hiddenMarks.js';
 import { idleSetting } from './idleSetting.js';
 import { idleWaiver } from './idleWaiver.js';
 import { inkOutside } from './inkOutside.js';
@@ -44,6 +46,7 @@ export const rules: readonly Rule[] = [
   axisTitle,
   dualWords,
   heading,
+  captionTitle,
   altText,
   errorNote,
   zeroBase,
@@ -53,6 +56,7 @@ export const rules: readonly Rule[] = [
   ticks,
   invisibleInk,
   contrast,
+  hiddenMarks,
   tellApart,
   seriesCount,
   legend,

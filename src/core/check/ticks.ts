@@ -61,7 +61,8 @@ export const ticks = rule({
         });
       }
       const names = Object.keys(settings.axes[axis]?.names ?? {});
-      const named = texts.filter((text) => !/^[−\d.,   %–-]*$/.test(text)).length;
+      const isOwnName = (text: string) => Object.values(settings.axes[axis]?.names ?? {}).includes(text);
+      const named = texts.filter(isOwnName).length;
       if (names.length > 1 && named > 0 && named < texts.length && named > texts.length / 2) {
         flaws.push({
           found: `${named} of ${texts.length} ticks of ${axisWords(subject, axis)} have a name, the others a number`,

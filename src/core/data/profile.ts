@@ -46,7 +46,7 @@ function countsOf(column: CategoryColumn): { text: string; count: number }[] {
   for (const code of column.codes) counts[code] = (counts[code] as number) + 1;
   const joined = new Map<string, number>();
   for (const [id, text] of column.texts.entries()) joined.set(text, (joined.get(text) ?? 0) + (counts[id] as number));
-  return [...joined].map(([text, count]) => ({ text, count }));
+  return [...joined].filter(([, count]) => count > 0).map(([text, count]) => ({ text, count }));
 }
 
 /** Whether texts of eight digits are dates of our time. */
@@ -103,6 +103,20 @@ function areCodes(values: readonly number[]): boolean {
   return whole && sorted.length <= mostCodes && sorted.length > 1 && first >= 0 && first <= 1 && last <= sorted.length;
 }
 
+const countedName =
+  /week|day|month|hour|minute|time|year|dose|age|trial|round|grade|level|step|woche|tag|monat|jahr|alter/i;
+const leastRunning = 8;
+
+/** Whether numbers run from 0 or 1 without holes, each in as many rows: they number subjects that were measured several times. */
+function areRepeatedNumbers(name: string, kept: readonly { value: number; count: number }[]): boolean {
+  const [first] = kept;
+  if (!first || first.count < 2 || kept.length < leastRunning || countedName.test(name)) return false;
+  const values = kept.map(({ value }) => value);
+  const [least, greatest] = [Math.min(...values.slice(0, 50_000)), Math.max(...values.slice(0, 50_000))];
+  const isRow = values.every(Number.isInteger) && (least === 0 || least === 1) && greatest - least + 1 === kept.length;
+  return isRow && kept.every(({ count }) => count === first.count);
+}
+
 /** What all profiles say. */
 type ProfileBase = Pick<ColumnProfile, 'name' | 'count' | 'empty' | 'isTotal' | 'isYear' | 'unsure'>;
 type Counted = ReturnType<typeof countsOf>[number];
@@ -156,7 +170,9 @@ function ofNumbers(
     range: [least, greatest],
     decimals: kept.reduce((most, { text }) => Math.max(most, decimalsIn(cleaned(text), notation)), 0),
     isYear: areYears(base.name, values),
-    isId: isUnique && !areYears(base.name, values) && (greatest - least + 1 === base.count || isIdName(base.name)),
+    isId:
+      (isUnique && !areYears(base.name, values) && (greatest - least + 1 === base.count || isIdName(base.name))) ||
+      areRepeatedNumbers(base.name, kept),
   };
 }
 

@@ -217,6 +217,8 @@ export class TableBuilder {
       if (trial) {
         const { column } = finished;
         const blank = column.as === 'number' && column.absent.every((reason) => reason > 0);
+        // A column of numbers that can be read in two ways is asked about, not passed over.
+        if (every) problems.push(...finished.problems.filter(({ code }) => code === 'thousands-unsure'));
         if (blank || hasErrors(finished.problems)) continue;
         if (every) measured.push(column.name);
       }

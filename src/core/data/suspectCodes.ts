@@ -119,7 +119,7 @@ export function suspectCode(column: NumberColumn, codebook: Codebook): SuspectCo
   const found = [...codes].find(([code]) => {
     if (own.categories.some((category) => Number(category.code) === code)) return false;
     if (byAnswers.has(code) || (isCodeLike(code) && isApart(code, ends, 0.5))) return true;
-    return declared.has(code) && isApart(code, ends, 0.15);
+    return declared.has(code) && isApart(code, ends, 0.3);
   });
   if (!found) return undefined;
   const [code, count] = found;

@@ -1,6 +1,7 @@
 import type * as z from 'zod/mini';
 import { type FieldNotes, largestText, longestSide, notes } from './fields.js';
 import { nearest } from './nearest.js';
+import { insteadOf, kindMeant } from './otherWords.js';
 import { error, type Problem } from './problem.js';
 import type { Path, YamlSource } from './yamlSource.js';
 
@@ -136,15 +137,26 @@ function wrongValue(
       place,
     );
   }
-  if (options)
-    return error('wrong-value', { path: name, found, options, nearest: nearest(String(value), options) }, place);
+  const cut = source.colorAfter(path);
+  if (value === null && cut !== undefined) {
+    const write = `${path.at(-1)}: "${cut}"`;
+    return error('yaml-broken', { reason: `without quotation marks ${cut} is a remark`, write }, place);
+  }
+  if (options) {
+    const near = path.at(-1) === 'kind' ? kindMeant(String(value), options) : undefined;
+    return error(
+      'wrong-value',
+      { path: name, found, options, nearest: near ?? nearest(String(value), options) },
+      place,
+    );
+  }
   return error(
     'wrong-type',
     {
       path: name || 'the file',
       found,
       expects: `${note?.expects ?? 'another value'}${bound(issue)}`,
-      example: isColumn ? undefined : exampleFor(note, value),
+      example: isColumn ? undefined : (groupFor(schema, path, value, source.value) ?? exampleFor(note, value)),
       isColumn,
     },
     place,
@@ -159,6 +171,37 @@ const truths: Readonly<Record<string, string>> = {
   off: 'false',
   n: 'false',
 };
+
+/** A group of settings that says what a bare value means: the setting among its own that such a value fits. */
+function groupFor(schema: Schema, path: Path, value: unknown, whole: unknown): string | undefined {
+  if (typeof value === 'object' || value === undefined) return undefined;
+  const shape = schemasAt(schema, path, whole)
+    .map((one) => definition(unwrap(one)).shape)
+    .find((found) => found !== undefined);
+  if (!shape) return undefined;
+  const fields = Object.entries(shape).map(([key, field]) => ({
+    key,
+    options: enumValues(field),
+    note: notes.get(unwrap(field)) as FieldNotes | undefined,
+  }));
+  const text = String(value);
+  const said = fields.find(({ options }) => options.includes(text));
+  if (said) return `{ ${said.key}: ${text} }`;
+  if (/^[\d.]+\s*[a-z]+$/i.test(text)) {
+    const lengths = fields.filter(({ note }) => note?.is === 'length');
+    const sides = lengths.length > 0 ? lengths : fields.filter(({ note }) => note?.expects.includes('length'));
+    if (sides.length > 0)
+      return `{ ${sides
+        .slice(0, 4)
+        .map(({ key }) => `${key}: ${text}`)
+        .join(', ')} }`;
+  }
+  const words = fields.find(({ key, note }) => note?.expects.startsWith('a text') || key === 'title');
+  if (typeof value === 'string' && words)
+    return `{ ${words.key}: ${/[:#,{}[\]]/.test(text) ? JSON.stringify(text) : text} }`;
+  const first = fields.find(({ note }) => note?.example !== undefined);
+  return first && `{ ${first.key}: ${first.note?.example} }`;
+}
 
 /** What to write in place of a value: what was meant by it, where that can be told, else the example of the docs. */
 function exampleFor(note: FieldNotes | undefined, value: unknown): string | undefined {
@@ -186,7 +229,9 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
       const place = source.locateKey([...path, key]);
       const cut = source.cutByComma([...path, key]);
       if (cut) return error('text-cut', cut, place);
-      return error('unknown-key', { key, where: path.join('.'), known, nearest: nearest(key, known) }, place);
+      const where = path.join('.');
+      const write = insteadOf(key, where, valueAt(source.value, [...path, key]));
+      return error('unknown-key', { key, where, known, nearest: nearest(key, known), write }, place);
     });
   }
   const options = issue.code === 'invalid_value' ? issue.values.map(String) : undefined;
@@ -207,6 +252,27 @@ const byPlace = ({ place: a }: Problem, { place: b }: Problem): number =>
 
 /** Holds a text against a schema: all its problems at once, each at its line. */
 export function validate(schema: Schema, source: YamlSource): Problem[] {
+  const found = faultsOf(schema, source);
+  // YAML reads the name of a column such as 2025 as a number.
+  const numbers = found.filter(
+    (problem): problem is Problem<'wrong-type'> =>
+      problem.code === 'wrong-type' &&
+      (problem as Problem<'wrong-type'>).facts.isColumn === true &&
+      typeof valueAt(source.value, (problem as Problem<'wrong-type'>).facts.path.split('.')) === 'number',
+  );
+  if (numbers.length === 0) return found;
+  for (const { facts } of numbers) asText(source.value, facts.path.split('.'));
+  return faultsOf(schema, source);
+}
+
+/** Makes the number at a path the text that it is written as. */
+function asText(value: unknown, path: Path): void {
+  const group = valueAt(value, path.slice(0, -1)) as Record<string | number, unknown>;
+  const key = path.at(-1) as string;
+  group[key] = String(group[key]);
+}
+
+function faultsOf(schema: Schema, source: YamlSource): Problem[] {
   const result = (schema as z.ZodMiniType).safeParse(source.value);
   if (result.success) return [];
   const issues = (result.error.issues as Issue[]).slice(0, mostIssues);

@@ -15,5 +15,6 @@ export function valueSource(value: unknown, name: string): YamlSource {
       return isGroup(found) ? Object.keys(found) : [];
     },
     cutByComma: () => undefined,
+    colorAfter: () => undefined,
   };
 }

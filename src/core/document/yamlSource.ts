@@ -27,6 +27,8 @@ export interface YamlSource {
   keys(path: Path): string[];
   /** Whether a key inside braces is what a comma without quotation marks has cut off a text: the setting and its whole text. */
   cutByComma(path: Path): { key: string; text: string } | undefined;
+  /** A colour behind a key without a value, which YAML takes for a remark. */
+  colorAfter(path: Path): string | undefined;
 }
 
 const reasons: Record<string, string> = {
@@ -50,8 +52,50 @@ function colonText(content: string): string | undefined {
   return key === undefined || text === undefined ? undefined : `${key}: ${JSON.stringify(text.trim())}`;
 }
 
+/** A colour that stands after a colon without quotation marks. */
+const bareColor = /([A-Za-z]\w*):\s+(#(?:[\da-f]{8}|[\da-f]{6}|[\da-f]{3,4}))(?=\s*(?:[,}\]]|$))/i;
+
+/** A text with brackets inside braces, as it needs to be written. */
+function bracketText(content: string): string | undefined {
+  const [, key, text] =
+    /(?:^|[{,])\s*([A-Za-z]\w*):\s+([^"'{}[\],\s][^"'{}[\],]*\[[^\]]*\][^"'{}[\],]*)/.exec(content) ?? [];
+  return key === undefined || text === undefined ? undefined : `${key}: ${JSON.stringify(text.trim())}`;
+}
+
+/** The line in which a quotation mark opens that no later one of it closes. */
+function openQuoteLine(content: readonly string[], before: number): number | undefined {
+  for (let at = Math.min(before, content.length - 1); at >= 0; at -= 1) {
+    const bare = (content[at] as string).replace(/\\"/g, '').replace(/(^|\s)#.*$/, '');
+    if (((bare.match(/"/g) ?? []).length % 2 === 1 || /:\s+'[^']*$/.test(bare)) && /[:[{,-]\s*["']/.test(bare))
+      return at;
+  }
+  return undefined;
+}
+
+/** A fault that shows somewhere else than where its cause is: a colour that is a remark, brackets in a text, an open quotation mark. */
+function causeOf(fault: YAMLError, file: string, text: string, line: number): Problem | undefined {
+  const content = text.split('\n');
+  const say = (at: number, pattern: RegExp, reason: string, write?: string) => {
+    const column = Math.max(0, (content[at] as string).search(pattern)) + 1;
+    return error('yaml-broken', { reason, ...(write === undefined ? {} : { write }) }, { file, line: at + 1, column });
+  };
+  const colored = content.findIndex((own, i) => i < line && /[{[]/.test(own) && bareColor.test(own));
+  if (colored >= 0) {
+    const [, key, color] = bareColor.exec(content[colored] as string) as unknown as [string, string, string];
+    return say(colored, /#/, `without quotation marks ${color} is a remark`, `${key}: "${color}"`);
+  }
+  const brackets = bracketText(content[line - 1] ?? '');
+  if (brackets) return say(line - 1, /\[/, 'brackets in a text need quotation marks around it inside { }', brackets);
+  const quote =
+    /quot/i.test(fault.message) || fault.code === 'MISSING_CHAR' ? openQuoteLine(content, line - 1) : undefined;
+  if (quote !== undefined) return say(quote, /["']/, 'the quotation mark that opens here is not closed');
+  return undefined;
+}
+
 function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter, text: string): Problem {
   const { line, col } = lines.linePos(fault.pos[0]);
+  const cause = causeOf(fault, file, text, line);
+  if (cause) return cause;
   if (starred(text.split('\n')[line - 1] ?? '')) {
     return error('yaml-broken', { reason: starReason }, { file, line, column: col });
   }
@@ -157,7 +201,9 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     const distinct = document.errors.filter(
       (fault, i, all) => all.findIndex(({ pos }) => pos[0] === fault.pos[0]) === i,
     );
-    return { problems: distinct.map((fault) => syntaxProblem(fault, file, lines, read)) };
+    const said = distinct.map((fault) => syntaxProblem(fault, file, lines, read));
+    // One cause makes several faults.
+    return { problems: [...new Map(said.map((own) => [JSON.stringify(own.place), own])).values()] };
   }
   const at = (offset: number): Place => {
     const { line, col } = lines.linePos(offset);
@@ -187,6 +233,10 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     keys: (path) => {
       const node = nodeAt(document, path);
       return isMap(node) ? node.items.map((pair) => keyText(pair.key)) : [];
+    },
+    colorAfter: (path) => {
+      const { line = 1 } = source.locateKey(path);
+      return bareColor.exec(read.split('\n')[line - 1] ?? '')?.[2];
     },
     cutByComma: (path) => {
       const node = nodeAt(document, path.slice(0, -1));

@@ -104,6 +104,23 @@ function wantedNames(sheet: Sheet, scales: PanelScales): Wanted[] {
   );
 }
 
+/** Whether a straight line touches a box (Liang & Barsky 1984). */
+function runsThrough([[ax, ay], [bx, by]]: readonly [Point, Point], { x, y, width, height }: Box): boolean {
+  let [from, to] = [0, 1];
+  const edges = [
+    [ax - bx, ax - x],
+    [bx - ax, x + width - ax],
+    [ay - by, ay - y],
+    [by - ay, y + height - ay],
+  ] as const;
+  for (const [along, room] of edges) {
+    if (along === 0 && room < 0) return false;
+    if (along < 0) from = Math.max(from, room / along);
+    if (along > 0) to = Math.min(to, room / along);
+  }
+  return from <= to;
+}
+
 /**
  * The names of cases beside their markers, off other markers, lines and names: those with the fewest places first, each
  * at the nearest place that is free, with a leading line where that is not beside its marker. Names without a free place
@@ -116,8 +133,13 @@ export function caseLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
   }));
   const stroke = { width: leadWidth, color: sheet.settings.references.color };
   const set = new Map<Wanted, PlateItem[]>();
+  // Lines that lead to names touch no other name.
+  const [boxes, leads]: [Box[], (readonly [Point, Point])[]] = [[], []];
   for (const name of [...wanted].sort((a, b) => a.places.length - b.places.length)) {
-    const isFree = ({ box, lead }: Place) => ink.wordsUnder(box) === 0 && !(lead && ink.isCrossed(...lead));
+    const isClear = ({ box, lead }: Place) =>
+      !leads.some((other) => runsThrough(other, box)) && !(lead && boxes.some((other) => runsThrough(lead, other)));
+    const isFree = (place: Place) =>
+      ink.wordsUnder(place.box) === 0 && !(place.lead && ink.isCrossed(...place.lead)) && isClear(place);
     const place = name.places.find(isFree);
     if (!place) continue;
     const { block, label } = name;
@@ -130,6 +152,8 @@ export function caseLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
       ? [straightLine({ role: `${label.role}.lead`, from: label.from }, stroke, lead[0], lead[1])]
       : [];
     ink.add(box);
+    boxes.push(box);
+    if (lead) leads.push(lead);
     set.set(name, [...leading, item]);
   }
   return { items: wanted.flatMap((name) => set.get(name) ?? []), leftOut: wanted.length - set.size };

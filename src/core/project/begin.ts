@@ -2,6 +2,7 @@ import { codebookOf } from '../data/codebook.js';
 import { type NumberNotation, pointNotation } from '../data/numberText.js';
 import { type ColumnProfile, notationOfTable, profileTable } from '../data/profile.js';
 import { everyColumn, type Table, type TotalsRow } from '../data/table.js';
+import { withoutTotals } from '../data/totals.js';
 import { patched, patchFor } from '../document/patch.js';
 import { error, fail, hasErrors, type Outcome, succeed } from '../document/problem.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
@@ -74,7 +75,9 @@ export async function lookInto(
   const gatherer = new Gatherer(store);
   const read = await readWhole(gatherer, path, reading);
   if (!read || hasErrors(gatherer.problems)) return fail(gatherer.problems);
-  const { table, bare } = read;
+  const { bare } = read;
+  // Sums of the rows are none of them, and are said apart.
+  const { table, left: totals } = withoutTotals(read.table, () => false);
   const notation = notationFor(reading, table);
   const columns = profileTable(table, notation);
   const doubts = columns.flatMap(({ name, doubt }) =>
@@ -83,8 +86,7 @@ export async function lookInto(
       : [],
   );
   if (doubts.length > 0) return fail([...gatherer.problems, ...doubts]);
-  const { rowCount: rows, totals } = table;
-  return succeed({ path, rows, bare, sheet: reading.sheet, notation, columns, totals: [...totals] });
+  return succeed({ path, rows: table.rowCount, bare, sheet: reading.sheet, notation, columns, totals });
 }
 
 /** What an author says of a column, where a look at the table does not tell. */

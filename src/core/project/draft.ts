@@ -4,6 +4,7 @@ import type { NumberNotation } from '../data/numberText.js';
 import type { ColumnProfile } from '../data/profile.js';
 import type { TotalsRow } from '../data/table.js';
 import { nearest } from '../document/nearest.js';
+import { kindMeant } from '../document/otherWords.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { type DraftChart, type DraftSettings, firstFigure } from './firstFigure.js';
 
@@ -141,7 +142,23 @@ function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): Placed
 /** Every kind with the named columns in its roles, in the order in which a first figure is sought. */
 export function placedKinds(profiles: readonly ColumnProfile[], chosen: readonly string[]): PlacedKind[] {
   const columns = chosen.flatMap((name) => profiles.find((own) => own.name === name) ?? []);
-  return fits.map((fit) => placed(fit, columns));
+  const kinds = fits.map((fit) => placed(fit, columns));
+  // Kinds with a marker for each case come last where most markers would hide others.
+  const isCrowded = ({ kind }: PlacedKind) => eachCase.includes(kind) && hides(columns);
+  return [...kinds.filter((own) => !isCrowded(own)), ...kinds.filter(isCrowded)];
+}
+
+/** Kinds that draw a marker for each case. */
+const eachCase: readonly string[] = ['points', 'scatter'];
+
+/** So many cases may stand at one place before they hide each other. */
+const mostTied = 12;
+
+/** Whether columns have far fewer places than cases: each measured one by its values, each category by its names. */
+function hides(columns: readonly ColumnProfile[]): boolean {
+  const cases = columns.reduce((most, { count }) => Math.max(most, count), 0);
+  const places = columns.reduce((product, { different }) => product * Math.max(1, different), 1);
+  return columns.length > 0 && cases > mostTied * places;
 }
 
 /** The columns of a wide table that are asked for. */
@@ -164,7 +181,13 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
   if (unknown.length > 0) return fail(unknown);
   const kinds = [...new Set(fits.map(({ kind }) => kind))];
   if (wish.kind !== undefined && !kinds.includes(wish.kind)) {
-    return fail([error('kind-unknown', { kind: wish.kind, known: kinds, nearest: nearest(wish.kind, kinds) })]);
+    return fail([
+      error('kind-unknown', {
+        kind: wish.kind,
+        known: kinds,
+        nearest: kindMeant(wish.kind, kinds) ?? nearest(wish.kind, kinds),
+      }),
+    ]);
   }
   const values = valuesOf(wish);
   if (values.length > 0) {

@@ -2090,6 +2090,10 @@ export interface FigureFile {
     /**
      * Why this figure does not follow the rule.
      */
+    'caption-title'?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
     'alt-text'?: string;
     /**
      * Why this figure does not follow the rule.
@@ -2123,6 +2127,10 @@ export interface FigureFile {
      * Why this figure does not follow the rule.
      */
     contrast?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
+    'hidden-marks'?: string;
     /**
      * Why this figure does not follow the rule.
      */
@@ -3877,6 +3885,10 @@ export interface BoardFile {
     /**
      * Why this figure does not follow the rule.
      */
+    'caption-title'?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
     'alt-text'?: string;
     /**
      * Why this figure does not follow the rule.
@@ -3910,6 +3922,10 @@ export interface BoardFile {
      * Why this figure does not follow the rule.
      */
     contrast?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
+    'hidden-marks'?: string;
     /**
      * Why this figure does not follow the rule.
      */
@@ -4418,6 +4434,17 @@ export interface StyleHead {
           severity?: 'error' | 'warning' | 'off';
         };
     /**
+     * A figure with a caption has a title, and it is about what the figure shows.
+     */
+    'caption-title'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
      * The figure has a description for readers who do not see it, which says more than its title.
      */
     'alt-text'?:
@@ -4528,6 +4555,10 @@ export interface StyleHead {
            * The least contrast of marks and their pieces.
            */
           marks?: number;
+          /**
+           * The least contrast of lines of axes and grid.
+           */
+          lines?: number;
         };
     /**
      * Words and marks stand out from what lies under them.
@@ -4547,6 +4578,21 @@ export interface StyleHead {
            * The least contrast of marks.
            */
           marks?: number;
+        };
+    /**
+     * Markers of cases do not hide each other.
+     */
+    'hidden-marks'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The largest share of markers that are hidden.
+           */
+          share?: number;
         };
     /**
      * All groups of a legend can be told apart, by every reader and in grey.

@@ -360,10 +360,12 @@ const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
   ...[panels?.by ?? []].flat().map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
 ];
 
-/** Words that the program adds to those of the author. */
-function addedTexts({ chart, panels, accents }: FigureFile, { axes }: Look, withCaption: boolean): string[] {
+/** Words that the program adds to those of the author, and those of the styles and of what figures share. */
+function addedTexts({ chart, panels, accents }: FigureFile, look: Look, withCaption: boolean): string[] {
   const settings = chart as ChartSettings;
+  const { axes, legend, words, captionForm } = look as Look & { words?: unknown };
   return [
+    ...textsIn([axes, legend, words, captionForm?.number]),
     ...(kindOf(settings).texts?.(settings) ?? []),
     ...(withCaption ? captionTexts : []),
     ...(panels ? panelTexts : []),

@@ -104,6 +104,14 @@ const labelled = ({ plans, settings, figure }: Drawn) =>
   labelParts(settings).length > 0 ||
   (figure.accents ?? []).some(({ label }) => label?.show) ||
   plans.some(({ sliceLabels, endLabels }) => sliceLabels ?? endLabels?.some(({ value }) => value !== undefined));
+const showsNumbers = ({ plans, settings, figure }: Drawn) =>
+  labelParts(settings).some((part) => part !== 'percent') ||
+  (figure.accents ?? []).some(({ label }) => label?.show) ||
+  plans.some(
+    ({ sliceLabels, endLabels }) =>
+      sliceLabels?.shows.some((part) => part === 'value' || part === 'count') ??
+      endLabels?.some(({ value }) => value !== undefined),
+  );
 const showsShares = ({ plans, settings }: Drawn) =>
   labelParts(settings).includes('percent') || plans.some(({ sliceLabels }) => sliceLabels?.shows.includes('percent'));
 
@@ -169,7 +177,7 @@ const needs: readonly Need[] = [
   { path: 'axes.all', needs: 'a chart with axes', isMet: ({ shows }) => shows.x !== 'none' || shows.y !== 'none' },
   { path: 'dataLabels.percent', needs: '"percent" among what labels show', isMet: showsShares },
   { path: 'dataLabels.rounding', needs: 'labels with shares', isMet: (drawn) => labelled(drawn) && hasShares(drawn) },
-  { path: 'dataLabels.format', needs: '"show" with what labels say', isMet: labelled },
+  { path: 'dataLabels.format', needs: 'labels that say a value or a count', isMet: showsNumbers },
   { path: 'dataLabels.place', needs: '"show" with what labels say', isMet: labelled },
   { path: 'palette.single', needs: 'a chart without groups', isMet: isSingle },
   { path: 'palette.pattern', needs: 'a chart without groups', isMet: isSingle },
@@ -233,6 +241,14 @@ function idleAccents({ figure, plans }: Drawn): [string, string][] {
   });
 }
 
+/** Words for a label that is not shown. */
+const idleLabelWords = ({ figure, settings }: Drawn): [string, string][] =>
+  (figure.accents ?? []).flatMap(({ label }, i): [string, string][] =>
+    label && Object.hasOwn(label, 'text') && label.show === undefined && labelParts(settings).length === 0
+      ? [[`accents.${i}.label.text`, '"show" beside it, or data labels']]
+      : [],
+  );
+
 /** Accents that name a group and say nothing of it, with what the marks of this chart can follow. */
 export function emptyAccents(
   { figure, plans }: Pick<Drawn, 'figure' | 'plans'>,
@@ -254,7 +270,7 @@ export function idleSettings(drawn: Drawn, locate: (path: string) => Place): Pro
   });
   const known = new Set(byNeed.map(([path]) => path));
   const forMarks = idleForMarks(drawn, paths).filter(([path]) => !known.has(path));
-  return [...byNeed, ...forMarks, ...idleAccents(drawn)].map(([path, what]) =>
+  return [...byNeed, ...forMarks, ...idleAccents(drawn), ...idleLabelWords(drawn)].map(([path, what]) =>
     warning('setting-idle', { path, needs: what }, locate(path)),
   );
 }

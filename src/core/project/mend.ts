@@ -128,5 +128,12 @@ export async function mend(source: Source, path: string, options: MendOptions = 
     if (!last?.findings) break;
     now = { ...now, findings: last.findings };
   }
-  return succeed({ before, after: now.text, patch, made, left: now.findings });
+  // A mend that was tried and makes another rule fail is none.
+  const isTried = ({ rule, mend: own }: Finding) => own?.keepsMeaning && (options.only?.includes(rule) ?? true);
+  const left = now.findings.map((finding): Finding => {
+    if (!isTried(finding) || finding.waived !== undefined) return finding;
+    const { mend: _, ...rest } = finding;
+    return rest;
+  });
+  return succeed({ before, after: now.text, patch, made, left });
 }

@@ -61,6 +61,16 @@ function isUnlikeStyle({ layers, shows }: Part, paths: readonly string[], value:
 /** All settings that may change nothing, or those alone that no ink has read. */
 export type IdleTries = 'all' | 'unread';
 
+/** Whether the style says the same. */
+function isLikeStyle({ layers, shows }: Part, paths: readonly string[], value: unknown): boolean {
+  const below = layers.slice(0, -1);
+  return paths.some((path) => {
+    const origin = originOf(below, path, shows);
+    const layer = below.find(({ name }) => name === origin?.layer);
+    return origin && layer && JSON.stringify(valueAt(layer.look, origin.path.split('.'))) === JSON.stringify(value);
+  });
+}
+
 /** The settings of a figure file that may change nothing: no piece of ink has read them, or only with others. */
 function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): string[] {
   if (!part) return [];
@@ -72,6 +82,8 @@ function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): 
   return leavesOf(look).flatMap(({ path, value }) => {
     const [own, paths] = [path.join('.'), readAs(part, path)];
     if (beyondInk.includes(own)) return [];
+    // What says what the style says anyway is kept on purpose, for another style.
+    if (isLikeStyle(part, paths, value)) return [];
     const isWhole = tries === 'all' && readWhole.includes(path[0] as string) && isUnlikeStyle(part, paths, value);
     return !paths.some(isRead) || isWhole ? [own] : [];
   });

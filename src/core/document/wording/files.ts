@@ -90,11 +90,14 @@ export const filesWordings = {
     found: f.reason,
     ...(f.write === undefined ? {} : { write: f.write }),
   }),
-  'text-cut': (f: { key: string; text: string }) => ({
-    found: `a comma inside { } ends the text of "${f.key}"`,
-    expected: 'quotation marks around a text with a comma',
-    write: `${f.key}: ${JSON.stringify(f.text)}`,
-  }),
+  'text-cut': (f: { key: string; text: string }) => {
+    const number = /^([-+]?\d+), (\d+)$/.exec(f.text);
+    return {
+      found: `a comma inside { } ends the ${number ? 'number' : 'text'} of "${f.key}"`,
+      expected: number ? 'a point before decimals' : 'quotation marks around a text with a comma',
+      write: `${f.key}: ${number ? `${number[1]}.${number[2]}` : JSON.stringify(f.text)}`,
+    };
+  },
   'wrong-file-kind': (f: { found: string; expected: string }) => ({
     found: `this is a ${f.found} file`,
     expected: `a ${f.expected} file, which starts with "hexis: ${f.expected}/1"`,

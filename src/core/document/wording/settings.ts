@@ -3,10 +3,10 @@ import { lengthExample, list, type Nearest, smallLengthExample, written } from '
 
 /** Keys and values: the words of their problems. */
 export const settingsWordings = {
-  'unknown-key': (f: { key: string; where: string; known: string[] } & Nearest) => ({
+  'unknown-key': (f: { key: string; where: string; known: string[]; write?: string | undefined } & Nearest) => ({
     found: `there is no setting "${f.key}"${f.where === '' ? '' : ` in ${f.where}`}`,
     expected: list(f.known, 30),
-    ...written(f),
+    ...(f.write === undefined ? written(f) : { write: f.write }),
   }),
   'missing-key': (f: {
     key: string;

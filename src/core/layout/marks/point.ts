@@ -87,7 +87,8 @@ export const point: MarkType<PointMark> = {
     'dataLabels.show',
     'dataLabels.format',
     ...(onLine === 'bare' ? [] : markerSettings),
-    ...(interval ? ['errorBars.width', 'errorBars.cap'] : []),
+    // On categories those of several groups stand aside by a share of what bars would take.
+    ...(interval ? ['errorBars.width', 'errorBars.cap', 'bars.share', 'bars.widest', 'bars.gap'] : []),
   ],
   accents: ['fill', 'marker', 'size', 'outline', 'opacity', 'label'],
 };
