@@ -14,6 +14,11 @@ export const startCommand: CommandSpec = {
     ['--z <column>', 'the column along the upright axis of a cloud in space'],
     ['--kind <kind>', 'the kind of chart, see "hexis kinds"; left out: what most would draw'],
     ['--sheet <name>', 'the sheet of a workbook'],
+    ['--range <cells>', 'the cells of a sheet that hold the table, such as B3:F40'],
+    [
+      '--skip <lines>',
+      'lines above the names of the columns; left out: those that hold a single cell, such as a title',
+    ],
     ['--no-header', 'the first line names no columns; left out: where it holds numbers alone'],
     ['--thousands-mark <mark>', "the mark between groups of three digits: . , ' a blank, or none; left out: found out"],
     ['--decimal-mark <mark>', 'the decimal mark of the table, "." or ","; left out: found out'],

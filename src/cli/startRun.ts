@@ -5,9 +5,11 @@ import { inColumns } from '../core/document/columns.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { thousandsMarks } from '../core/document/thousandsMarks.js';
 import { plural } from '../core/document/wording/phrases.js';
-import { draftFiles, lookInto, type TableReading } from '../core/project/begin.js';
+import { draftFiles, lookInto, type TableLook, type TableReading } from '../core/project/begin.js';
 import { type DraftWish, draftChart } from '../core/project/draft.js';
+import type { DraftChart } from '../core/project/firstFigure.js';
 import { openProject } from '../core/project/project.js';
+import { overlaid } from '../core/project/source.js';
 import { disk } from '../node/disk.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
@@ -15,6 +17,8 @@ import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.j
 
 interface StartCall extends DraftWish {
   sheet?: string;
+  range?: string;
+  skip?: string;
   /** False where the call says that the first line names no columns. */
   header?: boolean;
   decimalMark?: string;
@@ -66,6 +70,12 @@ function profileText(profiles: readonly ColumnProfile[]): string {
   return inColumns(rows, { isRight: (column) => column === 2 }).join('\n');
 }
 
+/** Lines to leave out that are no number of lines. */
+const skipProblems = ({ skip }: StartCall): Problem[] =>
+  skip === undefined || /^\d{1,5}$/.test(skip)
+    ? []
+    : [error('bad-option', { option: '--skip', found: skip, expects: 'a number of lines', example: '--skip 2' })];
+
 /** Marks that the call names and that there are not. */
 function markProblems({ decimalMark, thousandsMark }: StartCall): Problem[] {
   const wrong = (option: string, found: string, expects: string, example: string) =>
@@ -96,11 +106,41 @@ function give(problems: readonly Problem[], call: StartCall): number {
 const wordsFor = (value: string | readonly string[] | Readonly<Record<string, string>>): string =>
   typeof value === 'string' ? value : Object.values(value).join(' and ');
 
+/** A draft that can be drawn: the one that was chosen, else the first of all others that can be. */
+async function drawableDraft(
+  look: TableLook,
+  chosen: DraftChart,
+  names: Parameters<typeof draftFiles>[2],
+  paths: { codebook: string; figure: string },
+): Promise<{ chart: DraftChart; drafts: ReturnType<typeof draftFiles> }> {
+  const draftOf = (chart: DraftChart) => ({ chart, drafts: draftFiles(look, chart.settings, names) });
+  const first = draftOf(chosen);
+  // What the author asked for by name is drafted as it is: what is wrong with it is said when it is drawn.
+  if (chosen.rule === undefined) return first;
+  const others = look.columns.flatMap(({ name, looks: what, isId }): DraftChart[] =>
+    isId || what === 'empty'
+      ? []
+      : [
+          {
+            settings: what === 'numeric' ? { kind: 'histogram', value: name } : { kind: 'bar', category: name },
+            rule: 'one column alone, which can be drawn whatever the others hold',
+          },
+        ],
+  );
+  for (const one of [first, ...others.map(draftOf)]) {
+    const texts = { [paths.codebook]: one.drafts.codebook, [paths.figure]: one.drafts.figure };
+    if ((await openProject(overlaid(disk, texts)).draw(paths.figure)).ok) return one;
+  }
+  return first;
+}
+
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
-  const wrong = markProblems(call);
+  const wrong = [...markProblems(call), ...skipProblems(call)];
   if (wrong.length > 0) return give(wrong, call);
-  const found = await lookInto(openProject(disk), path, call as TableReading);
+  const { skip: lines, ...reading } = call;
+  const told: TableReading = { ...(reading as TableReading), ...(lines === undefined ? {} : { skip: Number(lines) }) };
+  const found = await lookInto(openProject(disk), path, told);
   if (!found.ok) return give(found.problems, call);
   const look = found.value;
   const { rows, columns: profiles, totals, bare } = look;
@@ -115,7 +155,9 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
   const there = relative(folder, path).replaceAll('\\', '/');
-  const drafts = draftFiles(look, chart.value.settings, { id: name, table: there, codebook: basename(codebook) });
+  const names = { id: name, table: there, codebook: basename(codebook) };
+  const drawable = await drawableDraft(look, chart.value, names, { codebook, figure });
+  const { drafts } = drawable;
   const failed = await save([
     { path: codebook, bytes: drafts.codebook },
     { path: figure, bytes: drafts.figure },
@@ -126,17 +168,25 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
       table: path,
       rows,
       columns: profiles,
-      chart: chart.value.settings,
-      rule: chart.value.rule,
+      chart: drawable.chart.settings,
+      rule: drawable.chart.rule,
       totals,
       written: [codebook, figure],
     });
     return exit.done;
   }
-  const { settings, rule } = chart.value;
+  const { settings, rule } = drawable.chart;
   const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);
   for (const { column, text } of totals)
     say(`"${text}" in ${column} is the sum or mean of the other rows, it seems: charts leave it out\n`);
+  if (look.skip && call.skip === undefined)
+    say(
+      `${plural(look.skip, 'line')} above the names of the columns ${look.skip === 1 ? 'is' : 'are'} left out: ${look.skip === 1 ? 'it holds' : 'they hold'} no row of the table\n`,
+    );
+  if (look.sheets && call.sheet === undefined)
+    say(
+      `This is the sheet ${look.sheets[0]} of ${look.sheets.join(', ')}; --sheet ${JSON.stringify(look.sheets[1])} reads another one\n`,
+    );
   if (bare) say('The first line holds numbers and names no columns: they are column1, column2, …\n');
   say(
     `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${said.join(', ')}\n${rule === undefined ? '' : `         (${rule}; --kind, --value and --category ask for another)\n`}\nNext: npx hexis draw ${figure} -o ${folder.replace(/[/\\]+$/, '') || '.'}/`,

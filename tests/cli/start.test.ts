@@ -202,3 +202,42 @@ describe('start asks what a table cannot say', () => {
     expect(draft('new/folder/book.figure.yaml')).toContain('sheet: "The second"');
   });
 });
+
+describe('start finds the table in what stands around it', () => {
+  const folder = folderWith({
+    'titled.csv': 'Harvest of the garden 2026,,\n,,\ncrop,harvest,loss\nkale,10,1\nleek,8,2\nbeans,5,1\n',
+    'note.csv': 'Harvest of the garden 2026\ncrop;harvest;loss\nkale;10;1\nleek;8;2\nbeans;5;1\n',
+    'subjects.csv': `individual,yield\n${Array.from({ length: 40 }, (_, i) => `${1 + Math.floor(i / 4)},${(i * 37) % 11}.${i % 7}`).join('\n')}\n`,
+    'book.xlsx': workbook({
+      Notes: [['Read me first'], ['crop', 'harvest'], ['kale', 10], ['leek', 8]],
+      Data: [
+        ['crop', 'harvest'],
+        ['kale', 10],
+      ],
+    }),
+  });
+  afterAll(() => folder.remove());
+  const start = (...args: string[]) => hexis(['start', ...args], { cwd: folder.path });
+  const figure = (name: string) => readFileSync(folder.at(`${name}.figure.yaml`), 'utf8');
+
+  test('below a title or a remark, which is said', () => {
+    expect(start('titled.csv').out).toContain('2 lines above the names of the columns are left out');
+    expect(figure('titled')).toContain('data: { file: "titled.csv", skip: 2 }');
+    expect(start('note.csv').out).toMatch(/3 rows, 3 columns[\s\S]*1 line above the names/);
+    expect(hexis(['draw', 'note.figure.yaml'], { cwd: folder.path }).code).toBe(0);
+    expect(start('titled.csv', '--skip', '2', '--replace').out).toContain('3 rows, 3 columns');
+    expect(start('titled.csv', '--skip', 'two').err).toContain('write: --skip 2');
+  });
+
+  test('in a sheet and a range of it, the other sheets named', () => {
+    const { out } = start('book.xlsx');
+    expect(out).toContain('This is the sheet Notes of Notes, Data; --sheet "Data" reads another one');
+    expect(start('book.xlsx', '--range', 'A2:B4', '--replace').out).toContain('2 rows, 2 columns');
+    expect(figure('book')).toContain('range: "A2:B4"');
+  });
+
+  test('numbers of subjects are no measured variable, each once or several times', () => {
+    expect(start('subjects.csv').out).toMatch(/individual .*names the rows\?/);
+    expect(figure('subjects')).toContain('kind: histogram\n  value: yield');
+  });
+});

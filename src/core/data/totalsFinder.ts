@@ -17,6 +17,10 @@ const mostRows = 20_000;
 /** The longest word for a sum, with what may stand before it. */
 const longestName = 20;
 
+/** A sum that a workbook holds as a formula and never computed, in the languages of office programs. */
+const uncomputed =
+  /^=\s*(SUM|SUBTOTAL|AVERAGE|SUMME|TEILERGEBNIS|MITTELWERT|SOMME|MOYENNE|SUMA|PROMEDIO|SOMMA|MEDIA)\s*\(/i;
+
 /** Whether a text may be a word: numbers, which most cells are, are told by their first sign. */
 const mayBeWord = (text: string): boolean => {
   const first = text.charCodeAt(0);
@@ -28,8 +32,9 @@ const mayBeWord = (text: string): boolean => {
  * chart takes them for cases. What the codebook lists is a value like any other.
  */
 export class TotalsFinder {
-  /** Cells that are called totals. */
+  /** Cells that are called totals, or are formulas of sums without a value. */
   readonly cells: TotalCell[] = [];
+  private readonly formulas = new Set<number>();
   private rows: (readonly CellValue[])[] | undefined = [];
   private readonly names: readonly string[];
   private readonly notation: NumberNotation;
@@ -53,7 +58,9 @@ export class TotalsFinder {
     let found: TotalCell[] | undefined;
     for (let index = 0; index < cells.length; index += 1) {
       const cell = cells[index];
-      if (typeof cell !== 'string' || !mayBeWord(cell) || !isTotalName(cell)) continue;
+      if (typeof cell !== 'string') continue;
+      if (cell.startsWith('=') && uncomputed.test(cell)) this.formulas.add(row);
+      else if (!mayBeWord(cell) || !isTotalName(cell)) continue;
       const text = cell.trim();
       const name = this.names[index];
       if (name === undefined || this.isListed(name, text)) continue;
@@ -87,7 +94,8 @@ export class TotalsFinder {
     const plain = [...rows.keys()].filter((row) => !called.has(row));
     const seen = new Set<number>();
     return cells.flatMap(({ row, index, text }): TotalsRow[] => {
-      const of = seen.has(row) ? undefined : this.sumOf(rows, row, plain, called);
+      const isFormula = this.formulas.has(row);
+      const of = seen.has(row) ? undefined : isFormula ? 'sum' : this.sumOf(rows, row, plain, called);
       if (!of) return [];
       seen.add(row);
       return [{ row, column: this.names[index] as string, text, of }];

@@ -15,6 +15,10 @@ import type { Project } from './project.js';
 /** What is said of a table before it is read. */
 export interface TableReading {
   sheet?: string | undefined;
+  /** Cells of a sheet, such as B3:F40; left out: all. */
+  range?: string | undefined;
+  /** Lines above the names of the columns; left out: those that hold a single cell, such as a title. */
+  skip?: number | undefined;
   /** Whether the first line names the columns; left out: unless it holds numbers alone. */
   header?: boolean | undefined;
   /** Left out: found out. */
@@ -31,6 +35,11 @@ export interface TableLook {
   /** Whether its first line names no columns. */
   bare: boolean;
   sheet?: string | undefined;
+  range?: string | undefined;
+  /** Lines above the names of the columns that are left out. */
+  skip?: number | undefined;
+  /** The sheets of a workbook that has several. */
+  sheets?: readonly string[] | undefined;
   notation: NumberNotation;
   /** Its columns with what each seems to be. */
   columns: ColumnProfile[];
@@ -42,10 +51,10 @@ export interface TableLook {
 async function readWhole(
   gatherer: Gatherer,
   path: string,
-  { sheet, header }: TableReading,
+  { sheet, header, range, skip }: TableReading,
 ): Promise<{ table: Table; bare: boolean } | undefined> {
   const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
-  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet };
+  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet, range, skip };
   const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
   if (header === false) {
     const table = await read(false);
@@ -55,6 +64,34 @@ async function readWhole(
   const isBare = table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
   const again = isBare ? await read(false) : undefined;
   return again ? { table: again, bare: true } : table && { table, bare: false };
+}
+
+/** So many lines of remarks stand above a table. */
+const mostRemarks = 8;
+
+/**
+ * Lines above the names of the columns, such as a title of the table: with them its lines are of unequal length, or its columns
+ * have no names, without them it is a table of two columns or more. None where nothing speaks for any.
+ */
+async function remarksAbove(store: Project['store'], path: string, reading: TableReading): Promise<number> {
+  const look = async (skip: number) => {
+    const gatherer = new Gatherer(store);
+    const found = await readWhole(gatherer, path, { ...reading, skip });
+    const isUneven = gatherer.problems.some(({ code }) => code === 'table-ragged' || code === 'cells-outside');
+    const names = (found?.table.columnNames ?? []).filter((name, i) => name !== `column${i + 1}`);
+    const isFine = found !== undefined && !isUneven && !found.bare && names.length > 1;
+    return { isFine, isOdd: isUneven || (found !== undefined && !found.bare && names.length < 2) };
+  };
+  if (!(await look(0)).isOdd) return 0;
+  for (let skip = 1; skip <= mostRemarks; skip += 1) if ((await look(skip)).isFine) return skip;
+  return 0;
+}
+
+/** The sheets of a workbook; none of other files. */
+async function sheetsOf({ source }: Project['store'], path: string): Promise<string[]> {
+  if (!/\.xlsx$/i.test(path)) return [];
+  const { sheetNames } = await import('../data/workbook/read.js');
+  return sheetNames(await source.bytes(path)).catch(() => []);
 }
 
 /** How the numbers of the table are written: as somebody says, or as the table shows. */
@@ -70,9 +107,11 @@ function notationFor({ decimalMark, thousandsMark }: TableReading, table: Table)
 export async function lookInto(
   { store }: Pick<Project, 'store'>,
   path: string,
-  reading: TableReading = {},
+  told: TableReading = {},
 ): Promise<Outcome<TableLook>> {
   const gatherer = new Gatherer(store);
+  const skip = told.skip ?? (told.range === undefined ? await remarksAbove(store, path, told) : 0);
+  const reading: TableReading = { ...told, ...(skip > 0 ? { skip } : {}) };
   const read = await readWhole(gatherer, path, reading);
   if (!read || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const { bare } = read;
@@ -86,7 +125,19 @@ export async function lookInto(
       : [],
   );
   if (doubts.length > 0) return fail([...gatherer.problems, ...doubts]);
-  return succeed({ path, rows: table.rowCount, bare, sheet: reading.sheet, notation, columns, totals });
+  const sheets = await sheetsOf(store, path).catch(() => []);
+  return succeed({
+    path,
+    rows: table.rowCount,
+    bare,
+    sheet: reading.sheet,
+    range: reading.range,
+    skip: reading.skip,
+    ...(sheets.length > 1 ? { sheets } : {}),
+    notation,
+    columns,
+    totals,
+  });
 }
 
 /** What an author says of a column, where a look at the table does not tell. */
@@ -129,7 +180,7 @@ export function beginnings(columns: readonly ColumnProfile[], chosen: readonly s
 
 /** The texts of a codebook and a figure file for a first figure of a table. */
 export function draftFiles(
-  { columns, notation, totals, bare, sheet, path }: TableLook,
+  { columns, notation, totals, bare, sheet, range, skip, path }: TableLook,
   settings: DraftSettings,
   names: { id: string; table: string; codebook: string },
   answers: Answers = {},
@@ -145,7 +196,7 @@ export function draftFiles(
     ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
     ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),
   ]);
-  const data: DraftData = { file: names.table, sheet, bare };
+  const data: DraftData = { file: names.table, sheet, range, skip, bare };
   return {
     codebook: patched(plain, patchFor(plain, edits)),
     figure: draftFigure(names.id, data, names.codebook, settings),

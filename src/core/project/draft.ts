@@ -343,15 +343,20 @@ export function draftCodebook(
 export interface DraftData {
   file: string;
   sheet?: string | undefined;
+  range?: string | undefined;
+  /** Lines above the names of the columns. */
+  skip?: number | undefined;
   /** Whether the first line names no columns. */
   bare?: boolean | undefined;
 }
 
-function dataDraft({ file, sheet, bare }: DraftData): string {
-  if (sheet === undefined && !bare) return JSON.stringify(file);
+function dataDraft({ file, sheet, range, skip, bare }: DraftData): string {
+  if (sheet === undefined && range === undefined && !skip && !bare) return JSON.stringify(file);
   const said = [
     `file: ${JSON.stringify(file)}`,
     ...(sheet === undefined ? [] : [`sheet: ${JSON.stringify(sheet)}`]),
+    ...(range === undefined ? [] : [`range: ${JSON.stringify(range)}`]),
+    ...(skip ? [`skip: ${skip}`] : []),
     ...(bare ? ['header: false'] : []),
   ];
   return `{ ${said.join(', ')} }`;

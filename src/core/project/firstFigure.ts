@@ -44,7 +44,7 @@ function sorted(profiles: readonly ColumnProfile[]): Columns {
   return {
     time: plain.find(isTime),
     measured: plain.filter((one) => isNumeric(one) && !one.isId && !isTime(one)),
-    running: plain.find((one) => one.isId && one.looks === 'numeric' && !isIdName(one.name)),
+    running: plain.find((one) => one.isId && isUnique(one) && one.looks === 'numeric' && !isIdName(one.name)),
     categories: [...words.filter((one) => !isUnique(one) && one.different <= 2 * mostGroups), ...coded].sort(
       (a, b) => profiles.indexOf(a) - profiles.indexOf(b),
     ),

@@ -137,6 +137,10 @@ async function headProblems(sheets: Sheets, sheet: string, reading: WorkbookRead
     : [];
 }
 
+/** The names of the sheets of a workbook, in their order. */
+export const sheetNames = async (bytes: Uint8Array): Promise<string[]> =>
+  (await openSheets(await openParts(bytes))).names;
+
 /**
  * Reads a sheet of a workbook (.xlsx, ECMA-376), or a range of its cells; the first line names the columns.
  * Numbers are taken as they are stored, dates as ISO 8601 has them.
