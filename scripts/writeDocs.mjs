@@ -72,6 +72,53 @@ function rowsOf(schema, path) {
   return [...own, ...below];
 }
 
+/** What authors look for, by what they call it, and what they write in a figure file. */
+const wishes = [
+  ['other rows', 'chart: { where: { season: spring } }'],
+  ['another order of the categories', 'chart: { order: falling }'],
+  ['error bars', 'chart: { error: { shows: ci } }'],
+  ['a line at a value', 'chart: { references: [{ at: 3, label: target }] }'],
+  ['a chart for each value of a variable', 'panels: { by: season }'],
+  ['title, number and note', 'caption: { number: 2, title: Yield of the beds, note: Means of all plots. }'],
+  ['another axis title or unit', 'axes: { value: { title: Yield, unit: kg/m^2^ } }'],
+  ['other limits or ticks', 'axes: { value: { from: 0, to: 8, step: 2 } }'],
+  ['a logarithmic axis', 'axes: { value: { scale: log, from: 1 } }'],
+  ['numbers of an axis written otherwise', 'axes: { value: { format: { decimals: 1 } } }'],
+  ['numbers at the marks', 'dataLabels: { show: value, format: { decimals: 1 } }'],
+  ['the legend elsewhere, or none', 'legend: { place: bottom }'],
+  ['another size', 'size: { width: 16cm, height: 9cm }'],
+  ['another typeface or size of letters', 'text: { face: Tinos, size: 11pt }'],
+  ['other colours', 'palette: { groups: ["#335c67", "#b5652b", "#d9c77e"] }'],
+  ['one that stands out', 'spotlight: [{ bed: 2 }]'],
+  ['one colour or pattern by itself', 'accents: [{ for: { bed: 2 }, fill: "#b5652b" }]'],
+  ['words in the panel, on two lines', 'callouts: [{ text: "best\\nof all", to: { x: 2, y: 4 } }]'],
+  ['stars of significance', 'brackets: [{ between: [1, 2], mark: "\\\\*" }]'],
+  ['a rule that does not hold here', 'waive: { zero-base: the axis shows a part }'],
+];
+
+/** Where each part of a figure file is listed: what people look for first, and what they seldom need last. */
+const order = ['hexis', 'data', 'chart', 'codebook', 'style', 'caption', 'size', 'axes', 'legend', 'text', 'palette'];
+const seldom = ['waive'];
+const place = (row) => {
+  const key = /^\| `([^`.[]+)/.exec(row)[1];
+  const at = order.indexOf(key);
+  return at >= 0 ? at : seldom.includes(key) ? order.length + 1 : order.length;
+};
+
+/** The rules are one setting over and over: they are listed in docs/check.md. */
+function inOrder(rows) {
+  const once = rows
+    .filter((row) => !row.startsWith('| `waive.'))
+    .map((row) =>
+      row.startsWith('| `waive`')
+        ? row
+            .replace('| `waive` | ', '| `waive.RULE` | ')
+            .replace(/\| *\|$/, '| `"all possible scores lie between 20 and 80"` |')
+        : row,
+    );
+  return [...new Set(once)].toSorted((a, b) => place(a) - place(b));
+}
+
 /** The settings of `chart`, kind by kind. */
 const chartSections = () =>
   chartKinds
@@ -91,7 +138,9 @@ ${rowsOf(schema, 'chart').join('\n')}
 /** The axes have the same settings five times over: they are listed once. */
 function page(kind) {
   const { schema, title, example } = documentKinds[kind];
-  const rows = rowsOf(schema, '').filter((row) => !/^\| `(axes\.(value|category|along|x|y)|chart)\./.test(row));
+  const rows = inOrder(
+    rowsOf(schema, '').filter((row) => !/^\| `(axes\.(value|category|along|x|y)|chart)\./.test(row)),
+  );
   return `# ${title}
 
 <!-- Made by scripts/writeDocs.mjs from the schema. -->
@@ -106,7 +155,7 @@ With an editor that reads JSON Schema, put \`# yaml-language-server: $schema=${k
 
 Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\`). A colour is any CSS colour, or a name that the style defines.${rows.some((row) => row.includes('axes.all')) ? ' What stands under `axes.all` may also stand under `axes.value`, `axes.category`, `axes.along`, `axes.x` and `axes.y`; the narrower wins.' : ''}
 
-| setting | what it does | example |
+${kind === 'figure' ? `## What is it called?\n\n| I want | I write |\n|---|---|\n${wishes.map(([wish, text]) => `| ${wish} | \`${cell(text)}\` |`).join('\n')}\n\n## Every setting\n\n` : ''}| setting | what it does | example |
 |---|---|---|
 ${rows.join('\n')}
 ${kind === 'figure' ? chartSections() : ''}`;

@@ -1,3 +1,4 @@
+import type { LeftBehind } from '../core/document/formatting.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { matchFigure } from '../core/project/match.js';
 import { openProject } from '../core/project/project.js';
@@ -12,6 +13,13 @@ interface MatchCall {
   scales?: boolean;
   show?: boolean;
 }
+
+/** What was not taken over, in a line or two. */
+const leftText = ({ scales, others }: LeftBehind): string =>
+  [
+    ...(scales.length > 0 ? [`\n  left, but taken with --scales: ${scales.join(', ')}`] : []),
+    ...(others.length > 0 ? [`\n  left, since it speaks of what is shown: ${others.join(', ')}`] : []),
+  ].join('');
 
 /** Gives figures the formatting of another one; writes all of them or, where anything is wrong, none. */
 export async function runMatch(figures: string[], call: MatchCall): Promise<number> {
@@ -34,10 +42,10 @@ export async function runMatch(figures: string[], call: MatchCall): Promise<numb
     const matched = await matchFigure(project, path, call.to, { scales: call.scales ?? false });
     problems.push(...matched.problems);
     if (!matched.ok) continue;
-    const { before, after, patch } = matched.value;
-    if (before === after) said.push(`${path}: has the formatting of ${call.to} already`);
+    const { before, after, patch, left } = matched.value;
+    if (before === after) said.push(`${path}: has the formatting of ${call.to} already${leftText(left)}`);
     else {
-      said.push(`${path}${call.show ? ' would change' : ''}\n${changeText(matched.value)}`);
+      said.push(`${path}${call.show ? ' would change' : ''}\n${changeText(matched.value)}${leftText(left)}`);
       changes.push({ path, before, after, patch, by: 'match' });
     }
   }

@@ -55,7 +55,7 @@ async function contentOf(handle: FileHandle, saw: (signature: string) => void): 
 const read = (path: string): Promise<Buffer> => content(path, (signature) => files.set(path, signature));
 
 /** The content of a file that no figure is made of, such as a journal. @throws {SourceFault} */
-export const ownContent = (path: string): Promise<Buffer> => content(path, () => undefined);
+export const ownContent = (path: string): Promise<Uint8Array> => content(path, () => undefined);
 
 async function content(path: string, saw: (signature: string) => void): Promise<Buffer> {
   saw(noFile);
@@ -80,7 +80,7 @@ const mostText = 2e6;
 export const ownText = async (path: string): Promise<string> => textOf(await ownContent(path));
 
 /** A file as text: UTF-8, or UTF-16 with a byte order mark. */
-function textOf(bytes: Buffer): string {
+function textOf(bytes: Uint8Array): string {
   if (bytes.length > mostText) {
     const size = `${Math.round(bytes.length / 1e6)} MB`;
     throw new SourceFault('unreadable', `it has ${size}, and settings of at most ${mostText / 1e6} MB are read`);

@@ -507,6 +507,10 @@ describe('a figure is begun', () => {
     await desk.page.getByRole('checkbox', { name: 'yield' }).check({ force: true });
     await desk.page.getByLabel('Name of bed').fill('Type of bed');
     await desk.page.getByLabel('Unit of yield').fill('kg');
+    // A far-off number is asked about, not taken as a code.
+    const codes = desk.page.getByLabel('Codes for "no value" in yield');
+    expect(await codes.getAttribute('placeholder')).toBe('-9?');
+    await codes.fill('-9');
     for (const [code, name] of [
       ['1', 'Bare soil'],
       ['2', 'Compost'],

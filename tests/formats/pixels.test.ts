@@ -117,6 +117,7 @@ describe('what the check measures, held against the pixels of pictures', () => {
     '{ kind: scatter, x: water, y: yield, id: plot, names: all, where: { bed: 1 } }',
     '{ kind: scatter, x: water, y: yield, id: plot, names: all, where: { season: spring } }',
     '{ kind: box, category: bed, value: yield, id: plot, names: true }',
+    '{ kind: line, x: experience, value: yield, group: season, error: { shows: ci } }',
   ];
 
   // Disagreements are lines that graze letters: by more than a hair for one, by less for the other.

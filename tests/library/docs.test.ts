@@ -86,3 +86,27 @@ test('the page of tables says what is: its block is valid, and its table of numb
   const made = await drawn(memory({ 'f.yaml': figure, 'harvest.txt': table }), 'f.yaml');
   expect(made.ok && 'numbers' in made.value && made.value.numbers.rows[0]?.[2]).toBe(2);
 });
+
+const figureFile = readFileSync(join(root, 'docs/figure-file.md'), 'utf8');
+const wishes = [...figureFile.matchAll(/^\| ([a-z][^|`]*) \| `(\w+): (.*)` \|$/gm)].map(([, wish, key, rest]) => [
+  wish as string,
+  key as string,
+  rest as string,
+]) as [string, string, string][];
+
+describe('what authors look for first on the page of figure files', () => {
+  test('stands there', () => expect(wishes.length).toBeGreaterThan(15));
+
+  test.each(wishes)('%s: %s is taken, and changes the figure', async (_, key, rest) => {
+    const chart = 'kind: interval, category: bed, value: yield, group: season';
+    const [own, others] = key === 'chart' ? [`, ${rest.replace(/^\{|\}$/g, '')}`, ''] : ['', `${key}: ${rest}\n`];
+    const head = `hexis: figure/1\ndata: ${demo('data/plots.csv')}\ncodebook: ${demo('garden.codebook.yaml')}\n`;
+    const made = async (inChart: string, below: string) => {
+      const text = `${head}chart: { ${chart}${inChart} }\n${below}`;
+      const { drawing, problems } = await drawn(overlaid(disk, { 'f.yaml': text }), 'f.yaml');
+      expect(problems.map(({ code }) => code)).toEqual([]);
+      return JSON.stringify([drawing?.plate, drawing?.parts.map(({ figure }) => figure.waive)]);
+    };
+    expect(await made(own, others)).not.toBe(await made('', ''));
+  });
+});

@@ -35,7 +35,10 @@ export function AgainPanel({ thinker, desk }: Props) {
   const match = async (model: string) => {
     const found = await thinker.ask('match', { path: figure, model, scales });
     if ('fault' in found) desk.setSaid(found.fault);
-    else await desk.type(figure, found.text, `formatting of ${shortName(model)}`);
+    else {
+      await desk.type(figure, found.text, `formatting of ${shortName(model)}`);
+      if (found.left.length > 0) desk.setSaid(`Left in ${shortName(model)}: ${found.left.join(', ')}.`);
+    }
   };
   return (
     <>

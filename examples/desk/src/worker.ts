@@ -397,7 +397,9 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
   },
   async match({ path, model, scales }) {
     const found = await matchFigure(opened(), path, model, { scales });
-    return found.ok ? { text: found.value.after } : { fault: wordsOf(found.problems) };
+    if (!found.ok) return { fault: wordsOf(found.problems) };
+    const { after, left } = found.value;
+    return { text: after, left: [...left.scales, ...left.others] };
   },
   async codebook({ path }) {
     const read = readCodebook(await opened().store.source.text(path), path);

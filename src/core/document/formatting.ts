@@ -1,6 +1,6 @@
 import { lookShape } from './look.js';
 import type { Edit } from './patch.js';
-import { leavesOf } from './settingTree.js';
+import { leavesOf, valueAt } from './settingTree.js';
 
 /** Settings that are words or names of values, by their paths; `*` stands for any key. */
 const words = [
@@ -41,6 +41,45 @@ function formattingOf(
   const look = Object.fromEntries(Object.entries(figure).filter(([key]) => kept.includes(key)));
   const found = leavesOf(look).filter(({ path }) => !speaksOf(words, path) && (withScales || !speaksOf(scales, path)));
   return new Map(found.map((leaf) => [leaf.path.join('\0'), leaf]));
+}
+
+/** What a figure leaves in the one whose formatting it takes over, by the paths of the settings. */
+export interface LeftBehind {
+  /** Limits, ticks and transformations, which it could take. */
+  scales: string[];
+  /** Words, settings of the chart, and what singles out some of the data. */
+  others: string[];
+}
+
+/** Settings of a figure file that single out or divide what it shows. */
+const singling = ['panels', 'accents', 'spotlight', 'callouts', 'brackets', 'waive'];
+
+/**
+ * The settings of a model, other than its data and caption, that {@link formattingEdits} does not take over although the
+ * figure has them otherwise.
+ *
+ * @param columns the settings of the chart that name columns
+ */
+export function leftBehind(
+  figure: object,
+  model: object,
+  { scales: withScales }: TakingOver,
+  columns: readonly string[],
+): LeftBehind {
+  const differing = leavesOf(model)
+    .filter(({ path, value }) => JSON.stringify(valueAt(figure, path)) !== JSON.stringify(value))
+    .map(({ path }) => path);
+  const ofChart = differing.filter(([key, setting]) => key === 'chart' && !columns.includes(setting as string));
+  const others = differing.filter(([key]) => key !== 'chart');
+  const named = (paths: readonly string[][]) => [...new Set(paths.map((path) => path.join('.')))];
+  return {
+    scales: withScales ? [] : named(others.filter((path) => speaksOf(scales, path))),
+    others: named([
+      ...others.filter((path) => speaksOf(words, path)),
+      ...ofChart.map((path) => path.slice(0, 2)),
+      ...others.filter(([key]) => singling.includes(key as string)).map((path) => path.slice(0, 1)),
+    ]),
+  };
 }
 
 /** The edits that give one figure file the formatting of another one. */

@@ -1,4 +1,5 @@
-import { formattingEdits, type TakingOver } from '../document/formatting.js';
+import { kindOf } from '../chart/kinds.js';
+import { formattingEdits, type LeftBehind, leftBehind, type TakingOver } from '../document/formatting.js';
 import { type Patch, patched, patchFor } from '../document/patch.js';
 import { fail, type Outcome, succeed } from '../document/problem.js';
 import type { FigureFile } from './figureFile.js';
@@ -12,6 +13,8 @@ export interface Matched {
   before: string;
   after: string;
   patch: Patch;
+  /** What the other figure has that was not taken over. */
+  left: LeftBehind;
 }
 
 /** A path of a file as another file names it, from the folder of that one. */
@@ -56,5 +59,8 @@ export async function matchFigure(
   const after = patched(figure.text, patch);
   const checked = gatherer.keep(readFigure(after, path));
   if (!checked) return fail(gatherer.problems);
-  return succeed({ before: figure.text, after, patch }, gatherer.problems);
+  const { chart } = figure.reading.value;
+  const columns = ['kind', 'where', 'values', 'components', ...Object.keys(kindOf(chart).roles)];
+  const left = leftBehind(figure.reading.value, wanted, options, columns);
+  return succeed({ before: figure.text, after, patch, left }, gatherer.problems);
 }
