@@ -13,6 +13,7 @@ import { rulesCommand } from './rules.js';
 import { startCommand } from './startCommand.js';
 import { styleCommand } from './style.js';
 import { swatchCommand } from './swatch.js';
+import { turnCommand } from './turn.js';
 import { undoCommand } from './undo.js';
 
 /** Every command. A new one is a file of its own and a line here. */
@@ -25,6 +26,7 @@ export const commands: readonly CommandSpec[] = [
   proofCommand,
   numbersCommand,
   matchCommand,
+  turnCommand,
   bindCommand,
   kindsCommand,
   rulesCommand,

@@ -10,7 +10,7 @@ import { SaxesParser } from 'saxes';
 import { xmlText } from '../../src/core/export/xml.js';
 import { launch } from '../helpers/browser.js';
 import { folderWith, hexis } from '../helpers/hexis.js';
-import { nastyTexts } from '../helpers/nasty.js';
+import { nastyTexts } from '../fuzz/nasty.mjs';
 import { partsOf, textOf } from '../helpers/words.js';
 
 /** A figure in which a text stands wherever a text may. Markup of ours in it is written so that it is none. */

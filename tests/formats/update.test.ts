@@ -7,7 +7,7 @@ import { type MarkedPart, markName } from '../../src/core/report/ownMarks.js';
 import { updateDocx } from '../../src/node/bind/update/updateDocx.js';
 import { xmlOf } from '../../src/node/bind/update/wordPackage.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
-import { nastyTexts } from '../helpers/nasty.js';
+import { nastyTexts } from '../fuzz/nasty.mjs';
 import {
   count,
   documentOf,

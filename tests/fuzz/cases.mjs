@@ -8,6 +8,7 @@ import { everyColumn } from '../../dist/core/data/table.js';
 import { readTableText } from '../../dist/core/data/tableText.js';
 import { draftChart, draftCodebook, draftFigure } from '../../dist/core/project/draft.js';
 import { grow } from './grow.mjs';
+import { nastyTexts } from './nasty.mjs';
 import { randomOf } from './random.mjs';
 import { csvOf, mutated, tableOf } from './tables.mjs';
 
@@ -17,6 +18,10 @@ const schemas = Object.fromEntries(
     name,
     JSON.parse(readFileSync(join(root, 'schemas', `${name}.schema.json`), 'utf8')),
   ]),
+);
+
+const spaceSchema = (schemas.figure.properties.chart.anyOf ?? schemas.figure.properties.chart.oneOf).find(
+  ({ properties }) => properties.kind.const === 'space' || properties.kind.enum?.[0] === 'space',
 );
 
 /** The demo project by its paths. */
@@ -172,6 +177,57 @@ const makers = {
       style: 'own.style.yaml',
     };
   },
+  /** A cloud in space with settings of any kind. */
+  cloud(random) {
+    const columns = { x: 'water', y: 'ph', z: 'yield' };
+    const extra = Object.entries(grow(spaceSchema, random)).filter(([key]) => !['kind', 'x', 'y', 'z'].includes(key));
+    const named = ['group', 'color', 'size', 'id', 'frequency', 'weight'];
+    const wanted = { group: 'season', color: 'satisfaction', size: 'yield', id: 'plot', frequency: 'experience' };
+    const settings = random
+      .some(extra, 0.35)
+      .map(([key, value]) => [key, named.includes(key) && random.chance(0.8) ? (wanted[key] ?? 'yield') : value]);
+    const chart = { kind: 'space', ...columns, ...Object.fromEntries(settings) };
+    if (random.chance(0.2)) for (const key of ['x', 'y', 'z']) delete chart[key];
+    if (random.chance(0.3))
+      chart.components = {
+        of: random.some(['yield', 'water', 'ph', 'satisfaction', 'lost'], 0.7),
+        ...random.pick([{}, { rotate: 'varimax', keep: 2 }, { rotate: 'promax', keep: 3 }, { on: 'covariance' }]),
+      };
+    const figure = { hexis: 'figure/1', data: 'data/plots.csv', codebook: 'garden.codebook.yaml', chart };
+    return { do: 'draw', files: { ...demo, 'cloud.figure.yaml': JSON.stringify(figure) }, figure: 'cloud.figure.yaml' };
+  },
+  /** Any words that an author writes, in place of others. */
+  nasty(random) {
+    const figure = random.pick(demoFigures);
+    const codebookFile = 'garden.codebook.yaml';
+    const words = () => JSON.stringify(random.pick(nastyTexts).replace(/[\ud800-\udfff](?![\udc00-\udfff])/g, '?'));
+    const nastier = (text) =>
+      text.replace(
+        /^( *(?:- )?(?:title|note|label|text|name|unit|heading|cases): )(?![[{|>])[^\n,}]*$/gm,
+        (line, start) => (random.chance(0.5) ? `${start}${words()}` : line),
+      );
+    return {
+      do: 'draw',
+      files: { ...demo, [figure]: nastier(demo[figure]), [codebookFile]: nastier(demo[codebookFile]) },
+      figure,
+      formats: ['svg', 'pdf', 'eps', 'plate'],
+    };
+  },
+  waived(random) {
+    return { ...makers.modest(random), do: 'waived', reason: random.pick(['it is so', ...nastyTexts.slice(0, 12)]) };
+  },
+  undone(random) {
+    const figure = random.pick(demoFigures);
+    const end = random.pick([(text) => text, (text) => text.replaceAll('\n', '\r\n'), (text) => `\ufeff${text}`]);
+    const text = end(random.chance(0.7) ? demo[figure] : mutated(demo[figure], random));
+    const leaves = Object.entries(grow({ ...schemas.figure, required: [] }, random)).filter(([key]) => key !== 'hexis');
+    return { do: 'undone', text, edits: random.some(leaves, 0.5).map(([key, value]) => ({ path: [key], value })) };
+  },
+  proved(random) {
+    return { ...makers.modest(random), do: 'proved' };
+  },
+  document: () => ({ do: 'document' }),
+  tex: () => ({ do: 'tex' }),
   draft(random) {
     const table = tableOf(random);
     const names = Object.keys(table).map((name) =>
@@ -183,9 +239,22 @@ const makers = {
     return { do: 'draft', text: csvOf(renamed, random) };
   },
 };
-const plan = Object.entries({ grown: 40, modest: 20, mutated: 16, board: 4, match: 6, style: 6, draft: 8 }).flatMap(
-  ([name, times]) => Array(times).fill(name),
-);
+const plan = Object.entries({
+  grown: 34,
+  modest: 18,
+  mutated: 14,
+  cloud: 8,
+  nasty: 6,
+  waived: 4,
+  undone: 4,
+  proved: 2,
+  board: 4,
+  match: 5,
+  style: 5,
+  draft: 7,
+  document: 6,
+  tex: 3,
+}).flatMap(([name, times]) => Array(times).fill(name));
 
 /** Case number `index` of a seed. */
 export function caseOf(seed, index) {
@@ -193,6 +262,7 @@ export function caseOf(seed, index) {
   const kind = random.pick(plan);
   return {
     kind,
+    random: randomOf(seed + 1e6, index),
     formats: random.some(['svg', 'pdf', 'eps', 'plate'], 0.4),
     caption: random.chance(0.5),
     mends: ['grown', 'modest'].includes(kind) && random.chance(0.25),

@@ -3,7 +3,9 @@ import {
   check,
   describe,
   drawSwatch,
+  edited,
   findingText,
+  historyOf,
   matchFigure,
   memory,
   mend,
@@ -12,13 +14,18 @@ import {
   numbersText,
   openProject,
   problemText,
+  proof,
   readCodebook,
   readFigure,
+  redo,
+  rules,
+  undo,
   write,
 } from '../../dist/core/index.js';
 import { slantedOverlap } from '../../dist/core/layout/turned.js';
-import { disk } from '../../dist/node/index.js';
+import { disk, writeProof } from '../../dist/node/index.js';
 import { draftOf } from './cases.mjs';
+import { documentFaults, texFaults } from './documents.mjs';
 
 const said = (problems, code) => problems.some((problem) => problem.code === code);
 
@@ -175,8 +182,67 @@ async function outputFaults(drawing, formats) {
   return faults;
 }
 
+/** Steps of editing, taken back and done again to the letter. */
+function undoFaults({ text, edits }) {
+  let history = historyOf(text);
+  const texts = [text];
+  for (const edit of edits) {
+    history = edited(history, [edit]);
+    if (history.text !== texts.at(-1)) texts.push(history.text);
+  }
+  const faults = [];
+  for (const wanted of texts.slice(0, -1).reverse()) {
+    history = undo(history);
+    if (history.text !== wanted) faults.push('what is taken back is not what was');
+  }
+  for (const wanted of texts.slice(1)) {
+    history = redo(history);
+    if (history.text !== wanted) faults.push('what is done again is not what was');
+  }
+  return faults;
+}
+
+const waivers = (reason) => Object.fromEntries(rules.map(({ name }) => [name, reason]));
+
+/** A figure that waives each rule that speaks has nothing open, and says each reason. */
+async function waivedFaults(made, memoryOf) {
+  const options = made.style === undefined ? {} : { style: made.style };
+  const first = await openProject(memoryOf(made.files)).draw(made.figure, options);
+  if (!first.ok || /^waive:/m.test(made.files[made.figure])) return [];
+  const spoken = new Set(open(check(first.value, first.problems)).map(({ rule }) => rule));
+  spoken.delete('idle-waiver');
+  const given = Object.fromEntries(Object.entries(waivers(made.reason)).filter(([name]) => spoken.has(name)));
+  if (spoken.size === 0) return [];
+  const text = `${made.files[made.figure].trimEnd()}\nwaive: ${JSON.stringify(given)}\n`;
+  const second = await openProject(memoryOf({ ...made.files, [made.figure]: text })).draw(made.figure, options);
+  if (!second.ok)
+    return second.problems.some(({ code }) => code === 'unreadable' || /yaml/.test(code))
+      ? []
+      : [`a waiver is refused: ${problemText(second.problems[0])}`];
+  const findings = check(second.value, second.problems);
+  const left = open(findings).filter(({ rule }) => spoken.has(rule));
+  return left.length > 0 ? [`waived, but open: ${left[0].rule}`] : [];
+}
+
+/** A proof in each form. */
+async function proofFaults(made, source) {
+  const found = await proof(source, [made.figure], made.style === undefined ? {} : { style: made.style });
+  if (!found.ok) return wordFaults(found.problems);
+  const faults = wordFaults(found.problems);
+  for (const form of ['pdf', 'html']) {
+    const written = await writeProof(found.value, form);
+    if (!written.ok) faults.push(...wordFaults(written.problems));
+    else if (form === 'html' && notNumber(written.value.replace(/<[^>]*"[^>]*>/g, '')))
+      faults.push('the proof says NaN');
+  }
+  return faults;
+}
+
 /** All that is wrong with what comes of a case; an exception counts as well. */
 export async function judge(made) {
+  if (made.do === 'document') return documentFaults(made.random);
+  if (made.do === 'tex') return texFaults(made.random);
+  if (made.do === 'undone') return undoFaults(made);
   if (made.do === 'draft') {
     const draft = draftOf(made.text);
     if (!draft.files) return wordFaults(draft.problems);
@@ -192,6 +258,9 @@ export async function judge(made) {
   }
   const { shippedFont, subsetFont } = disk;
   const project = openProject(memory(made.files, { shippedFont, subsetFont }));
+  const memoryOf = (files) => memory(files, { shippedFont, subsetFont });
+  if (made.do === 'waived') return waivedFaults(made, memoryOf);
+  if (made.do === 'proved') return proofFaults(made, memoryOf(made.files));
   if (made.do === 'match') {
     const outcome = await matchFigure(project, made.figure, made.model, { scales: true });
     if (!outcome.ok) return wordFaults(outcome.problems);

@@ -38,14 +38,17 @@ export async function fuzz(count, seed, report = () => {}) {
       let child;
       let timer;
       let before = 0;
+      let isFirst = true;
       const start = () => {
         child = fork(worker, {
           stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
           execArgv: ['--max-old-space-size=1500'],
         });
         before = 0;
+        isFirst = true;
         child.on('message', ({ index, faults, drawn }) => {
           clearTimeout(timer);
+          isFirst = false;
           for (const fault of faults) add(index, fault);
           totals.done += 1;
           totals.drawn += drawn - before;
@@ -65,6 +68,7 @@ export async function fuzz(count, seed, report = () => {}) {
         next += 1;
         const over = (reason) => {
           clearTimeout(timer);
+          isFirst = false;
           child.removeAllListeners();
           child.kill('SIGKILL');
           add(index, reason);
@@ -73,7 +77,7 @@ export async function fuzz(count, seed, report = () => {}) {
           give();
         };
         // The first case of a process loads all that is needed.
-        timer = setTimeout(() => over(`hang: over ${patience / 1000} s`), patience + (before === 0 ? 3000 : 0));
+        timer = setTimeout(() => over(`hang: over ${patience / 1000} s`), patience + (isFirst ? 20_000 : 0));
         child.removeAllListeners('exit');
         child.once('exit', (code) => over(`the process ended (${code})`));
         child.send({ seed, index });

@@ -103,7 +103,7 @@ export const formatsAgree = (style: string, compared: readonly string[]) =>
         const [first] = item.pieces;
         if (!first || first.text.includes('&')) continue;
         const x = item.x + first.x;
-        const [word = '', ...rest] = first.text.split(' ');
+        const [word = '', ...rest] = first.text.split(/\s/);
         // The first word of several ends where only the face knows; a single one ends with its piece.
         const right = rest.length === 0 ? x + first.width : undefined;
         const match = found.find(

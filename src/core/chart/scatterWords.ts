@@ -2,6 +2,7 @@ import { formatNumber } from '../scale/numberFormat.js';
 import { Kept } from '../statistics/kept.js';
 import { fitLine } from '../statistics/line.js';
 import { joined } from '../statistics/pick.js';
+import { settled } from '../statistics/settled.js';
 import { Summary } from '../statistics/summary.js';
 import { lowered } from '../type/letterCase.js';
 import { componentFacts, componentNumbers } from './components.js';
@@ -68,8 +69,10 @@ export function scatterNumbers(
   const fits = fitColumns(settings.fit?.degree);
   const row = (name: string | undefined, { xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'>) => {
     const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
-    const found = [line?.r, line?.slope, line?.slopeSe, line?.intercept, line?.interceptSe];
-    return [...(group ? [name] : []), xs.length, meanX, sdX, meanY, sdY, ...found, ...fitCells(fit, fits)];
+    const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
+    const found = [settled(line?.r, 1), slope, line?.slopeSe, settled(line?.intercept, sdY), line?.interceptSe];
+    const moments = [settled(meanX, sdX), sdX, settled(meanY, sdY), sdY];
+    return [...(group ? [name] : []), xs.length, ...moments, ...found, ...fitCells(fit, fits)];
   };
   const join = (key: 'xs' | 'ys') => joined(points.map((own) => own[key]));
   return {

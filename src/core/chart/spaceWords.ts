@@ -1,6 +1,7 @@
 import type { Variable } from '../data/codebook.js';
 import { formatNumber } from '../scale/numberFormat.js';
 import { type Covariance, covarianceOf } from '../statistics/covariance.js';
+import { settled } from '../statistics/settled.js';
 import { lowered } from '../type/letterCase.js';
 import { componentFacts, componentNumbers, componentsFor, shareOf } from './components.js';
 import type { Drawn } from './kind.js';
@@ -43,13 +44,11 @@ export function spaceNumbers(
     const n =
       moments?.n ??
       (weights?.kind === 'frequency' ? Array.from(weights.counts).reduce((a, b) => a + b, 0) : cloud.rows.length);
-    const pair = (i: number, j: number) => {
-      return correlationOf(moments, i, j);
-    };
+    const pair = (i: number, j: number) => settled(correlationOf(moments, i, j), 1);
     return [
       ...(group ? [name] : []),
       n,
-      ...axes.flatMap((_, j) => [moments?.means[j] ?? alone?.[j], moments?.sds[j]]),
+      ...axes.flatMap((_, j) => [settled(moments?.means[j], moments?.sds[j]) ?? alone?.[j], moments?.sds[j]]),
       pair(0, 1),
       pair(0, 2),
       pair(1, 2),

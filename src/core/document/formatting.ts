@@ -69,7 +69,13 @@ export function leftBehind(
   const differing = leavesOf(model)
     .filter(({ path, value }) => JSON.stringify(valueAt(figure, path)) !== JSON.stringify(value))
     .map(({ path }) => path);
-  const ofChart = differing.filter(([key, setting]) => key === 'chart' && !columns.includes(setting as string));
+  // Another kind of chart has settings of its own.
+  const isSameKind = [figure, model]
+    .map((one) => valueAt(one, ['chart', 'kind']))
+    .every((kind, _, [own]) => kind === own);
+  const ofChart = isSameKind
+    ? differing.filter(([key, setting]) => key === 'chart' && !columns.includes(setting as string))
+    : [];
   const others = differing.filter(([key]) => key !== 'chart');
   const named = (paths: readonly string[][]) => [...new Set(paths.map((path) => path.join('.')))];
   return {

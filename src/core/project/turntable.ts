@@ -1,12 +1,14 @@
 import { seenFrom } from '../chart/space.js';
 import type { SpaceSettings } from '../chart/spaceSettings.js';
-import type { Edit } from '../document/patch.js';
+import { type Edit, type Patch, patched, patchFor } from '../document/patch.js';
 import { after, fail, type Outcome, succeed } from '../document/problem.js';
 import { type View, wrapped } from '../space/view.js';
 import { layFigure, planFigure } from './compose.js';
 import type { Drawing } from './drawing.js';
 import { gather } from './gather.js';
+import { Gatherer } from './gatherer.js';
 import type { Project, ProjectOptions } from './project.js';
+import { readFigure } from './readDocument.js';
 
 /** The nearest and the farthest that an eye may be, in lengths of the longest side of the box. */
 const [nearest, farthest] = [1.5, 12];
@@ -52,6 +54,33 @@ export function roundedView({ turn, tilt, distance }: View): View {
 export const viewEdits = ({ turn, tilt, distance }: View): Edit[] => [
   { path: ['chart', 'view'], value: { turn, tilt, ...(distance === undefined ? {} : { distance }) } },
 ];
+
+/** A figure file before and after its view was changed. */
+export interface Turned {
+  before: string;
+  after: string;
+  patch: Patch;
+}
+
+/**
+ * Writes a view into the file of a figure in space: one with a name, or by its angles. Comments and the layout of the file stay.
+ *
+ * @returns undefined as its value where the figure is not one in space
+ */
+export async function turnFigure(
+  { store }: Project,
+  path: string,
+  to: NonNullable<SpaceSettings['view']>,
+): Promise<Outcome<Turned | undefined>> {
+  const gatherer = new Gatherer(store);
+  const figure = await gatherer.document('figure', path);
+  if (!figure) return fail(gatherer.problems);
+  if (figure.reading.value.chart.kind !== 'space') return succeed(undefined, gatherer.problems);
+  const patch = patchFor(figure.text, [{ path: ['chart', 'view'], value: to }]);
+  const after = patched(figure.text, patch);
+  if (!gatherer.keep(readFigure(after, path))) return fail(gatherer.problems);
+  return succeed({ before: figure.text, after, patch }, gatherer.problems);
+}
 
 /**
  * Reads a figure so that it can be turned. Each view takes the time of laying out alone.

@@ -1,5 +1,5 @@
 /** Texts that mean something to one language or another that figures are written in: XML, TeX, PDF, CSV, YAML, terminals, paths. */
-export const nastyTexts: readonly string[] = [
+export const nastyTexts = [
   'Beds & plots < 5 > 3 "quoted" \'single\'',
   "$& $` $' $1 $$ $<name>",
   '</title><script>alert(1)</script>',
