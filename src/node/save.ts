@@ -17,6 +17,7 @@ import {
 import { basename, dirname, join, resolve } from 'node:path';
 import { error, type Problem } from '../core/document/problem.js';
 import { systemReason } from './disk.js';
+import { holdFolders } from './holdFolders.js';
 import { nextSaving, partOf, setOf } from './ownFiles.js';
 import { commonFolder, finishLeft, hashOf, nothing, setText } from './unfinished.js';
 
@@ -196,11 +197,19 @@ export async function save(outputs: readonly Output[]): Promise<Problem[]> {
   const saving = nextSaving();
   const problems: Problem[] = [];
   let current = '';
+  let release: (() => Promise<void>) | undefined;
   try {
     for (const { path } of outputs) {
       current = path;
       await makeFolder(await targetOf(path));
     }
+    // Between the look at what stands there and the change no other change may come.
+    const changed = outputs.filter(({ was }) => was !== undefined);
+    release = await holdFolders(
+      await Promise.all(changed.map(async ({ path }) => dirname(await targetOf(path)))),
+      saving,
+    );
+    if (!release) throw new Unwritable('another program is at work there');
     const places = new Set(await Promise.all(outputs.map(async ({ path }) => dirname(await targetOf(path)))));
     for (const folder of places) problems.push(...(await finishLeft(folder)));
     for (const [i, output] of outputs.entries()) {
@@ -222,6 +231,8 @@ export async function save(outputs: readonly Output[]): Promise<Problem[]> {
   } catch (fault) {
     await Promise.all(pending.map(({ temporary }) => remove(temporary)));
     return [...problems, problemOf(current, fault)];
+  } finally {
+    await release?.();
   }
 }
 

@@ -2,7 +2,7 @@
  * What may happen to a disk while Hexis writes: kills, a full disk, a read-only folder, two programs at once, files that
  * change while they are watched. Prints what was tried, and fails where anything was lost.
  *
- *   npm run faults            200 kills
+ *   npm run faults            200 kills of each kind
  *   npm run faults -- 20      fewer
  */
 import { spawn, spawnSync } from 'node:child_process';
@@ -49,7 +49,7 @@ const draw = (...args) => spawnSync(process.execPath, [program, 'draw', ...args]
 const hash = (path) => (existsSync(path) ? createHash('sha256').update(readFileSync(path)).digest('hex') : 'none');
 const names = formats.map((name) => `yield-by-bed.${name === 'plate' ? 'plate.json' : name}`);
 const hashes = (out) => names.map((name) => hash(join(folder, out, name)));
-const left = (out) => readdirSync(join(folder, out)).filter((name) => name.startsWith('.hexis-'));
+const left = (out) => readdirSync(join(folder, out)).filter((name) => /^\.hexis-.*\.(part|old|set)$/.test(name));
 
 /** The files of the figure as it is, and with another title. */
 async function kills() {
@@ -242,6 +242,140 @@ async function watching() {
   writeFileSync(figure, original);
 }
 
+/** Kills while a document is brought up to date: it is the old or the new one, whole, and the old one comes back. */
+async function documentKills() {
+  const run = (...args) => spawnSync(process.execPath, [program, ...args], { cwd: folder, encoding: 'utf8' });
+  const document = join(folder, 'thesis.docx');
+  run('bind', 'garden.report.yaml', '-o', 'thesis.docx');
+  const old = readFileSync(document);
+  writeFileSync(
+    figure,
+    original.replace('Mean yield by type of bed and season', 'Yield of the beds, season by season'),
+  );
+  run('bind', 'garden.report.yaml', '--into', 'thesis.docx', '-o', 'thesis.docx');
+  const wanted = hash(document);
+  run('undo', 'thesis.docx');
+  check(
+    'what bind --into did is taken back to the byte',
+    readFileSync(document).equals(old) && wanted !== hash(document),
+  );
+  const random = randomOf(3, 3);
+  let [torn, lost, stale, killed] = [0, 0, 0, 0];
+  const parts = () => left('');
+  const times = Math.max(4, Math.round(count / 4));
+  for (let k = 0; k < times; k += 1) {
+    const child = spawn(
+      process.execPath,
+      [program, 'bind', 'garden.report.yaml', '--into', 'thesis.docx', '-o', 'thesis.docx'],
+      { cwd: folder, stdio: 'ignore' },
+    );
+    if (random.chance(0.1)) await pause(random.int(900));
+    else {
+      while (child.exitCode === null && parts().length === 0) await pause(1);
+      await pause(random.int(8));
+    }
+    if (child.exitCode === null) killed += 1;
+    child.kill('SIGKILL');
+    await new Promise((resolve) =>
+      child.exitCode !== null || child.signalCode ? resolve() : child.once('exit', resolve),
+    );
+    if (hash(document) !== wanted && !readFileSync(document).equals(old)) torn += 1;
+    run('bind', 'garden.report.yaml', '--into', 'thesis.docx', '-o', 'thesis.docx');
+    if (hash(document) !== wanted) lost += 1;
+    for (let i = 0; i < 3 && !readFileSync(document).equals(old); i += 1) run('undo', 'thesis.docx');
+    if (!readFileSync(document).equals(old)) lost += 1;
+    stale += parts().length;
+  }
+  writeFileSync(figure, original);
+  const what = `${times} documents brought up to date, ${killed} of them killed`;
+  check(`${what}: the document is the old or the new one`, torn === 0, `${torn} torn`);
+  check(`${what}: the new one is made afterwards, and the old one comes back`, lost === 0, `${lost} lost`);
+  check(`${what}: nothing of them is left`, stale === 0, `${stale} left`);
+}
+
+/** Sets of moves that somebody else left in a folder: nothing of them is done. */
+function foreignSets() {
+  const victims = ['data/plots.csv', 'garden.codebook.yaml', '../outside.txt'].map((name) => join(folder, name));
+  writeFileSync(victims[2], 'mine');
+  const before = victims.map(hash);
+  const random = randomOf(4, 4);
+  const dead = spawnSync(process.execPath, ['-e', '0']).pid;
+  const word = { a: 'planted', b: 'set' };
+  for (let k = 0; k < 60 * share; k += 1) {
+    const to = random.pick([...victims, ...victims.map((path) => path.replace(folder, '.'))]);
+    const saving = `.hexis-${dead}-1x.0-${k}`;
+    const from = join(folder, `${saving}-0.part`);
+    writeFileSync(from, word.a);
+    const move = { from: random.pick([from, '/etc/hostname', 'data/plots.csv']), to, was: hash(to), will: hash(from) };
+    const body = JSON.stringify(
+      random.pick([{ hexis: 'set/1', moves: [move] }, [move], { moves: [move], seal: hash(from) }]),
+    );
+    writeFileSync(
+      join(folder, `${saving}.set`),
+      random.pick([body, `${hash(from)}\n${body}`, body.slice(0, 40), word.b]),
+    );
+  }
+  const drawn = draw(figure, '-o', join(folder, 'own.svg'));
+  check(
+    'sets of moves that somebody else wrote: none is done, and the drawing is made',
+    drawn.status === 0 && victims.map(hash).join() === before.join(),
+    drawn.stderr,
+  );
+  for (const name of left('')) rmSync(join(folder, name));
+  rmSync(victims[2]);
+}
+
+/** Two desks on one folder that change one file at once: each change that was said to be made is there. */
+async function twoDesks() {
+  const path = 'both.figure.yaml';
+  writeFileSync(join(folder, path), original.replaceAll('../', ''));
+  const desks = await Promise.all([0, 1].map(() => openDesk()));
+  const made = [];
+  let refused = 0;
+  const write = async (desk, k) => {
+    for (let n = 0; n < 40 * share; n += 1) {
+      const now = await desk.ask(`/api/file?path=${path}`);
+      const line = `# desk ${k}, change ${n}`;
+      const changes = [{ path, was: now.body.sha256, text: `${now.body.text}${line}\n` }];
+      const answer = await desk.ask('/api/change', { by: line, changes });
+      if (answer.status === 200) made.push(line);
+      else refused += 1;
+    }
+  };
+  await Promise.all(desks.map(write));
+  const text = readFileSync(join(folder, path), 'utf8');
+  const gone = made.filter((line) => !text.includes(`${line}\n`));
+  check(
+    `two desks on one folder: ${made.length} changes made, ${refused} refused since the other was first; all that were made are there`,
+    gone.length === 0 && made.length > 10 * share,
+    `${gone.length} lost`,
+  );
+  for (const { child } of desks) child.kill();
+}
+
+/** A desk on the folder, by its command. */
+async function openDesk() {
+  const child = spawn(process.execPath, [program, 'desk', folder, '--no-open'], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const url = await new Promise((resolve) => {
+    let said = '';
+    child.stdout.on('data', (part) => {
+      said += part;
+      const found = /http:\/\/\S+/.exec(said);
+      if (found) resolve(new URL(found[0]));
+    });
+  });
+  const [token] = url.hash.slice(1).split('/');
+  const headers = { authorization: `Bearer ${token}`, 'content-type': 'application/json' };
+  const ask = async (to, body) => {
+    const answer = await fetch(new URL(to, url.origin), {
+      headers,
+      ...(body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) }),
+    });
+    return { status: answer.status, body: await answer.json().catch(() => ({})) };
+  };
+  return { child, ask };
+}
+
 try {
   keeps();
   disks();
@@ -292,6 +426,9 @@ try {
 
   await kills();
   await mendKills();
+  await documentKills();
+  foreignSets();
+  await twoDesks();
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

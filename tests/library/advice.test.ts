@@ -19,8 +19,8 @@ describe('advice is of use to the author', () => {
       'a column of survey.csv: region, answer, score, comment or when',
     );
     expect(await first('chart: { kind: pie, category: 5 }')).toEqual({
-      found: 'chart.category is 5',
-      expected: 'a column of survey.csv: region, answer, score, comment or when',
+      found: 'survey.csv has no column "5"',
+      expected: 'region, answer, score, comment or when',
     });
     expect((await first('chart: { kind: bar, category: region, values: score }')).write).toBe('values: [score]');
     expect((await first('chart: { kind: box, category: region }')).expected).toBe(

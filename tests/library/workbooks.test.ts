@@ -67,8 +67,13 @@ describe('what is wrong in a workbook is said', () => {
 
   test('cells that could not be computed, and formulas that never were', async () => {
     expect(await codesOf(rawWorkbook(head + row(text('a'), '<c t="e"><v>#DIV/0!</v></c>')))).toEqual(['cell-broken']);
-    const { problems } = await sheetDrawn(rawWorkbook(head + row(text('a'), '<c><f>SUM(A1:A9)</f></c>')), bar);
-    expect(problems[0]?.facts).toMatchObject({ text: '=SUM(A1:A9)' });
+    const { problems } = await sheetDrawn(rawWorkbook(head + row(text('a'), '<c><f>SUM(C2:F2)</f></c>')), bar);
+    expect(problems[0]?.facts).toMatchObject({ text: '=SUM(C2:F2)' });
+    // The sum of the rows above is a total, computed or not.
+    const values = row(text('a'), '<c><v>1</v></c>') + row(text('b'), '<c><v>2</v></c>');
+    const total = row(text('both'), '<c><f>SUBTOTAL(9,B2:B3)</f></c>');
+    const made = await sheetDrawn(rawWorkbook(head + values + total), bar);
+    expect(made.problems).toMatchObject([{ code: 'totals-row', severity: 'warning' }]);
   });
 
   test('a stray cell at the far corner, which does not widen the table', async () => {

@@ -17,9 +17,15 @@ const mostRows = 20_000;
 /** The longest word for a sum, with what may stand before it. */
 const longestName = 20;
 
-/** A sum that a workbook holds as a formula and never computed, in the languages of office programs. */
+/** A sum or mean of a range that a workbook holds as a formula and never computed, in the languages of office programs. */
 const uncomputed =
-  /^=\s*(SUM|SUBTOTAL|AVERAGE|SUMME|TEILERGEBNIS|MITTELWERT|SOMME|MOYENNE|SUMA|PROMEDIO|SOMMA|MEDIA)\s*\(/i;
+  /^=\s*(?:SUM|SUBTOTAL|AVERAGE|SUMME|TEILERGEBNIS|MITTELWERT|SOMME|MOYENNE|SUMA|PROMEDIO|SOMMA|MEDIA)\s*\((?:\s*\d+\s*[,;])?\s*\$?[A-Z]{1,3}\$?(\d+)\s*:\s*\$?[A-Z]{1,3}\$?(\d+)\s*\)/i;
+
+/** Whether a cell sums several rows; one that sums within its row is a value of that row, which the reader asks for. */
+const sumsRows = (cell: string): boolean => {
+  const [, first, last] = uncomputed.exec(cell) ?? [];
+  return first !== undefined && first !== last;
+};
 
 /** Whether a text may be a word: numbers, which most cells are, are told by their first sign. */
 const mayBeWord = (text: string): boolean => {
@@ -59,7 +65,7 @@ export class TotalsFinder {
     for (let index = 0; index < cells.length; index += 1) {
       const cell = cells[index];
       if (typeof cell !== 'string') continue;
-      if (cell.startsWith('=') && uncomputed.test(cell)) this.formulas.add(row);
+      if (cell.startsWith('=') && sumsRows(cell)) this.formulas.add(row);
       else if (!mayBeWord(cell) || !isTotalName(cell)) continue;
       const text = cell.trim();
       const name = this.names[index];
