@@ -508,9 +508,8 @@ describe('a figure is begun', () => {
     await desk.page.getByLabel('Name of bed').fill('Type of bed');
     await desk.page.getByLabel('Unit of yield').fill('kg');
     // A far-off number is asked about, not taken as a code.
-    const codes = desk.page.getByLabel('Codes for "no value" in yield');
-    expect(await codes.getAttribute('placeholder')).toBe('-9?');
-    await codes.fill('-9');
+    await desk.page.getByRole('button', { name: '-9 in yield is no value' }).click();
+    expect(await desk.page.getByLabel('Codes for "no value" in yield').inputValue()).toBe('-9');
     for (const [code, name] of [
       ['1', 'Bare soil'],
       ['2', 'Compost'],

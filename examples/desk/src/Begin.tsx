@@ -121,8 +121,20 @@ function Column({
             })
           }
         >
-          <Input placeholder={unsure.length > 0 ? `${unsure.join(', ')}?` : 'none'} />
+          <Input placeholder="none" />
         </TextField>
+        {unsure.length > 0 && codes === '' && answer.missing === undefined && (
+          <Button
+            className="ask"
+            aria-label={`${unsure.join(' and ')} in ${name} ${unsure.length > 1 ? 'are' : 'is'} no value`}
+            onPress={() => {
+              setCodes(unsure.join(', '));
+              say({ ...answer, missing: unsure });
+            }}
+          >
+            Is {unsure.join(', ')} no value? Leave out
+          </Button>
+        )}
       </td>
       <td className="values">
         {isNamed && values.length <= 12 ? (
