@@ -28,8 +28,11 @@ function viewFrom(text: string): Named | View | undefined {
   return { turn, tilt, ...(distance === undefined ? {} : { distance }) };
 }
 
-const words = ({ turn, tilt, distance }: View): string =>
-  `turned by ${Number(turn.toFixed(1))} degrees, seen from ${Number(tilt.toFixed(1))} degrees above${distance === undefined ? '' : ` at the distance ${distance}`}`;
+const words = ({ turn, tilt, distance }: View): string => {
+  const [around, up] = [Number(turn.toFixed(1)), Number(tilt.toFixed(1))];
+  const from = up < 0 ? `${-up} degrees below` : `${up} degrees above`;
+  return `turned by ${around} degrees, seen from ${from}${distance === undefined ? '' : ` at the distance ${distance}`}`;
+};
 
 const noSpace = (path: string): Problem =>
   error('bad-option', {

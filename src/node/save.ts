@@ -209,7 +209,8 @@ export async function save(outputs: readonly Output[]): Promise<Problem[]> {
       await Promise.all(changed.map(async ({ path }) => dirname(await targetOf(path)))),
       saving,
     );
-    if (!release) throw new Unwritable('another program is at work there');
+    if (!release)
+      throw new Unwritable('another program is at work there; where none is, delete the file .hexis-busy beside it');
     const places = new Set(await Promise.all(outputs.map(async ({ path }) => dirname(await targetOf(path)))));
     for (const folder of places) problems.push(...(await finishLeft(folder)));
     for (const [i, output] of outputs.entries()) {

@@ -9,8 +9,8 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 
 const worker = fileURLToPath(new URL('worker.mjs', import.meta.url));
-/** Longer than this is a hang, in milliseconds. */
-const patience = 5000;
+/** Longer than this is a hang, in milliseconds: a case may be drawn and mended several times. */
+const patience = 10_000;
 
 /** A kind of fault, whatever its numbers and names are. */
 const kindOf = (fault) =>
