@@ -106,7 +106,17 @@ export { type Samples, samplesOf } from './project/samples.js';
 export { memory, type Source, SourceFault } from './project/source.js';
 export { reportStyle, type StyleReport } from './project/styleReport.js';
 export { drawSwatch } from './project/swatch.js';
-export { movedBy, roundedView, type Turned, type Turntable, turnedBy, turnFigure, turntable, viewEdits, viewOf } from './project/turntable.js';
+export {
+  movedBy,
+  roundedView,
+  type Turned,
+  type Turntable,
+  turnedBy,
+  turnFigure,
+  turntable,
+  viewEdits,
+  viewOf,
+} from './project/turntable.js';
 export { type Writable, type WriteOptions, writeAs } from './project/write.js';
 export type { DocumentCaption } from './report/documentCaption.js';
 export type { BoundDocument, DocumentFigure, DocumentFile, DocumentForm } from './report/documentForm.js';

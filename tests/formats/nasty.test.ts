@@ -8,9 +8,9 @@ import MarkdownIt from 'markdown-it';
 import Papa from 'papaparse';
 import { SaxesParser } from 'saxes';
 import { xmlText } from '../../src/core/export/xml.js';
+import { nastyTexts } from '../fuzz/nasty.mjs';
 import { launch } from '../helpers/browser.js';
 import { folderWith, hexis } from '../helpers/hexis.js';
-import { nastyTexts } from '../fuzz/nasty.mjs';
 import { partsOf, textOf } from '../helpers/words.js';
 
 /** A figure in which a text stands wherever a text may. Markup of ours in it is written so that it is none. */

@@ -6,8 +6,8 @@ import { bind, bindInto, type DrawnReport, drawReport } from 'hexis/node';
 import { type MarkedPart, markName } from '../../src/core/report/ownMarks.js';
 import { updateDocx } from '../../src/node/bind/update/updateDocx.js';
 import { xmlOf } from '../../src/node/bind/update/wordPackage.js';
-import { demo, folderWith, hexis } from '../helpers/hexis.js';
 import { nastyTexts } from '../fuzz/nasty.mjs';
+import { demo, folderWith, hexis } from '../helpers/hexis.js';
 import {
   count,
   documentOf,

@@ -183,7 +183,10 @@ export interface Calls {
     ask: { path: string; setting?: string; label?: string; column: string; code?: string };
     get: { text: string; left: string[]; problems: Problem[] };
   };
-  match: { ask: { path: string; model: string; scales: boolean }; get: { text: string; left: string[] } | { fault: string } };
+  match: {
+    ask: { path: string; model: string; scales: boolean };
+    get: { text: string; left: string[] } | { fault: string };
+  };
   codebook: { ask: { path: string }; get: VariableRow[] };
   give: {
     ask: { path: string; setting: string; figures: string[]; styles: string[] };
