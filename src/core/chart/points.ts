@@ -37,6 +37,13 @@ const schema = z.strictObject({
   jitter: optional(
     flag('Whether points that would stand on each other stand aside, the same way every time. Left out: true.'),
   ),
+  overlap: optional(
+    choice(
+      'What happens to cases of the same value: they stand aside, or they are one marker whose area shows their number. Left out: aside.',
+      ['aside', 'count'],
+      'count',
+    ),
+  ),
   ...namesShape,
   references: referencesField,
   beyond: beyondField,
@@ -90,18 +97,49 @@ function stripsOf(frame: PointsFrame): Strip[] | undefined {
 const onAxes = <T>({ settings }: PointsFrame, along: T, values: T): { xs: T; ys: T } =>
   settings.direction === 'horizontal' ? { xs: values, ys: along } : { xs: along, ys: values };
 
-/** The points of a strip, and the bar across them. @param near distance within which points stand aside */
-function marksOf(frame: PointsFrame, strip: Strip, near: number): [CloudMark, ...LineMark[]] {
+/** The first of the points of each value, and how many there are. */
+function counted(frame: PointsFrame, { shown }: Strip): { at: number[]; counts: number[] } {
+  const { numbers } = filled(frame.measured('value'), 'value').column;
+  const spots = new Map<number, number>();
+  const [at, counts] = [[] as number[], [] as number[]];
+  for (const [i, row] of shown.entries()) {
+    const value = numbers[row] as number;
+    const spot = spots.get(value);
+    if (spot === undefined) {
+      spots.set(value, at.push(i) - 1);
+      counts.push(1);
+    } else counts[spot] = (counts[spot] as number) + 1;
+  }
+  return { at, counts };
+}
+
+/** The most cases that have the same value in a strip, where markers show their number. */
+const mostOf = (frame: PointsFrame, strips: readonly Strip[]): number | undefined =>
+  frame.settings.overlap === 'count'
+    ? strips.flatMap((strip) => counted(frame, strip).counts).reduce((most, count) => Math.max(most, count), 1)
+    : undefined;
+
+/** What all strips have in common: the distance within which points stand aside, or the most cases of one marker. */
+interface Room {
+  near: number;
+  most: number | undefined;
+}
+
+/** The points of a strip, and the bar across them. */
+function marksOf(frame: PointsFrame, strip: Strip, { near, most }: Room): [CloudMark, ...LineMark[]] {
   const { settings, group } = frame;
   const { numbers } = filled(frame.measured('value'), 'value').column;
   const places = group?.categories.length ?? 1;
   const slot = width / places;
-  const values = picked(numbers, strip.shown);
+  const all = { at: strip.shown.map((_, i) => i), counts: undefined };
+  const { at, counts } = most === undefined ? all : counted(frame, strip);
+  const shown = at.map((i) => strip.shown[i] as number);
+  const values = picked(numbers, shown);
   const middle = strip.category + (strip.group - (places - 1) / 2) * slot;
-  const offsets = settings.jitter === false ? values.map(() => 0) : jitter(values, near);
+  const offsets = settings.jitter === false || counts ? values.map(() => 0) : jitter(values, near);
   const cell = cellOf(frame, { category: strip.category, group: strip.group });
-  const names = namesOf(frame, strip.shown);
-  const ids = singledIds(frame.singled, frame.ids, strip.shown);
+  const names = namesOf(frame, shown);
+  const ids = singledIds(frame.singled, frame.ids, shown);
   const cloud: CloudMark = {
     type: 'cloud',
     cell,
@@ -110,6 +148,7 @@ function marksOf(frame: PointsFrame, strip: Strip, near: number): [CloudMark, ..
       offsets.map((offset) => middle + offset * slot * 0.86),
       values,
     ),
+    ...(counts && most !== undefined ? { areas: Float64Array.from(counts, (count) => count / most) } : {}),
     ...(names ? { names } : {}),
     ...(ids ? { ids } : {}),
   };
@@ -175,8 +214,8 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
     ...possibleOf(variable),
   } as const;
   const axes = bothAxes(categoryAxis(category, 'chart.category'), values, settings.direction);
-  const near = (greatest - least) / 45;
-  const drawn = strips.map((strip) => ({ group: strip.group, marks: marksOf(frame, strip, near) }));
+  const room = { near: (greatest - least) / 45, most: mostOf(frame, strips) };
+  const drawn = strips.map((strip) => ({ group: strip.group, marks: marksOf(frame, strip, room) }));
   const center = settings.center ?? 'median';
   return succeed({
     plan: {
@@ -190,6 +229,7 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
     numbers: numbersOf(frame, strips),
     note: [
       ...(center === 'none' ? [] : [{ is: 'center', shows: center } as const]),
+      ...(room.most === undefined ? [] : [{ is: 'stacked', cases: codebook.cases } as const]),
       ...referenceFacts(settings.references),
       ...weightFacts(frame.weight),
     ],

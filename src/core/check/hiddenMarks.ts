@@ -89,7 +89,8 @@ function casesIn({ plans, panels, items }: Subject): number {
 /** What else shows many cases, in the words of the kind. */
 const advice: Readonly<Record<string, string>> = {
   scatter: '"overlap: count", by which larger markers stand for several cases; or smaller or lighter ones',
-  points: 'a box plot, which shows any number of cases; or smaller or lighter markers',
+  points:
+    '"overlap: count", by which larger markers stand for several cases; a box plot; or smaller or lighter markers',
 };
 
 export const hiddenMarks = rule({
@@ -121,7 +122,7 @@ export const hiddenMarks = rule({
         limit: { value: share, unit: '%' },
         items: [...new Set(hidden)],
         setting: 'chart.kind',
-        ...(chart.kind === 'scatter' ? { mend: mendMeaning('chart.overlap', 'count') } : {}),
+        ...(Object.hasOwn(advice, chart.kind) ? { mend: mendMeaning('chart.overlap', 'count') } : {}),
       },
     ];
   },

@@ -1153,6 +1153,10 @@ export interface FigureFile {
          */
         jitter?: boolean;
         /**
+         * What happens to cases of the same value: they stand aside, or they are one marker whose area shows their number. Left out: aside.
+         */
+        overlap?: 'aside' | 'count';
+        /**
          * Variable that names the cases.
          */
         id?: string;
