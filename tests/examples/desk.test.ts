@@ -255,7 +255,9 @@ describe('a figure is finished by hand', () => {
     const after = await desk.until(fileOf('yield-plain'), (text) => text !== before && text.includes('style: apa'));
     // The same as by the command.
     writeFileSync(folder.at('figures/other.figure.yaml'), before);
-    hexis(['match', folder.at('figures/other.figure.yaml'), '--to', folder.at(fileOf('yield-by-bed'))]);
+    const other = folder.at('figures/other.figure.yaml');
+    const { code, err } = hexis(['match', other, '--to', folder.at(fileOf('yield-by-bed'))]);
+    expect([code, err]).toEqual([0, '']);
     expect(after).toBe(desk.text('figures/other.figure.yaml'));
     const { shown, made } = await desk.drawings('yield-plain');
     expect(shown === made).toBe(true);

@@ -1,5 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { ok, openProject } from 'hexis';
 import { disk, type ServedDesk, serveDesk } from 'hexis/node';
 import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core';
@@ -118,7 +118,9 @@ export async function deskPage(
     until: (file, holds) =>
       waitFor(() => {
         const now = existsSync(join(path, file)) ? text(file) : '';
-        return holds(now) ? now : undefined;
+        // The server is in this process, which may wait for a command that waits for the folder.
+        const isHeld = existsSync(join(path, dirname(file), '.hexis-busy'));
+        return holds(now) && !isHeld ? now : undefined;
       }, `a change of ${file}`),
     async drawings(id) {
       await page.locator('#sheet:not(.stale)').waitFor();
