@@ -510,7 +510,7 @@ describe('a figure is begun', () => {
     await desk.page.getByLabel('Name of bed').fill('Type of bed');
     await desk.page.getByLabel('Unit of yield').fill('kg');
     // A far-off number is asked about, not taken as a code.
-    await desk.page.getByRole('button', { name: '-9 in yield is no value' }).click();
+    await desk.page.getByRole('button', { name: 'Is -9 no value? Leave out of yield' }).click();
     expect(await desk.page.getByLabel('Codes for "no value" in yield').inputValue()).toBe('-9');
     for (const [code, name] of [
       ['1', 'Bare soil'],

@@ -126,13 +126,13 @@ function Column({
         {unsure.length > 0 && codes === '' && answer.missing === undefined && (
           <Button
             className="ask"
-            aria-label={`${unsure.join(' and ')} in ${name} ${unsure.length > 1 ? 'are' : 'is'} no value`}
+            aria-label={`Is ${unsure.join(', ')} no value? Leave out of ${name}`}
             onPress={() => {
               setCodes(unsure.join(', '));
               say({ ...answer, missing: unsure });
             }}
           >
-            Is {unsure.join(', ')} no value? Leave out
+            {`Is ${unsure.join(', ')} no value? Leave out`}
           </Button>
         )}
       </td>
