@@ -180,14 +180,18 @@ function pictureChanges(part: Part, picture: FoundPicture, figure: DocumentFigur
   const mark = part.marks.find(({ part: what, from, to, figure: whose }) => {
     return what === 'picture' && whose === own && from <= picture.start && to >= picture.end;
   });
-  const there = wordsHash(altOf(part.text, picture));
-  const isRewritten = mark !== undefined && mark.words !== there && there !== wordsHash(altText) && !oursAlways;
+  const alt = altOf(part.text, picture);
+  const there = wordsHash(alt);
+  const isOther = there !== wordsHash(altText) && !oursAlways;
+  const isRewritten = isOther && mark !== undefined && mark.words !== there;
+  // Among marked pictures one that lost its mark may have words of the author; elsewhere nothing was ever marked.
+  const isUnmarked = isOther && mark === undefined && alt !== '' && part.marks.some((own) => own.part === 'picture');
   const ratio = figure.width / figure.height;
-  const splices = pictureSplices(part.text, picture, { ratio, altText, title, keepsAlt: isRewritten });
+  const splices = pictureSplices(part.text, picture, { ratio, altText, title, keepsAlt: isRewritten || isUnmarked });
   const name = markName('picture', id, altText);
   if (mark && !isRewritten && mark.words !== wordsHash(altText))
     splices.push({ from: mark.name.from, to: mark.name.to, text: name });
-  return { splices, ...(isRewritten ? { kept: 'rewritten' } : {}) };
+  return { splices, ...(isRewritten ? { kept: 'rewritten' } : isUnmarked ? { kept: 'unmarked' } : {}) };
 }
 
 /**
