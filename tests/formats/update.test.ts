@@ -524,3 +524,14 @@ describe('a folder of LaTeX', () => {
     other.remove();
   });
 });
+
+test('an alternative text of the author stays where its picture lost the mark that another one still has', () => {
+  const own = (xml: string) => xml.replace(/descr="[^"]*"/, 'descr="words of the author"');
+  const mark = `<w:bookmarkStart w:id="9" w:name="${markName('picture', 'yield-boxes', 'old')}"/>`;
+  const lost = paragraph(run(own(pictureXml(bars, 'rId1'))));
+  const held = paragraph(`${mark}${run(pictureXml(boxes, 'rId3'))}<w:bookmarkEnd w:id="9"/>`);
+  const { body, kept } = updated(documentOf({ body: lost + held, media }));
+  expect(body).toContain('words of the author');
+  expect(kept).toContainEqual({ id: 'yield-by-bed', part: 'picture', reason: 'unmarked' });
+  expect(updated(documentOf({ body: lost, media })).body).not.toContain('words of the author');
+});
