@@ -95,9 +95,21 @@ function widthProblems(placed: string | undefined, widths: Widths | undefined): 
   return [badOption('--placed', placed, `a length, or one of ${Object.keys(widths).join(', ')}`, '--placed 8cm')];
 }
 
+/** What is wrong with a file that figures share, such as their codebook, is said with the first of them. */
+function saidOnce(said: Set<string>, path: string, findings: readonly Finding[]): Finding[] {
+  return findings.filter(({ rule, found, place }) => {
+    if (rule !== 'reading' || place === undefined || place.file === path) return true;
+    const key = [place.file, place.line, found].join('\n');
+    const isNew = !said.has(key);
+    said.add(key);
+    return isNew;
+  });
+}
+
 async function checkAll(paths: readonly string[], call: CheckCall, own: readonly Rule[]): Promise<Checked[]> {
   const project = openProject(disk, { style: call.style, caption: call.caption });
   const checked: Checked[] = [];
+  const said = new Set<string>();
   const shown = progress(paths.length);
   for (const path of paths) {
     shown.at(checked.length + 1, path);
@@ -107,7 +119,8 @@ async function checkAll(paths: readonly string[], call: CheckCall, own: readonly
       return placedIn(call.placed)?.(widths);
     };
     const found = await checkFile(project, path, { rules: own, placed });
-    const { id, findings } = found.ok ? found.value : { id: path, findings: [] };
+    const { id, findings: all } = found.ok ? found.value : { id: path, findings: [] };
+    const findings = saidOnce(said, path, all);
     const problems = found.ok ? widthProblems(call.placed, known) : found.problems;
     const patchOf = call.as === 'sarif' ? await patches(path, findings) : undefined;
     checked.push({ path, id, findings, problems, ...(patchOf ? { patchOf } : {}) });

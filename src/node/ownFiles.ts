@@ -4,13 +4,13 @@ import { join } from 'node:path';
 import { threadId } from 'node:worker_threads';
 
 /**
- * Files of ours beside the outputs while they are written: new content, old content, and the list of a set that is moved. Their
- * names say who made them: the process, when it started, its thread, and which of its savings it was. They are short, so that
+ * Files of ours beside the outputs while they are written: new content, old content, and the list of a set that is moved, which
+ * is `new` until it is whole. Their names say who made them: the process, when it started, its thread, and which of its savings it was. They are short, so that
  * the name of an output may be as long as the disk allows.
  */
-export type OwnKind = 'part' | 'old' | 'set';
+export type OwnKind = 'part' | 'old' | 'new' | 'set';
 
-const pattern = /^(\.hexis-(\d{1,10})-([0-9a-z]{1,16})\.\d{1,6}-\d{1,9})(?:-\d{1,9})?\.(part|old|set)$/;
+const pattern = /^(\.hexis-(\d{1,10})-([0-9a-z]{1,16})\.\d{1,6}-\d{1,9})(?:-\d{1,9})?\.(part|old|new|set)$/;
 
 /** What a name of ours says. */
 export interface OwnFile {
@@ -59,6 +59,9 @@ export const partOf = (saving: string, folder: string, index: number, kind: 'par
   join(folder, `${saving}-${index}.${kind}`);
 
 export const setOf = (saving: string, folder: string): string => join(folder, `${saving}.set`);
+
+/** The list of a set before it is whole. */
+export const newSetOf = (saving: string, folder: string): string => join(folder, `${saving}.new`);
 
 /** No saving takes so many milliseconds. */
 const longestSaving = 3600 * 1000;

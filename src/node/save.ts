@@ -18,7 +18,7 @@ import { basename, dirname, join, resolve } from 'node:path';
 import { error, type Problem } from '../core/document/problem.js';
 import { systemReason } from './disk.js';
 import { holdFolders } from './holdFolders.js';
-import { nextSaving, partOf, setOf } from './ownFiles.js';
+import { newSetOf, nextSaving, partOf, setOf } from './ownFiles.js';
 import { commonFolder, finishLeft, hashOf, nothing, setText } from './unfinished.js';
 
 export interface Output {
@@ -150,7 +150,7 @@ async function moveAll(
   saving: string,
 ): Promise<{ fault: unknown; path: string } | undefined> {
   const folder = commonFolder(pending.map(({ target }) => target));
-  const list = setOf(saving, folder);
+  const [list, unfinished] = [setOf(saving, folder), newSetOf(saving, folder)];
   const moves: Parameters<typeof setText>[1][number][] = [];
   const moved: Pending[] = [];
   let current = pending[0] as Pending;
@@ -160,7 +160,13 @@ async function moveAll(
       moves.push({ from, to, was: await keepOld(current), will: hashOf(bytes) });
     }
     // A folder above that takes no files leaves the set without its list; it is moved all the same.
-    if (pending.length > 1) await writeWhole(list, await setText(folder, moves)).catch(() => undefined);
+    if (pending.length > 1) {
+      const text = await setText(folder, moves);
+      // A list that a program was killed in the middle of would be one that nobody sealed.
+      await writeWhole(unfinished, text)
+        .then(() => rename(unfinished, list))
+        .catch(() => remove(unfinished));
+    }
     for (current of pending) {
       await rename(current.temporary, current.target);
       moved.push(current);

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { lstat, readdir, readFile, realpath, rename, unlink } from 'node:fs/promises';
 import { basename, dirname, isAbsolute, join, relative, sep } from 'node:path';
 import { type Problem, warning } from '../core/document/problem.js';
-import { isAtWork, type OwnFile, ownFile, setOf } from './ownFiles.js';
+import { isAtWork, newSetOf, type OwnFile, ownFile, setOf } from './ownFiles.js';
 import { isSealed, seal } from './ownKey.js';
 
 /** One file of a set that is moved to its place, both written from the folder of the set. */
@@ -75,6 +75,8 @@ async function movesOf(path: string): Promise<Move[] | undefined> {
   const own = ownFile(basename(path));
   const found = await lstat(path);
   if (!own || !found.isFile() || found.size > mostBytes) return undefined;
+  // Nothing was moved before a list was whole, and one without a word moves nothing.
+  if (found.size === 0) return [];
   let set: Partial<SetFile> | null;
   try {
     set = JSON.parse(await readFile(path, 'utf8')) as Partial<SetFile> | null;
@@ -116,12 +118,14 @@ async function finish(moves: readonly Move[]): Promise<Problem[]> {
   return changed.map(({ move }) => warning('unfinished-left', { path: move.to }));
 }
 
-/** The list of a saving in a folder or one above it. */
-async function listFor(folder: string, saving: string): Promise<string | undefined> {
+/** The list of a saving in a folder or one above it, and one that was not whole yet. */
+async function listsFor(folder: string, saving: string): Promise<{ list?: string; unfinished?: string }> {
+  const isThere = (path: string) => lstat(path).catch(() => undefined);
   for (let at = folder; ; at = dirname(at)) {
-    const path = setOf(saving, at);
-    if (await lstat(path).catch(() => undefined)) return path;
-    if (dirname(at) === at) return undefined;
+    const [list, unfinished] = [setOf(saving, at), newSetOf(saving, at)];
+    if (await isThere(list)) return { list };
+    if (await isThere(unfinished)) return { unfinished };
+    if (dirname(at) === at) return {};
   }
 }
 
@@ -145,7 +149,7 @@ async function leftIn(folder: string): Promise<Map<string, OwnFile[]>> {
 export async function finishLeft(folder: string): Promise<Problem[]> {
   const problems: Problem[] = [];
   for (const [saving, files] of await leftIn(folder)) {
-    const list = await listFor(folder, saving);
+    const { list, unfinished } = await listsFor(folder, saving);
     const moves = list === undefined ? [] : await movesOf(list).catch(() => undefined);
     if (!moves) {
       problems.push(warning('set-foreign', { path: list as string }));
@@ -154,7 +158,7 @@ export async function finishLeft(folder: string): Promise<Problem[]> {
     problems.push(...(await finish(moves)));
     for (const { from } of moves) await remove(from.replace(/\.part$/, '.old'));
     for (const { name } of files) await remove(join(folder, name));
-    if (list !== undefined) await remove(list);
+    for (const path of [list, unfinished]) if (path !== undefined) await remove(path);
   }
   return problems;
 }

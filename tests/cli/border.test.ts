@@ -1,5 +1,14 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, realpathSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  realpathSync,
+  renameSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
 import { hashOf, nothing, setText } from '../../src/node/unfinished.js';
@@ -69,6 +78,21 @@ test.each([
   expect(err).toContain('was not written by Hexis on this machine');
   expect(err).toContain(`write: delete ${list}`);
   expect([readFileSync(folder.at('a.txt'), 'utf8'), existsSync(list)]).toEqual(['old a', true]);
+  folder.remove();
+});
+
+test.each([
+  ['that was being written', 'new', '{"hexis":"set/1","mov'],
+  ['without a word', 'set', ''],
+])('of a list %s nothing is moved, and all of it is cleared away', async (_, ending, text) => {
+  const folder = await killed();
+  const list = join(folder.path, `${folder.saving}.set`);
+  renameSync(list, join(folder.path, `${folder.saving}.${ending}`));
+  writeFileSync(join(folder.path, `${folder.saving}.${ending}`), text);
+  const { code, err } = draw(folder);
+  expect([code, err]).toEqual([0, '']);
+  expect(readFileSync(folder.at('a.txt'), 'utf8')).toBe('old a');
+  expect(ours(folder)).toEqual([]);
   folder.remove();
 });
 

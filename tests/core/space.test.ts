@@ -342,6 +342,21 @@ describe('the order of a scene', () => {
     expect(paintOrder([face, line, marker(11)]).map(({ id }) => id)).toEqual([1, 2, 3]);
   });
 
+  test('of a crowd beyond all measure comes to an end, with every line in it whole', () => {
+    // All lie along one another in one narrow strip, as in a box that is a needle.
+    const scene = sceneOf(5, { markers: 0, lines: 450, faces: 0 }).map((piece) => {
+      const line = piece as Line;
+      const flat = ([x, y, near]: Seen): Seen => [x, y / 400, near];
+      const [a, b] = [flat(line.a), flat(line.b)];
+      return { ...line, a, b, box: boxOf([a, b], line.half) };
+    });
+    const order = paintOrder(scene);
+    expect(order.length).toBeLessThan(8000 + 9 * scene.length);
+    const drawn = new Map<number, number>();
+    for (const { id, a, b } of order) drawn.set(id, (drawn.get(id) ?? 0) + Math.hypot(b[0] - a[0], b[1] - a[1]));
+    for (const { id, a, b } of scene) expect(drawn.get(id)).toBeCloseTo(Math.hypot(b[0] - a[0], b[1] - a[1]), 6);
+  });
+
   test('ends where three lines or faces hide each other in a circle', () => {
     const bar = (id: number, a: Seen, b: Seen): Line => ({
       is: 'line',

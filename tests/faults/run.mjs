@@ -49,7 +49,7 @@ const draw = (...args) => spawnSync(process.execPath, [program, 'draw', ...args]
 const hash = (path) => (existsSync(path) ? createHash('sha256').update(readFileSync(path)).digest('hex') : 'none');
 const names = formats.map((name) => `yield-by-bed.${name === 'plate' ? 'plate.json' : name}`);
 const hashes = (out) => names.map((name) => hash(join(folder, out, name)));
-const left = (out) => readdirSync(join(folder, out)).filter((name) => /^\.hexis-.*\.(part|old|set)$/.test(name));
+const left = (out) => readdirSync(join(folder, out)).filter((name) => /^\.hexis-.*\.(part|old|new|set)$/.test(name));
 
 /** The files of the figure as it is, and with another title. */
 async function kills() {
@@ -416,7 +416,7 @@ try {
       else made += 1;
       for (let i = 0; i < 3 && readFileSync(flawed, 'utf8') !== old; i += 1) run('undo');
       if (readFileSync(flawed, 'utf8') !== old) lost += 1;
-      stale += inFlawed(/^\.hexis-.*\.(part|old|set)$/).length;
+      stale += inFlawed(/^\.hexis-.*\.(part|old|new|set)$/).length;
     }
     const what = `${count} mends, ${killed} of them killed`;
     check(`${what}: the figure file is the old or the new one`, torn === 0, `${torn} torn`);

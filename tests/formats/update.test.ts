@@ -15,6 +15,7 @@ import {
   packed,
   paragraph,
   partsOf,
+  pictureRun,
   pictureXml,
   run,
   textOf,
@@ -71,7 +72,7 @@ const extents = (text: string) =>
 describe('a document that another program wrote', () => {
   test('gets the new picture and its alternative text; its width stays, its height follows', () => {
     const { is, changed, body } = updated(
-      documentOf({ body: paragraph(run(pictureXml(bars, 'rId1', { width: 412, height: 100 }))), media }),
+      documentOf({ body: paragraph(pictureRun(bars, 'rId1', { width: 412, height: 100 })), media }),
     );
     expect(changed).toEqual(['word/document.xml', 'word/media/image1.png']);
     expect(
@@ -86,21 +87,21 @@ describe('a document that another program wrote', () => {
   });
 
   test.each([
-    ['in a cell of a table', (one: string) => `<w:tbl><w:tr><w:tc>${paragraph(run(one))}</w:tc></w:tr></w:tbl>`],
-    ['beside other words', (one: string) => paragraph(`${words('see ')}${run(one)}${words(' there')}`)],
+    ['in a cell of a table', (one: string) => `<w:tbl><w:tr><w:tc>${paragraph(one)}</w:tc></w:tr></w:tbl>`],
+    ['beside other words', (one: string) => paragraph(`${words('see ')}${one}${words(' there')}`)],
     [
       'in a text box, and in what older programs show in its place',
       (one: string) =>
         paragraph(
           run(
-            `<mc:AlternateContent><mc:Choice Requires="wps"><w:drawing><wp:anchor><wp:extent cx="5" cy="6"/><wp:docPr id="1" name="Text Box 1"/><a:graphic><a:graphicData uri="u"><wps:wsp><wps:txbx><w:txbxContent>${paragraph(run(one))}</w:txbxContent></wps:txbx></wps:wsp></a:graphicData></a:graphic></wp:anchor></w:drawing></mc:Choice><mc:Fallback><w:pict><w:txbxContent>${paragraph(run(one))}</w:txbxContent></w:pict></mc:Fallback></mc:AlternateContent>`,
+            `<mc:AlternateContent><mc:Choice Requires="wps"><w:drawing><wp:anchor><wp:extent cx="5" cy="6"/><wp:docPr id="1" name="Text Box 1"/><a:graphic><a:graphicData uri="u"><wps:wsp><wps:txbx><w:txbxContent>${paragraph(one)}</w:txbxContent></wps:txbx></wps:wsp></a:graphicData></a:graphic></wp:anchor></w:drawing></mc:Choice><mc:Fallback><w:pict><w:txbxContent>${paragraph(one)}</w:txbxContent></w:pict></mc:Fallback></mc:AlternateContent>`,
           ),
         ),
     ],
-    ['in an insertion that is tracked', (one: string) => `<w:p><w:ins w:id="1" w:author="A">${run(one)}</w:ins></w:p>`],
-    ['as a floating picture', (_: string) => paragraph(run(pictureXml(bars, 'rId1', { anchored: true })))],
+    ['in an insertion that is tracked', (one: string) => `<w:p><w:ins w:id="1" w:author="A">${one}</w:ins></w:p>`],
+    ['as a floating picture', (_: string) => paragraph(pictureRun(bars, 'rId1', { anchored: true }))],
   ])('finds a picture %s', (_, place) => {
-    const { changed, body } = updated(documentOf({ body: place(pictureXml(bars, 'rId1')), media }));
+    const { changed, body } = updated(documentOf({ body: place(pictureRun(bars, 'rId1')), media }));
     expect(changed).toEqual(['word/document.xml', 'word/media/image1.png']);
     expect(body).not.toContain('old words');
     // A text box around it keeps its size.
@@ -109,18 +110,18 @@ describe('a document that another program wrote', () => {
 
   test('finds a picture in a header', () => {
     const { changed } = updated(
-      documentOf({ body: paragraph(words('text')), header: paragraph(run(pictureXml(bars, 'rId1'))), media }),
+      documentOf({ body: paragraph(words('text')), header: paragraph(pictureRun(bars, 'rId1')), media }),
     );
     expect(changed).toEqual(['word/header1.xml', 'word/media/image1.png']);
   });
 
   test('leaves a picture that a tracked change has deleted', () => {
-    const body = `<w:p><w:del w:id="1" w:author="A">${run(pictureXml(bars, 'rId1'))}</w:del></w:p>`;
+    const body = `<w:p><w:del w:id="1" w:author="A">${pictureRun(bars, 'rId1')}</w:del></w:p>`;
     expect(updated(documentOf({ body, media })).changed).toEqual([]);
   });
 
   test('leaves other pictures, also one that shares the file with ours', () => {
-    const body = `${paragraph(run(pictureXml(bars, 'rId1')))}${paragraph(run(pictureXml('Picture 3', 'rId1')))}${paragraph(run(pictureXml('Picture 4', 'rId2')))}`;
+    const body = `${paragraph(pictureRun(bars, 'rId1'))}${paragraph(run(pictureXml('Picture 3', 'rId1')))}${paragraph(run(pictureXml('Picture 4', 'rId2')))}`;
     const { is, changed, body: text } = updated(documentOf({ body, media }));
     const added = changed.find((name) => name.startsWith('word/media/'));
     expect(added).toMatch(/^word\/media\/hexis-yield-by-bed-[\da-f]{12}\.png$/);
@@ -132,7 +133,7 @@ describe('a document that another program wrote', () => {
   });
 
   test('brings every copy of a picture up to date, each at its own width', () => {
-    const body = [200, 320].map((width) => paragraph(run(pictureXml(bars, 'rId1', { width, height: 50 })))).join('');
+    const body = [200, 320].map((width) => paragraph(pictureRun(bars, 'rId1', { width, height: 50 }))).join('');
     const { changed, body: text } = updated(documentOf({ body, media }));
     expect(changed).toEqual(['word/document.xml', 'word/media/image1.png']);
     expect(extents(text).map(([cx]) => cx / 12700)).toEqual([200, 320]);
@@ -142,7 +143,7 @@ describe('a document that another program wrote', () => {
   test('adds lines beside dots where the document has both, and their type where it is missing', () => {
     const files = { ...media, rId5: { path: 'media/image5.emf', bytes: foreign } };
     const { is, changed } = updated(
-      documentOf({ body: paragraph(run(pictureXml(bars, 'rId1', { lines: 'rId5' }))), media: files }),
+      documentOf({ body: paragraph(pictureRun(bars, 'rId1', { lines: 'rId5' })), media: files }),
     );
     expect(changed.filter((name) => name.endsWith('.svg'))).toHaveLength(1);
     expect(textOf(is['[Content_Types].xml'])).toContain('<Default Extension="svg" ContentType="image/svg+xml"/>');
@@ -150,14 +151,14 @@ describe('a document that another program wrote', () => {
   });
 
   test('is left as it is to the byte where all is up to date', () => {
-    const { after } = updated(documentOf({ body: paragraph(run(pictureXml(bars, 'rId1'))), media }));
+    const { after } = updated(documentOf({ body: paragraph(pictureRun(bars, 'rId1')), media }));
     const twice = updateDocx(after, drawn.document.figures);
     expect([twice.parts, twice.bytes === after]).toEqual([[], true]);
   });
 });
 
 describe('the words of a figure', () => {
-  const picture = paragraph(run(pictureXml(bars, 'rId1')), 'Figure');
+  const picture = paragraph(pictureRun(bars, 'rId1'), 'Figure');
   const id = 'yield-by-bed';
   /** Words of ours within their mark, as they were when they were written. */
   const marked = (part: MarkedPart, said: string, content: string, number = 5) =>
@@ -334,7 +335,7 @@ describe('a document of our own', () => {
   });
 
   test('is judged at the width that the author gave a picture, and says what it does not have', async () => {
-    const body = paragraph(run(pictureXml(boxes, 'rId1', { width: 100, height: 60 })));
+    const body = paragraph(pictureRun(boxes, 'rId1', { width: 100, height: 60 }));
     const path = folder.at('theirs.docx');
     writeFileSync(path, documentOf({ body, media }));
     const { code, out, err } = hexis(['bind', report, '--into', path, '-o', folder.at('new.docx'), '--json']);
@@ -354,7 +355,7 @@ describe('a document of our own', () => {
 });
 
 describe('what is no document that can be changed', () => {
-  const fine = () => documentOf({ body: paragraph(run(pictureXml(bars, 'rId1'))), media });
+  const fine = () => documentOf({ body: paragraph(pictureRun(bars, 'rId1')), media });
 
   test.each([
     [
@@ -397,13 +398,13 @@ test('whatever stands around our pictures, all else stays the same to the byte',
   const piece = fc.oneof(
     text.map((own) => paragraph(own)),
     fc.constantFrom(
-      paragraph(run(pictureXml(bars, 'rId1'))),
-      paragraph(run(pictureXml(boxes, 'rId3', { width: 111, anchored: true }))),
+      paragraph(pictureRun(bars, 'rId1')),
+      paragraph(pictureRun(boxes, 'rId3', { width: 111, anchored: true })),
       paragraph(run(pictureXml('Picture 9', 'rId2'))),
       paragraph(run(pictureXml('Picture 8', 'rId1'))),
-      `<w:tbl><w:tr><w:tc>${paragraph(run(pictureXml(bars, 'rId1')))}</w:tc></w:tr></w:tbl>`,
+      `<w:tbl><w:tr><w:tc>${paragraph(pictureRun(bars, 'rId1'))}</w:tc></w:tr></w:tbl>`,
       `<!-- a "remark" <w:p> --><w:p w:rsidR='00A1'><![CDATA[ ]]></w:p>`,
-      `<w:p><w:del w:id="2" w:author="B">${run(pictureXml(boxes, 'rId3'))}</w:del></w:p>`,
+      `<w:p><w:del w:id="2" w:author="B">${pictureRun(boxes, 'rId3')}</w:del></w:p>`,
     ),
   );
   fc.assert(
@@ -413,7 +414,10 @@ test('whatever stands around our pictures, all else stays the same to the byte',
       for (const name of changed) expect(name).toMatch(/^word\/(document\.xml|media\/|_rels\/document\.xml\.rels)/);
       // Without what belongs to our pictures the body is as it was.
       const rest = (own: string) =>
-        own.replace(/<w:drawing>(?:(?!<\/w:drawing>)[\s\S])*?name="hexis-[\s\S]*?<\/w:drawing>/g, 'OURS');
+        own.replace(
+          /<w:drawing>(?:(?!<\/w:drawing>)[\s\S])*?name="hexis-[\s\S]*?<\/w:drawing>|_hexis_picture_\w+/g,
+          'OURS',
+        );
       expect(rest(body)).toBe(rest(textOf(partsOf(bytes)['word/document.xml'])));
     }),
     { numRuns: 60, seed: 11 },
@@ -525,13 +529,18 @@ describe('a folder of LaTeX', () => {
   });
 });
 
-test('an alternative text of the author stays where its picture lost the mark that another one still has', () => {
-  const own = (xml: string) => xml.replace(/descr="[^"]*"/, 'descr="words of the author"');
-  const mark = `<w:bookmarkStart w:id="9" w:name="${markName('picture', 'yield-boxes', 'old')}"/>`;
-  const lost = paragraph(run(own(pictureXml(bars, 'rId1'))));
-  const held = paragraph(`${mark}${run(pictureXml(boxes, 'rId3'))}<w:bookmarkEnd w:id="9"/>`);
-  const { body, kept } = updated(documentOf({ body: lost + held, media }));
-  expect(body).toContain('words of the author');
+test('an alternative text whose picture lost its mark stays, and that is said, unless ours are asked for', () => {
+  const lost = documentOf({
+    body: paragraph(run(pictureXml(bars, 'rId1', { descr: 'words of the author' }))),
+    media,
+  });
+  const { body, kept, changed } = updated(lost);
+  expect(changed).toContain('word/media/image1.png');
+  expect(body).toContain('descr="words of the author"');
   expect(kept).toContainEqual({ id: 'yield-by-bed', part: 'picture', reason: 'unmarked' });
-  expect(updated(documentOf({ body: lost, media })).body).not.toContain('words of the author');
+  const asked = updateDocx(lost, drawn.document.figures, { oursAlways: true });
+  expect(textOf(partsOf(asked.bytes)['word/document.xml'])).toContain(`descr="${figureOf(bars).altText}"`);
+  // An empty one is nobody's words.
+  const empty = documentOf({ body: paragraph(run(pictureXml(bars, 'rId1', { descr: '' }))), media });
+  expect(updated(empty).body).toContain(`descr="${figureOf(bars).altText}"`);
 });

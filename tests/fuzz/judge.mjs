@@ -37,8 +37,9 @@ function wordFaults(problems) {
     if (
       /\[object |undefined|\bNaN\b|Infinity|function \w+\(/.test(text) &&
       !/"[^"]*(NaN|undefined|Infinity)/.test(text) &&
-      // What an author writes is shown as it is.
-      !/^wrong-/.test(problem.code)
+      // What an author writes is shown as it is, keys too.
+      !/^wrong-/.test(problem.code) &&
+      !/\.(Infinity|NaN|undefined)\b/.test(text)
     )
       faults.push(`words of ${problem.code}: ${text.slice(0, 300)}`);
     if (text.length > 20_000) faults.push(`words of ${problem.code} are ${text.length} characters long`);

@@ -1,4 +1,5 @@
 import { unzipSync, zipSync } from 'fflate';
+import { markName } from '../../src/core/report/ownMarks.js';
 import { tagsOf } from '../../src/node/bind/update/xmlTags.js';
 
 /** The parts of a document of a word processor. */
@@ -44,6 +45,16 @@ export function pictureXml(
 }
 
 export const run = (content: string) => `<w:r>${content}</w:r>`;
+
+let marks = 0;
+/** A picture in a run of its own, between the marks that Hexis puts about it with its old words. */
+export function pictureRun(name: string, relation: string, form: Parameters<typeof pictureXml>[2] = {}): string {
+  marks += 1;
+  const id = 900_000 + marks;
+  const mark = markName('picture', name.replace(/^hexis-/, ''), form.descr ?? 'old words');
+  const [start, end] = [`<w:bookmarkStart w:id="${id}" w:name="${mark}"/>`, `<w:bookmarkEnd w:id="${id}"/>`];
+  return `${start}${run(pictureXml(name, relation, form))}${end}`;
+}
 export const paragraph = (content: string, style = '') =>
   `<w:p>${style === '' ? '' : `<w:pPr><w:pStyle w:val="${style}"/></w:pPr>`}${content}</w:p>`;
 export const words = (text: string) => run(`<w:t xml:space="preserve">${text}</w:t>`);

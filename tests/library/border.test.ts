@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliDecompressSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
-import { check, type Drawing, memory, ok, openProject, describe as words, write } from 'hexis';
+import { check, checkFile, type Drawing, memory, ok, openProject, describe as words, write } from 'hexis';
 import { disk, write as writeInNode } from 'hexis/node';
 import { chartKinds } from '../../src/core/chart/kinds.js';
 import { extremeBetween, sample } from '../../src/core/expression/sample.js';
@@ -83,6 +83,47 @@ describe('codes for "no value"', () => {
     expect(found.problems.map((own) => [own.code, own.place?.line])).toEqual([['codebook-stray', 3]]);
     expect(
       await codes('chart: { kind: bar, category: k, value: yield }', 'k,yield\na,1\n', '  water: { missing: [-9] }'),
+    ).toEqual([]);
+  });
+});
+
+describe('entries of a codebook', () => {
+  const known = 'hexis: codebook/1\nvariables:\n  k: { measure: nominal }\n  v: { measure: numeric }\n';
+  const figure = (data: string) =>
+    `hexis: figure/1\ndata: ${data}\ncodebook: c.codebook.yaml\nchart: { kind: bar, category: k, value: v }\n`;
+  const table = 'k,v\na,1\na,2\nb,3\nb,5\n';
+  /** The entries that are said to have no column, each with its line and the column meant. */
+  const strays = async (entries: string, files: Record<string, string> = {}, data = 't.csv') => {
+    const source = memory({
+      'f.figure.yaml': figure(data),
+      'c.codebook.yaml': known + entries,
+      't.csv': table,
+      ...files,
+    });
+    const found = ok(await checkFile(openProject(source), 'f.figure.yaml'));
+    return found.findings.flatMap(({ rule, found: said, place }) =>
+      rule === 'reading' && /no table here/.test(said) ? [[place?.line, /speaks of "(.*?)"/.exec(said)?.[1]]] : [],
+    );
+  };
+
+  test('that no table of the project has a column for are said where they stand', async () => {
+    expect(await strays('  water: { missing: [-9] }\n')).toEqual([[5, 'water']]);
+    expect(await strays('  water: { formula: v * 2 }\n')).toEqual([]);
+  });
+
+  test('that another table has a column for are in force there', async () => {
+    const other = 'k;water\na;1\n';
+    expect(await strays('  water: { missing: [-9] }\n', { 'other.csv': other })).toEqual([]);
+    // Also in a folder that a figure beside this one draws from, or as a word in the cells of a long table.
+    const beside = { 'g.figure.yaml': figure('far/u.csv'), 'far/u.csv': other };
+    expect(await strays('  water: { missing: [-9] }\n', beside)).toEqual([]);
+    expect(await strays('  water: { missing: [-9] }\n', { 'long.csv': 'what,v\nwater,1\n' })).toEqual([]);
+  });
+
+  test('that nothing rules out are not: where a table cannot be read, or the rows stand in the figure file', async () => {
+    expect(await strays('  water: { missing: [-9] }\n', { 'other.xlsx': 'no workbook' })).toEqual([]);
+    expect(
+      await strays('  water: {}\n', { 'other.csv': 'water\n1\n' }, '{ rows: [{ k: a, v: 1 }, { k: b, v: 2 }] }'),
     ).toEqual([]);
   });
 });

@@ -8,6 +8,7 @@ import {
   degrees,
   either,
   flag,
+  inProportion,
   level,
   listOf,
   object,
@@ -34,6 +35,9 @@ const over = optional(
 
 const triple = (description: string, example: string) =>
   listOf(description, positive('Along x, y or z.', '1'), example, 3).check(z.length(3));
+
+/** A box that is longer than this many times its shortest side shows its cases as a line. */
+const longestSide = 50;
 
 export const spaceSchema = z.strictObject({
   kind: choice('Kind of chart.', ['space'], 'space'),
@@ -89,7 +93,10 @@ export const spaceSchema = z.strictObject({
     ),
   ),
   proportions: optional(
-    triple('Lengths of the box along x, y and z, in comparison. Left out: all alike.', '[1, 1, 0.7]'),
+    inProportion('Lengths of the box along x, y and z, in comparison. Left out: all alike.', '[1, 1, 0.7]', {
+      count: 3,
+      most: longestSide,
+    }),
   ),
   drop: optional(
     choice(

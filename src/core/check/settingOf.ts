@@ -7,6 +7,8 @@ const deciding: Partial<Record<Problem['code'], string>> = {
   'labels-thinned': 'chart.category',
   'axis-end-on': 'chart.view',
   'axis-crowded': 'chart.view',
+  'codebook-stray': 'codebook',
+  'codebook-entry-stray': 'codebook',
 };
 
 /** The setting that a problem of the layout is about. */

@@ -223,6 +223,23 @@ export const listOf = <V extends z.core.SomeType>(description: string, item: V, 
     example,
   });
 
+/** Lengths that are compared with each other alone, the largest at most so many times the smallest. */
+export const inProportion = (description: string, example: string, { count, most }: { count: number; most: number }) =>
+  noted(
+    z.array(positive('A length.', '1')).check(
+      z.length(count),
+      // What is no length is said by itself.
+      z.refine<number[]>(
+        (lengths) => !lengths.every((one) => one > 0) || Math.max(...lengths) <= most * Math.min(...lengths),
+      ),
+    ),
+    {
+      description,
+      expects: `a list of ${count} numbers above zero, the largest at most ${most} times the smallest`,
+      example,
+    },
+  );
+
 export const either = <const T extends readonly [z.core.SomeType, ...z.core.SomeType[]]>(
   description: string,
   expects: string,

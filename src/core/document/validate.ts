@@ -80,10 +80,16 @@ export function knownKeys(schema: Schema, path: Path, value?: unknown): string[]
 /** A value as a message shows it. */
 export function shown(value: unknown): string {
   if (value === null || value === undefined) return 'empty';
-  if (Array.isArray(value)) return 'a list';
+  if (Array.isArray(value)) return shortList(value) ?? 'a list';
   if (typeof value === 'object') return 'a group of settings';
   return typeof value === 'string' ? `"${short(value)}"` : String(value);
 }
+
+/** A list of a few numbers as it is written. */
+const shortList = (values: readonly unknown[]): string | undefined =>
+  values.length > 0 && values.length <= 6 && values.every((value) => typeof value === 'number')
+    ? `[${values.join(', ')}]`
+    : undefined;
 
 /** A text that is too long for a message is cut, with its length. */
 const short = (text: string): string => (text.length > 80 ? `${text.slice(0, 60)}… (${text.length} characters)` : text);
@@ -103,7 +109,10 @@ function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
 
 /** What may stand there at most, for texts and lists that are too long. */
 function bound(issue: Issue | undefined): string {
-  if (issue?.code === 'custom') return `, at most ${(issue as { params?: { most?: number } }).params?.most}`;
+  if (issue?.code === 'custom') {
+    const { most } = (issue as { params?: { most?: number } }).params ?? {};
+    return most === undefined ? '' : `, at most ${most}`;
+  }
   if (issue?.code !== 'too_big') return '';
   const { maximum, origin } = issue as { maximum: number; origin: string };
   const what = origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : '';

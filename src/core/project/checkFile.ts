@@ -3,6 +3,7 @@ import { fail, type Outcome, type Problem, succeed } from '../document/problem.j
 import { type CheckOptions, check } from './check.js';
 import type { Drawing } from './drawing.js';
 import type { Project } from './project.js';
+import { strayEntries } from './strayEntries.js';
 import { type IdleTries, idleInGeneral } from './unread.js';
 
 export interface CheckFileOptions extends Omit<CheckOptions, 'placed'> {
@@ -39,6 +40,20 @@ export async function checkFile(
   return succeed({ id: drawn.id, findings }, problems);
 }
 
+/** Entries of the codebook that have no column anywhere, those that drawing did not say already. */
+async function straysOf(
+  project: Project,
+  path: string,
+  drawing: Drawing,
+  said: readonly Problem[],
+): Promise<Problem[]> {
+  const [part, ...others] = drawing.parts;
+  if (!part || others.length > 0 || part.prefix !== '') return [];
+  const isSaid = ({ place }: Problem) =>
+    said.some((own) => own.code === 'codebook-stray' && own.place?.line === place?.line);
+  return (await strayEntries(project, path, part)).filter((own) => !isSaid(own));
+}
+
 /** The same for a figure that was drawn by that project, each piece of its ink with the settings that were read for it. */
 export async function checkDrawn(
   project: Project,
@@ -50,11 +65,14 @@ export async function checkDrawn(
     code === 'setting-idle' ? [(facts as { path: string }).path] : [],
   );
   const isFigure = drawing.parts.length === 1 && drawing.parts[0]?.prefix === '';
-  const asked = options.rules === undefined || options.rules.some(({ name }) => name === 'idle-setting');
+  const isAsked = (rule: string) => options.rules === undefined || options.rules.some(({ name }) => name === rule);
   // In another style than its own, a figure may have settings that nothing hangs on, and that is no fault of it.
   const isOwn = project.options.style === undefined;
   const idle =
-    tries !== 'none' && isFigure && asked && isOwn ? await idleInGeneral(project, path, drawing, { said, tries }) : [];
+    tries !== 'none' && isFigure && isAsked('idle-setting') && isOwn
+      ? await idleInGeneral(project, path, drawing, { said, tries })
+      : [];
+  const strays = tries === 'all' && isAsked('reading') ? await straysOf(project, path, drawing, problems) : [];
   const width = placed?.(drawing.settings.widths);
-  return check(drawing, [...problems, ...idle], { ...options, placed: width });
+  return check(drawing, [...problems, ...idle, ...strays], { ...options, placed: width });
 }

@@ -1489,7 +1489,7 @@ export interface FigureFile {
         /**
          * Lengths of the box along x, y and z, in comparison. Left out: all alike.
          *
-         * Items: Along x, y or z.
+         * Items: A length.
          */
         proportions?: number[];
         /**

@@ -29,6 +29,7 @@ import { type Resolved, resolve } from '../style/resolve.js';
 import type { Faces } from '../type/faces.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
+import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
 import type { FigureFile } from './figureFile.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { fontReader, loadType, withFaces } from './loadType.js';
@@ -105,29 +106,6 @@ function notationOf(
   return { decimalMark: mark ?? '.', told: mark !== undefined, ...(thousandsMark ? { thousandsMark } : {}) };
 }
 
-type Data = NonNullable<FigureFile['data']>;
-type OneFile = Exclude<Extract<Data, { file: string }>, string> & { name?: string | undefined };
-
-/** The files that a figure names, each with what is said of it, and where that stands; undefined where the rows stand in the figure file. */
-function filesOf(data: Data): { told: OneFile; path: string }[] | undefined {
-  if (typeof data === 'string') return [{ told: { file: data }, path: 'data' }];
-  if ('rows' in data) return undefined;
-  if ('file' in data) return [{ told: data, path: 'data' }];
-  const [files, common, path] = Array.isArray(data) ? [data, {}, 'data'] : [data.files, data, 'data.files'];
-  return files.map((one, i) => ({
-    told: { ...common, ...(typeof one === 'string' ? { file: one } : one) },
-    path: `${path}.${i}`,
-  }));
-}
-
-/** Whether a figure draws several tables, which are its groups. */
-const isSeveral = (data: FigureFile['data']): boolean =>
-  typeof data === 'object' && (Array.isArray(data) || 'files' in data);
-
-/** What a file is called where nobody says: its name without folders and ending. */
-const nameOfFile = ({ file, name }: OneFile): string =>
-  name ?? (file.split(/[/\\]/).at(-1) as string).replace(/\.[^.]+$/, '');
-
 interface TableRequest {
   figure: Reading<FigureFile>;
   codebook: Codebook;
@@ -183,7 +161,7 @@ async function readTables(
   { figure, codebook, requests, locate }: TableRequest,
   files: readonly { told: OneFile; path: string }[],
 ): Promise<Table | undefined> {
-  const several = isSeveral(figure.value.data);
+  const several = hasSeveralFiles(figure.value.data);
   const own = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
   const tables: NamedTable[] = [];
   for (const { told, path } of files) {
@@ -219,7 +197,7 @@ async function gatherTable(
     return undefined;
   }
   const read = withSources(requests, codebook);
-  const files = filesOf(data);
+  const files = dataFiles(data);
   if (files) {
     const table = await readTables(gatherer, { ...request, requests: read }, files);
     const out = table && spreadOut(gatherer, table, { ...request, requests: read });
@@ -229,7 +207,7 @@ async function gatherTable(
   const notation = notationOf(codebook, {});
   const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
   const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
-  const rows = gatherer.keep(readRows((data as Extract<Data, { rows: unknown }>).rows, { ...reading, placeOf }));
+  const rows = gatherer.keep(readRows((data as Extract<typeof data, { rows: unknown }>).rows, { ...reading, placeOf }));
   const table = rows && casesOf(gatherer, rows, figure, locate('data'));
   const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
   return whole && { table: whole, codebook };
@@ -384,7 +362,9 @@ export async function gatherFigure(
   const path = figure.file;
   const withCaption = Boolean(options.caption);
   const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
-  const files = isSeveral(figure.value.data) ? filesOf(figure.value.data as Data) : undefined;
+  const files = hasSeveralFiles(figure.value.data)
+    ? dataFiles(figure.value.data as NonNullable<FigureFile['data']>)
+    : undefined;
   const known = files
     ? withFiles(
         own,

@@ -139,11 +139,20 @@ class Scene {
   private readonly waits = new Waits();
   private readonly grid: Neighbours;
   private readonly slack: number;
+  private readonly most: number;
   private start = 0;
+  private byFarness: number[] | undefined;
 
-  constructor(grid: Neighbours, slack: number) {
+  /** @param most pieces that it may come to by being cut */
+  constructor(grid: Neighbours, slack: number, most: number) {
     this.grid = grid;
     this.slack = slack;
+    this.most = most;
+  }
+
+  /** Whether pieces may be cut: in a crowd beyond all measure they go by their middles, so that it comes to an end. */
+  get mayCut(): boolean {
+    return this.pieces.length < this.most;
   }
 
   /** Adds a piece and what it is cut into; what it cuts is cut as well. */
@@ -170,9 +179,9 @@ class Scene {
       else if (found === 'before') behind.push(other);
       else if (found === 'through') {
         // Lines are cut rather than surfaces, and the piece that comes rather than the one that is there.
-        const own = splitAt(piece, neighbour);
+        const own = this.mayCut ? splitAt(piece, neighbour) : undefined;
         if (own) return [...own, ...cut];
-        const parts = splitAt(neighbour, piece);
+        const parts = this.mayCut ? splitAt(neighbour, piece) : undefined;
         if (!parts) (piece.id < neighbour.id ? before : behind).push(other);
         else {
           this.remove(other);
@@ -200,6 +209,20 @@ class Scene {
     return this.start < this.pieces.length ? this.start : -1;
   }
 
+  /** The farthest piece that is left; −1 where none is. Asked for when no more pieces come in. */
+  farthest(): number {
+    const { pieces } = this;
+    this.byFarness ??= pieces
+      .flatMap((piece, at) => (piece ? [{ at, near: nearness(piece) }] : []))
+      .sort((a, b) => b.near - a.near)
+      .map(({ at }) => at);
+    for (;;) {
+      const at = this.byFarness.pop();
+      if (at === undefined) return -1;
+      if (pieces[at]) return at;
+    }
+  }
+
   /** A piece that is still behind another one. */
   someBehind(at: number): number {
     return this.waits.behind(at, (other) => this.pieces[other] !== undefined);
@@ -219,6 +242,13 @@ class Scene {
   private free(pieces: readonly number[]): void {
     for (const at of pieces) if (this.pieces[at]) this.freed.push(at);
   }
+}
+
+/** How near the middle of a piece is. */
+function nearness(piece: Piece): number {
+  if (piece.is === 'marker') return piece.at[2];
+  const points = piece.is === 'line' ? [piece.a, piece.b] : piece.points;
+  return points.reduce((sum, [, , near]) => sum + near, 0) / points.length;
 }
 
 /** The pieces that may be drawn next, the first by what they belong to and then by number on top. */
@@ -257,6 +287,9 @@ function withBox(piece: Piece): Boxed {
   return { ...piece, box: [at[0] - radius, at[1] - radius, at[0] + radius, at[1] + radius] };
 }
 
+/** So many pieces may be made of some by cutting them. */
+const mostParts = (count: number): number => 8000 + 8 * count;
+
 const byNearness = (a: Marker, b: Marker) => a.at[2] - b.at[2] || a.rank - b.rank || a.id - b.id;
 
 /**
@@ -281,7 +314,7 @@ export function paintOrder<P extends Piece>(pieces: readonly P[]): P[] {
   }
   const slack = tie * (greatest - least || 1);
   const side = Math.min(largestCell, Math.max(smallestCell, (width + height) / (2 * pieces.length || 1)));
-  const scene = new Scene(new Neighbours(side), slack);
+  const scene = new Scene(new Neighbours(side), slack, mostParts(pieces.length));
   for (const piece of boxed) scene.add(piece);
   // Parts of a piece have all that it has.
   return drawn(scene) as P[];
@@ -299,11 +332,12 @@ function drawn(scene: Scene): Piece[] {
       ready.add(at, scene.pieces[at] as Boxed);
     }
     scene.freed = [];
-    if (ready.size === 0) {
+    if (ready.size === 0 && scene.mayCut) {
       if (!breakCircle(scene)) return order;
       continue;
     }
-    const at = ready.next();
+    const at = ready.size > 0 ? ready.next() : scene.farthest();
+    if (at < 0) return order;
     order.push(scene.pieces[at] as Boxed);
     scene.remove(at);
   }

@@ -141,6 +141,16 @@ async function headProblems(sheets: Sheets, sheet: string, reading: WorkbookRead
 export const sheetNames = async (bytes: Uint8Array): Promise<string[]> =>
   (await openSheets(await openParts(bytes))).names;
 
+/** All cells of words of a workbook, on all its sheets. @throws {WorkbookFault} where it cannot be read */
+export async function workbookWords(bytes: Uint8Array): Promise<string> {
+  const sheets = await openSheets(await openParts(bytes));
+  const words: string[] = [];
+  for (const name of sheets.names)
+    for (const { cells } of await sheets.rows(name))
+      for (const cell of cells.values()) if (typeof cell === 'string') words.push(cell);
+  return words.join('\n');
+}
+
 /**
  * Reads a sheet of a workbook (.xlsx, ECMA-376), or a range of its cells; the first line names the columns.
  * Numbers are taken as they are stored, dates as ISO 8601 has them.

@@ -1,6 +1,12 @@
 import type { Description } from './description.js';
 import { lengthExample, list, type Nearest, smallLengthExample, written } from './phrases.js';
 
+/** A setting as it is written in its place: in a list its value alone. */
+const setting = (path: string, value: string): string => {
+  const key = path.split('.').at(-1) as string;
+  return /^\d+$/.test(key) && path.includes('.') ? value : `${key}: ${value}`;
+};
+
 /** Keys and values: the words of their problems. */
 export const settingsWordings = {
   'unknown-key': (f: { key: string; where: string; known: string[]; write?: string | undefined } & Nearest) => ({
@@ -28,19 +34,17 @@ export const settingsWordings = {
   }) => ({
     found: `${f.path} is ${f.found}`,
     expected: f.expects,
-    ...(f.example === undefined ? {} : { write: `${f.path.split('.').at(-1)}: ${f.example}` }),
+    ...(f.example === undefined ? {} : { write: setting(f.path, f.example) }),
   }),
   'wrong-value': (f: { path: string; found: string; options: string[] } & Nearest) => ({
     found: `${f.path} is ${f.found}`,
     expected: list(f.options),
-    ...(f.nearest === undefined
-      ? {}
-      : { write: /\.\d+$/.test(f.path) ? f.nearest : `${f.path.split('.').at(-1)}: ${f.nearest}` }),
+    ...(f.nearest === undefined ? {} : { write: setting(f.path, f.nearest) }),
   }),
   'length-without-unit': (f: { path: string; found: string; isSmall?: boolean | undefined }) => ({
     found: `${f.path} is ${f.found}, a length without a unit`,
     expected: `a length with its unit: ${f.isSmall ? smallLengthExample : lengthExample}`,
-    write: `${f.path.split('.').at(-1)}: ${f.found}${f.isSmall ? 'pt' : Number(f.found) > 30 ? 'mm' : 'cm'}`,
+    write: setting(f.path, `${f.found}${f.isSmall ? 'pt' : Number(f.found) > 30 ? 'mm' : 'cm'}`),
   }),
   'bad-length': (f: { path: string; found: string }) => ({
     found: `${f.path} is ${f.found}`,

@@ -154,6 +154,11 @@ export const tablesWordings = {
     expected: 'the name of the column as the table writes it',
     write: `${f.column}:`,
   }),
+  'codebook-entry-stray': (f: { entry: string } & Nearest) => ({
+    found: `the codebook speaks of "${f.entry}", and no table here has such a column`,
+    expected: `the name of a column as its table writes it${f.nearest === undefined ? '; or no such entry' : `, perhaps "${f.nearest}"`}`,
+    ...(f.nearest === undefined ? {} : { write: `${f.nearest}:` }),
+  }),
   'totals-row': (f: { column: string; value: string; of: string; table: string }) => ({
     found: `"${f.value}" in column ${f.column} of ${f.table} is the ${f.of} of the others, and is left out`,
     expected: `nothing; what is listed as a value of ${f.column} in the codebook, or chosen by "where", stays`,

@@ -184,8 +184,8 @@ function pictureChanges(part: Part, picture: FoundPicture, figure: DocumentFigur
   const there = wordsHash(alt);
   const isOther = there !== wordsHash(altText) && !oursAlways;
   const isRewritten = isOther && mark !== undefined && mark.words !== there;
-  // Among marked pictures one that lost its mark may have words of the author; elsewhere nothing was ever marked.
-  const isUnmarked = isOther && mark === undefined && alt !== '' && part.marks.some((own) => own.part === 'picture');
+  // Whose words those without a mark are cannot be told: some programs drop all marks.
+  const isUnmarked = isOther && mark === undefined && alt !== '';
   const ratio = figure.width / figure.height;
   const splices = pictureSplices(part.text, picture, { ratio, altText, title, keepsAlt: isRewritten || isUnmarked });
   const name = markName('picture', id, altText);
