@@ -1,6 +1,6 @@
 import { error, fail, type Outcome, succeed } from '../document/problem.js';
 import { bothAxes, categoryAxis, showsByDirection } from './categoryAxes.js';
-import { sortIntoCells } from './cells.js';
+import { type Cells, sortIntoCells } from './cells.js';
 import type { ChartInput } from './chartInput.js';
 import { groupChecks } from './groupChecks.js';
 import { type GroupMarks, type GroupSeries, groupMarks, reordered } from './groupMarks.js';
@@ -14,6 +14,7 @@ import type { GroupMark, ValueAxis } from './plan.js';
 import { referenceLines } from './references.js';
 import { categoryRole, groupRole, type Role } from './roles.js';
 import { stack } from './stack.js';
+import { summaryType } from './summaries.js';
 import { asLong } from './wide.js';
 
 function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis {
@@ -26,12 +27,9 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
   );
   const { value } = input.settings;
   const { range } = value === undefined ? {} : input.codebook.variable(value);
-  const percent = input.summary === 'percent' || input.settings.arrange === 'shares';
-  const possible = percent
-    ? ([0, 100] as const)
-    : ['mean', 'median', 'given'].includes(input.summary)
-      ? range
-      : undefined;
+  const { holds } = summaryType(input.summary);
+  const percent = holds === 'shares' || input.settings.arrange === 'shares';
+  const possible = percent ? ([0, 100] as const) : holds === 'values' ? range : undefined;
   const references = (input.settings.references ?? []).map(({ at }) => at);
   ends.push(...references);
   return {
@@ -40,13 +38,13 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
     least: ends.reduce((least, end) => Math.min(least, end)),
     greatest: ends.reduce((greatest, end) => Math.max(greatest, end)),
     ...(possible === undefined ? {} : { possible }),
-    counts: input.summary === 'count' && !percent,
+    counts: holds === 'counts' && !percent,
   };
 }
 
 /** A chart of intervals of means or shares shows confidence intervals where it is not told otherwise. */
 const withInterval = (settings: GroupSettings): GroupSettings =>
-  settings.error === undefined && ['mean', 'percent'].includes(summaryOf(settings))
+  settings.error === undefined && summaryType(summaryOf(settings)).intervals?.ci
     ? { ...settings, error: { shows: 'ci' } }
     : settings;
 
@@ -62,15 +60,15 @@ function complete(given: ChartInput<GroupSettings>): Outcome<ChartInput<GroupLon
   return fail([error('setting-needed', facts, given.locate('chart'))]);
 }
 
-const marksOf = (input: GroupFrame): GroupMarks =>
-  groupMarks(input, sortIntoCells(input, input.category, input.group, input.summary === 'median'));
+const cellsOf = (input: GroupFrame): Cells =>
+  sortIntoCells(input, input.category, input.group, summaryType(input.summary).keepsRows);
 
 /** The order of the categories along the axis, which all panels have; none where it is that of the codebook. */
 function shareOrder(input: GroupFrame): Outcome<string[] | undefined> {
   const { order } = input.settings;
   if (order === undefined || order === 'codebook') return succeed(undefined);
   const { categories } = input.category;
-  const heights = marksOf(input).series.flatMap(({ marks }) => marks);
+  const heights = groupMarks(input, cellsOf(input)).series.flatMap(({ marks }) => marks);
   const { places, problems } = orderOf(order, categories, heights, input);
   if (problems.length > 0) return fail(problems);
   return succeed(places.flatMap((at) => categories[at]?.code ?? []));
@@ -80,12 +78,12 @@ function shareOrder(input: GroupFrame): Outcome<string[] | undefined> {
 function decimalsFor(input: GroupFrame, { series }: GroupMarks): number {
   if (input.settings.arrange === 'shares') return 1;
   const values = series.flatMap(({ marks }) => marks.map(({ value }) => value));
-  return labelDecimals(input.summary, values, input.measured('value'));
+  return labelDecimals(summaryType(input.summary).labels, values, input.measured('value'));
 }
 
 function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
   const { settings } = input;
-  const cells = sortIntoCells(input, input.category, input.group, input.summary === 'median');
+  const cells = cellsOf(input);
   const unordered = groupMarks(input, cells);
   const marks = order ? reordered(unordered, order) : unordered;
   const stacked = stack(input, marks);

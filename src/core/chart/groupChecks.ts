@@ -1,25 +1,24 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { GroupFrame } from './groupSettings.js';
+import { summaryType } from './summaries.js';
 import { idleWeights } from './weights.js';
-
-const needsValue = ['mean', 'median', 'sum', 'given'];
 
 /** Whether the value is a variable that the summary is defined for. */
 function valueProblems({ settings, summary, codebook, table, locate }: GroupFrame): Problem[] {
   const { value } = settings;
+  const { asks, measures: allowed } = summaryType(summary);
   if (value === undefined) {
-    if (!needsValue.includes(summary)) return [];
+    if (asks === 'cases') return [];
     const columns = table.columnNames.filter((name) => {
       const { measure } = codebook.variable(name);
       return measure === undefined || measure === 'numeric';
     });
     return [error('value-needed', { summary, columns }, locate('chart.summary'))];
   }
-  if (!needsValue.includes(summary)) {
+  if (asks === 'cases') {
     return [error('value-idle', { summary, column: value }, locate('chart.value'))];
   }
   const { measure } = codebook.variable(value);
-  const allowed = summary === 'median' || summary === 'given' ? ['numeric', 'ordinal'] : ['numeric'];
   if (measure === undefined || allowed.includes(measure)) return [];
   const numeric = table.columnNames.filter((name) => codebook.variable(name).measure === 'numeric');
   return [
@@ -45,6 +44,7 @@ function idleProblems(input: GroupFrame): Problem[] {
   const { settings, summary, locate } = input;
   const problems: Problem[] = [];
   const { error: bars, arrange = 'clustered' } = settings;
+  const type = summaryType(summary);
   if (arrange !== 'clustered') {
     const clash = bars
       ? 'error'
@@ -57,24 +57,23 @@ function idleProblems(input: GroupFrame): Problem[] {
     if (settings.group === undefined) {
       problems.push(warning('setting-idle', { path: 'chart.arrange', needs: 'a "group"' }, locate('chart.arrange')));
     }
-    if (summary === 'mean' || summary === 'median') {
+    if (!type.addsUp) {
       problems.push(error('stack-of', { arrange, what: `${summary}s, which do not add up` }, locate('chart.arrange')));
     }
   }
   for (const end of ['low', 'high'] as const) {
-    if (settings[end] === undefined || summary === 'given') continue;
+    if (settings[end] === undefined || type.asGiven) continue;
     problems.push(error('setting-idle', { path: `chart.${end}`, needs: '"summary: given"' }, locate(`chart.${end}`)));
   }
-  const share = summary === 'percent' && bars?.shows === 'ci';
-  if (settings.error && summary !== 'mean' && !share) {
-    problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
+  if (bars && !type.intervals?.[bars.shows]) {
+    problems.push(error('error-needs-mean', { summary, shows: bars.shows }, locate('chart.error')));
   }
   if (settings.error?.level !== undefined && settings.error.shows !== 'ci') {
     problems.push(
       warning('setting-idle', { path: 'chart.error.level', needs: '"shows: ci"' }, locate('chart.error.level')),
     );
   }
-  if (settings.of !== undefined && summary !== 'percent' && !input.labels.includes('percent')) {
+  if (settings.of !== undefined && !type.ofWhole && !input.labels.includes('percent')) {
     const needs = '"summary: percent", or "percent" in the data labels';
     problems.push(warning('setting-idle', { path: 'chart.of', needs }, locate('chart.of')));
   }

@@ -1,14 +1,13 @@
 import type { Category } from '../data/codebook.js';
 import { error, type Problem, warning } from '../document/problem.js';
 import { exactTotal } from '../statistics/exactSum.js';
-import { type Interval, meanInterval, shareInterval } from '../statistics/interval.js';
-import { median } from '../statistics/median.js';
+import type { Interval } from '../statistics/interval.js';
 import { picked } from '../statistics/pick.js';
 import type { Summary } from '../statistics/summary.js';
 import type { CellData, Cells } from './cells.js';
 import type { GroupFrame } from './groupSettings.js';
-import { defaultLevel } from './levels.js';
 import type { GroupMark, Series } from './plan.js';
+import { errorInterval, type PlaceCases, summaryType, type Whole } from './summaries.js';
 import { unlikeWeights, weightsOf } from './weights.js';
 
 /** A series whose marks stand at categories. */
@@ -29,12 +28,6 @@ interface Kept {
   category: Category;
 }
 
-/** What a percentage is taken of: what the cases count for, and how many would carry as much if all counted alike. */
-interface Base {
-  size: number;
-  effective: number;
-}
-
 /** What percentages add up over, where the author does not say: the parts of a stacked bar, the bars of a group, or all. */
 export function wholeOf({ settings, group }: GroupFrame): 'all' | 'group' | 'category' {
   const { of, arrange = 'clustered' } = settings;
@@ -43,7 +36,7 @@ export function wholeOf({ settings, group }: GroupFrame): 'all' | 'group' | 'cat
 
 /** The marks with the part of their whole that each shows, where values add up to one. */
 function withShares(input: GroupFrame, series: readonly GroupSeries[]): GroupSeries[] {
-  const adds = ['count', 'percent', 'sum', 'given'].includes(input.summary);
+  const { addsUp: adds } = summaryType(input.summary);
   const marks = series.flatMap((one) => one.marks);
   if (!adds || marks.some(({ value }) => value < 0)) return [...series];
   const of = wholeOf(input);
@@ -61,8 +54,8 @@ function withShares(input: GroupFrame, series: readonly GroupSeries[]): GroupSer
 /** Counts over which percentages are taken, by what they add up over. */
 function percentBase(input: GroupFrame, cells: Cells, categories: Kept[], groups: Kept[]) {
   const of = wholeOf(input);
-  const known = new Map<string, Base>();
-  return (c: number, g: number): Base => {
+  const known = new Map<string, Whole>();
+  return (c: number, g: number): Whole => {
     const key = `${of === 'category' ? c : ''} ${of === 'group' ? g : ''}`;
     const found = known.get(key);
     if (found) return found;
@@ -75,7 +68,7 @@ function percentBase(input: GroupFrame, cells: Cells, categories: Kept[], groups
 }
 
 /** Several cells together: their sizes added, and Kish's n of all their cases. */
-function baseOf(summaries: readonly Summary[]): Base {
+function baseOf(summaries: readonly Summary[]): Whole {
   const filled = summaries.filter(({ n }) => n > 0);
   const size = exactTotal(filled.map((summary) => summary.size));
   const squares = exactTotal(filled.map((summary) => summary.size ** 2 / summary.effective));
@@ -89,37 +82,20 @@ function givenInterval({ settings: { low, high, value }, table }: GroupFrame, ro
   return { low: at(low), high: at(high) };
 }
 
-function intervalOf(input: GroupFrame, { summary, row }: CellData, base: Base): Interval | undefined {
+function intervalOf(input: GroupFrame, row: number, cases: PlaceCases): Interval | undefined {
   const { error: bars } = input.settings;
-  const given = givenInterval(input, row);
-  if (!bars || given) return given;
-  const level = bars.level ?? defaultLevel;
-  if (input.summary === 'percent') {
-    // Weighted cases count for as many as would carry as much if all counted alike.
-    const { size, effective } = base;
-    const share = effective < 1 - 1e-9 ? undefined : shareInterval((summary.size / size) * effective, effective, level);
-    return share && { low: 100 * share.low, high: 100 * share.high };
-  }
-  if (bars.shows === 'ci') return meanInterval(summary, level);
-  const half = bars.shows === 'se' ? summary.se : summary.sd;
-  return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
+  return givenInterval(input, row) ?? (bars && errorInterval(input.summary, bars, cases));
 }
 
-/** The median of the values of a cell, each counted as often as it weighs. */
-function medianOf(input: GroupFrame, { rows }: CellData): number {
-  const { numbers } = input.table.number(input.settings.value as string);
-  const values = picked(numbers, rows);
-  return median(values, weightsOf(rows, input.weight)) as number;
-}
-
-const heights: Record<GroupFrame['summary'], (cell: CellData, base: number, input: GroupFrame) => number> = {
-  mean: (cell) => cell.summary.mean,
-  median: (cell, _, input) => medianOf(input, cell),
-  sum: (cell) => cell.summary.sum,
-  count: (cell) => cell.summary.size,
-  percent: (cell, base) => (100 * cell.summary.size) / base,
-  given: (cell) => cell.summary.mean,
-};
+/** What a summary may ask of a cell. */
+const casesOf = (input: GroupFrame, { summary, rows }: CellData, whole: Whole): PlaceCases => ({
+  summary,
+  whole,
+  values: () => ({
+    values: picked(input.table.number(input.settings.value as string).numbers, rows),
+    weights: weightsOf(rows, input.weight),
+  }),
+});
 
 const cellName = (category: Category, group: Category | undefined) =>
   group ? `${category.name}, ${group.name}` : category.name;
@@ -127,7 +103,8 @@ const cellName = (category: Category, group: Category | undefined) =>
 function cellProblems(input: GroupFrame, kept: { mark: GroupMark; name: string; summary: Summary }[]): Problem[] {
   const { settings, summary, locate } = input;
   const problems: Problem[] = [];
-  const many = summary === 'given' ? kept.find(({ mark }) => mark.count > 1) : undefined;
+  const { asGiven, asks } = summaryType(summary);
+  const many = asGiven ? kept.find(({ mark }) => mark.count > 1) : undefined;
   if (many) problems.push(error('given-many', { group: many.name, count: many.mark.count }, locate('chart.summary')));
   const crossed = kept.find(
     ({ mark }) => mark.interval && (mark.interval.low > mark.value || mark.interval.high < mark.value),
@@ -137,7 +114,7 @@ function cellProblems(input: GroupFrame, kept: { mark: GroupMark; name: string; 
     problems.push(error('interval-beside', { group: crossed.name, path }, locate(path)));
   }
   const alone =
-    settings.error && summary === 'mean' ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
+    settings.error && asks === 'values' ? kept.filter(({ mark }) => mark.count === 1).map(({ name }) => name) : [];
   if (alone.length > 0 && settings.error) {
     problems.push(warning('one-case', { groups: alone, shows: settings.error.shows }, locate('chart.error')));
   }
@@ -149,7 +126,7 @@ function cellProblems(input: GroupFrame, kept: { mark: GroupMark; name: string; 
 function shareAlone(input: GroupFrame, kept: readonly { mark: GroupMark }[]): Problem[] {
   const { settings, summary, category, group, locate } = input;
   const isShares = settings.arrange === 'shares';
-  if (summary !== 'percent' && !isShares) return [];
+  if (!summaryType(summary).ofWhole && !isShares) return [];
   if (!kept.every(({ mark }) => (isShares ? mark.share?.part === 1 : Math.abs(mark.value - 100) < 1e-9))) return [];
   const alone = [category, group].find(
     (own) => own && own.categories.length === 1 && isChosen(input, own.variable.name),
@@ -169,10 +146,10 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
     categories.map((entry, index): Kept => ({ index, category: entry }));
   const groups = kept(group?.categories ?? [{ code: '', name: '' }]);
   const categories = kept(category.categories);
-  const base =
-    input.summary === 'percent' ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
+  const type = summaryType(input.summary);
+  const base = type.ofWhole ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
   const { arrange = 'clustered' } = input.settings;
-  const isShareOfSome = input.summary === 'percent' && arrange === 'clustered' && group !== undefined;
+  const isShareOfSome = type.ofWhole && arrange === 'clustered' && group !== undefined;
   const named: { mark: GroupMark; name: string; summary: Summary }[] = [];
 
   const series = groups.map((g, place): GroupSeries => {
@@ -182,7 +159,8 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
       // None of some cases is a share like any other: it has its row and its interval.
       const isNone = isShareOfSome && whole.size > 0;
       if (cell.summary.n === 0 && !isNone) return [];
-      const interval = intervalOf(input, cell, whole);
+      const cases = casesOf(input, cell, whole);
+      const interval = intervalOf(input, cell.row, cases);
       const common = {
         cell: {
           [category.variable.name]: c.category.code,
@@ -191,7 +169,7 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
         category: position,
         place,
         places: groups.length,
-        value: heights[input.summary](cell, whole.size, input),
+        value: type.of(cases),
         count: cell.summary.n,
         ...(interval ? { interval } : {}),
       };

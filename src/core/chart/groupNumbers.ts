@@ -5,6 +5,7 @@ import type { Drawn } from './kind.js';
 import { defaultLevel } from './levels.js';
 import { levelText } from './noteFacts.js';
 import type { GroupMark, NumbersColumn, NumbersSum } from './plan.js';
+import { summaryType } from './summaries.js';
 
 interface Entry extends NumbersColumn {
   of(mark: GroupMark, cell: ReturnType<Cells['at']>): string | number | undefined;
@@ -16,37 +17,35 @@ function intervalTitle(input: GroupFrame): string {
   return bars?.shows === 'se' ? 'M ± SE' : 'M ± SD';
 }
 
-function measuredColumns(input: GroupFrame, decimals: number): Entry[] {
-  const fine = decimals + 2;
-  const { summary, settings } = input;
-  const ends = (title: string, places: number): Entry[] => [
-    { key: 'low', title: `${title}, low`, decimals: places, of: (mark) => mark.interval?.low },
-    { key: 'high', title: `${title}, high`, decimals: places, of: (mark) => mark.interval?.high },
-  ];
-  if (summary === 'count') {
+/** Mean, SD and SE of each cell. */
+const spreadColumns = (decimals: number): Entry[] => [
+  { key: 'mean', title: 'Mean', decimals, of: (_, cell) => cell.summary.mean },
+  { key: 'sd', title: 'SD', decimals, of: (_, cell) => cell.summary.sd },
+  { key: 'se', title: 'SE', decimals: decimals + 1, of: (_, cell) => cell.summary.se },
+];
+
+/** @param data decimals of the variable, 0 where there is none */
+function measuredColumns(input: GroupFrame, data: number): Entry[] {
+  const { settings } = input;
+  const { holds, column, spread } = summaryType(input.summary);
+  if (holds === 'counts') {
+    // The number of cases stands there already.
     return settings.weight === undefined
       ? []
       : [{ key: 'weighted', title: 'Weighted n', decimals: 1, of: (mark) => mark.value }];
   }
-  if (summary === 'percent') {
-    const percent: Entry = { key: 'percent', title: 'Percent', decimals: 1, of: (mark) => mark.value };
-    return settings.error ? [percent, ...ends(intervalTitle(input), 1)] : [percent];
-  }
-  if (summary === 'given') {
-    const value: Entry = { key: 'value', title: 'Value', decimals, of: (mark) => mark.value };
-    return (settings.low ?? settings.high) === undefined ? [value] : [value, ...ends('Interval', decimals)];
-  }
-  if (summary === 'sum') return [{ key: 'sum', title: 'Sum', decimals, of: (mark) => mark.value }];
-  const spread: Entry[] = [
-    { key: 'mean', title: 'Mean', decimals: fine, of: (_, cell) => cell.summary.mean },
-    { key: 'sd', title: 'SD', decimals: fine, of: (_, cell) => cell.summary.sd },
-    { key: 'se', title: 'SE', decimals: fine + 1, of: (_, cell) => cell.summary.se },
+  const decimals = data + column.decimals;
+  const own: Entry = { ...column, decimals, of: (mark) => mark.value };
+  const others = spread ? spreadColumns(decimals) : [];
+  const columns = others.some(({ key }) => key === own.key) ? others : [own, ...others];
+  const isGiven = (settings.low ?? settings.high) !== undefined;
+  if (!isGiven && !settings.error) return columns;
+  const title = isGiven ? 'Interval' : intervalTitle(input);
+  return [
+    ...columns,
+    { key: 'low', title: `${title}, low`, decimals, of: (mark) => mark.interval?.low },
+    { key: 'high', title: `${title}, high`, decimals, of: (mark) => mark.interval?.high },
   ];
-  if (summary === 'median') {
-    return [{ key: 'median', title: 'Median', decimals: fine, of: (mark) => mark.value }, ...spread];
-  }
-  if (!settings.error) return spread;
-  return [...spread, ...ends(intervalTitle(input), fine)];
 }
 
 /** What part of its category each bar is. */
@@ -85,7 +84,7 @@ export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells)
       const cell = cells.at(places(category, mark), group ? places(group, mark) : 0);
       return entries.map((entry) => entry.of(mark, cell));
     }),
-    ...(group && (input.summary === 'count' || input.summary === 'percent') ? { sums: crossSums(input, marks) } : {}),
+    ...(group && summaryType(input.summary).asks === 'cases' ? { sums: crossSums(input, marks) } : {}),
   };
 }
 
@@ -95,7 +94,7 @@ function crossSums({ group, category, summary }: GroupFrame, { series, categorie
   const sum = (name: string, of: readonly GroupMark[]): NumbersSum => ({
     name,
     n: of.reduce((total, { count }) => total + count, 0),
-    ...(summary === 'percent' ? { percent: of.reduce((total, { value }) => total + value, 0) } : {}),
+    ...(summaryType(summary).ofWhole ? { percent: of.reduce((total, { value }) => total + value, 0) } : {}),
   });
   const within = (variable: string | undefined, code: string) =>
     all.filter(({ cell }) => cell[variable ?? ''] === code);

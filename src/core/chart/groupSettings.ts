@@ -5,11 +5,10 @@ import type { Grouping } from './grouping.js';
 import { orderField } from './order.js';
 import type { GroupMark } from './plan.js';
 import { referencesField } from './references.js';
+import { type SummaryName, summaryNames } from './summaries.js';
 import { weightShape } from './weights.js';
 import { whereField } from './where.js';
 import { wideShape } from './wide.js';
-
-export const summaries = ['mean', 'median', 'sum', 'count', 'percent', 'given'] as const;
 
 /** The settings of every chart that shows a summary at each value of a category. */
 export const groupShape = {
@@ -23,7 +22,7 @@ export const groupShape = {
   summary: optional(
     choice(
       'What is shown of each group. Left out: the mean where there is a value, else the count.',
-      summaries,
+      summaryNames,
       'mean',
     ),
   ),
@@ -59,7 +58,6 @@ const groupSchema = z.strictObject({
 });
 
 export type GroupSettings = z.infer<typeof groupSchema>;
-export type SummaryName = (typeof summaries)[number];
 
 /** The settings once it is known what stands along the axis. */
 export type GroupLong = GroupSettings & { category: string };

@@ -1,33 +1,34 @@
 import { decimalsOf, formatNumber } from '../scale/numberFormat.js';
 import { lowered } from '../type/letterCase.js';
 import { type GroupMarks, wholeOf } from './groupMarks.js';
-import type { GroupFrame, SummaryName } from './groupSettings.js';
+import type { GroupFrame } from './groupSettings.js';
 import { defaultLevel } from './levels.js';
 import type { NoteFact } from './noteFacts.js';
 import type { AxisTitle } from './plan.js';
 import { referenceFacts } from './references.js';
+import { summaryType } from './summaries.js';
 import { inSentence, variableTitle } from './variableTitle.js';
 import { weightFacts } from './weights.js';
 
-const leads: Partial<Record<SummaryName, string>> = { mean: 'Mean', median: 'Median', sum: 'Total' };
-
 /** The title of the value axis: what is summarised, and how. */
 export function summaryTitle(input: GroupFrame): AxisTitle {
-  const { settings, summary, codebook, group, category } = input;
+  const { settings, codebook, group, category } = input;
+  const { asks, lead, unit, ofWhole } = summaryType(input.summary);
   if (settings.arrange === 'shares') {
     const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
     return { label: `Share of ${what}`, unit: '%', from: 'chart.arrange' };
   }
-  if (summary === 'percent' && group) {
+  if (ofWhole && group) {
     const of = wholeOf(input);
     const within = inSentence((of === 'group' ? group : category).variable);
-    const label = of === 'all' ? `Share of all ${codebook.cases}` : `Share of ${codebook.cases} within ${within}`;
-    return { label, unit: '%', from: 'chart.of' };
+    const label = of === 'all' ? `${lead} of all ${codebook.cases}` : `${lead} of ${codebook.cases} within ${within}`;
+    return { label, ...(unit === undefined ? {} : { unit }), from: 'chart.of' };
   }
-  if (summary === 'count') return { label: `Number of ${codebook.cases}`, from: 'chart.summary' };
-  if (summary === 'percent') return { label: `Share of ${codebook.cases}`, unit: '%', from: 'chart.summary' };
+  if (asks === 'cases') {
+    const label = `${lead} of ${codebook.cases}`;
+    return { label, ...(unit === undefined ? {} : { unit }), from: 'chart.summary' };
+  }
   const variable = codebook.variable(settings.value as string);
-  const lead = leads[summary];
   return { ...(lead === undefined ? {} : { lead }), ...variableTitle(variable, 'chart.value') };
 }
 
@@ -37,7 +38,7 @@ function errorFacts({ settings, summary }: GroupFrame): NoteFact[] {
     return [{ is: 'givenIntervals', level: bars?.level }];
   }
   if (!bars) return [];
-  const of = summary === 'percent' ? 'share' : 'mean';
+  const of = summaryType(summary).ofWhole ? 'share' : 'mean';
   return [{ is: 'errors', of, shows: bars.shows, level: bars.level ?? defaultLevel, as: 'bars' }];
 }
 

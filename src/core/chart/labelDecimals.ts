@@ -31,21 +31,22 @@ export const decimalsOfData = ({ variable, column }: MeasuredColumn): number =>
   variable.decimals ?? decimalsIn(column.numbers);
 
 /**
- * The decimals of labels: values and sums are written as given, means with one decimal more than their data, medians with
- * as many as they need, and counts in whole numbers, unless they are weighted.
- *
- * @param values those of the marks
+ * How many decimals labels have: those of the data, one more for means, as many as they need for medians, whole numbers for
+ * counts, unless they are weighted, and one for shares.
  */
+export type LabelDecimals = 'data' | 'mean' | 'median' | 'counts' | 'shares';
+
+/** The decimals of labels. @param values those of the marks */
 export function labelDecimals(
-  summary: 'given' | 'mean' | 'median' | 'sum' | 'count' | 'percent',
+  as: LabelDecimals,
   values: readonly number[],
   measured: MeasuredColumn | undefined,
 ): number {
-  if (summary === 'count') return Math.min(1, decimalsIn(values));
-  if (summary === 'percent' || !measured) return 1;
+  if (as === 'counts') return Math.min(1, decimalsIn(values));
+  if (as === 'shares' || !measured) return 1;
   const data = decimalsOfData(measured);
-  if (summary === 'given' || summary === 'sum') return data;
-  const wanted = summary === 'mean' ? data + 1 : Math.min(data + 1, Math.max(data, decimalsIn(values)));
+  if (as === 'data') return data;
+  const wanted = as === 'mean' ? data + 1 : Math.min(data + 1, Math.max(data, decimalsIn(values)));
   const greatest = values.reduce((all, value) => Math.max(all, Math.abs(value)), 0);
   const enough = greatest === 0 ? wanted : meanDigits - 1 - Math.floor(Math.log10(greatest));
   return Math.max(0, Math.min(wanted, Math.max(data, enough), most));

@@ -11,6 +11,7 @@ import type { NoteFact } from './noteFacts.js';
 import type { EndLabel, LineMark, Series, ValueAxis } from './plan.js';
 import { namedLine, type Reference, referenceFacts, referenceLines } from './references.js';
 import { groupRole } from './roles.js';
+import { summaryType } from './summaries.js';
 import { possibleOf, variableTitle } from './variableTitle.js';
 import { idleWeights, unlikeWeights, weightFacts } from './weights.js';
 import { asLong } from './wide.js';
@@ -22,16 +23,15 @@ function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
   );
   ends.push(...(settings.references ?? []).map(({ at }) => at));
   const range = { least: ends.reduce((a, b) => Math.min(a, b)), greatest: ends.reduce((a, b) => Math.max(a, b)) };
-  if (summary === 'count' || settings.value === undefined) {
-    const title = { label: `Number of ${codebook.cases}`, from: 'chart.summary' };
+  const { asks, lead } = summaryType(summary);
+  if (asks === 'cases' || settings.value === undefined) {
+    const title = { label: `${lead} of ${codebook.cases}`, from: 'chart.summary' };
     return { shows: 'value', title, ...range, least: Math.min(0, range.least), counts: true };
   }
   const variable = codebook.variable(settings.value);
-  const leads = { mean: 'Mean', median: 'Median', sum: 'Total' } as const;
-  const lead = summary === 'given' ? {} : { lead: leads[summary] };
   return {
     shows: 'value',
-    title: { ...lead, ...variableTitle(variable, 'chart.value') },
+    title: { ...(lead === undefined ? {} : { lead }), ...variableTitle(variable, 'chart.value') },
     ...range,
     ...possibleOf(variable),
   };
@@ -58,15 +58,15 @@ function settingsProblems(input: LineFrame, lines: Lines): Problem[] {
   const { settings, locate, table, codebook } = input;
   const problems: Problem[] = [];
   const { summary } = lines;
-  if (settings.error && summary !== 'mean') {
+  const { asks, asGiven, intervals } = summaryType(summary);
+  if (settings.error && !intervals?.[settings.error.shows]) {
     problems.push(error('error-needs-mean', { summary, shows: settings.error.shows }, locate('chart.error')));
   }
-  if (settings.value === undefined && summary !== 'count') {
+  if (settings.value === undefined && asks === 'values') {
     const columns = table.columnNames.filter((name) => codebook.variable(name).measure !== 'nominal');
     problems.push(error('value-needed', { summary, columns }, locate('chart.summary')));
   }
-  const many =
-    summary === 'given' ? lines.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1) : undefined;
+  const many = asGiven ? lines.runs.flatMap(({ places }) => places).find((place) => place.summary.n > 1) : undefined;
   if (settings.error) {
     const places = lines.runs.flatMap(({ places: own }) =>
       own.map(({ x, summary: cell }) => ({ name: `${settings.x} ${x}`, summary: cell })),
@@ -119,13 +119,13 @@ function draw(frame: LineFrame): Outcome<Drawn> {
       ...(atEnds ? { endLabels: endLabelsOf(lines, series) } : {}),
       labelDecimals: once(() => {
         const shown = lines.runs.flatMap(({ places }) => places.map(({ y }) => y));
-        return labelDecimals(lines.summary, shown, frame.measured('value'));
+        return labelDecimals(summaryType(lines.summary).labels, shown, frame.measured('value'));
       }),
     },
     ...(atEnds ? { legend: 'none' } : {}),
     numbers: lineNumbers(frame, lines),
     note: factsOf(frame),
-    isComplete: lines.summary === 'given' && codebook.cases === 'values',
+    isComplete: summaryType(lines.summary).asGiven === true && codebook.cases === 'values',
     altText: lineAltText(frame, lines.runs, values.title),
     problems,
   });

@@ -1,22 +1,12 @@
-import { type Interval, meanInterval } from '../statistics/interval.js';
-import { median } from '../statistics/median.js';
 import { Summary } from '../statistics/summary.js';
-import { defaultLevel } from './levels.js';
 import type { LineFrame, LineSummary, Run, RunPlace } from './lineSettings.js';
+import { errorInterval, type PlaceCases, summaryType } from './summaries.js';
 import { weightsOf } from './weights.js';
 
 /** The lines of all groups that have any values, and what they show. */
 export interface Lines {
   runs: Run[];
   summary: LineSummary;
-}
-
-function intervalOf({ settings }: LineFrame, summary: Summary): Interval | undefined {
-  const { error: bars } = settings;
-  if (!bars) return undefined;
-  if (bars.shows === 'ci') return meanInterval(summary, bars.level ?? defaultLevel);
-  const half = bars.shows === 'se' ? summary.se : summary.sd;
-  return half === undefined ? undefined : { low: summary.mean - half, high: summary.mean + half };
 }
 
 /** What stands at one place of one group. */
@@ -51,15 +41,18 @@ function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
   return cells;
 }
 
-/** The height of a line at a place, by what it shows. */
-function heightOf(frame: LineFrame, { summary, rows }: PlaceCell, shows: LineSummary): number {
-  if (shows === 'sum') return summary.sum;
-  if (shows === 'count') return summary.size;
-  if (shows !== 'median') return summary.mean;
-  const numbers = frame.measured('value')?.column.numbers;
-  const values = rows.map((row) => (numbers ? (numbers[row] as number) : 1));
-  return median(values, weightsOf(rows, frame.weight)) as number;
-}
+/** What a summary may ask of a place; lines show no parts of a whole. */
+const casesOf = (frame: LineFrame, { summary, rows }: PlaceCell): PlaceCases => ({
+  summary,
+  whole: { size: summary.size, effective: summary.effective },
+  values() {
+    const numbers = frame.measured('value')?.column.numbers;
+    return {
+      values: rows.map((row) => (numbers ? (numbers[row] as number) : 1)),
+      weights: weightsOf(rows, frame.weight),
+    };
+  },
+});
 
 /** Sorts the rows by group and place, and sums each place up. */
 export function linesOf(frame: LineFrame): Lines {
@@ -77,7 +70,9 @@ export function linesOf(frame: LineFrame): Lines {
       places: entries.flatMap(([x, cell]): RunPlace[] => {
         const { summary } = cell;
         if (summary.n === 0) return [];
-        return [{ x, y: heightOf(frame, cell, shows), summary, interval: intervalOf(frame, summary) }];
+        const cases = casesOf(frame, cell);
+        const interval = settings.error && errorInterval(shows, settings.error, cases);
+        return [{ x, y: summaryType(shows).of(cases), summary, interval }];
       }),
       missing: entries.flatMap(([x, { summary, missing }]) => (summary.n === 0 && missing ? [x] : [])),
     };

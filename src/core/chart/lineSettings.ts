@@ -7,11 +7,10 @@ import type { Along } from './along.js';
 import { type Frame, filled } from './frame.js';
 import type { Grouping } from './grouping.js';
 import { referencesField } from './references.js';
+import { type PlaceSummaryName, placeSummaryNames } from './summaries.js';
 import { weightShape } from './weights.js';
 import { whereField } from './where.js';
 import { wideShape } from './wide.js';
-
-const summaries = ['given', 'mean', 'median', 'sum', 'count'] as const;
 
 export const lineSchema = z.strictObject({
   kind: choice('Kind of chart.', ['line'], 'line'),
@@ -23,7 +22,7 @@ export const lineSchema = z.strictObject({
   summary: optional(
     choice(
       'What is shown where several rows share a place. Left out: the value as given, or the mean where there are several.',
-      summaries,
+      placeSummaryNames,
       'mean',
     ),
   ),
@@ -56,7 +55,7 @@ export const lineSchema = z.strictObject({
 });
 
 export type LineSettings = z.infer<typeof lineSchema>;
-export type LineSummary = (typeof summaries)[number];
+export type LineSummary = PlaceSummaryName;
 
 export interface LineFrame extends Frame<LineSettings> {
   along: Along;

@@ -6,6 +6,7 @@ import type { Drawn } from './kind.js';
 import type { Lines } from './lineRuns.js';
 import type { LineFrame, Run } from './lineSettings.js';
 import type { AxisTitle } from './plan.js';
+import { summaryType } from './summaries.js';
 
 /** A place along an axis in words. */
 export function placeWords({ axis }: Along, x: number): string {
@@ -32,17 +33,16 @@ export function lineNumbers(
   { settings, codebook, along, group }: LineFrame,
   { runs, summary }: Lines,
 ): Drawn['numbers'] {
-  const decimals =
-    summary === 'count' || settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
-  const fine = summary === 'mean' || summary === 'median' ? decimals + 2 : decimals;
-  const titles: Record<string, string> = { given: 'Value', mean: 'Mean', median: 'Median', sum: 'Sum', count: 'Count' };
-  const spread = summary === 'mean' || summary === 'median';
+  const { asks, column, spread } = summaryType(summary);
+  const { value } = settings;
+  const data = asks === 'cases' || value === undefined ? 0 : (codebook.variable(value).decimals ?? 2);
+  const fine = data + column.decimals;
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
       { key: along.variable.name, title: along.variable.label, ...placeDecimals(along, runs) },
       { key: 'n', title: 'n', decimals: 0 },
-      { key: summary === 'given' ? 'value' : summary, title: titles[summary] as string, decimals: fine },
+      { ...column, decimals: fine },
       ...(spread
         ? [
             { key: 'sd', title: 'SD', decimals: fine },

@@ -241,11 +241,11 @@ function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
       labelDecimals: once(() =>
         settings.value === undefined
           ? labelDecimals(
-              'count',
+              'counts',
               parts.map(({ value }) => value),
               undefined,
             )
-          : labelDecimals('sum', [], frame.measured('value')),
+          : labelDecimals('data', [], frame.measured('value')),
       ),
       ...(show.length > 0 ? { sliceLabels: { shows: show, place: settings.labels?.place ?? 'auto' } } : {}),
       ...(settings.middle === undefined ? {} : { middle: settings.middle }),

@@ -153,7 +153,7 @@ function draw(frame: SlopeFrame, shown: readonly string[]): Outcome<Drawn> {
       },
       series,
       endLabels: slopeLabels(frame, parts, series),
-      labelDecimals: once(() => labelDecimals('given', [], frame.measured('value'))),
+      labelDecimals: once(() => labelDecimals('data', [], frame.measured('value'))),
     },
     ...(frame.group ? {} : legendOf(frame, parts)),
     numbers: slopeNumbers(frame, items),

@@ -8,6 +8,7 @@ import type { Summary, WeightKind } from '../statistics/summary.js';
 import type { ChartInput } from './chartInput.js';
 import type { MeasuredColumn } from './measuredColumn.js';
 import type { NoteFact } from './noteFacts.js';
+import { type SummaryName, summaryNames, summaryType } from './summaries.js';
 
 /** The two ways in which a row may count for more or less than one case: named apart, for they are not the same. */
 export const weightShape = {
@@ -90,11 +91,12 @@ export function weightProblems(input: ChartInput<WeightSettings>): Problem[] {
 }
 
 /** Weights of values that are drawn as they are given. */
-export function idleWeights(input: ChartInput<WeightSettings>, summary: string): Problem[] {
+export function idleWeights(input: ChartInput<WeightSettings>, summary: SummaryName): Problem[] {
   const weight = weightOf(input);
-  if (!weight || summary !== 'given') return [];
+  if (!weight || !summaryType(summary).asGiven) return [];
   const path = `chart.${keys[weight.kind]}`;
-  const needs = '"summary" mean, median, sum, count or percent; values as given do not count for more or less';
+  const others = summaryNames.filter((name) => !summaryType(name).asGiven);
+  const needs = `"summary" ${others.slice(0, -1).join(', ')} or ${others.at(-1)}; values as given do not count for more or less`;
   return [error('setting-idle', { path, needs }, input.locate(path))];
 }
 

@@ -1,13 +1,17 @@
+import { type SummaryName, summaries, summaryType } from '../chart/summaries.js';
 import { type Flaw, listed, rule, unmended } from './rule.js';
 import type { Subject } from './subject.js';
 
-/** Columns whose numbers are averaged or added, by the settings of the chart. */
-const summed = ['mean', 'sum', 'median'];
+/** Whether numbers are averaged or added, by the settings of the chart. */
+const isSummed = (summary: SummaryName): boolean => {
+  const type = summaries[summary] === undefined ? undefined : summaryType(summary);
+  return type?.asks === 'values' && !type.asGiven;
+};
 
 /** Numbers that look like codes: few different whole ones from 0 or 1 on, of a column that the codebook does not know. */
 function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
-  const { value, summary = 'mean' } = figure.chart as { value?: unknown; summary?: string };
-  if (typeof value !== 'string' || !summed.includes(summary) || !table.hasNumber(value)) return [];
+  const { value, summary = 'mean' } = figure.chart as { value?: unknown; summary?: SummaryName };
+  if (typeof value !== 'string' || !isSummed(summary) || !table.hasNumber(value)) return [];
   const variable = codebook.variable(value);
   if (variable.measure !== undefined || variable.labelled) return [];
   const numbers = [...table.number(value).numbers].filter((number) => !Number.isNaN(number));

@@ -70,16 +70,16 @@ function linesIn(rings: readonly (readonly Point[])[], box: Box, angle: number, 
 /** Dots in rings, row by row, every second row shifted; those that would be cut are left out. */
 function dotsIn(rings: readonly (readonly Point[])[], box: Box, step: number, radius: number): Point[] {
   const dots: Point[] = [];
-  const within = (x: number, y: number) => {
-    const cuts = inside(rings, [0, y], [1, 0]);
-    return cuts.some((cut, i) => i % 2 === 0 && x - radius >= cut && x + radius <= (cuts[i + 1] ?? cut));
-  };
+  const isWithin = (cuts: readonly number[], x: number) =>
+    cuts.some((cut, i) => i % 2 === 0 && x - radius >= cut && x + radius <= (cuts[i + 1] ?? cut));
   for (let row = Math.ceil(box.y / step); row * step < box.y + box.height && dots.length < 4000; row += 1) {
     const y = row * step;
+    const heights = [y, y - radius, y + radius].map((at) => inside(rings, [0, at], [1, 0]));
+    if (heights.some((cuts) => cuts.length === 0)) continue;
     const shift = row % 2 === 0 ? 0 : step / 2;
     for (let column = Math.ceil((box.x - shift) / step); column * step + shift < box.x + box.width; column += 1) {
       const x = column * step + shift;
-      if (within(x, y) && within(x, y - radius) && within(x, y + radius)) dots.push([x, y]);
+      if (heights.every((cuts) => isWithin(cuts, x))) dots.push([x, y]);
     }
   }
   return dots;

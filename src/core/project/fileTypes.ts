@@ -1641,7 +1641,7 @@ export interface FigureFile {
         /**
          * What is shown where several rows share a place. Left out: the value as given, or the mean where there are several.
          */
-        summary?: 'given' | 'mean' | 'median' | 'sum' | 'count';
+        summary?: 'mean' | 'median' | 'sum' | 'count' | 'given';
         /**
          * Intervals of means.
          */
