@@ -35,7 +35,7 @@ function kindProblem(kind: DocumentKind, source: YamlSource, file: string): Prob
   if (typeof value !== 'object' || Array.isArray(value) || value.hexis === undefined) {
     return error('file-kind-missing', { kind }, first);
   }
-  const found = String(value.hexis);
+  const found = typeof value.hexis === 'string' ? value.hexis : JSON.stringify(value.hexis);
   if (found === `${kind}/1`) return undefined;
   const place = source.locate(['hexis']);
   const known = Object.keys(documentKinds).map((name) => `${name}/1`);

@@ -108,7 +108,7 @@ export const filesWordings = {
     write: `hexis: ${f.kind}/1`,
   }),
   'file-kind-unknown': (f: { found: string; known: string[] } & Nearest) => ({
-    found: `"hexis: ${f.found}" is no kind of file that this version reads`,
+    found: `"hexis: ${f.found.slice(0, 60)}" is no kind of file that this version reads`,
     expected: list(f.known),
     ...(f.nearest === undefined ? {} : { write: `hexis: ${f.nearest}` }),
   }),
