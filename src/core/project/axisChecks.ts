@@ -80,6 +80,12 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
       problems.push(error('log-needs-positive', { axis, least, bars }, placeOf(`axes.${axis}.scale`)));
     }
     problems.push(...dateProblems(shown, { from, to }, axis, placeOf));
+    if ('second' in asked && asked.second && shown.form === 'date') {
+      const path = `axes.${axis}.second`;
+      problems.push(
+        warning('setting-idle', { path, needs: 'an axis of numbers: dates have no other unit' }, placeOf(path)),
+      );
+    }
     for (const [end, value] of Object.entries({ from, to })) {
       if (value !== 'possible' || shown.possible) continue;
       const path = `axes.${axis}.${end}`;
