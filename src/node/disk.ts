@@ -91,6 +91,12 @@ function textOf(bytes: Uint8Array): string {
   return decoded.text;
 }
 
+async function filesBeside(path: string): Promise<string[]> {
+  const folder = dirname(path);
+  const names = await readdir(folder).catch(() => []);
+  return names.slice(0, 2000).map((name) => join(folder, name));
+}
+
 /** Files on disk; paths are as given, from the current folder. */
 export const disk: Source = {
   text: async (path) => textOf(await read(path)),
@@ -102,11 +108,8 @@ export const disk: Source = {
     if (stamp !== noFile) files.set(path, stamp);
     return stamp === noFile ? undefined : stamp;
   },
-  near: async (path) => {
-    const folder = dirname(path);
-    const names = await readdir(folder).catch(() => []);
-    return names.slice(0, 2000).map((name) => join(folder, name));
-  },
+  near: filesBeside,
+  folder: filesBeside,
   async shippedFont(family, variant) {
     const packed = await read(join(packageRoot, 'dist', 'faces', family.toLowerCase(), `${variant}.ttf.br`));
     return promisify(brotliDecompress)(packed);

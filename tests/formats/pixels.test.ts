@@ -3,9 +3,10 @@ import { describe, expect, test } from '@jest/globals';
 import { check, type Drawing, memory, ok, openProject, type PlateItem, rules } from 'hexis';
 import { write } from 'hexis/node';
 import { PNG } from 'pngjs';
-import { isHalo, seriesOf, textRoleOf, under } from '../../src/core/check/ink.js';
+import { under } from '../../src/core/check/ink.js';
 import { contrastsOfWords, contrastWithGround } from '../../src/core/check/seenInk.js';
 import { contrast } from '../../src/core/color/color.js';
+import { isHalo, seriesOf } from '../../src/core/plate/role.js';
 import { randomOf } from '../fuzz/random.mjs';
 import { demo } from '../helpers/hexis.js';
 
@@ -87,7 +88,7 @@ describe('what the check measures, held against the pixels of pictures', () => {
         ]),
       );
       const looked = items.filter(
-        (item) => words.has(item) || (item.type !== 'text' && seriesOf(item.role) !== undefined && !isHalo(item)),
+        (item) => words.has(item) || (item.type !== 'text' && seriesOf(item) !== undefined && !isHalo(item)),
       );
       const item = random.pick(looked) as PlateItem;
       const index = items.indexOf(item);
@@ -137,7 +138,7 @@ describe('what the check measures, held against the pixels of pictures', () => {
       const said = new Set(
         check(drawing, [], { rules: rule }).flatMap(({ boxes }) => boxes.map((box) => JSON.stringify(box))),
       );
-      const labels = items.filter((item) => item.type === 'text' && textRoleOf(item.role) === 'dataLabel');
+      const labels = items.filter((item) => item.type === 'text' && item.kind === 'dataLabel');
       if (labels.length === 0) continue;
       const ground = await pictureOf(
         drawing,

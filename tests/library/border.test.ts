@@ -94,12 +94,13 @@ describe('entries of a codebook', () => {
   const table = 'k,v\na,1\na,2\nb,3\nb,5\n';
   /** The entries that are said to have no column, each with its line and the column meant. */
   const strays = async (entries: string, files: Record<string, string> = {}, data = 't.csv') => {
-    const source = memory({
+    const all = {
       'f.figure.yaml': figure(data),
       'c.codebook.yaml': known + entries,
       't.csv': table,
       ...files,
-    });
+    };
+    const source = { ...memory(all), folder: async () => Object.keys(all) };
     const found = ok(await checkFile(openProject(source), 'f.figure.yaml'));
     return found.findings.flatMap(({ rule, found: said, place }) =>
       rule === 'reading' && /no table here/.test(said) ? [[place?.line, /speaks of "(.*?)"/.exec(said)?.[1]]] : [],

@@ -159,7 +159,9 @@ function otherValue({ kind, options = [], value, example, bounds, path }: Contro
   return example === undefined
     ? undefined
     : (JSON.parse(
-        /^[[{"\d-]/.test(example) ? example.replace(/([{,[]\s*)([A-Za-z]\w*)/g, '$1"$2"') : JSON.stringify(example),
+        /^[[{"]|^-?[\d.]+$/.test(example)
+          ? example.replace(/([{,[]\s*)([A-Za-z]\w*)/g, '$1"$2"')
+          : JSON.stringify(example),
       ) as unknown);
 }
 

@@ -4,7 +4,6 @@ import { describe, expect, test } from '@jest/globals';
 import { chartKinds, check, memory, ok, openProject, rules } from 'hexis';
 import { disk } from 'hexis/node';
 import { handRules } from '../../src/core/check/hand/handRules.js';
-import { textRoleOf } from '../../src/core/check/ink.js';
 import { dashes, markerShapes, patternNames } from '../../src/core/document/look/names.js';
 import { overlaid } from '../../src/core/project/source.js';
 import { demo, root } from '../helpers/hexis.js';
@@ -217,9 +216,7 @@ describe('what the pages count is so', () => {
       const text = `hexis: figure/1\ndata: t.csv\nchart: { kind: bar, category: g, value: v${more} }\ndataLabels: { show: value, format: { decimals: 2 } }\n`;
       const { plate } = ok(await openProject(memory({ 'f.yaml': text, 't.csv': `g,v\n${values}\n` })).draw('f.yaml'));
       return plate.items.flatMap((item) =>
-        item.type === 'text' && textRoleOf(item.role) === 'dataLabel'
-          ? [item.pieces.map(({ text: own }) => own).join('')]
-          : [],
+        item.type === 'text' && item.kind === 'dataLabel' ? [item.pieces.map(({ text: own }) => own).join('')] : [],
       );
     };
     expect(tables).toContain('(1e16 + 1 − 1e16 is 1)');

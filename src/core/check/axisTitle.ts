@@ -2,12 +2,11 @@ import { axesOf } from '../chart/axes.js';
 import type { AxisPlan, Plan } from '../chart/plan.js';
 import type { AxisName } from '../document/look/names.js';
 import type { PlateItem } from '../plate/plate.js';
+import { isOfAxis } from '../plate/role.js';
 import { isText } from './ink.js';
 import { type Flaw, mendMeaning, rule } from './rule.js';
 import { axisWords, saidAt } from './scales.js';
 import type { Subject } from './subject.js';
-
-const bare = (role: string) => role.replace(/^panels\[\d+\]\./, '');
 
 /** The variable that the words of an axis come from. */
 const variableOf = (from: string): string | undefined => /^codebook\.variables\.(.+)\.[a-z]+$/.exec(from)?.[1];
@@ -62,9 +61,9 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
   const { items, settings, codebook } = subject;
   const own = settings.axes[axis];
   if (!own || shown.shows === 'none') return [];
-  const item = items.filter(isText).find(({ role }) => bare(role) === `axes.${axis}.title`);
+  const item = items.filter(isText).find((own) => isOfAxis(own, axis, 'title'));
   const setting = `axes.${axis}.title`;
-  const labels = items.filter(({ role }) => bare(role).startsWith(`axes.${axis}.labels`));
+  const labels = items.filter((own) => isOfAxis(own, axis, 'labels'));
   if (!item) {
     const needed = shown.shows === 'value' && !shown.quiet && labels.length > 0;
     if (!needed) return [];

@@ -1,5 +1,8 @@
-import { quoted, textRoleOf, textsOf } from './ink.js';
+import type { TextRole } from '../document/look/names.js';
+import { quoted, textsOf } from './ink.js';
 import { type Flaw, rule } from './rule.js';
+
+const titles: readonly TextRole[] = ['heading', 'subtitle', 'axisTitle', 'legendTitle', 'captionTitle'];
 
 export const bannedWords = rule({
   name: 'banned-words',
@@ -18,9 +21,7 @@ export const bannedWords = rule({
   },
   finds(subject, { words }) {
     if (words.length === 0) return [];
-    const own = textsOf(subject).filter(({ role }) =>
-      ['heading', 'subtitle', 'axisTitle', 'legendTitle', 'captionTitle'].includes(textRoleOf(role)),
-    );
+    const own = textsOf(subject).filter(({ kind }) => titles.includes(kind));
     const caption = subject.figure.caption?.title;
     const has = (text: string, word: string) =>
       new RegExp(`(^|[^\\p{L}])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}($|[^\\p{L}])`, 'iu').test(text);

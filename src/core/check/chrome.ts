@@ -1,4 +1,5 @@
-import { isText } from './ink.js';
+import { isOfAxis, roleOf } from '../plate/role.js';
+
 import { type Flaw, many, mendLook, rule } from './rule.js';
 import { isOwn, saidAt } from './scales.js';
 import type { Subject } from './subject.js';
@@ -15,7 +16,7 @@ const grounds = [
     'legend.frame.width',
     'a frame about the legend',
     ({ settings, items }: Subject) =>
-      settings.legend.frame.width > 0 && items.some(({ role }) => role.startsWith('legend')),
+      settings.legend.frame.width > 0 && items.some((item) => roleOf(item).of === 'legend'),
   ],
 ] as const;
 
@@ -36,12 +37,10 @@ export const chrome = rule({
   finds(subject) {
     const { items } = subject;
     const flaws = (['x', 'y'] as const).flatMap((axis): Flaw[] => {
-      const lines = items.filter(
-        (item) => !isText(item) && new RegExp(`axes\\.${axis}\\.(minorGrid|grid)\\[`).test(item.role),
-      );
+      const lines = items.filter((item) => isOfAxis(item, axis, 'grid') || isOfAxis(item, axis, 'minorGrid'));
       const [first] = lines;
       if (!first) return [];
-      const key = first.role.includes('minorGrid') ? 'minorGrid' : 'grid';
+      const key = roleOf(first).part;
       const path = `axes.${axis}.${key}.width`;
       return [
         {

@@ -1,5 +1,6 @@
 import type { PlateItem } from '../plate/plate.js';
-import { quoted, seriesOf, textRoleOf } from './ink.js';
+import { roleOf, seriesOf } from '../plate/role.js';
+import { quoted } from './ink.js';
 import { below, type Flaw, rounded, rule } from './rule.js';
 import { contrastsOfMarks, contrastsOfWords } from './seenInk.js';
 import type { Subject } from './subject.js';
@@ -10,7 +11,7 @@ function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   for (const { item, ratios } of contrastsOfWords(subject)) {
     const ratio = Math.min(...ratios);
     if (ratio >= least || ratio < seen) continue;
-    const kind = textRoleOf(item.role);
+    const kind = item.kind;
     if (ratio >= (worst.get(kind)?.ratio ?? Number.POSITIVE_INFINITY)) continue;
     worst.set(kind, {
       ratio,
@@ -28,14 +29,14 @@ function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
 function settingOfInk(item: PlateItem): string {
   const opacity = 'opacity' in item ? (item.opacity ?? 1) : 1;
   if (opacity >= 1) return item.from;
-  return /\.points\[/.test(item.role) || item.type === 'markers' ? 'markers.opacity' : 'bars.opacity';
+  return roleOf(item).part === 'points' || item.type === 'markers' ? 'markers.opacity' : 'bars.opacity';
 }
 
 /** Marks on their ground, the worst of each series. */
 function markFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   const worst = new Map<number, Flaw & { ratio: number }>();
   for (const [key, { ratio, items }] of contrastsOfMarks(subject)) {
-    const series = seriesOf(key) ?? 0;
+    const series = seriesOf({ role: key }) ?? 0;
     const quiet = subject.plans.some((plan) => plan.series[series]?.quiet || plan.singled.spotlight.length > 0);
     if (ratio >= least || ratio < seen || quiet || ratio >= (worst.get(series)?.ratio ?? Number.POSITIVE_INFINITY))
       continue;

@@ -1,3 +1,4 @@
+import { isOfAxis, roleOf } from '../plate/role.js';
 import { isText, quoted } from './ink.js';
 import { type Flaw, mendLook, mendMeaning, rule } from './rule.js';
 
@@ -22,7 +23,7 @@ export const dualWords = rule({
   finds({ items, plans, figure, settings }) {
     const flaws: Flaw[] = [];
     const title = bare(figure.caption?.title ?? '');
-    const axes = items.filter(isText).filter(({ role }) => /^axes\.[xy]\.title$/.test(role));
+    const axes = items.filter(isText).filter((item) => isOfAxis(item, 'x', 'title') || isOfAxis(item, 'y', 'title'));
     const words = axes.map(({ text }) => bare(text));
     const [a = '', b = ''] = words;
     const joined = ['and', 'vs', 'vs.', 'versus', '–', '-', ','].flatMap((by) => [
@@ -43,7 +44,7 @@ export const dualWords = rule({
     const [plan] = plans;
     const along =
       plan?.x.shows === 'category' ? plan.x.variable : plan?.y.shows === 'category' ? plan.y.variable : undefined;
-    const entries = items.filter(({ role }) => role.startsWith('legend.entries['));
+    const entries = items.filter((item) => roleOf(item).part === 'entries');
     if (plan?.legend?.by !== undefined && plan.legend.by === along && entries.length > 0) {
       flaws.push({
         found: 'the legend names what stands along the axis',
@@ -52,8 +53,8 @@ export const dualWords = rule({
         mend: mendLook('legend.place', 'none'),
       });
     }
-    const head = items.filter(isText).find(({ role }) => role === 'heading');
-    const captioned = items.filter(isText).find(({ role }) => role === 'caption.title');
+    const head = items.filter(isText).find(({ kind }) => kind === 'heading');
+    const captioned = items.filter(isText).find(({ kind }) => kind === 'captionTitle');
     if (head && captioned?.text.includes(head.text) && settings.heading.show) {
       flaws.push({
         found: `${quoted(head)} stands in the image and in the caption`,

@@ -1,3 +1,4 @@
+import { isMarkShape, roleOf } from '../plate/role.js';
 import { mendNote, rule, unmended } from './rule.js';
 
 /** Sentences of the note that say what error bars, bands, boxes or curves are. */
@@ -30,7 +31,7 @@ export const errorNote = rule({
         found: definesErrors.test(words)
           ? `the note does not say the level of its intervals, ${lacksLevel}`
           : 'the note does not say what the error bars show',
-        items: items.filter(({ role }) => /\.errors\[|\.marks\[\d+\]$/.test(role)).slice(0, 40),
+        items: items.filter((item) => isMarkShape(item) || roleOf(item).part === 'errors').slice(0, 40),
         setting: 'caption.note',
         mend: mendNote(own, needed),
       },

@@ -1,6 +1,6 @@
 import type { AxisScale } from '../layout/panelScales.js';
 import type { PlateItem } from '../plate/plate.js';
-import { seriesOf } from './ink.js';
+import { roleOf, seriesOf } from '../plate/role.js';
 import { mendMeaning, rounded, rule } from './rule.js';
 import type { Subject } from './subject.js';
 
@@ -12,7 +12,7 @@ interface Spots {
   items: PlateItem[];
 }
 
-const isCase = ({ role }: PlateItem): boolean => seriesOf(role) !== undefined && /\.points\[\d+\]$/.test(role);
+const isCase = (item: PlateItem): boolean => seriesOf(item) !== undefined && roleOf(item).piece === 'points';
 
 function spotsOf({ items }: Subject): Spots {
   const spots: Spots = { xs: [], ys: [], radii: [], items: [] };
@@ -23,7 +23,7 @@ function spotsOf({ items }: Subject): Spots {
     spots.items.push(item);
   };
   for (const item of items) {
-    if (item.type === 'markers' && seriesOf(item.role) !== undefined) {
+    if (item.type === 'markers' && seriesOf(item) !== undefined) {
       const radius = (item.round ?? 4) / 2;
       for (let i = 0; i < item.xs.length; i += 1) add(item.xs[i] as number, item.ys[i] as number, radius, item);
     } else if (item.type === 'path' && isCase(item)) {
@@ -67,7 +67,7 @@ function hiddenIn({ xs, ys, radii, items }: Spots): PlateItem[] {
 
 /** Cases with a marker within the limits of the axes: of thousands on one spot of ink a single one is drawn. */
 function casesIn({ plans, panels, items }: Subject): number {
-  if (!items.some(({ type, role }) => type === 'markers' && seriesOf(role) !== undefined)) return 0;
+  if (!items.some((item) => item.type === 'markers' && seriesOf(item) !== undefined)) return 0;
   return plans.reduce((sum, { series }, at) => {
     const { x, y } = panels[at] ?? {};
     const isIn = (scale: AxisScale | undefined, value: number) =>

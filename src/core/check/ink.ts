@@ -1,34 +1,9 @@
 import { blended, contrast } from '../color/color.js';
-import type { TextRole } from '../document/look/names.js';
 import { type Box, overlap, type PlateItem, type TextItem } from '../plate/plate.js';
 import { eachCommand, type Outline } from '../type/outline.js';
 import type { Subject } from './subject.js';
 
 export type Point = readonly [number, number];
-
-const textRoles: readonly (readonly [RegExp, TextRole])[] = [
-  [/^axes\.[xy]\.(second\.)?title$/, 'axisTitle'],
-  [/^axes\.[xy]\.(second\.)?labels/, 'tickLabel'],
-  [/^legend\.(title$|headings)/, 'legendTitle'],
-  [/^legend\./, 'legendEntry'],
-  [/panelTitle|^panels\[\d+\]\.title|letter$/, 'panelTitle'],
-  [/^callouts/, 'callout'],
-  [/^(heading$|middle)/, 'heading'],
-  [/^subtitle$/, 'subtitle'],
-  [/^source$/, 'source'],
-  [/^caption\.number/, 'captionNumber'],
-  [/^caption\.title/, 'captionTitle'],
-  [/^caption\.note/, 'note'],
-];
-
-/** What a panel's ink has before its role. */
-const panelPrefix = /^panels?\[\d+\]\./;
-
-/** Which kind of text some words are, by the role of their ink; all that stands at marks is a data label. */
-export function textRoleOf(role: string): TextRole {
-  const own = role.replace(panelPrefix, '');
-  return textRoles.find(([pattern]) => pattern.test(own) || pattern.test(role))?.[1] ?? 'dataLabel';
-}
 
 export const isText = (item: PlateItem): item is TextItem => item.type === 'text';
 
@@ -41,19 +16,6 @@ export const letterSize = ({ pieces }: TextItem): number => pieces.reduce((most,
 
 /** Words in quotation marks, as messages say them. */
 export const quoted = ({ text }: TextItem): string => `"${text.replace(/\s*\n\s*/g, ' ')}"`;
-
-/** The mark that a piece of ink belongs to, such as `series[0].marks[3]`; none of words and axes. */
-export const markOf = (role: string): string | undefined =>
-  /(?:^|\.)(series\[\d+\]\.(?:marks|points|errors)\[\d+\])/.exec(role)?.[1]?.replace('errors', 'marks');
-
-/** The number of the series that ink belongs to. */
-export const seriesOf = (role: string): number | undefined => {
-  const found = /(?:^|\.)series\[(\d+)\]/.exec(role)?.[1];
-  return found === undefined ? undefined : Number(found);
-};
-
-/** Light edges around ink, which are no ink that is looked for. */
-export const isHalo = ({ role }: PlateItem): boolean => /\.(halo|ground)(\[\d+\])?$/.test(role);
 
 const polygons = new WeakMap<Outline, Point[][]>();
 const curveSteps = 6;

@@ -1,12 +1,15 @@
 import type { PlateItem, TextItem } from '../plate/plate.js';
+import { type RolePart, type RolePiece, roleOf, seriesOf } from '../plate/role.js';
 import { notSeen } from './contrast.js';
-import { isHalo, quoted, seriesOf, textRoleOf, under } from './ink.js';
+import { quoted, under } from './ink.js';
 import { type Flaw, listed, many, rounded, rule, unmended } from './rule.js';
 import { contrastsOfMarks, contrastsOfWords, contrastWithGround } from './seenInk.js';
 import type { Subject } from './subject.js';
 
 /** Pieces of marks that say something by themselves. */
-const speaking = /\.(median|mean\[\d+\]|outliers\[\d+\]|extremes\[\d+\]|stem|low|high|end)$/;
+const speaking: readonly RolePiece[] = ['median', 'mean', 'outliers', 'extremes', 'stem', 'low', 'high', 'end'];
+
+const isSpeaking = (item: PlateItem): boolean => speaking.includes(roleOf(item).piece);
 
 /** How little of some words is seen where they stand; none where all is. */
 function lostOf(ratios: readonly number[]): { isWhole: boolean; ratio: number } | undefined {
@@ -20,7 +23,7 @@ function wordFlaws(subject: Subject): Flaw[] {
   for (const { item, ratios } of contrastsOfWords(subject)) {
     const lost = lostOf(ratios);
     if (!lost) continue;
-    const kind = textRoleOf(item.role);
+    const kind = item.kind;
     const known = kinds.get(kind);
     kinds.set(kind, {
       items: [...(known?.items ?? []), item],
@@ -44,7 +47,7 @@ function wordFlaws(subject: Subject): Flaw[] {
   });
 }
 
-const pieceWords: Readonly<Record<string, string>> = {
+const pieceWords: Partial<Record<RolePiece, string>> = {
   median: 'medians',
   mean: 'means',
   outliers: 'outliers',
@@ -52,21 +55,19 @@ const pieceWords: Readonly<Record<string, string>> = {
 };
 
 /** What a piece of a mark is called: the stems and ends of error bars and whiskers together. */
-const kindOfPiece = (role: string): string =>
-  pieceWords[/\.(\w+)(\[\d+\])?$/.exec(role)?.[1] ?? ''] ?? 'error bars and whiskers';
+const kindOfPiece = (item: PlateItem): string => pieceWords[roleOf(item).piece] ?? 'error bars and whiskers';
 
 /** Pieces of marks, such as medians and the ends of whiskers, on what lies under them, all of a series together. */
 function pieceFlaws(subject: Subject, least: number): Flaw[] {
   const { items, page } = subject;
   const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
   for (const [index, item] of items.entries()) {
-    if (item.type === 'text' || isHalo(item) || !speaking.test(item.role) || seriesOf(item.role) === undefined)
-      continue;
+    if (item.type === 'text' || !isSpeaking(item) || seriesOf(item) === undefined) continue;
     // Pieces of one mark that meet do not hide each other.
-    const stack = under(items, index, item.box).filter(({ role }) => !speaking.test(role));
+    const stack = under(items, index, item.box).filter((other) => !isSpeaking(other));
     const ratio = contrastWithGround(item, stack, page.paper);
     if (ratio >= least) continue;
-    const kind = kindOfPiece(item.role);
+    const kind = kindOfPiece(item);
     const known = lost.get(kind);
     lost.set(kind, { items: [...(known?.items ?? []), item], ratio: Math.min(ratio, known?.ratio ?? ratio) });
   }
@@ -79,14 +80,21 @@ function pieceFlaws(subject: Subject, least: number): Flaw[] {
   }));
 }
 
+const axisLines: readonly RolePart[] = ['line', 'ticks', 'grid', 'minorGrid'];
+
+const isPanelGround = (item: PlateItem): boolean => {
+  const { of, part } = roleOf(item);
+  return of === 'panel' && part === 'ground';
+};
+
 /** Lines that only a paper of another colour would show: of axes, ticks and grid, as far as they are drawn. */
 function lineFlaws({ items, page }: Subject, least: number): Flaw[] {
   const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
   for (const item of items) {
-    const [, axis, part] = /(?:^|\.)axes\.([xyz])\.(line|ticks|grid|minorGrid)\b/.exec(item.role) ?? [];
-    if (axis === undefined || part === undefined || item.type !== 'line') continue;
+    const { axis, second, part } = roleOf(item);
+    if (axis === undefined || second || !part || !axisLines.includes(part) || item.type !== 'line') continue;
     // Marks that a line crosses hide no more of it than they cover.
-    const ground = under(items, items.indexOf(item), item.box).filter(({ role }) => role.endsWith('panel.ground'));
+    const ground = under(items, items.indexOf(item), item.box).filter(isPanelGround);
     const ratio = contrastWithGround(item, ground, page.paper);
     if (ratio >= least) continue;
     const key = `axes.${axis}.${part}`;

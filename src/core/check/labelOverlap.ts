@@ -1,5 +1,6 @@
 import { overlap, type TextItem } from '../plate/plate.js';
-import { distanceTo, isHalo, letterBoxes, markOf, type Point, polygonsOf, quoted, textRoleOf, textsOf } from './ink.js';
+import { besideRole, isHalo, markOf, roleInPanel, roleOf, seriesOf } from '../plate/role.js';
+import { distanceTo, letterBoxes, type Point, polygonsOf, quoted, textsOf } from './ink.js';
 import { type Flaw, many, rule, unmended } from './rule.js';
 import type { Subject } from './subject.js';
 
@@ -61,18 +62,18 @@ const isOnMarker = (item: Item, letters: readonly Point[][]): boolean => {
 /** Ink of marks on which words at marks do not belong: outlines and lines of other marks, where no ground stands between. */
 function strays({ items }: Subject, words: TextItem, index: number): Item[] {
   const letters = letterBoxes(words);
-  const own = markOf(words.role.replace(/\.(labels|names)\[/, '.marks['));
+  const own = markOf({ role: besideRole(roleInPanel(words.role), 'marks', 'same') });
   let found: Item[] = [];
   for (let i = 0; i < items.length; i += 1) {
     const item = items[i] as Item;
-    if (item.type === 'text' || !/(^|\.)series\[/.test(item.role) || !overlap(item.box, words.box, 0.3)) continue;
+    if (item.type === 'text' || seriesOf(item) === undefined || !overlap(item.box, words.box, 0.3)) continue;
     // What stands on ground of its own hides what lies under it.
     if (isHalo(item)) {
       if (i < index && item.box.width >= words.box.width - 1) found = [];
       continue;
     }
     if ('opacity' in item && (item.opacity ?? 1) < 0.5) continue;
-    if (own !== undefined && markOf(item.role) === own && /marks\[\d+\]$/.test(item.role)) continue;
+    if (own !== undefined && markOf(item) === own && roleOf(item).piece === 'marks') continue;
     if (isOnMarker(item, letters) || runsThrough(edgesOf(item), letters)) found.push(item);
   }
   return found;
@@ -91,7 +92,7 @@ export const labelOverlap = rule({
   finds(subject) {
     const { items } = subject;
     const touched = textsOf(subject).flatMap((words) => {
-      if (textRoleOf(words.role) !== 'dataLabel') return [];
+      if (words.kind !== 'dataLabel') return [];
       const strayed = strays(subject, words, items.indexOf(words));
       return strayed.length > 0 ? [{ words, strayed }] : [];
     });

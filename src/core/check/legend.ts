@@ -1,8 +1,20 @@
+import type { PlateItem } from '../plate/plate.js';
+import { roleOf } from '../plate/role.js';
 import { isText, quoted } from './ink.js';
 import { type Flaw, listed, mendLook, rule, unmended } from './rule.js';
 import type { Subject } from './subject.js';
 
-const entryRole = /^legend\.entries\[(\d+)\]$/;
+/** Whether ink is a part of the key of an entry. */
+const isKeyOf = (entry: PlateItem, item: PlateItem): boolean => {
+  const { of, part, index, within } = roleOf(item);
+  return of === 'legend' && part === 'entries' && index === roleOf(entry).index && within[0] === 'key';
+};
+
+/** Whether ink is the words of an entry. */
+const isEntry = (item: PlateItem): boolean => {
+  const { of, part, piece } = roleOf(item);
+  return of === 'legend' && part === 'entries' && piece === 'entries';
+};
 
 /** A year is its own name. */
 const isYear = (text: string): boolean => /^(1[5-9]|20|21)\d\d$/.test(text);
@@ -14,7 +26,7 @@ function orderFlaw({ plans, items, settings }: Subject): Flaw[] {
   if (!legend || settings.legend.order === 'marks') return [];
   const drawn = plan.series.flatMap(({ category }) => (category ? [category.code] : []));
   const shown = items.flatMap((item) => {
-    const code = entryRole.test(item.role) && isText(item) && legend.by ? item.shows?.of[legend.by] : undefined;
+    const code = isEntry(item) && isText(item) && legend.by ? item.shows?.of[legend.by] : undefined;
     return code === undefined ? [] : [code];
   });
   const wanted = drawn.filter((code) => shown.includes(code));
@@ -25,7 +37,7 @@ function orderFlaw({ plans, items, settings }: Subject): Flaw[] {
   return [
     {
       found: 'the legend has another order than the marks',
-      items: items.filter(({ role }) => entryRole.test(role)),
+      items: items.filter(isEntry),
       setting: 'legend.order',
       mend: mendLook('legend.order', 'marks'),
     },
@@ -45,7 +57,7 @@ export const legend = rule({
   takes: { 'entry-unknown': unmended, 'value-not-named': unmended },
   finds(subject) {
     const { items, codebook, plans } = subject;
-    const entries = items.filter(isText).filter(({ role }) => entryRole.test(role));
+    const entries = items.filter(isText).filter(isEntry);
     const flaws: Flaw[] = [];
     if (entries.length === 1 && !plans[0]?.sizes) {
       const [only] = entries as [(typeof entries)[number]];
@@ -76,7 +88,7 @@ export const legend = rule({
         setting: 'legend.names',
       });
     }
-    const inkless = entries.filter(({ role }) => !items.some((item) => item.role.startsWith(`${role}.key`)));
+    const inkless = entries.filter((entry) => !items.some((item) => isKeyOf(entry, item)));
     if (inkless.length > 0) {
       flaws.push({
         found: `${listed(inkless.map(quoted))} ${inkless.length === 1 ? 'has' : 'have'} no ink in the legend`,

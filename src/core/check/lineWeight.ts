@@ -1,15 +1,17 @@
 import type { PlateItem } from '../plate/plate.js';
-import { seriesOf } from './ink.js';
+import { type RolePiece, roleOf, seriesOf } from '../plate/role.js';
 import { type Flaw, many, mendLook, rounded, rule } from './rule.js';
 
-const isMarker = (role: string): boolean => /\.(points|outliers|extremes|mean)\[\d+\]$/.test(role);
+const markers: readonly RolePiece[] = ['points', 'outliers', 'extremes', 'mean'];
+
+const isMarker = (item: PlateItem): boolean => markers.includes(roleOf(item).piece);
 
 /** The setting of the width of a line, by its ink. */
 function widthSetting(item: PlateItem): string {
   const { from } = item;
   if (/\.(grid|minorGrid|line)$|^(pointers|references|errorBars|fits)$/.test(from)) return `${from}.width`;
-  if (seriesOf(item.role) === undefined || item.type === 'text') return from;
-  if ('fill' in item && item.fill !== undefined) return isMarker(item.role) ? 'markers.edge' : 'bars.outline.width';
+  if (seriesOf(item) === undefined || item.type === 'text') return from;
+  if ('fill' in item && item.fill !== undefined) return isMarker(item) ? 'markers.edge' : 'bars.outline.width';
   return 'lines.width';
 }
 

@@ -1,6 +1,7 @@
 import { hexOf } from '../color/color.js';
+import { isHalo, seriesOf } from '../plate/role.js';
 import { joinedLook } from '../style/resolve.js';
-import { colorsOf, isHalo, seriesOf } from './ink.js';
+import { colorsOf } from './ink.js';
 import { type Flaw, listed, rule } from './rule.js';
 
 /** Every colour of a value, at any depth. */
@@ -23,7 +24,7 @@ export const paletteOnly = rule({
     const known = new Set([...colorsIn(colors), ...colorsIn(palette), settings.paper, '#ffffff', '#000000']);
     const strange = items.filter(
       (item) =>
-        seriesOf(item.role) !== undefined &&
+        seriesOf(item) !== undefined &&
         !isHalo(item) &&
         item.type !== 'text' &&
         colorsOf(item).some((color) => !known.has(color)),

@@ -1,4 +1,5 @@
-import type { TextItem } from '../plate/plate.js';
+import type { PlateItem, TextItem } from '../plate/plate.js';
+import { roleOf, seriesOf } from '../plate/role.js';
 import { decimalsOf } from '../scale/numberFormat.js';
 import { isText, textsOf } from './ink.js';
 import { type Flaw, listed, mendLook, rounded, rule } from './rule.js';
@@ -12,7 +13,7 @@ const numberIn = (text: string): number | undefined => {
 
 const percentIn = (text: string): string | undefined => /(\d+(?:[.,]\d+)?)\s*%/.exec(text)?.[1];
 
-const labelRole = /series\[(\d+)\]\.labels\[\d+\]$/;
+const isLabel = (item: PlateItem): boolean => seriesOf(item) !== undefined && roleOf(item).piece === 'labels';
 
 /** Shares at the slices of a pie, or the parts of each bar, that do not add up to 100 as written. */
 function sumFlaws(subject: Subject): Flaw[] {
@@ -26,7 +27,7 @@ function sumFlaws(subject: Subject): Flaw[] {
   const marks = subject.plans.flatMap(({ series }) => series.flatMap((own) => own.marks));
   const isPie = marks.some(({ type }) => type === 'slice');
   for (const item of textsOf(subject)) {
-    const text = labelRole.test(item.role) ? percentIn(item.text) : undefined;
+    const text = isLabel(item) ? percentIn(item.text) : undefined;
     if (text === undefined) continue;
     const key = isPie ? 'pie' : wholeOf(subject, item);
     const own = wholes.get(key) ?? { items: [], texts: [] };
@@ -73,7 +74,7 @@ function alikeFlaws({ items, plans }: Subject): Flaw[] {
     plans[0]?.direction === 'horizontal' ? width : height;
   const byText = new Map<string, { item: TextItem; length: number }[]>();
   for (const item of items.filter(isText)) {
-    const bar = labelRole.test(item.role) && item.shows ? bars.get(JSON.stringify(item.shows.of)) : undefined;
+    const bar = isLabel(item) && item.shows ? bars.get(JSON.stringify(item.shows.of)) : undefined;
     if (!bar) continue;
     byText.set(item.text, [...(byText.get(item.text) ?? []), { item, length: lengthOf(bar) }]);
   }
@@ -98,8 +99,11 @@ function zeroFlaws({ items, settings }: Subject): Flaw[] {
   const zeros = items
     .filter(isText)
     .filter(
-      ({ role, text, shows }) =>
-        labelRole.test(role) && shows?.value !== undefined && shows.value !== 0 && /^[^1-9]*0[^1-9]*$/.test(text),
+      (item) =>
+        isLabel(item) &&
+        item.shows?.value !== undefined &&
+        item.shows.value !== 0 &&
+        /^[^1-9]*0[^1-9]*$/.test(item.text),
     );
   const [first] = zeros;
   if (!first) return [];
@@ -126,9 +130,7 @@ function decimalFlaws(subject: Subject): Flaw[] {
   const asked = settings.dataLabels.format.decimals;
   const known = plans[0]?.labelDecimals?.();
   if (asked === undefined || known === undefined || settings.dataLabels.format.as === 'percent') return [];
-  const labels = items
-    .filter(isText)
-    .filter(({ role, text }) => labelRole.test(role) && decimalsOf(numberIn(text) ?? 0) > known);
+  const labels = items.filter(isText).filter((item) => isLabel(item) && decimalsOf(numberIn(item.text) ?? 0) > known);
   if (labels.length === 0 || asked <= known) return [];
   return [
     {

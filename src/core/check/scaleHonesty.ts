@@ -1,3 +1,4 @@
+import { isOfAxis } from '../plate/role.js';
 import { type Flaw, mendMeaning, rounded, rule } from './rule.js';
 import { choseLimits, saidAt, valueAxes } from './scales.js';
 
@@ -24,7 +25,7 @@ export const scaleHonesty = rule({
           found: `differences look ${rounded(times)} times as large as over what is possible: the axis runs from ${shown}, and values from ${possible[0]} to ${possible[1]} are possible`,
           measured: { value: rounded(times, 2), unit: 'times' },
           limit: { value: most, unit: 'times' },
-          items: subject.items.filter(({ role }) => role.endsWith(`axes.${axis}.line`)),
+          items: subject.items.filter((item) => isOfAxis(item, axis, 'line')),
           setting: `axes.${axis}.from`,
           mend: mendMeaning(saidAt(subject, `axes.${axis}.from`), 'possible'),
         },

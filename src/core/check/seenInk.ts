@@ -1,17 +1,7 @@
 import { blended } from '../color/color.js';
 import type { PlateItem, TextItem } from '../plate/plate.js';
-import {
-  colorOf,
-  colorsOf,
-  contrastOf,
-  isHalo,
-  letterPoints,
-  markOf,
-  oncePer,
-  type Point,
-  polygonsOf,
-  under,
-} from './ink.js';
+import { isHalo, markOf, type RolePart, type RolePiece, roleOf } from '../plate/role.js';
+import { colorOf, colorsOf, contrastOf, letterPoints, oncePer, type Point, polygonsOf, under } from './ink.js';
 import type { Subject } from './subject.js';
 
 /** Places at which the ground of an item is looked at: around it, and under its middle. */
@@ -48,17 +38,29 @@ export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[],
 const seenColor = (item: PlateItem, color: string, ground: string): string =>
   blended(color, ground, 'opacity' in item ? (item.opacity ?? 1) : 1);
 
+const pieces: readonly RolePiece[] = ['stem', 'low', 'high', 'median', 'mean', 'outliers', 'extremes', 'names'];
+
+/** What is drawn on a mark, or at it, and is not its shape. */
+const isPiece = (item: PlateItem): boolean => {
+  const { part, within } = roleOf(item);
+  return part === 'errors' || within.some((name) => pieces.includes(name));
+};
+
+const sceneLines: readonly (RolePart | undefined)[] = ['edges', 'drops', 'front', 'grid'];
+
+/** What is neither a mark nor a line of the grid. */
+function isGround(item: PlateItem): boolean {
+  const { of, part } = roleOf(item);
+  if (of === 'series' || of === 'common') return false;
+  return of === 'scene' ? !sceneLines.includes(part) : part !== 'grid' && part !== 'minorGrid';
+}
+
 /** The pieces of each mark, in drawing order, each with its place among all ink; light edges are left out. */
 export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: PlateItem; index: number }[]> {
   const marks = new Map<string, { item: PlateItem; index: number }[]>();
   for (const [index, item] of items.entries()) {
-    const key = item.type === 'text' || isHalo(item) ? undefined : markOf(item.role);
-    if (
-      key === undefined ||
-      /(errors|stem|low|high|median|mean|outliers|extremes|labels|names)/.test(item.role.replace(key, ''))
-    )
-      continue;
-    if (/errors\[/.test(item.role)) continue;
+    const key = item.type === 'text' || isHalo(item) || isPiece(item) ? undefined : markOf(item);
+    if (key === undefined) continue;
     const own = marks.get(key);
     if (own) own.push({ item, index });
     else marks.set(key, [{ item, index }]);
@@ -70,16 +72,14 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
 export const contrastsOfMarks = oncePer((subject) => {
   const { items, page } = subject;
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
-  for (const [key, pieces] of marksOf(subject)) {
-    const [first] = pieces as [(typeof pieces)[number]];
+  for (const [key, own] of marksOf(subject)) {
+    const [first] = own as [(typeof own)[number]];
     // A band about a line is light so that the line is seen.
-    if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && pieces.length === 1) continue;
+    if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && own.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
-    const stack = under(items, first.index, first.item.box).filter(
-      ({ role }) => !/series\[|^common\.|\.(minorGrid|grid)[.[]|scene\.(edges|drops|front)/.test(role),
-    );
-    const ratio = Math.max(...pieces.map(({ item }) => contrastWithGround(item, stack, page.paper)));
-    found.set(key, { ratio, items: pieces.map(({ item }) => item) });
+    const stack = under(items, first.index, first.item.box).filter(isGround);
+    const ratio = Math.max(...own.map(({ item }) => contrastWithGround(item, stack, page.paper)));
+    found.set(key, { ratio, items: own.map(({ item }) => item) });
   }
   return found;
 });

@@ -1,3 +1,4 @@
+import { isMarkShape } from '../plate/role.js';
 import { type Flaw, rule, unmended } from './rule.js';
 
 export const seriesCount = rule({
@@ -39,7 +40,7 @@ export const seriesCount = rule({
                 expected: what === 'slices' ? 'bars, or fewer slices' : 'panels, a spotlight on some, or fewer groups',
                 measured: { value: count, unit: what },
                 limit: { value: most, unit: what },
-                items: items.filter(({ role, type }) => type !== 'text' && /series\[\d+\]\.marks\[\d+\]$/.test(role)),
+                items: items.filter(isMarkShape),
                 setting,
               },
             ],

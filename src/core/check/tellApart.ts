@@ -1,5 +1,6 @@
 import { distanceIn, type View, views } from '../color/views.js';
 import type { PlateItem } from '../plate/plate.js';
+import { roleOf } from '../plate/role.js';
 import { colorsOf, isText, polygonsOf } from './ink.js';
 import { type Flaw, mendLook, rounded, rule } from './rule.js';
 import type { Subject } from './subject.js';
@@ -40,8 +41,8 @@ function entriesOf({ items }: Subject): Entry[] {
   const keys = new Map<number, PlateItem[]>();
   const names = new Map<number, string>();
   for (const item of items) {
-    const number = Number(/legend\.entries\[(\d+)\]/.exec(item.role)?.[1] ?? -1);
-    if (number < 0) continue;
+    const { of, part, index: number } = roleOf(item);
+    if (of !== 'legend' || part !== 'entries' || number === undefined) continue;
     if (isText(item)) names.set(number, item.text);
     else keys.set(number, [...(keys.get(number) ?? []), item]);
   }

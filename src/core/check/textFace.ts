@@ -1,4 +1,4 @@
-import { isText, quoted, textRoleOf } from './ink.js';
+import { isText, quoted } from './ink.js';
 import { type Flaw, listed, mendLook, rule, unmended } from './rule.js';
 
 export const textFace = rule({
@@ -32,7 +32,7 @@ export const textFace = rule({
           setting: 'text.face',
         });
       } else if (families.size > 1 && family !== main) {
-        const own = textRoleOf(first.role);
+        const own = first.kind;
         const path = settings.text[own].face === undefined ? 'text.face' : `text.${own}.face`;
         flaws.push({
           found: `the words are set in ${listed([...families.keys()])}; ${quoted(first)} is in ${family}`,

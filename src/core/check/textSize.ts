@@ -1,4 +1,4 @@
-import { letterSize, quoted, textRoleOf, textsOf } from './ink.js';
+import { letterSize, quoted, textsOf } from './ink.js';
 import { below, type Flaw, mendLook, mendLooks, rounded, rule } from './rule.js';
 import type { Subject } from './subject.js';
 
@@ -73,7 +73,7 @@ export const textSize = rule({
       const size = letterSize(item) * subject.placed;
       const isSmall = size < least - 0.01;
       if (!isSmall && size <= most + 0.01) continue;
-      const kind = textRoleOf(item.role);
+      const kind = item.kind;
       const by = isSmall ? least / size : size / most;
       if (by <= (worst.get(kind)?.by ?? 0)) continue;
       const path = `text.${kind}.size`;

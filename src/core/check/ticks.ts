@@ -1,3 +1,4 @@
+import { isOfAxis, roleOf } from '../plate/role.js';
 import { isText } from './ink.js';
 import { type Flaw, mendLook, mendMeaning, rule, unmended } from './rule.js';
 import { axisWords, isOwn, saidAt, valueAxes } from './scales.js';
@@ -34,8 +35,7 @@ export const ticks = rule({
     );
     return valueAxes(subject).flatMap(({ axis, plan }): Flaw[] => {
       if (endOn.includes(axis)) return [];
-      const role = new RegExp(`^(panels\\[0\\]\\.)?axes\\.${axis}\\.labels\\[`);
-      const labels = items.filter(isText).filter((item) => role.test(item.role));
+      const labels = items.filter(isText).filter((item) => isOfAxis(item, axis, 'labels') && !roleOf(item).panel);
       const several = subject.plans.length > 1;
       const flaws: Flaw[] = [];
       const texts = labels.map(({ text }) => text);

@@ -1,4 +1,5 @@
 import { typeOf } from '../layout/marks/marks.js';
+import { isMarkShape } from '../plate/role.js';
 import { type Flaw, mendMeaning, rounded, rule } from './rule.js';
 import { saidAt, valueAxes } from './scales.js';
 
@@ -26,7 +27,7 @@ export const zeroBase = rule({
           found: `the bars start at ${rounded(start, 4)} instead of zero`,
           measured: { value: rounded(start, 4), unit: '' },
           limit: { value: 0, unit: '' },
-          items: subject.items.filter(({ role, type }) => type !== 'text' && /series\[\d+\]\.marks\[\d+\]$/.test(role)),
+          items: subject.items.filter(isMarkShape),
           setting: `axes.${axis}.${end}`,
           mend: mendMeaning(saidAt(subject, `axes.${axis}.${end}`), 0),
         },

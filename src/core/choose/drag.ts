@@ -5,6 +5,7 @@ import type { Category } from '../data/codebook.js';
 import type { Edit } from '../document/patch.js';
 import type { AxisScale } from '../layout/panelScales.js';
 import type { Box, PlateItem } from '../plate/plate.js';
+import { isOfAxis, roleOf } from '../plate/role.js';
 import type { Drawing } from '../project/drawing.js';
 import type { Part } from '../project/part.js';
 import { centerOf } from '../scale/categoryScale.js';
@@ -12,7 +13,7 @@ import { decimalsOf } from '../scale/numberFormat.js';
 import { valueAtPlace } from '../scale/numberScale.js';
 import { placeOf } from './controls.js';
 import { fieldAt } from './fieldAt.js';
-import { axisName, bareRole, categoryNames } from './inkWords.js';
+import { axisName, categoryNames } from './inkWords.js';
 
 /** What can be taken by the pointer and put elsewhere. */
 export type Drag =
@@ -39,8 +40,7 @@ const onlyPart = ({ parts }: Drawing): Part | undefined => (parts.length === 1 ?
 export function dragAt(drawing: Drawing, item: PlateItem | undefined, x: number, y: number): Drag | undefined {
   const part = onlyPart(drawing);
   if (!part) return undefined;
-  const role = item && bareRole(item);
-  if (role && /^legend\./.test(role)) return { is: 'legend', words: 'place of the legend' };
+  if (item && roleOf(item).of === 'legend') return { is: 'legend', words: 'place of the legend' };
   const callout = item && /^callouts\.(\d+)/.exec(item.from)?.[1];
   if (callout !== undefined && item?.type === 'text')
     return { is: 'callout', at: Number(callout), words: `place of callout ${Number(callout) + 1}` };
@@ -74,10 +74,10 @@ function orderAt(part: Part, item: PlateItem): Drag | undefined {
   const axis = plan.x.shows === 'category' ? 'x' : 'y';
   const shown = plan[axis];
   const variable = shown.shows === 'category' ? shown.variable : undefined;
-  const label = new RegExp(`^axes\\.${axis}\\.labels\\[(\\d+)\\]$`).exec(bareRole(item))?.[1];
+  const label = isOfAxis(item, axis, 'labels') ? roleOf(item).index : undefined;
   const code =
     (variable && item.shows?.of[variable]) ??
-    (label !== undefined && shown.shows === 'category' ? shown.categories[Number(label)]?.code : undefined);
+    (label !== undefined && shown.shows === 'category' ? shown.categories[label]?.code : undefined);
   if (code === undefined || variable === undefined) return undefined;
   return { is: 'order', axis, code, words: `place of ${categoryNames(part, { [variable]: code })[0]}` };
 }

@@ -1,5 +1,6 @@
-import { inkAt, isHalo } from '../check/ink.js';
+import { inkAt } from '../check/ink.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
+import { isHalo, type RolePart, type RolePiece, roleOf, wholeRole } from '../plate/role.js';
 
 /** Steps about a place at which thin ink is found as well, in shares of the slack. */
 const around = [
@@ -14,7 +15,7 @@ const around = [
 ] as const;
 
 /** Ink that only sets off other ink. */
-const isBehind = (item: PlateItem): boolean => isHalo(item) || item.role === 'panel.ground';
+const isBehind = isHalo;
 
 const isOn = (item: PlateItem, x: number, y: number): boolean => {
   if (item.type !== 'text') return inkAt(item, [x, y]) !== undefined;
@@ -39,12 +40,19 @@ export function hit({ items }: Pick<Plate, 'items'>, x: number, y: number, slack
   return undefined;
 }
 
+/** Pieces of one thing, which are read as one. */
+const ofOne: readonly RolePiece[] = ['high', 'low', 'stem', 'key', 'lead'];
+
+/** Ink that is not read. */
+const ruled: readonly (RolePart | undefined)[] = ['grid', 'minorGrid', 'ticks', 'minorTicks'];
+
 /** Ink in the order in which one reads: from the top, and from the left. Pieces of one thing are one. */
 export function readingOrder({ items }: Pick<Plate, 'items'>): PlateItem[] {
   const seen = new Set<string>();
   const chosen = items.filter((item) => {
-    const thing = item.role.replace(/\.(high|low|stem|key|lead)$/, '');
-    if (isBehind(item) || seen.has(thing) || /\.(grid|minorGrid|ticks|minorTicks)\b/.test(item.role)) return false;
+    const { part, piece } = roleOf(item);
+    const thing = ofOne.includes(piece) ? wholeRole(item.role) : item.role;
+    if (isBehind(item) || seen.has(thing) || ruled.includes(part)) return false;
     seen.add(thing);
     return true;
   });

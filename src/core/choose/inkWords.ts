@@ -1,16 +1,9 @@
 import type { PlateItem } from '../plate/plate.js';
+import { type Role, type RolePart, type RoleWhole, roleOf } from '../plate/role.js';
 import type { Part } from '../project/part.js';
 
-const bare = (role: string) => role.replace(/^(figures\[\d+\]\.)?(panels\[\d+\]\.)?/, '');
-
-/** The role of ink in its figure, without the panel that it stands in. */
-export const bareRole = ({ role }: Pick<PlateItem, 'role'>): string => bare(role);
-
 /** The panel that ink stands in, in words; empty where there is one. */
-const panelWords = (role: string): string => {
-  const number = /panels\[(\d+)\]/.exec(role)?.[1];
-  return number === undefined ? '' : ` in panel ${Number(number) + 1}`;
-};
+const panelWords = ({ panel }: Role): string => (panel === undefined ? '' : ` in panel ${panel + 1}`);
 
 /** What an axis is called. */
 export function axisName({ shows }: Pick<Part, 'shows'>, at: string): string {
@@ -19,10 +12,14 @@ export function axisName({ shows }: Pick<Part, 'shows'>, at: string): string {
 }
 
 /** What a mark of a kind is called, for one and for several. */
-export function markNouns({ figure }: Pick<Part, 'figure'>, role: string): readonly [one: string, many: string] {
+export function markNouns(
+  { figure }: Pick<Part, 'figure'>,
+  item: Pick<PlateItem, 'role'>,
+): readonly [one: string, many: string] {
   const { kind } = figure.chart;
-  if (/\.points\[/.test(role)) return ['point', 'points'];
-  if (/surfaces/.test(role)) return ['surface', 'surfaces'];
+  const { part } = roleOf(item);
+  if (part === 'points') return ['point', 'points'];
+  if (part === 'surfaces') return ['surface', 'surfaces'];
   if (kind === 'bar' || kind === 'histogram') return ['bar', 'bars'];
   if (kind === 'box') return ['box', 'boxes'];
   if (kind === 'pie') return ['slice', 'slices'];
@@ -39,53 +36,77 @@ export function categoryNames({ codebook, plans }: Part, of: Readonly<Record<str
   });
 }
 
-/** Words for ink by its role. */
-const words: readonly (readonly [RegExp, (found: RegExpExecArray, part: Part, item: PlateItem) => string])[] = [
-  [/^axes\.(\w)\.title$/, ([, at = ''], part) => `title of ${axisName(part, at)}`],
-  [/^axes\.(\w)\.second\./, ([, at = ''], part) => `second unit of ${axisName(part, at)}`],
-  [
-    /^axes\.(\w)\.labels/,
-    ([, at = ''], part, item) => `label "${item.type === 'text' ? item.text : ''}" of ${axisName(part, at)}`,
-  ],
-  [/^axes\.(\w)\.(ticks|minorTicks)/, ([, at = ''], part) => `tick marks of ${axisName(part, at)}`],
-  [/^axes\.(\w)\.(grid|minorGrid)/, ([, at = ''], part) => `grid lines of ${axisName(part, at)}`],
-  [/^axes\.(\w)\./, ([, at = ''], part) => `line of ${axisName(part, at)}`],
-  [/^legend\.(title|headings)/, () => 'title of the legend'],
-  [/^legend\.frame/, () => 'frame of the legend'],
-  [/^legend\./, (_, __, item) => `legend entry${item.type === 'text' ? ` "${item.text}"` : ''}`],
-  [/^heading$/, () => 'heading'],
-  [/^heading\.rule$/, () => 'rule of the heading'],
-  [/^middle$/, () => 'words in the middle'],
-  [/^subtitle$/, () => 'subtitle'],
-  [/^source$/, () => 'source line'],
-  [/^caption\.(\w+)/, ([, part = '']) => `${part} of the caption`],
-  [/^callouts\[(\d+)\]/, ([, i]) => `callout ${Number(i) + 1}`],
-  [/^brackets/, () => 'bracket'],
-  [/^remarks/, () => 'equation of a line'],
-  [/^endLabels/, () => 'name at the end of a line'],
-  [/^references\[(\d+)\]/, ([, i]) => `reference line ${Number(i) + 1}`],
-  [/panelTitle$/, () => 'title of the panel'],
-  [/^panel\.frame/, () => 'frame of the panel'],
-  [
-    /^scene\.(\w+)/,
-    ([, part = '']) =>
-      ({ drops: 'drop lines', grid: 'grid on the walls', edges: 'edges of the box' })[part] ?? 'wall of the box',
-  ],
-  [/\.(labels)\[/, () => 'number at a mark'],
-  [/\.names\[/, () => 'name of a case'],
-  [/\.(errors|whiskers)/, () => 'error bar'],
-  [/shadows/, () => 'marks on a wall'],
-];
+const textOf = (item: PlateItem): string | undefined => (item.type === 'text' ? item.text : undefined);
+
+/** The ink of an axis in words. */
+function axisWords({ axis = 'x', second, part }: Role, of: Part, item: PlateItem): string {
+  const name = axisName(of, axis);
+  if (second) return `second unit of ${name}`;
+  if (part === 'title') return `title of ${name}`;
+  if (part === 'labels') return `label "${textOf(item) ?? ''}" of ${name}`;
+  if (part === 'ticks' || part === 'minorTicks') return `tick marks of ${name}`;
+  return `${part === 'grid' || part === 'minorGrid' ? 'grid lines' : 'line'} of ${name}`;
+}
+
+function legendWords({ part }: Role, item: PlateItem): string {
+  if (part === 'title' || part === 'headings') return 'title of the legend';
+  const text = textOf(item);
+  return part === 'frame' ? 'frame of the legend' : `legend entry${text === undefined ? '' : ` "${text}"`}`;
+}
+
+const sceneWords: Partial<Record<RolePart, string>> = {
+  drops: 'drop lines',
+  grid: 'grid on the walls',
+  edges: 'edges of the box',
+};
+
+/** Ink at marks that is no mark, in words. */
+const besideMarks: Partial<Record<RolePart, string>> = {
+  labels: 'number at a mark',
+  names: 'name of a case',
+  errors: 'error bar',
+  shadows: 'marks on a wall',
+};
+
+/** The mark that ink is, or what stands at it, in words. */
+function seriesWords({ part, piece }: Role, of: Part, item: PlateItem): string {
+  const beside = piece === 'names' ? besideMarks.names : part && besideMarks[part];
+  if (beside !== undefined) return beside;
+  const [one] = markNouns(of, item);
+  const names = item.shows ? categoryNames(of, item.shows.of) : [];
+  return `${one}${names.length > 0 ? `: ${names.join(', ')}` : ''}`;
+}
+
+type Say = (role: Role, part: Part, item: PlateItem) => string;
+
+const always = (words: string): Say => {
+  return () => words;
+};
+
+/** Words for ink by what it belongs to. */
+const words: Record<RoleWhole, Say> = {
+  axes: axisWords,
+  legend: (role, _, item) => legendWords(role, item),
+  heading: ({ part }) => (part === 'rule' ? 'rule of the heading' : 'heading'),
+  middle: always('words in the middle'),
+  subtitle: always('subtitle'),
+  source: always('source line'),
+  caption: ({ part }) => `${part} of the caption`,
+  callouts: ({ number = 0 }) => `callout ${number + 1}`,
+  brackets: always('bracket'),
+  remarks: always('equation of a line'),
+  endLabels: always('name at the end of a line'),
+  references: ({ number = 0 }) => `reference line ${number + 1}`,
+  panelTitle: always('title of the panel'),
+  panel: ({ part }) => (part === 'frame' ? 'frame of the panel' : 'ink of the figure'),
+  scene: ({ part }) => (part && sceneWords[part]) ?? 'wall of the box',
+  series: seriesWords,
+  common: always('ink of the figure'),
+  letter: always('ink of the figure'),
+};
 
 /** What ink is, in words, such as `title of the vertical axis` or `bar: Mulch, Spring`. */
 export function inkWords(part: Part, item: PlateItem): string {
-  const role = bareRole(item);
-  for (const [pattern, say] of words) {
-    const found = pattern.exec(role);
-    if (found) return `${say(found, part, item)}${panelWords(item.role)}`;
-  }
-  if (!/^series\[/.test(role)) return 'ink of the figure';
-  const [one] = markNouns(part, role);
-  const names = item.shows ? categoryNames(part, item.shows.of) : [];
-  return `${one}${names.length > 0 ? `: ${names.join(', ')}` : ''}${panelWords(item.role)}`;
+  const role = roleOf(item);
+  return `${words[role.of](role, part, item)}${panelWords(role)}`;
 }

@@ -1,8 +1,10 @@
+import type { TextRole } from '../document/look/names.js';
 import { typeOf } from '../layout/marks/marks.js';
 import type { PlateItem } from '../plate/plate.js';
+import { type Role, type RolePart, roleInPanel, roleOf } from '../plate/role.js';
 import type { Drawing } from '../project/drawing.js';
 import type { Part } from '../project/part.js';
-import { axisName, bareRole, categoryNames, inkWords, markNouns } from './inkWords.js';
+import { axisName, categoryNames, inkWords, markNouns } from './inkWords.js';
 
 /** What a change is made to: settings of the look, or what is apart from its series. */
 export type Target =
@@ -22,8 +24,19 @@ export interface Scope {
   target: Target;
 }
 
-const isMark = (role: string) => /^series\[\d+\]\.(marks|points|surfaces)\[\d+\](\.|$)/.test(role);
-const markKey = (role: string) => /^(.*?series\[\d+\]\.(marks|points|surfaces)\[\d+\])/.exec(role)?.[1] ?? role;
+const markParts: readonly (RolePart | undefined)[] = ['marks', 'points', 'surfaces'];
+
+/** Whether ink is a mark, or a piece of one that is no words. */
+function isMark(item: PlateItem): boolean {
+  const { of, part, within } = roleOf(item);
+  return of === 'series' && markParts.includes(part) && !within.includes('names');
+}
+
+/** The same for all pieces of one mark. */
+function markKey(item: PlateItem): string {
+  const { figure, panel, number, part, index } = roleOf(item);
+  return [figure, panel, number, part, index].join(' ');
+}
 
 const covers = (wanted: Readonly<Record<string, string>>, of: Readonly<Record<string, string>>) =>
   Object.entries(wanted).every(([variable, code]) => of[variable] === code);
@@ -51,16 +64,14 @@ function markSettings({ plans }: Part): { paths: string[]; keys: string[] } {
 
 /** Marks as a whole, those of each category that a mark stands for, and that mark alone. */
 function markScopes(drawing: Drawing, part: Part, item: PlateItem): Scope[] {
-  const [one, many] = markNouns(part, bareRole(item));
+  const [one, many] = markNouns(part, item);
   const { paths, keys } = markSettings(part);
-  const own = drawing.plate.items.filter(
-    ({ role }) => role.startsWith(part.prefix) && isMark(bareRole({ role })) && !role.includes('.names['),
-  );
+  const own = drawing.plate.items.filter((other) => other.role.startsWith(part.prefix) && isMark(other));
   const scope = (key: string, words: string, items: readonly PlateItem[], target: Target): Scope => ({
     key,
     words,
     roles: items.map(({ role }) => role),
-    count: new Set(items.map(({ role }) => markKey(role))).size,
+    count: new Set(items.map(markKey)).size,
     target,
   });
   const all = scope('all', `all ${many}`, own, { is: 'look', paths });
@@ -91,117 +102,97 @@ function markScopes(drawing: Drawing, part: Part, item: PlateItem): Scope[] {
   );
 }
 
-/** Words of one kind, and the settings that they hang on. */
-const wordRoles: readonly (readonly [RegExp, string, (at: string) => readonly string[]])[] = [
-  [
-    /^axes\.(\w)\.title$/,
-    'axisTitle',
-    (at) => [`axes.${at}.title`, `axes.${at}.unit`, `axes.${at}.titleAngle`, `axes.${at}.titlePlace`],
-  ],
-  [
-    /^axes\.(\w)\.labels/,
-    'tickLabel',
-    (at) => [
-      ...['from', 'to', 'step', 'minor', 'scale', 'reverse', 'gap', 'angle', 'format'].map(
-        (key) => `axes.${at}.${key}`,
-      ),
-    ],
-  ],
-  [
-    /^legend\.(title|headings)/,
-    'legendTitle',
-    () => ['legend.title', 'legend.place', 'legend.corner', 'legend.columns'],
-  ],
-  [
-    /^legend\./,
-    'legendEntry',
-    () => ['legend.place', 'legend.corner', 'legend.columns', 'legend.order', 'legend.frame'],
-  ],
-  [/^heading$/, 'heading', () => ['caption.title', 'heading']],
-  [/^middle$/, 'heading', () => ['chart.middle']],
-  [/^subtitle$/, 'subtitle', () => ['caption.subtitle']],
-  [/^source$/, 'source', () => ['caption.source']],
-  [/^callouts/, 'callout', () => ['pointers']],
-  [/panelTitle$/, 'panelTitle', () => []],
-  [/\.(labels|names)\[|endLabels|remarks|brackets/, 'dataLabel', () => ['dataLabels']],
-];
+type Axis = NonNullable<Role['axis']>;
+
+const ofAxis = (at: Axis, keys: readonly string[]) => keys.map((key) => `axes.${at}.${key}`);
+
+const tickKeys = ['from', 'to', 'step', 'minor', 'scale', 'reverse', 'gap', 'angle', 'format'];
+
+/** The settings that words of each kind hang on, beside those of their type. */
+const wordSettings: Record<TextRole, (role: Role) => readonly string[]> = {
+  axisTitle: ({ axis = 'x', second }) =>
+    ofAxis(axis, second ? ['second'] : ['title', 'unit', 'titleAngle', 'titlePlace']),
+  tickLabel: ({ axis = 'x', second }) => ofAxis(axis, second ? ['second'] : tickKeys),
+  legendTitle: () => ['legend.title', 'legend.place', 'legend.corner', 'legend.columns'],
+  legendEntry: () => ['legend.place', 'legend.corner', 'legend.columns', 'legend.order', 'legend.frame'],
+  heading: ({ of }) => (of === 'middle' ? ['chart.middle'] : ['caption.title', 'heading']),
+  subtitle: () => ['caption.subtitle'],
+  source: () => ['caption.source'],
+  callout: () => ['pointers'],
+  panelTitle: () => [],
+  dataLabel: () => ['dataLabels'],
+  captionNumber: () => ['caption.number'],
+  captionTitle: () => ['caption.title'],
+  note: () => ['caption.note'],
+};
+
+/** The kind of words that ink is or, in a legend, stands with; none of other ink. */
+function kindOf(item: PlateItem): TextRole | undefined {
+  if (item.type === 'text') return item.kind;
+  return roleOf(item).of === 'legend' ? 'legendEntry' : undefined;
+}
 
 /** What words of one kind are called together. */
-function scopeWords(part: Part, item: PlateItem, kind: string, at: string): string {
-  if (kind === 'tickLabel') return `labels of ${axisName(part, at)}`;
+function scopeWords(part: Part, item: PlateItem, kind: TextRole): string {
+  const { axis, second } = roleOf(item);
+  if (kind === 'tickLabel' && axis && !second) return `labels of ${axisName(part, axis)}`;
   if (kind === 'legendEntry') return 'legend entries';
   if (kind === 'dataLabel') return 'words at the marks';
   return inkWords(part, item);
 }
 
-/** The settings of ink that is no mark. */
-const otherInk: readonly (readonly [RegExp, (at: string) => readonly string[]])[] = [
-  [
-    /^axes\.(\w)\.(ticks|minorTicks)/,
-    (at) => [`axes.${at}.ticks`, `axes.${at}.tickLength`, `axes.${at}.tickMarks`, `axes.${at}.minor`],
-  ],
-  [/^axes\.(\w)\.(grid|minorGrid)/, (at) => [`axes.${at}.grid`, `axes.${at}.minorGrid`]],
-  [/^axes\.(\w)\.line/, (at) => [`axes.${at}.line`, `axes.${at}.arrow`, `axes.${at}.crosses`, `axes.${at}.gap`]],
-  [/^heading\.rule$/, () => ['heading.rule']],
-  [/^references/, () => ['references']],
-  [/^panel\./, () => ['panel']],
-  [/^scene\./, () => ['scene']],
-  [/errors|whiskers/, () => ['errorBars']],
-];
+/** Words of one kind, all that stand at the same thing. */
+function wordScope(drawing: Drawing, part: Part, item: PlateItem, kind: TextRole): Scope {
+  const own = roleOf(item);
+  const isAlike = (other: PlateItem) => {
+    const { of, axis, second } = roleOf(other);
+    const isThere = kind === 'dataLabel' || (of === own.of && axis === own.axis && second === own.second);
+    return other.type === 'text' && other.kind === kind && isThere && other.role.startsWith(part.prefix);
+  };
+  const same = drawing.plate.items.filter(isAlike);
+  const roles = (same.length > 0 ? same : [item]).map(({ role }) => role);
+  return {
+    key: kind === 'dataLabel' ? kind : [kind, own.of, own.axis, own.second && 'second'].filter(Boolean).join(' '),
+    words: scopeWords(part, item, kind),
+    roles,
+    count: roles.length,
+    target: { is: 'look', paths: [...wordSettings[kind](own), `text.${kind}`] },
+  };
+}
+
+/** What other ink hangs on, and by what it is alike; undefined of ink that hangs on nothing by itself. */
+function inkSettings({ of, axis, second, part }: Role): { key: string; paths: readonly string[] } | undefined {
+  if (of === 'axes' && axis && second) return { key: `axes ${axis} second`, paths: ofAxis(axis, ['second']) };
+  if (of === 'axes' && axis) {
+    if (part === 'ticks' || part === 'minorTicks')
+      return { key: `axes ${axis} ticks`, paths: ofAxis(axis, ['ticks', 'tickLength', 'tickMarks', 'minor']) };
+    if (part === 'grid' || part === 'minorGrid')
+      return { key: `axes ${axis} grid`, paths: ofAxis(axis, ['grid', 'minorGrid']) };
+    return { key: `axes ${axis} line`, paths: ofAxis(axis, ['line', 'arrow', 'crosses', 'gap']) };
+  }
+  if (of === 'heading') return { key: 'heading rule', paths: ['heading.rule'] };
+  if (of === 'references' || of === 'panel' || of === 'scene') return { key: of, paths: [of] };
+  return part === 'errors' ? { key: 'errors', paths: ['errorBars'] } : undefined;
+}
 
 /** How far a choice of ink may reach, the widest first; each with what a change of it is made to. */
 export function scopesOf(drawing: Drawing, item: PlateItem): Scope[] {
   const part = partOf(drawing, item);
   if (!part) return [];
-  const role = bareRole(item);
-  const alike = (pattern: RegExp) =>
-    drawing.plate.items.filter((own) => own.role.startsWith(part.prefix) && pattern.test(bareRole(own)));
-  const isWord = item.type === 'text';
-  if (isWord || /^legend\./.test(role)) {
-    for (const [pattern, kind, paths] of wordRoles) {
-      const found = pattern.exec(role);
-      if (!found) continue;
-      const same = alike(new RegExp(pattern.source.replace('(\\w)', found[1] ?? '\\w'))).filter(
-        ({ type }) => type === 'text',
-      );
-      const at = found[1] ?? '';
-      const words = scopeWords(part, item, kind, at);
-      const roles = (same.length > 0 ? same : [item]).map((own) => own.role);
-      return [
-        {
-          key: `${kind} ${at}`,
-          words,
-          roles,
-          count: roles.length,
-          target: { is: 'look', paths: [...paths(at), `text.${kind}`] },
-        },
-      ];
-    }
-  }
-  if (isMark(role) && !isWord && !/errors|whiskers/.test(role)) return markScopes(drawing, part, item);
-  for (const [pattern, paths] of otherInk) {
-    const found = pattern.exec(role);
-    if (!found) continue;
-    const at = found[1]?.length === 1 ? found[1] : '';
-    const same = alike(new RegExp(pattern.source.replace('(\\w)', at || '\\w')));
-    const roles = same.map((own) => own.role);
-    return [
-      {
-        key: pattern.source + at,
-        words: inkWords(part, item),
-        roles,
-        count: roles.length,
-        target: { is: 'look', paths: paths(at) },
-      },
-    ];
-  }
+  const kind = kindOf(item);
+  if (kind) return [wordScope(drawing, part, item, kind)];
+  if (isMark(item)) return markScopes(drawing, part, item);
+  const own = inkSettings(roleOf(item));
+  const isAlike = (other: PlateItem) =>
+    other.role.startsWith(part.prefix) && other.type !== 'text' && inkSettings(roleOf(other))?.key === own?.key;
+  const roles = own ? drawing.plate.items.filter(isAlike).map(({ role }) => role) : [item.role];
   return [
     {
-      key: role,
+      key: own?.key ?? roleInPanel(item.role),
       words: inkWords(part, item),
-      roles: [item.role],
-      count: 1,
-      target: { is: 'look', paths: ['size', 'margins'] },
+      roles,
+      count: roles.length,
+      target: { is: 'look', paths: own?.paths ?? ['size', 'margins'] },
     },
   ];
 }

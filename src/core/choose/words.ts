@@ -1,8 +1,9 @@
+import type { TextRole } from '../document/look/names.js';
 import { valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
+import { type Role, roleOf } from '../plate/role.js';
 import type { Drawing } from '../project/drawing.js';
 import type { Part } from '../project/part.js';
-import { bareRole } from './inkWords.js';
 
 /** Words of a figure that can be written anew where they stand. */
 export interface Words {
@@ -22,59 +23,50 @@ const keyed = (part: Part, at: string, key: string): string[] => {
 
 const textOf = (item: PlateItem) => (item.type === 'text' ? item.text : '');
 
-/** What each kind of words is set by. */
-const places: readonly (readonly [
-  RegExp,
-  (found: RegExpExecArray, part: Part, item: PlateItem) => Words['path'] | undefined,
-])[] = [
-  [/^axes\.(\w)\.title$/, ([, at = ''], part) => keyed(part, at, 'title')],
-  [
-    /^axes\.([xy])\.labels\[(\d+)\]$/,
-    ([, at, i], part) => {
-      const axis = part.plans[0]?.[at as 'x' | 'y'];
-      const code = axis?.shows === 'category' ? axis.categories[Number(i)]?.code : undefined;
-      return code === undefined ? undefined : [...keyed(part, at as string, 'names'), code];
-    },
-  ],
-  [/^heading$/, () => ['caption', 'title']],
-  [/^subtitle$/, () => ['caption', 'subtitle']],
-  [/^source$/, () => ['caption', 'source']],
-  [/^middle$/, () => ['chart', 'middle']],
-  [/^legend\.title$/, () => ['legend', 'title']],
-  [
-    /^legend\.entries\[\d+\]$/,
-    (_, part, item) => {
-      const shown = textOf(item);
-      const names = part.figure.legend?.names ?? {};
-      const series = part.plans.flatMap(({ series: own }) => own.flatMap(({ category }) => category ?? []));
-      const own = series.find(({ code, name }) => (names[code] ?? names[name] ?? name) === shown);
-      if (!own) return undefined;
-      return ['legend', 'names', Object.hasOwn(names, own.name) ? own.name : own.code];
-    },
-  ],
-  [
-    /^callouts\[\d+\]$/,
-    (_, __, { from }) => {
-      const at = /^callouts\.(\d+)/.exec(from)?.[1];
-      return at === undefined ? undefined : ['callouts', Number(at), 'text'];
-    },
-  ],
-];
+type PathOf = (role: Role, part: Part, item: PlateItem) => Words['path'] | undefined;
+
+/** The setting that holds the label of a category along an axis. */
+const labelPath: PathOf = ({ axis, index = 0 }, part) => {
+  const shown = axis && part.plans[0]?.[axis as 'x' | 'y'];
+  const code = shown?.shows === 'category' ? shown.categories[index]?.code : undefined;
+  return code === undefined || !axis ? undefined : [...keyed(part, axis, 'names'), code];
+};
+
+/** The setting that holds the name of a group in the legend. */
+const entryPath: PathOf = ({ part: what, piece }, part, item) => {
+  if (what !== 'entries' || piece !== 'entries') return undefined;
+  const shown = textOf(item);
+  const names = part.figure.legend?.names ?? {};
+  const series = part.plans.flatMap(({ series: all }) => all.flatMap(({ category }) => category ?? []));
+  const own = series.find(({ code, name }) => (names[code] ?? names[name] ?? name) === shown);
+  if (!own) return undefined;
+  return ['legend', 'names', Object.hasOwn(names, own.name) ? own.name : own.code];
+};
+
+/** What each kind of words is set by; the others cannot be written where they stand. */
+const paths: Partial<Record<TextRole, PathOf>> = {
+  axisTitle: ({ axis = 'x', second }, part) => (second ? undefined : keyed(part, axis, 'title')),
+  tickLabel: (role, part, item) => (role.second ? undefined : labelPath(role, part, item)),
+  heading: ({ of }) => (of === 'middle' ? ['chart', 'middle'] : ['caption', 'title']),
+  subtitle: () => ['caption', 'subtitle'],
+  source: () => ['caption', 'source'],
+  legendTitle: ({ part }) => (part === 'title' ? ['legend', 'title'] : undefined),
+  legendEntry: entryPath,
+  callout: (_, __, { from }) => {
+    const at = /^callouts\.(\d+)/.exec(from)?.[1];
+    return at === undefined ? undefined : ['callouts', Number(at), 'text'];
+  },
+};
 
 /** The words that a piece of ink is, where they can be written anew; undefined of all other ink. */
 export function wordsAt({ parts }: Pick<Drawing, 'parts'>, item: PlateItem): Words | undefined {
   const part = parts.find(({ prefix }) => item.role.startsWith(prefix));
   if (!part || part.prefix !== '' || item.type !== 'text') return undefined;
-  const role = bareRole(item);
-  for (const [pattern, pathOf] of places) {
-    const found = pattern.exec(role);
-    const path = found && pathOf(found, part, item);
-    if (!path) continue;
-    const given = path.reduce<unknown>(
-      (inner, key) => (inner as Record<string, unknown> | undefined)?.[key],
-      part.figure,
-    );
-    return { path, text: typeof given === 'string' ? given : textOf(item) };
-  }
-  return undefined;
+  const path = paths[item.kind]?.(roleOf(item), part, item);
+  if (!path) return undefined;
+  const given = path.reduce<unknown>(
+    (inner, key) => (inner as Record<string, unknown> | undefined)?.[key],
+    part.figure,
+  );
+  return { path, text: typeof given === 'string' ? given : textOf(item) };
 }

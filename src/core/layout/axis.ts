@@ -1,4 +1,5 @@
 import type { AxisPlan } from '../chart/plan.js';
+import { roleOf } from '../plate/role.js';
 import { given } from '../style/given.js';
 import type { AxisSettings } from '../style/settings.js';
 import type { TextBlock } from '../type/textBlock.js';
@@ -118,13 +119,13 @@ const mostBeside = 0.18;
 export const titleFits = (title: FittedTitle | undefined): boolean =>
   title === undefined ||
   title.block.lines.length <= mostTitleLines ||
-  (title.label.role.includes('.y.') && !title.turned);
+  (roleOf(title.label).axis === 'y' && !title.turned);
 
 /** From the labels to the far side of the title. */
 export function titleDepth(sheet: Typesetter, title: FittedTitle | undefined): number {
   if (!title || title.place === 'above') return 0;
   const { block, turned, label } = title;
-  const isBeside = label.role.includes('.y.') && !turned;
+  const isBeside = roleOf(label).axis === 'y' && !turned;
   return sheet.settings.space.axisTitle * em(sheet) + (isBeside ? block.width : block.height);
 }
 

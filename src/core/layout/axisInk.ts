@@ -113,6 +113,7 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
     const place = ('ticks' in axis ? places[index] : places[i]) as number;
     const label = {
       role: `axes.${axis.at}.labels[${index}]`,
+      kind: 'tickLabel' as const,
       ...(sources[index] ?? { from: `axes.${axis.at}.format` }),
       color: own ?? color,
     };

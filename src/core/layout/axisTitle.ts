@@ -2,7 +2,7 @@ import type { AxisPlan, AxisTitle } from '../chart/plan.js';
 import type { SecondUnit } from '../style/settings.js';
 import { inCase, lowered } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
-import type { Label } from './place.js';
+import { type Label, textLabel } from './place.js';
 import type { Sheet } from './sheet.js';
 import { setRole, type Typesetter } from './typesetter.js';
 
@@ -46,5 +46,5 @@ export function axisTitle(
   const title = axisTitleText(axis, at, sheet);
   if (!title) return undefined;
   const block = setRole(sheet, 'axisTitle', title.text, { width: length, balanced: true, breakWords: true });
-  return { block, label: { role: `axes.${at}.title`, from: title.from, color: sheet.settings.text.axisTitle.color } };
+  return { block, label: textLabel(sheet, 'axisTitle', { role: `axes.${at}.title`, from: title.from }) };
 }

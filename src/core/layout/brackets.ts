@@ -5,7 +5,7 @@ import { boxOfShape, type InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { shapesOf, typeOf } from './marks/marks.js';
 import { type PanelScales, placeAt } from './panelScales.js';
-import { type Label, opticalMiddle, textAt } from './place.js';
+import { type Label, opticalMiddle, textAt, textLabel } from './place.js';
 import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { em, setRole } from './typesetter.js';
@@ -97,7 +97,7 @@ export function bracketInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Pl
       [high, line],
       [high, foot],
     ].map(([a, h]) => ground.onPage(a as number, h as number));
-    const label = { role: `brackets[${i}].mark`, from: bracket.from, color: sheet.settings.text.dataLabel.color };
+    const label = textLabel(sheet, 'dataLabel', { role: `brackets[${i}].mark`, from: bracket.from });
     items.push(pathThrough(ends, { role: `brackets[${i}]`, from: bracket.from }, { stroke }));
     const words = ground.words(block, middle, line + gap, label);
     items.push(words);

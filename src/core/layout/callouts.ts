@@ -5,7 +5,7 @@ import type { Callout, Spot } from './asked.js';
 import type { InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { type PanelScales, panelOf, placeAt, within } from './panelScales.js';
-import { opticalMiddle, paperBehind, textAt } from './place.js';
+import { opticalMiddle, paperBehind, textAt, textLabel } from './place.js';
 import type { Point } from './point.js';
 import { groundOf } from './seen.js';
 import type { Sheet } from './sheet.js';
@@ -207,7 +207,7 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     }
     if (!at && costs.under(box) > 0) made.covering.push(from);
     const item = remembered(sheet, () => {
-      const label = { role, from, color: sheet.settings.text.callout.color };
+      const label = textLabel(sheet, 'callout', { role, from });
       return textAt(block, box.x, box.y, label, callout.align);
     });
     // No grid line runs through the words.

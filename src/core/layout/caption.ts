@@ -3,7 +3,7 @@ import type { Box, PlateItem, TextItem } from '../plate/plate.js';
 import { inCase } from '../type/letterCase.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { moved, movedBox } from './moved.js';
-import { textAt } from './place.js';
+import { textAt, textLabel } from './place.js';
 import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
@@ -92,8 +92,7 @@ export function partsInk(sheet: Typesetter, parts: readonly Part[], x: number, y
   let top = y;
   return parts.map((part) => {
     const { block, role, name, from } = part;
-    const color = () => sheet.settings.text[role].color;
-    const item = remembered(sheet, () => textAt(block, x, top, { role: name, from, color: color() }), part);
+    const item = remembered(sheet, () => textAt(block, x, top, textLabel(sheet, role, { role: name, from })), part);
     top += block.height + lineGap * em(sheet);
     return item;
   });

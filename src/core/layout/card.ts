@@ -13,7 +13,7 @@ import { barRect } from './fillInk.js';
 import { pathThrough } from './lineInk.js';
 import type { Fill } from './looks.js';
 import { markerOf } from './marks/markers.js';
-import { textAt } from './place.js';
+import { textAt, textLabel } from './place.js';
 import type { Point } from './point.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
@@ -112,11 +112,10 @@ export function styleCard(
   ramps: Ramps,
 ): { items: PlateItem[]; width: number; height: number } {
   const size = em(sheet);
-  const { text } = sheet.settings;
   const border = 1.4 * size;
   const items: PlateItem[] = [];
   const all = sections(sheet, colors, ramps).filter(({ samples }) => samples.length > 0);
-  const label = (role: TextRole, from: string) => ({ role: from, from, color: text[role].color });
+  const label = (role: TextRole, from: string) => textLabel(sheet, role, { role: from, from });
   const widest = Math.max(
     ...all.flatMap(({ samples }) => samples.map(({ name }) => setRole(sheet, 'legendEntry', name).width)),
   );

@@ -5,7 +5,7 @@ import type { InkIndex } from './inkIndex.js';
 import { typeOf } from './marks/marks.js';
 import type { NamedCase } from './marks/markType.js';
 import { type PanelScales, panelOf } from './panelScales.js';
-import { textAt } from './place.js';
+import { type Label, textAt } from './place.js';
 import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
@@ -40,7 +40,7 @@ export interface CaseLabels {
 /** A name set in its lines, with where it may stand, the nearest first. */
 interface Wanted {
   spot: NamedCase;
-  label: { role: string; from: string; color: string };
+  label: Label;
   block: TextBlock;
   places: Place[];
 }
@@ -97,7 +97,7 @@ function wantedNames(sheet: Sheet, scales: PanelScales): Wanted[] {
       if (!cases || !caseRole) return [];
       return cases(mark, sheet, scales).map((spot): Wanted => {
         const block = setRole(sheet, 'dataLabel', spot.name);
-        const label = { ...caseRole(`series[${s}].marks[${m}]`, spot.index), color };
+        const label: Label = { ...caseRole(`series[${s}].marks[${m}]`, spot.index), kind: 'dataLabel', color };
         return { spot, label, block, places: placesFor(sheet, panel, spot, block) };
       });
     }),

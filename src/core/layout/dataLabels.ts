@@ -97,7 +97,7 @@ function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
   const half = (vertical && !turned ? block.capHeight : block.width) / 2;
   const off = Math.sign(tip - foot) * (insideGap(sheet) + half);
   const along = within === 'center' ? (foot + tip) / 2 : within === 'base' ? foot + off : tip - off;
-  const label = { role, from: 'dataLabels.show', color, shows };
+  const label = { role, kind: 'dataLabel', from: 'dataLabels.show', color, shows } as const;
   if (turned) return tight(turnedTextAt(block, middle - opticalMiddle(block), along - half, label), block);
   const [x, y] = vertical ? [middle, along] : [along, middle];
   return tight(textAt(block, x - block.width / 2, y - opticalMiddle(block), label), block);
@@ -134,7 +134,7 @@ function beyondEnd(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
   const { anchor, role, block, shows, color = sheet.settings.text.dataLabel.color } = pending;
   const gap = sheet.settings.space.dataLabel * em(sheet);
   const { middle, least, greatest, down, vertical } = anchor;
-  const label = { role, from: 'dataLabels.show', color, shows };
+  const label = { role, kind: 'dataLabel', from: 'dataLabels.show', color, shows } as const;
   if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
     return tight(textAt(block, x, middle - opticalMiddle(block), label), block);

@@ -124,7 +124,13 @@ function labelInk(sheet: Sheet, { label, block, color: own }: SetLabel, spot: La
   const fill = series ? fillOf(sheet, series, label.series, label.cell) : { color, from: 'text' };
   const role = `endLabels.${side}[${i}]`;
   const near = ends + out * (0.35 * size + markers + (moved ? 0.9 * size : 0));
-  const words = { role, from: label.from, color: own ?? color, shows: { of: label.cell } };
+  const words = {
+    role,
+    kind: 'dataLabel' as const,
+    from: label.from,
+    color: own ?? color,
+    shows: { of: label.cell },
+  };
   const align = onRight ? 'start' : 'end';
   const text = textAt(block, onRight ? near : near - block.width, middle - opticalMiddle(block), words, align);
   if (!moved) return [text];

@@ -2,7 +2,7 @@ import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { straightLine } from './axisInk.js';
 import { titleWords } from './caption.js';
-import { textAt } from './place.js';
+import { textAt, textLabel } from './place.js';
 import { remembered } from './trace.js';
 import { em, setRole, type Typesetter } from './typesetter.js';
 
@@ -75,7 +75,7 @@ export function headingInk(sheet: Typesetter, { title, subtitle, height }: Fitte
   const border = settings.space.page * em(sheet);
   const { align, over, rule } = settings.heading;
   const stretch = over === 'panel' ? frame : { x: border, width: settings.width - 2 * border };
-  const label = (role: 'heading' | 'subtitle', from: string) => ({ role, from, color: settings.text[role].color });
+  const label = (role: 'heading' | 'subtitle', from: string) => textLabel(sheet, role, { role, from });
   const items: PlateItem[] = remembered(sheet, () => [
     textAt(title, alignedAt(sheet, title.width, stretch), border, label('heading', 'caption.title'), align),
   ]);
@@ -110,6 +110,6 @@ export const footInk = (sheet: Typesetter, foot: FittedFoot): PlateItem =>
 function footText(sheet: Typesetter, { block }: FittedFoot): PlateItem {
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
-  const label = { role: 'source', from: 'caption.source', color: settings.text.source.color };
+  const label = textLabel(sheet, 'source', { role: 'source', from: 'caption.source' });
   return textAt(block, border, settings.height - border - block.height, label);
 }

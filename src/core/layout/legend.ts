@@ -12,7 +12,7 @@ import { diameterFor, shadedFill } from './marks/cloud.js';
 import { lineStroke, ownStroke } from './marks/line.js';
 import { markerAt, markerOf } from './marks/markers.js';
 import { keyOf, lineKeyOf, referenceFill } from './marks/marks.js';
-import { textAt } from './place.js';
+import { textAt, textLabel } from './place.js';
 import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { remembered } from './trace.js';
@@ -237,12 +237,13 @@ function frameInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): Pla
   return [{ type: 'rect', role: 'legend.frame', from: 'legend.frame', box, ...box, ...ground }];
 }
 
-function titleInk({ plan, settings }: Sheet, { title }: FittedLegend, x: number, y: number): PlateItem[] {
+function titleInk(sheet: Sheet, { title }: FittedLegend, x: number, y: number): PlateItem[] {
   if (!title) return [];
+  const { plan, settings } = sheet;
   const by = plan.legend?.by;
   const own = by === undefined ? 'chart' : `codebook.variables.${by}.label`;
   const from = settings.legend.title === undefined ? own : 'legend.title';
-  const label = { role: 'legend.title', from, color: settings.text.legendTitle.color };
+  const label = textLabel(sheet, 'legendTitle', { role: 'legend.title', from });
   return [textAt(title.block, x + title.x, y + title.y, label)];
 }
 
@@ -341,10 +342,10 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: numb
     };
     const of = entry.is === 'group' ? entry.of : {};
     const words = () => {
-      const style = sheet.settings.text[entry.is === 'heading' ? 'legendTitle' : 'legendEntry'];
-      const { color = style.color } = entry.is === 'group' ? wordsOf(sheet, entry.of) : {};
-      const label = { role, from: entry.from, color, shows: { of } };
-      return [textAt(placed.block, x + placed.x, y + placed.y, label)];
+      const kind = entry.is === 'heading' ? 'legendTitle' : 'legendEntry';
+      const label = textLabel(sheet, kind, { role, from: entry.from, shows: { of } });
+      const { color = label.color } = entry.is === 'group' ? wordsOf(sheet, entry.of) : {};
+      return [textAt(placed.block, x + placed.x, y + placed.y, { ...label, color })];
     };
     return [...part(keyInkOf).map((item) => Object.assign(item, { shows: { of } })), ...part(words)];
   });

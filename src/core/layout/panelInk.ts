@@ -3,7 +3,7 @@ import { axisInk, gridInk, type LabelSource, minorPlaces, tickPlaces, titleInk }
 import { lineEdge } from './axisLines.js';
 import { marksInk } from './marks/marks.js';
 import { secondOffset } from './panelNeeds.js';
-import { textAt } from './place.js';
+import { textAt, textLabel } from './place.js';
 import { secondInk, secondTitleInk } from './secondAxis.js';
 import type { Settled, SettledPanel } from './settled.js';
 import type { Sheet } from './sheet.js';
@@ -90,7 +90,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
   const axes = axesInk(settled, order);
   // A second unit stands between the panel and its title.
   const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
-  const words = () => ({ role: 'panelTitle', from: 'panels.by', color: sheet.settings.text.panelTitle.color });
+  const words = () => textLabel(sheet, 'panelTitle', { role: 'panelTitle', from: 'panels.by' });
   return [
     ...remembered(sheet, () => groundInk(sheet, panel)),
     ...order.flatMap((at) => {

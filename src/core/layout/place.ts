@@ -1,16 +1,26 @@
+import type { TextRole } from '../document/look/names.js';
 import type { RectItem, Shown, TextItem, TextPiece } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 import { carried } from './trace.js';
+import type { Typesetter } from './typesetter.js';
 
 /** What a piece of text is, and which setting made it. */
 export interface Label {
   role: string;
+  kind: TextRole;
   from: string;
   color: string;
   shows?: Shown;
 }
 
-const inkOf = ({ role, from, shows }: Label) => ({ role, from, ...(shows ? { shows } : {}) });
+/** A label in the colour of the words of its kind. */
+export const textLabel = (
+  { settings }: Pick<Typesetter, 'settings'>,
+  kind: TextRole,
+  label: Omit<Label, 'kind' | 'color'>,
+): Label => ({ ...label, kind, color: settings.text[kind].color });
+
+const inkOf = ({ role, kind, from, shows }: Label) => ({ role, kind, from, ...(shows ? { shows } : {}) });
 
 export type Align = 'start' | 'middle' | 'end';
 

@@ -63,6 +63,7 @@ export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkInd
     const label = {
       role: `references[${i}].name`,
       from: `chart.references.${i}.name`,
+      kind: 'dataLabel' as const,
       color: sheet.settings.text.dataLabel.color,
     };
     const item = textAt(block, best.x, best.y, label);

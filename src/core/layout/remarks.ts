@@ -5,7 +5,7 @@ import { emptiest, type InkIndex } from './inkIndex.js';
 import { pathThrough } from './lineInk.js';
 import { lineStroke } from './marks/line.js';
 import { type PanelScales, panelOf } from './panelScales.js';
-import { textAt } from './place.js';
+import { textAt, textLabel } from './place.js';
 import type { Point } from './point.js';
 import type { Sheet } from './sheet.js';
 import { em, setRole } from './typesetter.js';
@@ -56,7 +56,7 @@ function inkAt(sheet: Sheet, { blocks, key, gap }: SetRemarks, { x, y: top }: { 
   return remarks.flatMap(({ series: of, from }, i): PlateItem[] => {
     const block = blocks[i] as TextBlock;
     const role = `remarks[${i}]`;
-    const item = textAt(block, x + key, y, { role, from, color: sheet.settings.text.dataLabel.color });
+    const item = textAt(block, x + key, y, textLabel(sheet, 'dataLabel', { role, from }));
     const middle = y + block.ascent - block.capHeight / 2;
     y += block.height + gap;
     const own = of === undefined ? undefined : series[of];

@@ -9,7 +9,7 @@ import type { TextBlock } from '../type/textBlock.js';
 import { comfort, type Fitting, labelGap } from './axis.js';
 import { straightLine } from './axisInk.js';
 import { axisTitleText } from './axisTitle.js';
-import { opticalMiddle, textAt, tight, turnedTextAt } from './place.js';
+import { opticalMiddle, textAt, textLabel, tight, turnedTextAt } from './place.js';
 import type { Point } from './point.js';
 import { em, scaledSize, setRole, type Typesetter } from './typesetter.js';
 
@@ -128,7 +128,7 @@ export function secondInk(
       items.push(straightLine(ink, stroke, place(along, edge), place(along, edge + out * length)));
     }
     const block = labels[i] as TextBlock;
-    const label = { role: `${role}.labels[${i}]`, from: role, color: sheet.settings.text.tickLabel.color };
+    const label = textLabel(sheet, 'tickLabel', { role: `${role}.labels[${i}]`, from: role });
     const item =
       at === 'x'
         ? textAt(block, along - block.width / 2, edge - gap - block.height, label, 'middle')
@@ -145,6 +145,7 @@ export function secondTitleInk(sheet: Typesetter, { at, title }: SecondAxis, fra
   const label = {
     role: `axes.${at}.second.title`,
     from: `axes.${at}.second`,
+    kind: 'axisTitle' as const,
     color: sheet.settings.text.axisTitle.color,
   };
   if (at === 'x') {

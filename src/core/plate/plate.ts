@@ -1,4 +1,5 @@
 import type { DashedLine } from '../color/dashes.js';
+import type { TextRole } from '../document/look/names.js';
 import type { Outline } from '../type/outline.js';
 import type { TextPiece } from '../type/textPiece.js';
 
@@ -87,6 +88,8 @@ export interface LineItem extends Ink {
 /** Text of one or more lines, turned by `angle` degrees (counter-clockwise) about (x, y). */
 export interface TextItem extends Ink {
   type: 'text';
+  /** Which kind of words it is, by the settings of type that it is set in. */
+  kind: TextRole;
   text: string;
   x: number;
   y: number;

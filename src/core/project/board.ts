@@ -112,7 +112,7 @@ function inkOf(
     const ink = plate.items.map((item) => ({ ...moved(item, slot.x, slot.y), role: `figures[${i}].${item.role}` }));
     if (!(board.letters ?? true)) return ink;
     const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
-    const label = { role: `figures[${i}].letter`, from: 'letters', color };
+    const label = { role: `figures[${i}].letter`, kind: 'panelTitle', from: 'letters', color } as const;
     return [...ink, textAt(block, slot.x + settings.space.page * em(setter), slot.y - head, label)];
   });
 }

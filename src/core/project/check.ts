@@ -5,6 +5,7 @@ import { rules as allRules } from '../check/rules.js';
 import type { Subject } from '../check/subject.js';
 import type { Problem } from '../document/problem.js';
 import type { PlateItem } from '../plate/plate.js';
+import { roleOf } from '../plate/role.js';
 import type { Drawing } from './drawing.js';
 import type { Part } from './part.js';
 
@@ -43,7 +44,7 @@ export function subjectOf(
     page: { width: plate.width, height: plate.height, paper: plate.paper },
     items: prefix === '' ? plate.items : inkOf(plate.items, prefix),
     placed: placed === undefined ? part.settings.placed : placed / plate.width,
-    captioned: plate.items.some(({ role }) => role.startsWith('caption.')),
+    captioned: plate.items.some((item) => roleOf(item).of === 'caption'),
     problems: problemsOf(problems, parts, part),
   };
 }

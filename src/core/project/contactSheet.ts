@@ -1,6 +1,6 @@
 import { error, fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { scaled } from '../layout/moved.js';
-import { textAt } from '../layout/place.js';
+import { textAt, textLabel } from '../layout/place.js';
 import { setRole, type Typesetter } from '../layout/typesetter.js';
 import type { Box, Plate, PlateItem } from '../plate/plate.js';
 import { builtInStyles } from '../style/builtIn.js';
@@ -78,7 +78,7 @@ export async function contactSheet(
     const by = cell.width / plate.width;
     const prefix = `styles[${i}]`;
     const block = heads[i] as (typeof heads)[number];
-    const label = { role: `${prefix}.name`, from: 'style', color: setter.settings.text.legendEntry.color };
+    const label = textLabel(setter, 'legendEntry', { role: `${prefix}.name`, from: 'style' });
     const edge = { type: 'rect', role: `${prefix}.edge`, from: 'style', box: cell, ...cell } as const;
     return [
       textAt(block, cell.x, cell.y - head, label),

@@ -5,6 +5,7 @@ import { isGroup, leavesOf } from '../document/settingTree.js';
 import { labelParts } from '../layout/labelWords.js';
 import { typeOf } from '../layout/marks/marks.js';
 import type { PlateItem } from '../plate/plate.js';
+import { roleOf } from '../plate/role.js';
 import type { AxesShow, Shows } from '../style/layers.js';
 import type { Settings } from '../style/settings.js';
 import type { FigureFile } from './figureFile.js';
@@ -68,28 +69,14 @@ function idleForMarks({ plans }: Drawn, paths: readonly string[]): [string, stri
   return concerned.filter(([path]) => ![...used].some((own) => begins(path, own) || begins(own, path)));
 }
 
-const rolesOf: Record<TextRole, RegExp> = {
-  axisTitle: /(^|\.)axes\.[xyz]\.(second\.)?title$/,
-  tickLabel: /(^|\.)axes\.[xyz]\.(second\.)?labels/,
-  legendTitle: /^legend\.(title$|headings)/,
-  legendEntry: /^legend\.(entries|shades)\[\d+\]$/,
-  dataLabel: /(^|\.)(series\[\d+\]\.(.*\.)?(labels|names)\[\d+\]|remarks|endLabels|references\[\d+\]\.name|brackets)/,
-  panelTitle: /panelTitle$/,
-  callout: /callouts/,
-  heading: /^heading$|middle$/,
-  subtitle: /^subtitle$/,
-  source: /^source$/,
-  // The caption is drawn where the call asks for it.
-  captionNumber: /./,
-  captionTitle: /./,
-  note: /./,
-};
+/** The caption is drawn where the call asks for it. */
+const ofCaption: readonly TextRole[] = ['captionNumber', 'captionTitle', 'note'];
 
 const textNeeds = textRoles.map(
   (role): Need => ({
     path: `text.${role}`,
     needs: 'words of this kind in the figure',
-    isMet: ({ items }) => items.some((item) => item.type === 'text' && rolesOf[role].test(item.role)),
+    isMet: ({ items }) => ofCaption.includes(role) || items.some((item) => item.type === 'text' && item.kind === role),
   }),
 );
 
@@ -189,7 +176,7 @@ const needs: readonly Need[] = [
   {
     path: 'pointers',
     needs: 'callouts that point to something',
-    isMet: ({ items }) => items.some(({ role }) => role.includes('.pointer')),
+    isMet: ({ items }) => items.some((item) => roleOf(item).part === 'pointer'),
   },
   ...textNeeds,
 ];

@@ -27,6 +27,11 @@ export interface Source {
   /** Files that a mistyped path may have meant. */
   near(path: string): Promise<string[]>;
   /**
+   * The files of the folder of a file, where the source has all of them; left out where it may hold a part of a project, as a
+   * page does.
+   */
+  folder?(path: string): Promise<string[]>;
+  /**
    * The font file of a face that ships, for characters that its compiled table lacks.
    *
    * @throws {SourceFault}

@@ -26,14 +26,15 @@ const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figu
 
 /** The tables that one codebook may serve: those of the figure, of the figures beside it, and what lies beside all of these. */
 async function tablesAround(project: Project, file: string, part: Part, codebook: string): Promise<string[]> {
-  const { store } = project;
+  const { source } = project.store;
+  const folder = (path: string) => source.folder?.(path) ?? Promise.resolve([]);
   const own = tablesOf(project, file, part.figure.data);
-  const beside = (await store.source.near(file)).filter((path) => figureEnding.test(path)).slice(0, mostFiles);
+  const beside = (await folder(file)).filter((path) => figureEnding.test(path)).slice(0, mostFiles);
   for (const path of beside) {
-    const found = await new Gatherer(store).document('figure', path);
+    const found = await new Gatherer(project.store).document('figure', path);
     if (found) own.push(...tablesOf(project, path, found.reading.value.data));
   }
-  const near = await Promise.all([codebook, ...new Set(own)].map((path) => store.source.near(path)));
+  const near = await Promise.all([codebook, ...new Set(own)].map((path) => folder(path)));
   const tables = near.flat().filter((path) => tableEnding.test(path));
   return [...new Set([...own, ...tables])].filter((path) => path !== codebook);
 }
@@ -46,7 +47,7 @@ async function tablesAround(project: Project, file: string, part: Part, codebook
  */
 export async function strayEntries(project: Project, file: string, part: Part): Promise<Problem[]> {
   const named = part.figure.codebook;
-  if (typeof named !== 'string') return [];
+  if (typeof named !== 'string' || !project.store.source.folder) return [];
   const path = project.store.source.join(file, named);
   const found = await new Gatherer(project.store).document('codebook', path);
   const entries = Object.entries(found?.reading.value.variables ?? {});

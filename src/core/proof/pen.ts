@@ -48,7 +48,13 @@ export class Pen {
     } = look;
     const left = align === 'end' ? x - block.width : align === 'middle' ? x - block.width / 2 : x;
     this.items.push(
-      textAt(block, left, y, { role: `${this.name}.words[${this.items.length}]`, from: 'proof', color }, align),
+      textAt(
+        block,
+        left,
+        y,
+        { role: `${this.name}.words[${this.items.length}]`, kind: look.role ?? 'legendEntry', from: 'proof', color },
+        align,
+      ),
     );
     return block.height;
   }
@@ -126,6 +132,7 @@ export class Pen {
     this.items.push(
       textAt(block, x - block.width / 2, y - middle, {
         role: `${this.name}.pin[${number}].number`,
+        kind: 'legendEntry',
         from: 'proof',
         color: this.colors.paper,
       }),

@@ -3,8 +3,9 @@ import type { AxisName, TextRole } from '../../document/look/names.js';
 import type { Place } from '../../document/problem.js';
 import { axisTitleText } from '../../layout/axisTitle.js';
 import type { PlateItem } from '../../plate/plate.js';
+import { isHalo, roleOf, seriesOf } from '../../plate/role.js';
 import type { Severity } from '../finding.js';
-import { colorsOf, isHalo, isText, letterSize, polygonsOf, seriesOf, textRoleOf, textsOf } from '../ink.js';
+import { colorsOf, isText, letterSize, polygonsOf, textsOf } from '../ink.js';
 import { saidAt, valueAxes } from '../scales.js';
 import type { Subject } from '../subject.js';
 
@@ -128,7 +129,7 @@ function patternOf(item: PlateItem): string {
 /** Patterns, dashes of a stroke and the shape of a marker: what tells groups apart beside their colours. */
 function formOf(items: readonly PlateItem[]): string {
   const forms = items.map((item) => {
-    if (item.role.endsWith('.pattern')) return `pattern ${patternOf(item)}`;
+    if (roleOf(item).piece === 'pattern') return `pattern ${patternOf(item)}`;
     if (item.type === 'markers') {
       const [first] = polygonsOf(item.outline);
       const size = Math.max(1e-9, ...(first ?? []).flatMap(([x, y]) => [Math.abs(x), Math.abs(y)]));
@@ -150,8 +151,8 @@ function groupsOf({ plans, items, figure }: Subject): ShownGroup[] {
     if (variable === undefined) continue;
     for (const [i, { category, quiet }] of series.entries()) {
       if (!category || quiet || found.has(category.code)) continue;
-      const ink = items.filter((item) => seriesOf(item.role) === i && !isText(item) && !isHalo(item));
-      const marks = ink.filter(({ role }) => /\.(marks|points|lines)?\[/.test(role));
+      const ink = items.filter((item) => seriesOf(item) === i && !isText(item) && !isHalo(item));
+      const marks = ink.filter((item) => ['marks', 'points'].includes(roleOf(item).part ?? ''));
       const own = marks.length > 0 ? marks : ink;
       const colors = own.flatMap(colorsOf).filter((color) => !isWhite(color));
       if (colors.length === 0) continue;
@@ -172,7 +173,7 @@ function textSizes(subject: Subject): HandFacts['texts'] {
   const { settings, placed } = subject;
   const sizes: HandFacts['texts'] = {};
   for (const item of textsOf(subject)) {
-    const role = textRoleOf(item.role);
+    const role = item.kind;
     if (role === 'captionNumber' || role === 'captionTitle' || role === 'note') continue;
     sizes[role] = Math.max(sizes[role] ?? 0, Math.max(letterSize(item), settings.text[role].size) * placed);
   }

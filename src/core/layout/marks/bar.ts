@@ -1,5 +1,6 @@
 import type { BarMark, Series } from '../../chart/plan.js';
 import type { Box } from '../../plate/plate.js';
+import { besideRole } from '../../plate/role.js';
 import { barRect, fillLook } from '../fillInk.js';
 import type { Fill } from '../looks.js';
 import { type GroupScales, groupScales, held } from '../panelScales.js';
@@ -73,7 +74,10 @@ export const bar: MarkType<BarMark> = {
     const end = endOf(context, mark, scales.vertical);
     return [
       barRect(sheet, { rect, rounded: end }, fill, role),
-      errorInk(sheet, scales, mark, { role: role.replace('marks', 'errors'), on: () => haloGround(sheet, rect, fill) }),
+      errorInk(sheet, scales, mark, {
+        role: besideRole(role, 'errors', 'same'),
+        on: () => haloGround(sheet, rect, fill),
+      }),
     ];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),

@@ -1,6 +1,7 @@
 import type { CloudMark } from '../../chart/plan.js';
 import { rampColor } from '../../color/ramp.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
+import { besideRole } from '../../plate/role.js';
 import { picked } from '../../statistics/pick.js';
 import { accentOf } from '../fills.js';
 import type { Fill } from '../looks.js';
@@ -171,7 +172,7 @@ export const cloud: MarkType<CloudMark> = {
       : [...rows.keys()];
     const ink = order.map((i): PlateItem => {
       const row = rows[i] as number;
-      const name = role.replace(/marks\[\d+\]$/, `points[${row}]`);
+      const name = besideRole(role, 'points', row);
       const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
       const named = mark.ids && context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string });
       // What is singled out has its own colour, all else that of the ramp.
@@ -196,7 +197,7 @@ export const cloud: MarkType<CloudMark> = {
   },
   isMany: true,
   cases: namedOf,
-  caseRole: (role, index) => ({ role: role.replace(/marks\[\d+\]$/, `names[${index}]`), from: 'chart.names' }),
+  caseRole: (role, index) => ({ role: besideRole(role, 'names', index), from: 'chart.names' }),
   needsZero: false,
   overhang: ({ areas }) => (areas ? 2 : 1),
   key: 'marker',

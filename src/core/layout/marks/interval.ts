@@ -1,4 +1,5 @@
 import type { IntervalMark } from '../../chart/plan.js';
+import { besideRole } from '../../plate/role.js';
 import { groupScales, held } from '../panelScales.js';
 import { errorInk, errorSettings, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
 import { markerAt, markerSettings } from './markers.js';
@@ -15,7 +16,7 @@ export const interval: MarkType<IntervalMark> = {
     const place = held(scales.values, mark.value);
     const [x, y] = scales.vertical ? [middle, place] : [place, middle];
     const marker = mark.value < low || mark.value > high ? [] : [markerAt(context, role, [x, y])];
-    return [errorInk(sheet, scales, mark, { role: role.replace('marks', 'errors') }), marker];
+    return [errorInk(sheet, scales, mark, { role: besideRole(role, 'errors', 'same') }), marker];
   },
   ends: (mark, { direction }) => groupEnds(mark, direction),
   occupies(mark, sheet, panelScales) {

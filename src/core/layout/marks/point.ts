@@ -1,5 +1,6 @@
 import type { PointMark } from '../../chart/plan.js';
 import type { LineItem } from '../../plate/plate.js';
+import { besideRole } from '../../plate/role.js';
 import { straightLine } from '../axisInk.js';
 import type { Shape } from '../inkIndex.js';
 import { held, placeAt, within } from '../panelScales.js';
@@ -12,7 +13,7 @@ import type { MarkContext, MarkType } from './markType.js';
 
 /** The error bar of a point, upright and in the colour of its series. An end beyond the limits has no cross line. */
 function errorInk({ sheet, scales, fill, role: own }: MarkContext, mark: PointMark, x: number): LineItem[] {
-  const role = own.replace('marks', 'errors');
+  const role = besideRole(own, 'errors', 'same');
   const { interval } = mark;
   const { y } = scales;
   if (!interval || y.shows !== 'value' || interval.high < y.low || interval.low > y.high) return [];

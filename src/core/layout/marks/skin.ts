@@ -1,5 +1,6 @@
 import type { SkinMark } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
+import { besideRole } from '../../plate/role.js';
 import { groundOf, lineInk } from '../seen.js';
 import { facesEye, seenSkin, stretchPieces, veilPieces, zeroStretches } from '../space/skinPieces.js';
 import type { MarkType, ScenePiece } from './markType.js';
@@ -11,7 +12,7 @@ export const skin: MarkType<SkinMark> = {
     const scene = scales.space;
     if (!scene) return [];
     const { opacity, width } = sheet.settings.scene.surfaces;
-    const role = markRole.replace(/marks\[(\d+)\]$/, 'surfaces[$1]');
+    const role = besideRole(markRole, 'surfaces', 'same');
     const color = lineInk(sheet.settings, fill);
     const { tint } = sheet.settings.scene;
     const { from } = fill;

@@ -7,7 +7,7 @@ import { accentOf, fillOf } from '../fills.js';
 import { LabelWriter } from '../labelWords.js';
 import { pathThrough } from '../lineInk.js';
 import type { LabelLook } from '../looks.js';
-import { opticalMiddle, paperBehind, textAt } from '../place.js';
+import { opticalMiddle, paperBehind, textAt, textLabel } from '../place.js';
 import { sliceColor } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { spread } from '../spread.js';
@@ -175,6 +175,7 @@ function outerLabels(
     const label = {
       role: `series[${place}].labels[0]`,
       from: 'chart.labels',
+      kind: 'dataLabel' as const,
       color: color ?? sheet.settings.text.dataLabel.color,
     };
     const stroke = { width: 0.5, color: sheet.settings.references.color };
@@ -196,6 +197,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
     const label = {
       role: `series[${place}].labels[0]`,
       from: 'chart.labels',
+      kind: 'dataLabel' as const,
       color: said ?? onPaper(sliceColor(settings, fill), settings.text.dataLabel.color, settings.paper),
     };
     const text = textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle');
@@ -212,7 +214,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
       { width: 1.6 * circle.radius * hole.hole, balanced: true, breakWords: true },
       { further: 0.85 },
     );
-    const label = { role: 'middle', from: 'chart.middle', color: settings.text.heading.color };
+    const label = textLabel(sheet, 'heading', { role: 'middle', from: 'chart.middle' });
     const room = circle.radius * hole.hole;
     const fits = Math.hypot(block.width / 2, block.height / 2) < room;
     if (fits)

@@ -1,5 +1,6 @@
 import type { SpotsMark } from '../../chart/plan.js';
 import { blended, contrast } from '../../color/color.js';
+import { besideRole } from '../../plate/role.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
 import type { Place, Seen } from '../../space/view.js';
 import { accentOf } from '../fills.js';
@@ -103,7 +104,7 @@ export const spots: MarkType<SpotsMark> = {
     const shape = shapeOf(sheet, series);
     const { shades, ids } = mark;
     const space = sheet.plan.space;
-    const points = role.replace(/marks\[\d+\]$/, 'points');
+    const points = besideRole(role, 'points');
     let ink: Extract<SceneInk, { is: 'marker' }> | undefined;
     return spotsIn(mark, scene).map((spot): ScenePiece => {
       const { row, place, seen } = spot;
@@ -153,7 +154,7 @@ export const spots: MarkType<SpotsMark> = {
       return [{ name, at, size: sizeIn(mark, scene, sheet, spot) * (own ?? usual), index: spot.row }];
     });
   },
-  caseRole: (role, index) => ({ role: role.replace(/marks\[\d+\]$/, `names[${index}]`), from: 'chart.names' }),
+  caseRole: (role, index) => ({ role: besideRole(role, 'names', index), from: 'chart.names' }),
   needsZero: false,
   overhang: () => 0,
   key: 'marker',

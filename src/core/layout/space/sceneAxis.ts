@@ -238,6 +238,7 @@ function labelsOf({ sheet, at, fitted, taken }: Drawing, { values, placeOf, tick
     const label = {
       role: `axes.${at}.labels[${index}]`,
       from: `axes.${at}.format`,
+      kind: 'tickLabel' as const,
       color: color ?? sheet.settings.text.tickLabel.color,
     };
     const rise = (block.ascent - block.capHeight + block.height - block.descent) / 2 - block.height / 2;
