@@ -19,7 +19,7 @@ const facesOfLibrary = {
   name: 'faces-of-library',
   setup({ onLoad }) {
     onLoad({ filter: /[\\/]type[\\/]faces[\\/][^\\/]+\.ts$/ }, ({ path }) => {
-      const file = JSON.stringify(`../core/type/faces/${basename(path, '.ts')}.js`);
+      const file = JSON.stringify(`../core/type/generated/${basename(path, '.ts')}.js`);
       const read = `readFileSync(new URL(${file}, import.meta.url), 'latin1')`;
       return { contents: `import { readFileSync } from 'node:fs';\nexport const table = ${read}.split("'")[1];` };
     });

@@ -103,7 +103,7 @@ function compile(path) {
 let stale = 0;
 for (const { family, variants } of families) {
   for (const variant of variants) {
-    const target = `src/core/type/faces/${family}.${variant}.ts`;
+    const target = `src/core/type/generated/${family}.${variant}.ts`;
     const compiled = compile(`assets/faces/${family}/${variant}.ttf`);
     const text = `// Made by scripts/compileFaces.mjs from assets/faces/${family}/${variant}.ttf; its format is described there.\nexport const table: string = '${compiled}';\n`;
     if (process.argv.includes('--check')) {

@@ -14,10 +14,10 @@ const names = readdirSync(folder)
 const styleText = (name) => JSON.stringify(parse(readFileSync(`${folder}/${name}.style.yaml`, 'utf8')));
 // All styles build on the plain one: a setting that it does not give would be missing in every figure.
 writeFileSync(
-  `${folder}/builtIn.ts`,
-  `// Made by scripts/compileStyles.mjs from the *.style.yaml files of this folder.
-import type { HouseStyle } from '../document/houseStyle.js';
-import type { DefaultLook } from './settings.js';
+  `${folder}/generated/builtIn.ts`,
+  `// Made by scripts/compileStyles.mjs from the *.style.yaml files of the folder above.
+import type { HouseStyle } from '../../document/houseStyle.js';
+import type { DefaultLook } from '../settings.js';
 
 const plain = ${styleText('plain')} satisfies HouseStyle & DefaultLook;
 

@@ -3,7 +3,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ok, openProject, problemText, write } from '../dist/core/index.js';
-import { overlaid } from '../dist/core/project/source.js';
+import { overlaid } from '../dist/core/project/read/source.js';
 import { disk } from '../dist/node/index.js';
 
 const folder = fileURLToPath(new URL('../docs/work/', import.meta.url));

@@ -165,7 +165,7 @@ const files = Object.keys(documentKinds).flatMap((kind) => [
   [`schemas/${kind}.schema.json`, `${JSON.stringify(publishedSchema(kind), null, 2)}\n`],
   [`docs/${intros[kind][0]}.md`, page(kind)],
 ]);
-files.push(['src/core/project/fileTypes.ts', await fileTypes()]);
+files.push(['src/core/project/generated/fileTypes.ts', await fileTypes()]);
 for (const folder of ['schemas', 'docs']) mkdirSync(folder, { recursive: true });
 for (const [path, text] of files) {
   if (!process.argv.includes('--check')) writeFileSync(path, text);

@@ -11,7 +11,7 @@ import { fileURLToPath } from 'node:url';
 import { heldRule } from '../dist/core/check/check.js';
 import { lengthInPoints } from '../dist/core/document/length.js';
 import { check, handRules, memory, ok, openProject, rules, write } from '../dist/core/index.js';
-import { readStyleLayers } from '../dist/core/project/readStyleLayers.js';
+import { readStyleLayers } from '../dist/core/project/read/readStyleLayers.js';
 import { Pen } from '../dist/core/proof/pen.js';
 import { disk } from '../dist/node/index.js';
 

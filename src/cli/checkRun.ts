@@ -11,7 +11,7 @@ import { lengthInPoints } from '../core/document/length.js';
 import { nearest } from '../core/document/nearest.js';
 import { patchFor } from '../core/document/patch.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
-import { checkFile } from '../core/project/checkFile.js';
+import { checkFile } from '../core/project/acts/checkFile.js';
 import { openProject } from '../core/project/project.js';
 import { isReport } from '../core/report/openReport.js';
 import { disk, filesRead } from '../node/disk.js';

@@ -2,7 +2,7 @@ import { chartKinds } from '../core/chart/kinds.js';
 import { inColumns } from '../core/document/columns.js';
 import { nearest } from '../core/document/nearest.js';
 import { error } from '../core/document/problem.js';
-import { type KindWords, kindWords } from '../core/project/kindWords.js';
+import { type KindWords, kindWords } from '../core/project/acts/kindWords.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say, sayJson } from './report.js';
 

@@ -1,6 +1,6 @@
 import type { LeftBehind } from '../core/document/formatting.js';
 import { error, hasErrors, type Problem } from '../core/document/problem.js';
-import { matchFigure } from '../core/project/match.js';
+import { matchFigure } from '../core/project/acts/match.js';
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { type Change, saveChanges } from '../node/journal.js';

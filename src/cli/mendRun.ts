@@ -1,7 +1,7 @@
 import { countText } from '../core/check/findingText.js';
 import { hasErrors, type Outcome, placeText } from '../core/document/problem.js';
-import { type Mended, type MendOptions, mend } from '../core/project/mend.js';
-import { overlaid } from '../core/project/source.js';
+import { type Mended, type MendOptions, mend } from '../core/project/acts/mend.js';
+import { overlaid } from '../core/project/read/source.js';
 import { entryOptions } from '../core/report/drawReport.js';
 import { type MendedAcross, type MendedFile, mendAcross } from '../core/report/mendAcross.js';
 import { disk } from '../node/disk.js';

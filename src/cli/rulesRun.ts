@@ -5,7 +5,7 @@ import { rules } from '../core/check/rules.js';
 import { inColumns } from '../core/document/columns.js';
 import { hasErrors } from '../core/document/problem.js';
 import { openProject } from '../core/project/project.js';
-import { readStyleLayers } from '../core/project/readStyleLayers.js';
+import { readStyleLayers } from '../core/project/read/readStyleLayers.js';
 import type { Layer } from '../core/style/layers.js';
 import { disk } from '../node/disk.js';
 import { rulesNamed } from './checkRun.js';

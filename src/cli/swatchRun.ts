@@ -1,9 +1,9 @@
 import { extname } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { error, hasErrors } from '../core/document/problem.js';
+import { drawSwatch } from '../core/project/acts/swatch.js';
+import { writeAs } from '../core/project/acts/write.js';
 import { openProject } from '../core/project/project.js';
-import { drawSwatch } from '../core/project/swatch.js';
-import { writeAs } from '../core/project/write.js';
 import { fileSafe } from '../core/report/fileSafe.js';
 import { disk } from '../node/disk.js';
 import { formats } from '../node/formats.js';

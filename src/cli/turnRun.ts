@@ -1,7 +1,7 @@
 import { error, type Problem } from '../core/document/problem.js';
+import { turnFigure, viewOf } from '../core/project/compose/turntable.js';
 import { openProject, type Project } from '../core/project/project.js';
-import { overlaid } from '../core/project/source.js';
-import { turnFigure, viewOf } from '../core/project/turntable.js';
+import { overlaid } from '../core/project/read/source.js';
 import type { View } from '../core/space/view.js';
 import { disk } from '../node/disk.js';
 import { saveChanges } from '../node/journal.js';

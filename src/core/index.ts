@@ -8,10 +8,10 @@ export { checkHand, type HandReport } from './check/hand/checkHand.js';
 export type { HandFacts } from './check/hand/facts.js';
 export type { HandFigure, HandFlaw, HandRule } from './check/hand/handRule.js';
 export { handRules } from './check/hand/handRules.js';
+export type { Subject } from './check/measure/subject.js';
 export { type Flaw, type Limit, type Rule, rule } from './check/rule.js';
 export { rules } from './check/rules.js';
 export { type CheckedFile, sarifOf } from './check/sarif.js';
-export type { Subject } from './check/subject.js';
 export { type Again, type Exchange, exchangesOf, forCategory, forColumn } from './choose/again.js';
 export {
   codebookEdit,
@@ -79,33 +79,22 @@ export {
   lookInto,
   type TableLook,
   type TableReading,
-} from './project/begin.js';
-export { type CheckOptions, check } from './project/check.js';
-export { type CheckedFigure, type CheckFileOptions, checkFile } from './project/checkFile.js';
-export { contactSheet } from './project/contactSheet.js';
-export { type DocumentKind, documentKinds } from './project/documentKinds.js';
-export { draw, type Written, write } from './project/draw.js';
-export type { About, Drawing } from './project/drawing.js';
-export { type Explanation, explain } from './project/explain.js';
-export type { BoardFile, CodebookFile, FigureFile, ReportFile, StyleFile } from './project/fileTypes.js';
-export type { DraftSettings } from './project/firstFigure.js';
-export { type Matched, matchFigure, pathFrom } from './project/match.js';
-export { type Mended, type MendOptions, mend } from './project/mend.js';
-export { plateFaces } from './project/plateFaces.js';
-export {
-  type DrawnFigure,
-  type FigureInput,
-  openProject,
-  type Project,
-  type ProjectOptions,
-} from './project/project.js';
-export { type Proof, type ProofOptions, proof } from './project/proof.js';
-export { publishedSchema } from './project/publishedSchema.js';
-export { readBoard, readCodebook, readFigure, readReport, readStyle } from './project/readDocument.js';
-export { type Samples, samplesOf } from './project/samples.js';
-export { memory, type Source, SourceFault } from './project/source.js';
-export { reportStyle, type StyleReport } from './project/styleReport.js';
-export { drawSwatch } from './project/swatch.js';
+} from './project/acts/begin.js';
+export { type CheckOptions, check } from './project/acts/check.js';
+export { type CheckedFigure, type CheckFileOptions, checkFile } from './project/acts/checkFile.js';
+export { contactSheet } from './project/acts/contactSheet.js';
+export { draw, type Written, write } from './project/acts/draw.js';
+export { type Explanation, explain } from './project/acts/explain.js';
+export type { DraftSettings } from './project/acts/firstFigure.js';
+export { type Matched, matchFigure, pathFrom } from './project/acts/match.js';
+export { type Mended, type MendOptions, mend } from './project/acts/mend.js';
+export { type Proof, type ProofOptions, proof } from './project/acts/proof.js';
+export { type Samples, samplesOf } from './project/acts/samples.js';
+export { reportStyle, type StyleReport } from './project/acts/styleReport.js';
+export { drawSwatch } from './project/acts/swatch.js';
+export { type Writable, type WriteOptions, writeAs } from './project/acts/write.js';
+export type { About, Drawing } from './project/compose/drawing.js';
+export { plateFaces } from './project/compose/plateFaces.js';
 export {
   movedBy,
   roundedView,
@@ -116,8 +105,19 @@ export {
   turntable,
   viewEdits,
   viewOf,
-} from './project/turntable.js';
-export { type Writable, type WriteOptions, writeAs } from './project/write.js';
+} from './project/compose/turntable.js';
+export { type DocumentKind, documentKinds } from './project/files/documentKinds.js';
+export { publishedSchema } from './project/files/publishedSchema.js';
+export type { BoardFile, CodebookFile, FigureFile, ReportFile, StyleFile } from './project/generated/fileTypes.js';
+export {
+  type DrawnFigure,
+  type FigureInput,
+  openProject,
+  type Project,
+  type ProjectOptions,
+} from './project/project.js';
+export { readBoard, readCodebook, readFigure, readReport, readStyle } from './project/read/readDocument.js';
+export { memory, type Source, SourceFault } from './project/read/source.js';
 export type { DocumentCaption } from './report/documentCaption.js';
 export type { BoundDocument, DocumentFigure, DocumentFile, DocumentForm } from './report/documentForm.js';
 export { coreDocuments } from './report/documents.js';
@@ -127,7 +127,7 @@ export { movedFigure, reportDraft } from './report/figureOrder.js';
 export { type MendedAcross, type MendedFile, mendAcross } from './report/mendAcross.js';
 export { isReport, openReport, type Report, type ReportEntry } from './report/openReport.js';
 export type { View } from './space/view.js';
-export { builtInStyles } from './style/builtIn.js';
+export { builtInStyles } from './style/generated/builtIn.js';
 export type { Settings } from './style/settings.js';
 export type { Faces } from './type/faces.js';
 export { unmarked } from './type/markup.js';

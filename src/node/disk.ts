@@ -4,7 +4,7 @@ import { dirname, isAbsolute, join, normalize } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliDecompress } from 'node:zlib';
 import { decodeText } from '../core/data/encoding.js';
-import { type Source, SourceFault } from '../core/project/source.js';
+import { type Source, SourceFault } from '../core/project/read/source.js';
 import { packageRoot } from './packageRoot.js';
 
 /** What the system says of a file, in words. */

@@ -1,8 +1,8 @@
 import type { Outcome } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
-import { type Written, writeDrawn } from '../core/project/draw.js';
+import { type Written, writeDrawn } from '../core/project/acts/draw.js';
+import { type Writable, type WriteOptions, writeAs } from '../core/project/acts/write.js';
 import { type FigureInput, openProject, type ProjectOptions } from '../core/project/project.js';
-import { type Writable, type WriteOptions, writeAs } from '../core/project/write.js';
 import { disk } from './disk.js';
 import { type FormatName, formats } from './formats.js';
 

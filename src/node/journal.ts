@@ -4,7 +4,7 @@ import { basename, dirname, join, relative } from 'node:path';
 import { nearest } from '../core/document/nearest.js';
 import { inverse, type Patch, patched } from '../core/document/patch.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
-import { SourceFault } from '../core/project/source.js';
+import { SourceFault } from '../core/project/read/source.js';
 import { disk, ownContent, ownText } from './disk.js';
 import { type Output, save } from './save.js';
 

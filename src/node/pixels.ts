@@ -1,6 +1,6 @@
 import { error, type Problem } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
-import type { Drawing } from '../core/project/drawing.js';
+import type { Drawing } from '../core/project/compose/drawing.js';
 
 const mostMillionPixels = 120;
 

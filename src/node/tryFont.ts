@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { SourceFault } from '../core/project/source.js';
+import { SourceFault } from '../core/project/read/source.js';
 import { fontTrial } from '../core/type/fontTrial.js';
 import { packageRoot } from './packageRoot.js';
 

@@ -13,8 +13,8 @@ import {
   labelAndUnit,
   wordsOf,
   yamlName,
-} from '../../src/core/project/draft.js';
-import { readCodebook, readFigure } from '../../src/core/project/readDocument.js';
+} from '../../src/core/project/acts/draft.js';
+import { readCodebook, readFigure } from '../../src/core/project/read/readDocument.js';
 
 function profiles(columns: Record<string, (string | number)[]>): ColumnProfile[] {
   const names = Object.keys(columns);

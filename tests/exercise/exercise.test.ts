@@ -9,7 +9,11 @@ import { root } from '../helpers/hexis.js';
 /** The lines by which the files of this folder become part of the product: file, the text before the line, the line. */
 const lines = {
   kind: [
-    ['src/core/chart/kinds.ts', "import { points } from './points.js';\n", "import { rug } from './rug.js';\n"],
+    [
+      'src/core/chart/kinds.ts',
+      "import { points } from './points/points.js';\n",
+      "import { rug } from './rug/rug.js';\n",
+    ],
     ['src/core/chart/kinds.ts', 'chartKinds = [', 'rug, '],
   ],
   mark: [

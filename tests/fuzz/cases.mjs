@@ -6,7 +6,7 @@ import { pointNotation } from '../../dist/core/data/numberText.js';
 import { notationOfTable, profileTable } from '../../dist/core/data/profile.js';
 import { everyColumn } from '../../dist/core/data/table.js';
 import { readTableText } from '../../dist/core/data/tableText.js';
-import { draftChart, draftCodebook, draftFigure } from '../../dist/core/project/draft.js';
+import { draftChart, draftCodebook, draftFigure } from '../../dist/core/project/acts/draft.js';
 import { grow } from './grow.mjs';
 import { nastyTexts } from './nasty.mjs';
 import { randomOf } from './random.mjs';

@@ -22,7 +22,7 @@ import {
   undo,
   write,
 } from '../../dist/core/index.js';
-import { slantedOverlap } from '../../dist/core/layout/turned.js';
+import { slantedOverlap } from '../../dist/core/layout/words/turned.js';
 import { disk, writeProof } from '../../dist/node/index.js';
 import { draftOf } from './cases.mjs';
 import { documentFaults, texFaults } from './documents.mjs';

@@ -23,7 +23,7 @@ import {
   undo,
 } from 'hexis';
 import { disk } from 'hexis/node';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { demoFigure, demoIds } from '../helpers/hexis.js';
 
 const texts: Record<string, string> = {};

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { check, type Drawing, type LineItem, ok, type PlateItem, type TextItem } from 'hexis';
 import { dateText } from '../../src/core/data/workbook/dates.js';
 import type { PatternName } from '../../src/core/document/look/names.js';
-import { hatch } from '../../src/core/layout/hatch.js';
+import { hatch } from '../../src/core/layout/ink/hatch.js';
 import { boxOfSample } from '../../src/core/statistics/box.js';
 import { codes, composed, small } from '../helpers/figures.js';
 

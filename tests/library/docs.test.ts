@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { chartKinds, memory } from 'hexis';
 import { disk } from 'hexis/node';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { drawn } from '../helpers/figures.js';
 import { demo, root } from '../helpers/hexis.js';
 

@@ -5,7 +5,7 @@ import { chartKinds, check, memory, ok, openProject, rules } from 'hexis';
 import { disk } from 'hexis/node';
 import { handRules } from '../../src/core/check/hand/handRules.js';
 import { dashes, markerShapes, patternNames } from '../../src/core/document/look/names.js';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { demo, root } from '../helpers/hexis.js';
 
 // The numbers of the examples, found once more by the shortest way there is, from the text of the table.

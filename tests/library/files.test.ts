@@ -5,7 +5,7 @@ import { disk, draw, formats, save } from 'hexis/node';
 import { hexOf } from '../../src/core/color/color.js';
 import { lengthInPoints } from '../../src/core/document/length.js';
 import { nearest } from '../../src/core/document/nearest.js';
-import { joinPath } from '../../src/core/project/source.js';
+import { joinPath } from '../../src/core/project/read/source.js';
 import { composed, drawn } from '../helpers/figures.js';
 import { demoFigure, folderWith, root } from '../helpers/hexis.js';
 

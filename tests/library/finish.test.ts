@@ -38,7 +38,7 @@ import {
 } from 'hexis';
 import { disk } from 'hexis/node';
 import { parse } from 'yaml';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { position, valueAtPlace } from '../../src/core/scale/numberScale.js';
 import { logarithmic, powerOf } from '../../src/core/scale/transform.js';
 import { demo, demoFigure, demoIds } from '../helpers/hexis.js';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { check, mend, ok, openProject, readFigure } from 'hexis';
 import { disk } from 'hexis/node';
-import { builtInStyles } from '../../src/core/style/builtIn.js';
+import { builtInStyles } from '../../src/core/style/generated/builtIn.js';
 import { demo, demoFigures, root } from '../helpers/hexis.js';
 
 const folder = join(root, 'tests/flawed');

@@ -12,7 +12,7 @@ import {
 } from 'hexis';
 import type { TextRole } from '../../src/core/document/look/names.js';
 import { textOutline } from '../../src/core/export/textOutline.js';
-import { slantedOverlap } from '../../src/core/layout/turned.js';
+import { slantedOverlap } from '../../src/core/layout/words/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { small } from '../helpers/figures.js';
 

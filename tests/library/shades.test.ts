@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { memory, ok, openProject, type PlateItem } from 'hexis';
 import { greyOf } from '../../src/core/color/color.js';
 import { rampColor } from '../../src/core/color/ramp.js';
-import { builtInStyles } from '../../src/core/style/builtIn.js';
+import { builtInStyles } from '../../src/core/style/generated/builtIn.js';
 
 const rows = Array.from(
   { length: 24 },

@@ -13,9 +13,9 @@ import {
 } from 'hexis';
 import { contrast } from '../../src/core/color/color.js';
 import { inBox, onPage } from '../../src/core/layout/space/sceneScales.js';
-import { slantedOverlap } from '../../src/core/layout/turned.js';
+import { slantedOverlap } from '../../src/core/layout/words/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
-import { builtInStyles } from '../../src/core/style/builtIn.js';
+import { builtInStyles } from '../../src/core/style/generated/builtIn.js';
 import { small } from '../helpers/figures.js';
 
 const cloud = Array.from({ length: 60 }, (_, i) => ({

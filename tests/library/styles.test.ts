@@ -3,9 +3,9 @@ import { describe, expect, test } from '@jest/globals';
 import { builtInStyles, chartKinds, ok, type PlateItem, readFigure, type TextItem } from 'hexis';
 import { disk } from 'hexis/node';
 import { textRoles } from '../../src/core/document/look/names.js';
-import { slantedOverlap } from '../../src/core/layout/turned.js';
+import { slantedOverlap } from '../../src/core/layout/words/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { drawn } from '../helpers/figures.js';
 import { demo, demoFigure, demoIds } from '../helpers/hexis.js';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PlateItem, TextItem } from 'hexis';
 import { disk } from 'hexis/node';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { composed, drawn, small } from '../helpers/figures.js';
 import { demoFigure } from '../helpers/hexis.js';
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { check, ok, openProject, write } from 'hexis';
 import { disk } from 'hexis/node';
-import { overlaid } from '../../src/core/project/source.js';
+import { overlaid } from '../../src/core/project/read/source.js';
 import { root } from '../helpers/hexis.js';
 
 const folder = join(root, 'docs', 'work');

@@ -1,10 +1,10 @@
 import type * as z from 'zod/mini';
 import type { Outcome, Problem } from '../document/problem.js';
 import type { ChartInput } from './chartInput.js';
-import type { Frame } from './frame.js';
-import type { NoteFact } from './noteFacts.js';
+import type { Frame } from './frame/frame.js';
+import type { NoteFact } from './frame/noteFacts.js';
+import type { Roles } from './frame/roles.js';
 import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
-import type { Roles } from './roles.js';
 
 /** What an axis shows, which decides which settings of the style speak of it. */
 export type AxisShows = AxisPlan['shows'] | 'along';

@@ -1,22 +1,22 @@
 import * as z from 'zod/mini';
 import type { ColumnRequest } from '../data/table.js';
-import { bar } from './bar.js';
-import { box } from './box.js';
-import { withComponentColumns } from './components.js';
-import { curve } from './curve.js';
-import { histogram } from './histogram.js';
-import { interval } from './interval.js';
+import { box } from './box/box.js';
+import { curve } from './curve/curve.js';
+import { withComponentColumns } from './frame/components.js';
+import { roleColumns } from './frame/roles.js';
+import { type WeightSettings, weightColumns } from './frame/weights.js';
+import { whereColumns } from './frame/where.js';
+import { type WideSettings, wideColumns } from './frame/wide.js';
+import { bar } from './groups/bar.js';
+import { interval } from './groups/interval.js';
+import { histogram } from './histogram/histogram.js';
 import type { ChartKind } from './kind.js';
-import { line } from './line.js';
-import { pie } from './pie.js';
-import { points } from './points.js';
-import { roleColumns } from './roles.js';
-import { scatter } from './scatter.js';
-import { slope } from './slope.js';
-import { space } from './space.js';
-import { type WeightSettings, weightColumns } from './weights.js';
-import { whereColumns } from './where.js';
-import { type WideSettings, wideColumns } from './wide.js';
+import { line } from './line/line.js';
+import { pie } from './pie/pie.js';
+import { points } from './points/points.js';
+import { scatter } from './scatter/scatter.js';
+import { slope } from './slope/slope.js';
+import { space } from './space/space.js';
 
 /** Every kind of chart. A new one is a file of its own and a line here. */
 export const chartKinds = [bar, interval, histogram, box, points, scatter, space, line, slope, pie, curve] as const;

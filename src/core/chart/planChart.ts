@@ -1,12 +1,12 @@
 import type { Categories } from '../data/categories.js';
 import type { PanelSettings } from '../document/panels.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
-import { noRows } from './cases.js';
 import type { ChartInput } from './chartInput.js';
-import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './frame.js';
+import { noRows } from './frame/cases.js';
+import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './frame/frame.js';
+import { caseFacts, type NoteFact, noteWords } from './frame/noteFacts.js';
+import { gridOf, isIn, nameOf, type PanelCell, panelsAltText, panelsOf, sharedAxes } from './frame/panels.js';
 import type { ChartKind, Drawn } from './kind.js';
-import { caseFacts, type NoteFact, noteWords } from './noteFacts.js';
-import { gridOf, isIn, nameOf, type PanelCell, panelsAltText, panelsOf, sharedAxes } from './panels.js';
 import type { AxisPlan, LegendPlan, NumbersTable, PanelGrid, Plan, Series, SpacePlan, ValueAxis } from './plan.js';
 
 /** A chart planned, in one panel or in several. */

@@ -4,9 +4,9 @@ import { isGroup } from '../document/settingTree.js';
 import { type Layer, originOf } from '../style/layers.js';
 import type { Finding, Mend, Severity } from './finding.js';
 import { idleWaiver } from './idleWaiver.js';
+import { settingOf } from './measure/settingOf.js';
+import type { Subject } from './measure/subject.js';
 import { editsText, type Flaw, type LimitValues, mendLook, type OwnMend, type Rule } from './rule.js';
-import { settingOf } from './settingOf.js';
-import type { Subject } from './subject.js';
 
 /** How a style holds a rule: how grave its findings are, and its limits. */
 export interface HeldRule {

@@ -2,7 +2,7 @@ import type { Edit } from '../document/patch.js';
 import type { Problem, ProblemCode } from '../document/problem.js';
 import type { PlateItem } from '../plate/plate.js';
 import type { Measure, Mend, Severity } from './finding.js';
-import type { Subject } from './subject.js';
+import type { Subject } from './measure/subject.js';
 
 /** What a style may set of a rule: a length in points, a number, or a list of words. */
 export type Limit = { what: string } & (

@@ -1,11 +1,11 @@
+import { namedColumns } from '../chart/frame/roles.js';
 import { kindOf } from '../chart/kinds.js';
-import { namedColumns } from '../chart/roles.js';
 import type { ColumnProfile } from '../data/profile.js';
 import { hangsOnData } from '../document/formatting.js';
 import type { Edit } from '../document/patch.js';
 import { leavesOf } from '../document/settingTree.js';
-import { suits } from '../project/draft.js';
-import type { Part } from '../project/part.js';
+import { suits } from '../project/acts/draft.js';
+import type { Part } from '../project/compose/part.js';
 
 /** A column of a chart that another one can stand for. */
 export interface Exchange {

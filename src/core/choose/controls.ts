@@ -5,7 +5,7 @@ import type { AxisName } from '../document/look/names.js';
 import { lookShape } from '../document/look.js';
 import { type Edit, flowText } from '../document/patch.js';
 import { isGroup, valueAt } from '../document/settingTree.js';
-import type { Part } from '../project/part.js';
+import type { Part } from '../project/compose/part.js';
 import { axisKeys, originOf } from '../style/layers.js';
 import { enteredFor } from './entered.js';
 import { defOf, everyLeaf, fieldAt, leavesAt, limitsOf, noteOf, plain, type Schema } from './fieldAt.js';

@@ -1,13 +1,13 @@
 import type { AxisPlan } from '../chart/plan.js';
-import type { PanelPlace } from '../check/subject.js';
+import type { PanelPlace } from '../check/measure/subject.js';
 import { isoDay } from '../data/calendar.js';
 import type { Category } from '../data/codebook.js';
 import type { Edit } from '../document/patch.js';
-import type { AxisScale } from '../layout/panelScales.js';
+import type { AxisScale } from '../layout/axes/panelScales.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import { isOfAxis, roleOf } from '../plate/role.js';
-import type { Drawing } from '../project/drawing.js';
-import type { Part } from '../project/part.js';
+import type { Drawing } from '../project/compose/drawing.js';
+import type { Part } from '../project/compose/part.js';
 import { centerOf } from '../scale/categoryScale.js';
 import { decimalsOf } from '../scale/numberFormat.js';
 import { valueAtPlace } from '../scale/numberScale.js';

@@ -1,7 +1,7 @@
 import { lookShape } from '../document/look.js';
 import type { Edit } from '../document/patch.js';
 import { valueAt } from '../document/settingTree.js';
-import type { Part } from '../project/part.js';
+import type { Part } from '../project/compose/part.js';
 import { placeOf } from './controls.js';
 
 /** A setting of a figure file that goes over to its style, and so to every figure of that style. */

@@ -1,4 +1,4 @@
-import { inkAt } from '../check/ink.js';
+import { inkAt } from '../check/measure/ink.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
 import { isHalo, type RolePart, type RolePiece, roleOf, wholeRole } from '../plate/role.js';
 

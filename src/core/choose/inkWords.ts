@@ -1,6 +1,6 @@
 import type { PlateItem } from '../plate/plate.js';
 import { type Role, type RolePart, type RoleWhole, roleOf } from '../plate/role.js';
-import type { Part } from '../project/part.js';
+import type { Part } from '../project/compose/part.js';
 
 /** The panel that ink stands in, in words; empty where there is one. */
 const panelWords = ({ panel }: Role): string => (panel === undefined ? '' : ` in panel ${panel + 1}`);

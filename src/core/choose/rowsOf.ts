@@ -1,5 +1,5 @@
 import type { PlateItem } from '../plate/plate.js';
-import type { Part } from '../project/part.js';
+import type { Part } from '../project/compose/part.js';
 import { categoryNames } from './inkWords.js';
 
 /** The rows of the numbers behind a figure that a mark stands for, counted from 0; none where its table does not name them. */

@@ -2,8 +2,8 @@ import type { TextRole } from '../document/look/names.js';
 import { valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
 import { type Role, roleOf } from '../plate/role.js';
-import type { Drawing } from '../project/drawing.js';
-import type { Part } from '../project/part.js';
+import type { Drawing } from '../project/compose/drawing.js';
+import type { Part } from '../project/compose/part.js';
 
 /** Words of a figure that can be written anew where they stand. */
 export interface Words {

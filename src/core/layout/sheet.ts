@@ -1,7 +1,7 @@
 import type { Plan } from '../chart/plan.js';
-import type { Bracket, Callout } from './asked.js';
-import type { Colors } from './looks.js';
-import type { Typesetter } from './typesetter.js';
+import type { Colors } from './ink/looks.js';
+import type { Bracket, Callout } from './words/asked.js';
+import type { Typesetter } from './words/typesetter.js';
 
 /** One panel: its plan, what the author adds to it, and what sets its type. */
 export interface Sheet extends Typesetter {

@@ -1,15 +1,15 @@
 import { fail, type Outcome, type Problem, succeed } from '../document/problem.js';
 import { valueSource } from '../document/valueSource.js';
 import type { Layer } from '../style/layers.js';
-import { composeBoard } from './board.js';
-import { compose } from './compose.js';
-import type { Drawing } from './drawing.js';
-import type { FigureFile } from './fileTypes.js';
-import { type Gathered, gather, gatherFigure } from './gather.js';
-import { Gatherer } from './gatherer.js';
-import { checkDocument } from './readDocument.js';
-import type { Source } from './source.js';
-import { Store } from './store.js';
+import { composeBoard } from './compose/board.js';
+import { compose } from './compose/compose.js';
+import type { Drawing } from './compose/drawing.js';
+import type { FigureFile } from './generated/fileTypes.js';
+import { type Gathered, gather, gatherFigure } from './read/gather.js';
+import { Gatherer } from './read/gatherer.js';
+import { checkDocument } from './read/readDocument.js';
+import type { Source } from './read/source.js';
+import { Store } from './read/store.js';
 
 /** A figure as a program gives it: what stands in a figure file, whose first line may be left out. */
 export type FigureInput = Omit<FigureFile, 'hexis'> & { hexis?: 'figure/1' };

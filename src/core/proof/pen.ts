@@ -1,6 +1,6 @@
 import type { TextRole } from '../document/look/names.js';
-import { textAt } from '../layout/place.js';
-import { setRole, type Typesetter } from '../layout/typesetter.js';
+import { textAt } from '../layout/words/place.js';
+import { setRole, type Typesetter } from '../layout/words/typesetter.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';
 

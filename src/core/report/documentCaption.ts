@@ -1,6 +1,6 @@
 import type { TextRole } from '../document/look/names.js';
-import { noteWords, numberWords, titleWords } from '../layout/caption.js';
-import type { Drawing } from '../project/drawing.js';
+import { noteWords, numberWords, titleWords } from '../layout/words/caption.js';
+import type { Drawing } from '../project/compose/drawing.js';
 import type { Span } from '../type/markup.js';
 
 /** The look of some words in a document: size in points, colour as `#rrggbb`. */

@@ -1,5 +1,5 @@
 import type { NumbersTable } from '../chart/plan.js';
-import type { WriteOptions } from '../project/write.js';
+import type { WriteOptions } from '../project/acts/write.js';
 import type { Faces } from '../type/faces.js';
 import type { BoundFigure } from './drawReport.js';
 import { fileSafe } from './fileSafe.js';

@@ -1,5 +1,5 @@
 import { patched, patchFor } from '../document/patch.js';
-import { readReport } from '../project/readDocument.js';
+import { readReport } from '../project/read/readDocument.js';
 
 const isItem = (line: string | undefined): boolean => line !== undefined && /^\s*-(\s|$)/.test(line);
 const isRemark = (line: string | undefined): boolean => line !== undefined && /^\s*#/.test(line);

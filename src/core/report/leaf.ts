@@ -1,9 +1,9 @@
-import { fitCaption, partsHeight, partsInk } from '../layout/caption.js';
-import { moved } from '../layout/moved.js';
-import { textAt } from '../layout/place.js';
-import { em, setRole, type Typesetter } from '../layout/typesetter.js';
+import { moved } from '../layout/page/moved.js';
+import { fitCaption, partsHeight, partsInk } from '../layout/words/caption.js';
+import { textAt } from '../layout/words/place.js';
+import { em, setRole, type Typesetter } from '../layout/words/typesetter.js';
 import type { PlateItem } from '../plate/plate.js';
-import type { Drawing } from '../project/drawing.js';
+import type { Drawing } from '../project/compose/drawing.js';
 
 /** Ink that stands together, with its height in points; its upper left corner is at 0, 0. */
 export interface Stack {

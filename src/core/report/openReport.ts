@@ -1,8 +1,8 @@
 import type { HandFacts } from '../check/hand/facts.js';
 import { lengthInPoints } from '../document/length.js';
 import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
-import { Gatherer } from '../project/gatherer.js';
-import type { Store } from '../project/store.js';
+import { Gatherer } from '../project/read/gatherer.js';
+import type { Store } from '../project/read/store.js';
 import type { Layer } from '../style/layers.js';
 import { fileSafe } from './fileSafe.js';
 

@@ -6,10 +6,10 @@ type Load = () => Promise<{ table: string }>;
 /** Faces that are compiled into tables, each variant loaded when it is first asked for. The others are read from their files. */
 const compiled: Readonly<Record<string, Record<Variant, Load>>> = {
   Arimo: {
-    regular: () => import('./faces/arimo.regular.js'),
-    bold: () => import('./faces/arimo.bold.js'),
-    italic: () => import('./faces/arimo.italic.js'),
-    boldItalic: () => import('./faces/arimo.boldItalic.js'),
+    regular: () => import('./generated/arimo.regular.js'),
+    bold: () => import('./generated/arimo.bold.js'),
+    italic: () => import('./generated/arimo.italic.js'),
+    boldItalic: () => import('./generated/arimo.boldItalic.js'),
   },
 };
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { type Outcome, succeed } from '../../core/document/problem.js';
-import type { WriteOptions } from '../../core/project/write.js';
+import type { WriteOptions } from '../../core/project/acts/write.js';
 import { type DrawnEntry, drawEntry } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { disk, filesRead } from '../disk.js';

@@ -8,7 +8,7 @@ import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
 import { type Edit, type Patch, patchBetween, patched, patchFor } from '../../core/document/patch.js';
 import { hasErrors, type Outcome, type Problem, problemText } from '../../core/document/problem.js';
-import { SourceFault } from '../../core/project/source.js';
+import { SourceFault } from '../../core/project/read/source.js';
 import { fileSafe } from '../../core/report/fileSafe.js';
 import { documentOutputs, picturesFor } from '../bind/bind.js';
 import { drawReport } from '../bind/bindReport.js';

@@ -1,13 +1,13 @@
 import type { ValueAxis } from '../../chart/plan.js';
 import type { AxisName, TextRole } from '../../document/look/names.js';
 import type { Place } from '../../document/problem.js';
-import { axisTitleText } from '../../layout/axisTitle.js';
+import { axisTitleText } from '../../layout/axes/axisTitle.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { isHalo, roleOf, seriesOf } from '../../plate/role.js';
 import type { Severity } from '../finding.js';
-import { colorsOf, isText, letterSize, polygonsOf, textsOf } from '../ink.js';
-import { saidAt, valueAxes } from '../scales.js';
-import type { Subject } from '../subject.js';
+import { colorsOf, isText, letterSize, polygonsOf, textsOf } from '../measure/ink.js';
+import { saidAt, valueAxes } from '../measure/scales.js';
+import type { Subject } from '../measure/subject.js';
 
 /** A variable that a figure shows along an axis; of categories there is no unit and no scale. */
 export interface ShownVariable {

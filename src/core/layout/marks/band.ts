@@ -1,10 +1,10 @@
 import type { BandMark } from '../../chart/plan.js';
-import { clipSurface } from '../clip.js';
-import { patternInk } from '../fillInk.js';
-import { pathThrough } from '../lineInk.js';
-import { type PanelScales, panelOf, placeAt } from '../panelScales.js';
-import type { Point } from '../point.js';
-import { lineInk } from '../seen.js';
+import { type PanelScales, panelOf, placeAt } from '../axes/panelScales.js';
+import { clipSurface } from '../ink/clip.js';
+import { patternInk } from '../ink/fillInk.js';
+import { pathThrough } from '../ink/lineInk.js';
+import type { Point } from '../ink/point.js';
+import { lineInk } from '../ink/seen.js';
 import type { MarkType } from './markType.js';
 
 /** The surface on the page, cut at the limits. */

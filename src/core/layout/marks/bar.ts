@@ -1,11 +1,11 @@
 import type { BarMark, Series } from '../../chart/plan.js';
 import type { Box } from '../../plate/plate.js';
 import { besideRole } from '../../plate/role.js';
-import { barRect, fillLook } from '../fillInk.js';
-import type { Fill } from '../looks.js';
-import { type GroupScales, groupScales, held } from '../panelScales.js';
-import type { Side } from '../roundedRect.js';
-import { isSeen, surfaceOf } from '../seen.js';
+import { type GroupScales, groupScales, held } from '../axes/panelScales.js';
+import { barRect, fillLook } from '../ink/fillInk.js';
+import type { Fill } from '../ink/looks.js';
+import type { Side } from '../ink/roundedRect.js';
+import { isSeen, surfaceOf } from '../ink/seen.js';
 import type { Sheet } from '../sheet.js';
 import { errorInk, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
 import type { LabelAnchor, MarkContext, MarkType } from './markType.js';

@@ -1,6 +1,6 @@
 import type { BinMark } from '../../chart/plan.js';
-import { barRect } from '../fillInk.js';
-import { held, xyScales } from '../panelScales.js';
+import { held, xyScales } from '../axes/panelScales.js';
+import { barRect } from '../ink/fillInk.js';
 import type { MarkType } from './markType.js';
 
 /** White between neighbouring bars of a histogram, in points: they touch in data, and are told apart in print. */

@@ -1,13 +1,13 @@
 import type { GroupMark, Plan } from '../../chart/plan.js';
 import type { Box, LineItem, RectItem } from '../../plate/plate.js';
 import { placeOf } from '../../scale/categoryScale.js';
-import { straightLine } from '../axisInk.js';
-import type { Shape } from '../inkIndex.js';
-import { type GroupScales, groupScales, held, type PanelScales } from '../panelScales.js';
-import type { Point } from '../point.js';
+import { straightLine } from '../axes/axisInk.js';
+import { type GroupScales, groupScales, held, type PanelScales } from '../axes/panelScales.js';
+import type { Shape } from '../ink/inkIndex.js';
+import type { Point } from '../ink/point.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
-import { em, type Typesetter } from '../typesetter.js';
+import { em, type Typesetter } from '../words/typesetter.js';
 import type { LabelAnchor } from './markType.js';
 
 /** How many marks stand side by side at a category. */

@@ -1,6 +1,6 @@
 import type { IntervalMark } from '../../chart/plan.js';
 import { besideRole } from '../../plate/role.js';
-import { groupScales, held } from '../panelScales.js';
+import { groupScales, held } from '../axes/panelScales.js';
 import { errorInk, errorSettings, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
 import { markerAt, markerSettings } from './markers.js';
 import type { MarkType } from './markType.js';

@@ -3,9 +3,9 @@ import type { PlateItem, PlateStroke } from '../../plate/plate.js';
 import type { Piece } from '../../space/order.js';
 import type { Place } from '../../space/view.js';
 import type { MarkerShape } from '../../style/settings.js';
-import type { Shape } from '../inkIndex.js';
-import type { AccentLook, Fill } from '../looks.js';
-import type { PanelScales } from '../panelScales.js';
+import type { PanelScales } from '../axes/panelScales.js';
+import type { Shape } from '../ink/inkIndex.js';
+import type { AccentLook, Fill } from '../ink/looks.js';
 import type { Sheet } from '../sheet.js';
 
 /** What a mark is drawn with. */

@@ -3,10 +3,10 @@ import { markerShapes } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
-import type { Fill } from '../looks.js';
-import type { Point } from '../point.js';
-import { groundOf, isSeen, lineInk } from '../seen.js';
-import type { Typesetter } from '../typesetter.js';
+import type { Fill } from '../ink/looks.js';
+import type { Point } from '../ink/point.js';
+import { groundOf, isSeen, lineInk } from '../ink/seen.js';
+import type { Typesetter } from '../words/typesetter.js';
 
 export type { MarkerShape } from '../../style/settings.js';
 

@@ -1,9 +1,9 @@
 import type { Cell, LineMark, LineRole, Mark, Plan, Series } from '../../chart/plan.js';
 import type { PlateItem, Shown } from '../../plate/plate.js';
-import { fillOf } from '../fills.js';
-import type { Shape } from '../inkIndex.js';
-import type { Fill } from '../looks.js';
-import type { PanelScales } from '../panelScales.js';
+import type { PanelScales } from '../axes/panelScales.js';
+import { fillOf } from '../ink/fills.js';
+import type { Shape } from '../ink/inkIndex.js';
+import type { Fill } from '../ink/looks.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { band } from './band.js';

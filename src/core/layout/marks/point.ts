@@ -1,13 +1,13 @@
 import type { PointMark } from '../../chart/plan.js';
 import type { LineItem } from '../../plate/plate.js';
 import { besideRole } from '../../plate/role.js';
-import { straightLine } from '../axisInk.js';
-import type { Shape } from '../inkIndex.js';
-import { held, placeAt, within } from '../panelScales.js';
-import type { Point } from '../point.js';
-import { lineInk } from '../seen.js';
+import { straightLine } from '../axes/axisInk.js';
+import { held, placeAt, within } from '../axes/panelScales.js';
+import type { Shape } from '../ink/inkIndex.js';
+import type { Point } from '../ink/point.js';
+import { lineInk } from '../ink/seen.js';
 import { remembered } from '../trace.js';
-import { em, type Typesetter } from '../typesetter.js';
+import { em, type Typesetter } from '../words/typesetter.js';
 import { markerAt, markerSettings } from './markers.js';
 import type { MarkContext, MarkType } from './markType.js';
 

@@ -1,7 +1,7 @@
 import type { SkinMark } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
 import { besideRole } from '../../plate/role.js';
-import { groundOf, lineInk } from '../seen.js';
+import { groundOf, lineInk } from '../ink/seen.js';
 import { facesEye, seenSkin, stretchPieces, veilPieces, zeroStretches } from '../space/skinPieces.js';
 import type { MarkType, ScenePiece } from './markType.js';
 

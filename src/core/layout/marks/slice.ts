@@ -1,12 +1,12 @@
 import type { SliceMark } from '../../chart/plan.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { Outline } from '../../type/outline.js';
-import { type Circle, onCircle, withRadius } from '../circle.js';
-import { fillLook, patternInk } from '../fillInk.js';
-import { panelOf } from '../panelScales.js';
-import type { Point } from '../point.js';
-import { ringsOf } from '../roundedRect.js';
-import { groundOf, isSeen, sliceColor } from '../seen.js';
+import { panelOf } from '../axes/panelScales.js';
+import { type Circle, onCircle, withRadius } from '../ink/circle.js';
+import { fillLook, patternInk } from '../ink/fillInk.js';
+import type { Point } from '../ink/point.js';
+import { ringsOf } from '../ink/roundedRect.js';
+import { groundOf, isSeen, sliceColor } from '../ink/seen.js';
 import type { MarkType } from './markType.js';
 import { pieCircle } from './sliceLabels.js';
 

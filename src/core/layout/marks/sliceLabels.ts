@@ -2,16 +2,16 @@ import type { Plan, Series, SliceMark } from '../../chart/plan.js';
 import { onPaper } from '../../color/color.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
-import { type Circle, onCircle, withRadius } from '../circle.js';
-import { accentOf, fillOf } from '../fills.js';
-import { LabelWriter } from '../labelWords.js';
-import { pathThrough } from '../lineInk.js';
-import type { LabelLook } from '../looks.js';
-import { opticalMiddle, paperBehind, textAt, textLabel } from '../place.js';
-import { sliceColor } from '../seen.js';
+import { type Circle, onCircle, withRadius } from '../ink/circle.js';
+import { accentOf, fillOf } from '../ink/fills.js';
+import { pathThrough } from '../ink/lineInk.js';
+import type { LabelLook } from '../ink/looks.js';
+import { sliceColor } from '../ink/seen.js';
 import type { Sheet } from '../sheet.js';
-import { spread } from '../spread.js';
-import { em, setRole, type Typesetter } from '../typesetter.js';
+import { LabelWriter } from '../words/labelWords.js';
+import { opticalMiddle, paperBehind, textAt, textLabel } from '../words/place.js';
+import { spread } from '../words/spread.js';
+import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 interface Labelled {
   series: Series;

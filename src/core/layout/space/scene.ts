@@ -1,12 +1,12 @@
 import type { SpacePlan } from '../../chart/plan.js';
 import { type Box, boxAround, type PlateItem } from '../../plate/plate.js';
 import { type Place, Projection } from '../../space/view.js';
-import { moved } from '../moved.js';
-import type { Point } from '../point.js';
+import { type FittedValueAxis, valueScale } from '../axes/valueAxis.js';
+import type { Point } from '../ink/point.js';
+import { moved } from '../page/moved.js';
 import type { Sheet } from '../sheet.js';
 import { carried, remembered } from '../trace.js';
-import { em } from '../typesetter.js';
-import { type FittedValueAxis, valueScale } from '../valueAxis.js';
+import { em } from '../words/typesetter.js';
 import { type Edge, edgesOf, type Wall, wallsOf } from './box.js';
 import { fitSceneAxis, type SceneAxis, sceneAxis, settingsOf } from './sceneAxis.js';
 import { type SceneScales, type SpaceAxis, spaceAxes } from './sceneScales.js';

@@ -4,12 +4,12 @@ import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plat
 import { position } from '../../scale/numberScale.js';
 import { type Marker, paintOrder } from '../../space/order.js';
 import type { Place, Seen } from '../../space/view.js';
-import { minorPlaces } from '../axisInk.js';
-import { fillOf } from '../fills.js';
+import { minorPlaces } from '../axes/axisInk.js';
+import { fillOf } from '../ink/fills.js';
+import type { Point } from '../ink/point.js';
+import { groundOf, lineInk } from '../ink/seen.js';
 import { markerOf, markerOutline, shapeOf } from '../marks/markers.js';
 import type { SceneInk, ScenePiece } from '../marks/markType.js';
-import type { Point } from '../point.js';
-import { groundOf, lineInk } from '../seen.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { cornersOf, lineAcross, type Wall } from './box.js';

@@ -1,9 +1,9 @@
 import type { Cell, SpacePlan } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
-import { fillOf } from '../fills.js';
+import type { PanelScales } from '../axes/panelScales.js';
+import { fillOf } from '../ink/fills.js';
 import { typeOf } from '../marks/marks.js';
 import type { ScenePiece } from '../marks/markType.js';
-import type { PanelScales } from '../panelScales.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import type { Scene } from './scene.js';

@@ -1,5 +1,5 @@
 import { type DocumentBlock, type DocumentSheet, pdfDocument } from '../../export/pdf.js';
-import { moved, scaled } from '../../layout/moved.js';
+import { moved, scaled } from '../../layout/page/moved.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { readPlate } from '../../plate/readPlate.js';
 import { unmarked } from '../../type/markup.js';

@@ -1,8 +1,8 @@
 import type { Mark } from '../../chart/plan.js';
-import { straightLine } from '../axisInk.js';
-import { groupScales, held, type PanelScales } from '../panelScales.js';
-import type { Point } from '../point.js';
-import type { Typesetter } from '../typesetter.js';
+import { straightLine } from '../axes/axisInk.js';
+import { groupScales, held, type PanelScales } from '../axes/panelScales.js';
+import type { Point } from '../ink/point.js';
+import type { Typesetter } from '../words/typesetter.js';
 import { groupEdges, onCategories } from './group.js';
 import type { MarkType } from './markType.js';
 

@@ -1,0 +1,45 @@
+import { formatNumber } from '../../scale/numberFormat.js';
+import { lowered } from '../../type/letterCase.js';
+import type { NoteFact } from '../frame/noteFacts.js';
+import { inSentence } from '../frame/variableTitle.js';
+import { weightFacts } from '../frame/weights.js';
+import type { BoxMark } from '../plan.js';
+import { type BoxFrame, whiskersOf } from './boxSettings.js';
+
+/** What boxes, whiskers and points mean: a reader cannot know which of the definitions in use was taken. */
+export function boxFacts({ settings, weight, looks }: BoxFrame, marks: readonly BoxMark[]): NoteFact[] {
+  // Where both have one shape, they are one thing to the reader.
+  const isAlike = ({ extremes }: BoxMark['box']) => extremes.length > 0 && looks.outliers === looks.extremes;
+  const said: [NoteFact, unknown][] = [
+    [{ is: 'boxes', whiskers: whiskersOf(settings) }, true],
+    [{ is: 'outliers', marker: looks.outliers }, marks.some(({ box }) => box.outliers.length > 0 || isAlike(box))],
+    [{ is: 'extremes', marker: looks.extremes }, marks.some(({ box }) => box.extremes.length > 0 && !isAlike(box))],
+    [{ is: 'notches' }, settings.notch],
+    [{ is: 'widths' }, settings.width === 'count'],
+    [{ is: 'means', marker: looks.mean }, settings.mean],
+    [{ is: 'weightedQuartiles' }, settings.weight !== undefined],
+  ];
+  return [...said.flatMap(([fact, holds]) => (holds ? [fact] : [])), ...weightFacts(weight)];
+}
+
+interface Named {
+  mark: BoxMark;
+  category: { name: string };
+  group?: { name: string };
+}
+
+/** The medians in words, where they are few. */
+export function boxAltText({ settings, codebook, numbers }: BoxFrame, drawn: readonly Named[]): string {
+  const value = codebook.variable(settings.value);
+  const by = [settings.category, settings.group].flatMap((name) =>
+    name === undefined ? [] : [inSentence(codebook.variable(name))],
+  );
+  const what = `Box plot of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${by.join(' and ')}`;
+  if (drawn.length > 12) return `${what}: ${drawn.length} boxes.`;
+  const decimals = (value.decimals ?? 1) + 1;
+  const medians = drawn.map(({ mark, category, group }) => {
+    const name = [category.name, group?.name].filter(Boolean).join(', ');
+    return `${name} ${formatNumber(mark.box.median, decimals, numbers)}`;
+  });
+  return `${what}. Medians: ${medians.join('; ')}.`;
+}

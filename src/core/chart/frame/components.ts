@@ -1,0 +1,314 @@
+import * as z from 'zod/mini';
+import type { Codebook, Variable } from '../../data/codebook.js';
+import { selectionOf, type Where } from '../../data/selection.js';
+import { type ColumnRequest, type NumberColumn, type Table, tableOf } from '../../data/table.js';
+import { choice, columnName, counting, listOf, object, optional } from '../../document/fields.js';
+import { error, fail, type Outcome, succeed, warning } from '../../document/problem.js';
+import { type Components, componentsOf } from '../../statistics/components.js';
+import { picked } from '../../statistics/pick.js';
+import type { ChartInput } from '../chartInput.js';
+import type { FurtherNumbers } from '../plan.js';
+import type { NoteFact } from './noteFacts.js';
+import { type WeightSettings, weightOf, weightsOf } from './weights.js';
+
+/** Columns that components may be found of, and most of them. */
+const mostColumns = 100;
+
+/** The setting that finds the directions of greatest spread of several columns. */
+export const componentsField = optional(
+  object(
+    'Principal components of several columns: their scores stand along axes that name no column, or under the names "component 1", "component 2" … wherever a measured column can.',
+    {
+      of: listOf(
+        'The columns, two or more.',
+        columnName('A column.', 'yield'),
+        '[yield, water, ph, satisfaction]',
+        mostColumns,
+      ).check(z.minLength(2)),
+      on: optional(
+        choice(
+          'Whether all columns count alike, by their correlations, or by how far they spread in their units, by their covariances. Left out: correlation.',
+          ['correlation', 'covariance'],
+          'covariance',
+        ),
+      ),
+      keep: optional(
+        counting('How many components are kept for a rotation. Left out: as many as there are axes.', 20, '2'),
+      ),
+      rotate: optional(
+        choice(
+          'How kept components are turned so that each column loads on few of them: not, upright on each other (varimax), or also on each other (promax). Left out: not.',
+          ['none', 'varimax', 'promax'],
+          'varimax',
+        ),
+      ),
+    },
+  ),
+);
+
+export interface ComponentSettings {
+  components?: z.infer<typeof componentsField>;
+  x?: string | undefined;
+  y?: string | undefined;
+  z?: string | undefined;
+  where?: Where | undefined;
+}
+
+/** A component found, as later steps ask for it. */
+export interface FoundComponents {
+  found: Components;
+  of: Variable[];
+  on: 'correlation' | 'covariance';
+  rotate: 'none' | 'varimax' | 'promax';
+  /** How many are kept for rotation; all where none is. */
+  kept: number;
+}
+
+const nameOf = (k: number): string => `component ${k + 1}`;
+
+/** The number of the component that a name stands for, from 0; none for other names. */
+export function componentNamed(name: unknown): number | undefined {
+  const digits = typeof name === 'string' ? /^component ([1-9]\d{0,2})$/.exec(name)?.[1] : undefined;
+  return digits === undefined ? undefined : Number(digits) - 1;
+}
+
+/** The columns that components read, and of the other requests those that name none. */
+export function withComponentColumns(settings: object, requests: readonly ColumnRequest[]): ColumnRequest[] {
+  const { components } = settings as ComponentSettings;
+  if (!components) return [...requests];
+  return [
+    ...requests.filter(({ column, as }) => as !== 'number' || componentNamed(column) === undefined),
+    ...components.of.map((column, i): ColumnRequest => ({ column, as: 'number', path: `chart.components.of.${i}` })),
+  ];
+}
+
+/** The share of what a component explains, in percent. */
+export const shareOf = ({ found }: FoundComponents, k: number): number =>
+  (100 * (found.variances[k] as number)) / found.total;
+
+/** A table with more columns of numbers. */
+function withNumbers(table: Table, columns: readonly NumberColumn[]): Table {
+  const names = [...table.columnNames, ...columns.map(({ name }) => name)];
+  return tableOf({ ...table, columnNames: names, columns: [...table.columns, ...columns] });
+}
+
+/** A codebook that knows more variables. */
+const withVariables = (codebook: Codebook, variables: readonly Variable[]): Codebook => ({
+  ...codebook,
+  variable: (name) => variables.find((own) => own.name === name) ?? codebook.variable(name),
+});
+
+/** Rows that the author chose and that have a value of each column and a weight. */
+function rowsOf(input: ChartInput<ComponentSettings & WeightSettings>, columns: readonly NumberColumn[]): number[] {
+  const { settings, table, codebook, locate } = input;
+  const { keeps } = selectionOf(settings.where, table, codebook, locate);
+  const weight = weightOf(input)?.column.numbers;
+  return Array.from({ length: table.rowCount }, (_, row) => row).filter(
+    (row) =>
+      keeps(row) &&
+      columns.every(({ numbers }) => !Number.isNaN(numbers[row])) &&
+      (!weight || (weight[row] as number) > 0),
+  );
+}
+
+/** The scores of a component as a column of the table. */
+function scoreColumn(
+  name: string,
+  scores: Float64Array,
+  rows: readonly number[],
+  { table, sources }: { table: Table; sources: readonly NumberColumn[] },
+): NumberColumn {
+  const numbers = new Float64Array(table.rowCount).fill(Number.NaN);
+  for (const [i, row] of rows.entries()) numbers[row] = scores[i] as number;
+  const reasons: string[] = [];
+  const absent = Int32Array.from(numbers, (value, row) => {
+    if (!Number.isNaN(value)) return 0;
+    const lacking = sources.find((source) => (source.absent[row] as number) > 0);
+    const reason = lacking ? (lacking.reasons[(lacking.absent[row] as number) - 1] as string) : 'it counts for nothing';
+    const at = reasons.indexOf(reason);
+    return at < 0 ? reasons.push(reason) : at + 1;
+  });
+  return { as: 'number', name, numbers, absent, reasons };
+}
+
+/** Components that the settings found, by the settings that they were found for. */
+const foundFor = new WeakMap<object, FoundComponents>();
+
+/** The components of a chart; none where it asks for none. */
+export const componentsFor = (settings: object): FoundComponents | undefined => foundFor.get(settings);
+
+const axes = ['x', 'y', 'z'] as const;
+
+/** The axes for which nothing names a column. @param count how many axes the chart has */
+export const axesLacking = (settings: ComponentSettings, count: 2 | 3): string[] =>
+  settings.components ? [] : axes.slice(0, count).filter((axis) => settings[axis] === undefined);
+
+/**
+ * A chart with its components as columns: axes that name no column show the first of them, in order.
+ *
+ * @param count how many axes the chart has
+ */
+export function completeComponents<S extends ComponentSettings & WeightSettings>(
+  input: ChartInput<S>,
+  count: 2 | 3,
+): Outcome<ChartInput<S>> {
+  const { settings, table, codebook, locate } = input;
+  const { components } = settings;
+  const own = axes.slice(0, count);
+  if (!components) return succeed(input);
+  const path = 'chart.components';
+  const twice = components.of.find((name, i) => components.of.indexOf(name) !== i);
+  if (twice !== undefined) {
+    const at = `${path}.of.${components.of.lastIndexOf(twice)}`;
+    return fail([error('component-twice', { path: at, column: twice }, locate(at))]);
+  }
+  const { on = 'correlation', rotate = 'none' } = components;
+  if (rotate === 'none' && components.keep !== undefined) {
+    const needs = '"rotate: varimax" or "rotate: promax"';
+    return fail([error('setting-idle', { path: `${path}.keep`, needs }, locate(`${path}.keep`))]);
+  }
+  const sources = components.of.map((name) => table.number(name));
+  const rows = rowsOf(input, sources);
+  const columns = sources.map(({ numbers }) => picked(numbers, rows));
+  const weight = weightOf(input);
+  const weights = weightsOf(rows, weight);
+  const kept = Math.min(components.keep ?? count, components.of.length);
+  const found = componentsOf(columns, {
+    on,
+    ...(rotate === 'none' ? {} : { keep: kept, rotate }),
+    ...(weights ? { weights } : {}),
+  });
+  if (!found) {
+    const constant = components.of.filter((_, j) => new Set(columns[j]).size < 2);
+    return fail([error('components-none', { path, cases: rows.length, constant }, locate(path))]);
+  }
+  const made = found.variances.length;
+  const asked = own.map((axis, k) => settings[axis] ?? nameOf(k));
+  const named = [...asked, ...Object.values(settings as object)].flatMap((name) => componentNamed(name) ?? []);
+  const beyond = named.find((k) => k >= made);
+  if (beyond !== undefined) {
+    return fail([error('component-beyond', { path, name: nameOf(beyond), count: made }, locate(path))]);
+  }
+  const all: FoundComponents = {
+    found,
+    of: components.of.map((name) => codebook.variable(name)),
+    on,
+    rotate,
+    kept: made,
+  };
+  const used = [...new Set(named)].sort((a, b) => a - b);
+  const scores = used.map((k) => scoreColumn(nameOf(k), found.scores(k), rows, { table, sources }));
+  const variables = used.map(
+    (k): Variable => ({
+      name: nameOf(k),
+      label: `Component ${k + 1}`,
+      labelled: false,
+      measure: 'numeric',
+      categories: [],
+      colors: new Map(),
+      missing: new Set(),
+      decimals: 2,
+    }),
+  );
+  const completed = { ...settings, ...Object.fromEntries(own.map((axis, k) => [axis, asked[k]])) };
+  foundFor.set(completed, all);
+  const flat = found.eigenvalues.filter((value) => value <= 1e-12 * found.total).length;
+  const idle = components.of.every((name) => asked.includes(name));
+  return succeed(
+    { ...input, settings: completed, table: withNumbers(table, scores), codebook: withVariables(codebook, variables) },
+    [
+      ...(flat > 0 ? [warning('components-flat', { path, count: flat }, locate(path))] : []),
+      ...(used.length === 0 && !idle
+        ? [warning('setting-idle', { path, needs: 'an axis that shows one of them' }, locate(path))]
+        : []),
+    ],
+  );
+}
+
+/** The words after the title of an axis that shows a component: how much it explains. */
+export function componentTitle(
+  settings: object,
+  name: string | undefined,
+  form: (percent: number) => string,
+): string | undefined {
+  const k = componentNamed(name);
+  const found = componentsFor(settings);
+  return k === undefined || !found ? undefined : `Component ${k + 1} (${form(shareOf(found, k))}%)`;
+}
+
+/** What a reader has to know of components. */
+export function componentFacts(settings: object): NoteFact[] {
+  const found = componentsFor(settings);
+  return found
+    ? [
+        {
+          is: 'components',
+          of: found.of.map(({ label, name }) => label || name),
+          on: found.on,
+          rotate: found.rotate,
+          kept: found.kept,
+        },
+      ]
+    : [];
+}
+
+/** Eigenvalues with their shares, and the loadings of the columns. */
+export function componentNumbers(settings: object): FurtherNumbers[] {
+  const all = componentsFor(settings);
+  if (!all) return [];
+  const { found, of, rotate } = all;
+  let [sum, rotatedSum] = [0, 0];
+  const turned = rotate !== 'none';
+  const rows = found.eigenvalues.map((value, k) => {
+    const share = (100 * value) / found.eigenvalues.reduce((a, b) => a + b, 0);
+    sum += share;
+    const own = found.variances[k];
+    const ownShare = own === undefined ? undefined : (100 * own) / found.total;
+    rotatedSum += ownShare ?? 0;
+    return [
+      `Component ${k + 1}`,
+      value,
+      share,
+      Math.min(100, sum),
+      ...(turned ? [own, ownShare, ownShare === undefined ? undefined : rotatedSum] : []),
+    ];
+  });
+  const kept = found.variances.map((_, k) => k);
+  const keyed = (k: number) => ({ key: `component${k + 1}`, title: `Component ${k + 1}`, decimals: 3 });
+  return [
+    {
+      key: 'components',
+      title: turned ? 'Components, before and after rotation' : 'Components',
+      columns: [
+        { key: 'component', title: 'Component' },
+        { key: 'eigenvalue', title: 'Eigenvalue', decimals: 3 },
+        { key: 'share', title: '%', decimals: 1 },
+        { key: 'cumulative', title: 'Cumulative %', decimals: 1 },
+        ...(turned
+          ? [
+              { key: 'rotated', title: 'Rotated', decimals: 3 },
+              { key: 'rotatedShare', title: '%', decimals: 1 },
+              { key: 'rotatedCumulative', title: 'Cumulative %', decimals: 1 },
+            ]
+          : []),
+      ],
+      rows,
+    },
+    {
+      key: 'loadings',
+      title: turned ? `Loadings after ${rotate} rotation` : 'Loadings',
+      columns: [{ key: 'variable', title: 'Variable' }, ...kept.map(keyed)],
+      rows: of.map(({ label, name }, j) => [label || name, ...kept.map((k) => (found.loadings[k] as number[])[j])]),
+    },
+    ...(found.correlations
+      ? [
+          {
+            key: 'componentCorrelations',
+            title: 'Correlations of the components',
+            columns: [{ key: 'component', title: 'Component' }, ...kept.map(keyed)],
+            rows: kept.map((k) => [`Component ${k + 1}`, ...((found.correlations as number[][])[k] as number[])]),
+          },
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,174 @@
+import { type Interval, meanInterval, shareInterval } from '../../statistics/interval.js';
+import { median } from '../../statistics/median.js';
+import type { Weights } from '../../statistics/sample.js';
+import type { Summary } from '../../statistics/summary.js';
+import type { LabelDecimals } from './labelDecimals.js';
+import { defaultLevel } from './levels.js';
+
+/** What a share is taken of: what its cases count for, and how many would carry as much if all counted alike. */
+export interface Whole {
+  size: number;
+  effective: number;
+}
+
+/** The cases that stand at one place. */
+export interface PlaceCases {
+  summary: Summary;
+  /** Their values with their weights, for summaries that ask for single values. */
+  values(): { values: ArrayLike<number>; weights?: Weights | undefined };
+  whole: Whole;
+}
+
+export type ErrorName = 'ci' | 'se' | 'sd';
+
+/** The interval about a summary; undefined where the cases do not give one. */
+type IntervalOf = (cases: PlaceCases, level: number) => Interval | undefined;
+
+/** What charts show of the cases at each place, as a whole: a new one is an object here and a line in the list. */
+export interface SummaryType {
+  /** What it asks for: the values of a variable, or how many cases there are. */
+  asks: 'values' | 'cases';
+  of(cases: PlaceCases): number;
+  /** Whether it needs single values, not their sums alone. */
+  keepsRows?: true;
+  /** Whether it draws a value as the table gives it, so that there is one row for each place. */
+  asGiven?: true;
+  /** Whether it is a part of a whole of several places. */
+  ofWhole?: true;
+  /** Measures of variables that it is defined for. */
+  measures: readonly string[];
+  /** Whether the values of several places are one together, so that they may be stacked and are shares of it. */
+  addsUp: boolean;
+  /** Its intervals by what error bars may show. */
+  intervals?: Partial<Record<ErrorName, IntervalOf>>;
+  /** What stands before the label of its variable in the title of an axis, or before "of" and the cases. */
+  lead?: string;
+  unit?: string;
+  /** What its axis can hold: what the variable can, shares, or whole numbers of cases from 0 on. */
+  holds: 'values' | 'shares' | 'counts' | 'sums';
+  labels: LabelDecimals;
+  /** Its column in a table of numbers: key, title, and decimals, beyond those of its variable where it has one. */
+  column: { key: string; title: string; decimals: number };
+  /** Whether mean, SD and SE stand beside it. */
+  spread?: true;
+}
+
+const meanErrors: SummaryType['intervals'] = {
+  ci: ({ summary }, level) => meanInterval(summary, level),
+  se: ({ summary }) => around(summary.mean, summary.se),
+  sd: ({ summary }) => around(summary.mean, summary.sd),
+};
+
+const around = (middle: number, half: number | undefined): Interval | undefined =>
+  half === undefined ? undefined : { low: middle - half, high: middle + half };
+
+const mean = {
+  asks: 'values',
+  of: ({ summary }) => summary.mean,
+  measures: ['numeric'],
+  addsUp: false,
+  intervals: meanErrors,
+  lead: 'Mean',
+  holds: 'values',
+  labels: 'mean',
+  column: { key: 'mean', title: 'Mean', decimals: 2 },
+  spread: true,
+} satisfies SummaryType;
+
+const middle = {
+  asks: 'values',
+  of(cases) {
+    const { values, weights } = cases.values();
+    return median(values, weights) as number;
+  },
+  keepsRows: true,
+  measures: ['numeric', 'ordinal'],
+  addsUp: false,
+  lead: 'Median',
+  holds: 'values',
+  labels: 'median',
+  column: { key: 'median', title: 'Median', decimals: 2 },
+  spread: true,
+} satisfies SummaryType;
+
+const sum = {
+  asks: 'values',
+  of: ({ summary }) => summary.sum,
+  measures: ['numeric'],
+  addsUp: true,
+  lead: 'Total',
+  holds: 'sums',
+  labels: 'data',
+  column: { key: 'sum', title: 'Sum', decimals: 0 },
+} satisfies SummaryType;
+
+const count = {
+  asks: 'cases',
+  of: ({ summary }) => summary.size,
+  measures: [],
+  addsUp: true,
+  lead: 'Number',
+  holds: 'counts',
+  labels: 'counts',
+  column: { key: 'count', title: 'Count', decimals: 0 },
+} satisfies SummaryType;
+
+const percent = {
+  asks: 'cases',
+  of: ({ summary, whole }) => (100 * summary.size) / whole.size,
+  ofWhole: true,
+  measures: [],
+  addsUp: true,
+  intervals: {
+    ci({ summary, whole: { size, effective } }, level) {
+      // Weighted cases count for as many as would carry as much if all counted alike.
+      if (effective < 1 - 1e-9) return undefined;
+      const share = shareInterval((summary.size / size) * effective, effective, level);
+      return share && { low: 100 * share.low, high: 100 * share.high };
+    },
+  },
+  lead: 'Share',
+  unit: '%',
+  holds: 'shares',
+  labels: 'shares',
+  column: { key: 'percent', title: 'Percent', decimals: 1 },
+} satisfies SummaryType;
+
+const given = {
+  asks: 'values',
+  of: ({ summary }) => summary.mean,
+  asGiven: true,
+  measures: ['numeric', 'ordinal'],
+  addsUp: true,
+  holds: 'values',
+  labels: 'data',
+  column: { key: 'value', title: 'Value', decimals: 0 },
+} satisfies SummaryType;
+
+/** All summaries. */
+export const summaries = { mean, median: middle, sum, count, percent, given };
+
+export type SummaryName = keyof typeof summaries;
+
+/** Summaries that need more than the cases of their own place. */
+type WholeName = {
+  [N in SummaryName]: (typeof summaries)[N] extends { ofWhole: true } ? N : never;
+}[SummaryName];
+
+/** Summaries of the cases at one place alone. */
+export type PlaceSummaryName = Exclude<SummaryName, WholeName>;
+
+type Names<N> = [N, ...N[]];
+
+export const summaryType = (name: SummaryName): SummaryType => summaries[name];
+export const summaryNames = Object.keys(summaries) as Names<SummaryName>;
+export const placeSummaryNames = summaryNames.filter(
+  (name) => !summaryType(name).ofWhole,
+) as string[] as Names<PlaceSummaryName>;
+
+/** The interval of error bars about a summary. */
+export const errorInterval = (
+  name: SummaryName,
+  { shows, level = defaultLevel }: { shows: ErrorName; level?: number | undefined },
+  cases: PlaceCases,
+): Interval | undefined => summaryType(name).intervals?.[shows]?.(cases, level);

@@ -1,0 +1,25 @@
+import * as z from 'zod/mini';
+import { choice, optional } from '../../document/fields.js';
+import type { ChartKind } from '../kind.js';
+import { groupKind } from './group.js';
+import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
+
+const schema = z.strictObject({
+  kind: choice('Kind of chart.', ['bar'], 'bar'),
+  ...groupShape,
+  arrange: optional(
+    choice(
+      'How the bars of a category stand: beside each other, on top of each other, or as shares that add up to 100 %.',
+      ['clustered', 'stacked', 'shares'],
+      'stacked',
+    ),
+  ),
+});
+
+/** Bars of a summary of a variable over the values of a category, clustered by a second one. */
+export const bar = {
+  name: 'bar',
+  description: 'Bars of a summary over the values of a category, side by side for a second one.',
+  schema,
+  ...groupKind('bar'),
+} satisfies ChartKind<GroupSettings, GroupLong, string[] | undefined>;

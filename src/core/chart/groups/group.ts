@@ -1,0 +1,130 @@
+import { error, fail, type Outcome, succeed } from '../../document/problem.js';
+import type { ChartInput } from '../chartInput.js';
+import { bothAxes, categoryAxis, showsByDirection } from '../frame/categoryAxes.js';
+import { type Cells, sortIntoCells } from '../frame/cells.js';
+import { labelDecimals, once } from '../frame/labelDecimals.js';
+import { orderOf } from '../frame/order.js';
+import { referenceLines } from '../frame/references.js';
+import { categoryRole, groupRole, type Role } from '../frame/roles.js';
+import { summaryType } from '../frame/summaries.js';
+import { asLong } from '../frame/wide.js';
+import type { ChartKind, Drawn } from '../kind.js';
+import type { GroupMark, ValueAxis } from '../plan.js';
+import { groupChecks } from './groupChecks.js';
+import { type GroupMarks, type GroupSeries, groupMarks, reordered } from './groupMarks.js';
+import { groupNumbers } from './groupNumbers.js';
+import { type GroupFrame, type GroupLong, type GroupSettings, groupFrame, summaryOf } from './groupSettings.js';
+import { groupAltText, groupFacts, summaryTitle } from './groupWords.js';
+import { stack } from './stack.js';
+
+function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis {
+  const ends = series.flatMap(({ marks }) =>
+    marks.flatMap((mark) => [
+      ...(mark.type === 'bar' ? [mark.base] : []),
+      mark.value,
+      ...(mark.interval ? [mark.interval.low, mark.interval.high] : []),
+    ]),
+  );
+  const { value } = input.settings;
+  const { range } = value === undefined ? {} : input.codebook.variable(value);
+  const { holds } = summaryType(input.summary);
+  const percent = holds === 'shares' || input.settings.arrange === 'shares';
+  const possible = percent ? ([0, 100] as const) : holds === 'values' ? range : undefined;
+  const references = (input.settings.references ?? []).map(({ at }) => at);
+  ends.push(...references);
+  return {
+    shows: 'value',
+    title: summaryTitle(input),
+    least: ends.reduce((least, end) => Math.min(least, end)),
+    greatest: ends.reduce((greatest, end) => Math.max(greatest, end)),
+    ...(possible === undefined ? {} : { possible }),
+    counts: holds === 'counts' && !percent,
+  };
+}
+
+/** A chart of intervals of means or shares shows confidence intervals where it is not told otherwise. */
+const withInterval = (settings: GroupSettings): GroupSettings =>
+  settings.error === undefined && summaryType(summaryOf(settings)).intervals?.ci
+    ? { ...settings, error: { shows: 'ci' } }
+    : settings;
+
+/** The settings with a category, over a table with a row for each value. */
+function complete(given: ChartInput<GroupSettings>): Outcome<ChartInput<GroupLong>> {
+  const long = asLong(given);
+  if (!long.ok) return long;
+  const { settings } = long.value;
+  const { category } = settings;
+  if (category !== undefined) return succeed({ ...long.value, settings: { ...settings, category } }, long.problems);
+  const columns = given.table.columnNames.filter((column) => given.codebook.variable(column).measure !== 'numeric');
+  const facts = { path: 'chart.category', why: 'nothing says what stands along the axis', columns };
+  return fail([error('setting-needed', facts, given.locate('chart'))]);
+}
+
+const cellsOf = (input: GroupFrame): Cells =>
+  sortIntoCells(input, input.category, input.group, summaryType(input.summary).keepsRows);
+
+/** The order of the categories along the axis, which all panels have; none where it is that of the codebook. */
+function shareOrder(input: GroupFrame): Outcome<string[] | undefined> {
+  const { order } = input.settings;
+  if (order === undefined || order === 'codebook') return succeed(undefined);
+  const { categories } = input.category;
+  const heights = groupMarks(input, cellsOf(input)).series.flatMap(({ marks }) => marks);
+  const { places, problems } = orderOf(order, categories, heights, input);
+  if (problems.length > 0) return fail(problems);
+  return succeed(places.flatMap((at) => categories[at]?.code ?? []));
+}
+
+/** Decimals of the labels at the marks. */
+function decimalsFor(input: GroupFrame, { series }: GroupMarks): number {
+  if (input.settings.arrange === 'shares') return 1;
+  const values = series.flatMap(({ marks }) => marks.map(({ value }) => value));
+  return labelDecimals(summaryType(input.summary).labels, values, input.measured('value'));
+}
+
+function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
+  const { settings } = input;
+  const cells = cellsOf(input);
+  const unordered = groupMarks(input, cells);
+  const marks = order ? reordered(unordered, order) : unordered;
+  const stacked = stack(input, marks);
+  if (!stacked.ok) return fail([...marks.problems, ...stacked.problems]);
+  const series = stacked.value;
+  const along = { ...categoryAxis(input.category, 'chart.category'), categories: marks.categories };
+  const axes = bothAxes(along, valueAxis(input, series), settings.direction);
+  return succeed({
+    plan: {
+      ...axes,
+      series,
+      ...referenceLines(settings.references, axes.direction, marks.categories.length),
+      ...((settings.arrange ?? 'clustered') === 'clustered' ? {} : { stacked: true }),
+      labelDecimals: once(() => decimalsFor(input, marks)),
+    },
+    numbers: groupNumbers(input, marks, cells),
+    note: groupFacts(input),
+    altText: groupAltText(input, marks),
+    problems: marks.problems,
+  });
+}
+
+const endRole: Role = { use: 'measures', accepts: 'measured' };
+
+/** What all charts of summaries by group have in common, drawn with one type of mark. */
+export const groupKind = (mark: GroupMark['type']) =>
+  ({
+    roles: {
+      category: categoryRole,
+      group: groupRole,
+      value: {
+        use: 'measures',
+        accepts: 'measured',
+        draft: { keys: ['value'], isNeeded: mark === 'interval' },
+      },
+      low: endRole,
+      high: endRole,
+    },
+    shows: showsByDirection,
+    complete: (given) => complete(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given),
+    check: (frame) => groupChecks(groupFrame(frame, mark)),
+    share: (frame) => shareOrder(groupFrame(frame, mark)),
+    draw: (frame, order) => draw(groupFrame(frame, mark), order),
+  }) satisfies Partial<ChartKind<GroupSettings, GroupLong, string[] | undefined>>;

@@ -1,0 +1,106 @@
+import type { Cells } from '../frame/cells.js';
+import { defaultLevel } from '../frame/levels.js';
+import { levelText } from '../frame/noteFacts.js';
+import { summaryType } from '../frame/summaries.js';
+import type { Drawn } from '../kind.js';
+import type { GroupMark, NumbersColumn, NumbersSum } from '../plan.js';
+import type { GroupMarks } from './groupMarks.js';
+import type { GroupFrame } from './groupSettings.js';
+
+interface Entry extends NumbersColumn {
+  of(mark: GroupMark, cell: ReturnType<Cells['at']>): string | number | undefined;
+}
+
+function intervalTitle(input: GroupFrame): string {
+  const bars = input.settings.error;
+  if (bars?.shows === 'ci') return `${levelText(bars.level ?? defaultLevel)} CI`;
+  return bars?.shows === 'se' ? 'M ± SE' : 'M ± SD';
+}
+
+/** Mean, SD and SE of each cell. */
+const spreadColumns = (decimals: number): Entry[] => [
+  { key: 'mean', title: 'Mean', decimals, of: (_, cell) => cell.summary.mean },
+  { key: 'sd', title: 'SD', decimals, of: (_, cell) => cell.summary.sd },
+  { key: 'se', title: 'SE', decimals: decimals + 1, of: (_, cell) => cell.summary.se },
+];
+
+/** @param data decimals of the variable, 0 where there is none */
+function measuredColumns(input: GroupFrame, data: number): Entry[] {
+  const { settings } = input;
+  const { holds, column, spread } = summaryType(input.summary);
+  if (holds === 'counts') {
+    // The number of cases stands there already.
+    return settings.weight === undefined
+      ? []
+      : [{ key: 'weighted', title: 'Weighted n', decimals: 1, of: (mark) => mark.value }];
+  }
+  const decimals = data + column.decimals;
+  const own: Entry = { ...column, decimals, of: (mark) => mark.value };
+  const others = spread ? spreadColumns(decimals) : [];
+  const columns = others.some(({ key }) => key === own.key) ? others : [own, ...others];
+  const isGiven = (settings.low ?? settings.high) !== undefined;
+  if (!isGiven && !settings.error) return columns;
+  const title = isGiven ? 'Interval' : intervalTitle(input);
+  return [
+    ...columns,
+    { key: 'low', title: `${title}, low`, decimals, of: (mark) => mark.interval?.low },
+    { key: 'high', title: `${title}, high`, decimals, of: (mark) => mark.interval?.high },
+  ];
+}
+
+/** What part of its category each bar is. */
+function shareColumn({ settings }: GroupFrame, { series }: GroupMarks): Entry[] {
+  if (settings.arrange !== 'shares') return [];
+  const all = series.flatMap(({ marks }) => marks);
+  const total = (category: number) => all.reduce((sum, mark) => sum + (mark.category === category ? mark.value : 0), 0);
+  return [
+    { key: 'share', title: 'Share (%)', decimals: 1, of: (mark) => (100 * mark.value) / (total(mark.category) || 1) },
+  ];
+}
+
+/** The table behind the bars: each group's n and measures, in the order of the axis. */
+export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells): Drawn['numbers'] {
+  const { category, group, codebook, settings } = input;
+  const decimals = settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
+  const name = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
+    categories.categories.find(({ code }) => code === mark.cell[categories.variable.name])?.name;
+  const entries: Entry[] = [
+    { key: category.variable.name, title: category.variable.label, of: (mark) => name(category, mark) },
+    ...(group
+      ? [{ key: group.variable.name, title: group.variable.label, of: (mark: GroupMark) => name(group, mark) }]
+      : []),
+    { key: 'n', title: 'n', decimals: 0, of: (mark) => mark.count },
+    ...measuredColumns(input, decimals),
+    ...shareColumn(input, marks),
+  ];
+  const places = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
+    categories.categories.findIndex(({ code }) => code === mark.cell[categories.variable.name]);
+  const ordered = marks.series
+    .flatMap((series) => series.marks)
+    .sort((a, b) => a.category - b.category || a.place - b.place);
+  return {
+    columns: entries.map(({ of: _, ...column }) => column),
+    rows: ordered.map((mark) => {
+      const cell = cells.at(places(category, mark), group ? places(group, mark) : 0);
+      return entries.map((entry) => entry.of(mark, cell));
+    }),
+    ...(group && summaryType(input.summary).asks === 'cases' ? { sums: crossSums(input, marks) } : {}),
+  };
+}
+
+/** Sums of a cross table over the groups of each category, the categories of each group, and all: a check. */
+function crossSums({ group, category, summary }: GroupFrame, { series, categories, groups }: GroupMarks): NumbersSum[] {
+  const all = series.flatMap(({ marks }) => marks);
+  const sum = (name: string, of: readonly GroupMark[]): NumbersSum => ({
+    name,
+    n: of.reduce((total, { count }) => total + count, 0),
+    ...(summaryType(summary).ofWhole ? { percent: of.reduce((total, { value }) => total + value, 0) } : {}),
+  });
+  const within = (variable: string | undefined, code: string) =>
+    all.filter(({ cell }) => cell[variable ?? ''] === code);
+  return [
+    ...categories.map(({ code, name }) => sum(name, within(category.variable.name, code))),
+    ...groups.map(({ code, name }) => sum(name, within(group?.variable.name, code))),
+    sum('All', all),
+  ];
+}

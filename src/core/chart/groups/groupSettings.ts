@@ -1,0 +1,83 @@
+import * as z from 'zod/mini';
+import { choice, columnName, level, object, optional } from '../../document/fields.js';
+import { type Frame, filled } from '../frame/frame.js';
+import type { Grouping } from '../frame/grouping.js';
+import { orderField } from '../frame/order.js';
+import { referencesField } from '../frame/references.js';
+import { type SummaryName, summaryNames } from '../frame/summaries.js';
+import { weightShape } from '../frame/weights.js';
+import { whereField } from '../frame/where.js';
+import { wideShape } from '../frame/wide.js';
+import type { GroupMark } from '../plan.js';
+
+/** The settings of every chart that shows a summary at each value of a category. */
+export const groupShape = {
+  category: optional(
+    columnName(
+      'Variable with one place on the axis for each of its values. Left out with "values": the columns.',
+      'bed',
+    ),
+  ),
+  value: optional(columnName('Variable that is summarised.', 'yield')),
+  summary: optional(
+    choice(
+      'What is shown of each group. Left out: the mean where there is a value, else the count.',
+      summaryNames,
+      'mean',
+    ),
+  ),
+  ...wideShape,
+  group: optional(columnName('Second variable: its values side by side at each category.', 'season')),
+  ...weightShape,
+  order: orderField,
+  of: optional(
+    choice(
+      'What percentages add up over: all bars, the bars of a group, or those of a category.',
+      ['all', 'group', 'category'],
+      'group',
+    ),
+  ),
+  direction: optional(choice('Direction of the axis of values.', ['vertical', 'horizontal'], 'vertical')),
+  error: optional(
+    object('Error bars, for means and shares. Left out: none with bars, confidence intervals with intervals.', {
+      shows: choice('Confidence interval, standard error or standard deviation.', ['ci', 'se', 'sd'], 'ci'),
+      level: optional(level('Level of the confidence interval. Left out: 0.95.', '0.95')),
+    }),
+  ),
+  low: optional(
+    columnName('Column with the lower ends of intervals that the table gives, one row for each place.', 'from'),
+  ),
+  high: optional(columnName('Column with the upper ends of intervals that the table gives.', 'to')),
+  references: referencesField,
+  where: whereField,
+};
+
+const groupSchema = z.strictObject({
+  ...groupShape,
+  arrange: optional(choice('How the bars of a category stand.', ['clustered', 'stacked', 'shares'], 'stacked')),
+});
+
+export type GroupSettings = z.infer<typeof groupSchema>;
+
+/** The settings once it is known what stands along the axis. */
+export type GroupLong = GroupSettings & { category: string };
+
+export const summaryOf = ({ summary, low, high, value }: GroupSettings): SummaryName =>
+  summary ?? (low !== undefined || high !== undefined ? 'given' : value === undefined ? 'count' : 'mean');
+
+/** A frame with all that follows from its settings. */
+export interface GroupFrame extends Frame<GroupLong> {
+  /** The mark that shows the summary. */
+  mark: GroupMark['type'];
+  summary: SummaryName;
+  category: Grouping;
+  group?: Grouping | undefined;
+}
+
+export const groupFrame = (frame: Frame<GroupLong>, mark: GroupMark['type']): GroupFrame => ({
+  ...frame,
+  mark,
+  summary: summaryOf(frame.settings),
+  category: filled(frame.sorted('category'), 'category'),
+  group: frame.sorted('group'),
+});

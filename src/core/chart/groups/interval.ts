@@ -1,0 +1,15 @@
+import * as z from 'zod/mini';
+import { choice } from '../../document/fields.js';
+import type { ChartKind } from '../kind.js';
+import { groupKind } from './group.js';
+import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
+
+const schema = z.strictObject({ kind: choice('Kind of chart.', ['interval'], 'interval'), ...groupShape });
+
+/** Summaries as markers on their intervals: like bars, but the axis need not start at zero. */
+export const interval = {
+  name: 'interval',
+  description: 'Markers of a summary with their intervals over the values of a category.',
+  schema,
+  ...groupKind('interval'),
+} satisfies ChartKind<GroupSettings, GroupLong, string[] | undefined>;

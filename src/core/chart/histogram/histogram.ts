@@ -1,0 +1,179 @@
+import { error, fail, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
+import { type Bin, countBins, isBinned } from '../../statistics/bins.js';
+import { picked } from '../../statistics/pick.js';
+import { Sample } from '../../statistics/sample.js';
+import { lowered } from '../../type/letterCase.js';
+import { seriesOf } from '../frame/categoryAxes.js';
+import { cellOf, type Frame, filled } from '../frame/frame.js';
+import { groupRole, valueRole } from '../frame/roles.js';
+import { possibleOf, variableTitle } from '../frame/variableTitle.js';
+import { weightFacts, weightsOf } from '../frame/weights.js';
+import type { ChartKind, Drawn } from '../kind.js';
+import type { AxisTitle, BinMark, Mark, Series } from '../plan.js';
+import { binChecks, edgesFor } from './histogramBins.js';
+import { curvesOf, heights, outlineOf, type Part } from './histogramMarks.js';
+import { type HistogramSettings, histogramSchema, mostBins } from './histogramSettings.js';
+
+type HistogramFrame = Frame<HistogramSettings>;
+
+function heightTitle({ codebook, settings: { measure = 'count', value } }: HistogramFrame): AxisTitle {
+  const { cases } = codebook;
+  if (measure === 'count') return { label: `Number of ${cases}`, from: 'chart.measure' };
+  if (measure === 'percent') return { label: `Share of ${cases}`, unit: '%', from: 'chart.measure' };
+  const { unit } = codebook.variable(value);
+  return { label: 'Density', ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
+}
+
+function numbersOf({ codebook, settings, sorted }: HistogramFrame, parts: readonly Part[]): Drawn['numbers'] {
+  const group = sorted('group');
+  const edges = parts.flatMap(({ bins }) => bins.flatMap(({ from, to }) => [from, to]));
+  const decimals = edges.reduce((most, edge) => Math.max(most, Math.min(6, decimalsOf(edge))), 0);
+  const name = settings.value;
+  const row = (bin: Bin, total: number) => [
+    bin.from,
+    bin.to,
+    bin.count,
+    heights.percent(bin, total),
+    heights.density(bin, total),
+  ];
+  return {
+    columns: [
+      ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
+      { key: 'from', title: `${codebook.variable(name).label}, from`, decimals },
+      { key: 'to', title: 'to', decimals },
+      settings.weight === undefined
+        ? { key: 'n', title: 'n', decimals: 0 }
+        : { key: 'weighted', title: 'Weighted n', decimals: 1 },
+      { key: 'percent', title: 'Percent', decimals: 1 },
+      { key: 'density', title: 'Density', decimals: 4 },
+    ],
+    rows: parts.flatMap(({ category, bins, sample }) =>
+      bins.map((bin) => [...(group ? [category?.name] : []), ...row(bin, sample.size)]),
+    ),
+  };
+}
+
+function altText(input: HistogramFrame, bins: readonly Bin[]): string {
+  const highest = bins.reduce((best, bin) => (bin.count > best.count ? bin : best));
+  const write = (value: number) => formatNumber(value, decimalsOf(value), input.numbers);
+  const { label } = input.codebook.variable(input.settings.value);
+  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
+  return `Histogram of ${lowered(label)} from ${write(first.from)} to ${write(last.to)} in ${bins.length} bins; the highest is from ${write(highest.from)} to ${write(highest.to)} with ${write(highest.count)} ${input.codebook.cases}.`;
+}
+
+function curveProblems({ settings, locate }: HistogramFrame): Problem[] {
+  if (settings.bandwidth === undefined || settings.curves?.includes('density')) return [];
+  return [
+    warning('setting-idle', { path: 'chart.bandwidth', needs: '"curves: [density]"' }, locate('chart.bandwidth')),
+  ];
+}
+
+/** How many cases lie outside the edges. */
+function outsideOf({ values, counts, weighted }: Sample, edges: readonly number[]): number {
+  const one = (i: number) => (weighted ? 1 : (counts?.[i] ?? 1));
+  return values.reduce((sum, value, i) => sum + (isBinned(edges, value) ? 0 : one(i)), 0);
+}
+
+/** The values of some rows, each counted as it weighs. */
+function sampleOf(frame: HistogramFrame, rows: readonly number[]): Sample {
+  const { numbers } = filled(frame.measured('value'), 'value').column;
+  return new Sample(picked(numbers, rows), weightsOf(rows, frame.weight));
+}
+
+const binned = ({ settings }: HistogramFrame, sample: Sample, edges: readonly number[]): Bin[] =>
+  countBins(sample.values, edges, settings.bins?.closed, sample.counts);
+
+/** The values of each group, or of all, cut into the same bins; of a group without values in this panel there is no part. */
+function partsOf(frame: HistogramFrame, edges: readonly number[]): (Part & { group: number })[] {
+  const group = frame.sorted('group');
+  return (group?.categories ?? [undefined]).flatMap((category, g) => {
+    const rows = group ? frame.rows.filter((row) => group.of(row) === g) : frame.rows;
+    if (rows.length === 0) return [];
+    const sample = sampleOf(frame, rows);
+    return [{ ...(category ? { category } : {}), group: g, sample, bins: binned(frame, sample, edges) }];
+  });
+}
+
+/** The bars of all values, or the outline of those of a group, with the curves over them. */
+function marksOf(frame: HistogramFrame, part: Part & { group: number }): Mark[] {
+  const { settings } = frame;
+  const { measure = 'count' } = settings;
+  const cell = cellOf(frame, { group: part.group });
+  const curves = curvesOf(settings, part, cell);
+  if (frame.sorted('group')) return [outlineOf(part, measure, cell), ...curves];
+  const bars = part.bins.map((bin): BinMark => {
+    const { from, to, count } = bin;
+    const share = { part: count / part.sample.size, whole: 'all' };
+    return { type: 'bin', cell, from, to, value: heights[measure](bin, part.sample.size), count, share };
+  });
+  return [...bars, ...curves];
+}
+
+/** The highest bar or place of a line. */
+const highest = (series: readonly Series[]): number =>
+  series
+    .flatMap(({ marks }) => marks)
+    .reduce((most, mark) => {
+      if (mark.type === 'bin') return Math.max(most, mark.value);
+      return mark.type === 'line' ? mark.ys.reduce((a, b) => Math.max(a, b), most) : most;
+    }, 0);
+
+/** The edges of the bins over the values of all panels. */
+function shareEdges(frame: HistogramFrame): Outcome<number[]> {
+  const edges = edgesFor(frame, sampleOf(frame, frame.rows));
+  if (typeof edges !== 'number') return succeed(edges);
+  return fail([error('too-many-bins', { count: edges, most: mostBins }, frame.locate('chart.bins'))]);
+}
+
+function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
+  const { settings, codebook, locate, counts } = frame;
+  const { measure = 'count', curves = [] } = settings;
+  const variable = codebook.variable(settings.value);
+  const sample = sampleOf(frame, frame.rows);
+  const outside = outsideOf(sample, edges);
+  const parts = partsOf(frame, edges);
+  const series = seriesOf(frame.sorted('group'), (g) => {
+    const part = parts.find((own) => own.group === g);
+    return part ? marksOf(frame, part) : [];
+  });
+  return succeed({
+    plan: {
+      direction: 'vertical',
+      x: {
+        shows: 'value',
+        title: variableTitle(variable, 'chart.value'),
+        least: edges[0] as number,
+        greatest: edges.at(-1) as number,
+        ...possibleOf(variable),
+      },
+      y: {
+        shows: 'value',
+        title: heightTitle(frame),
+        least: 0,
+        greatest: highest(series),
+        counts: measure === 'count',
+      },
+      series,
+      labelDecimals: () =>
+        measure === 'count' ? (frame.weight?.kind === 'case' ? 1 : 0) : measure === 'percent' ? 1 : 3,
+    },
+    numbers: numbersOf(frame, parts),
+    note: [...(curves.length > 0 ? [{ is: 'curves', names: curves } as const] : []), ...weightFacts(frame.weight)],
+    altText: altText(frame, binned(frame, sample, edges)),
+    problems:
+      outside > 0 ? [warning('outside-edges', { count: outside, total: counts.used }, locate('chart.bins.edges'))] : [],
+  });
+}
+
+/** How the values of a variable are spread: bars over bins. */
+export const histogram = {
+  name: 'histogram',
+  description: 'How often the values of a variable fall into each of its bins.',
+  schema: histogramSchema,
+  roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },
+  shows: () => ({ x: 'along', y: 'value' }),
+  check: (frame) => [...curveProblems(frame), ...binChecks(frame)],
+  share: shareEdges,
+  draw,
+} satisfies ChartKind<HistogramSettings, HistogramSettings, number[]>;

@@ -1,0 +1,61 @@
+import type { Category } from '../../data/codebook.js';
+import type { Bin } from '../../statistics/bins.js';
+import { kernelDensity, normalDensity, silvermanBandwidth } from '../../statistics/density.js';
+import type { Sample } from '../../statistics/sample.js';
+import type { Cell, LineMark } from '../plan.js';
+import type { HistogramSettings, Measure } from './histogramSettings.js';
+
+/** The height of a bar in each measure. */
+export const heights: Record<Measure, (bin: Bin, total: number) => number> = {
+  count: ({ count }) => count,
+  percent: ({ count }, total) => (100 * count) / total,
+  density: ({ count, from, to }, total) => count / total / (to - from),
+};
+
+/** The values of one group, or of all. */
+export interface Part {
+  category?: Category;
+  sample: Sample;
+  bins: Bin[];
+}
+
+/** What a density has to be multiplied by to stand over bars of a measure. */
+function densityScale(measure: Measure, total: number, width: number): number {
+  if (measure === 'density') return 1;
+  return (measure === 'percent' ? 100 : total) * width;
+}
+
+const curvePoints = 160;
+
+/** The curves over the bars of a part; none where its values do not differ. */
+export function curvesOf(settings: HistogramSettings, { sample, bins }: Part, cell: Cell): LineMark[] {
+  const { measure = 'count', curves = [], group } = settings;
+  const bandwidth = settings.bandwidth ?? silvermanBandwidth(sample);
+  const { sd = 0, mean } = sample.summary;
+  const [from, to] = [bins[0]?.from as number, bins.at(-1)?.to as number];
+  const scale = densityScale(measure, sample.size, (to - from) / bins.length);
+  const xs = Array.from({ length: curvePoints + 1 }, (_, i) => from + ((to - from) * i) / curvePoints);
+  const of = {
+    normal: (x: number) => normalDensity(x, mean, sd),
+    density: (x: number) => kernelDensity(sample, bandwidth, x),
+  };
+  return curves.flatMap((name): LineMark[] => {
+    if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
+    // Over the bars of all a curve has a look of its own; over the outline of a group, that of the group.
+    const as = group === undefined ? name : 'groupCurve';
+    return [{ type: 'line', cell, as, xs, ys: xs.map((x) => scale * of[name](x)) }];
+  });
+}
+
+/** The outline of the bars of a group: up, along the tops, and down. */
+export function outlineOf({ bins, sample }: Part, measure: Measure, cell: Cell): LineMark {
+  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
+  const tops = bins.map((bin) => heights[measure](bin, sample.size));
+  return {
+    type: 'line',
+    cell,
+    as: 'series',
+    xs: [first.from, ...bins.flatMap(({ from, to }) => [from, to]), last.to],
+    ys: [0, ...tops.flatMap((top) => [top, top]), 0],
+  };
+}

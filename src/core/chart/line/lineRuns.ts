@@ -1,0 +1,81 @@
+import { Summary } from '../../statistics/summary.js';
+import { errorInterval, type PlaceCases, summaryType } from '../frame/summaries.js';
+import { weightsOf } from '../frame/weights.js';
+import type { LineFrame, LineSummary, Run, RunPlace } from './lineSettings.js';
+
+/** The lines of all groups that have any values, and what they show. */
+export interface Lines {
+  runs: Run[];
+  summary: LineSummary;
+}
+
+/** What stands at one place of one group. */
+interface PlaceCell {
+  summary: Summary;
+  rows: number[];
+  missing: boolean;
+}
+
+/** The rows of each group by their places; a place whose values are all missing is there without rows. */
+function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
+  const { along, group, weight, table } = frame;
+  const value = frame.measured('value')?.column;
+  const cells = (group?.categories ?? [undefined]).map(() => new Map<number, PlaceCell>());
+  const cellOf = (row: number): PlaceCell | undefined => {
+    const places = cells[group ? group.of(row) : 0];
+    const x = along.at(row);
+    const cell = places?.get(x) ?? { summary: new Summary(weight?.kind), rows: [], missing: false };
+    places?.set(x, cell);
+    return cell;
+  };
+  for (const row of frame.rows) {
+    const cell = cellOf(row) as PlaceCell;
+    cell.summary.add(value ? (value.numbers[row] as number) : 1, weight?.column.numbers[row]);
+    cell.rows.push(row);
+  }
+  for (let row = 0; value && row < table.rowCount; row += 1) {
+    const isPlaced = along.of(row) >= 0 && (!group || group.of(row) >= 0);
+    if ((value.absent[row] as number) === 0 || !isPlaced || !frame.keeps(row)) continue;
+    (cellOf(row) as PlaceCell).missing = true;
+  }
+  return cells;
+}
+
+/** What a summary may ask of a place; lines show no parts of a whole. */
+const casesOf = (frame: LineFrame, { summary, rows }: PlaceCell): PlaceCases => ({
+  summary,
+  whole: { size: summary.size, effective: summary.effective },
+  values() {
+    const numbers = frame.measured('value')?.column.numbers;
+    return {
+      values: rows.map((row) => (numbers ? (numbers[row] as number) : 1)),
+      weights: weightsOf(rows, frame.weight),
+    };
+  },
+});
+
+/** Sorts the rows by group and place, and sums each place up. */
+export function linesOf(frame: LineFrame): Lines {
+  const { settings, group } = frame;
+  const cells = cellsOf(frame);
+  const single = cells.every((places) => [...places.values()].every(({ summary }) => summary.n <= 1));
+  const usual = settings.value === undefined ? 'count' : single && !settings.error ? 'given' : 'mean';
+  const shows = settings.summary ?? usual;
+  const runs = cells.map((places, g): Run => {
+    const entries = [...places].sort((a, b) => a[0] - b[0]);
+    const category = group?.categories[g];
+    return {
+      ...(category ? { category } : {}),
+      group: g,
+      places: entries.flatMap(([x, cell]): RunPlace[] => {
+        const { summary } = cell;
+        if (summary.n === 0) return [];
+        const cases = casesOf(frame, cell);
+        const interval = settings.error && errorInterval(shows, settings.error, cases);
+        return [{ x, y: summaryType(shows).of(cases), summary, interval }];
+      }),
+      missing: entries.flatMap(([x, { summary, missing }]) => (summary.n === 0 && missing ? [x] : [])),
+    };
+  });
+  return { runs: runs.filter(({ places }) => places.length > 0), summary: shows };
+}

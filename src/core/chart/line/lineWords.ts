@@ -1,0 +1,87 @@
+import { dateInFull } from '../../scale/dateTicks.js';
+import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
+import { lowered } from '../../type/letterCase.js';
+import type { Along } from '../frame/along.js';
+import { summaryType } from '../frame/summaries.js';
+import type { Drawn } from '../kind.js';
+import type { AxisTitle } from '../plan.js';
+import type { Lines } from './lineRuns.js';
+import type { LineFrame, Run } from './lineSettings.js';
+
+/** A place along an axis in words. */
+export function placeWords({ axis }: Along, x: number): string {
+  if (axis.shows === 'category') return axis.categories[x]?.name ?? '';
+  if (axis.form === 'date') return dateInFull(x);
+  return formatNumber(x, decimalsOf(x), { decimalMark: '.', grouping: 'none' });
+}
+
+/** A place along an axis in full: the name of a category, a number, or a date by ISO 8601. */
+function placeValue({ axis }: Along, x: number): string | number {
+  if (axis.shows === 'category') return axis.categories[x]?.name ?? '';
+  return axis.form === 'date' ? dateInFull(x, { dates: 'iso' }) : x;
+}
+
+/** The decimals that numbers along the axis are written with. */
+function placeDecimals({ axis }: Along, runs: readonly Run[]): { decimals?: number } {
+  if (axis.shows === 'category' || axis.form === 'date') return {};
+  const xs = runs.flatMap(({ places }) => places.map(({ x }) => x));
+  return { decimals: xs.reduce((most, x) => Math.max(most, decimalsOf(x)), 0) };
+}
+
+/** The table behind the lines: each place of each group with its n and measures. */
+export function lineNumbers(
+  { settings, codebook, along, group }: LineFrame,
+  { runs, summary }: Lines,
+): Drawn['numbers'] {
+  const { asks, column, spread } = summaryType(summary);
+  const { value } = settings;
+  const data = asks === 'cases' || value === undefined ? 0 : (codebook.variable(value).decimals ?? 2);
+  const fine = data + column.decimals;
+  return {
+    columns: [
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
+      { key: along.variable.name, title: along.variable.label, ...placeDecimals(along, runs) },
+      { key: 'n', title: 'n', decimals: 0 },
+      { ...column, decimals: fine },
+      ...(spread
+        ? [
+            { key: 'sd', title: 'SD', decimals: fine },
+            { key: 'se', title: 'SE', decimals: fine + 1 },
+          ]
+        : []),
+      ...(settings.error
+        ? [
+            { key: 'low', title: 'Low', decimals: fine },
+            { key: 'high', title: 'High', decimals: fine },
+          ]
+        : []),
+    ],
+    rows: runs.flatMap(({ category, places }) =>
+      places.map(({ x, y, summary: cell, interval }) => [
+        ...(group ? [category?.name] : []),
+        placeValue(along, x),
+        cell.n,
+        y,
+        ...(spread ? [cell.sd, cell.se] : []),
+        ...(settings.error ? [interval?.low, interval?.high] : []),
+      ]),
+    ),
+  };
+}
+
+/** The lines in words: where each begins and ends. */
+export function lineAltText(frame: LineFrame, runs: readonly Run[], title: AxisTitle): string {
+  const { along, numbers } = frame;
+  const value = title.lead === undefined ? title.label : `${title.lead} ${lowered(title.label)}`;
+  const unit = title.unit === undefined || title.unit === '' ? '' : ` in ${title.unit}`;
+  const what = `Line chart of ${lowered(value)}${unit} by ${lowered(along.variable.label)}`;
+  if (runs.length > 8) return `${what}, ${runs.length} lines.`;
+  const write = (y: number) => formatNumber(y, Math.min(2, decimalsOf(Number(y.toPrecision(3)))), numbers);
+  const parts = runs.map(({ category, places }) => {
+    const [first, last] = [places[0], places.at(-1)];
+    if (!first || !last) return '';
+    const name = category ? `${category.name} ` : '';
+    return `${name}from ${write(first.y)} at ${placeWords(along, first.x)} to ${write(last.y)} at ${placeWords(along, last.x)}`;
+  });
+  return `${what}: ${parts.join('; ')}.`;
+}

@@ -1,0 +1,132 @@
+import { choice, either, flag, level, listOf, object, optional, share, whole } from '../../document/fields.js';
+import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
+import { fitLocal } from '../../statistics/localFit.js';
+import { type Fit, fitPolynomial, type Polynomial } from '../../statistics/polynomial.js';
+import { defaultLevel } from '../frame/levels.js';
+import type { NoteFact } from '../frame/noteFacts.js';
+import type { BandMark, Cell, LineMark } from '../plan.js';
+
+/** Share of the points that each part of a local regression takes, where the author gives none. */
+const defaultShare = 0.6;
+
+/** The setting for a line fitted to points. */
+export const fitField = optional(
+  object('A line fitted to the points of each group.', {
+    degree: either(
+      'A straight line (1), a parabola (2) or a cubic (3) by least squares, or a local regression.',
+      '1, 2, 3 or local',
+      [whole('A degree.', 3, '1'), choice('Local regression.', ['local'], 'local')],
+      '1',
+    ),
+    share: optional(share('Share of the points that each part of a local regression takes. Left out: 0.6.', '0.5')),
+    band: optional(flag('Whether a band shows the confidence interval of the mean.')),
+    level: optional(level('Level of the band. Left out: 0.95.', '0.95')),
+    over: optional(
+      choice('Whether each group has a line of its own, or all have one. Left out: groups.', ['groups', 'all'], 'all'),
+    ),
+    show: optional(
+      listOf(
+        'What is written in the panel: R², the equation.',
+        choice('A part.', ['r2', 'equation'], 'r2'),
+        '[r2, equation]',
+      ),
+    ),
+  }),
+);
+
+export interface FitSettings {
+  degree: number | 'local';
+  share?: number | undefined;
+  band?: boolean | undefined;
+  level?: number | undefined;
+  over?: 'groups' | 'all' | undefined;
+  show?: ('r2' | 'equation')[] | undefined;
+}
+
+/** A fit drawn over the range of its points. */
+export interface DrawnFit {
+  /** The band under the line, where there is one, and the line. */
+  marks: (LineMark | BandMark)[];
+  line: LineMark;
+  /** None where all y are equal. */
+  rSquared?: number | undefined;
+  /** The coefficients, for polynomials. */
+  polynomial?: Polynomial;
+}
+
+const places = 120;
+
+/** Where a fit is drawn: at the ends of a straight one, else at many places over the range of its points. */
+function placesOver(xs: ArrayLike<number>, steps: number): number[] {
+  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (let i = 0; i < xs.length; i += 1) {
+    least = Math.min(least, xs[i] as number);
+    greatest = Math.max(greatest, xs[i] as number);
+  }
+  return Array.from({ length: steps + 1 }, (_, i) => least + ((greatest - least) * i) / steps);
+}
+
+/** Fits a line to points; none where they are too few or do not differ in x. */
+export function drawFit(
+  fit: FitSettings,
+  { xs, ys }: { xs: ArrayLike<number>; ys: ArrayLike<number> },
+  cell: Cell,
+): DrawnFit | undefined {
+  const found =
+    fit.degree === 'local'
+      ? fitLocal(xs, ys, fit.share ?? defaultShare)
+      : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
+  if (!found) return undefined;
+  const along = placesOver(xs, fit.degree === 1 && !fit.band ? 1 : places);
+  const fitted = along.map((x): Fit => found.at(x, fit.level ?? defaultLevel));
+  const isBanded = fit.band && fitted.every(({ low }) => low !== undefined);
+  const band: BandMark = {
+    type: 'band',
+    cell,
+    xs: along,
+    low: fitted.map(({ low }) => low as number),
+    high: fitted.map(({ high }) => high as number),
+  };
+  const line: LineMark = { type: 'line', cell, as: 'fit', xs: along, ys: fitted.map(({ y }) => y) };
+  return {
+    marks: isBanded ? [band, line] : [line],
+    line,
+    rSquared: found.rSquared,
+    ...('coefficients' in found ? { polynomial: found } : {}),
+  };
+}
+
+const significant = (value: number, form: NumberForm): string => {
+  if (value === 0) return '0';
+  const decimals = Math.max(0, Math.min(9, 2 - Math.floor(Math.log10(Math.abs(value)))));
+  return formatNumber(value, decimals, form);
+};
+
+const powers = ['', '*x*', '*x*^2^', '*x*^3^'] as const;
+
+/** An equation with three significant digits: *y* = 1.20 + 0.345 *x*. */
+export function equation({ coefficients }: Polynomial, form: NumberForm): string {
+  const terms = coefficients.map((value, power) => {
+    const size = `${significant(Math.abs(value), form)}${power === 0 ? '' : ` ${powers[power]}`}`;
+    const sign = value < 0 ? '\u2212' : '+';
+    return power === 0 ? `${value < 0 ? '\u2212' : ''}${size}` : `${sign} ${size}`;
+  });
+  return `*y* = ${terms.join(' ')}`;
+}
+
+/** What is written of a fit in the panel. */
+export function fitRemark({ rSquared, polynomial }: DrawnFit, fit: FitSettings, form: NumberForm): string | undefined {
+  const parts = (fit.show ?? []).flatMap((part) => {
+    if (part === 'r2')
+      return [rSquared === undefined ? '*R*^2^ undefined' : `*R*^2^ = ${formatNumber(rSquared, 2, form)}`];
+    return polynomial ? [equation(polynomial, form)] : [];
+  });
+  return parts.length === 0 ? undefined : parts.join(', ');
+}
+
+/** What the lines are, for the note. */
+export function fitFacts(fit: FitSettings | undefined): NoteFact[] {
+  if (!fit) return [];
+  const band = fit.band ? { band: fit.level ?? defaultLevel } : {};
+  return [{ is: 'fits', degree: fit.degree, share: fit.share ?? defaultShare, ...band }];
+}

@@ -1,0 +1,230 @@
+import { error, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { formatNumber } from '../../scale/numberFormat.js';
+import { joined, picked } from '../../statistics/pick.js';
+import type { ChartInput } from '../chartInput.js';
+import { seriesOf } from '../frame/categoryAxes.js';
+import { shadeKeys, sizeKeys, zeroSizes } from '../frame/cloudKeys.js';
+import { axesLacking, completeComponents, componentTitle } from '../frame/components.js';
+import { cellOf, filled } from '../frame/frame.js';
+import { namesProblems } from '../frame/names.js';
+import { groupRole, idRole, type Role } from '../frame/roles.js';
+import { possibleOf, variableTitle } from '../frame/variableTitle.js';
+import type { ChartKind, Drawn } from '../kind.js';
+import type { LineMark, Remark, Series, ValueAxis } from '../plan.js';
+import { type DrawnFit, drawFit, fitRemark } from './fit.js';
+import { cloudOf, ellipseOf, scatterReferences } from './scatterMarks.js';
+import {
+  type Points,
+  type ScatterAxes,
+  type ScatterFrame,
+  type ScatterSettings,
+  scatterSchema,
+} from './scatterSettings.js';
+import { scatterAltText, scatterFacts, scatterNumbers } from './scatterWords.js';
+
+/** The points of each group that has any, in codebook order, each with its fit. */
+function pointsOf(frame: ScatterFrame): Points[] {
+  const group = frame.sorted('group');
+  const { fit } = frame.settings;
+  const [xs, ys] = ['x', 'y'].map((role) => filled(frame.measured(role), role).column.numbers) as [
+    Float64Array,
+    Float64Array,
+  ];
+  const rows = (group?.categories ?? [undefined]).map(() => [] as number[]);
+  for (const row of frame.rows) rows[group ? group.of(row) : 0]?.push(row);
+  const alone = fit?.over !== 'all' || rows.filter((own) => own.length > 0).length === 1;
+  return rows.flatMap((own, g): Points[] => {
+    const category = group?.categories[g];
+    if (own.length === 0) return [];
+    const points = {
+      ...(category ? { category } : {}),
+      group: g,
+      rows: own,
+      xs: picked(xs, own),
+      ys: picked(ys, own),
+    };
+    return [{ ...points, fit: fit && alone ? drawFit(fit, points, cellOf(frame, { group: g })) : undefined }];
+  });
+}
+
+/** An axis that holds some values. */
+function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike<number>[]): ValueAxis {
+  const { variable } = filled(frame.measured(role), role);
+  const label = componentTitle(frame.settings, frame.settings[role], (percent) =>
+    formatNumber(percent, 1, frame.numbers),
+  );
+  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const own of values) {
+    for (let i = 0; i < own.length; i += 1) {
+      least = Math.min(least, own[i] as number);
+      greatest = Math.max(greatest, own[i] as number);
+    }
+  }
+  return {
+    shows: 'value',
+    title: label === undefined ? variableTitle(variable, `chart.${role}`) : { label, from: 'chart.components' },
+    least,
+    greatest,
+    ...(variable.measure === 'date' ? { form: 'date' } : {}),
+    ...possibleOf(variable),
+  };
+}
+
+const mostLocal = 20_000;
+
+function settingsProblems({ settings, locate, rows, measured }: ScatterFrame): Problem[] {
+  const problems: Problem[] = [];
+  for (const [i, line] of (settings.references ?? []).entries()) {
+    const given = (['x', 'y', 'slope'] as const).filter((key) => line[key] !== undefined);
+    if (given.length === 1) continue;
+    const path = `chart.references.${i}`;
+    problems.push(error('one-line', { path, given }, locate(path)));
+  }
+  const { fit } = settings;
+  if (fit?.degree === 0) {
+    problems.push(
+      error(
+        'wrong-type',
+        { path: 'chart.fit.degree', found: '0', expects: '1, 2, 3 or local', example: '1' },
+        locate('chart.fit.degree'),
+      ),
+    );
+  }
+  if (fit?.share !== undefined && fit.degree !== 'local') {
+    problems.push(
+      error('setting-idle', { path: 'chart.fit.share', needs: '"degree: local"' }, locate('chart.fit.share')),
+    );
+  }
+  if (fit?.degree === 'local' && rows.length > mostLocal) {
+    problems.push(error('too-many-for-local', { count: rows.length, most: mostLocal }, locate('chart.fit')));
+  }
+  if (settings.color !== undefined) {
+    const others = [
+      ...(settings.group === undefined ? [] : ['group']),
+      ...(settings.overlap === 'count' ? ['overlap: count'] : []),
+    ];
+    if (others.length > 0) {
+      problems.push(error('one-of-several', { path: 'chart.color', others, where: 'chart' }, locate('chart.color')));
+    }
+  }
+  if (settings.size !== undefined) {
+    if (settings.overlap === 'count') {
+      problems.push(
+        error('one-of-several', { path: 'chart.overlap', others: ['size'], where: 'chart' }, locate('chart.overlap')),
+      );
+    }
+    const size = measured('size');
+    const negative = rows.map((row) => size?.column.numbers[row] ?? 0).find((value) => value < 0);
+    if (size && negative !== undefined) {
+      const facts = { column: size.variable.name, value: negative };
+      problems.push(error('size-negative', facts, locate('chart.size')));
+    }
+  }
+  return problems;
+}
+
+/** One fit for all groups, beside their own points. */
+function commonFit({ settings: { fit } }: ScatterFrame, points: readonly Points[]): DrawnFit | undefined {
+  if (fit?.over !== 'all' || points.length < 2) return undefined;
+  const join = (key: 'xs' | 'ys') => joined(points.map((group) => group[key]));
+  return drawFit(fit, { xs: join('xs'), ys: join('ys') }, {});
+}
+
+/** Groups whose points no line can be fitted to. */
+function missingFits({ settings, locate }: ScatterFrame, points: readonly Points[], common?: DrawnFit): Problem[] {
+  if (!settings.fit) return [];
+  const drawn = common ? [common] : points.map(({ fit }) => fit);
+  const without = points.filter((_, i) => drawn.length > 1 && !drawn[i]).map(({ category }) => category?.name ?? '');
+  const none = drawn.every((fit) => !fit);
+  return none || without.length > 0
+    ? [warning('fit-missing', { groups: none ? [] : without }, locate('chart.fit'))]
+    : [];
+}
+
+/** What is written of the fits in the panel. */
+function remarksOf(
+  { settings: { fit }, numbers }: ScatterFrame,
+  points: readonly Points[],
+  common?: DrawnFit,
+): Remark[] {
+  if (!fit) return [];
+  const of = (drawn: DrawnFit | undefined, series?: number): Remark[] => {
+    const text = drawn && fitRemark(drawn, fit, numbers);
+    if (text === undefined) return [];
+    return [{ text, ...(series === undefined ? {} : { series }), from: 'chart.fit.show' }];
+  };
+  return [...points.flatMap((own) => of(own.fit, own.group)), ...of(common)];
+}
+
+/** The series of the groups; their clouds stand aside by a share of what the axes hold. */
+const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: readonly [number, number]): Series[] =>
+  seriesOf(frame.sorted('group'), (g) => {
+    const own = points.find(({ group }) => group === g);
+    if (!own) return [];
+    const cell = cellOf(frame, { group: g });
+    const cloud = cloudOf(frame, own, cell, { all: points, ranges });
+    return [cloud, ...(own.fit?.marks ?? []), ...ellipseOf(frame, own, cell)];
+  });
+
+function draw(frame: ScatterFrame): Outcome<Drawn> {
+  const points = pointsOf(frame);
+  const lines = frame.settings.references ?? [];
+  const held = (role: 'x' | 'y', key: 'xs' | 'ys') => [
+    ...points.map((own) => own[key]),
+    lines.flatMap((line) => (line[role] === undefined ? [] : [line[role]])),
+  ];
+  const [x, y] = [axisOf(frame, 'x', held('x', 'xs')), axisOf(frame, 'y', held('y', 'ys'))];
+  const series = drawnSeries(frame, points, [x.greatest - x.least, y.greatest - y.least]);
+  const drawnLines = series.flatMap(({ marks }) => marks.flatMap((mark) => (mark.type === 'line' ? [mark] : [])));
+  const common = commonFit(frame, points);
+  const references: LineMark[] = [
+    ...scatterReferences(frame, x, y),
+    ...(common ? [{ ...common.line, as: 'commonFit' } as const] : []),
+  ];
+  const remarks = remarksOf(frame, points, common);
+  return succeed({
+    plan: {
+      direction: 'vertical',
+      x: axisOf(frame, 'x', [...held('x', 'xs'), ...drawnLines.map(({ xs }) => xs)]),
+      y: axisOf(frame, 'y', [...held('y', 'ys'), ...drawnLines.map(({ ys }) => ys)]),
+      series,
+      ...(references.length > 0 ? { references } : {}),
+      ...(remarks.length > 0 ? { remarks } : {}),
+      ...sizeKeys(frame),
+      ...shadeKeys(frame),
+    },
+    numbers: scatterNumbers(frame, points, common),
+    note: scatterFacts(frame),
+    altText: scatterAltText(frame, points),
+    problems: [...missingFits(frame, points, common), ...zeroSizes(frame)],
+  });
+}
+
+const measuredAlong = (key: 'x' | 'y', measures: Role['measures'] = ['numeric']): Role => ({
+  use: 'measures',
+  limitedBy: key,
+  accepts: 'measured',
+  measures,
+  draft: { keys: [key], isNeeded: true },
+});
+
+/** Every case as a point by two measured variables. */
+export const scatter = {
+  name: 'scatter',
+  description: 'Every case as a point by two measured variables, groups by colour and marker.',
+  schema: scatterSchema,
+  roles: {
+    x: measuredAlong('x', ['numeric', 'date']),
+    y: measuredAlong('y'),
+    group: groupRole,
+    color: { use: 'measures', accepts: 'measured' },
+    size: { use: 'measures', accepts: 'measured' },
+    id: idRole,
+  },
+  shows: () => ({ x: 'value', y: 'value' }),
+  texts: ({ fit }) => (fit?.show ? ['*R*^2^ = 0.12, *y* = \u22121 + 2 *x*^3^'] : []),
+  lacks: (settings) => axesLacking(settings, 2),
+  complete: (input: ChartInput<ScatterSettings>) => completeComponents(input, 2) as Outcome<ChartInput<ScatterAxes>>,
+  check: (frame) => [...namesProblems(frame), ...settingsProblems(frame)],
+  draw,
+} satisfies ChartKind<ScatterSettings, ScatterAxes>;

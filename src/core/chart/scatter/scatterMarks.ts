@@ -1,0 +1,87 @@
+import { normalEllipse } from '../../statistics/ellipse.js';
+import { jitter } from '../../statistics/jitter.js';
+import { picked } from '../../statistics/pick.js';
+import { areasOf, shadesOf } from '../frame/cloudKeys.js';
+import { defaultLevel } from '../frame/levels.js';
+import { namesOf } from '../frame/names.js';
+import { namedLine } from '../frame/references.js';
+import { singledIds } from '../frame/singled.js';
+import type { Cell, CloudMark, LineMark, ValueAxis } from '../plan.js';
+import type { Points, ScatterFrame } from './scatterSettings.js';
+
+/** The points of a group with those on the same spot as one, and how many each stands for. */
+function counted({ xs, ys, rows }: Points): { at: number[]; counts: number[] } {
+  const spots = new Map<string, number>();
+  const [at, counts] = [[] as number[], [] as number[]];
+  for (let i = 0; i < rows.length; i += 1) {
+    const key = `${xs[i]} ${ys[i]}`;
+    const spot = spots.get(key);
+    if (spot === undefined) {
+      spots.set(key, at.push(i) - 1);
+      counts.push(1);
+    } else counts[spot] = (counts[spot] as number) + 1;
+  }
+  return { at, counts };
+}
+
+/** Moves points that share a spot aside, by at most a hundredth of the range of the axes. */
+function movedAside(points: Points, rangeX: number, rangeY: number): { xs: Float64Array; ys: Float64Array } {
+  const [dx, dy] = [jitter(points.xs, 0), jitter(points.ys, 0)];
+  return {
+    xs: points.xs.map((x, i) => x + (dy[i] as number) * 0.02 * rangeX),
+    ys: points.ys.map((y, i) => y + (dx[i] as number) * 0.02 * rangeY),
+  };
+}
+
+/** What all clouds of a panel have in common: its points, and the ranges of its axes. */
+export interface CloudContext {
+  all: readonly Points[];
+  ranges: readonly [x: number, y: number];
+}
+
+/** The points of a group as markers. */
+export function cloudOf(frame: ScatterFrame, points: Points, cell: Cell, { all, ranges }: CloudContext): CloudMark {
+  const { overlap } = frame.settings;
+  const names = namesOf(frame, points.rows);
+  const ids = singledIds(frame.singled, frame.ids, points.rows);
+  if (overlap === 'count') {
+    const { at, counts } = counted(points);
+    const most = Math.max(...all.flatMap((group) => counted(group).counts.reduce((a, b) => Math.max(a, b), 1)));
+    const pick = (values: Float64Array) => picked(values, at);
+    return {
+      type: 'cloud',
+      cell,
+      xs: pick(points.xs),
+      ys: pick(points.ys),
+      areas: Float64Array.from(counts, (count) => count / most),
+      ...(names ? { names: at.map((i) => names[i]) } : {}),
+      ...(ids ? { ids: { ...ids, texts: at.map((i) => ids.texts[i] as string) } } : {}),
+    };
+  }
+  const areas = areasOf(frame, all)(points.rows);
+  const places = overlap === 'jitter' ? movedAside(points, ...ranges) : { xs: points.xs, ys: points.ys };
+  const named = { ...(names ? { names } : {}), ...(ids ? { ids } : {}) };
+  return { type: 'cloud', cell, ...places, ...(areas ? { areas } : {}), ...shadesOf(frame, points.rows), ...named };
+}
+
+/** An ellipse that holds a share of the points of a group. */
+export function ellipseOf({ settings }: ScatterFrame, { xs, ys }: Points, cell: Cell): LineMark[] {
+  if (!settings.ellipse) return [];
+  const found = normalEllipse(xs, ys, settings.ellipse.level ?? defaultLevel);
+  return found ? [{ type: 'line', cell, as: 'ellipse', xs: found.xs, ys: found.ys, closed: true }] : [];
+}
+
+/** Reference lines, long enough to cross any panel. */
+export function scatterReferences({ settings }: ScatterFrame, x: ValueAxis, y: ValueAxis): LineMark[] {
+  const reach = (axis: ValueAxis) => {
+    const span = axis.greatest - axis.least || 1;
+    return [axis.least - span, axis.greatest + span];
+  };
+  return (settings.references ?? []).map((given): LineMark => {
+    const line = { type: 'line', cell: {}, as: 'reference', ...namedLine(given) } as const;
+    if (given.x !== undefined) return { ...line, xs: [given.x, given.x], ys: reach(y) };
+    if (given.y !== undefined) return { ...line, xs: reach(x), ys: [given.y, given.y] };
+    const xs = reach(x);
+    return { ...line, xs, ys: xs.map((at) => (given.intercept ?? 0) + (given.slope ?? 1) * at) };
+  });
+}

@@ -1,0 +1,93 @@
+import * as z from 'zod/mini';
+import type { Category } from '../../data/codebook.js';
+import {
+  choice,
+  columnName,
+  either,
+  level,
+  listOf,
+  number,
+  object,
+  optional,
+  positive,
+  text,
+} from '../../document/fields.js';
+import { beyondField } from '../frame/beyond.js';
+import { componentsField } from '../frame/components.js';
+import type { Frame } from '../frame/frame.js';
+import { lineLookShape } from '../frame/lineLook.js';
+import { namesShape } from '../frame/names.js';
+import { referenceNameShape } from '../frame/references.js';
+import { whereField } from '../frame/where.js';
+import { type DrawnFit, fitField } from './fit.js';
+
+export const scatterSchema = z.strictObject({
+  kind: choice('Kind of chart.', ['scatter'], 'scatter'),
+  x: optional(columnName('Variable along the horizontal axis. Left out: a component.', 'water')),
+  y: optional(columnName('Variable along the vertical axis. Left out: a component.', 'yield')),
+  group: optional(columnName('Variable whose values have a colour and a marker each.', 'season')),
+  color: optional(
+    columnName('Measured variable that the colour of the markers shows, on the ramp of the style.', 'ph'),
+  ),
+  size: optional(columnName('Variable that the area of the markers shows.', 'area')),
+  sizes: optional(
+    either(
+      'Which values the legend explains the areas of markers by. Left out: some round ones.',
+      'legend, none, or a list of values',
+      [
+        choice('Whether the legend explains them.', ['legend', 'none'], 'none'),
+        listOf('The values.', positive('A value.', '10'), '[5, 10, 20]', 12),
+      ],
+      '[5, 10, 20]',
+    ),
+  ),
+  ...namesShape,
+  overlap: optional(
+    choice(
+      'What happens to cases on the same spot: nothing, they stand aside by a hair, or they are one marker whose area shows their number.',
+      ['keep', 'jitter', 'count'],
+      'count',
+    ),
+  ),
+  fit: fitField,
+  ellipse: optional(
+    object('An ellipse around each group that holds a share of a normal distribution.', {
+      level: optional(level('That share. Left out: 0.95.', '0.95')),
+    }),
+  ),
+  references: optional(
+    listOf(
+      'Lines to compare with.',
+      object('A line: upright at "x", level at "y", or by "slope" and "intercept".', {
+        x: optional(number('Value of x at which it stands.', '40')),
+        y: optional(number('Value of y at which it lies.', '3')),
+        slope: optional(number('Its slope.', '1')),
+        intercept: optional(number('Its value at x = 0. Left out: 0.', '0')),
+        label: optional(text('What it is, for the note.', 'line of equal values')),
+        ...referenceNameShape,
+        ...lineLookShape,
+      }),
+      '[{ slope: 1, label: line of equal values }]',
+      200,
+    ),
+  ),
+  components: componentsField,
+  beyond: beyondField,
+  where: whereField,
+});
+
+export type ScatterSettings = z.infer<typeof scatterSchema>;
+/** The same once both axes have their columns. */
+export type ScatterAxes = ScatterSettings & { x: string; y: string };
+export type ScatterFrame = Frame<ScatterAxes>;
+
+/** The cases of one group. */
+export interface Points {
+  category?: Category;
+  /** Number of the group. */
+  group: number;
+  rows: number[];
+  xs: Float64Array;
+  ys: Float64Array;
+  fit?: DrawnFit | undefined;
+}

@@ -1,0 +1,136 @@
+import { formatNumber } from '../../scale/numberFormat.js';
+import { Kept } from '../../statistics/kept.js';
+import { fitLine } from '../../statistics/line.js';
+import { joined } from '../../statistics/pick.js';
+import { settled } from '../../statistics/settled.js';
+import { Summary } from '../../statistics/summary.js';
+import { lowered } from '../../type/letterCase.js';
+import { componentFacts, componentNumbers } from '../frame/components.js';
+import { defaultLevel } from '../frame/levels.js';
+import type { NoteFact } from '../frame/noteFacts.js';
+import type { Drawn } from '../kind.js';
+import type { NumbersColumn } from '../plan.js';
+import { type DrawnFit, fitFacts } from './fit.js';
+import type { Points, ScatterFrame } from './scatterSettings.js';
+
+function summaryOf(values: Float64Array): Summary {
+  const summary = new Summary();
+  for (const value of values) summary.add(value);
+  return summary;
+}
+
+/** What is said of two columns of numbers beside each other. */
+interface PairSummary {
+  meanX: number | undefined;
+  sdX: number | undefined;
+  meanY: number | undefined;
+  sdY: number | undefined;
+  line: ReturnType<typeof fitLine>;
+}
+
+const pairs = new Kept<PairSummary>();
+
+const pairSummary = (xs: Float64Array, ys: Float64Array): PairSummary =>
+  pairs.of('', [xs, ys], () => {
+    const [sx, sy] = [summaryOf(xs), summaryOf(ys)];
+    return { meanX: sx.mean, sdX: sx.sd, meanY: sy.mean, sdY: sy.sd, line: fitLine(xs, ys) };
+  });
+
+/** The coefficients of fits above the straight line, with their standard errors. */
+function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {
+  if (degree === undefined) return [];
+  const rest: NumbersColumn[] = [{ key: 'rSquared', title: 'R²', decimals: 3 }];
+  if (degree === 'local' || degree === 1) return rest;
+  const names = ['b0', 'b1', 'b2', 'b3'].slice(0, (degree as number) + 1);
+  return [
+    ...rest,
+    ...names.flatMap((key) => [
+      { key, title: key, decimals: 5 },
+      { key: `${key}Se`, title: 'SE', decimals: 5 },
+    ]),
+  ];
+}
+
+function fitCells(fit: DrawnFit | undefined, columns: readonly NumbersColumn[]): (number | undefined)[] {
+  const { coefficients = [], errors = [] } = fit?.polynomial ?? {};
+  const pairs = coefficients.flatMap((value, i) => [value, errors[i]]);
+  return columns.map((_, i) => (i === 0 ? fit?.rSquared : pairs[i - 1]));
+}
+
+/** What stands behind the points: means, spread, correlation and line of each group. */
+export function scatterNumbers(
+  { codebook, settings, sorted }: ScatterFrame,
+  points: readonly Points[],
+  common: DrawnFit | undefined,
+): Drawn['numbers'] {
+  const group = sorted('group');
+  const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
+  const [dx, dy] = [(x.decimals ?? 2) + 2, (y.decimals ?? 2) + 2];
+  const fits = fitColumns(settings.fit?.degree);
+  const row = (name: string | undefined, { xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'>) => {
+    const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
+    const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
+    const found = [settled(line?.r, 1), slope, line?.slopeSe, settled(line?.intercept, sdY), line?.interceptSe];
+    const moments = [settled(meanX, sdX), sdX, settled(meanY, sdY), sdY];
+    return [...(group ? [name] : []), xs.length, ...moments, ...found, ...fitCells(fit, fits)];
+  };
+  const join = (key: 'xs' | 'ys') => joined(points.map((own) => own[key]));
+  return {
+    columns: [
+      ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
+      { key: 'n', title: 'n', decimals: 0 },
+      { key: 'meanX', title: `Mean ${lowered(x.label)}`, decimals: dx },
+      { key: 'sdX', title: 'SD', decimals: dx },
+      { key: 'meanY', title: `Mean ${lowered(y.label)}`, decimals: dy },
+      { key: 'sdY', title: 'SD', decimals: dy },
+      { key: 'r', title: 'r', decimals: 3 },
+      { key: 'slope', title: 'Slope', decimals: 4 },
+      { key: 'slopeSe', title: 'SE', decimals: 4 },
+      { key: 'intercept', title: 'Intercept', decimals: dy },
+      { key: 'interceptSe', title: 'SE', decimals: dy },
+      ...fits,
+    ],
+    rows: [
+      ...points.map((own) => row(own.category?.name, own)),
+      ...(common ? [row('All', { xs: join('xs'), ys: join('ys'), fit: common })] : []),
+    ],
+    ...(settings.components ? { further: componentNumbers(settings) } : {}),
+  };
+}
+
+/** What lines, bands, ellipses and areas of markers mean. */
+export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteFact[] {
+  const { color, ellipse, size, overlap, references = [] } = settings;
+  const lines = references.flatMap(({ x, y, label, dash = looks.references }): NoteFact[] =>
+    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash }],
+  );
+  return [
+    ...fitFacts(settings.fit),
+    ...(ellipse ? [{ is: 'ellipses', level: ellipse.level ?? defaultLevel } as const] : []),
+    ...(size === undefined ? [] : [{ is: 'sizes', of: codebook.variable(size).label } as const]),
+    ...(color === undefined ? [] : [{ is: 'shades', of: codebook.variable(color).label } as const]),
+    ...componentFacts(settings),
+    ...(overlap === 'count' ? [{ is: 'stacked', cases: codebook.cases } as const] : []),
+    ...(overlap === 'jitter' ? [{ is: 'aside' } as const] : []),
+    ...lines,
+  ];
+}
+
+export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFrame, points: readonly Points[]): string {
+  const count = rows.length;
+  const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
+  const [xs, ys] = (['xs', 'ys'] as const).map((key) => {
+    const all = new Float64Array(count);
+    let at = 0;
+    for (const own of points) {
+      all.set(own[key], at);
+      at += own[key].length;
+    }
+    return all;
+  }) as [Float64Array, Float64Array];
+  const r = pairSummary(xs, ys).line?.r;
+  const correlation = r === undefined ? '' : `; their correlation is ${formatNumber(r, 2, numbers)}`;
+  const { color } = settings;
+  const colored = color === undefined ? '' : `; colour shows ${lowered(codebook.variable(color).label)}`;
+  return `Scatter plot of ${lowered(y.label)} against ${lowered(x.label)} of ${count} ${codebook.cases}${correlation}${colored}.`;
+}

@@ -1,0 +1,272 @@
+import { error, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
+import type { Transform } from '../../scale/transform.js';
+import { bestView, namedViews, type View } from '../../space/view.js';
+import { covarianceOf } from '../../statistics/covariance.js';
+import type { Triple } from '../../statistics/density3.js';
+import { picked } from '../../statistics/pick.js';
+import type { ChartInput } from '../chartInput.js';
+import { seriesOf } from '../frame/categoryAxes.js';
+import { shadeKeys, sizeKeys, zeroSizes } from '../frame/cloudKeys.js';
+import { axesLacking, completeComponents, componentTitle } from '../frame/components.js';
+import { cellOf, filled } from '../frame/frame.js';
+import { namesProblems } from '../frame/names.js';
+import { viewWords } from '../frame/noteFacts.js';
+import { groupRole, idRole, type Role } from '../frame/roles.js';
+import { possibleOf, variableTitle } from '../frame/variableTitle.js';
+import { weightsOf } from '../frame/weights.js';
+import type { ChartKind, Drawn } from '../kind.js';
+import type { SkinMark, SpacePlan, StrutMark, ValueAxis, WallName } from '../plan.js';
+import type { PlannedChart } from '../planChart.js';
+import { type Cloud, missingSkins, skinsOf, spotsOf, strutsOf, wholeCloud } from './spaceMarks.js';
+import {
+  type ShownView,
+  type SpaceAxes,
+  type SpaceFrame,
+  type SpaceSettings,
+  type Spots,
+  spaceSchema,
+  type Wall,
+} from './spaceSettings.js';
+import { spaceAltText, spaceFacts, spaceNumbers } from './spaceWords.js';
+
+type AxisKey = 'x' | 'y' | 'z';
+const axisKeys: readonly AxisKey[] = ['x', 'y', 'z'];
+
+const numbersOf = (frame: SpaceFrame, axis: AxisKey): Float64Array => filled(frame.measured(axis), axis).column.numbers;
+
+/** The cases of each group that has any, in codebook order. */
+function groupsOf(frame: SpaceFrame): Spots[] {
+  const group = frame.sorted('group');
+  const rows = (group?.categories ?? [undefined]).map(() => [] as number[]);
+  for (const row of frame.rows) rows[group ? group.of(row) : 0]?.push(row);
+  const [xs, ys, zs] = axisKeys.map((axis) => numbersOf(frame, axis)) as [Float64Array, Float64Array, Float64Array];
+  const pick = (own: readonly number[], from: Float64Array) => picked(from, own);
+  return rows.flatMap((own, g): Spots[] => {
+    const category = group?.categories[g];
+    if (own.length === 0) return [];
+    const places = { xs: pick(own, xs), ys: pick(own, ys), zs: pick(own, zs) };
+    return [{ ...(category ? { category } : {}), group: g, rows: own, ...places }];
+  });
+}
+
+/** The least and the greatest of some numbers. */
+function rangeOf(parts: readonly ArrayLike<number>[], start = 0, step = 1): [number, number] {
+  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const own of parts) {
+    for (let i = start; i < own.length; i += step) {
+      least = Math.min(least, own[i] as number);
+      greatest = Math.max(greatest, own[i] as number);
+    }
+  }
+  return [least, greatest];
+}
+
+/** What the axes must cover: the cases, and the surfaces and lines about them. */
+function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | StrutMark)[]): SpacePlan['axes'] {
+  const { settings, codebook, numbers } = frame;
+  const form = (percent: number) => formatNumber(percent, 1, numbers);
+  const axis = (key: AxisKey): ValueAxis => {
+    const at = axisKeys.indexOf(key);
+    const variable = codebook.variable(settings[key]);
+    const cases = { x: cloud.xs, y: cloud.ys, z: cloud.zs }[key];
+    const own = rangeOf([cases]);
+    // Surfaces that reach below zero have no place on an axis of logarithms.
+    const isLog = frame.limits[key]?.transform !== undefined && own[0] > 0;
+    const beyond = marks.map((mark): [number, number] =>
+      mark.type === 'skin'
+        ? rangeOf([mark.mesh.corners], at, 3)
+        : rangeOf([[mark.from[at] as number, mark.to[at] as number]]),
+    );
+    const ranges = [own, ...(isLog ? beyond.filter(([low]) => low > 0) : beyond)];
+    const title = variableTitle(variable, `chart.${key}`);
+    const label = componentTitle(settings, settings[key], form);
+    return {
+      shows: 'value',
+      title: label === undefined ? title : { label, from: 'chart.components' },
+      least: Math.min(...ranges.map(([low]) => low)),
+      greatest: Math.max(...ranges.map(([, high]) => high)),
+      // A box is seen from outside: what it holds beyond the cases takes room from them.
+      hugs: true,
+      ...(variable.measure === 'date' ? { form: 'date' } : {}),
+      ...possibleOf(variable),
+    };
+  };
+  return { x: axis('x'), y: axis('y'), z: axis('z') };
+}
+
+/** Lengths of the box, the longest 1. */
+function sidesOf({ proportions = [1, 1, 1] }: SpaceSettings): Triple {
+  const longest = Math.max(...proportions);
+  return proportions.map((side) => side / longest) as Triple;
+}
+
+/** The cases in the box, for finding a view: from −½ to ½ of its sides. */
+function inBox(frame: SpaceFrame, cloud: Cloud): Float64Array[] {
+  const sides = sidesOf(frame.settings);
+  return axisKeys.map((axis, at) => {
+    const values = { x: cloud.xs, y: cloud.ys, z: cloud.zs }[axis];
+    const [least] = rangeOf([values]);
+    const transform = frame.limits[axis]?.transform;
+    const on: Transform = transform && Number.isFinite(transform(least)) ? transform : (value) => value;
+    const places = values.map(on);
+    const [low, high] = rangeOf([places]);
+    return places.map((place) => (high > low ? ((place - low) / (high - low) - 0.5) * (sides[at] as number) : 0));
+  });
+}
+
+function viewOf(frame: SpaceFrame, cloud: Cloud): ShownView {
+  const { view = 'corner' } = frame.settings;
+  const given = typeof view === 'string' ? { from: view } : view;
+  const { from = 'corner', distance } = given;
+  const base = from === 'best' ? bestView(inBox(frame, cloud), distance) : namedViews[from];
+  const { turn = base.turn, tilt = base.tilt } = given;
+  return { turn, tilt, ...(distance === undefined ? {} : { distance }) };
+}
+
+const wallNames: Record<Wall, WallName> = { floor: 'z', side: 'x', back: 'y' };
+
+/** How depth shows; a perspective view has it by size. */
+function depthOf({ depth }: SpaceSettings, { distance }: ShownView): SpacePlan['depth'] {
+  const shown = depth ?? (distance === undefined ? 'none' : 'size');
+  return { size: shown === 'size' || shown === 'both', fade: shown === 'fade' || shown === 'both' };
+}
+
+/** A planned figure as it is seen from elsewhere: marks, axes and numbers stay as they are. */
+export function seenFrom(chart: PlannedChart, settings: SpaceSettings, view: View, form: NumberForm): PlannedChart {
+  const [before] = chart.plans.flatMap(({ space }) => space?.view ?? []);
+  const sentence = before && viewWords(before, form);
+  return {
+    ...chart,
+    plans: chart.plans.map((plan) =>
+      plan.space ? { ...plan, space: { ...plan.space, view, depth: depthOf(settings, view) } } : plan,
+    ),
+    note: chart.note.map((own) => (own === sentence ? viewWords(view, form) : own)),
+  };
+}
+
+function settingsProblems({ settings, locate, rows, measured, sorted }: SpaceFrame): Problem[] {
+  const problems: Problem[] = [];
+  const { color, group, size, view } = settings;
+  if (color !== undefined && group !== undefined) {
+    problems.push(
+      error('one-of-several', { path: 'chart.color', others: ['group'], where: 'chart' }, locate('chart.color')),
+    );
+  }
+  for (const key of ['ellipsoid', 'shells'] as const) {
+    if (settings[key]?.over === undefined || group !== undefined) continue;
+    const path = `chart.${key}.over`;
+    problems.push(warning('setting-idle', { path, needs: 'groups' }, locate(path)));
+  }
+  if (typeof view === 'object' && view.from !== undefined && view.turn !== undefined && view.tilt !== undefined) {
+    const path = 'chart.view.from';
+    problems.push(error('one-of-several', { path, others: ['turn', 'tilt'], where: 'chart.view' }, locate(path)));
+  }
+  const shares = settings.shells?.shares?.length ?? 1;
+  const clouds = (settings.shells?.over ?? 'groups') === 'groups' ? (sorted('group')?.categories.length ?? 1) : 1;
+  if (settings.shells && shares * clouds > mostShells) {
+    const facts = { count: shares * clouds, most: mostShells, groups: clouds };
+    problems.push(error('shells-many', facts, locate('chart.shells')));
+  }
+  const column = size === undefined ? undefined : measured('size');
+  const negative = column && rows.map((row) => column.column.numbers[row] as number).find((value) => value < 0);
+  if (column && negative !== undefined) {
+    problems.push(error('size-negative', { column: column.variable.name, value: negative }, locate('chart.size')));
+  }
+  return problems;
+}
+
+/** Closed surfaces through each other: with more nobody sees which is which, nor what lies before what in a short time. */
+const mostShells = 6;
+
+/** What is worked out when it is first asked for. */
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | undefined;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+}
+
+function draw(frame: SpaceFrame, view: ShownView): Outcome<Drawn> {
+  const spots = groupsOf(frame);
+  const whole = wholeCloud(spots);
+  const isGrouped = frame.sorted('group') !== undefined;
+  const clouds = spots.map((own) => {
+    const cell = cellOf(frame, { group: own.group });
+    const cloud: Cloud = { rows: own.rows, xs: own.xs, ys: own.ys, zs: own.zs, cell, name: own.category?.name ?? '' };
+    const found = skinsOf(frame, cloud, 'groups');
+    // Without groups there is one cloud, whichever is asked for.
+    const rest = isGrouped ? { marks: [], missing: [] } : skinsOf(frame, cloud, 'all');
+    return { ...cloud, skins: [...found.marks, ...rest.marks], missing: [...found.missing, ...rest.missing] };
+  });
+  const common = isGrouped ? skinsOf(frame, whole, 'all') : { marks: [], missing: [] };
+  const struts = strutsOf(frame, whole);
+  const surfaces = [...clouds.flatMap(({ skins }) => skins), ...common.marks];
+  const moments = once(() => covarianceOf([whole.xs, whole.ys, whole.zs], weightsOf(whole.rows, frame.weight)));
+  const { drop, shadows = [] } = frame.settings;
+  const space: SpacePlan = {
+    axes: axesOf(frame, whole, [...surfaces, ...struts.marks]),
+    view,
+    sides: sidesOf(frame.settings),
+    ...(drop === undefined ? {} : { drop: wallNames[drop] }),
+    shadows: [...new Set(shadows)].map((wall) => wallNames[wall]),
+    depth: depthOf(frame.settings, view),
+    common: [...common.marks, ...struts.marks],
+  };
+  const none = (title: ValueAxis['title']) => ({ shows: 'none', title: { label: '', from: title.from } }) as const;
+  return succeed({
+    plan: {
+      direction: 'vertical',
+      x: none(space.axes.x.title),
+      y: none(space.axes.y.title),
+      space,
+      series: seriesOf(frame.sorted('group'), (g) => {
+        const at = spots.findIndex(({ group }) => group === g);
+        const own = spots[at];
+        return own ? [spotsOf(frame, own, spots), ...(clouds[at]?.skins ?? [])] : [];
+      }),
+      ...sizeKeys(frame),
+      ...shadeKeys(frame),
+    },
+    numbers: spaceNumbers(frame, spots, [...clouds, { ...whole, skins: common.marks }], moments),
+    note: spaceFacts(frame, view),
+    altText: spaceAltText(frame, moments()),
+    problems: [
+      ...missingSkins(frame, [...clouds, { name: '', missing: common.missing }]),
+      ...struts.problems,
+      ...zeroSizes(frame),
+    ],
+  });
+}
+
+const measuredAlong = (key: AxisKey): Role => ({
+  use: 'measures',
+  limitedBy: key,
+  accepts: 'measured',
+  measures: ['numeric', 'date'],
+  draft: { keys: [key], isNeeded: true },
+});
+
+/** Every case as a point in space by three measured variables. */
+export const space = {
+  name: 'space',
+  description: 'Every case as a point in space by three measured variables or components, seen from any side.',
+  schema: spaceSchema,
+  roles: {
+    x: measuredAlong('x'),
+    y: measuredAlong('y'),
+    z: measuredAlong('z'),
+    group: groupRole,
+    color: { use: 'measures', accepts: 'measured' },
+    size: { use: 'measures', accepts: 'measured' },
+    id: idRole,
+  },
+  shows: () => ({ x: 'value', y: 'value', z: 'value' }),
+  lacks: (settings) => axesLacking(settings, 3),
+  complete: (input: ChartInput<SpaceSettings>) => completeComponents(input, 3) as Outcome<ChartInput<SpaceAxes>>,
+  check: (frame) => [...namesProblems(frame), ...settingsProblems(frame)],
+  // All panels are seen from the same side.
+  share: (frame) => succeed(viewOf(frame, wholeCloud(groupsOf(frame)))),
+  draw,
+} satisfies ChartKind<SpaceSettings, SpaceAxes, ShownView>;

@@ -1,0 +1,161 @@
+import { type Problem, warning } from '../../document/problem.js';
+import { componentsOf } from '../../statistics/components.js';
+import { densityAt, densityGrid, levelFor, type Triple } from '../../statistics/density3.js';
+import { type Ellipsoid, normalEllipsoid } from '../../statistics/ellipsoid.js';
+import { isosurface } from '../../statistics/isosurface.js';
+import { sphere } from '../../statistics/mesh.js';
+import { joined } from '../../statistics/pick.js';
+import { areasOf, shadesOf } from '../frame/cloudKeys.js';
+import { cellOf } from '../frame/frame.js';
+import { namesOf } from '../frame/names.js';
+import { singledIds } from '../frame/singled.js';
+import { weightsOf } from '../frame/weights.js';
+import type { Cell, SkinMark, SpotsMark, StrutMark } from '../plan.js';
+import type { SpaceFrame, Spots } from './spaceSettings.js';
+
+export const usualShare = 0.5;
+const usualResolution = 26;
+/** Cuts of the icosahedron that an ellipsoid is made of: 1 280 triangles. */
+const cuts = 3;
+
+/** The cases of a group as markers. */
+export function spotsOf(frame: SpaceFrame, own: Spots, all: readonly Spots[]): SpotsMark {
+  const names = namesOf(frame, own.rows);
+  const ids = singledIds(frame.singled, frame.ids, own.rows);
+  const areas = areasOf(frame, all)(own.rows);
+  return {
+    type: 'spots',
+    cell: cellOf(frame, { group: own.group }),
+    xs: own.xs,
+    ys: own.ys,
+    zs: own.zs,
+    ...(areas ? { areas } : {}),
+    ...shadesOf(frame, own.rows),
+    ...(names ? { names } : {}),
+    ...(ids ? { ids } : {}),
+  };
+}
+
+/** What surfaces are drawn about: each group, or all cases as one. */
+export interface Cloud extends Pick<Spots, 'rows' | 'xs' | 'ys' | 'zs'> {
+  cell: Cell;
+  name: string;
+}
+
+/** All cases as one cloud. */
+export const wholeCloud = (spots: readonly Spots[]): Cloud => ({
+  rows: spots.flatMap(({ rows }) => rows),
+  xs: joined(spots.map((own) => own.xs)),
+  ys: joined(spots.map((own) => own.ys)),
+  zs: joined(spots.map((own) => own.zs)),
+  cell: {},
+  name: '',
+});
+
+function onEllipsoid({ middle, halves }: Ellipsoid, unit: ArrayLike<number>, at: number): number[] {
+  return [0, 1, 2].map((axis) =>
+    halves.reduce((sum, half, k) => sum + (unit[at + k] as number) * (half[axis] as number), middle[axis] as number),
+  );
+}
+
+/** An ellipsoid as a surface of triangles, cut by the plane of each pair of its half axes. */
+function ellipsoidMesh(ellipsoid: Ellipsoid): Required<Pick<SkinMark, 'mesh' | 'planes'>> {
+  const ball = sphere(cuts);
+  const corners = new Float64Array(ball.corners.length);
+  for (let i = 0; i < corners.length; i += 3) corners.set(onEllipsoid(ellipsoid, ball.corners, i), i);
+  // Half axes may turn the other way round: then the triangles are seen from inside.
+  const [[a, b, c], [d, e, f], [g, h, i]] = ellipsoid.halves as [Triple, Triple, Triple];
+  const isTurned = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g) < 0;
+  const triangles = ball.triangles.slice();
+  if (isTurned) for (let t = 0; t < triangles.length; t += 3) triangles.subarray(t + 1, t + 3).reverse();
+  const planes = [
+    [0, 1],
+    [0, 2],
+    [1, 2],
+  ].map(([first, second]) => {
+    const [[p, q, r], [u, v, w]] = [ellipsoid.halves[first as number], ellipsoid.halves[second as number]] as [
+      Triple,
+      Triple,
+    ];
+    const normal: Triple = [q * w - r * v, r * u - p * w, p * v - q * u];
+    const at = normal.reduce((sum, value, axis) => sum + value * (ellipsoid.middle[axis] as number), 0);
+    return { normal, at };
+  });
+  return { mesh: { corners, triangles }, planes };
+}
+
+/** The surfaces about a cloud, and which of them it has none of. */
+export function skinsOf(
+  frame: SpaceFrame,
+  cloud: Cloud,
+  which: 'groups' | 'all',
+): { marks: SkinMark[]; missing: string[] } {
+  const { ellipsoid, shells } = frame.settings;
+  const columns = [cloud.xs, cloud.ys, cloud.zs] as const;
+  const weights = weightsOf(cloud.rows, frame.weight);
+  const marks: SkinMark[] = [];
+  const missing: string[] = [];
+  if (shells && (shells.over ?? 'groups') === which) {
+    const grid = densityGrid(columns, {
+      resolution: shells.resolution ?? usualResolution,
+      ...(shells.bandwidths ? { bandwidths: shells.bandwidths as Triple } : {}),
+      ...(weights ? { weights } : {}),
+    });
+    const densities =
+      grid && cloud.rows.map((_, i) => densityAt(grid, [cloud.xs[i], cloud.ys[i], cloud.zs[i]] as Triple));
+    // The widest first: narrower ones lie inside it.
+    for (const share of [...(shells.shares ?? [usualShare])].sort((a, b) => b - a)) {
+      const found = densities && levelFor(densities, share, weights?.counts);
+      if (grid && found) {
+        marks.push({
+          type: 'skin',
+          cell: cloud.cell,
+          as: 'shell',
+          share: found.inside,
+          mesh: isosurface(grid, found.level),
+        });
+      } else missing.push('shells');
+    }
+  }
+  if (ellipsoid && (ellipsoid.over ?? 'groups') === which) {
+    const share = ellipsoid.level ?? usualShare;
+    const found = normalEllipsoid(columns, share, weights);
+    if (found) marks.push({ type: 'skin', cell: cloud.cell, as: 'ellipsoid', share, ...ellipsoidMesh(found) });
+    else missing.push('ellipsoid');
+  }
+  return { marks, missing };
+}
+
+/** Surfaces that some groups are too few for, or lie too flat. */
+export function missingSkins(
+  { locate }: SpaceFrame,
+  missing: readonly { name: string; missing: readonly string[] }[],
+): Problem[] {
+  return (['ellipsoid', 'shells'] as const).flatMap((key) => {
+    const groups = missing.filter((own) => own.missing.includes(key)).map(({ name }) => name);
+    if (groups.length === 0) return [];
+    const named = groups.filter((name) => name !== '');
+    return [warning('surface-missing', { path: `chart.${key}`, groups: named }, locate(`chart.${key}`))];
+  });
+}
+
+/** How far the lines of greatest spread reach to each side, in standard deviations. */
+const reach = 2;
+
+/** Lines through the middle of the cloud along its directions of greatest spread, each axis in its own standard deviations. */
+export function strutsOf(frame: SpaceFrame, cloud: Cloud): { marks: StrutMark[]; problems: Problem[] } {
+  if (!frame.settings.directions) return { marks: [], problems: [] };
+  const weights = weightsOf(cloud.rows, frame.weight);
+  const found = componentsOf([cloud.xs, cloud.ys, cloud.zs], weights ? { weights } : {});
+  if (!found) {
+    const path = 'chart.directions';
+    return { marks: [], problems: [warning('surface-missing', { path, groups: [] }, frame.locate(path))] };
+  }
+  const marks = found.directions.flatMap((direction, place): StrutMark[] => {
+    if ((found.eigenvalues[place] as number) <= 1e-12 * found.total) return [];
+    const end = (sign: number) =>
+      found.means.map((mean, axis) => mean + sign * reach * (direction[axis] as number)) as Triple;
+    return [{ type: 'strut', cell: {}, from: end(-1), to: end(1), place }];
+  });
+  return { marks, problems: [] };
+}

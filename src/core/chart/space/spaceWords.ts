@@ -1,0 +1,158 @@
+import type { Variable } from '../../data/codebook.js';
+import { formatNumber } from '../../scale/numberFormat.js';
+import { type Covariance, covarianceOf } from '../../statistics/covariance.js';
+import { settled } from '../../statistics/settled.js';
+import { lowered } from '../../type/letterCase.js';
+import { componentFacts, componentNumbers, componentsFor, shareOf } from '../frame/components.js';
+import type { NoteFact } from '../frame/noteFacts.js';
+import { weightFacts, weightsOf } from '../frame/weights.js';
+import type { Drawn } from '../kind.js';
+import type { SkinMark } from '../plan.js';
+import { type Cloud, usualShare } from './spaceMarks.js';
+import type { ShownView, SpaceFrame, Spots } from './spaceSettings.js';
+
+const axes = ['x', 'y', 'z'] as const;
+
+const variablesOf = ({ codebook, settings }: SpaceFrame): [Variable, Variable, Variable] =>
+  axes.map((axis) => codebook.variable(settings[axis])) as [Variable, Variable, Variable];
+
+/** The correlation of two axes; none where one of them does not vary. */
+const correlationOf = (moments: Covariance | undefined, i: number, j: number): number | undefined =>
+  moments && (moments.sds[i] as number) > 0 && (moments.sds[j] as number) > 0
+    ? moments.correlations[i]?.[j]
+    : undefined;
+
+/** What stands behind the cloud: means, spread and correlations of each group, and how many cases its surfaces hold. */
+export function spaceNumbers(
+  frame: SpaceFrame,
+  spots: readonly Spots[],
+  clouds: readonly (Cloud & { skins: SkinMark[] })[],
+  whole: () => Covariance | undefined,
+): Drawn['numbers'] {
+  const group = frame.sorted('group');
+  const variables = variablesOf(frame);
+  const shells = Math.max(0, ...clouds.map(({ skins }) => skins.filter(({ as }) => as === 'shell').length));
+  const row = (
+    name: string | undefined,
+    cloud: Pick<Cloud, 'rows' | 'xs' | 'ys' | 'zs'>,
+    skins: readonly SkinMark[],
+  ) => {
+    const weights = weightsOf(cloud.rows, frame.weight);
+    const columns = [cloud.xs, cloud.ys, cloud.zs];
+    const moments = cloud.rows.length === frame.rows.length ? whole() : covarianceOf(columns, weights);
+    const alone = moments ? undefined : columns.map((values) => values[0]);
+    const n =
+      moments?.n ??
+      (weights?.kind === 'frequency' ? Array.from(weights.counts).reduce((a, b) => a + b, 0) : cloud.rows.length);
+    const pair = (i: number, j: number) => settled(correlationOf(moments, i, j), 1);
+    return [
+      ...(group ? [name] : []),
+      n,
+      ...axes.flatMap((_, j) => [settled(moments?.means[j], moments?.sds[j]) ?? alone?.[j], moments?.sds[j]]),
+      pair(0, 1),
+      pair(0, 2),
+      pair(1, 2),
+      ...Array.from({ length: shells }, (_, k) => skins.filter(({ as }) => as === 'shell')[k]?.share).map((share) =>
+        share === undefined ? undefined : 100 * share,
+      ),
+    ];
+  };
+  const skinsOf = (g: number) => clouds.find(({ rows }) => rows === spots[g]?.rows)?.skins ?? [];
+  const common = clouds.find(({ name, skins }) => name === '' && skins.length > 0);
+  return {
+    columns: [
+      ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
+      { key: 'n', title: 'n', decimals: 0 },
+      ...axes.flatMap((axis, j) => {
+        const { label, decimals = 2 } = variables[j] as Variable;
+        const end = axis.toUpperCase();
+        return [
+          { key: `mean${end}`, title: `Mean ${lowered(label)}`, decimals: decimals + 2 },
+          { key: `sd${end}`, title: 'SD', decimals: decimals + 2 },
+        ];
+      }),
+      { key: 'rXY', title: 'r x, y', decimals: 3 },
+      { key: 'rXZ', title: 'r x, z', decimals: 3 },
+      { key: 'rYZ', title: 'r y, z', decimals: 3 },
+      ...Array.from({ length: shells }, (_, k) => ({
+        key: shells === 1 ? 'inside' : `inside${k + 1}`,
+        title: '% inside',
+        decimals: 1,
+      })),
+    ],
+    rows: [
+      ...spots.map((own, g) => row(own.category?.name, own, skinsOf(g))),
+      ...(common && spots.length > 1 ? [row('All', common, common.skins)] : []),
+    ],
+    ...(componentsFor(frame.settings) ? { further: componentNumbers(frame.settings) } : {}),
+  };
+}
+
+/** What a reader has to know: the view, and what sizes, colours, surfaces and lines mean. */
+export function spaceFacts(frame: SpaceFrame, view: ShownView): NoteFact[] {
+  const { settings, codebook, weight } = frame;
+  const { size, color, ellipsoid, shells, directions, shadows = [], drop, depth } = settings;
+  const perGroup = frame.sorted('group') !== undefined;
+  const each = (over: 'groups' | 'all' | undefined) => perGroup && over !== 'all';
+  return [
+    { is: 'view', ...view },
+    ...(size === undefined
+      ? []
+      : [
+          {
+            is: 'sizes',
+            of: codebook.variable(size).label,
+            depth: depth === 'size' || depth === 'both' || (depth === undefined && view.distance !== undefined),
+          } as const,
+        ]),
+    ...(color === undefined ? [] : [{ is: 'shades', of: codebook.variable(color).label } as const]),
+    ...(ellipsoid
+      ? [{ is: 'ellipsoids', level: ellipsoid.level ?? usualShare, each: each(ellipsoid.over) } as const]
+      : []),
+    ...(shells
+      ? [
+          {
+            is: 'shells',
+            shares: shells.shares ?? [usualShare],
+            each: each(shells.over),
+            cases: codebook.cases,
+          } as const,
+        ]
+      : []),
+    ...(directions ? [{ is: 'directions' } as const] : []),
+    ...(shadows.length > 0 ? [{ is: 'shadows', walls: shadows, cases: codebook.cases } as const] : []),
+    ...(drop === undefined ? [] : [{ is: 'drops', wall: drop } as const]),
+    ...componentFacts(settings),
+    ...weightFacts(weight),
+  ];
+}
+
+export function spaceAltText(frame: SpaceFrame, moments: Covariance | undefined): string {
+  const { codebook, numbers, settings } = frame;
+  const variables = variablesOf(frame);
+  const found = componentsFor(settings);
+  const named = variables.map(({ label, name }) => {
+    const k = /^component (\d+)$/.exec(name)?.[1];
+    return found && k ? `component ${k} (${formatNumber(shareOf(found, Number(k) - 1), 0, numbers)}%)` : lowered(label);
+  });
+  const n = moments && frame.weight?.kind === 'frequency' ? moments.n : frame.rows.length;
+  const pairs = [
+    [0, 1],
+    [0, 2],
+    [1, 2],
+  ] as const;
+  const correlations = pairs.flatMap(([i, j]) => {
+    const r = correlationOf(moments, i, j);
+    return r === undefined || found ? [] : [`${named[i]} and ${named[j]} ${formatNumber(r, 2, numbers)}`];
+  });
+  const group = frame.sorted('group');
+  const parts = [
+    ...(correlations.length > 0 ? [`Correlations: ${correlations.join('; ')}.`] : []),
+    ...(group
+      ? [`Groups by ${lowered(group.variable.label)}: ${group.categories.map(({ name }) => name).join(', ')}.`]
+      : []),
+    ...(settings.color === undefined ? [] : [`Colour shows ${lowered(codebook.variable(settings.color).label)}.`]),
+    ...(settings.size === undefined ? [] : [`Size shows ${lowered(codebook.variable(settings.size).label)}.`]),
+  ];
+  return [`Points in space of ${n} ${codebook.cases} by ${named[0]}, ${named[1]} and ${named[2]}.`, ...parts].join(' ');
+}

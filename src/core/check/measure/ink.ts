@@ -1,0 +1,227 @@
+import { blended, contrast } from '../../color/color.js';
+import { type Box, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
+import { eachCommand, type Outline } from '../../type/outline.js';
+import type { Subject } from './subject.js';
+
+export type Point = readonly [number, number];
+
+export const isText = (item: PlateItem): item is TextItem => item.type === 'text';
+
+/** The words of a figure, without empty ones. */
+export const textsOf = ({ items }: Pick<Subject, 'items'>): TextItem[] =>
+  items.filter(isText).filter(({ pieces }) => pieces.length > 0);
+
+/** The largest letters of some words, in points as drawn: raised and lowered ones are smaller. */
+export const letterSize = ({ pieces }: TextItem): number => pieces.reduce((most, { size }) => Math.max(most, size), 0);
+
+/** Words in quotation marks, as messages say them. */
+export const quoted = ({ text }: TextItem): string => `"${text.replace(/\s*\n\s*/g, ' ')}"`;
+
+const polygons = new WeakMap<Outline, Point[][]>();
+const curveSteps = 6;
+
+/** The straight pieces of an outline, curve by curve. */
+export function polygonsOf(outline: Outline): Point[][] {
+  const known = polygons.get(outline);
+  if (known) return known;
+  const found: Point[][] = [];
+  let now: Point[] = [];
+  eachCommand(outline, (command, at) => {
+    const c = outline.coordinates;
+    const point = (i: number): Point => [c[at + i] as number, c[at + i + 1] as number];
+    if (command === 'M') {
+      now = [point(0)];
+      found.push(now);
+    } else if (command === 'L') now.push(point(0));
+    else if (command === 'Z') {
+      const [first] = now;
+      if (first) now.push(first);
+    } else {
+      const controls =
+        command === 'Q'
+          ? [now.at(-1) as Point, point(0), point(2)]
+          : [now.at(-1) as Point, point(0), point(2), point(4)];
+      for (let i = 1; i <= curveSteps; i += 1) now.push(onCurve(controls, i / curveSteps));
+    }
+  });
+  polygons.set(outline, found);
+  return found;
+}
+
+/** The point of a Bézier curve (de Casteljau). */
+function onCurve(controls: readonly Point[], t: number): Point {
+  if (controls.length === 1) return controls[0] as Point;
+  const next = controls.slice(1).map((b, i): Point => {
+    const a = controls[i] as Point;
+    return [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
+  });
+  return onCurve(next, t);
+}
+
+/** Whether a point lies in a shape, by the even and odd crossings of a ray. */
+function isInside(shape: readonly Point[][], [x, y]: Point): boolean {
+  let inside = false;
+  for (const points of shape) {
+    for (let i = 0, j = points.length - 1; i < points.length; j = i, i += 1) {
+      const [ax, ay] = points[i] as Point;
+      const [bx, by] = points[j] as Point;
+      if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+    }
+  }
+  return inside;
+}
+
+/** The distance of a point from a straight stretch. */
+export function distanceTo([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+}
+
+/** Whether a point is as near to some lines; stretches that are far away in x or y are not measured. */
+function isNear(lines: readonly Point[][], at: Point, by: number): boolean {
+  const [x, y] = at;
+  for (const points of lines) {
+    for (let i = 1; i < points.length; i += 1) {
+      const [a, b] = [points[i - 1] as Point, points[i] as Point];
+      if (x < Math.min(a[0], b[0]) - by || x > Math.max(a[0], b[0]) + by) continue;
+      if (y < Math.min(a[1], b[1]) - by || y > Math.max(a[1], b[1]) + by) continue;
+      if (distanceTo(at, a, b) <= by) return true;
+    }
+  }
+  return false;
+}
+
+const cornersOf = ({ x, y, width, height }: Box): Point[] => [
+  [x, y],
+  [x + width, y],
+  [x + width, y + height],
+  [x, y + height],
+  [x, y],
+];
+
+/** The colour that an item has at a point, and how much of it; none where it has no ink there. Words have none: they are read one by one. */
+export function inkAt(item: PlateItem, at: Point): { color: string; opacity: number } | undefined {
+  const { box } = item;
+  if (at[0] < box.x || at[1] < box.y || at[0] > box.x + box.width || at[1] > box.y + box.height) return undefined;
+  const opacity = 'opacity' in item ? (item.opacity ?? 1) : 1;
+  const stroke = 'stroke' in item && item.stroke && item.stroke.width > 0 ? item.stroke : undefined;
+  const stroked = (lines: readonly Point[][]) =>
+    stroke && isNear(lines, at, stroke.width / 2) ? { color: stroke.color, opacity } : undefined;
+  switch (item.type) {
+    case 'rect': {
+      const { x, y, width, height, fill } = item;
+      const within = at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height;
+      return (
+        (stroke && stroked([cornersOf(item)])) ?? (fill !== undefined && within ? { color: fill, opacity } : undefined)
+      );
+    }
+    case 'line':
+      return stroked([
+        [
+          [item.x1, item.y1],
+          [item.x2, item.y2],
+        ],
+      ]);
+    case 'path': {
+      const shape = polygonsOf(item.outline);
+      return (
+        (stroke && stroked(shape)) ??
+        (item.fill !== undefined && isInside(shape, at) ? { color: item.fill, opacity } : undefined)
+      );
+    }
+    case 'markers': {
+      const shape = polygonsOf(item.outline);
+      for (let i = 0; i < item.xs.length; i += 1) {
+        const [dx, dy] = [at[0] - (item.xs[i] as number), at[1] - (item.ys[i] as number)];
+        if (Math.abs(dx) < 20 && Math.abs(dy) < 20 && isInside(shape, [dx, dy])) return { color: item.fill, opacity };
+      }
+      return undefined;
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** The colour of a stack of ink at a point, over the paper. @param stack in drawing order */
+export function colorOf(stack: readonly PlateItem[], at: Point, paper: string): string {
+  let color = paper;
+  for (const item of stack) {
+    const ink = inkAt(item, at);
+    if (ink) color = blended(ink.color, color, ink.opacity);
+  }
+  return color;
+}
+
+/** The ink under an item that may touch it: what was drawn before it, where boxes meet. */
+export function under(items: readonly PlateItem[], index: number, box: Box): PlateItem[] {
+  const found: PlateItem[] = [];
+  for (let i = 0; i < index; i += 1) {
+    const item = items[i] as PlateItem;
+    if (item.type !== 'text' && overlap(item.box, box, 0)) found.push(item);
+  }
+  return found;
+}
+
+/** The part of a text size that small letters reach above their line. */
+const xHeight = 0.52;
+
+/** The corners of the letters of words on the page, piece by piece, turned as they are: small letters, without what hangs below the line. */
+export function letterBoxes({ x, y, angle, pieces }: TextItem): Point[][] {
+  const [cos, sin] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
+  const onPage = ([u, v]: Point): Point => [x + u * cos + v * sin, y - u * sin + v * cos];
+  return pieces
+    .filter(({ text }) => text.trim() !== '')
+    .map((piece) =>
+      cornersOf({ x: piece.x, y: piece.y - xHeight * piece.size, width: piece.width, height: xHeight * piece.size })
+        .slice(0, 4)
+        .map(onPage),
+    );
+}
+
+/** Places in the letters of words at which their ground is looked at. */
+export function letterPoints(item: TextItem): Point[] {
+  const along = [0.02, 0.25, 0.5, 0.75, 0.98];
+  return letterBoxes(item).flatMap(([a, b, , d]) =>
+    along.flatMap((t) =>
+      [0.2, 0.8].map((s): Point => {
+        const [p, q, r] = [a as Point, b as Point, d as Point];
+        return [p[0] + t * (q[0] - p[0]) + s * (r[0] - p[0]), p[1] + t * (q[1] - p[1]) + s * (r[1] - p[1])];
+      }),
+    ),
+  );
+}
+
+/** What follows from a figure, worked out once for all rules that ask for it. */
+export function oncePer<T>(work: (subject: Subject) => T): (subject: Subject) => T {
+  const known = new WeakMap<Subject, { found: T }>();
+  return (subject) => {
+    const { found } = known.get(subject) ?? { found: work(subject) };
+    known.set(subject, { found });
+    return found;
+  };
+}
+
+const contrasts = new Map<string, Map<string, number>>();
+const mostGrounds = 500;
+
+/** The contrast of two colours (WCAG 2.2), worked out once. */
+export function contrastOf(a: string, b: string): number {
+  if (contrasts.size > mostGrounds) contrasts.clear();
+  let own = contrasts.get(a);
+  if (!own) {
+    own = new Map();
+    contrasts.set(a, own);
+  }
+  const found = own.get(b) ?? contrast(a, b);
+  own.set(b, found);
+  return found;
+}
+
+/** The colours that an item puts on the page. */
+export const colorsOf = (item: PlateItem): string[] => {
+  if (item.type === 'text') return [item.color];
+  const fill = 'fill' in item && item.fill !== undefined ? [item.fill] : [];
+  const stroke = 'stroke' in item && item.stroke && item.stroke.width > 0 ? [item.stroke.color] : [];
+  return [...fill, ...stroke];
+};

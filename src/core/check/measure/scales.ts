@@ -1,0 +1,43 @@
+import type { ValueAxis } from '../../chart/plan.js';
+import type { AxisName } from '../../document/look/names.js';
+import { spaceAxes } from '../../layout/space/sceneScales.js';
+import type { NumberScale } from '../../scale/numberScale.js';
+import { originOf } from '../../style/layers.js';
+import type { Subject } from './subject.js';
+
+/** A value axis of a figure as it was laid out. */
+export interface ShownAxis {
+  axis: AxisName;
+  plan: ValueAxis;
+  scale: NumberScale;
+}
+
+/** The axes with numbers that readers read off: one for each side, as all panels have the same, else that of the first panel. */
+export function valueAxes({ plans, panels }: Subject): ShownAxis[] {
+  const { space: inSpace } = plans[0] ?? {};
+  const scene = panels[0]?.space;
+  if (inSpace && scene) {
+    return spaceAxes.map((axis) => ({ axis, plan: inSpace.axes[axis], scale: scene.axes[axis] }));
+  }
+  return (['x', 'y'] as const).flatMap((axis): ShownAxis[] => {
+    const [plan, scale] = [plans[0]?.[axis], panels[0]?.[axis]];
+    return plan?.shows === 'value' && scale?.shows === 'value' && !plan.quiet ? [{ axis, plan, scale }] : [];
+  });
+}
+
+/** What an axis is called in words. */
+export function axisWords({ plans }: Pick<Subject, 'plans'>, axis: AxisName): string {
+  if (plans[0]?.space) return `the ${{ x: 'x', y: 'y', z: 'upright' }[axis]} axis`;
+  return `the ${axis === 'x' ? 'horizontal' : 'vertical'} axis`;
+}
+
+/** Whether a setting stands in the figure file itself. */
+export const isOwn = ({ layers, shows }: Subject, path: string): boolean =>
+  originOf(layers, path, shows)?.layer === layers.at(-1)?.name;
+
+/** Whether the author of the figure chose an end of an axis. */
+export const choseLimits = (subject: Subject, axis: AxisName): boolean =>
+  isOwn(subject, `axes.${axis}.from`) || isOwn(subject, `axes.${axis}.to`);
+
+/** The path under which the figure file says something of an axis. */
+export const saidAt = ({ layers, shows }: Subject, path: string): string => originOf(layers, path, shows)?.path ?? path;

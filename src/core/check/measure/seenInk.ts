@@ -1,0 +1,100 @@
+import { blended } from '../../color/color.js';
+import type { PlateItem, TextItem } from '../../plate/plate.js';
+import { isHalo, markOf, type RolePart, type RolePiece, roleOf } from '../../plate/role.js';
+import { colorOf, colorsOf, contrastOf, letterPoints, oncePer, type Point, polygonsOf, under } from './ink.js';
+import type { Subject } from './subject.js';
+
+/** Places at which the ground of an item is looked at: around it, and under its middle. */
+export function groundPoints(item: PlateItem): Point[] {
+  const { x, y, width, height } = item.box;
+  if (item.type === 'line') {
+    const along = (t: number): Point => [item.x1 + t * (item.x2 - item.x1), item.y1 + t * (item.y2 - item.y1)];
+    return [0.07, 0.2, 0.35, 0.5, 0.65, 0.8, 0.93].map(along);
+  }
+  if (item.type === 'path' && item.fill === undefined) {
+    const points = polygonsOf(item.outline).flat();
+    const step = Math.max(1, Math.floor(points.length / 7));
+    return points.filter((_, i) => i % step === 0).slice(0, 7);
+  }
+  if (item.type === 'markers') return [[item.xs[0] ?? x, item.ys[0] ?? y]];
+  const at = (u: number, v: number): Point => [x + u * width, y + v * height];
+  return [at(0.5, 0.5), at(0.3, 0.37), at(0.7, 0.37), at(0.3, 0.63), at(0.7, 0.63)];
+}
+
+/** The contrast of an item with what lies under it, by the best of its colours: half of a surface, and a third of a line, may be less seen, as where a grid line runs under it. */
+export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[], paper: string): number {
+  const colors = colorsOf(item);
+  const places = groundPoints(item);
+  const ratios = places.map((at) => {
+    const ground = colorOf(stack, at, paper);
+    return Math.max(...colors.map((color) => contrastOf(seenColor(item, color, ground), ground)));
+  });
+  return ratios.length === 0
+    ? 21
+    : ([...ratios].sort((a, b) => a - b)[Math.floor(ratios.length / (item.type === 'line' ? 3 : 2))] as number);
+}
+
+/** A colour as it is on its ground, where its ink is not opaque. */
+const seenColor = (item: PlateItem, color: string, ground: string): string =>
+  blended(color, ground, 'opacity' in item ? (item.opacity ?? 1) : 1);
+
+const pieces: readonly RolePiece[] = ['stem', 'low', 'high', 'median', 'mean', 'outliers', 'extremes', 'names'];
+
+/** What is drawn on a mark, or at it, and is not its shape. */
+const isPiece = (item: PlateItem): boolean => {
+  const { part, within } = roleOf(item);
+  return part === 'errors' || within.some((name) => pieces.includes(name));
+};
+
+const sceneLines: readonly (RolePart | undefined)[] = ['edges', 'drops', 'front', 'grid'];
+
+/** What is neither a mark nor a line of the grid. */
+function isGround(item: PlateItem): boolean {
+  const { of, part } = roleOf(item);
+  if (of === 'series' || of === 'common') return false;
+  return of === 'scene' ? !sceneLines.includes(part) : part !== 'grid' && part !== 'minorGrid';
+}
+
+/** The pieces of each mark, in drawing order, each with its place among all ink; light edges are left out. */
+export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: PlateItem; index: number }[]> {
+  const marks = new Map<string, { item: PlateItem; index: number }[]>();
+  for (const [index, item] of items.entries()) {
+    const key = item.type === 'text' || isHalo(item) || isPiece(item) ? undefined : markOf(item);
+    if (key === undefined) continue;
+    const own = marks.get(key);
+    if (own) own.push({ item, index });
+    else marks.set(key, [{ item, index }]);
+  }
+  return marks;
+}
+
+/** How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked at once. */
+export const contrastsOfMarks = oncePer((subject) => {
+  const { items, page } = subject;
+  const found = new Map<string, { ratio: number; items: PlateItem[] }>();
+  for (const [key, own] of marksOf(subject)) {
+    const [first] = own as [(typeof own)[number]];
+    // A band about a line is light so that the line is seen.
+    if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && own.length === 1) continue;
+    // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
+    const stack = under(items, first.index, first.item.box).filter(isGround);
+    const ratio = Math.max(...own.map(({ item }) => contrastWithGround(item, stack, page.paper)));
+    found.set(key, { ratio, items: own.map(({ item }) => item) });
+  }
+  return found;
+});
+
+/** The contrasts of all words with their grounds, at places all over their letters. */
+export const contrastsOfWords = oncePer(({ items, page }) => {
+  const found: { item: TextItem; ratios: number[] }[] = [];
+  for (const [index, item] of items.entries()) {
+    if (item.type !== 'text' || item.pieces.length === 0) continue;
+    const stack = under(items, index, item.box);
+    const ratios =
+      stack.length === 0
+        ? [contrastOf(item.color, page.paper)]
+        : letterPoints(item).map((at) => contrastOf(item.color, colorOf(stack, at, page.paper)));
+    if (ratios.length > 0) found.push({ item, ratios });
+  }
+  return found;
+});

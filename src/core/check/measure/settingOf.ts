@@ -1,0 +1,18 @@
+import type { Problem } from '../../document/problem.js';
+
+/** Settings that decide what some problems of the layout are about. */
+const deciding: Partial<Record<Problem['code'], string>> = {
+  'too-small': 'size',
+  'text-shrunk': 'size',
+  'labels-thinned': 'chart.category',
+  'axis-end-on': 'chart.view',
+  'axis-crowded': 'chart.view',
+  'codebook-stray': 'codebook',
+  'codebook-entry-stray': 'codebook',
+};
+
+/** The setting that a problem of the layout is about. */
+export function settingOf({ code, facts }: Problem): string {
+  const { axis, path } = facts as { axis?: string; path?: string };
+  return deciding[code] ?? path ?? (axis === undefined ? 'chart' : `axes.${axis}`);
+}

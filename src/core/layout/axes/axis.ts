@@ -1,0 +1,148 @@
+import type { AxisPlan } from '../../chart/plan.js';
+import { roleOf } from '../../plate/role.js';
+import { given } from '../../style/given.js';
+import type { AxisSettings } from '../../style/settings.js';
+import type { TextBlock } from '../../type/textBlock.js';
+import type { WordLook } from '../ink/looks.js';
+import type { Label } from '../words/place.js';
+import { depthOf, pitchOf, reachOf } from '../words/turned.js';
+import { em, type Typesetter } from '../words/typesetter.js';
+import { axisTitle } from './axisTitle.js';
+
+/** A tick label with the place along its axis that it names, as a share of the axis from its start. */
+export interface TickLabel {
+  block: TextBlock;
+  /** Degrees, counter-clockwise. */
+  angle: number;
+  /** Number of the tick among all ticks or categories. */
+  index: number;
+  /** Colour of its own. */
+  color?: string | undefined;
+}
+
+/** An axis fitted to a length: its labels are set, and it says what room they need. */
+export interface FittedAxis {
+  at: 'x' | 'y';
+  labels: TickLabel[];
+  /** From the panel outwards: tick marks, then labels. */
+  tickRoom: number;
+  labelRoom: number;
+  /** How far labels stick out beyond the ends of the axis. */
+  overhang: { before: number; after: number };
+  /** Whether all that should be shown is, at this size of text. */
+  fits: boolean;
+}
+
+/** The title of an axis, set once for all panels that share it. */
+export interface FittedTitle {
+  block: TextBlock;
+  label: Label;
+  /** Whether it reads upwards. */
+  turned: boolean;
+  /** Which end of its axis it stands at; above a vertical one it takes room at the top. */
+  place: 'start' | 'middle' | 'end' | 'above';
+}
+
+/** Width or height of a label across the axis, outwards from it. */
+const across = (at: 'x' | 'y', { block, angle }: TickLabel): number => depthOf(block, angle, at);
+
+/** Width or height of a label along the axis; of slanted ones, how far they have to be apart. */
+export const along = (at: 'x' | 'y', { block, angle }: TickLabel): number => pitchOf(block, angle, at);
+
+/** Whether the line of a label lies along its axis. */
+export const liesAlong = (at: 'x' | 'y', angle: number): boolean => (at === 'x' ? angle === 0 : Math.abs(angle) === 90);
+
+/** How far a label reaches from its tick along the axis, on the page from left to right or from top to bottom. */
+export function reachAlong(at: 'x' | 'y', { block, angle }: TickLabel): { before: number; after: number } {
+  if (liesAlong(at, angle)) return { before: block.width / 2, after: block.width / 2 };
+  const { left, right, up, down } = reachOf(block, angle, at);
+  return at === 'x' ? { before: left, after: right } : { before: up, after: down };
+}
+
+/** The most lines that an axis title may take before the text is made smaller. */
+const mostTitleLines = 3;
+
+/** Distance between tick labels along the axis, in sizes of their text. */
+export const labelGap = { x: 0.9, y: 0.45 } as const;
+
+/** Ticks stand best this many label rooms apart: wide labels need more white between them than lines do. */
+export const comfort = { x: 3.2, y: 2.4 } as const;
+
+/** What an axis is fitted with. */
+export interface Fitting<P extends AxisPlan = AxisPlan> {
+  sheet: Typesetter;
+  plan: P;
+  at: 'x' | 'y';
+  /** Its length in points. */
+  length: number;
+  /** Scale of the tick labels beside that of the sheet. */
+  tickScale: number;
+}
+
+/** Sums up the room that the ticks and labels of an axis need. */
+export function fittedAxis(
+  { sheet, at }: Pick<Fitting, 'sheet' | 'at'>,
+  { labels, overhang, fits }: Pick<FittedAxis, 'labels' | 'overhang' | 'fits'>,
+): FittedAxis {
+  const settings = sheet.settings.axes[at];
+  const outward = settings.ticks === 'outside' ? 1 : settings.ticks === 'across' ? 0.5 : 0;
+  return {
+    at,
+    labels,
+    tickRoom: outward * settings.tickLength * em(sheet) + settings.line.width / 2,
+    labelRoom: labels.reduce((most, label) => Math.max(most, across(at, label)), 0),
+    overhang,
+    fits,
+  };
+}
+
+/** From the panel to the far side of the tick labels. */
+export const labelDepth = (sheet: Typesetter, { tickRoom, labels, labelRoom }: FittedAxis): number =>
+  tickRoom + (labels.length > 0 ? sheet.settings.space.tickLabel * em(sheet) + labelRoom : 0);
+
+/** The title of an axis in lines no longer than a length; none where the author wants none. */
+export function fitTitle(sheet: Typesetter, plan: AxisPlan, at: 'x' | 'y', length: number): FittedTitle | undefined {
+  if (plan.shows === 'none') return undefined;
+  const { titleAngle, titlePlace } = sheet.settings.axes[at];
+  const turned = at === 'y' && titleAngle !== 0;
+  const place = at === 'y' && !turned && titlePlace === 'end' ? 'above' : titlePlace;
+  const { width } = sheet.settings;
+  // Across the page, a title beside its axis takes a share of the width, and one above it has all of it.
+  const room = at === 'x' || turned ? length : place === 'above' ? 0.8 * width : mostBeside * width;
+  const title = axisTitle(plan, at, room, sheet);
+  return title && { ...title, turned, place };
+}
+
+/** Greatest share of the figure that a title across the page takes beside a vertical axis. */
+const mostBeside = 0.18;
+
+export const titleFits = (title: FittedTitle | undefined): boolean =>
+  title === undefined ||
+  title.block.lines.length <= mostTitleLines ||
+  (roleOf(title.label).axis === 'y' && !title.turned);
+
+/** From the labels to the far side of the title. */
+export function titleDepth(sheet: Typesetter, title: FittedTitle | undefined): number {
+  if (!title || title.place === 'above') return 0;
+  const { block, turned, label } = title;
+  const isBeside = roleOf(label).axis === 'y' && !turned;
+  return sheet.settings.space.axisTitle * em(sheet) + (isBeside ? block.width : block.height);
+}
+
+/** Room above the panels for the title of a vertical axis. */
+export const titleAbove = (sheet: Typesetter, title: FittedTitle | undefined): number =>
+  title?.place === 'above' ? sheet.settings.space.axisTitle * em(sheet) + title.block.height : 0;
+
+/** The look of a single tick label, as the settings of its axis have it. */
+export const ownLook = (look: AxisSettings['looks'][string] | undefined): WordLook =>
+  look === undefined
+    ? {}
+    : given<WordLook>({
+        color: look.color,
+        bold: look.weight === undefined ? undefined : look.weight === 'bold',
+        italic: look.slant === undefined ? undefined : look.slant === 'italic',
+      });
+
+/** The author's own text for a tick; a category may be called like something that every object has. */
+export const ownText = (names: Readonly<Record<string, string>>, key: string): string | undefined =>
+  Object.hasOwn(names, key) ? names[key] : undefined;

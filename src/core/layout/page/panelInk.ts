@@ -1,0 +1,143 @@
+import { type Box, overlap, type PlateItem } from '../../plate/plate.js';
+import { axisInk, gridInk, type LabelSource, minorPlaces, tickPlaces, titleInk } from '../axes/axisInk.js';
+import { lineEdge } from '../axes/axisLines.js';
+import { secondInk, secondTitleInk } from '../axes/secondAxis.js';
+import { marksInk } from '../marks/marks.js';
+import type { Sheet } from '../sheet.js';
+import { axesInk as sceneAxesInk } from '../space/scene.js';
+import { sceneInk } from '../space/sceneMarks.js';
+import { carried, remembered } from '../trace.js';
+import { textAt, textLabel } from '../words/place.js';
+import { em, type Typesetter } from '../words/typesetter.js';
+import { secondOffset } from './panelNeeds.js';
+import type { Settled, SettledPanel } from './settled.js';
+
+/** The setting behind each label of an axis. */
+function labelSources(sheet: Sheet, at: 'x' | 'y'): LabelSource[] {
+  const plan = sheet.plan[at];
+  if (plan.shows !== 'category') return [];
+  return plan.categories.map(({ code }) => ({
+    from: `codebook.variables.${plan.variable}.values.${code}`,
+    shows: { of: { [plan.variable]: code } },
+  }));
+}
+
+/** Axes that cross have labels inside the panel: one that would stand on another, or on words at the marks, is left out. */
+function labelsApart(ink: readonly PlateItem[], words: readonly PlateItem[]): PlateItem[] {
+  const kept: PlateItem[] = [];
+  for (const item of ink) {
+    const free =
+      item.type !== 'text' || ![...words, ...kept].some(({ type, box }) => type === 'text' && overlap(box, item.box));
+    if (free) kept.push(item);
+  }
+  return kept;
+}
+
+function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): number[] {
+  const scale = scales[at];
+  return scale.shows === 'value' ? minorPlaces(axes[at], scale, sheet.settings.axes[at].minor) : [];
+}
+
+/** The ground of a panel and the frame about it. */
+function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
+  const { fill, frame } = settings.panel;
+  const by = frame.width / 2;
+  const box = { x: panel.x - by, y: panel.y - by, width: panel.width + 2 * by, height: panel.height + 2 * by };
+  return [
+    ...(fill === undefined || fill === 'none'
+      ? []
+      : [{ type: 'rect', role: 'panel.ground', from: 'panel.fill', box: panel, ...panel, fill } as const]),
+    ...(frame.width > 0
+      ? [{ type: 'rect', role: 'panel.frame', from: 'panel.frame', box, ...panel, stroke: frame } as const]
+      : []),
+  ];
+}
+
+/** Where the ticks of an axis are on the page. */
+function placesOf({ scales, ...axes }: SettledPanel, at: 'x' | 'y'): number[] {
+  const scale = scales[at];
+  return scale.shows === 'none' ? [] : tickPlaces(axes[at], scale);
+}
+
+/** The lines, tick marks and labels of the axes of a panel. */
+function axesInk(settled: SettledPanel, order: readonly ('x' | 'y')[]): PlateItem[] {
+  const { sheet, panel, scales, crossing, labelled } = settled;
+  const edges = remembered(sheet, () => ({
+    x: lineEdge(sheet, 'x', panel, scales),
+    y: lineEdge(sheet, 'y', panel, scales),
+  }));
+  return order.flatMap((at) => {
+    const other = at === 'x' ? 'y' : 'x';
+    const place = {
+      edge: edges[at],
+      crossing: crossing[at],
+      labelled: labelled[at],
+      minor: minorOf(settled, at),
+      ...(crossing[at] ? { crossedAt: edges[other] } : {}),
+    };
+    const axis = { sheet, axis: settled[at], places: placesOf(settled, at), panel };
+    return axisInk(axis, carried(carried(place, edges), settled), labelSources(sheet, at));
+  });
+}
+
+/** The ink of a panel with its title and axes. */
+function panelInk(settled: SettledPanel): PlateItem[] {
+  const { sheet, panel, scales, labels, crossing, title } = settled;
+  const size = em(sheet);
+  const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
+    (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
+  );
+  const axes = axesInk(settled, order);
+  // A second unit stands between the panel and its title.
+  const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
+  const words = () => textLabel(sheet, 'panelTitle', { role: 'panelTitle', from: 'panels.by' });
+  return [
+    ...remembered(sheet, () => groundInk(sheet, panel)),
+    ...order.flatMap((at) => {
+      const minor = () => gridInk({ sheet, axis: settled[at], places: minorOf(settled, at), panel }, 'minorGrid');
+      return remembered(sheet, minor, settled[at]);
+    }),
+    ...order.flatMap((at) =>
+      remembered(sheet, () => gridInk({ sheet, axis: settled[at], places: placesOf(settled, at), panel }), settled[at]),
+    ),
+    ...(['y', 'x'] as const).flatMap((at) => {
+      const [second, scale] = [settled.second[at], scales[at]];
+      if (!second || scale.shows !== 'value') return [];
+      const offset = secondOffset(settled, at);
+      return remembered(sheet, () => secondInk(sheet, second, scale, { panel, offset }), second);
+    }),
+    ...(sheet.plan.space && settled.scene
+      ? [...sceneInk(sheet, sheet.plan.space, settled.scene, scales), ...sceneAxesInk(sheet, settled.scene)]
+      : marksInk(sheet, scales)),
+    ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
+    ...labels.items,
+    ...(title
+      ? remembered(sheet, () => [textAt(title, panel.x, panel.y - above - 0.35 * size - title.height, words())])
+      : []),
+  ];
+}
+
+/** The ink of all panels, whose roles name the panel where there are several, and the axis titles. */
+export function panelsInk(
+  sheet: Typesetter,
+  { panels, titles, depths, farDepths, aboveTitle, frame }: Settled,
+): PlateItem[] {
+  const several = panels.length > 1;
+  const inks = panels.map((panel, i) => {
+    const ink = panelInk(panel);
+    return several ? ink.map((item) => ({ ...item, role: `panels[${i}].${item.role}` })) : ink;
+  });
+  const title = (at: 'x' | 'y') => {
+    const fitted = titles[at];
+    return fitted
+      ? remembered(sheet, () => [
+          titleInk(sheet, { at, title: fitted }, frame, { depth: depths[at], above: aboveTitle }),
+        ])
+      : [];
+  };
+  const second = (at: 'x' | 'y') => {
+    const axis = panels.find((panel) => panel.second[at])?.second[at];
+    return axis ? remembered(sheet, () => secondTitleInk(sheet, axis, frame, farDepths[at])) : [];
+  };
+  return [...inks.flat(), ...title('y'), ...title('x'), ...second('y'), ...second('x')];
+}

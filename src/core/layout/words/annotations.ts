@@ -1,0 +1,70 @@
+import type { PlateItem } from '../../plate/plate.js';
+import { type PanelScales, panelOf } from '../axes/panelScales.js';
+import { InkIndex } from '../ink/inkIndex.js';
+import { shapesOf } from '../marks/marks.js';
+import { sliceLabelInk } from '../marks/sliceLabels.js';
+import type { Sheet } from '../sheet.js';
+import { remembered } from '../trace.js';
+import { bracketInk } from './brackets.js';
+import { type Callouts, calloutInk } from './callouts.js';
+import { caseLabels } from './caseLabels.js';
+import { dataLabels } from './dataLabels.js';
+import { endLabelInk } from './endLabels.js';
+import { referenceLabelInk } from './referenceLabels.js';
+import { remarkInk } from './remarks.js';
+
+/** All words at the marks of a panel, and how many had no room. */
+export interface Annotations {
+  items: PlateItem[];
+  /** Where marks and words stand. */
+  ink: InkIndex;
+  /** Data labels set, and those left out. */
+  count: number;
+  leftOut: number;
+  /** Names of cases left out. */
+  namesLeftOut: number;
+  /** Callouts that point beyond the limits, are too large, or stand on marks. */
+  callouts: Omit<Callouts, 'items'>;
+}
+
+const boxes = (items: readonly PlateItem[]) => items.flatMap(({ type, box }) => (type === 'text' ? [box] : []));
+
+/** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
+export function outerAnnotations(sheet: Sheet, scales: PanelScales): Annotations {
+  const ink = new InkIndex(() => shapesOf(sheet, scales));
+  const data = dataLabels(sheet, scales, ink);
+  const ends = endLabelInk(sheet, scales);
+  const brackets = remembered(sheet, () => bracketInk(sheet, scales, ink));
+  ink.add(...boxes(ends.items));
+  const remarks = remembered(sheet, () => remarkInk(sheet, scales, ink, 'above'));
+  return {
+    items: [...data.grounds, ...data.items, ...ends.items, ...brackets, ...remarks],
+    ink,
+    count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
+    leftOut: data.leftOut + ends.leftOut,
+    namesLeftOut: 0,
+    callouts: { outside: [], tooLarge: [], covering: [] },
+  };
+}
+
+/** Adds the words that stand inside the panel: names of cases and of reference lines, remarks, those of a pie, and callouts. */
+export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales): Annotations {
+  const { ink } = outer;
+  const slices = sliceLabelInk(sheet, panelOf(scales));
+  ink.add(...boxes(slices.items));
+  const names = caseLabels(sheet, scales, ink);
+  const inner = [
+    ...names.items,
+    ...remembered(sheet, () => remarkInk(sheet, scales, ink, 'inside')),
+    ...slices.items,
+    ...remembered(sheet, () => referenceLabelInk(sheet, scales, ink)),
+  ];
+  const { items: callouts, ...found } = calloutInk(sheet, scales, ink);
+  return {
+    ...outer,
+    leftOut: outer.leftOut + slices.leftOut,
+    items: [...outer.items, ...inner, ...callouts],
+    namesLeftOut: names.leftOut,
+    callouts: found,
+  };
+}

@@ -1,0 +1,204 @@
+import { codebookOf } from '../../data/codebook.js';
+import { type NumberNotation, pointNotation } from '../../data/numberText.js';
+import { type ColumnProfile, notationOfTable, profileTable } from '../../data/profile.js';
+import { everyColumn, type Table, type TotalsRow } from '../../data/table.js';
+import { withoutTotals } from '../../data/totals.js';
+import { sheetNames } from '../../data/workbook/read.js';
+import { patched, patchFor } from '../../document/patch.js';
+import { error, fail, hasErrors, type Outcome, succeed } from '../../document/problem.js';
+import type { ThousandsMark } from '../../document/thousandsMarks.js';
+import type { Project } from '../project.js';
+import { Gatherer, readTableFile } from '../read/gatherer.js';
+import { type DraftData, draftCodebook, draftFigure, type PlacedKind, placedKinds } from './draft.js';
+import type { DraftSettings } from './firstFigure.js';
+import { firstFigure } from './firstFigure.js';
+
+/** What is said of a table before it is read. */
+export interface TableReading {
+  sheet?: string | undefined;
+  /** Cells of a sheet, such as B3:F40; left out: all. */
+  range?: string | undefined;
+  /** Lines above the names of the columns; left out: those that hold a single cell, such as a title. */
+  skip?: number | undefined;
+  /** Whether the first line names the columns; left out: unless it holds numbers alone. */
+  header?: boolean | undefined;
+  /** Left out: found out. */
+  decimalMark?: '.' | ',' | undefined;
+  /** Left out: found out, or asked for. */
+  thousandsMark?: ThousandsMark | undefined;
+}
+
+/** A table as one sees it for the first time. */
+export interface TableLook {
+  /** Path of the table. */
+  path: string;
+  rows: number;
+  /** Whether its first line names no columns. */
+  bare: boolean;
+  sheet?: string | undefined;
+  range?: string | undefined;
+  /** Lines above the names of the columns that are left out. */
+  skip?: number | undefined;
+  /** The sheets of a workbook that has several. */
+  sheets?: readonly string[] | undefined;
+  notation: NumberNotation;
+  /** Its columns with what each seems to be. */
+  columns: ColumnProfile[];
+  /** Rows that seem to be sums or means of the others. */
+  totals: TotalsRow[];
+}
+
+/** The whole table, and whether its first line names no columns. */
+async function readWhole(
+  gatherer: Gatherer,
+  path: string,
+  { sheet, header, range, skip }: TableReading,
+): Promise<{ table: Table; bare: boolean } | undefined> {
+  const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
+  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet, range, skip };
+  const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
+  if (header === false) {
+    const table = await read(false);
+    return table && { table, bare: true };
+  }
+  const table = await read(true);
+  const isBare = table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
+  const again = isBare ? await read(false) : undefined;
+  return again ? { table: again, bare: true } : table && { table, bare: false };
+}
+
+/** So many lines of remarks stand above a table. */
+const mostRemarks = 8;
+
+/**
+ * Lines above the names of the columns, such as a title of the table: with them its lines are of unequal length, or its columns
+ * have no names, without them it is a table of two columns or more. None where nothing speaks for any.
+ */
+async function remarksAbove(store: Project['store'], path: string, reading: TableReading): Promise<number> {
+  const look = async (skip: number) => {
+    const gatherer = new Gatherer(store);
+    const found = await readWhole(gatherer, path, { ...reading, skip });
+    const isUneven = gatherer.problems.some(({ code }) => code === 'table-ragged' || code === 'cells-outside');
+    const names = (found?.table.columnNames ?? []).filter((name, i) => name !== `column${i + 1}`);
+    const isFine = found !== undefined && !isUneven && !found.bare && names.length > 1;
+    return { isFine, isOdd: isUneven || (found !== undefined && !found.bare && names.length < 2) };
+  };
+  if (!(await look(0)).isOdd) return 0;
+  for (let skip = 1; skip <= mostRemarks; skip += 1) if ((await look(skip)).isFine) return skip;
+  return 0;
+}
+
+/** The sheets of a workbook; none of other files. */
+async function sheetsOf({ source }: Project['store'], path: string): Promise<string[]> {
+  if (!/\.xlsx$/i.test(path)) return [];
+  return sheetNames(await source.bytes(path)).catch(() => []);
+}
+
+/** How the numbers of the table are written: as somebody says, or as the table shows. */
+function notationFor({ decimalMark, thousandsMark }: TableReading, table: Table): NumberNotation {
+  const found = decimalMark === undefined ? notationOfTable(table) : { decimalMark, told: true };
+  return { ...found, ...(thousandsMark === undefined ? {} : { thousandsMark }) };
+}
+
+/**
+ * Reads a table that nothing is known of yet, and says what its columns seem to be. Numbers that can be read in two ways
+ * are asked about and not guessed.
+ */
+export async function lookInto(
+  { store }: Pick<Project, 'store'>,
+  path: string,
+  told: TableReading = {},
+): Promise<Outcome<TableLook>> {
+  const gatherer = new Gatherer(store);
+  const skip = told.skip ?? (told.range === undefined ? await remarksAbove(store, path, told) : 0);
+  const reading: TableReading = { ...told, ...(skip > 0 ? { skip } : {}) };
+  const read = await readWhole(gatherer, path, reading);
+  if (!read || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+  const { bare } = read;
+  // Sums of the rows are none of them, and are said apart.
+  const { table, left: totals } = withoutTotals(read.table, () => false);
+  const notation = notationFor(reading, table);
+  const columns = profileTable(table, notation);
+  const doubts = columns.flatMap(({ name, doubt }) =>
+    doubt?.is === 'unsure'
+      ? [error('thousands-asked', { column: name, text: doubt.text, mark: doubt.mark, table: path })]
+      : [],
+  );
+  if (doubts.length > 0) return fail([...gatherer.problems, ...doubts]);
+  const sheets = await sheetsOf(store, path).catch(() => []);
+  return succeed({
+    path,
+    rows: table.rowCount,
+    bare,
+    sheet: reading.sheet,
+    range: reading.range,
+    skip: reading.skip,
+    ...(sheets.length > 1 ? { sheets } : {}),
+    notation,
+    columns,
+    totals,
+  });
+}
+
+/** What an author says of a column, where a look at the table does not tell. */
+export interface ColumnAnswer {
+  looks?: 'numeric' | 'nominal' | 'date' | undefined;
+  /** Name in words, as figures show it. */
+  label?: string | undefined;
+  unit?: string | undefined;
+  /** Codes that stand for "no value". */
+  missing?: readonly string[] | undefined;
+  /** Codes with their names. */
+  values?: Readonly<Record<string, string>> | undefined;
+}
+
+export type Answers = Readonly<Record<string, ColumnAnswer>>;
+
+/** The columns as an author says they are. */
+export const answered = (columns: readonly ColumnProfile[], answers: Answers): ColumnProfile[] =>
+  columns.map((column) => {
+    const { looks, unit, missing } = answers[column.name] ?? {};
+    return {
+      ...column,
+      ...(looks ? { looks, isId: false } : {}),
+      ...(unit === undefined ? {} : { unit }),
+      ...(missing ? { missing: [...missing], unsure: [] } : {}),
+    };
+  });
+
+/**
+ * Each kind of chart with the settings by which it shows the chosen columns, or why it does not. Without a choice: what
+ * most would draw, alone.
+ *
+ * @param chosen names of columns; the first that a role takes stands in it
+ */
+export function beginnings(columns: readonly ColumnProfile[], chosen: readonly string[]): PlacedKind[] {
+  if (chosen.length > 0) return placedKinds(columns, chosen);
+  const first = firstFigure(columns);
+  return first ? [{ kind: String(first.settings['kind']), settings: first.settings }] : [];
+}
+
+/** The texts of a codebook and a figure file for a first figure of a table. */
+export function draftFiles(
+  { columns, notation, totals, bare, sheet, range, skip, path }: TableLook,
+  settings: DraftSettings,
+  names: { id: string; table: string; codebook: string },
+  answers: Answers = {},
+): { codebook: string; figure: string } {
+  const plain = draftCodebook(
+    answered(columns, answers),
+    path.split(/[/\\]/).at(-1) as string,
+    notation,
+    settings,
+    totals,
+  );
+  const edits = Object.entries(answers).flatMap(([name, { label, values }]) => [
+    ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
+    ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),
+  ]);
+  const data: DraftData = { file: names.table, sheet, range, skip, bare };
+  return {
+    codebook: patched(plain, patchFor(plain, edits)),
+    figure: draftFigure(names.id, data, names.codebook, settings),
+  };
+}

@@ -1,0 +1,390 @@
+import { type Accepts, type DraftKey, draftKeys, type Roles } from '../../chart/frame/roles.js';
+import { chartKinds } from '../../chart/kinds.js';
+import type { NumberNotation } from '../../data/numberText.js';
+import type { ColumnProfile } from '../../data/profile.js';
+import type { TotalsRow } from '../../data/table.js';
+import { nearest } from '../../document/nearest.js';
+import { kindMeant } from '../../document/otherWords.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { type DraftChart, type DraftSettings, firstFigure } from './firstFigure.js';
+
+/** The columns that an author names for a first figure, and its kind. */
+export type DraftWish = { [K in DraftKey | 'kind' | 'values']?: string | undefined };
+
+/** What a first figure can be told of a kind: its roles that an option fills. */
+interface Fit {
+  kind: string;
+  roles: { setting: string; accepts: Accepts; keys: readonly DraftKey[]; isNeeded: boolean }[];
+}
+
+/** Kinds in the order in which a first figure is sought. */
+const fits: readonly Fit[] = chartKinds
+  .map(({ name, roles }) => ({
+    kind: name,
+    roles: Object.entries(roles as Roles).flatMap(([setting, { accepts, draft }]) =>
+      draft ? [{ setting, accepts, ...draft }] : [],
+    ),
+  }))
+  .filter(({ roles }) => roles.length > 0);
+
+/** More different values than this are no categories that anybody would name. */
+const mostNamed = 60;
+
+/** Whether a column that the author names can stand in a role: he knows more of it than its cells say. */
+function meets({ looks, different }: ColumnProfile, accepts: Accepts): boolean {
+  if (accepts === 'any') return true;
+  if (accepts === 'measured') return looks === 'numeric' || (looks === 'coded' && different > 4);
+  if (accepts === 'ordered') return looks !== 'names' && looks !== 'empty';
+  return looks !== 'empty' && different <= mostNamed;
+}
+
+const lookWords: Record<ColumnProfile['looks'], string> = {
+  numeric: 'numbers',
+  date: 'dates',
+  nominal: 'names of categories',
+  coded: 'codes of categories',
+  names: 'names of single rows',
+  empty: 'no values',
+};
+
+const optionWords = (keys: readonly DraftKey[]) => keys.map((key) => `--${key}`).join(' or ');
+
+/** The option that fills a role, the first of its own that is named. */
+const keyOf = ({ keys }: Fit['roles'][number], wish: DraftWish) => keys.find((key) => wish[key] !== undefined);
+
+/** Why the named columns do not fit a kind; none where they do. */
+function misfit({ roles }: Fit, wish: DraftWish, columns: ReadonlyMap<string, ColumnProfile>): string | undefined {
+  const taken = new Set(roles.flatMap((role) => keyOf(role, wish) ?? []));
+  const idle = draftKeys.find((key) => wish[key] !== undefined && !taken.has(key));
+  for (const role of roles) {
+    const key = keyOf(role, wish);
+    if (key === undefined && role.isNeeded) return `it needs ${optionWords(role.keys)}`;
+    const profile = key && columns.get(wish[key] as string);
+    if (profile && !meets(profile, role.accepts)) return `${profile.name} holds ${lookWords[profile.looks]}`;
+  }
+  return idle && `it takes no --${idle}`;
+}
+
+/** The settings of a kind under its own names. */
+const settingsOf = ({ roles }: Fit, wish: DraftWish): [string, string][] =>
+  roles.flatMap((role): [string, string][] => {
+    const key = keyOf(role, wish);
+    return key === undefined ? [] : [[role.setting, wish[key] as string]];
+  });
+
+/** A kind of chart with the settings by which it shows some columns, or the reason why it does not. */
+export type PlacedKind = { kind: string; settings: DraftSettings } | { kind: string; why: string };
+
+const acceptWords: Record<Accepts, string> = {
+  measured: 'a measured column',
+  category: 'a column of categories',
+  ordered: 'a column of numbers, dates or categories',
+  any: 'a column',
+};
+
+/** Numbers with more different values than this are no names of categories, unless somebody says so. */
+const mostAsNames = 12;
+
+/** Whether a column can stand in a role as far as a look at it tells; 0 where it cannot, more the better it suits. */
+export function suits(column: ColumnProfile, accepts: Accepts): number {
+  const { looks, different, isYear, isId } = column;
+  if (!meets(column, accepts)) return 0;
+  const isMany = looks === 'numeric' && different > mostAsNames;
+  if (accepts === 'measured') return looks === 'numeric' ? 4 : 1;
+  if (accepts === 'category') return looks === 'nominal' || looks === 'coded' ? 4 : isMany ? 0 : 1;
+  if (accepts === 'ordered') return looks === 'date' || isYear ? 5 : looks === 'numeric' ? 3 : 2;
+  return looks === 'numeric' && !isId ? 0 : 1;
+}
+
+/** A column for each role, or none. */
+type Seating = readonly (ColumnProfile | undefined)[];
+
+/** The best way to seat all columns in the roles of a kind, those that come first in the first roles; undefined where there is none. */
+function seated(roles: Fit['roles'], columns: readonly ColumnProfile[]): Seating | undefined {
+  let best: { score: number; seating: Seating } | undefined;
+  const seat = (taken: Seating, left: readonly ColumnProfile[], score: number): void => {
+    const role = roles[taken.length];
+    if (!role) {
+      if (left.length === 0 && (!best || score > best.score)) best = { score, seating: taken };
+      return;
+    }
+    for (const [i, column] of left.entries()) {
+      const own = suits(column, role.accepts);
+      // An earlier column in an earlier role, where both suit as well.
+      if (own > 0) seat([...taken, column], left.toSpliced(i, 1), score + own - 0.01 * i);
+    }
+    if (!role.isNeeded) seat([...taken, undefined], left, score);
+  };
+  seat([], columns, 0);
+  return best?.seating;
+}
+
+/** The columns in the roles of a kind, or why they do not fit. */
+function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): PlacedKind {
+  if (columns.length > roles.length) {
+    return { kind, why: `it shows ${roles.length === 1 ? 'one column' : `at most ${roles.length} columns`}` };
+  }
+  const seating = seated(roles, columns);
+  if (seating) {
+    const settings = roles.flatMap(({ setting }, i) => (seating[i] ? [[setting, seating[i].name]] : []));
+    return { kind, settings: { kind, ...Object.fromEntries(settings) } };
+  }
+  const left = [...columns];
+  for (const { setting, accepts, isNeeded } of roles) {
+    const at = left.findIndex((column) => suits(column, accepts) > 0);
+    if (at >= 0) left.splice(at, 1);
+    else if (isNeeded) return { kind, why: `it needs ${acceptWords[accepts]} for "${setting}"` };
+  }
+  const [idle = columns[0] as ColumnProfile] = left;
+  return { kind, why: `it has no place for ${idle.name}, which holds ${lookWords[idle.looks]}` };
+}
+
+/** Every kind with the named columns in its roles, in the order in which a first figure is sought. */
+export function placedKinds(profiles: readonly ColumnProfile[], chosen: readonly string[]): PlacedKind[] {
+  const columns = chosen.flatMap((name) => profiles.find((own) => own.name === name) ?? []);
+  const kinds = fits.map((fit) => placed(fit, columns));
+  // Kinds with a marker for each case come last where most markers would hide others.
+  const isCrowded = ({ kind }: PlacedKind) => eachCase.includes(kind) && hides(columns);
+  return [...kinds.filter((own) => !isCrowded(own)), ...kinds.filter(isCrowded)];
+}
+
+/** Kinds that draw a marker for each case. */
+const eachCase: readonly string[] = ['points', 'scatter'];
+
+/** So many cases may stand at one place before they hide each other. */
+const mostTied = 12;
+
+/** Whether columns have far fewer places than cases: each measured one by its values, each category by its names. */
+function hides(columns: readonly ColumnProfile[]): boolean {
+  const cases = columns.reduce((most, { count }) => Math.max(most, count), 0);
+  const places = columns.reduce((product, { different }) => product * Math.max(1, different), 1);
+  return columns.length > 0 && cases > mostTied * places;
+}
+
+/** The columns of a wide table that are asked for. */
+const valuesOf = ({ values }: DraftWish): string[] => values?.split(',').map((name) => name.trim()) ?? [];
+
+/** Names that the table does not have. */
+function unknownColumns(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Problem[] {
+  const known = profiles.map(({ name }) => name);
+  const named = [...draftKeys.flatMap((key) => wish[key] ?? []), ...valuesOf(wish)];
+  return named.flatMap((name) =>
+    known.includes(name)
+      ? []
+      : [error('column-unknown', { column: name, table, known, nearest: nearest(name, known) })],
+  );
+}
+
+/** The chart of a first figure: the kind that is asked for, or the first that the columns fit, or what most would draw. */
+export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Outcome<DraftChart> {
+  const unknown = unknownColumns(wish, profiles, table);
+  if (unknown.length > 0) return fail(unknown);
+  const kinds = [...new Set(fits.map(({ kind }) => kind))];
+  if (wish.kind !== undefined && !kinds.includes(wish.kind)) {
+    return fail([
+      error('kind-unknown', {
+        kind: wish.kind,
+        known: kinds,
+        nearest: kindMeant(wish.kind, kinds) ?? nearest(wish.kind, kinds),
+      }),
+    ]);
+  }
+  const values = valuesOf(wish);
+  if (values.length > 0) {
+    const along = wish.category ?? wish.x;
+    const kind = wish.kind ?? (wish.x === undefined ? 'bar' : 'line');
+    const place = along === undefined ? {} : { [kind === 'line' ? 'x' : 'category']: along };
+    const names = profiles.find(({ name }) => name === along);
+    const isGiven = kind === 'bar' && names && names.different === names.count;
+    return succeed({ settings: { kind, ...place, values, ...(isGiven ? { summary: 'given' } : {}) } });
+  }
+  const columns = new Map(profiles.map((profile) => [profile.name, profile]));
+  const named = draftKeys.some((key) => wish[key] !== undefined);
+  const first = named || wish.kind !== undefined ? undefined : firstFigure(profiles);
+  if (first) return succeed(first);
+  const wanted = named ? wish : { ...guess(profiles), ...wish };
+  const asked = wish.kind === undefined ? fits : fits.filter(({ kind }) => kind === wish.kind);
+  // Of columns that nobody named, a kind takes those that it has a use for.
+  const wishFor = (fit: Fit) => (named ? wanted : takenBy(fit, wanted));
+  const found = asked.find((fit) => misfit(fit, wishFor(fit), columns) === undefined);
+  if (!found) {
+    const others = [
+      ...new Set(fits.filter((fit) => misfit(fit, wanted, columns) === undefined).map(({ kind }) => kind)),
+    ];
+    const why = asked.map((fit) => `${fit.kind}: ${misfit(fit, wanted, columns)}`);
+    return fail([error('kind-misfit', { kind: wish.kind, why: [...new Set(why)], others })]);
+  }
+  return succeed({ settings: { kind: found.kind, ...Object.fromEntries(settingsOf(found, wanted)) } });
+}
+
+/** The part of a wish that a kind has a use for. */
+const takenBy = (fit: Fit, wish: DraftWish): DraftWish =>
+  Object.fromEntries(
+    fit.roles.flatMap((role) => {
+      const key = keyOf(role, wish);
+      return key === undefined ? [] : [[key, wish[key]]];
+    }),
+  );
+
+/** Columns for a kind that is asked for without any. */
+function guess(profiles: readonly ColumnProfile[]): DraftWish {
+  const plain = profiles.filter(({ isId, isTotal }) => !isId && !isTotal);
+  const [value, second, third] = plain.filter(({ looks }) => looks === 'numeric');
+  const category = plain.find(({ looks }) => looks === 'nominal' || looks === 'coded')?.name;
+  return { value: value?.name, category, x: value?.name, y: second?.name, z: third?.name };
+}
+
+/** A name as YAML reads it back. */
+export const yamlName = (text: string): string =>
+  /^[A-Za-z_][\w ]*$/.test(text) && !/^(true|false|null|yes|no|on|off|y|n)$/i.test(text) ? text : JSON.stringify(text);
+
+/** A code as a key that YAML gives back as it is: whole numbers stand alone, all else in quotation marks. */
+const yamlCode = (text: string): string => (/^(0|-?[1-9]\d{0,14})$/.test(text) ? text : JSON.stringify(text));
+
+/** A column name in words: `last_year` as `Last year`. */
+export function wordsOf(name: string): string {
+  const words = name
+    .replace(/[_.-]+/g, ' ')
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .trim();
+  return words === '' ? name : words[0]?.toUpperCase() + words.slice(1);
+}
+
+/** A column name with its unit in brackets, such as `Depth (m)`, in its two parts. */
+export function labelAndUnit(name: string): { label: string; unit?: string } {
+  const [, label, unit] = /^(.*[^\s_])[\s_]*[([]\s*([^()[\]]{1,24}?)\s*[)\]]$/.exec(name) ?? [];
+  return label === undefined || unit === undefined ? { label: wordsOf(name) } : { label: wordsOf(label), unit };
+}
+
+/** What a column is used for in the first figure. */
+interface DraftUse {
+  measured: ReadonlySet<string>;
+  sorted: ReadonlySet<string>;
+  totals: readonly TotalsRow[];
+}
+
+/** What a column is in the codebook: codes that the author measures are numbers. */
+const looksIn = ({ name, looks }: ColumnProfile, { measured }: DraftUse): ColumnProfile['looks'] =>
+  measured.has(name) && looks === 'coded' ? 'numeric' : looks;
+
+function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
+  const { name, range, decimals, missing, unsure, values, isId, isTotal, isYear, different, dateOrder } = profile;
+  const comments: string[] = [];
+  const looks = looksIn(profile, use);
+  const named = labelAndUnit(name);
+  const unit = profile.unit ?? named.unit;
+  const total = use.totals.find(({ column }) => column === name);
+  const isSorted = use.sorted.has(name) && (looks === 'numeric' || looks === 'date');
+  if (isId) comments.push('names the rows, it seems');
+  if (isTotal) comments.push('follows from other columns, it seems: leave it out of charts of all columns');
+  if (unsure.length > 0)
+    comments.push(
+      `${unsure.length > 1 ? 'do' : 'does'} ${unsure.join(' and ')} stand for "no value"? then add missing: [${unsure.map(yamlCode).join(', ')}]; until then it is drawn as a value`,
+    );
+  if (total) comments.push(`"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`);
+  if (dateOrder === 'unsure') comments.push('day first, or month first? the dates do not say');
+  if (isSorted) comments.push('numbers as names in order; "bands: [0, 10, 20]" cuts them into some');
+  if (looks === 'coded')
+    comments.push(
+      `codes of categories? give their names, values: { ${yamlCode(values[0]?.text ?? '1')}: … }; or "measure: numeric" if they are measured`,
+    );
+  if (range && looks === 'numeric' && !isYear && !isSorted && !isId)
+    comments.push(`from ${range[0]} to ${range[1]}; "range: [least, greatest]" says what is possible`);
+  const plain = looks === 'coded' || looks === 'names' || looks === 'empty' ? 'nominal' : looks;
+  const measure = isSorted ? 'ordinal' : isId ? 'nominal' : plain;
+  const lines = [`    label: ${yamlName(named.label)}`];
+  if (unit !== undefined) lines.push(`    unit: ${JSON.stringify(unit)}`);
+  lines.push(`    measure: ${measure}`);
+  if (measure === 'numeric' && decimals !== undefined) lines.push(`    decimals: ${decimals}`);
+  if (dateOrder !== undefined) lines.push(`    dateOrder: ${dateOrder === 'unsure' ? 'day-month' : dateOrder}`);
+  if (looks === 'coded') lines.push(`    values: [${values.map(({ text }) => yamlCode(text)).join(', ')}]`);
+  if (looks === 'nominal' && different <= 12 && !total) {
+    lines.push(
+      `    values: { ${values.map(({ text }) => `${yamlName(text)}: ${yamlName(wordsOf(text))}`).join(', ')} }`,
+    );
+  }
+  if (missing.length > 0) lines.push(`    missing: [${missing.map(yamlCode).join(', ')}]`);
+  return [
+    ...comments.map((comment) => `  # ${comment}`),
+    `  ${yamlName(name)}:`,
+    ...lines.filter((line) => line !== ''),
+  ];
+}
+
+/** A codebook draft, with comments where a person should decide. */
+export function draftCodebook(
+  profiles: readonly ColumnProfile[],
+  table: string,
+  notation: NumberNotation,
+  chart: DraftSettings,
+  totals: readonly TotalsRow[] = [],
+): string {
+  const named = (value: DraftSettings[string] | undefined): string[] =>
+    typeof value === 'string' ? [value] : Array.isArray(value) ? [...value] : [];
+  const inRoles = (...keys: string[]) => new Set(keys.flatMap((key) => named(chart[key])));
+  const isLine = chart['kind'] === 'line';
+  const use = {
+    measured: inRoles('value', 'values', ...(isLine ? [] : ['x']), 'y', 'z'),
+    sorted: inRoles('category', 'group', 'item', 'time'),
+    totals,
+  };
+  const head = [
+    'hexis: codebook/1',
+    `# A draft from ${table}. Give each column the name and unit that figures should show, and look the comments over.`,
+    'cases: cases  # what one row is, in the plural: plots, pupils, visits',
+    ...(notation.decimalMark === ',' ? ['decimalMark: ","'] : []),
+    ...(notation.thousandsMark === undefined ? [] : [`thousandsMark: ${JSON.stringify(notation.thousandsMark)}`]),
+    'variables:',
+  ];
+  return `${[...head, ...profiles.flatMap((profile) => variableDraft(profile, use))].join('\n')}\n`;
+}
+
+/** What a figure says of its table. */
+export interface DraftData {
+  file: string;
+  sheet?: string | undefined;
+  range?: string | undefined;
+  /** Lines above the names of the columns. */
+  skip?: number | undefined;
+  /** Whether the first line names no columns. */
+  bare?: boolean | undefined;
+}
+
+function dataDraft({ file, sheet, range, skip, bare }: DraftData): string {
+  if (sheet === undefined && range === undefined && !skip && !bare) return JSON.stringify(file);
+  const said = [
+    `file: ${JSON.stringify(file)}`,
+    ...(sheet === undefined ? [] : [`sheet: ${JSON.stringify(sheet)}`]),
+    ...(range === undefined ? [] : [`range: ${JSON.stringify(range)}`]),
+    ...(skip ? [`skip: ${skip}`] : []),
+    ...(bare ? ['header: false'] : []),
+  ];
+  return `{ ${said.join(', ')} }`;
+}
+
+/** A first figure file. */
+export function draftFigure(id: string, data: DraftData, codebook: string, chart: DraftSettings): string {
+  const valueText = (key: string, value: DraftSettings[string]): string => {
+    if (typeof value === 'string') return key === 'kind' ? value : yamlName(value);
+    if (Array.isArray(value)) return `[${value.map(yamlName).join(', ')}]`;
+    return `{ ${Object.entries(value)
+      .map(([inner, text]) => `${inner}: ${text}`)
+      .join(', ')} }`;
+  };
+  const settings = Object.entries(chart).map(([key, value]) => `  ${key}: ${valueText(key, value)}`);
+  return `hexis: figure/1
+id: ${yamlName(id)}
+data: ${dataDraft(data)}
+codebook: ${JSON.stringify(codebook)}
+style: apa  # apa, plain, or the path of a house style
+
+chart:
+${settings.join('\n')}
+
+# caption:
+#   number: 1
+#   title: What the figure shows, in a few words
+
+size: { width: text, height: 8cm }
+`;
+}

@@ -1,0 +1,157 @@
+import { type ColumnProfile, isIdName } from '../../data/profile.js';
+
+/** The settings of a chart as a draft has them. */
+export type DraftSettings = Readonly<Record<string, string | readonly string[] | Readonly<Record<string, string>>>>;
+
+/** The chart of a first figure, and the rule by which it was chosen where the author named nothing. */
+export interface DraftChart {
+  settings: DraftSettings;
+  rule?: string;
+}
+
+/** A column name in a chart with several; more of them nobody would put on one axis. */
+const mostTogether = 6;
+/** Bars that can be named along an axis. */
+const mostItems = 30;
+const mostGroups = 8;
+
+/** What a first figure can be made of: ids and totals are none of it. */
+interface Columns {
+  /** A column of dates or years. */
+  time: ColumnProfile | undefined;
+  measured: ColumnProfile[];
+  /** Numbers that rise by one from row to row, and are not called ids. */
+  running: ColumnProfile | undefined;
+  /** Names of categories that repeat. */
+  categories: ColumnProfile[];
+  /** Names that each stand in one row. */
+  items: ColumnProfile | undefined;
+  /** Answers in the same codes. */
+  answers: ColumnProfile[];
+}
+
+function sorted(profiles: readonly ColumnProfile[]): Columns {
+  const plain = profiles.filter(({ isTotal, looks }) => !isTotal && looks !== 'empty');
+  const isTime = ({ looks, isYear }: ColumnProfile) => looks === 'date' || isYear;
+  const isUnique = ({ different, count }: ColumnProfile) => count > 1 && different === count;
+  const isNumeric = (one: ColumnProfile) => one.looks === 'numeric' || (one.looks === 'coded' && isUnique(one));
+  const words = plain.filter(({ looks }) => looks === 'nominal' || looks === 'names');
+  const coded = plain.filter((one) => one.looks === 'coded' && !one.isYear && !isUnique(one));
+  const codesOf = ({ range }: ColumnProfile) => range?.join() ?? '';
+  const scale = coded.find(
+    (one) => one.different > 2 && coded.filter((other) => codesOf(other) === codesOf(one)).length > 2,
+  );
+  return {
+    time: plain.find(isTime),
+    measured: plain.filter((one) => isNumeric(one) && !one.isId && !isTime(one)),
+    running: plain.find((one) => one.isId && isUnique(one) && one.looks === 'numeric' && !isIdName(one.name)),
+    categories: [...words.filter((one) => !isUnique(one) && one.different <= 2 * mostGroups), ...coded].sort(
+      (a, b) => profiles.indexOf(a) - profiles.indexOf(b),
+    ),
+    items: words.find((one) => isUnique(one) && one.different <= mostItems),
+    answers: scale ? coded.filter((one) => codesOf(one) === codesOf(scale)).slice(0, mostTogether) : [],
+  };
+}
+
+/** Whether columns may share an axis: they have one unit, and none is far larger than another. */
+function areAlike(columns: readonly ColumnProfile[]): boolean {
+  const units = new Set(columns.map(({ unit, name }) => unit ?? /[([]([^()[\]]+)[)\]]$/.exec(name)?.[1]));
+  const sizes = columns.map(({ range = [0, 0] }) => Math.max(...range.map(Math.abs)));
+  return units.size === 1 && Math.max(...sizes) <= 20 * Math.max(1e-300, Math.min(...sizes));
+}
+
+const names = (columns: readonly ColumnProfile[]) => columns.map(({ name }) => name);
+const isSeveral = (columns: readonly ColumnProfile[]) =>
+  columns.length > 1 && columns.length <= mostTogether && areAlike(columns);
+
+function alongTime({ time, measured, categories }: Columns): DraftChart | undefined {
+  const [value] = measured;
+  if (!time || !value) return undefined;
+  const isOnce = time.different === time.count;
+  if (isOnce && isSeveral(measured)) {
+    return {
+      settings: { kind: 'line', x: time.name, values: names(measured) },
+      rule: 'one row for each time and several alike columns: a line for each column',
+    };
+  }
+  const group = isOnce ? undefined : categories.find(({ different }) => different <= mostGroups);
+  return {
+    settings: { kind: 'line', x: time.name, value: value.name, ...(group ? { group: group.name } : {}) },
+    rule: group ? 'times that repeat: a line for each group' : 'times and a measured column: a line',
+  };
+}
+
+function byItem({ items, measured }: Columns): DraftChart | undefined {
+  const [value] = measured;
+  if (!items || !value) return undefined;
+  const common = { kind: 'bar', category: items.name } as const;
+  if (isSeveral(measured)) {
+    return {
+      settings: { ...common, values: names(measured), summary: 'given' },
+      rule: 'one row for each name and several alike columns: their values side by side',
+    };
+  }
+  return {
+    settings: { ...common, value: value.name, summary: 'given', order: 'falling' },
+    rule: 'one row for each name: the values as they are, by size',
+  };
+}
+
+/** Confidence intervals, where every category has more than one case. */
+const intervals = (categories: readonly ColumnProfile[]) =>
+  categories.every(({ values }) => values.every(({ count }) => count > 2 * categories.length - 1))
+    ? { error: { shows: 'ci' } }
+    : {};
+
+function byCategory({ categories, measured, answers }: Columns): DraftChart | undefined {
+  const [category, second] = categories.filter((one) => !answers.includes(one));
+  const [value] = measured;
+  if (answers.length > 0 && !value) {
+    return {
+      settings: {
+        kind: 'bar',
+        ...(category ? { category: category.name } : {}),
+        values: names(answers),
+        error: { shows: 'ci' },
+      },
+      rule: 'several columns of answers in the same codes: their means',
+    };
+  }
+  if (category && value) {
+    const isCrossed = second && categories.length === 2 && second.different <= mostGroups;
+    return {
+      settings: {
+        kind: 'bar',
+        category: category.name,
+        value: value.name,
+        ...(isCrossed ? { group: second.name } : {}),
+        ...intervals(isCrossed ? [category, second] : [category]),
+      },
+      rule: 'a category and a measured column: means with confidence intervals',
+    };
+  }
+  if (!category) return undefined;
+  const group = second && second.different <= mostGroups ? { group: second.name } : {};
+  return {
+    settings: { kind: 'bar', category: category.name, ...group },
+    rule: 'categories alone: how often each occurs',
+  };
+}
+
+function ofNumbers({ measured, running }: Columns): DraftChart | undefined {
+  const [x, y] = running && measured.length === 1 ? [running, ...measured] : measured;
+  if (x && y)
+    return {
+      settings: { kind: 'scatter', x: x.name, y: y.name },
+      rule: 'measured columns alone: one against the other',
+    };
+  return (
+    x && { settings: { kind: 'histogram', value: x.name }, rule: 'one measured column: how its values are spread' }
+  );
+}
+
+/** What most authors would draw of a table, by the first rule that its columns meet; undefined where they meet none. */
+export function firstFigure(profiles: readonly ColumnProfile[]): DraftChart | undefined {
+  const columns = sorted(profiles);
+  return alongTime(columns) ?? byItem(columns) ?? byCategory(columns) ?? ofNumbers(columns);
+}

@@ -1,0 +1,49 @@
+import type * as z from 'zod/mini';
+import type { Roles } from '../../chart/frame/roles.js';
+import type { ChartKind } from '../../chart/kind.js';
+import { type FieldNotes, notes } from '../../document/fields.js';
+
+/** A setting of a kind that names what it draws. */
+export interface KindSetting {
+  key: string;
+  /** What it is, one sentence. */
+  is: string;
+  example: string;
+}
+
+/** A kind of chart in words: what it shows, and what its settings name. */
+export interface KindWords {
+  name: string;
+  shows: string;
+  needs: KindSetting[];
+  takes: KindSetting[];
+}
+
+interface Definition {
+  shape?: Record<string, z.core.$ZodType>;
+  innerType?: z.core.$ZodType;
+}
+
+const definition = (schema: z.core.$ZodType) => schema._zod.def as Definition;
+
+/** What a kind needs and takes: settings without which there is no chart, and columns that it may have beside them. */
+export function kindWords({
+  name,
+  description,
+  schema,
+  roles,
+}: Pick<ChartKind<never>, 'name' | 'description' | 'roles'> & { schema: z.core.$ZodType }): KindWords {
+  const needs: KindSetting[] = [];
+  const takes: KindSetting[] = [];
+  for (const [key, field] of Object.entries(definition(schema).shape ?? {})) {
+    if (key === 'kind') continue;
+    const { innerType } = definition(field);
+    const note = notes.get((innerType ?? field) as never) as FieldNotes | undefined;
+    if (!note) continue;
+    const own: KindSetting = { key, is: note.description, example: note.example ?? '…' };
+    const role = (roles as Roles)[key];
+    if (!innerType || role?.draft?.isNeeded) needs.push(own);
+    else if (note.is === 'column') takes.push(own);
+  }
+  return { name, shows: description, needs, takes };
+}

@@ -1,0 +1,143 @@
+import type { Finding } from '../../check/finding.js';
+import { countText } from '../../check/findingText.js';
+import { fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import type { Plate } from '../../plate/plate.js';
+import { indexSheet, type ProofFigure, proofSheet, type Sheet } from '../../proof/sheet.js';
+import { type Faces, joinedFaces } from '../../type/faces.js';
+import type { Drawing } from '../compose/drawing.js';
+import { openProject, type ProjectOptions } from '../project.js';
+import { gatherStyle } from '../read/gatherStyle.js';
+import { hashed, remembering } from '../read/inputs.js';
+import type { Source } from '../read/source.js';
+import { type CheckOptions, check } from './check.js';
+
+/** A figure that is proved as it stands in a document. */
+export interface ProofSubject {
+  path: string;
+  /** How the document has it drawn. */
+  options: ProjectOptions;
+  /** Its width in the document, in points. */
+  placed: number;
+  /** Its number in the document. */
+  label: string;
+}
+
+export interface ProofOptions extends ProjectOptions, Omit<CheckOptions, 'placed'> {
+  /** The width of the figures in the document in points, by the widths of their style; left out: as they say. */
+  placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
+  /** What was found across the figures, for the first page. */
+  across?: readonly Finding[] | undefined;
+}
+
+/** The pages of a proof, and what is on them. */
+export interface Proof {
+  pages: Plate[];
+  faces: Faces;
+  figures: { path: string; id: string; title: string; description: string; findings: Finding[] }[];
+}
+
+function plateOf(sheet: Sheet, id: string, title: string, description: string): Plate {
+  const { items, width, height } = sheet;
+  const panel = { x: 0, y: 0, width, height };
+  return { hexis: 'plate/1', id, width, height, title, description, paper: '#ffffff', panel, items };
+}
+
+/** Letters that the words of a proof may have beside those of its figures. */
+const usualLetters = 'abcdefghijklmnopqrstuvwxyz ABCDEFGHIJKLMNOPQRSTUVWXYZ 0123456789 .,:;()/%×…−–-"\'**bold**';
+
+/**
+ * Draws a proof of some figures, one page for each: at its true size between lines of text, in grey and in three
+ * deficiencies of colour vision, with its findings pinned on the ink, its numbers, and the hashes of what it was made of.
+ * Several figures have a first page that shows all of them.
+ */
+export async function proof(
+  from: Source,
+  paths: readonly (string | ProofSubject)[],
+  options: ProofOptions = {},
+): Promise<Outcome<Proof>> {
+  const { source, asked } = remembering(from);
+  const project = openProject(source, { caption: true, ...options });
+  const problems: Problem[] = [];
+  const figures: (ProofFigure & { drawing: Drawing; findings: Finding[] })[] = [];
+  for (const subject of paths) {
+    const { path, options: own, placed: told, label } = typeof subject === 'string' ? { path: subject } : subject;
+    asked.clear();
+    const drawn = await project.draw(path, own);
+    if (!drawn.ok) {
+      problems.push(...drawn.problems);
+      continue;
+    }
+    const drawing = drawn.value;
+    const { plate, settings, about, numbers } = drawing;
+    const width = told ?? options.placed?.(settings.widths);
+    const placed = width === undefined ? settings.placed : width / plate.width;
+    const findings = check(drawing, drawn.problems, { rules: options.rules, placed: width });
+    const inputs = await hashed(from, [...asked]);
+    const textWidth = settings.widths['text'] ?? plate.width * placed;
+    figures.push({
+      ...(label === undefined ? {} : { label }),
+      drawing,
+      path,
+      style: about.style,
+      plate,
+      placed,
+      textWidth,
+      findings,
+      numbers,
+      inputs,
+    });
+  }
+  if (hasErrors(problems)) return fail(problems);
+  const words = figures.flatMap(({ plate, findings, numbers, inputs, path }) => [
+    plate.title,
+    path,
+    ...inputs.map(({ file }) => file),
+    ...numbers.columns.map(({ title }) => title),
+    ...numbers.rows.flat().filter((cell) => typeof cell === 'string'),
+    ...numbers.leftOut.map(({ reason }) => reason),
+    ...findings.flatMap(({ found, expected = '', why, waived = '', mend }) => [
+      found,
+      expected,
+      why,
+      waived,
+      mend?.says ?? '',
+    ]),
+  ]);
+  words.push(...(options.across ?? []).map(({ found }) => found));
+  const style = await gatherStyle(project.store, 'plain', [usualLetters, ...words]);
+  if (!style.ok) return fail(style.problems);
+  const setter = { settings: style.value.resolved.settings, kit: style.value.faces.kit, scale: 1 };
+  const faces = joinedFaces([style.value.faces, ...figures.map(({ drawing }) => drawing.faces)]);
+  const pages = figures.map((figure) =>
+    plateOf(
+      proofSheet(setter, figure),
+      `${figure.plate.id}-proof`,
+      figure.plate.title,
+      `${figure.plate.description} ${countText(figure.findings)}${figure.findings.length === 0 ? '' : `: ${figure.findings.map(({ found }) => found).join('; ')}`}.`,
+    ),
+  );
+  const title = `Proof of ${figures.length} figures`;
+  if (figures.length > 1)
+    pages.unshift(
+      plateOf(
+        indexSheet(setter, figures, options.across ?? []),
+        'proof',
+        title,
+        `${title}: ${countText(figures.flatMap(({ findings }) => findings))}.`,
+      ),
+    );
+  return succeed(
+    {
+      pages,
+      faces,
+      figures: figures.map(({ path, plate, findings }) => ({
+        path,
+        id: plate.id,
+        title: plate.title,
+        description: plate.description,
+        findings,
+      })),
+    },
+    problems,
+  );
+}

@@ -1,0 +1,73 @@
+import { decodeText } from '../../data/encoding.js';
+import { workbookWords } from '../../data/workbook/read.js';
+import { nearest } from '../../document/nearest.js';
+import { type Problem, warning } from '../../document/problem.js';
+import type { Part } from '../compose/part.js';
+import type { Project } from '../project.js';
+import { dataFiles } from '../read/dataFiles.js';
+import { Gatherer } from '../read/gatherer.js';
+
+const tableEnding = /\.(csv|tsv|txt|json|xlsx)$/i;
+const figureEnding = /\.figure\.(ya?ml|json)$/i;
+
+/** More files than these, or larger ones, are not looked into: one of them may have the column. */
+const [mostFiles, mostBytes] = [60, 20e6];
+
+/** The text of a table; undefined where it cannot be had, or is too much to look through. */
+async function wordsOf({ store }: Project, path: string): Promise<string | undefined> {
+  const bytes = await store.bytes(path).catch(() => undefined);
+  if (!bytes || bytes.length > mostBytes) return undefined;
+  return /\.xlsx$/i.test(path) ? workbookWords(bytes).catch(() => undefined) : decodeText(bytes)?.text;
+}
+
+/** The tables of a figure, as paths. */
+const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figure']['data']): string[] =>
+  data === undefined ? [] : (dataFiles(data) ?? []).map(({ told }) => source.join(file, told.file));
+
+/** The tables that one codebook may serve: those of the figure, of the figures beside it, and what lies beside all of these. */
+async function tablesAround(project: Project, file: string, part: Part, codebook: string): Promise<string[]> {
+  const { source } = project.store;
+  const folder = (path: string) => source.folder?.(path) ?? Promise.resolve([]);
+  const own = tablesOf(project, file, part.figure.data);
+  const beside = (await folder(file)).filter((path) => figureEnding.test(path)).slice(0, mostFiles);
+  for (const path of beside) {
+    const found = await new Gatherer(project.store).document('figure', path);
+    if (found) own.push(...tablesOf(project, path, found.reading.value.data));
+  }
+  const near = await Promise.all([codebook, ...new Set(own)].map((path) => folder(path)));
+  const tables = near.flat().filter((path) => tableEnding.test(path));
+  return [...new Set([...own, ...tables])].filter((path) => path !== codebook);
+}
+
+/**
+ * Entries of a codebook file that no table of the project has a column for, so that what they say, such as missing codes, is not
+ * in force. Codebooks serve several tables: an entry is a stray only where its name stands nowhere in any of them.
+ *
+ * @param file the figure file, and part what was drawn of it
+ */
+export async function strayEntries(project: Project, file: string, part: Part): Promise<Problem[]> {
+  const named = part.figure.codebook;
+  if (typeof named !== 'string' || !project.store.source.folder) return [];
+  const path = project.store.source.join(file, named);
+  const found = await new Gatherer(project.store).document('codebook', path);
+  const entries = Object.entries(found?.reading.value.variables ?? {});
+  const known = new Set(part.table.columnNames);
+  let strays = entries.flatMap(([name, { formula }]) => (formula === undefined && !known.has(name) ? [name] : []));
+  if (strays.length === 0) return [];
+  const tables = await tablesAround(project, file, part, path);
+  if (tables.length > mostFiles) return [];
+  for (const table of tables) {
+    const words = await wordsOf(project, table);
+    if (words === undefined) return [];
+    strays = strays.filter((name) => !words.includes(name));
+    if (strays.length === 0) return [];
+  }
+  const unnamed = part.table.columnNames.filter((name) => !entries.some(([entry]) => entry === name));
+  return strays.map((entry) =>
+    warning(
+      'codebook-entry-stray',
+      { entry, nearest: nearest(entry, unnamed) },
+      part.locate(`codebook.variables.${entry}`),
+    ),
+  );
+}

@@ -1,0 +1,59 @@
+import { error, fail, type Outcome, succeed } from '../../document/problem.js';
+import { type Inks, inInks } from '../../export/inks.js';
+import { type Format, WriteFault, type Writer } from '../../export/writer.js';
+import type { Drawing } from '../compose/drawing.js';
+import { SourceFault } from '../read/source.js';
+
+export interface WriteOptions {
+  /** Dots per inch of pictures. Left out: as the settings say. */
+  dpi?: number | undefined;
+  /** SVG text as outlines or live. Left out: as the settings say. */
+  text?: 'outlines' | 'live' | undefined;
+  /** Colours, greys or black alone. Left out: as the settings say. */
+  inks?: Inks | undefined;
+  /** Whether the paper is drawn. Left out: as the settings say. */
+  ground?: 'auto' | 'paper' | 'none' | undefined;
+}
+
+/** What a writer needs of a drawing; a plate that was read back from its file has no settings of its own. */
+export type Writable = Pick<Drawing, 'plate' | 'faces'> & { settings?: Pick<Drawing['settings'], 'export'> };
+
+const plainExport = { text: 'outlines', dpi: 300, inks: 'color', ground: 'auto' } as const;
+
+/** The writer of a format; a problem where a library is not there that an installation may go without. */
+async function writerOf({ name, needs, load }: Format): Promise<Outcome<Writer>> {
+  try {
+    return succeed(await load());
+  } catch (fault) {
+    if (!needs) throw fault;
+    const [reason = ''] = String((fault as Error).message ?? fault).split('\n');
+    return fail([error('library-missing', { format: name, libraries: needs, reason })]);
+  }
+}
+
+/** Writes a drawing in one format; a problem where that format needs what is not at hand, such as font files. */
+export async function writeAs(
+  { plate, faces, settings }: Writable,
+  format: Format,
+  options: WriteOptions = {},
+): Promise<Outcome<Uint8Array | string>> {
+  const usual = settings?.export ?? plainExport;
+  const inks = options.inks ?? usual.inks;
+  const writer = await writerOf(format);
+  if (!writer.ok) return writer;
+  try {
+    return succeed(
+      await writer.value(inInks(plate, inks), {
+        ...faces,
+        text: options.text ?? usual.text,
+        dpi: options.dpi ?? usual.dpi,
+        inks,
+        ground: options.ground ?? usual.ground,
+      }),
+    );
+  } catch (fault) {
+    if (!(fault instanceof WriteFault) && !(fault instanceof SourceFault)) throw fault;
+    const needs = fault instanceof WriteFault ? fault.message : `font files: ${fault.message}`;
+    return fail([error('format-needs', { format: format.name, needs })]);
+  }
+}

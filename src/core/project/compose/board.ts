@@ -1,0 +1,251 @@
+import { letterOf } from '../../chart/frame/letters.js';
+import type { NumbersTable } from '../../chart/plan.js';
+import { longestSide } from '../../document/fields.js';
+import { lengthInPoints } from '../../document/length.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../../document/problem.js';
+import { inkProblems } from '../../layout/page/inkProblems.js';
+import { moved, movedPanel } from '../../layout/page/moved.js';
+import { captioned } from '../../layout/words/caption.js';
+import { textAt } from '../../layout/words/place.js';
+import { em, setRole, type Typesetter } from '../../layout/words/typesetter.js';
+import type { Plate, PlateItem } from '../../plate/plate.js';
+import { boxAround } from '../../plate/plate.js';
+import { atOwnSize } from '../../style/resolve.js';
+import type { Settings } from '../../style/settings.js';
+import { type Faces, joinedFaces } from '../../type/faces.js';
+import type { BoardFile } from '../files/boardFile.js';
+import { type Gathered, type GatherOptions, gather } from '../read/gather.js';
+import { Gatherer } from '../read/gatherer.js';
+import { madeFrom } from '../read/madeFrom.js';
+import type { Store } from '../read/store.js';
+import { compose } from './compose.js';
+import type { Drawing } from './drawing.js';
+
+/** Side by side and below each other, in points. */
+interface Slot {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** What a board is made with, beside its figures. */
+interface BoardContext {
+  board: BoardFile;
+  id: string;
+  made: ReturnType<typeof madeFrom>;
+  /** Height of the letters above the figures. */
+  head: number;
+  caption: boolean;
+  /** The number of the board in a document, in place of its own. */
+  number: string | undefined;
+}
+
+function slotsOf(board: BoardFile, count: number, head: number): { slots: Slot[]; width: number; height: number } {
+  const points = (value: string) => lengthInPoints(value) ?? 0;
+  const [width, height] = [points(board.size.width), points(board.size.height)];
+  const gap = points(board.gap ?? '6mm');
+  const across = Math.min(count, Math.max(1, board.across ?? 2));
+  const rows = Math.ceil(count / across);
+  const [w, h] = [(width - gap * (across - 1)) / across, (height - gap * (rows - 1)) / rows - head];
+  const slots = Array.from({ length: count }, (_, i) => ({
+    x: (i % across) * (w + gap),
+    y: Math.floor(i / across) * (h + head + gap) + head,
+    width: w,
+    height: h,
+  }));
+  return { slots, width, height };
+}
+
+/** A figure with other settings. */
+const withSettings = (gathered: Gathered, settings: Settings): Gathered => ({
+  ...gathered,
+  resolved: { ...gathered.resolved, settings },
+});
+
+/** A figure with the size of its slot in place of its own. */
+const sized = (gathered: Gathered, { width, height }: Slot): Gathered =>
+  withSettings(gathered, { ...gathered.resolved.settings, width, height });
+
+/** How many cases each figure shows. */
+function numbersOf(parts: readonly Drawing[]): NumbersTable {
+  const sum = (key: 'read' | 'chosen' | 'used') => parts.reduce((all, { numbers }) => all + numbers[key], 0);
+  return {
+    columns: [
+      { key: 'figure', title: 'Figure' },
+      { key: 'used', title: 'Used', decimals: 0 },
+      { key: 'read', title: 'Read', decimals: 0 },
+    ],
+    rows: parts.map(({ about, numbers }) => [about.id, numbers.used, numbers.read]),
+    cases: 'cases of all figures',
+    read: sum('read'),
+    chosen: sum('chosen'),
+    used: sum('used'),
+    leftOut: parts.flatMap(({ about, numbers }) =>
+      numbers.leftOut.map((entry) => ({ ...entry, reason: `${about.id}: ${entry.reason}` })),
+    ),
+  };
+}
+
+/** Words of all figures, each after its letter. */
+const lettered = (words: readonly string[], letters: boolean): string =>
+  words.map((text, i) => (letters ? `${letterOf(i)}: ${text}` : text)).join(' ');
+
+/** What sets the letters and the caption of a board, in the look of its first figure. */
+const typesetterOf = ({ settings, faces }: Pick<Drawing, 'settings' | 'faces'>): Typesetter => ({
+  settings,
+  kit: faces.kit,
+  scale: 1,
+});
+
+/** The ink of all figures in their slots, each with its letter. */
+function inkOf(
+  parts: readonly Drawing[],
+  slots: readonly Slot[],
+  setter: Typesetter,
+  { board, head }: BoardContext,
+): PlateItem[] {
+  const { settings } = setter;
+  const { color } = settings.text.panelTitle;
+  return parts.flatMap(({ plate }, i): PlateItem[] => {
+    const slot = slots[i] as Slot;
+    const ink = plate.items.map((item) => ({ ...moved(item, slot.x, slot.y), role: `figures[${i}].${item.role}` }));
+    if (!(board.letters ?? true)) return ink;
+    const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
+    const label = { role: `figures[${i}].letter`, kind: 'panelTitle', from: 'letters', color } as const;
+    return [...ink, textAt(block, slot.x + settings.space.page * em(setter), slot.y - head, label)];
+  });
+}
+
+/** The author of a board: that of all its figures, where they have one. */
+function authorOf(parts: readonly Drawing[]): string | undefined {
+  const authors = new Set(parts.map(({ about }) => about.author));
+  return authors.size === 1 ? [...authors][0] : undefined;
+}
+
+/** All figures on one plate, with the caption of the board. */
+function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContext): Drawing {
+  const { board, id, made, head, caption, number: given } = context;
+  const [first] = parts;
+  const letters = board.letters ?? true;
+  const { slots, width, height } = slotsOf(board, parts.length, head);
+  const faces = joinedFaces(parts.map((part) => part.faces) as [Faces, ...Faces[]]);
+  const settings = { ...first.settings, width, height };
+  const setter = typesetterOf({ settings, faces });
+  const items = inkOf(parts, slots, setter, context);
+  const { title, number, note = 'auto' } = board.caption ?? {};
+  const notes = lettered(
+    parts.map((part) => part.note.join(' ')),
+    letters,
+  );
+  const words = { number: given ?? number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
+  const panel = boxAround(slots) ?? { x: 0, y: 0, width, height };
+  const page = caption ? captioned(setter, words, items, panel) : { items, panel, height, down: 0 };
+  const author = authorOf(parts);
+  const descriptions = parts.map(({ plate }) => plate.description);
+  const plate: Plate = {
+    hexis: 'plate/1',
+    id,
+    width,
+    height: page.height,
+    title: faces.kit
+      .spans(title ?? id)
+      .map(({ text }) => text)
+      .join(''),
+    description: board.altText ?? lettered(descriptions, letters),
+    ...(author === undefined ? {} : { author }),
+    madeFrom: made,
+    paper: settings.paper,
+    panel: page.panel,
+    items: page.items,
+  };
+  return {
+    plate,
+    faces,
+    about: {
+      id,
+      style: first.about.style,
+      ...(number === undefined ? {} : { number }),
+      ...(author === undefined ? {} : { author }),
+    },
+    numbers: numbersOf(parts),
+    note: [notes],
+    caption: words,
+    settings,
+    parts: parts.flatMap((part, i) => {
+      const { x, y } = slots[i] as Slot;
+      return part.parts.map((own) => ({
+        ...own,
+        prefix: `figures[${i}].${own.prefix}`,
+        boardWaives: board.waive,
+        panels: own.panels.map((place) => movedPanel(place, x, y + page.down)),
+      }));
+    }),
+  };
+}
+
+/** Sides that are longer than a page can be. */
+function sideProblems({ size }: BoardFile, locate: (key: string) => Place): Problem[] {
+  return (['width', 'height'] as const).flatMap((key) => {
+    if ((lengthInPoints(size[key]) ?? 0) <= longestSide) return [];
+    const facts = { path: `size.${key}`, found: size[key], least: 0, most: longestSide };
+    return [error('length-beyond', facts, locate(key))];
+  });
+}
+
+/** The id of a board: its own, or the name of its file. */
+const idOf = (board: BoardFile, path: string): string =>
+  board.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.board)?\.(ya?ml|json)$/i, '');
+
+/** The style of all figures of a board, from the folder of its file. */
+function styleOf(
+  { style }: BoardFile,
+  path: string,
+  gatherer: Gatherer,
+  given: string | undefined,
+): string | undefined {
+  if (given !== undefined || style === undefined) return given;
+  return /[./\\]/.test(style) ? gatherer.join(path, style) : style;
+}
+
+/** Reads a board file with all its figures, and composes them into one plate, each with its letter. */
+export async function composeBoard(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Drawing>> {
+  const gatherer = new Gatherer(store);
+  const found = await gatherer.document('board', path);
+  if (!found) return fail(gatherer.problems);
+  const { reading, text } = found;
+  const board = reading.value;
+  const { problems } = gatherer;
+  const sides = sideProblems(board, (key) => reading.source.locate(['size', key]));
+  if (sides.length > 0) return fail(sides);
+  if (board.figures.length === 0) return fail([error('board-empty', {}, reading.source.locate(['figures']))]);
+  const style = styleOf(board, path, gatherer, options.style);
+  const gathered: Gathered[] = [];
+  for (const figure of board.figures) {
+    const one = await gather(store, gatherer.join(path, figure), { ...options, style });
+    problems.push(...one.problems);
+    if (one.ok) gathered.push(withSettings(one.value, atOwnSize(one.value.resolved.settings)));
+  }
+  if (gathered.length < board.figures.length || hasErrors(problems)) return fail(problems);
+  const [first] = gathered as [Gathered];
+  const setter = typesetterOf({ settings: first.resolved.settings, faces: first.faces });
+  const head = (board.letters ?? true) ? setRole(setter, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
+  const { slots } = slotsOf(board, gathered.length, head);
+  const [smallest] = slots as [Slot];
+  if (!(smallest.width > 20 && smallest.height > 20)) {
+    return fail([...problems, error('board-small', { count: slots.length }, reading.source.locate(['size']))]);
+  }
+  const parts = gathered.flatMap((one, i): Drawing[] => {
+    const composed = compose(sized(one, slots[i] as Slot), { trace: options.trace });
+    problems.push(...composed.problems);
+    return composed.ok ? [composed.value] : [];
+  });
+  if (parts.length < gathered.length) return fail(problems);
+  const made = madeFrom(path, text);
+  const { caption, number } = options;
+  const context = { board, id: idOf(board, path), made, head, caption: caption === true, number };
+  const drawing = drawingOf(parts as [Drawing, ...Drawing[]], context);
+  const place = reading.source.locate(['size']);
+  problems.push(...inkProblems(drawing.plate.items, drawing.plate).map((problem) => ({ ...problem, place })));
+  return succeed(drawing, problems);
+}

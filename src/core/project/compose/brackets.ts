@@ -1,0 +1,46 @@
+import type { Plan } from '../../chart/plan.js';
+import { findCategory } from '../../data/categories.js';
+import type { Category } from '../../data/codebook.js';
+import { nearest } from '../../document/nearest.js';
+import { error, type Place, type Problem } from '../../document/problem.js';
+import type { Bracket } from '../../layout/words/asked.js';
+import type { FigureFile } from '../files/figureFile.js';
+
+/** The brackets of a figure file as numbers of categories and groups; names that the chart does not have are problems. */
+export function readBrackets(
+  plan: Plan,
+  wanted: FigureFile['brackets'],
+  locate: (path: string) => Place,
+): { brackets: Bracket[]; problems: Problem[] } {
+  const problems: Problem[] = [];
+  if (!wanted || wanted.length === 0) return { brackets: [], problems };
+  const axis = plan.direction === 'vertical' ? plan.x : plan.y;
+  if (axis.shows !== 'category') {
+    return { brackets: [], problems: [error('brackets-need-categories', {}, locate('brackets'))] };
+  }
+  const { categories } = axis;
+  const groups = plan.series.flatMap(({ category }) => (category ? [category] : []));
+  const find = (known: readonly Category[], value: unknown, path: string): number => {
+    const at = findCategory(known, String(value));
+    if (at < 0) {
+      const names = known.map(({ name }) => name);
+      const facts = {
+        column: 'the chart',
+        value: String(value),
+        path,
+        known: names,
+        nearest: nearest(String(value), names),
+      };
+      problems.push(error('value-unknown', facts, locate(path)));
+    }
+    return at;
+  };
+  const brackets = wanted.map(({ between, at, mark }, i): Bracket => {
+    const from = `brackets.${i}`;
+    const known = at === undefined ? categories : groups;
+    const [a, b] = between.map((value, k) => find(known, value, `${from}.between.${k}`)) as [number, number];
+    const place = at === undefined ? undefined : find(categories, at, `${from}.at`);
+    return { between: [a, b], ...(place === undefined ? {} : { at: place }), mark, from };
+  });
+  return { brackets, problems };
+}

@@ -1,0 +1,273 @@
+import type { AxisLimits } from '../../chart/chartInput.js';
+import { kindOf } from '../../chart/kinds.js';
+import { type PlannedChart, planChart } from '../../chart/planChart.js';
+import { settingOf } from '../../check/measure/settingOf.js';
+import type { PanelPlace } from '../../check/measure/subject.js';
+import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { layOut } from '../../layout/figure.js';
+import type { Colors } from '../../layout/ink/looks.js';
+import { allFinite, inkProblems } from '../../layout/page/inkProblems.js';
+import { movedPanel } from '../../layout/page/moved.js';
+import type { Sheet } from '../../layout/sheet.js';
+import { Trace, withSettings } from '../../layout/trace.js';
+import { type CaptionWords, captioned } from '../../layout/words/caption.js';
+import { labelParts } from '../../layout/words/labelWords.js';
+import type { Plate } from '../../plate/plate.js';
+import { transformFor } from '../../scale/transform.js';
+import type { Layer } from '../../style/layers.js';
+import { joinedLook, type Resolved } from '../../style/resolve.js';
+import type { AxisSettings } from '../../style/settings.js';
+import type { Gathered } from '../read/gather.js';
+import { readLooks } from './accentLooks.js';
+import { axisChecks } from './axisChecks.js';
+import { readBrackets } from './brackets.js';
+import { readCallouts } from './callouts.js';
+import type { Drawing } from './drawing.js';
+import { emptyAccents, idleSettings } from './idleSettings.js';
+
+export interface ComposeOptions {
+  /** Whether number, title and note are drawn with the image; the page then grows by their height. */
+  caption?: boolean | undefined;
+  /** Whether each piece of ink says which settings were read for it; it takes about twice the time. */
+  trace?: boolean | undefined;
+  /** The number of the figure in a document, in place of its own. */
+  number?: string | undefined;
+}
+
+/** What a style is called, without the word before it. */
+export const styleName = (layers: readonly Layer[]): string =>
+  (layers.findLast(({ name }) => name.startsWith('style '))?.name ?? '').replace(/^style /, '');
+
+function captionWords(gathered: Gathered, plan: Pick<PlannedChart, 'note'>, given?: string): CaptionWords {
+  const { number, title, note = 'auto' } = gathered.figure.caption ?? {};
+  return {
+    number: given ?? number,
+    title,
+    note: note === 'auto' ? plan.note.join(' ') : note,
+    noteFrom: note === 'auto' ? 'chart' : 'caption.note',
+  };
+}
+
+/** Callouts in panels that the figure does not have. */
+function panelsOf({ figure, locate }: Gathered, count: number): { problems: Problem[] } {
+  const problems = (figure.callouts ?? []).flatMap(({ panel = 1 }, i) => {
+    const path = `callouts.${i}.panel`;
+    const facts = { path, found: String(panel), expects: `a number from 1 to ${count}`, example: '1' };
+    return panel <= count ? [] : [error('wrong-type', facts, locate(path))];
+  });
+  return { problems };
+}
+
+/** The panels to be laid out, with the brackets and callouts that belong into each. */
+function sheetsOf(
+  gathered: Gathered,
+  planned: PlannedChart,
+  look: Pick<Sheet, 'settings' | 'colors' | 'trace'>,
+): Outcome<Sheet[]> {
+  const read = planned.plans.map((plan) => readBrackets(plan, gathered.figure.brackets, gathered.locate));
+  const callouts = planned.plans.map((plan, i) => readCallouts(plan, i + 1, gathered.figure.callouts, gathered.locate));
+  const faults = [...read, ...callouts, panelsOf(gathered, planned.plans.length)].flatMap((one) => one.problems);
+  if (hasErrors(faults)) return fail(faults.slice(0, 3));
+  const sheets = planned.plans.map(
+    (plan, i): Sheet => ({
+      ...look,
+      brackets: read[i]?.brackets ?? [],
+      callouts: callouts[i]?.callouts ?? [],
+      titled: planned.grid.titles !== undefined,
+      plan,
+      kit: gathered.faces.kit,
+      panels: planned.plans.length,
+      scale: 1,
+    }),
+  );
+  return succeed(sheets);
+}
+
+/** A text as it is read aloud: without markup, on one line. */
+const plainText = ({ faces }: Gathered, text: string): string =>
+  faces.kit
+    .spans(text)
+    .map((span) => span.text)
+    .join('')
+    .replace(/\s*\n\s*/g, ' ');
+
+function plateOf(
+  gathered: Gathered,
+  planned: PlannedChart,
+  { resolved, colors }: { resolved: Resolved; colors: Colors },
+  options: ComposeOptions,
+): Outcome<{ plate: Plate; panels: PanelPlace[] }> {
+  const trace = options.trace ? new Trace() : undefined;
+  const settings = trace ? trace.watch(resolved.settings) : resolved.settings;
+  const sheets = sheetsOf(gathered, planned, { settings, colors, trace });
+  if (!sheets.ok) return sheets;
+  const { title, subtitle, source } = gathered.figure.caption ?? {};
+  const plain = (text: string) => plainText(gathered, text);
+  const heading = settings.heading.show && title !== '' ? title : undefined;
+  const laidOut = layOut({
+    sheets: sheets.value,
+    grid: planned.grid,
+    heading,
+    subtitle: heading === undefined ? undefined : subtitle,
+    source,
+  });
+  const problems = laidOut.problems.map((problem) =>
+    problem.place ? problem : { ...problem, place: gathered.locate(settingOf(problem)) },
+  );
+  if (!('items' in laidOut)) return fail(problems);
+  const page = options.caption
+    ? captioned(laidOut.sheet, captionWords(gathered, planned, options.number), laidOut.items, laidOut.panel)
+    : { items: laidOut.items, panel: laidOut.panel, height: settings.height, down: 0 };
+  if (!allFinite(page.items)) return fail([...problems, error('not-drawable', {}, gathered.locate('chart'))]);
+  const silent = inkProblems(page.items, { width: settings.width, height: page.height });
+  problems.push(...silent.map((problem) => ({ ...problem, place: gathered.locate(settingOf(problem)) })));
+  const plate: Plate = {
+    hexis: 'plate/1',
+    id: gathered.id,
+    width: settings.width,
+    height: page.height,
+    title: plain(title ?? gathered.id),
+    description: gathered.figure.altText ?? plain(planned.altText),
+    ...(settings.export.author === undefined ? {} : { author: settings.export.author }),
+    madeFrom: gathered.madeFrom,
+    paper: settings.paper,
+    panel: page.panel,
+    items: trace ? withSettings(page.items) : page.items,
+  };
+  const { figure, shows } = gathered;
+  const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
+  // In another style than that of the author his settings may have nothing to act on, and none of that is a fault of his.
+  const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
+  const panels = laidOut.panels.map((place) => movedPanel(place, 0, page.down));
+  return succeed({ plate, panels }, [...problems, ...idle]);
+}
+
+const limitsOf = ({ from, to, scale, exponent }: AxisSettings): AxisLimits => {
+  const own = (end: AxisSettings['from']) => (end === 'data' ? undefined : end);
+  return { from: own(from), to: own(to), transform: transformFor(scale, exponent) };
+};
+
+/** The looks that notes speak of. */
+function looksOf({ layers, resolved }: Gathered) {
+  const { outliers, extremes, mean } = resolved.settings.boxes;
+  const references = joinedLook(layers).references?.dash ?? 'solid';
+  return { outliers: outliers.marker, extremes: extremes.marker, mean: mean.marker, references };
+}
+
+/** Whether labels show shares that are rounded together, which a reader has to know. */
+function roundsShares({ plans }: PlannedChart, { settings }: Resolved): boolean {
+  if (settings.dataLabels.rounding !== 'sum') return false;
+  const shown = labelParts(settings);
+  return plans.some(({ series, sliceLabels }) =>
+    sliceLabels
+      ? sliceLabels.shows.includes('percent')
+      : shown.length > 0 && series.some(({ marks }) => marks.some((mark) => 'share' in mark && mark.share)),
+  );
+}
+
+/** A figure with its chart planned, and the colours that it is drawn in. */
+export interface PlannedFigure {
+  chart: PlannedChart;
+  colors: Colors;
+}
+
+/** The chart of a figure planned in data units, with what is wrong with it. */
+export function planFigure(gathered: Gathered): Outcome<PlannedFigure> {
+  const { figure, table, codebook, resolved, locate } = gathered;
+  const { colors, problems: colorProblems } = readLooks(gathered);
+  const { axes } = resolved.settings;
+  const input = {
+    settings: figure.chart,
+    table,
+    codebook,
+    accents: figure.accents ?? [],
+    spotlight: figure.spotlight ?? [],
+    numbers: resolved.settings.numbers,
+    labels: labelParts(resolved.settings),
+    limits: {
+      x: limitsOf(axes.x),
+      y: limitsOf(axes.y),
+      ...(axes.z ? { z: limitsOf(axes.z) } : {}),
+    },
+    looks: looksOf(gathered),
+    locate,
+  };
+  const planned = planChart(kindOf(figure.chart), input, figure.panels);
+  const problems = [...colorProblems, ...planned.problems];
+  if (!planned.ok || hasErrors(problems)) return fail(problems);
+  problems.push(...emptyAccents({ figure, plans: planned.value.plans }, locate));
+  const placeOf = (path: string) => resolved.origin(path)?.place;
+  const misfits = planned.value.plans.flatMap((plan) => axisChecks(plan, resolved.settings, placeOf));
+  // All panels have the same axes.
+  const said = new Map(misfits.map((problem) => [JSON.stringify([problem.code, problem.facts]), problem]));
+  problems.push(...[...said.values()].slice(0, 4));
+  if (hasErrors(problems)) return fail(problems);
+  if (roundsShares(planned.value, resolved)) {
+    planned.value.note.push('Shares are rounded so that they add up to their sum.');
+  }
+  return succeed({ chart: planned.value, colors }, problems);
+}
+
+/**
+ * Composes a figure: the chart planned in data units, the plan laid out with its real type.
+ * Pure and synchronous; the same input gives the same plate.
+ */
+export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Drawing> {
+  const planned = planFigure(gathered);
+  return planned.ok ? after(planned.problems, layFigure(gathered, planned.value, options)) : planned;
+}
+
+/** Lays a planned figure out on its page. */
+export function layFigure(
+  gathered: Gathered,
+  { chart, colors }: PlannedFigure,
+  options: ComposeOptions = {},
+): Outcome<Drawing> {
+  const { figure, table, codebook, resolved, locate } = gathered;
+  const { note, numbers } = chart;
+  const laidOut = plateOf(gathered, chart, { resolved, colors }, options);
+  const { problems } = laidOut;
+  if (!laidOut.ok) return fail(problems);
+  const { plate, panels } = laidOut.value;
+  const { settings } = resolved;
+  const shownNumbers = {
+    ...numbers,
+    columns: numbers.columns.map((own) => ({ ...own, title: plainText(gathered, own.title) })),
+  };
+  const { number } = figure.caption ?? {};
+  const { author } = settings.export;
+  return succeed(
+    {
+      plate,
+      faces: gathered.faces,
+      about: {
+        id: gathered.id,
+        style: styleName(gathered.layers),
+        ...(number === undefined ? {} : { number }),
+        ...(author === undefined ? {} : { author }),
+      },
+      numbers: shownNumbers,
+      note,
+      caption: captionWords(gathered, chart, options.number),
+      settings,
+      parts: [
+        {
+          prefix: '',
+          id: gathered.id,
+          layers: gathered.layers,
+          shows: gathered.shows,
+          figure,
+          locate,
+          codebook,
+          table,
+          plans: chart.plans,
+          panels,
+          settings,
+          numbers: shownNumbers,
+          note,
+        },
+      ],
+    },
+    problems,
+  );
+}

@@ -1,0 +1,33 @@
+import type { NumbersTable } from '../../chart/plan.js';
+import type { CaptionWords } from '../../layout/words/caption.js';
+import type { Plate } from '../../plate/plate.js';
+import type { Settings } from '../../style/settings.js';
+import type { Faces } from '../../type/faces.js';
+import type { Part } from './part.js';
+
+/** What a drawing is called, and what it was made with. */
+export interface About {
+  id: string;
+  /** Number of the figure in its document, where its file gives one. */
+  number?: number;
+  /** Name of the house style. */
+  style: string;
+  author?: string;
+}
+
+/** A figure, a board or a card, laid out and ready to be written. */
+export interface Drawing {
+  plate: Plate;
+  faces: Faces;
+  about: About;
+  /** The table behind the marks. */
+  numbers: NumbersTable;
+  /** Sentences that a note needs, with inline markup. */
+  note: string[];
+  /** The words of its caption, drawn with it or not. */
+  caption: CaptionWords;
+  /** Every setting of its look, explicit. */
+  settings: Settings;
+  /** Its figures with what they were made of: one, or those of a board; none of a card. */
+  parts: Part[];
+}

@@ -1,0 +1,16 @@
+import * as z from 'zod/mini';
+import { type FieldNotes, notes } from '../../document/fields.js';
+import { type DocumentKind, documentKinds } from './documentKinds.js';
+
+/** The JSON Schema (draft 2020-12) of a kind of file, as editors read it. */
+export function publishedSchema(kind: DocumentKind): Record<string, unknown> {
+  const { schema, title } = documentKinds[kind];
+  const made = z.toJSONSchema(schema, {
+    io: 'input',
+    override({ zodSchema, jsonSchema }) {
+      const note = notes.get(zodSchema as never) as FieldNotes | undefined;
+      if (note) jsonSchema.description = note.description;
+    },
+  }) as Record<string, unknown>;
+  return { $schema: made['$schema'], title: `Hexis: ${title}`, ...made };
+}

@@ -1,0 +1,44 @@
+import type { Codebook } from '../../data/codebook.js';
+import { suspectCode } from '../../data/suspectCodes.js';
+import { type ColumnRequest, everyColumn, type Table } from '../../data/table.js';
+import { nearest } from '../../document/nearest.js';
+import { type Place, type Problem, warning } from '../../document/problem.js';
+
+type Locate = (path: string) => Place;
+
+/** Columns of numbers that hold a code which may stand for "no value", and is drawn as a value. */
+function suspects(table: Table, codebook: Codebook, requests: readonly ColumnRequest[], locate: Locate): Problem[] {
+  const read = requests.filter(({ as, path }) => as === 'number' && !path.startsWith('chart.where'));
+  const columns = read.flatMap(({ column, path }) =>
+    (column === everyColumn ? table.measured : [column]).map((name) => [name, path] as const),
+  );
+  return [...new Map(columns)].flatMap(([name, path]) => {
+    const found = table.hasNumber(name) ? suspectCode(table.number(name), codebook) : undefined;
+    return found ? [warning('code-suspect', { column: name, ...found, table: table.name }, locate(path))] : [];
+  });
+}
+
+/** Columns that the codebook does not know, beside an entry of nearly that name which the table has no column for. */
+function mistyped(table: Table, codebook: Codebook, requests: readonly ColumnRequest[], locate: Locate): Problem[] {
+  const strays = codebook.variables.filter(
+    (name) => !table.columnNames.includes(name) && codebook.variable(name).formula === undefined,
+  );
+  if (strays.length === 0) return [];
+  const unknown = requests
+    .map(({ column }) => column)
+    .filter((column) => table.columnNames.includes(column) && !codebook.variables.includes(column));
+  return [...new Set(unknown)].flatMap((column) => {
+    // Of one or two letters all names are near each other.
+    const entry = column.length < 3 ? undefined : nearest(column, strays);
+    if (entry === undefined) return [];
+    return [warning('codebook-stray', { entry, column, table: table.name }, locate(`codebook.variables.${entry}`))];
+  });
+}
+
+/** What is in doubt between a table and its codebook. */
+export const codebookDoubts = (
+  table: Table,
+  codebook: Codebook,
+  requests: readonly ColumnRequest[],
+  locate: Locate,
+): Problem[] => [...mistyped(table, codebook, requests, locate), ...suspects(table, codebook, requests, locate)];

@@ -1,0 +1,157 @@
+import type { Codebook } from '../../data/codebook.js';
+import { type MissingCodes, missingCodes } from '../../data/missingCodes.js';
+import {
+  type CategoryColumn,
+  type Column,
+  type ColumnRequest,
+  columnKey,
+  type NumberColumn,
+  type Table,
+  tableOf,
+} from '../../data/table.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../../document/problem.js';
+import { type Expression, functionNames, readExpression } from '../../expression/expression.js';
+
+/** Names that a formula may mean as numbers of mathematics, where the table has no columns of these names. */
+const constants = ['pi', 'e'];
+
+/** The names in a formula that stand for numbers: not those that are called, nor the letter of a power of ten. */
+const namesIn = (formula: string): string[] => [
+  ...new Set(
+    [
+      ...formula.matchAll(
+        /\d+\.?\d*(?:[eE][+-]?\d+)?|\.\d+|([\p{L}_][\p{L}\p{N}\p{M}_]*)(?!\s*\(|[\p{L}\p{N}\p{M}_])/gu,
+      ),
+    ]
+      .map(([, name]) => name)
+      .filter((name) => name !== undefined),
+  ),
+];
+
+/** The requests with the sources of columns that are computed in place of these. @param on columns on the way, which none of them may name again */
+function sourcesOf(request: ColumnRequest, codebook: Codebook, on: readonly string[] = []): ColumnRequest[] {
+  const { formula } = codebook.variable(request.column);
+  if (formula === undefined || on.includes(request.column)) return [request];
+  const path = `codebook.variables.${request.column}.formula`;
+  return namesIn(formula).flatMap((column) => {
+    const isMaybe = constants.includes(column) && !codebook.variables.includes(column);
+    const source: ColumnRequest = { column, as: 'number', path, ...(isMaybe ? { maybe: true } : {}) };
+    return sourcesOf(source, codebook, [...on, request.column]);
+  });
+}
+
+/** The requests as they go to the table: columns that are computed are not in it. */
+export const withSources = (requests: readonly ColumnRequest[], codebook: Codebook): ColumnRequest[] =>
+  requests.flatMap((request) => sourcesOf(request, codebook));
+
+/** Columns of one table that are computed by the formulas of its codebook, each once. */
+class Computer {
+  readonly problems: Problem[] = [];
+  private readonly made = new Map<string, NumberColumn | undefined>();
+  private readonly table: Table;
+  private readonly codebook: Codebook;
+  private readonly locate: (path: string) => Place;
+
+  constructor(table: Table, codebook: Codebook, locate: (path: string) => Place) {
+    this.table = table;
+    this.codebook = codebook;
+    this.locate = locate;
+  }
+
+  /** The numbers of a column: those of the table, or computed; undefined where its formula cannot be read. */
+  numbers(name: string, on: readonly string[] = []): NumberColumn | undefined {
+    const { formula } = this.codebook.variable(name);
+    if (formula === undefined) return this.table.hasNumber(name) ? this.table.number(name) : undefined;
+    if (!this.made.has(name)) this.made.set(name, this.compute(name, formula, on));
+    return this.made.get(name);
+  }
+
+  private has(name: string): boolean {
+    return this.table.hasNumber(name) || this.codebook.variable(name).formula !== undefined;
+  }
+
+  private compute(name: string, formula: string, on: readonly string[]): NumberColumn | undefined {
+    const path = `codebook.variables.${name}.formula`;
+    // A column goes before a number of mathematics that is called the same.
+    const names = namesIn(formula).filter((own) => !constants.includes(own) || this.has(own));
+    const round = [...on, name];
+    const again = names.find((column) => round.includes(column));
+    if (again !== undefined) {
+      const facts = { path, text: formula, fault: `it needs ${again}, which needs it`, functions: functionNames };
+      this.problems.push(error('expression-wrong', facts, this.locate(path)));
+      return undefined;
+    }
+    const read = readExpression(formula, names);
+    if (typeof read !== 'function') {
+      this.problems.push(
+        error('expression-wrong', { path, text: formula, functions: functionNames, ...read }, this.locate(path)),
+      );
+      return undefined;
+    }
+    const sources = names.map((column) => this.numbers(column, round));
+    if (sources.some((source) => source === undefined)) return undefined;
+    const codes = missingCodes(this.codebook.variable(name), this.table.notation);
+    return computed(name, this.table.rowCount, read, { sources: sources as NumberColumn[], codes });
+  }
+}
+
+/** The values of a formula, row by row; a row without one of its columns has none, nor one where it is undefined. */
+function computed(
+  name: string,
+  rows: number,
+  of: Expression,
+  { sources, codes }: { sources: readonly NumberColumn[]; codes: MissingCodes },
+): NumberColumn {
+  const [numbers, absent] = [new Float64Array(rows), new Int32Array(rows)];
+  const reasons: string[] = [];
+  const reasonOf = (text: string) => {
+    const at = reasons.indexOf(text);
+    return at < 0 ? reasons.push(text) : at + 1;
+  };
+  for (let row = 0; row < rows; row += 1) {
+    const lacking = sources.find((source) => (source.absent[row] as number) > 0);
+    const value = lacking
+      ? Number.NaN
+      : of(Object.fromEntries(sources.map((source) => [source.name, source.numbers[row] as number])));
+    const isDefined = Number.isFinite(value);
+    const isMissing = codes.hasNumber(value);
+    numbers[row] = isDefined && !isMissing ? value : Number.NaN;
+    if (lacking) absent[row] = reasonOf(lacking.reasons[(lacking.absent[row] as number) - 1] as string);
+    else if (!isDefined) absent[row] = reasonOf(`${name} is undefined`);
+    else if (isMissing) absent[row] = reasonOf(`${name} is ${value} (missing)`);
+  }
+  return { as: 'number', name, numbers, absent, reasons };
+}
+
+/** Numbers as the texts of categories, for bands. */
+function asCategories({ name, numbers }: NumberColumn): CategoryColumn {
+  const places = new Map<string, number>();
+  const codes = Int32Array.from(numbers, (value) => {
+    const text = Number.isNaN(value) ? '' : String(value);
+    const at = places.get(text) ?? places.size;
+    places.set(text, at);
+    return at;
+  });
+  return { as: 'category', name, codes, texts: [...places.keys()] };
+}
+
+/** The table with the columns that were asked for and that its codebook computes. */
+export function withComputed(
+  table: Table,
+  codebook: Codebook,
+  requests: readonly ColumnRequest[],
+  locate: (path: string) => Place,
+): Outcome<Table> {
+  const wanted = requests.filter(({ column }) => codebook.variable(column).formula !== undefined);
+  if (wanted.length === 0) return succeed(table);
+  const computer = new Computer(table, codebook, locate);
+  const columns = new Map<string, Column>(table.columns.map((own) => [columnKey(own.name, own.as), own]));
+  for (const { column, as } of wanted) {
+    const found = computer.numbers(column);
+    if (found) columns.set(columnKey(column, as), as === 'number' ? found : asCategories(found));
+  }
+  const { problems } = computer;
+  if (hasErrors(problems)) return fail(problems);
+  const names = [...new Set([...table.columnNames, ...wanted.map(({ column }) => column)])];
+  return succeed(tableOf({ ...table, columnNames: names, columns: [...columns.values()] }));
+}

@@ -1,0 +1,422 @@
+import { isMeasured } from '../../chart/frame/along.js';
+import { type ChartSettings, columnsOf, kindOf } from '../../chart/kinds.js';
+import { type Codebook, codebookOf } from '../../data/codebook.js';
+import { readRows } from '../../data/inlineRows.js';
+import { fileColumn, joinedTables, type NamedTable, withFiles } from '../../data/joined.js';
+import type { NumberNotation } from '../../data/numberText.js';
+import { isLimits, type Where } from '../../data/selection.js';
+import { type Spread, spreadTable } from '../../data/spread.js';
+import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
+import { withoutTotals } from '../../data/totals.js';
+import type { CodebookFile } from '../../document/codebook.js';
+import type { Look } from '../../document/look.js';
+import { nearest } from '../../document/nearest.js';
+import {
+  error,
+  fail,
+  hasErrors,
+  type Outcome,
+  type Place,
+  type Problem,
+  succeed,
+  warning,
+} from '../../document/problem.js';
+import type { ThousandsMark } from '../../document/thousandsMarks.js';
+import { list } from '../../document/wording/phrases.js';
+import { readYaml } from '../../document/yamlSource.js';
+import { type AxesShow, type Layer, over } from '../../style/layers.js';
+import { type Resolved, resolve } from '../../style/resolve.js';
+import type { Faces } from '../../type/faces.js';
+import type { FigureFile } from '../files/figureFile.js';
+import { codebookDoubts } from './codebookDoubts.js';
+import { withComputed, withSources } from './computed.js';
+import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
+import { Gatherer, readTableFile } from './gatherer.js';
+import { fontReader, loadType, withFaces } from './loadType.js';
+import { madeFrom } from './madeFrom.js';
+import type { Reading } from './readDocument.js';
+import type { Store } from './store.js';
+import { gatherStyles } from './styleChain.js';
+
+/** A figure with all that it names: read, checked and ready to be composed. */
+export interface Gathered {
+  id: string;
+  /** The figure file: its name, and the SHA-256 of its text. */
+  madeFrom: ReturnType<typeof madeFrom>;
+  figure: FigureFile;
+  codebook: Codebook;
+  /** Settings from the bottom up: built-in style, styles over it, the figure file. */
+  layers: Layer[];
+  /** What each axis shows. */
+  shows: AxesShow;
+  /** Every setting explicit. */
+  resolved: Resolved;
+  table: Table;
+  faces: Faces;
+  /** Whether the call asks for another style than the figure. */
+  restyled: boolean;
+  /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
+  locate(path: string): Place;
+}
+
+export interface GatherOptions {
+  /** A house style in place of the one that the figure names: a built-in name or a path. */
+  style?: string | undefined;
+  /** Whether number, title and note are drawn with the image; `beside`: they are not, and can be set in its faces. */
+  caption?: boolean | 'beside' | undefined;
+  /** Whether each piece of ink says which settings were read for it. */
+  trace?: boolean | undefined;
+  /** What the figures of a document share, between their style and the figure file. */
+  shared?: Layer | undefined;
+  /** The number of the figure in a document, in place of its own. */
+  number?: string | undefined;
+}
+
+const pathOf = (path: string) => path.split('.');
+
+/** The codebook that a figure names or holds. */
+async function gatherCodebook(
+  gatherer: Gatherer,
+  figure: Reading<FigureFile>,
+): Promise<{ codebook: Codebook; reading?: Reading<CodebookFile> }> {
+  const named = figure.value.codebook;
+  // One and the same for all figures without, so that their tables stay read.
+  if (named === undefined) return { codebook: gatherer.store.once('no codebook', '', '', () => codebookOf()) };
+  if (typeof named !== 'string') {
+    return { codebook: codebookOf(named, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])) };
+  }
+  const found = await gatherer.document(
+    'codebook',
+    gatherer.join(figure.file, named),
+    figure.source.locate(['codebook']),
+  );
+  if (!found) return { codebook: codebookOf() };
+  const { reading, text } = found;
+  const read = () => codebookOf(reading.value, (name) => reading.source.keys(['variables', name, 'values']));
+  return { codebook: gatherer.store.once('the codebook of', reading.file, text, read), reading };
+}
+
+/** How the numbers of a table are written: as the figure file says, or the codebook. */
+function notationOf(
+  codebook: Codebook,
+  told: { decimalMark?: '.' | ',' | undefined; thousandsMark?: ThousandsMark | undefined },
+): NumberNotation {
+  const mark = told.decimalMark ?? codebook.decimalMark;
+  const thousandsMark = told.thousandsMark ?? codebook.thousandsMark;
+  return { decimalMark: mark ?? '.', told: mark !== undefined, ...(thousandsMark ? { thousandsMark } : {}) };
+}
+
+interface TableRequest {
+  figure: Reading<FigureFile>;
+  codebook: Codebook;
+  requests: readonly ColumnRequest[];
+  locate(path: string): Place;
+}
+
+/** The columns that a table is spread by. */
+const spreadRequests = ({ of, by, for: rows }: Spread, path: string): ColumnRequest[] => [
+  { column: of, as: 'number', path: `${path}.of` },
+  { column: by, as: 'category', path: `${path}.by` },
+  { column: rows, as: 'category', path: `${path}.for` },
+];
+
+/** A table spread as the figure says, with the words of its new columns, held against what the chart asks for. */
+function spreadOut(
+  gatherer: Gatherer,
+  table: Table,
+  request: TableRequest,
+): { table: Table; codebook: Codebook } | undefined {
+  const { figure, codebook, requests, locate } = request;
+  const { data } = figure.value;
+  const spread = typeof data === 'object' && 'spread' in data ? data.spread : undefined;
+  if (!spread) return { table, codebook };
+  const made = gatherer.keep(spreadTable(table, codebook, spread, locate('data.spread')));
+  if (!made) return undefined;
+  const known = made.table.columnNames;
+  const unknown = requests.filter(({ column }) => column !== everyColumn && !known.includes(column));
+  for (const { column, path } of unknown) {
+    const facts = { column, table: table.name, known: [...known], nearest: nearest(column, known) };
+    gatherer.problems.push(error('column-unknown', facts, locate(path)));
+  }
+  return unknown.length > 0 ? undefined : made;
+}
+
+/** The values that the author chooses of a column by themselves. */
+function chosenValues(chart: object, column: string): string[] {
+  const wanted = (chart as { where?: Where }).where?.[column];
+  return wanted === undefined || isLimits(wanted) ? [] : [wanted].flat().map(String);
+}
+
+/** A table without its rows of sums, which are no cases; a sum that the author chooses by its name stays. */
+function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureFile>, place: Place): Table {
+  const found = withoutTotals(table, ({ column, text }) => chosenValues(chart, column).includes(text));
+  const said = new Map(found.left.map((total) => [`${total.column} ${total.text} ${total.of}`, total]));
+  for (const { column, text, of } of said.values())
+    gatherer.problems.push(warning('totals-row', { column, value: text, of, table: table.name }, place));
+  return found.table;
+}
+
+async function readTables(
+  gatherer: Gatherer,
+  { figure, codebook, requests, locate }: TableRequest,
+  files: readonly { told: OneFile; path: string }[],
+): Promise<Table | undefined> {
+  const several = hasSeveralFiles(figure.value.data);
+  const own = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
+  const tables: NamedTable[] = [];
+  for (const { told, path } of files) {
+    const file = gatherer.join(figure.file, told.file);
+    const { name: _, file: __, spread, ...options } = told;
+    const wanted = spread ? spreadRequests(spread, `${path}.spread`) : own;
+    const reading = {
+      ...options,
+      name: file,
+      codebook,
+      notation: notationOf(codebook, told),
+      requests: wanted,
+      locate,
+    };
+    const read = await readTableFile(gatherer, file, reading, locate(path));
+    const table = read && casesOf(gatherer, read, figure, locate(path));
+    if (table) tables.push({ name: nameOfFile(told), table });
+  }
+  if (tables.length < files.length || tables.length === 0) return undefined;
+  return several ? joinedTables(tables) : tables[0]?.table;
+}
+
+async function gatherTable(
+  gatherer: Gatherer,
+  request: TableRequest,
+): Promise<{ table: Table; codebook: Codebook } | undefined> {
+  const { figure, codebook, requests, locate } = request;
+  const { data } = figure.value;
+  if (data === undefined) {
+    if (requests.length === 0)
+      return { table: tableOf({ name: 'no table', columnNames: [], rowCount: 0, columns: [] }), codebook };
+    gatherer.problems.push(error('data-missing', {}, locate('chart')));
+    return undefined;
+  }
+  const read = withSources(requests, codebook);
+  const files = dataFiles(data);
+  if (files) {
+    const table = await readTables(gatherer, { ...request, requests: read }, files);
+    const out = table && spreadOut(gatherer, table, { ...request, requests: read });
+    const whole = out && gatherer.keep(withComputed(out.table, out.codebook, requests, locate));
+    return whole && { table: whole, codebook: out.codebook };
+  }
+  const notation = notationOf(codebook, {});
+  const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
+  const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
+  const rows = gatherer.keep(readRows((data as Extract<typeof data, { rows: unknown }>).rows, { ...reading, placeOf }));
+  const table = rows && casesOf(gatherer, rows, figure, locate('data'));
+  const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
+  return whole && { table: whole, codebook };
+}
+
+/** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
+function resolveLayers(gatherer: Gatherer, layers: readonly Layer[], shows: AxesShow): Resolved | undefined {
+  if (layers[0]?.name !== 'style plain') return undefined;
+  const resolved = resolve(layers, shows);
+  gatherer.problems.push(...resolved.problems);
+  return resolved;
+}
+
+/** Every text of a value, at any depth. */
+function textsIn(value: unknown): string[] {
+  if (typeof value === 'string') return [value];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.values(value).flatMap(textsIn);
+}
+
+/** All that a figure may show in words. File names and colours among them do no harm. */
+function shownTexts(
+  figure: FigureFile,
+  { codebook, table, requests }: { codebook: Codebook; table: Table; requests: readonly ColumnRequest[] },
+  styles: readonly { layer: Layer }[],
+  withNote: boolean,
+): string[] {
+  const { data: _, caption, ...words } = figure;
+  const categories = requests
+    .filter(({ as }) => as === 'category')
+    .flatMap(({ column }) => table.category(column).texts);
+  const columns = requests.flatMap(({ column }) => (column === everyColumn ? table.measured : [column]));
+  const variables = columns.map((column) => codebook.variable(column));
+  const named = variables.flatMap(({ label, unit, categories: values }) => [
+    label,
+    unit ?? '',
+    ...values.map(({ name }) => name),
+  ]);
+  const forms = styles.map(({ layer }) => layer.look.captionForm?.number ?? '');
+  return [
+    ...textsIn(words),
+    ...textsIn(withNote ? caption : { ...caption, note: undefined }),
+    ...named,
+    ...categories,
+    ...forms,
+    codebook.cases,
+  ];
+}
+
+/** The words that a caption adds: emphasis in the lead of its note and in its symbols. */
+const captionTexts = ['*Note.* **N**'];
+
+/** A data label that an accent makes bold. */
+const boldLabels = ['**0**'];
+
+/** Single words with a weight or a slant of their own. */
+const wordLooks = ['***0***'];
+
+const hasWordLooks = (accents: FigureFile['accents'], axes: Look['axes']): boolean => {
+  const looks = Object.values(axes ?? {}).flatMap((axis) => Object.values(axis?.looks ?? {}));
+  return [...looks, ...(accents ?? []).map(({ words }) => words)].some((word) => word?.weight ?? word?.slant);
+};
+
+/** The letters of panels. */
+const panelTexts = ['**A**'];
+
+/**
+ * Reads a figure file with everything that it names: codebook, house styles, table and faces. All problems of all files
+ * come back together.
+ */
+export async function gather(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Gathered>> {
+  const gatherer = new Gatherer(store);
+  const found = await gatherer.document('figure', path);
+  const lacking = found ? lackingColumns(found.reading) : gatherer.problems;
+  return found && lacking.length === 0
+    ? gatherFigure(gatherer, found.reading, found.text, options)
+    : fail(await withColumns(store, path, lacking));
+}
+
+/** Columns that a chart of this kind cannot do without as it is set. */
+function lackingColumns({ value: { chart }, source }: Reading<FigureFile>): Problem[] {
+  const settings = chart as ChartSettings;
+  return (kindOf(settings).lacks?.(settings) ?? []).map((key) => {
+    const facts = { key, where: 'chart', expects: 'a column of the table', isColumn: true };
+    return error('missing-key', facts, source.locate(['chart']));
+  });
+}
+
+/** Problems of settings that name a column, with the columns of the table that the figure file names, where it can be read. */
+async function withColumns(store: Store, path: string, problems: readonly Problem[]): Promise<Problem[]> {
+  const isAsked = ({ facts }: Problem) => (facts as { isColumn?: boolean }).isColumn === true;
+  if (!problems.some(isAsked)) return [...problems];
+  const named = (readYaml(await store.text(path), path).source?.value as { data?: unknown } | undefined)?.data;
+  const told = typeof named === 'string' ? { file: named } : (named as { file?: unknown } | undefined);
+  if (typeof told?.file !== 'string') return [...problems];
+  // What is wrong with the table comes up once the figure file is right.
+  const file = store.source.join(path, told.file);
+  const reading = { name: file, codebook: codebookOf(), notation: notationOf(codebookOf(), {}), requests: [] };
+  const table = await readTableFile(new Gatherer(store), file, reading);
+  if (!table || table.columnNames.length === 0) return [...problems];
+  const expects = `a column of ${told.file}: ${list(table.columnNames, 30)}`;
+  return problems.map((problem) =>
+    isAsked(problem) ? ({ ...problem, facts: { ...problem.facts, expects } } as Problem) : problem,
+  );
+}
+
+/** The id of a figure: its own, or the name of its file. */
+const idOf = ({ id }: FigureFile, path: string): string =>
+  id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
+
+/** The styles of a figure: the one that the call asks for in place of its own. */
+function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureFile>, asked: string | undefined) {
+  return asked === undefined
+    ? gatherStyles(gatherer, value.style ?? 'plain', file, source.locate(['style']))
+    : gatherStyles(gatherer, asked, '', undefined);
+}
+
+/** Several tables are the groups of a chart that has any and names none. */
+function byFile(chart: ChartSettings): ChartSettings {
+  const { group, values, ...roles } = chart as ChartSettings & { group?: string; values?: unknown };
+  const isNamed = group !== undefined || values !== undefined || Object.values(roles).includes(fileColumn);
+  return isNamed || !('group' in kindOf(chart).roles) ? chart : ({ ...chart, group: fileColumn } as ChartSettings);
+}
+
+/** The columns that a figure reads. */
+const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
+  ...columnsOf(chart as ChartSettings),
+  ...[panels?.by ?? []].flat().map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
+];
+
+/** Words that the program adds to those of the author, and those of the styles and of what figures share. */
+function addedTexts({ chart, panels, accents }: FigureFile, look: Look, withCaption: boolean): string[] {
+  const settings = chart as ChartSettings;
+  const { axes, legend, words, captionForm } = look as Look & { words?: unknown };
+  return [
+    ...textsIn([axes, legend, words, captionForm?.number]),
+    ...(kindOf(settings).texts?.(settings) ?? []),
+    ...(withCaption ? captionTexts : []),
+    ...(panels ? panelTexts : []),
+    ...(accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
+    ...(hasWordLooks(accents, axes) ? wordLooks : []),
+  ];
+}
+
+/** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
+export async function gatherFigure(
+  gatherer: Gatherer,
+  figure: Reading<FigureFile>,
+  text: string,
+  options: GatherOptions,
+): Promise<Outcome<Gathered>> {
+  const path = figure.file;
+  const withCaption = Boolean(options.caption);
+  const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
+  const files = hasSeveralFiles(figure.value.data)
+    ? dataFiles(figure.value.data as NonNullable<FigureFile['data']>)
+    : undefined;
+  const known = files
+    ? withFiles(
+        own,
+        files.map(({ told }) => nameOfFile(told)),
+      )
+    : own;
+  const chart = files ? byFile(figure.value.chart as ChartSettings) : (figure.value.chart as ChartSettings);
+  const styles = await stylesOf(gatherer, figure, options.style);
+  const requests = requestsOf({ ...figure.value, chart });
+  const locate = (setting: string): Place => {
+    const [first, ...rest] = pathOf(setting);
+    return first === 'codebook' && reading ? reading.source.locate(rest) : figure.source.locate(pathOf(setting));
+  };
+  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
+  const { table, codebook = known } = gathered ?? {};
+  if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
+  const layers: Layer[] = [
+    ...styles.map(({ layer }) => layer),
+    ...(options.shared ? [options.shared] : []),
+    { name: 'the figure file', look: figure.value, locate: figure.source.locate },
+  ];
+  const measured = (name: string) => table !== undefined && isMeasured(table, codebook, name);
+  const shows = kindOf(chart).shows(chart, measured);
+  const resolved = resolveLayers(gatherer, layers, shows);
+  if (!table || !resolved || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+  const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
+  const faceBase = (face: string) => {
+    const naming = [...styles].reverse().find(({ layer }) => layer.look.faces?.[face] !== undefined);
+    return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
+  };
+  const texts = [
+    ...shownTexts(figure.value, { codebook, table, requests }, styles, withCaption),
+    ...addedTexts(figure.value, look, withCaption),
+  ];
+  const request = { store: gatherer.store, look, faceBase, texts, caption: withCaption, locate };
+  const type = await loadType(request);
+  gatherer.problems.push(...type.problems);
+  if (!type.kit) return fail(gatherer.problems);
+  return succeed(
+    {
+      id: idOf(figure.value, path),
+      madeFrom: madeFrom(path, text),
+      figure: { ...figure.value, chart },
+      codebook,
+      layers,
+      shows,
+      resolved: { ...resolved, settings: withFaces(resolved.settings, type.families) },
+      table,
+      faces: { kit: type.kit, fontBytes: fontReader(request), subsetFont: gatherer.store.source.subsetFont },
+      restyled: options.style !== undefined,
+      locate,
+    },
+    gatherer.problems,
+  );
+}

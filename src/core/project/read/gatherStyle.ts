@@ -1,0 +1,41 @@
+import { fail, hasErrors, type Outcome, succeed } from '../../document/problem.js';
+import type { Layer } from '../../style/layers.js';
+import { joinedLook, type Resolved, resolve } from '../../style/resolve.js';
+import type { Faces } from '../../type/faces.js';
+import { Gatherer } from './gatherer.js';
+import { fontReader, loadType, withFaces } from './loadType.js';
+import type { Store } from './store.js';
+import { gatherStyles } from './styleChain.js';
+
+/** A house style with all that it builds on, and with its faces. */
+export interface GatheredStyle {
+  layers: Layer[];
+  resolved: Resolved;
+  faces: Faces;
+}
+
+/** What its axes show decides which settings speak of them; a style by itself is looked at as bars have them. */
+const shows = { x: 'category', y: 'value' } as const;
+
+/** Reads a house style. @param texts that will be set in its faces */
+export async function gatherStyle(
+  store: Store,
+  name: string,
+  texts: readonly string[],
+): Promise<Outcome<GatheredStyle>> {
+  const gatherer = new Gatherer(store);
+  const styles = await gatherStyles(gatherer, name, '', undefined);
+  const layers = styles.map(({ layer }) => layer);
+  if (layers[0]?.name !== 'style plain' || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+  const resolved = resolve([...layers, { name: 'no figure', look: {} }], shows);
+  gatherer.problems.push(...resolved.problems);
+  const look = joinedLook(layers);
+  const faceBase = (face: string) => styles.findLast(({ layer }) => layer.look.faces?.[face])?.file ?? name;
+  const request = { store, look, faceBase, texts, caption: false, locate: () => undefined };
+  const type = await loadType(request);
+  gatherer.problems.push(...type.problems);
+  if (!type.kit || hasErrors(gatherer.problems)) return fail(gatherer.problems);
+  const settings = withFaces(resolved.settings, type.families);
+  const faces = { kit: type.kit, fontBytes: fontReader(request), subsetFont: store.source.subsetFont };
+  return succeed({ layers, resolved: { ...resolved, settings }, faces }, gatherer.problems);
+}

@@ -1,0 +1,108 @@
+import { decodeText } from '../../data/encoding.js';
+import type { Table } from '../../data/table.js';
+import { type FileReading, readTableText } from '../../data/tableText.js';
+import { readWorkbook } from '../../data/workbook/read.js';
+import { nearest } from '../../document/nearest.js';
+import { error, fail, type Outcome, type Place, type Problem, warning } from '../../document/problem.js';
+import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
+import { type Contents, type Reading, readDocument } from './readDocument.js';
+import { SourceFault } from './source.js';
+import type { Store } from './store.js';
+
+/** Reads the files of a figure from a store and collects what is wrong with them. */
+export class Gatherer {
+  readonly problems: Problem[] = [];
+  readonly store: Store;
+
+  constructor(store: Store) {
+    this.store = store;
+  }
+
+  /** The path of a file that another file names. */
+  join(from: string, reference: string): string {
+    return this.store.source.join(from, reference);
+  }
+
+  /** A file's text; where it cannot be had, a problem at the place that names it. */
+  text(path: string, what: string, place?: Place): Promise<string | undefined> {
+    return this.read(path, what, place, () => this.store.text(path));
+  }
+
+  /** A file's bytes; where they cannot be had, a problem at the place that names it. */
+  bytes(path: string, what: string, place?: Place): Promise<Uint8Array | undefined> {
+    return this.read(path, what, place, () => this.store.bytes(path));
+  }
+
+  private async read<T>(
+    path: string,
+    what: string,
+    place: Place | undefined,
+    content: () => Promise<T>,
+  ): Promise<T | undefined> {
+    try {
+      return await content();
+    } catch (fault) {
+      if (!(fault instanceof SourceFault)) throw fault;
+      const { source } = this.store;
+      const near = fault.kind === 'missing' ? nearest(path, await source.near(path)) : undefined;
+      this.problems.push(
+        fault.kind === 'missing'
+          ? error('file-missing', { path, what, named: place !== undefined, nearest: near }, place)
+          : error('file-unreadable', { path, reason: fault.message }, place),
+      );
+      return undefined;
+    }
+  }
+
+  /** A file of a kind that authors write, read and found right. */
+  async document<K extends DocumentKind>(
+    kind: K,
+    path: string,
+    place?: Place,
+  ): Promise<{ reading: Reading<Contents[K]>; text: string } | undefined> {
+    const text = await this.text(path, documentKinds[kind].words, place);
+    if (text === undefined) return undefined;
+    const reading = this.keep(this.store.once(kind, path, text, () => readDocument(kind, text, path)));
+    return reading && { reading, text };
+  }
+
+  keep<T>(outcome: Outcome<T>): T | undefined {
+    this.problems.push(...outcome.problems);
+    return outcome.ok ? outcome.value : undefined;
+  }
+}
+
+const tableWords = 'a table (CSV, TSV, JSON or XLSX)';
+
+/** Reads a table from the bytes of its file, by the ending of its name. */
+async function readTable(
+  bytes: Uint8Array,
+  path: string,
+  reading: FileReading,
+  place?: Place,
+): Promise<Outcome<Table>> {
+  if (/\.xlsx$/i.test(path)) return readWorkbook(bytes, reading);
+  const decoded = decodeText(bytes, reading.encoding);
+  if (!decoded) {
+    const reason =
+      reading.encoding === undefined ? 'it is not a text file' : `its letters are not in ${reading.encoding}`;
+    return fail([error('file-unreadable', { path, reason }, place)]);
+  }
+  const found = readTableText(decoded.text, path, reading);
+  const assumed = decoded.assumed ? [warning('encoding-assumed', { path, encoding: decoded.encoding }, place)] : [];
+  return { ...found, problems: [...assumed, ...found.problems] };
+}
+
+/** Reads a table from its file, the columns that were not read before. */
+export async function readTableFile(
+  gatherer: Gatherer,
+  path: string,
+  reading: FileReading,
+  place?: Place,
+): Promise<Table | undefined> {
+  const bytes = await gatherer.bytes(path, tableWords, place);
+  if (!bytes) return undefined;
+  const { codebook, requests, locate: _, ...told } = reading;
+  const read = (wanted: FileReading['requests']) => readTable(bytes, path, { ...reading, requests: wanted }, place);
+  return gatherer.keep(await gatherer.store.table(JSON.stringify([path, told]), bytes, codebook, requests, read));
+}

@@ -1,0 +1,231 @@
+import { type TextRole, textRoles } from '../../document/look/names.js';
+import type { Look } from '../../document/look.js';
+import { nearest } from '../../document/nearest.js';
+import { error, hasErrors, type Place, type Problem, warning } from '../../document/problem.js';
+import type { Settings } from '../../style/settings.js';
+import { type Face, type Variant, variantOf, variants } from '../../type/face.js';
+import type { Faces } from '../../type/faces.js';
+import { shippedFamilies, shippedFor } from '../../type/families.js';
+import { hasMarkup, loadMarkup } from '../../type/markup.js';
+import { isCompiled, shippedFace } from '../../type/shippedFaces.js';
+import type { TypeKit } from '../../type/typeKit.js';
+import { SourceFault } from './source.js';
+import type { Store } from './store.js';
+
+/** Files of a typeface that an author names. */
+type FaceFiles = NonNullable<Look['faces']>[string];
+
+/** What the type of a figure depends on. */
+export interface TypeRequest {
+  store: Store;
+  /** The joined look, with the files that faces were named from. */
+  look: Look;
+  /** The file that names a face's files; its paths are relative to it. */
+  faceBase(face: string): string;
+  /** Every text that the figure may show. */
+  texts: readonly string[];
+  /** Whether number, title and note are drawn. */
+  caption: boolean;
+  locate(path: string): Place | undefined;
+}
+
+const emphasized = /[*_]/;
+
+const captionRoles: readonly TextRole[] = ['captionNumber', 'captionTitle', 'note'];
+
+/** The variants that the roles of this drawing and the emphasis in its words ask for. */
+function variantsFor({ look, texts, caption }: TypeRequest, face: string): Variant[] {
+  const wanted = new Set<Variant>(['regular']);
+  for (const role of textRoles) {
+    const style = look.text?.[role];
+    if ((style?.face ?? look.text?.face) !== face) continue;
+    const used = captionRoles.includes(role) ? caption : role !== 'heading' || look.heading?.show;
+    if (used) wanted.add(variantOf(style?.weight === 'bold', style?.slant === 'italic'));
+  }
+  if (texts.some((text) => emphasized.test(text))) for (const variant of variants) wanted.add(variant);
+  return [...wanted];
+}
+
+/** No typeface has files of this size. */
+const largestFont = 60e6;
+
+/** The letters of some texts, each once. */
+const wordsOf = (texts: readonly string[]): string => [...new Set(texts.join(''))].sort().join('').slice(0, 2000);
+
+/** Tries a font with all its letters: where it can be stopped, or here, where at least its faults are caught. */
+async function tried({ store: { source } }: TypeRequest, bytes: Uint8Array, text: string): Promise<void> {
+  const { UnreadableFont } = await import('../../type/openTypeFace.js');
+  try {
+    if (source.tryFont) await source.tryFont(bytes, text);
+    else {
+      const [{ create }, { fontTrial }] = await Promise.all([import('fontkit'), import('../../type/fontTrial.js')]);
+      fontTrial(create, bytes, text);
+    }
+  } catch (fault) {
+    throw new UnreadableFont(String((fault as Error).message));
+  }
+}
+
+async function ownFaces(
+  request: TypeRequest,
+  family: string,
+  files: FaceFiles,
+  wanted: Variant[],
+): Promise<{ faces: Face[]; problems: Problem[] }> {
+  const faces: Face[] = [];
+  const problems: Problem[] = [];
+  const without: Variant[] = [];
+  const { openTypeFace, UnreadableFont } = await import('../../type/openTypeFace.js');
+  for (const variant of wanted) {
+    if (hasErrors(problems)) break;
+    const reference = files[variant];
+    if (reference === undefined) {
+      without.push(variant);
+      continue;
+    }
+    const path = request.store.source.join(request.faceBase(family), reference);
+    const place = request.locate(`faces.${family}.${variant}`);
+    try {
+      const bytes = await request.store.bytes(path);
+      if (bytes.length > largestFont) throw new UnreadableFont(`it has ${Math.round(bytes.length / 1e6)} MB`);
+      const words = wordsOf(request.texts);
+      const make = async () => {
+        await tried(request, bytes, words);
+        return openTypeFace(family, variant, bytes);
+      };
+      faces.push(await request.store.face(JSON.stringify([family, variant, path, words]), bytes, make));
+    } catch (fault) {
+      if (fault instanceof UnreadableFont)
+        problems.push(error('font-unreadable', { path, reason: fault.message }, place));
+      else if (fault instanceof SourceFault && fault.kind === 'missing')
+        problems.push(error('file-missing', { path, what: 'a font file', named: true }, place));
+      else if (fault instanceof SourceFault)
+        problems.push(error('file-unreadable', { path, reason: fault.message }, place));
+      else throw fault;
+    }
+  }
+  if (without.length > 0 && !hasErrors(problems)) {
+    problems.push(warning('variant-missing', { face: family, variants: without }, request.locate('text.face')));
+  }
+  return { faces, problems };
+}
+
+const beyondAscii = /[^\u0000-\u007e]/gu;
+
+/** Characters that a face lacks, of those that occur. */
+function missingIn(face: Face, texts: readonly string[]): string[] {
+  const rare = new Set(texts.flatMap((text) => text.match(beyondAscii) ?? []));
+  return [...rare].filter((character) => !/\s/u.test(character) && !face.covers(character));
+}
+
+/** A face that ships, from its font file. */
+async function shippedOpenType(store: Store, family: string, variant: Variant): Promise<Face> {
+  const { openTypeFace } = await import('../../type/openTypeFace.js');
+  const bytes = await store.shippedFont(family, variant);
+  return store.face(JSON.stringify([family, variant]), bytes, () => openTypeFace(family, variant, bytes));
+}
+
+/** The faces that ship: from tables, or from their font files where there is no table, or one that lacks a character. */
+async function shippedKit(request: TypeRequest, family: string, wanted: Variant[]): Promise<Face[]> {
+  const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
+  if (faces[0] && missingIn(faces[0], request.texts).length === 0) return faces;
+  try {
+    return await Promise.all(wanted.map((variant) => shippedOpenType(request.store, family, variant)));
+  } catch (fault) {
+    if (fault instanceof SourceFault) return faces;
+    throw fault;
+  }
+}
+
+/** The family that a name stands for: the author's own, one that ships, or one of the same widths as a face not at hand. */
+function familyFor(
+  { look, locate }: TypeRequest,
+  face: string,
+  path: string,
+): { family?: string; problems: Problem[] } {
+  const own = Object.keys(look.faces ?? {});
+  if (own.includes(face)) return { family: face, problems: [] };
+  const family = shippedFor(face);
+  const place = locate(path);
+  if (family === undefined) {
+    const known = [...shippedFamilies, ...own];
+    return { problems: [error('face-unknown', { face, known, nearest: nearest(face, known) }, place)] };
+  }
+  return { family, problems: family === face ? [] : [warning('face-replaced', { face, by: family }, place)] };
+}
+
+/** The type of a figure, ready; without a kit where a face cannot be had. */
+export interface LoadedType {
+  kit?: TypeKit;
+  /** The families that the names of typefaces stand for. */
+  families: ReadonlyMap<string, string>;
+  problems: Problem[];
+}
+
+/** Reads the font file behind a face, for formats that embed it. */
+export function fontReader({ look, store, faceBase }: TypeRequest): Faces['fontBytes'] {
+  return (family, variant) => {
+    const files = look.faces?.[family];
+    if (!files) return store.shippedFont(family, variant);
+    return store.bytes(store.source.join(faceBase(family), files[variant] ?? files.regular));
+  };
+}
+
+/** The names of all typefaces that the roles of a figure have, each with the setting that names it. */
+function namedFaces({ look: { text } }: TypeRequest): Map<string, string> {
+  const named = new Map([[text?.face as string, 'text.face']]);
+  for (const role of textRoles) {
+    const face = text?.[role]?.face;
+    if (face !== undefined && !named.has(face)) named.set(face, `text.${role}.face`);
+  }
+  return named;
+}
+
+/** The faces of one typeface, ready. */
+async function loadFamily(
+  request: TypeRequest,
+  name: string,
+  path: string,
+): Promise<{ family?: string; faces: Face[]; problems: Problem[] }> {
+  const { look, texts } = request;
+  const { family, problems: replaced } = familyFor(request, name, path);
+  if (family === undefined) return { faces: [], problems: replaced };
+  const files = look.faces?.[family];
+  const wanted = variantsFor(request, name);
+  const { faces, problems: faults } = files
+    ? await ownFaces(request, family, files, wanted)
+    : { faces: await shippedKit(request, family, wanted), problems: [] };
+  const problems = [...replaced, ...faults];
+  const [first] = faces;
+  if (!first && !hasErrors(problems)) problems.push(error('face-elsewhere', { face: family }, request.locate(path)));
+  // Texts are not known by their roles: a further face is held against none of them.
+  const missing = first && path === 'text.face' ? missingIn(first, texts) : [];
+  if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
+  return { family, faces, problems };
+}
+
+/** Makes the faces and the reader of markup ready that a figure needs, and nothing more. */
+export async function loadType(request: TypeRequest): Promise<LoadedType> {
+  const loaded = await Promise.all(
+    [...namedFaces(request)].map(async ([name, path]) => ({ name, ...(await loadFamily(request, name, path)) })),
+  );
+  const families = new Map(
+    loaded.flatMap(({ name, family }) => (family === undefined ? [] : [[name, family] as const])),
+  );
+  const problems = loaded.flatMap((one) => one.problems);
+  const all = loaded.flatMap((one) => one.faces);
+  const faces = [...new Map(all.map((face) => [`${face.family} ${face.variant}`, face])).values()];
+  if (hasErrors(problems)) return { families, problems };
+  const markup = request.texts.some(hasMarkup) ? await loadMarkup() : undefined;
+  return { kit: request.store.kit(faces, markup), families, problems };
+}
+
+/** The settings with the faces that are at hand. */
+export function withFaces(settings: Settings, families: ReadonlyMap<string, string>): Settings {
+  const { text } = settings;
+  const own = textRoles.flatMap((role) => {
+    const { face } = text[role];
+    return face === undefined ? [] : [[role, { ...text[role], face: families.get(face) ?? face }] as const];
+  });
+  return { ...settings, text: { ...text, ...Object.fromEntries(own), face: families.get(text.face) ?? text.face } };
+}

@@ -1,0 +1,86 @@
+import type { CodebookFile } from '../../document/codebook.js';
+import type { HouseStyle } from '../../document/houseStyle.js';
+import { nearest } from '../../document/nearest.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { validate } from '../../document/validate.js';
+import { readYaml, type YamlSource } from '../../document/yamlSource.js';
+import type { BoardFile } from '../files/boardFile.js';
+import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
+import type { FigureFile } from '../files/figureFile.js';
+import type { ReportFile } from '../files/reportFile.js';
+
+/** What the files of each kind say. */
+export interface Contents {
+  board: BoardFile;
+  figure: FigureFile;
+  report: ReportFile;
+  codebook: CodebookFile;
+  style: HouseStyle;
+}
+
+/** A file that was read and found right, with the places of its settings. */
+export interface Reading<T> {
+  file: string;
+  value: T;
+  source: YamlSource;
+}
+
+/** Whether the file says that it is of another kind, of none, or of one that does not exist. */
+function kindProblem(kind: DocumentKind, source: YamlSource, file: string): Problem | undefined {
+  const value = source.value as { hexis?: unknown } | null;
+  const first = { file, line: 1, column: 1 };
+  if (value === null || value === undefined) {
+    return error('file-empty', { what: `a ${kind} file`, first: documentKinds[kind].example }, first);
+  }
+  if (typeof value !== 'object' || Array.isArray(value) || value.hexis === undefined) {
+    return error('file-kind-missing', { kind }, first);
+  }
+  const found = typeof value.hexis === 'string' ? value.hexis : JSON.stringify(value.hexis);
+  if (found === `${kind}/1`) return undefined;
+  const place = source.locate(['hexis']);
+  const known = Object.keys(documentKinds).map((name) => `${name}/1`);
+  return known.includes(found)
+    ? error('wrong-file-kind', { found: found.replace(/\/1$/, ''), expected: kind }, place)
+    : error('file-kind-unknown', { found, known, nearest: nearest(found, known) }, place);
+}
+
+/**
+ * Reads a figure file, codebook or house style from its text.
+ * All problems of the file are found at once, each with its line and column.
+ */
+export function readDocument<K extends DocumentKind>(
+  kind: K,
+  text: string,
+  file: string,
+): Outcome<Reading<Contents[K]>> {
+  const { source, problems } = readYaml(text, file);
+  if (!source) return fail(problems);
+  return checkDocument(kind, source, file);
+}
+
+/** Holds what a file says against what its kind may say. */
+export function checkDocument<K extends DocumentKind>(
+  kind: K,
+  source: YamlSource,
+  file: string,
+): Outcome<Reading<Contents[K]>> {
+  const wrongKind = kindProblem(kind, source, file);
+  if (wrongKind) return fail([wrongKind]);
+  const faults = validate(documentKinds[kind].schema, source);
+  return faults.length > 0 ? fail(faults) : succeed({ file, value: source.value as Contents[K], source });
+}
+
+/** Reads a figure file from its text. `file` is the name that messages give it. */
+export const readFigure = (text: string, file = 'figure.yaml') => readDocument('figure', text, file);
+
+/** Reads a board file from its text. */
+export const readBoard = (text: string, file = 'board.yaml') => readDocument('board', text, file);
+
+/** Reads a report file from its text. */
+export const readReport = (text: string, file = 'report.yaml') => readDocument('report', text, file);
+
+/** Reads a codebook from its text. */
+export const readCodebook = (text: string, file = 'codebook.yaml') => readDocument('codebook', text, file);
+
+/** Reads a house style from its text; what it does not set is in the style that it extends. */
+export const readStyle = (text: string, file = 'style.yaml') => readDocument('style', text, file);

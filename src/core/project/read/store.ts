@@ -1,0 +1,179 @@
+import type { Codebook } from '../../data/codebook.js';
+import type { ColumnRequest, Table } from '../../data/table.js';
+import type { Outcome } from '../../document/problem.js';
+import type { Face, Variant } from '../../type/face.js';
+import type { Markup } from '../../type/markup.js';
+import { type TypeKit, typeKit } from '../../type/typeKit.js';
+import type { Source } from './source.js';
+import { TableShelf } from './tableShelf.js';
+
+/** Content that was read, with what its file looked like then. */
+interface Held {
+  stamp: unknown;
+  content: Promise<string | Uint8Array>;
+  size: number;
+}
+
+/** So many characters and bytes are kept of files; the ones that were asked for longest ago go first. */
+const mostHeld = 128e6;
+
+const mostKits = 8;
+
+/**
+ * What a project has read, kept as long as the files stay as they are: texts, what they say, tables and faces.
+ * Memory is bounded; whatever was let go is read again.
+ */
+export class Store {
+  readonly source: Source;
+  private readonly files = new Map<string, Held>();
+  private readonly said = new Map<string, { text: string; value: unknown }>();
+  private readonly shelves = new Map<string, { content: unknown; codebook: Codebook; shelf: TableShelf }>();
+  private readonly faces = new Map<string, { content: Uint8Array; face: Promise<Face> }>();
+  private readonly kits: { faces: readonly Face[]; markup: Markup | undefined; kit: TypeKit }[] = [];
+  private readonly fonts = new Map<string, Promise<Uint8Array>>();
+  private stamps: Map<string, Promise<unknown>> | undefined;
+  private held = 0;
+
+  constructor(source: Source) {
+    this.source = source;
+  }
+
+  /** A file's text. @throws {SourceFault} */
+  async text(path: string): Promise<string> {
+    return (await this.content(`text ${path}`, path, () => this.source.text(path))) as string;
+  }
+
+  /** A file's bytes. @throws {SourceFault} */
+  async bytes(path: string): Promise<Uint8Array> {
+    return (await this.content(`bytes ${path}`, path, () => this.source.bytes(path))) as Uint8Array;
+  }
+
+  /** The font file of a face that ships. @throws {SourceFault} */
+  shippedFont(family: string, variant: Variant): Promise<Uint8Array> {
+    const key = `${family} ${variant}`;
+    const known = this.fonts.get(key);
+    if (known) return known;
+    const font = this.source.shippedFont(family, variant);
+    this.fonts.set(key, font);
+    font.catch(() => this.fonts.delete(key));
+    return font;
+  }
+
+  /** Takes files as they are now until the end of some work, which then sees one state of each. */
+  async *asTheyAre<T>(work: () => AsyncGenerator<T>): AsyncGenerator<T> {
+    const outer = this.stamps;
+    this.stamps ??= new Map();
+    try {
+      yield* work();
+    } finally {
+      this.stamps = outer;
+    }
+  }
+
+  private stamp(path: string): Promise<unknown> | undefined {
+    const { stamps } = this;
+    const known = stamps?.get(path);
+    if (known) return known;
+    const stamp = this.source.stamp?.(path);
+    if (stamp) stamps?.set(path, stamp);
+    return stamp;
+  }
+
+  private async content(
+    key: string,
+    path: string,
+    read: () => Promise<string | Uint8Array>,
+  ): Promise<string | Uint8Array> {
+    const stamp = await this.stamp(path);
+    const known = this.files.get(key);
+    if (known && stamp !== undefined && known.stamp === stamp) {
+      this.files.delete(key);
+      this.files.set(key, known);
+      return known.content;
+    }
+    if (known) this.forget(key, known);
+    const content = read();
+    if (stamp === undefined) return content;
+    const found: Held = { stamp, content, size: 0 };
+    this.files.set(key, found);
+    try {
+      found.size = (await content).length;
+    } catch (fault) {
+      this.files.delete(key);
+      throw fault;
+    }
+    this.held += found.size;
+    for (const [oldest, own] of this.files) {
+      if (this.held <= mostHeld || oldest === key) break;
+      this.forget(oldest, own);
+    }
+    return content;
+  }
+
+  private forget(key: string, { size }: Held): void {
+    this.files.delete(key);
+    this.held -= size;
+  }
+
+  /** What a text says, read once as long as it stays the same. */
+  once<T>(what: string, path: string, text: string, read: () => T): T {
+    const key = `${what} ${path}`;
+    const known = this.said.get(key);
+    if (known?.text === text) return known.value as T;
+    const value = read();
+    this.said.set(key, { text, value });
+    return value;
+  }
+
+  /**
+   * A table, whose columns are read when they are first asked for.
+   *
+   * @param key the path of its file, with all that the author says of it
+   * @param content of the file: another one is another table
+   */
+  async table(
+    key: string,
+    content: unknown,
+    codebook: Codebook,
+    requests: readonly ColumnRequest[],
+    read: (requests: readonly ColumnRequest[]) => Promise<Outcome<Table>>,
+  ): Promise<Outcome<Table>> {
+    const known = this.shelves.get(key);
+    const isSame = known && known.content === content && known.codebook === codebook;
+    const shelf = isSame ? known.shelf : new TableShelf();
+    if (!isSame) this.shelves.set(key, { content, codebook, shelf });
+    const found = await shelf.take(requests, read);
+    for (const [oldest, { shelf: own }] of this.shelves) {
+      if (this.shelves.size <= 1 || this.cells() <= mostHeld / 8) break;
+      if (own !== shelf) this.shelves.delete(oldest);
+    }
+    return found;
+  }
+
+  private cells(): number {
+    return [...this.shelves.values()].reduce((sum, { shelf }) => sum + shelf.cells, 0);
+  }
+
+  /** A kit of faces; figures with the same ones share what was measured in them. */
+  kit(faces: readonly Face[], markup?: Markup): TypeKit {
+    const known = this.kits.find(
+      (kit) =>
+        kit.markup === markup && kit.faces.length === faces.length && kit.faces.every((face, i) => face === faces[i]),
+    );
+    if (known) return known.kit;
+    const kit = typeKit(faces, markup);
+    this.kits.push({ faces, markup, kit });
+    if (this.kits.length > mostKits) this.kits.shift();
+    return kit;
+  }
+
+  /** A face made from a font file, once as long as the file stays the same. */
+  face(key: string, content: Uint8Array, make: () => Promise<Face>): Promise<Face> {
+    const known = this.faces.get(key);
+    if (known?.content === content) return known.face;
+    const face = make();
+    this.faces.set(key, { content, face });
+    face.catch(() => this.faces.delete(key));
+    return face;
+  }
+}

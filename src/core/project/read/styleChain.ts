@@ -1,0 +1,52 @@
+import type { HouseStyle } from '../../document/houseStyle.js';
+import type { Look } from '../../document/look.js';
+import { nearest } from '../../document/nearest.js';
+import { error, type Place } from '../../document/problem.js';
+import { builtInStyles } from '../../style/generated/builtIn.js';
+import type { Layer } from '../../style/layers.js';
+import type { Gatherer } from './gatherer.js';
+
+const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
+
+/** A style and all that it extends, the most basic first. */
+export async function gatherStyles(
+  gatherer: Gatherer,
+  name: string,
+  from: string,
+  place: Place | undefined,
+  chain: string[] = [],
+): Promise<{ layer: Layer; file: string }[]> {
+  if (isBuiltIn(name)) {
+    const look = builtInStyles[name] as HouseStyle;
+    const layer: Layer = { name: `style ${name}`, look: look as Look, check: look.check };
+    const below = look.extends ?? (name === 'plain' ? undefined : 'plain');
+    return [...(below ? await gatherStyles(gatherer, below, from, place, chain) : []), { layer, file: '' }];
+  }
+  const path = gatherer.join(from, name);
+  if (chain.includes(path)) {
+    gatherer.problems.push(error('style-circle', { chain: [...chain, path] }, place));
+    return [];
+  }
+  if (!/[./\\]/.test(name)) {
+    const known = Object.keys(builtInStyles);
+    gatherer.problems.push(error('style-missing', { name, known, nearest: nearest(name, known) }, place));
+    return [];
+  }
+  const found = await gatherer.document('style', path, place);
+  if (!found) return [];
+  const { reading } = found;
+  const below = await gatherStyles(
+    gatherer,
+    reading.value.extends ?? 'plain',
+    path,
+    reading.source.locate(['extends']),
+    [...chain, path],
+  );
+  const layer: Layer = {
+    name: `style ${reading.value.name ?? path}`,
+    look: reading.value as Look,
+    check: reading.value.check,
+    locate: reading.source.locate,
+  };
+  return [...below, { layer, file: path }];
+}

@@ -1,0 +1,12 @@
+import { lengthInPoints } from '../../document/length.js';
+import type { Layer } from '../../style/layers.js';
+
+/** What styles say of the page of a document: sides and margin in points. The one that all build on says all of it. */
+export function styleDocument(layers: readonly Layer[]): { width: number; height: number; margin: number } {
+  const said = Object.assign(
+    {},
+    ...layers.map(({ look }) => (look as { document?: Record<string, string> }).document),
+  ) as Record<string, string>;
+  const points = (side: string) => lengthInPoints(said[side] ?? '') ?? 0;
+  return { width: points('width'), height: points('height'), margin: points('margin') };
+}
