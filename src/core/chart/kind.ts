@@ -35,6 +35,8 @@ export interface Drawn {
  */
 export interface ChartKind<S extends object, L extends object = S, C = unknown> {
   name: string;
+  /** What one of its marks is called, and several. */
+  nouns: readonly [one: string, many: string];
   /** One sentence for the docs. */
   description: string;
   schema: z.core.$ZodType<S>;

@@ -1,3 +1,4 @@
+import { kindOf } from '../chart/kinds.js';
 import type { PlateItem } from '../plate/plate.js';
 import { type Role, type RolePart, type RoleWhole, roleOf } from '../plate/role.js';
 import type { Part } from '../project/compose/part.js';
@@ -16,15 +17,10 @@ export function markNouns(
   { figure }: Pick<Part, 'figure'>,
   item: Pick<PlateItem, 'role'>,
 ): readonly [one: string, many: string] {
-  const { kind } = figure.chart;
   const { part } = roleOf(item);
   if (part === 'points') return ['point', 'points'];
   if (part === 'surfaces') return ['surface', 'surfaces'];
-  if (kind === 'bar' || kind === 'histogram') return ['bar', 'bars'];
-  if (kind === 'box') return ['box', 'boxes'];
-  if (kind === 'pie') return ['slice', 'slices'];
-  if (kind === 'line' || kind === 'slope' || kind === 'curve') return ['line', 'lines'];
-  return ['mark', 'marks'];
+  return kindOf(figure.chart).nouns;
 }
 
 /** The names of the categories that ink stands for, such as `Mulch, Spring`. */

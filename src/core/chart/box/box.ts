@@ -109,6 +109,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
 /** Boxes of the quartiles with whiskers, and the cases beyond them as points. */
 export const box = {
   name: 'box',
+  nouns: ['box', 'boxes'],
   description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
   schema: boxSchema,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },

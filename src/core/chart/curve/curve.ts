@@ -300,6 +300,7 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
 /** Functions of x by their expressions. */
 export const curve = {
   name: 'curve',
+  nouns: ['line', 'lines'],
   description: 'Functions of x by their expressions, with parameters from the figure file.',
   schema,
   roles: {},

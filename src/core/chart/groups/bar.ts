@@ -19,6 +19,7 @@ const schema = z.strictObject({
 /** Bars of a summary of a variable over the values of a category, clustered by a second one. */
 export const bar = {
   name: 'bar',
+  nouns: ['bar', 'bars'],
   description: 'Bars of a summary over the values of a category, side by side for a second one.',
   schema,
   ...groupKind('bar'),

@@ -9,6 +9,7 @@ const schema = z.strictObject({ kind: choice('Kind of chart.', ['interval'], 'in
 /** Summaries as markers on their intervals: like bars, but the axis need not start at zero. */
 export const interval = {
   name: 'interval',
+  nouns: ['mark', 'marks'],
   description: 'Markers of a summary with their intervals over the values of a category.',
   schema,
   ...groupKind('interval'),

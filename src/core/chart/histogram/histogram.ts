@@ -169,6 +169,7 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
 /** How the values of a variable are spread: bars over bins. */
 export const histogram = {
   name: 'histogram',
+  nouns: ['bar', 'bars'],
   description: 'How often the values of a variable fall into each of its bins.',
   schema: histogramSchema,
   roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },

@@ -146,6 +146,7 @@ function levelLines(references: readonly Reference[] | undefined, { axis }: Alon
 /** Values joined by lines along categories, numbers, dates or years. */
 export const line = {
   name: 'line',
+  nouns: ['line', 'lines'],
   description: 'Values or summaries joined by lines along categories, numbers, dates or years.',
   schema: lineSchema,
   roles: {

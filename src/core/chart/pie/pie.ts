@@ -267,6 +267,7 @@ const pieFrame = (frame: Frame<PieSettings>): PieFrame => ({
 /** Shares of a whole as slices of a circle. */
 export const pie = {
   name: 'pie',
+  nouns: ['slice', 'slices'],
   description: 'Shares of a whole as slices of a circle or a ring.',
   schema,
   roles: {

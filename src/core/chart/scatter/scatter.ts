@@ -211,6 +211,7 @@ const measuredAlong = (key: 'x' | 'y', measures: Role['measures'] = ['numeric'])
 /** Every case as a point by two measured variables. */
 export const scatter = {
   name: 'scatter',
+  nouns: ['point', 'points'],
   description: 'Every case as a point by two measured variables, groups by colour and marker.',
   schema: scatterSchema,
   roles: {

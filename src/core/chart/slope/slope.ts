@@ -166,6 +166,7 @@ function draw(frame: SlopeFrame, shown: readonly string[]): Outcome<Drawn> {
 /** What changed from time to time: a line for each item, with names and values at both ends. */
 export const slope = {
   name: 'slope',
+  nouns: ['line', 'lines'],
   description: 'A line for each item from time to time, with names and values at both ends.',
   schema: slopeSchema,
   roles: {

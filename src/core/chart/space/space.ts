@@ -251,6 +251,7 @@ const measuredAlong = (key: AxisKey): Role => ({
 /** Every case as a point in space by three measured variables. */
 export const space = {
   name: 'space',
+  nouns: ['point', 'points'],
   description: 'Every case as a point in space by three measured variables or components, seen from any side.',
   schema: spaceSchema,
   roles: {

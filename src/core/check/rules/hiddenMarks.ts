@@ -1,4 +1,5 @@
 import type { AxisScale } from '../../layout/axes/panelScales.js';
+import { typeOf } from '../../layout/marks/marks.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { roleOf, seriesOf } from '../../plate/role.js';
 import type { Subject } from '../measure/subject.js';
@@ -68,18 +69,19 @@ function hiddenIn({ xs, ys, radii, items }: Spots): PlateItem[] {
 /** Cases with a marker within the limits of the axes: of thousands on one spot of ink a single one is drawn. */
 function casesIn({ plans, panels, items }: Subject): number {
   if (!items.some((item) => item.type === 'markers' && seriesOf(item) !== undefined)) return 0;
-  return plans.reduce((sum, { series }, at) => {
+  return plans.reduce((sum, plan, at) => {
     const { x, y } = panels[at] ?? {};
-    const isIn = (scale: AxisScale | undefined, value: number) =>
+    const isIn = (scale: AxisScale | undefined, value: number | undefined) =>
       scale?.shows !== 'value' ||
+      value === undefined ||
       (value >= Math.min(scale.low, scale.high) && value <= Math.max(scale.low, scale.high));
-    const inPanel = series
+    const inPanel = plan.series
       .flatMap(({ marks }) => marks)
       .reduce((count, mark) => {
-        if (mark.type !== 'cloud') return count;
+        if (!typeOf(mark).isMany || plan.space) return count;
+        const { x: xs, y: ys } = typeOf(mark).ends(mark, plan);
         let own = count;
-        for (let i = 0; i < mark.xs.length; i += 1)
-          if (isIn(x, mark.xs[i] as number) && isIn(y, mark.ys[i] as number)) own += 1;
+        for (let i = 0; i < Math.max(xs.length, ys.length); i += 1) if (isIn(x, xs[i]) && isIn(y, ys[i])) own += 1;
         return own;
       }, 0);
     return sum + inPanel;

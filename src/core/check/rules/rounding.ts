@@ -1,3 +1,4 @@
+import { typeOf } from '../../layout/marks/marks.js';
 import type { PlateItem, TextItem } from '../../plate/plate.js';
 import { roleOf, seriesOf } from '../../plate/role.js';
 import { decimalsOf } from '../../scale/numberFormat.js';
@@ -17,15 +18,12 @@ const isLabel = (item: PlateItem): boolean => seriesOf(item) !== undefined && ro
 
 /** Shares at the slices of a pie, or the parts of each bar, that do not add up to 100 as written. */
 function sumFlaws(subject: Subject): Flaw[] {
-  const shares = subject.plans.some(({ series, stacked }) =>
-    series.some(({ marks }) =>
-      marks.some((mark) => mark.type === 'slice' || (stacked && mark.type === 'bar' && mark.share)),
-    ),
+  const marks = subject.plans.flatMap((plan) =>
+    plan.series.flatMap((own) => own.marks.map((mark) => typeOf(mark).part?.(mark, plan))),
   );
-  if (!shares || subject.settings.dataLabels.rounding === 'sum') return [];
+  if (!marks.some((part) => part?.isShare) || subject.settings.dataLabels.rounding === 'sum') return [];
   const wholes = new Map<string, { items: TextItem[]; texts: string[] }>();
-  const marks = subject.plans.flatMap(({ series }) => series.flatMap((own) => own.marks));
-  const isPie = marks.some(({ type }) => type === 'slice');
+  const isPie = marks.some((part) => part?.of === 'all');
   for (const item of textsOf(subject)) {
     const text = isLabel(item) ? percentIn(item.text) : undefined;
     if (text === undefined) continue;

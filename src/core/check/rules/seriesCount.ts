@@ -1,3 +1,5 @@
+import type { Mark } from '../../chart/plan.js';
+import { typeOf } from '../../layout/marks/marks.js';
 import { isMarkShape } from '../../plate/role.js';
 import { type Flaw, rule, unmended } from '../rule.js';
 
@@ -16,20 +18,19 @@ export const seriesCount = rule({
   },
   takes: { 'colors-repeat': unmended },
   finds({ plans, settings, items }, { slices, lines, groups }) {
-    return plans.slice(0, 1).flatMap(({ series, legend, singled }): Flaw[] => {
+    return plans.slice(0, 1).flatMap((plan): Flaw[] => {
+      const { series, legend, singled } = plan;
       const loud = singled.spotlight.length > 0 ? 1 : series.filter(({ quiet }) => !quiet).length;
       const marks = series.flatMap((own) => own.marks);
+      const isSlice = (mark: Mark) => typeOf(mark).part?.(mark, plan)?.of === 'all';
+      const [first] = marks;
+      const isLine = first !== undefined && typeOf(first).key === 'line';
+      const isOther = first !== undefined && !isLine && !isSlice(first);
+      const named = isOther && legend && settings.legend.place !== 'none' ? legend.entries.length : 0;
       const counts = [
-        ['slices', marks.filter(({ type }) => type === 'slice').length, slices, 'chart.category'],
-        ['lines', series[0]?.marks[0]?.type === 'line' ? loud : 0, lines, 'chart.group'],
-        [
-          'groups',
-          legend && settings.legend.place !== 'none' && marks[0]?.type !== 'line' && marks[0]?.type !== 'slice'
-            ? legend.entries.length
-            : 0,
-          groups,
-          'chart.group',
-        ],
+        ['slices', marks.filter(isSlice).length, slices, 'chart.category'],
+        ['lines', isLine ? loud : 0, lines, 'chart.group'],
+        ['groups', named, groups, 'chart.group'],
       ] as const;
       return counts.flatMap(([what, count, most, setting]): Flaw[] =>
         count <= most

@@ -1,14 +1,15 @@
-import type { Mark } from '../../chart/plan.js';
+import type { Plan } from '../../chart/plan.js';
+import { typeOf } from '../../layout/marks/marks.js';
 import { type Flaw, rounded, rule, unmended } from '../rule.js';
 
 /** Percentages given as they are that make a whole together: of a pie, of a bar on top of bars. */
-function wholesOf(marks: readonly Mark[], stacked: boolean): Map<string, number[]> {
+function wholesOf(plan: Plan): Map<string, number[]> {
   const wholes = new Map<string, number[]>();
-  const add = (key: string, value: number) => wholes.set(key, [...(wholes.get(key) ?? []), value]);
-  for (const mark of marks) {
-    if (mark.type === 'slice') add('the pie', mark.value);
-    if (mark.type === 'bar' && stacked)
-      add(`the bar of category ${mark.category + 1}`, mark.size ?? mark.value - mark.base);
+  for (const mark of plan.series.flatMap(({ marks }) => marks)) {
+    const part = typeOf(mark).part?.(mark, plan);
+    if (!part) continue;
+    const whole = part.of === 'all' ? 'the pie' : `the bar of category ${part.of + 1}`;
+    wholes.set(whole, [...(wholes.get(whole) ?? []), part.value]);
   }
   return wholes;
 }
@@ -27,12 +28,8 @@ export const sharesSum = rule({
     const chart = figure.chart as { value?: unknown; summary?: unknown };
     const unit = typeof chart.value === 'string' ? codebook.variable(chart.value).unit : undefined;
     if (unit !== '%') return [];
-    return plans.flatMap(({ series, stacked = false }): Flaw[] => {
-      const wholes = wholesOf(
-        series.flatMap(({ marks }) => marks),
-        stacked,
-      );
-      return [...wholes].flatMap(([whole, parts]): Flaw[] => {
+    return plans.flatMap((plan): Flaw[] => {
+      return [...wholesOf(plan)].flatMap(([whole, parts]): Flaw[] => {
         const sum = parts.reduce((a, b) => a + b, 0);
         if (parts.length < 2 || Math.abs(sum - 100) <= slack * parts.length + 1e-9) return [];
         return [

@@ -1,4 +1,5 @@
 import { distanceIn, type View, views } from '../../color/views.js';
+import { typeOf } from '../../layout/marks/marks.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
 import { colorsOf, isText, polygonsOf } from '../measure/ink.js';
@@ -138,9 +139,10 @@ export const tellApart = rule({
 function secondCue({ plans, settings }: Subject): Pick<Flaw, 'mend'> {
   const mark = plans[0]?.series[0]?.marks[0];
   if (!mark) return {};
-  if (mark.type === 'line' && settings.lines.dashes.length < 2)
+  const { secondCue: cue } = typeOf(mark);
+  if (cue === 'dashes' && settings.lines.dashes.length < 2)
     return { mend: mendLook('lines.dashes', ['solid', 'dashed', 'dotted', 'long', 'mixed']) };
-  if (['bar', 'bin', 'slice'].includes(mark.type) && settings.palette.patterns.length < 2) {
+  if (cue === 'patterns' && settings.palette.patterns.length < 2) {
     return {
       mend: mendLook('palette.patterns', [
         'solid',

@@ -93,6 +93,11 @@ export const bar: MarkType<BarMark> = {
   onCategories,
   value: ({ value, size }) => size ?? value,
   needsZero: true,
+  secondCue: 'patterns',
+  part: (mark, { stacked }) =>
+    stacked
+      ? { of: mark.category, value: mark.size ?? mark.value - mark.base, isShare: mark.share !== undefined }
+      : undefined,
   overhang: () => 0,
   key: 'fill',
   uses: ({ interval }) => ['bars', 'dataLabels', ...(interval ? ['errorBars'] : [])],

@@ -51,6 +51,7 @@ export const bin: MarkType<BinMark> = {
   },
   value: ({ value }) => value,
   needsZero: true,
+  secondCue: 'patterns',
   overhang: () => 0,
   key: 'fill',
   uses: () => ['bars.outline', 'bars.opacity', 'bars.corner', 'dataLabels'],

@@ -251,6 +251,7 @@ export const box: MarkType<BoxMark> = {
   onCategories,
   value: ({ box }) => box.median,
   needsZero: false,
+  ofCases: true,
   overhang: () => 1,
   key: 'fill',
   uses: ({ mean }) => [

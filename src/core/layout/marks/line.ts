@@ -147,6 +147,7 @@ export const line: MarkType<LineMark> = {
     return piecesOf(mark, sheet, scales).map((points) => ({ is: 'line', points, half: width / 2 }));
   },
   needsZero: false,
+  secondCue: 'dashes',
   overhang: () => 0,
   key: 'line',
   uses: ({ as }) => settingsOf[as],

@@ -108,6 +108,12 @@ export interface MarkType<M extends Mark> {
   uses(mark: M): readonly string[];
   /** What accents may say of it. */
   accents: readonly (keyof AccentLook)[];
+  /** What tells marks of this type apart where their colours do not; left out: the shape of their markers. */
+  secondCue?: 'patterns' | 'dashes';
+  /** Whether it stands for several cases, though it is drawn as one. */
+  ofCases?: true;
+  /** The part of a whole that it is: of all marks together, or of those at its category; undefined where it is none. */
+  part?(mark: M, plan: Pick<Plan, 'stacked'>): { of: 'all' | number; value: number; isShare: boolean } | undefined;
   /** What a line is, where its key is one. */
   lineRole?(mark: M): LineRole;
 }

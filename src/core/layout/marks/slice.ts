@@ -92,6 +92,8 @@ export const slice: MarkType<SliceMark> = {
   },
   value: ({ value }) => value,
   needsZero: false,
+  secondCue: 'patterns',
+  part: ({ value }) => ({ of: 'all', value, isShare: true }),
   overhang: () => 0,
   key: 'fill',
   uses: () => ['slices', 'dataLabels.format', 'dataLabels.percent', 'dataLabels.rounding'],

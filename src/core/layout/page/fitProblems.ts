@@ -42,7 +42,7 @@ function cutProblems(
   }
   if (cut === 0) return [];
   const write = (end: number) => axis.write(end, axis.decimals + 1);
-  const isCounted = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).isMany || mark.type === 'box'));
+  const isCounted = plan.series.some(({ marks }) => marks.some((mark) => typeOf(mark).isMany || typeOf(mark).ofCases));
   const facts = { axis: axis.at, count: cut, low: write(least), high: write(greatest), isCounted };
   return [warning('data-outside', facts)];
 }

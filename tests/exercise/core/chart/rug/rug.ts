@@ -50,6 +50,7 @@ function draw(frame: Frame<RugSettings>): Outcome<Drawn> {
 /** Every case as a dash at its category. */
 export const rug = {
   name: 'rug',
+  nouns: ['dash', 'dashes'],
   description: 'Every case as a dash at its category.',
   schema,
   roles: { category: categoryRole, value: valueRole },
