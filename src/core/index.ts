@@ -41,6 +41,7 @@ export { partOf, type Scope, scopesOf, type Target } from './choose/scopes.js';
 export { type Words, wordsAt } from './choose/words.js';
 export { contrast } from './color/color.js';
 export type { ColumnProfile } from './data/profile.js';
+export { tableEndings } from './data/tableForms.js';
 export type { LeftBehind } from './document/formatting.js';
 export { edited, type History, historyOf, redo, undo } from './document/history.js';
 export { HexisError, ok } from './document/ok.js';

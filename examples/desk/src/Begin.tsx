@@ -1,4 +1,4 @@
-import type { Answers, ColumnAnswer, ColumnProfile, DraftSettings } from 'hexis';
+import { type Answers, type ColumnAnswer, type ColumnProfile, type DraftSettings, tableEndings } from 'hexis';
 import { useEffect, useState } from 'react';
 import {
   Button,
@@ -38,7 +38,6 @@ const seems: Record<ColumnProfile['looks'], string> = {
   names: 'names of single rows',
   empty: 'empty',
 };
-const endings = ['.csv', '.tsv', '.txt', '.json', '.xlsx'];
 
 const valuesOf = ({ looks: what, range, values, different }: ColumnProfile): string => {
   if (what === 'numeric' && range) return `${range[0]} to ${range[1]}`;
@@ -192,8 +191,8 @@ export function Begin({ files, thinker, desk, leave }: Props) {
 
   const add = async (file: File) => {
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!endings.some((ending) => file.name.toLowerCase().endsWith(ending))) {
-      setFault(`${file.name} is no table: its name ends in ${endings.join(', ')}.`);
+    if (!tableEndings.some((ending) => file.name.toLowerCase().endsWith(ending))) {
+      setFault(`${file.name} is no table: its name ends in ${tableEndings.join(', ')}.`);
       return;
     }
     const added = await files.add(file.name, bytes);
@@ -257,7 +256,7 @@ export function Begin({ files, thinker, desk, leave }: Props) {
       >
         <Text slot="label">Drop a table here: CSV, TSV, text, JSON or XLSX.</Text>
         <FileTrigger
-          acceptedFileTypes={endings}
+          acceptedFileTypes={tableEndings}
           onSelect={(found) => {
             const file = found?.[0];
             if (file) void add(file);

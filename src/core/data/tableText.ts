@@ -2,7 +2,6 @@ import { error, fail, type Outcome } from '../document/problem.js';
 import { looksBlank, readBlanks } from './blanks.js';
 import { readDelimited } from './delimited.js';
 import type { Encoding } from './encoding.js';
-import { readJson } from './json.js';
 import type { TableReading } from './readTable.js';
 import type { Table } from './table.js';
 
@@ -27,10 +26,8 @@ function afterLines(text: string, count: number): number | undefined {
   return count === 0 ? 0 : lineEnd.lastIndex;
 }
 
-/** Reads a table from the text of a file, by its name and what the author says of it. */
-export function readTableText(source: string, path: string, reading: FileReading): Outcome<Table> {
-  const whole = source.charCodeAt(0) === 0xfeff ? source.slice(1) : source;
-  if (/\.json$/i.test(path)) return readJson(whole, reading);
+/** Reads a table from the lines of a file, by its name and what the author says of it. */
+export function readTableText(whole: string, path: string, reading: FileReading): Outcome<Table> {
   const { skip = 0 } = reading;
   const start = afterLines(whole, skip);
   if (start === undefined || (skip > 0 && start >= whole.length)) {

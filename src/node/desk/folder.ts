@@ -1,5 +1,6 @@
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
+import { isTablePath } from '../../core/data/tableForms.js';
 
 /** What a file of the folder is, by its name. */
 export type FileKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
@@ -10,13 +11,13 @@ export interface FolderFile {
   kind: FileKind;
 }
 
-const kinds: readonly (readonly [FileKind, RegExp])[] = [
+const kinds: readonly (readonly [FileKind, { test(path: string): boolean }])[] = [
   ['figure', /\.figure\.(ya?ml|json)$/i],
   ['board', /\.board\.(ya?ml|json)$/i],
   ['report', /\.report\.(ya?ml|json)$/i],
   ['style', /\.style\.(ya?ml|json)$/i],
   ['codebook', /\.codebook\.(ya?ml|json)$/i],
-  ['table', /\.(csv|tsv|txt|json|xlsx)$/i],
+  ['table', { test: isTablePath }],
   ['font', /\.(ttf|otf|woff2?)$/i],
 ];
 

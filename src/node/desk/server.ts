@@ -6,6 +6,7 @@ import { watch } from 'chokidar';
 import { type Context, Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
+import { tableEndings, tableForm } from '../../core/data/tableForms.js';
 import { type Edit, type Patch, patchBetween, patched, patchFor } from '../../core/document/patch.js';
 import { hasErrors, type Outcome, type Problem, problemText } from '../../core/document/problem.js';
 import { SourceFault } from '../../core/project/read/source.js';
@@ -96,17 +97,6 @@ function patchOf(before: string, { text, edits }: Wanted): Patch {
   if (typeof text === 'string') return patchBetween(before, text);
   if (Array.isArray(edits) && edits.length <= mostEdits && edits.every(isEdit)) return patchFor(before, edits);
   throw new Refused('neither edits nor a text');
-}
-
-/** Whether some bytes are JSON as tables are written: a list of rows, or lists by the names of columns. */
-function isJsonTable(bytes: Uint8Array): boolean {
-  try {
-    const found = JSON.parse(new TextDecoder().decode(bytes)) as { rows?: unknown; columns?: unknown } | null;
-    const inner = found?.rows ?? found?.columns ?? found;
-    return typeof inner === 'object' && inner !== null && Object.values(inner).every((one) => typeof one === 'object');
-  } catch {
-    return false;
-  }
 }
 
 const faultOf = (problems: readonly Problem[]) => ({
@@ -201,9 +191,9 @@ class Desk {
     const bytes = new Uint8Array(await context.req.arrayBuffer());
     return this.inTurn(async () => {
       const file = await insideOf(this.folder, path);
-      if (kindOf(file) !== 'table') throw new Refused('no table: its name ends in .csv, .tsv, .txt, .json or .xlsx');
+      if (kindOf(file) !== 'table') throw new Refused(`no table: its name ends in ${tableEndings.join(', ')}`);
       if (path.split('/').some(isHidden)) throw new Refused('no place for a table: other programs keep theirs there');
-      if (/\.json$/i.test(path) && !isJsonTable(bytes)) throw new Refused('no table: JSON is one as a list of rows');
+      if (tableForm(path).isTable?.(bytes) === false) throw new Refused('no table: JSON is one as a list of rows');
       const there = await disk.bytes(file).catch(() => undefined);
       if (there) {
         const isSame = Buffer.compare(Buffer.from(there), Buffer.from(bytes)) === 0;

@@ -2,8 +2,8 @@ import { codebookOf } from '../../data/codebook.js';
 import { type NumberNotation, pointNotation } from '../../data/numberText.js';
 import { type ColumnProfile, notationOfTable, profileTable } from '../../data/profile.js';
 import { everyColumn, type Table, type TotalsRow } from '../../data/table.js';
+import { tableForm } from '../../data/tableForms.js';
 import { withoutTotals } from '../../data/totals.js';
-import { sheetNames } from '../../data/workbook/read.js';
 import { patched, patchFor } from '../../document/patch.js';
 import { error, fail, hasErrors, type Outcome, succeed } from '../../document/problem.js';
 import type { ThousandsMark } from '../../document/thousandsMarks.js';
@@ -90,8 +90,8 @@ async function remarksAbove(store: Project['store'], path: string, reading: Tabl
 
 /** The sheets of a workbook; none of other files. */
 async function sheetsOf({ source }: Project['store'], path: string): Promise<string[]> {
-  if (!/\.xlsx$/i.test(path)) return [];
-  return sheetNames(await source.bytes(path)).catch(() => []);
+  const { sheets } = tableForm(path);
+  return sheets ? sheets(await source.bytes(path)) : [];
 }
 
 /** How the numbers of the table are written: as somebody says, or as the table shows. */

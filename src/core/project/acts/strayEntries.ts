@@ -1,5 +1,4 @@
-import { decodeText } from '../../data/encoding.js';
-import { workbookWords } from '../../data/workbook/read.js';
+import { isTablePath, tableForm } from '../../data/tableForms.js';
 import { nearest } from '../../document/nearest.js';
 import { type Problem, warning } from '../../document/problem.js';
 import type { Part } from '../compose/part.js';
@@ -7,7 +6,6 @@ import type { Project } from '../project.js';
 import { dataFiles } from '../read/dataFiles.js';
 import { Gatherer } from '../read/gatherer.js';
 
-const tableEnding = /\.(csv|tsv|txt|json|xlsx)$/i;
 const figureEnding = /\.figure\.(ya?ml|json)$/i;
 
 /** More files than these, or larger ones, are not looked into: one of them may have the column. */
@@ -17,7 +15,7 @@ const [mostFiles, mostBytes] = [60, 20e6];
 async function wordsOf({ store }: Project, path: string): Promise<string | undefined> {
   const bytes = await store.bytes(path).catch(() => undefined);
   if (!bytes || bytes.length > mostBytes) return undefined;
-  return /\.xlsx$/i.test(path) ? workbookWords(bytes).catch(() => undefined) : decodeText(bytes)?.text;
+  return tableForm(path).words(bytes);
 }
 
 /** The tables of a figure, as paths. */
@@ -35,7 +33,7 @@ async function tablesAround(project: Project, file: string, part: Part, codebook
     if (found) own.push(...tablesOf(project, path, found.reading.value.data));
   }
   const near = await Promise.all([codebook, ...new Set(own)].map((path) => folder(path)));
-  const tables = near.flat().filter((path) => tableEnding.test(path));
+  const tables = near.flat().filter(isTablePath);
   return [...new Set([...own, ...tables])].filter((path) => path !== codebook);
 }
 

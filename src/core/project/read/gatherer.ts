@@ -1,9 +1,8 @@
-import { decodeText } from '../../data/encoding.js';
 import type { Table } from '../../data/table.js';
-import { type FileReading, readTableText } from '../../data/tableText.js';
-import { readWorkbook } from '../../data/workbook/read.js';
+import { tableForm, tableForms } from '../../data/tableForms.js';
+import type { FileReading } from '../../data/tableText.js';
 import { nearest } from '../../document/nearest.js';
-import { error, fail, type Outcome, type Place, type Problem, warning } from '../../document/problem.js';
+import { error, type Outcome, type Place, type Problem } from '../../document/problem.js';
 import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
 import { type Contents, type Reading, readDocument } from './readDocument.js';
 import { SourceFault } from './source.js';
@@ -72,26 +71,7 @@ export class Gatherer {
   }
 }
 
-const tableWords = 'a table (CSV, TSV, JSON or XLSX)';
-
-/** Reads a table from the bytes of its file, by the ending of its name. */
-async function readTable(
-  bytes: Uint8Array,
-  path: string,
-  reading: FileReading,
-  place?: Place,
-): Promise<Outcome<Table>> {
-  if (/\.xlsx$/i.test(path)) return readWorkbook(bytes, reading);
-  const decoded = decodeText(bytes, reading.encoding);
-  if (!decoded) {
-    const reason =
-      reading.encoding === undefined ? 'it is not a text file' : `its letters are not in ${reading.encoding}`;
-    return fail([error('file-unreadable', { path, reason }, place)]);
-  }
-  const found = readTableText(decoded.text, path, reading);
-  const assumed = decoded.assumed ? [warning('encoding-assumed', { path, encoding: decoded.encoding }, place)] : [];
-  return { ...found, problems: [...assumed, ...found.problems] };
-}
+const tableWords = `a table (${tableForms.flatMap(({ names }) => names).join(', ')})`;
 
 /** Reads a table from its file, the columns that were not read before. */
 export async function readTableFile(
@@ -103,6 +83,7 @@ export async function readTableFile(
   const bytes = await gatherer.bytes(path, tableWords, place);
   if (!bytes) return undefined;
   const { codebook, requests, locate: _, ...told } = reading;
-  const read = (wanted: FileReading['requests']) => readTable(bytes, path, { ...reading, requests: wanted }, place);
+  const read = (wanted: FileReading['requests']) =>
+    tableForm(path).read({ path, bytes, place }, { ...reading, requests: wanted });
   return gatherer.keep(await gatherer.store.table(JSON.stringify([path, told]), bytes, codebook, requests, read));
 }

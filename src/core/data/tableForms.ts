@@ -1,0 +1,101 @@
+import { error, fail, type Outcome, type Place, warning } from '../document/problem.js';
+import { decodeText } from './encoding.js';
+import { readJson } from './json.js';
+import type { Table } from './table.js';
+import { type FileReading, readTableText } from './tableText.js';
+import { readWorkbook, sheetNames, workbookWords } from './workbook/read.js';
+
+/** The file of a table. */
+export interface TableBytes {
+  path: string;
+  bytes: Uint8Array;
+  /** Where the file is named. */
+  place?: Place | undefined;
+}
+
+/** A form that files of tables have: a new one is an object here and a line in the list. */
+export interface TableForm {
+  /** What it is called, in the order of its endings. */
+  names: readonly string[];
+  endings: readonly string[];
+  read(file: TableBytes, reading: FileReading): Promise<Outcome<Table>>;
+  /** All its words, to look for one; undefined where it cannot be read. */
+  words(bytes: Uint8Array): Promise<string | undefined>;
+  /** The names of its sheets, where a file may have several. */
+  sheets?(bytes: Uint8Array): Promise<string[]>;
+  /** Whether a file of that ending holds a table, where it may hold other things; left out: each does. */
+  isTable?(bytes: Uint8Array): boolean;
+}
+
+/** Reads the text of a file, whatever its encoding. */
+function readText(
+  { path, bytes, place }: TableBytes,
+  encoding: FileReading['encoding'],
+  read: (text: string) => Outcome<Table>,
+): Outcome<Table> {
+  const decoded = decodeText(bytes, encoding);
+  if (!decoded) {
+    const reason = encoding === undefined ? 'it is not a text file' : `its letters are not in ${encoding}`;
+    return fail([error('file-unreadable', { path, reason }, place)]);
+  }
+  const found = read(decoded.text);
+  const assumed = decoded.assumed ? [warning('encoding-assumed', { path, encoding: decoded.encoding }, place)] : [];
+  return { ...found, problems: [...assumed, ...found.problems] };
+}
+
+const wordsOfText = async (bytes: Uint8Array): Promise<string | undefined> => decodeText(bytes)?.text;
+
+/** Without its byte order mark. */
+const unmarked = (text: string): string => (text.charCodeAt(0) === 0xfeff ? text.slice(1) : text);
+
+const lines: TableForm = {
+  names: ['CSV', 'TSV', 'text'],
+  endings: ['.csv', '.tsv', '.txt'],
+  read: async (file, reading) =>
+    readText(file, reading.encoding, (text) => readTableText(unmarked(text), file.path, reading)),
+  words: wordsOfText,
+};
+
+const json: TableForm = {
+  names: ['JSON'],
+  endings: ['.json'],
+  read: async (file, reading) => readText(file, reading.encoding, (text) => readJson(unmarked(text), reading)),
+  words: wordsOfText,
+  isTable(bytes) {
+    try {
+      const found = JSON.parse(unmarked(new TextDecoder().decode(bytes))) as {
+        rows?: unknown;
+        columns?: unknown;
+      } | null;
+      const inner = found?.rows ?? found?.columns ?? found;
+      return (
+        typeof inner === 'object' && inner !== null && Object.values(inner).every((one) => typeof one === 'object')
+      );
+    } catch {
+      return false;
+    }
+  },
+};
+
+const workbook: TableForm = {
+  names: ['XLSX'],
+  endings: ['.xlsx'],
+  read: ({ bytes }, reading) => readWorkbook(bytes, reading),
+  words: (bytes) => workbookWords(bytes).catch(() => undefined),
+  sheets: (bytes) => sheetNames(bytes).catch(() => []),
+};
+
+export const tableForms: readonly TableForm[] = [lines, json, workbook];
+
+/** The endings of files with tables, with their points. */
+export const tableEndings: readonly string[] = tableForms.flatMap(({ endings }) => endings);
+
+const hasEnding = (path: string, endings: readonly string[]): boolean =>
+  endings.some((ending) => path.toLowerCase().endsWith(ending));
+
+/** Whether a file is one of tables, by its name. */
+export const isTablePath = (path: string): boolean => hasEnding(path, tableEndings);
+
+/** The form of a file with a table, by its name; lines of text where the name does not say. */
+export const tableForm = (path: string): TableForm =>
+  tableForms.find(({ endings }) => hasEnding(path, endings)) ?? lines;
