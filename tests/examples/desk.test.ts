@@ -64,17 +64,17 @@ describe('a figure is finished by hand', () => {
   test('a colour of a list is changed by itself, and one more is given', async () => {
     const before = await begin('yield-by-bed');
     await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
-    const second = desk.page.getByLabel(/^palette groups, 2 of 8: #8195a7/);
+    const second = desk.page.getByLabel(/^colours of groups, 2 of 8: #8195a7/);
     await second.fill('#224466');
     await second.blur();
     const after = await desk.until(fileOf('yield-by-bed'), (text) => text.includes('#224466'));
     expect(difference(before, after)).toEqual([
       expect.stringMatching(/^\+ palette: \{ groups: \[ "#404b5b", "#224466", /),
     ]);
-    await desk.button('palette groups: one fewer').click();
-    await desk.page.getByLabel(/^palette groups, 7 of 7/).waitFor();
-    await desk.button('palette groups: one more').click();
-    await desk.page.getByLabel(/^palette groups, 8 of 8/).waitFor();
+    await desk.button('colours of groups: one fewer').click();
+    await desk.page.getByLabel(/^colours of groups, 7 of 7/).waitFor();
+    await desk.button('colours of groups: one more').click();
+    await desk.page.getByLabel(/^colours of groups, 8 of 8/).waitFor();
     const { shown, made } = await desk.drawings('yield-by-bed');
     expect(shown === made).toBe(true);
   });
@@ -97,7 +97,7 @@ describe('a figure is finished by hand', () => {
   test('the gap at the origin is closed, found by its words', async () => {
     const before = await begin('growth-curve');
     await desk.page.getByLabel('Find any setting').fill('horizontal gap');
-    const field = desk.page.getByLabel('the horizontal axis: gap');
+    const field = desk.page.getByLabel('the horizontal axis: room at the ends');
     await field.fill('0');
     await field.press('Enter');
     const after = await desk.until(fileOf('growth-curve'), (text) => text.includes('gap'));
@@ -184,7 +184,7 @@ describe('a figure is finished by hand', () => {
     const before = await begin('yield-boxes');
     const size = desk.page.getByLabel(/^Size of the figure/);
     await desk.page.getByLabel('Find any setting').fill('tick label size');
-    const field = desk.page.getByLabel('text tick label size', { exact: true });
+    const field = desk.page.getByLabel('size of labels along axes', { exact: true });
     await field.fill('4pt');
     await field.press('Enter');
     await desk.until(fileOf('yield-boxes'), (text) => text.includes('4pt'));
@@ -233,15 +233,15 @@ describe('a figure is finished by hand', () => {
     const before = await begin('yield-by-bed');
     await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
     await desk.page.getByRole('radio', { name: /^all bars/ }).click();
-    const share = desk.page.getByRole('textbox', { name: 'bars share' });
+    const share = desk.page.getByRole('textbox', { name: 'width of bars, of their room' });
     await share.fill('1');
     await share.press('Enter');
     const bad = await desk.until(fileOf('yield-by-bed'), (text) => text.includes('share: 1'));
     await desk.close();
     desk = await deskPage(browser, folder.path, 'yield-by-bed');
-    await desk.button('Undo: bars share of all bars').click();
+    await desk.button('Undo: width of bars, of their room (all bars)').click();
     await desk.until(fileOf('yield-by-bed'), (text) => text === before);
-    await desk.button('Redo: bars share of all bars').click();
+    await desk.button('Redo: width of bars, of their room (all bars)').click();
     await desk.until(fileOf('yield-by-bed'), (text) => text === bad);
     // The command takes back what the desk did.
     expect(hexis(['undo', folder.at(fileOf('yield-by-bed'))]).code).toBe(0);
@@ -292,10 +292,10 @@ describe('a figure is finished by hand', () => {
   /** Gives the figure colours of its own, and waits until they stand in its file. */
   const ownColors = async () => {
     await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
-    const groups = desk.page.getByLabel('palette groups', { exact: true });
+    const groups = desk.page.getByLabel('colours of groups', { exact: true });
     await groups.fill('[ "#123456", "#8195a7", "#95613c" ]');
     await groups.press('Enter');
-    await desk.button(/^Undo: palette groups/).waitFor();
+    await desk.button(/^Undo: colours of groups/).waitFor();
     return desk.until(fileOf('yield-by-bed'), (text) => text.includes('#123456'));
   };
   const stylesWith = (words: string) =>
@@ -304,7 +304,7 @@ describe('a figure is finished by hand', () => {
   test('a setting that is given to the style by two clicks at once is given once, and not lost', async () => {
     await begin('yield-by-bed');
     await ownColors();
-    const give = desk.button(/^Give palette groups to the style/);
+    const give = desk.button(/^Give colours of groups to the style/);
     await give.focus();
     // Two presses of the key in one turn of the page: the second finds the button as the first did.
     await Promise.all([desk.page.keyboard.press('Enter'), desk.page.keyboard.press('Enter')]);
@@ -333,13 +333,13 @@ describe('a figure is finished by hand', () => {
     const own = await ownColors();
     const theirs = `${own}# by another program\n`;
     writeFileSync(folder.at(fileOf('yield-by-bed')), theirs);
-    await desk.button(/^Give palette groups to the style/).click();
+    await desk.button(/^Give colours of groups to the style/).click();
     await desk.page
       .getByText(/^Nothing was changed: .*yield-by-bed.figure.yaml was changed by another program/)
       .waitFor();
     expect([desk.text(fileOf('yield-by-bed')), stylesWith('#123456')]).toEqual([theirs, []]);
     // Done once more, upon what the other program has left, it is done.
-    await desk.button(/^Give palette groups to the style/).click();
+    await desk.button(/^Give colours of groups to the style/).click();
     await desk.until(fileOf('yield-by-bed'), (text) => !text.includes('#123456'));
     expect(stylesWith('#123456')).toEqual(['house.style.yaml']);
     expect(desk.text(fileOf('yield-by-bed'))).toContain('# by another program');
@@ -404,8 +404,8 @@ describe('a figure is finished by hand', () => {
     const theirs = desk.text(fileOf('yield-by-bed')).replace('number: 1', 'number: 8');
     await desk.click(...(await desk.ink(fileOf('yield-by-bed'), 'series[0].marks[2]')));
     writeFileSync(file, theirs);
-    await desk.page.getByLabel('palette groups', { exact: true }).fill('[ "#123456", "#8195a7", "#95613c" ]');
-    await desk.page.getByLabel('palette groups', { exact: true }).press('Enter');
+    await desk.page.getByLabel('colours of groups', { exact: true }).fill('[ "#123456", "#8195a7", "#95613c" ]');
+    await desk.page.getByLabel('colours of groups', { exact: true }).press('Enter');
     const dialog = desk.page.getByRole('alertdialog');
     expect(await dialog.textContent()).toContain('number: 8');
     expect(desk.text(fileOf('yield-by-bed'))).toBe(theirs);
@@ -562,7 +562,7 @@ describe('a figure is begun', () => {
     out.remove();
     await desk.click(200, 80);
     await desk.page
-      .getByLabel(/^(fill|palette single): #/)
+      .getByLabel(/^(fill|colour of marks): #/)
       .first()
       .click();
     await desk.button(/^Undo: /).waitFor();

@@ -5,6 +5,7 @@ import {
   controlsOf,
   type Drawing,
   edited,
+  everyControl,
   fieldAt,
   historyOf,
   hit,
@@ -23,6 +24,8 @@ import {
   undo,
 } from 'hexis';
 import { disk } from 'hexis/node';
+import { everyLeaf } from '../../src/core/choose/fieldAt.js';
+import { spokenPaths } from '../../src/core/choose/settingWords.js';
 import { overlaid } from '../../src/core/project/read/source.js';
 import { demoFigure, demoIds } from '../helpers/hexis.js';
 
@@ -219,4 +222,18 @@ test('fields are found at any path of a figure file, and only there', () => {
   expect(fieldAt(['accents', '0', 'fill'])).toBeDefined();
   expect(fieldAt(['chart', 'fit', 'degree'])).toBeDefined();
   expect(fieldAt(['axes', 'q', 'line'])).toBeUndefined();
+});
+
+test('words of settings speak of settings that there are, and no two in one figure have the same', async () => {
+  const leaves = demoIds.length > 0 ? ['bar', 'box', 'line', 'pie', 'scatter', 'space'].flatMap(everyLeaf) : [];
+  const paths = leaves.map(({ path }) => path.join('.'));
+  const begins = (path: string) => paths.some((one) => one === path || one.startsWith(`${path}.`));
+  expect(spokenPaths.length).toBeGreaterThan(80);
+  expect(spokenPaths.filter((path) => !begins(path))).toEqual([]);
+  for (const id of ['yield-by-bed', 'weekly-harvest', 'plots-in-space']) {
+    const controls = everyControl((await drawn(id)).parts[0] as Drawing['parts'][number]);
+    const words = controls.map((control) => control.words);
+    expect(words.length).toBeGreaterThan(150);
+    expect(words.filter((own, i) => words.indexOf(own) !== i)).toEqual([]);
+  }
 });

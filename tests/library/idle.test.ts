@@ -7,7 +7,7 @@ import { demoFigure, demoIds } from '../helpers/hexis.js';
 const bars = '{ kind: bar, category: bed, value: yield }';
 const idle = async (chart: string, more: string) =>
   (await small({ chart, more })).problems.flatMap(({ code, facts }) =>
-    code === 'setting-idle' ? [(facts as { path: string }).path] : [],
+    code === 'setting-idle' ? [facts.path] : [],
   );
 
 describe('a setting that changes nothing says so', () => {
@@ -162,7 +162,7 @@ describe('what ink hangs on', () => {
       };
       const { problems } = await openProject(source).draw(figure);
       const idle = problems.flatMap(({ code, facts }) =>
-        code === 'setting-idle' ? [(facts as { path: string }).path] : [],
+        code === 'setting-idle' ? [facts.path] : [],
       );
       expect([said[i]?.[0], idle.filter((path) => path === said[i]?.[0])]).toEqual([said[i]?.[0], []]);
     }

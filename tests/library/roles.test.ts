@@ -46,15 +46,12 @@ describe('roles of ink', () => {
 
   test.each(['plain', 'mono', 'apa'])('of all figures of the demo in %s are of the grammar', async (style) => {
     let seen = 0;
-    for (const caption of [false, true]) {
-      const project = openProject(disk, { style, caption });
-      for await (const { drawing } of project.drawings(all)) {
-        const items = drawing?.plate.items ?? [];
-        expect(items.filter(({ role }) => !isRole(role)).map(({ role }) => role)).toEqual([]);
-        seen += items.length;
-      }
+    for await (const { drawing } of openProject(disk, { style, caption: true }).drawings(figures)) {
+      const items = drawing?.plate.items ?? [];
+      expect(items.filter(({ role }) => !isRole(role)).map(({ role }) => role)).toEqual([]);
+      seen += items.length;
     }
-    expect(seen).toBeGreaterThan(5000);
+    expect(seen).toBeGreaterThan(2000);
   });
 
   test('of words go with the kind of type that they are set in', async () => {

@@ -22,20 +22,23 @@ const mostFound = 24;
 /** What can be changed of the chosen ink: how far the change reaches, and the settings that bear on it; or any setting by its words. */
 export function ChangePanel({ thinker, desk, preview, give }: Props) {
   const { chosen, scope, shown } = desk;
-  const [found, setFound] = useState<Changeable>();
+  const [known, setKnown] = useState<Changeable & { of: string }>();
   const [words, setWords] = useState('');
   const role = chosen?.role;
+  const of = `${role} ${scope}`;
   useEffect(() => {
     let isOld = false;
     void thinker
       .ask('controls', role !== undefined && scope !== undefined ? { role, scope } : {})
-      .then((own) => !isOld && setFound(own));
+      .then((own) => !isOld && setKnown({ ...own, of }));
     return () => {
       isOld = true;
     };
-  }, [thinker, role, scope, shown]);
+  }, [thinker, role, scope, of, shown]);
   useEffect(() => setWords(''), [role]);
   const isAll = !chosen || !scope;
+  // Those of what was chosen before are none of this.
+  const found = known?.of === of ? known : undefined;
   const all = searchControls(found?.controls ?? [], words);
   const controls = isAll ? (words.trim() === '' ? [] : all.slice(0, mostFound)) : all;
   const reach = chosen?.scopes.find(({ key }) => key === scope);
@@ -47,7 +50,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
       set={(given) =>
         desk.enter(
           { role: isAll ? undefined : role, scope: isAll ? undefined : scope, path: control.path },
-          isAll ? control.words : `${control.words} of ${reach?.words ?? chosen?.words}`,
+          isAll ? control.words : `${control.words} (${reach?.words ?? chosen?.words})`,
           given,
         )
       }
@@ -111,6 +114,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
             : `${all.length} ${all.length === 1 ? 'setting' : 'settings'}${all.length > mostFound ? `, the first ${mostFound}` : ''}`}
         </p>
       )}
+      {!isAll && !found && <p className="note">Its settings are being looked up …</p>}
       {chosen?.file === undefined &&
         groups.map((group) => (
           <fieldset key={group}>

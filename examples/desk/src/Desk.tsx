@@ -41,6 +41,15 @@ const beside = 52;
 const fitting = (room: number, width: number | undefined): number =>
   room > 0 && width !== undefined ? Math.min(1, Math.round(((room - beside) / (width * pixels)) * 100) / 100) : 1;
 
+/** The width of a page of a document, in points. */
+const pageWidth = 595;
+
+/** How many times its true size the figure is shown: a page is seen whole across. */
+function zoomOf(view: ViewName, room: number, width: number | undefined): number {
+  if (view === 'fit') return fitting(room, width);
+  return view === 'page' ? fitting(room, pageWidth) : (zooms[view] ?? 1);
+}
+
 const isBook = (path: string) => /codebook\.\w+$/.test(path);
 const isDocument = (path: string) => /\.report\.\w+$/.test(path);
 
@@ -239,7 +248,7 @@ export function Desk({ files, thinker, first }: Props) {
               <Paper
                 thinker={thinker}
                 desk={desk}
-                zoom={view === 'fit' ? fitting(room, desk.shown?.width) : (zooms[view] ?? 1)}
+                zoom={zoomOf(view, room, desk.shown?.width)}
                 isOnPage={view === 'page'}
                 isBefore={isBefore}
                 findings={tab === 'findings' ? (desk.findings ?? []) : []}

@@ -163,7 +163,8 @@ function Colors({
 
 /** One setting with the control that it is entered with. */
 export function Field({ control, choices, set, give }: Props) {
-  const { words, description, kind, options, value, example, hint, bounds } = control;
+  const { words, path, kind, options, value, example, hint, bounds } = control;
+  const description = `${path}: ${control.description}`;
   const [text, setText] = useState(valueText(value));
   const [fault, setFault] = useState<string>();
   const now = valueText(value);

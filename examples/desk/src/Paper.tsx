@@ -241,7 +241,7 @@ export function Paper(props: Props) {
 function statusOf({ shown, stale, problems }: DeskState, zoom: number): string {
   if (shown && !stale) {
     const size = `${centimetres(shown.width)} × ${centimetres(shown.height)} cm`;
-    return `${shown.id}: ${size}, at ${zoom === 1 ? 'its true size' : `${zoom} times its size`}; ${shown.summary}`;
+    return `${shown.id}: ${size}, at ${zoom === 1 ? 'its true size' : `${Math.round(zoom * 100)} % of its size`}; ${shown.summary}`;
   }
   if (problems.some(({ severity }) => severity === 'error')) return 'Not drawn: see what is wrong under "Findings".';
   return 'Drawing …';
@@ -254,14 +254,17 @@ function Page({ zoom, children }: { zoom: number; children: React.ReactNode }) {
       <span key={i} className="line" style={{ width: i === count - 1 ? '62%' : '100%' }} />
     ));
   return (
-    <div className="page" style={{ fontSize: `${12 * zoom}pt`, '--zoom': zoom } as React.CSSProperties}>
-      <div className="lines" aria-hidden="true">
-        {lines(7)}
+    <>
+      <p className="note">A page, at {Math.round(zoom * 100)} % of its size.</p>
+      <div className="page" style={{ fontSize: `${12 * zoom}pt`, '--zoom': zoom } as React.CSSProperties}>
+        <div className="lines" aria-hidden="true">
+          {lines(7)}
+        </div>
+        {children}
+        <div className="lines" aria-hidden="true">
+          {lines(9)}
+        </div>
       </div>
-      {children}
-      <div className="lines" aria-hidden="true">
-        {lines(9)}
-      </div>
-    </div>
+    </>
   );
 }

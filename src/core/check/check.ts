@@ -6,7 +6,15 @@ import type { Finding, Mend, Severity } from './finding.js';
 import { idleWaiver } from './idleWaiver.js';
 import { settingOf } from './measure/settingOf.js';
 import type { Subject } from './measure/subject.js';
-import { editsText, type Flaw, type LimitValues, mendLook, type OwnMend, type Rule } from './rule.js';
+import {
+  editsText,
+  type Flaw,
+  type LimitValues,
+  mendLook,
+  type OwnMend,
+  type Rule,
+  type TakenProblem,
+} from './rule.js';
 
 /** How a style holds a rule: how grave its findings are, and its limits. */
 export interface HeldRule {
@@ -75,7 +83,7 @@ function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject)
 /** A warning of the drawing as a finding. */
 function takenFinding(rule: Rule, severity: Severity, problem: Problem, subject: Subject): Finding {
   const { found, expected } = describe(problem);
-  const mend = rule.takes?.[problem.code]?.(problem, subject);
+  const mend = (rule.takes?.[problem.code] as TakenProblem | undefined)?.(problem, subject);
   const flaw: Flaw = {
     found,
     ...(expected === undefined ? {} : { expected }),

@@ -45,7 +45,10 @@ export interface Example {
 }
 
 /** What a warning of the drawing becomes: its mend, where there is one. */
-export type TakenProblem = (problem: Problem, subject: Subject) => OwnMend | undefined;
+export type TakenProblem<C extends ProblemCode = ProblemCode> = (
+  problem: Problem<C>,
+  subject: Subject,
+) => OwnMend | undefined;
 
 export interface Rule<L extends Limits = Limits> {
   name: string;
@@ -61,7 +64,7 @@ export interface Rule<L extends Limits = Limits> {
   severity: Severity | 'off';
   limits: L;
   /** Warnings of the drawing that are findings of this rule. */
-  takes?: Readonly<Partial<Record<ProblemCode, TakenProblem>>>;
+  takes?: { readonly [C in ProblemCode]?: TakenProblem<C> };
   /** Warnings of the drawing that it measures by itself. */
   reads?: readonly ProblemCode[];
   finds?(subject: Subject, limits: LimitValues<L>): Flaw[];
@@ -73,7 +76,7 @@ export interface Rule<L extends Limits = Limits> {
 export const rule = <const L extends Limits>(own: Rule<L>): Rule => own as unknown as Rule;
 
 /** For a warning without a mechanical mend. */
-export const unmended: TakenProblem = () => undefined;
+export const unmended = (): undefined => undefined;
 
 const valueText = (value: unknown): string =>
   typeof value === 'string' ? value : Array.isArray(value) ? value.join(', ') : JSON.stringify(value);

@@ -11,6 +11,7 @@ import { enteredFor } from './entered.js';
 import { defOf, everyLeaf, fieldAt, leavesAt, limitsOf, noteOf, plain, type Schema } from './fieldAt.js';
 import { axisName } from './inkWords.js';
 import type { Scope, Target } from './scopes.js';
+import { axisSettingWords, plainSettingWords, settingWords } from './settingWords.js';
 
 /** What a value is entered with. */
 export type ControlKind = 'choice' | 'flag' | 'color' | 'length' | 'number' | 'text' | 'colors' | 'other';
@@ -74,10 +75,6 @@ function kindOf(schema: Schema): { kind: ControlKind; options?: string[] } {
   if (kinds.some(({ kind }) => kind === 'other' || kind === 'colors')) return { kind: 'other' };
   return { kind: 'text', ...(choices.length > 0 ? { options: choices } : {}) };
 }
-
-/** A path in plain words: `line.width` is "line width". */
-const plainWords = (keys: readonly string[]): string =>
-  keys.map((key) => key.replace(/([a-z])([A-Z])/g, (_, a, b) => `${a} ${(b as string).toLowerCase()}`)).join(' ');
 
 const groups: readonly (readonly [RegExp, Control['group']])[] = [
   [/(^|\.)(title|unit|text|names|prefix|suffix|subtitle|source|label)$/, 'words'],
@@ -157,7 +154,9 @@ function limitHint({ plans }: Part, path: string): string | undefined {
 
 function lookControl(part: Part, path: readonly string[], schema: Schema, isPlain: boolean): Control {
   const own = path.join('.');
-  const words = isPlain ? plainWords(path.slice(2)) : placedWords(part, path);
+  const keys = path.slice(2);
+  const short = path[0] === 'axes' ? axisSettingWords : plainSettingWords;
+  const words = isPlain ? short(keys) : placedWords(part, path);
   const hint = limitHint(part, own);
   return { ...controlFor(own, schema, givenFor(part, own), words), ...(hint ? { hint } : {}) };
 }
@@ -166,9 +165,9 @@ function lookControl(part: Part, path: readonly string[], schema: Schema, isPlai
 function placedWords(part: Part, [first = '', second = '', ...rest]: readonly string[]): string {
   if (first === 'axes' && rest.length > 0) {
     const axis = second === 'all' ? 'all axes' : axisName(part, second);
-    return `${axis}: ${plainWords(rest)}`;
+    return `${axis}: ${axisSettingWords(rest)}`;
   }
-  return plainWords([first, second, ...rest].filter((key) => key !== ''));
+  return settingWords([first, second, ...rest].filter((key) => key !== '').join('.'));
 }
 
 /** Every setting of a figure file, as a person changes it. */
@@ -221,7 +220,7 @@ export function controlsOf(part: Part, { target }: Pick<Scope, 'target'>): Contr
         path.join('.'),
         leaf,
         { value, from: value === undefined ? 'drawn' : 'figure' },
-        plainWords(path),
+        plainSettingWords(path),
       );
     });
   });

@@ -103,7 +103,7 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
     const index = columnNames.indexOf(column);
     if (index < 0 && request.maybe) continue;
     if (index < 0) {
-      const said = problems.some(({ facts }) => (facts as { column?: string }).column === column);
+      const said = problems.some(({ facts }) => 'column' in facts && facts.column === column);
       if (!said) problems.push(unknownColumn(column, columnNames, reading, path));
       continue;
     }

@@ -15,12 +15,15 @@ export interface Place {
  * One thing that Hexis has to say about what it was given. Errors stop the work, warnings do not.
  * It is data: a stable code with its facts; `describe` puts it into words.
  */
-export interface Problem<C extends ProblemCode = ProblemCode> {
+interface ProblemOf<C extends ProblemCode> {
   code: C;
   severity: 'error' | 'warning';
   facts: Facts<C>;
   place?: Place;
 }
+
+/** A problem of some codes; whoever asks for its code knows its facts. */
+export type Problem<C extends ProblemCode = ProblemCode> = { [K in C]: ProblemOf<K> }[C];
 
 /** What an expected failure looks like: a value with warnings, or no value and at least one error. */
 export type Outcome<T> = { ok: true; value: T; problems: Problem[] } | { ok: false; problems: Problem[] };

@@ -266,8 +266,8 @@ export function validate(schema: Schema, source: YamlSource): Problem[] {
   const numbers = found.filter(
     (problem): problem is Problem<'wrong-type'> =>
       problem.code === 'wrong-type' &&
-      (problem as Problem<'wrong-type'>).facts.isColumn === true &&
-      typeof valueAt(source.value, (problem as Problem<'wrong-type'>).facts.path.split('.')) === 'number',
+      problem.facts.isColumn === true &&
+      typeof valueAt(source.value, problem.facts.path.split('.')) === 'number',
   );
   if (numbers.length === 0) return found;
   for (const { facts } of numbers) asText(source.value, facts.path.split('.'));

@@ -11,8 +11,7 @@ export const cutOff = rule({
   severity: 'warning',
   limits: {},
   takes: {
-    'data-outside': ({ facts }, subject) => {
-      const { axis } = facts as { axis: string };
+    'data-outside': ({ facts: { axis } }, subject) => {
       // A limit that somebody set, and no other.
       const end = (['to', 'from'] as const).find((own) => isOwn(subject, `axes.${axis}.${own}`));
       return end && mendMeaning(saidAt(subject, `axes.${axis}.${end}`));

@@ -3,8 +3,6 @@ import type { Category } from '../../data/codebook.js';
 import { nearest } from '../../document/nearest.js';
 import { type Flaw, mendLook, rule } from '../rule.js';
 
-const pathOf = (facts: unknown) => (facts as { path: string }).path;
-
 const categoriesOn = (axis: AxisPlan): readonly Category[] => (axis.shows === 'category' ? axis.categories : []);
 
 export const idleSetting = rule({
@@ -18,7 +16,7 @@ export const idleSetting = rule({
   severity: 'warning',
   limits: {},
   takes: {
-    'setting-idle': ({ facts }) => mendLook(pathOf(facts)),
+    'setting-idle': ({ facts: { path } }) => mendLook(path),
   },
   finds({ plans, settings, layers }) {
     const own = layers.at(-1)?.look;

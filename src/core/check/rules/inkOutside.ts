@@ -10,7 +10,7 @@ export const inkOutside = rule({
   limits: {},
   takes: {
     'ink-outside': unmended,
-    'margin-tight': ({ facts }) => mendLook((facts as { path: string }).path),
+    'margin-tight': ({ facts: { path } }) => mendLook(path),
   },
   examples: {
     ok: [{ says: 'Margins that follow from the words', figure: 'chart: { kind: bar, category: bed, value: yield }' }],

@@ -23,16 +23,11 @@ export const ticks = rule({
   takes: {
     'labels-thinned': unmended,
     'axis-end-on': unmended,
-    'decimals-too-few': ({ facts }) => {
-      const { path, needed } = facts as { path: string; needed: number };
-      return mendLook(path, needed);
-    },
+    'decimals-too-few': ({ facts: { path, needed } }) => mendLook(path, needed),
   },
   finds(subject, { least, most }) {
     const { items, settings } = subject;
-    const endOn = subject.problems.flatMap(({ code, facts }) =>
-      code === 'axis-end-on' ? [(facts as { axis: string }).axis] : [],
-    );
+    const endOn = subject.problems.flatMap(({ code, facts }) => (code === 'axis-end-on' ? [facts.axis] : []));
     return valueAxes(subject).flatMap(({ axis, plan }): Flaw[] => {
       if (endOn.includes(axis)) return [];
       const labels = items.filter(isText).filter((item) => isOfAxis(item, axis, 'labels') && !roleOf(item).panel);

@@ -61,9 +61,7 @@ export async function checkDrawn(
   { drawing, problems }: { drawing: Drawing; problems: readonly Problem[] },
   { placed, tries = 'all', ...options }: CheckFileOptions = {},
 ): Promise<Finding[]> {
-  const said = problems.flatMap(({ code, facts }) =>
-    code === 'setting-idle' ? [(facts as { path: string }).path] : [],
-  );
+  const said = problems.flatMap(({ code, facts }) => (code === 'setting-idle' ? [facts.path] : []));
   const isFigure = drawing.parts.length === 1 && drawing.parts[0]?.prefix === '';
   const isAsked = (rule: string) => options.rules === undefined || options.rules.some(({ name }) => name === rule);
   // In another style than its own, a figure may have settings that nothing hangs on, and that is no fault of it.

@@ -298,7 +298,7 @@ function lackingColumns({ value: { chart }, source }: Reading<FigureFile>): Prob
 
 /** Problems of settings that name a column, with the columns of the table that the figure file names, where it can be read. */
 async function withColumns(store: Store, path: string, problems: readonly Problem[]): Promise<Problem[]> {
-  const isAsked = ({ facts }: Problem) => (facts as { isColumn?: boolean }).isColumn === true;
+  const isAsked = ({ facts }: Problem) => 'isColumn' in facts && facts.isColumn === true;
   if (!problems.some(isAsked)) return [...problems];
   const named = (readYaml(await store.text(path), path).source?.value as { data?: unknown } | undefined)?.data;
   const told = typeof named === 'string' ? { file: named } : (named as { file?: unknown } | undefined);
