@@ -83,7 +83,7 @@ describe('a figure is finished by hand', () => {
     const before = await begin('experience');
     await desk.click(...(await desk.ink(fileOf('experience'), 'series[0].labels[0]')));
     expect(await desk.page.textContent('.change h2')).toBe('number at a mark');
-    await desk.page.locator('.field', { hasText: 'data labels show' }).locator('.react-aria-Select button').click();
+    await desk.page.locator('.field', { hasText: 'what labels say' }).locator('.react-aria-Select button').click();
     await desk.page.getByRole('option', { name: 'none' }).click();
     const after = await desk.until(fileOf('experience'), (text) => text.includes('none'));
     expect(difference(before, after)).toEqual([

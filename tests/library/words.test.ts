@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PlateItem, TextItem } from 'hexis';
+import { ok, type PlateItem, type TextItem } from 'hexis';
 import { disk } from 'hexis/node';
 import { overlaid } from '../../src/core/project/read/source.js';
-import { composed, drawn, small } from '../helpers/figures.js';
+import { codes as codesOf, composed, drawn, small } from '../helpers/figures.js';
 import { demoFigure } from '../helpers/hexis.js';
 
 type Drawn = Awaited<ReturnType<typeof composed>>;
@@ -341,5 +341,52 @@ describe('cases beyond the limits of an axis', () => {
       [8, 10],
     ]);
     expect((await histogram(', bins: { over: limits }', '{ along: { title: V } }')).codes).toEqual(['setting-idle']);
+  });
+});
+
+describe('words are made ready wherever they were written', () => {
+  const style = (more: string) => ({ 's.style.yaml': `hexis: style/1\nname: s\nextends: plain\n${more}\n` });
+  const drawnWith = (more: string, caption = false) =>
+    small({ more: 'style: s.style.yaml\ncaption: { number: 3, title: Yield }', files: style(more), caption });
+
+  test.each([
+    ['the title of an axis', 'axes: { value: { title: "*M* yield, H~2~O" } }', 'axes.y.title', 'M yield, H2O (kg/m²)'],
+    ['a unit', 'axes: { value: { unit: "m^2^" } }', 'axes.y.title', 'Mean yield (m2)'],
+    ['the title of the legend', 'legend: { title: "*Season*" }', 'legend.title', 'Season'],
+  ])('%s of a house style', async (_, more, role, text) => {
+    const { plate } = ok(await drawnWith(more));
+    const item = plate.items.find((own) => own.role === role) as TextItem;
+    expect(item.pieces.map((piece) => piece.text).join('')).toBe(text);
+  });
+
+  test.each([
+    'axes: { value: { title: "日" } }',
+    'axes: { value: { format: { suffix: "日" } } }',
+    'dataLabels: { show: value, format: { prefix: "日" } }',
+    'legend: { title: "日" }',
+  ])('a character that the face lacks is said: %s', async (more) => {
+    const { problems } = await drawnWith(more);
+    expect(problems.map(({ code, facts }) => (code === 'glyph-missing' ? facts.characters : code))).toEqual([['日']]);
+  });
+
+  test('the form of the caption, where the caption is drawn', async () => {
+    const more = 'captionForm: { number: "Abb. {number} 日", arrange: run-in }';
+    const codes = (made: Awaited<ReturnType<typeof drawnWith>>) => made.problems.map(({ code }) => code);
+    expect(codes(await drawnWith(more, true))).toEqual(['glyph-missing']);
+    expect(codes(await drawnWith(more))).toEqual([]);
+    // What is not shown asks for no face: neither codes nor names of columns.
+    const table = 'bed,season,日\n1,spring,2\n1,autumn,3\n2,spring,4\n2,autumn,2\n';
+    const codebook = 'hexis: codebook/1\nvariables: { 日: { label: Yield, measure: numeric } }\n';
+    expect(await codesOf({ chart: '{ kind: bar, category: bed, value: 日, group: season }', table, codebook })).toEqual(
+      [],
+    );
+  });
+
+  test('the faces of a figure that cannot be drawn are looked at as well', async () => {
+    const made = await small({
+      chart: '{ kind: bar, category: bed, value: yield, group: bed }',
+      more: 'text: { face: Nowhere }',
+    });
+    expect(made.problems.map(({ code }) => code)).toEqual(['face-unknown', 'same-variable']);
   });
 });

@@ -45,8 +45,6 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows; z?: AxisShows };
   /** Settings that name columns and that these lack, though the schema does not ask for them. */
   lacks?(settings: S): string[];
-  /** Words of its own that the figure will show, so that their faces and markup are at hand. */
-  texts?(settings: S): string[];
   /** The settings with all that follows from them, over a table with a row for each value; left out: as they are. */
   complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
   /** What is wrong with the settings, whichever rows there are. */

@@ -1,11 +1,12 @@
-import { fail, type Outcome, type Problem, succeed } from '../document/problem.js';
+import { after, fail, type Outcome } from '../document/problem.js';
 import { valueSource } from '../document/valueSource.js';
 import type { Layer } from '../style/layers.js';
 import { composeBoard } from './compose/board.js';
-import { compose } from './compose/compose.js';
+import { layFigure } from './compose/compose.js';
 import type { Drawing } from './compose/drawing.js';
+import { ready } from './compose/ready.js';
 import type { FigureFile } from './generated/fileTypes.js';
-import { type Gathered, gather, gatherFigure } from './read/gather.js';
+import { gather, gatherFigure, type Readable } from './read/gather.js';
 import { Gatherer } from './read/gatherer.js';
 import { checkDocument } from './read/readDocument.js';
 import type { Source } from './read/source.js';
@@ -73,11 +74,12 @@ export class Project {
   /** Draws a figure or a board by the path of its file, or a figure that a program gives; files change in between. */
   async draw(figure: string | FigureInput, options: ProjectOptions = {}): Promise<DrawnFigure> {
     const own = { ...this.options, ...options };
-    if (typeof figure !== 'string') return drawnFigure(given, composed(await this.gatherGiven(figure, own), own));
+    if (typeof figure !== 'string')
+      return drawnFigure(given, await composed(this.store, await this.gatherGiven(figure, own), own));
     // What cannot be read is said by what reads it next.
     const text = await this.store.text(figure).catch(() => '');
     if (isBoard(text)) return drawnFigure(figure, await composeBoard(this.store, figure, own));
-    return drawnFigure(figure, composed(await gather(this.store, figure, own), own));
+    return drawnFigure(figure, await composed(this.store, await gather(this.store, figure, own), own));
   }
 
   /**
@@ -96,7 +98,7 @@ export class Project {
     }
   }
 
-  private gatherGiven(figure: FigureInput, options: ProjectOptions): Promise<Outcome<Gathered>> | Outcome<Gathered> {
+  private gatherGiven(figure: FigureInput, options: ProjectOptions): Promise<Outcome<Readable>> | Outcome<Readable> {
     const value = { hexis: 'figure/1', ...figure };
     const reading = checkDocument('figure', valueSource(value, given), given);
     if (!reading.ok) return fail(reading.problems);
@@ -105,11 +107,12 @@ export class Project {
 }
 
 /** Composes what was read. */
-function composed(gathered: Outcome<Gathered>, { caption, trace, number }: ProjectOptions): Outcome<Drawing> {
-  if (!gathered.ok) return gathered;
-  const found = compose(gathered.value, { caption: caption === true, trace, number });
-  const problems: Problem[] = [...gathered.problems, ...found.problems];
-  return found.ok ? succeed(found.value, problems) : fail(problems);
+async function composed(store: Store, read: Outcome<Readable>, options: ProjectOptions): Promise<Outcome<Drawing>> {
+  const { caption, trace, number } = options;
+  const found = await ready(store, read, options);
+  if (!found.ok) return found;
+  const { gathered, planned } = found.value;
+  return after(found.problems, layFigure(gathered, planned, { caption: caption === true, trace, number }));
 }
 
 /** Opens the files of a source as a project. */

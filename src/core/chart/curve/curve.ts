@@ -305,7 +305,6 @@ export const curve = {
   schema,
   roles: {},
   shows: () => ({ x: 'along', y: 'along' }),
-  texts: () => ['*x* *y*'],
   check: settingsProblems,
   draw,
 } satisfies ChartKind<CurveSettings>;

@@ -223,7 +223,6 @@ export const scatter = {
     id: idRole,
   },
   shows: () => ({ x: 'value', y: 'value' }),
-  texts: ({ fit }) => (fit?.show ? ['*R*^2^ = 0.12, *y* = \u22121 + 2 *x*^3^'] : []),
   lacks: (settings) => axesLacking(settings, 2),
   complete: (input: ChartInput<ScatterSettings>) => completeComponents(input, 2) as Outcome<ChartInput<ScatterAxes>>,
   check: (frame) => [...namesProblems(frame), ...settingsProblems(frame)],

@@ -39,7 +39,7 @@ export const numberWords = ({ settings }: Pick<Typesetter, 'settings'>, number: 
   settings.captionForm.number.replace('{number}', () => String(number));
 
 /** The number in its weight and slant as markup, so that it runs on into the title in one block. */
-function numberRun(sheet: Typesetter, number: number | string): string {
+export function numberRun(sheet: Pick<Typesetter, 'settings'>, number: number | string): string {
   const { bold, italic } = sheet.settings.text.captionNumber;
   const marks = `${bold ? '**' : ''}${italic ? '*' : ''}`;
   return `${marks}${numberWords(sheet, number)}${[...marks].reverse().join('')}`;

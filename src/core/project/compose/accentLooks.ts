@@ -6,12 +6,12 @@ import type { AccentLook, Colors } from '../../layout/ink/looks.js';
 import { given, isNone } from '../../style/given.js';
 import { colorReader } from '../../style/resolve.js';
 import type { FigureFile } from '../files/figureFile.js';
-import type { Gathered } from '../read/gather.js';
+import type { ReadFigure } from '../read/gather.js';
 
 type Accent = NonNullable<FigureFile['accents']>[number];
 
 /** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
-export function readLooks({ figure, codebook, layers, resolved, locate }: Gathered): {
+export function readLooks({ figure, codebook, layers, resolved, locate }: ReadFigure): {
   colors: Colors;
   problems: Problem[];
 } {

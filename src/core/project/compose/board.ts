@@ -14,12 +14,13 @@ import { atOwnSize } from '../../style/resolve.js';
 import type { Settings } from '../../style/settings.js';
 import { type Faces, joinedFaces } from '../../type/faces.js';
 import type { BoardFile } from '../files/boardFile.js';
-import { type Gathered, type GatherOptions, gather } from '../read/gather.js';
+import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
 import { madeFrom } from '../read/madeFrom.js';
 import type { Store } from '../read/store.js';
-import { compose } from './compose.js';
+import { layFigure } from './compose.js';
 import type { Drawing } from './drawing.js';
+import { type Ready, ready } from './ready.js';
 
 /** Side by side and below each other, in points. */
 interface Slot {
@@ -58,14 +59,14 @@ function slotsOf(board: BoardFile, count: number, head: number): { slots: Slot[]
 }
 
 /** A figure with other settings. */
-const withSettings = (gathered: Gathered, settings: Settings): Gathered => ({
-  ...gathered,
-  resolved: { ...gathered.resolved, settings },
+const withSettings = ({ gathered, planned }: Ready, settings: Settings): Ready => ({
+  gathered: { ...gathered, resolved: { ...gathered.resolved, settings } },
+  planned,
 });
 
 /** A figure with the size of its slot in place of its own. */
-const sized = (gathered: Gathered, { width, height }: Slot): Gathered =>
-  withSettings(gathered, { ...gathered.resolved.settings, width, height });
+const sized = (figure: Ready, { width, height }: Slot): Ready =>
+  withSettings(figure, { ...figure.gathered.resolved.settings, width, height });
 
 /** How many cases each figure shows. */
 function numbersOf(parts: readonly Drawing[]): NumbersTable {
@@ -220,27 +221,29 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   if (sides.length > 0) return fail(sides);
   if (board.figures.length === 0) return fail([error('board-empty', {}, reading.source.locate(['figures']))]);
   const style = styleOf(board, path, gatherer, options.style);
-  const gathered: Gathered[] = [];
+  const figures: Ready[] = [];
   for (const figure of board.figures) {
-    const one = await gather(store, gatherer.join(path, figure), { ...options, style });
+    const own = { ...options, style };
+    const one = await ready(store, await gather(store, gatherer.join(path, figure), own), own);
     problems.push(...one.problems);
-    if (one.ok) gathered.push(withSettings(one.value, atOwnSize(one.value.resolved.settings)));
+    if (one.ok) figures.push(withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)));
   }
-  if (gathered.length < board.figures.length || hasErrors(problems)) return fail(problems);
-  const [first] = gathered as [Gathered];
+  if (figures.length < board.figures.length || hasErrors(problems)) return fail(problems);
+  const [{ gathered: first }] = figures as [Ready];
   const setter = typesetterOf({ settings: first.resolved.settings, faces: first.faces });
   const head = (board.letters ?? true) ? setRole(setter, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
-  const { slots } = slotsOf(board, gathered.length, head);
+  const { slots } = slotsOf(board, figures.length, head);
   const [smallest] = slots as [Slot];
   if (!(smallest.width > 20 && smallest.height > 20)) {
     return fail([...problems, error('board-small', { count: slots.length }, reading.source.locate(['size']))]);
   }
-  const parts = gathered.flatMap((one, i): Drawing[] => {
-    const composed = compose(sized(one, slots[i] as Slot), { trace: options.trace });
+  const parts = figures.flatMap((one, i): Drawing[] => {
+    const { gathered, planned } = sized(one, slots[i] as Slot);
+    const composed = layFigure(gathered, planned, { trace: options.trace });
     problems.push(...composed.problems);
     return composed.ok ? [composed.value] : [];
   });
-  if (parts.length < gathered.length) return fail(problems);
+  if (parts.length < figures.length) return fail(problems);
   const made = madeFrom(path, text);
   const { caption, number } = options;
   const context = { board, id: idOf(board, path), made, head, caption: caption === true, number };

@@ -3,7 +3,7 @@ import { kindOf } from '../../chart/kinds.js';
 import { type PlannedChart, planChart } from '../../chart/planChart.js';
 import { settingOf } from '../../check/measure/settingOf.js';
 import type { PanelPlace } from '../../check/measure/subject.js';
-import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import { layOut } from '../../layout/figure.js';
 import type { Colors } from '../../layout/ink/looks.js';
 import { allFinite, inkProblems } from '../../layout/page/inkProblems.js';
@@ -17,7 +17,7 @@ import { transformFor } from '../../scale/transform.js';
 import type { Layer } from '../../style/layers.js';
 import { joinedLook, type Resolved } from '../../style/resolve.js';
 import type { AxisSettings } from '../../style/settings.js';
-import type { Gathered } from '../read/gather.js';
+import type { Gathered, ReadFigure } from '../read/gather.js';
 import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
@@ -148,7 +148,7 @@ const limitsOf = ({ from, to, scale, exponent }: AxisSettings): AxisLimits => {
 };
 
 /** The looks that notes speak of. */
-function looksOf({ layers, resolved }: Gathered) {
+function looksOf({ layers, resolved }: ReadFigure) {
   const { outliers, extremes, mean } = resolved.settings.boxes;
   const references = joinedLook(layers).references?.dash ?? 'solid';
   return { outliers: outliers.marker, extremes: extremes.marker, mean: mean.marker, references };
@@ -172,7 +172,7 @@ export interface PlannedFigure {
 }
 
 /** The chart of a figure planned in data units, with what is wrong with it. */
-export function planFigure(gathered: Gathered): Outcome<PlannedFigure> {
+export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
   const { figure, table, codebook, resolved, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
   const { axes } = resolved.settings;
@@ -209,15 +209,8 @@ export function planFigure(gathered: Gathered): Outcome<PlannedFigure> {
 }
 
 /**
- * Composes a figure: the chart planned in data units, the plan laid out with its real type.
- * Pure and synchronous; the same input gives the same plate.
+ * Lays a planned figure out on its page, with its real type. Pure and synchronous; the same input gives the same plate.
  */
-export function compose(gathered: Gathered, options: ComposeOptions = {}): Outcome<Drawing> {
-  const planned = planFigure(gathered);
-  return planned.ok ? after(planned.problems, layFigure(gathered, planned.value, options)) : planned;
-}
-
-/** Lays a planned figure out on its page. */
 export function layFigure(
   gathered: Gathered,
   { chart, colors }: PlannedFigure,

@@ -7,8 +7,9 @@ import type { Project, ProjectOptions } from '../project.js';
 import { gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
 import { readFigure } from '../read/readDocument.js';
-import { layFigure, planFigure } from './compose.js';
+import { layFigure } from './compose.js';
 import type { Drawing } from './drawing.js';
+import { ready } from './ready.js';
 
 /** The nearest and the farthest that an eye may be, in lengths of the longest side of the box. */
 const [nearest, farthest] = [1.5, 12];
@@ -93,18 +94,17 @@ export async function turntable(
   options: ProjectOptions = {},
 ): Promise<Outcome<Turntable | undefined>> {
   const own = { ...project.options, ...options };
-  const gathered = await gather(project.store, path, own);
-  if (!gathered.ok) return gathered;
-  const { figure, resolved } = gathered.value;
-  if (figure.chart.kind !== 'space') return succeed(undefined, gathered.problems);
-  const planned = planFigure(gathered.value);
-  if (!planned.ok) return fail([...gathered.problems, ...planned.problems]);
-  const { chart, colors } = planned.value;
+  const found = await ready(project.store, await gather(project.store, path, own), own);
+  if (!found.ok) return found;
+  const { gathered, planned } = found.value;
+  const { figure, resolved } = gathered;
+  if (figure.chart.kind !== 'space') return succeed(undefined, found.problems);
+  const { chart, colors } = planned;
   const view = chart.plans.flatMap(({ space }) => space?.view ?? [])[0] as View;
   const settings = figure.chart as SpaceSettings;
   const at = (from: View) => {
     const seen = seenFrom(chart, settings, from, resolved.settings.numbers);
-    return layFigure(gathered.value, { chart: seen, colors }, { caption: own.caption === true, trace: own.trace });
+    return layFigure(gathered, { chart: seen, colors }, { caption: own.caption === true, trace: own.trace });
   };
-  return after([...gathered.problems, ...planned.problems], succeed({ view, at }));
+  return after(found.problems, succeed({ view, at }));
 }

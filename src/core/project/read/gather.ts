@@ -32,14 +32,13 @@ import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
 import { Gatherer, readTableFile } from './gatherer.js';
-import { fontReader, loadType, withFaces } from './loadType.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readDocument.js';
 import type { Store } from './store.js';
 import { gatherStyles } from './styleChain.js';
 
-/** A figure with all that it names: read, checked and ready to be composed. */
-export interface Gathered {
+/** A figure with all that it names, read and checked. */
+export interface ReadFigure {
   id: string;
   /** The figure file: its name, and the SHA-256 of its text. */
   madeFrom: ReturnType<typeof madeFrom>;
@@ -52,11 +51,23 @@ export interface Gathered {
   /** Every setting explicit. */
   resolved: Resolved;
   table: Table;
-  faces: Faces;
   /** Whether the call asks for another style than the figure. */
   restyled: boolean;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
   locate(path: string): Place;
+}
+
+/** A figure that was read, with what its type is found by. */
+export interface Readable extends ReadFigure {
+  /** The joined look, with the files that faces were named from. */
+  look: Look;
+  /** The file that names the files of a face. */
+  faceBase(face: string): string;
+}
+
+/** A figure with the type of its words: ready to be laid out. */
+export interface Gathered extends ReadFigure {
+  faces: Faces;
 }
 
 export interface GatherOptions {
@@ -221,64 +232,11 @@ function resolveLayers(gatherer: Gatherer, layers: readonly Layer[], shows: Axes
   return resolved;
 }
 
-/** Every text of a value, at any depth. */
-function textsIn(value: unknown): string[] {
-  if (typeof value === 'string') return [value];
-  if (typeof value !== 'object' || value === null) return [];
-  return Object.values(value).flatMap(textsIn);
-}
-
-/** All that a figure may show in words. File names and colours among them do no harm. */
-function shownTexts(
-  figure: FigureFile,
-  { codebook, table, requests }: { codebook: Codebook; table: Table; requests: readonly ColumnRequest[] },
-  styles: readonly { layer: Layer }[],
-  withNote: boolean,
-): string[] {
-  const { data: _, caption, ...words } = figure;
-  const categories = requests
-    .filter(({ as }) => as === 'category')
-    .flatMap(({ column }) => table.category(column).texts);
-  const columns = requests.flatMap(({ column }) => (column === everyColumn ? table.measured : [column]));
-  const variables = columns.map((column) => codebook.variable(column));
-  const named = variables.flatMap(({ label, unit, categories: values }) => [
-    label,
-    unit ?? '',
-    ...values.map(({ name }) => name),
-  ]);
-  const forms = styles.map(({ layer }) => layer.look.captionForm?.number ?? '');
-  return [
-    ...textsIn(words),
-    ...textsIn(withNote ? caption : { ...caption, note: undefined }),
-    ...named,
-    ...categories,
-    ...forms,
-    codebook.cases,
-  ];
-}
-
-/** The words that a caption adds: emphasis in the lead of its note and in its symbols. */
-const captionTexts = ['*Note.* **N**'];
-
-/** A data label that an accent makes bold. */
-const boldLabels = ['**0**'];
-
-/** Single words with a weight or a slant of their own. */
-const wordLooks = ['***0***'];
-
-const hasWordLooks = (accents: FigureFile['accents'], axes: Look['axes']): boolean => {
-  const looks = Object.values(axes ?? {}).flatMap((axis) => Object.values(axis?.looks ?? {}));
-  return [...looks, ...(accents ?? []).map(({ words }) => words)].some((word) => word?.weight ?? word?.slant);
-};
-
-/** The letters of panels. */
-const panelTexts = ['**A**'];
-
 /**
  * Reads a figure file with everything that it names: codebook, house styles, table and faces. All problems of all files
  * come back together.
  */
-export async function gather(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Gathered>> {
+export async function gather(store: Store, path: string, options: GatherOptions = {}): Promise<Outcome<Readable>> {
   const gatherer = new Gatherer(store);
   const found = await gatherer.document('figure', path);
   const lacking = found ? lackingColumns(found.reading) : gatherer.problems;
@@ -338,29 +296,14 @@ const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
   ...[panels?.by ?? []].flat().map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
 ];
 
-/** Words that the program adds to those of the author, and those of the styles and of what figures share. */
-function addedTexts({ chart, panels, accents }: FigureFile, look: Look, withCaption: boolean): string[] {
-  const settings = chart as ChartSettings;
-  const { axes, legend, words, captionForm } = look as Look & { words?: unknown };
-  return [
-    ...textsIn([axes, legend, words, captionForm?.number]),
-    ...(kindOf(settings).texts?.(settings) ?? []),
-    ...(withCaption ? captionTexts : []),
-    ...(panels ? panelTexts : []),
-    ...(accents?.some(({ label }) => label?.weight === 'bold') ? boldLabels : []),
-    ...(hasWordLooks(accents, axes) ? wordLooks : []),
-  ];
-}
-
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
   figure: Reading<FigureFile>,
   text: string,
   options: GatherOptions,
-): Promise<Outcome<Gathered>> {
+): Promise<Outcome<Readable>> {
   const path = figure.file;
-  const withCaption = Boolean(options.caption);
   const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
   const files = hasSeveralFiles(figure.value.data)
     ? dataFiles(figure.value.data as NonNullable<FigureFile['data']>)
@@ -395,14 +338,6 @@ export async function gatherFigure(
     const naming = [...styles].reverse().find(({ layer }) => layer.look.faces?.[face] !== undefined);
     return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
   };
-  const texts = [
-    ...shownTexts(figure.value, { codebook, table, requests }, styles, withCaption),
-    ...addedTexts(figure.value, look, withCaption),
-  ];
-  const request = { store: gatherer.store, look, faceBase, texts, caption: withCaption, locate };
-  const type = await loadType(request);
-  gatherer.problems.push(...type.problems);
-  if (!type.kit) return fail(gatherer.problems);
   return succeed(
     {
       id: idOf(figure.value, path),
@@ -411,9 +346,10 @@ export async function gatherFigure(
       codebook,
       layers,
       shows,
-      resolved: { ...resolved, settings: withFaces(resolved.settings, type.families) },
+      resolved,
       table,
-      faces: { kit: type.kit, fontBytes: fontReader(request), subsetFont: gatherer.store.source.subsetFont },
+      look,
+      faceBase,
       restyled: options.style !== undefined,
       locate,
     },

@@ -22,8 +22,10 @@ export interface TypeRequest {
   look: Look;
   /** The file that names a face's files; its paths are relative to it. */
   faceBase(face: string): string;
-  /** Every text that the figure may show. */
+  /** Every text that the figure shows. */
   texts: readonly string[];
+  /** Whether some words are bold or slanted by looks of their own. */
+  allVariants?: boolean | undefined;
   /** Whether number, title and note are drawn. */
   caption: boolean;
   locate(path: string): Place | undefined;
@@ -34,7 +36,7 @@ const emphasized = /[*_]/;
 const captionRoles: readonly TextRole[] = ['captionNumber', 'captionTitle', 'note'];
 
 /** The variants that the roles of this drawing and the emphasis in its words ask for. */
-function variantsFor({ look, texts, caption }: TypeRequest, face: string): Variant[] {
+function variantsFor({ look, texts, allVariants, caption }: TypeRequest, face: string): Variant[] {
   const wanted = new Set<Variant>(['regular']);
   for (const role of textRoles) {
     const style = look.text?.[role];
@@ -42,7 +44,7 @@ function variantsFor({ look, texts, caption }: TypeRequest, face: string): Varia
     const used = captionRoles.includes(role) ? caption : role !== 'heading' || look.heading?.show;
     if (used) wanted.add(variantOf(style?.weight === 'bold', style?.slant === 'italic'));
   }
-  if (texts.some((text) => emphasized.test(text))) for (const variant of variants) wanted.add(variant);
+  if (allVariants || texts.some((text) => emphasized.test(text))) for (const variant of variants) wanted.add(variant);
   return [...wanted];
 }
 

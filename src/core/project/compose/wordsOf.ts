@@ -1,0 +1,76 @@
+import type { PlannedChart } from '../../chart/planChart.js';
+import { noteWords, numberRun } from '../../layout/words/caption.js';
+import type { FigureFile } from '../files/figureFile.js';
+import type { Gathered } from '../read/gather.js';
+
+/** Keys whose texts are no words on the page: codes, names of columns, settings, and what things are. */
+const silent: ReadonlySet<string> = new Set([
+  'as',
+  'at',
+  'by',
+  'cell',
+  'code',
+  'color',
+  'direction',
+  'form',
+  'from',
+  'id',
+  'is',
+  'marker',
+  'of',
+  'place',
+  'shows',
+  'side',
+  'singled',
+  'type',
+  'variable',
+]);
+
+/** Every text of a value, at any depth, without those that are no words; lists of numbers are not looked through. */
+function textsIn(value: unknown, found: string[] = []): string[] {
+  if (typeof value === 'string') found.push(value);
+  else if (Array.isArray(value)) {
+    if (typeof value[0] !== 'number') for (const one of value) textsIn(one, found);
+  } else if (typeof value === 'object' && value !== null && !ArrayBuffer.isView(value)) {
+    for (const [key, own] of Object.entries(value)) if (!silent.has(key)) textsIn(own, found);
+  }
+  return found;
+}
+
+/** What in a figure file is words of the figure itself, beside what its chart makes of its table. */
+const wordKeys = ['accents', 'brackets', 'callouts'] as const satisfies readonly (keyof FigureFile)[];
+
+/** What in settings has words. */
+const wordSettings = ['axes', 'legend', 'dataLabels'] as const;
+
+/** All that a planned figure says on its page, wherever it was written: in the table, the codebook, the figure file, or a style. */
+export function wordsOf(
+  { figure, resolved: { settings }, codebook }: Pick<Gathered, 'figure' | 'resolved' | 'codebook'>,
+  planned: PlannedChart | undefined,
+  withCaption: boolean,
+): string[] {
+  const { number = 1, note = 'auto', ...caption } = figure.caption ?? {};
+  const noted = note === 'auto' ? (planned?.note ?? []).join(' ') : note;
+  // A number that the document gives has the same letters.
+  const drawn = withCaption ? [numberRun({ settings }, number), noteWords({ settings }, noted)] : [];
+  return textsIn([
+    planned?.plans,
+    planned?.grid.titles,
+    wordKeys.map((key) => figure[key]),
+    wordSettings.map((key) => settings[key]),
+    caption,
+    codebook.cases,
+    drawn,
+  ]);
+}
+
+/** Whether some words are bold or slanted by a look of their own, and not by markup. */
+export function hasOwnLooks({ figure, resolved }: Pick<Gathered, 'figure' | 'resolved'>): boolean {
+  const { x, y, z } = resolved.settings.axes;
+  const looks = [x, y, z].flatMap((axis) => Object.values(axis?.looks ?? {}));
+  const accents = (figure.accents ?? []).flatMap(({ words, label }) => [words, label]);
+  return [...looks, ...accents].some((look) => {
+    const { weight, slant } = (look ?? {}) as { weight?: string; slant?: string };
+    return (weight ?? slant) !== undefined;
+  });
+}
