@@ -1,5 +1,5 @@
 /**
- * Puts small faults into a sample of the core, one at a time, and says which of them no test notices.
+ * Puts small faults into a sample of all rooms of the core, one at a time, and says which of them no test notices.
  *
  *   npm run mutate -- [COUNT] [SEED]     a sample of so many lines (default 30) of seed 1
  *   npm run mutate -- FILE[:LINE-LINE]…  the lines of these files
@@ -10,9 +10,11 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
-const rooms = ['chart', 'layout', 'style', 'project'];
+const rooms = readdirSync(join(root, 'src/core'), { withFileTypes: true })
+  .filter((entry) => entry.isDirectory())
+  .map(({ name }) => name);
 /** Made by scripts, or words and types alone: a fault there would say nothing of the tests. */
-const left = /(builtIn|fileTypes|documentKinds)\.ts$/;
+const left = /^generated\/|\/generated\/|^wording\/|documentKinds\.ts$|\.d\.ts$/;
 
 /** Numbers from 0 to 1, the same for a seed (a linear congruence). */
 function chance(seed) {

@@ -1,5 +1,5 @@
 import { countText } from '../core/check/findingText.js';
-import { hasErrors, type Outcome, placeText } from '../core/document/problem.js';
+import { hasErrors, type Outcome, type Problem, placeText } from '../core/document/problem.js';
 import { type Mended, type MendOptions, mend } from '../core/project/acts/mend.js';
 import { overlaid } from '../core/project/read/source.js';
 import { entryOptions } from '../core/report/drawReport.js';
@@ -95,20 +95,18 @@ class Work {
   }
 }
 
-/** Mends figure files, and what differs across the figures of reports; writes all of it or, where anything is wrong, none. */
-export async function runMend(words: string[], call: MendCall): Promise<number> {
-  const { rules, hand, problems: unknown } = rulesNamed(call.only);
-  const { files: found, reports, problems } = await namedFigures(words);
-  // Of a folder the figures are mended, each by itself; a board that is named is refused in words.
-  const files = found.filter((path) => words.includes(path) || !/\.board\./i.test(path));
-  problems.push(...unknown, ...placedProblems(call.placed));
-  const said: string[] = [];
-  const work = new Work(hand.map(({ name }) => name));
-  const placed = placedIn(call.placed);
-  const show = call.show ?? false;
-  const inReport = new Map<string, MendOptions>();
-  // What differs across figures comes first: to mend that may be to mend them.
-  for (const path of hasErrors(problems) ? [] : reports) {
+/** What a call of `mend` has found and done so far. */
+interface Mending {
+  work: Work;
+  problems: Problem[];
+  said: string[];
+  /** Figures as they stand in their reports. */
+  inReport: Map<string, MendOptions>;
+}
+
+/** Mends what differs across the figures of reports, and adds these to the files that are mended. */
+async function mendReports(reports: readonly string[], files: string[], { work, problems, inReport }: Mending) {
+  for (const path of reports) {
     const across = await work.across(path);
     problems.push(...across.problems);
     if (!across.ok) continue;
@@ -119,12 +117,19 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
       inReport.set(entry.path, { ...entryOptions(report, entry), caption: false, placed: () => width });
     }
   }
+}
+
+/** Mends files, each by itself. @returns whether any is another one now */
+async function mendFiles(
+  files: readonly string[],
+  { work, problems, said, inReport }: Mending,
+  { options, only, show }: { options: MendOptions; only: string[]; show: boolean },
+): Promise<boolean> {
   const shown = progress(files.length);
   let isOther = false;
-  for (const [i, path] of hasErrors(problems) ? [] : files.entries()) {
+  for (const [i, path] of files.entries()) {
     shown.at(i + 1, path);
-    const own = inReport.get(path) ?? { style: call.style, placed };
-    const mended = await mend(work.source, path, { ...own, only: rules.map(({ name }) => name) });
+    const mended = await mend(work.source, path, { ...(inReport.get(path) ?? options), only });
     problems.push(...mended.problems);
     if (!mended.ok) continue;
     said.push(mendedText(path, mended.value, show));
@@ -132,11 +137,29 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
     work.take([{ path, ...mended.value }]);
   }
   shown.end();
+  return isOther;
+}
+
+/** Mends figure files, and what differs across the figures of reports; writes all of it or, where anything is wrong, none. */
+export async function runMend(words: string[], call: MendCall): Promise<number> {
+  const { rules, hand, problems: unknown } = rulesNamed(call.only);
+  const { files: found, reports, problems } = await namedFigures(words);
+  // Of a folder the figures are mended, each by itself; a board that is named is refused in words.
+  const files = found.filter((path) => words.includes(path) || !/\.board\./i.test(path));
+  problems.push(...unknown, ...placedProblems(call.placed));
+  const { show = false, style } = call;
+  const work = new Work(hand.map(({ name }) => name));
+  const mending: Mending = { work, problems, said: [], inReport: new Map() };
+  // What differs across figures comes first: to mend that may be to mend them.
+  if (!hasErrors(problems)) await mendReports(reports, files, mending);
+  const options = { style, placed: placedIn(call.placed) };
+  const own = { options, only: rules.map(({ name }) => name), show };
+  const isOther = !hasErrors(problems) && (await mendFiles(files, mending, own));
   for (const path of hasErrors(problems) || hand.length === 0 ? [] : reports) {
     // Figures that were mended may differ from others now.
     const across = isOther ? await work.across(path) : undefined;
     problems.push(...(across?.problems ?? []).filter(({ severity }) => severity === 'error'));
-    said.push(acrossText(path, work.of(path), show));
+    mending.said.push(acrossText(path, work.of(path), show));
   }
   const changes = work.changes();
   if (!hasErrors(problems) && !show) problems.push(...(await saveChanges(changes)));
@@ -145,7 +168,7 @@ export async function runMend(words: string[], call: MendCall): Promise<number> 
     process.stderr.write('nothing was written\n');
     return exitCode(problems);
   }
-  say(said.join('\n'));
+  say(mending.said.join('\n'));
   const paths = changes.map(({ path }) => (/[^\w./\\:-]/.test(path) ? `"${path}"` : path));
   if (changes.length > 0 && !show) say(`taken back by: hexis undo ${paths.join(' ')}`);
   return exit.done;

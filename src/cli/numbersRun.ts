@@ -1,3 +1,4 @@
+import type { NumbersTable } from '../core/chart/plan.js';
 import { nearest } from '../core/document/nearest.js';
 import { error } from '../core/document/problem.js';
 import { numbersCsv, numbersJson, numbersText, tableText } from '../core/export/numbers.js';
@@ -22,6 +23,24 @@ const conflict = (option: string, other: string) =>
     example: option === '--table' ? '--csv --table marks' : option,
   });
 
+/** Prints a table as CSV. */
+function giveCsv(numbers: NumbersTable, { raw, table }: NumbersCall): void {
+  const further = numbers.further ?? [];
+  const csv = numbersCsv(further.find(({ key }) => key === table) ?? numbers, { raw });
+  // To a file or another program the cells go as they are.
+  if (process.stdout.isTTY) say(csv.trimEnd());
+  else process.stdout.write(csv);
+  const others = further.map(({ key }) => `--table ${key}`);
+  if (others.length > 0 && table === undefined)
+    process.stderr.write(`this is the table of the marks; others: ${others.join(', ')}\n`);
+}
+
+/** The tables of a figure as text, or one of them. */
+function textOf(numbers: NumbersTable, { table }: NumbersCall): string {
+  if (table === undefined) return numbersText(numbers);
+  return tableText(numbers.further?.find(({ key }) => key === table) ?? { title: '', ...numbers });
+}
+
 /** Prints the tables behind a figure. */
 export async function runNumbers(path: string, call: NumbersCall): Promise<number> {
   const both = call.json && (call.csv ? '--csv' : call.table !== undefined ? '--table' : undefined);
@@ -37,37 +56,17 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
   }
   const { numbers, plate, about } = drawn.value;
   if (call.json) {
-    const problems = problemsJson(drawn.problems);
-    sayJson({ ...numbersJson(about.id, numbers), problems });
+    sayJson({ ...numbersJson(about.id, numbers), problems: problemsJson(drawn.problems) });
     return exit.done;
   }
-  const further = numbers.further ?? [];
-  const known = ['marks', ...further.map(({ key }) => key)];
-  const chosen = further.find(({ key }) => key === call.table);
+  const known = ['marks', ...(numbers.further ?? []).map(({ key }) => key)];
   if (call.table !== undefined && !known.includes(call.table)) {
-    reportProblems([
-      ...drawn.problems,
-      error('table-unknown', { name: call.table, known, nearest: nearest(call.table, known) }),
-    ]);
+    const facts = { name: call.table, known, nearest: nearest(call.table, known) };
+    reportProblems([...drawn.problems, error('table-unknown', facts)]);
     return exit.wrongInput;
   }
   reportProblems(drawn.problems);
-  if (!call.csv) {
-    say(
-      `${about.id}: ${plate.title}\n\n${call.table === undefined ? numbersText(numbers) : tableText(chosen ?? { title: '', ...numbers })}`,
-    );
-    return exit.done;
-  }
-  const csv = numbersCsv(chosen ?? numbers, { raw: call.raw });
-  // To a file or another program the cells go as they are.
-  if (process.stdout.isTTY) say(csv.trimEnd());
-  else process.stdout.write(csv);
-  if (further.length > 0 && call.table === undefined)
-    process.stderr.write(
-      `this is the table of the marks; others: ${known
-        .slice(1)
-        .map((key) => `--table ${key}`)
-        .join(', ')}\n`,
-    );
+  if (call.csv) giveCsv(numbers, call);
+  else say(`${about.id}: ${plate.title}\n\n${textOf(numbers, call)}`);
   return exit.done;
 }

@@ -1,7 +1,7 @@
 import { extname } from 'node:path';
 import type { Finding } from '../core/check/finding.js';
 import { countText } from '../core/check/findingText.js';
-import { error, hasErrors } from '../core/document/problem.js';
+import { error, hasErrors, type Problem } from '../core/document/problem.js';
 import { type ProofSubject, proof } from '../core/project/acts/proof.js';
 import { entryOptions } from '../core/report/drawReport.js';
 import { disk, filesRead } from '../node/disk.js';
@@ -22,25 +22,32 @@ interface ProofCall {
 /** First bytes of files of each form, so that a new proof may take the place of an old one. */
 const heads: Record<ProofForm, string> = { pdf: '%PDF-', html: '<!doctype html>', png: '\u0089PNG' };
 
+/** What is wrong with where the proof is to go, and how fine its pictures are. */
+function optionProblems(output: string, form: ProofForm | undefined, dpi: string): Problem[] {
+  const file = { option: '--output', found: output, example: '-o proof.pdf' };
+  const dots = { option: '--dpi', found: dpi, expects: 'a number from 30 to 600', example: '--dpi 110' };
+  return [
+    ...(form ? [] : [error('bad-option', { ...file, expects: `a file that ends in ${proofForms.join(', ')}` })]),
+    ...(Number(dpi) >= 30 && Number(dpi) <= 600 ? [] : [error('bad-option', dots)]),
+  ];
+}
+
+/** Writes the proof, over an older one or, where that is said, over anything. */
+async function keep(path: string, bytes: Uint8Array | string, form: ProofForm, replace?: boolean): Promise<Problem[]> {
+  const head = heads[form];
+  const isOwn = (old: Uint8Array) => [...head].every((letter, i) => old[i] === letter.charCodeAt(0));
+  const file = { path, bytes, ...(replace ? {} : { replaces: isOwn }) };
+  const problems = await inputProblems([file], filesRead.keys());
+  return hasErrors(problems) ? problems : [...problems, ...(await save([file]))];
+}
+
 /** Draws a proof of figures. */
 export async function runProof(words: string[], call: ProofCall): Promise<number> {
   const { output = 'proof.pdf', dpi = '110' } = call;
   const { files, reports, problems } = await namedFigures(words);
   problems.push(...placedProblems(call.placed));
   const form = proofForms.find((name) => `.${name}` === extname(output).toLowerCase());
-  if (!form)
-    problems.push(
-      error('bad-option', {
-        option: '--output',
-        found: output,
-        expects: `a file that ends in ${proofForms.join(', ')}`,
-        example: '-o proof.pdf',
-      }),
-    );
-  if (!(Number(dpi) >= 30 && Number(dpi) <= 600))
-    problems.push(
-      error('bad-option', { option: '--dpi', found: dpi, expects: 'a number from 30 to 600', example: '--dpi 110' }),
-    );
+  problems.push(...optionProblems(output, form, dpi));
   if (hasErrors(problems) || !form) {
     reportProblems(problems);
     return exitCode(problems);
@@ -62,13 +69,7 @@ export async function runProof(words: string[], call: ProofCall): Promise<number
   problems.push(...made.problems);
   const written = made.ok ? await writeProof(made.value, form, Number(dpi)) : undefined;
   problems.push(...(written?.problems ?? []));
-  if (written?.ok) {
-    const head = heads[form];
-    const isOwn = (bytes: Uint8Array) => [...head].every((letter, i) => bytes[i] === letter.charCodeAt(0));
-    const file = { path: output, bytes: written.value, ...(call.replace ? {} : { replaces: isOwn }) };
-    problems.push(...(await inputProblems([file], filesRead.keys())));
-    if (!hasErrors(problems)) problems.push(...(await save([file])));
-  }
+  if (written?.ok) problems.push(...(await keep(output, written.value, form, call.replace)));
   reportProblems(problems);
   if (!made.ok || hasErrors(problems)) return exitCode(problems);
   const { figures } = made.value;

@@ -314,21 +314,23 @@ export function Begin({ files, thinker, desk, leave }: Props) {
               </tbody>
             </table>
           </div>
-          <h2>{chosen.length === 0 ? 'What most would draw of it' : `Kinds that show ${chosen.join(', ')}`}</h2>
-          {!kinds && <p className="hint">Drawing …</p>}
-          <div className="kinds">
-            {kinds?.map((own) =>
-              'why' in own ? null : (
-                <Button key={own.kind} className="card" onPress={() => void begin(own.settings)}>
-                  <img
-                    src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(own.small.svg)}`}
-                    alt=""
-                    width={240}
-                  />
-                  <span className="name">Begin with {own.kind}</span>
-                </Button>
-              ),
-            )}
+          <div className="offers">
+            <h2>{chosen.length === 0 ? 'What most would draw of it' : `Kinds that show ${chosen.join(', ')}`}</h2>
+            {!kinds && <p className="hint">Drawing …</p>}
+            <div className="kinds">
+              {kinds?.map((own) =>
+                'why' in own ? null : (
+                  <Button key={own.kind} className="card" onPress={() => void begin(own.settings)}>
+                    <img
+                      src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(own.small.svg)}`}
+                      alt=""
+                      width={180}
+                    />
+                    <span className="name">Begin with {own.kind}</span>
+                  </Button>
+                ),
+              )}
+            </div>
           </div>
           {kinds?.some((own) => 'why' in own) && (
             <>

@@ -131,6 +131,10 @@ class Neighbours {
   }
 }
 
+/** Whether a piece is drawn before a neighbour; one that cannot be cut where it runs through goes by its number. */
+const isBehind = (found: Relation, piece: Boxed, neighbour: Boxed): boolean =>
+  found === 'through' ? piece.id < neighbour.id : found === 'behind';
+
 /** The scene as it grows: pieces that are cut leave, their parts come in. */
 class Scene {
   readonly pieces: (Boxed | undefined)[] = [];
@@ -175,19 +179,14 @@ class Scene {
       const neighbour = pieces[other];
       if (!neighbour) continue;
       const found = relation(piece, neighbour, slack);
-      if (found === 'behind') before.push(other);
-      else if (found === 'before') behind.push(other);
-      else if (found === 'through') {
-        // Lines are cut rather than surfaces, and the piece that comes rather than the one that is there.
-        const own = this.mayCut ? splitAt(piece, neighbour) : undefined;
-        if (own) return [...own, ...cut];
-        const parts = this.mayCut ? splitAt(neighbour, piece) : undefined;
-        if (!parts) (piece.id < neighbour.id ? before : behind).push(other);
-        else {
-          this.remove(other);
-          cut.push(...parts);
-        }
-      }
+      // Lines are cut rather than surfaces, and the piece that comes rather than the one that is there.
+      const own = found === 'through' && this.mayCut ? splitAt(piece, neighbour) : undefined;
+      if (own) return [...own, ...cut];
+      const parts = found === 'through' && this.mayCut ? splitAt(neighbour, piece) : undefined;
+      if (parts) {
+        this.remove(other);
+        cut.push(...parts);
+      } else if (found !== 'apart') (isBehind(found, piece, neighbour) ? before : behind).push(other);
     }
     pieces.push(piece);
     waits.piece();

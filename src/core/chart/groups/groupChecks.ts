@@ -40,44 +40,49 @@ function variableProblems({ settings, locate }: GroupFrame): Problem[] {
   return problems;
 }
 
-function idleProblems(input: GroupFrame): Problem[] {
-  const { settings, summary, locate } = input;
-  const problems: Problem[] = [];
-  const { error: bars, arrange = 'clustered' } = settings;
-  const type = summaryType(summary);
-  if (arrange !== 'clustered') {
-    const clash = bars
-      ? 'error'
-      : settings.low !== undefined
-        ? 'low'
-        : settings.high === undefined
-          ? undefined
-          : 'high';
-    if (clash) problems.push(error('stack-of', { arrange, what: 'error bars' }, locate(`chart.${clash}`)));
-    if (settings.group === undefined) {
-      problems.push(warning('setting-idle', { path: 'chart.arrange', needs: 'a "group"' }, locate('chart.arrange')));
-    }
-    if (!type.addsUp) {
-      problems.push(error('stack-of', { arrange, what: `${summary}s, which do not add up` }, locate('chart.arrange')));
-    }
-  }
-  for (const end of ['low', 'high'] as const) {
-    if (settings[end] === undefined || type.asGiven) continue;
-    problems.push(error('setting-idle', { path: `chart.${end}`, needs: '"summary: given"' }, locate(`chart.${end}`)));
-  }
-  if (bars && !type.intervals?.[bars.shows]) {
-    problems.push(error('error-needs-mean', { summary, shows: bars.shows }, locate('chart.error')));
-  }
-  if (settings.error?.level !== undefined && settings.error.shows !== 'ci') {
-    problems.push(
-      warning('setting-idle', { path: 'chart.error.level', needs: '"shows: ci"' }, locate('chart.error.level')),
-    );
-  }
-  if (settings.of !== undefined && !type.ofWhole && !input.labels.includes('percent')) {
-    const needs = '"summary: percent", or "percent" in the data labels';
-    problems.push(warning('setting-idle', { path: 'chart.of', needs }, locate('chart.of')));
-  }
-  return problems;
+/** Bars on top of bars whose summary does not add up, or with what stands in their way. */
+function stackProblems({ settings, summary, locate }: GroupFrame): Problem[] {
+  const { arrange = 'clustered' } = settings;
+  if (arrange === 'clustered') return [];
+  const clash = (['error', 'low', 'high'] as const).find((key) => settings[key] !== undefined);
+  const at = locate('chart.arrange');
+  return [
+    ...(clash ? [error('stack-of', { arrange, what: 'error bars' }, locate(`chart.${clash}`))] : []),
+    ...(settings.group === undefined
+      ? [warning('setting-idle', { path: 'chart.arrange', needs: 'a "group"' }, at)]
+      : []),
+    ...(summaryType(summary).addsUp
+      ? []
+      : [error('stack-of', { arrange, what: `${summary}s, which do not add up` }, at)]),
+  ];
+}
+
+function errorProblems({ settings: { error: bars }, summary, locate }: GroupFrame): Problem[] {
+  if (!bars) return [];
+  const { shows, level } = bars;
+  const at = 'chart.error.level';
+  return [
+    ...(summaryType(summary).intervals?.[shows]
+      ? []
+      : [error('error-needs-mean', { summary, shows }, locate('chart.error'))]),
+    ...(level !== undefined && shows !== 'ci'
+      ? [warning('setting-idle', { path: at, needs: '"shows: ci"' }, locate(at))]
+      : []),
+  ];
+}
+
+function idleProblems({ settings, summary, locate, labels }: GroupFrame): Problem[] {
+  const { asGiven, ofWhole } = summaryType(summary);
+  const ends = asGiven ? [] : (['low', 'high'] as const).filter((end) => settings[end] !== undefined);
+  const isOfIdle = settings.of !== undefined && !ofWhole && !labels.includes('percent');
+  const needs = '"summary: percent", or "percent" in the data labels';
+  return [
+    ...ends.map((end) => {
+      const path = `chart.${end}`;
+      return error('setting-idle', { path, needs: '"summary: given"' }, locate(path));
+    }),
+    ...(isOfIdle ? [warning('setting-idle', { path: 'chart.of', needs }, locate('chart.of'))] : []),
+  ];
 }
 
 /** Whether the variables fit their places in a bar chart. */
@@ -85,6 +90,8 @@ export function groupChecks(input: GroupFrame): Problem[] {
   return [
     ...valueProblems(input),
     ...variableProblems(input),
+    ...stackProblems(input),
+    ...errorProblems(input),
     ...idleProblems(input),
     ...idleWeights(input, input.summary),
   ];

@@ -72,56 +72,54 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
 
 const mostLocal = 20_000;
 
-function settingsProblems({ settings, locate, rows, measured }: ScatterFrame): Problem[] {
-  const problems: Problem[] = [];
-  for (const [i, line] of (settings.references ?? []).entries()) {
+/** Lines to compare with that are none, or more than one. */
+const referenceProblems = ({ settings: { references = [] }, locate }: ScatterFrame): Problem[] =>
+  references.flatMap((line, i) => {
     const given = (['x', 'y', 'slope'] as const).filter((key) => line[key] !== undefined);
-    if (given.length === 1) continue;
     const path = `chart.references.${i}`;
-    problems.push(error('one-line', { path, given }, locate(path)));
-  }
-  const { fit } = settings;
-  if (fit?.degree === 0) {
-    problems.push(
-      error(
-        'wrong-type',
-        { path: 'chart.fit.degree', found: '0', expects: '1, 2, 3 or local', example: '1' },
-        locate('chart.fit.degree'),
-      ),
-    );
-  }
-  if (fit?.share !== undefined && fit.degree !== 'local') {
-    problems.push(
-      error('setting-idle', { path: 'chart.fit.share', needs: '"degree: local"' }, locate('chart.fit.share')),
-    );
-  }
-  if (fit?.degree === 'local' && rows.length > mostLocal) {
-    problems.push(error('too-many-for-local', { count: rows.length, most: mostLocal }, locate('chart.fit')));
-  }
-  if (settings.color !== undefined) {
-    const others = [
-      ...(settings.group === undefined ? [] : ['group']),
-      ...(settings.overlap === 'count' ? ['overlap: count'] : []),
-    ];
-    if (others.length > 0) {
-      problems.push(error('one-of-several', { path: 'chart.color', others, where: 'chart' }, locate('chart.color')));
-    }
-  }
-  if (settings.size !== undefined) {
-    if (settings.overlap === 'count') {
-      problems.push(
-        error('one-of-several', { path: 'chart.overlap', others: ['size'], where: 'chart' }, locate('chart.overlap')),
-      );
-    }
-    const size = measured('size');
-    const negative = rows.map((row) => size?.column.numbers[row] ?? 0).find((value) => value < 0);
-    if (size && negative !== undefined) {
-      const facts = { column: size.variable.name, value: negative };
-      problems.push(error('size-negative', facts, locate('chart.size')));
-    }
-  }
-  return problems;
+    return given.length === 1 ? [] : [error('one-line', { path, given }, locate(path))];
+  });
+
+function fitProblems({ settings: { fit }, locate, rows }: ScatterFrame): Problem[] {
+  if (!fit) return [];
+  const { degree, share } = fit;
+  const [atDegree, atShare] = ['chart.fit.degree', 'chart.fit.share'];
+  const zero = { path: atDegree, found: '0', expects: '1, 2, 3 or local', example: '1' };
+  const idle = { path: atShare, needs: '"degree: local"' };
+  const many = { count: rows.length, most: mostLocal };
+  return [
+    ...(degree === 0 ? [error('wrong-type', zero, locate(atDegree))] : []),
+    ...(share !== undefined && degree !== 'local' ? [error('setting-idle', idle, locate(atShare))] : []),
+    ...(degree === 'local' && rows.length > mostLocal ? [error('too-many-for-local', many, locate('chart.fit'))] : []),
+  ];
 }
+
+/** What a marker cannot show at the same time. */
+function clashes({ settings: { color, group, size, overlap }, locate }: ScatterFrame): Problem[] {
+  const isCounted = overlap === 'count';
+  const beside = [...(group === undefined ? [] : ['group']), ...(isCounted ? ['overlap: count'] : [])];
+  const clash = (path: string, others: string[]) =>
+    error('one-of-several', { path, others, where: 'chart' }, locate(path));
+  return [
+    ...(color !== undefined && beside.length > 0 ? [clash('chart.color', beside)] : []),
+    ...(size !== undefined && isCounted ? [clash('chart.overlap', ['size'])] : []),
+  ];
+}
+
+/** Areas of markers below zero. */
+function sizeProblems({ rows, measured, locate }: ScatterFrame): Problem[] {
+  const size = measured('size');
+  const value = rows.map((row) => size?.column.numbers[row] ?? 0).find((own) => own < 0);
+  if (!size || value === undefined) return [];
+  return [error('size-negative', { column: size.variable.name, value }, locate('chart.size'))];
+}
+
+const settingsProblems = (frame: ScatterFrame): Problem[] => [
+  ...referenceProblems(frame),
+  ...fitProblems(frame),
+  ...clashes(frame),
+  ...sizeProblems(frame),
+];
 
 /** One fit for all groups, beside their own points. */
 function commonFit({ settings: { fit } }: ScatterFrame, points: readonly Points[]): DrawnFit | undefined {

@@ -1,7 +1,31 @@
+import type { AxisPlan } from '../../chart/plan.js';
+import type { AxisName } from '../../document/look/names.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { position } from '../../scale/numberScale.js';
 import { axisWords, isOwn, saidAt, valueAxes } from '../measure/scales.js';
+import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendMeaning, rounded, rule } from '../rule.js';
+
+/** The least and the greatest value along an axis at which anything ends. */
+function reachOf(plans: Subject['plans'], axis: AxisName, { shows }: Pick<AxisPlan, 'shows'>) {
+  const reach = { least: Number.POSITIVE_INFINITY, greatest: Number.NEGATIVE_INFINITY };
+  const marks = plans.flatMap((plan) => {
+    const all = [...plan.series.flatMap((own) => own.marks), ...(plan.references ?? [])];
+    return all.map((mark) => ({ mark, plan }));
+  });
+  for (const { mark, plan } of marks) {
+    // Bars stand on zero.
+    if (typeOf(mark).needsZero && shows === 'value') reach.least = Math.min(reach.least, 0);
+    const ends = typeOf(mark).ends(mark, plan)[axis] ?? [];
+    for (let i = 0; i < ends.length; i += 1) {
+      const end = ends[i] as number;
+      if (!Number.isFinite(end)) continue;
+      reach.least = Math.min(reach.least, end);
+      reach.greatest = Math.max(reach.greatest, end);
+    }
+  }
+  return reach;
+}
 
 export const emptyScale = rule({
   name: 'empty-scale',
@@ -14,22 +38,7 @@ export const emptyScale = rule({
   finds(subject, { most }) {
     const { plans } = subject;
     return valueAxes(subject).flatMap(({ axis, scale, plan: shown }): Flaw[] => {
-      let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-      for (const plan of plans) {
-        for (const { marks } of [...plan.series, { marks: plan.references ?? [] }]) {
-          for (const mark of marks) {
-            // Bars stand on zero.
-            if (typeOf(mark).needsZero && shown.shows === 'value') least = Math.min(least, 0);
-            const ends = typeOf(mark).ends(mark, plan)[axis] ?? [];
-            for (let i = 0; i < ends.length; i += 1) {
-              const end = ends[i] as number;
-              if (!Number.isFinite(end)) continue;
-              least = Math.min(least, end);
-              greatest = Math.max(greatest, end);
-            }
-          }
-        }
-      }
+      const { least, greatest } = reachOf(plans, axis, shown);
       const length = Math.abs(scale.to - scale.from);
       if (!(least <= greatest) || !(length > 0)) return [];
       const ends = [

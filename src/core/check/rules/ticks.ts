@@ -1,11 +1,69 @@
+import type { AxisName } from '../../document/look/names.js';
+import type { TextItem } from '../../plate/plate.js';
 import { isOfAxis, roleOf } from '../../plate/role.js';
 import { isText } from '../measure/ink.js';
 import { axisWords, isOwn, saidAt, valueAxes } from '../measure/scales.js';
+import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendLook, mendMeaning, rule, unmended } from '../rule.js';
 
 /** Labels that all end in zeros which say nothing. */
 const idleDecimals = (labels: readonly string[]): boolean =>
   labels.length > 1 && labels.every((label) => /\d[.,]\d*0(?!\d)/.test(label));
+
+/** Too few labels to read values off, or too many. */
+function countFlaws(
+  subject: Subject,
+  axis: AxisName,
+  labels: TextItem[],
+  { least, most }: { least: number; most: number },
+): Flaw[] {
+  const count = labels.length;
+  // Of several panels the inner ones have none.
+  const isFew = count < least && !(subject.plans.length > 1 && count === 0);
+  if (!isFew && count <= most) return [];
+  const chosen = (['step', 'at'] as const).find((key) => isOwn(subject, `axes.${axis}.${key}`));
+  const labelled = count === 0 ? 'no labels' : count === 1 ? '1 label' : `${count} labels`;
+  return [
+    {
+      found: `${axisWords(subject, axis)} has ${labelled}, too ${isFew ? 'few' : 'many'} to read values off`,
+      measured: { value: count, unit: 'labels' },
+      limit: { value: isFew ? least : most, unit: 'labels' },
+      items: labels,
+      setting: `axes.${axis}.${chosen ?? 'step'}`,
+      ...(chosen ? { mend: mendLook(saidAt(subject, `axes.${axis}.${chosen}`)) } : {}),
+    },
+  ];
+}
+
+/** Decimals that say nothing. */
+function decimalFlaws(subject: Subject, axis: AxisName, labels: TextItem[]): Flaw[] {
+  const texts = labels.map(({ text }) => text);
+  const decimals = `axes.${axis}.format.decimals`;
+  if (!idleDecimals(texts) || !isOwn(subject, decimals)) return [];
+  return [
+    {
+      found: `every label of ${axisWords(subject, axis)} ends in a zero after the decimal mark: ${texts.slice(0, 3).join(', ')}`,
+      items: labels,
+      setting: decimals,
+      mend: mendLook(saidAt(subject, decimals)),
+    },
+  ];
+}
+
+/** Ticks most of which have a name, and some a number. */
+function nameFlaws(subject: Subject, axis: AxisName, labels: TextItem[]): Flaw[] {
+  const names = Object.values(subject.settings.axes[axis]?.names ?? {});
+  const named = labels.filter(({ text }) => names.includes(text)).length;
+  if (names.length < 2 || named === labels.length || named <= labels.length / 2) return [];
+  return [
+    {
+      found: `${named} of ${labels.length} ticks of ${axisWords(subject, axis)} have a name, the others a number`,
+      items: labels,
+      setting: `axes.${axis}.names`,
+      mend: mendMeaning(saidAt(subject, `axes.${axis}.names`)),
+    },
+  ];
+}
 
 export const ticks = rule({
   name: 'ticks',
@@ -25,48 +83,18 @@ export const ticks = rule({
     'axis-end-on': unmended,
     'decimals-too-few': ({ facts: { path, needed } }) => mendLook(path, needed),
   },
-  finds(subject, { least, most }) {
-    const { items, settings } = subject;
+  finds(subject, limits) {
     const endOn = subject.problems.flatMap(({ code, facts }) => (code === 'axis-end-on' ? [facts.axis] : []));
     return valueAxes(subject).flatMap(({ axis, plan }): Flaw[] => {
       if (endOn.includes(axis)) return [];
-      const labels = items.filter(isText).filter((item) => isOfAxis(item, axis, 'labels') && !roleOf(item).panel);
-      const several = subject.plans.length > 1;
-      const flaws: Flaw[] = [];
-      const texts = labels.map(({ text }) => text);
-      if (labels.length > most || (labels.length < least && !(several && labels.length === 0))) {
-        const few = labels.length < least;
-        const chosen = (['step', 'at'] as const).find((key) => isOwn(subject, `axes.${axis}.${key}`));
-        flaws.push({
-          found: `${axisWords(subject, axis)} has ${labels.length === 0 ? 'no labels' : labels.length === 1 ? '1 label' : `${labels.length} labels`}, too ${few ? 'few' : 'many'} to read values off`,
-          measured: { value: labels.length, unit: 'labels' },
-          limit: { value: few ? least : most, unit: 'labels' },
-          items: labels,
-          setting: `axes.${axis}.${chosen ?? 'step'}`,
-          ...(chosen ? { mend: mendLook(saidAt(subject, `axes.${axis}.${chosen}`)) } : {}),
-        });
-      }
-      const decimals = `axes.${axis}.format.decimals`;
-      if (plan.form !== 'date' && idleDecimals(texts) && isOwn(subject, decimals)) {
-        flaws.push({
-          found: `every label of ${axisWords(subject, axis)} ends in a zero after the decimal mark: ${texts.slice(0, 3).join(', ')}`,
-          items: labels,
-          setting: decimals,
-          mend: mendLook(saidAt(subject, decimals)),
-        });
-      }
-      const names = Object.keys(settings.axes[axis]?.names ?? {});
-      const isOwnName = (text: string) => Object.values(settings.axes[axis]?.names ?? {}).includes(text);
-      const named = texts.filter(isOwnName).length;
-      if (names.length > 1 && named > 0 && named < texts.length && named > texts.length / 2) {
-        flaws.push({
-          found: `${named} of ${texts.length} ticks of ${axisWords(subject, axis)} have a name, the others a number`,
-          items: labels,
-          setting: `axes.${axis}.names`,
-          mend: mendMeaning(saidAt(subject, `axes.${axis}.names`)),
-        });
-      }
-      return flaws;
+      const labels = subject.items
+        .filter(isText)
+        .filter((item) => isOfAxis(item, axis, 'labels') && !roleOf(item).panel);
+      return [
+        ...countFlaws(subject, axis, labels, limits),
+        ...(plan.form === 'date' ? [] : decimalFlaws(subject, axis, labels)),
+        ...nameFlaws(subject, axis, labels),
+      ];
     });
   },
   examples: {

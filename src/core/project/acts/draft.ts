@@ -89,11 +89,19 @@ const mostAsNames = 12;
 export function suits(column: ColumnProfile, accepts: Accepts): number {
   const { looks, different, isYear, isId } = column;
   if (!meets(column, accepts)) return 0;
-  const isMany = looks === 'numeric' && different > mostAsNames;
-  if (accepts === 'measured') return looks === 'numeric' ? 4 : 1;
-  if (accepts === 'category') return looks === 'nominal' || looks === 'coded' ? 4 : isMany ? 0 : 1;
-  if (accepts === 'ordered') return looks === 'date' || isYear ? 5 : looks === 'numeric' ? 3 : 2;
-  return looks === 'numeric' && !isId ? 0 : 1;
+  const isNumeric = looks === 'numeric';
+  switch (accepts) {
+    case 'measured':
+      return isNumeric ? 4 : 1;
+    case 'category':
+      if (looks === 'nominal' || looks === 'coded') return 4;
+      return isNumeric && different > mostAsNames ? 0 : 1;
+    case 'ordered':
+      if (looks === 'date' || isYear) return 5;
+      return isNumeric ? 3 : 2;
+    default:
+      return isNumeric && !isId ? 0 : 1;
+  }
 }
 
 /** A column for each role, or none. */
@@ -175,6 +183,16 @@ function unknownColumns(wish: DraftWish, profiles: readonly ColumnProfile[], tab
   );
 }
 
+/** The chart of several columns that share a scale. */
+function wideChart(wish: DraftWish, values: readonly string[], profiles: readonly ColumnProfile[]): DraftChart {
+  const along = wish.category ?? wish.x;
+  const kind = wish.kind ?? (wish.x === undefined ? 'bar' : 'line');
+  const place = along === undefined ? {} : { [kind === 'line' ? 'x' : 'category']: along };
+  const names = profiles.find(({ name }) => name === along);
+  const isGiven = kind === 'bar' && names && names.different === names.count;
+  return { settings: { kind, ...place, values: [...values], ...(isGiven ? { summary: 'given' } : {}) } };
+}
+
 /** The chart of a first figure: the kind that is asked for, or the first that the columns fit, or what most would draw. */
 export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Outcome<DraftChart> {
   const unknown = unknownColumns(wish, profiles, table);
@@ -190,14 +208,7 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
     ]);
   }
   const values = valuesOf(wish);
-  if (values.length > 0) {
-    const along = wish.category ?? wish.x;
-    const kind = wish.kind ?? (wish.x === undefined ? 'bar' : 'line');
-    const place = along === undefined ? {} : { [kind === 'line' ? 'x' : 'category']: along };
-    const names = profiles.find(({ name }) => name === along);
-    const isGiven = kind === 'bar' && names && names.different === names.count;
-    return succeed({ settings: { kind, ...place, values, ...(isGiven ? { summary: 'given' } : {}) } });
-  }
+  if (values.length > 0) return succeed(wideChart(wish, values, profiles));
   const columns = new Map(profiles.map((profile) => [profile.name, profile]));
   const named = draftKeys.some((key) => wish[key] !== undefined);
   const first = named || wish.kind !== undefined ? undefined : firstFigure(profiles);
@@ -267,47 +278,73 @@ interface DraftUse {
 const looksIn = ({ name, looks }: ColumnProfile, { measured }: DraftUse): ColumnProfile['looks'] =>
   measured.has(name) && looks === 'coded' ? 'numeric' : looks;
 
-function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
-  const { name, range, decimals, missing, unsure, values, isId, isTotal, isYear, different, dateOrder } = profile;
-  const comments: string[] = [];
-  const looks = looksIn(profile, use);
+/** A column as a draft sees it. */
+interface Drafted {
+  profile: ColumnProfile;
+  looks: ColumnProfile['looks'];
+  /** Whether it is drawn as names in order, though it holds numbers or dates. */
+  isSorted: boolean;
+  total: TotalsRow | undefined;
+}
+
+/** What a person should decide of a column, or know. */
+function commentsOn({ profile, looks, isSorted, total }: Drafted): string[] {
+  const { range, unsure, values, isId, isTotal, isYear, dateOrder } = profile;
+  const isMeasured = looks === 'numeric' && !isYear && !isSorted && !isId;
+  const codes = `values: { ${yamlCode(values[0]?.text ?? '1')}: … }`;
+  const said: (string | false | undefined)[] = [
+    isId && 'names the rows, it seems',
+    isTotal && 'follows from other columns, it seems: leave it out of charts of all columns',
+    unsure.length > 0 &&
+      `${unsure.length > 1 ? 'do' : 'does'} ${unsure.join(' and ')} stand for "no value"? then add missing: [${unsure.map(yamlCode).join(', ')}]; until then it is drawn as a value`,
+    total && `"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`,
+    dateOrder === 'unsure' && 'day first, or month first? the dates do not say',
+    isSorted && 'numbers as names in order; "bands: [0, 10, 20]" cuts them into some',
+    looks === 'coded' && `codes of categories? give their names, ${codes}; or "measure: numeric" if they are measured`,
+    range && isMeasured && `from ${range[0]} to ${range[1]}; "range: [least, greatest]" says what is possible`,
+  ];
+  return said.filter((one): one is string => typeof one === 'string');
+}
+
+/** What a column measures, as a draft puts it. */
+function measureOf({ profile, looks, isSorted }: Drafted): string {
+  if (isSorted) return 'ordinal';
+  if (profile.isId || looks === 'coded' || looks === 'names' || looks === 'empty') return 'nominal';
+  return looks;
+}
+
+/** The lines of the codebook for a column. */
+function linesFor(drafted: Drafted): string[] {
+  const { profile, looks, total } = drafted;
+  const { name, decimals, missing, values, different, dateOrder } = profile;
   const named = labelAndUnit(name);
   const unit = profile.unit ?? named.unit;
-  const total = use.totals.find(({ column }) => column === name);
+  const measure = measureOf(drafted);
+  const lines: (string | false)[] = [
+    `label: ${yamlName(named.label)}`,
+    unit !== undefined && `unit: ${JSON.stringify(unit)}`,
+    `measure: ${measure}`,
+    measure === 'numeric' && decimals !== undefined && `decimals: ${decimals}`,
+    dateOrder !== undefined && `dateOrder: ${dateOrder === 'unsure' ? 'day-month' : dateOrder}`,
+    looks === 'coded' && `values: [${values.map(({ text }) => yamlCode(text)).join(', ')}]`,
+    looks === 'nominal' &&
+      different <= 12 &&
+      !total &&
+      `values: { ${values.map(({ text }) => `${yamlName(text)}: ${yamlName(wordsOf(text))}`).join(', ')} }`,
+    missing.length > 0 && `missing: [${missing.map(yamlCode).join(', ')}]`,
+  ];
+  return lines.filter((line): line is string => typeof line === 'string');
+}
+
+function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
+  const { name } = profile;
+  const looks = looksIn(profile, use);
   const isSorted = use.sorted.has(name) && (looks === 'numeric' || looks === 'date');
-  if (isId) comments.push('names the rows, it seems');
-  if (isTotal) comments.push('follows from other columns, it seems: leave it out of charts of all columns');
-  if (unsure.length > 0)
-    comments.push(
-      `${unsure.length > 1 ? 'do' : 'does'} ${unsure.join(' and ')} stand for "no value"? then add missing: [${unsure.map(yamlCode).join(', ')}]; until then it is drawn as a value`,
-    );
-  if (total) comments.push(`"${total.text}" is the sum or mean of the other rows, it seems: charts leave it out`);
-  if (dateOrder === 'unsure') comments.push('day first, or month first? the dates do not say');
-  if (isSorted) comments.push('numbers as names in order; "bands: [0, 10, 20]" cuts them into some');
-  if (looks === 'coded')
-    comments.push(
-      `codes of categories? give their names, values: { ${yamlCode(values[0]?.text ?? '1')}: … }; or "measure: numeric" if they are measured`,
-    );
-  if (range && looks === 'numeric' && !isYear && !isSorted && !isId)
-    comments.push(`from ${range[0]} to ${range[1]}; "range: [least, greatest]" says what is possible`);
-  const plain = looks === 'coded' || looks === 'names' || looks === 'empty' ? 'nominal' : looks;
-  const measure = isSorted ? 'ordinal' : isId ? 'nominal' : plain;
-  const lines = [`    label: ${yamlName(named.label)}`];
-  if (unit !== undefined) lines.push(`    unit: ${JSON.stringify(unit)}`);
-  lines.push(`    measure: ${measure}`);
-  if (measure === 'numeric' && decimals !== undefined) lines.push(`    decimals: ${decimals}`);
-  if (dateOrder !== undefined) lines.push(`    dateOrder: ${dateOrder === 'unsure' ? 'day-month' : dateOrder}`);
-  if (looks === 'coded') lines.push(`    values: [${values.map(({ text }) => yamlCode(text)).join(', ')}]`);
-  if (looks === 'nominal' && different <= 12 && !total) {
-    lines.push(
-      `    values: { ${values.map(({ text }) => `${yamlName(text)}: ${yamlName(wordsOf(text))}`).join(', ')} }`,
-    );
-  }
-  if (missing.length > 0) lines.push(`    missing: [${missing.map(yamlCode).join(', ')}]`);
+  const drafted: Drafted = { profile, looks, isSorted, total: use.totals.find(({ column }) => column === name) };
   return [
-    ...comments.map((comment) => `  # ${comment}`),
+    ...commentsOn(drafted).map((comment) => `  # ${comment}`),
     `  ${yamlName(name)}:`,
-    ...lines.filter((line) => line !== ''),
+    ...linesFor(drafted).map((line) => `    ${line}`),
   ];
 }
 

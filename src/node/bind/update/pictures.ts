@@ -46,6 +46,17 @@ function pictureOf(text: string, { start, docPr, extents, embeds }: OpenDrawing,
   return width > 0 ? [{ id, start, end, width, height, docPr, extents, embeds }] : [];
 }
 
+/** Takes what a tag within a drawing says of it: its name, its size, or a file. @param path of the elements around the tag */
+function take(drawing: OpenDrawing, text: string, tag: Tag, path: readonly string[]): void {
+  const { name } = tag;
+  if (name === 'docPr' && path.length === drawing.depth + 1) drawing.docPr = tag;
+  if ((name === 'extent' || name === 'ext') && isOwnExtent(path) && attributeAt(text, tag, 'cx'))
+    drawing.extents.push(tag);
+  const embed = name === 'blip' || name === 'svgBlip' ? attributeAt(text, tag, 'embed') : undefined;
+  if (embed)
+    drawing.embeds.push({ from: embed.from, to: embed.to, relation: embed.value, isLines: name === 'svgBlip' });
+}
+
 /** The pictures in a part that have a name of ours, within text boxes too; those that tracked changes have deleted are left out. */
 export function picturesIn(text: string): FoundPicture[] {
   const found: FoundPicture[] = [];
@@ -61,14 +72,7 @@ export function picturesIn(text: string): FoundPicture[] {
       if (!path.includes('del')) found.push(...pictureOf(text, drawing, end));
       continue;
     }
-    if (drawing) {
-      if (name === 'docPr' && path.length === drawing.depth + 1) drawing.docPr = tag;
-      if ((name === 'extent' || name === 'ext') && isOwnExtent(path) && attributeAt(text, tag, 'cx'))
-        drawing.extents.push(tag);
-      const embed = name === 'blip' || name === 'svgBlip' ? attributeAt(text, tag, 'embed') : undefined;
-      if (embed)
-        drawing.embeds.push({ from: embed.from, to: embed.to, relation: embed.value, isLines: name === 'svgBlip' });
-    }
+    if (drawing) take(drawing, text, tag, path);
     if (kind !== 'open') continue;
     if (name === 'inline' || name === 'anchor') open.push({ start, depth: path.length, extents: [], embeds: [] });
     path.push(name);

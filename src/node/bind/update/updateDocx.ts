@@ -194,6 +194,27 @@ function pictureChanges(part: Part, picture: FoundPicture, figure: DocumentFigur
   return { splices, ...(isRewritten ? { kept: 'rewritten' } : isUnmarked ? { kept: 'unmarked' } : {}) };
 }
 
+/** How often the pictures of each figure use a file: more uses than these are those of others. */
+function usesOfFigures(found: readonly Part[]): Map<string, number> {
+  const own = new Map<string, number>();
+  for (const { pictures, relations } of found) {
+    const keys = pictures.flatMap(({ id, embeds }) =>
+      embeds.map(({ relation }) => `${id}\n${relations.targets.get(relation)}`),
+    );
+    for (const key of keys) own.set(key, (own.get(key) ?? 0) + 1);
+  }
+  return own;
+}
+
+/** Reads changed parts again before they are written. @throws {DocumentFault} */
+function mustBeWellFormed(parts: ReadonlyMap<string, Uint8Array>, changed: readonly string[]): void {
+  for (const name of changed) {
+    if (!/\.(xml|rels)$/i.test(name) || xmlOf(parts.get(name) as Uint8Array) !== undefined) continue;
+    const reason = `its part ${name} would not be well-formed after the change, which is a mistake of Hexis itself`;
+    throw new DocumentFault(reason, 'nothing of you; the document stays as it is');
+  }
+}
+
 /**
  * Brings the pictures of a document up to date: those that have a name of ours get their new files and their alternative text,
  * wherever they were moved or copied to, and the captions that are marked as theirs their new words. Widths stay as the author
@@ -211,14 +232,7 @@ export function updateDocx(
   const counts = uses(parts);
   const found = partsWith(parts);
   const kept: Updated['kept'] = [];
-  // How often the pictures of each figure use a file: more uses than these are those of others.
-  const own = new Map<string, number>();
-  for (const { pictures, relations } of found)
-    for (const { id, embeds } of pictures)
-      for (const { relation } of embeds) {
-        const key = `${id}\n${relations.targets.get(relation)}`;
-        own.set(key, (own.get(key) ?? 0) + 1);
-      }
+  const own = usesOfFigures(found);
   const placed = new Set(found.flatMap(({ pictures }) => pictures.map(({ id }) => id)));
   const marked = new Set(found.flatMap(({ marks }) => marks.map(({ figure, part }) => `${part} ${figure}`)));
   const words = found.map(({ text }) => wordsOfPart(text)).join('\n');
@@ -233,12 +247,12 @@ export function updateDocx(
       splices.push(...changed.splices);
       if (changed.kept) kept.push({ id: picture.id, part: 'picture', reason: changed.kept });
     }
-    for (const figure of figures) {
-      const made = captionChanges(part.text, part.marks, figure, oursAlways);
-      splices.push(...made.flatMap(({ change: { splices: one } }) => one));
-      for (const { part: what, change: one } of made) {
-        if (one.kept) kept.push({ id: figure.id, part: what, reason: one.kept });
-      }
+    const captions = figures.flatMap((figure) =>
+      captionChanges(part.text, part.marks, figure, oursAlways).map((made) => ({ id: figure.id, ...made })),
+    );
+    for (const { id, part: what, change: own } of captions) {
+      splices.push(...own.splices);
+      if (own.kept) kept.push({ id, part: what, reason: own.kept });
     }
     // Two copies of a picture within one mark ask for the same change once.
     const once = [...new Map(splices.map((one) => [`${one.from} ${one.to}`, one])).values()];
@@ -246,10 +260,6 @@ export function updateDocx(
   }
   for (const figure of figures) if (placed.has(figure.id)) kept.push(...unmarked(figure, marked, words));
   const changed = change.changed();
-  for (const name of changed) {
-    if (!/\.(xml|rels)$/i.test(name) || xmlOf(change.parts.get(name) as Uint8Array) !== undefined) continue;
-    const reason = `its part ${name} would not be well-formed after the change, which is a mistake of Hexis itself`;
-    throw new DocumentFault(reason, 'nothing of you; the document stays as it is');
-  }
+  mustBeWellFormed(change.parts, changed);
   return { bytes: changed.length === 0 ? bytes : packedParts(change.parts), parts: changed, kept };
 }
