@@ -109,6 +109,10 @@ describe('entries of a codebook', () => {
 
   test('that no table of the project has a column for are said where they stand', async () => {
     expect(await strays('  water: { missing: [-9] }\n')).toEqual([[5, 'water']]);
+    expect(await strays('  w: {}\n  water.min: { missing: [-9] }\n')).toEqual([
+      [5, 'w'],
+      [6, 'water.min'],
+    ]);
     expect(await strays('  water: { formula: v * 2 }\n')).toEqual([]);
   });
 

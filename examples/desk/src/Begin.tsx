@@ -324,7 +324,7 @@ export function Begin({ files, thinker, desk, leave }: Props) {
                     <img
                       src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(own.small.svg)}`}
                       alt=""
-                      width={180}
+                      width={165}
                     />
                     <span className="name">Begin with {own.kind}</span>
                   </Button>

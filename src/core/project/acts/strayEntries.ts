@@ -8,15 +8,8 @@ import { Gatherer } from '../read/gatherer.js';
 
 const figureEnding = /\.figure\.(ya?ml|json)$/i;
 
-/** More files than these, or larger ones, are not looked into: one of them may have the column. */
-const [mostFiles, mostBytes] = [60, 20e6];
-
-/** The text of a table; undefined where it cannot be had, or is too much to look through. */
-async function wordsOf({ store }: Project, path: string): Promise<string | undefined> {
-  const bytes = await store.bytes(path).catch(() => undefined);
-  if (!bytes || bytes.length > mostBytes) return undefined;
-  return tableForm(path).words(bytes);
-}
+/** More files than these, or larger ones together, are not looked into: one of them may have the column. */
+const [mostFiles, mostBytes] = [60, 40e6];
 
 /** The tables of a figure, as paths. */
 const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figure']['data']): string[] =>
@@ -54,8 +47,11 @@ export async function strayEntries(project: Project, file: string, part: Part): 
   if (strays.length === 0) return [];
   const tables = await tablesAround(project, file, part, path);
   if (tables.length > mostFiles) return [];
+  let read = 0;
   for (const table of tables) {
-    const words = await wordsOf(project, table);
+    const bytes = await project.store.bytes(table).catch(() => undefined);
+    read += bytes?.length ?? 0;
+    const words = bytes && read <= mostBytes ? await tableForm(table).words(bytes) : undefined;
     if (words === undefined) return [];
     strays = strays.filter((name) => !words.includes(name));
     if (strays.length === 0) return [];

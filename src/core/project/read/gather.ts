@@ -296,6 +296,15 @@ const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
   ...[panels?.by ?? []].flat().map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
 ];
 
+/** A path in a codebook by its keys: names of columns may have points. */
+function inCodebook(path: readonly string[], variables: object): string[] {
+  const [first = '', ...rest] = path;
+  if (first !== 'variables') return [...path];
+  const ends = rest.map((_, i) => rest.length - i);
+  const end = ends.find((count) => Object.hasOwn(variables, rest.slice(0, count).join('.'))) ?? 1;
+  return [first, rest.slice(0, end).join('.'), ...rest.slice(end)];
+}
+
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
@@ -319,7 +328,8 @@ export async function gatherFigure(
   const requests = requestsOf({ ...figure.value, chart });
   const locate = (setting: string): Place => {
     const [first, ...rest] = pathOf(setting);
-    return first === 'codebook' && reading ? reading.source.locate(rest) : figure.source.locate(pathOf(setting));
+    if (first !== 'codebook' || !reading) return figure.source.locate(pathOf(setting));
+    return reading.source.locate(inCodebook(rest, reading.value.variables ?? {}));
   };
   const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
   const { table, codebook = known } = gathered ?? {};
