@@ -5,6 +5,8 @@ const common = {
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^hexis$': '<rootDir>/src/core/index.ts',
+    '^hexis/desk$': '<rootDir>/src/core/desk.ts',
+    '^hexis/report$': '<rootDir>/src/core/reports.ts',
     '^hexis/node$': '<rootDir>/src/node/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },

@@ -73,7 +73,7 @@ const composing = await callTime(() => compose(ready.value), 300, 600);
 const { compiledFace } = await import('../dist/core/type/compiledFace.js');
 const { setText } = await import('../dist/core/type/setText.js');
 const { typeKit } = await import('../dist/core/type/typeKit.js');
-const { table } = await import('../dist/core/type/faces/arimo.regular.js');
+const { table } = await import('../dist/core/type/generated/arimo.regular.js');
 const texts = composed.value.plate.items.filter((item) => item.type === 'text');
 const kits = Array.from({ length: 350 }, () => typeKit([compiledFace('Arimo', 'regular', table)]));
 const uncached = await callTime(() => {

@@ -3,7 +3,8 @@ import { chromium } from 'playwright-core';
 
 /** What runs in the page: a cloud of so many cases, turned by three degrees for each frame. */
 const script = `
-import { memory, openProject, turntable, turnedBy, write } from 'hexis';
+import { memory, openProject, write } from 'hexis';
+import { turntable, turnedBy } from 'hexis/desk';
 window.turn = async (table, chart, frames) => {
   const project = openProject(memory({ 't.csv': table, 'f.yaml': 'hexis: figure/1\\ndata: t.csv\\nchart: ' + chart + '\\n' }));
   const { value } = await turntable(project, 'f.yaml');

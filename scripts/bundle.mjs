@@ -18,7 +18,7 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 const facesOfLibrary = {
   name: 'faces-of-library',
   setup({ onLoad }) {
-    onLoad({ filter: /[\\/]type[\\/]faces[\\/][^\\/]+\.ts$/ }, ({ path }) => {
+    onLoad({ filter: /[\\/]type[\\/]generated[\\/][^\\/]+\.ts$/ }, ({ path }) => {
       const file = JSON.stringify(`../core/type/generated/${basename(path, '.ts')}.js`);
       const read = `readFileSync(new URL(${file}, import.meta.url), 'latin1')`;
       return { contents: `import { readFileSync } from 'node:fs';\nexport const table = ${read}.split("'")[1];` };

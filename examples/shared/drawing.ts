@@ -1,4 +1,5 @@
-import { type Drawing, openProject, type Problem, turntable, type View, write } from 'hexis';
+import { type Drawing, openProject, type Problem, write } from 'hexis';
+import { turntable, type View } from 'hexis/desk';
 import { source } from './project.js';
 
 export interface Picture {

@@ -1,4 +1,4 @@
-import { movedBy, roundedView, turnedBy, type View } from 'hexis';
+import { movedBy, roundedView, turnedBy, type View } from 'hexis/desk';
 import type { Picture, Turning } from './drawing.js';
 
 /** What turning a figure by hand needs from its page. */

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { handRules, rules } from 'hexis';
+import { rules } from 'hexis';
+import { handRules } from 'hexis/report';
 import { demo, demoFigure, folderWith, hexis } from '../helpers/hexis.js';
 import { pdfPages, pixelsOf } from '../helpers/renderers.js';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { edited, historyOf, redo, undo } from 'hexis';
+import { edited, historyOf, redo, undo } from 'hexis/desk';
 import { parse, stringify } from 'yaml';
 import { type Edit, inverse, patched, patchFor } from '../../src/core/document/patch.js';
 

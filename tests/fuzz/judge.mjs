@@ -1,11 +1,10 @@
 import { SaxesParser } from 'saxes';
+import { edited, historyOf, redo, undo } from '../../dist/core/desk.js';
 import {
   check,
   describe,
   drawSwatch,
-  edited,
   findingText,
-  historyOf,
   matchFigure,
   memory,
   mend,
@@ -17,9 +16,7 @@ import {
   proof,
   readCodebook,
   readFigure,
-  redo,
   rules,
-  undo,
   write,
 } from '../../dist/core/index.js';
 import { slantedOverlap } from '../../dist/core/layout/words/turned.js';

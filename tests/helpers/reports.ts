@@ -1,17 +1,6 @@
 import { readFileSync } from 'node:fs';
-import {
-  type BoundFigure,
-  checkHand,
-  drawEntry,
-  type Finding,
-  handFigures,
-  memory,
-  type Outcome,
-  ok,
-  openProject,
-  openReport,
-  type Report,
-} from 'hexis';
+import { type Finding, memory, type Outcome, ok, openProject } from 'hexis';
+import { type BoundFigure, checkHand, drawEntry, handFigures, openReport, type Report } from 'hexis/report';
 import { demo } from './hexis.js';
 
 /** The data of the garden, for figures in memory. */

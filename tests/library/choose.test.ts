@@ -1,18 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { type Drawing, ok, openProject, type PlateItem } from 'hexis';
 import {
   type Control,
   controlsOf,
-  type Drawing,
   edited,
   everyControl,
   fieldAt,
   historyOf,
   hit,
   inkWords,
-  ok,
-  openProject,
-  type PlateItem,
   partOf,
   patched,
   patchFor,
@@ -22,7 +19,7 @@ import {
   searchControls,
   settingEdits,
   undo,
-} from 'hexis';
+} from 'hexis/desk';
 import { disk } from 'hexis/node';
 import { everyLeaf } from '../../src/core/choose/fieldAt.js';
 import { spokenPaths } from '../../src/core/choose/settingWords.js';

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { movedFigure, ok, readReport, reportDraft } from 'hexis';
+import { ok, readReport } from 'hexis';
+import { movedFigure, reportDraft } from 'hexis/report';
 
 const head = '# my thesis\nhexis: report/1\ntitle: T # the title\nfigures:\n';
 const block = `${head}  # the first

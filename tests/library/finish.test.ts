@@ -2,13 +2,22 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  answered,
-  beginnings,
   chartKinds,
-  codebookEdit,
-  codebookRows,
   type Drawing,
   describe as describeProblem,
+  memory,
+  ok,
+  openProject,
+  type PlateItem,
+  pathFrom,
+  readCodebook,
+  readFigure,
+} from 'hexis';
+import {
+  answered,
+  beginnings,
+  codebookEdit,
+  codebookRows,
   draftFiles,
   dragAt,
   dragEdits,
@@ -19,15 +28,8 @@ import {
   forColumn,
   forStyle,
   lookInto,
-  memory,
-  ok,
-  openProject,
-  type PlateItem,
   patched,
   patchFor,
-  pathFrom,
-  readCodebook,
-  readFigure,
   rowsOf,
   samplesOf,
   settingEdits,
@@ -35,7 +37,7 @@ import {
   type VariableKey,
   valueText,
   wordsAt,
-} from 'hexis';
+} from 'hexis/desk';
 import { disk } from 'hexis/node';
 import { parse } from 'yaml';
 import { overlaid } from '../../src/core/project/read/source.js';

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { handRules, memory, mendAcross, ok, patched, patchFor } from 'hexis';
+import { memory, ok } from 'hexis';
+import { patched, patchFor } from 'hexis/desk';
+import { handRules, mendAcross } from 'hexis/report';
 import { acrossFindings, reportFiles } from '../helpers/reports.js';
 
 const cases = handRules.flatMap(({ name, examples }) => [

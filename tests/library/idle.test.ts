@@ -6,9 +6,7 @@ import { demoFigure, demoIds } from '../helpers/hexis.js';
 
 const bars = '{ kind: bar, category: bed, value: yield }';
 const idle = async (chart: string, more: string) =>
-  (await small({ chart, more })).problems.flatMap(({ code, facts }) =>
-    code === 'setting-idle' ? [facts.path] : [],
-  );
+  (await small({ chart, more })).problems.flatMap(({ code, facts }) => (code === 'setting-idle' ? [facts.path] : []));
 
 describe('a setting that changes nothing says so', () => {
   test('at its place, with what it needs', async () => {
@@ -161,9 +159,7 @@ describe('what ink hangs on', () => {
           path === figure ? `${file}\n${JSON.stringify(look).slice(1, -1)}\n` : disk.text(path),
       };
       const { problems } = await openProject(source).draw(figure);
-      const idle = problems.flatMap(({ code, facts }) =>
-        code === 'setting-idle' ? [facts.path] : [],
-      );
+      const idle = problems.flatMap(({ code, facts }) => (code === 'setting-idle' ? [facts.path] : []));
       expect([said[i]?.[0], idle.filter((path) => path === said[i]?.[0])]).toEqual([said[i]?.[0], []]);
     }
     expect(more.length).toBeGreaterThan(0);

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { edited, historyOf, matchFigure, memory, ok, openProject, undo, write } from 'hexis';
+import { matchFigure, memory, ok, openProject, write } from 'hexis';
+import { edited, historyOf, undo } from 'hexis/desk';
 import { disk } from 'hexis/node';
 import { SaxesParser } from 'saxes';
 import { harmless } from '../../src/cli/report.js';

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { isReport, ok, type Problem, placeText, readReport, describe as words } from 'hexis';
+import { ok, type Problem, placeText, readReport, describe as words } from 'hexis';
+import { isReport } from 'hexis/report';
 import { boundFigures, gardenFigure, opened, reportFiles } from '../helpers/reports.js';
 
 const bar = 'chart: { kind: bar, category: bed, value: yield }';

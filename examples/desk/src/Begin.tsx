@@ -1,4 +1,4 @@
-import { type Answers, type ColumnAnswer, type ColumnProfile, type DraftSettings, tableEndings } from 'hexis';
+import { type Answers, type ColumnAnswer, type ColumnProfile, type DraftSettings, tableEndings } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import {
   Button,

@@ -1,5 +1,5 @@
-import type { Control } from 'hexis';
-import { searchControls } from 'hexis';
+import type { Control } from 'hexis/desk';
+import { searchControls } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import { Button, Input, Label, SearchField, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { Field } from './Field.js';

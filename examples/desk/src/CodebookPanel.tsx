@@ -1,4 +1,4 @@
-import { codebookEdit, type VariableKey, type VariableRow, variableKeys } from 'hexis';
+import { codebookEdit, type VariableKey, type VariableRow, variableKeys } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import { Input, TextField } from 'react-aria-components';
 import type { Thinker } from './thinker.js';

@@ -1,4 +1,5 @@
-import { reportDraft, viewEdits } from 'hexis';
+import { viewEdits } from 'hexis/desk';
+import { reportDraft } from 'hexis/report';
 import { useCallback, useEffect, useState } from 'react';
 import { Button, Checkbox, Tab, TabList, TabPanel, Tabs, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { AgainPanel } from './AgainPanel.js';

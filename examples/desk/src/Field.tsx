@@ -1,4 +1,4 @@
-import { type Control, valueText } from 'hexis';
+import { type Control, valueText } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import {
   Button,

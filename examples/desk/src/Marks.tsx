@@ -1,4 +1,5 @@
-import type { Box, Drag, Finding } from 'hexis';
+import type { Box, Finding } from 'hexis';
+import type { Drag } from 'hexis/desk';
 import type { Chosen, Reach, Shown } from './protocol.js';
 
 interface Props {

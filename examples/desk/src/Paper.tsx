@@ -1,5 +1,6 @@
-import type { Drag, Finding, View } from 'hexis';
-import { sizeEdits, valueText } from 'hexis';
+import type { Finding } from 'hexis';
+import type { Drag, View } from 'hexis/desk';
+import { sizeEdits, valueText } from 'hexis/desk';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { markTurnable, turnable, viewText } from '../../shared/turn.js';
 import { Marks } from './Marks.js';

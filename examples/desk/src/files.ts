@@ -1,5 +1,5 @@
-import type { Edit } from 'hexis';
-import { edited, historyOf, redo, undo } from 'hexis';
+import type { Edit } from 'hexis/desk';
+import { edited, historyOf, redo, undo } from 'hexis/desk';
 
 export interface FolderFile {
   path: string;

@@ -1,19 +1,17 @@
+import type { Box, Finding, Problem } from 'hexis';
 import type {
   Answers,
-  Box,
   ColumnProfile,
   Control,
   DraftSettings,
   Drag,
   Edit,
   Exchange,
-  Finding,
-  Problem,
   Samples,
   VariableRow,
   View,
   Words,
-} from 'hexis';
+} from 'hexis/desk';
 
 /** A table as its cells are shown. */
 export interface ShownTable {

@@ -1,4 +1,5 @@
-import type { Edit, Finding, Problem } from 'hexis';
+import type { Finding, Problem } from 'hexis';
+import type { Edit } from 'hexis/desk';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type Conflict, conflictOf, type Wanted } from './conflict.js';
 import type { Change, FileChange, FileState, Files, FolderFile } from './files.js';

@@ -1,4 +1,5 @@
-import { builtInStyles, patched, patchFor, type View, viewEdits } from 'hexis';
+import { builtInStyles } from 'hexis';
+import { patched, patchFor, type View, viewEdits } from 'hexis/desk';
 import { draw, type Picture, turning } from '../../shared/drawing.js';
 import { editable, files, isFigure } from '../../shared/project.js';
 import { markTurnable, turnable, viewText } from '../../shared/turn.js';

@@ -1,0 +1,57 @@
+/** What a desk thinks with: ink under a pointer and its reach, settings as controls, edits and their history, beginnings, turned clouds. */
+
+export { type Again, type Exchange, exchangesOf, forCategory, forColumn } from './choose/again.js';
+export {
+  codebookEdit,
+  codebookRows,
+  type VariableKey,
+  type VariableRow,
+  variableKeys,
+} from './choose/codebookTable.js';
+export {
+  type Control,
+  type ControlKind,
+  controlAt,
+  controlsOf,
+  enteredValue,
+  everyControl,
+  searchControls,
+  settingEdits,
+  valueText,
+} from './choose/controls.js';
+export { type Drag, dragAt, dragEdits, sizeEdits } from './choose/drag.js';
+export { fieldAt } from './choose/fieldAt.js';
+export { type ForStyle, forStyle } from './choose/forStyle.js';
+export { hit, readingOrder } from './choose/hit.js';
+export { inkWords } from './choose/inkWords.js';
+export { rowsOf } from './choose/rowsOf.js';
+export { partOf, type Scope, scopesOf, type Target } from './choose/scopes.js';
+export { type Words, wordsAt } from './choose/words.js';
+export type { ColumnProfile } from './data/profile.js';
+export { tableEndings } from './data/tableForms.js';
+export { edited, type History, historyOf, redo, undo } from './document/history.js';
+export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';
+export {
+  type Answers,
+  answered,
+  beginnings,
+  type ColumnAnswer,
+  draftFiles,
+  lookInto,
+  type TableLook,
+  type TableReading,
+} from './project/acts/begin.js';
+export type { DraftSettings } from './project/acts/firstFigure.js';
+export { type Samples, samplesOf } from './project/acts/samples.js';
+export {
+  movedBy,
+  roundedView,
+  type Turned,
+  type Turntable,
+  turnedBy,
+  turnFigure,
+  turntable,
+  viewEdits,
+  viewOf,
+} from './project/compose/turntable.js';
+export type { View } from './space/view.js';
