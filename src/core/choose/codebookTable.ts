@@ -1,4 +1,4 @@
-import type { CodebookFile, VariableFile } from '../document/codebook.js';
+import type { CodebookContents, VariableFile } from '../document/codebook.js';
 import { codebookSchema } from '../document/codebook.js';
 import { type Edit, flowText } from '../document/patch.js';
 import { enteredAs } from './entered.js';
@@ -14,7 +14,7 @@ const shown = (value: unknown): string =>
   value === undefined ? '' : typeof value === 'string' ? value : flowText(value).replace(/^[[{]\s*|\s*[\]}]$/g, '');
 
 /** A codebook as a table to fill in. */
-export const codebookRows = ({ variables = {} }: CodebookFile): VariableRow[] =>
+export const codebookRows = ({ variables = {} }: CodebookContents): VariableRow[] =>
   Object.entries(variables).map(([name, variable]) => ({
     name,
     ...(Object.fromEntries(variableKeys.map((key) => [key, shown((variable as VariableFile)[key])])) as Record<

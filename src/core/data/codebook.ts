@@ -1,4 +1,4 @@
-import type { CodebookFile, VariableFile } from '../document/codebook.js';
+import type { CodebookContents, VariableFile } from '../document/codebook.js';
 import type { ThousandsMark } from '../document/thousandsMarks.js';
 import type { DateOrder } from './dates.js';
 
@@ -76,7 +76,7 @@ function variableOf(name: string, file: VariableFile, order: readonly string[]):
  * @param keyOrder gives the codes of a variable's `values` in the order of the file; plain objects put whole
  *   numbers first. Left out: the order of the object.
  */
-export function codebookOf(file: Partial<CodebookFile> = {}, keyOrder?: KeyOrder): Codebook {
+export function codebookOf(file: Partial<CodebookContents> = {}, keyOrder?: KeyOrder): Codebook {
   const files = file.variables ?? {};
   const variables = new Map(
     Object.entries(files).map(([name, variable]) => {

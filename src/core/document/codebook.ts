@@ -58,5 +58,5 @@ export const codebookSchema = z.strictObject({
   ),
 });
 
-export type CodebookFile = z.infer<typeof codebookSchema>;
-export type VariableFile = NonNullable<CodebookFile['variables']>[string];
+export type CodebookContents = z.infer<typeof codebookSchema>;
+export type VariableFile = NonNullable<CodebookContents['variables']>[string];

@@ -2,7 +2,7 @@ import { kindOf } from '../../chart/kinds.js';
 import { formattingEdits, type LeftBehind, leftBehind, type TakingOver } from '../../document/formatting.js';
 import { type Patch, patched, patchFor } from '../../document/patch.js';
 import { fail, type Outcome, succeed } from '../../document/problem.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 import type { Project } from '../project.js';
 import { Gatherer } from '../read/gatherer.js';
 import { readFigure } from '../read/readDocument.js';
@@ -27,7 +27,7 @@ export function pathFrom(target: string, from: string): string {
 }
 
 /** The other figure with the files of its style and faces as they are named from the folder of this one. */
-function renamed(model: FigureFile, modelPath: string, path: string, { source }: Store): FigureFile {
+function renamed(model: FigureContents, modelPath: string, path: string, { source }: Store): FigureContents {
   const moved = (reference: string) => pathFrom(source.join(modelPath, reference), path);
   const faces = Object.entries(model.faces ?? {}).map(([name, files]) => [
     name,

@@ -5,7 +5,7 @@ import type { Plate } from '../../plate/plate.js';
 import { axisKeys, axisNames, originOf, type Shows } from '../../style/layers.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 import { openProject, type Project } from '../project.js';
 import { overlaid } from '../read/source.js';
 
@@ -78,7 +78,7 @@ function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): 
   const isRead = (path: string) => read.some((one) => begins(one, path) || begins(path, one));
   const look = Object.fromEntries(
     Object.entries(part.figure).filter(([key]) => !others.includes(key)),
-  ) as Partial<FigureFile>;
+  ) as Partial<FigureContents>;
   return leavesOf(look).flatMap(({ path, value }) => {
     const [own, paths] = [path.join('.'), readAs(part, path)];
     if (beyondInk.includes(own)) return [];

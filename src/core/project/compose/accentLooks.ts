@@ -5,10 +5,10 @@ import { error, type Problem } from '../../document/problem.js';
 import type { AccentLook, Colors } from '../../layout/ink/looks.js';
 import { given, isNone } from '../../style/given.js';
 import { colorReader } from '../../style/resolve.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 import type { ReadFigure } from '../read/gather.js';
 
-type Accent = NonNullable<FigureFile['accents']>[number];
+type Accent = NonNullable<FigureContents['accents']>[number];
 
 /** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
 export function readLooks({ figure, codebook, layers, resolved, locate }: ReadFigure): {

@@ -13,7 +13,7 @@ import { boxAround } from '../../plate/plate.js';
 import { atOwnSize } from '../../style/resolve.js';
 import type { Settings } from '../../style/settings.js';
 import { type Faces, joinedFaces } from '../../type/faces.js';
-import type { BoardFile } from '../files/boardFile.js';
+import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
 import { madeFrom } from '../read/madeFrom.js';
@@ -32,7 +32,7 @@ interface Slot {
 
 /** What a board is made with, beside its figures. */
 interface BoardContext {
-  board: BoardFile;
+  board: BoardContents;
   id: string;
   made: ReturnType<typeof madeFrom>;
   /** Height of the letters above the figures. */
@@ -42,7 +42,7 @@ interface BoardContext {
   number: string | undefined;
 }
 
-function slotsOf(board: BoardFile, count: number, head: number): { slots: Slot[]; width: number; height: number } {
+function slotsOf(board: BoardContents, count: number, head: number): { slots: Slot[]; width: number; height: number } {
   const points = (value: string) => lengthInPoints(value) ?? 0;
   const [width, height] = [points(board.size.width), points(board.size.height)];
   const gap = points(board.gap ?? '6mm');
@@ -186,7 +186,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
 }
 
 /** Sides that are longer than a page can be. */
-function sideProblems({ size }: BoardFile, locate: (key: string) => Place): Problem[] {
+function sideProblems({ size }: BoardContents, locate: (key: string) => Place): Problem[] {
   return (['width', 'height'] as const).flatMap((key) => {
     if ((lengthInPoints(size[key]) ?? 0) <= longestSide) return [];
     const facts = { path: `size.${key}`, found: size[key], least: 0, most: longestSide };
@@ -195,12 +195,12 @@ function sideProblems({ size }: BoardFile, locate: (key: string) => Place): Prob
 }
 
 /** The id of a board: its own, or the name of its file. */
-const idOf = (board: BoardFile, path: string): string =>
+const idOf = (board: BoardContents, path: string): string =>
   board.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.board)?\.(ya?ml|json)$/i, '');
 
 /** The style of all figures of a board, from the folder of its file. */
 function styleOf(
-  { style }: BoardFile,
+  { style }: BoardContents,
   path: string,
   gatherer: Gatherer,
   given: string | undefined,

@@ -4,12 +4,12 @@ import type { Category } from '../../data/codebook.js';
 import { nearest } from '../../document/nearest.js';
 import { error, type Place, type Problem } from '../../document/problem.js';
 import type { Bracket } from '../../layout/words/asked.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 
 /** The brackets of a figure file as numbers of categories and groups; names that the chart does not have are problems. */
 export function readBrackets(
   plan: Plan,
-  wanted: FigureFile['brackets'],
+  wanted: FigureContents['brackets'],
   locate: (path: string) => Place,
 ): { brackets: Bracket[]; problems: Problem[] } {
   const problems: Problem[] = [];

@@ -4,7 +4,7 @@ import { parseDate } from '../../data/dates.js';
 import { nearest } from '../../document/nearest.js';
 import { error, type Place, type Problem } from '../../document/problem.js';
 import type { Callout, Spot } from '../../layout/words/asked.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 
 type Given = string | number | boolean;
 
@@ -28,7 +28,7 @@ function placeOf(axis: AxisPlan, given: Given, path: string): number | Problem {
 export function readCallouts(
   plan: Plan,
   panel: number,
-  wanted: FigureFile['callouts'],
+  wanted: FigureContents['callouts'],
   locate: (path: string) => Place,
 ): { callouts: Callout[]; problems: Problem[] } {
   const problems: Problem[] = [];

@@ -8,11 +8,11 @@ import type { PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
 import type { AxesShow, Shows } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 
 /** What a figure file says, and what became of it. */
 interface Drawn {
-  figure: FigureFile;
+  figure: FigureContents;
   plans: readonly Plan[];
   settings: Settings;
   items: readonly PlateItem[];
@@ -187,7 +187,7 @@ function hasShares({ plans }: Drawn): boolean {
 }
 
 /** The settings of the look that a figure file gives, each by itself; a group that is one thing, such as a line, by its parts. */
-const pathsOf = (figure: FigureFile): string[] => {
+const pathsOf = (figure: FigureContents): string[] => {
   const groups = [
     'legend',
     'heading',
@@ -198,7 +198,7 @@ const pathsOf = (figure: FigureFile): string[] => {
     ...markNeeds.map(([path]) => path.split('.')[0] as string),
   ];
   return [...new Set(groups)].flatMap((group) => {
-    const value = figure[group as keyof FigureFile];
+    const value = figure[group as keyof FigureContents];
     return isGroup(value) ? leavesOf(value, [group]).map(({ path }) => path.join('.')) : [];
   });
 };

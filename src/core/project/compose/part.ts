@@ -5,7 +5,7 @@ import type { Table } from '../../data/table.js';
 import type { Place } from '../../document/problem.js';
 import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 
 /** A figure of a drawing with all that it was made of: the only one, or one of those on a board. */
 export interface Part {
@@ -17,7 +17,7 @@ export interface Part {
   /** What each axis shows. */
   shows: AxesShow;
   /** The figure file as it says things. */
-  figure: FigureFile;
+  figure: FigureContents;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
   locate(path: string): Place;
   codebook: Codebook;

@@ -1,6 +1,6 @@
 import type { PlannedChart } from '../../chart/planChart.js';
 import { noteWords, numberRun } from '../../layout/words/caption.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 import type { Gathered } from '../read/gather.js';
 
 /** Keys whose texts are no words on the page: codes, names of columns, settings, and what things are. */
@@ -38,7 +38,7 @@ function textsIn(value: unknown, found: string[] = []): string[] {
 }
 
 /** What in a figure file is words of the figure itself, beside what its chart makes of its table. */
-const wordKeys = ['accents', 'brackets', 'callouts'] as const satisfies readonly (keyof FigureFile)[];
+const wordKeys = ['accents', 'brackets', 'callouts'] as const satisfies readonly (keyof FigureContents)[];
 
 /** What in settings has words. */
 const wordSettings = ['axes', 'legend', 'dataLabels'] as const;

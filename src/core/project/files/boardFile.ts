@@ -35,4 +35,4 @@ export const boardSchema = z.strictObject({
   waive: waiveField,
 });
 
-export type BoardFile = z.infer<typeof boardSchema>;
+export type BoardContents = z.infer<typeof boardSchema>;

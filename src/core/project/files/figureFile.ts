@@ -236,4 +236,5 @@ export const figureSchema = z.strictObject({
   ...lookShape,
 });
 
-export type FigureFile = z.infer<typeof figureSchema>;
+/** What a figure file says, once it is read; authors see it as `FigureFile`. */
+export type FigureContents = z.infer<typeof figureSchema>;

@@ -76,4 +76,4 @@ export const reportSchema = z.strictObject({
   waive: handWaiveField,
 });
 
-export type ReportFile = z.infer<typeof reportSchema>;
+export type ReportContents = z.infer<typeof reportSchema>;

@@ -1,6 +1,6 @@
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 
-type Data = NonNullable<FigureFile['data']>;
+type Data = NonNullable<FigureContents['data']>;
 export type OneFile = Exclude<Extract<Data, { file: string }>, string> & { name?: string | undefined };
 
 /**
@@ -19,7 +19,7 @@ export function dataFiles(data: Data): { told: OneFile; path: string }[] | undef
 }
 
 /** Whether a figure draws several tables, which are its groups. */
-export const hasSeveralFiles = (data: FigureFile['data']): boolean =>
+export const hasSeveralFiles = (data: FigureContents['data']): boolean =>
   typeof data === 'object' && (Array.isArray(data) || 'files' in data);
 
 /** What a file is called where nobody says: its name without folders and ending. */

@@ -8,7 +8,7 @@ import { isLimits, type Where } from '../../data/selection.js';
 import { type Spread, spreadTable } from '../../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
 import { withoutTotals } from '../../data/totals.js';
-import type { CodebookFile } from '../../document/codebook.js';
+import type { CodebookContents } from '../../document/codebook.js';
 import type { Look } from '../../document/look.js';
 import { nearest } from '../../document/nearest.js';
 import {
@@ -27,7 +27,7 @@ import { readYaml } from '../../document/yamlSource.js';
 import { type AxesShow, type Layer, over } from '../../style/layers.js';
 import { type Resolved, resolve } from '../../style/resolve.js';
 import type { Faces } from '../../type/faces.js';
-import type { FigureFile } from '../files/figureFile.js';
+import type { FigureContents } from '../files/figureFile.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
@@ -42,7 +42,7 @@ export interface ReadFigure {
   id: string;
   /** The figure file: its name, and the SHA-256 of its text. */
   madeFrom: ReturnType<typeof madeFrom>;
-  figure: FigureFile;
+  figure: FigureContents;
   codebook: Codebook;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: Layer[];
@@ -88,8 +88,8 @@ const pathOf = (path: string) => path.split('.');
 /** The codebook that a figure names or holds. */
 async function gatherCodebook(
   gatherer: Gatherer,
-  figure: Reading<FigureFile>,
-): Promise<{ codebook: Codebook; reading?: Reading<CodebookFile> }> {
+  figure: Reading<FigureContents>,
+): Promise<{ codebook: Codebook; reading?: Reading<CodebookContents> }> {
   const named = figure.value.codebook;
   // One and the same for all figures without, so that their tables stay read.
   if (named === undefined) return { codebook: gatherer.store.once('no codebook', '', '', () => codebookOf()) };
@@ -118,7 +118,7 @@ function notationOf(
 }
 
 interface TableRequest {
-  figure: Reading<FigureFile>;
+  figure: Reading<FigureContents>;
   codebook: Codebook;
   requests: readonly ColumnRequest[];
   locate(path: string): Place;
@@ -159,7 +159,7 @@ function chosenValues(chart: object, column: string): string[] {
 }
 
 /** A table without its rows of sums, which are no cases; a sum that the author chooses by its name stays. */
-function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureFile>, place: Place): Table {
+function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureContents>, place: Place): Table {
   const found = withoutTotals(table, ({ column, text }) => chosenValues(chart, column).includes(text));
   const said = new Map(found.left.map((total) => [`${total.column} ${total.text} ${total.of}`, total]));
   for (const { column, text, of } of said.values())
@@ -246,7 +246,7 @@ export async function gather(store: Store, path: string, options: GatherOptions 
 }
 
 /** Columns that a chart of this kind cannot do without as it is set. */
-function lackingColumns({ value: { chart }, source }: Reading<FigureFile>): Problem[] {
+function lackingColumns({ value: { chart }, source }: Reading<FigureContents>): Problem[] {
   const settings = chart as ChartSettings;
   return (kindOf(settings).lacks?.(settings) ?? []).map((key) => {
     const facts = { key, where: 'chart', expects: 'a column of the table', isColumn: true };
@@ -273,11 +273,11 @@ async function withColumns(store: Store, path: string, problems: readonly Proble
 }
 
 /** The id of a figure: its own, or the name of its file. */
-const idOf = ({ id }: FigureFile, path: string): string =>
+const idOf = ({ id }: FigureContents, path: string): string =>
   id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
 
 /** The styles of a figure: the one that the call asks for in place of its own. */
-function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureFile>, asked: string | undefined) {
+function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureContents>, asked: string | undefined) {
   return asked === undefined
     ? gatherStyles(gatherer, value.style ?? 'plain', file, source.locate(['style']))
     : gatherStyles(gatherer, asked, '', undefined);
@@ -291,7 +291,7 @@ function byFile(chart: ChartSettings): ChartSettings {
 }
 
 /** The columns that a figure reads. */
-const requestsOf = ({ chart, panels }: FigureFile): ColumnRequest[] => [
+const requestsOf = ({ chart, panels }: FigureContents): ColumnRequest[] => [
   ...columnsOf(chart as ChartSettings),
   ...[panels?.by ?? []].flat().map((column): ColumnRequest => ({ column, as: 'category', path: 'panels.by' })),
 ];
@@ -308,14 +308,14 @@ function inCodebook(path: readonly string[], variables: object): string[] {
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
-  figure: Reading<FigureFile>,
+  figure: Reading<FigureContents>,
   text: string,
   options: GatherOptions,
 ): Promise<Outcome<Readable>> {
   const path = figure.file;
   const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
   const files = hasSeveralFiles(figure.value.data)
-    ? dataFiles(figure.value.data as NonNullable<FigureFile['data']>)
+    ? dataFiles(figure.value.data as NonNullable<FigureContents['data']>)
     : undefined;
   const known = files
     ? withFiles(

@@ -1,20 +1,20 @@
-import type { CodebookFile } from '../../document/codebook.js';
+import type { CodebookContents } from '../../document/codebook.js';
 import type { HouseStyle } from '../../document/houseStyle.js';
 import { nearest } from '../../document/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import { validate } from '../../document/validate.js';
 import { readYaml, type YamlSource } from '../../document/yamlSource.js';
-import type { BoardFile } from '../files/boardFile.js';
+import type { BoardContents } from '../files/boardFile.js';
 import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
-import type { FigureFile } from '../files/figureFile.js';
-import type { ReportFile } from '../files/reportFile.js';
+import type { FigureContents } from '../files/figureFile.js';
+import type { ReportContents } from '../files/reportFile.js';
 
 /** What the files of each kind say. */
 export interface Contents {
-  board: BoardFile;
-  figure: FigureFile;
-  report: ReportFile;
-  codebook: CodebookFile;
+  board: BoardContents;
+  figure: FigureContents;
+  report: ReportContents;
+  codebook: CodebookContents;
   style: HouseStyle;
 }
 
