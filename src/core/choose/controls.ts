@@ -61,13 +61,17 @@ function kindOf(schema: Schema): { kind: ControlKind; options?: string[] } {
   if (type === 'number' || type === 'int') return { kind: 'number' };
   if (type === 'string') return { kind: noteOf(schema)?.is === 'length' ? 'length' : 'text' };
   if (type === 'array' && element && kindOf(plain(element)).kind === 'color') return { kind: 'colors' };
-  if (type !== 'union') return { kind: 'other' };
-  const kinds = (options ?? []).map((option) => kindOf(plain(option)));
+  return type === 'union' ? kindOfUnion(options ?? []) : { kind: 'other' };
+}
+
+/** What a field is entered with that takes one of several forms. */
+function kindOfUnion(options: readonly Schema[]): { kind: ControlKind; options?: string[] } {
+  const kinds = options.map((option) => kindOf(plain(option)));
   const choices = kinds.flatMap((own) => own.options ?? []);
   // A number or one of some words is entered as text; words alone are chosen.
   if (kinds.every(({ kind }) => kind === 'choice')) return { kind: 'choice', options: choices };
   // One word, or a list of such words: the word is chosen.
-  const isWordOrList = (options ?? []).every((option) => {
+  const isWordOrList = options.every((option) => {
     const { type: own, element: each } = defOf(plain(option));
     return own !== 'array' ? kindOf(plain(option)).kind === 'choice' : each && kindOf(plain(each)).kind === 'choice';
   });

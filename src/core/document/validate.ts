@@ -2,7 +2,7 @@ import type * as z from 'zod/mini';
 import { type FieldNotes, largestText, longestSide, notes } from './fields.js';
 import { nearest } from './nearest.js';
 import { insteadOf, kindMeant } from './otherWords.js';
-import { error, type Problem } from './problem.js';
+import { error, type Place, type Problem } from './problem.js';
 import type { Path, YamlSource } from './yamlSource.js';
 
 type Schema = z.core.$ZodType;
@@ -119,6 +119,14 @@ function bound(issue: Issue | undefined): string {
   return `, at most ${maximum}${what}`;
 }
 
+/** A length without its unit, or what is none. @param isSmall whether it is one of the sizes of letters and lines */
+function wrongLength(value: unknown, path: string, place: Place, isSmall: boolean): Problem {
+  const isBare = typeof value === 'number' || /^\s*[\d.]+\s*$/.test(String(value));
+  return isBare
+    ? error('length-without-unit', { path, found: String(value), isSmall }, place)
+    : error('bad-length', { path, found: shown(value) }, place);
+}
+
 function wrongValue(
   schema: Schema,
   source: YamlSource,
@@ -138,14 +146,7 @@ function wrongValue(
     const example = isColumn ? undefined : note?.example;
     return error('missing-key', { key: String(path.at(-1)), where, expects, example, isColumn }, place);
   }
-  if (note?.is === 'length') {
-    const bare = typeof value === 'number' || /^\s*[\d.]+\s*$/.test(String(value));
-    return error(
-      bare ? 'length-without-unit' : 'bad-length',
-      { path: name, found: bare ? String(value) : found, isSmall: (note.bounds?.most ?? longestSide) <= largestText },
-      place,
-    );
-  }
+  if (note?.is === 'length') return wrongLength(value, name, place, (note.bounds?.most ?? longestSide) <= largestText);
   const cut = source.colorAfter(path);
   if (value === null && cut !== undefined) {
     const write = `${path.at(-1)}: "${cut}"`;

@@ -11,10 +11,9 @@ export type CreateFont = (bytes: Uint8Array) => Font | { fonts: Font[] };
 export function fontTrial(create: CreateFont, bytes: Uint8Array, text: string): void {
   const font = create(bytes);
   if (!('layout' in font)) throw new Error('it is a collection of several fonts');
-  for (const size of [font.unitsPerEm, font.ascent, font.descent, font.capHeight || 1, font.xHeight || 1]) {
-    if (!Number.isFinite(size) || Math.abs(size) > 1e5) throw new Error('its sizes are none');
-  }
-  if (!(font.unitsPerEm >= 16)) throw new Error('its sizes are none');
+  const sizes = [font.unitsPerEm, font.ascent, font.descent, font.capHeight || 1, font.xHeight || 1];
+  const isSize = (size: number) => Number.isFinite(size) && Math.abs(size) <= 1e5;
+  if (!sizes.every(isSize) || !(font.unitsPerEm >= 16)) throw new Error('its sizes are none');
   // What a file says of a face that it holds.
   const { post, head, bbox, italicAngle } = font;
   const facts = [post.isFixedPitch, head.macStyle.italic, bbox.minX, bbox.maxY, italicAngle, font['OS/2'].sFamilyClass];

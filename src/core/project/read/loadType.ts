@@ -68,6 +68,12 @@ async function tried({ store: { source } }: TypeRequest, bytes: Uint8Array, text
   }
 }
 
+/** A font file that cannot be had. */
+const fontProblem = ({ kind, message }: SourceFault, path: string, place: Place | undefined): Problem =>
+  kind === 'missing'
+    ? error('file-missing', { path, what: 'a font file', named: true }, place)
+    : error('file-unreadable', { path, reason: message }, place);
+
 async function ownFaces(
   request: TypeRequest,
   family: string,
@@ -99,10 +105,7 @@ async function ownFaces(
     } catch (fault) {
       if (fault instanceof UnreadableFont)
         problems.push(error('font-unreadable', { path, reason: fault.message }, place));
-      else if (fault instanceof SourceFault && fault.kind === 'missing')
-        problems.push(error('file-missing', { path, what: 'a font file', named: true }, place));
-      else if (fault instanceof SourceFault)
-        problems.push(error('file-unreadable', { path, reason: fault.message }, place));
+      else if (fault instanceof SourceFault) problems.push(fontProblem(fault, path, place));
       else throw fault;
     }
   }
