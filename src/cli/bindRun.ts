@@ -242,6 +242,23 @@ const noCaptions = (found: string) =>
     example: '--captions ours',
   });
 
+/** The files of a document in its forms; what is wrong is added to the problems. */
+async function outputsOf(
+  { document }: DrawnReport,
+  forms: readonly DocumentForm[],
+  to: { output: string; isNamed: boolean; replace: boolean | undefined; problems: Problem[] },
+): Promise<Output[]> {
+  const outputs: Output[] = [];
+  for (const form of forms) {
+    const name = basename(to.output, `.${form.ending}`);
+    const main = to.isNamed ? to.output : `${to.output}.${form.ending}`;
+    const written = await documentOutputs(form, document, { folder: dirname(to.output), name, main }, to.replace);
+    to.problems.push(...written.problems);
+    if (written.ok) outputs.push(...written.value);
+  }
+  return outputs;
+}
+
 /** Makes a document of a report, or brings one up to date. */
 export async function runBind(report: string, call: BindCall): Promise<number> {
   if (call.captions !== undefined && call.captions !== 'ours') return failed([noCaptions(call.captions)], call);
@@ -262,19 +279,8 @@ export async function runBind(report: string, call: BindCall): Promise<number> {
   }
   const { id } = drawn.value.document;
   const output = call.output === undefined ? id : toFolder ? join(call.output, id) : call.output;
-  const outputs: Output[] = [];
-  for (const form of forms) {
-    const name = basename(output, `.${form.ending}`);
-    // A file that the call names is written under that name, whatever its ending.
-    const main = call.output === undefined || toFolder ? `${output}.${form.ending}` : output;
-    const written = await documentOutputs(
-      form,
-      drawn.value.document,
-      { folder: dirname(output), name, main },
-      call.replace,
-    );
-    problems.push(...written.problems);
-    if (written.ok) outputs.push(...written.value);
-  }
+  // A file that the call names is written under that name, whatever its ending.
+  const isNamed = call.output !== undefined && !toFolder;
+  const outputs = await outputsOf(drawn.value, forms, { output, isNamed, replace: call.replace, problems });
   return finish(report, drawn.value, outputs, call, problems);
 }

@@ -134,6 +134,24 @@ async function drawableDraft(
   return first;
 }
 
+/** What was found out about a table that its author may not know, or may want otherwise. */
+function remarksOn({ totals, skip, sheets, bare }: TableLook, call: StartCall): string[] {
+  const sums = totals.map(
+    ({ column, text }) => `"${text}" in ${column} is the sum or mean of the other rows, it seems: charts leave it out`,
+  );
+  const one = skip === 1;
+  const above =
+    skip && call.skip === undefined
+      ? `${plural(skip, 'line')} above the names of the columns ${one ? 'is' : 'are'} left out: ${one ? 'it holds' : 'they hold'} no row of the table`
+      : undefined;
+  const sheet =
+    sheets && call.sheet === undefined
+      ? `This is the sheet ${sheets[0]} of ${sheets.join(', ')}; --sheet ${JSON.stringify(sheets[1])} reads another one`
+      : undefined;
+  const names = bare ? 'The first line holds numbers and names no columns: they are column1, column2, …' : undefined;
+  return [...sums, above, sheet, names].filter((line) => line !== undefined);
+}
+
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
   const wrong = [...markProblems(call), ...skipProblems(call)];
@@ -143,7 +161,7 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   const found = await lookInto(openProject(disk), path, told);
   if (!found.ok) return give(found.problems, call);
   const look = found.value;
-  const { rows, columns: profiles, totals, bare } = look;
+  const { rows, columns: profiles, totals } = look;
   const chart = draftChart(call, profiles, path);
   if (!chart.ok && call.json) return give(chart.problems, call);
   const folder = call.output ?? join(path, '..');
@@ -175,21 +193,13 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
     });
     return exit.done;
   }
+  for (const line of remarksOn(look, call)) say(`${line}\n`);
   const { settings, rule } = drawable.chart;
   const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);
-  for (const { column, text } of totals)
-    say(`"${text}" in ${column} is the sum or mean of the other rows, it seems: charts leave it out\n`);
-  if (look.skip && call.skip === undefined)
-    say(
-      `${plural(look.skip, 'line')} above the names of the columns ${look.skip === 1 ? 'is' : 'are'} left out: ${look.skip === 1 ? 'it holds' : 'they hold'} no row of the table\n`,
-    );
-  if (look.sheets && call.sheet === undefined)
-    say(
-      `This is the sheet ${look.sheets[0]} of ${look.sheets.join(', ')}; --sheet ${JSON.stringify(look.sheets[1])} reads another one\n`,
-    );
-  if (bare) say('The first line holds numbers and names no columns: they are column1, column2, …\n');
+  const why = rule === undefined ? '' : `         (${rule}; --kind, --value and --category ask for another)\n`;
+  const out = folder.replace(/[/\\]+$/, '') || '.';
   say(
-    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${said.join(', ')}\n${rule === undefined ? '' : `         (${rule}; --kind, --value and --category ask for another)\n`}\nNext: npx hexis draw ${figure} -o ${folder.replace(/[/\\]+$/, '') || '.'}/`,
+    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${said.join(', ')}\n${why}\nNext: npx hexis draw ${figure} -o ${out}/`,
   );
   return exit.done;
 }
