@@ -1,10 +1,13 @@
 import type { Outcome } from '../core/document/problem.js';
-import type { Format } from '../core/export/writer.js';
-import { type Written, writeDrawn } from '../core/project/acts/draw.js';
+import type { Format, WrittenBy } from '../core/export/writer.js';
+import { writeDrawn } from '../core/project/acts/draw.js';
 import { type Writable, type WriteOptions, writeAs } from '../core/project/acts/write.js';
 import { type FigureInput, openProject, type ProjectOptions } from '../core/project/project.js';
 import { disk } from './disk.js';
 import { type FormatName, formats } from './formats.js';
+
+/** What a format is written as: text or bytes, as its writer says. */
+export type Written<F extends FormatName> = WrittenBy<Extract<(typeof formats)[number], { name: F }>>;
 
 /** Writes a drawing in any format that there is under Node. */
 export async function write<F extends FormatName>(

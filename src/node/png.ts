@@ -91,7 +91,7 @@ export async function rendered(plate: Plate, context: WriteContext) {
 }
 
 /** PNG of a plate, with the resolution in the file. */
-export const writePng: Writer = async (plate, context) => {
+export const writePng: Writer<Uint8Array> = async (plate, context) => {
   const { pixels, width, height } = await rendered(plate, context);
   const words = {
     Title: plate.title,

@@ -4,7 +4,7 @@ import type { Writer } from '../core/export/writer.js';
 import { rendered } from './png.js';
 
 /** TIFF of a plate with LZW and its resolution: the pixels of the PNG, in grey where the inks are grey or black. */
-export const writeTiff: Writer = async (plate, context) => {
+export const writeTiff: Writer<Uint8Array> = async (plate, context) => {
   const { pixels, width, height } = await rendered(plate, { ...context, ground: 'paper' });
   const image = sharp(pixels, { raw: { width, height, channels: 4 } }).flatten({ background: plate.paper });
   const toned = context.inks === 'color' ? image : image.greyscale().toColourspace('b-w');

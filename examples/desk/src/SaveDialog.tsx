@@ -16,13 +16,9 @@ import { centimetres } from './names.js';
 import type { Shown } from './protocol.js';
 import type { DeskState } from './useDesk.js';
 
-const forms = {
-  svg: 'SVG, for the web and office programs',
-  pdf: 'PDF, for LaTeX and print',
-  png: 'PNG, a picture',
-  tiff: 'TIFF, a picture for print',
-  eps: 'EPS, for older print shops',
-} as const;
+/** What a format is called, and what it is for. */
+const formWords = ({ formats }: Files): Record<string, string> =>
+  Object.fromEntries(formats.map(({ name, description }) => [name, `${name.toUpperCase()}: ${description}`]));
 
 /** Keeps the drawing as a file of the browser. */
 function download({ id, svg }: Shown): void {
@@ -81,7 +77,7 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
             {({ close }) => (
               <>
                 <Heading slot="title">Save {shown?.id}</Heading>
-                <Choices label="Formats" words={forms} chosen={as} choose={setAs} />
+                <Choices label="Formats" words={formWords(files)} chosen={as} choose={setAs} />
                 <div className="pair">
                   {field('width', 'Width, for this once', shown ? `${centimetres(shown.width)}cm` : '')}
                   {field('height', 'Height, for this once', shown ? `${centimetres(shown.height)}cm` : '')}

@@ -45,6 +45,8 @@ export interface SaveWish {
 /** The files that the desk works on: those of a folder, or the demo in memory. */
 export interface Files {
   name: string;
+  /** The formats that figures are saved in, as far as there is a folder to save them into. */
+  formats: readonly { name: string; description: string }[];
   list(): Promise<FolderFile[]>;
   read(path: string): Promise<FileState>;
   /** Changes files, and makes new ones: all of them, or none. */
@@ -65,6 +67,7 @@ export interface Files {
 /** The files of a folder, by the calls of its server. */
 export class ServedFiles implements Files {
   name = '';
+  formats: Files['formats'] = [];
   private readonly token: string;
 
   constructor(token: string) {
@@ -89,9 +92,11 @@ export class ServedFiles implements Files {
   }
 
   async list() {
-    const found = (await (await this.call('folder')).json()) as { folder: string; files: FolderFile[]; fault?: string };
+    type Found = { folder: string; files: FolderFile[]; formats: Files['formats']; fault?: string };
+    const found = (await (await this.call('folder')).json()) as Found;
     if (found.fault) throw new Error(found.fault);
     this.name = found.folder;
+    this.formats = found.formats;
     return found.files;
   }
 
@@ -170,6 +175,7 @@ interface Act {
 /** Texts in memory, with the acts of each. */
 export class MemoryFiles implements Files {
   name = 'the demo';
+  readonly formats = [];
   private readonly histories = new Map<string, ReturnType<typeof historyOf>>();
   private readonly acts = new Map<string, { undo: Act[]; redo: Act[] }>();
   private readonly texts: Record<string, string>;

@@ -65,7 +65,7 @@ const comment = (text: string) => text.replace(/[^\x20-\x7e]/g, '?').slice(0, 20
  * Encapsulated PostScript, level 2, of a plate: text as outlines, the exact bounding box, ASCII throughout. The format has
  * no transparency: light inks are mixed with the paper.
  */
-export const writeEps: Writer = async (plate, context) => {
+export const writeEps: Writer<string> = async (plate, context) => {
   const { width, height } = plate;
   const trace = traceOf(plate);
   const pen: Pen = { context, paper: plate.paper };

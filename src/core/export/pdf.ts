@@ -233,4 +233,4 @@ export async function pdfPages(plates: readonly Plate[], context: WriteContext):
 }
 
 /** PDF of one plate. */
-export const writePdf: Writer = (plate, context) => pdfPages([plate], context);
+export const writePdf: Writer<Uint8Array> = (plate, context) => pdfPages([plate], context);

@@ -7,4 +7,4 @@ const rounded = (_: string, value: unknown) => {
 };
 
 /** The plate itself as JSON, for programs and tests. */
-export const writePlate: Writer = async (plate) => `${JSON.stringify(plate, rounded, 1)}\n`;
+export const writePlate: Writer<string> = async (plate) => `${JSON.stringify(plate, rounded, 1)}\n`;

@@ -124,7 +124,7 @@ async function fontStyles(items: readonly PlateItem[], context: WriteContext): P
  * SVG 1.1 of a plate in points, with its title and description for screen readers. Text is drawn as outlines, or live
  * with the faces inside the file; there is no script and no reference to anything outside.
  */
-export const writeSvg: Writer = async (plate, context) => {
+export const writeSvg: Writer<string> = async (plate, context) => {
   const [width, height] = [short(plate.width), short(plate.height)];
   const style = context.text === 'live' ? await fontStyles(plate.items, context) : '';
   const body = plate.items.map((item) =>

@@ -17,8 +17,14 @@ export interface WriteContext extends Faces {
 /** What a format needs and does not have here, in words. */
 export class WriteFault extends Error {}
 
-/** Turns a plate into the bytes of a file. It places, measures and styles nothing. */
-export type Writer = (plate: Plate, context: WriteContext) => Promise<Uint8Array | string>;
+/** Turns a plate into the content of a file, text or bytes. It places, measures and styles nothing. */
+export type Writer<T extends Uint8Array | string = Uint8Array | string> = (
+  plate: Plate,
+  context: WriteContext,
+) => Promise<T>;
+
+/** What the writer of a format gives. */
+export type WrittenBy<F extends Pick<Format, 'load'>> = Awaited<ReturnType<Awaited<ReturnType<F['load']>>>>;
 
 /** A format of output; its writer is loaded when it is first asked for. */
 export interface Format {

@@ -128,7 +128,11 @@ class Desk {
   }
 
   readonly list = async (context: Context) =>
-    context.json({ folder: basename(this.folder), files: await filesOf(this.folder) });
+    context.json({
+      folder: basename(this.folder),
+      files: await filesOf(this.folder),
+      formats: formats.map(({ name, description }) => ({ name, description })),
+    });
 
   readonly read = async (context: Context) => context.json(await this.state(context.req.query('path') as string));
 

@@ -1,13 +1,13 @@
 import { fail, type Outcome, succeed } from '../../document/problem.js';
 import { type CoreFormat, coreFormats } from '../../export/formats.js';
-import type { Format } from '../../export/writer.js';
+import type { Format, WrittenBy } from '../../export/writer.js';
 import type { Drawing } from '../compose/drawing.js';
 import { type DrawnFigure, type FigureInput, openProject, type ProjectOptions } from '../project.js';
 import { memory } from '../read/source.js';
 import { type Writable, type WriteOptions, writeAs } from './write.js';
 
 /** What a format writes: text, or bytes. */
-export type Written<F> = F extends 'svg' | 'eps' | 'plate' ? string : Uint8Array;
+export type Written<F extends CoreFormat> = WrittenBy<Extract<(typeof coreFormats)[number], { name: F }>>;
 
 /**
  * Writes a drawing as SVG, EPS or its plate (text), or as PDF (bytes); a problem where the format needs what is not at
