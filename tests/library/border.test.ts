@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliDecompressSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
-import { check, checkFile, type Drawing, memory, ok, openProject, describe as words, write } from 'hexis';
+import { check, checkFile, type Drawing, memory, ok, openProject, describe as words } from 'hexis';
 import { disk, write as writeInNode } from 'hexis/node';
 import { chartKinds } from '../../src/core/chart/kinds.js';
 import { extremeBetween, sample } from '../../src/core/expression/sample.js';
