@@ -130,7 +130,10 @@ describe('the package, installed in an empty folder', () => {
       const script = await get(named.find((path) => path.endsWith('.js')) as string);
       const worker = /worker-[\w-]+\.js/.exec(script.text)?.[0];
       for (const path of [...named, `assets/${worker}`]) expect([path, (await get(path)).status]).toEqual([path, 200]);
-      expect(JSON.parse((await get('/api/folder')).text)).toEqual({ folder: 'mine', files: [] });
+      const told = JSON.parse((await get('/api/folder')).text) as { formats: { name: string }[] };
+      expect(told).toMatchObject({ folder: 'mine', files: [] });
+      // All that the command writes can be saved by the page.
+      expect(told.formats.map(({ name }) => name)).toEqual(['svg', 'pdf', 'eps', 'plate', 'png', 'tiff']);
     } finally {
       child.kill('SIGTERM');
     }
