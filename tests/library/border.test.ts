@@ -125,6 +125,21 @@ describe('entries of a codebook', () => {
     expect(await strays('  water: { missing: [-9] }\n', { 'long.csv': 'what,v\nwater,1\n' })).toEqual([]);
   });
 
+  test.each([
+    ['doubled quotation marks', '  \'a "b"\': {}\n', 'x,"a ""b"""\n1,2\n'],
+    ['an accent written in two', '  h\u00f6he: {}\n', 'x,ho\u0308he\n1,2\n'],
+    ['the column of several files', '  file: { label: Year }\n', 'x\n1\n'],
+    ['a column of a table without names', '  column7: { label: Height }\n', '1,2,3\n'],
+  ])('are found by their letters, or are in no file: %s', async (_, entry, other) => {
+    expect(await strays(entry, { 'other.csv': other })).toEqual([]);
+  });
+
+  test('are found in JSON with escapes', async () => {
+    const other = '[{ "h\\u00f6he": 1 }]';
+    expect(await strays('  h\u00f6he: {}\n', { 'other.json': other })).toEqual([]);
+    expect(await strays('  h\u00f6hen: {}\n', { 'other.json': other })).toEqual([[5, 'h\u00f6hen']]);
+  });
+
   test('that nothing rules out are not: where a table cannot be read, or the rows stand in the figure file', async () => {
     expect(await strays('  water: { missing: [-9] }\n', { 'other.xlsx': 'no workbook' })).toEqual([]);
     expect(

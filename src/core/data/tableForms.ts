@@ -60,7 +60,10 @@ const json: TableForm = {
   names: ['JSON'],
   endings: ['.json'],
   read: async (file, reading) => readText(file, reading.encoding, (text) => readJson(unmarked(text), reading)),
-  words: wordsOfText,
+  words: async (bytes) =>
+    (await wordsOfText(bytes))?.replace(/\\u([\da-f]{4})/gi, (_, code: string) =>
+      String.fromCharCode(Number.parseInt(code, 16)),
+    ),
   isTable(bytes) {
     try {
       const found = JSON.parse(unmarked(new TextDecoder().decode(bytes))) as {

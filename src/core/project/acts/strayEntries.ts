@@ -1,3 +1,4 @@
+import { fileColumn } from '../../data/joined.js';
 import { isTablePath, tableForm } from '../../data/tableForms.js';
 import { nearest } from '../../document/nearest.js';
 import { type Problem, warning } from '../../document/problem.js';
@@ -10,6 +11,16 @@ const figureEnding = /\.figure\.(ya?ml|json)$/i;
 
 /** More files than these, or larger ones together, are not looked into: one of them may have the column. */
 const [mostFiles, mostBytes] = [60, 40e6];
+
+/** Columns that are in no file: the one that tells several tables apart, and those of a table whose first line names none. */
+const isMade = (name: string): boolean => name === fileColumn || /^column\d+$/.test(name);
+
+/** Letters and numbers alone: quotation marks are doubled in some tables, and accents are written in two ways. */
+const bare = (text: string): string => text.normalize('NFC').replace(/[^\p{L}\p{N}]/gu, '');
+
+/** Names that do not stand in a text, by their letters and numbers; of one that has none nothing can be said. */
+const notIn = (text: string, names: readonly string[]): string[] =>
+  names.filter((name) => bare(name) !== '' && !text.includes(bare(name)));
 
 /** The tables of a figure, as paths. */
 const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figure']['data']): string[] =>
@@ -43,7 +54,9 @@ export async function strayEntries(project: Project, file: string, part: Part): 
   const found = await new Gatherer(project.store).document('codebook', path);
   const entries = Object.entries(found?.reading.value.variables ?? {});
   const known = new Set(part.table.columnNames);
-  let strays = entries.flatMap(([name, { formula }]) => (formula === undefined && !known.has(name) ? [name] : []));
+  let strays = entries.flatMap(([name, { formula }]) =>
+    formula === undefined && !known.has(name) && !isMade(name) ? [name] : [],
+  );
   if (strays.length === 0) return [];
   const tables = await tablesAround(project, file, part, path);
   if (tables.length > mostFiles) return [];
@@ -54,6 +67,7 @@ export async function strayEntries(project: Project, file: string, part: Part): 
     const words = bytes && read <= mostBytes ? await tableForm(table).words(bytes) : undefined;
     if (words === undefined) return [];
     strays = strays.filter((name) => !words.includes(name));
+    if (strays.length > 0) strays = notIn(bare(words), strays);
     if (strays.length === 0) return [];
   }
   const unnamed = part.table.columnNames.filter((name) => !entries.some(([entry]) => entry === name));
