@@ -74,8 +74,8 @@ export async function deskTimes(count = 60) {
       await desk.close();
       return times;
     };
-    const bars = await stepped('figures/yield-by-bed.figure.yaml', 'bars opacity');
-    const points = await stepped('figures/cloud.figure.yaml', 'markers size');
+    const bars = await stepped('figures/yield-by-bed.figure.yaml', 'opacity of bars');
+    const points = await stepped('figures/cloud.figure.yaml', 'size of markers');
     const { desk, page } = await open(folder, 'boards/yield.board.yaml');
     await page.getByRole('checkbox', { name: 'With caption' }).focus();
     await page.waitForTimeout(1500);

@@ -9,8 +9,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { check, openProject } from 'hexis';
 import { disk, formats, write } from 'hexis/node';
-import { compose } from '../dist/core/project/compose/compose.js';
-import { gather } from '../dist/core/project/read/gather.js';
+import { layFigure, planFigure } from '../dist/core/project/compose/compose.js';
+import { ready as typed } from '../dist/core/project/compose/ready.js';
+import { gather as read } from '../dist/core/project/read/gather.js';
 import { Store } from '../dist/core/project/read/store.js';
 import { deskTimes } from './desk.mjs';
 import { refusals } from './refusals.mjs';
@@ -51,6 +52,14 @@ async function callTime(call, count = 300, warmUp = 50) {
   }
   return median(times);
 }
+
+/** A figure that is read, with its type. */
+const gather = async (store, path) => {
+  const found = await typed(store, await read(store, path), {});
+  return { ...found, value: found.value?.gathered };
+};
+/** Composes one: planned, and laid out. */
+const compose = (gathered) => layFigure(gathered, planFigure(gathered).value);
 
 const ready = await gather(new Store(disk), figure);
 if (!ready.ok) throw new Error('the demo figure does not read');
