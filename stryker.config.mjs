@@ -12,6 +12,8 @@ export default {
   // The compiler of this project has no interface for programs; nothing of its settings is needed.
   tsconfigFile: 'none',
   timeoutMS: 60_000,
+  // All tests of core and library once, on one core.
+  dryRunTimeoutMinutes: 30,
   concurrency: 2,
   // Modules of tests that have run are not let go of: a process is left after a few mutants.
   maxTestRunnerReuse: 5,

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { namedColumns } from '../chart/frame/roles.js';
 import { kindOf } from '../chart/kinds.js';
 import type { ColumnProfile } from '../data/profile.js';
@@ -70,7 +71,7 @@ const named = (paths: readonly string[][]) => paths.map((path) => path.join('.')
 function retitled(title: string, from: string, to: string): string | undefined {
   const at = title.toLowerCase().indexOf(from.toLowerCase());
   if (at < 0) return undefined;
-  const isCapital = at === 0 || /[A-Z]/.test(title[at] as string);
+  const isCapital = at === 0 || /[A-Z]/.test(entryAt(title, at));
   const words = isCapital ? to : to.charAt(0).toLowerCase() + to.slice(1);
   return title.slice(0, at) + words + title.slice(at + from.length);
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { ValueAxis } from '../chart/plan.js';
 import { isoDay } from '../data/calendar.js';
 import type { ReadingName } from '../document/fields.js';
@@ -147,7 +148,7 @@ function limitHint({ plans }: Part, path: string): string | undefined {
   if (shown.length === 0) return undefined;
   const short = (value: number, form: string | undefined) =>
     form === 'date' ? isoDay(value) : String(Number(value.toPrecision(6)));
-  const { form, possible } = shown[0] as ValueAxis;
+  const { form, possible } = entryAt(shown, 0);
   const least = Math.min(...shown.map((axis) => (axis as ValueAxis).least));
   const greatest = Math.max(...shown.map((axis) => (axis as ValueAxis).greatest));
   return [

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { AxisPlan } from '../chart/plan.js';
 import type { PanelPlace } from '../check/measure/subject.js';
 import { isoDay } from '../data/calendar.js';
@@ -97,7 +98,7 @@ const writtenAt = (axis: AxisPlan, scale: AxisScale, at: number): string | numbe
   }
   if (scale.shows === 'category' && axis.shows === 'category') {
     const far = axis.categories.map((_, i) => Math.abs(centerOf(scale, i) - at));
-    return (axis.categories[far.indexOf(Math.min(...far))] as Category).name;
+    return entryAt(axis.categories, far.indexOf(Math.min(...far))).name;
   }
   return Number(((at - scale.from) / (scale.to - scale.from)).toFixed(2));
 };
@@ -105,7 +106,10 @@ const writtenAt = (axis: AxisPlan, scale: AxisScale, at: number): string | numbe
 /** Where a legend stands that is put at a place: inside the panel in the corner that is nearest, or at the side beyond it. */
 function legendEdits(box: Box, x: number, y: number): Edit[] {
   const sides = { left: box.x - x, right: x - box.x - box.width, top: box.y - y, bottom: y - box.y - box.height };
-  const [side, beyond] = Object.entries(sides).sort((a, b) => b[1] - a[1])[0] as [string, number];
+  const [side, beyond] = entryAt(
+    Object.entries(sides).sort((a, b) => b[1] - a[1]),
+    0,
+  );
   if (beyond > 0) {
     return [
       { path: ['legend', 'corner'], value: undefined },

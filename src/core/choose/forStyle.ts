@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { lookShape } from '../document/look.js';
 import type { Edit } from '../document/patch.js';
 import { valueAt } from '../document/settingTree.js';
@@ -16,7 +17,7 @@ export interface ForStyle {
 export function forStyle(part: Part, path: string): ForStyle | undefined {
   const keys = placeOf(part, path);
   const value = valueAt(part.figure, keys);
-  if (value === undefined || !((keys[0] as string) in lookShape)) return undefined;
+  if (value === undefined || !(entryAt(keys, 0) in lookShape)) return undefined;
   return {
     style: part.figure.style ?? 'plain',
     styleEdits: [{ path: keys, value }],

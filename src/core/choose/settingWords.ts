@@ -1,3 +1,5 @@
+import { lastOf } from '../at.js';
+
 /**
  * What settings are called on a control: words of a reader, not the keys of the file. Settings that no line speaks of are called by
  * their keys, in plain words.
@@ -185,7 +187,7 @@ export function axisSettingWords(keys: readonly string[]): string {
 export function settingWords(path: string): string {
   const keys = path.split('.');
   const thing = things[keys.slice(0, -1).join('.')];
-  return own[path] ?? (thing === undefined ? plainWords(keys) : propertyOf(keys.at(-1) as string, thing));
+  return own[path] ?? (thing === undefined ? plainWords(keys) : propertyOf(lastOf(keys), thing));
 }
 
 /** All paths that the tables speak of, whole ones and beginnings: each must be one of a setting. */

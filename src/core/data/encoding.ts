@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** Ways of writing letters that a text file may have. */
 export const encodings = ['utf-8', 'windows-1252', 'utf-16'] as const;
 export type Encoding = (typeof encodings)[number];
@@ -25,7 +26,7 @@ const western = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘�
 const westernText = (bytes: Uint8Array): string =>
   new TextDecoder('latin1')
     .decode(bytes)
-    .replace(/[\u0080-\u009f]/g, (sign) => western[sign.charCodeAt(0) - 0x80] as string);
+    .replace(/[\u0080-\u009f]/g, (sign) => entryAt(western, sign.charCodeAt(0) - 0x80));
 
 /**
  * The text of a file: UTF-8, or UTF-16 with a byte order mark. What is no UTF-8 is Windows-1252, as spreadsheets save it in

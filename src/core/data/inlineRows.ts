@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Outcome, Place } from '../document/problem.js';
 import type { CellValue } from './columnReader.js';
 import { TableBuilder, type TableReading } from './readTable.js';
@@ -20,5 +21,5 @@ export function readRows(
   const names = [...new Set(rows.flatMap((row) => Object.keys(row)))];
   const builder = new TableBuilder(names, reading);
   for (const row of rows) builder.add(names.map((name) => cellOf(Object.hasOwn(row, name) ? row[name] : null)));
-  return builder.finish((row, column) => reading.placeOf?.(row, names[column] as string) ?? { file: reading.name });
+  return builder.finish((row, column) => reading.placeOf?.(row, entryAt(names, column)) ?? { file: reading.name });
 }

@@ -1,3 +1,4 @@
+import { entryAt, heldBy } from '../at.js';
 import type { Codebook, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, columnKey, type NumberColumn, type Table, tableOf } from './table.js';
 
@@ -28,8 +29,8 @@ function joinedCategories(name: string, columns: readonly CategoryColumn[]): Cat
   const texts = [...new Set(columns.flatMap((column) => column.texts))];
   const places = new Map(texts.map((text, i) => [text, i]));
   const codes = columns.flatMap((column) => {
-    const own = column.texts.map((text) => places.get(text) as number);
-    return Array.from(column.codes, (code) => own[code] as number);
+    const own = column.texts.map((text) => heldBy(places, text));
+    return Array.from(column.codes, (code) => entryAt(own, code));
   });
   return { as: 'category', name, codes: Int32Array.from(codes), texts };
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Codebook, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
 
@@ -90,7 +91,7 @@ export function longTable(
   for (const [c, column] of measured.entries()) {
     numbers.set(column.numbers, c * rows);
     for (let row = 0; row < rows; row += 1) {
-      const reason = column.absent[row] as number;
+      const reason = entryAt(column.absent, row);
       absent[c * rows + row] = reason === 0 ? 0 : reason + offset;
       groups[c * rows + row] = c;
     }

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { type DateOrder, parseDate } from './dates.js';
 import { ColumnNotation, cleaned, type NumberFault, type NumberNotation } from './numberText.js';
 import { suspectValues } from './suspectCodes.js';
@@ -43,9 +44,9 @@ const mostCodes = 7;
 /** How often each text occurs. */
 function countsOf(column: CategoryColumn): { text: string; count: number }[] {
   const counts = new Int32Array(column.texts.length);
-  for (const code of column.codes) counts[code] = (counts[code] as number) + 1;
+  for (const code of column.codes) counts[code] = entryAt(counts, code) + 1;
   const joined = new Map<string, number>();
-  for (const [id, text] of column.texts.entries()) joined.set(text, (joined.get(text) ?? 0) + (counts[id] as number));
+  for (const [id, text] of column.texts.entries()) joined.set(text, (joined.get(text) ?? 0) + entryAt(counts, id));
   return [...joined].filter(([, count]) => count > 0).map(([text, count]) => ({ text, count }));
 }
 
@@ -234,7 +235,7 @@ function markTotals(profiles: ColumnProfile[], table: Table, notation: NumberNot
         notation,
       );
       const numbers = column.texts.map((text) => read.value(text));
-      return [name, (row: number) => numbers[column.codes[row] as number] as number];
+      return [name, (row: number) => entryAt(numbers, entryAt(column.codes, row))];
     }),
   );
   const rows = Math.min(table.rowCount, 200);

@@ -1,3 +1,4 @@
+import { entryAt, heldBy } from '../at.js';
 import { nearest } from '../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
 import type { Codebook } from './codebook.js';
@@ -65,7 +66,7 @@ function readersOfAll(
   const { codebook, notation } = reading;
   const places = new Map(columnNames.map((name, i) => [name, i]));
   const readers = (names: readonly string[], active: (name: string) => Omit<Active, 'index'>): [string, Active][] =>
-    names.map((name) => [columnKey(name, as), { index: places.get(name) as number, ...active(name) }]);
+    names.map((name) => [columnKey(name, as), { index: heldBy(places, name), ...active(name) }]);
   return as === 'category'
     ? readers(columnNames, (name) => ({ as, reader: categoryReader(codebook.variable(name)) }))
     : readers(trialColumns(columnNames, reading, except), (name) => ({
@@ -202,7 +203,7 @@ export class TableBuilder {
     const problems = [...this.problems];
     const [long] = this.longCells;
     if (long) {
-      const column = this.columnNames[long.index] as string;
+      const column = entryAt(this.columnNames, long.index);
       return fail([...problems, error('cell-too-long', { column, most: longestCell }, place(long.row, long.index))]);
     }
     const columns: Column[] = [];
@@ -249,7 +250,7 @@ export class TableBuilder {
     );
     const [first] = stray;
     if (!first) return [];
-    const column = this.columnNames[index] as string;
+    const column = entryAt(this.columnNames, index);
     const facts = { column, text: first.text, count: stray.length };
     const at = place(first.row, index);
     return this.reading.codebook.variable(column).measure === 'date'

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { nearest } from '../document/nearest.js';
 import { error, type Place, type Problem } from '../document/problem.js';
 import { type Categories, CategoryIndex, categoriesOf } from './categories.js';
@@ -125,7 +126,7 @@ function within(
   const [from, to] = [endOf('from')?.from ?? Number.NEGATIVE_INFINITY, endOf('to')];
   const { numbers } = table.number(variable.name);
   const isBefore = (value: number) => !to || value <= to.from || value < to.until;
-  return { test: (row) => (numbers[row] as number) >= from && isBefore(numbers[row] as number), problems };
+  return { test: (row) => entryAt(numbers, row) >= from && isBefore(entryAt(numbers, row)), problems };
 }
 
 /** The texts of a column of dates that a value means: the same day or time however it is written, or all of a month or year. */

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
 import { categoriesOf } from './categories.js';
 import type { Codebook, Variable } from './codebook.js';
@@ -40,12 +41,12 @@ export function spreadTable(
   });
   for (let row = 0; row < table.rowCount; row += 1) {
     const [at, column] = [rows.of(row), made[columns.of(row)]];
-    if (at < 0 || !column || (values.absent[row] as number) > 0) continue;
+    if (at < 0 || !column || entryAt(values.absent, row) > 0) continue;
     if (column.absent[at] === 0) {
       const facts = { row: rows.categories[at]?.name ?? '', column: column.name, table: table.name };
       return fail([error('spread-twice', facts, place)]);
     }
-    column.numbers[at] = values.numbers[row] as number;
+    column.numbers[at] = entryAt(values.numbers, row);
     column.absent[at] = 0;
   }
   const names: CategoryColumn = {

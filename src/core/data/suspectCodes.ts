@@ -1,3 +1,4 @@
+import { heldBy } from '../at.js';
 import type { Codebook } from './codebook.js';
 import type { NumberColumn } from './table.js';
 
@@ -54,7 +55,7 @@ function codesAtEnd(counts: ReadonlyMap<number, number>): number[] {
   const codes = values.filter((value) => [97, 98, 99, 997, 998, 999].includes(value));
   const [, highest] = endsOf(values.filter((value) => !codes.includes(value)));
   const isAlone = codes.length > 0 && codes.every((value) => value - highest >= 3);
-  return isAlone && codes.some((value) => (counts.get(value) as number) > 1) ? codes : [];
+  return isAlone && codes.some((value) => heldBy(counts, value) > 1) ? codes : [];
 }
 
 /**

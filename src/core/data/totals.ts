@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Column, Table, TotalsRow } from './table.js';
 import { tableOf } from './table.js';
 
@@ -30,9 +31,9 @@ export function totalsColumns(table: Table, columns: readonly string[]): string[
       .map((other) => table.number(other).numbers);
     let tried = 0;
     for (let row = 0; row < table.rowCount; row += 1) {
-      const values = others.map((numbers) => numbers[row] as number);
-      if ([own[row] as number, ...values].some(Number.isNaN)) continue;
-      if (totalOf(own[row] as number, values) !== 'sum') return false;
+      const values = others.map((numbers) => entryAt(numbers, row));
+      if ([entryAt(own, row), ...values].some(Number.isNaN)) continue;
+      if (totalOf(entryAt(own, row), values) !== 'sum') return false;
       tried += 1;
     }
     return tried > 0;
@@ -41,12 +42,11 @@ export function totalsColumns(table: Table, columns: readonly string[]): string[
 
 /** A column without some rows. */
 function withoutRows(column: Column, kept: readonly number[]): Column {
-  if (column.as === 'category')
-    return { ...column, codes: Int32Array.from(kept, (row) => column.codes[row] as number) };
+  if (column.as === 'category') return { ...column, codes: Int32Array.from(kept, (row) => entryAt(column.codes, row)) };
   return {
     ...column,
-    numbers: Float64Array.from(kept, (row) => column.numbers[row] as number),
-    absent: Int32Array.from(kept, (row) => column.absent[row] as number),
+    numbers: Float64Array.from(kept, (row) => entryAt(column.numbers, row)),
+    absent: Int32Array.from(kept, (row) => entryAt(column.absent, row)),
   };
 }
 

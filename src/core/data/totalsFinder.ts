@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Codebook } from './codebook.js';
 import type { CellValue } from './columnReader.js';
 import { type NumberNotation, readNumber } from './numberText.js';
@@ -104,7 +105,7 @@ export class TotalsFinder {
       const of = seen.has(row) ? undefined : isFormula ? 'sum' : this.sumOf(rows, row, plain, called);
       if (!of) return [];
       seen.add(row);
-      return [{ row, column: this.names[index] as string, text, of }];
+      return [{ row, column: entryAt(this.names, index), text, of }];
     });
   }
 
@@ -115,7 +116,7 @@ export class TotalsFinder {
     plain: readonly number[],
     called: ReadonlySet<number>,
   ): 'sum' | 'mean' | undefined {
-    const own = rows[row] as readonly CellValue[];
+    const own = entryAt(rows, row);
     let start = row;
     while (start > 0 && !called.has(start - 1)) start -= 1;
     const since = Array.from({ length: row - start }, (_, i) => start + i);
@@ -128,7 +129,7 @@ export class TotalsFinder {
         const value = this.number(own, j);
         if (Number.isNaN(value)) continue;
         const values = others.flatMap((other) => {
-          const one = this.number(rows[other] as readonly CellValue[], j);
+          const one = this.number(entryAt(rows, other), j);
           return Number.isNaN(one) ? [] : [one];
         });
         const of = totalOf(value, values);

@@ -1,4 +1,5 @@
 import stringWidth from 'string-width';
+import { entryAt } from '../at.js';
 
 interface Columns {
   /** Whether the texts of a column stand at its right, as numbers do. */
@@ -18,7 +19,7 @@ export function inColumns(
 ): string[] {
   const widths = columnWidths(rows).map((width) => Math.min(width, widest));
   const padded = (text: string, column: number) => {
-    const blanks = ' '.repeat(Math.max(0, (widths[column] as number) - stringWidth(text)));
+    const blanks = ' '.repeat(Math.max(0, entryAt(widths, column) - stringWidth(text)));
     return isRight(column) ? blanks + text : text + blanks;
   };
   return rows.map((row) => row.map(padded).join('  ').trimEnd());

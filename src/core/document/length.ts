@@ -1,3 +1,5 @@
+import { entryAt } from '../at.js';
+
 /** Points in each CSS absolute unit. */
 const pointsIn = { pt: 1, pc: 12, in: 72, cm: 72 / 2.54, mm: 72 / 25.4, q: 72 / 101.6, px: 0.75 } as const;
 
@@ -11,7 +13,7 @@ export const lengthPattern = /^\s*(\d+(?:\.\d+)?|\.\d+)\s*(pt|pc|in|cm|mm|q|px|e
 export function lengthInPoints(text: string, em?: number): number | undefined {
   const match = lengthPattern.exec(text);
   if (!match) return undefined;
-  const unit = (match[2] as string).toLowerCase() as keyof typeof pointsIn | 'em';
+  const unit = entryAt(match, 2).toLowerCase() as keyof typeof pointsIn | 'em';
   const points = unit === 'em' ? em : pointsIn[unit];
   return points === undefined ? undefined : Number(match[1]) * points;
 }

@@ -1,4 +1,5 @@
 import { Document, isMap, isScalar, isSeq, type Node, parseDocument, visit, type YAMLMap, type YAMLSeq } from 'yaml';
+import { entryAt } from '../at.js';
 import type { Path } from './yamlSource.js';
 
 /** One setting to write, or, where the value is `undefined`, to take away. */
@@ -101,7 +102,7 @@ function insertPair(text: string, map: YAMLMap, keys: Path, value: unknown): Spl
     return { at: from, removed: text.slice(from, to), inserted: `{ ${pair} }` };
   }
   if (!last) return { at: startOf(map), removed: '', inserted: pair };
-  const first = map.items[0] as Pair;
+  const first = entryAt(map.items, 0);
   const indent = ' '.repeat(startOf(first.key) - lineStart(text, startOf(first.key)));
   const end = lineEnd(text, Math.max(lastOf(last) - (text[lastOf(last) - 1] === '\n' ? 1 : 0), startOf(last.key)));
   return { at: end, removed: '', inserted: `\n${indent}${pair}` };

@@ -1,4 +1,5 @@
 import type * as z from 'zod/mini';
+import { lastOf } from '../at.js';
 import { type FieldNotes, largestText, longestSide, notes } from './fields.js';
 import { nearest } from './nearest.js';
 import { insteadOf, kindMeant } from './otherWords.js';
@@ -278,7 +279,7 @@ export function validate(schema: Schema, source: YamlSource): Problem[] {
 /** Makes the number at a path the text that it is written as. */
 function asText(value: unknown, path: Path): void {
   const group = valueAt(value, path.slice(0, -1)) as Record<string | number, unknown>;
-  const key = path.at(-1) as string;
+  const key = lastOf(path);
   group[key] = String(group[key]);
 }
 

@@ -11,6 +11,7 @@ import {
   type YAMLError,
   type YAMLMap,
 } from 'yaml';
+import { entryAt, lastOf } from '../at.js';
 import { error, type Place, type Problem } from './problem.js';
 
 export type Path = readonly (string | number)[];
@@ -65,7 +66,9 @@ function bracketText(content: string): string | undefined {
 /** The line in which a quotation mark opens that no later one of it closes. */
 function openQuoteLine(content: readonly string[], before: number): number | undefined {
   for (let at = Math.min(before, content.length - 1); at >= 0; at -= 1) {
-    const bare = (content[at] as string).replace(/\\"/g, '').replace(/(^|\s)#.*$/, '');
+    const bare = entryAt(content, at)
+      .replace(/\\"/g, '')
+      .replace(/(^|\s)#.*$/, '');
     if (((bare.match(/"/g) ?? []).length % 2 === 1 || /:\s+'[^']*$/.test(bare)) && /[:[{,-]\s*["']/.test(bare))
       return at;
   }
@@ -76,12 +79,12 @@ function openQuoteLine(content: readonly string[], before: number): number | und
 function causeOf(fault: YAMLError, file: string, text: string, line: number): Problem | undefined {
   const content = text.split('\n');
   const say = (at: number, pattern: RegExp, reason: string, write?: string) => {
-    const column = Math.max(0, (content[at] as string).search(pattern)) + 1;
+    const column = Math.max(0, entryAt(content, at).search(pattern)) + 1;
     return error('yaml-broken', { reason, ...(write === undefined ? {} : { write }) }, { file, line: at + 1, column });
   };
   const colored = content.findIndex((own, i) => i < line && /[{[]/.test(own) && bareColor.test(own));
   if (colored >= 0) {
-    const [, key, color] = bareColor.exec(content[colored] as string) as unknown as [string, string, string];
+    const [, key, color] = bareColor.exec(entryAt(content, colored)) as unknown as [string, string, string];
     return say(colored, /#/, `without quotation marks ${color} is a remark`, `${key}: "${color}"`);
   }
   const brackets = bracketText(content[line - 1] ?? '');
@@ -143,7 +146,7 @@ function nestingProblem(text: string, file: string): Problem | undefined {
   const indents: number[] = [];
   for (const [at, content] of text.split('\n').entries()) {
     const [lead = ''] = /^[\s-]*/.exec(content) ?? [];
-    while (indents.length > 0 && (indents.at(-1) as number) >= lead.length) indents.pop();
+    while (indents.length > 0 && lastOf(indents) >= lead.length) indents.pop();
     if (content.trim() !== '') indents.push(lead.length);
     const dashes = lead.split('-').length - 1;
     for (const sign of content.match(/[[\]{}]/g) ?? []) {

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { arity, eachCommand, type Outline, withoutQuadratics } from '../type/outline.js';
 
 /** Each number of thousandths below one as it is written behind a whole number. */
@@ -38,7 +39,7 @@ export function repeatedPath(outline: Outline, xs: ArrayLike<number>, ys: ArrayL
   });
   const parts = new Array<string>(xs.length);
   for (let i = 0; i < xs.length; i += 1) {
-    parts[i] = `M${short((xs[i] as number) + x0)} ${short((ys[i] as number) + y0)}`;
+    parts[i] = `M${short(entryAt(xs, i) + x0)} ${short(entryAt(ys, i) + y0)}`;
   }
   return xs.length === 0 ? '' : parts.join(rest) + rest;
 }
@@ -46,7 +47,7 @@ export function repeatedPath(outline: Outline, xs: ArrayLike<number>, ys: ArrayL
 /** Lines without length at many places: with round ends, each is a dot. */
 export function dotsPath(xs: ArrayLike<number>, ys: ArrayLike<number>): string {
   const parts = new Array<string>(xs.length);
-  for (let i = 0; i < xs.length; i += 1) parts[i] = `M${short(xs[i] as number)} ${short(ys[i] as number)}h0`;
+  for (let i = 0; i < xs.length; i += 1) parts[i] = `M${short(entryAt(xs, i))} ${short(entryAt(ys, i))}h0`;
   return parts.join('');
 }
 

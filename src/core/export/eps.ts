@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { blended } from '../color/color.js';
 import type { PlateItem, PlateStroke } from '../plate/plate.js';
 import type { Outline } from '../type/outline.js';
@@ -52,7 +53,7 @@ const draw: Drawers = {
     return paint(path(outline), fill && blended(fill, paper, opacity), mixed);
   },
   markers({ outline, xs, ys, fill, opacity = 1 }, { paper }) {
-    const shapes = Array.from(xs, (x, i) => `gsave ${numbers(x, ys[i] as number)} translate marker grestore`);
+    const shapes = Array.from(xs, (x, i) => `gsave ${numbers(x, entryAt(ys, i))} translate marker grestore`);
     return `/marker {\n${path(outline)} fill\n} bind def\n${ink(blended(fill, paper, opacity))}\n${shapes.join('\n')}`;
   },
   text: (item, { context }) => paint(path(textOutline(context.kit, item)), item.color, undefined),

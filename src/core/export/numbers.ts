@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { FurtherNumbers, NumbersTable } from '../chart/plan.js';
 import { columnWidths, inColumns } from '../document/columns.js';
 import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
@@ -64,11 +65,11 @@ function keysOf({ columns }: Pick<NumbersTable, 'columns'>): string[] {
   const taken = new Set<string>();
   const keys = columns.map(({ key }) => key);
   for (let i = keys.length - 1; i >= 0; i -= 1) {
-    const plainKey = keys[i] as string;
-    for (let n = 1; taken.has(keys[i] as string); n += 1) {
+    const plainKey = entryAt(keys, i);
+    for (let n = 1; taken.has(entryAt(keys, i)); n += 1) {
       keys[i] = `${plainKey} (variable${n === 1 ? '' : ` ${n}`})`;
     }
-    taken.add(keys[i] as string);
+    taken.add(entryAt(keys, i));
   }
   return keys;
 }
@@ -76,7 +77,7 @@ function keysOf({ columns }: Pick<NumbersTable, 'columns'>): string[] {
 /** A row as an object that has just its own keys, whatever they are called. */
 const rowObject = (keys: readonly string[], row: NumbersTable['rows'][number]): object => {
   const object = Object.create(null) as Record<string, unknown>;
-  for (const [i, value] of row.entries()) object[keys[i] as string] = value ?? null;
+  for (const [i, value] of row.entries()) object[entryAt(keys, i)] = value ?? null;
   return object;
 };
 
@@ -84,7 +85,7 @@ const rowObject = (keys: readonly string[], row: NumbersTable['rows'][number]): 
 function tableObject(table: Pick<NumbersTable, 'columns' | 'rows'>) {
   const keys = keysOf(table);
   return {
-    columns: table.columns.map(({ title }, i) => ({ key: keys[i] as string, title })),
+    columns: table.columns.map(({ title }, i) => ({ key: entryAt(keys, i), title })),
     rows: table.rows.map((row) => rowObject(keys, row)),
   };
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { MarkersItem, Plate, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { readFont } from '../type/readFont.js';
@@ -49,7 +50,7 @@ function paint(pdf: Pdf, fill: string | undefined, stroke: PlateStroke | undefin
 function markerContent({ outline, round }: MarkersItem, { xs, ys }: { xs: Float64Array; ys: Float64Array }): string {
   const parts: string[] = [];
   for (let i = 0; i < xs.length; i += 1) {
-    const [x, y] = [xs[i] as number, ys[i] as number];
+    const [x, y] = [entryAt(xs, i), entryAt(ys, i)];
     if (round !== undefined) {
       const place = `${short(x)} ${short(y)}`;
       parts.push(`${place} m ${place} l`);

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textPath } from './textOutline.js';
@@ -45,7 +46,7 @@ function markers(item: MarkersItem): string {
   const id = idOf('marker', data);
   const uses: string[] = [];
   for (let i = 0; i < xs.length; i += 1) {
-    uses.push(`<use xlink:href="#${id}" x="${short(xs[i] as number)}" y="${short(ys[i] as number)}"/>`);
+    uses.push(`<use xlink:href="#${id}" x="${short(entryAt(xs, i))}" y="${short(entryAt(ys, i))}"/>`);
   }
   const shape = element('path', { id, d: data });
   return `<defs>${shape}</defs>${element('g', { fill, 'fill-opacity': opacity }, uses.join(''))}`;

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { TextItem } from '../plate/plate.js';
 import type { Face } from '../type/face.js';
 import { type Outline, placed } from '../type/outline.js';
@@ -15,9 +16,7 @@ function pieceOutline(face: Face, { x, y, angle }: TextItem, piece: Piece): Outl
   const [cos, sin] = angle === 90 ? [0, 1] : [Math.cos(radians(angle)), Math.sin(radians(angle))];
   const { coordinates } = local;
   const turned = coordinates.map((own, i) =>
-    i % 2 === 0
-      ? x + own * cos + (coordinates[i + 1] as number) * sin
-      : y + own * cos - (coordinates[i - 1] as number) * sin,
+    i % 2 === 0 ? x + own * cos + entryAt(coordinates, i + 1) * sin : y + own * cos - entryAt(coordinates, i - 1) * sin,
   );
   return { commands: local.commands, coordinates: turned };
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** A function of one number; `NaN` or infinite where it has no value. */
 export type RealFunction = (x: number) => number;
 
@@ -45,11 +46,13 @@ export function sample(of: RealFunction, from: number, to: number, count: number
   const { least, low, high } = usual(values);
   const [xs, ys] = [[] as number[], [] as number[]];
   for (const [i, x] of places.entries()) {
-    const [before, y] = [places[i - 1], values[i] as number];
-    const last = values[i - 1] as number;
-    if (before !== undefined && breaks({ at, a: before, b: x, ya: last, yb: y, least, low, high })) {
-      xs.push(before + (x - before) / 2);
-      ys.push(Number.NaN);
+    const y = entryAt(values, i);
+    if (i > 0) {
+      const before = entryAt(places, i - 1);
+      if (breaks({ at, a: before, b: x, ya: entryAt(values, i - 1), yb: y, least, low, high })) {
+        xs.push(before + (x - before) / 2);
+        ys.push(Number.NaN);
+      }
     }
     xs.push(x);
     ys.push(y);

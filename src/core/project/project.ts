@@ -1,3 +1,4 @@
+import { lastOf } from '../at.js';
 import { after, fail, type Outcome } from '../document/problem.js';
 import { valueSource } from '../document/valueSource.js';
 import type { Layer } from '../style/layers.js';
@@ -43,8 +44,7 @@ export type DrawnFigure = Outcome<Drawing> & {
 /** Whether a file says that it is a board. */
 const isBoard = (text: string): boolean => /^\s*[{]?\s*"?hexis"?\s*:\s*"?board\/1/m.test(text.slice(0, 4000));
 
-const idOf = (path: string): string =>
-  (path.split(/[/\\]/).at(-1) as string).replace(/(\.(figure|board))?\.(ya?ml|json)$/i, '');
+const idOf = (path: string): string => lastOf(path.split(/[/\\]/)).replace(/(\.(figure|board))?\.(ya?ml|json)$/i, '');
 
 const drawnFigure = (path: string, outcome: Outcome<Drawing>): DrawnFigure => {
   const drawing = outcome.ok ? outcome.value : undefined;

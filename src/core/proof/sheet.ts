@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { NumbersTable } from '../chart/plan.js';
 import type { Finding } from '../check/finding.js';
 import { countText } from '../check/findingText.js';
@@ -132,7 +133,7 @@ function pinPlaces({ plate, findings }: ProofFigure, at: Box): ({ box: Box; pin:
     const box = onPage(first);
     const choices = pinChoices(box);
     const costs = choices.map((choice) => hidden(choice, words, pins));
-    const pin = choices[costs.indexOf(Math.min(...costs))] as Point;
+    const pin = entryAt(choices, costs.indexOf(Math.min(...costs)));
     pins.push(pin);
     return { box, pin };
   });
@@ -153,7 +154,7 @@ function documentPage(pen: Pen, figure: ProofFigure, page: Box): void {
   const room = page.y + page.height - pageMargin - foot;
   paragraphs(pen, { ...column, y: foot, height: room }, before, passage.length);
   const pinned = pinPlaces(figure, at).flatMap((place, i) =>
-    place ? [{ ...place, number: i + 1, color: markOf(figure.findings[i] as Finding) }] : [],
+    place ? [{ ...place, number: i + 1, color: markOf(entryAt(figure.findings, i)) }] : [],
   );
   for (const { box, color } of pinned) {
     const around = { x: box.x - 1.5, y: box.y - 1.5, width: box.width + 3, height: box.height + 3 };
@@ -252,7 +253,7 @@ function tableRows(
     let height = 0;
     for (let i = 0; i < columns; i += 1) {
       const isNumber = table.columns[i]?.decimals !== undefined;
-      const own = widths[i] as number;
+      const own = entryAt(widths, i);
       const look = {
         role: 'note',
         further: 0.92,

@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../at.js';
 import { patched, patchFor } from '../document/patch.js';
 import { readReport } from '../project/read/readDocument.js';
 
@@ -8,7 +9,7 @@ const indentOf = (line: string): number => line.length - line.trimStart().length
 /** A list with one of its entries at another place. */
 function reordered<T>(list: readonly T[], from: number, to: number): T[] {
   const rest = list.filter((_, i) => i !== from);
-  return [...rest.slice(0, to), list[from] as T, ...rest.slice(to)];
+  return [...rest.slice(0, to), entryAt(list, from), ...rest.slice(to)];
 }
 
 /**
@@ -17,17 +18,17 @@ function reordered<T>(list: readonly T[], from: number, to: number): T[] {
  */
 function blocksOf(lines: readonly string[], starts: readonly number[]): { from: number; to: number }[] | undefined {
   if (starts.length === 0 || !starts.every((at) => isItem(lines[at]))) return undefined;
-  const dash = indentOf(lines[starts[0] as number] as string);
+  const dash = indentOf(entryAt(lines, entryAt(starts, 0)));
   const heads = starts.map((at, i) => {
-    const least = i === 0 ? 0 : (starts[i - 1] as number) + 1;
+    const least = i === 0 ? 0 : entryAt(starts, i - 1) + 1;
     let head = at;
-    while (head > least && isRemark(lines[head - 1]) && indentOf(lines[head - 1] as string) === dash) head -= 1;
+    while (head > least && isRemark(lines[head - 1]) && indentOf(entryAt(lines, head - 1)) === dash) head -= 1;
     return head;
   });
-  let end = (starts.at(-1) as number) + 1;
+  let end = lastOf(starts) + 1;
   // A value may have empty lines in it.
   for (let at = end; at < lines.length; at += 1) {
-    const line = lines[at] as string;
+    const line = entryAt(lines, at);
     if (line.trim() === '') continue;
     if (indentOf(line) <= dash) break;
     end = at + 1;
@@ -38,7 +39,7 @@ function blocksOf(lines: readonly string[], starts: readonly number[]): { from: 
 /** Lines of an entry, and the empty ones behind it, which stay where they are. */
 function parted(lines: readonly string[]): { own: string[]; behind: string[] } {
   let end = lines.length;
-  while (end > 0 && (lines[end - 1] as string).trim() === '') end -= 1;
+  while (end > 0 && entryAt(lines, end - 1).trim() === '') end -= 1;
   return { own: lines.slice(0, end), behind: lines.slice(end) };
 }
 

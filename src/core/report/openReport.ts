@@ -1,3 +1,4 @@
+import { lastOf } from '../at.js';
 import type { HandFacts } from '../check/hand/facts.js';
 import { lengthInPoints } from '../document/length.js';
 import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
@@ -48,8 +49,7 @@ export interface Report {
   locate(path: string): Place;
 }
 
-const idOf = (path: string): string =>
-  (path.split(/[/\\]/).at(-1) as string).replace(/(\.report)?\.(ya?ml|json)$/i, '');
+const idOf = (path: string): string => lastOf(path.split(/[/\\]/)).replace(/(\.report)?\.(ya?ml|json)$/i, '');
 
 const paragraphs = (text: string | undefined): string[] =>
   (text ?? '')

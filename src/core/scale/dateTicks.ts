@@ -1,3 +1,4 @@
+import { lastOf } from '../at.js';
 import { dayOf } from '../data/calendar.js';
 import { writingOf } from '../document/languages.js';
 import type { NumberForm } from './numberFormat.js';
@@ -118,7 +119,7 @@ export function dateTexts(values: readonly number[], step: DateStep, form?: Date
 /** Dates that stand at least some days apart, from the first on. */
 function thinned(values: readonly number[], apart: number): number[] {
   const kept: number[] = [];
-  for (const value of values) if (kept.length === 0 || value - (kept.at(-1) as number) >= apart) kept.push(value);
+  for (const value of values) if (kept.length === 0 || value - lastOf(kept) >= apart) kept.push(value);
   return kept;
 }
 

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Transform } from './transform.js';
 
 /** A stretch of numbers laid on a stretch of the page, in points. `from` may lie right of or below `to`. */
@@ -31,10 +32,7 @@ export function valueAtPlace(scale: NumberScale, place: number): number {
   const span = high - low;
   // Beyond the limits values are sought one stretch further; a logarithm ends at zero.
   const ends = [low - span, high + span * Math.max(1, 4 * (share - 1) * (high / Math.max(low, 1e-300)))];
-  let [below, above] = [
-    Number.isFinite(transform(ends[0] as number)) ? (ends[0] as number) : low / 1e6,
-    ends[1] as number,
-  ];
+  let [below, above] = [Number.isFinite(transform(entryAt(ends, 0))) ? entryAt(ends, 0) : low / 1e6, entryAt(ends, 1)];
   for (let i = 0; i < halvings; i += 1) {
     const middle = (below + above) / 2;
     const isPast = (position(scale, middle) - place) * Math.sign(to - from) > 0;

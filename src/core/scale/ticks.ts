@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../at.js';
 import { decimalsOf } from './numberFormat.js';
 
 /** Evenly spaced ticks with the limits of their axis. */
@@ -98,7 +99,7 @@ function density(ticks: Ticks, request: TickRequest): number {
 /** How much of an axis with given limits lies beyond its first and last tick. */
 function unticked({ values, low, high }: Ticks, { from, to }: TickRequest): number {
   if (from === undefined || to === undefined) return 0;
-  return ((values[0] as number) - low + high - (values.at(-1) as number)) / (high - low);
+  return (entryAt(values, 0) - low + high - lastOf(values)) / (high - low);
 }
 
 function score(ticks: Ticks, rank: number, request: TickRequest, least: number, greatest: number): number {

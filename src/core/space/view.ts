@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** A place in space: to the right, away from who looks, and upwards at a turn and a tilt of 0. */
 export type Place = readonly [x: number, y: number, z: number];
 
@@ -116,7 +117,7 @@ export function bestView(places: readonly Float64Array[], distance?: number): Vi
       const taken = new Uint8Array(side * side);
       let count = 0;
       for (let i = 0; i < xs.length; i += 1) {
-        const [x, y] = projection.see([xs[i] as number, ys[i] as number, zs[i] as number]);
+        const [x, y] = projection.see([entryAt(xs, i), entryAt(ys, i), entryAt(zs, i)]);
         const column = Math.max(0, Math.min(side - 1, Math.round(x * cells) + side / 2));
         const row = Math.max(0, Math.min(side - 1, Math.round(y * cells) + side / 2));
         const at = row * side + column;

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** What waits for what: a piece in front is drawn once all that it hides is drawn. Kept in rows of numbers, as there are many. */
 export class Waits {
   private fronts = new Int32Array(1024);
@@ -31,11 +32,11 @@ export class Waits {
     this.size = at + 1;
     this.fronts[at] = front;
     this.backs[at] = back;
-    this.ofFront[at] = this.lastOfFront[front] as number;
-    this.ofBack[at] = this.lastOfBack[back] as number;
+    this.ofFront[at] = entryAt(this.lastOfFront, front);
+    this.ofBack[at] = entryAt(this.lastOfBack, back);
     this.lastOfFront[front] = at;
     this.lastOfBack[back] = at;
-    this.left[front] = (this.left[front] as number) + 1;
+    this.left[front] = entryAt(this.left, front) + 1;
   }
 
   isFree(piece: number): boolean {
@@ -46,8 +47,8 @@ export class Waits {
   behind(front: number, isWanted: (back: number) => boolean): number {
     let found = -1;
     // The first one that was added is the last one of the row.
-    for (let at = this.lastOfFront[front] as number; at >= 0; at = this.ofFront[at] as number) {
-      const back = this.backs[at] as number;
+    for (let at = entryAt(this.lastOfFront, front); at >= 0; at = entryAt(this.ofFront, at)) {
+      const back = entryAt(this.backs, at);
       if (!this.released.has(at) && isWanted(back)) found = back;
     }
     return found;
@@ -56,11 +57,11 @@ export class Waits {
   /** Takes away that pieces wait for one, or that a single one does; gives those that wait for nothing then. */
   release(back: number, only?: number): number[] {
     const freed: number[] = [];
-    for (let at = this.lastOfBack[back] as number; at >= 0; at = this.ofBack[at] as number) {
-      const front = this.fronts[at] as number;
+    for (let at = entryAt(this.lastOfBack, back); at >= 0; at = entryAt(this.ofBack, at)) {
+      const front = entryAt(this.fronts, at);
       if (this.released.has(at) || (only !== undefined && front !== only)) continue;
       if (only !== undefined) this.released.add(at);
-      const left = (this.left[front] as number) - 1;
+      const left = entryAt(this.left, front) - 1;
       this.left[front] = left;
       if (left === 0) freed.push(front);
     }

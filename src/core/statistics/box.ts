@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Interval } from './interval.js';
 import { slackOf } from './near.js';
 import { type Ordered, part } from './ordered.js';
@@ -67,14 +68,14 @@ export interface BoxSample {
 
 function whiskerEnds({ values, quarters, percentile }: BoxSample, whiskers: Whiskers): [number, number] {
   const last = values.length - 1;
-  if (whiskers.rule === 'range') return [values[0] as number, values[last] as number];
+  if (whiskers.rule === 'range') return [entryAt(values, 0), entryAt(values, last)];
   if (whiskers.rule === 'percentiles') return [percentile(whiskers.low / 100), percentile(whiskers.high / 100)];
   const [least, greatest] = fences(quarters, whiskers.lengths);
   let [low, high] = [0, last];
-  while (low < last && (values[low] as number) < least) low += 1;
-  while (high > 0 && (values[high] as number) > greatest) high -= 1;
+  while (low < last && entryAt(values, low) < least) low += 1;
+  while (high > 0 && entryAt(values, high) > greatest) high -= 1;
   // Interpolated quartiles may lie beyond the nearest value: a whisker never ends inside the box.
-  return [Math.min(values[low] as number, quarters.q1), Math.max(values[high] as number, quarters.q3)];
+  return [Math.min(entryAt(values, low), quarters.q1), Math.max(entryAt(values, high), quarters.q3)];
 }
 
 /**

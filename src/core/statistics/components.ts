@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { type Covariance, covarianceOf } from './covariance.js';
 import { type Eigen, signOf, symmetricEigen } from './eigen.js';
 import { promax, varimax } from './rotation.js';
@@ -41,7 +42,7 @@ const flat = 1e-12;
 
 function matrixOf({ correlations, sds }: Covariance, on: ComponentsOn): number[][] {
   if (on === 'correlation') return correlations;
-  return correlations.map((row, i) => row.map((r, j) => r * (sds[i] as number) * (sds[j] as number)));
+  return correlations.map((row, i) => row.map((r, j) => r * entryAt(sds, i) * entryAt(sds, j)));
 }
 
 /** Rows of scores, from weights for the columns about their means, in standard deviations where correlations count. */
@@ -53,10 +54,10 @@ function scoresBy(
 ): Float64Array {
   const scores = new Float64Array(columns[0]?.length ?? 0);
   for (const [j, column] of columns.entries()) {
-    const factor = (weights[j] as number) / (on === 'correlation' ? (sds[j] as number) : 1);
-    const mean = means[j] as number;
+    const factor = entryAt(weights, j) / (on === 'correlation' ? entryAt(sds, j) : 1);
+    const mean = entryAt(means, j);
     for (let i = 0; i < scores.length; i += 1) {
-      scores[i] = (scores[i] as number) + factor * ((column[i] as number) - mean);
+      scores[i] = entryAt(scores, i) + factor * (entryAt(column, i) - mean);
     }
   }
   return scores;
@@ -67,24 +68,20 @@ function ordered(kept: { variances: number[]; loadings: number[][]; weights: num
   const order = kept.variances
     .map((_, k) => k)
     .sort((a, b) => {
-      const [first, second] = [kept.variances[a] as number, kept.variances[b] as number];
+      const [first, second] = [entryAt(kept.variances, a), entryAt(kept.variances, b)];
       return Math.abs(first - second) > 1e-10 * Math.abs(first) ? second - first : a - b;
     });
-  const signs = order.map((k) => signOf(kept.loadings[k] as number[]));
-  const pick = (rows: number[][]) =>
-    order.map((k, i) => (rows[k] as number[]).map((value) => value * (signs[i] as number)));
+  const signs = order.map((k) => signOf(entryAt(kept.loadings, k)));
+  const pick = (rows: number[][]) => order.map((k, i) => entryAt(rows, k).map((value) => value * entryAt(signs, i)));
   return {
-    variances: order.map((k) => kept.variances[k] as number),
+    variances: order.map((k) => entryAt(kept.variances, k)),
     loadings: pick(kept.loadings),
     weights: pick(kept.weights),
     ...(kept.correlations
       ? {
           correlations: order.map((k, i) =>
             order.map(
-              (l, j) =>
-                (((kept.correlations as number[][])[k] as number[])[l] as number) *
-                (signs[i] as number) *
-                (signs[j] as number),
+              (l, j) => entryAt(entryAt(kept.correlations as number[][], k), l) * entryAt(signs, i) * entryAt(signs, j),
             ),
           ),
         }
@@ -112,15 +109,15 @@ export function componentsOf(
   const total = eigenvalues.reduce((sum, value) => sum + value, 0);
   if (!(total > 0)) return undefined;
   const { sds } = moments;
-  const unitOf = (j: number) => (on === 'correlation' ? 1 : (sds[j] as number));
+  const unitOf = (j: number) => (on === 'correlation' ? 1 : entryAt(sds, j));
   const all = found.vectors.map((vector, k) =>
     vector.map((value, j) => {
       const unit = unitOf(j);
-      return unit > 0 ? (value * Math.sqrt(eigenvalues[k] as number)) / unit : 0;
+      return unit > 0 ? (value * Math.sqrt(entryAt(eigenvalues, k))) / unit : 0;
     }),
   );
   const directions = found.vectors.map((vector, k) =>
-    vector.map((value, j) => (value * Math.sqrt(eigenvalues[k] as number) * (sds[j] as number)) / unitOf(j)),
+    vector.map((value, j) => (value * Math.sqrt(entryAt(eigenvalues, k)) * entryAt(sds, j)) / unitOf(j)),
   );
   const rank = eigenvalues.filter((value) => value > flat * total).length;
   const count = Math.min(keep, rotate === 'none' ? columns.length : rank);
@@ -136,7 +133,7 @@ export function componentsOf(
     variances: result.variances,
     loadings: result.loadings,
     ...(result.correlations ? { correlations: result.correlations } : {}),
-    scores: (k) => scoresBy(columns, moments, on, result.weights[k] as number[]),
+    scores: (k) => scoresBy(columns, moments, on, entryAt(result.weights, k)),
   };
 }
 
@@ -155,21 +152,18 @@ function rotated(
   const turned = rotate === 'varimax' ? varimax(loadings.slice(0, count)) : promax(loadings.slice(0, count));
   // Standard scores of the components, turned as the loadings are; oblique ones by the inverse that keeps loadings × scores.
   const weights = turned.scores.map((row) =>
-    (vectors[0] as number[]).map((_, j) =>
-      row.reduce(
-        (sum, t, k) => sum + (t * ((vectors[k] as number[])[j] as number)) / Math.sqrt(eigenvalues[k] as number),
-        0,
-      ),
+    entryAt(vectors, 0).map((_, j) =>
+      row.reduce((sum, t, k) => sum + (t * entryAt(entryAt(vectors, k), j)) / Math.sqrt(entryAt(eigenvalues, k)), 0),
     ),
   );
   const share = (k: number) => {
-    const own = turned.loadings[k] as number[];
+    const own = entryAt(turned.loadings, k);
     const others = turned.correlations?.[k];
     if (!others) return own.reduce((sum, value) => sum + value * value, 0);
     // What a component explains beside the others it hangs together with: the diagonal of Φ Λ′Λ.
     return others.reduce(
       (sum, phi, l) =>
-        sum + phi * own.reduce((inner, value, j) => inner + value * ((turned.loadings[l] as number[])[j] as number), 0),
+        sum + phi * own.reduce((inner, value, j) => inner + value * entryAt(entryAt(turned.loadings, l), j), 0),
       0,
     );
   };

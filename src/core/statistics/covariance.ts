@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { ExactSum, exactMean, exactTotal, largest, powerNear } from './exactSum.js';
 import { Kept } from './kept.js';
 import type { Weights } from './sample.js';
@@ -17,8 +18,8 @@ export interface Covariance {
 function products(a: Float64Array, b: Float64Array, counts: ArrayLike<number> | undefined): number {
   const sum = new ExactSum();
   for (let i = 0; i < a.length; i += 1) {
-    if (counts) sum.addProduct((a[i] as number) * (b[i] as number), counts[i] as number);
-    else sum.addProduct(a[i] as number, b[i] as number);
+    if (counts) sum.addProduct(entryAt(a, i) * entryAt(b, i), entryAt(counts, i));
+    else sum.addProduct(entryAt(a, i), entryAt(b, i));
   }
   return sum.value;
 }
@@ -61,14 +62,14 @@ function worked(columns: readonly ArrayLike<number>[], weights?: Weights): Covar
   const correlations = centred.map((_, i) =>
     centred.map((__, j) => {
       if (i === j) return 1;
-      const below = Math.sqrt(squares[i] as number) * Math.sqrt(squares[j] as number);
+      const below = Math.sqrt(entryAt(squares, i)) * Math.sqrt(entryAt(squares, j));
       return below > 0 ? Math.max(-1, Math.min(1, shared(Math.min(i, j), Math.max(i, j)) / below)) : 0;
     }),
   );
   return {
     n,
     means: centred.map(({ mean }) => mean),
-    sds: centred.map(({ unit }, i) => Math.sqrt((squares[i] as number) / freedom) * unit),
+    sds: centred.map(({ unit }, i) => Math.sqrt(entryAt(squares, i) / freedom) * unit),
     correlations,
   };
 }

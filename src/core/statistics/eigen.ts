@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** Eigenvalues of a symmetric matrix, the greatest first, each with its vector of length 1. */
 export interface Eigen {
   values: number[];
@@ -25,9 +26,9 @@ export function symmetricEigen(matrix: readonly (readonly number[])[]): Eigen {
   const size = matrix.length;
   const a = matrix.map((row) => [...row]);
   const v = matrix.map((_, i) => matrix.map((__, j) => (i === j ? 1 : 0)));
-  const at = (rows: number[][], i: number, j: number) => (rows[i] as number[])[j] as number;
+  const at = (rows: number[][], i: number, j: number) => entryAt(entryAt(rows, i), j);
   const put = (rows: number[][], i: number, j: number, value: number) => {
-    (rows[i] as number[])[j] = value;
+    entryAt(rows, i)[j] = value;
   };
   const rotate = (p: number, q: number) => {
     const apq = at(a, p, q);
@@ -68,6 +69,6 @@ export function symmetricEigen(matrix: readonly (readonly number[])[]): Eigen {
   const order = matrix.map((_, i) => i).sort((i, j) => at(a, j, j) - at(a, i, i) || i - j);
   return {
     values: order.map((i) => at(a, i, i)),
-    vectors: order.map((i) => signed(v.map((row) => row[i] as number))),
+    vectors: order.map((i) => signed(v.map((row) => entryAt(row, i)))),
   };
 }

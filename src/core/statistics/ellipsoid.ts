@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { covarianceOf } from './covariance.js';
 import { symmetricEigen } from './eigen.js';
 import type { Weights } from './sample.js';
@@ -49,10 +50,10 @@ export function normalEllipsoid(
   if (!moments || moments.n < 4 || moments.sds.some((sd) => !(sd > 0))) return undefined;
   // On correlations, so that units do not count when one asks whether the cloud is flat.
   const { values, vectors } = symmetricEigen(moments.correlations);
-  if ((values[2] as number) < 1e-10) return undefined;
+  if (entryAt(values, 2) < 1e-10) return undefined;
   const radius = radiusFor(share);
   const halves = vectors.map((vector, k) =>
-    vector.map((value, j) => value * Math.sqrt(values[k] as number) * radius * (moments.sds[j] as number)),
+    vector.map((value, j) => value * Math.sqrt(entryAt(values, k)) * radius * entryAt(moments.sds, j)),
   );
   return {
     n: moments.n,

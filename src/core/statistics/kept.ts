@@ -1,3 +1,5 @@
+import { entryAt } from '../at.js';
+
 /** So many numbers are held in all, 16 MB, besides those of the last call. */
 const mostNumbers = 2_000_000;
 
@@ -27,7 +29,7 @@ export class Kept<T> {
       (own) =>
         own.as === as &&
         own.columns.length === columns.length &&
-        own.columns.every((column, i) => isSame(column, columns[i] as ArrayLike<number>)),
+        own.columns.every((column, i) => isSame(column, entryAt(columns, i))),
     );
     if (found) return found.value;
     const value = work();

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** A closed surface of triangles in data units. */
 export interface Mesh {
   /** Three numbers for each corner. */
@@ -41,7 +42,7 @@ export function sphere(cuts: number): Mesh {
       const key = a < b ? `${a} ${b}` : `${b} ${a}`;
       const known = middles.get(key);
       if (known !== undefined) return known;
-      const sum = (corners[a] as number[]).map((value, i) => value + ((corners[b] as number[])[i] as number));
+      const sum = entryAt(corners, a).map((value, i) => value + entryAt(entryAt(corners, b), i));
       const length = Math.hypot(...sum);
       corners.push(sum.map((value) => value / length));
       middles.set(key, corners.length - 1);

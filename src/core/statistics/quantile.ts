@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../at.js';
 import { ExactSum, exactTotal } from './exactSum.js';
 import { slackOf } from './near.js';
 import { type Ordered, orderOf } from './ordered.js';
@@ -52,21 +53,21 @@ export function quantile(sorted: Ordered, p: number, type: QuantileType = 7): nu
  * where it is reached exactly (type 2 of Hyndman & Fan 1996 for weights). A case split in two halves changes nothing.
  */
 export function weightedQuantile(values: ArrayLike<number>, weights: ArrayLike<number>, p: number): number | undefined {
-  const order = orderOf(values).filter((i) => (weights[i] as number) > 0);
+  const order = orderOf(values).filter((i) => entryAt(weights, i) > 0);
   if (order.length === 0) return undefined;
   const sum = new ExactSum();
-  const total = exactTotal(order.map((i) => weights[i] as number));
+  const total = exactTotal(order.map((i) => entryAt(weights, i)));
   const wanted = p * total;
   const slack = slackOf(total);
   for (const [k, i] of order.entries()) {
-    sum.add(weights[i] as number);
-    const value = values[i] as number;
+    sum.add(entryAt(weights, i));
+    const value = entryAt(values, i);
     const reached = sum.value;
     if (reached < wanted - slack) continue;
     const next = order[k + 1];
     if (reached > wanted + slack || next === undefined) return value;
-    const above = values[next] as number;
+    const above = entryAt(values, next);
     return value + (above - value) / 2;
   }
-  return values[order.at(-1) as number];
+  return values[lastOf(order)];
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /** Loadings turned: `loadings[k][j]` of column j on component k. */
 export interface Rotated {
   loadings: number[][];
@@ -12,32 +13,27 @@ type Matrix = number[][];
 const identity = (size: number): Matrix =>
   Array.from({ length: size }, (_, i) => Array.from({ length: size }, (__, j) => (i === j ? 1 : 0)));
 
-const transposed = (a: Matrix): Matrix => (a[0] ?? []).map((_, j) => a.map((row) => row[j] as number));
+const transposed = (a: Matrix): Matrix => (a[0] ?? []).map((_, j) => a.map((row) => entryAt(row, j)));
 
 const times = (a: Matrix, b: Matrix): Matrix =>
-  a.map((row) =>
-    (b[0] ?? []).map((_, j) => row.reduce((sum, value, k) => sum + value * ((b[k] as number[])[j] as number), 0)),
-  );
+  a.map((row) => (b[0] ?? []).map((_, j) => row.reduce((sum, value, k) => sum + value * entryAt(entryAt(b, k), j), 0)));
 
 /** The inverse of a matrix, by elimination with the greatest pivot of each column. */
 function inverse(matrix: Matrix): Matrix {
   const size = matrix.length;
-  const rows = matrix.map((row, i) => [...row, ...(identity(size)[i] as number[])]);
+  const rows = matrix.map((row, i) => [...row, ...entryAt(identity(size), i)]);
   for (let k = 0; k < size; k += 1) {
     const best = rows
       .slice(k)
-      .reduce(
-        (at, row, i) => (Math.abs(row[k] as number) > Math.abs((rows[at] as number[])[k] as number) ? i + k : at),
-        k,
-      );
-    [rows[k], rows[best]] = [rows[best] as number[], rows[k] as number[]];
-    const pivot = rows[k] as number[];
-    const head = pivot[k] as number;
-    for (let j = 0; j < 2 * size; j += 1) pivot[j] = (pivot[j] as number) / head;
+      .reduce((at, row, i) => (Math.abs(entryAt(row, k)) > Math.abs(entryAt(entryAt(rows, at), k)) ? i + k : at), k);
+    [rows[k], rows[best]] = [entryAt(rows, best), entryAt(rows, k)];
+    const pivot = entryAt(rows, k);
+    const head = entryAt(pivot, k);
+    for (let j = 0; j < 2 * size; j += 1) pivot[j] = entryAt(pivot, j) / head;
     for (const [i, row] of rows.entries()) {
-      const factor = row[k] as number;
+      const factor = entryAt(row, k);
       if (i === k || factor === 0) continue;
-      for (let j = 0; j < 2 * size; j += 1) row[j] = (row[j] as number) - factor * (pivot[j] as number);
+      for (let j = 0; j < 2 * size; j += 1) row[j] = entryAt(row, j) - factor * entryAt(pivot, j);
     }
   }
   return rows.map((row) => row.slice(size));
@@ -48,7 +44,7 @@ function angleOf(x: readonly number[], y: readonly number[]): number {
   const count = x.length;
   let [a, b, c, d] = [0, 0, 0, 0];
   for (let j = 0; j < count; j += 1) {
-    const [p, q] = [x[j] as number, y[j] as number];
+    const [p, q] = [entryAt(x, j), entryAt(y, j)];
     const [u, v] = [p * p - q * q, 2 * p * q];
     a += u;
     b += v;
@@ -66,13 +62,13 @@ function angleOf(x: readonly number[], y: readonly number[]): number {
  */
 export function varimax(loadings: readonly (readonly number[])[]): Rotated {
   const count = loadings.length;
-  const lengths = (loadings[0] ?? []).map((_, j) => Math.hypot(...loadings.map((row) => row[j] as number)) || 1);
-  const rows = loadings.map((row) => row.map((value, j) => value / (lengths[j] as number)));
+  const lengths = (loadings[0] ?? []).map((_, j) => Math.hypot(...loadings.map((row) => entryAt(row, j))) || 1);
+  const rows = loadings.map((row) => row.map((value, j) => value / entryAt(lengths, j)));
   const turns = identity(count);
   const rotate = (matrix: Matrix, p: number, q: number, cos: number, sin: number) => {
-    const [first, second] = [matrix[p] as number[], matrix[q] as number[]];
+    const [first, second] = [entryAt(matrix, p), entryAt(matrix, q)];
     for (let j = 0; j < first.length; j += 1) {
-      const [x, y] = [first[j] as number, second[j] as number];
+      const [x, y] = [entryAt(first, j), entryAt(second, j)];
       first[j] = cos * x + sin * y;
       second[j] = cos * y - sin * x;
     }
@@ -81,7 +77,7 @@ export function varimax(loadings: readonly (readonly number[])[]): Rotated {
     let greatest = 0;
     for (let p = 0; p < count - 1; p += 1) {
       for (let q = p + 1; q < count; q += 1) {
-        const angle = angleOf(rows[p] as number[], rows[q] as number[]);
+        const angle = angleOf(entryAt(rows, p), entryAt(rows, q));
         greatest = Math.max(greatest, Math.abs(angle));
         if (Math.abs(angle) < 1e-14) continue;
         const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
@@ -91,7 +87,7 @@ export function varimax(loadings: readonly (readonly number[])[]): Rotated {
     }
     if (greatest < 1e-13) break;
   }
-  return { loadings: rows.map((row) => row.map((value, j) => value * (lengths[j] as number))), scores: turns };
+  return { loadings: rows.map((row) => row.map((value, j) => value * entryAt(lengths, j))), scores: turns };
 }
 
 /** The power by which small loadings are made smaller in the target of promax. */
@@ -107,8 +103,8 @@ export function promax(loadings: readonly (readonly number[])[]): Rotated {
   const target = a.map((row) => row.map((value) => value * Math.abs(value) ** (power - 1)));
   const across = transposed(a);
   const u = times(inverse(times(across, a)), times(across, target));
-  const scale = inverse(times(transposed(u), u)).map((row, i) => Math.sqrt(row[i] as number));
-  const turn = u.map((row) => row.map((value, j) => value * (scale[j] as number)));
+  const scale = inverse(times(transposed(u), u)).map((row, i) => Math.sqrt(entryAt(row, i)));
+  const turn = u.map((row) => row.map((value, j) => value * entryAt(scale, j)));
   // Pattern = A·T, so the scores of the components are those of varimax times the inverse of T, across.
   const back = inverse(turn);
   return {

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 /**
  * Numbers rounded to some decimals so that they add up to their rounded sum: all are rounded down, and the largest
  * remainders are rounded up, of equal ones the earlier (the method of largest remainders, Balinski & Young 1982).
@@ -10,7 +11,7 @@ export function roundedToSum(values: readonly number[], decimals: number): numbe
   const sum = Math.round(Number(scaled.reduce((all, value) => all + value, 0).toPrecision(12)));
   const missing = sum - floors.reduce((all, value) => all + value, 0);
   const order = [...scaled.keys()].sort((a, b) => {
-    const rest = (i: number) => (scaled[i] as number) - (floors[i] as number);
+    const rest = (i: number) => entryAt(scaled, i) - entryAt(floors, i);
     return rest(b) - rest(a) || a - b;
   });
   const up = new Set(order.slice(0, missing));

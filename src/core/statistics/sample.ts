@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../at.js';
 import { largest } from './exactSum.js';
 import { type Ordered, orderOf, Repeated } from './ordered.js';
 import { picked } from './pick.js';
@@ -27,10 +28,8 @@ export class Sample {
     this.kind = weights?.kind ?? 'frequency';
     const counts = weights?.counts;
     if (counts) {
-      const order = orderOf(values).filter((i) => (counts[i] as number) > 0);
-      order.sort(
-        (a, b) => (values[a] as number) - (values[b] as number) || (counts[a] as number) - (counts[b] as number),
-      );
+      const order = orderOf(values).filter((i) => entryAt(counts, i) > 0);
+      order.sort((a, b) => entryAt(values, a) - entryAt(values, b) || entryAt(counts, a) - entryAt(counts, b));
       this.values = picked(values, order);
       this.counts = picked(counts, order);
     } else this.values = Float64Array.from(values).sort();
@@ -55,11 +54,11 @@ export class Sample {
   }
 
   get least(): number {
-    return this.values[0] as number;
+    return entryAt(this.values, 0);
   }
 
   get greatest(): number {
-    return this.values.at(-1) as number;
+    return lastOf(this.values);
   }
 
   /** The largest size of a value. */

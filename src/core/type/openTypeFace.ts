@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Face, Variant } from './face.js';
 import type { Outline } from './outline.js';
 import { readFont } from './readFont.js';
@@ -51,7 +52,7 @@ export async function openTypeFace(family: string, variant: Variant, bytes: Uint
       let x = 0;
       for (const run of shape(text)) {
         run.glyphs.forEach((glyph, i) => {
-          const { xAdvance, xOffset, yOffset } = run.positions[i] as (typeof run.positions)[number];
+          const { xAdvance, xOffset, yOffset } = entryAt(run.positions, i);
           for (const { command, args } of glyph.path.commands) {
             commands += letters[command];
             for (const [j, v] of args.entries()) coordinates.push(j % 2 === 0 ? v + x + xOffset : v + yOffset);

@@ -1,3 +1,4 @@
+import { lastOf } from '../at.js';
 import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
 import { scriptRuns } from './scripts.js';
@@ -49,9 +50,9 @@ function wordsOf(kit: TypeKit, spans: readonly Span[], setting: Setting): Word[]
       continue;
     }
     span.text.split(/ +/).forEach((text, i) => {
-      const line = lines.at(-1) as Fragment[][];
+      const line = lastOf(lines);
       if (i > 0) line.push([]);
-      if (text !== '') (line.at(-1) as Fragment[]).push(fragmentOf(kit, span, text, setting));
+      if (text !== '') lastOf(line).push(fragmentOf(kit, span, text, setting));
     });
   }
   return lines.map((line) => line.filter((fragments) => fragments.length > 0).map(wordOf));
@@ -82,7 +83,7 @@ function filled(words: readonly Word[], space: number, width: number): Word[][] 
   const lines: Word[][] = [[]];
   let used = 0;
   for (const word of words) {
-    const line = lines.at(-1) as Word[];
+    const line = lastOf(lines);
     if (line.length > 0 && used + space + word.width > width) {
       lines.push([word]);
       used = word.width;

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
@@ -57,7 +58,7 @@ function numbersOf({ codebook, settings, category, group }: BoxFrame, drawn: rea
       { key: category.variable.name, title: category.variable.label },
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
       { key: 'n', title: 'n', decimals: 0 },
-      ...columns.map((title, i) => ({ key: keys[i] as string, title, decimals })),
+      ...columns.map((title, i) => ({ key: entryAt(keys, i), title, decimals })),
       { key: 'beyond', title: 'Beyond the whiskers' },
     ],
     rows: drawn.map(({ mark: { box }, sample, beyond, ...entry }) => [

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
 import { type BoxSummary, boxOfSample, notchOf, type Quartiles, quartersOf } from '../../statistics/box.js';
 import { jitter } from '../../statistics/jitter.js';
@@ -83,8 +84,8 @@ interface Common {
 function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sample: Sample, strip?: number[]): DrawnBox {
   const { settings, category, group, ids } = frame;
   const { numbers } = filled(frame.measured('value'), 'value').column;
-  const value = (row: number) => numbers[row] as number;
-  const nameOf = (row: number) => (ids ? (ids.texts[ids.codes[row] as number] as string) : '');
+  const value = (row: number) => entryAt(numbers, row);
+  const nameOf = (row: number) => (ids ? entryAt(ids.texts, entryAt(ids.codes, row)) : '');
   const type = (settings.quartiles ?? 7) as Quartiles;
   const percentile = (p: number) => sample.quantile(p, type === 'hinges' ? 7 : type);
   const quarters = sample.weighted
@@ -119,7 +120,7 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
       ...(ids && settings.names !== false ? { names: texts } : {}),
       ...(settings.mean ? { mean: sample.summary.mean } : {}),
     },
-    category: category.categories[rows.category] as Category,
+    category: entryAt(category.categories, rows.category),
     ...(by ? { group: by } : {}),
     sample,
     beyond: beyond.map(beyondText),
@@ -143,6 +144,6 @@ export function boxesOf(frame: BoxFrame): DrawnBox[] | undefined {
     near: range / 45,
   };
   return boxes.map((rows, i) =>
-    drawnBox(common, rows, samples[i] as Sample, frame.settings.points ? strips[i] : undefined),
+    drawnBox(common, rows, entryAt(samples, i), frame.settings.points ? strips[i] : undefined),
   );
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { entryAt, lastOf } from '../../at.js';
 import { choice, either, listOf, named, number, object, optional, text, whole } from '../../document/fields.js';
 import { markerShapes } from '../../document/look/names.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
@@ -108,10 +109,10 @@ function sampled({ settings, locate }: CurveFrame): { curves: Sampled[]; problem
  */
 function yRange(curves: readonly Sampled[]): [number, number] {
   const poles = curves.some(({ ys }) =>
-    ys.slice(1, -1).some((y, i) => Number.isNaN(y) && !Number.isNaN(ys[i] as number)),
+    ys.slice(1, -1).some((y, i) => Number.isNaN(y) && !Number.isNaN(entryAt(ys, i))),
   );
   const values = curves.flatMap(({ ys }) => ys.filter((y) => !Number.isNaN(y))).sort((a, b) => a - b);
-  const at = (share: number) => values[Math.round(share * (values.length - 1))] as number;
+  const at = (share: number) => entryAt(values, Math.round(share * (values.length - 1)));
   if (!poles) return [at(0), at(1)];
   const [low, high] = [at(0.1), at(0.9)];
   const room = 0.5 * (high - low);
@@ -147,13 +148,13 @@ function settingsProblems({ settings, locate }: CurveFrame): Problem[] {
 /** The shaded surface: between two curves, or one and zero, over the places of the first. */
 function areaMark({ area }: CurveSettings, curves: readonly Sampled[]): BandMark[] {
   if (!area) return [];
-  const first = curves[area.of - 1] as Sampled;
+  const first = entryAt(curves, area.of - 1);
   const other = area.to === undefined ? undefined : curves[area.to - 1];
-  const [start, end] = [first.xs[0] as number, first.xs.at(-1) as number];
+  const [start, end] = [entryAt(first.xs, 0), lastOf(first.xs)];
   const from = Math.max(start, area.from ?? start);
   const until = Math.min(end, area.until ?? end);
   const within = first.xs.flatMap((x, i): [number, number][] =>
-    x > from && x < until ? [[x, first.ys[i] as number]] : [],
+    x > from && x < until ? [[x, entryAt(first.ys, i)]] : [],
   );
   // The surface ends where it is told to, which may lie between two places of the curve.
   const along: [number, number][] = [[from, finite(first.of)(from)], ...within, [until, finite(first.of)(until)]];
@@ -219,12 +220,11 @@ const endLabelsOf = (curves: readonly Sampled[]): EndLabel[] =>
 /** The least or greatest value of a curve: looked for between the places about its farthest sample. */
 function extremeOf({ xs, ys, of }: Sampled, sign: 1 | -1): number {
   let at = -1;
-  for (const [i, y] of ys.entries()) if (!Number.isNaN(y) && (at < 0 || sign * y > sign * (ys[at] as number))) at = i;
+  for (const [i, y] of ys.entries()) if (!Number.isNaN(y) && (at < 0 || sign * y > sign * entryAt(ys, at))) at = i;
   const known = (i: number) => i >= 0 && i < ys.length && !Number.isNaN(ys[i]);
   const [from, to] = [known(at - 1) ? at - 1 : at, known(at + 1) ? at + 1 : at];
-  const found =
-    from === to ? (ys[at] as number) : extremeBetween(finite(of), xs[from] as number, xs[to] as number, sign);
-  return Number.isNaN(found) ? (ys[at] as number) : found;
+  const found = from === to ? entryAt(ys, at) : extremeBetween(finite(of), entryAt(xs, from), entryAt(xs, to), sign);
+  return Number.isNaN(found) ? entryAt(ys, at) : found;
 }
 
 /** What each function comes to. */
@@ -241,7 +241,7 @@ function numbersOf({ x }: CurveSettings, curves: readonly Sampled[]): Drawn['num
     ],
     rows: curves.map((own) => {
       const { text: name, ys } = own;
-      const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(ys[i - 1] as number)).length;
+      const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(entryAt(ys, i - 1))).length;
       return [name, extremeOf(own, -1), extremeOf(own, 1), defined(ys[0]), defined(ys.at(-1)), breaks];
     }),
   };
@@ -269,7 +269,7 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
   const series = curves.map((own, i): Series => {
     const { name, xs, ys } = own;
     const line: LineMark = { type: 'line', cell: {}, as: 'curve', xs, ys };
-    const said = settings.functions[i] as CurveSettings['functions'][number];
+    const said = entryAt(settings.functions, i);
     return {
       ...(several ? { category: { code: String(i + 1), name } } : {}),
       ...lookOf(said),

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Codebook, Variable } from '../../data/codebook.js';
 import { numberProblem } from '../../data/numberProblem.js';
 import { ColumnNotation } from '../../data/numberText.js';
@@ -57,9 +58,9 @@ function alongNumbers(
   return {
     variable,
     axis,
-    at: (row) => numbers[row] as number,
+    at: (row) => entryAt(numbers, row),
     of: (row) => (Number.isNaN(numbers[row]) ? -1 : 0),
-    reason: (row) => reasons[(absent[row] as number) - 1] as string,
+    reason: (row) => entryAt(reasons, entryAt(absent, row) - 1),
     problems: [],
   };
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { type Problem, warning } from '../../document/problem.js';
 import { niceWidth } from '../../statistics/bins.js';
 import type { ShadeKeys, SizeKeys } from '../plan.js';
@@ -20,8 +21,8 @@ export function areasOf(
 ): (rows: readonly number[]) => Float64Array | undefined {
   const numbers = settings.size === undefined ? undefined : measured('size')?.column.numbers;
   if (!numbers) return () => undefined;
-  const most = points.reduce((max, { rows }) => rows.reduce((a, row) => Math.max(a, numbers[row] as number), max), 0);
-  return (rows) => Float64Array.from(rows, (row) => (most > 0 ? (numbers[row] as number) / most : 1));
+  const most = points.reduce((max, { rows }) => rows.reduce((a, row) => Math.max(a, entryAt(numbers, row)), max), 0);
+  return (rows) => Float64Array.from(rows, (row) => (most > 0 ? entryAt(numbers, row) / most : 1));
 }
 
 /** Markers without an area, of which nobody sees that they are there. */
@@ -39,8 +40,8 @@ function shadeRange(frame: CloudFrame): { low: number; high: number; step: numbe
   const { numbers } = color.column;
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const row of frame.rows) {
-    least = Math.min(least, numbers[row] as number);
-    greatest = Math.max(greatest, numbers[row] as number);
+    least = Math.min(least, entryAt(numbers, row));
+    greatest = Math.max(greatest, entryAt(numbers, row));
   }
   if (!(least <= greatest)) return undefined;
   // One value alone stands in the middle of the ramp.
@@ -56,7 +57,7 @@ export function shadesOf(frame: CloudFrame, rows: readonly number[]): { shades?:
   const numbers = frame.settings.color === undefined ? undefined : frame.measured('color')?.column.numbers;
   if (!range || !numbers) return {};
   return {
-    shades: Float64Array.from(rows, (row) => ((numbers[row] as number) - range.low) / (range.high - range.low)),
+    shades: Float64Array.from(rows, (row) => (entryAt(numbers, row) - range.low) / (range.high - range.low)),
   };
 }
 
@@ -85,7 +86,7 @@ export function sizeKeys(frame: CloudFrame): { sizes?: SizeKeys } {
   const { sizes = 'legend', overlap } = frame.settings;
   if (!size || sizes === 'none' || overlap === 'count') return {};
   const { numbers } = size.column;
-  const greatest = frame.rows.reduce((most, row) => Math.max(most, numbers[row] as number), 0);
+  const greatest = frame.rows.reduce((most, row) => Math.max(most, entryAt(numbers, row)), 0);
   if (!(greatest > 0)) return {};
   const step = niceWidth(greatest / 3);
   const round = [1, 2, 3, 4].map((times) => Number((times * step).toPrecision(12)));

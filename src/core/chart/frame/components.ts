@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { entryAt } from '../../at.js';
 import type { Codebook, Variable } from '../../data/codebook.js';
 import { selectionOf, type Where } from '../../data/selection.js';
 import { type ColumnRequest, type NumberColumn, type Table, tableOf } from '../../data/table.js';
@@ -84,7 +85,7 @@ export function withComponentColumns(settings: object, requests: readonly Column
 
 /** The share of what a component explains, in percent. */
 export const shareOf = ({ found }: FoundComponents, k: number): number =>
-  (100 * (found.variances[k] as number)) / found.total;
+  (100 * entryAt(found.variances, k)) / found.total;
 
 /** A table with more columns of numbers. */
 function withNumbers(table: Table, columns: readonly NumberColumn[]): Table {
@@ -107,7 +108,7 @@ function rowsOf(input: ChartInput<ComponentSettings & WeightSettings>, columns: 
     (row) =>
       keeps(row) &&
       columns.every(({ numbers }) => !Number.isNaN(numbers[row])) &&
-      (!weight || (weight[row] as number) > 0),
+      (!weight || entryAt(weight, row) > 0),
   );
 }
 
@@ -119,12 +120,12 @@ function scoreColumn(
   { table, sources }: { table: Table; sources: readonly NumberColumn[] },
 ): NumberColumn {
   const numbers = new Float64Array(table.rowCount).fill(Number.NaN);
-  for (const [i, row] of rows.entries()) numbers[row] = scores[i] as number;
+  for (const [i, row] of rows.entries()) numbers[row] = entryAt(scores, i);
   const reasons: string[] = [];
   const absent = Int32Array.from(numbers, (value, row) => {
     if (!Number.isNaN(value)) return 0;
-    const lacking = sources.find((source) => (source.absent[row] as number) > 0);
-    const reason = lacking ? (lacking.reasons[(lacking.absent[row] as number) - 1] as string) : 'it counts for nothing';
+    const lacking = sources.find((source) => entryAt(source.absent, row) > 0);
+    const reason = lacking ? entryAt(lacking.reasons, entryAt(lacking.absent, row) - 1) : 'it counts for nothing';
     const at = reasons.indexOf(reason);
     return at < 0 ? reasons.push(reason) : at + 1;
   });
@@ -298,7 +299,7 @@ export function componentNumbers(settings: object): FurtherNumbers[] {
       key: 'loadings',
       title: turned ? `Loadings after ${rotate} rotation` : 'Loadings',
       columns: [{ key: 'variable', title: 'Variable' }, ...kept.map(keyed)],
-      rows: of.map(({ label, name }, j) => [label || name, ...kept.map((k) => (found.loadings[k] as number[])[j])]),
+      rows: of.map(({ label, name }, j) => [label || name, ...kept.map((k) => entryAt(found.loadings, k)[j])]),
     },
     ...(found.correlations
       ? [
@@ -306,7 +307,7 @@ export function componentNumbers(settings: object): FurtherNumbers[] {
             key: 'componentCorrelations',
             title: 'Correlations of the components',
             columns: [{ key: 'component', title: 'Component' }, ...kept.map(keyed)],
-            rows: kept.map((k) => [`Component ${k + 1}`, ...((found.correlations as number[][])[k] as number[])]),
+            rows: kept.map((k) => [`Component ${k + 1}`, ...entryAt(found.correlations as number[][], k)]),
           },
         ]
       : []),

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { decimalsOf } from '../../scale/numberFormat.js';
 import type { MeasuredColumn } from './measuredColumn.js';
 
@@ -20,7 +21,7 @@ export function once<T>(make: () => T): () => T {
 export function decimalsIn(values: ArrayLike<number>): number {
   let found = 0;
   for (let i = 0; i < values.length && found < most; i += 1) {
-    const value = values[i] as number;
+    const value = entryAt(values, i);
     if (Number.isFinite(value)) found = Math.max(found, decimalsOf(value));
   }
   return Math.min(found, most);

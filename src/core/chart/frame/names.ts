@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { choice, code, columnName, either, listOf, optional } from '../../document/fields.js';
 import { nearest } from '../../document/nearest.js';
 import { error, type Problem } from '../../document/problem.js';
@@ -31,7 +32,7 @@ export function namesOf(
   const column = table.category(id);
   const wanted = names === 'all' ? undefined : new Set(names.map(String));
   const found = rows.map((row) => {
-    const name = column.texts[column.codes[row] as number] as string;
+    const name = entryAt(column.texts, entryAt(column.codes, row));
     return wanted === undefined || wanted.has(name) ? name : undefined;
   });
   return found.some((name) => name !== undefined) ? found : undefined;

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { type Categories, findCategory, findText } from '../../data/categories.js';
 import type { NumberNotation } from '../../data/numberText.js';
 import type { CategoryColumn } from '../../data/table.js';
@@ -76,5 +77,5 @@ export function singledIds(
 ): { variable: string; texts: string[] } | undefined {
   const named = [...accents.map(({ cell }) => cell), ...spotlight].some((cell) => ids && ids.name in cell);
   if (!ids || !named) return undefined;
-  return { variable: ids.name, texts: rows.map((row) => ids.texts[ids.codes[row] as number] as string) };
+  return { variable: ids.name, texts: rows.map((row) => entryAt(ids.texts, entryAt(ids.codes, row))) };
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { ColumnRequest } from '../../data/table.js';
 import { columnName, optional } from '../../document/fields.js';
 import { error, type Problem, warning } from '../../document/problem.js';
@@ -46,7 +47,7 @@ export const weightsOf = (rows: ArrayLike<number>, weight: WeightColumn | undefi
 export function timesOf(weight: WeightColumn | undefined): (row: number) => number {
   if (weight?.kind !== 'frequency') return () => 1;
   const { numbers } = weight.column;
-  return (row) => (Number.isNaN(numbers[row]) ? 1 : (numbers[row] as number));
+  return (row) => (Number.isNaN(numbers[row]) ? 1 : entryAt(numbers, row));
 }
 
 /** Most cases that a chart draws one by one from frequencies. */

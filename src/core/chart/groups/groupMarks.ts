@@ -1,3 +1,4 @@
+import { entryAt, heldBy } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
 import { error, type Problem, warning } from '../../document/problem.js';
 import { exactTotal } from '../../statistics/exactSum.js';
@@ -45,7 +46,7 @@ function withShares(input: GroupFrame, series: readonly GroupSeries[]): GroupSer
   const sums = new Map<string, number>();
   for (const mark of marks) sums.set(whole(mark), (sums.get(whole(mark)) ?? 0) + mark.value);
   const shareOf = (mark: GroupMark) => {
-    const sum = sums.get(whole(mark)) as number;
+    const sum = heldBy(sums, whole(mark));
     return sum > 0 ? { share: { part: mark.value / sum, whole: whole(mark) } } : {};
   };
   return series.map((one) => ({ ...one, marks: one.marks.map((mark) => ({ ...mark, ...shareOf(mark) })) }));
@@ -78,7 +79,7 @@ function baseOf(summaries: readonly Summary[]): Whole {
 /** The interval that the table gives in the row of a cell. */
 function givenInterval({ settings: { low, high, value }, table }: GroupFrame, row: number): Interval | undefined {
   if (low === undefined && high === undefined) return undefined;
-  const at = (name: string | undefined) => table.number(name ?? (value as string)).numbers[row] as number;
+  const at = (name: string | undefined) => entryAt(table.number(name ?? (value as string)).numbers, row);
   return { low: at(low), high: at(high) };
 }
 
@@ -204,7 +205,7 @@ export function reordered(marks: GroupMarks, order: readonly string[]): GroupMar
   });
   return {
     ...marks,
-    categories: places.map((at) => marks.categories[at] as Category),
+    categories: places.map((at) => entryAt(marks.categories, at)),
     series: marks.series.map((series) => ({
       ...series,
       marks: series.marks

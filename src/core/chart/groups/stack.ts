@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, succeed } from '../../document/problem.js';
 import type { GroupMarks, GroupSeries } from './groupMarks.js';
 import type { GroupFrame } from './groupSettings.js';
@@ -19,10 +20,10 @@ export function stack({ settings, mark: type, locate }: GroupFrame, marks: Group
   const stacked = marks.series.map((series) => ({
     ...series,
     marks: series.marks.map((mark) => {
-      const total = totals[mark.category] as number;
+      const total = entryAt(totals, mark.category);
       const size = arrange === 'shares' ? (total === 0 ? 0 : (100 * mark.value) / total) : mark.value;
       const heights = size < 0 ? down : up;
-      const base = heights[mark.category] as number;
+      const base = entryAt(heights, mark.category);
       heights[mark.category] = base + size;
       const share = arrange === 'shares' ? { share: { part: size / 100, whole: `category ${mark.category}` } } : {};
       return { ...mark, ...share, place: 0, places: 1, base, value: base + size, size };

@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { type Bin, countBins, isBinned } from '../../statistics/bins.js';
@@ -58,7 +59,7 @@ function altText(input: HistogramFrame, bins: readonly Bin[]): string {
   const highest = bins.reduce((best, bin) => (bin.count > best.count ? bin : best));
   const write = (value: number) => formatNumber(value, decimalsOf(value), input.numbers);
   const { label } = input.codebook.variable(input.settings.value);
-  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
+  const [first, last] = [entryAt(bins, 0), lastOf(bins)];
   return `Histogram of ${lowered(label)} from ${write(first.from)} to ${write(last.to)} in ${bins.length} bins; the highest is from ${write(highest.from)} to ${write(highest.to)} with ${write(highest.count)} ${input.codebook.cases}.`;
 }
 
@@ -143,8 +144,8 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
       x: {
         shows: 'value',
         title: variableTitle(variable, 'chart.value'),
-        least: edges[0] as number,
-        greatest: edges.at(-1) as number,
+        least: entryAt(edges, 0),
+        greatest: lastOf(edges),
         ...possibleOf(variable),
       },
       y: {

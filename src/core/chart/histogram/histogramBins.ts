@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { error, type Problem, warning } from '../../document/problem.js';
 import { alignedEdges, equalEdges, exactEdges, niceWidth, ruleWidth } from '../../statistics/bins.js';
 import type { Sample } from '../../statistics/sample.js';
@@ -17,7 +18,7 @@ export function binChecks(input: Input): Problem[] {
   if (given.length > 1)
     problems.push(error('one-of-several', { path, others: given.slice(0, 1), where: 'chart.bins' }, locate(path)));
   const { edges } = bins;
-  if (edges && (edges.length < 2 || edges.some((edge, i) => i > 0 && edge <= (edges[i - 1] as number)))) {
+  if (edges && (edges.length < 2 || edges.some((edge, i) => i > 0 && edge <= entryAt(edges, i - 1)))) {
     problems.push(
       error('edges-not-rising', { path: 'chart.bins.edges', edges: [...edges] }, locate('chart.bins.edges')),
     );

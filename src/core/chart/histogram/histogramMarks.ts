@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
 import type { Bin } from '../../statistics/bins.js';
 import { kernelDensity, normalDensity, silvermanBandwidth } from '../../statistics/density.js';
@@ -49,7 +50,7 @@ export function curvesOf(settings: HistogramSettings, { sample, bins }: Part, ce
 
 /** The outline of the bars of a group: up, along the tops, and down. */
 export function outlineOf({ bins, sample }: Part, measure: Measure, cell: Cell): LineMark {
-  const [first, last] = [bins[0] as Bin, bins.at(-1) as Bin];
+  const [first, last] = [entryAt(bins, 0), lastOf(bins)];
   const tops = bins.map((bin) => heights[measure](bin, sample.size));
   return {
     type: 'line',

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Along } from '../frame/along.js';
 import { cellOf } from '../frame/frame.js';
 import type { BandMark, LineMark, Mark, PointMark } from '../plan.js';
@@ -15,10 +16,10 @@ function holes(run: Run, along: Along, gaps: LineSettings['gaps']): number[] {
 function stepped(xs: number[], ys: number[], steps: LineSettings['steps']): [number[], number[]] {
   if (steps === undefined || steps === 'none') return [xs, ys];
   const points = xs.flatMap((x, i): [number, number][] => {
-    const [y, last] = [ys[i] as number, i - 1];
+    const [y, last] = [entryAt(ys, i), i - 1];
     const before = ys[last];
     if (before === undefined || Number.isNaN(before) || Number.isNaN(y)) return [[x, y]];
-    const turn = steps === 'after' ? x : steps === 'before' ? (xs[last] as number) : (x + (xs[last] as number)) / 2;
+    const turn = steps === 'after' ? x : steps === 'before' ? entryAt(xs, last) : (x + entryAt(xs, last)) / 2;
     return [
       [turn, before],
       [turn, y],

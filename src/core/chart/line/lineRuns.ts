@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { Summary } from '../../statistics/summary.js';
 import { errorInterval, type PlaceCases, summaryType } from '../frame/summaries.js';
 import { weightsOf } from '../frame/weights.js';
@@ -30,12 +31,12 @@ function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
   };
   for (const row of frame.rows) {
     const cell = cellOf(row) as PlaceCell;
-    cell.summary.add(value ? (value.numbers[row] as number) : 1, weight?.column.numbers[row]);
+    cell.summary.add(value ? entryAt(value.numbers, row) : 1, weight?.column.numbers[row]);
     cell.rows.push(row);
   }
   for (let row = 0; value && row < table.rowCount; row += 1) {
     const isPlaced = along.of(row) >= 0 && (!group || group.of(row) >= 0);
-    if ((value.absent[row] as number) === 0 || !isPlaced || !frame.keeps(row)) continue;
+    if (entryAt(value.absent, row) === 0 || !isPlaced || !frame.keeps(row)) continue;
     (cellOf(row) as PlaceCell).missing = true;
   }
   return cells;
@@ -48,7 +49,7 @@ const casesOf = (frame: LineFrame, { summary, rows }: PlaceCell): PlaceCases => 
   values() {
     const numbers = frame.measured('value')?.column.numbers;
     return {
-      values: rows.map((row) => (numbers ? (numbers[row] as number) : 1)),
+      values: rows.map((row) => (numbers ? entryAt(numbers, row) : 1)),
       weights: weightsOf(rows, frame.weight),
     };
   },

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { entryAt } from '../../at.js';
 import { choice, columnName, flag, optional } from '../../document/fields.js';
 import { fail, type Outcome, succeed } from '../../document/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
@@ -103,12 +104,12 @@ function counted(frame: PointsFrame, { shown }: Strip): { at: number[]; counts: 
   const spots = new Map<number, number>();
   const [at, counts] = [[] as number[], [] as number[]];
   for (const [i, row] of shown.entries()) {
-    const value = numbers[row] as number;
+    const value = entryAt(numbers, row);
     const spot = spots.get(value);
     if (spot === undefined) {
       spots.set(value, at.push(i) - 1);
       counts.push(1);
-    } else counts[spot] = (counts[spot] as number) + 1;
+    } else counts[spot] = entryAt(counts, spot) + 1;
   }
   return { at, counts };
 }
@@ -133,7 +134,7 @@ function marksOf(frame: PointsFrame, strip: Strip, { near, most }: Room): [Cloud
   const slot = width / places;
   const all = { at: strip.shown.map((_, i) => i), counts: undefined };
   const { at, counts } = most === undefined ? all : counted(frame, strip);
-  const shown = at.map((i) => strip.shown[i] as number);
+  const shown = at.map((i) => entryAt(strip.shown, i));
   const values = picked(numbers, shown);
   const middle = strip.category + (strip.group - (places - 1) / 2) * slot;
   const offsets = settings.jitter === false || counts ? values.map(() => 0) : jitter(values, near);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { choice, either, flag, level, listOf, object, optional, share, whole } from '../../document/fields.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import { fitLocal } from '../../statistics/localFit.js';
@@ -60,8 +61,8 @@ const places = 120;
 function placesOver(xs: ArrayLike<number>, steps: number): number[] {
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < xs.length; i += 1) {
-    least = Math.min(least, xs[i] as number);
-    greatest = Math.max(greatest, xs[i] as number);
+    least = Math.min(least, entryAt(xs, i));
+    greatest = Math.max(greatest, entryAt(xs, i));
   }
   return Array.from({ length: steps + 1 }, (_, i) => least + ((greatest - least) * i) / steps);
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { normalEllipse } from '../../statistics/ellipse.js';
 import { jitter } from '../../statistics/jitter.js';
 import { picked } from '../../statistics/pick.js';
@@ -19,7 +20,7 @@ function counted({ xs, ys, rows }: Points): { at: number[]; counts: number[] } {
     if (spot === undefined) {
       spots.set(key, at.push(i) - 1);
       counts.push(1);
-    } else counts[spot] = (counts[spot] as number) + 1;
+    } else counts[spot] = entryAt(counts, spot) + 1;
   }
   return { at, counts };
 }
@@ -28,8 +29,8 @@ function counted({ xs, ys, rows }: Points): { at: number[]; counts: number[] } {
 function movedAside(points: Points, rangeX: number, rangeY: number): { xs: Float64Array; ys: Float64Array } {
   const [dx, dy] = [jitter(points.xs, 0), jitter(points.ys, 0)];
   return {
-    xs: points.xs.map((x, i) => x + (dy[i] as number) * 0.02 * rangeX),
-    ys: points.ys.map((y, i) => y + (dx[i] as number) * 0.02 * rangeY),
+    xs: points.xs.map((x, i) => x + entryAt(dy, i) * 0.02 * rangeX),
+    ys: points.ys.map((y, i) => y + entryAt(dx, i) * 0.02 * rangeY),
   };
 }
 
@@ -55,7 +56,7 @@ export function cloudOf(frame: ScatterFrame, points: Points, cell: Cell, { all, 
       ys: pick(points.ys),
       areas: Float64Array.from(counts, (count) => count / most),
       ...(names ? { names: at.map((i) => names[i]) } : {}),
-      ...(ids ? { ids: { ...ids, texts: at.map((i) => ids.texts[i] as string) } } : {}),
+      ...(ids ? { ids: { ...ids, texts: at.map((i) => entryAt(ids.texts, i)) } } : {}),
     };
   }
   const areas = areasOf(frame, all)(points.rows);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import { categoryAxis } from '../frame/categoryAxes.js';
@@ -27,7 +28,7 @@ function findItems(frame: SlopeFrame): { items: Item[]; problems: Problem[] } {
   const problems: Problem[] = [];
   for (const row of frame.rows) {
     const [i, t, own] = [item.of(row), time.of(row), group ? group.of(row) : 0];
-    const category = item.categories[i] as Item['category'];
+    const category = entryAt(item.categories, i);
     const values = new Array<undefined>(time.categories.length).fill(undefined);
     const entry = items.get(i) ?? { category, group: own, values };
     if (entry.values[t] !== undefined) {
@@ -38,7 +39,7 @@ function findItems(frame: SlopeFrame): { items: Item[]; problems: Problem[] } {
       const names = [entry.group, own].map((g) => group?.categories[g]?.name ?? '').sort();
       problems.push(error('item-in-groups', { item: category.name, groups: names }, locate('chart.group')));
     }
-    entry.values[t] = numbers[row] as number;
+    entry.values[t] = entryAt(numbers, row);
     items.set(i, entry);
   }
   const sorted = [...items].sort((a, b) => a[0] - b[0]).map(([, entry]) => entry);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import type { Transform } from '../../scale/transform.js';
@@ -55,8 +56,8 @@ function rangeOf(parts: readonly ArrayLike<number>[], start = 0, step = 1): [num
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const own of parts) {
     for (let i = start; i < own.length; i += step) {
-      least = Math.min(least, own[i] as number);
-      greatest = Math.max(greatest, own[i] as number);
+      least = Math.min(least, entryAt(own, i));
+      greatest = Math.max(greatest, entryAt(own, i));
     }
   }
   return [least, greatest];
@@ -76,7 +77,7 @@ function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | Str
     const beyond = marks.map((mark): [number, number] =>
       mark.type === 'skin'
         ? rangeOf([mark.mesh.corners], at, 3)
-        : rangeOf([[mark.from[at] as number, mark.to[at] as number]]),
+        : rangeOf([[entryAt(mark.from, at), entryAt(mark.to, at)]]),
     );
     const ranges = [own, ...(isLog ? beyond.filter(([low]) => low > 0) : beyond)];
     const title = variableTitle(variable, `chart.${key}`);
@@ -111,7 +112,7 @@ function inBox(frame: SpaceFrame, cloud: Cloud): Float64Array[] {
     const on: Transform = transform && Number.isFinite(transform(least)) ? transform : (value) => value;
     const places = values.map(on);
     const [low, high] = rangeOf([places]);
-    return places.map((place) => (high > low ? ((place - low) / (high - low) - 0.5) * (sides[at] as number) : 0));
+    return places.map((place) => (high > low ? ((place - low) / (high - low) - 0.5) * entryAt(sides, at) : 0));
   });
 }
 
@@ -169,7 +170,7 @@ function settingsProblems({ settings, locate, rows, measured, sorted }: SpaceFra
     problems.push(error('shells-many', facts, locate('chart.shells')));
   }
   const column = size === undefined ? undefined : measured('size');
-  const negative = column && rows.map((row) => column.column.numbers[row] as number).find((value) => value < 0);
+  const negative = column && rows.map((row) => entryAt(column.column.numbers, row)).find((value) => value < 0);
   if (column && negative !== undefined) {
     problems.push(error('size-negative', { column: column.variable.name, value: negative }, locate('chart.size')));
   }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { type Problem, warning } from '../../document/problem.js';
 import { componentsOf } from '../../statistics/components.js';
 import { densityAt, densityGrid, levelFor, type Triple } from '../../statistics/density3.js';
@@ -54,7 +55,7 @@ export const wholeCloud = (spots: readonly Spots[]): Cloud => ({
 
 function onEllipsoid({ middle, halves }: Ellipsoid, unit: ArrayLike<number>, at: number): number[] {
   return [0, 1, 2].map((axis) =>
-    halves.reduce((sum, half, k) => sum + (unit[at + k] as number) * (half[axis] as number), middle[axis] as number),
+    halves.reduce((sum, half, k) => sum + entryAt(unit, at + k) * entryAt(half, axis), entryAt(middle, axis)),
   );
 }
 
@@ -78,7 +79,7 @@ function ellipsoidMesh(ellipsoid: Ellipsoid): Required<Pick<SkinMark, 'mesh' | '
       Triple,
     ];
     const normal: Triple = [q * w - r * v, r * u - p * w, p * v - q * u];
-    const at = normal.reduce((sum, value, axis) => sum + value * (ellipsoid.middle[axis] as number), 0);
+    const at = normal.reduce((sum, value, axis) => sum + value * entryAt(ellipsoid.middle, axis), 0);
     return { normal, at };
   });
   return { mesh: { corners, triangles }, planes };
@@ -152,9 +153,9 @@ export function strutsOf(frame: SpaceFrame, cloud: Cloud): { marks: StrutMark[];
     return { marks: [], problems: [warning('surface-missing', { path, groups: [] }, frame.locate(path))] };
   }
   const marks = found.directions.flatMap((direction, place): StrutMark[] => {
-    if ((found.eigenvalues[place] as number) <= 1e-12 * found.total) return [];
+    if (entryAt(found.eigenvalues, place) <= 1e-12 * found.total) return [];
     const end = (sign: number) =>
-      found.means.map((mean, axis) => mean + sign * reach * (direction[axis] as number)) as Triple;
+      found.means.map((mean, axis) => mean + sign * reach * entryAt(direction, axis)) as Triple;
     return [{ type: 'strut', cell: {}, from: end(-1), to: end(1), place }];
   });
   return { marks, problems: [] };

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Variable } from '../../data/codebook.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { type Covariance, covarianceOf } from '../../statistics/covariance.js';
@@ -18,9 +19,7 @@ const variablesOf = ({ codebook, settings }: SpaceFrame): [Variable, Variable, V
 
 /** The correlation of two axes; none where one of them does not vary. */
 const correlationOf = (moments: Covariance | undefined, i: number, j: number): number | undefined =>
-  moments && (moments.sds[i] as number) > 0 && (moments.sds[j] as number) > 0
-    ? moments.correlations[i]?.[j]
-    : undefined;
+  moments && entryAt(moments.sds, i) > 0 && entryAt(moments.sds, j) > 0 ? moments.correlations[i]?.[j] : undefined;
 
 /** What stands behind the cloud: means, spread and correlations of each group, and how many cases its surfaces hold. */
 export function spaceNumbers(
@@ -64,7 +63,7 @@ export function spaceNumbers(
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
       { key: 'n', title: 'n', decimals: 0 },
       ...axes.flatMap((axis, j) => {
-        const { label, decimals = 2 } = variables[j] as Variable;
+        const { label, decimals = 2 } = entryAt(variables, j);
         const end = axis.toUpperCase();
         return [
           { key: `mean${end}`, title: `Mean ${lowered(label)}`, decimals: decimals + 2 },

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { blended } from '../../color/color.js';
 import type { PlateItem, TextItem } from '../../plate/plate.js';
 import { isHalo, markOf, type RolePart, type RolePiece, roleOf } from '../../plate/role.js';
@@ -31,7 +32,10 @@ export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[],
   });
   return ratios.length === 0
     ? 21
-    : ([...ratios].sort((a, b) => a - b)[Math.floor(ratios.length / (item.type === 'line' ? 3 : 2))] as number);
+    : entryAt(
+        [...ratios].sort((a, b) => a - b),
+        Math.floor(ratios.length / (item.type === 'line' ? 3 : 2)),
+      );
 }
 
 /** A colour as it is on its ground, where its ink is not opaque. */

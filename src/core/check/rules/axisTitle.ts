@@ -1,5 +1,6 @@
+import { entryAt } from '../../at.js';
 import { axesOf } from '../../chart/frame/axes.js';
-import type { AxisPlan, Plan } from '../../chart/plan.js';
+import type { AxisPlan } from '../../chart/plan.js';
 import type { AxisName } from '../../document/look/names.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { isOfAxis } from '../../plate/role.js';
@@ -41,7 +42,7 @@ function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: Pl
   // Of several columns together the label of any may be what they have in common.
   if (!codebook.variables.includes(variableOf(shown.title.from) ?? '')) return [];
   const own = plain(shown.title.label);
-  const others = axesOf(subject.plans[0] as Plan).map(([, { title: other }]) => plain(other.label));
+  const others = axesOf(entryAt(subject.plans, 0)).map(([, { title: other }]) => plain(other.label));
   const isOf = (name: string) =>
     codebook.variable(name).labelled && plain(codebook.variable(name).label) === plain(title);
   const foreign = plain(title) === own || others.includes(plain(title)) ? undefined : codebook.variables.find(isOf);

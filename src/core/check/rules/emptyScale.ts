@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { AxisPlan } from '../../chart/plan.js';
 import type { AxisName } from '../../document/look/names.js';
 import { typeOf } from '../../layout/marks/marks.js';
@@ -18,7 +19,7 @@ function reachOf(plans: Subject['plans'], axis: AxisName, { shows }: Pick<AxisPl
     if (typeOf(mark).needsZero && shows === 'value') reach.least = Math.min(reach.least, 0);
     const ends = typeOf(mark).ends(mark, plan)[axis] ?? [];
     for (let i = 0; i < ends.length; i += 1) {
-      const end = ends[i] as number;
+      const end = entryAt(ends, i);
       if (!Number.isFinite(end)) continue;
       reach.least = Math.min(reach.least, end);
       reach.greatest = Math.max(reach.greatest, end);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { AxisScale } from '../../layout/axes/panelScales.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import type { PlateItem } from '../../plate/plate.js';
@@ -26,7 +27,7 @@ function spotsOf({ items }: Subject): Spots {
   for (const item of items) {
     if (item.type === 'markers' && seriesOf(item) !== undefined) {
       const radius = (item.round ?? 4) / 2;
-      for (let i = 0; i < item.xs.length; i += 1) add(item.xs[i] as number, item.ys[i] as number, radius, item);
+      for (let i = 0; i < item.xs.length; i += 1) add(entryAt(item.xs, i), entryAt(item.ys, i), radius, item);
     } else if (item.type === 'path' && isCase(item)) {
       const { x, y, width, height } = item.box;
       add(x + width / 2, y + height / 2, Math.min(width, height) / 2, item);
@@ -49,16 +50,15 @@ function hiddenIn({ xs, ys, radii, items }: Spots): PlateItem[] {
   const hidden: PlateItem[] = [];
   // From the last drawn back: what is in the cells was drawn later.
   for (let i = xs.length - 1; i >= 0; i -= 1) {
-    const [x, y, radius] = [xs[i] as number, ys[i] as number, radii[i] as number];
+    const [x, y, radius] = [entryAt(xs, i), entryAt(ys, i), entryAt(radii, i)];
     let isHidden = false;
     for (const dx of [-side, 0, side])
       for (const dy of [-side, 0, side])
         isHidden ||= (cells.get(cellAt(x + dx, y + dy)) ?? []).some(
           (k) =>
-            (radii[k] as number) >= radius * 0.95 &&
-            Math.hypot((xs[k] as number) - x, (ys[k] as number) - y) <= near * radius,
+            entryAt(radii, k) >= radius * 0.95 && Math.hypot(entryAt(xs, k) - x, entryAt(ys, k) - y) <= near * radius,
         );
-    if (isHidden) hidden.push(items[i] as PlateItem);
+    if (isHidden) hidden.push(entryAt(items, i));
     const own = cells.get(cellAt(x, y));
     if (own) own.push(i);
     else cells.set(cellAt(x, y), [i]);

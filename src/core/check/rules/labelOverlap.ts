@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { overlap, type TextItem } from '../../plate/plate.js';
 import { besideRole, isHalo, markOf, roleInPanel, roleOf, seriesOf } from '../../plate/role.js';
 import { distanceTo, letterBoxes, type Point, polygonsOf, quoted, textsOf } from '../measure/ink.js';
@@ -19,7 +20,7 @@ function runsThrough(lines: readonly Point[][], letters: readonly Point[][]): bo
     lines.some((points) =>
       points.some((b, i) => {
         const a = points[i - 1];
-        return a && box.some((p, k) => cross(a, b, p, box[(k + 1) % box.length] as Point));
+        return a && box.some((p, k) => cross(a, b, p, entryAt(box, (k + 1) % box.length)));
       }),
     ),
   );
@@ -54,7 +55,7 @@ const isOnMarker = (item: Item, letters: readonly Point[][]): boolean => {
   const radius = (item.round ?? 4) / 2;
   return letters.some((box) =>
     item.xs.some((x, i) =>
-      box.some((p, k) => distanceTo([x, item.ys[i] as number], p, box[(k + 1) % box.length] as Point) < radius * 0.8),
+      box.some((p, k) => distanceTo([x, entryAt(item.ys, i)], p, entryAt(box, (k + 1) % box.length)) < radius * 0.8),
     ),
   );
 };
@@ -65,7 +66,7 @@ function strays({ items }: Subject, words: TextItem, index: number): Item[] {
   const own = markOf({ role: besideRole(roleInPanel(words.role), 'marks', 'same') });
   let found: Item[] = [];
   for (let i = 0; i < items.length; i += 1) {
-    const item = items[i] as Item;
+    const item = entryAt(items, i);
     if (item.type === 'text' || seriesOf(item) === undefined || !overlap(item.box, words.box, 0.3)) continue;
     // What stands on ground of its own hides what lies under it.
     if (isHalo(item)) {

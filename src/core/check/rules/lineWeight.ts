@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { type RolePiece, roleOf, seriesOf } from '../../plate/role.js';
 import { type Flaw, many, mendLook, rounded, rule } from '../rule.js';
@@ -44,7 +45,7 @@ export const lineWeight = rule({
     }
     return [...kinds.values()].map(({ items: own, width, thin }): Flaw => {
       const limit = thin ? least : most;
-      const path = widthSetting(own[0] as PlateItem);
+      const path = widthSetting(entryAt(own, 0));
       return {
         found: `${many(own.length, 'line')} ${own.length === 1 ? 'is' : 'are'} printed ${rounded(width, 2)} pt wide`,
         measured: { value: rounded(width, 3), unit: 'pt' },

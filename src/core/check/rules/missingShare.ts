@@ -1,3 +1,4 @@
+import { heldBy } from '../../at.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, rule } from '../rule.js';
 
@@ -44,7 +45,7 @@ export const missingShare = rule({
         const [all, allMissing] = [table.rowCount, [...missing.values()].reduce((a, b) => a + b, 0)];
         const variable = codebook.variable(by);
         const hit = [...missing].flatMap(([code, count]) => {
-          const size = counts.get(code) as number;
+          const size = heldBy(counts, code);
           const others = all - size;
           const share = count / size - (others > 0 ? (allMissing - count) / others : 0);
           const text = column.texts[code] ?? '';

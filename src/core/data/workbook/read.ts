@@ -1,3 +1,4 @@
+import { heldBy } from '../../at.js';
 import { nearest } from '../../document/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../document/problem.js';
 import type { CellValue } from '../columnReader.js';
@@ -62,7 +63,7 @@ async function openSheets(parts: Parts): Promise<Sheets> {
     formats: styles !== undefined && parts.has(styles) ? await readFormats(parts, styles) : [],
     from1904,
   };
-  const path = (name: string) => paths.get(name) as string;
+  const path = (name: string) => heldBy(paths, name);
   return {
     names: [...paths.keys()],
     rows: (name) => readSheet(parts, path(name), context),

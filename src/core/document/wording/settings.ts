@@ -1,9 +1,10 @@
+import { lastOf } from '../../at.js';
 import type { Description } from './description.js';
 import { lengthExample, list, type Nearest, smallLengthExample, written } from './phrases.js';
 
 /** A setting as it is written in its place: in a list its value alone. */
 const setting = (path: string, value: string): string => {
-  const key = path.split('.').at(-1) as string;
+  const key = lastOf(path.split('.'));
   return /^\d+$/.test(key) && path.includes('.') ? value : `${key}: ${value}`;
 };
 

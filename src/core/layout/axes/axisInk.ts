@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Box, LineItem, PlateItem, Shown, TextItem } from '../../plate/plate.js';
 import { type CategoryScale, centerOf } from '../../scale/categoryScale.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
@@ -42,7 +43,7 @@ export function minorPlaces(axis: FittedAxis & { ticks?: Ticks }, scale: NumberS
   ];
   const ends = [2 * first - second, ...values, 2 * last - before];
   const between = ends.slice(1).flatMap((to, i) => {
-    const from = ends[i] as number;
+    const from = entryAt(ends, i);
     return Array.from({ length: parts - 1 }, (_, k) => from + ((to - from) * (k + 1)) / parts);
   });
   return between.filter((value) => value >= ticks.low && value <= ticks.high).map((value) => position(scale, value));
@@ -189,7 +190,7 @@ export function axisInk(drawn: AxisInk, place: AxisPlace, sources: readonly Labe
   const name = `axes.${axis.at}`;
   const border = axis.at === 'x' ? panel.y + panel.height : panel.x;
   const free = (at: number) => crossedAt === undefined || Math.abs(at - crossedAt) > 0.01;
-  const kept = crossing ? axis.labels.filter(({ index }) => free(places[index] as number)) : axis.labels;
+  const kept = crossing ? axis.labels.filter(({ index }) => free(entryAt(places, index))) : axis.labels;
   const lineInk = () => {
     const { line } = sheet.settings.axes[axis.at];
     return line.width > 0 ? [straightLine({ role: `${name}.line`, from: `${name}.line` }, line, ends[0], ends[1])] : [];

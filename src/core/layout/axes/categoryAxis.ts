@@ -1,3 +1,4 @@
+import { lastOf } from '../../at.js';
 import type { CategoryAxis } from '../../chart/plan.js';
 import { byCategory } from '../../data/categories.js';
 import { wordsOf } from '../ink/fills.js';
@@ -126,7 +127,7 @@ export function fitCategoryAxis(fitting: CategoryFitting): FittedCategoryAxis {
     good = { attempt, labels };
     break;
   }
-  const last = tries.at(-1) as Attempt;
+  const last = lastOf(tries);
   const { attempt, labels } = good ?? {
     attempt: last,
     labels: thinned(slots, setLabels(fitting, Math.max(slot, base), last), gap(last)),

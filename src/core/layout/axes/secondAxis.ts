@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { ValueAxis } from '../../chart/plan.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
 import { chooseLogTicks } from '../../scale/logTicks.js';
@@ -74,7 +75,7 @@ export function fitSecondAxis(
   const across = written.reduce((most, block) => Math.max(most, at === 'x' ? block.height : block.width), 0);
   const starts = written.map((block, i) => {
     const middle = at === 'x' ? block.width / 2 : opticalMiddle(block);
-    return position(scale, values[i] as number) - middle;
+    return position(scale, entryAt(values, i)) - middle;
   });
   const along = (block: TextBlock) => (at === 'x' ? block.width : block.height);
   const words = axisTitleText(plan, at, sheet, second);
@@ -86,7 +87,7 @@ export function fitSecondAxis(
     depth: tickLength(sheet, at) + sheet.settings.space.tickLabel * size + across,
     overhang: {
       before: Math.max(0, ...starts.map((start) => -start)),
-      after: Math.max(0, ...written.map((block, i) => (starts[i] as number) + along(block) - length)),
+      after: Math.max(0, ...written.map((block, i) => entryAt(starts, i) + along(block) - length)),
     },
   };
 }
@@ -127,7 +128,7 @@ export function secondInk(
       const ink = { role: `${role}.ticks[${i}]`, from: role };
       items.push(straightLine(ink, stroke, place(along, edge), place(along, edge + out * length)));
     }
-    const block = labels[i] as TextBlock;
+    const block = entryAt(labels, i);
     const label = textLabel(sheet, 'tickLabel', { role: `${role}.labels[${i}]`, from: role });
     const item =
       at === 'x'

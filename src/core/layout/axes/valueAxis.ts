@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { ValueAxis } from '../../chart/plan.js';
 import { dateLimit } from '../../data/dates.js';
 import { type Problem, warning } from '../../document/problem.js';
@@ -117,7 +118,7 @@ function overhangOf({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: r
   const settings = sheet.settings.axes[at];
   const scale = at === 'x' ? valueScale(settings, ticks, 0, length) : valueScale(settings, ticks, length, 0);
   const edges = labels.map((label) => ({
-    place: position(scale, ticks.values[label.index] as number),
+    place: position(scale, entryAt(ticks.values, label.index)),
     ...reachAlong(at, label),
   }));
   return {
@@ -248,7 +249,7 @@ function apart({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: readon
   const kept: TickLabel[] = [];
   const room = (label: TickLabel) =>
     label.angle % 90 !== 0 || liesAlong(at, label.angle) ? along(at, label) : label.block.capHeight;
-  const place = (label: TickLabel) => position(scale, ticks.values[label.index] as number);
+  const place = (label: TickLabel) => position(scale, entryAt(ticks.values, label.index));
   for (const label of [...labels].reverse()) {
     const free = kept.every((other) => Math.abs(place(other) - place(label)) >= (room(other) + room(label)) / 2 + gap);
     if (free) kept.unshift(label);

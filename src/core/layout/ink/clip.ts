@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../../at.js';
 import type { Box } from '../../plate/plate.js';
 import type { Point } from './point.js';
 
@@ -33,7 +34,7 @@ export function clipLine(points: readonly Point[], box: Box): Point[][] {
     piece = [];
   };
   for (let i = 1; i < points.length; i += 1) {
-    const [a, b] = [points[i - 1] as Point, points[i] as Point];
+    const [a, b] = [entryAt(points, i - 1), entryAt(points, i)];
     const part = Number.isFinite(a[0] + a[1] + b[0] + b[1]) ? inside(a, b, box) : undefined;
     if (!part) {
       end();
@@ -52,7 +53,8 @@ export function clipLine(points: readonly Point[], box: Box): Point[][] {
 /** A surface cut at one side of a box: the part where `axis` lies beyond `limit`, upwards with `keep` 1. */
 function cutAt(points: readonly Point[], axis: 0 | 1, limit: number, keep: 1 | -1): Point[] {
   const left: Point[] = [];
-  let before = points.at(-1) as Point;
+  if (points.length === 0) return left;
+  let before = lastOf(points);
   for (const point of points) {
     const [isIn, wasIn] = [(point[axis] - limit) * keep >= 0, (before[axis] - limit) * keep >= 0];
     if (isIn !== wasIn) {

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Cell, Plan, Series } from '../../chart/plan.js';
 import { lengthInPoints } from '../../document/length.js';
 import type { PatternName } from '../../document/look/names.js';
@@ -22,7 +23,7 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
     .sort((a, b) => Object.keys(a.cell).length - Object.keys(b.cell).length || a.index - b.index);
   const joined: AccentLook & { from?: string } = {};
   for (const { index } of own) {
-    const look = colors.accents[index] as AccentLook;
+    const look = entryAt(colors.accents, index);
     const { outline, line, label, words } = joined;
     Object.assign(joined, look);
     if (outline) joined.outline = { ...outline, ...look.outline };

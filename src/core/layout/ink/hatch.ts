@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { PatternName } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import { boxOfPoints } from './lineInk.js';
@@ -26,7 +27,7 @@ function inside(rings: readonly (readonly Point[])[], start: Point, direction: P
   const [dx, dy] = direction;
   for (const ring of rings) {
     for (const [i, a] of ring.entries()) {
-      const b = ring[(i + 1) % ring.length] as Point;
+      const b = entryAt(ring, (i + 1) % ring.length);
       // The sides of the line on which both ends lie; an end on it counts as above.
       const [sa, sb] = [a, b].map(([x, y]) => (x - start[0]) * dy - (y - start[1]) * dx) as [number, number];
       if (sa >= 0 === sb >= 0) continue;
@@ -56,7 +57,7 @@ function linesIn(rings: readonly (readonly Point[])[], box: Box, angle: number, 
     const start: Point = [normal[0] * (k + 0.5) * step, normal[1] * (k + 0.5) * step];
     const cuts = inside(rings, start, [dx, dy]);
     for (let i = 0; i + 1 < cuts.length; i += 2) {
-      const [a, b] = [cuts[i] as number, cuts[i + 1] as number];
+      const [a, b] = [entryAt(cuts, i), entryAt(cuts, i + 1)];
       if (b - a < 0.05) continue;
       segments.push([
         [start[0] + a * dx, start[1] + a * dy],

@@ -1,4 +1,5 @@
 import RBush from 'rbush';
+import { entryAt, lastOf } from '../../at.js';
 import type { Box } from '../../plate/plate.js';
 import { clipLine, clipSurface } from './clip.js';
 import type { Point } from './point.js';
@@ -31,7 +32,7 @@ const grown = ({ x, y, width, height }: Box, by: number): Box => ({
 
 function areaOf(points: readonly Point[]): number {
   const sum = points.reduce((total, [x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length] as Point;
+    const [nextX, nextY] = entryAt(points, (i + 1) % points.length);
     return total + x * nextY - nextX * y;
   }, 0);
   return Math.abs(sum) / 2;
@@ -69,7 +70,7 @@ function inkIn(shape: Shape, box: Box): number {
     case 'line': {
       const pieces = clipLine(shape.points as [number, number][], grown(box, shape.half));
       const length = pieces.reduce((sum, piece) => {
-        const [a, b] = [piece[0] as Point, piece.at(-1) as Point];
+        const [a, b] = [entryAt(piece, 0), lastOf(piece)];
         return sum + Math.hypot(b[0] - a[0], b[1] - a[1]);
       }, 0);
       return pieces.length === 0 ? 0 : Math.max(1, (2 * length) / side);
@@ -85,7 +86,7 @@ function inkIn(shape: Shape, box: Box): number {
 function piecesOf(shape: Shape): Piece[] {
   const stretches: Shape[] =
     shape.is === 'line'
-      ? shape.points.slice(1).map((b, i) => ({ ...shape, points: [shape.points[i] as Point, b] }))
+      ? shape.points.slice(1).map((b, i) => ({ ...shape, points: [entryAt(shape.points, i), b] }))
       : [shape];
   return stretches.flatMap((piece): Piece[] => {
     const { x, y, width, height } = boxOfShape(piece);
@@ -168,7 +169,7 @@ function isOnWay(shape: Shape, from: Point, to: Point): boolean {
       const { points } = shape;
       if (shape.is === 'area' && shape.light) return false;
       const last = shape.is === 'area' ? points.length : points.length - 1;
-      return points.slice(0, last).some((a, i) => linesMeet(from, to, a, points[(i + 1) % points.length] as Point));
+      return points.slice(0, last).some((a, i) => linesMeet(from, to, a, entryAt(points, (i + 1) % points.length)));
     }
   }
 }

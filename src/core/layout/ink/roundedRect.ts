@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Box } from '../../plate/plate.js';
 import { arity, eachCommand, type Outline } from '../../type/outline.js';
 import type { Point } from './point.js';
@@ -40,7 +41,7 @@ export function roundedRect({ x, y, width, height }: Box, radius: number, sides:
   let commands = '';
   const coordinates: number[] = [];
   for (const [i, [px, py]] of places.entries()) {
-    const [out, back] = [ways[i] as Point, ways[(i + 3) % 4] as Point];
+    const [out, back] = [entryAt(ways, i), entryAt(ways, (i + 3) % 4)];
     const start = commands === '' ? 'M' : 'L';
     if (!round[i] || r === 0) {
       commands += start;
@@ -73,13 +74,10 @@ export function ringsOf(outline: Outline): Point[][] {
       for (let i = 1; i <= 8; i += 1) {
         const [t, u] = [i / 8, 1 - i / 8];
         const on = (a: number, k: 0 | 1) =>
-          u ** 3 * a +
-          3 * u * u * t * (p[k] as number) +
-          3 * u * t * t * (p[2 + k] as number) +
-          t ** 3 * (p[4 + k] as number);
+          u ** 3 * a + 3 * u * u * t * entryAt(p, k) + 3 * u * t * t * entryAt(p, 2 + k) + t ** 3 * entryAt(p, 4 + k);
         rings.at(-1)?.push([on(x, 0), on(y, 1)]);
       }
-    } else if (p.length === 2) rings.at(-1)?.push([p[0] as number, p[1] as number]);
+    } else if (p.length === 2) rings.at(-1)?.push([entryAt(p, 0), entryAt(p, 1)]);
     if (p.length > 0) [x, y] = p.slice(-2) as [number, number];
   });
   return rings;

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Point } from './point.js';
 
 /** Points from corner to corner of the fine line, so near that in print none shows, and the most parts of a stretch. */
@@ -10,7 +11,7 @@ const mostParts = 24;
  */
 function slopesOf(points: readonly Point[]): number[] {
   const steps = points.slice(1).map(([x, y], i): { dx: number; slope: number } => {
-    const [x0, y0] = points[i] as Point;
+    const [x0, y0] = entryAt(points, i);
     return { dx: x - x0, slope: (y - y0) / (x - x0) };
   });
   return points.map((_, i) => {
@@ -24,13 +25,13 @@ function slopesOf(points: readonly Point[]): number[] {
 
 /** A run of points as a fine line along the curve through them; as it is where two stand above each other. */
 function smoothRun(points: readonly Point[]): Point[] {
-  const rising = points.slice(1).every(([x], i) => x > (points[i] as Point)[0]);
-  const falling = points.slice(1).every(([x], i) => x < (points[i] as Point)[0]);
+  const rising = points.slice(1).every(([x], i) => x > entryAt(points, i)[0]);
+  const falling = points.slice(1).every(([x], i) => x < entryAt(points, i)[0]);
   if (points.length < 3 || !(rising || falling)) return [...points];
   const slopes = slopesOf(points);
   const curve = points.slice(1).flatMap(([x1, y1], i): Point[] => {
-    const [x0, y0] = points[i] as Point;
-    const [h, m0, m1] = [x1 - x0, slopes[i] as number, slopes[i + 1] as number];
+    const [x0, y0] = entryAt(points, i);
+    const [h, m0, m1] = [x1 - x0, entryAt(slopes, i), entryAt(slopes, i + 1)];
     const parts = Math.max(2, Math.min(mostParts, Math.ceil(Math.hypot(h, y1 - y0) / fineness)));
     return Array.from({ length: parts }, (_, k): Point => {
       const t = (k + 1) / parts;
@@ -41,7 +42,7 @@ function smoothRun(points: readonly Point[]): Point[] {
       return k === parts - 1 ? [x1, y1] : [x0 + t * h, Math.max(Math.min(y0, y1), Math.min(y, Math.max(y0, y1)))];
     });
   });
-  return [points[0] as Point, ...curve];
+  return [entryAt(points, 0), ...curve];
 }
 
 /** Points as fine lines along smooth curves; `NaN` parts one curve from the next. */

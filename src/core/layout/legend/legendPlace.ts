@@ -1,8 +1,9 @@
+import { entryAt } from '../../at.js';
 import { findCategory } from '../../data/categories.js';
 import { type Problem, warning } from '../../document/problem.js';
 import { emptiest } from '../ink/inkIndex.js';
 import { type Attempt, headingGap } from '../page/attempt.js';
-import type { Settled, SettledPanel } from '../page/settled.js';
+import type { Settled } from '../page/settled.js';
 import type { Sheet } from '../sheet.js';
 import { em } from '../words/typesetter.js';
 import { type FittedLegend, framePadding } from './legend.js';
@@ -13,7 +14,7 @@ function insidePlace(
   { panels }: Settled,
   { width, height }: FittedLegend,
 ): { at: [number, number]; covers: number } {
-  const { panel, labels } = panels[0] as SettledPanel;
+  const { panel, labels } = entryAt(panels, 0);
   const by = framePadding * em(sheet);
   const inset = 0.5 * em(sheet);
   const [w, h] = [width + 2 * by, height + 2 * by];

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { BandMark } from '../../chart/plan.js';
 import { type PanelScales, panelOf, placeAt } from '../axes/panelScales.js';
 import { clipSurface } from '../ink/clip.js';
@@ -10,8 +11,8 @@ import type { MarkType } from './markType.js';
 /** The surface on the page, cut at the limits. */
 function surfaceOf({ xs, low, high }: BandMark, scales: PanelScales): Point[] {
   const at = (x: number, y: number): Point => [placeAt(scales.x, x), placeAt(scales.y, y)];
-  const upper = xs.map((x, i) => at(x, high[i] as number));
-  const lower = xs.map((x, i) => at(x, low[i] as number)).reverse();
+  const upper = xs.map((x, i) => at(x, entryAt(high, i)));
+  const lower = xs.map((x, i) => at(x, entryAt(low, i))).reverse();
   return clipSurface([...upper, ...lower], panelOf(scales));
 }
 

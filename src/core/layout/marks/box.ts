@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { BoxMark } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { straightLine } from '../axes/axisInk.js';
@@ -164,7 +165,7 @@ function pointInk(
   const own = beyond.flatMap(([name, value], i): PlateItem[] => {
     const index = name === 'outliers' ? i : i - mark.box.outliers.length;
     const { ids } = mark;
-    const look = ids ? fillOf({ ...mark.cell, [ids.variable]: ids.texts[i] as string }) : fill;
+    const look = ids ? fillOf({ ...mark.cell, [ids.variable]: entryAt(ids.texts, i) }) : fill;
     const isOwn = look.color !== fill.color;
     return inside(value) ? [marker(`${name}[${index}]`, value, single(name, look, isOwn))] : [];
   });

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { LineLook, LineMark, LineRole } from '../../chart/plan.js';
 import { dashed, widened } from '../../color/dashes.js';
 import { lengthInPoints } from '../../document/length.js';
@@ -64,7 +65,7 @@ const halo = (
 
 /** The places of a line; where a straight one is bent by the scale of an axis, many on its way. */
 function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): Point[] {
-  const pairs = xs.map((at, i): Point => [at, ys[i] as number]);
+  const pairs = xs.map((at, i): Point => [at, entryAt(ys, i)]);
   const straight = !('transform' in x && x.transform) && !('transform' in y && y.transform);
   if (straight || pairs.length !== 2 || as === 'series') return pairs;
   const [[x0, y0], [x1, y1]] = pairs as [Point, Point];

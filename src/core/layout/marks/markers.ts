@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { dashed } from '../../color/dashes.js';
 import { markerShapes } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
@@ -31,7 +32,7 @@ function regular(corners: number, inner = 1): readonly Point[] {
 /** A polygon at the size at which it has the area of a circle of diameter 1. */
 function withArea(points: readonly Point[]): readonly Point[] {
   const area = points.reduce((sum, [x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length] as Point;
+    const [nextX, nextY] = entryAt(points, (i + 1) % points.length);
     return sum + (x * nextY - nextX * y) / 2;
   }, 0);
   const scale = Math.sqrt(Math.PI / 4 / Math.abs(area));

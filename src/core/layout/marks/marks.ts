@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Cell, LineMark, LineRole, Mark, Plan, Series } from '../../chart/plan.js';
 import type { PlateItem, Shown } from '../../plate/plate.js';
 import type { PanelScales } from '../axes/panelScales.js';
@@ -99,7 +100,7 @@ class Layers {
       this.scales,
     );
     for (const [i, item] of items.entries()) {
-      const depth = depths[i] as number;
+      const depth = entryAt(depths, i);
       for (let deeper = layers.length; deeper <= depth; deeper += 1) layers.push([]);
       if (shows && !item.shows) item.shows = shows;
       layers[depth]?.push(item);

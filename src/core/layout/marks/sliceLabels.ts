@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Plan, Series, SliceMark } from '../../chart/plan.js';
 import { onPaper } from '../../color/color.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
@@ -161,7 +162,7 @@ function outerLabels(
     panel.y + panel.height,
   );
   return own.flatMap(({ block, middle, place, color }, i): PlateItem[] => {
-    const y = middles[i] as number;
+    const y = entryAt(middles, i);
     const [edge, bend] = [
       onCircle(withRadius(circle, radius + 0.15 * size), middle),
       onCircle(withRadius(circle, radius + 0.6 * size), middle),

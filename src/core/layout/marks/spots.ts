@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { SpotsMark } from '../../chart/plan.js';
 import { blended, contrast } from '../../color/color.js';
 import { besideRole } from '../../plate/role.js';
@@ -33,7 +34,7 @@ export function spotsIn(mark: SpotsMark, scene: SceneScales): Spot[] {
   const { xs, ys, zs } = mark;
   const [x, y, z] = [alongOf(scene.axes.x), alongOf(scene.axes.y), alongOf(scene.axes.z)];
   for (let row = 0; row < xs.length; row += 1) {
-    const place: Place = [x(xs[row] as number), y(ys[row] as number), z(zs[row] as number)];
+    const place: Place = [x(entryAt(xs, row)), y(entryAt(ys, row)), z(entryAt(zs, row))];
     if (Number.isNaN(place[0] + place[1] + place[2])) continue;
     // Nothing has no area.
     if (mark.areas?.[row] === 0) continue;
@@ -77,7 +78,7 @@ export function sizeIn(
   { plan }: Pick<Sheet, 'plan'>,
   { row, place }: Spot,
 ): number {
-  const own = mark.areas ? diameterFor(mark.areas[row] as number) : 1;
+  const own = mark.areas ? diameterFor(entryAt(mark.areas, row)) : 1;
   const { space } = plan;
   if (!space?.depth.size) return own;
   if (space.view.distance !== undefined) return own * scene.projection.sizeAt(place);
@@ -108,8 +109,8 @@ export const spots: MarkType<SpotsMark> = {
     let ink: Extract<SceneInk, { is: 'marker' }> | undefined;
     return spotsIn(mark, scene).map((spot): ScenePiece => {
       const { row, place, seen } = spot;
-      const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
-      const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: ids.texts[row] as string });
+      const base = shades ? shadedFill(sheet, fill, entryAt(shades, row)) : fill;
+      const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: entryAt(ids.texts, row) });
       // What is singled out has its own colour, all else that of the ramp.
       const own = named && (!shades || named.color !== fill.color) ? named : base;
       const far = space?.depth.fade ? (1 - depthAt(scene, space.sides, place)) / 2 : 0;
@@ -149,7 +150,7 @@ export const spots: MarkType<SpotsMark> = {
       const name = mark.names?.[spot.row];
       if (name === undefined) return [];
       const { ids } = mark;
-      const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: ids.texts[spot.row] as string }).size;
+      const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: entryAt(ids.texts, spot.row) }).size;
       const at = [spot.seen[0], spot.seen[1]] as const;
       return [{ name, at, size: sizeIn(mark, scene, sheet, spot) * (own ?? usual), index: spot.row }];
     });

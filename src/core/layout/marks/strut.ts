@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { StrutMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
@@ -15,11 +16,11 @@ export const strut: MarkType<StrutMark> = {
     const { width } = sheet.settings.fits;
     if (!scene || width === 0) return [];
     const at = (t: number): Place =>
-      mark.from.map((value, i) => value + t * ((mark.to[i] as number) - value)) as unknown as Place;
+      mark.from.map((value, i) => value + t * (entryAt(mark.to, i) - value)) as unknown as Place;
     const isIn = (place: Place) =>
       (['x', 'y', 'z'] as const).every((axis, i) => {
         const { low, high } = scene.axes[axis];
-        return (place[i] as number) >= low && (place[i] as number) <= high;
+        return entryAt(place, i) >= low && entryAt(place, i) <= high;
       });
     const half = width / 2;
     return Array.from({ length: parts }, (_, k): [Place, Place] => [at(k / parts), at((k + 1) / parts)])

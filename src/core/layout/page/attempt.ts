@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { PanelGrid } from '../../chart/plan.js';
 import { textRoles } from '../../document/look/names.js';
 import { error, type Problem } from '../../document/problem.js';
@@ -65,7 +66,7 @@ function panelRoom(
 
 function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   const sheets = request.sheets.map((each) => ({ ...each, scale }));
-  const sheet = sheets[0] as Sheet;
+  const sheet = entryAt(sheets, 0);
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
   const inner = { x: border, y: border, width: settings.width - 2 * border, height: settings.height - 2 * border };
@@ -101,7 +102,7 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
 
 /** An attempt whose panels remember what decided where they stand. */
 function tracedAttempt(request: FigureRequest, scale: number): Attempt | undefined {
-  const tried = remembered(request.sheets[0] as Sheet, () => attempt(request, scale));
+  const tried = remembered(entryAt(request.sheets, 0), () => attempt(request, scale));
   for (const panel of tried?.settled.panels ?? []) if (tried) carried(panel, tried);
   return tried;
 }
@@ -120,7 +121,7 @@ export function bestAttempt(request: FigureRequest): Attempt | undefined {
     const tried = tracedAttempt(request, scale);
     if (tried?.fits) return tried;
     if (tried) tries.push(tried);
-    if (allLeast(request.sheets[0] as Sheet, scale)) break;
+    if (allLeast(entryAt(request.sheets, 0), scale)) break;
   }
   return tries.find(({ roomy }) => roomy) ?? tries.at(-1);
 }
@@ -129,7 +130,7 @@ const centimetres = (points: number) => `${((points / 72) * 2.54).toFixed(1)} cm
 
 /** What to say where nothing fits: about how large the figure would have to be. */
 export function tooSmall(request: FigureRequest): Problem {
-  const base = request.sheets[0] as Sheet;
+  const base = entryAt(request.sheets, 0);
   const { width, height } = base.settings;
   for (let factor = 1.15; factor < 60; factor *= 1.15) {
     const settings = { ...base.settings, width: width * factor, height: height * factor };

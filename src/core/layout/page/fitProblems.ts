@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { AxisName, TextRole } from '../../document/look/names.js';
 import { type Problem, warning } from '../../document/problem.js';
 import type { FittedValueAxis } from '../axes/valueAxis.js';
@@ -32,7 +33,7 @@ function cutProblems(
       const ends = type.ends(mark, plan)[axis.at] ?? [];
       let outside = 0;
       for (let i = 0; i < ends.length; i += 1) {
-        const end = ends[i] as number;
+        const end = entryAt(ends, i);
         least = Math.min(least, end);
         greatest = Math.max(greatest, end);
         if (end > high + slack || end < low - slack) outside += 1;

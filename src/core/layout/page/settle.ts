@@ -1,7 +1,7 @@
+import { entryAt } from '../../at.js';
 import type { AxisPlan, PanelGrid, ValueAxis } from '../../chart/plan.js';
 import type { Box } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
-import type { TextBlock } from '../../type/textBlock.js';
 import { fitTitle, titleAbove, titleDepth, titleFits } from '../axes/axis.js';
 import { crossings, scalesOf } from '../axes/axisLines.js';
 import { fitCategoryAxis } from '../axes/categoryAxis.js';
@@ -122,16 +122,16 @@ function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces & 
 
 /** The panels in their boxes under their titles, and the height that the titles take. */
 function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGrid) {
-  const sheet = sheets[0] as Sheet;
-  const { width } = boxes[0] as Box;
+  const sheet = entryAt(sheets, 0);
+  const { width } = entryAt(boxes, 0);
   const heads = grid.titles?.map((title) =>
     setRole(sheet, 'panelTitle', title, { width, balanced: true, breakWords: true }),
   );
   const done: FittedAxes = new Map();
   const panels = sheets.map((each, i): SettledPanel => {
     const place = gridPlace(grid, i, sheets.length);
-    const settled = settledPanel(each, { grid, place, whole: boxes[i] as Box }, done);
-    return heads ? { ...settled, title: heads[i] as TextBlock } : settled;
+    const settled = settledPanel(each, { grid, place, whole: entryAt(boxes, i) }, done);
+    return heads ? { ...settled, title: entryAt(heads, i) } : settled;
   });
   return { panels, head: heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0 };
 }
@@ -150,13 +150,13 @@ const allFits = (panels: readonly SettledPanel[], titles: Settled['titles']): bo
  * margins only grow, so the passes end; undefined where nothing is left of the panels.
  */
 export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Settled | undefined {
-  const sheet = sheets[0] as Sheet;
+  const sheet = entryAt(sheets, 0);
   const overhang = Math.max(...sheets.map((each) => markerOverhang(each, each.settings.space.page * em(each))));
   let spaces: Spaces = { left: 0, right: 0, top: 0, bottom: 0, across: 0, down: 0 };
   let head = 0;
   for (let pass = 0; pass < mostPasses; pass += 1) {
     const boxes = panelBoxes(room, grid, sheets.length, { ...spaces, head });
-    const first = boxes[0] as Box;
+    const first = entryAt(boxes, 0);
     if (first.width < 4 || first.height < 4) return undefined;
     const { panels, head: newHead } = panelsIn(boxes, sheets, grid);
     if (panels.some(({ scene }) => scene?.isInside === false)) return undefined;

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Place, Projection } from '../../space/view.js';
 import { type SpaceAxis, spaceAxes } from './sceneScales.js';
 
@@ -29,7 +30,7 @@ export function wallsOf(projection: Projection, sides: Place): Wall[] {
   return spaceAxes.flatMap((axis, i) =>
     ends.map((end): Wall => {
       const outward = spaceAxes.map((own) => (own === axis ? end : 0)) as unknown as Place;
-      const middle = outward.map((value) => (value * (sides[i] as number)) / 2) as unknown as Place;
+      const middle = outward.map((value) => (value * entryAt(sides, i)) / 2) as unknown as Place;
       return { axis, end, isBack: projection.facing(middle, outward) <= 0 };
     }),
   );

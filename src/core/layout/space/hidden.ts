@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Marker } from '../../space/order.js';
 
 /** Cells to the radius of the smallest marker. */
@@ -30,7 +31,7 @@ export function withoutHidden<M extends Marker>(markers: readonly M[]): M[] {
   const covered = new Int32Array(words * (Math.ceil((bottom - top) / side) + 1));
   const kept: M[] = [];
   for (let i = markers.length - 1; i >= 0; i -= 1) {
-    const marker = markers[i] as M;
+    const marker = entryAt(markers, i);
     const { at, radius } = marker;
     const x = at[0] - left;
     const y = at[1] - top;
@@ -53,7 +54,7 @@ export function withoutHidden<M extends Marker>(markers: readonly M[]): M[] {
       for (let word = from >> 5; word <= to >> 5; word += 1) {
         const start = word << 5;
         const cell = row * words + word;
-        const here = covered[cell] as number;
+        const here = entryAt(covered, cell);
         if ((bits(from - start, to - start) & ~here) === 0) continue;
         isSeen = true;
         if (end >= first) covered[cell] = here | bits(first - start, end - start);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { SpacePlan } from '../../chart/plan.js';
 import { type Box, boxAround, type PlateItem } from '../../plate/plate.js';
 import { type Place, Projection } from '../../space/view.js';
@@ -64,7 +65,7 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
     return remembered(sheet, () => fitSceneAxis(sheet, at, space.axes[at], [b[0] - a[0], b[1] - a[1]]));
   }) as [FittedValueAxis, FittedValueAxis, FittedValueAxis];
   const scale = (i: 0 | 1 | 2) =>
-    valueScale(settingsOf(sheet, spaceAxes[i] as SpaceAxis), fitted[i].ticks, -sides[i] / 2, sides[i] / 2);
+    valueScale(settingsOf(sheet, entryAt(spaceAxes, i)), fitted[i].ticks, -sides[i] / 2, sides[i] / 2);
   const scales: SceneScales = {
     axes: { x: scale(0), y: scale(1), z: scale(2) },
     projection,
@@ -76,7 +77,7 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
   for (const [i, { at, edge }] of chosen.entries()) {
     const taken = axes.flatMap(({ words }) => words);
     const own = remembered(sheet, () =>
-      sceneAxis({ sheet, scales, at, plan: space.axes[at], fitted: fitted[i] as FittedValueAxis, edge, taken }),
+      sceneAxis({ sheet, scales, at, plan: space.axes[at], fitted: entryAt(fitted, i), edge, taken }),
     );
     axes.push(edge.isOutline ? own : { ...own, lines: [], words: [], isEndOn: true, fits: true });
   }

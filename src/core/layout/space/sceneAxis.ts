@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { ValueAxis } from '../../chart/plan.js';
 import { type LineItem, overlap, type TextItem } from '../../plate/plate.js';
 import { position } from '../../scale/numberScale.js';
@@ -139,7 +140,7 @@ function tickDirection({ scales, edge, at }: Drawing, outward: Point): Point {
   if (!seen || !other) return outward;
   const step = (place: Place) =>
     place.map((value, i) => (['x', 'y', 'z'][i] === other.axis ? value + other.end * 0.05 : value)) as unknown as Place;
-  const middle = edge.from.map((value, i) => (value + (edge.to[i] as number)) / 2) as unknown as Place;
+  const middle = edge.from.map((value, i) => (value + entryAt(edge.to, i)) / 2) as unknown as Place;
   const [from, to] = [onPage(scales, middle), onPage(scales, step(middle))];
   const way = unit([to[0] - from[0], to[1] - from[1]]);
   return at !== other.axis && dot(way, outward) > 0.6 ? way : outward;
@@ -232,7 +233,7 @@ function labelsOf({ sheet, at, fitted, taken }: Drawing, { values, placeOf, tick
   const kept: TextItem[] = [];
   for (const { block, index, color } of fitted.labels) {
     const [width, height] = [block.width, block.capHeight];
-    const p = placeOf(values[index] as number);
+    const p = placeOf(entryAt(values, index));
     const clear = depth + gap + reach(width, height, outward);
     const centre = add(p, tick, clear / Math.max(0.6, dot(tick, outward)));
     const label = {

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
 import type { Place, Projection, Seen } from '../../space/view.js';
 
@@ -35,7 +36,7 @@ export const isInBox = ({ axes }: Pick<SceneScales, 'axes'>, values: Place): boo
   spaceAxes.every((axis, i) => {
     const { low, high } = axes[axis];
     const slack = 1e-9 * (high - low);
-    const value = values[i] as number;
+    const value = entryAt(values, i);
     return value >= low - slack && value <= high + slack;
   });
 

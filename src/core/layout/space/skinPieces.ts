@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { SkinMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
@@ -35,10 +36,10 @@ export function seenSkin({ mesh }: SkinMark, scene: SceneScales): SeenSkin {
     const corners = [...mesh.triangles.subarray(t, t + 3)] as unknown as Triangle;
     if (corners.some((corner) => !inside[corner])) continue;
     triangles.push(corners);
-    const [a, b, c] = corners.map((corner) => places[corner] as Place) as [Place, Place, Place];
+    const [a, b, c] = corners.map((corner) => entryAt(places, corner)) as [Place, Place, Place];
     const normal = cross(subtract(b, a), subtract(c, a));
     for (const corner of corners) {
-      const sum = outward[corner] as [number, number, number];
+      const sum = entryAt(outward, corner);
       for (const k of [0, 1, 2] as const) sum[k] += normal[k];
     }
   }
@@ -46,7 +47,7 @@ export function seenSkin({ mesh }: SkinMark, scene: SceneScales): SeenSkin {
     values: mesh.corners,
     places,
     seen: places.map((place) => onPage(scene, place)),
-    facing: places.map((place, i) => scene.projection.facing(place, outward[i] as Place)),
+    facing: places.map((place, i) => scene.projection.facing(place, entryAt(outward, i))),
     triangles,
   };
 }
@@ -68,7 +69,7 @@ export function zeroStretches(
       const [u, v] = [at(from), at(to)];
       if (u < 0 === v < 0) continue;
       const t = u / (u - v);
-      const [a, b] = [seen[from] as Seen, seen[to] as Seen];
+      const [a, b] = [entryAt(seen, from), entryAt(seen, to)];
       ends.push([a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])]);
     }
     const [a, b] = ends;
@@ -78,7 +79,7 @@ export function zeroStretches(
 
 /** The place in the box of a triangle that faces the eye. */
 export const facesEye = ({ seen }: SeenSkin, [a, b, c]: Triangle): boolean => {
-  const [p, q, r] = [seen[a] as Seen, seen[b] as Seen, seen[c] as Seen];
+  const [p, q, r] = [entryAt(seen, a), entryAt(seen, b), entryAt(seen, c)];
   // On the page, whose y runs down, triangles that are counter-clockwise from outside turn the other way.
   return (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]) < 0;
 };
@@ -92,7 +93,7 @@ export function veilPieces(
   return skin.triangles
     .filter((triangle) => facesEye(skin, triangle))
     .map((triangle): ScenePiece => {
-      const points = triangle.map((corner) => skin.seen[corner] as Seen);
+      const points = triangle.map((corner) => entryAt(skin.seen, corner));
       return { is: 'face', id: next(), rank: 0, group: ink.role, points, box: boxOf(points, 0), ink };
     });
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { EndLabel } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
@@ -94,7 +95,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): 
   const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.6 * size);
   const items = remembered(sheet, () =>
     kept.flatMap((one, i): PlateItem[] => {
-      const levels = { at: places[i]?.at as number, middle: middles[i] as number };
+      const levels = { at: places[i]?.at as number, middle: entryAt(middles, i) };
       const edge = onRight ? panel.x + panel.width : panel.x;
       return labelInk(sheet, one, { ...own, ...levels, moved, ends: endOf(sheet, scales, own, edge) }, i);
     }),

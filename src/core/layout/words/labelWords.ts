@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { LabelPart } from '../../chart/chartInput.js';
 import type { Plan, Share } from '../../chart/plan.js';
 import { decimalsOf, divisorOf, formatTick, type TickFormat } from '../../scale/numberFormat.js';
@@ -87,7 +88,7 @@ export class LabelWriter {
     const rounded = new Map(
       this.wholes.flatMap((own) => {
         const values = roundedToSum(own.map(percentOf), decimals);
-        return own.map((one, i): [Labelled, number] => [one, values[i] as number]);
+        return own.map((one, i): [Labelled, number] => [one, entryAt(values, i)]);
       }),
     );
     this.rounded.set(decimals, rounded);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { type PanelScales, panelOf } from '../axes/panelScales.js';
@@ -54,7 +55,7 @@ function inkAt(sheet: Sheet, { blocks, key, gap }: SetRemarks, { x, y: top }: { 
   const size = em(sheet);
   let y = top;
   return remarks.flatMap(({ series: of, from }, i): PlateItem[] => {
-    const block = blocks[i] as TextBlock;
+    const block = entryAt(blocks, i);
     const role = `remarks[${i}]`;
     const item = textAt(block, x + key, y, textLabel(sheet, 'dataLabel', { role, from }));
     const middle = y + block.ascent - block.capHeight / 2;

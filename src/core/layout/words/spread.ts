@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 /** A label that wants to stand at a place and takes some room about it. */
 export interface Wanted {
   at: number;
@@ -20,11 +21,11 @@ interface Block {
  * @returns the middle of each label, in the order given
  */
 export function spread(labels: readonly Wanted[], low: number, high: number): number[] {
-  const order = labels.map((_, i) => i).sort((a, b) => (labels[a] as Wanted).at - (labels[b] as Wanted).at || a - b);
+  const order = labels.map((_, i) => i).sort((a, b) => entryAt(labels, a).at - entryAt(labels, b).at || a - b);
   const blocks: Block[] = [];
   const held = (start: number, length: number) => Math.max(low, Math.min(start, high - length));
   for (const i of order) {
-    const { at, size } = labels[i] as Wanted;
+    const { at, size } = entryAt(labels, i);
     let block: Block = { members: [i], start: held(at - size / 2, size), length: size, sum: at - size / 2 };
     for (let last = blocks.at(-1); last && last.start + last.length > block.start; last = blocks.at(-1)) {
       blocks.pop();
@@ -39,7 +40,7 @@ export function spread(labels: readonly Wanted[], low: number, high: number): nu
   for (const { members, start } of blocks) {
     let at = start;
     for (const i of members) {
-      const { size } = labels[i] as Wanted;
+      const { size } = entryAt(labels, i);
       middles[i] = at + size / 2;
       at += size;
     }

@@ -1,3 +1,4 @@
+import { lastOf } from '../../at.js';
 import { codebookOf } from '../../data/codebook.js';
 import { type NumberNotation, pointNotation } from '../../data/numberText.js';
 import { type ColumnProfile, notationOfTable, profileTable } from '../../data/profile.js';
@@ -185,13 +186,7 @@ export function draftFiles(
   names: { id: string; table: string; codebook: string },
   answers: Answers = {},
 ): { codebook: string; figure: string } {
-  const plain = draftCodebook(
-    answered(columns, answers),
-    path.split(/[/\\]/).at(-1) as string,
-    notation,
-    settings,
-    totals,
-  );
+  const plain = draftCodebook(answered(columns, answers), lastOf(path.split(/[/\\]/)), notation, settings, totals);
   const edits = Object.entries(answers).flatMap(([name, { label, values }]) => [
     ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
     ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),

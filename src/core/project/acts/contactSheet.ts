@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import { scaled } from '../../layout/page/moved.js';
 import { textAt, textLabel } from '../../layout/words/place.js';
@@ -74,10 +75,10 @@ export async function contactSheet(
   const head = Math.max(...heads.map(({ height }) => height)) + nameGap;
   const { cells, height } = cellsOf(drawings, head);
   const items = drawings.flatMap(({ plate }, i): PlateItem[] => {
-    const cell = cells[i] as Box;
+    const cell = entryAt(cells, i);
     const by = cell.width / plate.width;
     const prefix = `styles[${i}]`;
-    const block = heads[i] as (typeof heads)[number];
+    const block = entryAt(heads, i);
     const label = textLabel(setter, 'legendEntry', { role: `${prefix}.name`, from: 'style' });
     const edge = { type: 'rect', role: `${prefix}.edge`, from: 'style', box: cell, ...cell } as const;
     return [

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { type Accepts, type DraftKey, draftKeys, type Roles } from '../../chart/frame/roles.js';
 import { chartKinds } from '../../chart/kinds.js';
 import type { NumberNotation } from '../../data/numberText.js';
@@ -143,7 +144,7 @@ function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): Placed
     if (at >= 0) left.splice(at, 1);
     else if (isNeeded) return { kind, why: `it needs ${acceptWords[accepts]} for "${setting}"` };
   }
-  const [idle = columns[0] as ColumnProfile] = left;
+  const [idle = entryAt(columns, 0)] = left;
   return { kind, why: `it has no place for ${idle.name}, which holds ${lookWords[idle.looks]}` };
 }
 

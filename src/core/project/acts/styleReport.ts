@@ -1,3 +1,4 @@
+import { lastOf } from '../../at.js';
 import { contrastOn, distanceIn, type View, views } from '../../color/views.js';
 import { textRoles } from '../../document/look/names.js';
 import { type Outcome, succeed } from '../../document/problem.js';
@@ -58,7 +59,7 @@ const settingsIn = (look: unknown): [string, unknown][] =>
 
 /** What a style sets, and how many settings of those below it stand. */
 function settingsOf(layers: readonly Layer[]): Pick<StyleReport, 'sets' | 'inherited'> {
-  const own = layers.at(-1) as Layer;
+  const own = lastOf(layers);
   const owner = new Map<string, { layer: string; value: unknown }>();
   for (const { name, look } of layers.slice(0, -1)) {
     for (const [path, value] of settingsIn(look)) owner.set(path, { layer: name, value });

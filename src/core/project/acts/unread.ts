@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { patched, patchFor } from '../../document/patch.js';
 import { type Problem, warning } from '../../document/problem.js';
 import { leavesOf, valueAt } from '../../document/settingTree.js';
@@ -84,7 +85,7 @@ function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): 
     if (beyondInk.includes(own)) return [];
     // What says what the style says anyway is kept on purpose, for another style.
     if (isLikeStyle(part, paths, value)) return [];
-    const isWhole = tries === 'all' && readWhole.includes(path[0] as string) && isUnlikeStyle(part, paths, value);
+    const isWhole = tries === 'all' && readWhole.includes(entryAt(path, 0)) && isUnlikeStyle(part, paths, value);
     return !paths.some(isRead) || isWhole ? [own] : [];
   });
 }

@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../../at.js';
 import { letterOf } from '../../chart/frame/letters.js';
 import type { NumbersTable } from '../../chart/plan.js';
 import { longestSide } from '../../document/fields.js';
@@ -109,7 +110,7 @@ function inkOf(
   const { settings } = setter;
   const { color } = settings.text.panelTitle;
   return parts.flatMap(({ plate }, i): PlateItem[] => {
-    const slot = slots[i] as Slot;
+    const slot = entryAt(slots, i);
     const ink = plate.items.map((item) => ({ ...moved(item, slot.x, slot.y), role: `figures[${i}].${item.role}` }));
     if (!(board.letters ?? true)) return ink;
     const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
@@ -174,7 +175,7 @@ function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContex
     caption: words,
     settings,
     parts: parts.flatMap((part, i) => {
-      const { x, y } = slots[i] as Slot;
+      const { x, y } = entryAt(slots, i);
       return part.parts.map((own) => ({
         ...own,
         prefix: `figures[${i}].${own.prefix}`,
@@ -196,7 +197,7 @@ function sideProblems({ size }: BoardContents, locate: (key: string) => Place): 
 
 /** The id of a board: its own, or the name of its file. */
 const idOf = (board: BoardContents, path: string): string =>
-  board.id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.board)?\.(ya?ml|json)$/i, '');
+  board.id ?? lastOf(path.split(/[/\\]/)).replace(/(\.board)?\.(ya?ml|json)$/i, '');
 
 /** The style of all figures of a board, from the folder of its file. */
 function styleOf(
@@ -238,7 +239,7 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
     return fail([...problems, error('board-small', { count: slots.length }, reading.source.locate(['size']))]);
   }
   const parts = figures.flatMap((one, i): Drawing[] => {
-    const { gathered, planned } = sized(one, slots[i] as Slot);
+    const { gathered, planned } = sized(one, entryAt(slots, i));
     const composed = layFigure(gathered, planned, { trace: options.trace });
     problems.push(...composed.problems);
     return composed.ok ? [composed.value] : [];

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Cell, Mark, Plan } from '../../chart/plan.js';
 import { type TextRole, textRoles } from '../../document/look/names.js';
 import { error, type Place, type Problem, warning } from '../../document/problem.js';
@@ -195,7 +196,7 @@ const pathsOf = (figure: FigureContents): string[] => {
     'palette',
     'pointers',
     'text',
-    ...markNeeds.map(([path]) => path.split('.')[0] as string),
+    ...markNeeds.map(([path]) => entryAt(path.split('.'), 0)),
   ];
   return [...new Set(groups)].flatMap((group) => {
     const value = figure[group as keyof FigureContents];

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { seenFrom } from '../../chart/space/space.js';
 import type { SpaceSettings } from '../../chart/space/spaceSettings.js';
 import { type Edit, type Patch, patched, patchFor } from '../../document/patch.js';
@@ -100,7 +101,10 @@ export async function turntable(
   const { figure, resolved } = gathered;
   if (figure.chart.kind !== 'space') return succeed(undefined, found.problems);
   const { chart, colors } = planned;
-  const view = chart.plans.flatMap(({ space }) => space?.view ?? [])[0] as View;
+  const view = entryAt(
+    chart.plans.flatMap(({ space }) => space?.view ?? []),
+    0,
+  );
   const settings = figure.chart as SpaceSettings;
   const at = (from: View) => {
     const seen = seenFrom(chart, settings, from, resolved.settings.numbers);

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Codebook } from '../../data/codebook.js';
 import { type MissingCodes, missingCodes } from '../../data/missingCodes.js';
 import {
@@ -109,14 +110,14 @@ function computed(
     return at < 0 ? reasons.push(text) : at + 1;
   };
   for (let row = 0; row < rows; row += 1) {
-    const lacking = sources.find((source) => (source.absent[row] as number) > 0);
+    const lacking = sources.find((source) => entryAt(source.absent, row) > 0);
     const value = lacking
       ? Number.NaN
-      : of(Object.fromEntries(sources.map((source) => [source.name, source.numbers[row] as number])));
+      : of(Object.fromEntries(sources.map((source) => [source.name, entryAt(source.numbers, row)])));
     const isDefined = Number.isFinite(value);
     const isMissing = codes.hasNumber(value);
     numbers[row] = isDefined && !isMissing ? value : Number.NaN;
-    if (lacking) absent[row] = reasonOf(lacking.reasons[(lacking.absent[row] as number) - 1] as string);
+    if (lacking) absent[row] = reasonOf(entryAt(lacking.reasons, entryAt(lacking.absent, row) - 1));
     else if (!isDefined) absent[row] = reasonOf(`${name} is undefined`);
     else if (isMissing) absent[row] = reasonOf(`${name} is ${value} (missing)`);
   }

@@ -1,3 +1,4 @@
+import { lastOf } from '../../at.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 type Data = NonNullable<FigureContents['data']>;
@@ -24,4 +25,4 @@ export const hasSeveralFiles = (data: FigureContents['data']): boolean =>
 
 /** What a file is called where nobody says: its name without folders and ending. */
 export const nameOfFile = ({ file, name }: OneFile): string =>
-  name ?? (file.split(/[/\\]/).at(-1) as string).replace(/\.[^.]+$/, '');
+  name ?? lastOf(file.split(/[/\\]/)).replace(/\.[^.]+$/, '');

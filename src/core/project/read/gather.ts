@@ -1,3 +1,4 @@
+import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
 import { type ChartSettings, columnsOf, kindOf } from '../../chart/kinds.js';
 import { type Codebook, codebookOf } from '../../data/codebook.js';
@@ -274,7 +275,7 @@ async function withColumns(store: Store, path: string, problems: readonly Proble
 
 /** The id of a figure: its own, or the name of its file. */
 const idOf = ({ id }: FigureContents, path: string): string =>
-  id ?? (path.split(/[/\\]/).at(-1) as string).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
+  id ?? lastOf(path.split(/[/\\]/)).replace(/(\.figure)?\.(ya?ml|json)$/i, '');
 
 /** The styles of a figure: the one that the call asks for in place of its own. */
 function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureContents>, asked: string | undefined) {

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { type DocumentBlock, type DocumentSheet, pdfDocument } from '../../export/pdf.js';
 import { moved, scaled } from '../../layout/page/moved.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
@@ -61,7 +62,7 @@ export async function pdfOfDocument({
 }: BoundDocument): Promise<Uint8Array> {
   const room = page.height - 2 * page.margin;
   const sheets: DocumentSheet[] = [];
-  const { head } = (figures[0] as DocumentFigure).leaf;
+  const { head } = entryAt(figures, 0).leaf;
   let top = page.margin + head.height;
   const firstTop = top;
   const headed: DocumentBlock[] = head.items.map((item) => ({

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { loadMarkup, type Markup, type Span } from '../../type/markup.js';
 import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureFile } from '../documentForm.js';
 import { type MarkedPart, wordsHash } from '../ownMarks.js';
@@ -41,7 +42,7 @@ const greek =
   'α alpha β beta γ gamma δ delta ε varepsilon ζ zeta η eta θ theta ι iota κ kappa λ lambda μ mu ν nu ξ xi π pi ρ rho σ sigma ς varsigma τ tau υ upsilon φ varphi χ chi ψ psi ω omega Γ Gamma Δ Delta Θ Theta Λ Lambda Ξ Xi Π Pi Σ Sigma Υ Upsilon Φ Phi Ψ Psi Ω Omega'.split(
     ' ',
   );
-for (let i = 0; i < greek.length; i += 2) signs[greek[i] as string] = `\\ensuremath{\\${greek[i + 1]}}`;
+for (let i = 0; i < greek.length; i += 2) signs[entryAt(greek, i)] = `\\ensuremath{\\${greek[i + 1]}}`;
 
 /** A text in which nothing is a command. */
 export const texText = (text: string): string =>
