@@ -569,7 +569,7 @@ describe('a figure is begun', () => {
     expect(readdirSync(folder.path)).toEqual([]);
     expect(existsSync(folder.at('.hexis'))).toBe(false);
     // An act on several files is one there too.
-    const words = () => desk.page.locator('.cm-content').innerText();
+    const words = () => desk.page.locator('.cm-content').textContent();
     await desk.page
       .getByRole('button', { name: /^Give .* to the style/ })
       .first()
@@ -579,13 +579,13 @@ describe('a figure is begun', () => {
     const given = await words();
     await desk.button(/^Undo: .* to the style$/).click();
     await desk.page.waitForFunction(
-      (old) => document.querySelector<HTMLElement>('.cm-content')?.innerText !== old,
+      (old) => document.querySelector<HTMLElement>('.cm-content')?.textContent !== old,
       given,
     );
     const back = await words();
     await desk.button('Redo').click();
     await desk.page.waitForFunction(
-      (old) => document.querySelector<HTMLElement>('.cm-content')?.innerText !== old,
+      (old) => document.querySelector<HTMLElement>('.cm-content')?.textContent !== old,
       back,
     );
     expect(await words()).toBe(given);

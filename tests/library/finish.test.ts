@@ -261,7 +261,7 @@ interface Schema {
 /** The single settings of the published schema, for a chart of one kind. */
 function leavesOf(root: Schema, kind: string): string[] {
   const plain = (schema: Schema): Schema =>
-    schema.$ref ? plain((root.$defs ?? {})[schema.$ref.replace(/^#\/\$defs\//, '')] as Schema) : schema;
+    schema.$ref ? plain(root.$defs?.[schema.$ref.replace(/^#\/\$defs\//, '')] as Schema) : schema;
   const walk = (schema: Schema, path: string[]): string[] => {
     const own = plain(schema);
     if (own.properties) return Object.entries(own.properties).flatMap(([key, inner]) => walk(inner, [...path, key]));

@@ -51,21 +51,24 @@ export function dragAt(drawing: Drawing, item: PlateItem | undefined, x: number,
 /** The end of an axis of numbers near a place. */
 function limitAt(part: Part, x: number, y: number): Drag | undefined {
   const panel = part.panels[nearestPanel(part, x, y)];
-  if (!panel) return undefined;
+  if (!panel || part.shows.z) return undefined;
   for (const axis of ['x', 'y'] as const) {
-    const scale = panel[axis];
-    if (scale.shows !== 'value' || part.shows.z) continue;
-    const [along, across] = axis === 'x' ? [x, y] : [y, x];
-    const edges =
-      axis === 'x' ? [panel.box.y, panel.box.y + panel.box.height] : [panel.box.x, panel.box.x + panel.box.width];
-    // The line of an axis, with its numbers beside it.
-    const isBeside = edges.some((edge) => Math.abs(across - edge) <= grip);
-    if (!isBeside) continue;
-    const end = Math.abs(along - scale.to) <= grip ? 'to' : Math.abs(along - scale.from) <= grip ? 'from' : undefined;
+    const end = endNear(panel, axis, x, y);
     if (end)
       return { is: 'limit', axis, end, words: `${end === 'to' ? 'upper' : 'lower'} limit of ${axisName(part, axis)}` };
   }
   return undefined;
+}
+
+/** Which end of an axis of numbers is near a place on the line of the axis, or on the numbers beside it. */
+function endNear({ box, ...scales }: Part['panels'][number], axis: 'x' | 'y', x: number, y: number) {
+  const scale = scales[axis];
+  if (scale.shows !== 'value') return undefined;
+  const [along, across] = axis === 'x' ? [x, y] : [y, x];
+  const edges = axis === 'x' ? [box.y, box.y + box.height] : [box.x, box.x + box.width];
+  if (!edges.some((edge) => Math.abs(across - edge) <= grip)) return undefined;
+  if (Math.abs(along - scale.to) <= grip) return 'to';
+  return Math.abs(along - scale.from) <= grip ? 'from' : undefined;
 }
 
 /** A mark at a category, which can stand at another place along its axis. */

@@ -61,7 +61,7 @@ const paths: Partial<Record<TextRole, PathOf>> = {
 /** The words that a piece of ink is, where they can be written anew; undefined of all other ink. */
 export function wordsAt({ parts }: Pick<Drawing, 'parts'>, item: PlateItem): Words | undefined {
   const part = parts.find(({ prefix }) => item.role.startsWith(prefix));
-  if (!part || part.prefix !== '' || item.type !== 'text') return undefined;
+  if (part?.prefix !== '' || item.type !== 'text') return undefined;
   const path = paths[item.kind]?.(roleOf(item), part, item);
   if (!path) return undefined;
   const given = path.reduce<unknown>(

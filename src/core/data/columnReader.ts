@@ -1,6 +1,6 @@
 import { error, type Problem, warning } from '../document/problem.js';
 import type { Variable } from './codebook.js';
-import { readDate } from './dates.js';
+import { type DateRead, readDate } from './dates.js';
 import { type MissingCodes, missingCodes } from './missingCodes.js';
 import { numberProblem } from './numberProblem.js';
 import { ColumnNotation, cleaned, largestNumber, type NumberNotation, readCode } from './numberText.js';
@@ -12,7 +12,12 @@ export type CellValue = string | number;
 /** Takes the cells of one column, row by row, and gives the column when all are in. */
 export interface ColumnReader {
   add(cell: CellValue): void;
-  finish(place: CellPlace, columnIndex: number): { column: Column; problems: Problem[] };
+  finish(place: CellPlace, columnIndex: number): ColumnRead;
+}
+
+interface ColumnRead {
+  column: Column;
+  problems: Problem[];
 }
 
 interface Fault {
@@ -104,102 +109,132 @@ function sizeProblems(variable: Variable, rows: Rows, place: CellPlace, index: n
   ];
 }
 
+/** A column of numbers while its cells come; those that can be read only once the whole column is known wait. */
+class Numbers implements ColumnReader {
+  private readonly absences: Absences;
+  private readonly rows = new Rows();
+  private readonly cells: ColumnNotation;
+  private readonly odd: Fault[] = [];
+  private readonly variable: Variable;
+
+  constructor(variable: Variable, notation: NumberNotation) {
+    this.variable = variable;
+    this.absences = new Absences(variable, notation);
+    this.cells = new ColumnNotation(notation, variable.unit);
+  }
+
+  add(cell: CellValue): void {
+    const text = typeof cell === 'number' ? String(cell) : cell.trim();
+    const value = typeof cell === 'number' ? cell : this.cells.direct(text);
+    const absent = this.absences.of(text, value);
+    if (absent === 0 && !Number.isFinite(value)) this.odd.push({ row: this.rows.length, text });
+    this.rows.push(value, absent);
+  }
+
+  finish(place: CellPlace, index: number): ColumnRead {
+    const problems = [
+      ...(this.odd.length > 0 ? this.readOdd(place, index) : []),
+      ...sizeProblems(this.variable, this.rows, place, index),
+    ];
+    return { column: this.rows.column(this.variable.name, this.absences.reasons), problems };
+  }
+
+  /** Reads the cells that waited, and says what is wrong with them or assumed of them. */
+  private readOdd(place: CellPlace, index: number): Problem[] {
+    const { odd, rows, variable } = this;
+    const read = this.cells.resolve([...new Set(odd.map(({ text }) => text))]);
+    for (const { row, text } of odd) {
+      const value = read.value(text);
+      rows.set(row, value, this.absences.of(cleaned(text), value));
+    }
+    const wrong = odd.filter(({ row }) => rows.absent[row] === 0 && Number.isNaN(rows.numbers[row]));
+    const first = wrong.find(({ text }) => text === read.fault?.fault.text) ?? wrong[0];
+    if (first) {
+      if (!read.fault) return [];
+      const { fault, texts } = read.fault;
+      return [{ ...numberProblem(variable.name, fault, texts, wrong.length), place: place(first.row, index) }];
+    }
+    const { assumed: text } = read;
+    if (text === undefined) return [];
+    const row = odd.find((cell) => cell.text === text)?.row ?? 0;
+    return [warning('thousands-read', { column: variable.name, text, value: read.value(text) }, place(row, index))];
+  }
+}
+
 /** Reads a column as numbers. Empty cells and missing codes are counted apart; any other text is a problem. */
 export function numberReader(variable: Variable, notation: NumberNotation): ColumnReader {
-  if (variable.measure === 'date') return dateReader(variable, notation);
-  const absences = new Absences(variable, notation);
-  const rows = new Rows();
-  const cells = new ColumnNotation(notation, variable.unit);
-  /** Cells that can be read only once the whole column is known. */
-  const odd: Fault[] = [];
-  return {
-    add(cell) {
-      const text = typeof cell === 'number' ? String(cell) : cell.trim();
-      const value = typeof cell === 'number' ? cell : cells.direct(text);
-      const absent = absences.of(text, value);
-      if (absent === 0 && !Number.isFinite(value)) odd.push({ row: rows.length, text });
-      rows.push(value, absent);
-    },
-    finish(place, index) {
-      const problems: Problem[] = [];
-      if (odd.length > 0) {
-        const read = cells.resolve([...new Set(odd.map(({ text }) => text))]);
-        for (const { row, text } of odd) {
-          const value = read.value(text);
-          rows.set(row, value, absences.of(cleaned(text), value));
-        }
-        const wrong = odd.filter(({ row }) => rows.absent[row] === 0 && Number.isNaN(rows.numbers[row]));
-        const first = wrong.find(({ text }) => text === read.fault?.fault.text) ?? wrong[0];
-        if (first && read.fault) {
-          const { fault, texts } = read.fault;
-          problems.push({
-            ...numberProblem(variable.name, fault, texts, wrong.length),
-            place: place(first.row, index),
-          });
-        }
-        if (read.assumed !== undefined && !first) {
-          const { assumed: text } = read;
-          const facts = { column: variable.name, text, value: read.value(text) };
-          problems.push(
-            warning('thousands-read', facts, place(odd.find((cell) => cell.text === text)?.row ?? 0, index)),
-          );
-        }
-      }
-      problems.push(...sizeProblems(variable, rows, place, index));
-      return { column: rows.column(variable.name, absences.reasons), problems };
-    },
-  };
+  return variable.measure === 'date' ? new Dates(variable, notation) : new Numbers(variable, notation);
 }
 
 /**
- * Reads a column of dates as days since 1 January 1970. Times are those of the clock of the place where all cells have the
- * same time zone or none; where zones differ, all are turned into UTC, and that is said.
+ * A column of dates as days since 1 January 1970, while its cells come. Times are those of the clock of the place where all
+ * cells have the same time zone or none; where zones differ, all are turned into UTC, and that is said.
  */
-function dateReader(variable: Variable, notation: NumberNotation): ColumnReader {
-  const absences = new Absences(variable, notation);
-  const rows = new Rows();
-  const faults: Fault[] = [];
+class Dates implements ColumnReader {
+  private readonly absences: Absences;
+  private readonly rows = new Rows();
+  private readonly faults: Fault[] = [];
   /** Rows by their time zone. */
-  const zones = new Map<number, number[]>();
-  let without = -1;
-  return {
-    add(cell) {
-      const text = String(cell).trim();
-      const date = readDate(text, variable.dateOrder);
-      const absent = absences.of(text, date ? Number.NaN : readCode(text, notation));
-      if (absent === 0) {
-        const row = rows.length;
-        if (!date) faults.push({ row, text });
-        else if (date.offset === undefined) without = without < 0 && date.timed ? row : without;
-        else {
-          const own = zones.get(date.offset);
-          if (own) own.push(row);
-          else zones.set(date.offset, [row]);
-        }
-      }
-      rows.push(date?.at ?? Number.NaN, absent);
-    },
-    finish(place, index) {
-      const problems: Problem[] = [];
-      const [first] = faults;
-      if (first) {
-        const order = variable.dateOrder === undefined && /^\d{1,2}\/\d{1,2}\/\d{2,4}\b/.test(first.text);
-        const facts = { column: variable.name, text: first.text, count: faults.length, order };
-        problems.push(error('not-a-date', facts, place(first.row, index)));
-      }
-      if (zones.size > 1 || (zones.size === 1 && without >= 0)) {
-        for (const [offset, own] of zones) {
-          for (const row of own) rows.numbers[row] = (rows.numbers[row] as number) - offset;
-        }
-        const second = [...zones.values()][1]?.[0] ?? 0;
-        const at = without >= 0 ? without : second;
-        problems.push(warning('zones-differ', { column: variable.name, some: without >= 0 }, place(at, index)));
-      }
-      const [zone] = zones.size === 1 && without < 0 ? zones.keys() : [zones.size > 0 ? 0 : undefined];
-      const column = rows.column(variable.name, absences.reasons);
-      return { column: zone === undefined ? column : { ...column, zone }, problems };
-    },
-  };
+  private readonly zones = new Map<number, number[]>();
+  /** The first row with a time and no zone. */
+  private without = -1;
+  private readonly variable: Variable;
+  private readonly notation: NumberNotation;
+
+  constructor(variable: Variable, notation: NumberNotation) {
+    this.variable = variable;
+    this.notation = notation;
+    this.absences = new Absences(variable, notation);
+  }
+
+  add(cell: CellValue): void {
+    const text = String(cell).trim();
+    const date = readDate(text, this.variable.dateOrder);
+    const absent = this.absences.of(text, date ? Number.NaN : readCode(text, this.notation));
+    if (absent === 0) {
+      if (date) this.zoned(date);
+      else this.faults.push({ row: this.rows.length, text });
+    }
+    this.rows.push(date?.at ?? Number.NaN, absent);
+  }
+
+  private zoned({ offset, timed }: DateRead): void {
+    const row = this.rows.length;
+    if (offset !== undefined) {
+      const own = this.zones.get(offset);
+      if (own) own.push(row);
+      else this.zones.set(offset, [row]);
+    } else if (this.without < 0 && timed) this.without = row;
+  }
+
+  finish(place: CellPlace, index: number): ColumnRead {
+    const { variable, zones, without } = this;
+    const differ = zones.size > 1 || (zones.size === 1 && without >= 0);
+    if (differ) this.turnToUtc();
+    const second = [...zones.values()][1]?.[0] ?? 0;
+    const zoneFacts = { column: variable.name, some: without >= 0 };
+    const problems = [
+      ...this.unread(place, index),
+      ...(differ ? [warning('zones-differ', zoneFacts, place(without >= 0 ? without : second, index))] : []),
+    ];
+    const [zone] = zones.size === 1 && without < 0 ? zones.keys() : [zones.size > 0 ? 0 : undefined];
+    const column = this.rows.column(variable.name, this.absences.reasons);
+    return { column: zone === undefined ? column : { ...column, zone }, problems };
+  }
+
+  private turnToUtc(): void {
+    const { numbers } = this.rows;
+    for (const [offset, own] of this.zones) for (const row of own) numbers[row] = (numbers[row] as number) - offset;
+  }
+
+  /** Cells that are no dates. */
+  private unread(place: CellPlace, index: number): Problem[] {
+    const [first] = this.faults;
+    if (!first) return [];
+    const order = this.variable.dateOrder === undefined && /^\d{1,2}\/\d{1,2}\/\d{2,4}\b/.test(first.text);
+    const facts = { column: this.variable.name, text: first.text, count: this.faults.length, order };
+    return [error('not-a-date', facts, place(first.row, index))];
+  }
 }
 
 /** Reads a column as categories: a small number for each row, and the texts once. */

@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import Papa, { type ParseResult } from 'papaparse';
 import { error, fail, type Outcome, type Place, type Problem } from '../document/problem.js';
 import { columnNumber } from './gridTable.js';
 import { TableBuilder, type TableReading } from './readTable.js';
@@ -77,20 +77,20 @@ function openingQuote(text: string, delimiter: string): number {
   return Math.max(0, text.length - lastCell.length - (lastCell.match(/"/g)?.length ?? 0) - 1);
 }
 
+/** How a table with separators is read. */
+interface DelimitedReading extends TableReading {
+  delimiter?: string | undefined;
+  header?: boolean | undefined;
+  comment?: string | undefined;
+  /** Lines that have been left out before, which count in the places of problems. */
+  skip?: number | undefined;
+}
+
 /**
  * Reads a table with separators (CSV, TSV and their kin). Quotation marks, a byte order mark and any line ends
  * are understood; the separator is found out where it is not given. Only the columns that were asked for are kept.
  */
-export function readDelimited(
-  text: string,
-  reading: TableReading & {
-    delimiter?: string | undefined;
-    header?: boolean | undefined;
-    comment?: string | undefined;
-    /** Lines that have been left out before, which count in the places of problems. */
-    skip?: number | undefined;
-  },
-): Outcome<Table> {
+export function readDelimited(text: string, reading: DelimitedReading): Outcome<Table> {
   const file = reading.name;
   if (text.trim() === '') return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
   const delimiter = reading.delimiter ?? delimiterOf(text);
@@ -98,43 +98,65 @@ export function readDelimited(
     const facts = { column: `${text.slice(0, 20)}…`, most: longestHead };
     return fail([error('cell-too-long', facts, { file, line: 1 + (reading.skip ?? 0), column: 1 })]);
   }
-  const place = cellPlace(text, delimiter, file, reading);
-  let builder: TableBuilder | undefined;
-  let width = 0;
-  let row = 0;
-  let quoteOpen = false;
-  /** The first line of another length than the head, and how many there are. */
-  const ragged = { count: 0, row: -1, found: 0 };
-
+  const rows = new DelimitedRows(reading);
   Papa.parse(text, {
     delimiter,
     chunkSize,
     ...(reading.comment ? { comments: reading.comment } : {}),
-    chunk({ data, errors }) {
-      quoteOpen ||= errors.some((fault) => fault.code === 'MissingQuotes');
-      for (const cells of data) {
-        if (isBlank(cells)) continue;
-        if (!builder) {
-          width = cells.length;
-          const named = reading.header ?? true;
-          builder = new TableBuilder(named ? cells.map((name) => name.trim()) : columnNumber(width), reading);
-          if (named) continue;
-        }
-        if (cells.length !== width) {
-          if (ragged.count === 0) Object.assign(ragged, { row, found: cells.length });
-          ragged.count += 1;
-        }
-        builder.add(cells);
-        row += 1;
-      }
-    },
+    chunk: (chunk) => rows.take(chunk),
   });
+  if (rows.quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter), reading.skip)]);
+  return rows.finish(cellPlace(text, delimiter, file, reading));
+}
 
-  if (quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter), reading.skip)]);
-  if (ragged.count > 0) {
-    const { line } = place(ragged.row, 0);
-    const facts = { found: ragged.found, expected: width, more: ragged.count - 1 };
-    return fail([error('table-ragged', facts, { file, ...(line === undefined ? {} : { line }), column: 1 })]);
+/** The rows of a table with separators as they come, each held against the width of the first. */
+class DelimitedRows {
+  /** Whether a quotation mark is never closed. */
+  quoteOpen = false;
+  private builder: TableBuilder | undefined;
+  private width = 0;
+  private row = 0;
+  /** The first row of another length than the head, and how many there are. */
+  private readonly ragged = { count: 0, row: -1, found: 0 };
+  private readonly reading: DelimitedReading;
+
+  constructor(reading: DelimitedReading) {
+    this.reading = reading;
   }
-  return (builder as TableBuilder | undefined)?.finish(place) ?? fail([error('table-empty', {}, { file })]);
+
+  take({ data, errors }: ParseResult): void {
+    this.quoteOpen ||= errors.some((fault) => fault.code === 'MissingQuotes');
+    for (const cells of data) {
+      if (isBlank(cells)) continue;
+      if (this.builder) this.add(this.builder, cells);
+      else this.begin(cells);
+    }
+  }
+
+  private begin(cells: string[]): void {
+    this.width = cells.length;
+    const named = this.reading.header ?? true;
+    const names = named ? cells.map((name) => name.trim()) : columnNumber(this.width);
+    this.builder = new TableBuilder(names, this.reading);
+    if (!named) this.add(this.builder, cells);
+  }
+
+  private add(builder: TableBuilder, cells: string[]): void {
+    if (cells.length !== this.width) {
+      if (this.ragged.count === 0) Object.assign(this.ragged, { row: this.row, found: cells.length });
+      this.ragged.count += 1;
+    }
+    builder.add(cells);
+    this.row += 1;
+  }
+
+  finish(place: CellPlace): Outcome<Table> {
+    const { name: file } = this.reading;
+    if (this.ragged.count > 0) {
+      const { line } = place(this.ragged.row, 0);
+      const facts = { found: this.ragged.found, expected: this.width, more: this.ragged.count - 1 };
+      return fail([error('table-ragged', facts, { file, ...(line === undefined ? {} : { line }), column: 1 })]);
+    }
+    return this.builder?.finish(place) ?? fail([error('table-empty', {}, { file })]);
+  }
 }

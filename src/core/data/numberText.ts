@@ -119,6 +119,13 @@ function withoutUnit(text: string, unit: string | undefined): string {
   return text.startsWith(`-${unit}`) ? `-${text.slice(unit.length + 1).trim()}` : text;
 }
 
+/** A text that is a number where the other mark parts thousands. */
+interface Doubtful {
+  text: string;
+  bare: string;
+  value: number;
+}
+
 /**
  * Reads the texts of one column together, since one alone may be in doubt: "12,345" is twelve thousand where other cells
  * have two groups or a decimal point, has three decimals where others have one or two, and is asked about where nothing
@@ -146,39 +153,42 @@ export class ColumnNotation {
     return value;
   }
 
-  /** Reads what `direct` could not, once all other cells have been seen. */
-  resolve(texts: readonly string[]): NumbersRead {
-    const { decimalMark, told, thousandsMark } = this.notation;
-    const other = decimalMark === '.' ? ',' : '.';
-    const clean = new Map(texts.map((text) => [text, withoutUnit(cleaned(text), this.unit)]));
-    for (const text of clean.values()) this.direct(text);
+  /** Texts that are numbers for sure, those that may be, and those that are none. */
+  private sorted(texts: readonly string[], other: '.' | ',') {
+    const { decimalMark, thousandsMark } = this.notation;
+    const clean = texts.map((text) => ({ text, bare: withoutUnit(cleaned(text), this.unit) }));
+    for (const { bare } of clean) this.direct(bare);
     const values = new Map<string, number>();
-    const doubtful: string[] = [];
+    const doubtful: Doubtful[] = [];
     const faults: { fault: NumberFault; text: string }[] = [];
-    for (const [text, bare] of clean) {
+    for (const { text, bare } of clean) {
       // A column of names is seen soon.
       if (faults.length >= mostFaults) break;
       const direct = ungrouped(bare, decimalMark);
       const sure = Number.isNaN(direct) ? byThousands(bare, this.notation) : direct;
+      const value = sure === undefined && thousandsMark === undefined ? grouped(bare, other, decimalMark) : undefined;
       if (sure !== undefined) values.set(text, sure);
-      else if (thousandsMark === undefined && grouped(bare, other, decimalMark) !== undefined) doubtful.push(text);
+      else if (value !== undefined) doubtful.push({ text, bare, value });
       else faults.push({ fault: this.faultOf(text, bare, other), text });
     }
-    const decided =
-      told ||
-      this.hasDecimals ||
-      doubtful.some(
-        (text) =>
-          (clean.get(text) as string).split(other).length > 2 || (clean.get(text) as string).includes(decimalMark),
-      );
+    return { values, doubtful, faults };
+  }
+
+  /** Reads what `direct` could not, once all other cells have been seen. */
+  resolve(texts: readonly string[]): NumbersRead {
+    const { decimalMark, told } = this.notation;
+    const other = decimalMark === '.' ? ',' : '.';
+    const { values, doubtful, faults } = this.sorted(texts, other);
+    const clear = ({ bare }: Doubtful) => bare.split(other).length > 2 || bare.includes(decimalMark);
+    const decided = told || this.hasDecimals || doubtful.some(clear);
     const contradicted = this.hasLongWhole || faults.some(({ fault }) => fault.is === 'other-mark');
-    for (const text of doubtful) {
-      if (decided && !contradicted) values.set(text, grouped(clean.get(text) as string, other, decimalMark) as number);
+    for (const { text, value } of doubtful) {
+      if (decided && !contradicted) values.set(text, value);
       else faults.push({ fault: { is: 'unsure', text, mark: other }, text });
     }
     // A column that is clear about its decimals explains the rest.
     const first = faults.find(({ fault }) => fault.is === 'other-mark') ?? faults[0];
-    const assumed = told && !this.hasDecimals ? doubtful.find((text) => values.has(text)) : undefined;
+    const assumed = told && !this.hasDecimals ? doubtful.find(({ text }) => values.has(text))?.text : undefined;
     return {
       value: (text) => values.get(text) ?? Number.NaN,
       ...(first

@@ -93,26 +93,27 @@ function readerOf(
 function readersFor(columnNames: readonly string[], reading: TableReading): { active: Active[]; problems: Problem[] } {
   const problems: Problem[] = [];
   const active = new Map<string, Active>();
-  for (const request of reading.requests) {
-    const { column, as, path, trial, except = [] } = request;
-    if (column === everyColumn) {
-      for (const [key, reader] of readersOfAll(columnNames, reading, request)) active.set(key, reader);
-      const unknown = as === 'category' ? [] : except.filter((name) => !columnNames.includes(name));
-      problems.push(...unknown.map((name) => unknownColumn(name, columnNames, reading, 'chart.except')));
-      continue;
-    }
-    const index = columnNames.indexOf(column);
-    if (index < 0 && request.maybe) continue;
-    if (index < 0) {
-      const said = problems.some(({ facts }) => 'column' in facts && facts.column === column);
-      if (!said) problems.push(unknownColumn(column, columnNames, reading, path));
-      continue;
-    }
-    const key = columnKey(column, as);
-    const known = active.get(key);
+  const unknown = (column: string, path: string) => {
+    const said = problems.some(({ facts }) => 'column' in facts && facts.column === column);
+    if (!said) problems.push(unknownColumn(column, columnNames, reading, path));
+  };
+  const every = (request: ColumnRequest) => {
+    for (const [key, reader] of readersOfAll(columnNames, reading, request)) active.set(key, reader);
+    if (request.as === 'category') return;
+    for (const name of request.except ?? []) if (!columnNames.includes(name)) unknown(name, 'chart.except');
+  };
+  const one = (request: ColumnRequest, index: number) => {
+    const { column, as, path, trial } = request;
+    const known = active.get(columnKey(column, as));
     // What one setting tries, another one needs.
-    if (!known) active.set(key, { index, ...readerOf(reading, request) });
-    else if (!trial) active.set(key, { index: known.index, as, reader: known.reader, path });
+    if (!known) active.set(columnKey(column, as), { index, ...readerOf(reading, request) });
+    else if (!trial) active.set(columnKey(column, as), { index: known.index, as, reader: known.reader, path });
+  };
+  for (const request of reading.requests) {
+    const index = columnNames.indexOf(request.column);
+    if (request.column === everyColumn) every(request);
+    else if (index >= 0) one(request, index);
+    else if (!request.maybe) unknown(request.column, request.path);
   }
   return { active: [...active.values()], problems };
 }

@@ -135,6 +135,19 @@ class Neighbours {
 const isBehind = (found: Relation, piece: Boxed, neighbour: Boxed): boolean =>
   found === 'through' ? piece.id < neighbour.id : found === 'behind';
 
+/** Two pieces that run through each other: what one of them is cut into, where it can be cut. */
+function cutThrough(piece: Boxed, neighbour: Boxed): { of: Boxed; into: Boxed[] } | undefined {
+  // Lines are cut rather than surfaces, and the piece that comes rather than the one that is there.
+  for (const [of, by] of [
+    [piece, neighbour],
+    [neighbour, piece],
+  ] as const) {
+    const into = splitAt(of, by);
+    if (into) return { of, into };
+  }
+  return undefined;
+}
+
 /** The scene as it grows: pieces that are cut leave, their parts come in. */
 class Scene {
   readonly pieces: (Boxed | undefined)[] = [];
@@ -170,8 +183,7 @@ class Scene {
 
   /** Puts a piece among the others; gives the parts that have to be placed in its stead, or of others that it cut. */
   private place(piece: Boxed): Boxed[] | undefined {
-    const { pieces, slack, waits } = this;
-    const at = pieces.length;
+    const { pieces, slack } = this;
     const behind: number[] = [];
     const before: number[] = [];
     const cut: Boxed[] = [];
@@ -179,22 +191,28 @@ class Scene {
       const neighbour = pieces[other];
       if (!neighbour) continue;
       const found = relation(piece, neighbour, slack);
-      // Lines are cut rather than surfaces, and the piece that comes rather than the one that is there.
-      const own = found === 'through' && this.mayCut ? splitAt(piece, neighbour) : undefined;
-      if (own) return [...own, ...cut];
-      const parts = found === 'through' && this.mayCut ? splitAt(neighbour, piece) : undefined;
+      if (found === 'apart') continue;
+      const parts = found === 'through' && this.mayCut ? cutThrough(piece, neighbour) : undefined;
+      if (parts?.of === piece) return [...parts.into, ...cut];
       if (parts) {
         this.remove(other);
-        cut.push(...parts);
-      } else if (found !== 'apart') (isBehind(found, piece, neighbour) ? before : behind).push(other);
+        cut.push(...parts.into);
+      } else (isBehind(found, piece, neighbour) ? before : behind).push(other);
     }
+    this.putIn(piece, behind, before);
+    return cut.length > 0 ? cut : undefined;
+  }
+
+  /** @param behind the pieces behind it, @param before those before it */
+  private putIn(piece: Boxed, behind: readonly number[], before: readonly number[]): void {
+    const { pieces, waits } = this;
+    const at = pieces.length;
     pieces.push(piece);
     waits.piece();
     for (const other of behind) waits.add(at, other);
     for (const other of before) waits.add(other, at);
     this.grid.add(piece, at);
     if (behind.length === 0) this.freed.push(at);
-    return cut.length > 0 ? cut : undefined;
   }
 
   /** Whether nothing is behind a piece any more. */

@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { covarianceOf } from './covariance.js';
 import type { Weights } from './sample.js';
 
@@ -29,10 +30,63 @@ const reach = 5.3;
 /** The grid goes on beyond the cases by so many bandwidths, so that surfaces close. */
 const beyond = 3.2;
 
+const axes = [0, 1, 2] as const;
+
+/** What holds for each axis. */
+const alongAxes = <T>(of: (axis: 0 | 1 | 2) => T): [T, T, T] => [of(0), of(1), of(2)];
+
 /** The bandwidths of Silverman (1986, eq. 4.14) in three dimensions: SD · (4 / 5n)^(1/7) along each axis. */
 export function silvermanBandwidths(sds: readonly number[], n: number): Triple {
   const factor = (4 / (5 * n)) ** (1 / 7);
-  return sds.map((sd) => sd * factor) as Triple;
+  return alongAxes((axis) => entryAt(sds, axis) * factor);
+}
+
+/** The ends of a grid along an axis: beyond the cases that count. */
+function endsOf(values: ArrayLike<number>, counts: ArrayLike<number> | undefined, bandwidth: number) {
+  let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (let i = 0; i < values.length; i += 1) {
+    if (counts?.[i] === 0) continue;
+    low = Math.min(low, values[i] as number);
+    high = Math.max(high, values[i] as number);
+  }
+  const room = beyond * bandwidth;
+  return { low: low - room, high: high + room };
+}
+
+/** The kernel of one case along one axis of a grid: what it is worth at the places that it reaches, and which these are. */
+class Kernel {
+  readonly values: Float64Array;
+  first = 0;
+  last = -1;
+  private readonly axis: { start: number; width: number; bandwidth: number };
+
+  constructor(places: number, axis: { start: number; width: number; bandwidth: number }) {
+    this.values = new Float64Array(places);
+    this.axis = axis;
+  }
+
+  /** Puts it about a value. */
+  about(x: number): void {
+    const { start, width, bandwidth: h } = this.axis;
+    this.first = Math.max(0, Math.ceil((x - reach * h - start) / width));
+    this.last = Math.min(this.values.length - 1, Math.floor((x + reach * h - start) / width));
+    for (let k = this.first; k <= this.last; k += 1)
+      this.values[k] = Math.exp(-0.5 * ((start + k * width - x) / h) ** 2);
+  }
+}
+
+/** Adds a case to a grid: the product of its kernels. */
+function addCase(values: Float64Array, [kx, ky, kz]: readonly [Kernel, Kernel, Kernel], weight: number): void {
+  const resolution = kx.values.length;
+  for (let z = kz.first; z <= kz.last; z += 1) {
+    const byZ = weight * (kz.values[z] as number);
+    for (let y = ky.first; y <= ky.last; y += 1) {
+      const byY = byZ * (ky.values[y] as number);
+      const row = (z * resolution + y) * resolution;
+      for (let x = kx.first; x <= kx.last; x += 1)
+        values[row + x] = (values[row + x] as number) + byY * (kx.values[x] as number);
+    }
+  }
 }
 
 /**
@@ -48,49 +102,26 @@ export function densityGrid(
   const bandwidths = given ?? silvermanBandwidths(moments.sds, moments.n);
   if (bandwidths.some((h) => !(h > 0) || !Number.isFinite(h))) return undefined;
   const counts = weights?.counts;
-  const count = columns[0].length;
-  const size: Triple = [resolution, resolution, resolution];
-  const ends = columns.map((values, axis) => {
-    let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-    for (let i = 0; i < count; i += 1) {
-      if (counts?.[i] === 0) continue;
-      low = Math.min(low, values[i] as number);
-      high = Math.max(high, values[i] as number);
-    }
-    const room = beyond * (bandwidths[axis] as number);
-    return { low: low - room, high: high + room };
-  });
-  const from = ends.map(({ low }) => low) as Triple;
-  const step = ends.map(({ low, high }) => (high - low) / (resolution - 1)) as Triple;
+  const weightOf = (i: number) => (counts ? (counts[i] as number) : 1);
+  const ends = alongAxes((axis) => endsOf(columns[axis], counts, bandwidths[axis]));
+  const from = alongAxes((axis) => ends[axis].low);
+  const step = alongAxes((axis) => (ends[axis].high - ends[axis].low) / (resolution - 1));
+  const kernels = alongAxes(
+    (axis) => new Kernel(resolution, { start: from[axis], width: step[axis], bandwidth: bandwidths[axis] }),
+  );
   const values = new Float64Array(resolution ** 3);
-  const along = [0, 1, 2].map(() => new Float64Array(resolution));
-  for (let i = 0; i < count; i += 1) {
-    const weight = counts ? (counts[i] as number) : 1;
-    if (weight === 0) continue;
-    const range = along.map((kernel, axis) => {
-      const [x, h] = [(columns[axis] as ArrayLike<number>)[i] as number, bandwidths[axis] as number];
-      const [start, width] = [from[axis] as number, step[axis] as number];
-      const first = Math.max(0, Math.ceil((x - reach * h - start) / width));
-      const last = Math.min(resolution - 1, Math.floor((x + reach * h - start) / width));
-      for (let k = first; k <= last; k += 1) kernel[k] = Math.exp(-0.5 * ((start + k * width - x) / h) ** 2);
-      return [first, last] as const;
-    });
-    const [[x0, x1], [y0, y1], [z0, z1]] = range as unknown as [[number, number], [number, number], [number, number]];
-    const [kx, ky, kz] = along as [Float64Array, Float64Array, Float64Array];
-    for (let z = z0; z <= z1; z += 1) {
-      const byZ = weight * (kz[z] as number);
-      for (let y = y0; y <= y1; y += 1) {
-        const byY = byZ * (ky[y] as number);
-        const row = (z * resolution + y) * resolution;
-        for (let x = x0; x <= x1; x += 1) values[row + x] = (values[row + x] as number) + byY * (kx[x] as number);
-      }
-    }
-  }
+  const count = columns[0].length;
   let total = 0;
-  for (let i = 0; i < count; i += 1) total += counts ? (counts[i] as number) : 1;
+  for (let i = 0; i < count; i += 1) {
+    const weight = weightOf(i);
+    total += weight;
+    if (weight === 0) continue;
+    for (const axis of axes) kernels[axis].about(columns[axis][i] as number);
+    addCase(values, kernels, weight);
+  }
   const below = total * (2 * Math.PI) ** 1.5 * bandwidths[0] * bandwidths[1] * bandwidths[2];
   for (let i = 0; i < values.length; i += 1) values[i] = (values[i] as number) / below;
-  return { size, from, step, values, bandwidths };
+  return { size: [resolution, resolution, resolution], from, step, values, bandwidths };
 }
 
 /**
@@ -98,23 +129,23 @@ export function densityGrid(
  * surfaces through the grid have it. 0 beyond the grid.
  */
 export function densityAt({ size, from, step, values }: DensityGrid, place: Triple): number {
-  const cell = [0, 0, 0];
-  const part = [0, 0, 0];
-  for (let axis = 0; axis < 3; axis += 1) {
-    const at = ((place[axis] as number) - (from[axis] as number)) / (step[axis] as number);
-    const last = (size[axis] as number) - 1;
+  const cell: Triple = [0, 0, 0];
+  const part: Triple = [0, 0, 0];
+  for (const axis of axes) {
+    const at = (place[axis] - from[axis]) / step[axis];
+    const last = size[axis] - 1;
     if (!(at >= 0 && at <= last)) return 0;
     cell[axis] = Math.min(last - 1, Math.floor(at));
-    part[axis] = at - (cell[axis] as number);
+    part[axis] = at - cell[axis];
   }
-  const strides = [1, size[0], size[0] * size[1]] as const;
-  let at = (cell[0] as number) + size[0] * ((cell[1] as number) + size[1] * (cell[2] as number));
+  const strides: Triple = [1, size[0], size[0] * size[1]];
+  let at = cell[0] + size[0] * (cell[1] + size[1] * cell[2]);
   // From the lower corner to the upper one, along the axis with the greatest part first.
-  const order = [0, 1, 2].sort((a, b) => (part[b] as number) - (part[a] as number) || a - b);
+  const order = [...axes].sort((a, b) => part[b] - part[a] || a - b);
   let sum = values[at] as number;
   for (const axis of order) {
-    const next = at + (strides[axis] as number);
-    sum += (part[axis] as number) * ((values[next] as number) - (values[at] as number));
+    const next = at + strides[axis];
+    sum += part[axis] * ((values[next] as number) - (values[at] as number));
     at = next;
   }
   return sum;

@@ -85,46 +85,51 @@ function ellipsoidMesh(ellipsoid: Ellipsoid): Required<Pick<SkinMark, 'mesh' | '
   return { mesh: { corners, triangles }, planes };
 }
 
-/** The surfaces about a cloud, and which of them it has none of. */
-export function skinsOf(
-  frame: SpaceFrame,
-  cloud: Cloud,
-  which: 'groups' | 'all',
-): { marks: SkinMark[]; missing: string[] } {
-  const { ellipsoid, shells } = frame.settings;
-  const columns = [cloud.xs, cloud.ys, cloud.zs] as const;
+/** Surfaces about a cloud, and which of them it has none of. */
+interface Skins {
+  marks: SkinMark[];
+  missing: string[];
+}
+
+/** The surfaces that hold shares of the cases, at their density; a narrower one lies inside a wider one. */
+function shellsOf(frame: SpaceFrame, cloud: Cloud, shells: NonNullable<SpaceFrame['settings']['shells']>): Skins {
   const weights = weightsOf(cloud.rows, frame.weight);
-  const marks: SkinMark[] = [];
-  const missing: string[] = [];
-  if (shells && (shells.over ?? 'groups') === which) {
-    const grid = densityGrid(columns, {
-      resolution: shells.resolution ?? usualResolution,
-      ...(shells.bandwidths ? { bandwidths: shells.bandwidths as Triple } : {}),
-      ...(weights ? { weights } : {}),
-    });
-    const densities =
-      grid && cloud.rows.map((_, i) => densityAt(grid, [cloud.xs[i], cloud.ys[i], cloud.zs[i]] as Triple));
-    // The widest first: narrower ones lie inside it.
-    for (const share of [...(shells.shares ?? [usualShare])].sort((a, b) => b - a)) {
-      const found = densities && levelFor(densities, share, weights?.counts);
-      if (grid && found) {
-        marks.push({
-          type: 'skin',
-          cell: cloud.cell,
-          as: 'shell',
-          share: found.inside,
-          mesh: isosurface(grid, found.level),
-        });
-      } else missing.push('shells');
-    }
-  }
-  if (ellipsoid && (ellipsoid.over ?? 'groups') === which) {
-    const share = ellipsoid.level ?? usualShare;
-    const found = normalEllipsoid(columns, share, weights);
-    if (found) marks.push({ type: 'skin', cell: cloud.cell, as: 'ellipsoid', share, ...ellipsoidMesh(found) });
-    else missing.push('ellipsoid');
-  }
-  return { marks, missing };
+  const grid = densityGrid([cloud.xs, cloud.ys, cloud.zs], {
+    resolution: shells.resolution ?? usualResolution,
+    ...(shells.bandwidths ? { bandwidths: shells.bandwidths as Triple } : {}),
+    ...(weights ? { weights } : {}),
+  });
+  const densities =
+    grid && cloud.rows.map((_, i) => densityAt(grid, [cloud.xs[i], cloud.ys[i], cloud.zs[i]] as Triple));
+  // The widest first: narrower ones lie inside it.
+  const shares = [...(shells.shares ?? [usualShare])].sort((a, b) => b - a);
+  const marks = shares.flatMap((share): SkinMark[] => {
+    const found = densities && levelFor(densities, share, weights?.counts);
+    if (!grid || !found) return [];
+    const mesh = isosurface(grid, found.level);
+    return [{ type: 'skin', cell: cloud.cell, as: 'shell', share: found.inside, mesh }];
+  });
+  return { marks, missing: marks.length < shares.length ? ['shells'] : [] };
+}
+
+/** The surface that holds a share of the cases where they are normal. */
+function ellipsoidOf(frame: SpaceFrame, cloud: Cloud, share: number): Skins {
+  const found = normalEllipsoid([cloud.xs, cloud.ys, cloud.zs], share, weightsOf(cloud.rows, frame.weight));
+  return found
+    ? { marks: [{ type: 'skin', cell: cloud.cell, as: 'ellipsoid', share, ...ellipsoidMesh(found) }], missing: [] }
+    : { marks: [], missing: ['ellipsoid'] };
+}
+
+/** The surfaces about a cloud, and which of them it has none of. */
+export function skinsOf(frame: SpaceFrame, cloud: Cloud, which: 'groups' | 'all'): Skins {
+  const { ellipsoid, shells } = frame.settings;
+  const skins = [
+    ...(shells && (shells.over ?? 'groups') === which ? [shellsOf(frame, cloud, shells)] : []),
+    ...(ellipsoid && (ellipsoid.over ?? 'groups') === which
+      ? [ellipsoidOf(frame, cloud, ellipsoid.level ?? usualShare)]
+      : []),
+  ];
+  return { marks: skins.flatMap(({ marks }) => marks), missing: skins.flatMap(({ missing }) => missing) };
 }
 
 /** Surfaces that some groups are too few for, or lie too flat. */

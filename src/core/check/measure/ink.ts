@@ -1,5 +1,5 @@
 import { blended, contrast } from '../../color/color.js';
-import { type Box, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
+import { type Box, type MarkersItem, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { eachCommand, type Outline } from '../../type/outline.js';
 import type { Subject } from './subject.js';
 
@@ -100,47 +100,58 @@ const cornersOf = ({ x, y, width, height }: Box): Point[] => [
   [x, y],
 ];
 
-/** The colour that an item has at a point, and how much of it; none where it has no ink there. Words have none: they are read one by one. */
-export function inkAt(item: PlateItem, at: Point): { color: string; opacity: number } | undefined {
-  const { box } = item;
-  if (at[0] < box.x || at[1] < box.y || at[0] > box.x + box.width || at[1] > box.y + box.height) return undefined;
-  const opacity = 'opacity' in item ? (item.opacity ?? 1) : 1;
-  const stroke = 'stroke' in item && item.stroke && item.stroke.width > 0 ? item.stroke : undefined;
-  const stroked = (lines: readonly Point[][]) =>
-    stroke && isNear(lines, at, stroke.width / 2) ? { color: stroke.color, opacity } : undefined;
+/** The lines of an item's stroke, as runs of points. */
+function strokeLines(item: PlateItem): readonly Point[][] {
   switch (item.type) {
-    case 'rect': {
-      const { x, y, width, height, fill } = item;
-      const within = at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height;
-      return (
-        (stroke && stroked([cornersOf(item)])) ?? (fill !== undefined && within ? { color: fill, opacity } : undefined)
-      );
-    }
+    case 'rect':
+      return [cornersOf(item)];
     case 'line':
-      return stroked([
+      return [
         [
           [item.x1, item.y1],
           [item.x2, item.y2],
         ],
-      ]);
-    case 'path': {
-      const shape = polygonsOf(item.outline);
-      return (
-        (stroke && stroked(shape)) ??
-        (item.fill !== undefined && isInside(shape, at) ? { color: item.fill, opacity } : undefined)
-      );
-    }
-    case 'markers': {
-      const shape = polygonsOf(item.outline);
-      for (let i = 0; i < item.xs.length; i += 1) {
-        const [dx, dy] = [at[0] - (item.xs[i] as number), at[1] - (item.ys[i] as number)];
-        if (Math.abs(dx) < 20 && Math.abs(dy) < 20 && isInside(shape, [dx, dy])) return { color: item.fill, opacity };
-      }
-      return undefined;
-    }
+      ];
+    case 'path':
+      return polygonsOf(item.outline);
+    default:
+      return [];
+  }
+}
+
+/** Whether one of many markers covers a point. */
+function isOnMarker({ outline, xs, ys }: MarkersItem, at: Point): boolean {
+  const shape = polygonsOf(outline);
+  return xs.some((x, i) => {
+    const [dx, dy] = [at[0] - x, at[1] - (ys[i] as number)];
+    return Math.abs(dx) < 20 && Math.abs(dy) < 20 && isInside(shape, [dx, dy]);
+  });
+}
+
+/** The colour of an item's surface at a point. */
+function fillAt(item: PlateItem, at: Point): string | undefined {
+  switch (item.type) {
+    case 'rect':
+      return isWithin(item, at) ? item.fill : undefined;
+    case 'path':
+      return item.fill !== undefined && isInside(polygonsOf(item.outline), at) ? item.fill : undefined;
+    case 'markers':
+      return isOnMarker(item, at) ? item.fill : undefined;
     default:
       return undefined;
   }
+}
+
+const isWithin = ({ x, y, width, height }: Box, at: Point): boolean =>
+  at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height;
+
+/** The colour that an item has at a point, and how much of it; none where it has no ink there. Words have none: they are read one by one. */
+export function inkAt(item: PlateItem, at: Point): { color: string; opacity: number } | undefined {
+  if (!isWithin(item.box, at)) return undefined;
+  const stroke = 'stroke' in item && item.stroke && item.stroke.width > 0 ? item.stroke : undefined;
+  const stroked = stroke && isNear(strokeLines(item), at, stroke.width / 2);
+  const color = stroked ? stroke.color : fillAt(item, at);
+  return color === undefined ? undefined : { color, opacity: 'opacity' in item ? (item.opacity ?? 1) : 1 };
 }
 
 /** The colour of a stack of ink at a point, over the paper. @param stack in drawing order */

@@ -14,6 +14,8 @@ import { type SceneScales, type SpaceAxis, spaceAxes } from './sceneScales.js';
 
 /** A scene fitted into its panel: its axes with their words, and what stands behind everything. */
 export interface Scene {
+  /** Sides of the box. */
+  sides: Place;
   scales: SceneScales;
   walls: Wall[];
   edges: Edge[];
@@ -88,7 +90,17 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
     hull,
     ...axes.flatMap(({ lines, words }) => [...lines, ...words].map(({ box }) => box)),
   ]) as Box;
-  return { scales, walls, edges, axes, fits: axes.every((axis) => axis.fits), isInside: true, isLarge: true, ink };
+  return {
+    sides,
+    scales,
+    walls,
+    edges,
+    axes,
+    fits: axes.every((axis) => axis.fits),
+    isInside: true,
+    isLarge: true,
+    ink,
+  };
 }
 
 /** How large the box is on the page at a size of 1. */

@@ -1,4 +1,4 @@
-import type { SpacePlan } from '../../chart/plan.js';
+import type { Series, SpacePlan, SpotsMark } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
 import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { position } from '../../scale/numberScale.js';
@@ -15,8 +15,12 @@ import { remembered } from '../trace.js';
 import { cornersOf, lineAcross, type Wall } from './box.js';
 import { withoutHidden } from './hidden.js';
 import type { Scene } from './scene.js';
-import { settingsOf } from './sceneAxis.js';
-import { inBox, isInBox, onPage, spaceAxes } from './sceneScales.js';
+import { type SceneAxis, settingsOf } from './sceneAxis.js';
+import { inBox, isInBox, onPage, type SpaceAxis, spaceAxes } from './sceneScales.js';
+
+const isBackWall = ({ isBack }: Wall): boolean => isBack;
+
+type GridKind = 'grid' | 'minorGrid';
 
 function boxAbout(points: readonly (readonly [number, number, ...unknown[]])[], by: number): Box {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -49,54 +53,60 @@ function surface(ink: { role: string; from: string }, points: readonly Seen[], f
   };
 }
 
-/** The back walls with their grid and edges, behind all that is in the box. */
-export function wallsInk(sheet: Sheet, { sides }: SpacePlan, scene: Scene): PlateItem[] {
+/** The back walls, filled. */
+function wallFills(sheet: Sheet, { sides, scales, walls }: Scene): PlateItem[] {
   const look = sheet.settings.scene;
-  const { scales, walls, edges, axes } = scene;
-  const at = (place: Place) => onPage(scales, place);
-  const back = walls.filter(({ isBack }) => isBack);
-  const fills = () =>
-    back.flatMap((wall): PlateItem[] => {
-      const part = wall.axis === 'z' && wall.end < 0 ? 'floor' : 'walls';
-      const fill = look[part];
-      if (fill === 'none') return [];
-      const ink = { role: `scene.${part}.${wall.axis}`, from: `scene.${part}` };
-      return [surface(ink, cornersOf(wall, sides).map(at), fill)];
+  return walls.filter(isBackWall).flatMap((wall): PlateItem[] => {
+    const part = wall.axis === 'z' && wall.end < 0 ? 'floor' : 'walls';
+    const fill = look[part];
+    if (fill === 'none') return [];
+    const ink = { role: `scene.${part}.${wall.axis}`, from: `scene.${part}` };
+    const corners = cornersOf(wall, sides).map((place) => onPage(scales, place));
+    return [surface(ink, corners, fill)];
+  });
+}
+
+/** The lines of one axis across the back walls. */
+function gridLines(sheet: Sheet, { sides, scales, walls }: Scene, own: SceneAxis, kind: GridKind): PlateItem[] {
+  const { at: axis, fitted, isEndOn } = own;
+  const { minor, minorGrid } = settingsOf(sheet, axis);
+  const stroke = kind === 'grid' ? sheet.settings.scene.grid : minorGrid;
+  if (stroke.width === 0 || isEndOn) return [];
+  const scale = scales.axes[axis];
+  const places =
+    kind === 'grid' ? fitted.ticks.values.map((value) => position(scale, value)) : minorPlaces(fitted, scale, minor);
+  const from = kind === 'grid' ? 'scene.grid' : `axes.${axis}.minorGrid`;
+  return walls
+    .filter((wall) => isBackWall(wall) && wall.axis !== axis)
+    .flatMap((wall) =>
+      places.map((place, i) => {
+        const [a, b] = lineAcross(wall, axis, place, sides);
+        const ink = { role: `scene.${kind}.${axis}.${wall.axis}[${i}]`, from };
+        return lineBetween(ink, stroke, onPage(scales, a), onPage(scales, b));
+      }),
+    );
+}
+
+/** The edges of the back walls. */
+function backEdges({ settings }: Sheet, { scales, edges }: Scene): PlateItem[] {
+  const look = settings.scene;
+  if (look.box === 'none' || look.edges.width === 0) return [];
+  return edges
+    .filter(({ walls }) => walls.some(isBackWall))
+    .map(({ from, to }, i) => {
+      const ink = { role: `scene.edges[${i}]`, from: 'scene.edges' };
+      return lineBetween(ink, look.edges, onPage(scales, from), onPage(scales, to));
     });
-  const gridOf = (kind: 'grid' | 'minorGrid') =>
-    axes.flatMap(({ at: axis, fitted, isEndOn }) => {
-      const minor = settingsOf(sheet, axis).minorGrid;
-      const stroke = kind === 'grid' ? look.grid : minor;
-      if (stroke.width === 0 || isEndOn) return [];
-      const scale = scales.axes[axis];
-      const places =
-        kind === 'grid'
-          ? fitted.ticks.values.map((value) => position(scale, value))
-          : minorPlaces(fitted, scale, settingsOf(sheet, axis).minor);
-      const from = kind === 'grid' ? 'scene.grid' : `axes.${axis}.minorGrid`;
-      return back
-        .filter((wall) => wall.axis !== axis)
-        .flatMap((wall) =>
-          places.map((place, i) => {
-            const [a, b] = lineAcross(wall, axis, place, sides);
-            return lineBetween({ role: `scene.${kind}.${axis}.${wall.axis}[${i}]`, from }, stroke, at(a), at(b));
-          }),
-        );
-    });
-  const isDrawn = (own: readonly Wall[]) => own.some(({ isBack }) => isBack);
-  const edge = () =>
-    look.box === 'none' || look.edges.width === 0
-      ? []
-      : edges
-          .filter(({ walls: own }) => isDrawn(own))
-          .map(({ from, to }, i) =>
-            lineBetween({ role: `scene.edges[${i}]`, from: 'scene.edges' }, look.edges, at(from), at(to)),
-          );
+}
+
+/** The back walls with their grid and edges, behind all that is in the box. */
+export function wallsInk(sheet: Sheet, scene: Scene): PlateItem[] {
+  const gridOf = (kind: GridKind) => scene.axes.flatMap((axis) => gridLines(sheet, scene, axis, kind));
   return [
-    ...remembered(sheet, fills, scene),
+    ...remembered(sheet, () => wallFills(sheet, scene), scene),
     ...remembered(sheet, () => gridOf('minorGrid'), scene),
     ...remembered(sheet, () => gridOf('grid'), scene),
-    ...remembered(sheet, edge, scene),
+    ...remembered(sheet, () => backEdges(sheet, scene), scene),
   ];
 }
 
@@ -117,61 +127,62 @@ export function frontInk(sheet: Sheet, { scales, edges }: Scene): PlateItem[] {
 }
 
 /** The place on a back wall straight across from a place; the floor is below also where it is no back wall. */
-function onWall(scene: Scene, sides: Place, axis: 'x' | 'y' | 'z', place: Place): Place {
+function onWall({ sides, walls }: Scene, axis: SpaceAxis, place: Place): Place {
   const i = spaceAxes.indexOf(axis);
-  const own = scene.walls.filter((wall) => wall.axis === axis);
+  const own = walls.filter((wall) => wall.axis === axis);
   const end = (axis === 'z' ? own.find((wall) => wall.end < 0) : own.find(({ isBack }) => isBack))?.end ?? -1;
   return place.map((value, k) => (k === i ? (end * (sides[k] as number)) / 2 : value)) as unknown as Place;
 }
 
 /** Small marks of all cases on the walls. */
-export function shadowsInk(sheet: Sheet, { sides, shadows }: SpacePlan, scene: Scene): PlateItem[] {
-  const { settings, plan } = sheet;
-  const { scales } = scene;
+export function shadowsInk(sheet: Sheet, { shadows }: SpacePlan, scene: Scene): PlateItem[] {
   return shadows.flatMap((axis) =>
-    plan.series.flatMap((series, s) =>
-      series.marks.flatMap((mark): PlateItem[] => {
-        if (mark.type !== 'spots') return [];
-        return remembered(
-          sheet,
-          () => {
-            const fill = fillOf(sheet, series, s, mark.cell);
-            const size = (fill.size ?? settings.markers.size) * settings.scene.shadows;
-            const [xs, ys]: number[][] = [[], []];
-            for (let i = 0; i < mark.xs.length; i += 1) {
-              const values: Place = [mark.xs[i] as number, mark.ys[i] as number, mark.zs[i] as number];
-              if (!isInBox(scales, values)) continue;
-              const [x, y] = onPage(scales, onWall(scene, sides, axis, inBox(scales, values)));
-              (xs as number[]).push(x);
-              (ys as number[]).push(y);
-            }
-            const points = (xs as number[]).map((x, i): Point => [x, (ys as number[])[i] as number]);
-            if (points.length === 0) return [];
-            const shape = fill.marker ?? shapeOf(sheet, s);
-            const item: MarkersItem = {
-              type: 'markers',
-              role: `series[${s}].shadows.${axis}`,
-              from: 'chart.shadows',
-              box: boxAbout(points, size / 2),
-              outline: markerOutline(shape, size),
-              ...(shape === 'circle' || shape === 'open-circle' ? { round: size } : {}),
-              xs: Float64Array.from(xs as number[]),
-              ys: Float64Array.from(ys as number[]),
-              fill: blended(lineInk(settings, fill), groundOf(settings), settings.scene.tint),
-            };
-            return [item];
-          },
-          scene,
-        );
-      }),
+    sheet.plan.series.flatMap((series, s) =>
+      series.marks.flatMap((mark): PlateItem[] =>
+        mark.type === 'spots' ? remembered(sheet, () => shadowsOf(sheet, scene, axis, { series, s, mark }), scene) : [],
+      ),
     ),
   );
+}
+
+/** The marks of a group of cases on the wall across one axis. */
+function shadowsOf(
+  sheet: Sheet,
+  scene: Scene,
+  axis: SpaceAxis,
+  { series, s, mark }: { series: Series; s: number; mark: SpotsMark },
+): MarkersItem[] {
+  const { settings } = sheet;
+  const fill = fillOf(sheet, series, s, mark.cell);
+  const size = (fill.size ?? settings.markers.size) * settings.scene.shadows;
+  const points: Point[] = [];
+  for (let i = 0; i < mark.xs.length; i += 1) {
+    const values: Place = [mark.xs[i] as number, mark.ys[i] as number, mark.zs[i] as number];
+    if (!isInBox(scene.scales, values)) continue;
+    const [x, y] = onPage(scene.scales, onWall(scene, axis, inBox(scene.scales, values)));
+    points.push([x, y]);
+  }
+  if (points.length === 0) return [];
+  const shape = fill.marker ?? shapeOf(sheet, s);
+  return [
+    {
+      type: 'markers',
+      role: `series[${s}].shadows.${axis}`,
+      from: 'chart.shadows',
+      box: boxAbout(points, size / 2),
+      outline: markerOutline(shape, size),
+      ...(shape === 'circle' || shape === 'open-circle' ? { round: size } : {}),
+      xs: Float64Array.from(points, ([x]) => x),
+      ys: Float64Array.from(points, ([, y]) => y),
+      fill: blended(lineInk(settings, fill), groundOf(settings), settings.scene.tint),
+    },
+  ];
 }
 
 /** Pieces of drop lines: one from each marker to its wall. */
 export function dropPieces(
   sheet: Sheet,
-  { sides, drop }: SpacePlan,
+  { drop }: SpacePlan,
   scene: Scene,
   pieces: readonly ScenePiece[],
   next: () => number,
@@ -180,7 +191,7 @@ export function dropPieces(
   if (!drop || drops.width === 0) return [];
   return pieces.flatMap(({ id: owner, place }): ScenePiece[] => {
     if (!place) return [];
-    const [a, b] = [onPage(scene.scales, place), onPage(scene.scales, onWall(scene, sides, drop, place))];
+    const [a, b] = [onPage(scene.scales, place), onPage(scene.scales, onWall(scene, drop, place))];
     const half = drops.width / 2;
     const { x, y, width, height } = boxAbout([a, b], half);
     return [

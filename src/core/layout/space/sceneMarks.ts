@@ -36,7 +36,7 @@ export function sceneInk(sheet: Sheet, space: SpacePlan, scene: Scene, scales: P
     return piecesInk(sheet, pieces);
   };
   return [
-    ...wallsInk(sheet, space, scene),
+    ...wallsInk(sheet, scene),
     ...shadowsInk(sheet, space, scene),
     ...remembered(sheet, marks, scene),
     ...remembered(sheet, () => frontInk(sheet, scene), scene),

@@ -2,10 +2,12 @@ import type { Finding } from '../../check/finding.js';
 import { countText } from '../../check/findingText.js';
 import { fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import type { Plate } from '../../plate/plate.js';
-import { indexSheet, type ProofFigure, proofSheet, type Sheet } from '../../proof/sheet.js';
+import { figurePage } from '../../proof/figurePage.js';
+import { indexPage } from '../../proof/indexPage.js';
+import type { ProofFigure, ProofPage } from '../../proof/proved.js';
 import { type Faces, joinedFaces } from '../../type/faces.js';
 import type { Drawing } from '../compose/drawing.js';
-import { openProject, type ProjectOptions } from '../project.js';
+import { openProject, type Project, type ProjectOptions } from '../project.js';
 import { gatherStyle } from '../read/gatherStyle.js';
 import { hashed, remembering } from '../read/inputs.js';
 import type { Source } from '../read/source.js';
@@ -36,29 +38,31 @@ export interface Proof {
   figures: { path: string; id: string; title: string; description: string; findings: Finding[] }[];
 }
 
-function plateOf(sheet: Sheet, id: string, title: string, description: string): Plate {
-  const { items, width, height } = sheet;
+/** What a page is called and says, for those who cannot see it. */
+interface PageWords {
+  id: string;
+  title: string;
+  description: string;
+}
+
+function plateOf({ items, width, height }: ProofPage, { id, title, description }: PageWords): Plate {
   const panel = { x: 0, y: 0, width, height };
   return { hexis: 'plate/1', id, width, height, title, description, paper: '#ffffff', panel, items };
 }
 
-/** Letters that the words of a proof may have beside those of its figures. */
-const usualLetters = 'abcdefghijklmnopqrstuvwxyz ABCDEFGHIJKLMNOPQRSTUVWXYZ 0123456789 .,:;()/%×…−–-"\'**bold**';
+/** A figure that has been drawn and checked. */
+type Proved = ProofFigure & { drawing: Drawing; findings: Finding[] };
 
-/**
- * Draws a proof of some figures, one page for each: at its true size between lines of text, in grey and in three
- * deficiencies of colour vision, with its findings pinned on the ink, its numbers, and the hashes of what it was made of.
- * Several figures have a first page that shows all of them.
- */
-export async function proof(
+/** Draws and checks figures, and finds what they are made of. */
+async function provedFigures(
   from: Source,
   paths: readonly (string | ProofSubject)[],
-  options: ProofOptions = {},
-): Promise<Outcome<Proof>> {
+  options: ProofOptions,
+): Promise<{ project: Project; figures: Proved[]; problems: Problem[] }> {
   const { source, asked } = remembering(from);
   const project = openProject(source, { caption: true, ...options });
   const problems: Problem[] = [];
-  const figures: (ProofFigure & { drawing: Drawing; findings: Finding[] })[] = [];
+  const figures: Proved[] = [];
   for (const subject of paths) {
     const { path, options: own, placed: told, label } = typeof subject === 'string' ? { path: subject } : subject;
     asked.clear();
@@ -71,9 +75,6 @@ export async function proof(
     const { plate, settings, about, numbers } = drawing;
     const width = told ?? options.placed?.(settings.widths);
     const placed = width === undefined ? settings.placed : width / plate.width;
-    const findings = check(drawing, drawn.problems, { rules: options.rules, placed: width });
-    const inputs = await hashed(from, [...asked]);
-    const textWidth = settings.widths['text'] ?? plate.width * placed;
     figures.push({
       ...(label === undefined ? {} : { label }),
       drawing,
@@ -81,51 +82,66 @@ export async function proof(
       style: about.style,
       plate,
       placed,
-      textWidth,
-      findings,
+      textWidth: settings.widths['text'] ?? plate.width * placed,
+      findings: check(drawing, drawn.problems, { rules: options.rules, placed: width }),
       numbers,
-      inputs,
+      inputs: await hashed(from, [...asked]),
     });
   }
+  return { project, figures, problems };
+}
+
+/** Letters that the words of a proof may have beside those of its figures. */
+const usualLetters = 'abcdefghijklmnopqrstuvwxyz ABCDEFGHIJKLMNOPQRSTUVWXYZ 0123456789 .,:;()/%×…−–-"\'**bold**';
+
+/** All words that are written about a figure. */
+const wordsAbout = ({ plate, findings, numbers, inputs, path }: Proved): string[] => [
+  plate.title,
+  path,
+  ...inputs.map(({ file }) => file),
+  ...numbers.columns.map(({ title }) => title),
+  ...numbers.rows.flat().filter((cell) => typeof cell === 'string'),
+  ...numbers.leftOut.map(({ reason }) => reason),
+  ...findings.flatMap(({ found, expected = '', why, waived = '', mend }) => [
+    found,
+    expected,
+    why,
+    waived,
+    mend?.says ?? '',
+  ]),
+];
+
+/** The page of a figure as it is called and described. */
+function pageWords({ plate, findings }: Proved): PageWords {
+  const found = findings.length === 0 ? '' : `: ${findings.map((finding) => finding.found).join('; ')}`;
+  const description = `${plate.description} ${countText(findings)}${found}.`;
+  return { id: `${plate.id}-proof`, title: plate.title, description };
+}
+
+/**
+ * Draws a proof of some figures, one page for each: at its true size between lines of text, in grey and in three
+ * deficiencies of colour vision, with its findings pinned on the ink, its numbers, and the hashes of what it was made of.
+ * Several figures have a first page that shows all of them.
+ */
+export async function proof(
+  from: Source,
+  paths: readonly (string | ProofSubject)[],
+  options: ProofOptions = {},
+): Promise<Outcome<Proof>> {
+  const { project, figures, problems } = await provedFigures(from, paths, options);
   if (hasErrors(problems)) return fail(problems);
-  const words = figures.flatMap(({ plate, findings, numbers, inputs, path }) => [
-    plate.title,
-    path,
-    ...inputs.map(({ file }) => file),
-    ...numbers.columns.map(({ title }) => title),
-    ...numbers.rows.flat().filter((cell) => typeof cell === 'string'),
-    ...numbers.leftOut.map(({ reason }) => reason),
-    ...findings.flatMap(({ found, expected = '', why, waived = '', mend }) => [
-      found,
-      expected,
-      why,
-      waived,
-      mend?.says ?? '',
-    ]),
-  ]);
-  words.push(...(options.across ?? []).map(({ found }) => found));
+  const across = options.across ?? [];
+  const words = [...figures.flatMap(wordsAbout), ...across.map(({ found }) => found)];
   const style = await gatherStyle(project.store, 'plain', [usualLetters, ...words]);
   if (!style.ok) return fail(style.problems);
   const setter = { settings: style.value.resolved.settings, kit: style.value.faces.kit, scale: 1 };
   const faces = joinedFaces([style.value.faces, ...figures.map(({ drawing }) => drawing.faces)]);
-  const pages = figures.map((figure) =>
-    plateOf(
-      proofSheet(setter, figure),
-      `${figure.plate.id}-proof`,
-      figure.plate.title,
-      `${figure.plate.description} ${countText(figure.findings)}${figure.findings.length === 0 ? '' : `: ${figure.findings.map(({ found }) => found).join('; ')}`}.`,
-    ),
-  );
-  const title = `Proof of ${figures.length} figures`;
-  if (figures.length > 1)
-    pages.unshift(
-      plateOf(
-        indexSheet(setter, figures, options.across ?? []),
-        'proof',
-        title,
-        `${title}: ${countText(figures.flatMap(({ findings }) => findings))}.`,
-      ),
-    );
+  const pages = figures.map((figure) => plateOf(figurePage(setter, figure), pageWords(figure)));
+  if (figures.length > 1) {
+    const title = `Proof of ${figures.length} figures`;
+    const description = `${title}: ${countText(figures.flatMap(({ findings }) => findings))}.`;
+    pages.unshift(plateOf(indexPage(setter, figures, across), { id: 'proof', title, description }));
+  }
   return succeed(
     {
       pages,

@@ -1,6 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import type { ProofInput } from '../../proof/sheet.js';
+import type { ProofInput } from '../../proof/proved.js';
 import type { Source } from './source.js';
 
 /** A source that remembers which files were asked for. */
