@@ -2,6 +2,7 @@ import { lastOf } from '../at.js';
 import type { HandFacts } from '../check/hand/facts.js';
 import { lengthInPoints } from '../document/length.js';
 import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
+import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
 import type { Store } from '../project/read/store.js';
 import type { Layer } from '../style/layers.js';
@@ -62,29 +63,23 @@ const pathOf = (setting: string) => setting.split('.').map((part) => (/^\d+$/.te
 /** Whether a file says that it is a report. */
 export const isReport = (text: string): boolean => /^\s*[{]?\s*"?hexis"?\s*:\s*"?report\/1/m.test(text.slice(0, 4000));
 
-/** Reads a report file; that its figures are there is found here, what is wrong with them when they are drawn. */
-export async function openReport(store: Store, path: string): Promise<Outcome<Report>> {
-  const gatherer = new Gatherer(store);
-  const found = await gatherer.document('report', path);
-  if (!found) return fail(gatherer.problems);
-  const { value, source } = found.reading;
-  const { numbering = {}, style } = value;
-  const locate = (setting: string): Place => source.locate(pathOf(setting));
-  if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);
-  const chapter = numbering.chapter === undefined ? '' : `${numbering.chapter}.`;
-  const lead = `${numbering.prefix ?? ''}${chapter}`;
-  let next = numbering.from ?? 1;
-  const entries = value.figures.map((entry, i): ReportEntry => {
+/** What stands before the number of each figure: a letter, a chapter. */
+function leadOf({ numbering: { prefix = '', chapter } = {} }: ReportContents): string {
+  return `${prefix}${chapter === undefined ? '' : `${chapter}.`}`;
+}
+
+/** The figures in their order, each with its number and width. @param pathTo the path to a file that the report names */
+function entriesOf(report: ReportContents, lead: string, pathTo: (file: string) => string): ReportEntry[] {
+  let next = report.numbering?.from ?? 1;
+  const common = report.width && { value: report.width, setting: 'width' };
+  return report.figures.map((entry, i) => {
     const own = typeof entry === 'string' ? { file: entry } : entry;
     const setting = `figures.${i}`;
     const number = own.number ?? next;
     next = number + 1;
-    const width =
-      own.width === undefined
-        ? value.width && { value: value.width, setting: 'width' }
-        : { value: own.width, setting: `${setting}.width` };
+    const width = own.width === undefined ? common : { value: own.width, setting: `${setting}.width` };
     return {
-      path: gatherer.join(path, own.file),
+      path: pathTo(own.file),
       setting,
       label: `${lead}${number}`,
       number,
@@ -93,6 +88,19 @@ export async function openReport(store: Store, path: string): Promise<Outcome<Re
       waive: own.waive ?? {},
     };
   });
+}
+
+/** Reads a report file; that its figures are there is found here, what is wrong with them when they are drawn. */
+export async function openReport(store: Store, path: string): Promise<Outcome<Report>> {
+  const gatherer = new Gatherer(store);
+  const found = await gatherer.document('report', path);
+  if (!found) return fail(gatherer.problems);
+  const { value, source } = found.reading;
+  const { style } = value;
+  const locate = (setting: string): Place => source.locate(pathOf(setting));
+  if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);
+  const lead = leadOf(value);
+  const entries = entriesOf(value, lead, (file) => gatherer.join(path, file));
   for (const { path: file, setting } of entries) {
     const isNamed = typeof value.figures[Number(setting.split('.')[1])] === 'string';
     await gatherer.text(file, 'a figure or board file', locate(isNamed ? setting : `${setting}.file`));

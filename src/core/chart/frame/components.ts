@@ -4,7 +4,7 @@ import type { Codebook, Variable } from '../../data/codebook.js';
 import { selectionOf, type Where } from '../../data/selection.js';
 import { type ColumnRequest, type NumberColumn, type Table, tableOf } from '../../data/table.js';
 import { choice, columnName, counting, listOf, object, optional } from '../../document/fields.js';
-import { error, fail, type Outcome, succeed, warning } from '../../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
 import { type Components, componentsOf } from '../../statistics/components.js';
 import { picked } from '../../statistics/pick.js';
 import type { ChartInput } from '../chartInput.js';
@@ -46,6 +46,8 @@ export const componentsField = optional(
     },
   ),
 );
+
+type Asked = NonNullable<z.infer<typeof componentsField>>;
 
 export interface ComponentSettings {
   components?: z.infer<typeof componentsField>;
@@ -155,76 +157,89 @@ export function completeComponents<S extends ComponentSettings & WeightSettings>
 ): Outcome<ChartInput<S>> {
   const { settings, table, codebook, locate } = input;
   const { components } = settings;
-  const own = axes.slice(0, count);
   if (!components) return succeed(input);
+  const refused = refusedSettings(components, locate);
+  if (refused) return fail([refused]);
   const path = 'chart.components';
-  const twice = components.of.find((name, i) => components.of.indexOf(name) !== i);
-  if (twice !== undefined) {
-    const at = `${path}.of.${components.of.lastIndexOf(twice)}`;
-    return fail([error('component-twice', { path: at, column: twice }, locate(at))]);
-  }
-  const { on = 'correlation', rotate = 'none' } = components;
-  if (rotate === 'none' && components.keep !== undefined) {
-    const needs = '"rotate: varimax" or "rotate: promax"';
-    return fail([error('setting-idle', { path: `${path}.keep`, needs }, locate(`${path}.keep`))]);
-  }
-  const sources = components.of.map((name) => table.number(name));
-  const rows = rowsOf(input, sources);
-  const columns = sources.map(({ numbers }) => picked(numbers, rows));
-  const weight = weightOf(input);
-  const weights = weightsOf(rows, weight);
-  const kept = Math.min(components.keep ?? count, components.of.length);
-  const found = componentsOf(columns, {
-    on,
-    ...(rotate === 'none' ? {} : { keep: kept, rotate }),
-    ...(weights ? { weights } : {}),
-  });
+  const { rows, sources, found } = componentsIn(input, components, count);
   if (!found) {
-    const constant = components.of.filter((_, j) => new Set(columns[j]).size < 2);
+    const constant = components.of.filter((_, j) => new Set(picked(entryAt(sources, j).numbers, rows)).size < 2);
     return fail([error('components-none', { path, cases: rows.length, constant }, locate(path))]);
   }
   const made = found.variances.length;
-  const asked = own.map((axis, k) => settings[axis] ?? nameOf(k));
-  const named = [...asked, ...Object.values(settings as object)].flatMap((name) => componentNamed(name) ?? []);
+  const asked = axes.slice(0, count).map((axis, k) => settings[axis] ?? nameOf(k));
+  const named = [...asked, ...Object.values(settings)].flatMap((name) => componentNamed(name) ?? []);
   const beyond = named.find((k) => k >= made);
   if (beyond !== undefined) {
     return fail([error('component-beyond', { path, name: nameOf(beyond), count: made }, locate(path))]);
   }
-  const all: FoundComponents = {
-    found,
-    of: components.of.map((name) => codebook.variable(name)),
-    on,
-    rotate,
-    kept: made,
-  };
   const used = [...new Set(named)].sort((a, b) => a - b);
   const scores = used.map((k) => scoreColumn(nameOf(k), found.scores(k), rows, { table, sources }));
-  const variables = used.map(
-    (k): Variable => ({
-      name: nameOf(k),
-      label: `Component ${k + 1}`,
-      labelled: false,
-      measure: 'numeric',
-      categories: [],
-      colors: new Map(),
-      missing: new Set(),
-      decimals: 2,
-    }),
-  );
-  const completed = { ...settings, ...Object.fromEntries(own.map((axis, k) => [axis, asked[k]])) };
-  foundFor.set(completed, all);
+  const completed = { ...settings, ...Object.fromEntries(asked.map((name, k) => [axes[k], name])) };
+  const { on = 'correlation', rotate = 'none' } = components;
+  const of = components.of.map((name) => codebook.variable(name));
+  foundFor.set(completed, { found, of, on, rotate, kept: made });
   const flat = found.eigenvalues.filter((value) => value <= 1e-12 * found.total).length;
-  const idle = components.of.every((name) => asked.includes(name));
+  const idle = used.length === 0 && !components.of.every((name) => asked.includes(name));
   return succeed(
-    { ...input, settings: completed, table: withNumbers(table, scores), codebook: withVariables(codebook, variables) },
+    {
+      ...input,
+      settings: completed,
+      table: withNumbers(table, scores),
+      codebook: withVariables(codebook, used.map(scoreVariable)),
+    },
     [
       ...(flat > 0 ? [warning('components-flat', { path, count: flat }, locate(path))] : []),
-      ...(used.length === 0 && !idle
-        ? [warning('setting-idle', { path, needs: 'an axis that shows one of them' }, locate(path))]
-        : []),
+      ...(idle ? [warning('setting-idle', { path, needs: 'an axis that shows one of them' }, locate(path))] : []),
     ],
   );
 }
+
+/** What is asked of components that cannot be. */
+function refusedSettings(
+  { of, rotate = 'none', keep }: Asked,
+  locate: ChartInput<ComponentSettings>['locate'],
+): Problem | undefined {
+  const path = 'chart.components';
+  const twice = of.find((name, i) => of.indexOf(name) !== i);
+  if (twice !== undefined) {
+    const at = `${path}.of.${of.lastIndexOf(twice)}`;
+    return error('component-twice', { path: at, column: twice }, locate(at));
+  }
+  if (rotate !== 'none' || keep === undefined) return undefined;
+  const needs = '"rotate: varimax" or "rotate: promax"';
+  return error('setting-idle', { path: `${path}.keep`, needs }, locate(`${path}.keep`));
+}
+
+/** The components of the columns over the cases that have all of them; none where the columns do not vary. */
+function componentsIn(
+  input: ChartInput<ComponentSettings & WeightSettings>,
+  { of, on = 'correlation', rotate = 'none', keep }: Asked,
+  count: 2 | 3,
+) {
+  const sources = of.map((name) => input.table.number(name));
+  const rows = rowsOf(input, sources);
+  const weights = weightsOf(rows, weightOf(input));
+  const columns = sources.map(({ numbers }) => picked(numbers, rows));
+  const found = componentsOf(columns, {
+    on,
+    ...(rotate === 'none' ? {} : { keep: Math.min(keep ?? count, of.length), rotate }),
+    ...(weights ? { weights } : {}),
+  });
+  return { rows, sources, found };
+}
+
+/** The scores on a component as a variable. @param k from 0 */
+const scoreVariable = (k: number): Variable => ({
+  name: nameOf(k),
+  label: `Component ${k + 1}`,
+  labelled: false,
+  measure: 'numeric',
+  categories: [],
+  colors: new Map(),
+  missing: new Set(),
+  decimals: 2,
+});
 
 /** The words after the title of an axis that shows a component: how much it explains. */
 export function componentTitle(
@@ -258,24 +273,10 @@ export function componentNumbers(settings: object): FurtherNumbers[] {
   const all = componentsFor(settings);
   if (!all) return [];
   const { found, of, rotate } = all;
-  let [sum, rotatedSum] = [0, 0];
   const turned = rotate !== 'none';
-  const rows = found.eigenvalues.map((value, k) => {
-    const share = (100 * value) / found.eigenvalues.reduce((a, b) => a + b, 0);
-    sum += share;
-    const own = found.variances[k];
-    const ownShare = own === undefined ? undefined : (100 * own) / found.total;
-    rotatedSum += ownShare ?? 0;
-    return [
-      `Component ${k + 1}`,
-      value,
-      share,
-      Math.min(100, sum),
-      ...(turned ? [own, ownShare, ownShare === undefined ? undefined : rotatedSum] : []),
-    ];
-  });
   const kept = found.variances.map((_, k) => k);
   const keyed = (k: number) => ({ key: `component${k + 1}`, title: `Component ${k + 1}`, decimals: 3 });
+  const { correlations } = found;
   return [
     {
       key: 'components',
@@ -293,7 +294,7 @@ export function componentNumbers(settings: object): FurtherNumbers[] {
             ]
           : []),
       ],
-      rows,
+      rows: shareRows(found, turned),
     },
     {
       key: 'loadings',
@@ -301,15 +302,35 @@ export function componentNumbers(settings: object): FurtherNumbers[] {
       columns: [{ key: 'variable', title: 'Variable' }, ...kept.map(keyed)],
       rows: of.map(({ label, name }, j) => [label || name, ...kept.map((k) => entryAt(found.loadings, k)[j])]),
     },
-    ...(found.correlations
+    ...(correlations
       ? [
           {
             key: 'componentCorrelations',
             title: 'Correlations of the components',
             columns: [{ key: 'component', title: 'Component' }, ...kept.map(keyed)],
-            rows: kept.map((k) => [`Component ${k + 1}`, ...entryAt(found.correlations as number[][], k)]),
+            rows: kept.map((k) => [`Component ${k + 1}`, ...entryAt(correlations, k)]),
           },
         ]
       : []),
   ];
+}
+
+/** How much each component explains, before and after rotation. */
+function shareRows({ eigenvalues, variances, total }: Components, turned: boolean): (string | number | undefined)[][] {
+  const all = eigenvalues.reduce((a, b) => a + b, 0);
+  let [sum, rotatedSum] = [0, 0];
+  return eigenvalues.map((value, k) => {
+    const share = (100 * value) / all;
+    sum += share;
+    const own = variances[k];
+    const ownShare = own === undefined ? undefined : (100 * own) / total;
+    rotatedSum += ownShare ?? 0;
+    return [
+      `Component ${k + 1}`,
+      value,
+      share,
+      Math.min(100, sum),
+      ...(turned ? [own, ownShare, ownShare === undefined ? undefined : rotatedSum] : []),
+    ];
+  });
 }

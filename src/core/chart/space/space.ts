@@ -189,18 +189,21 @@ function once<T>(make: () => T): () => T {
   };
 }
 
+/** A group with the surfaces about it, and which of them it has none of. */
+function cloudOf(frame: SpaceFrame, own: Spots, isGrouped: boolean) {
+  const cell = cellOf(frame, { group: own.group });
+  const cloud: Cloud = { rows: own.rows, xs: own.xs, ys: own.ys, zs: own.zs, cell, name: own.category?.name ?? '' };
+  const found = skinsOf(frame, cloud, 'groups');
+  // Without groups there is one cloud, whichever is asked for.
+  const rest = isGrouped ? { marks: [], missing: [] } : skinsOf(frame, cloud, 'all');
+  return { ...cloud, skins: [...found.marks, ...rest.marks], missing: [...found.missing, ...rest.missing] };
+}
+
 function draw(frame: SpaceFrame, view: ShownView): Outcome<Drawn> {
   const spots = groupsOf(frame);
   const whole = wholeCloud(spots);
   const isGrouped = frame.sorted('group') !== undefined;
-  const clouds = spots.map((own) => {
-    const cell = cellOf(frame, { group: own.group });
-    const cloud: Cloud = { rows: own.rows, xs: own.xs, ys: own.ys, zs: own.zs, cell, name: own.category?.name ?? '' };
-    const found = skinsOf(frame, cloud, 'groups');
-    // Without groups there is one cloud, whichever is asked for.
-    const rest = isGrouped ? { marks: [], missing: [] } : skinsOf(frame, cloud, 'all');
-    return { ...cloud, skins: [...found.marks, ...rest.marks], missing: [...found.missing, ...rest.missing] };
-  });
+  const clouds = spots.map((own) => cloudOf(frame, own, isGrouped));
   const common = isGrouped ? skinsOf(frame, whole, 'all') : { marks: [], missing: [] };
   const struts = strutsOf(frame, whole);
   const surfaces = [...clouds.flatMap(({ skins }) => skins), ...common.marks];

@@ -29,50 +29,24 @@ export function spaceNumbers(
   whole: () => Covariance | undefined,
 ): Drawn['numbers'] {
   const group = frame.sorted('group');
-  const variables = variablesOf(frame);
-  const shells = Math.max(0, ...clouds.map(({ skins }) => skins.filter(({ as }) => as === 'shell').length));
+  const shells = Math.max(0, ...clouds.map(({ skins }) => shellsAmong(skins).length));
   const row = (
     name: string | undefined,
     cloud: Pick<Cloud, 'rows' | 'xs' | 'ys' | 'zs'>,
     skins: readonly SkinMark[],
-  ) => {
-    const weights = weightsOf(cloud.rows, frame.weight);
-    const columns = [cloud.xs, cloud.ys, cloud.zs];
-    const moments = cloud.rows.length === frame.rows.length ? whole() : covarianceOf(columns, weights);
-    const alone = moments ? undefined : columns.map((values) => values[0]);
-    const n =
-      moments?.n ??
-      (weights?.kind === 'frequency' ? Array.from(weights.counts).reduce((a, b) => a + b, 0) : cloud.rows.length);
-    const pair = (i: number, j: number) => settled(correlationOf(moments, i, j), 1);
-    return [
-      ...(group ? [name] : []),
-      n,
-      ...axes.flatMap((_, j) => [settled(moments?.means[j], moments?.sds[j]) ?? alone?.[j], moments?.sds[j]]),
-      pair(0, 1),
-      pair(0, 2),
-      pair(1, 2),
-      ...Array.from({ length: shells }, (_, k) => skins.filter(({ as }) => as === 'shell')[k]?.share).map((share) =>
-        share === undefined ? undefined : 100 * share,
-      ),
-    ];
-  };
+  ) => [
+    ...(group ? [name] : []),
+    ...momentCells(frame, cloud, whole),
+    ...Array.from({ length: shells }, (_, k) => shellsAmong(skins)[k]?.share).map((share) =>
+      share === undefined ? undefined : 100 * share,
+    ),
+  ];
   const skinsOf = (g: number) => clouds.find(({ rows }) => rows === spots[g]?.rows)?.skins ?? [];
   const common = clouds.find(({ name, skins }) => name === '' && skins.length > 0);
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'n', title: 'n', decimals: 0 },
-      ...axes.flatMap((axis, j) => {
-        const { label, decimals = 2 } = entryAt(variables, j);
-        const end = axis.toUpperCase();
-        return [
-          { key: `mean${end}`, title: `Mean ${lowered(label)}`, decimals: decimals + 2 },
-          { key: `sd${end}`, title: 'SD', decimals: decimals + 2 },
-        ];
-      }),
-      { key: 'rXY', title: 'r x, y', decimals: 3 },
-      { key: 'rXZ', title: 'r x, z', decimals: 3 },
-      { key: 'rYZ', title: 'r y, z', decimals: 3 },
+      ...momentColumns(variablesOf(frame)),
       ...Array.from({ length: shells }, (_, k) => ({
         key: shells === 1 ? 'inside' : `inside${k + 1}`,
         title: '% inside',
@@ -86,6 +60,46 @@ export function spaceNumbers(
     ...(componentsFor(frame.settings) ? { further: componentNumbers(frame.settings) } : {}),
   };
 }
+
+const shellsAmong = (skins: readonly SkinMark[]): SkinMark[] => skins.filter(({ as }) => as === 'shell');
+
+/** Number, means, spread and correlations of the cases of a cloud. */
+function momentCells(
+  frame: SpaceFrame,
+  cloud: Pick<Cloud, 'rows' | 'xs' | 'ys' | 'zs'>,
+  whole: () => Covariance | undefined,
+): (number | undefined)[] {
+  const weights = weightsOf(cloud.rows, frame.weight);
+  const columns = [cloud.xs, cloud.ys, cloud.zs];
+  const moments = cloud.rows.length === frame.rows.length ? whole() : covarianceOf(columns, weights);
+  const alone = moments ? undefined : columns.map((values) => values[0]);
+  const counted =
+    weights?.kind === 'frequency' ? Array.from(weights.counts).reduce((a, b) => a + b, 0) : cloud.rows.length;
+  const pair = (i: number, j: number) => settled(correlationOf(moments, i, j), 1);
+  return [
+    moments?.n ?? counted,
+    ...axes.flatMap((_, j) => [settled(moments?.means[j], moments?.sds[j]) ?? alone?.[j], moments?.sds[j]]),
+    pair(0, 1),
+    pair(0, 2),
+    pair(1, 2),
+  ];
+}
+
+/** What stands over the cells of `momentCells`. */
+const momentColumns = (variables: readonly Variable[]) => [
+  { key: 'n', title: 'n', decimals: 0 },
+  ...axes.flatMap((axis, j) => {
+    const { label, decimals = 2 } = entryAt(variables, j);
+    const end = axis.toUpperCase();
+    return [
+      { key: `mean${end}`, title: `Mean ${lowered(label)}`, decimals: decimals + 2 },
+      { key: `sd${end}`, title: 'SD', decimals: decimals + 2 },
+    ];
+  }),
+  { key: 'rXY', title: 'r x, y', decimals: 3 },
+  { key: 'rXZ', title: 'r x, z', decimals: 3 },
+  { key: 'rYZ', title: 'r y, z', decimals: 3 },
+];
 
 /** What a reader has to know: the view, and what sizes, colours, surfaces and lines mean. */
 export function spaceFacts(frame: SpaceFrame, view: ShownView): NoteFact[] {

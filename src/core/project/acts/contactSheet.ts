@@ -55,6 +55,16 @@ function cellsOf(drawings: readonly Drawing[], head: number): { cells: Box[]; he
   return { cells, height: top - gap + border };
 }
 
+/** A figure in a box of its own shape, on its paper with an edge. */
+function inCell({ paper, items, width }: Plate, cell: Box, prefix: string, color: string): PlateItem[] {
+  const edge = { type: 'rect', role: `${prefix}.edge`, from: 'style', box: cell, ...cell } as const;
+  const by = cell.width / width;
+  return [
+    { ...edge, fill: paper, stroke: { width: 0.5, color } },
+    ...items.map((item) => ({ ...scaled(item, by, cell.x, cell.y), role: `${prefix}.${item.role}` })),
+  ];
+}
+
 /** Draws a figure in every style side by side, each under its name, to choose from. All have one width: see the names for their sizes. */
 export async function contactSheet(
   project: Project,
@@ -74,17 +84,12 @@ export async function contactSheet(
   );
   const head = Math.max(...heads.map(({ height }) => height)) + nameGap;
   const { cells, height } = cellsOf(drawings, head);
-  const items = drawings.flatMap(({ plate }, i): PlateItem[] => {
+  const items = drawings.flatMap(({ plate }, i) => {
+    const name = textLabel(setter, 'legendEntry', { role: `styles[${i}].name`, from: 'style' });
     const cell = entryAt(cells, i);
-    const by = cell.width / plate.width;
-    const prefix = `styles[${i}]`;
-    const block = entryAt(heads, i);
-    const label = textLabel(setter, 'legendEntry', { role: `${prefix}.name`, from: 'style' });
-    const edge = { type: 'rect', role: `${prefix}.edge`, from: 'style', box: cell, ...cell } as const;
     return [
-      textAt(block, cell.x, cell.y - head, label),
-      { ...edge, fill: plate.paper, stroke: { width: 0.5, color: setter.settings.references.color } },
-      ...plate.items.map((item) => ({ ...scaled(item, by, cell.x, cell.y), role: `${prefix}.${item.role}` })),
+      textAt(entryAt(heads, i), cell.x, cell.y - head, name),
+      ...inCell(plate, cell, `styles[${i}]`, setter.settings.references.color),
     ];
   });
   const width = 2 * border + across * cellWidth + (across - 1) * gap;

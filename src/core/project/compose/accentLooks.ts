@@ -10,71 +10,87 @@ import type { ReadFigure } from '../read/gather.js';
 
 type Accent = NonNullable<FigureContents['accents']>[number];
 
-/** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
-export function readLooks({ figure, codebook, layers, resolved, locate }: ReadFigure): {
-  colors: Colors;
-  problems: Problem[];
-} {
-  const read = colorReader(layers);
-  const problems: Problem[] = [];
-  const known = [...new Set(layers.flatMap(({ look }) => Object.keys(look.colors ?? {})))];
-  const color = (value: string | undefined, path: string): string | undefined => {
+/** Reads colours by the names of a style and lengths of looks, and keeps what is wrong with them. */
+class LookReader {
+  readonly problems: Problem[] = [];
+  readonly read: ReturnType<typeof colorReader>;
+  private readonly known: string[];
+  private readonly figure: ReadFigure;
+
+  constructor(figure: ReadFigure) {
+    this.figure = figure;
+    this.read = colorReader(figure.layers);
+    this.known = [...new Set(figure.layers.flatMap(({ look }) => Object.keys(look.colors ?? {})))];
+  }
+
+  color(value: string | undefined, path: string): string | undefined {
     if (value === undefined) return undefined;
-    const hex = read(value);
-    if (hex === undefined)
-      problems.push(error('bad-color', { path, found: value, known, nearest: nearest(value, known) }, locate(path)));
+    const hex = this.read(value);
+    if (hex === undefined) {
+      const facts = { path, found: value, known: this.known, nearest: nearest(value, this.known) };
+      this.problems.push(error('bad-color', facts, this.figure.locate(path)));
+    }
     return hex;
-  };
-  const points = (value: string | undefined, path: string): number | undefined => {
-    const found = value === undefined ? undefined : lengthInPoints(value, resolved.settings.text.size);
+  }
+
+  private points(value: string | undefined, path: string): number | undefined {
+    if (value === undefined) return undefined;
+    const found = lengthInPoints(value, this.figure.resolved.settings.text.size);
     if (found === undefined || found <= largestText) return found;
-    const facts = { path, found: value as string, least: 0, most: largestText };
-    problems.push(error('length-beyond', facts, locate(path)));
+    const facts = { path, found: value, least: 0, most: largestText };
+    this.problems.push(error('length-beyond', facts, this.figure.locate(path)));
     return undefined;
-  };
-  const lookOf = ({ outline, line, label, words, ...accent }: Accent, i: number): AccentLook => {
-    const at = `accents.${i}`;
+  }
+
+  /** @param at the setting that the accent is */
+  accent({ outline, line, label, words, ...accent }: Accent, at: string): AccentLook {
     return given<AccentLook>({
-      fill: accent.fill !== undefined && isNone(accent.fill) ? 'none' : color(accent.fill, `${at}.fill`),
+      fill: accent.fill !== undefined && isNone(accent.fill) ? 'none' : this.color(accent.fill, `${at}.fill`),
       pattern: accent.pattern,
       opacity: accent.opacity,
-      corner: points(accent.corner, `${at}.corner`),
+      corner: this.points(accent.corner, `${at}.corner`),
       marker: accent.marker,
-      size: points(accent.size, `${at}.size`),
+      size: this.points(accent.size, `${at}.size`),
       outline:
         outline &&
         given({
-          width: points(outline.width, `${at}.outline.width`),
-          color: color(outline.color, `${at}.outline.color`),
+          width: this.points(outline.width, `${at}.outline.width`),
+          color: this.color(outline.color, `${at}.outline.color`),
           dash: outline.dash,
         }),
-      line: line && given({ width: points(line.width, `${at}.line.width`), dash: line.dash }),
+      line: line && given({ width: this.points(line.width, `${at}.line.width`), dash: line.dash }),
       label:
         label &&
         given({
           show: label.show,
           text: label.text,
-          color: color(label.color, `${at}.label.color`),
+          color: this.color(label.color, `${at}.label.color`),
           bold: label.weight === undefined ? undefined : label.weight === 'bold',
         }),
       words:
         words &&
         given({
-          color: color(words.color, `${at}.words.color`),
+          color: this.color(words.color, `${at}.words.color`),
           bold: words.weight === undefined ? undefined : words.weight === 'bold',
           italic: words.slant === undefined ? undefined : words.slant === 'italic',
         }),
     });
-  };
-  const accents = (figure.accents ?? []).map(lookOf);
+  }
+}
+
+/** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
+export function readLooks(read: ReadFigure): { colors: Colors; problems: Problem[] } {
+  const { figure, codebook } = read;
+  const reader = new LookReader(read);
+  const accents = (figure.accents ?? []).map((accent, i) => reader.accent(accent, `accents.${i}`));
   // Functions and reference lines have their looks beside them.
   const { functions, references } = figure.chart as Partial<Record<'functions' | 'references', { color?: string }[]>>;
   for (const [key, own] of Object.entries({ functions, references })) {
-    for (const [i, line] of (own ?? []).entries()) color(line.color, `chart.${key}.${i}.color`);
+    for (const [i, line] of (own ?? []).entries()) reader.color(line.color, `chart.${key}.${i}.color`);
   }
   for (const name of codebook.variables) {
     for (const [code, value] of codebook.variable(name).colors)
-      color(value, `codebook.variables.${name}.colors.${code}`);
+      reader.color(value, `codebook.variables.${name}.colors.${code}`);
   }
-  return { colors: { accents, read }, problems };
+  return { colors: { accents, read: reader.read }, problems: reader.problems };
 }

@@ -14,6 +14,7 @@ import { type CaptionWords, captioned } from '../../layout/words/caption.js';
 import { labelParts } from '../../layout/words/labelWords.js';
 import type { Plate } from '../../plate/plate.js';
 import { transformFor } from '../../scale/transform.js';
+import { given } from '../../style/given.js';
 import type { Layer } from '../../style/layers.js';
 import { joinedLook, type Resolved } from '../../style/resolve.js';
 import type { AxisSettings } from '../../style/settings.js';
@@ -216,13 +217,14 @@ export function layFigure(
   { chart, colors }: PlannedFigure,
   options: ComposeOptions = {},
 ): Outcome<Drawing> {
-  const { figure, table, codebook, resolved, locate } = gathered;
+  const { figure, resolved } = gathered;
   const { note, numbers } = chart;
   const laidOut = plateOf(gathered, chart, { resolved, colors }, options);
   const { problems } = laidOut;
   if (!laidOut.ok) return fail(problems);
   const { plate, panels } = laidOut.value;
   const { settings } = resolved;
+  const { id, layers, shows, locate, codebook, table } = gathered;
   const shownNumbers = {
     ...numbers,
     columns: numbers.columns.map((own) => ({ ...own, title: plainText(gathered, own.title) })),
@@ -233,31 +235,16 @@ export function layFigure(
     {
       plate,
       faces: gathered.faces,
-      about: {
-        id: gathered.id,
-        style: styleName(gathered.layers),
-        ...(number === undefined ? {} : { number }),
-        ...(author === undefined ? {} : { author }),
-      },
+      about: { id, style: styleName(layers), ...given({ number, author }) },
       numbers: shownNumbers,
       note,
       caption: captionWords(gathered, chart, options.number),
       settings,
       parts: [
         {
-          prefix: '',
-          id: gathered.id,
-          layers: gathered.layers,
-          shows: gathered.shows,
-          figure,
-          locate,
-          codebook,
-          table,
+          ...{ prefix: '', id, layers, shows, figure, locate, codebook, table, panels, settings, note },
           plans: chart.plans,
-          panels,
-          settings,
           numbers: shownNumbers,
-          note,
         },
       ],
     },

@@ -306,6 +306,25 @@ function inCodebook(path: readonly string[], variables: object): string[] {
   return [first, rest.slice(0, end).join('.'), ...rest.slice(end)];
 }
 
+/** What several files of one shape mean: their names are a column, by which the chart is split where nothing else splits it. */
+function byFiles({ data, chart }: FigureContents, codebook: Codebook): { codebook: Codebook; chart: ChartSettings } {
+  if (!data || !hasSeveralFiles(data)) return { codebook, chart };
+  const names = (dataFiles(data) ?? []).map(({ told }) => nameOfFile(told));
+  return { codebook: withFiles(codebook, names), chart: byFile(chart) };
+}
+
+/** Where a setting of a figure or of its codebook is written. */
+function locator(
+  { source }: Reading<FigureContents>,
+  codebook: Reading<CodebookContents> | undefined,
+): (setting: string) => Place {
+  return (setting) => {
+    const [first, ...rest] = pathOf(setting);
+    if (first !== 'codebook' || !codebook) return source.locate(pathOf(setting));
+    return codebook.source.locate(inCodebook(rest, codebook.value.variables ?? {}));
+  };
+}
+
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
@@ -315,23 +334,10 @@ export async function gatherFigure(
 ): Promise<Outcome<Readable>> {
   const path = figure.file;
   const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
-  const files = hasSeveralFiles(figure.value.data)
-    ? dataFiles(figure.value.data as NonNullable<FigureContents['data']>)
-    : undefined;
-  const known = files
-    ? withFiles(
-        own,
-        files.map(({ told }) => nameOfFile(told)),
-      )
-    : own;
-  const chart = files ? byFile(figure.value.chart as ChartSettings) : (figure.value.chart as ChartSettings);
+  const { codebook: known, chart } = byFiles(figure.value, own);
   const styles = await stylesOf(gatherer, figure, options.style);
   const requests = requestsOf({ ...figure.value, chart });
-  const locate = (setting: string): Place => {
-    const [first, ...rest] = pathOf(setting);
-    if (first !== 'codebook' || !reading) return figure.source.locate(pathOf(setting));
-    return reading.source.locate(inCodebook(rest, reading.value.variables ?? {}));
-  };
+  const locate = locator(figure, reading);
   const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
   const { table, codebook = known } = gathered ?? {};
   if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));

@@ -215,6 +215,41 @@ function mustBeWellFormed(parts: ReadonlyMap<string, Uint8Array>, changed: reado
   }
 }
 
+/** What is written anew in a part, and what stays as its author has it. */
+interface Update {
+  splices: readonly Splice[];
+  kept?: Updated['kept'][number];
+}
+
+/** A picture of ours with its new files, words and name. @param isAlone whether no one else uses a file that a picture names */
+function pictureUpdate(
+  change: Change,
+  part: Part,
+  picture: Part['pictures'][number],
+  how: {
+    figures: readonly DocumentFigure[];
+    isAlone: (id: string, target: string) => boolean;
+    oursAlways: boolean;
+  },
+): Update[] {
+  const figure = how.figures.find(({ id }) => id === picture.id);
+  if (!figure) return [];
+  const isAlone = (target: string) => how.isAlone(picture.id, target);
+  const files = picture.embeds.flatMap((embed) => replaceFile(change, part, figure, embed, isAlone));
+  const { splices, kept: reason } = pictureChanges(part, picture, figure, how.oursAlways);
+  const kept = reason && { id: picture.id, part: 'picture' as const, reason };
+  return [{ splices: [...files, ...splices], ...(kept ? { kept } : {}) }];
+}
+
+/** The captions of a figure in a part with their new words. */
+const captionUpdate = (part: Part, figure: DocumentFigure, oursAlways: boolean): Update[] =>
+  captionChanges(part.text, part.marks, figure, oursAlways).map(
+    ({ part: what, change: { splices, kept: reason } }) => ({
+      splices,
+      ...(reason ? { kept: { id: figure.id, part: what, reason } } : {}),
+    }),
+  );
+
 /**
  * Brings the pictures of a document up to date: those that have a name of ours get their new files and their alternative text,
  * wherever they were moved or copied to, and the captions that are marked as theirs their new words. Widths stay as the author
@@ -237,23 +272,13 @@ export function updateDocx(
   const marked = new Set(found.flatMap(({ marks }) => marks.map(({ figure, part }) => `${part} ${figure}`)));
   const words = found.map(({ text }) => wordsOfPart(text)).join('\n');
   for (const part of found) {
-    const splices: Splice[] = [];
-    for (const picture of part.pictures) {
-      const figure = figures.find(({ id }) => id === picture.id);
-      if (!figure) continue;
-      const isAlone = (target: string) => (own.get(`${picture.id}\n${target}`) ?? 0) >= (counts.get(target) ?? 0);
-      for (const embed of picture.embeds) splices.push(...replaceFile(change, part, figure, embed, isAlone));
-      const changed = pictureChanges(part, picture, figure, oursAlways);
-      splices.push(...changed.splices);
-      if (changed.kept) kept.push({ id: picture.id, part: 'picture', reason: changed.kept });
-    }
-    const captions = figures.flatMap((figure) =>
-      captionChanges(part.text, part.marks, figure, oursAlways).map((made) => ({ id: figure.id, ...made })),
-    );
-    for (const { id, part: what, change: own } of captions) {
-      splices.push(...own.splices);
-      if (own.kept) kept.push({ id, part: what, reason: own.kept });
-    }
+    const isAlone = (id: string, target: string) => (own.get(`${id}\n${target}`) ?? 0) >= (counts.get(target) ?? 0);
+    const made = [
+      ...part.pictures.flatMap((picture) => pictureUpdate(change, part, picture, { figures, isAlone, oursAlways })),
+      ...figures.flatMap((figure) => captionUpdate(part, figure, oursAlways)),
+    ];
+    kept.push(...made.flatMap((one) => (one.kept ? [one.kept] : [])));
+    const splices = made.flatMap((one) => one.splices);
     // Two copies of a picture within one mark ask for the same change once.
     const once = [...new Map(splices.map((one) => [`${one.from} ${one.to}`, one])).values()];
     if (once.length > 0) change.put(part.name, spliced(part.text, once));
