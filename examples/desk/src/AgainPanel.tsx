@@ -28,16 +28,16 @@ export function AgainPanel({ thinker, desk }: Props) {
   const again = async (words: string, ask: Omit<Calls['variant']['ask'], 'path'>) => {
     const { text, left } = await thinker.ask('variant', { path: figure, ...ask });
     const path = freeName(list, figure, `${shortName(figure)} ${words}`, 'figure.yaml');
-    if (!(await desk.make([{ path, text }], true))) return;
+    if (!(await desk.acts.make([{ path, text }], true))) return;
     const more = left.length === 0 ? '' : ` Left out, since it spoke of the first figure: ${left.join(', ')}.`;
-    desk.setSaid(`${path} is made.${more}`);
+    desk.acts.say(`${path} is made.${more}`);
   };
   const match = async (model: string) => {
     const found = await thinker.ask('match', { path: figure, model, scales });
-    if ('fault' in found) desk.setSaid(found.fault);
+    if ('fault' in found) desk.acts.say(found.fault);
     else {
-      await desk.type(figure, found.text, `formatting of ${shortName(model)}`);
-      if (found.left.length > 0) desk.setSaid(`Left in ${shortName(model)}: ${found.left.join(', ')}.`);
+      await desk.acts.type(figure, found.text, `formatting of ${shortName(model)}`);
+      if (found.left.length > 0) desk.acts.say(`Left in ${shortName(model)}: ${found.left.join(', ')}.`);
     }
   };
   return (

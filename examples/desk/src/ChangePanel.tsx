@@ -3,7 +3,7 @@ import { searchControls } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import { Button, Input, Label, SearchField, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { Field } from './Field.js';
-import type { Changeable } from './protocol.js';
+import type { Changeable, Chosen, Setting } from './protocol.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -15,15 +15,15 @@ interface Props {
   give(path: string): void;
 }
 
-const groupWords = { words: 'Words', scale: 'Scale', look: 'Look', place: 'Place' } as const;
+const groupWords = { words: 'Words', look: 'Look', scale: 'Scale', place: 'Place' } as const;
 /** So many settings are shown of a search over all of them. */
 const mostFound = 24;
+/** From so many settings on they can be searched. */
+const many = 6;
 
-/** What can be changed of the chosen ink: how far the change reaches, and the settings that bear on it; or any setting by its words. */
-export function ChangePanel({ thinker, desk, preview, give }: Props) {
-  const { chosen, scope, shown } = desk;
+/** The settings that bear on what is chosen, or all; none while they are being worked out. */
+function useControls(thinker: Thinker, { chosen, scope, shown }: DeskState): Changeable | undefined {
   const [known, setKnown] = useState<Changeable & { of: string }>();
-  const [words, setWords] = useState('');
   const role = chosen?.role;
   const of = `${role} ${scope}`;
   useEffect(() => {
@@ -35,96 +35,131 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
       isOld = true;
     };
   }, [thinker, role, scope, of, shown]);
-  useEffect(() => setWords(''), [role]);
-  const isAll = !chosen || !scope;
   // Those of what was chosen before are none of this.
-  const found = known?.of === of ? known : undefined;
-  const all = searchControls(found?.controls ?? [], words);
-  const controls = isAll ? (words.trim() === '' ? [] : all.slice(0, mostFound)) : all;
-  const reach = chosen?.scopes.find(({ key }) => key === scope);
-  const field = (control: Control) => (
-    <Field
-      key={`${role} ${scope} ${control.path}`}
-      control={control}
-      choices={found ?? { palette: [], samples: undefined }}
-      set={(given) =>
-        desk.enter(
-          { role: isAll ? undefined : role, scope: isAll ? undefined : scope, path: control.path },
-          isAll ? control.words : `${control.words} (${reach?.words ?? chosen?.words})`,
-          given,
-        )
-      }
-      give={reach?.isLook === true && !control.path.startsWith('caption') ? () => give(control.path) : undefined}
-    />
+  return known?.of === of ? known : undefined;
+}
+
+/** What is chosen, and how far a change of it reaches. */
+function Reaches({ chosen, desk, preview }: Pick<Props, 'desk' | 'preview'> & { chosen: Chosen }) {
+  const { file, words, scopes } = chosen;
+  return (
+    <>
+      <h2>{words}</h2>
+      {file !== undefined && (
+        <Button className="act" onPress={() => void desk.acts.openFigure(file)}>
+          Open this figure of the board
+        </Button>
+      )}
+      <ToggleButtonGroup
+        aria-label="How far the change reaches"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={desk.scope === undefined ? [] : [desk.scope]}
+        onSelectionChange={(keys) => {
+          const [key] = [...keys];
+          if (key !== undefined) desk.acts.reach(String(key));
+        }}
+      >
+        {scopes.map(({ key, words: own, count }) => (
+          <ToggleButton
+            key={key}
+            id={key}
+            onHoverStart={() => preview(key)}
+            onHoverEnd={() => preview(undefined)}
+            onFocusChange={(on) => preview(on ? key : undefined)}
+          >
+            {own} <span className="count">{count}</span>
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+    </>
   );
-  const groups = (['words', 'look', 'scale', 'place'] as const).filter((group) =>
-    controls.some((own) => own.group === group),
+}
+
+/** Settings in groups of what they are about. */
+function Groups({ controls, field }: { controls: readonly Control[]; field(control: Control): React.ReactNode }) {
+  return Object.entries(groupWords).map(([group, words]) => {
+    const own = controls.filter((control) => control.group === group);
+    if (own.length === 0) return null;
+    return (
+      <fieldset key={group}>
+        <legend>{words}</legend>
+        {own.map(field)}
+        {own.some(({ kind }) => kind === 'color') && (
+          <p className="note">Numbers in the colours: contrast with the paper. Marks need 3, words 4.5.</p>
+        )}
+      </fieldset>
+    );
+  });
+}
+
+/** How many settings were found by their words. */
+function foundText(count: number): string {
+  if (count === 0) return 'No setting speaks of that.';
+  const first = count > mostFound ? `, the first ${mostFound}` : '';
+  return `${count} ${count === 1 ? 'setting' : 'settings'}${first}`;
+}
+
+function Search({ label, words, set }: { label: string; words: string; set(words: string): void }) {
+  return (
+    <SearchField className="search" value={words} onChange={set}>
+      <Label>{label}</Label>
+      <Input placeholder="colour, thicker, larger text …" />
+    </SearchField>
   );
+}
+
+/** One setting of what is chosen, or of the figure as a whole. */
+function settingOf({ chosen, scope }: DeskState, { path, words }: Control): { setting: Setting; by: string } {
+  if (!chosen || !scope) return { setting: { role: undefined, scope: undefined, path }, by: words };
+  const reach = chosen.scopes.find(({ key }) => key === scope);
+  return { setting: { role: chosen.role, scope, path }, by: `${words} (${reach?.words ?? chosen.words})` };
+}
+
+/** What can be changed of the chosen ink: how far the change reaches, and the settings that bear on it; or any setting by its words. */
+export function ChangePanel({ thinker, desk, preview, give }: Props) {
+  const { chosen, scope, shown, acts } = desk;
+  const [words, setWords] = useState('');
+  const found = useControls(thinker, desk);
+  const role = chosen?.role;
+  useEffect(() => setWords(''), [role]);
   if (shown && !shown.isFigure && !chosen)
     return <p className="hint">This is a board. Click on one of its figures, and open it to change it.</p>;
-  return (
-    <div className="change">
-      {isAll ? (
+  const all = searchControls(found?.controls ?? [], words);
+  const isLook = chosen?.scopes.find(({ key }) => key === scope)?.isLook === true;
+  const field = (control: Control) => {
+    const { setting, by } = settingOf(desk, control);
+    return (
+      <Field
+        key={`${role} ${scope} ${control.path}`}
+        control={control}
+        choices={found ?? { palette: [], samples: undefined }}
+        set={(given) => acts.enter(setting, by, given)}
+        give={isLook && !control.path.startsWith('caption') ? () => give(control.path) : undefined}
+      />
+    );
+  };
+  if (!chosen || !scope) {
+    const isAsked = words.trim() !== '';
+    return (
+      <div className="change">
         <p className="hint">
           Click on what you want to change: a bar, a title, a number, the legend. Then choose how far the change
           reaches. Or look for any setting by its words.
         </p>
-      ) : (
-        <>
-          <h2>{chosen.words}</h2>
-          {chosen.file !== undefined && (
-            <Button className="act" onPress={() => void desk.openFigure(chosen.file as string)}>
-              Open this figure of the board
-            </Button>
-          )}
-          <ToggleButtonGroup
-            aria-label="How far the change reaches"
-            selectionMode="single"
-            disallowEmptySelection
-            selectedKeys={[scope]}
-            onSelectionChange={(keys) => {
-              const [key] = [...keys];
-              if (key !== undefined) desk.setScope(String(key));
-            }}
-          >
-            {chosen.scopes.map(({ key, words: own, count }) => (
-              <ToggleButton
-                key={key}
-                id={key}
-                onHoverStart={() => preview(key)}
-                onHoverEnd={() => preview(undefined)}
-                onFocusChange={(on) => preview(on ? key : undefined)}
-              >
-                {own} <span className="count">{count}</span>
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
-        </>
-      )}
-      {(isAll || (found?.controls.length ?? 0) > 6) && (
-        <SearchField className="search" value={words} onChange={setWords}>
-          <Label>{isAll ? 'Find any setting' : 'Find a setting of this'}</Label>
-          <Input placeholder="colour, thicker, larger text …" />
-        </SearchField>
-      )}
-      {isAll && words.trim() !== '' && (
-        <p className="note">
-          {all.length === 0
-            ? 'No setting speaks of that.'
-            : `${all.length} ${all.length === 1 ? 'setting' : 'settings'}${all.length > mostFound ? `, the first ${mostFound}` : ''}`}
-        </p>
-      )}
-      {!isAll && !found && <p className="note">Its settings are being looked up …</p>}
-      {chosen?.file === undefined &&
-        groups.map((group) => (
-          <fieldset key={group}>
-            <legend>{groupWords[group]}</legend>
-            {controls.filter((own) => own.group === group).map(field)}
-            {controls.some((own) => own.group === group && own.kind === 'color') && (
-              <p className="note">Numbers in the colours: contrast with the paper. Marks need 3, words 4.5.</p>
-            )}
-          </fieldset>
-        ))}
+        <Search label="Find any setting" words={words} set={setWords} />
+        {isAsked && <p className="note">{foundText(all.length)}</p>}
+        <Groups controls={isAsked ? all.slice(0, mostFound) : []} field={field} />
+      </div>
+    );
+  }
+  const isMany = (found?.controls.length ?? 0) > many;
+  return (
+    <div className="change">
+      <Reaches chosen={chosen} desk={desk} preview={preview} />
+      {isMany && <Search label="Find a setting of this" words={words} set={setWords} />}
+      {!found && <p className="note">Its settings are being looked up …</p>}
+      {chosen.file === undefined && <Groups controls={all} field={field} />}
     </div>
   );
 }

@@ -56,7 +56,7 @@ export function CodebookPanel({ thinker, desk, path }: { thinker: Thinker; desk:
                 row={row}
                 name={key}
                 keep={(own) =>
-                  void desk.act(path, `${heads[key][0].toLowerCase()} of ${row.name}`, [
+                  void desk.acts.act(path, `${heads[key][0].toLowerCase()} of ${row.name}`, [
                     codebookEdit(row.name, key, own),
                   ])
                 }

@@ -7,11 +7,11 @@ export function ConflictDialog({ desk }: { desk: DeskState }) {
   const { conflict } = desk;
   if (!conflict) return null;
   const { path, by, change, before, now } = conflict;
-  const leave = () => desk.setConflict(undefined);
+  const leave = () => desk.acts.meet(undefined);
   const again = async () => {
     leave();
-    if ('edits' in change) await desk.act(path, by, change.edits);
-    else await desk.type(path, change.text);
+    if ('edits' in change) await desk.acts.act(path, by, change.edits);
+    else await desk.acts.type(path, change.text);
   };
   const lines = diffLines(before, now).filter(({ added, removed }) => added || removed);
   return (

@@ -53,9 +53,9 @@ export function CopyMenu({ thinker, desk }: { thinker: Thinker; desk: DeskState 
         };
         await navigator.clipboard.writeText(texts[kind]);
       }
-      desk.setSaid(`Copied ${kinds[kind].replace('as', 'the figure as')}.`);
+      desk.acts.say(`Copied ${kinds[kind].replace('as', 'the figure as')}.`);
     } catch {
-      desk.setSaid('This browser does not let the page copy.');
+      desk.acts.say('This browser does not let the page copy.');
     }
   };
   return (

@@ -15,13 +15,16 @@ import {
   Text,
   TextField,
 } from 'react-aria-components';
+import { AnyColor, Colors } from './Colors.js';
 import type { Changeable } from './protocol.js';
+
+type Given = { text: string } | { value: unknown };
 
 interface Props {
   control: Control;
   choices: Pick<Changeable, 'palette' | 'samples'>;
   /** Gives the setting what was typed or chosen; says why where it cannot have it. */
-  set(given: { text: string } | { value: unknown }): Promise<string | undefined>;
+  set(given: Given): Promise<string | undefined>;
   /** Gives the value over to the style; none where a style has no such setting. */
   give?: (() => void) | undefined;
 }
@@ -91,93 +94,68 @@ function stepped(text: string, by: 1 | -1): string | undefined {
   return `${(Number(number) + by * 10 ** -decimals).toFixed(decimals)}${unit}`;
 }
 
-/** Any colour, as the browser lets it be chosen. */
-function AnyColor({ label, color, set }: { label: string; color: string; set(color: string): void }) {
-  const shown = /^#[0-9a-f]{6}$/i.test(color) ? color : '#808080';
-  return (
-    <input
-      key={shown}
-      type="color"
-      className="any"
-      aria-label={label}
-      title={label}
-      defaultValue={shown}
-      onBlur={(event) => {
-        if (event.target.value !== color && event.target.dataset['touched']) set(event.target.value);
-      }}
-      onInput={(event) => {
-        (event.target as HTMLInputElement).dataset['touched'] = 'yes';
-      }}
-    />
-  );
+/** What a control shows beside its value, and how it gives a new one. */
+interface Entry extends Pick<Props, 'control' | 'choices'> {
+  /** The setting and what it does, in words. */
+  description: string;
+  origin: React.ReactNode;
+  /** Why the setting cannot have what was entered. */
+  fault: string | undefined;
+  send(given: Given): void;
 }
 
-/** The colours of a list, each to be changed by itself, with one more or one fewer. */
-function Colors({
-  words,
-  colors,
-  choices,
-  set,
-}: {
-  words: string;
-  colors: string[];
-  choices: Props['choices'];
-  set(colors: string[]): void;
-}) {
-  // What is chosen now stands at once: the next choice builds on it, before the figure is drawn.
-  const [now, setNow] = useState(colors);
-  const given = colors.join();
-  useEffect(() => setNow(given.split(',')), [given]);
-  const change = (next: string[]) => {
-    setNow(next);
-    set(next);
-  };
-  const more = choices.palette.find(({ color }) => !now.includes(color))?.color ?? (now.at(-1) as string);
+/** Something that is on or off. */
+function FlagField({ control, description, origin, fault, send }: Entry) {
   return (
-    <div className="swatches">
-      {now.map((color, i) =>
-        color.startsWith('#') ? (
-          <AnyColor
-            key={i}
-            label={`${words}, ${i + 1} of ${now.length}: ${color}`}
-            color={color}
-            set={(next) => change(now.map((own, k) => (k === i ? next : own)))}
-          />
-        ) : (
-          <span key={i} className="named">
-            {color}
-          </span>
-        ),
-      )}
-      <Button className="more" aria-label={`${words}: one more`} onPress={() => change([...now, more])}>
-        +
-      </Button>
-      {now.length > 1 && (
-        <Button className="more" aria-label={`${words}: one fewer`} onPress={() => change(now.slice(0, -1))}>
-          −
-        </Button>
-      )}
+    <div className="field">
+      <Switch isSelected={control.value === true} onChange={(on) => send({ value: on })} aria-description={description}>
+        <span className="track" aria-hidden="true" />
+        {control.words}
+      </Switch>
+      {origin}
+      {fault && <p className="fault">{fault}</p>}
     </div>
   );
 }
 
-/** One setting with the control that it is entered with. */
-export function Field({ control, choices, set, give }: Props) {
-  const { words, path, kind, options, value, example, hint, bounds } = control;
-  const description = `${path}: ${control.description}`;
-  const [text, setText] = useState(valueText(value));
-  const [fault, setFault] = useState<string>();
-  const now = valueText(value);
-  useEffect(() => {
-    setText(now);
-    setFault(undefined);
-  }, [now]);
-  const origin = <Origin control={control} set={set} give={give} />;
-  const send = async (given: { text: string } | { value: unknown }) => setFault(await set(given));
-  const keep = () => {
-    if (text !== now) void send({ text });
-  };
-  const notes = (
+/** One of several names. */
+function ChoiceField({ control, choices, description, origin, fault, send }: Entry) {
+  const { words, path, options = [], value } = control;
+  const current = value === undefined ? null : String(value);
+  return (
+    <div className="field" title={description}>
+      <Select
+        selectedKey={current}
+        placeholder="as drawn"
+        onSelectionChange={(key) => {
+          if (key !== null && key !== current) send({ text: String(key) });
+        }}
+      >
+        <Label>{words}</Label>
+        <Button>
+          <SelectValue>
+            {current === null ? undefined : () => <Option choices={choices} path={path} option={current} />}
+          </SelectValue>
+        </Button>
+        <Popover>
+          <ListBox>
+            {options.map((option) => (
+              <ListBoxItem key={option} id={option} textValue={option}>
+                <Option choices={choices} path={path} option={option} />
+              </ListBoxItem>
+            ))}
+          </ListBox>
+        </Popover>
+      </Select>
+      {origin}
+      {fault && <p className="fault">{fault}</p>}
+    </div>
+  );
+}
+
+/** What stands below an entry: a hint, and why it was not taken. */
+function Notes({ control: { hint }, fault }: Pick<Entry, 'control' | 'fault'>) {
+  return (
     <>
       {hint && (
         <Text slot="description" className="note">
@@ -187,123 +165,123 @@ export function Field({ control, choices, set, give }: Props) {
       {fault && <FieldError className="fault">{fault}</FieldError>}
     </>
   );
-  if (kind === 'flag') {
-    return (
-      <div className="field">
-        <Switch isSelected={value === true} onChange={(on) => void send({ value: on })} aria-description={description}>
-          <span className="track" aria-hidden="true" />
-          {words}
-        </Switch>
-        {origin}
-        {fault && <p className="fault">{fault}</p>}
+}
+
+/** A number, with its steps. */
+function NumberEntry({ value, ...entry }: Entry & { value: number | undefined }) {
+  const { control, description, origin, fault, send } = entry;
+  const { words, bounds, example = '' } = control;
+  return (
+    <NumberField
+      className="field"
+      value={value ?? Number.NaN}
+      step={stepOf(control)}
+      {...(bounds?.least === undefined ? {} : { minValue: bounds.least })}
+      {...(bounds?.most === undefined ? {} : { maxValue: bounds.most })}
+      formatOptions={{ useGrouping: false, maximumFractionDigits: 6 }}
+      isInvalid={fault !== undefined}
+      onChange={(next) => {
+        if (!Number.isNaN(next) && next !== value) send({ value: next });
+      }}
+    >
+      <Label>{words}</Label>
+      <div className="steps">
+        <Button slot="decrement">−</Button>
+        <Input placeholder={example} title={description} />
+        <Button slot="increment">+</Button>
       </div>
-    );
-  }
-  if (kind === 'choice' && options && !Array.isArray(value)) {
-    const current = value === undefined ? null : String(value);
-    return (
-      <div className="field" title={description}>
-        <Select
-          selectedKey={current}
-          placeholder="as drawn"
-          onSelectionChange={(key) => {
-            if (key !== null && key !== current) void send({ text: String(key) });
-          }}
-        >
-          <Label>{words}</Label>
-          <Button>
-            <SelectValue>
-              {current === null ? undefined : () => <Option choices={choices} path={control.path} option={current} />}
-            </SelectValue>
-          </Button>
-          <Popover>
-            <ListBox>
-              {options.map((option) => (
-                <ListBoxItem key={option} id={option} textValue={option}>
-                  <Option choices={choices} path={control.path} option={option} />
-                </ListBoxItem>
-              ))}
-            </ListBox>
-          </Popover>
-        </Select>
-        {origin}
-        {fault && <p className="fault">{fault}</p>}
-      </div>
-    );
-  }
-  if (kind === 'number' && (value === undefined || typeof value === 'number')) {
-    return (
-      <NumberField
-        className="field"
-        value={value ?? Number.NaN}
-        step={stepOf(control)}
-        {...(bounds?.least === undefined ? {} : { minValue: bounds.least })}
-        {...(bounds?.most === undefined ? {} : { maxValue: bounds.most })}
-        formatOptions={{ useGrouping: false, maximumFractionDigits: 6 }}
-        isInvalid={fault !== undefined}
-        onChange={(next) => {
-          if (!Number.isNaN(next) && next !== value) void send({ value: next });
-        }}
-      >
-        <Label>{words}</Label>
-        <div className="steps">
-          <Button slot="decrement">−</Button>
-          <Input placeholder={example ?? ''} title={description} />
-          <Button slot="increment">+</Button>
-        </div>
-        {origin}
-        {notes}
-      </NumberField>
-    );
-  }
-  const typed = (
+      {origin}
+      <Notes {...entry} />
+    </NumberField>
+  );
+}
+
+/** A text, which is kept when one leaves it; arrow keys step a length. */
+function TextEntry({ text, setText, ...entry }: Entry & { text: string; setText(text: string): void }) {
+  const { control, description, origin, fault, send } = entry;
+  const { words, kind, example, expects, value } = control;
+  const now = valueText(value);
+  const keep = () => {
+    if (text !== now) send({ text });
+  };
+  const pressed = (event: React.KeyboardEvent) => {
+    if (event.key === 'Enter') keep();
+    if (event.key === 'Escape') setText(now);
+    const by = kind === 'length' ? ({ ArrowUp: 1, ArrowDown: -1 } as const)[event.key] : undefined;
+    const next = by && stepped(text, by);
+    if (!next) return;
+    event.preventDefault();
+    setText(next);
+    send({ text: next });
+  };
+  return (
     <TextField className="field" value={text} onChange={setText} isInvalid={fault !== undefined}>
       <Label>{words}</Label>
-      <Input
-        placeholder={example ?? control.expects}
-        title={description}
-        onBlur={keep}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') keep();
-          if (event.key === 'Escape') setText(now);
-          const by = kind === 'length' ? ({ ArrowUp: 1, ArrowDown: -1 } as const)[event.key] : undefined;
-          const next = by && stepped(text, by);
-          if (next) {
-            event.preventDefault();
-            setText(next);
-            void send({ text: next });
-          }
-        }}
-      />
+      <Input placeholder={example ?? expects} title={description} onBlur={keep} onKeyDown={pressed} />
       {origin}
-      {notes}
+      <Notes {...entry} />
     </TextField>
   );
-  if (kind === 'colors' && Array.isArray(value) && value.length > 0)
-    return (
-      <div>
-        {typed}
-        <Colors words={words} colors={value.map(String)} choices={choices} set={(next) => void send({ value: next })} />
-      </div>
-    );
-  if (kind !== 'color') return typed;
+}
+
+/** The colours of the style to choose from, and any other. */
+function Swatches({
+  control: { words },
+  choices,
+  color,
+  send,
+}: Pick<Entry, 'control' | 'choices' | 'send'> & { color: string }) {
+  return (
+    <div className="swatches">
+      {choices.palette.map(({ color: own, contrast }) => (
+        <Button
+          key={own}
+          className="swatch"
+          aria-label={`${words}: ${own}, contrast with the paper ${contrast.toFixed(1)}`}
+          style={{ backgroundColor: own }}
+          onPress={() => send({ text: own })}
+        >
+          <span className="ratio">{contrast.toFixed(1)}</span>
+        </Button>
+      ))}
+      <AnyColor label={`${words}: any colour`} color={color} set={(next) => send({ text: next })} />
+    </div>
+  );
+}
+
+/** One setting with the control that it is entered with. */
+export function Field({ control, choices, set, give }: Props) {
+  const { words, path, kind, options, value } = control;
+  const now = valueText(value);
+  const [text, setText] = useState(now);
+  const [fault, setFault] = useState<string>();
+  useEffect(() => {
+    setText(now);
+    setFault(undefined);
+  }, [now]);
+  const entry: Entry = {
+    control,
+    choices,
+    description: `${path}: ${control.description}`,
+    origin: <Origin control={control} set={set} give={give} />,
+    fault,
+    send: (given) => void set(given).then(setFault),
+  };
+  if (kind === 'flag') return <FlagField {...entry} />;
+  if (kind === 'choice' && options && !Array.isArray(value)) return <ChoiceField {...entry} />;
+  if (kind === 'number' && (value === undefined || typeof value === 'number'))
+    return <NumberEntry {...entry} value={value} />;
+  const typed = <TextEntry {...entry} text={text} setText={setText} />;
+  const colors = kind === 'colors' && Array.isArray(value) ? value.map(String) : [];
+  if (kind !== 'color' && colors.length === 0) return typed;
   return (
     <div>
       {typed}
-      <div className="swatches">
-        {choices.palette.map(({ color, contrast }) => (
-          <Button
-            key={color}
-            className="swatch"
-            aria-label={`${words}: ${color}, contrast with the paper ${contrast.toFixed(1)}`}
-            style={{ backgroundColor: color }}
-            onPress={() => void send({ text: color })}
-          >
-            <span className="ratio">{contrast.toFixed(1)}</span>
-          </Button>
-        ))}
-        <AnyColor label={`${words}: any colour`} color={text} set={(color) => void send({ text: color })} />
-      </div>
+      {kind === 'color' ? (
+        <Swatches {...entry} color={text} />
+      ) : (
+        <Colors words={words} colors={colors} choices={choices} set={(next) => entry.send({ value: next })} />
+      )}
     </div>
   );
 }

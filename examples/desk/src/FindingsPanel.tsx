@@ -42,7 +42,7 @@ export function FindingsPanel({ desk }: { desk: DeskState }) {
           <p className="why">{why}</p>
           {waived !== undefined && <p>waived: {waived}</p>}
           {mend && waived === undefined && (
-            <Button onPress={() => figure && void desk.act(figure, `mend of ${rule}`, mend.edits)}>
+            <Button onPress={() => figure && void desk.acts.act(figure, `mend of ${rule}`, mend.edits)}>
               {mend.keepsMeaning ? 'Mend' : 'Mend: this changes what readers take from it'}
             </Button>
           )}

@@ -40,7 +40,7 @@ function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) 
     else {
       const names = bound.files.filter((name) => !name.includes('/'));
       setSaid({ text: `Bound: ${names.join(', ')} in ${into === '' ? 'the folder' : into}.`, isFault: false });
-      desk.setSaid(`Bound ${names.join(', ')}.`);
+      desk.acts.say(`Bound ${names.join(', ')}.`);
     }
   };
   return (
@@ -75,7 +75,7 @@ function Across({ desk, view }: { desk: DeskState; view: ReportView }) {
             {expected !== undefined && <p className="why">expected: {expected}</p>}
             {waived !== undefined && <p>waived: {waived}</p>}
             {mend && waived === undefined && (
-              <Button onPress={() => void desk.write(file, `mend of ${rule}`, { edits: mend.edits })}>
+              <Button onPress={() => void desk.acts.write(file, `mend of ${rule}`, { edits: mend.edits })}>
                 {mend.says.charAt(0).toUpperCase() + mend.says.slice(1)}
               </Button>
             )}
@@ -91,7 +91,7 @@ export function ReportPanel({ files, thinker, desk, path, view, open }: Props) {
   const figures: ReportFigure[] = view && !('fault' in view) ? view.figures : [];
   const move = async (from: number, to: number) => {
     const text = await thinker.ask('moved', { path, from, to });
-    await desk.write(path, `order of the figures`, { text });
+    await desk.acts.write(path, `order of the figures`, { text });
   };
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),

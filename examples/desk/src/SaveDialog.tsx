@@ -58,7 +58,7 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
     }
     setFault('');
     close();
-    desk.setSaid(`Saved ${saved.files.join(', ')} into ${wish.into === '' ? 'the folder' : wish.into}.`);
+    desk.acts.say(`Saved ${saved.files.join(', ')} into ${wish.into === '' ? 'the folder' : wish.into}.`);
   };
   const field = (key: keyof typeof wish, label: string, placeholder: string) => (
     <TextField value={wish[key]} onChange={(value) => setWish({ ...wish, [key]: value })}>

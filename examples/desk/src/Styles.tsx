@@ -11,7 +11,7 @@ export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState })
   const own = list.filter(({ kind }) => kind === 'style').map(({ path }) => path);
   const take = async (style: string) => {
     const value = own.includes(style) ? await thinker.ask('pathFrom', { target: style, from: figure }) : style;
-    await desk.act(figure, `style ${style}`, [{ path: ['style'], value }]);
+    await desk.acts.act(figure, `style ${style}`, [{ path: ['style'], value }]);
   };
   return (
     <section className="wall" aria-label="The figure in every style">

@@ -4,9 +4,16 @@ export const isDrawn = ({ kind }: FolderFile) => kind === 'figure' || kind === '
 export const isReport = ({ kind }: Pick<FolderFile, 'kind'>) => kind === 'report';
 export const isText = ({ kind }: FolderFile) => kind !== 'table' && kind !== 'font';
 
+/** Whether a path is that of a codebook, or of a report. */
+export const isBook = (path: string) => /codebook\.\w+$/.test(path);
+export const isDocument = (path: string) => /\.report\.\w+$/.test(path);
+
 /** The name of a file as lists show it. */
 export const shortName = (path: string) =>
   (path.split('/').at(-1) as string).replace(/\.(figure|board|report)\.\w+$/, '');
+
+/** The name of a table without its folder and ending. */
+export const tableName = (path: string) => path.slice(path.lastIndexOf('/') + 1).replace(/\.\w+$/, '');
 
 export const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
 

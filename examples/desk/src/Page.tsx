@@ -1,0 +1,26 @@
+/** Lines of text before and after the figure. */
+const around = { before: 7, after: 9 } as const;
+
+function Lines({ count }: { count: number }) {
+  return (
+    <div className="lines" aria-hidden="true">
+      {Array.from({ length: count }, (_, i) => (
+        <span key={i} className="line" style={{ width: i === count - 1 ? '62%' : '100%' }} />
+      ))}
+    </div>
+  );
+}
+
+/** A page of text, A4, on which the figure stands as it will in its document. */
+export function Page({ zoom, children }: { zoom: number; children: React.ReactNode }) {
+  return (
+    <>
+      <p className="note">A page, at {Math.round(zoom * 100)} % of its size.</p>
+      <div className="page" style={{ fontSize: `${12 * zoom}pt`, '--zoom': zoom } as React.CSSProperties}>
+        <Lines count={around.before} />
+        {children}
+        <Lines count={around.after} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,102 @@
+import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
+import { AgainPanel } from './AgainPanel.js';
+import { ChangePanel } from './ChangePanel.js';
+import { CodebookPanel } from './CodebookPanel.js';
+import { FindingsPanel } from './FindingsPanel.js';
+import type { Files } from './files.js';
+import { NumbersPanel } from './NumbersPanel.js';
+import { isBook, isDocument } from './names.js';
+import type { ReportView } from './protocol.js';
+import { ReportPanel } from './ReportPanel.js';
+import type { Screen, ScreenAct } from './screen.js';
+import { TextPanel } from './TextPanel.js';
+import type { Thinker } from './thinker.js';
+import type { DeskState } from './useDesk.js';
+
+interface Props {
+  files: Files;
+  thinker: Thinker;
+  desk: DeskState;
+  screen: Screen;
+  change(act: ScreenAct): void;
+  report: ReportView | { fault: string } | undefined;
+  openFigure(path: string): void;
+}
+
+/** A panel with the name of its tab. */
+interface Panel {
+  id: string;
+  words: string;
+  content: React.ReactNode;
+}
+
+/** The panels that belong to the open file itself. */
+function ownPanels({ files, thinker, desk, report, openFigure }: Props): Panel[] {
+  const { open } = desk;
+  if (open === undefined) return [];
+  if (isBook(open)) {
+    const content = <CodebookPanel thinker={thinker} desk={desk} path={open} />;
+    return [{ id: 'codebook', words: 'Codebook', content }];
+  }
+  if (!isDocument(open)) return [];
+  const content = (
+    <ReportPanel files={files} thinker={thinker} desk={desk} path={open} view={report} open={openFigure} />
+  );
+  return [{ id: 'document', words: 'Document', content }];
+}
+
+/** The text of the open file. */
+function OpenText({ desk }: Pick<Props, 'desk'>) {
+  const { open, states, was, problems, acts } = desk;
+  return (
+    <TextPanel
+      path={open}
+      text={open === undefined ? undefined : states[open]?.text}
+      before={open === undefined ? undefined : was[open]}
+      problems={problems.filter(({ place }) => place?.file === open)}
+      change={(text) => open && void acts.type(open, text)}
+    />
+  );
+}
+
+/** What can be done with the figure, and with the file that is open. */
+export function Side(props: Props) {
+  const { thinker, desk, screen, change } = props;
+  const { acts, findings = [] } = desk;
+  const count = findings.filter((own) => own.waived === undefined).length;
+  const preview = (key: string | undefined) => change({ is: 'preview', key });
+  const panels: Panel[] = [
+    {
+      id: 'change',
+      words: 'Change',
+      content: <ChangePanel thinker={thinker} desk={desk} preview={preview} give={(path) => void acts.give(path)} />,
+    },
+    {
+      id: 'findings',
+      words: `Findings${count > 0 ? ` (${count})` : ''}`,
+      content: <FindingsPanel desk={desk} />,
+    },
+    { id: 'numbers', words: 'Numbers', content: <NumbersPanel thinker={thinker} desk={desk} /> },
+    { id: 'again', words: 'Again', content: <AgainPanel thinker={thinker} desk={desk} /> },
+    { id: 'text', words: 'Text', content: <OpenText desk={desk} /> },
+    ...ownPanels(props),
+  ];
+  return (
+    <section className="side" aria-label="What can be done">
+      <Tabs selectedKey={screen.tab} onSelectionChange={(key) => change({ is: 'tab', tab: String(key) })}>
+        <TabList aria-label="What can be done">
+          {panels.map(({ id, words }) => (
+            <Tab key={id} id={id}>
+              {words}
+            </Tab>
+          ))}
+        </TabList>
+        {panels.map(({ id, content }) => (
+          <TabPanel key={id} id={id}>
+            {content}
+          </TabPanel>
+        ))}
+      </Tabs>
+    </section>
+  );
+}
