@@ -63,23 +63,23 @@ describe('principal components', () => {
         const found = componentsOf(columns, { on, rotate, ...(rotate === 'none' ? {} : { keep }) });
         const scores = found?.variances.map((_, k) => found.scores(k)) ?? [];
         const moments = covarianceOf(scores);
-        for (const [k, sd] of (moments?.sds ?? []).entries()) {
-          const wanted = rotate === 'none' ? Math.sqrt(found?.eigenvalues[k] as number) : 1;
-          expect(sd / wanted).toBeCloseTo(1, 9);
-          // Columns hang together with unrotated and upright scores as the loadings say.
-          if (rotate === 'promax') continue;
-          const loadings = columns.map(
-            (column) => covarianceOf([column, scores[k] as Float64Array])?.correlations[0]?.[1],
-          );
-          expect(farthest([loadings as number[]], [found?.loadings[k] as number[]])).toBeLessThan(1e-8);
-        }
-        const related = rotate === 'promax' ? found?.correlations : undefined;
-        for (const [k, row] of (moments?.correlations ?? []).entries()) {
-          for (const [l, r] of row.entries()) expect(r).toBeCloseTo(related?.[k]?.[l] ?? (k === l ? 1 : 0), 8);
-        }
+        const spreads = scores.map((_, k) => (rotate === 'none' ? Math.sqrt(found?.eigenvalues[k] as number) : 1));
+        expect(
+          farthest([moments?.sds.map((sd, k) => sd / (spreads[k] as number)) ?? []], [spreads.map(() => 1)]),
+        ).toBeLessThan(1e-9);
+        const upright = scores.map((_, k) => scores.map((_, l) => (k === l ? 1 : 0)));
+        const related = rotate === 'promax' ? (found?.correlations ?? upright) : upright;
+        expect(farthest(moments?.correlations ?? [], related)).toBeLessThan(1e-8);
+        // Columns hang together with unrotated and upright scores as the loadings say.
+        if (rotate !== 'promax')
+          expect(farthest(hangingTogether(columns, scores), found?.loadings ?? [])).toBeLessThan(1e-8);
       }
     },
   );
+
+  /** The correlation of each score with each column. */
+  const hangingTogether = (columns: readonly number[][], scores: readonly Float64Array[]) =>
+    scores.map((score) => columns.map((column) => covarianceOf([column, score])?.correlations[0]?.[1] as number));
 
   const column = (length: number) =>
     fc.array(fc.integer({ min: -100, max: 100 }), { minLength: length, maxLength: length });

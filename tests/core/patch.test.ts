@@ -144,8 +144,13 @@ function withEdit<T extends object>(value: T, { path: [first, ...rest], value: o
   }
   const left = rest.length > 0 && isOwn ? withEdit(inner as object, { path: rest, value: own }) : undefined;
   if (!Object.hasOwn(value, key) || (rest.length > 0 && (left === undefined || left === inner))) return value;
-  if (left !== undefined && Object.keys(left).length > 0) return Object.assign(copy, { [key]: left });
-  if (isList) (copy as unknown as unknown[]).splice(Number(key), 1);
+  // What has nothing left in it goes as well.
+  return left !== undefined && Object.keys(left).length > 0 ? Object.assign(copy, { [key]: left }) : without(copy, key);
+}
+
+/** A group or list that has one entry less. */
+function without<T extends object>(copy: T, key: keyof T): T {
+  if (Array.isArray(copy)) copy.splice(Number(key), 1);
   else delete copy[key];
   return copy;
 }

@@ -26,6 +26,24 @@ async function pictureOf(drawing: Drawing, items: PlateItem[]): Promise<PNG> {
 const hexAt = ({ data }: PNG, at: number): string =>
   `#${[0, 1, 2].map((i) => (data[at + i] as number).toString(16).padStart(2, '0')).join('')}`;
 
+/** How often each colour of a ground stands under dark letters. */
+function colorsUnder(letters: PNG, ground: PNG): Map<string, number> {
+  const found = new Map<string, number>();
+  for (let at = 0; at < letters.data.length; at += 4) {
+    if ((letters.data[at] as number) > 110) continue;
+    const color = hexAt(ground, at);
+    found.set(color, (found.get(color) ?? 0) + 1);
+  }
+  return found;
+}
+
+/** The share of colours that are seen apart from the one that is there most. */
+function otherShare(found: ReadonlyMap<string, number>): number {
+  const [main] = [...found].sort((a, b) => b[1] - a[1])[0] ?? ['#ffffff'];
+  const all = [...found.values()].reduce((sum, own) => sum + own, 0);
+  return [...found].reduce((sum, [color, own]) => sum + (contrast(color, main) > 1.25 ? own : 0), 0) / all;
+}
+
 const drawingOf = async (settings: readonly string[]): Promise<Drawing> => {
   const figure = ['hexis: figure/1', 'data: plots.csv', 'codebook: c.yaml', ...settings].join('\n');
   return ok(await openProject(memory({ ...files, 'f.yaml': figure })).draw('f.yaml'));
@@ -146,21 +164,11 @@ describe('what the check measures, held against the pixels of pictures', () => {
       );
       for (const label of random.some(labels, 2 / labels.length)) {
         const letters = await pictureOf(drawing, [{ ...label, color: '#000000' } as PlateItem]);
-        const under = new Map<string, number>();
-        let count = 0;
-        for (let at = 0; at < letters.data.length; at += 4) {
-          if ((letters.data[at] as number) > 110) continue;
-          const color = hexAt(ground, at);
-          under.set(color, (under.get(color) ?? 0) + 1);
-          count += 1;
-        }
-        const [main] = [...under].sort((a, b) => b[1] - a[1])[0] ?? ['#ffffff'];
-        const other = [...under].reduce((sum, [color, own]) => sum + (contrast(color, main) > 1.25 ? own : 0), 0);
-        const isCrossed = other / count > 0.04;
+        const share = otherShare(colorsUnder(letters, ground));
+        const isCrossed = share > 0.04;
         looked += 1;
         if (isCrossed) crossed += 1;
-        if (isCrossed !== said.has(JSON.stringify(label.box)))
-          apart.push(`${k} ${label.role} ${(other / count).toFixed(3)}`);
+        if (isCrossed !== said.has(JSON.stringify(label.box))) apart.push(`${k} ${label.role} ${share.toFixed(3)}`);
       }
     }
     expect(looked).toBeGreaterThan(figures);

@@ -43,6 +43,43 @@ function textFor(schema, key, random, path) {
 /** Settings that matter are grown more often than not; a figure of all of them would only be refused. */
 const often = new Set(['kind', 'category', 'value', 'x', 'y', 'item', 'time', 'functions', 'size', 'width', 'height']);
 
+/** An object of some of the settings that there are. */
+function grownGroup(schema, random, path, depth) {
+  const object = {};
+  const required = new Set(schema.required ?? []);
+  const share = depth === 0 ? 0.12 : 0.25 / depth + 0.06;
+  for (const [name, child] of Object.entries(schema.properties)) {
+    if (required.has(name) || random.chance(often.has(name) ? 0.7 : share))
+      object[name] = grow(child, random, [...path, name], depth + 1);
+  }
+  return object;
+}
+
+/** An object whose keys are free: names of columns, or any. */
+function grownMap({ additionalProperties: child }, random, path, depth) {
+  const count = random.int(4);
+  const isColumns = ['where', 'for', 'variables'].includes(path.at(-1)) || path.includes('spotlight');
+  const names = isColumns ? columns : [...columns, '1', '2', 'a', ...oddTexts];
+  return Object.fromEntries(
+    Array.from({ length: count }, () => {
+      const name = random.pick(names);
+      return [name, typeof child === 'object' ? grow(child, random, [...path, name], depth + 1) : 1];
+    }),
+  );
+}
+
+function grownList({ minItems: least = 0, maxItems = 5, items = {} }, random, path, depth) {
+  const count = Math.min(maxItems, least + random.int(random.chance(0.02) ? 60 : 4));
+  return Array.from({ length: count }, (_, i) => grow(items, random, [...path, i], depth + 1));
+}
+
+function grownNumber({ type, minimum, exclusiveMinimum, maximum, exclusiveMaximum }, random) {
+  const [low, high] = [minimum ?? exclusiveMinimum ?? -10, maximum ?? exclusiveMaximum ?? 10];
+  if (random.chance(0.05)) return random.pick(oddNumbers);
+  const value = Math.max(low, -50) + random.next() * (Math.min(high, 50) - Math.max(low, -50));
+  return type === 'integer' || random.chance(0.5) ? Math.round(value) : value;
+}
+
 /** A value that a JSON Schema allows, or nearly. */
 export function grow(schema, random, path = [], depth = 0) {
   const key = path.at(-1);
@@ -51,45 +88,11 @@ export function grow(schema, random, path = [], depth = 0) {
   if (schema.enum) return random.pick(schema.enum);
   const branches = schema.anyOf ?? schema.oneOf;
   if (branches) return grow(random.pick(branches), random, path, depth);
-  if (schema.type === 'object') {
-    if (schema.properties) {
-      const object = {};
-      const required = new Set(schema.required ?? []);
-      const share = depth === 0 ? 0.12 : 0.25 / depth + 0.06;
-      for (const [name, child] of Object.entries(schema.properties)) {
-        if (required.has(name) || random.chance(often.has(name) ? 0.7 : share))
-          object[name] = grow(child, random, [...path, name], depth + 1);
-      }
-      return object;
-    }
-    const child = schema.additionalProperties;
-    const count = random.int(4);
-    const names =
-      key === 'where' || key === 'for' || path.includes('spotlight') || key === 'variables'
-        ? columns
-        : [...columns, '1', '2', 'a', ...oddTexts];
-    return Object.fromEntries(
-      Array.from({ length: count }, () => {
-        const name = random.pick(names);
-        return [name, typeof child === 'object' ? grow(child, random, [...path, name], depth + 1) : 1];
-      }),
-    );
-  }
-  if (schema.type === 'array') {
-    const least = schema.minItems ?? 0;
-    const count = Math.min(schema.maxItems ?? 5, least + random.int(random.chance(0.02) ? 60 : 4));
-    return Array.from({ length: count }, (_, i) => grow(schema.items ?? {}, random, [...path, i], depth + 1));
-  }
+  if (schema.type === 'object')
+    return schema.properties ? grownGroup(schema, random, path, depth) : grownMap(schema, random, path, depth);
+  if (schema.type === 'array') return grownList(schema, random, path, depth);
   if (schema.type === 'boolean') return random.chance(0.5);
-  if (schema.type === 'number' || schema.type === 'integer') {
-    const [low, high] = [
-      schema.minimum ?? schema.exclusiveMinimum ?? -10,
-      schema.maximum ?? schema.exclusiveMaximum ?? 10,
-    ];
-    if (random.chance(0.05)) return random.pick(oddNumbers);
-    const value = Math.max(low, -50) + random.next() * (Math.min(high, 50) - Math.max(low, -50));
-    return schema.type === 'integer' ? Math.round(value) : random.chance(0.5) ? Math.round(value) : value;
-  }
+  if (schema.type === 'number' || schema.type === 'integer') return grownNumber(schema, random);
   if (schema.type === 'string')
     return /value of the table/i.test(schema.description ?? '')
       ? random.pick(codes)

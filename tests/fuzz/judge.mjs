@@ -149,13 +149,25 @@ async function mendFaults(made, source) {
   if ((mended.length === 0) !== (before === after))
     faults.push('a mend that changes nothing, or a change that mends nothing');
   const files = { ...made.files, [made.figure]: after };
-  const { shippedFont, subsetFont } = disk;
-  const again = await mend(memory(files, { shippedFont, subsetFont }), made.figure, options);
+  const again = await mend(memoryOf(files), made.figure, options);
   if (!again.ok) faults.push('what was mended cannot be drawn');
   else if (again.value.after !== after) faults.push(`mended twice: ${again.value.made.map(({ rule }) => rule)}`);
   else if (open(again.value.left).length !== open(left).length) faults.push('what is left is not what is found');
   return faults;
 }
+
+/** What is wrong with the text of a picture. */
+const textFaults = {
+  svg(text) {
+    const fault = xmlFault(text);
+    const odd = notNumber(text.replace(/<(title|desc|metadata)>[\s\S]*?<\/\1>/g, ''));
+    return [...(fault ? [`SVG is not well-formed: ${fault}`] : []), ...(odd ? [`SVG holds ${odd[0]}`] : [])];
+  },
+  eps(text) {
+    const odd = notNumber(text.replace(/^%.*$/gm, ''));
+    return [...(odd ? [`EPS holds ${odd[0]}`] : []), ...(/[^\x00-\x7f]/.test(text) ? ['EPS is not ASCII'] : [])];
+  },
+};
 
 async function outputFaults(drawing, formats) {
   const faults = [];
@@ -166,16 +178,7 @@ async function outputFaults(drawing, formats) {
       continue;
     }
     const text = typeof written.value === 'string' ? written.value : new TextDecoder('latin1').decode(written.value);
-    if (name === 'svg') {
-      const fault = xmlFault(text);
-      if (fault) faults.push(`SVG is not well-formed: ${fault}`);
-      const drawn = text.replace(/<(title|desc|metadata)>[\s\S]*?<\/\1>/g, '');
-      if (notNumber(drawn)) faults.push(`SVG holds ${notNumber(drawn)[0]}`);
-    } else if (name === 'eps') {
-      const body = text.replace(/^%.*$/gm, '');
-      if (notNumber(body)) faults.push(`EPS holds ${notNumber(body)[0]}`);
-      if (/[^\x00-\x7f]/.test(text)) faults.push('EPS is not ASCII');
-    }
+    faults.push(...(textFaults[name]?.(text) ?? []));
   }
   return faults;
 }
@@ -236,53 +239,69 @@ async function proofFaults(made, source) {
   return faults;
 }
 
-/** All that is wrong with what comes of a case; an exception counts as well. */
-export async function judge(made) {
-  if (made.do === 'document') return documentFaults(made.random);
-  if (made.do === 'tex') return texFaults(made.random);
-  if (made.do === 'undone') return undoFaults(made);
-  if (made.do === 'draft') {
-    const draft = draftOf(made.text);
-    if (!draft.files) return wordFaults(draft.problems);
-    const read = [
-      readCodebook(draft.files['t.codebook.yaml'], 't.codebook.yaml'),
-      readFigure(draft.files['t.figure.yaml'], 't.figure.yaml'),
-    ];
-    const unread = read.flatMap((outcome) =>
-      outcome.ok ? [] : outcome.problems.map((problem) => `draft cannot be read: ${problemText(problem)}`),
-    );
-    if (unread.length > 0) return unread;
-    return judge({ ...made, do: 'draw', files: draft.files, figure: 't.figure.yaml' });
-  }
-  const { shippedFont, subsetFont } = disk;
-  const project = openProject(memory(made.files, { shippedFont, subsetFont }));
-  const memoryOf = (files) => memory(files, { shippedFont, subsetFont });
-  if (made.do === 'waived') return waivedFaults(made, memoryOf);
-  if (made.do === 'proved') return proofFaults(made, memoryOf(made.files));
-  if (made.do === 'match') {
-    const outcome = await matchFigure(project, made.figure, made.model, { scales: true });
-    if (!outcome.ok) return wordFaults(outcome.problems);
-    const { before, after } = outcome.value;
-    const faults = wordFaults(outcome.problems);
-    if (before.startsWith('\ufeff') !== after.startsWith('\ufeff')) faults.push('the byte order mark went');
-    if (/\r\n/.test(before) && /[^\r]\n/.test(after) && !/[^\r]\n/.test(before)) faults.push('mixed line ends');
-    return faults;
-  }
+/** What is wrong with a draft: it is read and drawn. */
+async function draftFaults(made) {
+  const draft = draftOf(made.text);
+  if (!draft.files) return wordFaults(draft.problems);
+  const read = [
+    readCodebook(draft.files['t.codebook.yaml'], 't.codebook.yaml'),
+    readFigure(draft.files['t.figure.yaml'], 't.figure.yaml'),
+  ];
+  const unread = read.flatMap((outcome) =>
+    outcome.ok ? [] : outcome.problems.map((problem) => `draft cannot be read: ${problemText(problem)}`),
+  );
+  if (unread.length > 0) return unread;
+  return drawFaults({ ...made, do: 'draw', files: draft.files, figure: 't.figure.yaml' });
+}
+
+/** What is wrong with a figure that has taken over the formatting of another one. */
+async function matchFaults(made) {
+  const outcome = await matchFigure(projectOf(made), made.figure, made.model, { scales: true });
+  if (!outcome.ok) return wordFaults(outcome.problems);
+  const { before, after } = outcome.value;
+  const faults = wordFaults(outcome.problems);
+  if (before.startsWith('\ufeff') !== after.startsWith('\ufeff')) faults.push('the byte order mark went');
+  if (/\r\n/.test(before) && /[^\r]\n/.test(after) && !/[^\r]\n/.test(before)) faults.push('mixed line ends');
+  return faults;
+}
+
+const { shippedFont, subsetFont } = disk;
+const memoryOf = (files) => memory(files, { shippedFont, subsetFont });
+const projectOf = ({ files }) => openProject(memoryOf(files));
+
+/** What is wrong with a figure, a board or a swatch that is drawn. */
+async function drawFaults(made) {
   const options = { caption: made.caption, ...(made.style === undefined ? {} : { style: made.style }) };
-  const outcome =
-    made.do === 'swatch' ? await drawSwatch(project, made.style) : await project.draw(made.figure, options);
+  const project = projectOf(made);
+  const isSwatch = made.do === 'swatch';
+  const isFigure = !isSwatch && made.do !== 'board';
+  const outcome = isSwatch ? await drawSwatch(project, made.style) : await project.draw(made.figure, options);
   const { problems } = outcome;
   if (!outcome.ok)
     return problems.some(({ severity }) => severity === 'error') ? wordFaults(problems) : ['failed without an error'];
   const { plate, numbers } = outcome.value;
-  if (made.do !== 'swatch' && made.do !== 'board') globalThis.drawnFigures = (globalThis.drawnFigures ?? 0) + 1;
+  if (isFigure) globalThis.drawnFigures = (globalThis.drawnFigures ?? 0) + 1;
   return [
     ...wordFaults(problems),
     ...plateFaults(plate),
-    ...(made.do === 'swatch' || made.do === 'board' ? [] : numbersFaults(numbers)),
+    ...(isFigure ? numbersFaults(numbers) : []),
     ...inkFaults(plate, problems),
-    ...(made.do === 'swatch' ? [] : checkFaults(outcome.value, problems)),
-    ...(made.mends ? await mendFaults(made, memory(made.files, { shippedFont, subsetFont })) : []),
+    ...(isSwatch ? [] : checkFaults(outcome.value, problems)),
+    ...(made.mends ? await mendFaults(made, memoryOf(made.files)) : []),
     ...(await outputFaults(outcome.value, made.formats)),
   ];
 }
+
+/** What is looked at of each thing that is done; all else is drawn. */
+const judges = {
+  document: (made) => documentFaults(made.random),
+  tex: (made) => texFaults(made.random),
+  undone: undoFaults,
+  draft: draftFaults,
+  waived: (made) => waivedFaults(made, memoryOf),
+  proved: (made) => proofFaults(made, memoryOf(made.files)),
+  match: matchFaults,
+};
+
+/** All that is wrong with what comes of a case; an exception counts as well. */
+export const judge = async (made) => (judges[made.do] ?? drawFaults)(made);

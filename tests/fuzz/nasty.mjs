@@ -19,5 +19,5 @@ export const nastyTexts = [
   'Größe ẞ ŁŐř Ελληνικά Кириллица ½ ‰ €',
   'e\u0301 n\u0303 combined',
   '\u{1f33b} \u{20000} beyond',
-  '%s %n %% {0} {{x}} ${x} #{x} <%= x %>',
+  '%s %n %% {0} {{x}} \u0024{x} #{x} <%= x %>',
 ];

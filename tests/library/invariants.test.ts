@@ -122,9 +122,17 @@ describe('the scale of weights does not matter', () => {
   });
 });
 
+/** A table with other yields. */
+const withYields = <T extends { yield: number | null }>(rows: readonly T[], of: (value: number) => number): T[] =>
+  rows.map((own) => ({ ...own, yield: own.yield === null ? null : of(own.yield) }));
+
 describe('values shifted and scaled give numbers shifted and scaled', () => {
   const places = ['mean', 'median', 'least', 'greatest', 'q1', 'q3', 'whiskerLow', 'whiskerHigh', 'low', 'high'];
   const spreads = ['sd', 'se'];
+  const movedValue = (key: string, value: number, factor: number, shift: number) => {
+    if (places.includes(key)) return value * factor + shift;
+    return spreads.includes(key) ? value * factor : value;
+  };
   test.each(['bars of means', 'bars of medians', 'boxes', 'strips', 'lines of means'])('%s', async (name) => {
     await fc.assert(
       fc.asyncProperty(
@@ -133,27 +141,18 @@ describe('values shifted and scaled give numbers shifted and scaled', () => {
         fc.constantFrom(0, 3, 65536),
         async (rows, factor, shift) => {
           // Eighths and powers of two, so that the tables themselves are not rounded.
-          const eighths = rows.map((own) => ({
-            ...own,
-            yield: own.yield === null ? null : Math.round(own.yield * 8) / 8,
-          }));
-          const moved = eighths.map((own) => ({
-            ...own,
-            yield: own.yield === null ? null : own.yield * factor + shift,
-          }));
+          const eighths = withYields(rows, (value) => Math.round(value * 8) / 8);
+          const moved = withYields(eighths, (value) => value * factor + shift);
           const [before, after] = [
             await numbers(eighths, charts[name] as object),
             await numbers(moved, charts[name] as object),
           ];
+          expect(after.rows.length).toBe(before.rows.length);
           for (const [i, own] of before.rows.entries()) {
             const now = after.rows[i] as Record<string, unknown>;
             for (const [key, value] of Object.entries(own)) {
               if (typeof value !== 'number') continue;
-              const expected = places.includes(key)
-                ? value * factor + shift
-                : spreads.includes(key)
-                  ? value * factor
-                  : value;
+              const expected = movedValue(key, value, factor, shift);
               expect(Math.abs((now[key] as number) - expected)).toBeLessThanOrEqual(
                 1e-9 * Math.max(1, Math.abs(expected)),
               );
