@@ -3,7 +3,7 @@
  * program is written.
  */
 import { compile } from 'json-schema-to-typescript';
-import { publishedSchema } from '../dist/core/index.js';
+import { publishedSchema } from '../dist/core/project/files/publishedSchema.js';
 
 /** What only machines read: lengths of lists, names of definitions. */
 const plain = (node) => {
@@ -22,6 +22,7 @@ export async function fileTypes() {
   const [figure, board, report, codebook, style] = ['figure', 'board', 'report', 'codebook', 'style'].map((kind) =>
     plain(publishedSchema(kind)),
   );
+  figure.properties.chart.description = 'The chart: its kind, the columns that it shows, and how.';
   // Axes are alike: one type stands for all of them.
   const { properties: axes } = figure.properties.axes;
   const { description: _, ...axis } = axes.all;
@@ -31,12 +32,13 @@ export async function fileTypes() {
   const own = Object.fromEntries(Object.entries(style.properties).filter(([key]) => !look.includes(key)));
   const keys = look.map((key) => `'${key}'`).join(' | ');
   const parts = [
-    await typed(axis, 'AxisLook'),
-    await typed(figure, 'FigureFile'),
-    await typed(board, 'BoardFile'),
+    await typed({ ...axis, description: 'How an axis looks, and what its limits are.' }, 'AxisLook'),
+    await typed({ ...figure, description: 'A figure file.' }, 'FigureFile'),
+    await typed({ ...board, description: 'A board file: several figures on one plate.' }, 'BoardFile'),
     await typed(
       {
         ...report,
+        description: 'A report file: the figures of one document.',
         properties: {
           ...report.properties,
           shared: { description: report.properties.shared.description, tsType: `Partial<Pick<FigureFile, ${keys}>>` },
@@ -44,7 +46,7 @@ export async function fileTypes() {
       },
       'ReportFile',
     ),
-    await typed(codebook, 'CodebookFile'),
+    await typed({ ...codebook, description: 'A codebook: what is known of the columns of a table.' }, 'CodebookFile'),
     await typed({ ...style, properties: own }, 'StyleHead'),
     `/** A house style: what all figures of an organisation share. */\nexport interface StyleFile extends StyleHead, Pick<FigureFile, ${keys}> {}\n`,
   ];

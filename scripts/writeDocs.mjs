@@ -6,8 +6,10 @@
  *   node scripts/writeDocs.mjs --check       fails where a file is not what the schemas give
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { chartKinds } from '../dist/core/chart/kinds.js';
 import { notes } from '../dist/core/document/fields.js';
-import { chartKinds, documentKinds, publishedSchema } from '../dist/core/index.js';
+import { documentKinds } from '../dist/core/project/files/documentKinds.js';
+import { publishedSchema } from '../dist/core/project/files/publishedSchema.js';
 import { fileTypes } from './fileTypes.mjs';
 
 const intros = {

@@ -27,10 +27,12 @@ export { inkWords } from './choose/inkWords.js';
 export { rowsOf } from './choose/rowsOf.js';
 export { partOf, type Scope, scopesOf, type Target } from './choose/scopes.js';
 export { type Words, wordsAt } from './choose/words.js';
+export { contrast } from './color/color.js';
 export type { ColumnProfile } from './data/profile.js';
 export { tableEndings } from './data/tableForms.js';
 export { edited, type History, historyOf, redo, undo } from './document/history.js';
 export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';
+export { cellText } from './export/numbers.js';
 export {
   type Answers,
   answered,
@@ -42,6 +44,7 @@ export {
   type TableReading,
 } from './project/acts/begin.js';
 export type { DraftSettings } from './project/acts/firstFigure.js';
+export { pathFrom } from './project/acts/match.js';
 export { type Samples, samplesOf } from './project/acts/samples.js';
 export {
   movedBy,
@@ -55,3 +58,4 @@ export {
   viewOf,
 } from './project/compose/turntable.js';
 export type { View } from './space/view.js';
+export { unmarked } from './type/markup.js';

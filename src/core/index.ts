@@ -3,7 +3,7 @@
  * `hexis/desk`, the figures of one document are `hexis/report`, and what Node adds is `hexis/node`.
  */
 
-export { chartKinds } from './chart/kinds.js';
+export { type KindSummary, kinds } from './chart/kinds.js';
 export type { NumbersTable } from './chart/plan.js';
 export type { Finding, Measure, Mend, Severity } from './check/finding.js';
 export { countText, findingText } from './check/findingText.js';
@@ -11,7 +11,6 @@ export type { Subject } from './check/measure/subject.js';
 export { type Flaw, type Limit, type Rule, rule } from './check/rule.js';
 export { rules } from './check/rules.js';
 export { type CheckedFile, sarifOf } from './check/sarif.js';
-export { contrast } from './color/color.js';
 export type { LeftBehind } from './document/formatting.js';
 export { HexisError, ok } from './document/ok.js';
 export {
@@ -25,7 +24,7 @@ export {
   problemText,
 } from './document/problem.js';
 export { type CoreFormat, coreFormats } from './export/formats.js';
-export { cellText, numbersCsv, numbersJson, numbersText } from './export/numbers.js';
+export { numbersCsv, numbersJson, numbersText } from './export/numbers.js';
 export type { Format } from './export/writer.js';
 export type {
   Box,
@@ -44,16 +43,14 @@ export { type CheckedFigure, type CheckFileOptions, checkFile } from './project/
 export { contactSheet } from './project/acts/contactSheet.js';
 export { draw, type Written, write } from './project/acts/draw.js';
 export { type Explanation, explain } from './project/acts/explain.js';
-export { type Matched, matchFigure, pathFrom } from './project/acts/match.js';
+export { type Matched, matchFigure } from './project/acts/match.js';
 export { type Mended, type MendOptions, mend } from './project/acts/mend.js';
 export { type Proof, type ProofOptions, proof } from './project/acts/proof.js';
 export { reportStyle, type StyleReport } from './project/acts/styleReport.js';
 export { drawSwatch } from './project/acts/swatch.js';
-export { type Writable, type WriteOptions, writeAs } from './project/acts/write.js';
+export type { WriteOptions } from './project/acts/write.js';
 export type { About, Drawing } from './project/compose/drawing.js';
 export { plateFaces } from './project/compose/plateFaces.js';
-export { type DocumentKind, documentKinds } from './project/files/documentKinds.js';
-export { publishedSchema } from './project/files/publishedSchema.js';
 export type { BoardFile, CodebookFile, FigureFile, ReportFile, StyleFile } from './project/generated/fileTypes.js';
 export {
   type DrawnFigure,
@@ -67,4 +64,3 @@ export { memory, type Source, SourceFault } from './project/read/source.js';
 export { builtInStyles } from './style/generated/builtIn.js';
 export type { Settings } from './style/settings.js';
 export type { Faces } from './type/faces.js';
-export { unmarked } from './type/markup.js';

@@ -4,10 +4,10 @@ import { writeDrawn } from '../core/project/acts/draw.js';
 import { type Writable, type WriteOptions, writeAs } from '../core/project/acts/write.js';
 import { type FigureInput, openProject, type ProjectOptions } from '../core/project/project.js';
 import { disk } from './disk.js';
-import { type FormatName, formats } from './formats.js';
+import { type FormatName, type formatList, formats } from './formats.js';
 
 /** What a format is written as: text or bytes, as its writer says. */
-export type Written<F extends FormatName> = WrittenBy<Extract<(typeof formats)[number], { name: F }>>;
+export type Written<F extends FormatName> = WrittenBy<Extract<(typeof formatList)[number], { name: F }>>;
 
 /** Writes a drawing in any format that there is under Node. */
 export async function write<F extends FormatName>(
@@ -15,7 +15,7 @@ export async function write<F extends FormatName>(
   format: F,
   options: WriteOptions = {},
 ): Promise<Outcome<Written<F>>> {
-  const found: Format = formats.find(({ name }) => name === format) as Format;
+  const found = formats.find(({ name }) => name === format) as Format;
   return writeAs(drawing, found, options) as Promise<Outcome<Written<F>>>;
 }
 

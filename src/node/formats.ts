@@ -1,11 +1,11 @@
-import { coreFormats } from '../core/export/formats.js';
+import { coreList } from '../core/export/formats.js';
 import type { Format } from '../core/export/writer.js';
 
 const starts = (head: Uint8Array, ...bytes: number[]) => bytes.every((byte, i) => head[i] === byte);
 
-/** Every format that can be written under Node. */
-export const formats = [
-  ...coreFormats,
+/** A new format is a file of its own and an entry here. */
+export const formatList = [
+  ...coreList,
   {
     name: 'png',
     ending: 'png',
@@ -26,4 +26,8 @@ export const formats = [
   },
 ] as const satisfies readonly Format[];
 
-export type FormatName = (typeof formats)[number]['name'];
+/** The name of a format that can be written under Node. */
+export type FormatName = (typeof formatList)[number]['name'];
+
+/** Every format that can be written under Node. */
+export const formats: readonly (Format & { name: FormatName })[] = formatList;

@@ -24,10 +24,15 @@ interface Act {
 
 /** A change of a file that is to be written and remembered. */
 export interface Change {
+  /** Path of the file. */
   path: string;
+  /** Its text before; left out: it is new. */
   before: string;
+  /** Its text after. */
   after: string;
+  /** What leads from one to the other. */
   patch: Patch;
+  /** What was done, in words. */
   by: string;
 }
 
@@ -39,9 +44,13 @@ export interface ByteChange extends Pick<Change, 'path' | 'by'> {
 
 /** What was taken back, or made again, of a file. */
 export interface Undone {
+  /** Path of the file. */
   path: string;
+  /** What was taken back or made again, in words. */
   by: string;
+  /** Its text before. */
   before: string | Uint8Array;
+  /** Its text after. */
   after: string | Uint8Array;
   /** How many acts are left. */
   left: number;

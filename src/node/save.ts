@@ -21,8 +21,11 @@ import { holdFolders } from './holdFolders.js';
 import { newSetOf, nextSaving, partOf, setOf } from './ownFiles.js';
 import { commonFolder, finishLeft, hashOf, nothing, setText } from './unfinished.js';
 
+/** A file that is to be written. */
 export interface Output {
+  /** Path of the file. */
   path: string;
+  /** What it holds. */
   bytes: Uint8Array | string;
   /** Whether what stands at the path may be replaced by this; left out: whatever it is. */
   replaces?: ((head: Uint8Array) => boolean) | undefined;

@@ -7,7 +7,9 @@ import { SourceFault } from '../core/project/read/source.js';
 import { proofHtml } from '../core/proof/html.js';
 import { write } from './draw.js';
 
+/** What a proof can be written as. */
 export const proofForms = ['pdf', 'html', 'png'] as const;
+/** What a proof is written as. */
 export type ProofForm = (typeof proofForms)[number];
 
 const gap = 18;

@@ -3,8 +3,10 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import Ajv from 'ajv/dist/2020.js';
-import { builtInStyles, documentKinds, publishedSchema, readStyle } from 'hexis';
+import { builtInStyles, readStyle } from 'hexis';
 import { parse } from 'yaml';
+import { documentKinds } from '../../src/core/project/files/documentKinds.js';
+import { publishedSchema } from '../../src/core/project/files/publishedSchema.js';
 import { demo, demoFigures, root } from '../helpers/hexis.js';
 
 const node = (...args: string[]) => spawnSync(process.execPath, args, { cwd: root, encoding: 'utf8' });

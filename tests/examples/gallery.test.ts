@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { chartKinds } from 'hexis';
+import { kinds as chartKinds } from 'hexis';
 import type { Browser, Page } from 'playwright-core';
 import { launch } from '../helpers/browser.js';
 import { demoFigure, demoIds } from '../helpers/hexis.js';

@@ -36,7 +36,7 @@ const lines = {
   format: [
     [
       'src/core/export/formats.ts',
-      'coreFormats = [\n',
+      'coreList = [\n',
       "{ name: 'words', ending: 'txt', description: 'its words alone', isOwn: () => false, load: async () => (await import('./words.js')).writeWords },\n",
     ],
   ],

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { chartKinds, memory } from 'hexis';
+import { kinds as chartKinds, memory } from 'hexis';
 import { disk } from 'hexis/node';
 import { overlaid } from '../../src/core/project/read/source.js';
 import { drawn } from '../helpers/figures.js';

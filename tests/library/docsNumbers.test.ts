@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { chartKinds, check, memory, ok, openProject, rules } from 'hexis';
+import { kinds as chartKinds, check, memory, ok, openProject, rules } from 'hexis';
 import { disk } from 'hexis/node';
 import { handRules } from '../../src/core/check/hand/handRules.js';
 import { dashes, markerShapes, patternNames } from '../../src/core/document/look/names.js';

@@ -2,14 +2,13 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  chartKinds,
+  kinds as chartKinds,
   type Drawing,
   describe as describeProblem,
   memory,
   ok,
   openProject,
   type PlateItem,
-  pathFrom,
   readCodebook,
   readFigure,
 } from 'hexis';
@@ -30,6 +29,7 @@ import {
   lookInto,
   patched,
   patchFor,
+  pathFrom,
   rowsOf,
   samplesOf,
   settingEdits,

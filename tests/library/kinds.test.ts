@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   builtInStyles,
-  chartKinds,
+  kinds as chartKinds,
   type Drawing,
   type LineItem,
   type PathItem,

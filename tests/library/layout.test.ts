@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import {
   type Box,
   builtInStyles,
-  chartKinds,
+  kinds as chartKinds,
   type Drawing,
   type Plate,
   type PlateItem,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { builtInStyles, chartKinds, ok, type PlateItem, readFigure, type TextItem } from 'hexis';
+import { builtInStyles, kinds as chartKinds, ok, type PlateItem, readFigure, type TextItem } from 'hexis';
 import { disk } from 'hexis/node';
 import { textRoles } from '../../src/core/document/look/names.js';
 import { slantedOverlap } from '../../src/core/layout/words/turned.js';

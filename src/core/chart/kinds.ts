@@ -21,6 +21,19 @@ import { space } from './space/space.js';
 /** Every kind of chart. A new one is a file of its own and a line here. */
 export const chartKinds = [bar, interval, histogram, box, points, scatter, space, line, slope, pie, curve] as const;
 
+/** What can be said of a kind of chart before one is drawn. */
+export interface KindSummary {
+  /** As figure files name it. */
+  name: string;
+  /** What one of its marks is called, and several. */
+  nouns: readonly [one: string, several: string];
+  /** What it shows, in a sentence. */
+  description: string;
+}
+
+/** Every kind of chart, in the order in which they are listed. */
+export const kinds: readonly KindSummary[] = chartKinds;
+
 type Schemas<T> = { -readonly [I in keyof T]: T[I] extends { schema: infer S } ? S : never };
 
 /** The settings of any kind. */

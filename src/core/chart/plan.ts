@@ -358,17 +358,23 @@ export interface NumbersSum {
 
 /** The table behind the marks. */
 export interface NumbersTable {
+  /** The columns, in the order in which they stand. */
   columns: NumbersColumn[];
+  /** The rows, a cell for each column; undefined where there is none. */
   rows: (string | number | undefined)[][];
   /** Sums over the parts of a cross table, as a check. */
   sums?: NumbersSum[];
+  /** Tables beside it, such as those of components. */
   further?: FurtherNumbers[];
   /** What one row of the data is, in the plural. */
   cases: string;
   /** Rows of the table, those that `where` chose, and those that were used. */
   read: number;
+  /** Cases that `where` chose. */
   chosen: number;
+  /** Cases that the figure shows. */
   used: number;
+  /** Why cases were left out, and how many. */
   leftOut: LeftOut[];
 }
 

@@ -2,11 +2,14 @@ import type { Edit } from '../document/patch.js';
 import type { Place } from '../document/problem.js';
 import type { Box } from '../plate/plate.js';
 
+/** How much a style minds: an error it does not bear, a warning it does. */
 export type Severity = 'error' | 'warning';
 
 /** A number with its unit; of a ratio, such as a contrast of 3 to 1, the unit is `:1`, of a plain number it is empty. */
 export interface Measure {
+  /** The number. */
   value: number;
+  /** Its unit, such as `pt`. */
   unit: string;
 }
 
@@ -22,13 +25,17 @@ export interface Mend {
 
 /** One thing that the check has to say about a finished figure. */
 export interface Finding {
+  /** Name of the rule that speaks. */
   rule: string;
+  /** Whether the style does not bear it, or warns of it. */
   severity: Severity;
   /** What was found, as a sentence without its full stop. */
   found: string;
   /** What would do, where that needs words. */
   expected?: string;
+  /** What was measured, where it is a number. */
   measured?: Measure;
+  /** What it was held against. */
   limit?: Measure;
   /** What the ink is, the first where there are several pieces. */
   role?: string;
@@ -36,11 +43,15 @@ export interface Finding {
   boxes: Box[];
   /** The setting that decides it, and where that stands, or would. */
   setting: string;
+  /** Where it is written: file, line and column. */
   place?: Place;
   /** The layer that has the last word on it, such as `style apa`. */
   layer?: string;
+  /** Why the rule is there. */
   why: string;
+  /** Where the rule comes from, such as a paragraph of the manual. */
   source: string;
+  /** The change that mends it, where there is one. */
   mend?: Mend;
   /** The reason for which the figure does not follow the rule. */
   waived?: string;

@@ -11,7 +11,7 @@ export type Limit = { what: string } & (
   | { is: 'words'; value: readonly string[]; example: string }
 );
 
-type Limits = Readonly<Record<string, Limit>>;
+export type Limits = Readonly<Record<string, Limit>>;
 /** The limits of a rule as a style sets them. */
 export type LimitValues<L extends Limits> = {
   readonly [K in keyof L]: L[K] extends { is: 'words' } ? readonly string[] : number;
@@ -19,14 +19,21 @@ export type LimitValues<L extends Limits> = {
 
 /** What a rule has found: all that a finding says that the rule does not know by itself. */
 export interface Flaw {
+  /** What was found, in a sentence without its full stop. */
   found: string;
+  /** What was expected. */
   expected?: string;
+  /** What was measured, where it is a number. */
   measured?: Measure;
+  /** What it was held against. */
   limit?: Measure;
   /** The ink that it is about. */
   items?: readonly PlateItem[];
+  /** The setting that is at fault, as a path. */
   setting: string;
+  /** Where it is not that of its rule. */
   severity?: Severity;
+  /** The change that mends it. */
   mend?: OwnMend;
 }
 
@@ -50,7 +57,9 @@ export type TakenProblem<C extends ProblemCode = ProblemCode> = (
   subject: Subject,
 ) => OwnMend | undefined;
 
+/** A rule of a style: what it holds against what, and what it finds. */
 export interface Rule<L extends Limits = Limits> {
+  /** Name in lists, messages and waivers. */
   name: string;
   /** What the rule asks for, one sentence. */
   asks: string;
@@ -62,11 +71,13 @@ export interface Rule<L extends Limits = Limits> {
   source: string;
   /** How grave a finding is where no style says. */
   severity: Severity | 'off';
+  /** The limits that a house style may set, by name. */
   limits: L;
   /** Warnings of the drawing that are findings of this rule. */
   takes?: { readonly [C in ProblemCode]?: TakenProblem<C> };
   /** Warnings of the drawing that it measures by itself. */
   reads?: readonly ProblemCode[];
+  /** What is wrong with a figure. */
   finds?(subject: Subject, limits: LimitValues<L>): Flaw[];
   /** Figures that the rule lets pass, some of them by a hair, and figures that it does not. */
   examples: { ok: readonly Example[]; bad: readonly Example[] };

@@ -4,7 +4,9 @@ import type { Rule } from './rule.js';
 
 /** The findings of a figure, with the changes of its file that would mend them. */
 export interface CheckedFile {
+  /** Path of the file. */
   path: string;
+  /** What was found in it. */
   findings: readonly Finding[];
   /** The change of the file for a finding, where there is one. */
   patchOf?(finding: Finding): Patch | undefined;
@@ -20,7 +22,7 @@ const uriOf = (path: string): string =>
     .replace(/^([A-Za-z])%3A\//, 'file:///$1:/');
 
 /** What is said of a rule, of a figure or across those of a report. */
-type SaidRule = Pick<Rule, 'name' | 'asks' | 'measures' | 'reason' | 'source' | 'severity'>;
+export type SaidRule = Pick<Rule, 'name' | 'asks' | 'measures' | 'reason' | 'source' | 'severity'>;
 
 const ruleOf = ({ name, asks, measures, reason, source, severity }: SaidRule) => ({
   id: name,

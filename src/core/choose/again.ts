@@ -14,6 +14,7 @@ export interface Exchange {
   setting: string;
   /** The column that stands there, and what figures call it. */
   column: string;
+  /** What the column is called. */
   label: string;
   /** Columns of the table that could. */
   others: { column: string; label: string }[];
@@ -21,6 +22,7 @@ export interface Exchange {
 
 /** A figure of the same making for something else. */
 export interface Again {
+  /** What is changed in the file of the figure. */
   edits: Edit[];
   /** Settings that were left out, since they speak of what the first figure shows. */
   left: string[];

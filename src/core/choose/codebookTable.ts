@@ -5,6 +5,7 @@ import { enteredAs } from './entered.js';
 
 /** The columns of a codebook that are filled in as a table. */
 export const variableKeys = ['label', 'unit', 'measure', 'values', 'missing', 'decimals', 'range'] as const;
+/** What a codebook says of a variable. */
 export type VariableKey = (typeof variableKeys)[number];
 
 /** A variable of a codebook, each of its settings as it stands in the file; empty where it says nothing. */

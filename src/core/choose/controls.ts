@@ -23,11 +23,15 @@ export interface Control {
   path: string;
   /** What it is, in plain words, such as `line width`. */
   words: string;
+  /** What the setting does, in a sentence. */
   description: string;
+  /** With what it is entered. */
   kind: ControlKind;
+  /** The names to choose from. */
   options?: readonly string[];
   /** What a number may be at least and at most. */
   bounds?: { least?: number; most?: number } | undefined;
+  /** A value as one writes it. */
   example?: string | undefined;
   /** What may stand there, in words. */
   expects: string;
@@ -37,6 +41,7 @@ export interface Control {
   from: 'figure' | 'style' | 'drawn';
   /** The style that gives it. */
   style?: string | undefined;
+  /** What the setting is about. */
   group: 'words' | 'scale' | 'look' | 'place';
   /** What one should know before giving another value, such as the range of the data. */
   hint?: string | undefined;

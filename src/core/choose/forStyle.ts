@@ -9,7 +9,9 @@ import { placeOf } from './controls.js';
 export interface ForStyle {
   /** What the figure calls its style: a built-in name, or a path from its own folder. */
   style: string;
+  /** What is changed in the file of the style. */
   styleEdits: Edit[];
+  /** What is changed in the file of each figure. */
   figureEdits: Edit[];
 }
 

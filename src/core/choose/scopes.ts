@@ -21,6 +21,7 @@ export interface Scope {
   roles: string[];
   /** How many marks or words that is. */
   count: number;
+  /** What a change of it is written for. */
   target: Target;
 }
 

@@ -7,16 +7,21 @@ import { namesTotal } from './totals.js';
 
 /** What a column of a table seems to be. */
 export interface ColumnProfile {
+  /** Name of the column. */
   name: string;
+  /** What it seems to hold. */
   looks: 'numeric' | 'date' | 'nominal' | 'coded' | 'names' | 'empty';
   /** Rows with a value. */
   count: number;
+  /** Cells without a value. */
   empty: number;
   /** How many different values there are, and the first of them in order with how often each occurs. */
   different: number;
+  /** The first of its different values, with how often each occurs. */
   values: { text: string; count: number }[];
   /** Least and greatest number, missing codes left out. */
   range?: [number, number];
+  /** Most decimals of its numbers. */
   decimals?: number;
   /** The sign or unit that stands beside all its numbers. */
   unit?: string;

@@ -2,6 +2,7 @@ import { type Edit, inverse, type Patch, patched, patchFor } from './patch.js';
 
 /** A text with the edits that were made of it, which can be taken back and made again. */
 export interface History {
+  /** The text as it is now. */
   readonly text: string;
   /** What was done, the latest last. */
   readonly done: readonly Patch[];

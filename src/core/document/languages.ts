@@ -10,7 +10,7 @@ interface Writing {
 const months = (names: string) => names.split(' ');
 
 /** Languages by their codes (ISO 639-1). A new one is a line here. */
-const languages = {
+export const languages = {
   en: { decimalMark: '.', months: months('Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec') },
   de: { decimalMark: ',', months: months('Jan Feb März Apr Mai Juni Juli Aug Sept Okt Nov Dez'), afterDay: '.' },
   es: { decimalMark: ',', months: months('ene feb mar abr may jun jul ago sept oct nov dic') },

@@ -2,6 +2,7 @@ import { type Outcome, type Problem, problemText } from './problem.js';
 
 /** What went wrong, with all problems as data; its message says them in words. */
 export class HexisError extends Error {
+  /** What was wrong. */
   readonly problems: readonly Problem[];
 
   constructor(problems: readonly Problem[]) {

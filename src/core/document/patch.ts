@@ -4,14 +4,19 @@ import type { Path } from './yamlSource.js';
 
 /** One setting to write, or, where the value is `undefined`, to take away. */
 export interface Edit {
+  /** The setting, key by key. */
   path: Path;
+  /** Its new value; undefined takes it away. */
   value: unknown;
 }
 
 /** A stretch of a text replaced by another one. */
 export interface Splice {
+  /** Where it begins in the text, in UTF-16 units. */
   at: number;
+  /** What is taken away there. */
   removed: string;
+  /** What is put in its place. */
   inserted: string;
 }
 

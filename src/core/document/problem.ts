@@ -6,8 +6,11 @@ export type { ProblemCode } from './wording.js';
 
 /** A place in a source that the author can open: lines and columns count from 1. */
 export interface Place {
+  /** Name of the file. */
   file: string;
+  /** Line, from 1. */
   line?: number;
+  /** Column, from 1. */
   column?: number;
 }
 
@@ -15,7 +18,7 @@ export interface Place {
  * One thing that Hexis has to say about what it was given. Errors stop the work, warnings do not.
  * It is data: a stable code with its facts; `describe` puts it into words.
  */
-interface ProblemOf<C extends ProblemCode> {
+export interface ProblemOf<C extends ProblemCode> {
   code: C;
   severity: 'error' | 'warning';
   facts: Facts<C>;

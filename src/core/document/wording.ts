@@ -17,5 +17,6 @@ export const wordings = {
   ...commandWordings,
 };
 
+/** What a problem is, by which its words are found. */
 export type ProblemCode = keyof typeof wordings;
 export type Facts<C extends ProblemCode> = Parameters<(typeof wordings)[C]>[0];

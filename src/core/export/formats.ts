@@ -2,8 +2,8 @@ import type { Format } from './writer.js';
 
 const textOf = (head: Uint8Array) => new TextDecoder().decode(head);
 
-/** The formats that can be written wherever the core runs. A new one is a file of its own and an entry here. */
-export const coreFormats = [
+/** A new format is a file of its own and an entry here. */
+export const coreList = [
   {
     name: 'svg',
     ending: 'svg',
@@ -35,4 +35,8 @@ export const coreFormats = [
   },
 ] as const satisfies readonly Format[];
 
-export type CoreFormat = (typeof coreFormats)[number]['name'];
+/** The name of a format that can be written wherever the core runs. */
+export type CoreFormat = (typeof coreList)[number]['name'];
+
+/** The formats that can be written wherever the core runs. */
+export const coreFormats: readonly (Format & { name: CoreFormat })[] = coreList;

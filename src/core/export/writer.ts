@@ -28,6 +28,7 @@ export type WrittenBy<F extends Pick<Format, 'load'>> = Awaited<ReturnType<Await
 
 /** A format of output; its writer is loaded when it is first asked for. */
 export interface Format {
+  /** Name in commands and calls. */
   name: string;
   /** Ending of its files. */
   ending: string;
@@ -39,5 +40,6 @@ export interface Format {
   needs?: readonly string[];
   /** Whether the first bytes of a file are of this format, so that a new drawing may take its place. */
   isOwn(head: Uint8Array): boolean;
+  /** Loads the writer. */
   load(): Promise<Writer>;
 }

@@ -7,9 +7,13 @@ export type { TextPiece } from '../type/textPiece.js';
 
 /** A stretch of the page in points; y runs downwards. */
 export interface Box {
+  /** Left edge, in points. */
   x: number;
+  /** Upper edge, in points; y runs downwards. */
   y: number;
+  /** In points. */
   width: number;
+  /** In points. */
   height: number;
 }
 
@@ -44,20 +48,31 @@ export interface PlateStroke extends DashedLine {
 
 /** A rectangle, filled, outlined or both. */
 export interface RectItem extends Ink {
+  /** A rectangle. */
   type: 'rect';
+  /** Left edge, in points. */
   x: number;
+  /** Upper edge, in points. */
   y: number;
+  /** In points. */
   width: number;
+  /** In points. */
   height: number;
+  /** Its colour; left out: not filled. */
   fill?: string;
+  /** How its edge is drawn; left out: not at all. */
   stroke?: PlateStroke;
 }
 
 /** A shape of straight and curved lines, filled, outlined or both; its coordinates are those of the page. */
 export interface PathItem extends Ink {
+  /** An outline, filled or stroked or both. */
   type: 'path';
+  /** Its commands and coordinates, in points. */
   outline: Outline;
+  /** Its colour; left out: not filled. */
   fill?: string;
+  /** How its edge is drawn; left out: not at all. */
   stroke?: PlateStroke;
   /** From 0 to 1; left out: 1. */
   opacity?: number;
@@ -65,39 +80,59 @@ export interface PathItem extends Ink {
 
 /** Many markers of one look, each the outline about the origin moved to its place. */
 export interface MarkersItem extends Ink {
+  /** Many markers of one look. */
   type: 'markers';
+  /** The outline of one of them about its middle, in points. */
   outline: Outline;
   /** Diameter, where the outline is that of a circle. */
   round?: number;
+  /** Their middles, in points. */
   xs: Float64Array;
+  /** Their middles, in points. */
   ys: Float64Array;
+  /** Their colour. */
   fill: string;
+  /** From 0 to 1; left out: 1. */
   opacity?: number;
 }
 
 /** A straight line. */
 export interface LineItem extends Ink {
+  /** A straight line. */
   type: 'line';
+  /** Where it begins, in points. */
   x1: number;
+  /** Where it begins, in points. */
   y1: number;
+  /** Where it ends, in points. */
   x2: number;
+  /** Where it ends, in points. */
   y2: number;
+  /** How it is drawn. */
   stroke: PlateStroke;
 }
 
 /** Text of one or more lines, turned by `angle` degrees (counter-clockwise) about (x, y). */
 export interface TextItem extends Ink {
+  /** Words. */
   type: 'text';
   /** Which kind of words it is, by the settings of type that it is set in. */
   kind: TextRole;
+  /** The words as they are read. */
   text: string;
+  /** Where the first base line begins, in points. */
   x: number;
+  /** Where the first base line begins, in points. */
   y: number;
+  /** Turned so far against the clock, in degrees. */
   angle: number;
+  /** Colour of the letters. */
   color: string;
+  /** Runs of letters of one face and size. */
   pieces: TextPiece[];
 }
 
+/** Any ink of a plate. */
 export type PlateItem = RectItem | LineItem | PathItem | MarkersItem | TextItem;
 
 /**
@@ -105,10 +140,15 @@ export type PlateItem = RectItem | LineItem | PathItem | MarkersItem | TextItem;
  * Writers, the check and programs read it and nothing else.
  */
 export interface Plate {
+  /** The kind of document, with its version. */
   hexis: 'plate/1';
+  /** Id of the figure. */
   id: string;
+  /** In points. */
   width: number;
+  /** In points. */
   height: number;
+  /** Title, for those who cannot see it. */
   title: string;
   /** The figure in words. */
   description: string;
@@ -120,6 +160,7 @@ export interface Plate {
   paper: string;
   /** Where the marks are. */
   panel: Box;
+  /** All ink, in drawing order. */
   items: PlateItem[];
 }
 

@@ -16,6 +16,7 @@ import { Store } from './read/store.js';
 /** A figure as a program gives it: what stands in a figure file, whose first line may be left out. */
 export type FigureInput = Omit<FigureFile, 'hexis'> & { hexis?: 'figure/1' };
 
+/** How figures are drawn: in which style, with a caption, at which number. */
 export interface ProjectOptions {
   /** A house style in place of those that figures name: a built-in name or a path. */
   style?: string | undefined;
@@ -64,6 +65,7 @@ const given = 'the figure';
 export class Project {
   /** What was read of its files. */
   readonly store: Store;
+  /** The options that hold for all its drawings. */
   readonly options: ProjectOptions;
 
   constructor(source: Source, options: ProjectOptions = {}) {

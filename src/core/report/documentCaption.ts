@@ -20,7 +20,9 @@ export interface DocumentCaption {
   number: { before: string; after: string };
   /** None where the heading in the image says it. */
   title: Span[];
+  /** The note below the figure. */
   note: Span[];
+  /** How title and note look. */
   looks: Record<'number' | 'title' | 'note', WordsLook>;
 }
 

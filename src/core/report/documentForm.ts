@@ -7,19 +7,27 @@ import type { DocumentPage } from './openReport.js';
 
 /** A figure of a document with its picture in the formats that the form of the document takes. */
 export interface DocumentFigure extends BoundFigure {
+  /** The figure in the formats that the document needs, by their names. */
   pictures: Readonly<Record<string, Uint8Array | string>>;
+  /** The numbers behind it. */
   numbers: Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
 }
 
 /** All that a document is made of. */
 export interface BoundDocument {
+  /** Id, after which its files are named. */
   id: string;
+  /** Its title. */
   title: string | undefined;
+  /** Who wrote it. */
   author: string | undefined;
+  /** Its language, as in `en`. */
   language: string;
+  /** Sides and margin of its pages. */
   page: DocumentPage;
   /** What stands before the count in the number of every figure. */
   lead: string;
+  /** Its figures in their order. */
   figures: readonly DocumentFigure[];
   /** The font file behind a face, for documents that embed it. */
   fontBytes: Faces['fontBytes'];
@@ -27,15 +35,19 @@ export interface BoundDocument {
 
 /** A file of a document, with its path from the folder in which the document stands. */
 export interface DocumentFile {
+  /** Path beside the other files of the document. */
   path: string;
+  /** What it holds. */
   bytes: Uint8Array | string;
 }
 
 /** A form of document; its writer is loaded when it is first asked for. */
 export interface DocumentForm {
+  /** Name in commands and calls. */
   name: string;
   /** Ending of its main file. */
   ending: string;
+  /** What it is for, for the help. */
   description: string;
   /** The formats of the pictures that it takes, each with how it is written. */
   pictures: Readonly<Record<string, WriteOptions>>;
@@ -43,6 +55,7 @@ export interface DocumentForm {
   needs?: readonly string[];
   /** Whether the first bytes of a file are of this form, so that a new document may take its place. */
   isOwn(head: Uint8Array): boolean;
+  /** Loads the writer. */
   load(): Promise<(document: BoundDocument, name: string) => Promise<DocumentFile[]>>;
 }
 

@@ -5,8 +5,8 @@ const startsWith = (head: Uint8Array, ...texts: string[]): boolean => {
   return texts.some((own) => text.startsWith(own));
 };
 
-/** The forms of documents that can be written anywhere. */
-export const coreDocuments = [
+/** A new form is a file of its own and an entry here. */
+export const coreDocumentList = [
   {
     name: 'html',
     ending: 'html',
@@ -52,3 +52,6 @@ export const coreDocuments = [
     },
   },
 ] as const satisfies readonly DocumentForm[];
+
+/** The forms of documents that can be written anywhere. */
+export const coreDocuments: readonly DocumentForm[] = coreDocumentList;

@@ -17,22 +17,31 @@ import type { DocumentPage, Report, ReportEntry } from './openReport.js';
 
 /** A figure of a report, drawn, with all that a document says of it. */
 export interface BoundFigure {
+  /** Where it stands in the report. */
   entry: ReportEntry;
+  /** Id of the figure. */
   id: string;
+  /** Its title. */
   title: string;
+  /** What it shows, for those who cannot see it. */
   altText: string;
+  /** Its caption. */
   caption: DocumentCaption;
   /** The same and the words before it, set in its faces for pages. */
   leaf: Leaf;
   /** Width and height in the document, in points. */
   width: number;
+  /** Its height in the document, in points. */
   height: number;
   /** Its width in the document by its width as drawn. */
   placed: number;
+  /** What is held against the other figures. */
   facts: HandFacts[];
+  /** What was found in it alone. */
   findings: Finding[];
   /** The page that its style gives a document. */
   page: DocumentPage;
+  /** Name of its style. */
   style: string;
 }
 

@@ -13,8 +13,11 @@ import type { Report, ReportEntry } from './openReport.js';
 
 /** A figure of a report with its pictures, as plain data: what one thread hands to another, and what is kept. */
 export interface DrawnEntry {
+  /** The figure as the document knows it. */
   figure: BoundFigure;
+  /** The numbers behind it. */
   numbers: Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
+  /** The figure in the formats that were asked for, by their names. */
   pictures: Record<string, Uint8Array | string>;
   /** Font files of faces that do not ship, by family and variant, where the formats put words on pages. */
   fonts: Record<string, Uint8Array>;

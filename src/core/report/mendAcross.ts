@@ -11,14 +11,19 @@ import { openReport, type Report } from './openReport.js';
 
 /** A file before and after it was mended. */
 export interface MendedFile {
+  /** Path of the file. */
   path: string;
+  /** Its text before. */
   before: string;
+  /** Its text with all mends. */
   after: string;
+  /** What leads from one to the other. */
   patch: Patch;
 }
 
 /** The files of a report before and after what differs across its figures was mended. */
 export interface MendedAcross {
+  /** The files that were mended. */
   files: MendedFile[];
   /** What was mended, in order, each with the file that was changed. */
   made: { finding: Finding; file: string }[];
@@ -26,6 +31,7 @@ export interface MendedAcross {
   left: Finding[];
   /** How the report has its figures after that. */
   report: Report;
+  /** The figures, drawn with all mends. */
   figures: BoundFigure[];
 }
 

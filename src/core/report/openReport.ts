@@ -14,13 +14,15 @@ export interface ReportEntry {
   path: string;
   /** The setting that names it, such as `figures.2`. */
   setting: string;
-  /** Its number as readers see it, such as `3.2`, and as it is counted. */
+  /** Its number as readers see it, such as `3.2`. */
   label: string;
+  /** Its number as it is counted. */
   number: number;
   /** Its width in the document as it is written: a length, or a name of the style; none: as the figure says. */
   width: { value: string; setting: string } | undefined;
   /** Paragraphs that stand before it, with inline markup. */
   before: string[];
+  /** What its author has waived of it within the report. */
   waive: HandFacts['waive'];
 }
 
@@ -33,10 +35,15 @@ export interface DocumentPage {
 
 /** A report file, read, with the paths of its figures. */
 export interface Report {
+  /** Path of its file. */
   file: string;
+  /** Id, after which its documents are named. */
   id: string;
+  /** Its title. */
   title: string | undefined;
+  /** Who wrote it. */
   author: string | undefined;
+  /** Its language, as in `en`. */
   language: string;
   /** The style of all figures: a built-in name or a path. */
   style: string | undefined;
@@ -44,9 +51,13 @@ export interface Report {
   page: Partial<DocumentPage>;
   /** What stands before the count in the number of every figure. */
   lead: string;
+  /** What it says for all its figures. */
   shared: Layer | undefined;
+  /** Its figures in their order. */
   entries: ReportEntry[];
+  /** What its author has waived, with the reasons. */
   waive: HandFacts['waive'];
+  /** Where a setting of it is written. */
   locate(path: string): Place;
 }
 

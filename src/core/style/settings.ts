@@ -35,7 +35,7 @@ export interface Readings {
 }
 
 /** What is held of a field. */
-type Held<S> =
+export type Held<S> =
   S extends Reading<infer N>
     ? Readings[N]
     : S extends z.ZodMiniOptional<infer Inner>
@@ -48,10 +48,10 @@ type Held<S> =
             ? Readonly<Record<string, Held<Value>>>
             : z.infer<S>;
 
-type OpenKeys<Shape> = { [K in keyof Shape]: Shape[K] extends Open ? K : never }[keyof Shape];
+export type OpenKeys<Shape> = { [K in keyof Shape]: Shape[K] extends Open ? K : never }[keyof Shape];
 
 /** What is held of a group of fields: each that is not open, and of the open ones those that somebody gives. */
-type HeldShape<Shape> = { [K in Exclude<keyof Shape, OpenKeys<Shape>>]: Held<Shape[K]> } & {
+export type HeldShape<Shape> = { [K in Exclude<keyof Shape, OpenKeys<Shape>>]: Held<Shape[K]> } & {
   [K in OpenKeys<Shape>]?: Held<Shape[K]>;
 };
 
@@ -70,14 +70,17 @@ export type DefaultLook = DefaultShape<typeof lookShape>;
 
 export type AxisSettings = HeldShape<typeof axisShape>;
 export type SecondUnit = NonNullable<AxisSettings['second']>;
-type HeldLook = HeldShape<typeof lookShape>;
+export type HeldLook = HeldShape<typeof lookShape>;
 
 /** Every setting of a figure's look, explicit, and what follows from several of them. */
 export interface Settings extends Omit<HeldLook, 'axes' | 'numbers'> {
+  /** How each axis looks and what its limits are. */
   axes: { x: AxisSettings; y: AxisSettings; z?: AxisSettings };
+  /** How numbers are written. */
   numbers: NumberForm;
   /** Sides of the page in points. */
   width: number;
+  /** Height of the figure, in points. */
   height: number;
   /** Width in the document by width as drawn. */
   placed: number;

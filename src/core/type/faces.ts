@@ -3,6 +3,7 @@ import type { TypeKit } from './typeKit.js';
 
 /** The faces of a drawing: how their letters look, and the font files behind them for formats that embed them. */
 export interface Faces {
+  /** What measures and sets text with them. */
   kit: TypeKit;
   /** The font file behind a face. */
   fontBytes(family: string, variant: Variant): Promise<Uint8Array>;

@@ -4,11 +4,9 @@ import type { BoundDocument, DocumentFile, DocumentForm } from '../../core/repor
 import { formats } from '../formats.js';
 import type { Output } from '../save.js';
 import { type BindOptions, drawReport } from './bindReport.js';
-import { documents } from './documents.js';
+import { type DocumentName, documents } from './documents.js';
 import { intoDocx } from './update/update.js';
 import { DocumentFault } from './update/wordPackage.js';
-
-export type DocumentName = (typeof documents)[number]['name'];
 
 const formNamed = (name: DocumentName): DocumentForm => documents.find((form) => form.name === name) as DocumentForm;
 

@@ -10,6 +10,7 @@ import { Cache } from './cache.js';
 import { drawEntries } from './drawing.js';
 import type { HashedEntry, Input, Work } from './drawOne.js';
 
+/** How the figures of a report are drawn. */
 export interface BindOptions {
   /** Numbers or ids of the figures that are wanted; left out: all. */
   only?: readonly string[] | undefined;
@@ -27,7 +28,9 @@ export interface BindOptions {
 
 /** A report with its figures drawn, in their order. */
 export interface DrawnReport {
+  /** The report. */
   report: Report;
+  /** What a document is written from. */
   document: BoundDocument;
   /** What is wrong across its figures, where all of them were wanted. */
   hand: Finding[];
@@ -35,6 +38,7 @@ export interface DrawnReport {
   inputs: Record<string, Input[]>;
   /** How many of them were drawn, and how many were kept from before. */
   drawn: number;
+  /** The figures as they are kept for the next time. */
   cache: Cache;
 }
 

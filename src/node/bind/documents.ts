@@ -1,8 +1,8 @@
 import type { DocumentForm } from '../../core/report/documentForm.js';
-import { coreDocuments } from '../../core/report/documents.js';
+import { coreDocumentList } from '../../core/report/documents.js';
 
-/** Every form of document that can be written under Node. */
-export const documents = [
+/** A new form is a file of its own and an entry here. */
+export const documentList = [
   {
     name: 'docx',
     ending: 'docx',
@@ -16,5 +16,11 @@ export const documents = [
       return async (document, name) => [{ path: `${name}.docx`, bytes: await docxDocument(document) }];
     },
   },
-  ...coreDocuments,
+  ...coreDocumentList,
 ] as const satisfies readonly DocumentForm[];
+
+/** The name of a form of document. */
+export type DocumentName = (typeof documentList)[number]['name'];
+
+/** Every form of document that can be written under Node. */
+export const documents: readonly (DocumentForm & { name: DocumentName })[] = documentList;

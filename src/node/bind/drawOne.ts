@@ -8,18 +8,23 @@ import { formats as known } from '../formats.js';
 
 /** What is wanted of each figure: its pictures, and whether it is looked for settings that change nothing. */
 export interface Work {
+  /** The formats of its pictures, each with how it is written. */
   formats: Readonly<Record<string, WriteOptions>>;
+  /** Whether rules that draw it again speak as well. */
   isDeep: boolean;
 }
 
 /** A file that a figure is made of, with its SHA-256; none where it was looked for and is not there. */
 export interface Input {
+  /** Path of the file. */
   file: string;
+  /** The hash of what it holds. */
   sha256: string | undefined;
 }
 
 /** A figure with the hashes of what it was made of. */
 export interface HashedEntry extends DrawnEntry {
+  /** The files that it is made of. */
   inputs: Input[];
   /** Whether the files were the same when they were hashed as when they were read: else the hashes are of another figure. */
   isSettled: boolean;

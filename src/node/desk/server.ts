@@ -41,13 +41,17 @@ const tokenBytes = 24;
 
 /** A desk that is served until it is closed. */
 export interface ServedDesk {
+  /** The port at which it is served. */
   port: number;
+  /** The token that its calls carry. */
   token: string;
   /** The address of the page with the token behind `#`, which no request carries. */
   address: string;
+  /** Ends it. */
   close(): Promise<void>;
 }
 
+/** Which folder a desk is for, and where it is served. */
 export interface DeskOptions {
   /** The folder whose files are worked on. */
   folder: string;

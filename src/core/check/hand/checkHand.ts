@@ -9,6 +9,7 @@ import { handRules } from './handRules.js';
 
 /** What a report says of the rules across its figures. */
 export interface HandReport {
+  /** What its author has waived, with the reasons. */
   waive: Readonly<Record<string, string | undefined>>;
   /** Where a setting of the report file stands, or would. */
   locate(path: string): Place;

@@ -39,17 +39,21 @@ export interface ShownGroup {
 export interface HandFacts {
   /** Path of the figure file. */
   file: string;
+  /** Kind of chart. */
   kind: string;
   /** The columns of the chart with what each is used for, in words that are equal where the figures show the same. */
   shows: string;
   /** Whether it shows a summary, such as means, which several kinds could show. */
   summary: string;
+  /** The variables that its axes show. */
   variables: ShownVariable[];
+  /** The groups that it tells apart, with their looks. */
   groups: ShownGroup[];
   /** The largest letters of each kind of words at the size in the document, in points. */
   texts: Partial<Record<TextRole, number>>;
   /** Width in the document and as drawn, in points. */
   placedWidth: number;
+  /** Its width in the document, in points. */
   width: number;
   /** Whether it stands on a board, which decides its size. */
   isOnBoard: boolean;

@@ -24,11 +24,17 @@ export interface HandFlaw {
   figure: HandFigure;
   /** That of its facts which the flaw is about; left out: the flaw is of the report file. */
   facts?: HandFacts;
+  /** What was found. */
   found: string;
+  /** What was expected. */
   expected?: string;
+  /** What was measured, where it is a number. */
   measured?: Measure;
+  /** What it was held against. */
   limit?: Measure;
+  /** The setting that is at fault, as a path. */
   setting: string;
+  /** The change that mends it. */
   mend?: { edits: readonly Edit[]; keepsMeaning: boolean };
 }
 
@@ -43,6 +49,7 @@ export interface HandExample {
 
 /** A rule across the figures of a report. */
 export interface HandRule {
+  /** Name in lists, messages and waivers. */
   name: string;
   /** What the rule asks for, one sentence. */
   asks: string;
@@ -50,9 +57,13 @@ export interface HandRule {
   measures: string;
   /** Why it matters, one sentence. */
   reason: string;
+  /** Where the rule comes from. */
   source: string;
+  /** Whether a document does not bear it, or is warned of it. */
   severity: Severity;
+  /** What is wrong across the figures. */
   finds(figures: readonly HandFigure[]): HandFlaw[];
+  /** Figures that it finds nothing in, and such that it does. */
   examples: { ok: readonly HandExample[]; bad: readonly HandExample[] };
 }
 

@@ -28,21 +28,31 @@ export interface FigureWords {
 
 /** A figure as rules look at it: what was drawn, the numbers behind it, and all that it was drawn by. */
 export interface Subject {
+  /** Id of the figure. */
   id: string;
+  /** The page that it is drawn on, in points, and its colour. */
   page: { width: number; height: number; paper: string };
   /** Its ink in drawing order; on a board, that of this figure, on the page of the board. */
   items: readonly PlateItem[];
+  /** Its panels, with their scales. */
   panels: readonly PanelPlace[];
+  /** What it draws, in data units: a plan for each panel. */
   plans: readonly Plan[];
+  /** Its settings, all made explicit. */
   settings: Settings;
+  /** The numbers behind it. */
   numbers: NumbersTable;
   /** Sentences that a note needs, with inline markup. */
   note: readonly string[];
+  /** What its file says. */
   figure: FigureWords;
+  /** What is known of the columns. */
   codebook: Codebook;
+  /** The table as it was read. */
   table: Table;
   /** Settings from the bottom up, the figure file last. */
   layers: readonly Layer[];
+  /** What its axes show. */
   shows: AxesShow;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands, or would. */
   locate(path: string): Place;

@@ -16,6 +16,7 @@ import { firstFigure } from './firstFigure.js';
 
 /** What is said of a table before it is read. */
 export interface TableReading {
+  /** Name of the sheet of a workbook. */
   sheet?: string | undefined;
   /** Cells of a sheet, such as B3:F40; left out: all. */
   range?: string | undefined;
@@ -33,15 +34,19 @@ export interface TableReading {
 export interface TableLook {
   /** Path of the table. */
   path: string;
+  /** How many rows it has. */
   rows: number;
   /** Whether its first line names no columns. */
   bare: boolean;
+  /** The sheet of a workbook that was read. */
   sheet?: string | undefined;
+  /** The cells of that sheet that were read. */
   range?: string | undefined;
   /** Lines above the names of the columns that are left out. */
   skip?: number | undefined;
   /** The sheets of a workbook that has several. */
   sheets?: readonly string[] | undefined;
+  /** How numbers are written in it. */
   notation: NumberNotation;
   /** Its columns with what each seems to be. */
   columns: ColumnProfile[];
@@ -143,9 +148,11 @@ export async function lookInto(
 
 /** What an author says of a column, where a look at the table does not tell. */
 export interface ColumnAnswer {
+  /** What the column holds. */
   looks?: 'numeric' | 'nominal' | 'date' | undefined;
   /** Name in words, as figures show it. */
   label?: string | undefined;
+  /** Unit of its values. */
   unit?: string | undefined;
   /** Codes that stand for "no value". */
   missing?: readonly string[] | undefined;
@@ -153,6 +160,7 @@ export interface ColumnAnswer {
   values?: Readonly<Record<string, string>> | undefined;
 }
 
+/** What an author has said of the columns of a table, by their names. */
 export type Answers = Readonly<Record<string, ColumnAnswer>>;
 
 /** The columns as an author says they are. */

@@ -9,6 +9,7 @@ import { roleOf } from '../../plate/role.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';
 
+/** Which rules speak, and at which width. */
 export interface CheckOptions {
   /** The rules that are held against the figure; left out: all. A program may give some of its own. */
   rules?: readonly Rule[] | undefined;

@@ -6,6 +6,7 @@ import { type CheckOptions, check } from './check.js';
 import { strayEntries } from './strayEntries.js';
 import { type IdleTries, idleInGeneral } from './unread.js';
 
+/** How a figure file is checked. */
 export interface CheckFileOptions extends Omit<CheckOptions, 'placed'> {
   /**
    * Which settings are tried by drawing the figure without them, to find those that change nothing: all that may, those alone
@@ -18,7 +19,9 @@ export interface CheckFileOptions extends Omit<CheckOptions, 'placed'> {
 
 /** A figure or a board that was looked at. */
 export interface CheckedFigure {
+  /** Id of the figure. */
   id: string;
+  /** What was found. */
   findings: Finding[];
 }
 

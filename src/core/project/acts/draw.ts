@@ -1,5 +1,5 @@
 import { fail, type Outcome, succeed } from '../../document/problem.js';
-import { type CoreFormat, coreFormats } from '../../export/formats.js';
+import { type CoreFormat, coreFormats, type coreList } from '../../export/formats.js';
 import type { Format, WrittenBy } from '../../export/writer.js';
 import type { Drawing } from '../compose/drawing.js';
 import { type DrawnFigure, type FigureInput, openProject, type ProjectOptions } from '../project.js';
@@ -7,7 +7,7 @@ import { memory } from '../read/source.js';
 import { type Writable, type WriteOptions, writeAs } from './write.js';
 
 /** What a format writes: text, or bytes. */
-export type Written<F extends CoreFormat> = WrittenBy<Extract<(typeof coreFormats)[number], { name: F }>>;
+export type Written<F extends CoreFormat> = WrittenBy<Extract<(typeof coreList)[number], { name: F }>>;
 
 /**
  * Writes a drawing as SVG, EPS or its plate (text), or as PDF (bytes); a problem where the format needs what is not at
@@ -18,7 +18,7 @@ export async function write<F extends CoreFormat>(
   format: F,
   options: WriteOptions = {},
 ): Promise<Outcome<Written<F>>> {
-  const writer: Format = coreFormats.find(({ name }) => name === format) as Format;
+  const writer = coreFormats.find(({ name }) => name === format) as Format;
   return writeAs(drawing, writer, options) as Promise<Outcome<Written<F>>>;
 }
 

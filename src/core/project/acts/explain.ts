@@ -24,7 +24,9 @@ export interface SettingOrigin {
 
 /** Why a setting is as it is and what ink hangs on it, or which settings make some ink look as it does. */
 export interface Explanation {
+  /** Each setting that was read while the figure was drawn, with where its value comes from. */
   settings: SettingOrigin[];
+  /** The ink that was asked for. */
   items: PlateItem[];
 }
 

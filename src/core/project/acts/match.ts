@@ -10,8 +10,11 @@ import type { Store } from '../read/store.js';
 
 /** A figure file before and after it took over the formatting of another one. */
 export interface Matched {
+  /** The text of the file before. */
   before: string;
+  /** The text with the formatting taken over. */
   after: string;
+  /** What leads from one to the other. */
   patch: Patch;
   /** What the other figure has that was not taken over. */
   left: LeftBehind;

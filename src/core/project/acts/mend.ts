@@ -6,6 +6,7 @@ import { openProject, type Project, type ProjectOptions } from '../project.js';
 import { overlaid, type Source } from '../read/source.js';
 import { type CheckFileOptions, checkFile } from './checkFile.js';
 
+/** Which findings are mended. */
 export interface MendOptions extends ProjectOptions, CheckFileOptions {
   /** Names of the rules whose findings are mended; left out: all. What other rules find is held against every mend. */
   only?: readonly string[] | undefined;
@@ -13,8 +14,11 @@ export interface MendOptions extends ProjectOptions, CheckFileOptions {
 
 /** A figure file before and after it was mended. */
 export interface Mended {
+  /** The text of the file before. */
   before: string;
+  /** The text with all mends. */
   after: string;
+  /** What leads from one to the other. */
   patch: Patch;
   /** What was mended, in order. */
   made: Finding[];

@@ -24,6 +24,7 @@ export interface ProofSubject {
   label: string;
 }
 
+/** How figures are drawn and checked for a proof. */
 export interface ProofOptions extends ProjectOptions, Omit<CheckOptions, 'placed'> {
   /** The width of the figures in the document in points, by the widths of their style; left out: as they say. */
   placed?: ((widths: Readonly<Record<string, number>>) => number | undefined) | undefined;
@@ -33,8 +34,11 @@ export interface ProofOptions extends ProjectOptions, Omit<CheckOptions, 'placed
 
 /** The pages of a proof, and what is on them. */
 export interface Proof {
+  /** Its pages, the first of several an index. */
   pages: Plate[];
+  /** The faces that its pages need. */
   faces: Faces;
+  /** The figures that were proved. */
   figures: { path: string; id: string; title: string; description: string; findings: Finding[] }[];
 }
 

@@ -13,8 +13,11 @@ import { write } from './draw.js';
 
 /** Pictures of names, as the style of a figure draws them: SVG by name. */
 export interface Samples {
+  /** Patterns by their names, as SVG. */
   pattern: Record<string, string>;
+  /** Markers by their names, as SVG. */
   marker: Record<string, string>;
+  /** Dashes by their names, as SVG. */
   dash: Record<string, string>;
 }
 

@@ -37,12 +37,17 @@ export interface PaletteDistance {
 
 /** A style measured: what it sets, what it has from others, and how it reads. */
 export interface StyleReport {
+  /** Name of the style. */
   name: string;
   /** The styles that it builds on, the nearest first, with how many settings come from each. */
   inherited: { layer: string; count: number }[];
+  /** What the style sets itself. */
   sets: StyleSetting[];
+  /** Contrast of each kind of ink with its ground. */
   inks: InkContrast[];
+  /** The smallest text. */
   smallest: { path: string; size: number };
+  /** How well the colours of each palette tell apart. */
   palettes: PaletteDistance[];
   /** How many patterns, markers and dashes tell series apart beside colours. */
   cues: { patterns: number; markers: number; dashes: number };

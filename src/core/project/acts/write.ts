@@ -4,6 +4,7 @@ import { type Format, WriteFault, type Writer } from '../../export/writer.js';
 import type { Drawing } from '../compose/drawing.js';
 import { SourceFault } from '../read/source.js';
 
+/** How a plate is written, as far as its format has a choice. */
 export interface WriteOptions {
   /** Dots per inch of pictures. Left out: as the settings say. */
   dpi?: number | undefined;

@@ -7,18 +7,23 @@ import type { Part } from './part.js';
 
 /** What a drawing is called, and what it was made with. */
 export interface About {
+  /** Id of the figure. */
   id: string;
   /** Number of the figure in its document, where its file gives one. */
   number?: number;
   /** Name of the house style. */
   style: string;
+  /** Who made it. */
   author?: string;
 }
 
 /** A figure, a board or a card, laid out and ready to be written. */
 export interface Drawing {
+  /** The laid-out figure. */
   plate: Plate;
+  /** The faces that its words need. */
   faces: Faces;
+  /** What it is called. */
   about: About;
   /** The table behind the marks. */
   numbers: NumbersTable;

@@ -59,8 +59,11 @@ export const viewEdits = ({ turn, tilt, distance }: View): Edit[] => [
 
 /** A figure file before and after its view was changed. */
 export interface Turned {
+  /** The text of the file before. */
   before: string;
+  /** The text with the new view. */
   after: string;
+  /** What leads from one to the other. */
   patch: Patch;
 }
 

@@ -1,5 +1,8 @@
 // Made by scripts/writeDocs.mjs from the schemas of the files.
 
+/**
+ * How an axis looks, and what its limits are.
+ */
 export interface AxisLook {
   /**
    * Axis title. Left out: label and unit from the codebook. Empty: none.
@@ -234,6 +237,9 @@ export interface AxisLook {
   };
 }
 
+/**
+ * A figure file.
+ */
 export interface FigureFile {
   /**
    * Kind and version of the file.
@@ -604,6 +610,9 @@ export interface FigureFile {
    * House style: a built-in name or a path. Left out: plain.
    */
   style?: string;
+  /**
+   * The chart: its kind, the columns that it shows, and how.
+   */
   chart:
     | {
         /**
@@ -3789,6 +3798,9 @@ export interface FigureFile {
   };
 }
 
+/**
+ * A board file: several figures on one plate.
+ */
 export interface BoardFile {
   /**
    * Kind and version of the file.
@@ -4009,6 +4021,9 @@ export interface BoardFile {
   };
 }
 
+/**
+ * A report file: the figures of one document.
+ */
 export interface ReportFile {
   /**
    * Kind and version of the file.
@@ -4219,6 +4234,9 @@ export interface ReportFile {
   };
 }
 
+/**
+ * A codebook: what is known of the columns of a table.
+ */
 export interface CodebookFile {
   /**
    * Kind and version of the file.

@@ -8,6 +8,7 @@ import type { BoardContents } from '../files/boardFile.js';
 import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { ReportContents } from '../files/reportFile.js';
+import type { BoardFile, CodebookFile, FigureFile, ReportFile, StyleFile } from '../generated/fileTypes.js';
 
 /** What the files of each kind say. */
 export interface Contents {
@@ -70,17 +71,35 @@ export function checkDocument<K extends DocumentKind>(
   return faults.length > 0 ? fail(faults) : succeed({ file, value: source.value as Contents[K], source });
 }
 
-/** Reads a figure file from its text. `file` is the name that messages give it. */
-export const readFigure = (text: string, file = 'figure.yaml') => readDocument('figure', text, file);
+/** What authors write into the files of each kind. */
+export interface Files {
+  board: BoardFile;
+  figure: FigureFile;
+  report: ReportFile;
+  codebook: CodebookFile;
+  style: StyleFile;
+}
+
+/** Reads a file of one kind from its text. @param file the name that messages give it */
+export type Reader<K extends DocumentKind> = (text: string, file?: string) => Outcome<Reading<Files[K]>>;
+
+/** The types of files are made from the schemas by which they are held against. */
+const readerOf =
+  <K extends DocumentKind>(kind: K): Reader<K> =>
+  (text, file = `${kind}.yaml`) =>
+    readDocument(kind, text, file) as Outcome<Reading<Files[K]>>;
+
+/** Reads a figure file from its text. */
+export const readFigure: Reader<'figure'> = readerOf('figure');
 
 /** Reads a board file from its text. */
-export const readBoard = (text: string, file = 'board.yaml') => readDocument('board', text, file);
+export const readBoard: Reader<'board'> = readerOf('board');
 
 /** Reads a report file from its text. */
-export const readReport = (text: string, file = 'report.yaml') => readDocument('report', text, file);
+export const readReport: Reader<'report'> = readerOf('report');
 
 /** Reads a codebook from its text. */
-export const readCodebook = (text: string, file = 'codebook.yaml') => readDocument('codebook', text, file);
+export const readCodebook: Reader<'codebook'> = readerOf('codebook');
 
 /** Reads a house style from its text; what it does not set is in the style that it extends. */
-export const readStyle = (text: string, file = 'style.yaml') => readDocument('style', text, file);
+export const readStyle: Reader<'style'> = readerOf('style');

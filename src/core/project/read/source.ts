@@ -3,6 +3,7 @@ import type { Faces } from '../../type/faces.js';
 
 /** Why a file could not be read. */
 export class SourceFault extends Error {
+  /** Why the file cannot be had. */
   readonly kind: 'missing' | 'unreadable';
 
   constructor(kind: 'missing' | 'unreadable', reason: string) {

@@ -1,0 +1,112 @@
+/** The types that those of the other entries are made of, for programs that name them. There is nothing else in it. */
+
+export type {
+  AxisPlan,
+  AxisTitle,
+  BandMark,
+  BarMark,
+  BinMark,
+  BoxMark,
+  CategoryAxis,
+  Cell,
+  CloudMark,
+  EndLabel,
+  FurtherNumbers,
+  IntervalMark,
+  LeftOut,
+  LegendPlan,
+  LineLook,
+  LineMark,
+  LineRole,
+  Mark,
+  NoAxis,
+  NumbersColumn,
+  NumbersSum,
+  Plan,
+  PointMark,
+  Remark,
+  Series,
+  ShadeKeys,
+  Share,
+  Singled,
+  SizeKeys,
+  SkinMark,
+  SliceMark,
+  SpacePlan,
+  SpotsMark,
+  StrutMark,
+  ValueAxis,
+  WallName,
+} from './chart/plan.js';
+export type { SpaceSettings, spaceSchema } from './chart/space/spaceSettings.js';
+export type { ShownGroup, ShownVariable } from './check/hand/facts.js';
+export type { HandExample } from './check/hand/handRule.js';
+export type { FigureWords, PanelPlace } from './check/measure/subject.js';
+export type { Example, Limits, LimitValues, OwnMend, TakenProblem } from './check/rule.js';
+export type { SaidRule } from './check/sarif.js';
+export type { Schema } from './choose/fieldAt.js';
+export type { DashedLine } from './color/dashes.js';
+export type { View as ColorView, views } from './color/views.js';
+export type { Category, Codebook, Measure as MeasureKind, Variable } from './data/codebook.js';
+export type { DateOrder } from './data/dates.js';
+export type { NumberFault, NumberNotation } from './data/numberText.js';
+export type { CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
+export type { CodebookContents, codebookSchema } from './document/codebook.js';
+export type { Open, Reading as FieldReading, ReadingName } from './document/fields.js';
+export type { TakingOver } from './document/formatting.js';
+export type { CheckLook, HouseStyle, styleShape } from './document/houseStyle.js';
+export type { Language, languages } from './document/languages.js';
+export type { axisShape } from './document/look/axes.js';
+export type { AxisName, Dash, dashes, MarkerShape, markerShapes, TextRole, textRoles } from './document/look/names.js';
+export type { Look, lookSchema, lookShape } from './document/look.js';
+export type { ProblemOf } from './document/problem.js';
+export type { ThousandsMark, thousandsMarks } from './document/thousandsMarks.js';
+export type { Facts, wordings } from './document/wording.js';
+export type { Path, YamlSource } from './document/yamlSource.js';
+export type { coreList } from './export/formats.js';
+export type { Inks } from './export/inks.js';
+export type { WriteContext, Writer, WrittenBy } from './export/writer.js';
+export type { AxisScale, NoScale } from './layout/axes/panelScales.js';
+export type { SceneScales, SpaceAxis } from './layout/space/sceneScales.js';
+export type { CaptionWords } from './layout/words/caption.js';
+export type { Ink, PlateStroke, Shown } from './plate/plate.js';
+export type { PlacedKind } from './project/acts/draft.js';
+export type { Said, SettingOrigin } from './project/acts/explain.js';
+export type { ProofSubject } from './project/acts/proof.js';
+export type { InkContrast, PaletteDistance, StyleSetting } from './project/acts/styleReport.js';
+export type { IdleTries } from './project/acts/unread.js';
+export type { Writable } from './project/acts/write.js';
+export type { Part } from './project/compose/part.js';
+export type { DocumentKind, documentKinds } from './project/files/documentKinds.js';
+export type { FigureContents, figureSchema } from './project/files/figureFile.js';
+export type { AxisLook, StyleHead } from './project/generated/fileTypes.js';
+export type { Files as FilesByKind, Reader, Reading } from './project/read/readDocument.js';
+export type { Store } from './project/read/store.js';
+export type { WordsLook } from './report/documentCaption.js';
+export type { Leaf, Stack } from './report/leaf.js';
+export type { DocumentPage } from './report/openReport.js';
+export type { CategoryScale } from './scale/categoryScale.js';
+export type { NumberForm } from './scale/numberFormat.js';
+export type { NumberScale } from './scale/numberScale.js';
+export type { Transform } from './scale/transform.js';
+export type { Place as SpacePlace, Projection, Seen } from './space/view.js';
+export type { BoxSummary } from './statistics/box.js';
+export type { Triple } from './statistics/density3.js';
+export type { Interval } from './statistics/interval.js';
+export type { Mesh } from './statistics/mesh.js';
+export type { AxesShow, Layer, Shows } from './style/layers.js';
+export type {
+  AxisSettings,
+  Held,
+  HeldLook,
+  HeldShape,
+  OpenKeys,
+  Readings,
+  Stroke,
+  TextStyle,
+} from './style/settings.js';
+export type { Face, Variant, variants } from './type/face.js';
+export type { Markup, Span } from './type/markup.js';
+export type { Outline } from './type/outline.js';
+export type { KnownBlock, Setting as TypeSetting, TextBlock, Wrapping } from './type/textBlock.js';
+export type { TypeKit } from './type/typeKit.js';
