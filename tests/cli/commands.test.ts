@@ -3,9 +3,11 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { commands } from '../../src/cli/commands.js';
-import { demo, demoFigures, demoIds, folderWith, hexis, root } from '../helpers/hexis.js';
+import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from '../helpers/hexis.js';
 
 const figure = demo('figures/yield-by-bed.figure.yaml');
+const severalIds = ['bed-shares', 'experience', 'kale-season', 'yield-by-bed'];
+const several = severalIds.map(demoFigure);
 
 /** The exit code of a command that serves, asked to stop once it has said its address. */
 function servedFor(words: readonly string[], cwd: string): Promise<number | null> {
@@ -41,19 +43,20 @@ describe('the command', () => {
       expect(out).toContain(`Example:\n  ${example}`);
       for (const [flags] of options) expect(out).toContain(flags);
       const [, ...words] = example.split(' ');
-      const cwd = name === 'demo' ? project.path : join(project.path, 'lanternfield');
-      // What is served goes on until it is stopped.
+      const cwd = join(project.path, 'lanternfield');
+      // What is served goes on until it is stopped; the project of all others was made by the example of this one.
       if (name === 'desk') expect(await servedFor(words, cwd)).toBe(0);
+      else if (name === 'demo') expect(words).toEqual(['demo', 'lanternfield']);
       else expect(hexis(words, { cwd })).toMatchObject({ code: 0, err: '' });
     },
   );
 
   test('draws several figures in several formats into a folder', () => {
     const folder = folderWith();
-    const { code, out } = hexis(['draw', ...demoFigures, '--as', 'svg,pdf,png,plate', '-o', `${folder.path}/`]);
+    const { code, out } = hexis(['draw', ...several, '--as', 'svg,pdf,png,plate', '-o', `${folder.path}/`]);
     expect(code).toBe(0);
     const endings = ['pdf', 'plate.json', 'png', 'svg'];
-    expect(readdirSync(folder.path).sort()).toEqual(demoIds.flatMap((id) => endings.map((e) => `${id}.${e}`)));
+    expect(readdirSync(folder.path).sort()).toEqual(severalIds.flatMap((id) => endings.map((e) => `${id}.${e}`)));
     expect(out).toContain('yield-by-bed: 228 of 240 plots; 12 left out');
     const plate = JSON.parse(readFileSync(folder.at('experience.plate.json'), 'utf8'));
     expect(plate).toMatchObject({ hexis: 'plate/1', id: 'experience' });
@@ -104,7 +107,7 @@ describe('the command', () => {
     const bytes = environments.map((env, i) => {
       mkdirSync(folder.at(String(i)));
       expect(
-        hexis(['draw', ...demoFigures, '--caption', '--as', 'svg,pdf,png,plate', '-o', `${folder.at(String(i))}/`], {
+        hexis(['draw', ...several, '--caption', '--as', 'svg,pdf,png,plate', '-o', `${folder.at(String(i))}/`], {
           env,
         }).code,
       ).toBe(0);

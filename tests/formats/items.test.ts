@@ -76,10 +76,10 @@ describe('a plate with ink of each type, in each format', () => {
   let browser: Browser;
   let plate: Plate;
   let faces: Awaited<ReturnType<typeof plateFaces>>;
-  const draw = async (shown: Plate, name: string, format: (typeof formats)[number]) =>
+  const draw = async (shown: Plate, name: string, format: (typeof formats)[number], dpi = 600) =>
     writeFileSync(
       folder.at(`${name}.${format.ending}`),
-      ok(await write({ plate: shown, faces }, format.name, { dpi: 600 })) as Uint8Array,
+      ok(await write({ plate: shown, faces }, format.name, { dpi })) as Uint8Array,
     );
   const png = formats.find(({ name }) => name === 'png') as (typeof formats)[number];
 
@@ -116,13 +116,13 @@ describe('a plate with ink of each type, in each format', () => {
       'opacity' in item ? [plate.items.with(i, { ...item, opacity: 1 })] : [],
     );
     expect([without.length, opaque.length]).toEqual([19, 4]);
-    await draw(plate, 'whole', png);
+    await draw(plate, 'whole', png, 300);
     const others = [...without, ...opaque];
-    for (const [i, some] of others.entries()) await draw({ ...plate, items: some }, `other${i}`, png);
+    for (const [i, some] of others.entries()) await draw({ ...plate, items: some }, `other${i}`, png, 300);
     const blocks = worstBlocks(
       folder.at('whole.png'),
-      600,
-      others.map((_, i) => [folder.at(`other${i}.png`), 600] as const),
+      300,
+      others.map((_, i) => [folder.at(`other${i}.png`), 300] as const),
     );
     for (const [i, block] of blocks.entries()) expect([i, block > limit]).toEqual([i, true]);
   });

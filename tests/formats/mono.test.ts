@@ -1,3 +1,3 @@
 import { formatsAgree } from '../helpers/formatsAgree.js';
 
-formatsAgree('mono', ['yield-by-bed', 'bed-shares', 'two-years']);
+formatsAgree('mono', ['bed-shares', 'two-years']);

@@ -30,7 +30,8 @@ class TextSink extends WritableStream<Uint8Array> {
 }
 
 /**
- * Opens a workbook. Only the parts that are asked for are unpacked, and each is held against its checksum.
+ * Opens a workbook. Only the parts that are asked for are unpacked, piece by piece, and each is held against its checksum:
+ * that is why the library that packs documents does not read these.
  *
  * @throws {WorkbookFault} where the bytes are no such file
  */
