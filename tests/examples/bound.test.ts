@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { ok } from 'hexis';
 import { bind } from 'hexis/node';
 import type { Browser, Page } from 'playwright-core';
-import { launch } from '../helpers/browser.js';
+import { launch, quiet } from '../helpers/browser.js';
 import { demo, folderWith } from '../helpers/hexis.js';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -106,7 +106,7 @@ altText: "\\"><script>window.hit = 9</script>"
   cpSync(demo('garden.codebook.yaml'), own.at('c.yaml'));
   writeFileSync(own.at('h.html'), ok(await bind(own.at('h.report.yaml'), 'html'))[0]?.bytes as string);
   const { page, asked } = await opened(own.at('h.html'));
-  await page.waitForTimeout(200);
+  await quiet(page);
   expect(await page.evaluate(() => (window as unknown as { hit?: number }).hit)).toBeUndefined();
   expect(await page.locator('script, img').count()).toBe(0);
   expect(asked).toHaveLength(1);

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
 import { diffLines } from 'diff';
 import type { Browser } from 'playwright-core';
-import { launch } from '../helpers/browser.js';
+import { launch, quiet } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
 import { demo, demoFolder, folderWith, hexis } from '../helpers/hexis.js';
 
@@ -132,7 +132,7 @@ describe('a figure is finished by hand', () => {
     await desk.page.keyboard.press('Enter');
     await desk.page.keyboard.type('other');
     await desk.page.keyboard.press('Escape');
-    await desk.page.waitForTimeout(300);
+    await quiet(desk.page);
     expect(desk.text(fileOf('yield-by-bed'))).toBe(after);
   });
 

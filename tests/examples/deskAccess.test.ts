@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Browser, Page } from 'playwright-core';
-import { launch } from '../helpers/browser.js';
+import { launch, quiet } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
-import { demoFolder } from '../helpers/hexis.js';
+import { smallFolder } from '../helpers/hexis.js';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -16,7 +16,7 @@ interface Violation {
 /** What the reader of accessibility rules finds wrong on the page as it is. */
 async function violations(page: Page): Promise<string[]> {
   // Colours that fade in would be measured half-way.
-  await page.waitForTimeout(250);
+  await quiet(page);
   await page.evaluate(axe);
   const found = (await page.evaluate('axe.run(document, { resultTypes: ["violations"] })')) as {
     violations: Violation[];
@@ -33,10 +33,10 @@ beforeAll(async () => {
 afterAll(() => browser.close());
 
 describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
-  let folder: ReturnType<typeof demoFolder>;
+  let folder: ReturnType<typeof smallFolder>;
   let desk: DeskPage;
   beforeAll(async () => {
-    folder = demoFolder();
+    folder = smallFolder('yield-by-bed', 'yield-plain', 'kale-season');
     // The policy of the page lets no foreign script in, not even that of this test.
     desk = await deskPage(browser, folder.path, 'yield-by-bed', {
       colorScheme,
@@ -73,7 +73,6 @@ describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
     await page.keyboard.press('Escape');
     for (const name of ['Findings', 'Numbers', 'Again', 'Text']) {
       await desk.tab(new RegExp(`^${name}`));
-      await page.waitForTimeout(600);
       await look(name);
     }
     await page.getByRole('option', { name: 'garden.codebook.yaml' }).click();
@@ -81,7 +80,6 @@ describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
     await look('codebook');
     for (const name of ['On a page', 'Every style', 'All figures']) {
       await page.getByRole('radio', { name }).click();
-      await page.waitForTimeout(1200);
       await look(name);
     }
     await page.getByRole('radio', { name: 'True size' }).click();
@@ -101,7 +99,7 @@ describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
 });
 
 test('a figure is finished without a pointer, from the list to the file', async () => {
-  const folder = demoFolder();
+  const folder = smallFolder('yield-by-bed', 'yield-plain');
   const desk = await deskPage(browser, folder.path, 'yield-by-bed');
   const { page } = desk;
   const focused = () =>

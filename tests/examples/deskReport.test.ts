@@ -4,7 +4,7 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } fr
 import { ok } from 'hexis';
 import { bind } from 'hexis/node';
 import type { Browser } from 'playwright-core';
-import { launch } from '../helpers/browser.js';
+import { launch, quiet } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
 import { demoFolder } from '../helpers/hexis.js';
 
@@ -108,7 +108,7 @@ describe('a report at the desk', () => {
   test('no rule of accessibility is broken, and a fault is said', async () => {
     const { page } = desk;
     await page.locator('.wall img').nth(2).waitFor();
-    await page.waitForTimeout(300);
+    await quiet(page);
     await page.evaluate(axe);
     const found = (await page.evaluate('axe.run(document, { resultTypes: ["violations"] })')) as {
       violations: { id: string; nodes: { html: string }[] }[];

@@ -37,3 +37,11 @@ export function demoFolder(...more: string[]): ReturnType<typeof folderWith> {
     cpSync(demo(part), folder.at(part), { recursive: true });
   return folder;
 }
+
+/** The same with some of its figures alone, and without the board: a desk draws all that it finds. */
+export function smallFolder(...ids: string[]): ReturnType<typeof folderWith> {
+  const folder = demoFolder();
+  for (const id of demoIds) if (!ids.includes(id)) rmSync(folder.at(`figures/${id}.figure.yaml`));
+  rmSync(folder.at('boards'), { recursive: true });
+  return folder;
+}
