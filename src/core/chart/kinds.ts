@@ -45,6 +45,14 @@ export const chartSchema = z.discriminatedUnion(
 export type ChartSettings = z.infer<typeof chartSchema>;
 export type AnyKind = ChartKind<ChartSettings, object>;
 
+/** The settings that any kind has, and what they hold in the kinds that have them. */
+type SettingName<C = ChartSettings> = C extends unknown ? keyof C : never;
+type SettingValue<K, C = ChartSettings> = C extends unknown ? (K extends keyof C ? C[K] : never) : never;
+
+/** A setting that some kinds have; undefined in all others. */
+export const chartSetting = <K extends SettingName>(chart: ChartSettings, name: K): SettingValue<K> | undefined =>
+  (chart as Partial<Record<K, SettingValue<K>>>)[name];
+
 /** The kind that settings name. */
 export const kindOf = ({ kind }: ChartSettings): AnyKind => chartKinds.find(({ name }) => name === kind) as AnyKind;
 

@@ -1,3 +1,4 @@
+import { chartSetting } from '../../chart/kinds.js';
 import type { ValueAxis } from '../../chart/plan.js';
 import type { AxisName, TextRole } from '../../document/look/names.js';
 import type { Place } from '../../document/problem.js';
@@ -65,11 +66,11 @@ export interface HandFacts {
   places: Record<string, Place>;
 }
 
-const columnOf = (from: string, chart: Readonly<Record<string, unknown>>): string | undefined => {
+const columnOf = (from: string, chart: object): string | undefined => {
   const named = /^codebook\.variables\.(.+)\.label$/.exec(from)?.[1];
   if (named !== undefined) return named;
   const value = /^chart\.(\w+)$/.exec(from)?.[1];
-  const column = value === undefined ? undefined : chart[value];
+  const column = value === undefined ? undefined : new Map(Object.entries(chart)).get(value);
   return typeof column === 'string' ? column : undefined;
 };
 
@@ -89,7 +90,7 @@ function variablesOf(subject: Subject): ShownVariable[] {
   const sheet = { settings } as Parameters<typeof axisTitleText>[2];
   const measured = valueAxes(subject).flatMap(({ axis, plan, scale }): ShownVariable[] => {
     const { title } = plan as ValueAxis;
-    const column = columnOf(title.from, figure.chart as unknown as Record<string, unknown>);
+    const column = columnOf(title.from, figure.chart);
     const own = settings.axes[axis];
     if (column === undefined || !own || plan.form === 'date') return [];
     const { decimals: _, significant: __, ...form } = own.format;
@@ -193,9 +194,9 @@ export function handFacts(
   placed: Pick<HandFacts, 'file' | 'isOnBoard' | 'grades'> & { waive?: HandFacts['waive'] },
 ): HandFacts {
   const { figure, page, settings } = subject;
-  const chart = figure.chart as unknown as Record<string, unknown>;
+  const chart = new Map<string, unknown>(Object.entries(figure.chart));
   const variables = variablesOf(subject);
-  const summary = typeof chart['summary'] === 'string' ? chart['summary'] : '';
+  const summary = chartSetting(figure.chart, 'summary') ?? '';
   const named = [
     'chart',
     'chart.kind',
@@ -212,7 +213,7 @@ export function handFacts(
   return {
     file: placed.file,
     kind: figure.chart.kind,
-    shows: JSON.stringify(shownSettings.map((key) => chart[key] ?? null)),
+    shows: JSON.stringify(shownSettings.map((key) => chart.get(key) ?? null)),
     summary,
     variables,
     groups: groupsOf(subject),

@@ -1,3 +1,4 @@
+import type { ChartSettings } from '../../chart/kinds.js';
 import type { NumbersTable, Plan } from '../../chart/plan.js';
 import type { Codebook } from '../../data/codebook.js';
 import type { Table } from '../../data/table.js';
@@ -21,7 +22,9 @@ export interface PanelPlace {
 export interface FigureWords {
   caption?: { title?: string | undefined; note?: string | undefined } | undefined;
   altText?: string | undefined;
-  chart: { kind: string };
+  chart: ChartSettings;
+  /** How it is split into panels. */
+  panels?: object | undefined;
   /** Rules that it does not follow, each with the reason. */
   waive?: Readonly<Record<string, string | undefined>> | undefined;
 }

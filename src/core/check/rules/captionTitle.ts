@@ -30,8 +30,7 @@ const labelsOf = (codebook: Codebook) =>
 
 /** A title that names another variable of the codebook and none of those that are shown. */
 function foreignFlaws({ figure, codebook }: Subject, title: string): Flaw[] {
-  const { panels } = figure as { panels?: unknown };
-  const used = new Set(textsIn([figure.chart, panels]));
+  const used = new Set(textsIn([figure.chart, figure.panels]));
   const named = labelsOf(codebook).filter(({ label }) => names(plain(title), label));
   const [foreign] = named;
   if (!foreign || named.some(({ name }) => used.has(name))) return [];

@@ -1,4 +1,5 @@
 import { entryAt } from '../../at.js';
+import { chartSetting } from '../../chart/kinds.js';
 import type { AxisScale } from '../../layout/axes/panelScales.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import type { PlateItem } from '../../plate/plate.js';
@@ -107,9 +108,9 @@ export const hiddenMarks = rule({
   limits: { share: { is: 'number', value: 15, unit: '%', what: 'The largest share of markers that are hidden.' } },
   finds(subject, { share }) {
     const { plans, figure } = subject;
-    const chart = figure.chart as { kind: string; overlap?: string };
     // Counted markers say how many they stand for, and in space the nearer hides the farther.
-    if (plans.some(({ space, sizes }) => space ?? sizes) || chart.overlap === 'count') return [];
+    if (plans.some(({ space, sizes }) => space ?? sizes) || chartSetting(figure.chart, 'overlap') === 'count')
+      return [];
     const spots = spotsOf(subject);
     const hidden = hiddenIn(spots);
     const cases = Math.max(spots.xs.length, casesIn(subject));
@@ -119,12 +120,12 @@ export const hiddenMarks = rule({
     return [
       {
         found: `${count} of ${cases} markers lie under others, and nothing says how many`,
-        expected: advice[chart.kind] ?? 'fewer, smaller or lighter markers',
+        expected: advice[figure.chart.kind] ?? 'fewer, smaller or lighter markers',
         measured: { value: rounded(percent), unit: '%' },
         limit: { value: share, unit: '%' },
         items: [...new Set(hidden)],
         setting: 'chart.kind',
-        ...(Object.hasOwn(advice, chart.kind) ? { mend: mendMeaning('chart.overlap', 'count') } : {}),
+        ...(Object.hasOwn(advice, figure.chart.kind) ? { mend: mendMeaning('chart.overlap', 'count') } : {}),
       },
     ];
   },

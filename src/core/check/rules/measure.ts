@@ -1,4 +1,5 @@
 import { type SummaryName, summaries, summaryType } from '../../chart/frame/summaries.js';
+import { chartSetting } from '../../chart/kinds.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, rule, unmended } from '../rule.js';
 
@@ -10,7 +11,8 @@ const isSummed = (summary: SummaryName): boolean => {
 
 /** Numbers that look like codes: few different whole ones from 0 or 1 on, of a column that the codebook does not know. */
 function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
-  const { value, summary = 'mean' } = figure.chart as { value?: unknown; summary?: SummaryName };
+  const value = chartSetting(figure.chart, 'value');
+  const summary = chartSetting(figure.chart, 'summary') ?? 'mean';
   if (typeof value !== 'string' || !isSummed(summary) || !table.hasNumber(value)) return [];
   const variable = codebook.variable(value);
   if (variable.measure !== undefined || variable.labelled) return [];

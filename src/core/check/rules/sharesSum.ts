@@ -1,3 +1,4 @@
+import { chartSetting } from '../../chart/kinds.js';
 import type { Plan } from '../../chart/plan.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { type Flaw, rounded, rule, unmended } from '../rule.js';
@@ -25,8 +26,8 @@ export const sharesSum = rule({
   takes: { 'share-alone': unmended },
   limits: { slack: { is: 'number', value: 0.5, unit: '% a part', what: 'By how much each part may be rounded.' } },
   finds({ plans, codebook, figure }, { slack }) {
-    const chart = figure.chart as { value?: unknown; summary?: unknown };
-    const unit = typeof chart.value === 'string' ? codebook.variable(chart.value).unit : undefined;
+    const value = chartSetting(figure.chart, 'value');
+    const unit = value === undefined ? undefined : codebook.variable(value).unit;
     if (unit !== '%') return [];
     return plans.flatMap((plan): Flaw[] => {
       return [...wholesOf(plan)].flatMap(([whole, parts]): Flaw[] => {

@@ -1,3 +1,4 @@
+import { chartSetting } from '../../chart/kinds.js';
 import { largestText } from '../../document/fields.js';
 import { lengthInPoints } from '../../document/length.js';
 import { nearest } from '../../document/nearest.js';
@@ -84,9 +85,9 @@ export function readLooks(read: ReadFigure): { colors: Colors; problems: Problem
   const reader = new LookReader(read);
   const accents = (figure.accents ?? []).map((accent, i) => reader.accent(accent, `accents.${i}`));
   // Functions and reference lines have their looks beside them.
-  const { functions, references } = figure.chart as Partial<Record<'functions' | 'references', { color?: string }[]>>;
-  for (const [key, own] of Object.entries({ functions, references })) {
-    for (const [i, line] of (own ?? []).entries()) reader.color(line.color, `chart.${key}.${i}.color`);
+  for (const key of ['functions', 'references'] as const) {
+    for (const [i, line] of (chartSetting(figure.chart, key) ?? []).entries())
+      reader.color(line.color, `chart.${key}.${i}.color`);
   }
   for (const name of codebook.variables) {
     for (const [code, value] of codebook.variable(name).colors)

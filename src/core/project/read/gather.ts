@@ -1,11 +1,11 @@
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
-import { type ChartSettings, columnsOf, kindOf } from '../../chart/kinds.js';
+import { type ChartSettings, chartSetting, columnsOf, kindOf } from '../../chart/kinds.js';
 import { type Codebook, codebookOf } from '../../data/codebook.js';
 import { readRows } from '../../data/inlineRows.js';
 import { fileColumn, joinedTables, type NamedTable, withFiles } from '../../data/joined.js';
 import type { NumberNotation } from '../../data/numberText.js';
-import { isLimits, type Where } from '../../data/selection.js';
+import { isLimits } from '../../data/selection.js';
 import { type Spread, spreadTable } from '../../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
 import { withoutTotals } from '../../data/totals.js';
@@ -154,8 +154,8 @@ function spreadOut(
 }
 
 /** The values that the author chooses of a column by themselves. */
-function chosenValues(chart: object, column: string): string[] {
-  const wanted = (chart as { where?: Where }).where?.[column];
+function chosenValues(chart: ChartSettings, column: string): string[] {
+  const wanted = chartSetting(chart, 'where')?.[column];
   return wanted === undefined || isLimits(wanted) ? [] : [wanted].flat().map(String);
 }
 
