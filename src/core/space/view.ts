@@ -2,6 +2,9 @@ import { entryAt } from '../at.js';
 /** A place in space: to the right, away from who looks, and upwards at a turn and a tilt of 0. */
 export type Place = readonly [x: number, y: number, z: number];
 
+/** A place, from what it is along each axis. */
+export const placeBy = (along: (axis: 0 | 1 | 2) => number): Place => [along(0), along(1), along(2)];
+
 /** A place as it is seen: right and down on the page, and how near it is, greater for what is nearer. */
 export type Seen = readonly [x: number, y: number, near: number];
 

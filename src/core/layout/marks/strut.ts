@@ -2,6 +2,7 @@ import { entryAt } from '../../at.js';
 import type { StrutMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
+import { placeBy } from '../../space/view.js';
 import { inBox, onPage } from '../space/sceneScales.js';
 import type { MarkType, ScenePiece } from './markType.js';
 
@@ -15,8 +16,7 @@ export const strut: MarkType<StrutMark> = {
     const scene = scales.space;
     const { width } = sheet.settings.fits;
     if (!scene || width === 0) return [];
-    const at = (t: number): Place =>
-      mark.from.map((value, i) => value + t * (entryAt(mark.to, i) - value)) as unknown as Place;
+    const at = (t: number): Place => placeBy((i) => mark.from[i] + t * (mark.to[i] - mark.from[i]));
     const isIn = (place: Place) =>
       (['x', 'y', 'z'] as const).every((axis, i) => {
         const { low, high } = scene.axes[axis];

@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import type { Place, Projection } from '../../space/view.js';
+import { placeBy } from '../../space/view.js';
 import { type SpaceAxis, spaceAxes } from './sceneScales.js';
 
 /** A wall of the box: across an axis, at its lower (−1) or upper (1) end. */
@@ -29,8 +30,8 @@ const placeAt = (at: Readonly<Record<SpaceAxis, number>>): Place => [at.x, at.y,
 export function wallsOf(projection: Projection, sides: Place): Wall[] {
   return spaceAxes.flatMap((axis, i) =>
     ends.map((end): Wall => {
-      const outward = spaceAxes.map((own) => (own === axis ? end : 0)) as unknown as Place;
-      const middle = outward.map((value) => (value * entryAt(sides, i)) / 2) as unknown as Place;
+      const outward = placeBy((i) => (spaceAxes[i] === axis ? end : 0));
+      const middle = placeBy((k) => (outward[k] * entryAt(sides, i)) / 2);
       return { axis, end, isBack: projection.facing(middle, outward) <= 0 };
     }),
   );

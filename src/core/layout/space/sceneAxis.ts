@@ -3,6 +3,7 @@ import type { ValueAxis } from '../../chart/plan.js';
 import { type LineItem, overlap, type TextItem } from '../../plate/plate.js';
 import { position } from '../../scale/numberScale.js';
 import type { Place } from '../../space/view.js';
+import { placeBy } from '../../space/view.js';
 import type { AxisSettings } from '../../style/settings.js';
 import { minorPlaces, straightLine } from '../axes/axisInk.js';
 import { axisTitle } from '../axes/axisTitle.js';
@@ -13,7 +14,7 @@ import { tight } from '../words/place.js';
 import { centredAt, slantedOverlap } from '../words/turned.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import type { Edge } from './box.js';
-import { onPage, type SceneScales, type SpaceAxis } from './sceneScales.js';
+import { onPage, type SceneScales, type SpaceAxis, spaceAxes } from './sceneScales.js';
 
 /** An axis of a scene with its words on the page. */
 export interface SceneAxis {
@@ -138,9 +139,8 @@ function tickDirection({ scales, edge, at }: Drawing, outward: Point): Point {
   const seen = edge.walls.find(({ isBack }) => isBack);
   const other = edge.walls.find((wall) => wall !== seen);
   if (!seen || !other) return outward;
-  const step = (place: Place) =>
-    place.map((value, i) => (['x', 'y', 'z'][i] === other.axis ? value + other.end * 0.05 : value)) as unknown as Place;
-  const middle = edge.from.map((value, i) => (value + entryAt(edge.to, i)) / 2) as unknown as Place;
+  const step = (place: Place) => placeBy((i) => (spaceAxes[i] === other.axis ? place[i] + other.end * 0.05 : place[i]));
+  const middle = placeBy((i) => (edge.from[i] + edge.to[i]) / 2);
   const [from, to] = [onPage(scales, middle), onPage(scales, step(middle))];
   const way = unit([to[0] - from[0], to[1] - from[1]]);
   return at !== other.axis && dot(way, outward) > 0.6 ? way : outward;
@@ -158,7 +158,7 @@ export function sceneAxis(drawing: Drawing): SceneAxis {
     return { at, fitted, lines: [], words: [], isEndOn: true, fits: true };
   const name = `axes.${at}`;
   const placeOf = (value: number): Point => {
-    const place = edge.from.map((from, i) => (['x', 'y', 'z'][i] === at ? value : from)) as unknown as Place;
+    const place = placeBy((i) => (spaceAxes[i] === at ? value : edge.from[i]));
     const [x, y] = onPage(scales, place);
     return [x, y];
   };

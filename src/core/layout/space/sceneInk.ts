@@ -4,6 +4,7 @@ import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plat
 import { position } from '../../scale/numberScale.js';
 import { type Marker, paintOrder } from '../../space/order.js';
 import type { Place, Seen } from '../../space/view.js';
+import { placeBy } from '../../space/view.js';
 import { minorPlaces } from '../axes/axisInk.js';
 import { fillOf } from '../ink/fills.js';
 import type { Point } from '../ink/point.js';
@@ -131,7 +132,7 @@ function onWall({ sides, walls }: Scene, axis: SpaceAxis, place: Place): Place {
   const i = spaceAxes.indexOf(axis);
   const own = walls.filter((wall) => wall.axis === axis);
   const end = (axis === 'z' ? own.find((wall) => wall.end < 0) : own.find(({ isBack }) => isBack))?.end ?? -1;
-  return place.map((value, k) => (k === i ? (end * (sides[k] as number)) / 2 : value)) as unknown as Place;
+  return placeBy((k) => (k === i ? (end * sides[k]) / 2 : place[k]));
 }
 
 /** Small marks of all cases on the walls. */

@@ -2,6 +2,7 @@ import { entryAt } from '../../at.js';
 import type { SkinMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
+import { placeBy } from '../../space/view.js';
 import type { ScenePiece } from '../marks/markType.js';
 import { inBox, isInBox, onPage, type SceneScales } from './sceneScales.js';
 
@@ -27,7 +28,7 @@ const cross = (a: Place, b: Place): Place => [
 /** A surface as it is seen; triangles with a corner beyond the limits are left out. */
 export function seenSkin({ mesh }: SkinMark, scene: SceneScales): SeenSkin {
   const count = mesh.corners.length / 3;
-  const valuesAt = (i: number) => [...mesh.corners.subarray(3 * i, 3 * i + 3)] as unknown as Place;
+  const valuesAt = (i: number) => placeBy((axis) => mesh.corners[3 * i + axis] as number);
   const inside = Array.from({ length: count }, (_, i) => isInBox(scene, valuesAt(i)));
   const places = inside.map((isIn, i): Place => (isIn ? inBox(scene, valuesAt(i)) : [0, 0, 0]));
   const triangles: Triangle[] = [];
