@@ -8,7 +8,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { chartKinds } from '../dist/core/chart/kinds.js';
 import { notes } from '../dist/core/document/fields.js';
-import { documentKinds } from '../dist/core/project/files/documentKinds.js';
+import { fileKinds } from '../dist/core/project/files/fileKinds.js';
 import { publishedSchema } from '../dist/core/project/files/publishedSchema.js';
 import { fileTypes } from './fileTypes.mjs';
 
@@ -139,7 +139,7 @@ ${rowsOf(schema, 'chart').join('\n')}
 
 /** The axes have the same settings five times over: they are listed once. */
 function page(kind) {
-  const { schema, title, example } = documentKinds[kind];
+  const { schema, title, example } = fileKinds[kind];
   const rows = inOrder(
     rowsOf(schema, '').filter((row) => !/^\| `(axes\.(value|category|along|x|y)|chart)\./.test(row)),
   );
@@ -163,7 +163,7 @@ ${rows.join('\n')}
 ${kind === 'figure' ? chartSections() : ''}`;
 }
 
-const files = Object.keys(documentKinds).flatMap((kind) => [
+const files = Object.keys(fileKinds).flatMap((kind) => [
   [`schemas/${kind}.schema.json`, `${JSON.stringify(publishedSchema(kind), null, 2)}\n`],
   [`docs/${intros[kind][0]}.md`, page(kind)],
 ]);

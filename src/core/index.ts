@@ -59,7 +59,7 @@ export {
   type Project,
   type ProjectOptions,
 } from './project/project.js';
-export { readBoard, readCodebook, readFigure, readReport, readStyle } from './project/read/readDocument.js';
+export { readBoard, readCodebook, readFigure, readReport, readStyle } from './project/read/readFiles.js';
 export { memory, type Source, SourceFault } from './project/read/source.js';
 export { builtInStyles } from './style/generated/builtIn.js';
 export type { Settings } from './style/settings.js';

@@ -77,10 +77,10 @@ export type { InkContrast, PaletteDistance, StyleSetting } from './project/acts/
 export type { IdleTries } from './project/acts/unread.js';
 export type { Writable } from './project/acts/write.js';
 export type { Part } from './project/compose/part.js';
-export type { DocumentKind, documentKinds } from './project/files/documentKinds.js';
 export type { FigureContents, figureSchema } from './project/files/figureFile.js';
+export type { FileKind, fileKinds } from './project/files/fileKinds.js';
 export type { AxisLook, StyleHead } from './project/generated/fileTypes.js';
-export type { Files as FilesByKind, Reader, Reading } from './project/read/readDocument.js';
+export type { Files as FilesByKind, Reader, Reading } from './project/read/readFiles.js';
 export type { Store } from './project/read/store.js';
 export type { WordsLook } from './report/documentCaption.js';
 export type { Leaf, Stack } from './report/leaf.js';

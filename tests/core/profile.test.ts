@@ -14,7 +14,7 @@ import {
   wordsOf,
   yamlName,
 } from '../../src/core/project/acts/draft.js';
-import { readCodebook, readFigure } from '../../src/core/project/read/readDocument.js';
+import { readCodebook, readFigure } from '../../src/core/project/read/readFiles.js';
 
 function profiles(columns: Record<string, (string | number)[]>): ColumnProfile[] {
   const names = Object.keys(columns);

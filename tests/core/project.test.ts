@@ -5,7 +5,7 @@ import { describe, expect, test } from '@jest/globals';
 import Ajv from 'ajv/dist/2020.js';
 import { builtInStyles, readStyle } from 'hexis';
 import { parse } from 'yaml';
-import { documentKinds } from '../../src/core/project/files/documentKinds.js';
+import { fileKinds } from '../../src/core/project/files/fileKinds.js';
 import { publishedSchema } from '../../src/core/project/files/publishedSchema.js';
 import { demo, demoFigures, root } from '../helpers/hexis.js';
 
@@ -32,7 +32,7 @@ describe('what scripts make', () => {
   });
 });
 
-test.each(Object.keys(documentKinds) as (keyof typeof documentKinds)[])(
+test.each(Object.keys(fileKinds) as (keyof typeof fileKinds)[])(
   'the published schema of %s agrees with our own reading',
   (kind) => {
     const AjvClass = (Ajv as unknown as { default?: typeof Ajv }).default ?? Ajv;
@@ -54,7 +54,7 @@ test.each(Object.keys(documentKinds) as (keyof typeof documentKinds)[])(
       expect(check({ ...value, unheardOf: 1 })).toBe(false);
       expect(check({ ...value, hexis: 'other/1' })).toBe(false);
     }
-    expect(check(parse(documentKinds[kind].example))).toBe(true);
+    expect(check(parse(fileKinds[kind].example))).toBe(true);
   },
 );
 

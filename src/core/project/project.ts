@@ -9,7 +9,7 @@ import { ready } from './compose/ready.js';
 import type { FigureFile } from './generated/fileTypes.js';
 import { gather, gatherFigure, type Readable } from './read/gather.js';
 import { Gatherer } from './read/gatherer.js';
-import { checkDocument } from './read/readDocument.js';
+import { checkOfKind } from './read/readFiles.js';
 import type { Source } from './read/source.js';
 import { Store } from './read/store.js';
 
@@ -102,7 +102,7 @@ export class Project {
 
   private gatherGiven(figure: FigureInput, options: ProjectOptions): Promise<Outcome<Readable>> | Outcome<Readable> {
     const value = { hexis: 'figure/1', ...figure };
-    const reading = checkDocument('figure', valueSource(value, given), given);
+    const reading = checkOfKind('figure', valueSource(value, given), given);
     if (!reading.ok) return fail(reading.problems);
     return gatherFigure(new Gatherer(this.store), reading.value, JSON.stringify(value), options);
   }

@@ -3,15 +3,15 @@ import { join } from 'node:path';
 import { isTablePath } from '../../core/data/tableForms.js';
 
 /** What a file of the folder is, by its name. */
-export type FileKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
+export type FolderKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
 
 export interface FolderFile {
   /** Path in the folder, written with `/`. */
   path: string;
-  kind: FileKind;
+  kind: FolderKind;
 }
 
-const kinds: readonly (readonly [FileKind, { test(path: string): boolean }])[] = [
+const kinds: readonly (readonly [FolderKind, { test(path: string): boolean }])[] = [
   ['figure', /\.figure\.(ya?ml|json)$/i],
   ['board', /\.board\.(ya?ml|json)$/i],
   ['report', /\.report\.(ya?ml|json)$/i],
@@ -21,7 +21,7 @@ const kinds: readonly (readonly [FileKind, { test(path: string): boolean }])[] =
   ['font', /\.(ttf|otf|woff2?)$/i],
 ];
 
-export const kindOf = (path: string): FileKind | undefined => kinds.find(([, ending]) => ending.test(path))?.[0];
+export const kindOf = (path: string): FolderKind | undefined => kinds.find(([, ending]) => ending.test(path))?.[0];
 
 /** Whether a name is one of a file or folder that programs keep for themselves. */
 export const isHidden = (name: string): boolean => name.startsWith('.') || name === 'node_modules';

@@ -5,7 +5,7 @@ import { fail, type Outcome, succeed } from '../../document/problem.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Project } from '../project.js';
 import { Gatherer } from '../read/gatherer.js';
-import { readFigure } from '../read/readDocument.js';
+import { readFigure } from '../read/readFiles.js';
 import type { Store } from '../read/store.js';
 
 /** A figure file before and after it took over the formatting of another one. */

@@ -7,7 +7,7 @@ import { type View, wrapped } from '../../space/view.js';
 import type { Project, ProjectOptions } from '../project.js';
 import { gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
-import { readFigure } from '../read/readDocument.js';
+import { readFigure } from '../read/readFiles.js';
 import { layFigure } from './compose.js';
 import type { Drawing } from './drawing.js';
 import { ready } from './ready.js';

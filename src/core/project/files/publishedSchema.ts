@@ -1,10 +1,10 @@
 import * as z from 'zod/mini';
 import { type FieldNotes, notes } from '../../document/fields.js';
-import { type DocumentKind, documentKinds } from './documentKinds.js';
+import { type FileKind, fileKinds } from './fileKinds.js';
 
 /** The JSON Schema (draft 2020-12) of a kind of file, as editors read it. */
-export function publishedSchema(kind: DocumentKind): Record<string, unknown> {
-  const { schema, title } = documentKinds[kind];
+export function publishedSchema(kind: FileKind): Record<string, unknown> {
+  const { schema, title } = fileKinds[kind];
   const made = z.toJSONSchema(schema, {
     io: 'input',
     override({ zodSchema, jsonSchema }) {

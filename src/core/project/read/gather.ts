@@ -34,7 +34,7 @@ import { withComputed, withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { madeFrom } from './madeFrom.js';
-import type { Reading } from './readDocument.js';
+import type { Reading } from './readFiles.js';
 import type { Store } from './store.js';
 import { gatherStyles } from './styleChain.js';
 

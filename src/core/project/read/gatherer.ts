@@ -3,8 +3,8 @@ import { tableForm, tableForms } from '../../data/tableForms.js';
 import type { FileReading } from '../../data/tableText.js';
 import { nearest } from '../../document/nearest.js';
 import { error, type Outcome, type Place, type Problem } from '../../document/problem.js';
-import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
-import { type Contents, type Reading, readDocument } from './readDocument.js';
+import { type FileKind, fileKinds } from '../files/fileKinds.js';
+import { type Contents, type Reading, readOfKind } from './readFiles.js';
 import { SourceFault } from './source.js';
 import type { Store } from './store.js';
 
@@ -54,14 +54,14 @@ export class Gatherer {
   }
 
   /** A file of a kind that authors write, read and found right. */
-  async document<K extends DocumentKind>(
+  async document<K extends FileKind>(
     kind: K,
     path: string,
     place?: Place,
   ): Promise<{ reading: Reading<Contents[K]>; text: string } | undefined> {
-    const text = await this.text(path, documentKinds[kind].words, place);
+    const text = await this.text(path, fileKinds[kind].words, place);
     if (text === undefined) return undefined;
-    const reading = this.keep(this.store.once(kind, path, text, () => readDocument(kind, text, path)));
+    const reading = this.keep(this.store.once(kind, path, text, () => readOfKind(kind, text, path)));
     return reading && { reading, text };
   }
 

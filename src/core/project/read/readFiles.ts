@@ -5,8 +5,8 @@ import { error, fail, type Outcome, type Problem, succeed } from '../../document
 import { validate } from '../../document/validate.js';
 import { readYaml, type YamlSource } from '../../document/yamlSource.js';
 import type { BoardContents } from '../files/boardFile.js';
-import { type DocumentKind, documentKinds } from '../files/documentKinds.js';
 import type { FigureContents } from '../files/figureFile.js';
+import { type FileKind, fileKinds } from '../files/fileKinds.js';
 import type { ReportContents } from '../files/reportFile.js';
 import type { BoardFile, CodebookFile, FigureFile, ReportFile, StyleFile } from '../generated/fileTypes.js';
 
@@ -27,11 +27,11 @@ export interface Reading<T> {
 }
 
 /** Whether the file says that it is of another kind, of none, or of one that does not exist. */
-function kindProblem(kind: DocumentKind, source: YamlSource, file: string): Problem | undefined {
+function kindProblem(kind: FileKind, source: YamlSource, file: string): Problem | undefined {
   const value = source.value as { hexis?: unknown } | null;
   const first = { file, line: 1, column: 1 };
   if (value === null || value === undefined) {
-    return error('file-empty', { what: `a ${kind} file`, first: documentKinds[kind].example }, first);
+    return error('file-empty', { what: `a ${kind} file`, first: fileKinds[kind].example }, first);
   }
   if (typeof value !== 'object' || Array.isArray(value) || value.hexis === undefined) {
     return error('file-kind-missing', { kind }, first);
@@ -39,7 +39,7 @@ function kindProblem(kind: DocumentKind, source: YamlSource, file: string): Prob
   const found = typeof value.hexis === 'string' ? value.hexis : JSON.stringify(value.hexis);
   if (found === `${kind}/1`) return undefined;
   const place = source.locate(['hexis']);
-  const known = Object.keys(documentKinds).map((name) => `${name}/1`);
+  const known = Object.keys(fileKinds).map((name) => `${name}/1`);
   return known.includes(found)
     ? error('wrong-file-kind', { found: found.replace(/\/1$/, ''), expected: kind }, place)
     : error('file-kind-unknown', { found, known, nearest: nearest(found, known) }, place);
@@ -49,25 +49,21 @@ function kindProblem(kind: DocumentKind, source: YamlSource, file: string): Prob
  * Reads a figure file, codebook or house style from its text.
  * All problems of the file are found at once, each with its line and column.
  */
-export function readDocument<K extends DocumentKind>(
-  kind: K,
-  text: string,
-  file: string,
-): Outcome<Reading<Contents[K]>> {
+export function readOfKind<K extends FileKind>(kind: K, text: string, file: string): Outcome<Reading<Contents[K]>> {
   const { source, problems } = readYaml(text, file);
   if (!source) return fail(problems);
-  return checkDocument(kind, source, file);
+  return checkOfKind(kind, source, file);
 }
 
 /** Holds what a file says against what its kind may say. */
-export function checkDocument<K extends DocumentKind>(
+export function checkOfKind<K extends FileKind>(
   kind: K,
   source: YamlSource,
   file: string,
 ): Outcome<Reading<Contents[K]>> {
   const wrongKind = kindProblem(kind, source, file);
   if (wrongKind) return fail([wrongKind]);
-  const faults = validate(documentKinds[kind].schema, source);
+  const faults = validate(fileKinds[kind].schema, source);
   return faults.length > 0 ? fail(faults) : succeed({ file, value: source.value as Contents[K], source });
 }
 
@@ -81,13 +77,13 @@ export interface Files {
 }
 
 /** Reads a file of one kind from its text. @param file the name that messages give it */
-export type Reader<K extends DocumentKind> = (text: string, file?: string) => Outcome<Reading<Files[K]>>;
+export type Reader<K extends FileKind> = (text: string, file?: string) => Outcome<Reading<Files[K]>>;
 
 /** The types of files are made from the schemas by which they are held against. */
 const readerOf =
-  <K extends DocumentKind>(kind: K): Reader<K> =>
+  <K extends FileKind>(kind: K): Reader<K> =>
   (text, file = `${kind}.yaml`) =>
-    readDocument(kind, text, file) as Outcome<Reading<Files[K]>>;
+    readOfKind(kind, text, file) as Outcome<Reading<Files[K]>>;
 
 /** Reads a figure file from its text. */
 export const readFigure: Reader<'figure'> = readerOf('figure');

@@ -5,7 +5,7 @@ import { reportSchema } from './reportFile.js';
 import { styleSchema } from './styleFile.js';
 
 /** The kinds of file that authors write; the first line of each says which it is. */
-export const documentKinds = {
+export const fileKinds = {
   figure: {
     schema: figureSchema,
     title: 'Figure file',
@@ -40,4 +40,4 @@ export const documentKinds = {
   },
 } as const;
 
-export type DocumentKind = keyof typeof documentKinds;
+export type FileKind = keyof typeof fileKinds;
