@@ -1,5 +1,6 @@
 /** The types that those of the other entries are made of, for programs that name them. There is nothing else in it. */
 
+export type { ChartSettings, chartSchema } from './chart/kinds.js';
 export type {
   AxisPlan,
   AxisTitle,

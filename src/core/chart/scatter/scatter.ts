@@ -1,4 +1,3 @@
-import { entryAt } from '../../at.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { joined, picked } from '../../statistics/pick.js';
@@ -57,8 +56,8 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const own of values) {
     for (let i = 0; i < own.length; i += 1) {
-      least = Math.min(least, entryAt(own, i));
-      greatest = Math.max(greatest, entryAt(own, i));
+      least = Math.min(least, own[i] as number);
+      greatest = Math.max(greatest, own[i] as number);
     }
   }
   return {

@@ -1,4 +1,4 @@
-import { entryAt, lastOf } from '../../at.js';
+import { lastOf } from '../../at.js';
 import type { Box } from '../../plate/plate.js';
 import type { Point } from './point.js';
 
@@ -34,7 +34,7 @@ export function clipLine(points: readonly Point[], box: Box): Point[][] {
     piece = [];
   };
   for (let i = 1; i < points.length; i += 1) {
-    const [a, b] = [entryAt(points, i - 1), entryAt(points, i)];
+    const [a, b] = [points[i - 1] as Point, points[i] as Point];
     const part = Number.isFinite(a[0] + a[1] + b[0] + b[1]) ? inside(a, b, box) : undefined;
     if (!part) {
       end();
