@@ -67,7 +67,7 @@ export function Middle({ thinker, desk, screen, change, report, openFigure }: Pr
         <Paper
           thinker={thinker}
           desk={desk}
-          zoom={zoomOf(view, width, desk.shown?.width)}
+          zoom={zoomOf(view, width, desk.shown)}
           isOnPage={view === 'page'}
           isBefore={isBefore}
           findings={tab === 'findings' ? (desk.findings ?? []) : []}

@@ -1,3 +1,5 @@
+import { pageMargin, pageWidth } from './screen.js';
+
 /** Lines of text before and after the figure. */
 const around = { before: 7, after: 9 } as const;
 
@@ -11,12 +13,20 @@ function Lines({ count }: { count: number }) {
   );
 }
 
-/** A page of text, A4, on which the figure stands as it will in its document. */
-export function Page({ zoom, children }: { zoom: number; children: React.ReactNode }) {
+interface Props {
+  zoom: number;
+  /** Width of its lines, in points. */
+  textWidth: number;
+  children: React.ReactNode;
+}
+
+/** A page of text on which the figure stands as it will in its document. */
+export function Page({ zoom, textWidth, children }: Props) {
+  const lengths = { '--zoom': zoom, '--page': `${pageWidth(textWidth)}pt`, '--margin': `${pageMargin}pt` };
   return (
     <>
       <p className="note">A page, at {Math.round(zoom * 100)} % of its size.</p>
-      <div className="page" style={{ fontSize: `${12 * zoom}pt`, '--zoom': zoom } as React.CSSProperties}>
+      <div className="page" style={{ fontSize: `${12 * zoom}pt`, ...lengths } as React.CSSProperties}>
         <Lines count={around.before} />
         {children}
         <Lines count={around.after} />

@@ -126,7 +126,13 @@ export function Paper(props: Props) {
   const { hovered, moving } = pointer;
   return (
     <section className="table" aria-label="Figure">
-      {isOnPage && shown ? <Page zoom={zoom}>{paper}</Page> : paper}
+      {isOnPage && shown ? (
+        <Page zoom={zoom} textWidth={shown.textWidth}>
+          {paper}
+        </Page>
+      ) : (
+        paper
+      )}
       <p id="named" aria-live="polite">
         {namedText(hovered?.chosen ?? desk.chosen, shown?.view ? undefined : hovered?.drag?.words, moving)}
       </p>

@@ -30,6 +30,8 @@ export interface Shown {
   summary: string;
   altText: string;
   note: string;
+  /** Width of a line of text where its style puts it, in points. */
+  textWidth: number;
   /** Whether it is one figure, whose settings stand in its own file, and no board. */
   isFigure: boolean;
   /** From where a cloud is seen; none of any other figure. */

@@ -1,4 +1,5 @@
 import { isBook, isDocument, pixels } from './names.js';
+import type { Shown } from './protocol.js';
 
 /** What the middle of the desk can show. */
 export const views = {
@@ -78,11 +79,14 @@ const beside = 52;
 const fitting = (room: number, width: number | undefined): number =>
   room > 0 && width !== undefined ? Math.min(1, Math.round(((room - beside) / (width * pixels)) * 100) / 100) : 1;
 
-/** The width of a page of a document, in points. */
-const pageWidth = 595;
+/** Margins of a page of a document, in points. */
+export const pageMargin = 72;
+
+/** The width of a page with lines of text of some width, in points. */
+export const pageWidth = (textWidth: number): number => textWidth + 2 * pageMargin;
 
 /** How many times its true size the figure is shown: a page is seen whole across. */
-export function zoomOf(view: ViewName, room: number, width: number | undefined): number {
-  if (view === 'fit') return fitting(room, width);
-  return view === 'page' ? fitting(room, pageWidth) : (zooms[view] ?? 1);
+export function zoomOf(view: ViewName, room: number, shown: Pick<Shown, 'width' | 'textWidth'> | undefined): number {
+  if (view === 'fit') return fitting(room, shown?.width);
+  return view === 'page' ? fitting(room, shown && pageWidth(shown.textWidth)) : (zooms[view] ?? 1);
 }

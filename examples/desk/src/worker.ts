@@ -148,7 +148,7 @@ function tablesOf({ numbers }: Drawing): ShownTable[] {
 }
 
 async function shownOf(made: Drawing): Promise<Shown> {
-  const { plate, numbers, parts } = made;
+  const { plate, numbers, parts, settings } = made;
   return {
     id: plate.id,
     svg: await svgOf(made),
@@ -157,6 +157,7 @@ async function shownOf(made: Drawing): Promise<Shown> {
     summary: `${numbers.used} of ${numbers.read} ${numbers.cases}`,
     altText: plate.description,
     note: await unmarked(made.note.join(' ')),
+    textWidth: settings.widths['text'] ?? plate.width,
     isFigure: parts.length === 1 && parts[0]?.prefix === '',
     view: viewOf(made),
   };
