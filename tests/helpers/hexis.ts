@@ -23,6 +23,13 @@ export function hexis(args: string[], options: { cwd?: string; env?: Record<stri
   return { code: status, out: stdout, err: stderr };
 }
 
+/** Runs a script of the tests as a process. */
+export function runScript(script: string, ...args: string[]) {
+  const call = [join(root, 'tests', script), ...args];
+  const { status, stdout } = spawnSync(process.execPath, call, { cwd: root, encoding: 'utf8' });
+  return { code: status, out: stdout };
+}
+
 /** A folder of files for one test, removed after it. */
 export function folderWith(files: Record<string, string | Uint8Array> = {}) {
   const path = mkdtempSync(join(tmpdir(), 'hexis-'));
