@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /** Ways of writing letters that a text file may have. */
 export const encodings = ['utf-8', 'windows-1252', 'utf-16'] as const;
 export type Encoding = (typeof encodings)[number];

@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /** A function of one number; `NaN` or infinite where it has no value. */
 export type RealFunction = (x: number) => number;
 

@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /** A place in space: to the right, away from who looks, and upwards at a turn and a tilt of 0. */
 export type Place = readonly [x: number, y: number, z: number];
 

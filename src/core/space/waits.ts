@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /** What waits for what: a piece in front is drawn once all that it hides is drawn. Kept in rows of numbers, as there are many. */
 export class Waits {
   private fronts = new Int32Array(1024);

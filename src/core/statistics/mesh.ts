@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /** A closed surface of triangles in data units. */
 export interface Mesh {
   /** Three numbers for each corner. */

@@ -39,7 +39,10 @@ const far = [
   ],
 ] as const;
 
-/** Quantile of the standard normal distribution, to about 16 digits (Wichura 1988, algorithm AS 241). */
+/**
+ * Quantile of the standard normal distribution, to about 16 digits (Wichura 1988, algorithm AS 241). Our own: it is its
+ * coefficients and one formula.
+ */
 export function normalQuantile(p: number): number {
   const q = p - 0.5;
   if (Math.abs(q) <= 0.425) return q * ratio(middle, 0.180625 - q * q);

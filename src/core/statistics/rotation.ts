@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /** Loadings turned: `loadings[k][j]` of column j on component k. */
 export interface Rotated {
   loadings: number[][];

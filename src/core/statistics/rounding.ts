@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+
 /**
  * Numbers rounded to some decimals so that they add up to their rounded sum: all are rounded down, and the largest
  * remainders are rounded up, of equal ones the earlier (the method of largest remainders, Balinski & Young 1982).

@@ -48,7 +48,8 @@ function upperTail(t: number, n: number): { tail: number; density: number } {
 }
 
 /**
- * Quantile of Student's t distribution, by Newton's method on the logarithm of the tail.
+ * Quantile of Student's t distribution, by Newton's method on the logarithm of the tail. Our own, to 1e-11 of the fixtures: of
+ * the packages for it the light ones are right to 1e-8, and the exact one takes a third of the time that Node needs to start.
  *
  * @param p probability, 0 < p < 1
  * @param n degrees of freedom, above 0

@@ -1,4 +1,5 @@
 import { entryAt } from '../../at.js';
+
 /** A label that wants to stand at a place and takes some room about it. */
 export interface Wanted {
   at: number;
