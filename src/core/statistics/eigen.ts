@@ -22,7 +22,7 @@ const signed = (vector: readonly number[]): number[] => {
 /**
  * Eigenvalues by the cyclic method of Jacobi (Golub & Van Loan 2013, §8.5): rotations take the entries beside the diagonal
  * away, one after the other, until they no longer count. Our own, since it is twenty lines and agrees with the fixtures to
- * 1e-12: a library of matrices for it would be most of what a page loads.
+ * 1e-12, where a library of matrices would bring far more into every page.
  */
 export function symmetricEigen(matrix: readonly (readonly number[])[]): Eigen {
   const size = matrix.length;
