@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { explain, ok } from 'hexis';
+import { explain, ok, openProject } from 'hexis';
+import { disk } from 'hexis/node';
 import { small } from '../helpers/figures.js';
-import { demo, hexis } from '../helpers/hexis.js';
+import { demo, demoFigure, hexis } from '../helpers/hexis.js';
 
 const figure = demo('figures/yield-plain.figure.yaml');
 
@@ -63,4 +64,14 @@ describe('the origin of a look', () => {
     });
     expect(run('bars.cornr')).toMatchObject({ code: 2, out: '', err: expect.stringContaining('write: bars.corner') });
   });
+});
+
+test('lines of a grid in space hang on their own look, and not on that of the finer ones', async () => {
+  const drawing = ok(await openProject(disk, { trace: true }).draw(demoFigure('plots-in-space')));
+  const lines = drawing.plate.items.filter(({ role }) => role.startsWith('scene.grid.'));
+  expect(lines.length).toBeGreaterThan(10);
+  for (const { settings = [] } of lines) {
+    expect(settings).toContain('scene.grid');
+    expect(settings.filter((path) => path.endsWith('.minorGrid'))).toEqual([]);
+  }
 });

@@ -70,12 +70,15 @@ function wallFills(sheet: Sheet, { sides, scales, walls }: Scene): PlateItem[] {
 /** The lines of one axis across the back walls. */
 function gridLines(sheet: Sheet, { sides, scales, walls }: Scene, own: SceneAxis, kind: GridKind): PlateItem[] {
   const { at: axis, fitted, isEndOn } = own;
-  const { minor, minorGrid } = settingsOf(sheet, axis);
-  const stroke = kind === 'grid' ? sheet.settings.scene.grid : minorGrid;
+  // What is read here is what the lines are said to hang on.
+  const look = settingsOf(sheet, axis);
+  const stroke = kind === 'grid' ? sheet.settings.scene.grid : look.minorGrid;
   if (stroke.width === 0 || isEndOn) return [];
   const scale = scales.axes[axis];
   const places =
-    kind === 'grid' ? fitted.ticks.values.map((value) => position(scale, value)) : minorPlaces(fitted, scale, minor);
+    kind === 'grid'
+      ? fitted.ticks.values.map((value) => position(scale, value))
+      : minorPlaces(fitted, scale, look.minor);
   const from = kind === 'grid' ? 'scene.grid' : `axes.${axis}.minorGrid`;
   return walls
     .filter((wall) => isBackWall(wall) && wall.axis !== axis)
