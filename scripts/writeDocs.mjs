@@ -56,7 +56,7 @@ function rowsOf(schema, path) {
                   .map((value) => `\`${value}\``)
                   .join(', ')}.`
               : ''
-          } | ${note.example === undefined ? '' : `\`${cell(note.example)}\``} |`,
+          }${note.needs ? ` Needs ${cell(note.needs)}.` : ''} | ${note.example === undefined ? '' : `\`${cell(note.example)}\``} |`,
         ];
   const below = shape
     ? Object.entries(shape).flatMap(([key, value]) => rowsOf(value, path === '' ? key : `${path}.${key}`))

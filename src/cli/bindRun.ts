@@ -107,13 +107,15 @@ function listText(drawn: DrawnReport): string {
 
 const kilobytes = (bytes: Uint8Array | string) => `${Math.max(1, Math.round(Buffer.byteLength(bytes) / 1000))} kB`;
 
-function said(
-  report: string,
-  drawn: DrawnReport,
-  outputs: readonly Output[],
-  call: BindCall,
-  problems: Problem[],
-): void {
+/** A report that was drawn, and what a call has to say of it. */
+interface Bound {
+  report: string;
+  drawn: DrawnReport;
+  call: BindCall;
+  problems: Problem[];
+}
+
+function said({ report, drawn, call, problems }: Bound, outputs: readonly Output[]): void {
   const { figures } = drawn.document;
   const findings = findingsOf(drawn);
   if (call.json) {
@@ -155,20 +157,15 @@ const inputsOf = ({ report, inputs }: DrawnReport): string[] => [
   ...Object.values(inputs).flatMap((own) => own.map(({ file }) => file)),
 ];
 
-async function finish(
-  report: string,
-  drawn: DrawnReport,
-  outputs: readonly Output[],
-  call: BindCall,
-  problems: Problem[],
-): Promise<number> {
+async function finish(bound: Bound, outputs: readonly Output[]): Promise<number> {
+  const { drawn, call, problems } = bound;
   if (!hasErrors(problems)) problems.push(...(await inputProblems(outputs, inputsOf(drawn))));
   if (!hasErrors(problems)) problems.push(...(await save(outputs)));
   if (hasErrors(problems)) return failed(problems, call);
   await drawn.cache.remember(drawn.inputs);
   // Journals are none of its business who wants to see what was written.
   const shown = outputs.filter(({ isOwnFolder }) => !isOwnFolder);
-  said(report, drawn, shown, call, problems);
+  said(bound, shown);
   return exit.done;
 }
 
@@ -199,13 +196,8 @@ async function runInto(report: string, into: string, call: BindCall): Promise<nu
     if (!updated.ok) return failed(updated.problems, call);
     const { drawn, outputs, changes, unchanged, resized } = updated.value;
     // What is there already is changed so that it can be taken back; a drawing of the report itself is not.
-    const code = await finish(
-      report,
-      drawn,
-      [...outputs, ...(await changeOutputs(changes, true))],
-      call,
-      updated.problems,
-    );
+    const all = [...outputs, ...(await changeOutputs(changes, true))];
+    const code = await finish({ report, drawn, call, problems: updated.problems }, all);
     if (code === exit.done) for (const { path } of changes) await clearContents(path);
     if (code !== exit.done || call.json) return code;
     const [first] = changes;
@@ -273,7 +265,7 @@ export async function runBind(report: string, call: BindCall): Promise<number> {
   const drawn = await drawReport(report, picturesFor(forms), bindOptions(call));
   if (!drawn.ok) return failed(drawn.problems, call);
   if (call.list) {
-    if (call.json) said(report, drawn.value, [], call, []);
+    if (call.json) said({ report, drawn: drawn.value, call, problems: [] }, []);
     else say(listText(drawn.value));
     return exit.done;
   }
@@ -282,5 +274,5 @@ export async function runBind(report: string, call: BindCall): Promise<number> {
   // A file that the call names is written under that name, whatever its ending.
   const isNamed = call.output !== undefined && !toFolder;
   const outputs = await outputsOf(drawn.value, forms, { output, isNamed, replace: call.replace, problems });
-  return finish(report, drawn.value, outputs, call, problems);
+  return finish({ report, drawn: drawn.value, call, problems }, outputs);
 }

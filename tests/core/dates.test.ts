@@ -67,7 +67,7 @@ describe('ticks at dates', () => {
         fc.integer({ min: 60, max: 700 }),
         (start, span, length) => {
           const room = 40;
-          const { values } = chooseDates(start, start + span, length, 1, () => room);
+          const { values } = chooseDates({ low: start, high: start + span, length, comfort: 1 }, () => room);
           expect(values.length).toBeGreaterThan(0);
           for (let i = 1; i < values.length; i += 1) {
             const distance = (((values[i] as number) - (values[i - 1] as number)) * length) / span;

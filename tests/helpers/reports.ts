@@ -39,8 +39,7 @@ export const opened = (files: Record<string, string>): Promise<Outcome<Report>> 
 export async function boundFigures(files: Record<string, string>): Promise<BoundFigure[]> {
   const report = ok(await opened(files));
   const figures: BoundFigure[] = [];
-  for (const entry of report.entries)
-    figures.push(ok(await drawEntry(memory(files), report, entry, {}, { known: [] })).figure);
+  for (const entry of report.entries) figures.push(ok(await drawEntry(memory(files), report, entry)).figure);
   return figures;
 }
 

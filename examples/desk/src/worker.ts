@@ -446,7 +446,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     if (!read.ok) return { fault: wordsOf(read.problems) };
     const figures: BoundFigure[] = [];
     for (const entry of read.value.entries) {
-      const made = await drawEntry(store.source, read.value, entry, {}, { known: [] });
+      const made = await drawEntry(store.source, read.value, entry);
       if (!made.ok) return { fault: wordsOf(made.problems) };
       figures.push(made.value.figure);
     }

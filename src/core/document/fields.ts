@@ -15,6 +15,8 @@ export interface FieldNotes {
   reads?: ReadingName;
   /** What a length may measure, in points. */
   bounds?: Bounds;
+  /** What a chart must have for the setting to change anything, where not every chart has it. */
+  needs?: string;
 }
 
 /** The forms in which settings are held: lengths in points, colours as hexadecimal numbers, lines with their dashes. */
@@ -258,3 +260,8 @@ export const open = <S extends z.core.SomeType>(schema: S) => z.optional(schema)
 /** A group of settings that are held as one, such as the width, colour and dashes of a line. */
 export const heldAs = <N extends ReadingName, S extends z.core.$ZodType>(name: N, schema: S) =>
   read(schema, name, notes.get(schema) as unknown as FieldNotes);
+
+/** A setting that changes nothing in charts without some mark, with what it needs. The settings in it need the same, or say what they do. */
+export function needing<S extends z.core.$ZodType>(needs: string, schema: S): S {
+  return noted(schema, { ...(notes.get(schema) as unknown as FieldNotes), needs });
+}

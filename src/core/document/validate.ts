@@ -128,13 +128,14 @@ function wrongLength(value: unknown, path: string, place: Place, isSmall: boolea
     : error('bad-length', { path, found: shown(value) }, place);
 }
 
-function wrongValue(
-  schema: Schema,
-  source: YamlSource,
-  path: Path,
-  options: string[] | undefined,
-  issue?: Issue,
-): Problem {
+/** What is known of the value that was wanted. */
+interface Wanted {
+  options?: string[] | undefined;
+  issue?: Issue;
+}
+
+/** What a value that is not as it should be is to be, in words for its author. */
+function wrongValue(schema: Schema, source: YamlSource, path: Path, { options, issue }: Wanted = {}): Problem {
   const value = valueAt(source.value, path);
   const place = source.locate(path);
   const name = path.join('.');
@@ -230,9 +231,9 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
     const { discriminator } = issue as { discriminator?: string };
     if (discriminator !== undefined) {
       const at = path.at(-1) === discriminator ? path : [...path, discriminator];
-      return [wrongValue(schema, source, at, schemasAt(schema, at).flatMap(enumValues))];
+      return [wrongValue(schema, source, at, { options: schemasAt(schema, at).flatMap(enumValues) })];
     }
-    return [wrongValue(schema, source, path, undefined)];
+    return [wrongValue(schema, source, path)];
   }
   if (issue.code === 'unrecognized_keys') {
     const known = knownKeys(schema, path, source.value);
@@ -246,7 +247,7 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
     });
   }
   const options = issue.code === 'invalid_value' ? issue.values.map(String) : undefined;
-  return [wrongValue(schema, source, path, options, issue)];
+  return [wrongValue(schema, source, path, { options, issue })];
 }
 
 function enumValues(schema: Schema): string[] {

@@ -10,8 +10,8 @@ type Piece = TextItem['pieces'][number];
 /** The outline of a piece of a text where it stands on the page. */
 function pieceOutline(face: Face, { x, y, angle }: TextItem, piece: Piece): Outline {
   const unit = piece.size / face.unitsPerEm;
-  const local = placed(face.outline(piece.text), unit, -unit, piece.x, piece.y);
-  if (angle === 0) return placed(local, 1, 1, x, y);
+  const local = placed(face.outline(piece.text), [unit, -unit], [piece.x, piece.y]);
+  if (angle === 0) return placed(local, [1, 1], [x, y]);
   // A turn counter-clockwise on a page whose y runs downwards; a quarter of it takes (x, y) to (y, -x).
   const [cos, sin] = angle === 90 ? [0, 1] : [Math.cos(radians(angle)), Math.sin(radians(angle))];
   const { coordinates } = local;

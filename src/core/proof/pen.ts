@@ -65,7 +65,7 @@ export class Pen {
     const { color = kind === 'note' || kind === 'source' ? this.colors.soft : this.colors.ink } = look;
     const block = this.block(text, width, look);
     const left = align === 'end' ? x - block.width : align === 'middle' ? x - block.width / 2 : x;
-    this.items.push(textAt(block, left, top, { role: this.role('words'), kind, from: 'proof', color }, align));
+    this.items.push(textAt(block, [left, top], { role: this.role('words'), kind, from: 'proof', color }, align));
     return block.height;
   }
 
@@ -93,7 +93,7 @@ export class Pen {
     const block = this.block(String(number), undefined, { bold: true, further: number > 99 ? 0.6 : 0.8 });
     const down = (block.ascent - block.capHeight + (block.height - block.descent)) / 2;
     this.items.push(
-      textAt(block, middle[0] - block.width / 2, middle[1] - down, {
+      textAt(block, [middle[0] - block.width / 2, middle[1] - down], {
         role: `${this.name}.pin[${number}].number`,
         kind: 'legendEntry',
         from: 'proof',

@@ -84,15 +84,14 @@ export function pageOf(report: Report, figures: readonly Pick<BoundFigure, 'page
   ]);
 }
 
-/** What a document says of a drawing. */
+/** What a document says of a drawing. @param drawn `isDeep` where settings that change nothing are looked for */
 export async function boundFigure(
   project: Project,
   report: Report,
   entry: ReportEntry,
-  drawn: { drawing: Drawing; problems: readonly Problem[] },
-  isDeep = false,
+  drawn: { drawing: Drawing; problems: readonly Problem[]; isDeep: boolean },
 ): Promise<Outcome<BoundFigure>> {
-  const { drawing, problems } = drawn;
+  const { drawing, problems, isDeep } = drawn;
   const { plate, about, parts } = drawing;
   const width = widthOf(entry, drawing, report);
   if (!width.ok) return width;

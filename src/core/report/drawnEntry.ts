@@ -36,24 +36,29 @@ function ownFaces(items: readonly PlateItem[]): { family: string; variant: Varia
   return [...found.values()];
 }
 
-/**
- * Draws a figure of a report and writes its pictures.
- *
- * @param formats of the pictures, each with how it is written; those of `known` that are named
- */
+/** The pictures that are wanted of a figure. */
+export interface PictureWishes {
+  /** Names of formats, each with how it is written. */
+  formats?: Readonly<Record<string, WriteOptions>>;
+  /** The formats that a name can mean. */
+  known?: readonly Format[];
+  /** Whether settings that change nothing are looked for. */
+  isDeep?: boolean;
+}
+
+/** Draws a figure of a report and writes its pictures. */
 export async function drawEntry(
   from: Source,
   report: Report,
   entry: ReportEntry,
-  formats: Readonly<Record<string, WriteOptions>>,
-  { known, isDeep = false }: { known: readonly Format[]; isDeep?: boolean },
+  { formats = {}, known = [], isDeep = false }: PictureWishes = {},
 ): Promise<Outcome<DrawnEntry>> {
   const { source, asked } = remembering(from);
   const project = openProject(source, { ...entryOptions(report, entry), trace: isDeep });
   const drawn = await project.draw(entry.path);
   if (!drawn.ok) return fail(drawn.problems);
   const { value: drawing, problems } = drawn;
-  const figure = await boundFigure(project, report, entry, { drawing, problems }, isDeep);
+  const figure = await boundFigure(project, report, entry, { drawing, problems, isDeep });
   if (!figure.ok) return figure;
   const pictures: DrawnEntry['pictures'] = {};
   for (const [name, options] of Object.entries(formats)) {

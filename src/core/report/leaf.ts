@@ -41,7 +41,7 @@ export function leafOf(
     let height = 0;
     const items = texts.map((text, i): PlateItem => {
       const block = setRole(setter, role, text, { width, breakWords: true }, { italic: false, bold: false, further });
-      const item = textAt(block, 0, height, { role: `${from}[${i}]`, kind: role, from, color });
+      const item = textAt(block, [0, height], { role: `${from}[${i}]`, kind: role, from, color });
       height += block.height + gap;
       return item;
     });

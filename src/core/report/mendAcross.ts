@@ -74,7 +74,7 @@ class ReportTrial {
         entries.push(known.entry);
         continue;
       }
-      const made = await drawEntry(this.source, report.value, entry, {}, { known: [] });
+      const made = await drawEntry(this.source, report.value, entry);
       if (!made.ok) return fail(made.problems);
       entries.push(made.value);
       this.drawn.set(entry.setting, { of: this.stamp(said, made.value.files), entry: made.value });

@@ -123,12 +123,19 @@ function thinned(values: readonly number[], apart: number): number[] {
   return kept;
 }
 
+/** An axis of dates, in days, that wants ticks. */
+export interface DateRequest {
+  low: number;
+  high: number;
+  /** Its length on the page, in points. */
+  length: number;
+  /** How many times the room of a label lies between two ticks at least. */
+  comfort: number;
+}
+
 /** The finest ticks whose labels have comfortable room, by what the labels of a step take from one to the next. */
 export function chooseDates(
-  low: number,
-  high: number,
-  length: number,
-  comfort: number,
+  { low, high, length, comfort }: DateRequest,
   roomOf: (values: number[], step: DateStep) => number,
 ): { values: number[]; step: DateStep } {
   let last = { values: [low], step: { unit: 'day', count: 1 } as DateStep };

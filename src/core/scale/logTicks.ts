@@ -20,8 +20,14 @@ const within: readonly (readonly number[])[] = [[1, 2, 3, 4, 5, 6, 7, 8, 9], [1,
 
 const clean = (value: number) => Number(value.toPrecision(12));
 
+/** Multiples of each so-manieth power of a base. */
+interface TickSet {
+  multiples: readonly number[];
+  every: number;
+}
+
 /** Every `every`-th power of the base with its multiples, from a power at or below the least value on. */
-function candidates(low: number, high: number, base: number, multiples: readonly number[], every: number): number[] {
+function candidates(low: number, high: number, base: number, { multiples, every }: TickSet): number[] {
   const log = (value: number) => Math.log(value) / Math.log(base);
   const first = Math.floor(log(low) / every + 1e-9) * every;
   const last = Math.ceil(log(high) + 1e-9) + every;
@@ -59,13 +65,13 @@ const fits = ({ low, high, values }: Ticks, { length, labelRoom }: LogRequest): 
 /** The densest ticks of a log axis whose labels stand apart: 1 to 9, 1-2-5, 1-3, or every first, second, third decade. */
 export function chooseLogTicks(request: LogRequest): Ticks {
   const { least, greatest, from = least, to = greatest, base, powers } = request;
-  const sets: { multiples: readonly number[]; every: number }[] = [
+  const sets: TickSet[] = [
     ...(base === 10 && !powers ? within.map((multiples) => ({ multiples, every: 1 })) : [{ multiples: [1], every: 1 }]),
     ...[2, 3, 5, 10, 20, 50, 100].map((every) => ({ multiples: [1], every })),
   ];
   let last: Ticks | undefined;
-  for (const { multiples, every } of sets) {
-    const ticks = between(candidates(from, to, base, multiples, every), request);
+  for (const set of sets) {
+    const ticks = between(candidates(from, to, base, set), request);
     if (ticks.values.length < 2) break;
     last = ticks;
     if (fits(ticks, request)) return ticks;

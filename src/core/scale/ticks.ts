@@ -102,7 +102,7 @@ function unticked({ values, low, high }: Ticks, { from, to }: TickRequest): numb
   return (entryAt(values, 0) - low + high - lastOf(values)) / (high - low);
 }
 
-function score(ticks: Ticks, rank: number, request: TickRequest, least: number, greatest: number): number {
+function score(ticks: Ticks, rank: number, request: TickRequest, [least, greatest]: readonly [number, number]): number {
   const zero = ticks.values.includes(0) ? 0.2 : 0;
   const simplicity = 1 - 0.12 * rank + zero - unticked(ticks, request);
   return (
@@ -143,7 +143,7 @@ export function chooseTicks(request: TickRequest): Ticks {
     const ticks = ticksBetween(low, high, step);
     if (ticks.values.length < 2) continue;
     if (request.step === undefined && ticks.decimals > (request.decimals ?? 12)) continue;
-    const value = score(ticks, rank, request, least, greatest);
+    const value = score(ticks, rank, request, [least, greatest]);
     if (value > bestScore) [best, bestScore] = [ticks, value];
   }
   return best ?? sparseTicks(request, least, greatest);

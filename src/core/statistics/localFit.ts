@@ -33,7 +33,7 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
   if (n < 4 || x[0] === x[n - 1]) return undefined;
   let [rest, freedom, total] = [0, n, 0];
   for (let i = 0; i < n; i += 1) {
-    const { value, norm, own: weight } = smoothed(x, y, neighbours, x[i] as number, i);
+    const { value, norm, own: weight } = smoothed({ x, y }, neighbours, x[i] as number, i);
     rest += ((y[i] as number) - value) ** 2;
     total += (y[i] as number) ** 2;
     freedom += norm - 2 * weight;
@@ -44,7 +44,7 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
     neighbours,
     ...(total > 0 ? { rSquared: Math.max(0, 1 - rest / total) } : {}),
     at(place, level) {
-      const { value, norm } = smoothed(x, y, neighbours, place);
+      const { value, norm } = smoothed({ x, y }, neighbours, place);
       const at = mean + unit * value;
       if (spread === undefined) return { y: at };
       const half = unit * tLimit((1 + level) / 2, Math.max(1, freedom)) * spread * Math.sqrt(norm);
@@ -53,8 +53,21 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
   };
 }
 
+/** Points in the order of their x. */
+interface Sorted {
+  x: Float64Array;
+  y: Float64Array;
+}
+
+/** A run of sorted values, and how far the farthest of them is from a place. */
+interface Neighbours {
+  start: number;
+  end: number;
+  reach: number;
+}
+
 /** The places of the nearest values among sorted ones, with all that lie as near as the farthest of them. */
-function neighbourhood(x: Float64Array, count: number, place: number): { start: number; end: number; reach: number } {
+function neighbourhood(x: Float64Array, count: number, place: number): Neighbours {
   let [low, high] = [0, x.length - count];
   while (low < high) {
     const middle = (low + high) >> 1;
@@ -69,16 +82,17 @@ function neighbourhood(x: Float64Array, count: number, place: number): { start: 
 }
 
 /** Whether none of some values is nearer to a place than the farthest of them. */
-function isLevel(x: Float64Array, start: number, end: number, place: number, reach: number): boolean {
+function isLevel(x: Float64Array, { start, end, reach }: Neighbours, place: number): boolean {
   for (let i = start; i < end; i += 1) if (Math.abs((x[i] as number) - place) < reach) return false;
   return true;
 }
 
 /** The fit at a place, the squared norm of the row of the smoother, and the weight of one point in it. */
-function smoothed(x: Float64Array, y: Float64Array, count: number, place: number, point = -1) {
-  const { start, end, reach } = neighbourhood(x, count, place);
+function smoothed({ x, y }: Sorted, count: number, place: number, point = -1) {
+  const near = neighbourhood(x, count, place);
+  const { start, end, reach } = near;
   // Where all the nearest are as far away as the farthest of them, they count alike.
-  const level = isLevel(x, start, end, place, reach);
+  const level = isLevel(x, near, place);
   const weights = new Float64Array(end - start);
   let [sw, sx] = [0, 0];
   for (let i = start; i < end; i += 1) {

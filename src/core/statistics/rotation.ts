@@ -66,7 +66,7 @@ export function varimax(loadings: readonly (readonly number[])[]): Rotated {
   const lengths = (loadings[0] ?? []).map((_, j) => Math.hypot(...loadings.map((row) => entryAt(row, j))) || 1);
   const rows = loadings.map((row) => row.map((value, j) => value / entryAt(lengths, j)));
   const turns = identity(count);
-  const rotate = (matrix: Matrix, p: number, q: number, cos: number, sin: number) => {
+  const rotate = (matrix: Matrix, [p, q]: readonly [number, number], cos: number, sin: number) => {
     const [first, second] = [entryAt(matrix, p), entryAt(matrix, q)];
     for (let j = 0; j < first.length; j += 1) {
       const [x, y] = [entryAt(first, j), entryAt(second, j)];
@@ -82,8 +82,8 @@ export function varimax(loadings: readonly (readonly number[])[]): Rotated {
         greatest = Math.max(greatest, Math.abs(angle));
         if (Math.abs(angle) < 1e-14) continue;
         const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-        rotate(rows, p, q, cos, sin);
-        rotate(turns, p, q, cos, sin);
+        rotate(rows, [p, q], cos, sin);
+        rotate(turns, [p, q], cos, sin);
       }
     }
     if (greatest < 1e-13) break;

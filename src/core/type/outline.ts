@@ -22,8 +22,10 @@ export function eachCommand(outline: Outline, visit: (command: Command, at: numb
   }
 }
 
+type Pair = readonly [x: number, y: number];
+
 /** The outline moved, scaled and mirrored: x' = x·scaleX + dx, y' = y·scaleY + dy. */
-export function placed(outline: Outline, scaleX: number, scaleY: number, dx: number, dy: number): Outline {
+export function placed(outline: Outline, [scaleX, scaleY]: Pair, [dx, dy]: Pair): Outline {
   const coordinates = outline.coordinates.map((v, i) => (i % 2 === 0 ? v * scaleX + dx : v * scaleY + dy));
   return { commands: outline.commands, coordinates };
 }

@@ -131,8 +131,7 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
 
 /** A paragraph style in the look of some words. */
 const look = (
-  id: string,
-  name: string,
+  [id, name]: readonly [id: string, name: string],
   words: WordsLook,
   spacing: { before: number; after: number },
   keepNext = false,
@@ -253,9 +252,9 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
         },
       },
       paragraphStyles: [
-        look('Caption', 'caption', looks.title, { before: 200, after: 80 }),
-        look(styleIds.figure, 'Figure', looks.title, { before: 80, after: 80 }),
-        look(styleIds.note, 'Figure Note', looks.note, { before: 0, after: 240 }),
+        look(['Caption', 'caption'], looks.title, { before: 200, after: 80 }),
+        look([styleIds.figure, 'Figure'], looks.title, { before: 80, after: 80 }),
+        look([styleIds.note, 'Figure Note'], looks.note, { before: 0, after: 240 }),
         {
           id: 'TableofFigures',
           name: 'table of figures',

@@ -34,7 +34,7 @@ export const hashOf = (content: string | Uint8Array): string => createHash('sha2
 
 /** Draws a figure of a report, and hashes what it was made of. */
 export async function drawOne(report: Report, entry: ReportEntry, work: Work): Promise<Outcome<HashedEntry>> {
-  const drawn = await drawEntry(disk, report, entry, work.formats, { known, isDeep: work.isDeep });
+  const drawn = await drawEntry(disk, report, entry, { formats: work.formats, known, isDeep: work.isDeep });
   if (!drawn.ok) return drawn;
   const { files } = drawn.value;
   const read = files.map((file) => filesRead.get(file));

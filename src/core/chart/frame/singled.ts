@@ -7,14 +7,15 @@ import { error, type Problem } from '../../document/problem.js';
 import type { ChartInput, Named } from '../chartInput.js';
 import type { Cell, Singled } from '../plan.js';
 
+/** What a chart shows: its groupings, and the column that names its cases, where it draws them. */
+interface Known {
+  shown: readonly Categories[];
+  ids: CategoryColumn | undefined;
+  notation: NumberNotation;
+}
+
 /** The code of a value of a variable that the chart shows, or of a case by the column that names the cases. */
-function codeOf(
-  column: string,
-  value: string,
-  shown: readonly Categories[],
-  ids: CategoryColumn | undefined,
-  notation: NumberNotation,
-) {
+function codeOf(column: string, value: string, { shown, ids, notation }: Known) {
   const categories = shown.find(({ variable }) => variable.name === column)?.categories;
   if (categories) {
     const at = findCategory(categories, value, notation);
@@ -41,7 +42,7 @@ export function resolveSingled(
     [wanted].flat().flatMap((one, i) => {
       const path = Array.isArray(wanted) ? `${at}.${column}.${i}` : `${at}.${column}`;
       const value = String(one);
-      const found = codeOf(column, value, shown, ids, input.table.notation);
+      const found = codeOf(column, value, { shown, ids, notation: input.table.notation });
       if (!found) {
         const used = [...shown.map(({ variable }) => variable.name), ...(ids ? [ids.name] : [])];
         problems.push(error('variable-unused', { column, path, used }, input.locate(path)));

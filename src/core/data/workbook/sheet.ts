@@ -23,8 +23,17 @@ export const columnOf = (letters: string): number =>
 
 const mostColumns = 16_384;
 
+/** A cell as its file has it. */
+interface RawCell {
+  type: string;
+  /** The number of its format. */
+  style: number;
+  value: string;
+  formula: string;
+}
+
 /** What stands in a cell, by its type. A formula that was never computed stands as itself, for it has no value. */
-function cellOf(type: string, style: number, value: string, formula: string, context: SheetContext): CellValue {
+function cellOf({ type, style, value, formula }: RawCell, context: SheetContext): CellValue {
   if (value === '' && formula !== '') return `=${formula}`;
   if (type === 's') {
     const found = context.strings[Number(value)];
@@ -95,7 +104,7 @@ async function eachRow(parts: Parts, name: string, context: SheetContext, use: (
     close(tag) {
       if (tag === 'v' || tag === 't' || tag === 'f' || tag === 'rPh') inside = '';
       else if (tag === 'c') {
-        const found = cellOf(cell.type, cell.style, cell.value, cell.formula, context);
+        const found = cellOf(cell, context);
         if (typeof found === 'number' || found.trim() !== '') row.cells.set(column, found);
       } else if (tag === 'row' && row.cells.size > 0) use(row);
     },

@@ -141,18 +141,18 @@ export function titleInk(
   const align = place === 'above' ? 'start' : place;
   if (at === 'x') {
     const x = frame.x + (frame.width - block.width) * shares[place];
-    return carried(textAt(block, x, frame.y + frame.height + near, label, align), title);
+    return carried(textAt(block, [x, frame.y + frame.height + near], label, align), title);
   }
   if (place === 'above') {
     const y = frame.y - gap - block.height - above;
-    return carried(textAt(block, frame.x - depth, y, label, 'start'), title);
+    return carried(textAt(block, [frame.x - depth, y], label, 'start'), title);
   }
   if (!turned) {
     const y = frame.y + (frame.height - block.height) * (1 - shares[place]);
-    return carried(textAt(block, frame.x - near - block.width, y, label, 'end'), title);
+    return carried(textAt(block, [frame.x - near - block.width, y], label, 'end'), title);
   }
   const y = frame.y + (frame.height - block.width) * (1 - shares[place]);
-  return carried(turnedTextAt(block, frame.x - near - block.height, y, label, align), title);
+  return carried(turnedTextAt(block, [frame.x - near - block.height, y], label, align), title);
 }
 
 /** Where the parts of an axis stand across it, and which are shown. */

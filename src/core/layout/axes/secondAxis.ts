@@ -132,8 +132,8 @@ export function secondInk(
     const label = textLabel(sheet, 'tickLabel', { role: `${role}.labels[${i}]`, from: role });
     const item =
       at === 'x'
-        ? textAt(block, along - block.width / 2, edge - gap - block.height, label, 'middle')
-        : textAt(block, edge + gap, along - opticalMiddle(block), label);
+        ? textAt(block, [along - block.width / 2, edge - gap - block.height], label, 'middle')
+        : textAt(block, [edge + gap, along - opticalMiddle(block)], label);
     items.push(tight(item, block));
   }
   return items;
@@ -151,8 +151,8 @@ export function secondTitleInk(sheet: Typesetter, { at, title }: SecondAxis, fra
   };
   if (at === 'x') {
     const x = frame.x + (frame.width - title.width) / 2;
-    return [textAt(title, x, frame.y - near - title.height, label, 'middle')];
+    return [textAt(title, [x, frame.y - near - title.height], label, 'middle')];
   }
   const y = frame.y + (frame.height - title.width) / 2;
-  return [turnedTextAt(title, frame.x + frame.width + near, y, label, 'middle')];
+  return [turnedTextAt(title, [frame.x + frame.width + near, y], label, 'middle')];
 }

@@ -140,7 +140,8 @@ function fitDates(fitting: ValueFitting): FittedValueAxis {
   const size = labelSize(fitting);
   const set = (text: string) => setRole(sheet, 'tickLabel', text, undefined, { further: tickScale });
   const angle = angleOf(fitting);
-  const chosen = chooseDates(low, high, innerLength(sheet.settings.axes[at], length), 1.15, (values, step) => {
+  const request = { low, high, length: innerLength(sheet.settings.axes[at], length), comfort: 1.15 };
+  const chosen = chooseDates(request, (values, step) => {
     const widths = dateTexts(values, step, sheet.settings.numbers).map((text) =>
       along(at, { block: set(text), angle, index: 0 }),
     );

@@ -190,8 +190,7 @@ const tries = {
 /** The place for a block with the least ink under it; corners come first, and the top before the foot. */
 export function emptiest(
   room: Box,
-  width: number,
-  height: number,
+  [width, height]: readonly [number, number],
   ink: InkIndex,
   looking: keyof typeof tries = 'roughly',
 ): { box: Box; count: number } {

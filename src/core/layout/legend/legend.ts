@@ -244,7 +244,7 @@ function titleInk(sheet: Sheet, { title }: FittedLegend, x: number, y: number): 
   const own = by === undefined ? 'chart' : `codebook.variables.${by}.label`;
   const from = settings.legend.title === undefined ? own : 'legend.title';
   const label = textLabel(sheet, 'legendTitle', { role: 'legend.title', from });
-  return [textAt(title.block, x + title.x, y + title.y, label)];
+  return [textAt(title.block, [x + title.x, y + title.y], label)];
 }
 
 const plainFill = (sheet: Sheet): Fill => ({ color: sheet.settings.palette.single, from: 'palette.sequential' });
@@ -345,7 +345,7 @@ export function legendInk(sheet: Sheet, legend: FittedLegend, x: number, y: numb
       const kind = entry.is === 'heading' ? 'legendTitle' : 'legendEntry';
       const label = textLabel(sheet, kind, { role, from: entry.from, shows: { of } });
       const { color = label.color } = entry.is === 'group' ? wordsOf(sheet, entry.of) : {};
-      return [textAt(placed.block, x + placed.x, y + placed.y, { ...label, color })];
+      return [textAt(placed.block, [x + placed.x, y + placed.y], { ...label, color })];
     };
     return [...part(keyInkOf).map((item) => Object.assign(item, { shows: { of } })), ...part(words)];
   });

@@ -34,7 +34,7 @@ function insidePlace(
   };
   const { box, count } =
     corner === 'emptiest'
-      ? emptiest(room, w, h, ink)
+      ? emptiest(room, [w, h], ink)
       : { box: cornered, count: ink.marksUnder(cornered) + ink.wordsUnder(cornered) };
   return { at: [box.x + by, box.y + by], covers: count };
 }

@@ -181,7 +181,7 @@ function outerLabels(
     };
     const stroke = { width: 0.5, color: sheet.settings.references.color };
     const lead = pathThrough([edge, bend, [x, y]], { role: `${label.role}.lead`, from: 'chart.labels' }, { stroke });
-    return [lead, textAt(block, held, y - opticalMiddle(block), label, side > 0 ? 'start' : 'end')];
+    return [lead, textAt(block, [held, y - opticalMiddle(block)], label, side > 0 ? 'start' : 'end')];
   });
 }
 
@@ -201,7 +201,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
       kind: 'dataLabel' as const,
       color: said ?? onPaper(sliceColor(settings, fill), settings.text.dataLabel.color, settings.paper),
     };
-    const text = textAt(block, x - block.width / 2, y - opticalMiddle(block), label, 'middle');
+    const text = textAt(block, [x - block.width / 2, y - opticalMiddle(block)], label, 'middle');
     const patterned = pattern !== undefined && pattern !== 'open';
     return patterned ? [paperBehind(text, settings.paper), text] : [text];
   });
@@ -219,7 +219,7 @@ export function sliceLabelInk(sheet: Sheet, panel: Box): { items: PlateItem[]; l
     const room = circle.radius * hole.hole;
     const fits = Math.hypot(block.width / 2, block.height / 2) < room;
     if (fits)
-      middle.push(textAt(block, circle.cx - block.width / 2, circle.cy - opticalMiddle(block), label, 'middle'));
+      middle.push(textAt(block, [circle.cx - block.width / 2, circle.cy - opticalMiddle(block)], label, 'middle'));
   }
   const outer = ([1, -1] as const).flatMap((side) => outerLabels(sheet, { panel, circle }, slices, side));
   const missing = plan.middle === undefined ? 0 : 1 - middle.length;

@@ -123,11 +123,11 @@ export function styleCard(
   const cell = { width: key.width + 0.6 * size + widest + 1.6 * size, height: 2.1 * size };
   const columns = 4;
   const heading = setRole(sheet, 'heading', title);
-  items.push(textAt(heading, border, border, label('heading', 'heading')));
+  items.push(textAt(heading, [border, border], label('heading', 'heading')));
   let y = border + heading.height + 1.2 * size;
   for (const [s, { title: name, samples }] of all.entries()) {
     const block = setRole(sheet, 'legendTitle', name);
-    items.push(textAt(block, border, y, label('legendTitle', `sections[${s}].title`)));
+    items.push(textAt(block, [border, y], label('legendTitle', `sections[${s}].title`)));
     y += block.height + 0.7 * size;
     for (const [i, sample] of samples.entries()) {
       const x = border + (i % columns) * cell.width;
@@ -136,7 +136,7 @@ export function styleCard(
       const words = setRole(sheet, 'legendEntry', sample.name);
       items.push(...sample.ink({ x, y: top, ...key }, role));
       const middle = top + key.height / 2 - words.ascent + words.capHeight / 2;
-      items.push(textAt(words, x + key.width + 0.6 * size, middle, label('legendEntry', `${role}.name`)));
+      items.push(textAt(words, [x + key.width + 0.6 * size, middle], label('legendEntry', `${role}.name`)));
     }
     y += Math.ceil(samples.length / columns) * cell.height + 0.9 * size;
   }

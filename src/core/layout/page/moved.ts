@@ -11,7 +11,7 @@ export function moved(item: PlateItem, dx: number, dy: number): PlateItem {
   if (item.type === 'line') {
     return { ...item, box, x1: item.x1 + dx, y1: item.y1 + dy, x2: item.x2 + dx, y2: item.y2 + dy };
   }
-  if (item.type === 'path') return { ...item, box, outline: placed(item.outline, 1, 1, dx, dy) };
+  if (item.type === 'path') return { ...item, box, outline: placed(item.outline, [1, 1], [dx, dy]) };
   if (item.type === 'markers') {
     return { ...item, box, xs: item.xs.map((x) => x + dx), ys: item.ys.map((y) => y + dy) };
   }
@@ -44,9 +44,9 @@ export function scaled(item: PlateItem, by: number, dx: number, dy: number): Pla
         y2: at.y(item.y2),
       } as PlateItem;
     case 'path':
-      return { ...item, ...stroked, box, outline: placed(item.outline, by, by, dx, dy) };
+      return { ...item, ...stroked, box, outline: placed(item.outline, [by, by], [dx, dy]) };
     case 'markers': {
-      const outline = placed(item.outline, by, by, 0, 0);
+      const outline = placed(item.outline, [by, by], [0, 0]);
       const round = item.round === undefined ? {} : { round: item.round * by };
       return { ...item, ...round, box, outline, xs: item.xs.map(at.x), ys: item.ys.map(at.y) };
     }

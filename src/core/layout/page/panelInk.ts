@@ -112,7 +112,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
     ...(title
-      ? remembered(sheet, () => [textAt(title, panel.x, panel.y - above - 0.35 * size - title.height, words())])
+      ? remembered(sheet, () => [textAt(title, [panel.x, panel.y - above - 0.35 * size - title.height], words())])
       : []),
   ];
 }

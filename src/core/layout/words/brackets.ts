@@ -54,8 +54,9 @@ function groundOf(sheet: Sheet, scales: PanelScales): Ground {
     extent: ({ width, height }) => (vertical ? { along: width, up: height } : { along: height, up: width }),
     words(block, along, height, label) {
       const near = foot + up * height;
-      if (vertical) return textAt(block, along - block.width / 2, up < 0 ? near - block.height : near, label, 'middle');
-      return textAt(block, up > 0 ? near : near - block.width, along - opticalMiddle(block), label);
+      if (vertical)
+        return textAt(block, [along - block.width / 2, up < 0 ? near - block.height : near], label, 'middle');
+      return textAt(block, [up > 0 ? near : near - block.width, along - opticalMiddle(block)], label);
     },
   };
 }

@@ -208,7 +208,7 @@ export function calloutInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     if (!at && costs.under(box) > 0) made.covering.push(from);
     const item = remembered(sheet, () => {
       const label = textLabel(sheet, 'callout', { role, from });
-      return textAt(block, box.x, box.y, label, callout.align);
+      return textAt(block, [box.x, box.y], label, callout.align);
     });
     // No grid line runs through the words.
     const ground = () => paperBehind(item, groundOf(sheet.settings));

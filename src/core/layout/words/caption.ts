@@ -92,7 +92,7 @@ export function partsInk(sheet: Typesetter, parts: readonly Part[], x: number, y
   let top = y;
   return parts.map((part) => {
     const { block, role, name, from } = part;
-    const item = remembered(sheet, () => textAt(block, x, top, textLabel(sheet, role, { role: name, from })), part);
+    const item = remembered(sheet, () => textAt(block, [x, top], textLabel(sheet, role, { role: name, from })), part);
     top += block.height + lineGap * em(sheet);
     return item;
   });

@@ -145,7 +145,7 @@ export function caseLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): Ca
     const { block, label } = name;
     const { box, lead } = place;
     const item = remembered(sheet, () => ({
-      ...textAt(block, box.x, box.y + 1 - (block.ascent - block.capHeight), label),
+      ...textAt(block, [box.x, box.y + 1 - (block.ascent - block.capHeight)], label),
       box,
     }));
     const leading = lead

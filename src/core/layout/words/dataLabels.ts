@@ -98,9 +98,9 @@ function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
   const off = Math.sign(tip - foot) * (insideGap(sheet) + half);
   const along = within === 'center' ? (foot + tip) / 2 : within === 'base' ? foot + off : tip - off;
   const label = { role, kind: 'dataLabel', from: 'dataLabels.show', color, shows } as const;
-  if (turned) return tight(turnedTextAt(block, middle - opticalMiddle(block), along - half, label), block);
+  if (turned) return tight(turnedTextAt(block, [middle - opticalMiddle(block), along - half], label), block);
   const [x, y] = vertical ? [middle, along] : [along, middle];
-  return tight(textAt(block, x - block.width / 2, y - opticalMiddle(block), label), block);
+  return tight(textAt(block, [x - block.width / 2, y - opticalMiddle(block)], label), block);
 }
 
 const insideGap = (sheet: Typesetter): number => sheet.settings.space.dataLabel * em(sheet);
@@ -137,14 +137,14 @@ function beyondEnd(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
   const label = { role, kind: 'dataLabel', from: 'dataLabels.show', color, shows } as const;
   if (!vertical) {
     const x = down ? least - gap - block.width : greatest + gap;
-    return tight(textAt(block, x, middle - opticalMiddle(block), label), block);
+    return tight(textAt(block, [x, middle - opticalMiddle(block)], label), block);
   }
   if (turned) {
     const y = down ? greatest + gap : least - gap - block.width;
-    return tight(turnedTextAt(block, middle - opticalMiddle(block), y, label), block);
+    return tight(turnedTextAt(block, [middle - opticalMiddle(block), y], label), block);
   }
   const y = down ? greatest + gap - (block.ascent - block.capHeight) : least - gap - (block.height - block.descent);
-  return tight(textAt(block, middle - block.width / 2, y, label), block);
+  return tight(textAt(block, [middle - block.width / 2, y], label), block);
 }
 
 /** Labels that stand free, such as those along lines: one that would touch another is left out. */

@@ -133,7 +133,7 @@ function labelInk(sheet: Sheet, { label, block, color: own }: SetLabel, spot: La
     shows: { of: label.cell },
   };
   const align = onRight ? 'start' : 'end';
-  const text = textAt(block, onRight ? near : near - block.width, middle - opticalMiddle(block), words, align);
+  const text = textAt(block, [onRight ? near : near - block.width, middle - opticalMiddle(block)], words, align);
   if (!moved) return [text];
   const lead = { role: `${role}.lead`, from: label.from };
   const start: Point = [ends + out * (markers + 0.15 * size), at];

@@ -77,13 +77,13 @@ export function headingInk(sheet: Typesetter, { title, subtitle, height }: Fitte
   const stretch = over === 'panel' ? frame : { x: border, width: settings.width - 2 * border };
   const label = (role: 'heading' | 'subtitle', from: string) => textLabel(sheet, role, { role, from });
   const items: PlateItem[] = remembered(sheet, () => [
-    textAt(title, alignedAt(sheet, title.width, stretch), border, label('heading', 'caption.title'), align),
+    textAt(title, [alignedAt(sheet, title.width, stretch), border], label('heading', 'caption.title'), align),
   ]);
   if (subtitle) {
     const y = border + title.height + lineGap * em(sheet);
     const words = () => {
       const x = alignedAt(sheet, subtitle.width, stretch);
-      return textAt(subtitle, x, y, label('subtitle', 'caption.subtitle'), align);
+      return textAt(subtitle, [x, y], label('subtitle', 'caption.subtitle'), align);
     };
     items.push(remembered(sheet, words));
   }
@@ -111,5 +111,5 @@ function footText(sheet: Typesetter, { block }: FittedFoot): PlateItem {
   const { settings } = sheet;
   const border = settings.space.page * em(sheet);
   const label = textLabel(sheet, 'source', { role: 'source', from: 'caption.source' });
-  return textAt(block, border, settings.height - border - block.height, label);
+  return textAt(block, [border, settings.height - border - block.height], label);
 }

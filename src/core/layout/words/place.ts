@@ -32,8 +32,11 @@ const aligned = (block: TextBlock, align: Align): TextPiece[] =>
     return line.pieces.map((piece) => ({ ...piece, x: piece.x + dx }));
   });
 
+/** The upper left corner of a block, in points from that of the page. */
+type Corner = readonly [x: number, y: number];
+
 /** A block with its upper left corner at (x, y); its lines aligned among each other. */
-export function textAt(block: TextBlock, x: number, y: number, label: Label, align: Align = 'start'): TextItem {
+export function textAt(block: TextBlock, [x, y]: Corner, label: Label, align: Align = 'start'): TextItem {
   const item: TextItem = {
     type: 'text',
     ...inkOf(label),
@@ -49,7 +52,7 @@ export function textAt(block: TextBlock, x: number, y: number, label: Label, ali
 }
 
 /** A block that reads upwards; (x, y) is the upper left corner of its box on the page. */
-export function turnedTextAt(block: TextBlock, x: number, y: number, label: Label, align: Align = 'start'): TextItem {
+export function turnedTextAt(block: TextBlock, [x, y]: Corner, label: Label, align: Align = 'start'): TextItem {
   const item: TextItem = {
     type: 'text',
     ...inkOf(label),

@@ -67,7 +67,7 @@ export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkInd
       kind: 'dataLabel' as const,
       color: sheet.settings.text.dataLabel.color,
     };
-    const item = textAt(block, best.x, best.y, label);
+    const item = textAt(block, [best.x, best.y], label);
     const covers = cost(best) > 0;
     ink.add(item.box);
     // Where there is no empty place it stands on paper of its own.

@@ -45,7 +45,7 @@ function insidePanel(sheet: Sheet, panel: Box, { width, height }: SetRemarks, in
     width: panel.width - 2 * apart - wide,
     height: panel.height - apart - high,
   };
-  const { box, count } = emptiest(room, wide, high, ink, 'closely');
+  const { box, count } = emptiest(room, [wide, high], ink, 'closely');
   return { box: { x: box.x + apart, y: box.y + apart, width, height }, count };
 }
 
@@ -57,7 +57,7 @@ function inkAt(sheet: Sheet, { blocks, key, gap }: SetRemarks, { x, y: top }: { 
   return remarks.flatMap(({ series: of, from }, i): PlateItem[] => {
     const block = entryAt(blocks, i);
     const role = `remarks[${i}]`;
-    const item = textAt(block, x + key, y, textLabel(sheet, 'dataLabel', { role, from }));
+    const item = textAt(block, [x + key, y], textLabel(sheet, 'dataLabel', { role, from }));
     const middle = y + block.ascent - block.capHeight / 2;
     y += block.height + gap;
     const own = of === undefined ? undefined : series[of];

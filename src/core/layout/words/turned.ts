@@ -68,15 +68,15 @@ function slantedAt(
   const corners = cornersFrom(block, angle, [0, block.ascent]);
   const [left, top] = [Math.min(...corners.map(([cx]) => cx)), Math.min(...corners.map(([, cy]) => cy))];
   const [right, bottom] = [Math.max(...corners.map(([cx]) => cx)), Math.max(...corners.map(([, cy]) => cy))];
-  const item = textAt(block, 0, 0, label, align);
+  const item = textAt(block, [0, 0], label, align);
   const box = { x, y, width: right - left, height: bottom - top };
   return carried({ ...item, x: x - left, y: y - top, angle, box }, block);
 }
 
 /** A block turned by an angle about its middle, which stands at a place of the page. */
 export function centredAt(block: TextBlock, angle: number, [x, y]: readonly [number, number], label: Label): TextItem {
-  if (angle === 0) return textAt(block, x - block.width / 2, y - block.height / 2, label, 'middle');
-  if (angle === 90) return turnedTextAt(block, x - block.height / 2, y - block.width / 2, label, 'middle');
+  if (angle === 0) return textAt(block, [x - block.width / 2, y - block.height / 2], label, 'middle');
+  if (angle === 90) return turnedTextAt(block, [x - block.height / 2, y - block.width / 2], label, 'middle');
   const [cos, sin] = [Math.abs(Math.cos(radians(angle))), Math.abs(Math.sin(radians(angle)))];
   const [width, height] = [block.width * cos + block.height * sin, block.width * sin + block.height * cos];
   return slantedAt(block, angle, [x - width / 2, y - height / 2], label, 'middle');
@@ -95,12 +95,12 @@ export function labelAt(
   label: Label,
 ): TextItem {
   if (at === 'x') {
-    if (angle === 0) return textAt(block, place - block.width / 2, near, label, 'middle');
-    if (angle === 90) return turnedTextAt(block, place - opticalMiddle(block), near, label, 'end');
+    if (angle === 0) return textAt(block, [place - block.width / 2, near], label, 'middle');
+    if (angle === 90) return turnedTextAt(block, [place - opticalMiddle(block), near], label, 'end');
     return slantedAt(block, angle, [place - reachOf(block, angle, at).left, near], label);
   }
-  if (angle === 0) return textAt(block, near - block.width, place - opticalMiddle(block), label, 'end');
-  if (angle === 90) return turnedTextAt(block, near - block.height, place - block.width / 2, label, 'middle');
+  if (angle === 0) return textAt(block, [near - block.width, place - opticalMiddle(block)], label, 'end');
+  if (angle === 90) return turnedTextAt(block, [near - block.height, place - block.width / 2], label, 'middle');
   const depth = depthOf(block, angle, at);
   const up = angle === -90 ? block.width / 2 : reachOf(block, angle, at).up;
   return slantedAt(block, angle, [near - depth, place - up], label);

@@ -194,7 +194,11 @@ export function draftFiles(
   names: { id: string; table: string; codebook: string },
   answers: Answers = {},
 ): { codebook: string; figure: string } {
-  const plain = draftCodebook(answered(columns, answers), lastOf(path.split(/[/\\]/)), notation, settings, totals);
+  const plain = draftCodebook(
+    answered(columns, answers),
+    { table: lastOf(path.split(/[/\\]/)), notation, totals },
+    settings,
+  );
   const edits = Object.entries(answers).flatMap(([name, { label, values }]) => [
     ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
     ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),

@@ -88,7 +88,7 @@ export async function contactSheet(
     const name = textLabel(setter, 'legendEntry', { role: `styles[${i}].name`, from: 'style' });
     const cell = entryAt(cells, i);
     return [
-      textAt(entryAt(heads, i), cell.x, cell.y - head, name),
+      textAt(entryAt(heads, i), [cell.x, cell.y - head], name),
       ...inCell(plate, cell, `styles[${i}]`, setter.settings.references.color),
     ];
   });

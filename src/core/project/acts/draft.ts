@@ -349,13 +349,19 @@ function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
   ];
 }
 
+/** What a draft says of its table as a whole. */
+export interface DraftedTable {
+  /** The name of its file. */
+  table: string;
+  notation: NumberNotation;
+  totals?: readonly TotalsRow[];
+}
+
 /** A codebook draft, with comments where a person should decide. */
 export function draftCodebook(
   profiles: readonly ColumnProfile[],
-  table: string,
-  notation: NumberNotation,
+  { table, notation, totals = [] }: DraftedTable,
   chart: DraftSettings,
-  totals: readonly TotalsRow[] = [],
 ): string {
   const named = (value: DraftSettings[string] | undefined): string[] =>
     typeof value === 'string' ? [value] : Array.isArray(value) ? [...value] : [];

@@ -115,7 +115,7 @@ function inkOf(
     if (!(board.letters ?? true)) return ink;
     const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
     const label = { role: `figures[${i}].letter`, kind: 'panelTitle', from: 'letters', color } as const;
-    return [...ink, textAt(block, slot.x + settings.space.page * em(setter), slot.y - head, label)];
+    return [...ink, textAt(block, [slot.x + settings.space.page * em(setter), slot.y - head], label)];
   });
 }
 

@@ -1,7 +1,8 @@
-import { entryAt } from '../../at.js';
 import type { Cell, Mark, Plan } from '../../chart/plan.js';
 import { type TextRole, textRoles } from '../../document/look/names.js';
+import { lookShape } from '../../document/look.js';
 import { error, type Place, type Problem, warning } from '../../document/problem.js';
+import { settingNeeds } from '../../document/settingNeeds.js';
 import { isGroup, leavesOf } from '../../document/settingTree.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { labelParts } from '../../layout/words/labelWords.js';
@@ -36,33 +37,13 @@ const marksOf = (plans: readonly Plan[]): Mark[] =>
     ...(space?.common ?? []),
   ]);
 
-/** What the settings of marks need, by the beginning of their path; the first that fits is said. */
-const markNeeds: readonly (readonly [path: string, needs: string])[] = [
-  ['errorBars.halo', 'bars with error bars'],
-  ['errorBars.color', 'bars, boxes or intervals; along lines error bars have the colour of their line'],
-  ['errorBars', 'a chart with error bars or whiskers'],
-  ['bars', 'a chart with bars'],
-  ['boxes.mean', '"mean: true" in a chart of boxes'],
-  ['boxes', 'a chart of boxes'],
-  ['markers.opacity', 'a chart with a marker for each case'],
-  ['markers', 'a chart with markers'],
-  ['lines.smooth', 'lines through values'],
-  ['lines', 'a chart of lines or functions'],
-  ['fits', 'a line that follows from the data, such as "fit" or "curves"'],
-  ['bands', 'a band about a line, or an area'],
-  ['references', 'reference lines, or a curve of all data'],
-  ['slices', 'a pie'],
-  ['scene', 'a chart in space'],
-  ['dataLabels.place', 'bars'],
-];
-
 const begins = (path: string, with_: string) => path === with_ || path.startsWith(`${with_}.`);
 
 /** The settings of marks that no mark of this chart hangs on. */
 function idleForMarks({ plans }: Drawn, paths: readonly string[]): [string, string][] {
   const concerned = paths.flatMap((path): [string, string][] => {
-    const need = markNeeds.find(([start]) => begins(path, start));
-    return need ? [[path, need[1]]] : [];
+    const need = settingNeeds(path);
+    return need ? [[path, need]] : [];
   });
   if (concerned.length === 0) return [];
   const used = new Set<string>();
@@ -188,21 +169,11 @@ function hasShares({ plans }: Drawn): boolean {
 }
 
 /** The settings of the look that a figure file gives, each by itself; a group that is one thing, such as a line, by its parts. */
-const pathsOf = (figure: FigureContents): string[] => {
-  const groups = [
-    'legend',
-    'heading',
-    'axes',
-    'palette',
-    'pointers',
-    'text',
-    ...markNeeds.map(([path]) => entryAt(path.split('.'), 0)),
-  ];
-  return [...new Set(groups)].flatMap((group) => {
+const pathsOf = (figure: FigureContents): string[] =>
+  Object.keys(lookShape).flatMap((group) => {
     const value = figure[group as keyof FigureContents];
     return isGroup(value) ? leavesOf(value, [group]).map(({ path }) => path.join('.')) : [];
   });
-};
 
 const covers = (accent: Cell, cell: Cell) =>
   Object.entries(accent).every(([variable, code]) => cell[variable] === code);

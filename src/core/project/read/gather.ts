@@ -280,8 +280,8 @@ const idOf = ({ id }: FigureContents, path: string): string =>
 /** The styles of a figure: the one that the call asks for in place of its own. */
 function stylesOf(gatherer: Gatherer, { file, value, source }: Reading<FigureContents>, asked: string | undefined) {
   return asked === undefined
-    ? gatherStyles(gatherer, value.style ?? 'plain', file, source.locate(['style']))
-    : gatherStyles(gatherer, asked, '', undefined);
+    ? gatherStyles(gatherer, value.style ?? 'plain', { file, place: source.locate(['style']) })
+    : gatherStyles(gatherer, asked);
 }
 
 /** Several tables are the groups of a chart that has any and names none. */

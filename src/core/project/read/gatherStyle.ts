@@ -24,7 +24,7 @@ export async function gatherStyle(
   texts: readonly string[],
 ): Promise<Outcome<GatheredStyle>> {
   const gatherer = new Gatherer(store);
-  const styles = await gatherStyles(gatherer, name, '', undefined);
+  const styles = await gatherStyles(gatherer, name);
   const layers = styles.map(({ layer }) => layer);
   if (layers[0]?.name !== 'style plain' || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const resolved = resolve([...layers, { name: 'no figure', look: {} }], shows);

@@ -85,5 +85,6 @@ export async function readTableFile(
   const { codebook, requests, locate: _, ...told } = reading;
   const read = (wanted: FileReading['requests']) =>
     tableForm(path).read({ path, bytes, place }, { ...reading, requests: wanted });
-  return gatherer.keep(await gatherer.store.table(JSON.stringify([path, told]), bytes, codebook, requests, read));
+  const key = JSON.stringify([path, told]);
+  return gatherer.keep(await gatherer.store.table({ key, content: bytes, codebook }, requests, read));
 }

@@ -7,7 +7,7 @@ import { gatherStyles } from './styleChain.js';
 /** A house style and all that it extends, the most basic first. */
 export async function readStyleLayers(store: Store, name: string): Promise<Outcome<Layer[]>> {
   const gatherer = new Gatherer(store);
-  const styles = await gatherStyles(gatherer, name, '', undefined);
+  const styles = await gatherStyles(gatherer, name);
   const { problems } = gatherer;
   return hasErrors(problems)
     ? fail(problems)

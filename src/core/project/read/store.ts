@@ -14,6 +14,15 @@ interface Held {
   size: number;
 }
 
+/** Where the columns of a table come from. */
+interface TableSource {
+  /** The path of its file, with all that the author says of it. */
+  key: string;
+  /** What the file holds: another content is another table. */
+  content: unknown;
+  codebook: Codebook;
+}
+
 /** So many characters and bytes are kept of files; the ones that were asked for longest ago go first. */
 const mostHeld = 128e6;
 
@@ -127,14 +136,9 @@ export class Store {
 
   /**
    * A table, whose columns are read when they are first asked for.
-   *
-   * @param key the path of its file, with all that the author says of it
-   * @param content of the file: another one is another table
    */
   async table(
-    key: string,
-    content: unknown,
-    codebook: Codebook,
+    { key, content, codebook }: TableSource,
     requests: readonly ColumnRequest[],
     read: (requests: readonly ColumnRequest[]) => Promise<Outcome<Table>>,
   ): Promise<Outcome<Table>> {

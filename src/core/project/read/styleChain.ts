@@ -8,19 +8,25 @@ import type { Gatherer } from './gatherer.js';
 
 const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
 
+/** The file that names a style, where in it, and the styles that led there. */
+interface Extender {
+  file?: string;
+  place?: Place;
+  chain?: readonly string[];
+}
+
 /** A style and all that it extends, the most basic first. */
 export async function gatherStyles(
   gatherer: Gatherer,
   name: string,
-  from: string,
-  place: Place | undefined,
-  chain: string[] = [],
+  by: Extender = {},
 ): Promise<{ layer: Layer; file: string }[]> {
+  const { file: from = '', place, chain = [] } = by;
   if (isBuiltIn(name)) {
     const look = builtInStyles[name] as HouseStyle;
     const layer: Layer = { name: `style ${name}`, look: look as Look, check: look.check };
     const below = look.extends ?? (name === 'plain' ? undefined : 'plain');
-    return [...(below ? await gatherStyles(gatherer, below, from, place, chain) : []), { layer, file: '' }];
+    return [...(below ? await gatherStyles(gatherer, below, by) : []), { layer, file: '' }];
   }
   const path = gatherer.join(from, name);
   if (chain.includes(path)) {
@@ -35,13 +41,11 @@ export async function gatherStyles(
   const found = await gatherer.document('style', path, place);
   if (!found) return [];
   const { reading } = found;
-  const below = await gatherStyles(
-    gatherer,
-    reading.value.extends ?? 'plain',
-    path,
-    reading.source.locate(['extends']),
-    [...chain, path],
-  );
+  const below = await gatherStyles(gatherer, reading.value.extends ?? 'plain', {
+    file: path,
+    place: reading.source.locate(['extends']),
+    chain: [...chain, path],
+  });
   const layer: Layer = {
     name: `style ${reading.value.name ?? path}`,
     look: reading.value as Look,

@@ -141,9 +141,7 @@ export interface MarkedChange {
 function markedChange(
   text: string,
   mark: FoundMark,
-  id: string,
-  spans: readonly Span[],
-  oursAlways: boolean,
+  { id, spans, oursAlways }: { id: string; spans: readonly Span[]; oursAlways: boolean },
 ): MarkedChange {
   const words = wordsIn(text, mark);
   const wanted = textOf(spans);
@@ -178,7 +176,7 @@ export const captionChanges = (
     const spans = caption[part];
     if (spans.length === 0) return [];
     const own = marks.filter((mark) => mark.figure === figureHash(id) && mark.part === part);
-    return own.map((mark) => ({ part, change: markedChange(text, mark, id, spans, oursAlways) }));
+    return own.map((mark) => ({ part, change: markedChange(text, mark, { id, spans, oursAlways }) }));
   });
 
 const blanks = (text: string) => text.replace(/\s+/g, ' ').trim();
