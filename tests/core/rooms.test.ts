@@ -29,6 +29,7 @@ const rooms = [
 const inner: Readonly<Record<string, readonly (readonly string[])[]>> = {
   chart: [['frame'], ['box', 'curve', 'groups', 'histogram', 'line', 'pie', 'points', 'scatter', 'slope', 'space']],
   check: [['measure'], ['rules', 'hand']],
+  layout: [['words'], ['ink'], ['axes'], ['marks'], ['labels'], ['space'], ['legend'], ['page']],
   project: [['generated'], ['files'], ['read'], ['compose'], ['acts']],
 };
 

@@ -12,7 +12,7 @@ import {
   type TextItem,
 } from 'hexis';
 import { contrast } from '../../src/core/color/color.js';
-import { inBox, onPage } from '../../src/core/layout/space/sceneScales.js';
+import { inBox, onPage } from '../../src/core/layout/axes/sceneScales.js';
 import { slantedOverlap } from '../../src/core/layout/words/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { builtInStyles } from '../../src/core/style/generated/builtIn.js';

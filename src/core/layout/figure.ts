@@ -2,13 +2,13 @@ import { type Problem, warning } from '../document/problem.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import { type PanelScales, panelOf } from './axes/panelScales.js';
 import { legendInk } from './legend/legend.js';
-import { legendPlace, legendProblems } from './legend/legendPlace.js';
 import { bestAttempt, type FigureRequest, tooSmall } from './page/attempt.js';
 import { fitProblems } from './page/fitProblems.js';
+import { footInk, headingInk } from './page/heading.js';
+import { legendPlace, legendProblems } from './page/legendPlace.js';
 import { panelsInk } from './page/panelInk.js';
 import type { Settled, SettledPanel } from './page/settled.js';
 import type { Sheet } from './sheet.js';
-import { footInk, headingInk } from './words/heading.js';
 
 /** A figure laid out: its ink, its panel and what has to be said. */
 export interface LaidOut {

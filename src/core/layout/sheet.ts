@@ -1,6 +1,6 @@
 import type { Plan } from '../chart/plan.js';
 import type { Colors } from './ink/looks.js';
-import type { Bracket, Callout } from './words/asked.js';
+import type { Bracket, Callout } from './labels/asked.js';
 import type { Typesetter } from './words/typesetter.js';
 
 /** One panel: its plan, what the author adds to it, and what sets its type. */

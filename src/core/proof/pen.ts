@@ -1,6 +1,6 @@
 import type { TextRole } from '../document/look/names.js';
 import type { Point } from '../layout/ink/point.js';
-import { textAt } from '../layout/words/place.js';
+import { textAt } from '../layout/words/textAt.js';
 import { setRole, type Typesetter } from '../layout/words/typesetter.js';
 import type { Box, LineItem, PlateItem } from '../plate/plate.js';
 import type { TextBlock } from '../type/textBlock.js';

@@ -1,6 +1,6 @@
 import { seenAs, type View } from '../color/views.js';
 import { recolored } from '../export/inks.js';
-import { scaled } from '../layout/page/moved.js';
+import { scaled } from '../layout/ink/moved.js';
 import type { Box, Plate, PlateItem } from '../plate/plate.js';
 
 /** The ink of a figure in a box of its own width, seen by some eyes. */

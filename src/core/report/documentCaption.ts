@@ -1,5 +1,5 @@
 import type { TextRole } from '../document/look/names.js';
-import { noteWords, numberWords, titleWords } from '../layout/words/caption.js';
+import { noteWords, numberWords, titleWords } from '../layout/page/caption.js';
 import type { Drawing } from '../project/compose/drawing.js';
 import type { Span } from '../type/markup.js';
 

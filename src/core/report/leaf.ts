@@ -1,6 +1,6 @@
-import { moved } from '../layout/page/moved.js';
-import { fitCaption, partsHeight, partsInk } from '../layout/words/caption.js';
-import { textAt } from '../layout/words/place.js';
+import { moved } from '../layout/ink/moved.js';
+import { fitCaption, partsHeight, partsInk } from '../layout/page/caption.js';
+import { textAt } from '../layout/words/textAt.js';
 import { em, setRole, type Typesetter } from '../layout/words/typesetter.js';
 import type { PlateItem } from '../plate/plate.js';
 import type { Drawing } from '../project/compose/drawing.js';

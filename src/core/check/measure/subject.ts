@@ -4,7 +4,7 @@ import type { Codebook } from '../../data/codebook.js';
 import type { Table } from '../../data/table.js';
 import type { Place, Problem } from '../../document/problem.js';
 import type { AxisScale } from '../../layout/axes/panelScales.js';
-import type { SceneScales } from '../../layout/space/sceneScales.js';
+import type { SceneScales } from '../../layout/axes/sceneScales.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
 import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';

@@ -4,7 +4,7 @@ import { given } from '../../style/given.js';
 import type { AxisSettings } from '../../style/settings.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import type { WordLook } from '../ink/looks.js';
-import type { Label } from '../words/place.js';
+import type { Label } from '../words/textAt.js';
 import { depthOf, pitchOf, reachOf } from '../words/turned.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import { axisTitle } from './axisTitle.js';

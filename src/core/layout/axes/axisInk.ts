@@ -7,7 +7,7 @@ import type { TextBlock } from '../../type/textBlock.js';
 import { axisArrow } from '../ink/arrow.js';
 import type { Point } from '../ink/point.js';
 import { carried, remembered } from '../trace.js';
-import { textAt, tight, turnedTextAt } from '../words/place.js';
+import { textAt, tight, turnedTextAt } from '../words/textAt.js';
 import { labelAt } from '../words/turned.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import { type FittedAxis, type FittedTitle, labelDepth } from './axis.js';

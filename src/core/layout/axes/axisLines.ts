@@ -1,8 +1,8 @@
 import type { Box } from '../../plate/plate.js';
-import { groupUnit } from '../marks/group.js';
-import type { AnyAxis } from '../page/settled.js';
 import type { Sheet } from '../sheet.js';
+import type { AnyAxis } from './anyAxis.js';
 import { outerDepth } from './axisInk.js';
+import { groupUnit } from './groupUnit.js';
 import { type AxisScale, held, type PanelScales } from './panelScales.js';
 import { inset, valueScale } from './valueAxis.js';
 

@@ -3,7 +3,7 @@ import type { SecondUnit } from '../../style/settings.js';
 import { inCase, lowered } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import type { Sheet } from '../sheet.js';
-import { type Label, textLabel } from '../words/place.js';
+import { type Label, textLabel } from '../words/textAt.js';
 import { setRole, type Typesetter } from '../words/typesetter.js';
 
 /** A unit in the form of the style. Compound units are bracketed after a slash. */

@@ -1,7 +1,7 @@
 import type { Box } from '../../plate/plate.js';
 import type { AxisSettings } from '../../style/settings.js';
-import type { AnyAxis } from '../page/settled.js';
 import type { Typesetter } from '../words/typesetter.js';
+import type { AnyAxis } from './anyAxis.js';
 
 /** Axes fitted again and again; ticks settle after the first or second time. */
 const rounds = 4;

@@ -1,6 +1,6 @@
 import { type CategoryScale, placeOf } from '../../scale/categoryScale.js';
 import { clamped, type NumberScale, position } from '../../scale/numberScale.js';
-import type { SceneScales } from '../space/sceneScales.js';
+import type { SceneScales } from './sceneScales.js';
 
 /** A stretch of the page along which nothing is measured. */
 export interface NoScale {

@@ -8,7 +8,7 @@ import { chooseTicks, type Ticks } from '../../scale/ticks.js';
 import type { SecondUnit } from '../../style/settings.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import type { Point } from '../ink/point.js';
-import { opticalMiddle, textAt, textLabel, tight, turnedTextAt } from '../words/place.js';
+import { opticalMiddle, textAt, textLabel, tight, turnedTextAt } from '../words/textAt.js';
 import { em, scaledSize, setRole, type Typesetter } from '../words/typesetter.js';
 import { comfort, type Fitting, labelGap } from './axis.js';
 import { straightLine } from './axisInk.js';

@@ -14,7 +14,7 @@ import { markerAt, markerOf } from '../marks/markers.js';
 import { keyOf, lineKeyOf, referenceFill } from '../marks/marks.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
-import { textAt, textLabel } from '../words/place.js';
+import { textAt, textLabel } from '../words/textAt.js';
 import { em, setRole } from '../words/typesetter.js';
 import { type LegendEntry, legendEntries } from './legendEntries.js';
 

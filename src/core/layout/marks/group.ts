@@ -1,4 +1,4 @@
-import type { GroupMark, Plan } from '../../chart/plan.js';
+import type { GroupMark } from '../../chart/plan.js';
 import type { Box, LineItem, RectItem } from '../../plate/plate.js';
 import { placeOf } from '../../scale/categoryScale.js';
 import { straightLine } from '../axes/axisInk.js';
@@ -9,21 +9,6 @@ import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import type { LabelAnchor } from './markType.js';
-
-/** How many marks stand side by side at a category. */
-const placesOf = ({ series }: Plan): number =>
-  series.reduce(
-    (most, { marks }) =>
-      marks.reduce((places, mark) => ('places' in mark ? Math.max(places, mark.places) : places), most),
-    1,
-  );
-
-/** The size of one unit of offset: the distance between categories, less where bars would get too wide. */
-export function groupUnit(sheet: Sheet, slot: number): number {
-  const { share, widest, gap } = sheet.settings.bars;
-  const places = placesOf(sheet.plan);
-  return Math.min(slot, (widest * (places + gap * (places - 1))) / share);
-}
 
 /** Where a mark stands across the axis of categories, from one edge to the other, in points. */
 export function groupEdges(

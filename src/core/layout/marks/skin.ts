@@ -2,8 +2,8 @@ import type { SkinMark } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
 import { besideRole } from '../../plate/role.js';
 import { groundOf, lineInk } from '../ink/seen.js';
-import { facesEye, seenSkin, stretchPieces, veilPieces, zeroStretches } from '../space/skinPieces.js';
 import type { MarkType, ScenePiece } from './markType.js';
+import { facesEye, seenSkin, stretchPieces, veilPieces, zeroStretches } from './skinPieces.js';
 
 /** Closed surfaces in space: a light veil in the colour of the group, an outline, and lines that show the form. */
 export const skin: MarkType<SkinMark> = {

@@ -10,8 +10,8 @@ import type { LabelLook } from '../ink/looks.js';
 import { sliceColor } from '../ink/seen.js';
 import type { Sheet } from '../sheet.js';
 import { LabelWriter } from '../words/labelWords.js';
-import { opticalMiddle, paperBehind, textAt, textLabel } from '../words/place.js';
 import { spread } from '../words/spread.js';
+import { opticalMiddle, paperBehind, textAt, textLabel } from '../words/textAt.js';
 import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 interface Labelled {

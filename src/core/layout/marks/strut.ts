@@ -3,7 +3,7 @@ import type { StrutMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
-import { inBox, onPage } from '../space/sceneScales.js';
+import { inBox, onPage } from '../axes/sceneScales.js';
 import type { MarkType, ScenePiece } from './markType.js';
 
 /** Stretches that a line is drawn in, so that a bent scale bends it. */

@@ -6,8 +6,8 @@ import type { Box } from '../../plate/plate.js';
 import { type FittedLegend, fitLegend } from '../legend/legend.js';
 import type { Sheet } from '../sheet.js';
 import { carried, remembered } from '../trace.js';
-import { type FittedFoot, type FittedHeading, fitFoot, fitHeading, type HeadingWords } from '../words/heading.js';
 import { em, type Typesetter } from '../words/typesetter.js';
+import { type FittedFoot, type FittedHeading, fitFoot, fitHeading, type HeadingWords } from './heading.js';
 import { settle } from './settle.js';
 import type { Settled } from './settled.js';
 

@@ -14,7 +14,7 @@ import { pathThrough } from '../ink/lineInk.js';
 import type { Fill } from '../ink/looks.js';
 import type { Point } from '../ink/point.js';
 import { markerOf } from '../marks/markers.js';
-import { textAt, textLabel } from '../words/place.js';
+import { textAt, textLabel } from '../words/textAt.js';
 import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 const middleOf = ({ x, y, width, height }: Box): Point => [x + width / 2, y + height / 2];

@@ -1,6 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { AxisName, TextRole } from '../../document/look/names.js';
 import { type Problem, warning } from '../../document/problem.js';
+import type { AnyAxis } from '../axes/anyAxis.js';
 import type { FittedValueAxis } from '../axes/valueAxis.js';
 import { shadeStops } from '../marks/cloud.js';
 import { keyOf, typeOf } from '../marks/marks.js';
@@ -8,7 +9,7 @@ import type { Sheet } from '../sheet.js';
 import type { Scene } from '../space/scene.js';
 import { labelParts } from '../words/labelWords.js';
 import { scaledSize, type Typesetter } from '../words/typesetter.js';
-import type { AnyAxis, SettledPanel } from './settled.js';
+import type { SettledPanel } from './settled.js';
 
 const axisRoles: readonly TextRole[] = ['axisTitle', 'tickLabel'];
 

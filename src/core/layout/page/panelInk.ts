@@ -7,7 +7,7 @@ import type { Sheet } from '../sheet.js';
 import { axesInk as sceneAxesInk } from '../space/scene.js';
 import { sceneInk } from '../space/sceneMarks.js';
 import { carried, remembered } from '../trace.js';
-import { textAt, textLabel } from '../words/place.js';
+import { textAt, textLabel } from '../words/textAt.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import { secondOffset } from './panelNeeds.js';
 import type { Settled, SettledPanel } from './settled.js';

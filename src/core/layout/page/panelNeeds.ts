@@ -1,11 +1,12 @@
 import { type Box, boxAround } from '../../plate/plate.js';
+import type { AnyAxis } from '../axes/anyAxis.js';
 import { outerDepth } from '../axes/axisInk.js';
 import { arrowReach } from '../ink/arrow.js';
 import { typeOf } from '../marks/marks.js';
 import { type Margins, type Sheet, sides } from '../sheet.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import type { GridPlace } from './grid.js';
-import type { AnyAxis, Settled, SettledPanel } from './settled.js';
+import type { Settled, SettledPanel } from './settled.js';
 
 /** Room around all panels and between them. */
 export interface Spaces extends Margins {

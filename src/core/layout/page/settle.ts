@@ -2,20 +2,21 @@ import { entryAt } from '../../at.js';
 import type { AxisPlan, PanelGrid, ValueAxis } from '../../chart/plan.js';
 import type { Box } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
+import type { AnyAxis, NoFittedAxis } from '../axes/anyAxis.js';
 import { fitTitle, titleAbove, titleDepth, titleFits } from '../axes/axis.js';
 import { crossings, scalesOf } from '../axes/axisLines.js';
 import { fitCategoryAxis } from '../axes/categoryAxis.js';
 import { equalPanel } from '../axes/equalScales.js';
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from '../axes/secondAxis.js';
 import { type FittedValueAxis, fitValueAxis } from '../axes/valueAxis.js';
+import { outerAnnotations, withInner } from '../labels/annotations.js';
 import type { Sheet } from '../sheet.js';
 import { fitScene } from '../space/scene.js';
 import { remembered } from '../trace.js';
-import { outerAnnotations, withInner } from '../words/annotations.js';
 import { em, setRole } from '../words/typesetter.js';
 import { type GridPlace, gridPlace } from './grid.js';
 import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './panelNeeds.js';
-import type { AnyAxis, NoFittedAxis, Settled, SettledPanel } from './settled.js';
+import type { Settled, SettledPanel } from './settled.js';
 
 const mostPasses = 8;
 /** Axes of numbers that are fitted already: panels that share one have it in the same length. */

@@ -1,21 +1,13 @@
 import type { Box } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
-import type { FittedAxis, FittedTitle } from '../axes/axis.js';
-import type { FittedCategoryAxis } from '../axes/categoryAxis.js';
+import type { AnyAxis } from '../axes/anyAxis.js';
+import type { FittedTitle } from '../axes/axis.js';
 import type { PanelScales } from '../axes/panelScales.js';
 import type { SecondAxis } from '../axes/secondAxis.js';
-import type { FittedValueAxis } from '../axes/valueAxis.js';
+import type { Annotations } from '../labels/annotations.js';
 import type { Margins, Sheet } from '../sheet.js';
 import type { Scene } from '../space/scene.js';
-import type { Annotations } from '../words/annotations.js';
 import type { GridPlace } from './grid.js';
-
-/** An axis that is not there. */
-export interface NoFittedAxis extends FittedAxis {
-  shows: 'none';
-}
-
-export type AnyAxis = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
 
 /** A panel with its axes. */
 export interface SettledPanel {

@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { Place, Projection } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
-import { type SpaceAxis, spaceAxes } from './sceneScales.js';
+import { type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
 
 /** A wall of the box: across an axis, at its lower (−1) or upper (1) end. */
 export interface Wall {

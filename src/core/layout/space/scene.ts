@@ -2,15 +2,15 @@ import { entryAt } from '../../at.js';
 import type { SpacePlan } from '../../chart/plan.js';
 import { type Box, boxAround, type PlateItem } from '../../plate/plate.js';
 import { type Place, Projection } from '../../space/view.js';
+import { type SceneScales, type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
 import { type FittedValueAxis, valueScale } from '../axes/valueAxis.js';
+import { moved } from '../ink/moved.js';
 import type { Point } from '../ink/point.js';
-import { moved } from '../page/moved.js';
 import type { Sheet } from '../sheet.js';
 import { carried, remembered } from '../trace.js';
 import { em } from '../words/typesetter.js';
 import { type Edge, edgesOf, type Wall, wallsOf } from './box.js';
 import { fitSceneAxis, type SceneAxis, sceneAxis, settingsOf } from './sceneAxis.js';
-import { type SceneScales, type SpaceAxis, spaceAxes } from './sceneScales.js';
 
 /** A scene fitted into its panel: its axes with their words, and what stands behind everything. */
 export interface Scene {

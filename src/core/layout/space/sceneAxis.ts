@@ -7,14 +7,14 @@ import { placeBy } from '../../space/view.js';
 import type { AxisSettings } from '../../style/settings.js';
 import { minorPlaces, straightLine } from '../axes/axisInk.js';
 import { axisTitle } from '../axes/axisTitle.js';
+import { onPage, type SceneScales, type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
 import { type FittedValueAxis, fitValueAxis } from '../axes/valueAxis.js';
 import type { Point } from '../ink/point.js';
 import type { Sheet } from '../sheet.js';
-import { tight } from '../words/place.js';
+import { tight } from '../words/textAt.js';
 import { centredAt, slantedOverlap } from '../words/turned.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import type { Edge } from './box.js';
-import { onPage, type SceneScales, type SpaceAxis, spaceAxes } from './sceneScales.js';
 
 /** An axis of a scene with its words on the page. */
 export interface SceneAxis {

@@ -6,6 +6,7 @@ import { type Marker, paintOrder } from '../../space/order.js';
 import type { Place, Seen } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { minorPlaces } from '../axes/axisInk.js';
+import { inBox, isInBox, onPage, type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
 import { fillOf } from '../ink/fills.js';
 import type { Point } from '../ink/point.js';
 import { groundOf, lineInk } from '../ink/seen.js';
@@ -17,7 +18,6 @@ import { cornersOf, lineAcross, type Wall } from './box.js';
 import { withoutHidden } from './hidden.js';
 import type { Scene } from './scene.js';
 import { type SceneAxis, settingsOf } from './sceneAxis.js';
-import { inBox, isInBox, onPage, type SpaceAxis, spaceAxes } from './sceneScales.js';
 
 const isBackWall = ({ isBack }: Wall): boolean => isBack;
 

@@ -2,7 +2,7 @@ import type { TextItem } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { carried } from '../trace.js';
-import { type Align, type Label, opticalMiddle, textAt, turnedTextAt } from './place.js';
+import { type Align, type Label, opticalMiddle, textAt, turnedTextAt } from './textAt.js';
 
 /** How far a turned block reaches from a point of it on the page. */
 export interface Reach {

@@ -3,7 +3,7 @@ import { findCategory } from '../../data/categories.js';
 import type { Category } from '../../data/codebook.js';
 import { nearest } from '../../document/nearest.js';
 import { error, type Place, type Problem } from '../../document/problem.js';
-import type { Bracket } from '../../layout/words/asked.js';
+import type { Bracket } from '../../layout/labels/asked.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 /** The brackets of a figure file as numbers of categories and groups; names that the chart does not have are problems. */

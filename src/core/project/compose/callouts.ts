@@ -3,7 +3,7 @@ import { findCategory } from '../../data/categories.js';
 import { parseDate } from '../../data/dates.js';
 import { nearest } from '../../document/nearest.js';
 import { error, type Place, type Problem } from '../../document/problem.js';
-import type { Callout, Spot } from '../../layout/words/asked.js';
+import type { Callout, Spot } from '../../layout/labels/asked.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 type Given = string | number | boolean;

@@ -1,5 +1,5 @@
 import type { NumbersTable } from '../../chart/plan.js';
-import type { CaptionWords } from '../../layout/words/caption.js';
+import type { CaptionWords } from '../../layout/page/caption.js';
 import type { Plate } from '../../plate/plate.js';
 import type { Settings } from '../../style/settings.js';
 import type { Faces } from '../../type/faces.js';

@@ -1,5 +1,5 @@
 import type { PlannedChart } from '../../chart/planChart.js';
-import { noteWords, numberRun } from '../../layout/words/caption.js';
+import { noteWords, numberRun } from '../../layout/page/caption.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Gathered } from '../read/gather.js';
 

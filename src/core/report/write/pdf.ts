@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
 import { type DocumentBlock, type DocumentSheet, pdfDocument } from '../../export/pdf.js';
-import { moved, scaled } from '../../layout/page/moved.js';
+import { moved, scaled } from '../../layout/ink/moved.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { readPlate } from '../../plate/readPlate.js';
 import { unmarked } from '../../type/markup.js';

@@ -8,8 +8,8 @@ import type { InkIndex } from '../ink/inkIndex.js';
 import type { Point } from '../ink/point.js';
 import { groundOf } from '../ink/seen.js';
 import type { Sheet } from '../sheet.js';
-import { paperBehind, textAt } from './place.js';
-import { em, setRole, type Typesetter } from './typesetter.js';
+import { paperBehind, textAt } from '../words/textAt.js';
+import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 /** Places along a line that are tried, as shares of its length from its upper or right end. */
 const tries = [0, 1, ...Array.from({ length: 19 }, (_, i) => (i + 1) / 20)];

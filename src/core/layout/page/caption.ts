@@ -2,10 +2,10 @@ import type { TextRole } from '../../document/look/names.js';
 import type { Box, PlateItem, TextItem } from '../../plate/plate.js';
 import { inCase } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
-import { moved, movedBox } from '../page/moved.js';
+import { moved, movedBox } from '../ink/moved.js';
 import { remembered } from '../trace.js';
-import { textAt, textLabel } from './place.js';
-import { em, setRole, type Typesetter } from './typesetter.js';
+import { textAt, textLabel } from '../words/textAt.js';
+import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 /** The words of a caption as the author gave them; the note is ready. */
 export interface CaptionWords {

@@ -1,17 +1,17 @@
 import type { Box, PlateItem } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { type PanelScales, panelOf, placeAt, within } from '../axes/panelScales.js';
+import { inBox, isInBox, onPage } from '../axes/sceneScales.js';
 import { arrowHead } from '../ink/arrow.js';
 import type { InkIndex } from '../ink/inkIndex.js';
 import { pathThrough } from '../ink/lineInk.js';
 import type { Point } from '../ink/point.js';
 import { groundOf } from '../ink/seen.js';
 import type { Sheet } from '../sheet.js';
-import { inBox, isInBox, onPage } from '../space/sceneScales.js';
 import { remembered } from '../trace.js';
+import { opticalMiddle, paperBehind, textAt, textLabel } from '../words/textAt.js';
+import { em, setRole, type Typesetter } from '../words/typesetter.js';
 import type { Callout, Spot } from './asked.js';
-import { opticalMiddle, paperBehind, textAt, textLabel } from './place.js';
-import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** The ink of callouts, those that point beyond the limits, those too large, and those that had to be set on marks. */
 export interface Callouts {

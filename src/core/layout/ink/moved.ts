@@ -1,7 +1,5 @@
 import type { Box, PlateItem, PlateStroke } from '../../plate/plate.js';
 import { placed } from '../../type/outline.js';
-import type { AxisScale, PanelScales } from '../axes/panelScales.js';
-import { movedScene } from '../space/sceneScales.js';
 
 export const movedBox = (box: Box, dx: number, dy: number): Box => ({ ...box, x: box.x + dx, y: box.y + dy });
 
@@ -72,18 +70,3 @@ export function scaled(item: PlateItem, by: number, dx: number, dy: number): Pla
     }
   }
 }
-
-/** A scale that lies elsewhere on the page. */
-const movedScale = (scale: AxisScale, by: number): AxisScale => ({
-  ...scale,
-  from: scale.from + by,
-  to: scale.to + by,
-});
-
-/** A panel with its scales at another place of the page. */
-export const movedPanel = ({ box, x, y, space }: { box: Box } & PanelScales, dx: number, dy: number) => ({
-  box: movedBox(box, dx, dy),
-  x: movedScale(x, dx),
-  y: movedScale(y, dy),
-  ...(space ? { space: movedScene(space, dx, dy) } : {}),
-});

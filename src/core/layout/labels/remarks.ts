@@ -8,8 +8,8 @@ import { pathThrough } from '../ink/lineInk.js';
 import type { Point } from '../ink/point.js';
 import { lineStroke } from '../marks/line.js';
 import type { Sheet } from '../sheet.js';
-import { textAt, textLabel } from './place.js';
-import { em, setRole } from './typesetter.js';
+import { textAt, textLabel } from '../words/textAt.js';
+import { em, setRole } from '../words/typesetter.js';
 
 /** Remarks set in their lines below each other. */
 interface SetRemarks {

@@ -3,8 +3,8 @@ import type { SkinMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
-import type { ScenePiece } from '../marks/markType.js';
-import { inBox, isInBox, onPage, type SceneScales } from './sceneScales.js';
+import { inBox, isInBox, onPage, type SceneScales } from '../axes/sceneScales.js';
+import type { ScenePiece } from './markType.js';
 
 type Triangle = readonly [number, number, number];
 

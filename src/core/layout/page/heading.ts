@@ -2,9 +2,9 @@ import type { Box, PlateItem } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { straightLine } from '../axes/axisInk.js';
 import { remembered } from '../trace.js';
+import { textAt, textLabel } from '../words/textAt.js';
+import { em, setRole, type Typesetter } from '../words/typesetter.js';
 import { titleWords } from './caption.js';
-import { textAt, textLabel } from './place.js';
-import { em, setRole, type Typesetter } from './typesetter.js';
 
 /** Words above the image and at its foot, as the author writes them. */
 export interface HeadingWords {

@@ -8,8 +8,8 @@ import { typeOf } from '../marks/marks.js';
 import type { NamedCase } from '../marks/markType.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
-import { type Label, textAt } from './place.js';
-import { em, setRole } from './typesetter.js';
+import { type Label, textAt } from '../words/textAt.js';
+import { em, setRole } from '../words/typesetter.js';
 
 /**
  * Directions in which a name may stand from its marker, in the order of preference of Imhof (1975): right, left, above,

@@ -2,11 +2,11 @@ import { entryAt } from '../../at.js';
 import { findCategory } from '../../data/categories.js';
 import { type Problem, warning } from '../../document/problem.js';
 import { emptiest } from '../ink/inkIndex.js';
-import { type Attempt, headingGap } from '../page/attempt.js';
-import type { Settled } from '../page/settled.js';
+import { type FittedLegend, framePadding } from '../legend/legend.js';
 import type { Sheet } from '../sheet.js';
 import { em } from '../words/typesetter.js';
-import { type FittedLegend, framePadding } from './legend.js';
+import { type Attempt, headingGap } from './attempt.js';
+import type { Settled } from './settled.js';
 
 /** Where a legend inside the panel stands, in a corner or where the fewest marks are, and how much it covers. */
 function insidePlace(

@@ -10,9 +10,9 @@ import { typeOf } from '../marks/marks.js';
 import type { LabelAnchor } from '../marks/markType.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
-import { LabelWriter, labelParts } from './labelWords.js';
-import { opticalMiddle, paperBehind, textAt, tight, turnedTextAt } from './place.js';
-import { em, setRole, type Typesetter } from './typesetter.js';
+import { LabelWriter, labelParts } from '../words/labelWords.js';
+import { opticalMiddle, paperBehind, textAt, tight, turnedTextAt } from '../words/textAt.js';
+import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 interface Pending {
   anchor: LabelAnchor;

@@ -6,9 +6,9 @@ import { pathThrough } from '../ink/lineInk.js';
 import type { Point } from '../ink/point.js';
 import { shapesOf, typeOf } from '../marks/marks.js';
 import type { Sheet } from '../sheet.js';
+import { type Label, opticalMiddle, textAt, textLabel } from '../words/textAt.js';
+import { em, setRole } from '../words/typesetter.js';
 import type { Bracket } from './asked.js';
-import { type Label, opticalMiddle, textAt, textLabel } from './place.js';
-import { em, setRole } from './typesetter.js';
 
 /** Where one end of a bracket stands along the axis of categories. */
 function endOf(sheet: Sheet, scales: PanelScales, { at }: Bracket, end: number): number {

@@ -9,10 +9,10 @@ import type { Point } from '../ink/point.js';
 import { lineInk } from '../ink/seen.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
-import { LabelWriter } from './labelWords.js';
-import { opticalMiddle, textAt } from './place.js';
-import { spread } from './spread.js';
-import { em, setRole } from './typesetter.js';
+import { LabelWriter } from '../words/labelWords.js';
+import { spread } from '../words/spread.js';
+import { opticalMiddle, textAt } from '../words/textAt.js';
+import { em, setRole } from '../words/typesetter.js';
 
 /** Greatest share of the figure that labels at one side take. */
 const mostBeside = 0.3;

@@ -1,0 +1,10 @@
+import type { FittedAxis } from './axis.js';
+import type { FittedCategoryAxis } from './categoryAxis.js';
+import type { FittedValueAxis } from './valueAxis.js';
+
+/** An axis that is not there. */
+export interface NoFittedAxis extends FittedAxis {
+  shows: 'none';
+}
+
+export type AnyAxis = FittedCategoryAxis | FittedValueAxis | NoFittedAxis;
