@@ -16,7 +16,7 @@ const styleText = (name) => JSON.stringify(parse(readFileSync(`${folder}/${name}
 writeFileSync(
   `${folder}/generated/builtIn.ts`,
   `// Made by scripts/compileStyles.mjs from the *.style.yaml files of the folder above.
-import type { HouseStyle } from '../../document/houseStyle.js';
+import type { HouseStyle } from '../../schema/houseStyle.js';
 import type { DefaultLook } from '../settings.js';
 
 const plain = ${styleText('plain')} satisfies HouseStyle & DefaultLook;

@@ -7,9 +7,9 @@
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { chartKinds } from '../dist/core/chart/kinds.js';
-import { notes } from '../dist/core/document/fields.js';
 import { fileKinds } from '../dist/core/project/files/fileKinds.js';
 import { publishedSchema } from '../dist/core/project/files/publishedSchema.js';
+import { notes } from '../dist/core/schema/fields.js';
 import { fileTypes } from './fileTypes.mjs';
 
 const intros = {

@@ -9,11 +9,11 @@ import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { heldRule } from '../dist/core/check/check.js';
-import { lengthInPoints } from '../dist/core/document/length.js';
 import { check, memory, ok, openProject, rules, write } from '../dist/core/index.js';
 import { readStyleLayers } from '../dist/core/project/read/readStyleLayers.js';
 import { Pen } from '../dist/core/proof/pen.js';
 import { handRules } from '../dist/core/reports.js';
+import { lengthInPoints } from '../dist/core/schema/length.js';
 import { disk } from '../dist/node/index.js';
 
 const folder = fileURLToPath(new URL('../docs/rules/', import.meta.url));

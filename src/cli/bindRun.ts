@@ -1,10 +1,10 @@
 import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
-import { inColumns } from '../core/document/columns.js';
-import { nearest } from '../core/document/nearest.js';
-import { error, hasErrors, type Problem } from '../core/document/problem.js';
+import { nearest } from '../core/problem/nearest.js';
+import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import type { DocumentFigure, DocumentForm } from '../core/report/documentForm.js';
+import { inColumns } from '../core/schema/columns.js';
 import { documentOutputs, picturesFor } from '../node/bind/bind.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../node/bind/bindReport.js';
 import { documents } from '../node/bind/documents.js';

@@ -1,6 +1,6 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { hasErrors } from '../core/document/problem.js';
+import { hasErrors } from '../core/problem/problem.js';
 import { packageRoot } from '../node/packageRoot.js';
 import { type Output, save } from '../node/save.js';
 import { exit } from './command.js';

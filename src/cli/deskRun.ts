@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { stat } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
-import { error, type Problem } from '../core/document/problem.js';
+import { error, type Problem } from '../core/problem/problem.js';
 import { serveDesk } from '../node/desk/server.js';
 import { systemReason } from '../node/disk.js';
 import { exit } from './command.js';

@@ -1,7 +1,7 @@
-import { inColumns } from '../core/document/columns.js';
-import { error, fail, type Outcome, placeText, succeed } from '../core/document/problem.js';
+import { error, fail, type Outcome, placeText, succeed } from '../core/problem/problem.js';
 import { type Explanation, explain, nearestTo, type Said } from '../core/project/acts/explain.js';
 import type { Drawing } from '../core/project/compose/drawing.js';
+import { inColumns } from '../core/schema/columns.js';
 
 /** Roles shown before the rest is counted. */
 const mostRoles = 8;

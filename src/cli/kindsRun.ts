@@ -1,8 +1,8 @@
 import { chartKinds } from '../core/chart/kinds.js';
-import { inColumns } from '../core/document/columns.js';
-import { nearest } from '../core/document/nearest.js';
-import { error } from '../core/document/problem.js';
+import { nearest } from '../core/problem/nearest.js';
+import { error } from '../core/problem/problem.js';
 import { type KindWords, kindWords } from '../core/project/acts/kindWords.js';
+import { inColumns } from '../core/schema/columns.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say, sayJson } from './report.js';
 

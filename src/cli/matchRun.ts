@@ -1,7 +1,7 @@
-import type { LeftBehind } from '../core/document/formatting.js';
-import { error, hasErrors, type Problem } from '../core/document/problem.js';
+import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { matchFigure } from '../core/project/acts/match.js';
 import { openProject } from '../core/project/project.js';
+import type { LeftBehind } from '../core/schema/formatting.js';
 import { disk } from '../node/disk.js';
 import { type Change, saveChanges } from '../node/journal.js';
 import { changeText } from './changeText.js';

@@ -1,5 +1,5 @@
 import { countText } from '../core/check/findingText.js';
-import { hasErrors, type Outcome, type Problem, placeText } from '../core/document/problem.js';
+import { hasErrors, type Outcome, type Problem, placeText } from '../core/problem/problem.js';
 import { type Mended, type MendOptions, mend } from '../core/project/acts/mend.js';
 import { overlaid } from '../core/project/read/source.js';
 import { entryOptions } from '../core/report/drawReport.js';

@@ -1,7 +1,7 @@
 import type { NumbersTable } from '../core/chart/plan.js';
-import { nearest } from '../core/document/nearest.js';
-import { error } from '../core/document/problem.js';
 import { numbersCsv, numbersJson, numbersText, tableText } from '../core/export/numbers.js';
+import { nearest } from '../core/problem/nearest.js';
+import { error } from '../core/problem/problem.js';
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';

@@ -1,7 +1,7 @@
 import { extname } from 'node:path';
 import type { Finding } from '../core/check/finding.js';
 import { countText } from '../core/check/findingText.js';
-import { error, hasErrors, type Problem } from '../core/document/problem.js';
+import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { type ProofSubject, proof } from '../core/project/acts/proof.js';
 import { entryOptions } from '../core/report/drawReport.js';
 import { disk, filesRead } from '../node/disk.js';

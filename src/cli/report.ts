@@ -1,4 +1,4 @@
-import { describe, hasErrors, type Problem, problemText } from '../core/document/problem.js';
+import { describe, hasErrors, type Problem, problemText } from '../core/problem/problem.js';
 import { exit } from './command.js';
 
 const fileFaults: readonly Problem['code'][] = ['file-missing', 'file-unreadable', 'font-unreadable', 'not-writable'];

@@ -1,7 +1,7 @@
 import { views } from '../core/color/views.js';
-import { inColumns } from '../core/document/columns.js';
 import { reportStyle, type StyleReport } from '../core/project/acts/styleReport.js';
 import { openProject } from '../core/project/project.js';
+import { inColumns } from '../core/schema/columns.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say, sayJson } from './report.js';

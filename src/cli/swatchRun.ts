@@ -1,6 +1,6 @@
 import { extname } from 'node:path';
-import { nearest } from '../core/document/nearest.js';
-import { error, hasErrors } from '../core/document/problem.js';
+import { nearest } from '../core/problem/nearest.js';
+import { error, hasErrors } from '../core/problem/problem.js';
 import { drawSwatch } from '../core/project/acts/swatch.js';
 import { writeAs } from '../core/project/acts/write.js';
 import { openProject } from '../core/project/project.js';

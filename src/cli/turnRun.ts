@@ -1,4 +1,4 @@
-import { error, type Problem } from '../core/document/problem.js';
+import { error, type Problem } from '../core/problem/problem.js';
 import { turnFigure, viewOf } from '../core/project/compose/turntable.js';
 import { openProject, type Project } from '../core/project/project.js';
 import { overlaid } from '../core/project/read/source.js';

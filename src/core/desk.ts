@@ -30,8 +30,6 @@ export { type Words, wordsAt } from './choose/words.js';
 export { contrast } from './color/color.js';
 export type { ColumnProfile } from './data/profile.js';
 export { tableEndings } from './data/tableForms.js';
-export { edited, type History, historyOf, redo, undo } from './document/history.js';
-export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './document/patch.js';
 export { cellText } from './export/numbers.js';
 export {
   type Answers,
@@ -57,5 +55,7 @@ export {
   viewEdits,
   viewOf,
 } from './project/compose/turntable.js';
+export { edited, type History, historyOf, redo, undo } from './schema/history.js';
+export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './schema/patch.js';
 export type { View } from './space/view.js';
 export { unmarked } from './type/markup.js';

@@ -11,18 +11,6 @@ export type { Subject } from './check/measure/subject.js';
 export { type Flaw, type Limit, type Rule, rule } from './check/rule.js';
 export { rules } from './check/rules.js';
 export { type CheckedFile, sarifOf } from './check/sarif.js';
-export type { LeftBehind } from './document/formatting.js';
-export { HexisError, ok } from './document/ok.js';
-export {
-  type Description,
-  describe,
-  type Outcome,
-  type Place,
-  type Problem,
-  type ProblemCode,
-  placeText,
-  problemText,
-} from './document/problem.js';
 export { type CoreFormat, coreFormats } from './export/formats.js';
 export { numbersCsv, numbersJson, numbersText } from './export/numbers.js';
 export type { Format } from './export/writer.js';
@@ -38,6 +26,17 @@ export type {
   TextPiece,
 } from './plate/plate.js';
 export { readPlate } from './plate/readPlate.js';
+export { HexisError, ok } from './problem/ok.js';
+export {
+  type Description,
+  describe,
+  type Outcome,
+  type Place,
+  type Problem,
+  type ProblemCode,
+  placeText,
+  problemText,
+} from './problem/problem.js';
 export { type CheckOptions, check } from './project/acts/check.js';
 export { type CheckedFigure, type CheckFileOptions, checkFile } from './project/acts/checkFile.js';
 export { contactSheet } from './project/acts/contactSheet.js';
@@ -61,6 +60,7 @@ export {
 } from './project/project.js';
 export { readBoard, readCodebook, readFigure, readReport, readStyle } from './project/read/readFiles.js';
 export { memory, type Source, SourceFault } from './project/read/source.js';
+export type { LeftBehind } from './schema/formatting.js';
 export { builtInStyles } from './style/generated/builtIn.js';
 export type { Settings } from './style/settings.js';
 export type { Faces } from './type/faces.js';

@@ -1,5 +1,5 @@
-import type { Outcome } from '../core/document/problem.js';
 import type { Format, WrittenBy } from '../core/export/writer.js';
+import type { Outcome } from '../core/problem/problem.js';
 import { writeDrawn } from '../core/project/acts/draw.js';
 import { type Writable, type WriteOptions, writeAs } from '../core/project/acts/write.js';
 import { type FigureInput, openProject, type ProjectOptions } from '../core/project/project.js';

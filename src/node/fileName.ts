@@ -1,4 +1,4 @@
-import { error, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import { error, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
 import { fileSafe } from '../core/report/fileSafe.js';
 
 /** What may stand in a pattern of file names; a text for each that the figure has. */

@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { readdir, unlink } from 'node:fs/promises';
 import { basename, dirname, join, relative } from 'node:path';
-import { nearest } from '../core/document/nearest.js';
-import { inverse, type Patch, patched } from '../core/document/patch.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/document/problem.js';
+import { nearest } from '../core/problem/nearest.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
 import { SourceFault } from '../core/project/read/source.js';
+import { inverse, type Patch, patched } from '../core/schema/patch.js';
 import { disk, ownContent, ownText } from './disk.js';
 import { type Output, save } from './save.js';
 

@@ -1,5 +1,5 @@
-import { error, type Problem } from '../core/document/problem.js';
 import type { Format } from '../core/export/writer.js';
+import { error, type Problem } from '../core/problem/problem.js';
 import type { Drawing } from '../core/project/compose/drawing.js';
 
 const mostMillionPixels = 120;

@@ -15,7 +15,7 @@ import {
   unlink,
 } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
-import { error, type Problem } from '../core/document/problem.js';
+import { error, type Problem } from '../core/problem/problem.js';
 import { systemReason } from './disk.js';
 import { holdFolders } from './holdFolders.js';
 import { newSetOf, nextSaving, partOf, setOf } from './ownFiles.js';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { lstat, readdir, readFile, realpath, rename, unlink } from 'node:fs/promises';
 import { basename, dirname, isAbsolute, join, relative, sep } from 'node:path';
-import { type Problem, warning } from '../core/document/problem.js';
+import { type Problem, warning } from '../core/problem/problem.js';
 import { isAtWork, newSetOf, type OwnFile, ownFile, setOf } from './ownFiles.js';
 import { isSealed, seal } from './ownKey.js';
 

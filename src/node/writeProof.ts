@@ -1,7 +1,7 @@
-import { error, fail, type Outcome, succeed } from '../core/document/problem.js';
 import { pdfPages } from '../core/export/pdf.js';
 import { moved } from '../core/layout/ink/moved.js';
 import type { Plate } from '../core/plate/plate.js';
+import { error, fail, type Outcome, succeed } from '../core/problem/problem.js';
 import type { Proof } from '../core/project/acts/proof.js';
 import { SourceFault } from '../core/project/read/source.js';
 import { proofHtml } from '../core/proof/html.js';

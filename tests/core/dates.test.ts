@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { dayOf } from '../../src/core/data/calendar.js';
 import { parseDate } from '../../src/core/data/dates.js';
-import { languageCodes, writingOf } from '../../src/core/document/languages.js';
 import { chooseDates, dateInFull, datesBetween, dateTexts } from '../../src/core/scale/dateTicks.js';
+import { languageCodes, writingOf } from '../../src/core/schema/languages.js';
 
 import { composed } from '../helpers/figures.js';
 

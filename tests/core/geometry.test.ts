@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { letterOf } from '../../src/core/chart/frame/letters.js';
-import { patternNames } from '../../src/core/document/look/names.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from '../../src/core/export/coordinates.js';
 import { clipLine, clipSurface } from '../../src/core/layout/ink/clip.js';
 import { hatch } from '../../src/core/layout/ink/hatch.js';
 import { spread } from '../../src/core/layout/words/spread.js';
+import { patternNames } from '../../src/core/schema/look/names.js';
 
 const coordinate = fc.double({ min: -200, max: 300, noNaN: true });
 const point = fc.tuple(coordinate, coordinate);

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { edited, historyOf, redo, undo } from 'hexis/desk';
 import { parse, stringify } from 'yaml';
-import { type Edit, inverse, patched, patchFor } from '../../src/core/document/patch.js';
+import { type Edit, inverse, patched, patchFor } from '../../src/core/schema/patch.js';
 
 const text = `# The figure of the first chapter.
 hexis: figure/1   # kind

@@ -5,7 +5,8 @@ import { root } from '../helpers/hexis.js';
 
 /** The rooms of the core in their order: each may ask those before it, and knows nothing of those after it. */
 const rooms = [
-  'document',
+  'problem',
+  'schema',
   'data',
   'statistics',
   'scale',

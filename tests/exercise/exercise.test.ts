@@ -27,7 +27,7 @@ const lines = {
   ],
   setting: [
     [
-      'src/core/document/look/marks.ts',
+      'src/core/schema/look/marks.ts',
       'export const marksShape = {\n',
       "dashes: styled(object('Dashes of a rug.', { length: styled(length('Length of a dash.', '10pt')) })),\n",
     ],

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { check, type Drawing, type LineItem, ok, type PlateItem, type TextItem } from 'hexis';
 import { dateText } from '../../src/core/data/workbook/dates.js';
-import type { PatternName } from '../../src/core/document/look/names.js';
 import { hatch } from '../../src/core/layout/ink/hatch.js';
+import type { PatternName } from '../../src/core/schema/look/names.js';
 import { boxOfSample } from '../../src/core/statistics/box.js';
 import { codes, composed, small } from '../helpers/figures.js';
 

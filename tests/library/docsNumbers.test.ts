@@ -4,8 +4,8 @@ import { describe, expect, test } from '@jest/globals';
 import { kinds as chartKinds, check, memory, ok, openProject, rules } from 'hexis';
 import { disk } from 'hexis/node';
 import { handRules } from '../../src/core/check/hand/handRules.js';
-import { dashes, markerShapes, patternNames } from '../../src/core/document/look/names.js';
 import { overlaid } from '../../src/core/project/read/source.js';
+import { dashes, markerShapes, patternNames } from '../../src/core/schema/look/names.js';
 import { demo, root } from '../helpers/hexis.js';
 
 // The numbers of the examples, found once more by the shortest way there is, from the text of the table.

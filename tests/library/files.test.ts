@@ -3,9 +3,9 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type Drawing, memory, numbersCsv, numbersText, ok, SourceFault, describe as words } from 'hexis';
 import { disk, draw, formats, save } from 'hexis/node';
 import { hexOf } from '../../src/core/color/color.js';
-import { lengthInPoints } from '../../src/core/document/length.js';
-import { nearest } from '../../src/core/document/nearest.js';
+import { nearest } from '../../src/core/problem/nearest.js';
 import { joinPath } from '../../src/core/project/read/source.js';
+import { lengthInPoints } from '../../src/core/schema/length.js';
 import { composed, drawn } from '../helpers/figures.js';
 import { demoFigure, folderWith, root } from '../helpers/hexis.js';
 

@@ -10,10 +10,10 @@ import {
   type Settings,
   type TextItem,
 } from 'hexis';
-import type { TextRole } from '../../src/core/document/look/names.js';
 import { textOutline } from '../../src/core/export/textOutline.js';
 import { slantedOverlap } from '../../src/core/layout/words/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
+import type { TextRole } from '../../src/core/schema/look/names.js';
 import { small } from '../helpers/figures.js';
 
 const word = fc.string({ minLength: 1, maxLength: 14, unit: fc.constantFrom(...'abcdefghij klmnopqrstuvwxyzÄÖAWT-é') });

@@ -24,8 +24,8 @@ import {
 import { disk } from 'hexis/node';
 import { heldRule } from '../../src/core/check/check.js';
 import type { Example } from '../../src/core/check/rule.js';
-import { lengthInPoints } from '../../src/core/document/length.js';
-import { wordings } from '../../src/core/document/wording.js';
+import { wordings } from '../../src/core/problem/wording.js';
+import { lengthInPoints } from '../../src/core/schema/length.js';
 import { demo, root } from '../helpers/hexis.js';
 
 const data = Object.fromEntries(

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { memory, ok, type PlateItem } from 'hexis';
-import { textRoles } from '../../src/core/document/look/names.js';
-import { lookSchema } from '../../src/core/document/look.js';
+import { textRoles } from '../../src/core/schema/look/names.js';
+import { lookSchema } from '../../src/core/schema/look.js';
 import { drawn as drawnFrom, smallCodebook, smallTable, svgOf } from '../helpers/figures.js';
 
 /** One setting: a value for it, and the roles whose ink it changes; all other ink stays as it was. */

@@ -2,10 +2,10 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { builtInStyles, kinds as chartKinds, ok, type PlateItem, readFigure, type TextItem } from 'hexis';
 import { disk } from 'hexis/node';
-import { textRoles } from '../../src/core/document/look/names.js';
 import { slantedOverlap } from '../../src/core/layout/words/turned.js';
 import { overlap } from '../../src/core/plate/plate.js';
 import { overlaid } from '../../src/core/project/read/source.js';
+import { textRoles } from '../../src/core/schema/look/names.js';
 import { drawn } from '../helpers/figures.js';
 import { demo, demoFigure, demoIds } from '../helpers/hexis.js';
 

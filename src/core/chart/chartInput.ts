@@ -1,9 +1,9 @@
 import type { Codebook } from '../data/codebook.js';
 import type { Table } from '../data/table.js';
-import type { Dash, MarkerShape } from '../document/look/names.js';
-import type { Place } from '../document/problem.js';
+import type { Place } from '../problem/problem.js';
 import type { NumberForm } from '../scale/numberFormat.js';
 import type { Transform } from '../scale/transform.js';
+import type { Dash, MarkerShape } from '../schema/look/names.js';
 
 type NamedValue = string | number | boolean;
 /** Groups or cases as the author names them: variables with a value, or with several. */

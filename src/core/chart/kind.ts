@@ -1,5 +1,5 @@
 import type * as z from 'zod/mini';
-import type { Outcome, Problem } from '../document/problem.js';
+import type { Outcome, Problem } from '../problem/problem.js';
 import type { ChartInput } from './chartInput.js';
 import type { Frame } from './frame/frame.js';
 import type { NoteFact } from './frame/noteFacts.js';

@@ -1,5 +1,5 @@
 import type { Category, Variable } from '../data/codebook.js';
-import type { Dash, MarkerShape } from '../document/look/names.js';
+import type { Dash, MarkerShape } from '../schema/look/names.js';
 import type { View } from '../space/view.js';
 import type { BoxSummary } from '../statistics/box.js';
 import type { Triple } from '../statistics/density3.js';

@@ -1,6 +1,6 @@
 import type { Categories } from '../data/categories.js';
-import type { PanelSettings } from '../document/panels.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../problem/problem.js';
+import type { PanelSettings } from '../schema/panels.js';
 import type { ChartInput } from './chartInput.js';
 import { noRows } from './frame/cases.js';
 import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './frame/frame.js';

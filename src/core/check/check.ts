@@ -1,6 +1,6 @@
-import { lengthInPoints } from '../document/length.js';
-import { describe, type Place, type Problem } from '../document/problem.js';
-import { isGroup } from '../document/settingTree.js';
+import { describe, type Place, type Problem } from '../problem/problem.js';
+import { lengthInPoints } from '../schema/length.js';
+import { isGroup } from '../schema/settingTree.js';
 import { type Layer, originOf } from '../style/layers.js';
 import type { Finding, Mend, Severity } from './finding.js';
 import { idleWaiver } from './idleWaiver.js';

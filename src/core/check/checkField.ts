@@ -1,4 +1,4 @@
-import { choice, either, length, listOf, notNegative, object, optional, reason, text } from '../document/fields.js';
+import { choice, either, length, listOf, notNegative, object, optional, reason, text } from '../schema/fields.js';
 import { handRules } from './hand/handRules.js';
 import type { Limit, Rule } from './rule.js';
 import { rules } from './rules.js';

@@ -1,6 +1,6 @@
-import type { Edit } from '../document/patch.js';
-import type { Place } from '../document/problem.js';
 import type { Box } from '../plate/plate.js';
+import type { Place } from '../problem/problem.js';
+import type { Edit } from '../schema/patch.js';
 
 /** How much a style minds: an error it does not bear, a warning it does. */
 export type Severity = 'error' | 'warning';

@@ -1,4 +1,4 @@
-import { placeText } from '../document/problem.js';
+import { placeText } from '../problem/problem.js';
 import { type Finding, measureText } from './finding.js';
 
 /** `1 error`, `2 warnings`: how many findings of each kind there are; of none, `nothing found`. */

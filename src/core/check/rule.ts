@@ -1,6 +1,6 @@
-import type { Edit } from '../document/patch.js';
-import type { Problem, ProblemCode } from '../document/problem.js';
 import type { PlateItem } from '../plate/plate.js';
+import type { Problem, ProblemCode } from '../problem/problem.js';
+import type { Edit } from '../schema/patch.js';
 import type { Measure, Mend, Severity } from './finding.js';
 import type { Subject } from './measure/subject.js';
 

@@ -1,4 +1,4 @@
-import type { Patch } from '../document/patch.js';
+import type { Patch } from '../schema/patch.js';
 import { type Finding, measureText } from './finding.js';
 import type { Rule } from './rule.js';
 

@@ -2,11 +2,11 @@ import { entryAt } from '../at.js';
 import { namedColumns } from '../chart/frame/roles.js';
 import { kindOf } from '../chart/kinds.js';
 import type { ColumnProfile } from '../data/profile.js';
-import { hangsOnData } from '../document/formatting.js';
-import type { Edit } from '../document/patch.js';
-import { leavesOf } from '../document/settingTree.js';
 import { suits } from '../project/acts/draft.js';
 import type { Part } from '../project/compose/part.js';
+import { hangsOnData } from '../schema/formatting.js';
+import type { Edit } from '../schema/patch.js';
+import { leavesOf } from '../schema/settingTree.js';
 
 /** A column of a chart that another one can stand for. */
 export interface Exchange {

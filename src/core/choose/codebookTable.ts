@@ -1,6 +1,6 @@
-import type { CodebookContents, VariableFile } from '../document/codebook.js';
-import { codebookSchema } from '../document/codebook.js';
-import { type Edit, flowText } from '../document/patch.js';
+import type { CodebookContents, VariableFile } from '../schema/codebook.js';
+import { codebookSchema } from '../schema/codebook.js';
+import { type Edit, flowText } from '../schema/patch.js';
 import { enteredAs } from './entered.js';
 
 /** The columns of a codebook that are filled in as a table. */

@@ -1,12 +1,12 @@
 import { entryAt } from '../at.js';
 import type { ValueAxis } from '../chart/plan.js';
 import { isoDay } from '../data/calendar.js';
-import type { ReadingName } from '../document/fields.js';
-import type { AxisName } from '../document/look/names.js';
-import { lookShape } from '../document/look.js';
-import { type Edit, flowText } from '../document/patch.js';
-import { isGroup, valueAt } from '../document/settingTree.js';
 import type { Part } from '../project/compose/part.js';
+import type { ReadingName } from '../schema/fields.js';
+import type { AxisName } from '../schema/look/names.js';
+import { lookShape } from '../schema/look.js';
+import { type Edit, flowText } from '../schema/patch.js';
+import { isGroup, valueAt } from '../schema/settingTree.js';
 import { axisKeys, originOf } from '../style/layers.js';
 import { enteredFor } from './entered.js';
 import { defOf, everyLeaf, fieldAt, leavesAt, limitsOf, noteOf, plain, type Schema } from './fieldAt.js';

@@ -1,6 +1,6 @@
 import type * as z from 'zod/mini';
-import { type FieldNotes, notes } from '../document/fields.js';
 import { figureSchema } from '../project/files/figureFile.js';
+import { type FieldNotes, notes } from '../schema/fields.js';
 
 /** A field of a schema. */
 export type Schema = z.core.$ZodType;

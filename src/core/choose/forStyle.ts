@@ -1,8 +1,8 @@
 import { entryAt } from '../at.js';
-import { lookShape } from '../document/look.js';
-import type { Edit } from '../document/patch.js';
-import { valueAt } from '../document/settingTree.js';
 import type { Part } from '../project/compose/part.js';
+import { lookShape } from '../schema/look.js';
+import type { Edit } from '../schema/patch.js';
+import { valueAt } from '../schema/settingTree.js';
 import { placeOf } from './controls.js';
 
 /** A setting of a figure file that goes over to its style, and so to every figure of that style. */

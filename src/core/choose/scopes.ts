@@ -1,9 +1,9 @@
-import type { TextRole } from '../document/look/names.js';
 import { typeOf } from '../layout/marks/marks.js';
 import type { PlateItem } from '../plate/plate.js';
 import { type Role, type RolePart, roleInPanel, roleOf } from '../plate/role.js';
 import type { Drawing } from '../project/compose/drawing.js';
 import type { Part } from '../project/compose/part.js';
+import type { TextRole } from '../schema/look/names.js';
 import { axisName, categoryNames, inkWords, markNouns } from './inkWords.js';
 
 /** What a change is made to: settings of the look, or what is apart from its series. */

@@ -1,9 +1,9 @@
-import type { TextRole } from '../document/look/names.js';
-import { valueAt } from '../document/settingTree.js';
 import type { PlateItem } from '../plate/plate.js';
 import { type Role, roleOf } from '../plate/role.js';
 import type { Drawing } from '../project/compose/drawing.js';
 import type { Part } from '../project/compose/part.js';
+import type { TextRole } from '../schema/look/names.js';
+import { valueAt } from '../schema/settingTree.js';
 
 /** Words of a figure that can be written anew where they stand. */
 export interface Words {

@@ -1,4 +1,4 @@
-import type { Dash } from '../document/look/names.js';
+import type { Dash } from '../schema/look/names.js';
 
 /** Dashes in line widths, on and off in turn. */
 const patterns: Record<Dash, readonly number[]> = {

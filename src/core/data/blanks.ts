@@ -1,4 +1,4 @@
-import type { Outcome } from '../document/problem.js';
+import type { Outcome } from '../problem/problem.js';
 import { type GridLine, tableOfLines } from './gridTable.js';
 import type { TableReading } from './readTable.js';
 import type { Table } from './table.js';

@@ -1,4 +1,4 @@
-import { error, type Problem, warning } from '../document/problem.js';
+import { error, type Problem, warning } from '../problem/problem.js';
 import type { Category, Variable } from './codebook.js';
 import { missingCodes } from './missingCodes.js';
 import { isBroken, numberProblem } from './numberProblem.js';

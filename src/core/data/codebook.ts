@@ -1,5 +1,5 @@
-import type { CodebookContents, VariableFile } from '../document/codebook.js';
-import type { ThousandsMark } from '../document/thousandsMarks.js';
+import type { CodebookContents, VariableFile } from '../schema/codebook.js';
+import type { ThousandsMark } from '../schema/thousandsMarks.js';
 import type { DateOrder } from './dates.js';
 
 export type Measure = 'nominal' | 'ordinal' | 'numeric' | 'date';

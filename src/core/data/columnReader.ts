@@ -1,4 +1,4 @@
-import { error, type Problem, warning } from '../document/problem.js';
+import { error, type Problem, warning } from '../problem/problem.js';
 import type { Variable } from './codebook.js';
 import { type DateRead, readDate } from './dates.js';
 import { type MissingCodes, missingCodes } from './missingCodes.js';

@@ -1,5 +1,5 @@
 import Papa, { type ParseResult } from 'papaparse';
-import { error, fail, type Outcome, type Place, type Problem } from '../document/problem.js';
+import { error, fail, type Outcome, type Place, type Problem } from '../problem/problem.js';
 import { columnNumber } from './gridTable.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';

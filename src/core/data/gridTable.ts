@@ -1,4 +1,4 @@
-import { error, fail, type Outcome } from '../document/problem.js';
+import { error, fail, type Outcome } from '../problem/problem.js';
 import type { CellValue } from './columnReader.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';

@@ -1,5 +1,5 @@
 import { entryAt } from '../at.js';
-import type { Outcome, Place } from '../document/problem.js';
+import type { Outcome, Place } from '../problem/problem.js';
 import type { CellValue } from './columnReader.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { Table } from './table.js';

@@ -1,4 +1,4 @@
-import { error, fail, type Outcome } from '../document/problem.js';
+import { error, fail, type Outcome } from '../problem/problem.js';
 import { type InlineRow, readRows } from './inlineRows.js';
 import type { TableReading } from './readTable.js';
 import type { Table } from './table.js';

@@ -1,4 +1,4 @@
-import { error, type Problem } from '../document/problem.js';
+import { error, type Problem } from '../problem/problem.js';
 import type { NumberFault } from './numberText.js';
 
 /** What a spreadsheet shows where it could not compute a cell. */

@@ -1,4 +1,4 @@
-import type { ThousandsMark } from '../document/thousandsMarks.js';
+import type { ThousandsMark } from '../schema/thousandsMarks.js';
 
 /** How numbers are written in a table. */
 export interface NumberNotation {

@@ -1,6 +1,6 @@
 import { entryAt, heldBy } from '../at.js';
-import { nearest } from '../document/nearest.js';
-import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../document/problem.js';
+import { nearest } from '../problem/nearest.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../problem/problem.js';
 import type { Codebook } from './codebook.js';
 import { type CellValue, type ColumnReader, categoryReader, numberReader } from './columnReader.js';
 import type { NumberNotation } from './numberText.js';

@@ -1,6 +1,6 @@
 import { entryAt } from '../at.js';
-import { nearest } from '../document/nearest.js';
-import { error, type Place, type Problem } from '../document/problem.js';
+import { nearest } from '../problem/nearest.js';
+import { error, type Place, type Problem } from '../problem/problem.js';
 import { type Categories, CategoryIndex, categoriesOf } from './categories.js';
 import type { Category, Codebook, Variable } from './codebook.js';
 import { type Period, readDate, readPeriod } from './dates.js';

@@ -1,5 +1,5 @@
 import { entryAt } from '../at.js';
-import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import { categoriesOf } from './categories.js';
 import type { Codebook, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';

@@ -1,4 +1,4 @@
-import type { Place } from '../document/problem.js';
+import type { Place } from '../problem/problem.js';
 import { type NumberNotation, pointNotation } from './numberText.js';
 
 /** A column read as numbers: `NaN` where the value is missing. */

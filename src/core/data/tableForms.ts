@@ -1,4 +1,4 @@
-import { error, fail, type Outcome, type Place, warning } from '../document/problem.js';
+import { error, fail, type Outcome, type Place, warning } from '../problem/problem.js';
 import { decodeText } from './encoding.js';
 import { readJson } from './json.js';
 import type { Table } from './table.js';

@@ -1,4 +1,4 @@
-import { error, fail, type Outcome } from '../document/problem.js';
+import { error, fail, type Outcome } from '../problem/problem.js';
 import { looksBlank, readBlanks } from './blanks.js';
 import { readDelimited } from './delimited.js';
 import type { Encoding } from './encoding.js';

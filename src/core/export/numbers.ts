@@ -1,7 +1,7 @@
 import { entryAt } from '../at.js';
 import type { FurtherNumbers, NumbersTable } from '../chart/plan.js';
-import { columnWidths, inColumns } from '../document/columns.js';
 import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
+import { columnWidths, inColumns } from '../schema/columns.js';
 
 const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
 

@@ -1,5 +1,5 @@
 import jsep from 'jsep';
-import { nearest } from '../document/nearest.js';
+import { nearest } from '../problem/nearest.js';
 
 /** Functions that an expression may call. */
 const functions: Record<string, { takes: number; of(...values: number[]): number }> = {

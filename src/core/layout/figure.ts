@@ -1,5 +1,5 @@
-import { type Problem, warning } from '../document/problem.js';
 import type { Box, PlateItem } from '../plate/plate.js';
+import { type Problem, warning } from '../problem/problem.js';
 import { type PanelScales, panelOf } from './axes/panelScales.js';
 import { legendInk } from './legend/legend.js';
 import { bestAttempt, type FigureRequest, tooSmall } from './page/attempt.js';

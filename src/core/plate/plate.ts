@@ -1,5 +1,5 @@
 import type { DashedLine } from '../color/dashes.js';
-import type { TextRole } from '../document/look/names.js';
+import type { TextRole } from '../schema/look/names.js';
 import type { Outline } from '../type/outline.js';
 import type { TextPiece } from '../type/textPiece.js';
 

@@ -1,4 +1,4 @@
-import { error, fail, type Outcome, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, succeed } from '../problem/problem.js';
 import type { Plate, PlateItem } from './plate.js';
 
 /** An item as JSON holds it: the places of its markers are a plain list. */

@@ -1,6 +1,6 @@
 import { lastOf } from '../at.js';
-import { after, fail, type Outcome } from '../document/problem.js';
-import { valueSource } from '../document/valueSource.js';
+import { after, fail, type Outcome } from '../problem/problem.js';
+import { valueSource } from '../schema/valueSource.js';
 import type { Layer } from '../style/layers.js';
 import { composeBoard } from './compose/board.js';
 import { layFigure } from './compose/compose.js';

@@ -1,7 +1,7 @@
 import type { Finding } from '../check/finding.js';
 import { countText } from '../check/findingText.js';
-import { placeText } from '../document/problem.js';
 import { escaped } from '../export/xml.js';
+import { placeText } from '../problem/problem.js';
 
 /** A figure of a proof in words. */
 export interface ProofWords {

@@ -1,8 +1,8 @@
-import type { TextRole } from '../document/look/names.js';
 import type { Point } from '../layout/ink/point.js';
 import { textAt } from '../layout/words/textAt.js';
 import { setRole, type Typesetter } from '../layout/words/typesetter.js';
 import type { Box, LineItem, PlateItem } from '../plate/plate.js';
+import type { TextRole } from '../schema/look/names.js';
 import type { TextBlock } from '../type/textBlock.js';
 
 /** Words as they are: no sign of them is markup. */

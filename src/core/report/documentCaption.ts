@@ -1,6 +1,6 @@
-import type { TextRole } from '../document/look/names.js';
 import { noteWords, numberWords, titleWords } from '../layout/page/caption.js';
 import type { Drawing } from '../project/compose/drawing.js';
+import type { TextRole } from '../schema/look/names.js';
 import type { Span } from '../type/markup.js';
 
 /** The look of some words in a document: size in points, colour as `#rrggbb`. */

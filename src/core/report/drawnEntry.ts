@@ -1,7 +1,7 @@
 import type { NumbersTable } from '../chart/plan.js';
-import { fail, type Outcome, succeed } from '../document/problem.js';
 import type { Format } from '../export/writer.js';
 import type { PlateItem } from '../plate/plate.js';
+import { fail, type Outcome, succeed } from '../problem/problem.js';
 import { type WriteOptions, writeAs } from '../project/acts/write.js';
 import { openProject } from '../project/project.js';
 import { remembering } from '../project/read/inputs.js';

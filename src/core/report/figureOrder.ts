@@ -1,6 +1,6 @@
 import { entryAt, lastOf } from '../at.js';
-import { patched, patchFor } from '../document/patch.js';
 import { readReport } from '../project/read/readFiles.js';
+import { patched, patchFor } from '../schema/patch.js';
 
 const isItem = (line: string | undefined): boolean => line !== undefined && /^\s*-(\s|$)/.test(line);
 const isRemark = (line: string | undefined): boolean => line !== undefined && /^\s*#/.test(line);

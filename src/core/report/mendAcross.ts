@@ -1,10 +1,10 @@
 import type { Finding } from '../check/finding.js';
 import { checkHand } from '../check/hand/checkHand.js';
-import { type Patch, patched, patchFor } from '../document/patch.js';
-import { fail, type Outcome, succeed } from '../document/problem.js';
+import { fail, type Outcome, succeed } from '../problem/problem.js';
 import { isBetter } from '../project/acts/mend.js';
 import { overlaid, type Source } from '../project/read/source.js';
 import { Store } from '../project/read/store.js';
+import { type Patch, patched, patchFor } from '../schema/patch.js';
 import { type DrawnEntry, drawEntry } from './drawnEntry.js';
 import { type BoundFigure, handFigures } from './drawReport.js';
 import { openReport, type Report } from './openReport.js';

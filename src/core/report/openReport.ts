@@ -1,10 +1,10 @@
 import { lastOf } from '../at.js';
 import type { HandFacts } from '../check/hand/facts.js';
-import { lengthInPoints } from '../document/length.js';
-import { error, fail, type Outcome, type Place, succeed } from '../document/problem.js';
+import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
 import type { Store } from '../project/read/store.js';
+import { lengthInPoints } from '../schema/length.js';
 import type { Layer } from '../style/layers.js';
 import { fileSafe } from './fileSafe.js';
 

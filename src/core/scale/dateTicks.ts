@@ -1,6 +1,6 @@
 import { lastOf } from '../at.js';
 import { dayOf } from '../data/calendar.js';
-import { writingOf } from '../document/languages.js';
+import { writingOf } from '../schema/languages.js';
 import type { NumberForm } from './numberFormat.js';
 
 /** Dates as days since 1 January 1970, in the calendar of Gregory and without time zones. */

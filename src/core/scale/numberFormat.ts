@@ -1,4 +1,4 @@
-import type { Language } from '../document/languages.js';
+import type { Language } from '../schema/languages.js';
 
 /** How numbers and dates are written; the words of a house style. */
 export interface NumberForm {

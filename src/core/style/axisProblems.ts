@@ -1,6 +1,6 @@
-import type { AxisName } from '../document/look/names.js';
-import type { AxisLook } from '../document/look.js';
-import { error, type Place, type Problem } from '../document/problem.js';
+import { error, type Place, type Problem } from '../problem/problem.js';
+import type { AxisName } from '../schema/look/names.js';
+import type { AxisLook } from '../schema/look.js';
 import type { Shows } from './layers.js';
 
 type Report = (path: string, problem: (place: Place | undefined) => Problem) => void;

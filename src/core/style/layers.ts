@@ -1,8 +1,8 @@
-import type { CheckLook } from '../document/houseStyle.js';
-import type { AxisName } from '../document/look/names.js';
-import type { Look } from '../document/look.js';
-import type { Place } from '../document/problem.js';
-import { isGroup, valueAt } from '../document/settingTree.js';
+import type { Place } from '../problem/problem.js';
+import type { CheckLook } from '../schema/houseStyle.js';
+import type { AxisName } from '../schema/look/names.js';
+import type { Look } from '../schema/look.js';
+import { isGroup, valueAt } from '../schema/settingTree.js';
 
 /** One source of settings: a house style, or the figure file above all styles. */
 export interface Layer {

@@ -1,5 +1,5 @@
-import type { Look } from '../document/look.js';
-import { error } from '../document/problem.js';
+import { error } from '../problem/problem.js';
+import type { Look } from '../schema/look.js';
 import type { Reader } from './reader.js';
 import type { Settings } from './settings.js';
 

@@ -1,12 +1,12 @@
 import type * as z from 'zod/mini';
 import { hexOf } from '../color/color.js';
 import { dashed } from '../color/dashes.js';
-import { type Bounds, type FieldNotes, longestSide, notes, type ReadingName } from '../document/fields.js';
-import { lengthInPoints } from '../document/length.js';
-import type { Dash } from '../document/look/names.js';
-import { nearest } from '../document/nearest.js';
-import { error, type Place, type Problem } from '../document/problem.js';
-import { isGroup } from '../document/settingTree.js';
+import { nearest } from '../problem/nearest.js';
+import { error, type Place, type Problem } from '../problem/problem.js';
+import { type Bounds, type FieldNotes, longestSide, notes, type ReadingName } from '../schema/fields.js';
+import { lengthInPoints } from '../schema/length.js';
+import type { Dash } from '../schema/look/names.js';
+import { isGroup } from '../schema/settingTree.js';
 import { isNone } from './given.js';
 import type { Origin } from './layers.js';
 import type { Readings } from './settings.js';

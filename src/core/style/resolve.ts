@@ -1,10 +1,10 @@
 import { hexOf } from '../color/color.js';
-import { writingOf } from '../document/languages.js';
-import { lengthInPoints } from '../document/length.js';
-import { axisShape } from '../document/look/axes.js';
-import { type AxisName, textRoles } from '../document/look/names.js';
-import { type AxisLook, type Look, lookShape } from '../document/look.js';
-import type { Problem } from '../document/problem.js';
+import type { Problem } from '../problem/problem.js';
+import { writingOf } from '../schema/languages.js';
+import { lengthInPoints } from '../schema/length.js';
+import { axisShape } from '../schema/look/axes.js';
+import { type AxisName, textRoles } from '../schema/look/names.js';
+import { type AxisLook, type Look, lookShape } from '../schema/look.js';
 import { axisProblems } from './axisProblems.js';
 import { type AxesShow, axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';

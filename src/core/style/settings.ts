@@ -1,11 +1,11 @@
 import type * as z from 'zod/mini';
 import type { DashedLine } from '../color/dashes.js';
-import type { Open, Reading } from '../document/fields.js';
-import type { axisShape } from '../document/look/axes.js';
-import type { lookShape } from '../document/look.js';
 import type { NumberForm } from '../scale/numberFormat.js';
+import type { Open, Reading } from '../schema/fields.js';
+import type { axisShape } from '../schema/look/axes.js';
+import type { lookShape } from '../schema/look.js';
 
-export type { MarkerShape } from '../document/look/names.js';
+export type { MarkerShape } from '../schema/look/names.js';
 
 /** A line with its dashes. A width of 0 draws none. */
 export type Stroke = DashedLine;

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { error, fail, type Outcome, succeed } from '../../core/document/problem.js';
+import { error, fail, type Outcome, succeed } from '../../core/problem/problem.js';
 import type { BoundDocument, DocumentFile, DocumentForm } from '../../core/report/documentForm.js';
 import { formats } from '../formats.js';
 import type { Output } from '../save.js';

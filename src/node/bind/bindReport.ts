@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/check/finding.js';
 import { checkHand } from '../../core/check/hand/checkHand.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../core/document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../core/problem/problem.js';
 import { openProject } from '../../core/project/project.js';
 import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
 import { handFigures, pageOf, sameIds } from '../../core/report/drawReport.js';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type Outcome, succeed } from '../../core/document/problem.js';
+import { type Outcome, succeed } from '../../core/problem/problem.js';
 import type { WriteOptions } from '../../core/project/acts/write.js';
 import { type DrawnEntry, drawEntry } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';

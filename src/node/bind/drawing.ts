@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import type { Outcome } from '../../core/document/problem.js';
+import type { Outcome } from '../../core/problem/problem.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { packageRoot } from '../packageRoot.js';
 import { drawOne, type HashedEntry, type Work } from './drawOne.js';

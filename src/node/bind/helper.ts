@@ -1,4 +1,4 @@
-import { ok } from '../../core/document/ok.js';
+import { ok } from '../../core/problem/ok.js';
 import { openProject } from '../../core/project/project.js';
 import { openReport, type ReportEntry } from '../../core/report/openReport.js';
 import { disk } from '../disk.js';

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import type { Outcome } from '../../core/document/problem.js';
+import type { Outcome } from '../../core/problem/problem.js';
 import { packageRoot } from '../packageRoot.js';
 import type { DrawnFiles, FilesWanted } from './drawFiles.js';
 

@@ -1,9 +1,9 @@
-import { patched, patchFor } from '../../core/document/patch.js';
-import { fail, hasErrors, type Outcome, succeed } from '../../core/document/problem.js';
 import type { Format } from '../../core/export/writer.js';
+import { fail, hasErrors, type Outcome, succeed } from '../../core/problem/problem.js';
 import { writeAs } from '../../core/project/acts/write.js';
 import { openProject } from '../../core/project/project.js';
 import { overlaid } from '../../core/project/read/source.js';
+import { patched, patchFor } from '../../core/schema/patch.js';
 import { disk, filesRead } from '../disk.js';
 import { formats } from '../formats.js';
 import { pixelProblem } from '../pixels.js';

@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, columnName, either, flag, number, object, optional, positive, whole } from '../../document/fields.js';
+import { choice, columnName, either, flag, number, object, optional, positive, whole } from '../../schema/fields.js';
 import type { Whiskers } from '../../statistics/box.js';
 import { beyondField } from '../frame/beyond.js';
 import { type Frame, filled } from '../frame/frame.js';

@@ -1,10 +1,10 @@
 import * as z from 'zod/mini';
 import { entryAt, lastOf } from '../../at.js';
-import { choice, either, listOf, named, number, object, optional, text, whole } from '../../document/fields.js';
-import { markerShapes } from '../../document/look/names.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
 import { functionNames, readExpression } from '../../expression/expression.js';
 import { extremeBetween, finite, type RealFunction, sample } from '../../expression/sample.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
+import { choice, either, listOf, named, number, object, optional, text, whole } from '../../schema/fields.js';
+import { markerShapes } from '../../schema/look/names.js';
 import type { Frame } from '../frame/frame.js';
 import { lineLook, lineLookShape } from '../frame/lineLook.js';
 import type { ChartKind, Drawn } from '../kind.js';

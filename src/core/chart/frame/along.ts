@@ -3,7 +3,7 @@ import type { Codebook, Variable } from '../../data/codebook.js';
 import { numberProblem } from '../../data/numberProblem.js';
 import { ColumnNotation } from '../../data/numberText.js';
 import type { Table } from '../../data/table.js';
-import type { Place, Problem } from '../../document/problem.js';
+import type { Place, Problem } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import type { CategoryAxis, ValueAxis } from '../plan.js';
 import { categoryAxis } from './categoryAxes.js';

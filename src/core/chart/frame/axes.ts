@@ -1,4 +1,4 @@
-import type { AxisName } from '../../document/look/names.js';
+import type { AxisName } from '../../schema/look/names.js';
 import type { AxisPlan, Plan } from '../plan.js';
 
 /** The axes of a chart by their names: two on the page, or three in space. */

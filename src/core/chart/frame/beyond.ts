@@ -1,6 +1,6 @@
 import type { Variable } from '../../data/codebook.js';
 import { dateLimit } from '../../data/dates.js';
-import { choice, optional } from '../../document/fields.js';
+import { choice, optional } from '../../schema/fields.js';
 import type { AxisLimits, ChartInput } from '../chartInput.js';
 import type { Role } from './roles.js';
 

@@ -1,7 +1,7 @@
 import type { Categories } from '../../data/categories.js';
 import type { Measure } from '../../data/codebook.js';
 import type { Selection } from '../../data/selection.js';
-import { error, type Problem } from '../../document/problem.js';
+import { error, type Problem } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import type { LeftOut } from '../plan.js';
 import type { MeasuredColumn } from './measuredColumn.js';

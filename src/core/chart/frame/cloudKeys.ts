@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { type Problem, warning } from '../../document/problem.js';
+import { type Problem, warning } from '../../problem/problem.js';
 import { niceWidth } from '../../statistics/bins.js';
 import type { ShadeKeys, SizeKeys } from '../plan.js';
 import type { Frame } from './frame.js';

@@ -1,7 +1,7 @@
 import type { Categories } from '../../data/categories.js';
 import { selectionOf, type Where } from '../../data/selection.js';
 import type { CategoryColumn } from '../../data/table.js';
-import { fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import type { Singled } from '../plan.js';
 import { type Along, alongOf } from './along.js';

@@ -3,7 +3,7 @@ import type { Variable } from '../../data/codebook.js';
 import { readCode } from '../../data/numberText.js';
 import type { Selection } from '../../data/selection.js';
 import type { Table } from '../../data/table.js';
-import { error, type Problem } from '../../document/problem.js';
+import { error, type Problem } from '../../problem/problem.js';
 import { alignedEdges, niceWidth } from '../../statistics/bins.js';
 import type { ChartInput } from '../chartInput.js';
 import type { Accepts } from './roles.js';

@@ -1,5 +1,5 @@
-import { choice, color, lineWidth, optional } from '../../document/fields.js';
-import { dashes } from '../../document/look/names.js';
+import { choice, color, lineWidth, optional } from '../../schema/fields.js';
+import { dashes } from '../../schema/look/names.js';
 import type { LineLook } from '../plan.js';
 
 /** What may be said of the look of one line. */

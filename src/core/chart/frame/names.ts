@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
-import { choice, code, columnName, either, listOf, optional } from '../../document/fields.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Problem } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Problem } from '../../problem/problem.js';
+import { choice, code, columnName, either, listOf, optional } from '../../schema/fields.js';
 import type { ChartInput } from '../chartInput.js';
 
 /** The settings that write the names of cases beside their markers. */

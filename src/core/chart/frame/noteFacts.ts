@@ -1,5 +1,5 @@
-import type { Dash, MarkerShape } from '../../document/look/names.js';
 import { decimalsOf, formatNumber, type NumberForm } from '../../scale/numberFormat.js';
+import type { Dash, MarkerShape } from '../../schema/look/names.js';
 import type { Whiskers } from '../../statistics/box.js';
 import { lowered } from '../../type/letterCase.js';
 import type { LeftOut } from '../plan.js';

@@ -1,8 +1,8 @@
 import { findCategory } from '../../data/categories.js';
 import type { Category } from '../../data/codebook.js';
-import { choice, code, either, listOf, optional } from '../../document/fields.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Problem } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Problem } from '../../problem/problem.js';
+import { choice, code, either, listOf, optional } from '../../schema/fields.js';
 import type { ChartInput } from '../chartInput.js';
 
 /** The setting that puts categories in order. */

@@ -1,6 +1,6 @@
 import { type Categories, categoriesOf, occurring } from '../../data/categories.js';
-import type { PanelSettings } from '../../document/panels.js';
-import { error, type Problem } from '../../document/problem.js';
+import { error, type Problem } from '../../problem/problem.js';
+import type { PanelSettings } from '../../schema/panels.js';
 import type { PanelGrid } from '../plan.js';
 import type { Ground } from './frame.js';
 import { letterOf } from './letters.js';

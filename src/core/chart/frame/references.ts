@@ -1,4 +1,4 @@
-import { choice, listOf, number, object, optional, text } from '../../document/fields.js';
+import { choice, listOf, number, object, optional, text } from '../../schema/fields.js';
 import type { LineLook, LineMark } from '../plan.js';
 import { lineLook, lineLookShape } from './lineLook.js';
 import type { NoteFact } from './noteFacts.js';

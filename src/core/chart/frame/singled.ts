@@ -2,8 +2,8 @@ import { entryAt } from '../../at.js';
 import { type Categories, findCategory, findText } from '../../data/categories.js';
 import type { NumberNotation } from '../../data/numberText.js';
 import type { CategoryColumn } from '../../data/table.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Problem } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Problem } from '../../problem/problem.js';
 import type { ChartInput, Named } from '../chartInput.js';
 import type { Cell, Singled } from '../plan.js';
 

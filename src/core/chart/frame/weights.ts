@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { ColumnRequest } from '../../data/table.js';
-import { columnName, optional } from '../../document/fields.js';
-import { error, type Problem, warning } from '../../document/problem.js';
+import { error, type Problem, warning } from '../../problem/problem.js';
+import { columnName, optional } from '../../schema/fields.js';
 import { isBelowTwo } from '../../statistics/interval.js';
 import { picked } from '../../statistics/pick.js';
 import type { Weights } from '../../statistics/sample.js';

@@ -1,6 +1,6 @@
 import { limitsOf, type Where } from '../../data/selection.js';
 import type { ColumnRequest } from '../../data/table.js';
-import { code, either, listOf, named, object, optional } from '../../document/fields.js';
+import { code, either, listOf, named, object, optional } from '../../schema/fields.js';
 
 const oneOrSeveral = (example: string) =>
   [code('A value.', example), listOf('Values.', code('A value.', example), `[${example}]`)] as const;

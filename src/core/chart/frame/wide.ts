@@ -2,8 +2,8 @@ import { longTable } from '../../data/longTable.js';
 import type { Where } from '../../data/selection.js';
 import { type ColumnRequest, everyColumn } from '../../data/table.js';
 import { totalsColumns } from '../../data/totals.js';
-import { choice, columnName, either, listOf, optional } from '../../document/fields.js';
-import { after, error, fail, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { after, error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
+import { choice, columnName, either, listOf, optional } from '../../schema/fields.js';
 import type { ChartInput } from '../chartInput.js';
 
 /** The settings that take several measured columns of a wide table as groups. */

@@ -1,4 +1,4 @@
-import { error, fail, type Outcome, succeed } from '../../document/problem.js';
+import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import { bothAxes, categoryAxis, showsByDirection } from '../frame/categoryAxes.js';
 import { type Cells, sortIntoCells } from '../frame/cells.js';

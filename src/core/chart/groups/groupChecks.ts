@@ -1,4 +1,4 @@
-import { error, type Problem, warning } from '../../document/problem.js';
+import { error, type Problem, warning } from '../../problem/problem.js';
 import { summaryType } from '../frame/summaries.js';
 import { idleWeights } from '../frame/weights.js';
 import type { GroupFrame } from './groupSettings.js';

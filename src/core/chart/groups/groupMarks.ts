@@ -1,6 +1,6 @@
 import { entryAt, heldBy } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
-import { error, type Problem, warning } from '../../document/problem.js';
+import { error, type Problem, warning } from '../../problem/problem.js';
 import { exactTotal } from '../../statistics/exactSum.js';
 import type { Interval } from '../../statistics/interval.js';
 import { picked } from '../../statistics/pick.js';

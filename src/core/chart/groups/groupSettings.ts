@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, columnName, level, object, optional } from '../../document/fields.js';
+import { choice, columnName, level, object, optional } from '../../schema/fields.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
 import { orderField } from '../frame/order.js';

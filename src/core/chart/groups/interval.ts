@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice } from '../../document/fields.js';
+import { choice } from '../../schema/fields.js';
 import type { ChartKind } from '../kind.js';
 import { groupKind } from './group.js';
 import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';

@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { error, fail, type Outcome, succeed } from '../../document/problem.js';
+import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { GroupMarks, GroupSeries } from './groupMarks.js';
 import type { GroupFrame } from './groupSettings.js';
 

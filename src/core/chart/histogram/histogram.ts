@@ -1,5 +1,5 @@
 import { entryAt, lastOf } from '../../at.js';
-import { error, fail, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { type Bin, countBins, isBinned } from '../../statistics/bins.js';
 import { picked } from '../../statistics/pick.js';

@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { error, type Problem, warning } from '../../document/problem.js';
+import { error, type Problem, warning } from '../../problem/problem.js';
 import { alignedEdges, equalEdges, exactEdges, niceWidth, ruleWidth } from '../../statistics/bins.js';
 import type { Sample } from '../../statistics/sample.js';
 import type { ChartInput } from '../chartInput.js';

@@ -10,7 +10,7 @@ import {
   optional,
   positive,
   whole,
-} from '../../document/fields.js';
+} from '../../schema/fields.js';
 import { binRules } from '../../statistics/bins.js';
 import { beyondField } from '../frame/beyond.js';
 import { weightShape } from '../frame/weights.js';

@@ -1,4 +1,4 @@
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import type { Along } from '../frame/along.js';
 import { labelDecimals, once } from '../frame/labelDecimals.js';
 import { defaultLevel } from '../frame/levels.js';

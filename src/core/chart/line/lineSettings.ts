@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
-import { choice, columnName, level, object, optional } from '../../document/fields.js';
+import { choice, columnName, level, object, optional } from '../../schema/fields.js';
 import type { Interval } from '../../statistics/interval.js';
 import type { Summary } from '../../statistics/summary.js';
 import type { Along } from '../frame/along.js';

@@ -1,8 +1,8 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
-import { choice, columnName, fraction, listOf, number, object, optional, share, text } from '../../document/fields.js';
-import { error, fail, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
+import { choice, columnName, fraction, listOf, number, object, optional, share, text } from '../../schema/fields.js';
 import { exactTotal } from '../../statistics/exactSum.js';
 import { lowered } from '../../type/letterCase.js';
 import { noRows } from '../frame/cases.js';

@@ -1,8 +1,8 @@
 import * as z from 'zod/mini';
 import { entryAt } from '../../at.js';
-import { choice, columnName, flag, optional } from '../../document/fields.js';
-import { fail, type Outcome, succeed } from '../../document/problem.js';
+import { fail, type Outcome, succeed } from '../../problem/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
+import { choice, columnName, flag, optional } from '../../schema/fields.js';
 import { jitter } from '../../statistics/jitter.js';
 import { picked } from '../../statistics/pick.js';
 import { Sample } from '../../statistics/sample.js';

@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
-import { choice, either, flag, level, listOf, object, optional, share, whole } from '../../document/fields.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
+import { choice, either, flag, level, listOf, object, optional, share, whole } from '../../schema/fields.js';
 import { fitLocal } from '../../statistics/localFit.js';
 import { type Fit, fitPolynomial, type Polynomial } from '../../statistics/polynomial.js';
 import { defaultLevel } from '../frame/levels.js';

@@ -1,4 +1,4 @@
-import { error, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { joined, picked } from '../../statistics/pick.js';
 import type { ChartInput } from '../chartInput.js';

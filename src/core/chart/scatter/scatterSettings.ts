@@ -11,7 +11,7 @@ import {
   optional,
   positive,
   text,
-} from '../../document/fields.js';
+} from '../../schema/fields.js';
 import { beyondField } from '../frame/beyond.js';
 import { componentsField } from '../frame/components.js';
 import type { Frame } from '../frame/frame.js';

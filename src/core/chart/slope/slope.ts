@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import { categoryAxis } from '../frame/categoryAxes.js';
 import { filled } from '../frame/frame.js';

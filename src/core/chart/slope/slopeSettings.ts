@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
-import { choice, columnName, flag, optional } from '../../document/fields.js';
+import { choice, columnName, flag, optional } from '../../schema/fields.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
 import { whereField } from '../frame/where.js';

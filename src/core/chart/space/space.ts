@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { error, type Outcome, type Problem, succeed, warning } from '../../document/problem.js';
+import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import type { Transform } from '../../scale/transform.js';
 import { bestView, namedViews, type View } from '../../space/view.js';

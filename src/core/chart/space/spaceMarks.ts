@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import { type Problem, warning } from '../../document/problem.js';
+import { type Problem, warning } from '../../problem/problem.js';
 import { componentsOf } from '../../statistics/components.js';
 import { densityAt, densityGrid, levelFor, type Triple } from '../../statistics/density3.js';
 import { type Ellipsoid, normalEllipsoid } from '../../statistics/ellipsoid.js';

@@ -14,7 +14,7 @@ import {
   object,
   optional,
   positive,
-} from '../../document/fields.js';
+} from '../../schema/fields.js';
 import type { View } from '../../space/view.js';
 import { beyondField } from '../frame/beyond.js';
 import { componentsField } from '../frame/components.js';

@@ -1,4 +1,4 @@
-import type { Place } from '../../document/problem.js';
+import type { Place } from '../../problem/problem.js';
 import type { Layer } from '../../style/layers.js';
 import { heldRule } from '../check.js';
 import type { Finding } from '../finding.js';

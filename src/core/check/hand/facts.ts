@@ -1,10 +1,10 @@
 import { chartSetting } from '../../chart/kinds.js';
 import type { ValueAxis } from '../../chart/plan.js';
-import type { AxisName, TextRole } from '../../document/look/names.js';
-import type { Place } from '../../document/problem.js';
 import { axisTitleText } from '../../layout/axes/axisTitle.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { isHalo, roleOf, seriesOf } from '../../plate/role.js';
+import type { Place } from '../../problem/problem.js';
+import type { AxisName, TextRole } from '../../schema/look/names.js';
 import type { Severity } from '../finding.js';
 import { colorsOf, isText, letterSize, polygonsOf, textsOf } from '../measure/ink.js';
 import { saidAt, valueAxes } from '../measure/scales.js';

@@ -1,4 +1,4 @@
-import { object, optional, reason } from '../../document/fields.js';
+import { object, optional, reason } from '../../schema/fields.js';
 import { handRules } from './handRules.js';
 
 const waiver = optional(reason('Why the rule is not followed.', 'the second garden is measured in buckets'));

@@ -1,4 +1,4 @@
-import type { Edit } from '../../document/patch.js';
+import type { Edit } from '../../schema/patch.js';
 import type { Measure, Severity } from '../finding.js';
 import type { HandFacts } from './facts.js';
 

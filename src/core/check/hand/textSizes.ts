@@ -1,4 +1,4 @@
-import type { TextRole } from '../../document/look/names.js';
+import type { TextRole } from '../../schema/look/names.js';
 import { rounded } from '../rule.js';
 import { figureWords, type HandRule, oddOnes, sortedBy } from './handRule.js';
 

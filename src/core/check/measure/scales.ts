@@ -1,7 +1,7 @@
 import type { ValueAxis } from '../../chart/plan.js';
-import type { AxisName } from '../../document/look/names.js';
 import { spaceAxes } from '../../layout/axes/sceneScales.js';
 import type { NumberScale } from '../../scale/numberScale.js';
+import type { AxisName } from '../../schema/look/names.js';
 import { originOf } from '../../style/layers.js';
 import type { Subject } from './subject.js';
 

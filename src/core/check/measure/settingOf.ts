@@ -1,4 +1,4 @@
-import type { Problem } from '../../document/problem.js';
+import type { Problem } from '../../problem/problem.js';
 
 /** Settings that decide what some problems of the layout are about. */
 const deciding: Partial<Record<Problem['code'], string>> = {

@@ -2,10 +2,10 @@ import type { ChartSettings } from '../../chart/kinds.js';
 import type { NumbersTable, Plan } from '../../chart/plan.js';
 import type { Codebook } from '../../data/codebook.js';
 import type { Table } from '../../data/table.js';
-import type { Place, Problem } from '../../document/problem.js';
 import type { AxisScale } from '../../layout/axes/panelScales.js';
 import type { SceneScales } from '../../layout/axes/sceneScales.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
+import type { Place, Problem } from '../../problem/problem.js';
 import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
 

@@ -1,9 +1,9 @@
 import { entryAt } from '../../at.js';
 import { axesOf } from '../../chart/frame/axes.js';
 import type { AxisPlan } from '../../chart/plan.js';
-import type { AxisName } from '../../document/look/names.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { isOfAxis } from '../../plate/role.js';
+import type { AxisName } from '../../schema/look/names.js';
 import { isText } from '../measure/ink.js';
 import { axisWords, saidAt } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';

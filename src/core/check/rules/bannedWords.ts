@@ -1,4 +1,4 @@
-import type { TextRole } from '../../document/look/names.js';
+import type { TextRole } from '../../schema/look/names.js';
 import { quoted, textsOf } from '../measure/ink.js';
 import { type Flaw, rule } from '../rule.js';
 

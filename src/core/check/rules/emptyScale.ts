@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
 import type { AxisPlan } from '../../chart/plan.js';
-import type { AxisName } from '../../document/look/names.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { position } from '../../scale/numberScale.js';
+import type { AxisName } from '../../schema/look/names.js';
 import { axisWords, isOwn, saidAt, valueAxes } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendMeaning, rounded, rule } from '../rule.js';

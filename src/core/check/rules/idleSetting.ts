@@ -1,6 +1,6 @@
 import type { AxisPlan } from '../../chart/plan.js';
 import type { Category } from '../../data/codebook.js';
-import { nearest } from '../../document/nearest.js';
+import { nearest } from '../../problem/nearest.js';
 import { type Flaw, mendLook, rule } from '../rule.js';
 
 const categoriesOn = (axis: AxisPlan): readonly Category[] => (axis.shows === 'category' ? axis.categories : []);

@@ -1,6 +1,6 @@
-import type { AxisName } from '../../document/look/names.js';
 import type { TextItem } from '../../plate/plate.js';
 import { isOfAxis, roleOf } from '../../plate/role.js';
+import type { AxisName } from '../../schema/look/names.js';
 import { isText } from '../measure/ink.js';
 import { axisWords, isOwn, saidAt, valueAxes } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';

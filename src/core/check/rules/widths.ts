@@ -1,4 +1,4 @@
-import { lengthInPoints } from '../../document/length.js';
+import { lengthInPoints } from '../../schema/length.js';
 import { listed, rounded, rule } from '../rule.js';
 
 export const widths = rule({

@@ -1,6 +1,6 @@
 import { heldBy } from '../../at.js';
-import { nearest } from '../../document/nearest.js';
-import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../problem/problem.js';
 import type { CellValue } from '../columnReader.js';
 import { type GridLine, tableOfLines } from '../gridTable.js';
 import { TableBuilder, type TableReading } from '../readTable.js';

@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { ValueAxis } from '../../chart/plan.js';
 import { dateLimit } from '../../data/dates.js';
-import { type Problem, warning } from '../../document/problem.js';
+import { type Problem, warning } from '../../problem/problem.js';
 import { chooseDates, dateInFull, dateTexts } from '../../scale/dateTicks.js';
 import { chooseLogTicks } from '../../scale/logTicks.js';
 import { decimalsOf, divisorOf, formatNumber, formatTick, type NumberForm } from '../../scale/numberFormat.js';

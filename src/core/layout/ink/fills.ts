@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { Cell, Plan, Series } from '../../chart/plan.js';
-import { lengthInPoints } from '../../document/length.js';
-import type { PatternName } from '../../document/look/names.js';
+import { lengthInPoints } from '../../schema/length.js';
+import type { PatternName } from '../../schema/look/names.js';
 import { given } from '../../style/given.js';
 import type { Settings } from '../../style/settings.js';
 import type { Sheet } from '../sheet.js';

@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
-import type { PatternName } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
+import type { PatternName } from '../../schema/look/names.js';
 import { boxOfPoints } from './lineInk.js';
 import type { Point } from './point.js';
 

@@ -1,4 +1,4 @@
-import type { Dash, MarkerShape, PatternName } from '../../document/look/names.js';
+import type { Dash, MarkerShape, PatternName } from '../../schema/look/names.js';
 
 /** What an accent says of a data label. */
 export interface LabelLook {

@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
 import type { LineLook, LineMark, LineRole } from '../../chart/plan.js';
 import { dashed, widened } from '../../color/dashes.js';
-import { lengthInPoints } from '../../document/length.js';
 import type { PathItem, PlateItem, PlateStroke } from '../../plate/plate.js';
+import { lengthInPoints } from '../../schema/length.js';
 import { type PanelScales, panelOf, placeAt } from '../axes/panelScales.js';
 import { clipLine } from '../ink/clip.js';
 import { pathThrough } from '../ink/lineInk.js';

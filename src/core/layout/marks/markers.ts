@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import { dashed } from '../../color/dashes.js';
-import { markerShapes } from '../../document/look/names.js';
 import type { Box, PathItem } from '../../plate/plate.js';
+import { markerShapes } from '../../schema/look/names.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { Outline } from '../../type/outline.js';
 import type { Fill } from '../ink/looks.js';

@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
 import type { PanelGrid } from '../../chart/plan.js';
-import { textRoles } from '../../document/look/names.js';
-import { error, type Problem } from '../../document/problem.js';
 import type { Box } from '../../plate/plate.js';
+import { error, type Problem } from '../../problem/problem.js';
+import { textRoles } from '../../schema/look/names.js';
 import { type FittedLegend, fitLegend } from '../legend/legend.js';
 import type { Sheet } from '../sheet.js';
 import { carried, remembered } from '../trace.js';

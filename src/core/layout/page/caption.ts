@@ -1,5 +1,5 @@
-import type { TextRole } from '../../document/look/names.js';
 import type { Box, PlateItem, TextItem } from '../../plate/plate.js';
+import type { TextRole } from '../../schema/look/names.js';
 import { inCase } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { moved, movedBox } from '../ink/moved.js';

@@ -1,4 +1,5 @@
 import { dashed } from '../../color/dashes.js';
+import type { Box, PlateItem } from '../../plate/plate.js';
 import {
   type Dash,
   dashes,
@@ -7,8 +8,7 @@ import {
   type PatternName,
   patternNames,
   type TextRole,
-} from '../../document/look/names.js';
-import type { Box, PlateItem } from '../../plate/plate.js';
+} from '../../schema/look/names.js';
 import { barRect } from '../ink/fillInk.js';
 import { pathThrough } from '../ink/lineInk.js';
 import type { Fill } from '../ink/looks.js';

@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
-import type { AxisName, TextRole } from '../../document/look/names.js';
-import { type Problem, warning } from '../../document/problem.js';
+import { type Problem, warning } from '../../problem/problem.js';
+import type { AxisName, TextRole } from '../../schema/look/names.js';
 import type { AnyAxis } from '../axes/anyAxis.js';
 import type { FittedValueAxis } from '../axes/valueAxis.js';
 import { shadeStops } from '../marks/cloud.js';

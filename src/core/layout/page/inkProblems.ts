@@ -1,5 +1,5 @@
-import { type Problem, warning } from '../../document/problem.js';
 import { type Box, overlap, type PlateItem } from '../../plate/plate.js';
+import { type Problem, warning } from '../../problem/problem.js';
 import { slantedOverlap } from '../words/turned.js';
 
 interface Page {

@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
 import { findCategory } from '../../data/categories.js';
-import { type Problem, warning } from '../../document/problem.js';
+import { type Problem, warning } from '../../problem/problem.js';
 import { emptiest } from '../ink/inkIndex.js';
 import { type FittedLegend, framePadding } from '../legend/legend.js';
 import type { Sheet } from '../sheet.js';

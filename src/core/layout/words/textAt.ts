@@ -1,5 +1,5 @@
-import type { TextRole } from '../../document/look/names.js';
 import type { RectItem, Shown, TextItem, TextPiece } from '../../plate/plate.js';
+import type { TextRole } from '../../schema/look/names.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { carried } from '../trace.js';
 import type { Typesetter } from './typesetter.js';

@@ -1,4 +1,4 @@
-import type { TextRole } from '../../document/look/names.js';
+import type { TextRole } from '../../schema/look/names.js';
 import type { Settings, TextStyle } from '../../style/settings.js';
 import { setText } from '../../type/setText.js';
 import type { Setting, TextBlock, Wrapping } from '../../type/textBlock.js';

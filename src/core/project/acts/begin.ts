@@ -5,9 +5,9 @@ import { type ColumnProfile, notationOfTable, profileTable } from '../../data/pr
 import { everyColumn, type Table, type TotalsRow } from '../../data/table.js';
 import { tableForm } from '../../data/tableForms.js';
 import { withoutTotals } from '../../data/totals.js';
-import { patched, patchFor } from '../../document/patch.js';
-import { error, fail, hasErrors, type Outcome, succeed } from '../../document/problem.js';
-import type { ThousandsMark } from '../../document/thousandsMarks.js';
+import { error, fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
+import { patched, patchFor } from '../../schema/patch.js';
+import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import type { Project } from '../project.js';
 import { Gatherer, readTableFile } from '../read/gatherer.js';
 import { type DraftData, draftCodebook, draftFigure, type PlacedKind, placedKinds } from './draft.js';

@@ -3,9 +3,9 @@ import type { Finding } from '../../check/finding.js';
 import type { Subject } from '../../check/measure/subject.js';
 import type { Rule } from '../../check/rule.js';
 import { rules as allRules } from '../../check/rules.js';
-import type { Problem } from '../../document/problem.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
+import type { Problem } from '../../problem/problem.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';
 

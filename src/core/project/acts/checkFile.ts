@@ -1,5 +1,5 @@
 import type { Finding } from '../../check/finding.js';
-import { fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Project } from '../project.js';
 import { type CheckOptions, check } from './check.js';

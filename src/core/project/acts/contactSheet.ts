@@ -1,9 +1,9 @@
 import { entryAt } from '../../at.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import { scaled } from '../../layout/ink/moved.js';
 import { textAt, textLabel } from '../../layout/words/textAt.js';
 import { setRole, type Typesetter } from '../../layout/words/typesetter.js';
 import type { Box, Plate, PlateItem } from '../../plate/plate.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { builtInStyles } from '../../style/generated/builtIn.js';
 import { joinedFaces } from '../../type/faces.js';
 import type { Drawing } from '../compose/drawing.js';

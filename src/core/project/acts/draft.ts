@@ -4,9 +4,9 @@ import { chartKinds } from '../../chart/kinds.js';
 import type { NumberNotation } from '../../data/numberText.js';
 import type { ColumnProfile } from '../../data/profile.js';
 import type { TotalsRow } from '../../data/table.js';
-import { nearest } from '../../document/nearest.js';
-import { kindMeant } from '../../document/otherWords.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
+import { kindMeant } from '../../schema/otherWords.js';
 import { type DraftChart, type DraftSettings, firstFigure } from './firstFigure.js';
 
 /** The columns that an author names for a first figure, and its kind. */

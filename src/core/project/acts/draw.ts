@@ -1,6 +1,6 @@
-import { fail, type Outcome, succeed } from '../../document/problem.js';
 import { type CoreFormat, coreFormats, type coreList } from '../../export/formats.js';
 import type { Format, WrittenBy } from '../../export/writer.js';
+import { fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Drawing } from '../compose/drawing.js';
 import { type DrawnFigure, type FigureInput, openProject, type ProjectOptions } from '../project.js';
 import { memory } from '../read/source.js';

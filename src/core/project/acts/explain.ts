@@ -1,8 +1,8 @@
-import type { AxisName } from '../../document/look/names.js';
-import { nearest } from '../../document/nearest.js';
-import type { Place } from '../../document/problem.js';
-import { type Group, isGroup, valueAt } from '../../document/settingTree.js';
 import type { PlateItem } from '../../plate/plate.js';
+import { nearest } from '../../problem/nearest.js';
+import type { Place } from '../../problem/problem.js';
+import type { AxisName } from '../../schema/look/names.js';
+import { type Group, isGroup, valueAt } from '../../schema/settingTree.js';
 import { type AxesShow, axisKeys, type Layer } from '../../style/layers.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';

@@ -1,7 +1,7 @@
 import type * as z from 'zod/mini';
 import type { Roles } from '../../chart/frame/roles.js';
 import type { ChartKind } from '../../chart/kind.js';
-import { type FieldNotes, notes } from '../../document/fields.js';
+import { type FieldNotes, notes } from '../../schema/fields.js';
 
 /** A setting of a kind that names what it draws. */
 export interface KindSetting {

@@ -1,7 +1,7 @@
 import { kindOf } from '../../chart/kinds.js';
-import { formattingEdits, type LeftBehind, leftBehind, type TakingOver } from '../../document/formatting.js';
-import { type Patch, patched, patchFor } from '../../document/patch.js';
-import { fail, type Outcome, succeed } from '../../document/problem.js';
+import { fail, type Outcome, succeed } from '../../problem/problem.js';
+import { formattingEdits, type LeftBehind, leftBehind, type TakingOver } from '../../schema/formatting.js';
+import { type Patch, patched, patchFor } from '../../schema/patch.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Project } from '../project.js';
 import { Gatherer } from '../read/gatherer.js';

@@ -1,7 +1,7 @@
 import type { Finding } from '../../check/finding.js';
-import { type Patch, patched, patchFor } from '../../document/patch.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
-import { readYaml } from '../../document/yamlSource.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
+import { type Patch, patched, patchFor } from '../../schema/patch.js';
+import { readYaml } from '../../schema/yamlSource.js';
 import { openProject, type Project, type ProjectOptions } from '../project.js';
 import { overlaid, type Source } from '../read/source.js';
 import { type CheckFileOptions, checkFile } from './checkFile.js';

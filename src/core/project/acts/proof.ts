@@ -1,7 +1,7 @@
 import type { Finding } from '../../check/finding.js';
 import { countText } from '../../check/findingText.js';
-import { fail, hasErrors, type Outcome, type Problem, succeed } from '../../document/problem.js';
 import type { Plate } from '../../plate/plate.js';
+import { fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { figurePage } from '../../proof/figurePage.js';
 import { indexPage } from '../../proof/indexPage.js';
 import type { ProofFigure, ProofPage } from '../../proof/proved.js';

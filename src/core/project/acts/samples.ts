@@ -1,3 +1,5 @@
+import { inkOf } from '../../layout/page/card.js';
+import type { Box, PlateItem } from '../../plate/plate.js';
 import {
   type Dash,
   dashes,
@@ -5,9 +7,7 @@ import {
   markerShapes,
   type PatternName,
   patternNames,
-} from '../../document/look/names.js';
-import { inkOf } from '../../layout/page/card.js';
-import type { Box, PlateItem } from '../../plate/plate.js';
+} from '../../schema/look/names.js';
 import type { Drawing } from '../compose/drawing.js';
 import { write } from './draw.js';
 

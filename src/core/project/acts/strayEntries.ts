@@ -1,7 +1,7 @@
 import { fileColumn } from '../../data/joined.js';
 import { isTablePath, tableForm } from '../../data/tableForms.js';
-import { nearest } from '../../document/nearest.js';
-import { type Problem, warning } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { type Problem, warning } from '../../problem/problem.js';
 import type { Part } from '../compose/part.js';
 import type { Project } from '../project.js';
 import { dataFiles } from '../read/dataFiles.js';

@@ -1,8 +1,8 @@
 import { lastOf } from '../../at.js';
 import { contrastOn, distanceIn, type View, views } from '../../color/views.js';
-import { textRoles } from '../../document/look/names.js';
-import { type Outcome, succeed } from '../../document/problem.js';
-import { leavesOf } from '../../document/settingTree.js';
+import { type Outcome, succeed } from '../../problem/problem.js';
+import { textRoles } from '../../schema/look/names.js';
+import { leavesOf } from '../../schema/settingTree.js';
 import type { Layer } from '../../style/layers.js';
 import { rampOf } from '../../style/ramps.js';
 import type { Settings } from '../../style/settings.js';

@@ -1,8 +1,8 @@
 import { hexOf } from '../../color/color.js';
-import { error, fail, type Outcome, succeed } from '../../document/problem.js';
 import { styleCard } from '../../layout/page/card.js';
 import { allFinite, inkProblems } from '../../layout/page/inkProblems.js';
 import type { Plate } from '../../plate/plate.js';
+import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Layer } from '../../style/layers.js';
 import { rampOf } from '../../style/ramps.js';
 import { styleName } from '../compose/compose.js';

@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
-import { patched, patchFor } from '../../document/patch.js';
-import { type Problem, warning } from '../../document/problem.js';
-import { leavesOf, valueAt } from '../../document/settingTree.js';
 import type { Plate } from '../../plate/plate.js';
+import { type Problem, warning } from '../../problem/problem.js';
+import { patched, patchFor } from '../../schema/patch.js';
+import { leavesOf, valueAt } from '../../schema/settingTree.js';
 import { axisKeys, axisNames, originOf, type Shows } from '../../style/layers.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';

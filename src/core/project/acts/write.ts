@@ -1,6 +1,6 @@
-import { error, fail, type Outcome, succeed } from '../../document/problem.js';
 import { type Inks, inInks } from '../../export/inks.js';
 import { type Format, WriteFault, type Writer } from '../../export/writer.js';
+import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Drawing } from '../compose/drawing.js';
 import { SourceFault } from '../read/source.js';
 

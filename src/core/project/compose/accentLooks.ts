@@ -1,9 +1,9 @@
 import { chartSetting } from '../../chart/kinds.js';
-import { largestText } from '../../document/fields.js';
-import { lengthInPoints } from '../../document/length.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Problem } from '../../document/problem.js';
 import type { AccentLook, Colors } from '../../layout/ink/looks.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Problem } from '../../problem/problem.js';
+import { largestText } from '../../schema/fields.js';
+import { lengthInPoints } from '../../schema/length.js';
 import { given, isNone } from '../../style/given.js';
 import { colorReader } from '../../style/resolve.js';
 import type { FigureContents } from '../files/figureFile.js';

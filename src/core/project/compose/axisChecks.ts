@@ -1,8 +1,8 @@
 import { axesOf } from '../../chart/frame/axes.js';
 import type { Plan, ValueAxis } from '../../chart/plan.js';
 import { dateLimit } from '../../data/dates.js';
-import { error, type Place, type Problem, warning } from '../../document/problem.js';
 import { typeOf } from '../../layout/marks/marks.js';
+import { error, type Place, type Problem, warning } from '../../problem/problem.js';
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import type { Settings } from '../../style/settings.js';
 

@@ -1,9 +1,9 @@
 import type { Plan } from '../../chart/plan.js';
 import { findCategory } from '../../data/categories.js';
 import type { Category } from '../../data/codebook.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Place, type Problem } from '../../document/problem.js';
 import type { Bracket } from '../../layout/labels/asked.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Place, type Problem } from '../../problem/problem.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 /** The brackets of a figure file as numbers of categories and groups; names that the chart does not have are problems. */

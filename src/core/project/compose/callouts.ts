@@ -1,9 +1,9 @@
 import type { AxisPlan, Plan } from '../../chart/plan.js';
 import { findCategory } from '../../data/categories.js';
 import { parseDate } from '../../data/dates.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Place, type Problem } from '../../document/problem.js';
 import type { Callout, Spot } from '../../layout/labels/asked.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Place, type Problem } from '../../problem/problem.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 type Given = string | number | boolean;

@@ -1,13 +1,13 @@
 import type { Cell, Mark, Plan } from '../../chart/plan.js';
-import { type TextRole, textRoles } from '../../document/look/names.js';
-import { lookShape } from '../../document/look.js';
-import { error, type Place, type Problem, warning } from '../../document/problem.js';
-import { settingNeeds } from '../../document/settingNeeds.js';
-import { isGroup, leavesOf } from '../../document/settingTree.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { labelParts } from '../../layout/words/labelWords.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
+import { error, type Place, type Problem, warning } from '../../problem/problem.js';
+import { type TextRole, textRoles } from '../../schema/look/names.js';
+import { lookShape } from '../../schema/look.js';
+import { settingNeeds } from '../../schema/settingNeeds.js';
+import { isGroup, leavesOf } from '../../schema/settingTree.js';
 import type { AxesShow, Shows } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
 import type { FigureContents } from '../files/figureFile.js';

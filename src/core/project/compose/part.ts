@@ -2,7 +2,7 @@ import type { NumbersTable, Plan } from '../../chart/plan.js';
 import type { PanelPlace } from '../../check/measure/subject.js';
 import type { Codebook } from '../../data/codebook.js';
 import type { Table } from '../../data/table.js';
-import type { Place } from '../../document/problem.js';
+import type { Place } from '../../problem/problem.js';
 import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
 import type { FigureContents } from '../files/figureFile.js';

@@ -1,4 +1,4 @@
-import { fail, hasErrors, type Outcome, succeed } from '../../document/problem.js';
+import { fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
 import type { Gathered, GatherOptions, Readable } from '../read/gather.js';
 import { fontReader, loadType, type TypeRequest, withFaces } from '../read/loadType.js';
 import type { Store } from '../read/store.js';

@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
 import { seenFrom } from '../../chart/space/space.js';
 import type { SpaceSettings } from '../../chart/space/spaceSettings.js';
-import { type Edit, type Patch, patched, patchFor } from '../../document/patch.js';
-import { after, fail, type Outcome, succeed } from '../../document/problem.js';
+import { after, fail, type Outcome, succeed } from '../../problem/problem.js';
+import { type Edit, type Patch, patched, patchFor } from '../../schema/patch.js';
 import { type View, wrapped } from '../../space/view.js';
 import type { Project, ProjectOptions } from '../project.js';
 import { gather } from '../read/gather.js';

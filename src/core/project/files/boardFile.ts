@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { waiveField } from '../../check/checkField.js';
-import { choice, flag, length, listOf, number, object, optional, text, whole } from '../../document/fields.js';
+import { choice, flag, length, listOf, number, object, optional, text, whole } from '../../schema/fields.js';
 
 /** A board file: several figures as one, each with its letter. */
 export const boardSchema = z.strictObject({

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { chartSchema } from '../../chart/kinds.js';
 import { waiveField } from '../../check/checkField.js';
 import { encodings } from '../../data/encoding.js';
-import { codebookSchema } from '../../document/codebook.js';
+import { codebookSchema } from '../../schema/codebook.js';
 import {
   choice,
   code,
@@ -21,12 +21,12 @@ import {
   share,
   text,
   whole,
-} from '../../document/fields.js';
-import { stroke, wordShape } from '../../document/look/forms.js';
-import { dashes, markerShapes, patternNames } from '../../document/look/names.js';
-import { lookShape } from '../../document/look.js';
-import { panelsField } from '../../document/panels.js';
-import { thousandsMarks } from '../../document/thousandsMarks.js';
+} from '../../schema/fields.js';
+import { stroke, wordShape } from '../../schema/look/forms.js';
+import { dashes, markerShapes, patternNames } from '../../schema/look/names.js';
+import { lookShape } from '../../schema/look.js';
+import { panelsField } from '../../schema/panels.js';
+import { thousandsMarks } from '../../schema/thousandsMarks.js';
 
 /** What may be said of a file with a table. */
 const fileShape = {

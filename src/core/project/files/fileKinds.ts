@@ -1,4 +1,4 @@
-import { codebookSchema } from '../../document/codebook.js';
+import { codebookSchema } from '../../schema/codebook.js';
 import { boardSchema } from './boardFile.js';
 import { figureSchema } from './figureFile.js';
 import { reportSchema } from './reportFile.js';

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { type FieldNotes, notes } from '../../document/fields.js';
+import { type FieldNotes, notes } from '../../schema/fields.js';
 import { type FileKind, fileKinds } from './fileKinds.js';
 
 /** The JSON Schema (draft 2020-12) of a kind of file, as editors read it. */

@@ -11,9 +11,9 @@ import {
   optional,
   text,
   whole,
-} from '../../document/fields.js';
-import { pageShape } from '../../document/houseStyle.js';
-import { lookShape } from '../../document/look.js';
+} from '../../schema/fields.js';
+import { pageShape } from '../../schema/houseStyle.js';
+import { lookShape } from '../../schema/look.js';
 
 const mostFigures = 500;
 

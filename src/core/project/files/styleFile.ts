@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { checkField } from '../../check/checkField.js';
-import { styleShape } from '../../document/houseStyle.js';
+import { styleShape } from '../../schema/houseStyle.js';
 
 const made = () => z.strictObject({ ...styleShape, check: checkField() });
 

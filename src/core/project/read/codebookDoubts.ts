@@ -1,8 +1,8 @@
 import type { Codebook } from '../../data/codebook.js';
 import { suspectCode } from '../../data/suspectCodes.js';
 import { type ColumnRequest, everyColumn, type Table } from '../../data/table.js';
-import { nearest } from '../../document/nearest.js';
-import { type Place, type Problem, warning } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { type Place, type Problem, warning } from '../../problem/problem.js';
 
 type Locate = (path: string) => Place;
 

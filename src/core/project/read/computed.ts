@@ -10,8 +10,8 @@ import {
   type Table,
   tableOf,
 } from '../../data/table.js';
-import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../../document/problem.js';
 import { type Expression, functionNames, readExpression } from '../../expression/expression.js';
+import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../../problem/problem.js';
 
 /** Names that a formula may mean as numbers of mathematics, where the table has no columns of these names. */
 const constants = ['pi', 'e'];

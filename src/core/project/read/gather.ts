@@ -9,9 +9,7 @@ import { isLimits } from '../../data/selection.js';
 import { type Spread, spreadTable } from '../../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
 import { withoutTotals } from '../../data/totals.js';
-import type { CodebookContents } from '../../document/codebook.js';
-import type { Look } from '../../document/look.js';
-import { nearest } from '../../document/nearest.js';
+import { nearest } from '../../problem/nearest.js';
 import {
   error,
   fail,
@@ -21,10 +19,12 @@ import {
   type Problem,
   succeed,
   warning,
-} from '../../document/problem.js';
-import type { ThousandsMark } from '../../document/thousandsMarks.js';
-import { list } from '../../document/wording/phrases.js';
-import { readYaml } from '../../document/yamlSource.js';
+} from '../../problem/problem.js';
+import { list } from '../../problem/wording/phrases.js';
+import type { CodebookContents } from '../../schema/codebook.js';
+import type { Look } from '../../schema/look.js';
+import type { ThousandsMark } from '../../schema/thousandsMarks.js';
+import { readYaml } from '../../schema/yamlSource.js';
 import { type AxesShow, type Layer, over } from '../../style/layers.js';
 import { type Resolved, resolve } from '../../style/resolve.js';
 import type { Faces } from '../../type/faces.js';

@@ -1,8 +1,8 @@
 import type { Table } from '../../data/table.js';
 import { tableForm, tableForms } from '../../data/tableForms.js';
 import type { FileReading } from '../../data/tableText.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Outcome, type Place, type Problem } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Outcome, type Place, type Problem } from '../../problem/problem.js';
 import { type FileKind, fileKinds } from '../files/fileKinds.js';
 import { type Contents, type Reading, readOfKind } from './readFiles.js';
 import { SourceFault } from './source.js';

@@ -1,7 +1,7 @@
-import { type TextRole, textRoles } from '../../document/look/names.js';
-import type { Look } from '../../document/look.js';
-import { nearest } from '../../document/nearest.js';
-import { error, hasErrors, type Place, type Problem, warning } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, hasErrors, type Place, type Problem, warning } from '../../problem/problem.js';
+import { type TextRole, textRoles } from '../../schema/look/names.js';
+import type { Look } from '../../schema/look.js';
 import type { Settings } from '../../style/settings.js';
 import { type Face, type Variant, variantOf, variants } from '../../type/face.js';
 import type { Faces } from '../../type/faces.js';

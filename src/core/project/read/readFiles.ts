@@ -1,9 +1,9 @@
-import type { CodebookContents } from '../../document/codebook.js';
-import type { HouseStyle } from '../../document/houseStyle.js';
-import { nearest } from '../../document/nearest.js';
-import { error, fail, type Outcome, type Problem, succeed } from '../../document/problem.js';
-import { validate } from '../../document/validate.js';
-import { readYaml, type YamlSource } from '../../document/yamlSource.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
+import type { CodebookContents } from '../../schema/codebook.js';
+import type { HouseStyle } from '../../schema/houseStyle.js';
+import { validate } from '../../schema/validate.js';
+import { readYaml, type YamlSource } from '../../schema/yamlSource.js';
 import type { BoardContents } from '../files/boardFile.js';
 import type { FigureContents } from '../files/figureFile.js';
 import { type FileKind, fileKinds } from '../files/fileKinds.js';

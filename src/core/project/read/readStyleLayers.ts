@@ -1,4 +1,4 @@
-import { fail, hasErrors, type Outcome, succeed } from '../../document/problem.js';
+import { fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
 import type { Layer } from '../../style/layers.js';
 import { Gatherer } from './gatherer.js';
 import type { Store } from './store.js';

@@ -1,6 +1,6 @@
 import type { Codebook } from '../../data/codebook.js';
 import type { ColumnRequest, Table } from '../../data/table.js';
-import type { Outcome } from '../../document/problem.js';
+import type { Outcome } from '../../problem/problem.js';
 import type { Face, Variant } from '../../type/face.js';
 import type { Markup } from '../../type/markup.js';
 import { type TypeKit, typeKit } from '../../type/typeKit.js';

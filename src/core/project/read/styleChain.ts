@@ -1,7 +1,7 @@
-import type { HouseStyle } from '../../document/houseStyle.js';
-import type { Look } from '../../document/look.js';
-import { nearest } from '../../document/nearest.js';
-import { error, type Place } from '../../document/problem.js';
+import { nearest } from '../../problem/nearest.js';
+import { error, type Place } from '../../problem/problem.js';
+import type { HouseStyle } from '../../schema/houseStyle.js';
+import type { Look } from '../../schema/look.js';
 import { builtInStyles } from '../../style/generated/builtIn.js';
 import type { Layer } from '../../style/layers.js';
 import type { Gatherer } from './gatherer.js';

@@ -1,4 +1,4 @@
-import { lengthInPoints } from '../../document/length.js';
+import { lengthInPoints } from '../../schema/length.js';
 import type { Layer } from '../../style/layers.js';
 
 /** What styles say of the page of a document: sides and margin in points. The one that all build on says all of it. */

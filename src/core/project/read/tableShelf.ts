@@ -1,5 +1,5 @@
 import { type Column, type ColumnRequest, columnKey, everyColumn, type Table, tableOf } from '../../data/table.js';
-import { type Outcome, succeed } from '../../document/problem.js';
+import { type Outcome, succeed } from '../../problem/problem.js';
 
 /** The columns of one table that were read so far. */
 export class TableShelf {

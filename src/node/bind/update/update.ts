@@ -1,6 +1,6 @@
-import { patchBetween } from '../../../core/document/patch.js';
-import { error, fail, type Outcome, type Problem, succeed, warning } from '../../../core/document/problem.js';
+import { error, fail, type Outcome, type Problem, succeed, warning } from '../../../core/problem/problem.js';
 import type { DocumentFigure, DocumentForm } from '../../../core/report/documentForm.js';
+import { patchBetween } from '../../../core/schema/patch.js';
 import { ownContent } from '../../disk.js';
 import type { ByteChange, Change } from '../../journal.js';
 import type { Output } from '../../save.js';

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
-import { choice, text } from '../../document/fields.js';
-import { type Outcome, succeed } from '../../document/problem.js';
+import { type Outcome, succeed } from '../../problem/problem.js';
+import { choice, text } from '../../schema/fields.js';
 import { bothAxes, categoryAxis, seriesOf } from '../frame/categoryAxes.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
 import { categoryRole, valueRole } from '../frame/roles.js';

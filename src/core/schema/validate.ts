@@ -1,9 +1,9 @@
 import type * as z from 'zod/mini';
 import { lastOf } from '../at.js';
+import { nearest } from '../problem/nearest.js';
+import { error, type Place, type Problem } from '../problem/problem.js';
 import { type FieldNotes, largestText, longestSide, notes } from './fields.js';
-import { nearest } from './nearest.js';
 import { insteadOf, kindMeant } from './otherWords.js';
-import { error, type Place, type Problem } from './problem.js';
 import type { Path, YamlSource } from './yamlSource.js';
 
 type Schema = z.core.$ZodType;

@@ -12,7 +12,7 @@ import {
   type YAMLMap,
 } from 'yaml';
 import { entryAt, lastOf } from '../at.js';
-import { error, type Place, type Problem } from './problem.js';
+import { error, type Place, type Problem } from '../problem/problem.js';
 
 export type Path = readonly (string | number)[];
 
