@@ -1,7 +1,7 @@
 /**
  * Entries that are there by construction. Where one is not, that is a fault of ours: it is said here, and not three calls
- * later by a number that is none. In loops over many numbers the compiler is told so by a cast instead, since one function
- * for all kinds of arrays is slower there.
+ * later by a number that is none. Loops over numbers ask nothing (`numberAt`), and those that a million numbers go through
+ * tell the compiler so by a cast: there even that call takes a tenth of the time.
  */
 
 /** The entry of a list at a place that is in it. @throws RangeError where it is not */
@@ -21,4 +21,9 @@ export function heldBy<K, V>(map: ReadonlyMap<K, V>, key: K): V {
   const entry = map.get(key);
   if (entry === undefined) throw new RangeError(`Nothing is held under ${String(key)}.`);
   return entry;
+}
+
+/** A number at a place of a list that is in it. This is not asked. */
+export function numberAt(list: ArrayLike<number>, index: number): number {
+  return list[index] as number;
 }

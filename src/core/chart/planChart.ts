@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Categories } from '../data/categories.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../problem/problem.js';
 import type { PanelSettings } from '../schema/panels.js';
@@ -98,7 +99,7 @@ function distinct(problems: readonly Problem[]): Problem[] {
 
 /** The axes of all panels as one: of numbers, one that covers them all; categories are the same in each already. */
 function joinedAxis(axes: readonly AxisPlan[]): AxisPlan {
-  const [first] = axes as [AxisPlan];
+  const first = entryAt(axes, 0);
   if (first.shows !== 'value') return first;
   const values = axes.flatMap((axis) => (axis.shows === 'value' ? [axis] : []));
   const least = values.reduce((a, axis) => Math.min(a, axis.least), Number.POSITIVE_INFINITY);
@@ -218,7 +219,7 @@ function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings):
   const isWhole = variables.length > 1;
   const kept = isWhole ? cells : drawn.value.flatMap(({ cell }) => cell ?? []);
   const plans = drawn.value.map((panel) => planOf(panel, ground));
-  const [sample] = plans as [Plan];
+  const sample = entryAt(plans, 0);
   const all = kept.map((cell) => plans[drawn.value.findIndex((panel) => panel.cell === cell)] ?? emptied(sample));
   const numbers = numbersOf(drawn.value, whole, variables);
   return succeed(

@@ -3,13 +3,15 @@ import type { ValueAxis } from '../chart/plan.js';
 import { isoDay } from '../data/calendar.js';
 import type { Part } from '../project/compose/part.js';
 import type { ReadingName } from '../schema/fields.js';
+import { noteOf } from '../schema/fields.js';
 import type { AxisName } from '../schema/look/names.js';
 import { lookShape } from '../schema/look.js';
 import { type Edit, flowText } from '../schema/patch.js';
+import { partsOf, required, type Schema } from '../schema/schemaParts.js';
 import { isGroup, valueAt } from '../schema/settingTree.js';
 import { axisKeys, originOf } from '../style/layers.js';
 import { enteredFor } from './entered.js';
-import { defOf, everyLeaf, fieldAt, leavesAt, limitsOf, noteOf, plain, type Schema } from './fieldAt.js';
+import { everyLeaf, fieldAt, leavesAt, limitsOf } from './fieldAt.js';
 import { axisName } from './inkWords.js';
 import type { Scope, Target } from './scopes.js';
 import { axisSettingWords, plainSettingWords, settingWords } from './settingWords.js';
@@ -57,7 +59,7 @@ const readings: Partial<Record<ReadingName, ControlKind>> = {
 
 /** What a field is entered with, by what it takes. */
 function kindOf(schema: Schema): { kind: ControlKind; options?: string[] } {
-  const { type, entries, options, values, element } = defOf(schema);
+  const { type, entries, options, values, element } = partsOf(schema);
   const reads = noteOf(schema)?.reads;
   const read = reads && readings[reads];
   if (read) return { kind: read };
@@ -66,20 +68,22 @@ function kindOf(schema: Schema): { kind: ControlKind; options?: string[] } {
   if (type === 'boolean') return { kind: 'flag' };
   if (type === 'number' || type === 'int') return { kind: 'number' };
   if (type === 'string') return { kind: noteOf(schema)?.is === 'length' ? 'length' : 'text' };
-  if (type === 'array' && element && kindOf(plain(element)).kind === 'color') return { kind: 'colors' };
+  if (type === 'array' && element && kindOf(required(element)).kind === 'color') return { kind: 'colors' };
   return type === 'union' ? kindOfUnion(options ?? []) : { kind: 'other' };
 }
 
 /** What a field is entered with that takes one of several forms. */
 function kindOfUnion(options: readonly Schema[]): { kind: ControlKind; options?: string[] } {
-  const kinds = options.map((option) => kindOf(plain(option)));
+  const kinds = options.map((option) => kindOf(required(option)));
   const choices = kinds.flatMap((own) => own.options ?? []);
   // A number or one of some words is entered as text; words alone are chosen.
   if (kinds.every(({ kind }) => kind === 'choice')) return { kind: 'choice', options: choices };
   // One word, or a list of such words: the word is chosen.
   const isWordOrList = options.every((option) => {
-    const { type: own, element: each } = defOf(plain(option));
-    return own !== 'array' ? kindOf(plain(option)).kind === 'choice' : each && kindOf(plain(each)).kind === 'choice';
+    const { type: own, element: each } = partsOf(required(option));
+    return own !== 'array'
+      ? kindOf(required(option)).kind === 'choice'
+      : each && kindOf(required(each)).kind === 'choice';
   });
   if (isWordOrList) return { kind: 'choice', options: choices };
   if (kinds.some(({ kind }) => kind === 'other' || kind === 'colors')) return { kind: 'other' };

@@ -1,6 +1,7 @@
 import { parse } from 'yaml';
 import { safeParse } from 'zod/mini';
-import { defOf, fieldIn, type Schema } from './fieldAt.js';
+import { partsOf, type Schema } from '../schema/schemaParts.js';
+import { fieldIn } from './fieldAt.js';
 
 const yamlOf = (text: string): unknown => {
   try {
@@ -15,7 +16,7 @@ const yamlOf = (text: string): unknown => {
 export function enteredFor(schema: Schema | undefined, text: string): unknown {
   if (!schema) return text.trim() === '' ? undefined : text;
   // Words that look like a number stay words where words alone are taken.
-  const isWords = defOf(schema).type === 'string';
+  const isWords = partsOf(schema).type === 'string';
   if (text.trim() === '') return isWords && safeParse(schema, '').success ? '' : undefined;
   const tried = isWords ? [text] : [yamlOf(text), text];
   return tried.find((value) => safeParse(schema, value).success) ?? text;

@@ -37,7 +37,7 @@ function joinedCategories(name: string, columns: readonly CategoryColumn[]): Cat
 
 /** Several tables below each other, with a column that names the one of each row. Columns that some of them lack are left out. */
 export function joinedTables(tables: readonly NamedTable[]): Table {
-  const [first] = tables as [NamedTable];
+  const first = entryAt(tables, 0);
   const sources = tables.map(({ table }) => new Map(table.columns.map((own) => [columnKey(own.name, own.as), own])));
   const columns = first.table.columns.flatMap(({ name, as }): Column[] => {
     const own = sources.flatMap((source) => source.get(columnKey(name, as)) ?? []);

@@ -169,12 +169,15 @@ export async function pdfDocument(
   fontBytes: WriteContext['fontBytes'],
 ): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
-  const [first] = sheets as [DocumentSheet];
+  const first = entryAt(sheets, 0);
   const fonts = await loadFonts(
     sheets.flatMap(({ blocks }) => blocks.flatMap(({ items }) => items)),
     fontBytes,
   );
-  const sizeOf = ({ width, height }: DocumentSheet) => ({ size: [width, height] as [number, number], margin: 0 });
+  const sizeOf = ({ width, height }: DocumentSheet) => ({
+    size: [width, height] satisfies [number, number],
+    margin: 0,
+  });
   const pdf = new PDFDocument({
     ...sizeOf(first),
     font: '',
@@ -219,7 +222,7 @@ export async function pdfDocument(
  * @param plates one or more, a page each
  */
 export async function pdfPages(plates: readonly Plate[], context: WriteContext): Promise<Uint8Array> {
-  const [first] = plates as [Plate];
+  const first = entryAt(plates, 0);
   const sheets = plates.map(
     ({ width, height, paper, items, description, title }): DocumentSheet => ({
       width,

@@ -51,6 +51,10 @@ z.config({ jitless: true });
 /** The notes of every setting, by its schema. */
 export const notes = z.registry<FieldNotes>();
 
+/** What is noted at a schema. */
+export const noteOf = (schema: z.core.$ZodType): FieldNotes | undefined =>
+  notes.get(schema as never) as FieldNotes | undefined;
+
 function noted<S extends z.core.$ZodType>(schema: S, fieldNotes: FieldNotes): S {
   notes.add(schema, fieldNotes as never);
   return schema;
@@ -201,8 +205,11 @@ export const choice = <const T extends readonly [string, ...string[]]>(
 export const code = (description: string, example: string) =>
   noted(z.union([shortText(), finite(), z.boolean()]), { description, expects: 'a value of the table', example });
 
+/** Of a group that says nothing more of itself. */
+const plainNote: FieldNotes = { description: '', expects: 'settings, one on each line or in { }' };
+
 export const object = <T extends z.core.$ZodShape>(description: string, shape: T) =>
-  noted(z.strictObject(shape), { description, expects: 'settings, one on each line or in { }' });
+  noted(z.strictObject(shape), { ...plainNote, description });
 
 /** Whether a group has no more names than a person gives. */
 const fewNames = (most: number) =>
@@ -259,9 +266,9 @@ export const open = <S extends z.core.SomeType>(schema: S) => z.optional(schema)
 
 /** A group of settings that are held as one, such as the width, colour and dashes of a line. */
 export const heldAs = <N extends ReadingName, S extends z.core.$ZodType>(name: N, schema: S) =>
-  read(schema, name, notes.get(schema) as unknown as FieldNotes);
+  read(schema, name, { ...plainNote, ...noteOf(schema) });
 
 /** A setting that changes nothing in charts without some mark, with what it needs. The settings in it need the same, or say what they do. */
 export function needing<S extends z.core.$ZodType>(needs: string, schema: S): S {
-  return noted(schema, { ...(notes.get(schema) as unknown as FieldNotes), needs });
+  return noted(schema, { ...plainNote, ...noteOf(schema), needs });
 }

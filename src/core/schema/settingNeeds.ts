@@ -1,21 +1,15 @@
-import type * as z from 'zod/mini';
-import { notes } from './fields.js';
+import { noteOf } from './fields.js';
 import { lookShape } from './look.js';
-
-type Schema = z.core.$ZodType;
-interface Definition {
-  innerType?: Schema;
-  shape?: Record<string, Schema>;
-}
+import { partsOf, type Schema } from './schemaParts.js';
 
 /** The notes at the settings of a group that say what a setting needs; those of a part come before those of its group. */
-function needsIn(shape: Record<string, Schema>, path: string): [path: string, needs: string][] {
+function needsIn(shape: Readonly<Record<string, Schema>>, path: string): [path: string, needs: string][] {
   return Object.entries(shape).flatMap(([key, schema]) => {
-    const { innerType, ...own } = schema._zod.def as Definition;
+    const { innerType, shape: own } = partsOf(schema);
     if (innerType) return needsIn({ [key]: innerType }, path);
     const at = path === '' ? key : `${path}.${key}`;
-    const needs = (notes.get(schema) as { needs?: string } | undefined)?.needs;
-    const parts = own.shape ? needsIn(own.shape, at) : [];
+    const needs = noteOf(schema)?.needs;
+    const parts = own ? needsIn(own, at) : [];
     return needs === undefined ? parts : [...parts, [at, needs]];
   });
 }

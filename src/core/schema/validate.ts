@@ -2,44 +2,28 @@ import type * as z from 'zod/mini';
 import { lastOf } from '../at.js';
 import { nearest } from '../problem/nearest.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
-import { type FieldNotes, largestText, longestSide, notes } from './fields.js';
+import { type FieldNotes, largestText, longestSide, noteOf } from './fields.js';
 import { insteadOf, kindMeant } from './otherWords.js';
+import { partsOf, required, type Schema, type SchemaParts, textsOf } from './schemaParts.js';
 import type { Path, YamlSource } from './yamlSource.js';
 
-type Schema = z.core.$ZodType;
 type Issue = z.core.$ZodIssue;
 
-interface Definition {
-  innerType?: Schema;
-  discriminator?: string;
-  shape?: Record<string, Schema>;
-  valueType?: Schema;
-  element?: Schema;
-  options?: Schema[];
-}
-
-const definition = (schema: Schema) => schema._zod.def as Definition;
-
-function unwrap(schema: Schema): Schema {
-  const { innerType } = definition(schema);
-  return innerType ? unwrap(innerType) : schema;
-}
-
 /** The options of a union that a value may mean: where one of its settings says which, that one. */
-function meant({ options = [], discriminator }: Definition, value: unknown): Schema[] {
+function meant({ options = [], discriminator }: SchemaParts, value: unknown): readonly Schema[] {
   if (discriminator === undefined) return options;
   const said = (value as Record<string, unknown> | undefined)?.[discriminator];
   const own = options.filter((option) => {
-    const kind = definition(unwrap(option)).shape?.[discriminator];
-    return kind && enumValues(kind).includes(String(said));
+    const kind = partsOf(required(option)).shape?.[discriminator];
+    return kind && textsOf(kind).includes(String(said));
   });
   return own.length > 0 ? own : options;
 }
 
 /** The schemas that may apply at a key of a schema: several where it is a union. */
 function children(schema: Schema, key: string | number, value?: unknown): Schema[] {
-  const inner = unwrap(schema);
-  const def = definition(inner);
+  const inner = required(schema);
+  const def = partsOf(inner);
   if (def.options) return meant(def, value).flatMap((option) => children(option, key, value));
   const child = def.shape?.[key as string] ?? def.valueType ?? def.element;
   return child ? [child] : [];
@@ -60,7 +44,7 @@ function schemasAt(schema: Schema, path: Path, value?: unknown): Schema[] {
 /** What is known of the setting at a path. @param value the whole file, which decides between kinds of settings */
 export function notesAt(schema: Schema, path: Path, value?: unknown): FieldNotes | undefined {
   return schemasAt(schema, path, value)
-    .map((s) => notes.get(unwrap(s)) as FieldNotes | undefined)
+    .map((s) => noteOf(required(s)))
     .find((found) => found !== undefined);
 }
 
@@ -71,8 +55,8 @@ const valueAt = (value: unknown, path: Path): unknown =>
 export function knownKeys(schema: Schema, path: Path, value?: unknown): string[] {
   const at = value === undefined ? undefined : valueAt(value, path);
   const keys = schemasAt(schema, path, value).flatMap((s) => {
-    const def = definition(unwrap(s));
-    const shapes = def.options ? meant(def, at).map((o) => definition(unwrap(o)).shape) : [def.shape];
+    const def = partsOf(required(s));
+    const shapes = def.options ? meant(def, at).map((o) => partsOf(required(o)).shape) : [def.shape];
     return shapes.flatMap((shape) => Object.keys(shape ?? {}));
   });
   return [...new Set(keys)];
@@ -188,13 +172,13 @@ const truths: Readonly<Record<string, string>> = {
 function groupFor(schema: Schema, path: Path, value: unknown, whole: unknown): string | undefined {
   if (typeof value === 'object' || value === undefined) return undefined;
   const shape = schemasAt(schema, path, whole)
-    .map((one) => definition(unwrap(one)).shape)
+    .map((one) => partsOf(required(one)).shape)
     .find((found) => found !== undefined);
   if (!shape) return undefined;
   const fields = Object.entries(shape).map(([key, field]) => ({
     key,
-    options: enumValues(field),
-    note: notes.get(unwrap(field)) as FieldNotes | undefined,
+    options: textsOf(field),
+    note: noteOf(required(field)),
   }));
   const text = String(value);
   const said = fields.find(({ options }) => options.includes(text));
@@ -231,7 +215,7 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
     const { discriminator } = issue as { discriminator?: string };
     if (discriminator !== undefined) {
       const at = path.at(-1) === discriminator ? path : [...path, discriminator];
-      return [wrongValue(schema, source, at, { options: schemasAt(schema, at).flatMap(enumValues) })];
+      return [wrongValue(schema, source, at, { options: schemasAt(schema, at).flatMap(textsOf) })];
     }
     return [wrongValue(schema, source, path)];
   }
@@ -248,11 +232,6 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
   }
   const options = issue.code === 'invalid_value' ? issue.values.map(String) : undefined;
   return [wrongValue(schema, source, path, { options, issue })];
-}
-
-function enumValues(schema: Schema): string[] {
-  const def = unwrap(schema)._zod.def as { entries?: Record<string, string>; values?: string[] };
-  return def.entries ? Object.values(def.entries) : (def.values ?? []);
 }
 
 /** A file with more faults than this is another file than was meant. */

@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import {
   type Boxed,
   coveredBy,
@@ -119,12 +120,12 @@ class Neighbours {
     for (const key of this.cellsOf(piece)) {
       const cell = this.cells.get(key) ?? [];
       for (let i = 0; i < cell.length; i += 1) {
-        const at = cell[i] as number;
+        const at = numberAt(cell, i);
         if (seen[at] === looks) continue;
         seen[at] = looks;
         const k = 4 * at;
-        const isBeside = (boxes[k] as number) > right || (boxes[k + 2] as number) < left;
-        if (!isBeside && (boxes[k + 1] as number) <= bottom && (boxes[k + 3] as number) >= top) found.push(at);
+        const isBeside = numberAt(boxes, k) > right || numberAt(boxes, k + 2) < left;
+        if (!isBeside && numberAt(boxes, k + 1) <= bottom && numberAt(boxes, k + 3) >= top) found.push(at);
       }
     }
     return found;
@@ -412,7 +413,7 @@ function breakCircle(scene: Scene): boolean {
   const { pieces } = scene;
   const circle = circleIn(scene);
   if (circle.length === 0) return false;
-  const release = (link: number) => scene.release(circle[link] as number, circle[(link + 1) % circle.length] as number);
+  const release = (link: number) => scene.release(numberAt(circle, link), numberAt(circle, (link + 1) % circle.length));
   const onSkin = lineOnSkin(circle.map((at) => pieces[at] as Boxed));
   if (onSkin >= 0) {
     release(onSkin);
@@ -428,7 +429,7 @@ function breakCircle(scene: Scene): boolean {
   const link = Math.max(
     0,
     circle.findIndex((at, i) => {
-      const pair = [pieces[at], pieces[circle[(i + 1) % circle.length] as number]];
+      const pair = [pieces[at], pieces[numberAt(circle, (i + 1) % circle.length)]];
       return pair.some((one) => one?.is === 'marker') && pair.some((one) => one?.is === 'face');
     }),
   );

@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import { centred } from './exactSum.js';
 import { tLimit } from './interval.js';
 import { picked } from './pick.js';
@@ -25,7 +26,7 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
   const n = xs.length;
   const neighbours = Math.min(n, Math.max(2, Math.round(span * n)));
   const order = Array.from({ length: n }, (_, i) => i).sort(
-    (a, b) => (xs[a] as number) - (xs[b] as number) || (ys[a] as number) - (ys[b] as number),
+    (a, b) => numberAt(xs, a) - numberAt(xs, b) || numberAt(ys, a) - numberAt(ys, b),
   );
   const x = picked(xs, order);
   const { mean, unit, rest: own } = centred(ys);
@@ -33,9 +34,9 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
   if (n < 4 || x[0] === x[n - 1]) return undefined;
   let [rest, freedom, total] = [0, n, 0];
   for (let i = 0; i < n; i += 1) {
-    const { value, norm, own: weight } = smoothed({ x, y }, neighbours, x[i] as number, i);
-    rest += ((y[i] as number) - value) ** 2;
-    total += (y[i] as number) ** 2;
+    const { value, norm, own: weight } = smoothed({ x, y }, neighbours, numberAt(x, i), i);
+    rest += (numberAt(y, i) - value) ** 2;
+    total += numberAt(y, i) ** 2;
     freedom += norm - 2 * weight;
   }
   const spread = freedom > 0.5 ? Math.sqrt(rest / freedom) : undefined;
@@ -71,19 +72,19 @@ function neighbourhood(x: Float64Array, count: number, place: number): Neighbour
   let [low, high] = [0, x.length - count];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (place - (x[middle] as number) > (x[middle + count] as number) - place) low = middle + 1;
+    if (place - numberAt(x, middle) > numberAt(x, middle + count) - place) low = middle + 1;
     else high = middle;
   }
   let [start, end] = [low, low + count];
-  const reach = Math.max(place - (x[start] as number), (x[end - 1] as number) - place);
-  while (start > 0 && place - (x[start - 1] as number) <= reach) start -= 1;
-  while (end < x.length && (x[end] as number) - place <= reach) end += 1;
+  const reach = Math.max(place - numberAt(x, start), numberAt(x, end - 1) - place);
+  while (start > 0 && place - numberAt(x, start - 1) <= reach) start -= 1;
+  while (end < x.length && numberAt(x, end) - place <= reach) end += 1;
   return { start, end, reach };
 }
 
 /** Whether none of some values is nearer to a place than the farthest of them. */
 function isLevel(x: Float64Array, { start, end, reach }: Neighbours, place: number): boolean {
-  for (let i = start; i < end; i += 1) if (Math.abs((x[i] as number) - place) < reach) return false;
+  for (let i = start; i < end; i += 1) if (Math.abs(numberAt(x, i) - place) < reach) return false;
   return true;
 }
 
@@ -96,20 +97,20 @@ function smoothed({ x, y }: Sorted, count: number, place: number, point = -1) {
   const weights = new Float64Array(end - start);
   let [sw, sx] = [0, 0];
   for (let i = start; i < end; i += 1) {
-    const distance = reach === 0 ? 0 : Math.abs((x[i] as number) - place) / reach;
+    const distance = reach === 0 ? 0 : Math.abs(numberAt(x, i) - place) / reach;
     const weight = level ? 1 : (1 - distance ** 3) ** 3;
     weights[i - start] = weight;
     sw += weight;
-    sx += weight * (x[i] as number);
+    sx += weight * numberAt(x, i);
   }
   const mean = sx / sw;
   let sxx = 0;
-  for (let i = start; i < end; i += 1) sxx += (weights[i - start] as number) * ((x[i] as number) - mean) ** 2;
+  for (let i = start; i < end; i += 1) sxx += numberAt(weights, i - start) * (numberAt(x, i) - mean) ** 2;
   const lever = sxx > 1e-12 * reach * reach * sw ? (place - mean) / sxx : 0;
   let [value, norm, own] = [0, 0, 0];
   for (let i = start; i < end; i += 1) {
-    const part = (weights[i - start] as number) * (1 / sw + lever * ((x[i] as number) - mean));
-    value += part * (y[i] as number);
+    const part = numberAt(weights, i - start) * (1 / sw + lever * (numberAt(x, i) - mean));
+    value += part * numberAt(y, i);
     norm += part * part;
     if (i === point) own = part;
   }

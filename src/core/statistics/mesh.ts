@@ -51,7 +51,7 @@ export function sphere(cuts: number): Mesh {
     };
     const next: number[] = [];
     for (let i = 0; i < triangles.length; i += 3) {
-      const [a, b, c] = triangles.slice(i, i + 3) as [number, number, number];
+      const [a, b, c] = [entryAt(triangles, i), entryAt(triangles, i + 1), entryAt(triangles, i + 2)];
       const [ab, bc, ca] = [middle(a, b), middle(b, c), middle(c, a)];
       next.push(a, ab, ca, b, bc, ab, c, ca, bc, ab, bc, ca);
     }

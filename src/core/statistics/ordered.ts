@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import { picked } from './pick.js';
 
 /** Values in rising order, by their place: a sorted array, or one in which values stand several times without being held so. */
@@ -17,11 +18,11 @@ export class Repeated implements Ordered {
 
   /** @param frequencies whole numbers of zero and above */
   constructor(values: ArrayLike<number>, frequencies: ArrayLike<number>) {
-    const order = orderOf(values).filter((i) => (frequencies[i] as number) > 0);
+    const order = orderOf(values).filter((i) => numberAt(frequencies, i) > 0);
     this.values = picked(values, order);
     let sum = 0;
     this.upTo = Float64Array.from(order, (i) => {
-      sum += frequencies[i] as number;
+      sum += numberAt(frequencies, i);
       return sum;
     });
     this.length = sum;
@@ -35,7 +36,7 @@ export class Repeated implements Ordered {
 /** Places of values in rising order; equal ones as they come. */
 export function orderOf(values: ArrayLike<number>): number[] {
   return Array.from({ length: values.length }, (_, i) => i).sort(
-    (a, b) => (values[a] as number) - (values[b] as number) || a - b,
+    (a, b) => numberAt(values, a) - numberAt(values, b) || a - b,
   );
 }
 
@@ -44,7 +45,7 @@ export function firstBeyond(rising: ArrayLike<number>, limit: number): number {
   let [low, high] = [0, rising.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((rising[middle] as number) <= limit) low = middle + 1;
+    if (numberAt(rising, middle) <= limit) low = middle + 1;
     else high = middle;
   }
   return low;

@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import { centred, ExactSum } from './exactSum.js';
 import { tLimit } from './interval.js';
 
@@ -39,11 +40,11 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
     const a = last ? dot(last.values, last.values, z) / last.norm : 0;
     const b = last && before ? last.norm / before.norm : 0;
     if (k > 0) steps.push([a, b]);
-    const values = z.map((t, i) => (last ? (t - a) * (last.values[i] as number) - b * (before?.values[i] ?? 0) : 1));
+    const values = z.map((t, i) => (last ? (t - a) * numberAt(last.values, i) - b * (before?.values[i] ?? 0) : 1));
     const norm = dot(values, values);
     if (!(norm > 1e-20 * n)) return undefined;
     const weight = dot(values, residuals) / norm;
-    for (let i = 0; i < n; i += 1) residuals[i] = (residuals[i] as number) - weight * (values[i] as number);
+    for (let i = 0; i < n; i += 1) residuals[i] = numberAt(residuals, i) - weight * numberAt(values, i);
     basis.push({ values, powers: nextPowers(last?.powers, before?.powers, a, b), norm, weight });
   }
   const rest = dot(residuals, residuals);
@@ -55,7 +56,7 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
   const values = (x: number): number[] => {
     const t = (x - shift) / scale;
     const found = [1];
-    for (const [k, [a, b]] of steps.entries()) found.push((t - a) * (found[k] as number) - b * (found[k - 1] ?? 0));
+    for (const [k, [a, b]] of steps.entries()) found.push((t - a) * numberAt(found, k) - b * (found[k - 1] ?? 0));
     return found;
   };
   return {
@@ -74,12 +75,12 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
     ...(total > 0 ? { rSquared: Math.max(0, 1 - rest / total) } : {}),
     at(x, level) {
       const at = values(x);
-      const y = mean + unit * sum((k) => (basis[k]?.weight as number) * (at[k] as number));
+      const y = mean + unit * sum((k) => (basis[k]?.weight as number) * numberAt(at, k));
       if (variance === undefined) return { y };
       const half =
         tLimit((1 + level) / 2, freedom) *
         unit *
-        Math.sqrt(variance * sum((k) => (at[k] as number) ** 2 / (basis[k]?.norm as number)));
+        Math.sqrt(variance * sum((k) => numberAt(at, k) ** 2 / (basis[k]?.norm as number)));
       return { y, low: y - half, high: y + half };
     },
   };
@@ -89,15 +90,15 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
 function middleOf(xs: ArrayLike<number>): [number, number] {
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < xs.length; i += 1) {
-    least = Math.min(least, xs[i] as number);
-    greatest = Math.max(greatest, xs[i] as number);
+    least = Math.min(least, numberAt(xs, i));
+    greatest = Math.max(greatest, numberAt(xs, i));
   }
   return [least / 2 + greatest / 2, greatest / 2 - least / 2];
 }
 
 function dot(a: Float64Array, b: Float64Array, c?: Float64Array): number {
   const sum = new ExactSum();
-  for (let i = 0; i < a.length; i += 1) sum.addProduct((a[i] as number) * (c ? (c[i] as number) : 1), b[i] as number);
+  for (let i = 0; i < a.length; i += 1) sum.addProduct(numberAt(a, i) * (c ? numberAt(c, i) : 1), numberAt(b, i));
   return sum.value;
 }
 
@@ -116,7 +117,7 @@ function unscaled(powers: readonly number[], shift: number, scale: number): numb
         { length: found.length + 1 },
         (_, j) => ((found[j - 1] ?? 0) - shift * (found[j] ?? 0)) / scale,
       );
-      next[0] = (next[0] as number) + power;
+      next[0] = numberAt(next, 0) + power;
       return next;
     }, [])
     .slice(0, powers.length);

@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import { ExactSum, exactMean, exactTotal, largest, powerNear } from './exactSum.js';
 
 /** What a weight means: how many cases a row stands for, or how much one case counts. */
@@ -93,15 +94,15 @@ function momentsOf(values: readonly number[], weights: readonly number[] | undef
   const mean = exactMean(values, weights);
   const count = values.length;
   let farthest = 0;
-  for (let i = 0; i < count; i += 1) farthest = Math.max(farthest, Math.abs((values[i] as number) - mean));
+  for (let i = 0; i < count; i += 1) farthest = Math.max(farthest, Math.abs(numberAt(values, i) - mean));
   const unit = powerNear(farthest);
   const squares = new ExactSum();
   const rest = new ExactSum();
   for (let i = 0; i < count; i += 1) {
-    const scaled = ((values[i] as number) - mean) / unit;
+    const scaled = (numberAt(values, i) - mean) / unit;
     if (weights) {
-      squares.addProduct(scaled * scaled, weights[i] as number);
-      rest.addProduct(scaled, weights[i] as number);
+      squares.addProduct(scaled * scaled, numberAt(weights, i));
+      rest.addProduct(scaled, numberAt(weights, i));
     } else {
       squares.add(scaled * scaled);
       rest.add(scaled);

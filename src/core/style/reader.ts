@@ -1,23 +1,21 @@
-import type * as z from 'zod/mini';
 import { hexOf } from '../color/color.js';
 import { dashed } from '../color/dashes.js';
 import { nearest } from '../problem/nearest.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
-import { type Bounds, type FieldNotes, longestSide, notes, type ReadingName } from '../schema/fields.js';
+import { type Bounds, longestSide, noteOf, type ReadingName } from '../schema/fields.js';
 import { lengthInPoints } from '../schema/length.js';
 import type { Dash } from '../schema/look/names.js';
+import { partsOf, type Schema, type SchemaParts } from '../schema/schemaParts.js';
 import { isGroup } from '../schema/settingTree.js';
 import { isNone } from './given.js';
 import type { Origin } from './layers.js';
 import type { Readings } from './settings.js';
 
-type Schema = z.core.$ZodType;
-
 /** The parts of a field that the walk goes down by, and how its value is held. */
 interface Field {
-  shape?: Readonly<Record<string, Schema>>;
-  element?: Schema;
-  valueType?: Schema;
+  shape?: SchemaParts['shape'] | undefined;
+  element?: Schema | undefined;
+  valueType?: Schema | undefined;
   reads?: ReadingName | undefined;
   bounds?: Bounds | undefined;
 }
@@ -28,9 +26,11 @@ const fields = new WeakMap<Schema, Field>();
 function fieldOf(schema: Schema): Field {
   const known = fields.get(schema);
   if (known) return known;
-  const { innerType, ...parts } = schema._zod.def as Field & { innerType?: Schema };
-  const note = notes.get(schema as never) as FieldNotes | undefined;
-  const field = innerType ? fieldOf(innerType) : { ...parts, reads: note?.reads, bounds: note?.bounds };
+  const { innerType, shape, element, valueType } = partsOf(schema);
+  const note = noteOf(schema);
+  const field = innerType
+    ? fieldOf(innerType)
+    : { shape, element, valueType, reads: note?.reads, bounds: note?.bounds };
   fields.set(schema, field);
   return field;
 }
@@ -116,12 +116,13 @@ export class Reader {
       const [field, inner] = [shape[key], (value as Readonly<Record<string, unknown>>)[key]];
       return field && inner !== undefined ? this.read(field, inner, `${path}.${key}`) : undefined;
     };
+    const text = String(value);
     const forms: { [N in ReadingName]: () => Readings[N] } = {
-      length: () => this.points(value as string, path, bounds),
-      sizes: () => (typeof value === 'number' ? value : this.points(value as string, path) / (this.names.em ?? 1)),
-      width: () => this.width(value as string, path),
-      color: () => this.color(value as string, path),
-      fill: () => (isNone(value as string) ? 'none' : this.color(value as string, path)),
+      length: () => this.points(text, path, bounds),
+      sizes: () => (typeof value === 'number' ? value : this.points(text, path) / (this.names.em ?? 1)),
+      width: () => this.width(text, path),
+      color: () => this.color(text, path),
+      fill: () => (isNone(text) ? 'none' : this.color(text, path)),
       stroke: () => dashed(part('width') as number, part('color') as string, (part('dash') ?? 'solid') as Dash),
       textStyle: () => {
         const size = part('size') as number;

@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import type { Face, Variant } from './face.js';
 import type { Outline } from './outline.js';
 import { scriptRuns } from './scripts.js';
@@ -25,7 +26,7 @@ function readKerning(line: string, stride: number): Map<number, number> {
   const kerning = new Map<number, number>();
   const numbers = line.split(' ').map(Number);
   for (let i = 0; i + 2 < numbers.length; i += 3) {
-    kerning.set((numbers[i] as number) * stride + (numbers[i + 1] as number), numbers[i + 2] as number);
+    kerning.set(numberAt(numbers, i) * stride + numberAt(numbers, i + 1), numberAt(numbers, i + 2));
   }
   return kerning;
 }
@@ -40,8 +41,8 @@ function readOutline(source: string): Outline {
   const commands = source.replace(/[^MLQZ]+/g, '');
   const deltas = source.match(numberPattern)?.map(Number) ?? [];
   for (let i = 0; i < deltas.length; i += 2) {
-    x += deltas[i] as number;
-    y += deltas[i + 1] as number;
+    x += numberAt(deltas, i);
+    y += numberAt(deltas, i + 1);
     coordinates.push(x / 2, y / 2);
   }
   return { commands, coordinates };

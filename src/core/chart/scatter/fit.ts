@@ -85,8 +85,8 @@ export function drawFit(
     type: 'band',
     cell,
     xs: along,
-    low: fitted.map(({ low }) => low as number),
-    high: fitted.map(({ high }) => high as number),
+    low: fitted.map(({ low = Number.NaN }) => low),
+    high: fitted.map(({ high = Number.NaN }) => high),
   };
   const line: LineMark = { type: 'line', cell, as: 'fit', xs: along, ys: fitted.map(({ y }) => y) };
   return {

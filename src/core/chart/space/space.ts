@@ -6,6 +6,7 @@ import { bestView, namedViews, type View } from '../../space/view.js';
 import { covarianceOf } from '../../statistics/covariance.js';
 import type { Triple } from '../../statistics/density3.js';
 import { picked } from '../../statistics/pick.js';
+import { tripleOf } from '../../tuple.js';
 import type { ChartInput } from '../chartInput.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { shadeKeys, sizeKeys, zeroSizes } from '../frame/cloudKeys.js';
@@ -32,7 +33,7 @@ import {
 import { spaceAltText, spaceFacts, spaceNumbers } from './spaceWords.js';
 
 type AxisKey = 'x' | 'y' | 'z';
-const axisKeys: readonly AxisKey[] = ['x', 'y', 'z'];
+const axisKeys = ['x', 'y', 'z'] as const;
 
 const numbersOf = (frame: SpaceFrame, axis: AxisKey): Float64Array => filled(frame.measured(axis), axis).column.numbers;
 
@@ -41,7 +42,7 @@ function groupsOf(frame: SpaceFrame): Spots[] {
   const group = frame.sorted('group');
   const rows = (group?.categories ?? [undefined]).map(() => [] as number[]);
   for (const row of frame.rows) rows[group ? group.of(row) : 0]?.push(row);
-  const [xs, ys, zs] = axisKeys.map((axis) => numbersOf(frame, axis)) as [Float64Array, Float64Array, Float64Array];
+  const [xs, ys, zs] = tripleOf(axisKeys, (axis) => numbersOf(frame, axis));
   const pick = (own: readonly number[], from: Float64Array) => picked(from, own);
   return rows.flatMap((own, g): Spots[] => {
     const category = group?.categories[g];

@@ -3,6 +3,7 @@ import type { Variable } from '../../data/codebook.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { type Covariance, covarianceOf } from '../../statistics/covariance.js';
 import { settled } from '../../statistics/settled.js';
+import { tripleOf } from '../../tuple.js';
 import { lowered } from '../../type/letterCase.js';
 import { componentFacts, componentNumbers, componentsFor, shareOf } from '../frame/components.js';
 import type { NoteFact } from '../frame/noteFacts.js';
@@ -15,7 +16,7 @@ import type { ShownView, SpaceFrame, Spots } from './spaceSettings.js';
 const axes = ['x', 'y', 'z'] as const;
 
 const variablesOf = ({ codebook, settings }: SpaceFrame): [Variable, Variable, Variable] =>
-  axes.map((axis) => codebook.variable(settings[axis])) as [Variable, Variable, Variable];
+  tripleOf(axes, (axis) => codebook.variable(settings[axis]));
 
 /** The correlation of two axes; none where one of them does not vary. */
 const correlationOf = (moments: Covariance | undefined, i: number, j: number): number | undefined =>

@@ -1,3 +1,4 @@
+import { entryAt, lastOf, numberAt } from '../../at.js';
 import { blended, contrast } from '../../color/color.js';
 import { type Box, type MarkersItem, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { eachCommand, type Outline } from '../../type/outline.js';
@@ -28,7 +29,7 @@ export function polygonsOf(outline: Outline): Point[][] {
   let now: Point[] = [];
   eachCommand(outline, (command, at) => {
     const c = outline.coordinates;
-    const point = (i: number): Point => [c[at + i] as number, c[at + i + 1] as number];
+    const point = (i: number): Point => [numberAt(c, at + i), numberAt(c, at + i + 1)];
     if (command === 'M') {
       now = [point(0)];
       found.push(now);
@@ -38,9 +39,7 @@ export function polygonsOf(outline: Outline): Point[][] {
       if (first) now.push(first);
     } else {
       const controls =
-        command === 'Q'
-          ? [now.at(-1) as Point, point(0), point(2)]
-          : [now.at(-1) as Point, point(0), point(2), point(4)];
+        command === 'Q' ? [lastOf(now), point(0), point(2)] : [lastOf(now), point(0), point(2), point(4)];
       for (let i = 1; i <= curveSteps; i += 1) now.push(onCurve(controls, i / curveSteps));
     }
   });
@@ -50,9 +49,9 @@ export function polygonsOf(outline: Outline): Point[][] {
 
 /** The point of a Bézier curve (de Casteljau). */
 function onCurve(controls: readonly Point[], t: number): Point {
-  if (controls.length === 1) return controls[0] as Point;
+  if (controls.length === 1) return entryAt(controls, 0);
   const next = controls.slice(1).map((b, i): Point => {
-    const a = controls[i] as Point;
+    const a = entryAt(controls, i);
     return [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
   });
   return onCurve(next, t);
@@ -123,7 +122,7 @@ function strokeLines(item: PlateItem): readonly Point[][] {
 function isOnMarker({ outline, xs, ys }: MarkersItem, at: Point): boolean {
   const shape = polygonsOf(outline);
   return xs.some((x, i) => {
-    const [dx, dy] = [at[0] - x, at[1] - (ys[i] as number)];
+    const [dx, dy] = [at[0] - x, at[1] - numberAt(ys, i)];
     return Math.abs(dx) < 20 && Math.abs(dy) < 20 && isInside(shape, [dx, dy]);
   });
 }
@@ -193,14 +192,14 @@ export function letterBoxes({ x, y, angle, pieces }: TextItem): Point[][] {
 /** Places in the letters of words at which their ground is looked at. */
 export function letterPoints(item: TextItem): Point[] {
   const along = [0.02, 0.25, 0.5, 0.75, 0.98];
-  return letterBoxes(item).flatMap(([a, b, , d]) =>
-    along.flatMap((t) =>
-      [0.2, 0.8].map((s): Point => {
-        const [p, q, r] = [a as Point, b as Point, d as Point];
-        return [p[0] + t * (q[0] - p[0]) + s * (r[0] - p[0]), p[1] + t * (q[1] - p[1]) + s * (r[1] - p[1])];
-      }),
-    ),
-  );
+  return letterBoxes(item).flatMap((corners) => {
+    const [a, b, d] = [entryAt(corners, 0), entryAt(corners, 1), entryAt(corners, 3)];
+    return along.flatMap((t) =>
+      [0.2, 0.8].map(
+        (s): Point => [a[0] + t * (b[0] - a[0]) + s * (d[0] - a[0]), a[1] + t * (b[1] - a[1]) + s * (d[1] - a[1])],
+      ),
+    );
+  });
 }
 
 /** What follows from a figure, worked out once for all rules that ask for it. */

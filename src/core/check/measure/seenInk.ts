@@ -77,7 +77,7 @@ export const contrastsOfMarks = oncePer((subject) => {
   const { items, page } = subject;
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
   for (const [key, own] of marksOf(subject)) {
-    const [first] = own as [(typeof own)[number]];
+    const first = entryAt(own, 0);
     // A band about a line is light so that the line is seen.
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && own.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.

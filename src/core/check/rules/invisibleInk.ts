@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { PlateItem, TextItem } from '../../plate/plate.js';
 import { type RolePart, type RolePiece, roleOf, seriesOf } from '../../plate/role.js';
 import { quoted, under } from '../measure/ink.js';
@@ -32,7 +33,7 @@ function wordFlaws(subject: Subject): Flaw[] {
     });
   }
   return [...kinds].map(([kind, { items, isWhole, ratio }]): Flaw => {
-    const [first] = items as [TextItem];
+    const first = entryAt(items, 0);
     const words = listed(items.map(quoted), 2);
     const verb = items.length === 1 ? 'is' : 'are';
     return {

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
 import { isText, quoted } from '../measure/ink.js';
@@ -60,7 +61,7 @@ export const legend = rule({
     const entries = items.filter(isText).filter(isEntry);
     const flaws: Flaw[] = [];
     if (entries.length === 1 && !plans[0]?.sizes) {
-      const [only] = entries as [(typeof entries)[number]];
+      const only = entryAt(entries, 0);
       flaws.push({
         found: `the legend has one entry, ${quoted(only)}`,
         expected: 'no legend; what it says belongs into the title or the note',

@@ -95,10 +95,8 @@ function labelRoom(fitting: ValueFitting, ticks: Ticks): number {
 
 /** The ends of an axis on the page with the gaps that the author asks for, turned round where it is reversed. */
 export function inset({ gap = [0, 0], reverse }: AxisSettings, from: number, to: number): [number, number] {
-  const [low, high] = [from + (to - from) * gap[0], to - (to - from) * gap[1]];
-  return reverse
-    ? ([from + (to - from) * gap[1], to - (to - from) * gap[0]].reverse() as [number, number])
-    : [low, high];
+  const length = to - from;
+  return reverse ? [to - length * gap[0], from + length * gap[1]] : [from + length * gap[0], to - length * gap[1]];
 }
 
 /** The scale of an axis on a stretch of the page, from its lower to its upper end. */

@@ -1,6 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { Box, PathItem } from '../../plate/plate.js';
 import type { PatternName } from '../../schema/look/names.js';
+import { pairOf } from '../../tuple.js';
 import { boxOfPoints } from './lineInk.js';
 import type { Point } from './point.js';
 
@@ -29,7 +30,7 @@ function inside(rings: readonly (readonly Point[])[], start: Point, direction: P
     for (const [i, a] of ring.entries()) {
       const b = entryAt(ring, (i + 1) % ring.length);
       // The sides of the line on which both ends lie; an end on it counts as above.
-      const [sa, sb] = [a, b].map(([x, y]) => (x - start[0]) * dy - (y - start[1]) * dx) as [number, number];
+      const [sa, sb] = pairOf([a, b], ([x, y]) => (x - start[0]) * dy - (y - start[1]) * dx);
       if (sa >= 0 === sb >= 0) continue;
       const t = sa / (sa - sb);
       const [x, y] = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
@@ -44,12 +45,14 @@ function linesIn(rings: readonly (readonly Point[])[], box: Box, angle: number, 
   const turn = (angle * Math.PI) / 180;
   const [dx, dy] = [Math.cos(turn), Math.sin(turn)];
   const normal: Point = [-dy, dx];
-  const corners = [
-    [box.x, box.y],
-    [box.x + box.width, box.y],
-    [box.x, box.y + box.height],
-    [box.x + box.width, box.y + box.height],
-  ].map(([x, y]) => (x as number) * normal[0] + (y as number) * normal[1]);
+  const corners = (
+    [
+      [box.x, box.y],
+      [box.x + box.width, box.y],
+      [box.x, box.y + box.height],
+      [box.x + box.width, box.y + box.height],
+    ] satisfies [number, number][]
+  ).map(([x, y]) => x * normal[0] + y * normal[1]);
   const segments: Point[][] = [];
   const first = Math.ceil(Math.min(...corners) / step);
   const last = Math.floor(Math.max(...corners) / step);

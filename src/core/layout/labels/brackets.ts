@@ -1,4 +1,5 @@
 import type { Box, PlateItem } from '../../plate/plate.js';
+import { pairOf } from '../../tuple.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import { type PanelScales, placeAt } from '../axes/panelScales.js';
 import { boxOfShape, type InkIndex } from '../ink/inkIndex.js';
@@ -75,7 +76,7 @@ export function bracketInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Pl
   const slot = Math.abs(categories.to - categories.from) / categories.count;
   const taken: Taken[] = shapesOf(sheet, scales).map((shape) => ground.over(boxOfShape(shape)));
   const wanted = brackets.map((bracket, i) => {
-    const ends = bracket.between.map((end) => endOf(sheet, scales, bracket, end)) as [number, number];
+    const ends = pairOf(bracket.between, (end) => endOf(sheet, scales, bracket, end));
     return { bracket, i, low: Math.min(...ends), high: Math.max(...ends) };
   });
   const items: PlateItem[] = [];
@@ -92,12 +93,14 @@ export function bracketInk(sheet: Sheet, scales: PanelScales, ink: InkIndex): Pl
     const foot = under + 0.45 * size;
     const line = foot + 0.35 * size;
     const gap = plan.direction === 'vertical' ? 0.05 * size : 0.25 * size;
-    const ends = [
-      [low, foot],
-      [low, line],
-      [high, line],
-      [high, foot],
-    ].map(([a, h]) => ground.onPage(a as number, h as number));
+    const ends = (
+      [
+        [low, foot],
+        [low, line],
+        [high, line],
+        [high, foot],
+      ] satisfies [number, number][]
+    ).map(([a, h]) => ground.onPage(a, h));
     const label = textLabel(sheet, 'dataLabel', { role: `brackets[${i}].mark`, from: bracket.from });
     items.push(pathThrough(ends, { role: `brackets[${i}]`, from: bracket.from }, { stroke }));
     const words = ground.words(block, middle, line + gap, label);

@@ -1,4 +1,4 @@
-import { entryAt } from '../../at.js';
+import { entryAt, lastOf } from '../../at.js';
 import type { LineMark } from '../../chart/plan.js';
 import type { Box, PlateItem } from '../../plate/plate.js';
 import type { TextBlock } from '../../type/textBlock.js';
@@ -18,8 +18,7 @@ const tries = [0, 1, ...Array.from({ length: 19 }, (_, i) => (i + 1) / 20)];
 function shownPart(mark: LineMark, scales: PanelScales): [Point, Point] | undefined {
   const points = mark.xs.map((x, i): Point => [placeAt(scales.x, x), placeAt(scales.y, entryAt(mark.ys, i))]);
   const [piece] = clipLine(points, panelOf(scales));
-  const [a, b] = [piece?.[0], piece?.at(-1)];
-  return a && b ? [a as Point, b as Point] : undefined;
+  return piece?.length ? [entryAt(piece, 0), lastOf(piece)] : undefined;
 }
 
 /** The words of a line with their box beside it at some share of its length: above it, or right of an upright one. */

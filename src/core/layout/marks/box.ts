@@ -40,7 +40,7 @@ function acrossOf(sheet: Typesetter, scales: GroupScales, mark: BoxMark): Across
     a: middle - half,
     b: middle + half,
     middle,
-    ...(mark.points ? { points: [from + own + width * 0.06, to] as [number, number] } : {}),
+    ...(mark.points ? { points: [from + own + width * 0.06, to] satisfies [number, number] } : {}),
   };
 }
 

@@ -22,9 +22,9 @@ const polygon = (points: readonly Point[]): Outline => ({
 /** A regular polygon or star of unit area of a circle of diameter 1, its first corner upwards. */
 function regular(corners: number, inner = 1): readonly Point[] {
   const count = inner === 1 ? corners : 2 * corners;
-  const points = Array.from({ length: count }, (_, i) => {
+  const points = Array.from({ length: count }, (_, i): Point => {
     const [angle, radius] = [(2 * Math.PI * i) / count, i % 2 === 1 ? inner : 1];
-    return [radius * Math.sin(angle), -radius * Math.cos(angle)] as Point;
+    return [radius * Math.sin(angle), -radius * Math.cos(angle)];
   });
   return withArea(points);
 }

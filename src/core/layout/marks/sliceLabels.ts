@@ -54,14 +54,16 @@ function fitsInside({ mark, block, middle }: Labelled, radius: number, size: num
   const [x, y] = onCircle({ cx: 0, cy: 0, radius: at }, middle);
   const [w, h] = [block.width / 2 + 0.2 * size, (block.height - block.descent) / 2 + 0.15 * size];
   const half = Math.PI * (mark.to - mark.from);
-  return [
-    [x - w, y - h],
-    [x + w, y - h],
-    [x - w, y + h],
-    [x + w, y + h],
-  ].every(([cx, cy]) => {
-    const distance = Math.hypot(cx as number, cy as number);
-    const turned = Math.atan2(cx as number, -(cy as number)) - 2 * Math.PI * middle;
+  return (
+    [
+      [x - w, y - h],
+      [x + w, y - h],
+      [x - w, y + h],
+      [x + w, y + h],
+    ] satisfies [number, number][]
+  ).every(([cx, cy]) => {
+    const distance = Math.hypot(cx, cy);
+    const turned = Math.atan2(cx, -cy) - 2 * Math.PI * middle;
     const off = Math.abs(Math.atan2(Math.sin(turned), Math.cos(turned)));
     return distance < radius && distance > radius * mark.hole && (half >= Math.PI - 1e-6 || off < half);
   });

@@ -58,16 +58,18 @@ export function edgesOf(walls: readonly Wall[], sides: Place): Edge[] {
 export function cornersOf({ axis, end }: Wall, sides: Place): Place[] {
   const half = { x: sides[0] / 2, y: sides[1] / 2, z: sides[2] / 2 };
   const [first, second] = others[axis];
-  return [
-    [-1, -1],
-    [1, -1],
-    [1, 1],
-    [-1, 1],
-  ].map(([a, b]) =>
+  return (
+    [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ] satisfies [number, number][]
+  ).map(([a, b]) =>
     placeAt({
       [axis]: end * half[axis],
-      [first]: (a as number) * half[first],
-      [second]: (b as number) * half[second],
+      [first]: a * half[first],
+      [second]: b * half[second],
     } as Record<SpaceAxis, number>),
   );
 }

@@ -130,7 +130,7 @@ function edgeOnPage({ scales, edge }: Drawing) {
   const middle: Point = [(start[0] + end[0]) / 2, (start[1] + end[1]) / 2];
   const across: Point = [-direction[1], direction[0]];
   const outward =
-    dot(across, add(middle, scales.middle as Point, -1)) < 0 ? ([-across[0], -across[1]] as Point) : across;
+    dot(across, add(middle, scales.middle as Point, -1)) < 0 ? ([-across[0], -across[1]] satisfies Point) : across;
   return { start, end, direction, middle, outward };
 }
 

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Series, SpacePlan, SpotsMark } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
 import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
@@ -220,7 +221,7 @@ const many = 3000;
 
 /** A run of pieces of one look as one piece of ink. */
 function runInk(run: readonly ScenePiece[], k: number): PlateItem {
-  const [{ ink }] = run as [ScenePiece];
+  const { ink } = entryAt(run, 0);
   const commands: string[] = [];
   const coordinates: number[] = [];
   const all: Seen[] = [];
@@ -245,7 +246,7 @@ const roleOf = ({ ink, row }: ScenePiece): string => (row === undefined ? ink.ro
 
 /** Markers of one look in one piece of ink. */
 function markersInk(sheet: Sheet, run: readonly ScenePiece[]): PlateItem {
-  const [first] = run as [ScenePiece];
+  const first = entryAt(run, 0);
   const { fill, shape, times } = first.ink as Extract<SceneInk, { is: 'marker' }>;
   const size = (fill.size ?? sheet.settings.markers.size) * times;
   const places = run.map((piece) => (piece as Marker).at);

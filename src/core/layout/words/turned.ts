@@ -17,13 +17,15 @@ const radians = (degrees: number) => (degrees * Math.PI) / 180;
 /** From a point of a block, measured from its upper left corner, to its corners on the page. */
 function cornersFrom(block: TextBlock, angle: number, [u, t]: readonly [number, number]): [number, number][] {
   const [cos, sin] = [Math.cos(radians(angle)), Math.sin(radians(angle))];
-  return [
-    [0, 0],
-    [block.width, 0],
-    [block.width, block.height],
-    [0, block.height],
-  ].map(([x, y]) => {
-    const [dx, dy] = [(x as number) - u, (y as number) - t];
+  return (
+    [
+      [0, 0],
+      [block.width, 0],
+      [block.width, block.height],
+      [0, block.height],
+    ] satisfies [number, number][]
+  ).map(([x, y]) => {
+    const [dx, dy] = [x - u, y - t];
     return [dx * cos + dy * sin, dy * cos - dx * sin];
   });
 }
@@ -119,12 +121,14 @@ function cornersOf({ x, y, angle, pieces }: TextItem): [number, number][] {
   );
   if (!around) return [];
   const { x: left, y: top, width, height } = around;
-  return [
-    [left, top],
-    [left + width, top],
-    [left + width, top + height],
-    [left, top + height],
-  ].map(([u, v]) => [x + (u as number) * cos + (v as number) * sin, y + (v as number) * cos - (u as number) * sin]);
+  return (
+    [
+      [left, top],
+      [left + width, top],
+      [left + width, top + height],
+      [left, top + height],
+    ] satisfies [number, number][]
+  ).map(([u, v]) => [x + u * cos + v * sin, y + v * cos - u * sin]);
 }
 
 const isUpright = ({ angle }: TextItem) => angle % 90 === 0;

@@ -74,7 +74,7 @@ export async function contactSheet(
   const styled = await inStyles(project, path, options);
   if (!styled.ok) return styled;
   const drawings = styled.value.map(({ drawing }) => drawing);
-  const [first] = drawings as [Drawing];
+  const first = entryAt(drawings, 0);
   const faces = joinedFaces(drawings.map((drawing) => drawing.faces) as [Drawing['faces'], ...Drawing['faces'][]]);
   const plain = drawings[styled.value.findIndex(({ name }) => name.startsWith('plain'))] ?? first;
   const setter: Typesetter = { settings: plain.settings, kit: faces.kit, scale: 1 };

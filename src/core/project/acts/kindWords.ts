@@ -1,7 +1,7 @@
-import type * as z from 'zod/mini';
 import type { Roles } from '../../chart/frame/roles.js';
 import type { ChartKind } from '../../chart/kind.js';
-import { type FieldNotes, notes } from '../../schema/fields.js';
+import { noteOf } from '../../schema/fields.js';
+import { partsOf, type Schema } from '../../schema/schemaParts.js';
 
 /** A setting of a kind that names what it draws. */
 export interface KindSetting {
@@ -19,26 +19,19 @@ export interface KindWords {
   takes: KindSetting[];
 }
 
-interface Definition {
-  shape?: Record<string, z.core.$ZodType>;
-  innerType?: z.core.$ZodType;
-}
-
-const definition = (schema: z.core.$ZodType) => schema._zod.def as Definition;
-
 /** What a kind needs and takes: settings without which there is no chart, and columns that it may have beside them. */
 export function kindWords({
   name,
   description,
   schema,
   roles,
-}: Pick<ChartKind<never>, 'name' | 'description' | 'roles'> & { schema: z.core.$ZodType }): KindWords {
+}: Pick<ChartKind<never>, 'name' | 'description' | 'roles'> & { schema: Schema }): KindWords {
   const needs: KindSetting[] = [];
   const takes: KindSetting[] = [];
-  for (const [key, field] of Object.entries(definition(schema).shape ?? {})) {
+  for (const [key, field] of Object.entries(partsOf(schema).shape ?? {})) {
     if (key === 'kind') continue;
-    const { innerType } = definition(field);
-    const note = notes.get((innerType ?? field) as never) as FieldNotes | undefined;
+    const { innerType } = partsOf(field);
+    const note = noteOf(innerType ?? field);
     if (!note) continue;
     const own: KindSetting = { key, is: note.description, example: note.example ?? '…' };
     const role = (roles as Roles)[key];

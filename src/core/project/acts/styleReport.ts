@@ -101,7 +101,7 @@ function contrastsOf(settings: Settings): InkContrast[] {
 
 /** The nearest pair of some colours in a view. */
 function nearestPair(colors: readonly string[], view: View): { distance: number; pair: [number, number] } {
-  let best = { distance: Number.POSITIVE_INFINITY, pair: [1, 2] as [number, number] };
+  let best: ReturnType<typeof nearestPair> = { distance: Number.POSITIVE_INFINITY, pair: [1, 2] };
   for (const [i, a] of colors.entries()) {
     for (const [k, b] of colors.slice(0, i).entries()) {
       const distance = distanceIn(view, a, b);

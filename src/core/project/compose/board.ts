@@ -231,11 +231,11 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
     if (one.ok) figures.push(withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)));
   }
   if (figures.length < board.figures.length || hasErrors(problems)) return fail(problems);
-  const [{ gathered: first }] = figures as [Ready];
+  const { gathered: first } = entryAt(figures, 0);
   const setter = typesetterOf({ settings: first.resolved.settings, faces: first.faces });
   const head = (board.letters ?? true) ? setRole(setter, 'panelTitle', 'A', undefined, { further: 1.2 }).height : 0;
   const { slots } = slotsOf(board, figures.length, head);
-  const [smallest] = slots as [Slot];
+  const smallest = entryAt(slots, 0);
   if (!(smallest.width > 20 && smallest.height > 20)) {
     return fail([...problems, error('board-small', { count: slots.length }, reading.source.locate(['size']))]);
   }

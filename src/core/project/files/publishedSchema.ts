@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { type FieldNotes, notes } from '../../schema/fields.js';
+import { noteOf } from '../../schema/fields.js';
 import { type FileKind, fileKinds } from './fileKinds.js';
 
 /** The JSON Schema (draft 2020-12) of a kind of file, as editors read it. */
@@ -8,7 +8,7 @@ export function publishedSchema(kind: FileKind): Record<string, unknown> {
   const made = z.toJSONSchema(schema, {
     io: 'input',
     override({ zodSchema, jsonSchema }) {
-      const note = notes.get(zodSchema as never) as FieldNotes | undefined;
+      const note = noteOf(zodSchema);
       if (note) jsonSchema.description = note.description;
     },
   }) as Record<string, unknown>;
