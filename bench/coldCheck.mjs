@@ -1,9 +1,16 @@
-// Milliseconds that the check of a figure takes in a process that has just drawn it.
-import { check, openProject } from 'hexis';
-import { disk, write } from 'hexis/node';
+/**
+ * Milliseconds that the check of a figure takes in a process that has just drawn it.
+ *
+ *   node bench/coldCheck.mjs TREE FIGURE
+ */
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 
-const drawn = await openProject(disk).draw(process.argv[2]);
+const load = (file) => import(pathToFileURL(join(process.argv[2], file)).href);
+const { check, openProject } = await load('dist/core/index.js');
+const { disk, write } = await load('dist/node/index.js');
+const drawn = await openProject(disk).draw(process.argv[3]);
 await write(drawn.value, 'svg');
-const start = process.hrtime.bigint();
+const start = performance.now();
 check(drawn.value, drawn.problems);
-console.log(Number(process.hrtime.bigint() - start) / 1e6);
+console.log(performance.now() - start);

@@ -1,23 +1,24 @@
 /**
  * The three writers' own work on a ready plate, with the start of a process: what drawing cannot do without.
  *
- *   node bench/writers.mjs FIGURE.plate.json
+ *   node bench/writers.mjs TREE FIGURE.plate.json
  */
 import { readFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { writePdf } from '../dist/core/export/pdf.js';
-import { writeSvg } from '../dist/core/export/svg.js';
-import { shippedFace } from '../dist/core/type/shippedFaces.js';
-import { typeKit } from '../dist/core/type/typeKit.js';
-import { writePng } from '../dist/node/png.js';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 
-const here = dirname(fileURLToPath(import.meta.url));
-const plate = JSON.parse(readFileSync(process.argv[2], 'utf8'));
+const folder = process.argv[2];
+const load = (file) => import(pathToFileURL(join(folder, 'dist', file)).href);
+const [{ writePdf }, { writeSvg }, { shippedFace }, { typeKit }, { writePng }] = await Promise.all(
+  ['core/export/pdf.js', 'core/export/svg.js', 'core/type/shippedFaces.js', 'core/type/typeKit.js', 'node/png.js'].map(
+    load,
+  ),
+);
+const plate = JSON.parse(readFileSync(process.argv[3], 'utf8'));
 const context = {
   kit: typeKit([await shippedFace('Arimo', 'regular')]),
   fontBytes: async (family, variant) =>
-    readFileSync(join(here, '..', 'assets/faces', family.toLowerCase(), `${variant}.ttf`)),
+    readFileSync(join(folder, 'assets/faces', family.toLowerCase(), `${variant}.ttf`)),
   text: 'outlines',
   dpi: 300,
 };

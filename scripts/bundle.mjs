@@ -26,6 +26,24 @@ const facesOfLibrary = {
   },
 };
 
+/**
+ * Parts of Node that most calls never use are loaded when a name of theirs is first asked for: what is imported of them
+ * becomes a getter.
+ */
+const partsOfNode = {
+  name: 'parts-of-node',
+  setup({ onResolve, onLoad }) {
+    onResolve({ filter: /^node:(child_process|crypto|worker_threads|zlib)$/ }, ({ path, namespace }) =>
+      namespace === 'later' ? { path, external: true } : { path, namespace: 'later' },
+    );
+    onLoad({ filter: /./, namespace: 'later' }, async ({ path }) => {
+      const names = Object.keys(await import(path)).filter((name) => name !== 'default');
+      const getters = names.map((name) => `get ${name}() { return require('${path}').${name}; }`);
+      return { contents: `module.exports = { ${getters.join(', ')} };` };
+    });
+  },
+};
+
 rmSync(join(root, 'dist/bin'), { recursive: true, force: true });
 await build({
   absWorkingDir: root,
@@ -36,7 +54,7 @@ await build({
   format: 'cjs',
   platform: 'node',
   target: 'node20',
-  plugins: [facesOfLibrary],
+  plugins: [facesOfLibrary, partsOfNode],
   // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
   alias: { yaml: join(root, 'node_modules/yaml/browser/dist/index.js') },
   // A script with a compiled form has no import(): what it loads later, it requires.

@@ -288,7 +288,7 @@ export function draftOf(text) {
   return {
     files: {
       't.csv': text,
-      't.codebook.yaml': draftCodebook(profiles, 't.csv', notation, chart.value.settings),
+      't.codebook.yaml': draftCodebook(profiles, { table: 't.csv', notation }, chart.value.settings),
       't.figure.yaml': draftFigure('t', { file: 't.csv' }, 't.codebook.yaml', chart.value.settings),
     },
   };

@@ -1,0 +1,42 @@
+import { existsSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { peakOf, run, timed } from '../measure.mjs';
+import { here } from '../tree.mjs';
+
+/** A table of a million rows, and a figure of its means. */
+function millionOf(folder) {
+  const csv = join(folder, 'million.csv');
+  const figure = join(folder, 'million.figure.yaml');
+  if (!existsSync(figure)) {
+    const line = (i) =>
+      `${1 + (i % 4)},${['spring', 'summer', 'autumn'][i % 3]},${((i * 7919) % 1000) / 100},plot ${i}\n`;
+    writeFileSync(csv, `bed,season,yield,note\n${Array.from({ length: 1e6 }, (_, i) => line(i)).join('')}`);
+    const chart = '{ kind: bar, category: bed, group: season, value: yield, error: { shows: ci } }';
+    writeFileSync(figure, `hexis: figure/1\ndata: million.csv\nchart: ${chart}\n`);
+  }
+  return { csv, draw: (tree) => [tree.command, 'draw', figure, '--replace', '-o', `${folder}/`] };
+}
+
+/** A million rows of CSV; the parser that they are held against stays what it is, whatever the product reads with. */
+export const rows = [
+  {
+    name: 'a million CSV rows to bars of means, a process',
+    of: '`papaparse` alone on that file, a process',
+    time: ({ tree, folder }) => timed(() => run(millionOf(folder).draw(tree))),
+    args: ({ tree, folder }) => millionOf(folder).draw(tree),
+    floor: ({ folder }) => timed(() => run([join(here, 'bench/parser.mjs'), millionOf(folder).csv])),
+    atMost: 0.7,
+    isQuick: true,
+    count: 3,
+  },
+  {
+    name: 'the same million rows, peak memory',
+    unit: 'MB',
+    value:
+      ({ tree, folder }) =>
+      () =>
+        peakOf(millionOf(folder).draw(tree)).peak,
+    atMost: 200,
+    isQuick: true,
+  },
+];
