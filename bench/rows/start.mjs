@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { run, timed } from '../measure.mjs';
 import { here } from '../tree.mjs';
-import { bars, composer, pathOf } from './demo.mjs';
+import { bars, pathOf } from './demo.mjs';
 
 const cold = (tree, folder, as) => [
   tree.command,
@@ -79,21 +79,6 @@ export const rows = [
     of: '`node -e 0`',
     time: ({ tree, folder }) => timed(() => run([tree.command, 'demo', join(folder, `demo-${performance.now()}`)])),
     floor: bare,
-    count: 3,
-  },
-  {
-    name: 'writers of the whole demo, warm',
-    of: 'npm start',
-    async time({ tree }) {
-      const { write } = await tree.load('dist/node/index.js');
-      const { names } = await import('./demo.mjs');
-      const made = [];
-      for (const name of names) made.push((await composer(tree, pathOf(tree, name))).compose().value);
-      return timed(async () => {
-        for (const one of made) for (const as of ['svg', 'pdf', 'png']) await write(one, as);
-      });
-    },
-    floor: ({ tree, folder }) => timed(() => run([tree.command, 'demo', join(folder, `demo-${performance.now()}`)])),
     count: 2,
   },
 ];

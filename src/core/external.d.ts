@@ -82,6 +82,7 @@ declare module 'papaparse' {
   }
   interface Config {
     delimiter?: string;
+    newline?: string;
     quoteChar?: string;
     comments?: string;
     skipEmptyLines?: boolean | 'greedy';

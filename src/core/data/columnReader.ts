@@ -12,6 +12,8 @@ export type CellValue = string | number;
 /** Takes the cells of one column, row by row, and gives the column when all are in. */
 export interface ColumnReader {
   add(cell: CellValue): void;
+  /** Takes a cell that stands in a text, from one place to another. */
+  take(text: string, start: number, end: number): void;
   finish(place: CellPlace, columnIndex: number): ColumnRead;
 }
 
@@ -44,6 +46,11 @@ class Absences {
       this.ids.set(reason, id);
     }
     return id;
+  }
+
+  /** Whether any text but an empty one stands for a missing value. */
+  get hasCodes(): boolean {
+    return !this.codes.isEmpty;
   }
 
   /** The number of the reason why a cell has no value; 0 where it has one. */
@@ -131,6 +138,12 @@ class Numbers implements ColumnReader {
     this.rows.push(value, absent);
   }
 
+  take(text: string, start: number, end: number): void {
+    const value = this.absences.hasCodes ? Number.NaN : this.cells.directIn(text, start, end);
+    if (Number.isNaN(value)) this.add(text.slice(start, end));
+    else this.rows.push(value, 0);
+  }
+
   finish(place: CellPlace, index: number): ColumnRead {
     const problems = [
       ...(this.odd.length > 0 ? this.readOdd(place, index) : []),
@@ -198,6 +211,10 @@ class Dates implements ColumnReader {
     this.rows.push(date?.at ?? Number.NaN, absent);
   }
 
+  take(text: string, start: number, end: number): void {
+    this.add(text.slice(start, end));
+  }
+
   private zoned({ offset, timed }: DateRead): void {
     const row = this.rows.length;
     if (offset !== undefined) {
@@ -237,31 +254,75 @@ class Dates implements ColumnReader {
   }
 }
 
-/** Reads a column as categories: a small number for each row, and the texts once. */
-export function categoryReader(variable: Variable): ColumnReader {
-  let codes = new Int32Array(1024);
-  let row = 0;
-  const ids = new Map<string, number>();
-  const texts: string[] = [];
-  return {
-    add(cell) {
-      if (row === codes.length) {
-        const wider = new Int32Array(row * 2);
-        wider.set(codes);
-        codes = wider;
-      }
-      const text = typeof cell === 'number' ? String(cell) : cell.trim();
-      let id = ids.get(text);
-      if (id === undefined) {
-        id = texts.push(text) - 1;
-        ids.set(text, id);
-      }
-      codes[row] = id;
-      row += 1;
-    },
-    finish() {
-      const column: CategoryColumn = { as: 'category', name: variable.name, codes: codes.subarray(0, row), texts };
-      return { column, problems: [] };
-    },
-  };
+/** The number that some signs of a text have in a table of 1024 (FNV-1a). */
+function slotOf(text: string, start: number, end: number): number {
+  let hash = 0x811c9dc5;
+  for (let at = start; at < end; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
+  return (hash ^ (hash >>> 10) ^ (hash >>> 20)) & 1023;
 }
+
+/** Whether a text stands in another one from one place to another. */
+function standsAt(text: string, start: number, end: number, own: string): boolean {
+  if (own.length !== end - start) return false;
+  for (let i = 0; i < own.length; i += 1) if (own.charCodeAt(i) !== text.charCodeAt(start + i)) return false;
+  return true;
+}
+
+/** A column of categories while its cells come: a small number for each row, and the texts once. */
+class Categories implements ColumnReader {
+  private codes = new Int32Array(1024);
+  private row = 0;
+  private readonly ids = new Map<string, number>();
+  private readonly texts: string[] = [];
+  /** Cells that were met last, as they stand in the text: most others are one of them, and need not be cut out of it. */
+  private readonly met = new Array<string | undefined>(1024);
+  private readonly metIds = new Int32Array(1024);
+  private readonly name: string;
+
+  constructor(name: string) {
+    this.name = name;
+  }
+
+  add(cell: CellValue): void {
+    this.push(this.idOf(typeof cell === 'number' ? String(cell) : cell.trim()));
+  }
+
+  take(text: string, start: number, end: number): void {
+    const slot = slotOf(text, start, end);
+    const met = this.met[slot];
+    if (met === undefined || !standsAt(text, start, end, met)) {
+      const cell = text.slice(start, end);
+      this.met[slot] = cell;
+      this.metIds[slot] = this.idOf(cell.trim());
+    }
+    this.push(this.metIds[slot] as number);
+  }
+
+  private idOf(text: string): number {
+    let id = this.ids.get(text);
+    if (id === undefined) {
+      id = this.texts.push(text) - 1;
+      this.ids.set(text, id);
+    }
+    return id;
+  }
+
+  private push(id: number): void {
+    if (this.row === this.codes.length) {
+      const wider = new Int32Array(this.row * 2);
+      wider.set(this.codes);
+      this.codes = wider;
+    }
+    this.codes[this.row] = id;
+    this.row += 1;
+  }
+
+  finish(): ColumnRead {
+    const codes = this.codes.subarray(0, this.row);
+    const column: CategoryColumn = { as: 'category', name: this.name, codes, texts: this.texts };
+    return { column, problems: [] };
+  }
+}
+
+/** Reads a column as categories. */
+export const categoryReader = (variable: Variable): ColumnReader => new Categories(variable.name);

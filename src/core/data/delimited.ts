@@ -1,6 +1,7 @@
 import Papa, { type ParseResult } from 'papaparse';
 import { error, fail, type Outcome, type Place, type Problem } from '../problem/problem.js';
 import { columnNumber } from './gridTable.js';
+import { eachPlainRow } from './plainLines.js';
 import { TableBuilder, type TableReading } from './readTable.js';
 import type { CellPlace, Table } from './table.js';
 
@@ -86,6 +87,30 @@ interface DelimitedReading extends TableReading {
   skip?: number | undefined;
 }
 
+/** Gives all rows of a text: by the parser, and once only some columns are looked at, from the lines themselves where they are plain. */
+function eachRow(text: string, delimiter: string, { comment }: DelimitedReading, rows: DelimitedRows): void {
+  const how = { delimiter, chunkSize, ...(comment ? { comments: comment } : {}) };
+  const isSimple = text.length > chunkSize && !comment && delimiter.length === 1 && !text.includes('"');
+  if (!isSimple) {
+    Papa.parse(text, { ...how, chunk: (chunk) => rows.take(chunk) });
+    return;
+  }
+  const newline = Papa.parse(text.slice(0, chunkSize), { delimiter, preview: 1 }).meta.linebreak;
+  for (let at = 0; at < text.length; ) {
+    const { wanted } = rows;
+    if (wanted) {
+      eachPlainRow(text, at, { delimiter, newline }, wanted, (own, places, count) =>
+        rows.takePlain(own, places, count),
+      );
+      return;
+    }
+    const found = text.indexOf(newline, at + chunkSize);
+    const end = found < 0 ? text.length : found + newline.length;
+    Papa.parse(text.slice(at, end), { ...how, newline, chunk: (chunk) => rows.take(chunk) });
+    at = end;
+  }
+}
+
 /**
  * Reads a table with separators (CSV, TSV and their kin). Quotation marks, a byte order mark and any line ends
  * are understood; the separator is found out where it is not given. Only the columns that were asked for are kept.
@@ -99,12 +124,7 @@ export function readDelimited(text: string, reading: DelimitedReading): Outcome<
     return fail([error('cell-too-long', facts, { file, line: 1 + (reading.skip ?? 0), column: 1 })]);
   }
   const rows = new DelimitedRows(reading);
-  Papa.parse(text, {
-    delimiter,
-    chunkSize,
-    ...(reading.comment ? { comments: reading.comment } : {}),
-    chunk: (chunk) => rows.take(chunk),
-  });
+  eachRow(text, delimiter, reading, rows);
   if (rows.quoteOpen) return fail([openQuote(text, file, openingQuote(text, delimiter), reading.skip)]);
   return rows.finish(cellPlace(text, delimiter, file, reading));
 }
@@ -133,6 +153,26 @@ class DelimitedRows {
     }
   }
 
+  /** Of how many columns cells are read, once the others are looked at no more. */
+  get wanted(): number | undefined {
+    return this.builder?.wanted;
+  }
+
+  /** Takes a row by the places of its first cells in the text, and how many it has. */
+  takePlain(text: string, places: Int32Array, count: number): void {
+    this.hold(count);
+    // Of a ragged table nothing is read.
+    if (this.ragged.count === 0) this.builder?.take(text, places);
+    this.row += 1;
+  }
+
+  /** Holds the width of a row against that of the first. */
+  private hold(count: number): void {
+    if (count === this.width) return;
+    if (this.ragged.count === 0) Object.assign(this.ragged, { row: this.row, found: count });
+    this.ragged.count += 1;
+  }
+
   private begin(cells: string[]): void {
     this.width = cells.length;
     const named = this.reading.header ?? true;
@@ -142,10 +182,7 @@ class DelimitedRows {
   }
 
   private add(builder: TableBuilder, cells: string[]): void {
-    if (cells.length !== this.width) {
-      if (this.ragged.count === 0) Object.assign(this.ragged, { row: this.row, found: cells.length });
-      this.ragged.count += 1;
-    }
+    this.hold(cells.length);
     builder.add(cells);
     this.row += 1;
   }

@@ -119,6 +119,8 @@ function withoutUnit(text: string, unit: string | undefined): string {
   return text.startsWith(`-${unit}`) ? `-${text.slice(unit.length + 1).trim()}` : text;
 }
 
+const powersOfTen = Array.from({ length: 16 }, (_, i) => 10 ** i);
+
 /** A text that is a number where the other mark parts thousands. */
 interface Doubtful {
   text: string;
@@ -151,6 +153,32 @@ export class ColumnNotation {
     if (!this.hasDecimals && text.includes(decimalMark)) this.hasDecimals = true;
     if (!this.hasLongWhole && (value >= 1000 || value <= -1000)) this.hasLongWhole = /^[+-]?\d{4}/.test(text);
     return value;
+  }
+
+  /**
+   * The same of a number that stands in a text from one place to another, of digits and a decimal mark alone: whole numbers of
+   * fifteen digits and powers of ten up to 22 are exact, so that their quotient is the nearest number to the decimal one (W. D.
+   * Clinger, How to Read Floating Point Numbers Accurately, 1990). `NaN` where more stands there, or anything else.
+   */
+  directIn(text: string, start: number, end: number): number {
+    const mark = this.notation.decimalMark.charCodeAt(0);
+    const isNegative = text.charCodeAt(start) === 45;
+    const from = isNegative ? start + 1 : start;
+    let [whole, digits, decimals] = [0, 0, -1];
+    for (let at = from; at < end; at += 1) {
+      const sign = text.charCodeAt(at);
+      if (sign === mark && decimals < 0 && digits > 0) decimals = 0;
+      else if (sign >= 48 && sign <= 57) {
+        whole = 10 * whole + (sign - 48);
+        digits += 1;
+        if (decimals >= 0) decimals += 1;
+      } else return Number.NaN;
+    }
+    if (digits === 0 || digits > 15) return Number.NaN;
+    const value = decimals > 0 ? whole / (powersOfTen[decimals] as number) : whole;
+    this.hasDecimals ||= decimals >= 0;
+    this.hasLongWhole ||= value >= 1000;
+    return isNegative ? -value : value;
   }
 
   /** Texts that are numbers for sure, those that may be, and those that are none. */

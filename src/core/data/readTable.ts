@@ -164,6 +164,23 @@ export class TableBuilder {
     if (twice !== undefined) problems.push(error('column-twice', { column: twice }, { file: reading.name, line: 1 }));
   }
 
+  /** How many columns of a row are looked at, those that are read and all before them; none while all are. */
+  get wanted(): number | undefined {
+    return this.totals.isDone ? 1 + Math.max(-1, ...this.active.map(({ index }) => index), ...this.unnamed) : undefined;
+  }
+
+  /** Takes a row of which all cells that are wanted stand in a text, each from one place to another. */
+  take(text: string, places: Int32Array): void {
+    for (const { index, reader } of this.active) {
+      const [start, end] = [places[2 * index] as number, places[2 * index + 1] as number];
+      if (end - start > longestCell) this.longCells.push({ row: this.rows, index });
+      else reader.take(text, start, end);
+    }
+    for (const index of this.unnamed)
+      if ((places[2 * index] as number) < (places[2 * index + 1] as number)) this.filled.add(index);
+    this.rows += 1;
+  }
+
   add(cells: readonly CellValue[]): void {
     const totals = this.totals.see(cells);
     for (const { index, reader, as } of this.active) {

@@ -9,13 +9,23 @@ const totalWords =
 /** Whether a name is one of a sum. */
 export const isTotalName = (name: string): boolean => totalWords.test(name.trim());
 
-/** Whether a number is a sum or a mean of others, but for what each of them was rounded by. */
-export function totalOf(value: number, others: readonly number[]): 'sum' | 'mean' | undefined {
-  if (others.length < 2) return undefined;
-  const sum = others.reduce((all, one) => all + one, 0);
+/** The sum of some numbers, and how many they are. */
+export interface Added {
+  sum: number;
+  count: number;
+}
+
+export const added = (values: readonly number[]): Added => ({
+  sum: values.reduce((all, one) => all + one, 0),
+  count: values.length,
+});
+
+/** Whether a number is the sum or the mean of others, but for what each of them was rounded by. */
+export function totalOf(value: number, { sum, count }: Added): 'sum' | 'mean' | undefined {
+  if (count < 2) return undefined;
   const slack = (expected: number) => 0.005 * Math.max(1e-9, Math.abs(expected));
   if (Math.abs(value - sum) <= slack(sum)) return 'sum';
-  return Math.abs(value - sum / others.length) <= slack(sum / others.length) ? 'mean' : undefined;
+  return Math.abs(value - sum / count) <= slack(sum / count) ? 'mean' : undefined;
 }
 
 /** Whether a column is called a sum, alone or among other words: `total`, `total_harvest`. */
@@ -33,7 +43,7 @@ export function totalsColumns(table: Table, columns: readonly string[]): string[
     for (let row = 0; row < table.rowCount; row += 1) {
       const values = others.map((numbers) => entryAt(numbers, row));
       if ([entryAt(own, row), ...values].some(Number.isNaN)) continue;
-      if (totalOf(entryAt(own, row), values) !== 'sum') return false;
+      if (totalOf(entryAt(own, row), added(values)) !== 'sum') return false;
       tried += 1;
     }
     return tried > 0;

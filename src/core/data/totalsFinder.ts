@@ -3,7 +3,7 @@ import type { Codebook } from './codebook.js';
 import type { CellValue } from './columnReader.js';
 import { type NumberNotation, readNumber } from './numberText.js';
 import type { TotalsRow } from './table.js';
-import { isTotalName, totalOf } from './totals.js';
+import { type Added, added, isTotalName, totalOf } from './totals.js';
 
 /** A cell that is called a total. */
 interface TotalCell {
@@ -53,6 +53,11 @@ export class TotalsFinder {
     this.codebook = codebook;
   }
 
+  /** Whether further rows are no longer looked at. */
+  get isDone(): boolean {
+    return this.rows === undefined || this.rows.length === mostRows;
+  }
+
   /** Takes the next row; gives its cells that are called totals. */
   see(cells: readonly CellValue[]): TotalCell[] | undefined {
     if (!this.rows) return undefined;
@@ -82,8 +87,23 @@ export class TotalsFinder {
     return missing.has(text) || categories.some(({ code, name }) => code === text || name === text);
   }
 
-  private number(row: readonly CellValue[], index: number): number {
-    const cell = row[index] ?? '';
+  /** The rows that are totals. */
+  found(): TotalsRow[] {
+    const { rows, cells } = this;
+    if (!rows || cells.length === 0) return [];
+    const called = new Set(cells.map(({ row }) => row));
+    const sums = new RowSums(rows, called, (cell) => this.numberOf(cell));
+    const seen = new Set<number>();
+    return cells.flatMap(({ row, index, text }): TotalsRow[] => {
+      const isFormula = this.formulas.has(row);
+      const of = seen.has(row) ? undefined : isFormula ? 'sum' : sums.of(row);
+      if (!of) return [];
+      seen.add(row);
+      return [{ row, column: entryAt(this.names, index), text, of }];
+    });
+  }
+
+  private numberOf(cell: CellValue): number {
     if (typeof cell === 'number') return cell;
     const plain = readNumber(cell, this.notation);
     if (!Number.isNaN(plain) || !/^[-+.,\u2212\p{Sc}\d]/u.test(cell)) return plain;
@@ -92,50 +112,80 @@ export class TotalsFinder {
     const own = readNumber(digits, this.notation);
     return Number.isNaN(own) && !this.notation.told ? readNumber(digits, { decimalMark: ',', told: true }) : own;
   }
+}
 
-  /** The rows that are totals. */
-  found(): TotalsRow[] {
-    const { rows, cells } = this;
-    if (!rows || cells.length === 0) return [];
-    const called = new Set(cells.map(({ row }) => row));
-    const plain = [...rows.keys()].filter((row) => !called.has(row));
-    const seen = new Set<number>();
-    return cells.flatMap(({ row, index, text }): TotalsRow[] => {
-      const isFormula = this.formulas.has(row);
-      const of = seen.has(row) ? undefined : isFormula ? 'sum' : this.sumOf(rows, row, plain, called);
-      if (!of) return [];
-      seen.add(row);
-      return [{ row, column: entryAt(this.names, index), text, of }];
-    });
+type Row = readonly CellValue[];
+
+/** The sums of columns over groups of rows: each is added up once, however many rows are called totals. */
+class RowSums {
+  private readonly rows: readonly Row[];
+  private readonly called: ReadonlySet<number>;
+  private readonly plain: readonly number[];
+  private readonly numberOf: (cell: CellValue) => number;
+  /** The numbers of each column, row by row. */
+  private readonly columns = new Map<number, Float64Array>();
+  private readonly sums = new Map<readonly number[], Map<number, Added>>();
+  /** The rows that have each word of a column. */
+  private readonly byWord = new Map<number, Map<CellValue, number[]>>();
+
+  constructor(rows: readonly Row[], called: ReadonlySet<number>, numberOf: (cell: CellValue) => number) {
+    this.rows = rows;
+    this.called = called;
+    this.plain = [...rows.keys()].filter((row) => !called.has(row));
+    this.numberOf = numberOf;
   }
 
   /** What a row is of the others: of all, of those with the same value of some column, or of those since the total before. */
-  private sumOf(
-    rows: readonly (readonly CellValue[])[],
-    row: number,
-    plain: readonly number[],
-    called: ReadonlySet<number>,
-  ): 'sum' | 'mean' | undefined {
-    const own = entryAt(rows, row);
+  of(row: number): 'sum' | 'mean' | undefined {
+    const own = entryAt(this.rows, row);
     let start = row;
-    while (start > 0 && !called.has(start - 1)) start -= 1;
+    while (start > 0 && !this.called.has(start - 1)) start -= 1;
     const since = Array.from({ length: row - start }, (_, i) => start + i);
     const alike = own.flatMap((cell, k) => {
       const isWord = typeof cell === 'string' && mayBeWord(cell) && !isTotalName(cell);
-      return isWord ? [plain.filter((other) => rows[other]?.[k] === cell)] : [];
+      return isWord ? [this.withWord(k, cell)] : [];
     });
-    for (const others of [plain, ...alike, since]) {
-      for (let j = 0; j < own.length; j += 1) {
-        const value = this.number(own, j);
-        if (Number.isNaN(value)) continue;
-        const values = others.flatMap((other) => {
-          const one = this.number(entryAt(rows, other), j);
-          return Number.isNaN(one) ? [] : [one];
-        });
-        const of = totalOf(value, values);
+    for (const others of [this.plain, ...alike, since]) {
+      for (let column = 0; column < own.length; column += 1) {
+        const value = entryAt(this.numbers(column), row);
+        const of = Number.isNaN(value) ? undefined : totalOf(value, this.sum(others, column));
         if (of) return of;
       }
     }
     return undefined;
+  }
+
+  private numbers(column: number): Float64Array {
+    const known = this.columns.get(column);
+    if (known) return known;
+    const numbers = Float64Array.from(this.rows, (row) => this.numberOf(row[column] ?? ''));
+    this.columns.set(column, numbers);
+    return numbers;
+  }
+
+  private withWord(column: number, word: CellValue): readonly number[] {
+    let words = this.byWord.get(column);
+    if (!words) {
+      words = new Map();
+      for (const row of this.plain) {
+        const cell = entryAt(this.rows, row)[column] ?? '';
+        const own = words.get(cell);
+        if (own) own.push(row);
+        else words.set(cell, [row]);
+      }
+      this.byWord.set(column, words);
+    }
+    return words.get(word) ?? [];
+  }
+
+  private sum(rows: readonly number[], column: number): Added {
+    const own = this.sums.get(rows) ?? new Map<number, Added>();
+    this.sums.set(rows, own);
+    const known = own.get(column);
+    if (known) return known;
+    const numbers = this.numbers(column);
+    const sum = added(rows.map((row) => entryAt(numbers, row)).filter((value) => !Number.isNaN(value)));
+    own.set(column, sum);
+    return sum;
   }
 }

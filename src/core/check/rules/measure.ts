@@ -9,6 +9,22 @@ const isSummed = (summary: SummaryName): boolean => {
   return type?.asks === 'values' && !type.asGiven;
 };
 
+const isCode = (number: number) => Number.isInteger(number) && number >= 0 && number <= 9;
+
+/** The values of a column where all may be codes: two to six whole numbers of one digit, each four times on average; else none. */
+function codesAmong(numbers: Float64Array): ReadonlySet<number> {
+  const values = new Set<number>();
+  let count = 0;
+  for (const number of numbers) {
+    if (Number.isNaN(number)) continue;
+    count += 1;
+    if (values.has(number)) continue;
+    if (values.size === 6 || !isCode(number)) return new Set();
+    values.add(number);
+  }
+  return values.size < 2 || count < 4 * values.size ? new Set() : values;
+}
+
 /** Numbers that look like codes: few different whole ones from 0 or 1 on, of a column that the codebook does not know. */
 function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
   const value = chartSetting(figure.chart, 'value');
@@ -16,10 +32,8 @@ function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
   if (typeof value !== 'string' || !isSummed(summary) || !table.hasNumber(value)) return [];
   const variable = codebook.variable(value);
   if (variable.measure !== undefined || variable.labelled) return [];
-  const numbers = [...table.number(value).numbers].filter((number) => !Number.isNaN(number));
-  const values = new Set(numbers);
-  const isCode = (number: number) => Number.isInteger(number) && number >= 0 && number <= 9;
-  if (values.size < 2 || values.size > 6 || numbers.length < 4 * values.size || ![...values].every(isCode)) return [];
+  const values = codesAmong(table.number(value).numbers);
+  if (values.size < 2) return [];
   return [
     {
       found: `${value} holds ${listed([...values].sort((a, b) => a - b).map(String), 6)} and nothing else, which may be codes of categories, and codes have no ${summary}`,
