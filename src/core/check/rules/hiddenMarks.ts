@@ -1,4 +1,4 @@
-import { entryAt } from '../../at.js';
+import { entryAt, numberAt } from '../../at.js';
 import { chartSetting } from '../../chart/kinds.js';
 import type { AxisScale } from '../../layout/axes/panelScales.js';
 import { typeOf } from '../../layout/marks/marks.js';
@@ -40,31 +40,84 @@ function spotsOf({ items }: Subject): Spots {
 /** Markers whose middle lies so near that of a later one, in radii, are hidden by it. */
 const near = 0.35;
 
-/** The markers that lie under later ones. */
-function hiddenIn({ xs, ys, radii, items }: Spots): PlateItem[] {
-  const side = Math.max(
-    0.5,
-    radii.reduce((most, radius) => Math.max(most, radius), 0),
-  );
-  const cells = new Map<string, number[]>();
-  const cellAt = (x: number, y: number) => `${Math.floor(x / side)} ${Math.floor(y / side)}`;
-  const hidden: PlateItem[] = [];
-  // From the last drawn back: what is in the cells was drawn later.
-  for (let i = xs.length - 1; i >= 0; i -= 1) {
-    const [x, y, radius] = [entryAt(xs, i), entryAt(ys, i), entryAt(radii, i)];
-    let isHidden = false;
-    for (const dx of [-side, 0, side])
-      for (const dy of [-side, 0, side])
-        isHidden ||= (cells.get(cellAt(x + dx, y + dy)) ?? []).some(
-          (k) =>
-            entryAt(radii, k) >= radius * 0.95 && Math.hypot(entryAt(xs, k) - x, entryAt(ys, k) - y) <= near * radius,
-        );
-    if (isHidden) hidden.push(entryAt(items, i));
-    const own = cells.get(cellAt(x, y));
-    if (own) own.push(i);
-    else cells.set(cellAt(x, y), [i]);
+/** Markers that were drawn, found again by where their middles lie. */
+class Drawn {
+  private readonly spots: Spots;
+  private readonly side: number;
+  private readonly from: { x: number; y: number };
+  private readonly across: number;
+  /** Of each cell the marker that came last, of each marker the one before it in its cell, and the largest radius up to it. */
+  private readonly last = new Map<number, number>();
+  private readonly before: Int32Array;
+  private readonly largest: Float64Array;
+
+  constructor(spots: Spots) {
+    const { xs, ys, radii } = spots;
+    this.spots = spots;
+    // So small that any two in a cell are near each other: where thousands lie on one spot, the first look finds one.
+    this.side = (near * radii.reduce((least, radius) => Math.min(least, Math.max(radius, 0.1)), 1000)) / Math.SQRT2;
+    const least = (values: readonly number[]) => values.reduce((all, value) => Math.min(all, value), 0);
+    this.from = { x: least(xs), y: least(ys) };
+    this.across = 1 + Math.ceil((ys.reduce((all, y) => Math.max(all, y), 0) - this.from.y) / this.side);
+    this.before = new Int32Array(xs.length);
+    this.largest = new Float64Array(xs.length);
   }
-  return hidden;
+
+  private cell(i: number): [across: number, down: number] {
+    const { xs, ys } = this.spots;
+    return [
+      Math.floor((numberAt(xs, i) - this.from.x) / this.side),
+      Math.floor((numberAt(ys, i) - this.from.y) / this.side),
+    ];
+  }
+
+  add(i: number): void {
+    const [x, y] = this.cell(i);
+    const at = x * this.across + y;
+    const before = this.last.get(at) ?? -1;
+    this.last.set(at, i);
+    this.before[i] = before;
+    this.largest[i] = Math.max(numberAt(this.spots.radii, i), before < 0 ? 0 : numberAt(this.largest, before));
+  }
+
+  /** Whether one of at least about the same size has its middle near that of a marker. */
+  covers(i: number): boolean {
+    const { radii } = this.spots;
+    const [radius, [x, y]] = [numberAt(radii, i), this.cell(i)];
+    const own = this.last.get(x * this.across + y);
+    if (own !== undefined && numberAt(this.largest, own) >= radius * 0.95) return true;
+    const reach = Math.ceil((near * radius) / this.side);
+    for (let column = Math.max(0, x - reach); column <= x + reach; column += 1)
+      for (let row = Math.max(0, y - reach); row <= Math.min(this.across - 1, y + reach); row += 1)
+        if (this.isCoveredFrom(this.last.get(column * this.across + row), i)) return true;
+    return false;
+  }
+
+  private isCoveredFrom(last: number | undefined, i: number): boolean {
+    const { xs, ys, radii } = this.spots;
+    const [x, y, radius] = [numberAt(xs, i), numberAt(ys, i), numberAt(radii, i)];
+    for (let k = last ?? -1; k >= 0; k = numberAt(this.before, k)) {
+      const isLarge = numberAt(radii, k) >= radius * 0.95;
+      if (isLarge && Math.hypot(numberAt(xs, k) - x, numberAt(ys, k) - y) <= near * radius) return true;
+    }
+    return false;
+  }
+}
+
+/** How many markers lie under later ones, and the ink that they are in. */
+function hiddenIn(spots: Spots): { count: number; items: PlateItem[] } {
+  const drawn = new Drawn(spots);
+  const items = new Set<PlateItem>();
+  let count = 0;
+  // From the last drawn back: those that are there were drawn later.
+  for (let i = spots.xs.length - 1; i >= 0; i -= 1) {
+    if (drawn.covers(i)) {
+      count += 1;
+      items.add(entryAt(spots.items, i));
+    }
+    drawn.add(i);
+  }
+  return { count, items: [...items] };
 }
 
 /** Cases with a marker within the limits of the axes: of thousands on one spot of ink a single one is drawn. */
@@ -114,7 +167,7 @@ export const hiddenMarks = rule({
     const spots = spotsOf(subject);
     const hidden = hiddenIn(spots);
     const cases = Math.max(spots.xs.length, casesIn(subject));
-    const count = cases - (spots.xs.length - hidden.length);
+    const count = cases - (spots.xs.length - hidden.count);
     const percent = (100 * count) / cases;
     if (cases < 10 || percent <= share) return [];
     return [
@@ -123,7 +176,7 @@ export const hiddenMarks = rule({
         expected: advice[figure.chart.kind] ?? 'fewer, smaller or lighter markers',
         measured: { value: rounded(percent), unit: '%' },
         limit: { value: share, unit: '%' },
-        items: [...new Set(hidden)],
+        items: hidden.items,
         setting: 'chart.kind',
         ...(Object.hasOwn(advice, figure.chart.kind) ? { mend: mendMeaning('chart.overlap', 'count') } : {}),
       },
