@@ -50,7 +50,7 @@ export const rows = [
     atMost: 4,
     isQuick: true,
     warm: 300,
-    budget: 4000,
+    budget: 3000,
   },
   ...names
     .filter((name) => name !== bars)
@@ -60,7 +60,8 @@ export const rows = [
       time: composing(name),
       floor: composing(bars),
       atMost: name === 'plots-in-space' ? 5 : 2,
-      warm: 40,
+      warm: 30,
+      budget: 1000,
       isQuick: ['plots-in-space', 'yield-panels', 'satisfaction'].includes(name),
     })),
   {

@@ -63,7 +63,7 @@ export const rows = [
   },
   {
     name: 'peak memory of binding 50 figures',
-    of: 'of binding 10',
+    of: 'that of binding 10',
     unit: 'MB',
     value(context) {
       const { bind } = reportOf(context, 50);
