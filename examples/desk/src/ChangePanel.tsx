@@ -6,6 +6,7 @@ import { Field } from './Field.js';
 import type { Changeable, Chosen, Setting } from './protocol.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
+import { useSame } from './useSame.js';
 
 interface Props {
   thinker: Thinker;
@@ -121,6 +122,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
   const { chosen, scope, shown, acts } = desk;
   const [words, setWords] = useState('');
   const found = useControls(thinker, desk);
+  const choices = useSame({ palette: found?.palette ?? [], samples: found?.samples });
   const role = chosen?.role;
   useEffect(() => setWords(''), [role]);
   if (shown && !shown.isFigure && !chosen)
@@ -133,7 +135,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
       <Field
         key={`${role} ${scope} ${control.path}`}
         control={control}
-        choices={found ?? { palette: [], samples: undefined }}
+        choices={choices}
         set={(given) => acts.enter(setting, by, given)}
         give={isLook && !control.path.startsWith('caption') ? () => give(control.path) : undefined}
       />

@@ -88,7 +88,7 @@ export function Desk({ files, thinker, first }: Props) {
             list={list}
             figure={figure}
             shared={open === figure ? undefined : open}
-            turnOf={desk.turnOf}
+            turns={desk.turns}
             openFigure={openFigure}
             openShared={openShared}
           />

@@ -1,5 +1,5 @@
 import { type Control, valueText } from 'hexis/desk';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import {
   Button,
   FieldError,
@@ -17,6 +17,7 @@ import {
 } from 'react-aria-components';
 import { AnyColor, Colors } from './Colors.js';
 import type { Changeable } from './protocol.js';
+import { isSame } from './useSame.js';
 
 type Given = { text: string } | { value: unknown };
 
@@ -249,8 +250,13 @@ function Swatches({
   );
 }
 
-/** One setting with the control that it is entered with. */
-export function Field({ control, choices, set, give }: Props) {
+/** One setting with the control that it is entered with; made anew only where the setting, or what it can be, is another. */
+export const Field = memo(FieldAsIs, (a, b) => {
+  const isOffered = (a.give === undefined) === (b.give === undefined);
+  return isOffered && isSame(a.control, b.control) && a.choices === b.choices;
+});
+
+function FieldAsIs({ control, choices, set, give }: Props) {
   const { words, path, kind, options, value } = control;
   const now = valueText(value);
   const [text, setText] = useState(now);

@@ -1,6 +1,7 @@
 import { memo, useEffect } from 'react';
 import { ListBox, ListBoxItem } from 'react-aria-components';
 import type { FolderFile } from './files.js';
+import { turnOf } from './known.js';
 import { isDrawn, isReport, isText, shortName } from './names.js';
 import { Picture } from './Picture.js';
 import type { Thinker } from './thinker.js';
@@ -12,7 +13,7 @@ interface Props {
   figure: string | undefined;
   /** A shared file that is open; none while a figure is. */
   shared: string | undefined;
-  turnOf: DeskState['turnOf'];
+  turns: DeskState['turns'];
   openFigure(path: string): void;
   openShared(path: string): void;
 }
@@ -56,7 +57,7 @@ export const FileList = memo(function FileList({
   list,
   figure,
   shared,
-  turnOf,
+  turns,
   openFigure,
   openShared,
 }: Props) {
@@ -80,7 +81,7 @@ export const FileList = memo(function FileList({
       >
         {list.filter(isDrawn).map(({ path }) => (
           <ListBoxItem key={path} id={path} textValue={shortName(path)} className="react-aria-ListBoxItem thumb">
-            <Picture thinker={thinker} path={path} turn={turnOf(path)} />
+            <Picture thinker={thinker} path={path} turn={turnOf(turns, path)} />
             <span>{shortName(path)}</span>
           </ListBoxItem>
         ))}

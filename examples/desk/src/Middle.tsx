@@ -60,7 +60,7 @@ export function Middle({ thinker, desk, screen, change, report, openFigure }: Pr
     <div className="middle" ref={ref}>
       <Bar desk={desk} screen={screen} change={change} />
       {view === 'wall' && (
-        <Wall thinker={thinker} list={list} figure={figure} report={report} turnOf={desk.turnOf} open={openFigure} />
+        <Wall thinker={thinker} list={list} figure={figure} report={report} turns={desk.turns} open={openFigure} />
       )}
       {view === 'styles' && <Styles thinker={thinker} desk={desk} />}
       {view !== 'wall' && view !== 'styles' && (

@@ -1,12 +1,13 @@
 import { builtInStyles } from 'hexis';
 import { Button } from 'react-aria-components';
+import { turnOf } from './known.js';
 import { Picture } from './Picture.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
 /** The same figure in every style, side by side, to choose from. */
 export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState }) {
-  const { figure, list = [], turnOf } = desk;
+  const { figure, list = [], turns } = desk;
   if (!figure) return null;
   const own = list.filter(({ kind }) => kind === 'style').map(({ path }) => path);
   const take = async (style: string) => {
@@ -21,7 +22,7 @@ export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState })
             thinker={thinker}
             path={figure}
             style={style}
-            turn={turnOf(figure)}
+            turn={turnOf(turns, figure)}
             scale={0.7}
             expected={desk.shown}
           />

@@ -1,9 +1,11 @@
 import { Button } from 'react-aria-components';
 import type { FolderFile } from './files.js';
+import { turnOf } from './known.js';
 import { isDrawn, shortName } from './names.js';
 import { Picture } from './Picture.js';
 import type { ReportView } from './protocol.js';
 import type { Thinker } from './thinker.js';
+import type { DeskState } from './useDesk.js';
 
 interface Props {
   thinker: Thinker;
@@ -11,7 +13,7 @@ interface Props {
   figure: string | undefined;
   /** A report whose figures hang in its order, each with what is wrong across them. */
   report?: { path: string; view: ReportView } | undefined;
-  turnOf(path: string): number;
+  turns: DeskState['turns'];
   open(path: string): void;
 }
 
@@ -19,7 +21,7 @@ interface Props {
 const scale = 0.5;
 
 /** All figures of the folder, or those of a report, at one scale, to see whether one hand made them. */
-export function Wall({ thinker, list, figure, report, turnOf, open }: Props) {
+export function Wall({ thinker, list, figure, report, turns, open }: Props) {
   if (report) {
     const { figures, across } = report.view;
     return (
@@ -35,7 +37,7 @@ export function Wall({ thinker, list, figure, report, turnOf, open }: Props) {
                 thinker={thinker}
                 path={path}
                 report={report.path}
-                turn={turnOf(path)}
+                turn={turnOf(turns, path)}
                 scale={scale * placed}
                 expected={{ width, height }}
               />
@@ -57,7 +59,7 @@ export function Wall({ thinker, list, figure, report, turnOf, open }: Props) {
     <section className="wall" aria-label="All figures at one scale">
       {list.filter(isDrawn).map(({ path }) => (
         <Button key={path} className={path === figure ? 'card current' : 'card'} onPress={() => open(path)}>
-          <Picture thinker={thinker} path={path} turn={turnOf(path)} scale={scale} />
+          <Picture thinker={thinker} path={path} turn={turnOf(turns, path)} scale={scale} />
           <span className="name">{shortName(path)}</span>
         </Button>
       ))}

@@ -40,7 +40,10 @@ export class Acts {
   };
 
   private tell(act: Act): void {
-    this.known = after(this.known, act);
+    const next = after(this.known, act);
+    // What says nothing new draws nothing anew.
+    if (next === this.known) return;
+    this.known = next;
     for (const listener of this.listeners) listener();
   }
 

@@ -123,7 +123,7 @@ export function after(known: Known, act: Act): Known {
     case 'captioned':
       return { ...known, caption: act.on };
     case 'said':
-      return { ...known, said: act.said };
+      return known.said === act.said ? known : { ...known, said: act.said };
     case 'met':
       return { ...known, conflict: act.conflict };
     case 'aged':
@@ -135,7 +135,7 @@ export function after(known: Known, act: Act): Known {
 }
 
 /** How often a figure had to be drawn again in small; a board, or a report, hangs on all figures. */
-export function turnOf({ turns }: Known, path: string): number {
+export function turnOf(turns: Known['turns'], path: string): number {
   const own = (turns[path] ?? 0) + (turns[''] ?? 0);
   return /\.board\.\w+$/.test(path) ? own + Object.values(turns).reduce((sum, turn) => sum + turn, 0) : own;
 }

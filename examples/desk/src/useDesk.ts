@@ -1,14 +1,12 @@
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Acts } from './acts.js';
 import type { Files } from './files.js';
-import { type Known, sinceStart, turnOf } from './known.js';
+import { type Known, sinceStart } from './known.js';
 import type { Thinker } from './thinker.js';
 
 /** The desk as its parts see it: what is known, and what can be done. */
 export interface DeskState extends Known {
   acts: Acts;
-  /** How often a figure had to be drawn again in small. */
-  turnOf(path: string): number;
   /** Acts on the open file since the page met it. */
   sinceStart: number;
 }
@@ -22,7 +20,6 @@ export function useDesk(files: Files, thinker: Thinker, first: string | undefine
     () => ({
       ...known,
       acts,
-      turnOf: (path) => turnOf(known, path),
       sinceStart: sinceStart(known, known.open),
     }),
     [acts, known],

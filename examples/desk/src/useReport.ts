@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { turnOf } from './known.js';
 import type { ReportView } from './protocol.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
@@ -12,7 +13,7 @@ export function useReport(
   const [found, setFound] = useState<{ path: string; view: ReportView | { fault: string } }>();
   const text = path === undefined ? undefined : desk.states[path]?.text;
   // A report hangs on all figures, as a board does.
-  const turn = path === undefined ? 0 : desk.turnOf('any.board.yaml');
+  const turn = path === undefined ? 0 : turnOf(desk.turns, 'any.board.yaml');
   useEffect(() => {
     if (path === undefined || text === undefined) return undefined;
     let isOld = false;
