@@ -1,3 +1,4 @@
+import { helperWord } from '../node/bind/helperWord.js';
 import { main } from './main.js';
 
 /** Where even the program itself is at fault, a person gets a sentence and not a stack trace. */
@@ -14,6 +15,9 @@ process.stdout.on('error', (reason: NodeJS.ErrnoException) => {
   // The reader of a pipe may leave early, as `head` does.
   if (reason.code !== 'EPIPE') fault(reason);
 });
-main(process.argv.slice(2)).then((code) => {
-  process.exitCode = code;
-}, fault);
+const [first, data = ''] = process.argv.slice(2);
+if (first === helperWord) void import('../node/bind/helper.js').then(({ drawForBind }) => drawForBind(data), fault);
+else
+  main(process.argv.slice(2)).then((code) => {
+    process.exitCode = code;
+  }, fault);

@@ -7,7 +7,7 @@ export { handRules } from './check/hand/handRules.js';
 export type { DocumentCaption } from './report/documentCaption.js';
 export type { BoundDocument, DocumentFigure, DocumentFile, DocumentForm } from './report/documentForm.js';
 export { coreDocuments } from './report/documents.js';
-export { type DrawnEntry, drawEntry, type PictureWishes } from './report/drawnEntry.js';
+export { type DrawnEntry, drawEntry, EntryDrawer, type PictureWishes } from './report/drawnEntry.js';
 export { type BoundFigure, entryOptions, handFigures, pageOf } from './report/drawReport.js';
 export { movedFigure, reportDraft } from './report/figureOrder.js';
 export { type MendedAcross, type MendedFile, mendAcross } from './report/mendAcross.js';

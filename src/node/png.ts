@@ -15,18 +15,22 @@ const uint32s = (...values: number[]) => {
 
 /** Rows of RGB or RGBA, each after its filter byte: the difference from the row above, which packs drawings well. */
 function scanlines(pixels: Uint8Array, width: number, height: number, channels: 3 | 4): Uint8Array {
-  const stride = width * channels + 1;
-  const lines = new Uint8Array(stride * height);
+  const lines = new Uint8Array((width * channels + 1) * height);
+  const size = 4 * width;
+  let above: Uint8Array = new Uint8Array(size);
+  let to = 0;
   for (let y = 0; y < height; y += 1) {
-    lines[y * stride] = 2;
-    for (let x = 0; x < width; x += 1) {
-      const from = (y * width + x) * 4;
-      const to = y * stride + 1 + x * channels;
-      for (let c = 0; c < channels; c += 1) {
-        const above = y === 0 ? 0 : (pixels[from + c - width * 4] as number);
-        lines[to + c] = (pixels[from + c] as number) - above;
-      }
+    const row = pixels.subarray(y * size, (y + 1) * size);
+    lines[to] = 2;
+    to += 1;
+    for (let from = 0; from < size; from += 4) {
+      lines[to] = (row[from] as number) - (above[from] as number);
+      lines[to + 1] = (row[from + 1] as number) - (above[from + 1] as number);
+      lines[to + 2] = (row[from + 2] as number) - (above[from + 2] as number);
+      if (channels === 4) lines[to + 3] = (row[from + 3] as number) - (above[from + 3] as number);
+      to += channels;
     }
+    above = row;
   }
   return lines;
 }

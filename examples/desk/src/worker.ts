@@ -55,7 +55,7 @@ import {
 import {
   type BoundFigure,
   checkHand,
-  drawEntry,
+  EntryDrawer,
   entryOptions,
   handFigures,
   movedFigure,
@@ -445,8 +445,9 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const read = await openReport(store, path);
     if (!read.ok) return { fault: wordsOf(read.problems) };
     const figures: BoundFigure[] = [];
+    const drawer = new EntryDrawer(store.source);
     for (const entry of read.value.entries) {
-      const made = await drawEntry(store.source, read.value, entry);
+      const made = await drawer.draw(read.value, entry);
       if (!made.ok) return { fault: wordsOf(made.problems) };
       figures.push(made.value.figure);
     }

@@ -68,9 +68,14 @@ export class Project {
   /** The options that hold for all its drawings. */
   readonly options: ProjectOptions;
 
-  constructor(source: Source, options: ProjectOptions = {}) {
-    this.store = new Store({ ...source, ...options.faces });
+  constructor(from: Source | Store, options: ProjectOptions = {}) {
+    this.store = from instanceof Store ? from : new Store({ ...from, ...options.faces });
     this.options = options;
+  }
+
+  /** The same files with other options: what was read of them is shared. */
+  with(options: Omit<ProjectOptions, 'faces'>): Project {
+    return new Project(this.store, options);
   }
 
   /** Draws a figure or a board by the path of its file, or a figure that a program gives; files change in between. */

@@ -3,7 +3,7 @@ import type { Format } from '../export/writer.js';
 import type { PlateItem } from '../plate/plate.js';
 import { fail, type Outcome, succeed } from '../problem/problem.js';
 import { type WriteOptions, writeAs } from '../project/acts/write.js';
-import { openProject } from '../project/project.js';
+import { openProject, type Project } from '../project/project.js';
 import { remembering } from '../project/read/inputs.js';
 import type { Source } from '../project/read/source.js';
 import type { Variant } from '../type/face.js';
@@ -46,15 +46,44 @@ export interface PictureWishes {
   isDeep?: boolean;
 }
 
+/** Draws figures of reports one after the other: what they share, such as tables and styles, is read once. */
+export class EntryDrawer {
+  private readonly project: Project;
+  private readonly asked: Set<string>;
+  private last: Promise<unknown> = Promise.resolve();
+
+  /** @param from the files of the reports */
+  constructor(from: Source) {
+    const { source, asked } = remembering(from);
+    this.project = openProject(source);
+    this.asked = asked;
+  }
+
+  /** Draws a figure of a report and writes its pictures, once the figure before it is drawn. */
+  draw(report: Report, entry: ReportEntry, wishes: PictureWishes = {}): Promise<Outcome<DrawnEntry>> {
+    const next = this.last.then(() => {
+      this.asked.clear();
+      const project = this.project.with({ ...entryOptions(report, entry), trace: wishes.isDeep });
+      return drawnWith(project, this.asked, { report, entry, ...wishes });
+    });
+    this.last = next.catch(() => undefined);
+    return next;
+  }
+}
+
 /** Draws a figure of a report and writes its pictures. */
-export async function drawEntry(
+export const drawEntry = (
   from: Source,
   report: Report,
   entry: ReportEntry,
-  { formats = {}, known = [], isDeep = false }: PictureWishes = {},
+  wishes: PictureWishes = {},
+): Promise<Outcome<DrawnEntry>> => new EntryDrawer(from).draw(report, entry, wishes);
+
+async function drawnWith(
+  project: Project,
+  asked: ReadonlySet<string>,
+  { report, entry, formats = {}, known = [], isDeep = false }: { report: Report; entry: ReportEntry } & PictureWishes,
 ): Promise<Outcome<DrawnEntry>> {
-  const { source, asked } = remembering(from);
-  const project = openProject(source, { ...entryOptions(report, entry), trace: isDeep });
   const drawn = await project.draw(entry.path);
   if (!drawn.ok) return fail(drawn.problems);
   const { value: drawing, problems } = drawn;

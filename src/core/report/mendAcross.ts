@@ -5,7 +5,7 @@ import { isBetter } from '../project/acts/mend.js';
 import { overlaid, type Source } from '../project/read/source.js';
 import { Store } from '../project/read/store.js';
 import { type Patch, patched, patchFor } from '../schema/patch.js';
-import { type DrawnEntry, drawEntry } from './drawnEntry.js';
+import { type DrawnEntry, EntryDrawer } from './drawnEntry.js';
 import { type BoundFigure, handFigures } from './drawReport.js';
 import { openReport, type Report } from './openReport.js';
 
@@ -67,6 +67,7 @@ class ReportTrial {
     const report = await openReport(new Store(this.source), this.path);
     if (!report.ok) return report;
     const entries: DrawnEntry[] = [];
+    const drawer = new EntryDrawer(this.source);
     for (const entry of report.value.entries) {
       const said = JSON.stringify([entry, report.value.style, report.value.shared, report.value.page]);
       const known = this.drawn.get(entry.setting);
@@ -74,7 +75,7 @@ class ReportTrial {
         entries.push(known.entry);
         continue;
       }
-      const made = await drawEntry(this.source, report.value, entry);
+      const made = await drawer.draw(report.value, entry);
       if (!made.ok) return fail(made.problems);
       entries.push(made.value);
       this.drawn.set(entry.setting, { of: this.stamp(said, made.value.files), entry: made.value });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type Outcome, succeed } from '../../core/problem/problem.js';
 import type { WriteOptions } from '../../core/project/acts/write.js';
-import { type DrawnEntry, drawEntry } from '../../core/report/drawnEntry.js';
+import type { DrawnEntry, EntryDrawer } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { disk, filesRead } from '../disk.js';
 import { formats as known } from '../formats.js';
@@ -32,9 +32,14 @@ export interface HashedEntry extends DrawnEntry {
 
 export const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');
 
-/** Draws a figure of a report, and hashes what it was made of. */
-export async function drawOne(report: Report, entry: ReportEntry, work: Work): Promise<Outcome<HashedEntry>> {
-  const drawn = await drawEntry(disk, report, entry, { formats: work.formats, known, isDeep: work.isDeep });
+/** Draws a figure of a report, and hashes what it was made of. @param drawer of files on the disk */
+export async function drawOne(
+  drawer: EntryDrawer,
+  report: Report,
+  entry: ReportEntry,
+  work: Work,
+): Promise<Outcome<HashedEntry>> {
+  const drawn = await drawer.draw(report, entry, { formats: work.formats, known, isDeep: work.isDeep });
   if (!drawn.ok) return drawn;
   const { files } = drawn.value;
   const read = files.map((file) => filesRead.get(file));

@@ -2,9 +2,12 @@ import { fork } from 'node:child_process';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import type { Outcome } from '../../core/problem/problem.js';
+import { EntryDrawer } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
+import { disk } from '../disk.js';
 import { packageRoot } from '../packageRoot.js';
 import { drawOne, type HashedEntry, type Work } from './drawOne.js';
+import { helperWord } from './helperWord.js';
 
 /** Fewer figures than this are drawn before another process has begun. */
 const worthHelpers = 4;
@@ -16,9 +19,8 @@ export interface HelperData extends Work {
 
 /** Draws one after the other in this process. */
 async function* here(report: Report, entries: readonly ReportEntry[], work: Work) {
-  for (const entry of entries) {
-    yield { entry, drawn: await drawOne(report, entry, work) };
-  }
+  const drawer = new EntryDrawer(disk);
+  for (const entry of entries) yield { entry, drawn: await drawOne(drawer, report, entry, work) };
 }
 
 interface Helper {
@@ -28,7 +30,7 @@ interface Helper {
 
 /** A process that draws what it is asked for: threads of one process would wait for each other's memory. */
 function helper(data: HelperData): Helper {
-  const child = fork(join(packageRoot, 'dist', 'node', 'bind', 'helper.js'), [JSON.stringify(data)], {
+  const child = fork(join(packageRoot, 'bin', 'hexis.cjs'), [helperWord, JSON.stringify(data)], {
     serialization: 'advanced',
     execArgv: [],
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
