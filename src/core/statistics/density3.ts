@@ -1,4 +1,4 @@
-import { entryAt, numberAt } from '../at.js';
+import { entryAt } from '../at.js';
 import { covarianceOf } from './covariance.js';
 import type { Weights } from './sample.js';
 
@@ -46,8 +46,8 @@ function endsOf(values: ArrayLike<number>, counts: ArrayLike<number> | undefined
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (let i = 0; i < values.length; i += 1) {
     if (counts?.[i] === 0) continue;
-    low = Math.min(low, numberAt(values, i));
-    high = Math.max(high, numberAt(values, i));
+    low = Math.min(low, values[i] as number);
+    high = Math.max(high, values[i] as number);
   }
   const room = beyond * bandwidth;
   return { low: low - room, high: high + room };
@@ -79,12 +79,12 @@ class Kernel {
 function addCase(values: Float64Array, [kx, ky, kz]: readonly [Kernel, Kernel, Kernel], weight: number): void {
   const resolution = kx.values.length;
   for (let z = kz.first; z <= kz.last; z += 1) {
-    const byZ = weight * numberAt(kz.values, z);
+    const byZ = weight * (kz.values[z] as number);
     for (let y = ky.first; y <= ky.last; y += 1) {
-      const byY = byZ * numberAt(ky.values, y);
+      const byY = byZ * (ky.values[y] as number);
       const row = (z * resolution + y) * resolution;
       for (let x = kx.first; x <= kx.last; x += 1)
-        values[row + x] = numberAt(values, row + x) + byY * numberAt(kx.values, x);
+        values[row + x] = (values[row + x] as number) + byY * (kx.values[x] as number);
     }
   }
 }
@@ -102,7 +102,7 @@ export function densityGrid(
   const bandwidths = given ?? silvermanBandwidths(moments.sds, moments.n);
   if (bandwidths.some((h) => !(h > 0) || !Number.isFinite(h))) return undefined;
   const counts = weights?.counts;
-  const weightOf = (i: number) => (counts ? numberAt(counts, i) : 1);
+  const weightOf = (i: number) => (counts ? (counts[i] as number) : 1);
   const ends = alongAxes((axis) => endsOf(columns[axis], counts, bandwidths[axis]));
   const from = alongAxes((axis) => ends[axis].low);
   const step = alongAxes((axis) => (ends[axis].high - ends[axis].low) / (resolution - 1));
@@ -116,11 +116,11 @@ export function densityGrid(
     const weight = weightOf(i);
     total += weight;
     if (weight === 0) continue;
-    for (const axis of axes) kernels[axis].about(numberAt(columns[axis], i));
+    for (const axis of axes) kernels[axis].about(columns[axis][i] as number);
     addCase(values, kernels, weight);
   }
   const below = total * (2 * Math.PI) ** 1.5 * bandwidths[0] * bandwidths[1] * bandwidths[2];
-  for (let i = 0; i < values.length; i += 1) values[i] = numberAt(values, i) / below;
+  for (let i = 0; i < values.length; i += 1) values[i] = (values[i] as number) / below;
   return { size: [resolution, resolution, resolution], from, step, values, bandwidths };
 }
 
@@ -142,10 +142,10 @@ export function densityAt({ size, from, step, values }: DensityGrid, place: Trip
   let at = cell[0] + size[0] * (cell[1] + size[1] * cell[2]);
   // From the lower corner to the upper one, along the axis with the greatest part first.
   const order = [...axes].sort((a, b) => part[b] - part[a] || a - b);
-  let sum = numberAt(values, at);
+  let sum = values[at] as number;
   for (const axis of order) {
     const next = at + strides[axis];
-    sum += part[axis] * (numberAt(values, next) - numberAt(values, at));
+    sum += part[axis] * ((values[next] as number) - (values[at] as number));
     at = next;
   }
   return sum;
@@ -164,17 +164,17 @@ export function levelFor(
 ): { level: number; inside: number } | undefined {
   const order = Array.from(densities, (_, i) => i)
     .filter((i) => counts?.[i] !== 0)
-    .sort((a, b) => numberAt(densities, b) - numberAt(densities, a));
-  const weight = (i: number) => (counts ? numberAt(counts, i) : 1);
+    .sort((a, b) => (densities[b] as number) - (densities[a] as number));
+  const weight = (i: number) => (counts ? (counts[i] as number) : 1);
   const total = order.reduce((sum, i) => sum + weight(i), 0);
   let sum = 0;
   for (const [k, i] of order.entries()) {
     sum += weight(i);
-    const own = numberAt(densities, i);
+    const own = densities[i] as number;
     const next = order[k + 1];
     // Cases with the same density are inside together.
-    if (sum < share * total - 1e-9 * total || (next !== undefined && numberAt(densities, next) === own)) continue;
-    const below = next === undefined ? own * 0.5 : numberAt(densities, next);
+    if (sum < share * total - 1e-9 * total || (next !== undefined && (densities[next] as number) === own)) continue;
+    const below = next === undefined ? own * 0.5 : (densities[next] as number);
     const level = (own + below) / 2;
     return level > 0 && Number.isFinite(level) ? { level, inside: sum / total } : undefined;
   }

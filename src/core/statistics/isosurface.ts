@@ -1,4 +1,4 @@
-import { entryAt, numberAt } from '../at.js';
+import { entryAt } from '../at.js';
 import type { DensityGrid, Triple } from './density3.js';
 import type { Mesh } from './mesh.js';
 
@@ -43,7 +43,7 @@ class Surface {
     const key = Math.min(a, b) * values.length + Math.max(a, b);
     const known = this.known.get(key);
     if (known !== undefined) return known;
-    const [low, high] = [numberAt(values, a), numberAt(values, b)];
+    const [low, high] = [values[a] as number, values[b] as number];
     // Never quite at an end, so that no triangle is a line.
     const t = Math.min(0.999, Math.max(0.001, (this.level - low) / (high - low)));
     for (const axis of axes) {
@@ -58,7 +58,7 @@ class Surface {
   private from(inside: number, corner: number): Triple {
     const { from, step } = this.grid;
     const along = (axis: Axis) =>
-      (numberAt(this.places, 3 * corner + axis) - from[axis]) / step[axis] - this.on(inside, axis);
+      ((this.places[3 * corner + axis] as number) - from[axis]) / step[axis] - this.on(inside, axis);
     return [along(0), along(1), along(2)];
   }
 
@@ -76,7 +76,7 @@ class Surface {
 
   /** The part of the surface in a tetrahedron. @param places its corners, as places of the grid */
   cross(places: readonly number[]): void {
-    const isInside = (place: number) => numberAt(this.grid.values, place) > this.level;
+    const isInside = (place: number) => (this.grid.values[place] as number) > this.level;
     const inside = places.filter(isInside);
     const outside = places.filter((place) => !isInside(place));
     const [i0, i1] = inside;
@@ -113,7 +113,7 @@ export function isosurface(grid: DensityGrid, level: number): Mesh {
   /** Whether the surface runs through the cell at a place. */
   const isCrossed = (base: number): boolean => {
     let above = 0;
-    for (const offset of offsets) if (numberAt(values, base + offset) > level) above += 1;
+    for (const offset of offsets) if ((values[base + offset] as number) > level) above += 1;
     return above > 0 && above < 8;
   };
   for (let z = 0; z < nz - 1; z += 1) {

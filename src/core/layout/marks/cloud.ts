@@ -1,4 +1,3 @@
-import { numberAt } from '../../at.js';
 import type { CloudMark } from '../../chart/plan.js';
 import { rampColor } from '../../color/ramp.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
@@ -25,7 +24,7 @@ export const diameterFor = (area: number): number => 2 * Math.sqrt(Math.max(leas
 
 const stepOf = (shade: number): number => Math.min(shadeSteps - 1, Math.floor(shade * shadeSteps));
 
-const sizeOf = (mark: CloudMark, i: number): number => (mark.areas ? diameterFor(numberAt(mark.areas, i)) : 1);
+const sizeOf = (mark: CloudMark, i: number): number => (mark.areas ? diameterFor(mark.areas[i] as number) : 1);
 
 /** Places on the page. */
 interface Places {
@@ -39,7 +38,7 @@ function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs:
   const [rows, xs, ys] = [new Int32Array(count), new Float64Array(count), new Float64Array(count)];
   let n = 0;
   for (let i = 0; i < count; i += 1) {
-    const [x, y] = [numberAt(mark.xs, i), numberAt(mark.ys, i)];
+    const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
     if (!within(scales.x, x) || !within(scales.y, y)) continue;
     // Nothing has no area.
     if (mark.areas?.[i] === 0) continue;
@@ -60,13 +59,13 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
   let n = 0;
   const [keptX, keptY] = [new Float64Array(xs.length), new Float64Array(xs.length)];
   for (let i = 0; i < xs.length; i += 1) {
-    const column = Math.round((numberAt(xs, i) - panel.x) * spotsPerPoint);
-    const spot = Math.round((numberAt(ys, i) - panel.y) * spotsPerPoint) * columns + column;
+    const column = Math.round(((xs[i] as number) - panel.x) * spotsPerPoint);
+    const spot = Math.round(((ys[i] as number) - panel.y) * spotsPerPoint) * columns + column;
     const [at, bit] = [Math.floor(spot / 8), 1 << (spot % 8)];
-    if ((numberAt(taken, at) & bit) !== 0) continue;
-    taken[at] = numberAt(taken, at) | bit;
-    keptX[n] = numberAt(xs, i);
-    keptY[n] = numberAt(ys, i);
+    if (((taken[at] as number) & bit) !== 0) continue;
+    taken[at] = (taken[at] as number) | bit;
+    keptX[n] = xs[i] as number;
+    keptY[n] = ys[i] as number;
     n += 1;
   }
   return { xs: keptX.slice(0, n), ys: keptY.slice(0, n) };
@@ -135,7 +134,7 @@ function openItem(context: MarkContext, fill: Fill, { xs, ys }: Places): PathIte
 function namedOf(mark: CloudMark, sheet: Sheet, scales: PanelScales): NamedCase[] {
   const { size: usual } = sheet.settings.markers;
   return (mark.names ?? []).flatMap((name, index): NamedCase[] => {
-    const [x, y] = [numberAt(mark.xs, index), numberAt(mark.ys, index)];
+    const [x, y] = [mark.xs[index] as number, mark.ys[index] as number];
     if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
     const { ids } = mark;
     const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: ids.texts[index] as string }).size;
@@ -154,7 +153,7 @@ export const cloud: MarkType<CloudMark> = {
     const { shades } = mark;
     if (shades && rows.length > many && !mark.areas && !mark.ids) {
       const shown = Array.from({ length: shadeSteps }, (_, step): PlateItem[] => {
-        const own = rows.map((_row, i) => i).filter((i) => stepOf(numberAt(shades, numberAt(rows, i))) === step);
+        const own = rows.map((_row, i) => i).filter((i) => stepOf(shades[rows[i] as number] as number) === step);
         if (own.length === 0) return [];
         const places = {
           xs: picked(xs, own),
@@ -169,18 +168,18 @@ export const cloud: MarkType<CloudMark> = {
       return [[], [open ? openItem(context, fill, { xs, ys }) : oneItem(context, fill, { xs, ys })]];
     }
     const order = mark.areas
-      ? [...rows.keys()].sort((a, b) => sizeOf(mark, numberAt(rows, b)) - sizeOf(mark, numberAt(rows, a)))
+      ? [...rows.keys()].sort((a, b) => sizeOf(mark, rows[b] as number) - sizeOf(mark, rows[a] as number))
       : [...rows.keys()];
     const ink = order.map((i): PlateItem => {
-      const row = numberAt(rows, i);
+      const row = rows[i] as number;
       const name = besideRole(role, 'points', row);
-      const base = shades ? shadedFill(sheet, fill, numberAt(shades, row)) : fill;
+      const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
       const named = mark.ids && context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string });
       // What is singled out has its own colour, all else that of the ramp.
       const own = named && (!shades || named.color !== fill.color) ? named : base;
       return markerOf(sheet, { shape, fill: own, times: sizeOf(mark, row), among: 'many' }, name, [
-        numberAt(xs, i),
-        numberAt(ys, i),
+        xs[i] as number,
+        ys[i] as number,
       ]);
     });
     return [[], ink];
@@ -191,8 +190,8 @@ export const cloud: MarkType<CloudMark> = {
     const radius = sheet.settings.markers.size / 2;
     return Array.from(rows, (row, i) => ({
       is: 'disc',
-      x: numberAt(xs, i),
-      y: numberAt(ys, i),
+      x: xs[i] as number,
+      y: ys[i] as number,
       radius: radius * sizeOf(mark, row),
     }));
   },
