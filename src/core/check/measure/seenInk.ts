@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
 import { blended } from '../../color/color.js';
-import type { PlateItem, TextItem } from '../../plate/plate.js';
+import { overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { isHalo, markOf, type RolePart, type RolePiece, roleOf } from '../../plate/role.js';
 import { colorOf, colorsOf, contrastOf, letterPoints, oncePer, type Point, polygonsOf, under } from './ink.js';
 import type { Subject } from './subject.js';
@@ -75,13 +75,16 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
 /** How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked at once. */
 export const contrastsOfMarks = oncePer((subject) => {
   const { items, page } = subject;
+  const grounds = items.flatMap((item, index) => (item.type !== 'text' && isGround(item) ? [{ item, index }] : []));
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
   for (const [key, own] of marksOf(subject)) {
     const first = entryAt(own, 0);
     // A band about a line is light so that the line is seen.
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && own.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
-    const stack = under(items, first.index, first.item.box).filter(isGround);
+    const stack = grounds
+      .filter(({ item, index }) => index < first.index && overlap(item.box, first.item.box, 0))
+      .map(({ item }) => item);
     const ratio = Math.max(...own.map(({ item }) => contrastWithGround(item, stack, page.paper)));
     found.set(key, { ratio, items: own.map(({ item }) => item) });
   }
