@@ -398,6 +398,7 @@ describe('the order of a scene', () => {
 
 test('markers are left out only where nearer ones cover all of their ink', () => {
   let left = 0;
+  const seen: { seed: number; i: number; k: number }[] = [];
   for (let seed = 1; seed <= 6; seed += 1) {
     const radii = [2, 3, 5, 9];
     const discs = (sceneOf(seed, { markers: 900, lines: 0, faces: 0 }) as Marker[]).map((marker, i): Marker => {
@@ -412,8 +413,8 @@ test('markers are left out only where nearer ones cover all of their ink', () =>
       for (let k = 0; k < 40; k += 1) {
         const [away, turn] = [radius * Math.sqrt((k + 0.5) / 40), k * 2.4];
         const [x, y] = [at[0] + away * Math.cos(turn), at[1] + away * Math.sin(turn)];
-        const covers = order.slice(i + 1).some((own) => Math.hypot(own.at[0] - x, own.at[1] - y) <= own.radius);
-        expect([seed, i, k, covers]).toEqual([seed, i, k, true]);
+        const covers = order.some((own, at) => at > i && Math.hypot(own.at[0] - x, own.at[1] - y) <= own.radius);
+        if (!covers) seen.push({ seed, i, k });
       }
     }
     // What is kept stands in the same order; the nearest is always seen.
@@ -421,4 +422,5 @@ test('markers are left out only where nearer ones cover all of their ink', () =>
     expect(kept.has(order.at(-1) as Marker)).toBe(true);
   }
   expect(left).toBeGreaterThan(500);
+  expect(seen).toEqual([]);
 });

@@ -5,7 +5,7 @@ import { launch, quiet } from '../helpers/browser.js';
 import { deskPage } from '../helpers/deskPage.js';
 import { smallFolder } from '../helpers/hexis.js';
 
-const acts = Number(process.env['HEXIS_ACTS'] ?? 150);
+const acts = Number(process.env['HEXIS_ACTS'] ?? 100);
 
 /** Numbers from 0 to 1, the same ones for the same seed (Park and Miller's generator). */
 function randomOf(seed: number): () => number {
