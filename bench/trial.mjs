@@ -10,7 +10,7 @@ export function sampler(folder) {
   const own = mkdtempSync(join(tmpdir(), 'hexis-bench-'));
   const child = fork(join(here, 'bench/sampler.mjs'), [folder, own], {
     cwd: folder,
-    execArgv: ['--expose-gc', '--conditions=default'],
+    execArgv: ['--expose-gc'],
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   const ask = (message) =>

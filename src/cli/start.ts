@@ -16,7 +16,8 @@ process.stdout.on('error', (reason: NodeJS.ErrnoException) => {
   if (reason.code !== 'EPIPE') fault(reason);
 });
 const [first, data = ''] = process.argv.slice(2);
-if (first === helperWord) void import('../node/bind/helper.js').then(({ drawForBind }) => drawForBind(data), fault);
+if (first === helperWord && process.send)
+  void import('../node/bind/helper.js').then(({ drawForBind }) => drawForBind(data), fault);
 else
   main(process.argv.slice(2)).then((code) => {
     process.exitCode = code;

@@ -8,7 +8,7 @@ import type { Subject } from '../measure/subject.js';
 import { mendMeaning, rounded, rule } from '../rule.js';
 
 /** Middles and radii of the markers of single cases, in the order in which they are drawn. */
-interface Spots {
+export interface Spots {
   xs: number[];
   ys: number[];
   radii: number[];
@@ -40,6 +40,9 @@ function spotsOf({ items }: Subject): Spots {
 /** Markers whose middle lies so near that of a later one, in radii, are hidden by it. */
 const near = 0.35;
 
+/** The largest marker is not looked for farther than about this many cells away. */
+const mostSteps = 8;
+
 /** Markers that were drawn, found again by where their middles lie. */
 class Drawn {
   private readonly spots: Spots;
@@ -54,8 +57,11 @@ class Drawn {
   constructor(spots: Spots) {
     const { xs, ys, radii } = spots;
     this.spots = spots;
-    // So small that any two in a cell are near each other: where thousands lie on one spot, the first look finds one.
-    this.side = (near * radii.reduce((least, radius) => Math.min(least, Math.max(radius, 0.1)), 1000)) / Math.SQRT2;
+    // So small that any two in a cell are near each other: where thousands lie on one spot, the first look finds one. Beside
+    // much larger markers they are larger, or those would look into too many.
+    const smallest = radii.reduce((all, radius) => Math.min(all, radius), 1000);
+    const largest = radii.reduce((all, radius) => Math.max(all, radius), 0.1);
+    this.side = (near * Math.max(smallest, largest / mostSteps)) / Math.SQRT2;
     const least = (values: readonly number[]) => values.reduce((all, value) => Math.min(all, value), 0);
     this.from = { x: least(xs), y: least(ys) };
     this.across = 1 + Math.ceil((ys.reduce((all, y) => Math.max(all, y), 0) - this.from.y) / this.side);
@@ -85,7 +91,8 @@ class Drawn {
     const { radii } = this.spots;
     const [radius, [x, y]] = [numberAt(radii, i), this.cell(i)];
     const own = this.last.get(x * this.across + y);
-    if (own !== undefined && numberAt(this.largest, own) >= radius * 0.95) return true;
+    const isNear = this.side * Math.SQRT2 <= near * radius * (1 + 1e-9);
+    if (isNear && own !== undefined && numberAt(this.largest, own) >= radius * 0.95) return true;
     const reach = Math.ceil((near * radius) / this.side);
     for (let column = Math.max(0, x - reach); column <= x + reach; column += 1)
       for (let row = Math.max(0, y - reach); row <= Math.min(this.across - 1, y + reach); row += 1)
@@ -105,7 +112,7 @@ class Drawn {
 }
 
 /** How many markers lie under later ones, and the ink that they are in. */
-function hiddenIn(spots: Spots): { count: number; items: PlateItem[] } {
+export function hiddenIn(spots: Spots): { count: number; items: PlateItem[] } {
   const drawn = new Drawn(spots);
   const items = new Set<PlateItem>();
   let count = 0;
