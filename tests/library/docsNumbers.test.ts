@@ -201,7 +201,7 @@ describe('what the pages count is so', () => {
 
   test('rules, kinds, patterns, markers, dashes and mistakes', async () => {
     expect(readme).toContain(`finished figures against ${rules.length} rules`);
-    expect(readme).toContain(`${words[handRules.length]} more rules see whether one hand made`);
+    expect(readme).toContain(`${words[handRules.length]} more rules see whether its figures fit together`);
     expect(readme).toContain(`There are [${words[chartKinds.length]} kinds of chart]`);
     expect(readme).toContain(
       `${words[patternNames.length]} patterns, ${words[markerShapes.length]} markers, ${words[dashes.length]} dashes`,
