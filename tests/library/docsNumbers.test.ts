@@ -221,7 +221,7 @@ describe('what the pages count is so', () => {
     };
     expect(tables).toContain('(1e16 + 1 − 1e16 is 1)');
     expect(await labels('a,1e16\na,1\na,-1e16\nb,2', ', summary: sum')).toEqual(['1.00', '2.00']);
-    expect(tables).toContain('0.125 is 0.13, and 2.675 is 2.68');
+    expect(tables).toContain('0.125 becomes 0.13 and 2.675 becomes 2.68');
     expect(await labels('a,0.125\nb,2.675', '')).toEqual(['0.13', '2.68']);
   });
 });
