@@ -35,7 +35,7 @@ export const rows = [
     floor: composing(name),
     atMost: 0.5,
     warm: 20,
-    budget: 800,
+    budget: 600,
     isQuick: ['yield-by-bed', 'plots-in-space'].includes(name),
   })),
   ...names.map((name) => ({
@@ -45,7 +45,7 @@ export const rows = [
     floor: ({ tree }) => reading(tree, name),
     atMost: 3,
     warm: 2,
-    budget: 500,
+    budget: 300,
     isQuick: name === 'yield-by-bed',
   })),
   {

@@ -143,7 +143,7 @@ const frames = {
   floor: () => () => 1000 / 60,
   share: 0.95,
   warm: 10,
-  count: 40,
+  count: 30,
   budget: 20_000,
 };
 

@@ -40,7 +40,7 @@ export const rows = [
       return () => peakOf([tree.command, 'draw', ...figures, ...how]).time / availableParallelism();
     },
     atMost: 1.15,
-    count: 2,
+    count: 1,
   },
   {
     name: 'the same where one of them has changed',
@@ -59,7 +59,7 @@ export const rows = [
       return () => bind('--fresh').time;
     },
     atMost: 0.5,
-    count: 2,
+    count: 1,
   },
   {
     name: 'peak memory of binding 50 figures',

@@ -72,13 +72,13 @@ export const rows = [
       return timed(() => run(args));
     },
     atMost: 1.6,
-    count: 5,
+    count: 3,
   },
   {
     name: 'the demo in all formats (npm start)',
     of: '`node -e 0`',
     time: ({ tree, folder }) => timed(() => run([tree.command, 'demo', join(folder, `demo-${performance.now()}`)])),
     floor: bare,
-    count: 2,
+    count: 1,
   },
 ];
