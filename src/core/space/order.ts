@@ -1,4 +1,3 @@
-import { numberAt } from '../at.js';
 import {
   type Boxed,
   coveredBy,
@@ -120,12 +119,12 @@ class Neighbours {
     for (const key of this.cellsOf(piece)) {
       const cell = this.cells.get(key) ?? [];
       for (let i = 0; i < cell.length; i += 1) {
-        const at = numberAt(cell, i);
+        const at = cell[i] as number;
         if (seen[at] === looks) continue;
         seen[at] = looks;
         const k = 4 * at;
-        const isBeside = numberAt(boxes, k) > right || numberAt(boxes, k + 2) < left;
-        if (!isBeside && numberAt(boxes, k + 1) <= bottom && numberAt(boxes, k + 3) >= top) found.push(at);
+        const isBeside = (boxes[k] as number) > right || (boxes[k + 2] as number) < left;
+        if (!isBeside && (boxes[k + 1] as number) <= bottom && (boxes[k + 3] as number) >= top) found.push(at);
       }
     }
     return found;
@@ -413,7 +412,7 @@ function breakCircle(scene: Scene): boolean {
   const { pieces } = scene;
   const circle = circleIn(scene);
   if (circle.length === 0) return false;
-  const release = (link: number) => scene.release(numberAt(circle, link), numberAt(circle, (link + 1) % circle.length));
+  const release = (link: number) => scene.release(circle[link] as number, circle[(link + 1) % circle.length] as number);
   const onSkin = lineOnSkin(circle.map((at) => pieces[at] as Boxed));
   if (onSkin >= 0) {
     release(onSkin);
@@ -429,7 +428,7 @@ function breakCircle(scene: Scene): boolean {
   const link = Math.max(
     0,
     circle.findIndex((at, i) => {
-      const pair = [pieces[at], pieces[numberAt(circle, (i + 1) % circle.length)]];
+      const pair = [pieces[at], pieces[circle[(i + 1) % circle.length] as number]];
       return pair.some((one) => one?.is === 'marker') && pair.some((one) => one?.is === 'face');
     }),
   );

@@ -1,4 +1,3 @@
-import { numberAt } from '../at.js';
 import type { Seen } from './view.js';
 
 /** What all pieces of a scene have. */
@@ -304,7 +303,7 @@ function cutFace(face: Face, side: (at: Seen) => number): Boxed[] | undefined {
         const [from, to, u, v] = sign > 0 === a > 0 ? [p, q, a, b] : [q, p, b, a];
         const t = u / (u - v);
         kept.push(
-          [0, 1, 2].map((k) => numberAt(from, k) + t * (numberAt(to, k) - numberAt(from, k))) as unknown as Seen,
+          [0, 1, 2].map((k) => (from[k] as number) + t * ((to[k] as number) - (from[k] as number))) as unknown as Seen,
         );
       }
     }

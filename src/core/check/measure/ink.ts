@@ -1,4 +1,4 @@
-import { entryAt, lastOf, numberAt } from '../../at.js';
+import { entryAt, lastOf } from '../../at.js';
 import { blended, contrast } from '../../color/color.js';
 import { type Box, type MarkersItem, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { eachCommand, type Outline } from '../../type/outline.js';
@@ -29,7 +29,7 @@ export function polygonsOf(outline: Outline): Point[][] {
   let now: Point[] = [];
   eachCommand(outline, (command, at) => {
     const c = outline.coordinates;
-    const point = (i: number): Point => [numberAt(c, at + i), numberAt(c, at + i + 1)];
+    const point = (i: number): Point => [c[at + i] as number, c[at + i + 1] as number];
     if (command === 'M') {
       now = [point(0)];
       found.push(now);
@@ -122,7 +122,7 @@ function strokeLines(item: PlateItem): readonly Point[][] {
 function isOnMarker({ outline, xs, ys }: MarkersItem, at: Point): boolean {
   const shape = polygonsOf(outline);
   return xs.some((x, i) => {
-    const [dx, dy] = [at[0] - x, at[1] - numberAt(ys, i)];
+    const [dx, dy] = [at[0] - x, at[1] - (ys[i] as number)];
     return Math.abs(dx) < 20 && Math.abs(dy) < 20 && isInside(shape, [dx, dy]);
   });
 }
