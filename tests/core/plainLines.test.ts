@@ -66,7 +66,7 @@ describe('a table of more than a megabyte', () => {
     name.replace(',', ''),
   );
   const values = ['1', '2.5', '-3', '+4', '', '1e3', '.5', '7.', '99', '−8', '12345678901234567890', '0.1', '-0'];
-  const lines = Array.from({ length: 60_000 }, (_, i) => {
+  const lines = Array.from({ length: 40_000 }, (_, i) => {
     const [name, value] = [names[(i * 7) % names.length], values[(i * 5) % values.length]];
     return `${name},${value},a remark that makes the line longer ${i}`;
   });
@@ -89,16 +89,16 @@ describe('a table of more than a megabyte', () => {
     const [own, other] = [read(lines, newline), parsed(lines, newline)];
     if (!own.ok || !other.ok) throw new Error(JSON.stringify([own.problems, other.problems]));
     expect(own.problems).toEqual(other.problems);
-    for (const table of [own.value, other.value]) expect(table.rowCount).toBe(60_000);
+    for (const table of [own.value, other.value]) expect(table.rowCount).toBe(40_000);
     for (const [i, column] of own.value.columns.entries()) expect(column).toEqual(other.value.columns[i]);
     expect(own.value.columns).toHaveLength(3);
   });
 
   test.each([
-    ['a row that is too short', 59_990, 'a'],
-    ['a row that is too long', 59_990, 'a,1,x,y'],
-    ['a cell that is too long', 59_990, `${'x'.repeat(3000)},1,x`],
-    ['a text among numbers', 59_990, 'a,many,x'],
+    ['a row that is too short', 39_990, 'a'],
+    ['a row that is too long', 39_990, 'a,1,x,y'],
+    ['a cell that is too long', 39_990, `${'x'.repeat(3000)},1,x`],
+    ['a text among numbers', 39_990, 'a,many,x'],
   ])('says the same of %s', (_, at, line) => {
     const rows = lines.with(at, line);
     const said = ({ problems }: ReturnType<typeof read>) => problems.map(problemText);
