@@ -50,10 +50,15 @@ describe('rows without quotation marks', () => {
     fc.assert(
       fc.property(fc.oneof(digits, number), fc.constantFrom('.' as const, ',' as const), (text, decimalMark) => {
         const notation = { decimalMark, told: false };
-        const found = new ColumnNotation(notation).directIn(`x${text}y`, 1, 1 + text.length);
+        const [inText, alone] = [new ColumnNotation(notation), new ColumnNotation(notation)];
+        const found = inText.directIn(`x${text}y`, 1, 1 + text.length);
         if (Number.isNaN(found)) return;
         read += 1;
-        expect(found).toBe(new ColumnNotation(notation).direct(text));
+        expect(found).toBe(alone.direct(text));
+        // What it tells of the other cells of its column is the same.
+        const doubtful = decimalMark === '.' ? '12,345' : '12.345';
+        const [one, other] = [inText.resolve([doubtful]), alone.resolve([doubtful])];
+        expect([one.value(doubtful), one.fault]).toEqual([other.value(doubtful), other.fault]);
       }),
       { numRuns: 3000 },
     );

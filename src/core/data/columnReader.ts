@@ -4,7 +4,7 @@ import { type DateRead, readDate } from './dates.js';
 import { type MissingCodes, missingCodes } from './missingCodes.js';
 import { numberProblem } from './numberProblem.js';
 import { ColumnNotation, cleaned, largestNumber, type NumberNotation, readCode } from './numberText.js';
-import type { CategoryColumn, CellPlace, Column, NumberColumn } from './table.js';
+import type { CellPlace, Column, NumberColumn } from './table.js';
 
 /** What stands in a cell: a text of a file, or a number that a program or workbook holds as such. */
 export type CellValue = string | number;
@@ -17,7 +17,8 @@ export interface ColumnReader {
   finish(place: CellPlace, columnIndex: number): ColumnRead;
 }
 
-interface ColumnRead {
+/** A column that was read, and what is wrong with its cells. */
+export interface ColumnRead {
   column: Column;
   problems: Problem[];
 }
@@ -253,76 +254,3 @@ class Dates implements ColumnReader {
     return [error('not-a-date', facts, place(first.row, index))];
   }
 }
-
-/** The number that some signs of a text have in a table of 1024 (FNV-1a). */
-function slotOf(text: string, start: number, end: number): number {
-  let hash = 0x811c9dc5;
-  for (let at = start; at < end; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
-  return (hash ^ (hash >>> 10) ^ (hash >>> 20)) & 1023;
-}
-
-/** Whether a text stands in another one from one place to another. */
-function standsAt(text: string, start: number, end: number, own: string): boolean {
-  if (own.length !== end - start) return false;
-  for (let i = 0; i < own.length; i += 1) if (own.charCodeAt(i) !== text.charCodeAt(start + i)) return false;
-  return true;
-}
-
-/** A column of categories while its cells come: a small number for each row, and the texts once. */
-class Categories implements ColumnReader {
-  private codes = new Int32Array(1024);
-  private row = 0;
-  private readonly ids = new Map<string, number>();
-  private readonly texts: string[] = [];
-  /** Cells that were met last, as they stand in the text: most others are one of them, and need not be cut out of it. */
-  private readonly met = new Array<string | undefined>(1024);
-  private readonly metIds = new Int32Array(1024);
-  private readonly name: string;
-
-  constructor(name: string) {
-    this.name = name;
-  }
-
-  add(cell: CellValue): void {
-    this.push(this.idOf(typeof cell === 'number' ? String(cell) : cell.trim()));
-  }
-
-  take(text: string, start: number, end: number): void {
-    const slot = slotOf(text, start, end);
-    const met = this.met[slot];
-    if (met === undefined || !standsAt(text, start, end, met)) {
-      const cell = text.slice(start, end);
-      this.met[slot] = cell;
-      this.metIds[slot] = this.idOf(cell.trim());
-    }
-    this.push(this.metIds[slot] as number);
-  }
-
-  private idOf(text: string): number {
-    let id = this.ids.get(text);
-    if (id === undefined) {
-      id = this.texts.push(text) - 1;
-      this.ids.set(text, id);
-    }
-    return id;
-  }
-
-  private push(id: number): void {
-    if (this.row === this.codes.length) {
-      const wider = new Int32Array(this.row * 2);
-      wider.set(this.codes);
-      this.codes = wider;
-    }
-    this.codes[this.row] = id;
-    this.row += 1;
-  }
-
-  finish(): ColumnRead {
-    const codes = this.codes.subarray(0, this.row);
-    const column: CategoryColumn = { as: 'category', name: this.name, codes, texts: this.texts };
-    return { column, problems: [] };
-  }
-}
-
-/** Reads a column as categories. */
-export const categoryReader = (variable: Variable): ColumnReader => new Categories(variable.name);

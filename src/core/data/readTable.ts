@@ -1,8 +1,9 @@
 import { entryAt, heldBy } from '../at.js';
 import { nearest } from '../problem/nearest.js';
 import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../problem/problem.js';
+import { categoryReader } from './categoryReader.js';
 import type { Codebook } from './codebook.js';
-import { type CellValue, type ColumnReader, categoryReader, numberReader } from './columnReader.js';
+import { type CellValue, type ColumnReader, numberReader } from './columnReader.js';
 import type { NumberNotation } from './numberText.js';
 import {
   type CellPlace,
