@@ -364,19 +364,12 @@ describe('a figure is finished by hand', () => {
     const before = await begin('yield-plain');
     await desk.tab('Text');
     const type = async (from: string, to: string) => {
-      await desk.page.evaluate((wanted) => {
-        const line = [...document.querySelectorAll('.cm-line')].find((own) =>
-          own.textContent?.includes(wanted),
-        ) as Element;
-        const range = document.createRange();
-        range.selectNodeContents(line);
-        (document.querySelector('.cm-content') as HTMLElement).focus();
-        document.getSelection()?.removeAllRanges();
-        document.getSelection()?.addRange(range);
-      }, from);
+      await desk.page.locator('.cm-line', { hasText: from }).first().click();
+      await desk.page.keyboard.press('Home');
+      await desk.page.keyboard.press('Shift+End');
       await desk.page.keyboard.type(to);
     };
-    await type('category: bed', '  catgory: bed');
+    await type('category: bed', 'catgory: bed');
     await desk.until(fileOf('yield-plain'), (text) => text.includes('catgory: bed'));
     await desk.page.locator('#sheet.stale').waitFor();
     await desk.page.locator('.cm-lint-marker-error').first().waitFor();
@@ -384,7 +377,7 @@ describe('a figure is finished by hand', () => {
     await desk.tab(/Findings/);
     expect(await desk.page.textContent('#problems')).toContain('there is no setting "catgory"');
     await desk.tab('Text');
-    await type('catgory: bed', '  category: bed  # where they grew');
+    await type('catgory: bed', 'category: bed  # where they grew');
     const after = await desk.until(fileOf('yield-plain'), (text) => text.includes('# where they grew'));
     expect(difference(before, after)).toEqual(['-   category: bed', expect.stringContaining('# where they grew')]);
     expect(await desk.page.locator('.cm-line.changed').allTextContents()).toEqual([
