@@ -10,12 +10,7 @@ const common = {
     '^hexis/node$': '<rootDir>/src/node/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
-  transform: {
-    '^.+\\.ts$': [
-      '@swc/jest',
-      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' }, sourceMaps: 'inline' },
-    ],
-  },
+  transform: { '^.+\\.ts$': '<rootDir>/tests/helpers/sources.mjs' },
 };
 
 const inFolders = (...folders) => folders.map((folder) => `<rootDir>/tests/${folder}/**/*.test.ts`);
