@@ -58,7 +58,7 @@ export const kindOf = ({ kind }: ChartSettings): AnyKind => chartKinds.find(({ n
 
 /** The columns that settings name, in their roles and beside them. */
 export function columnsOf(settings: ChartSettings): ColumnRequest[] {
-  const further = settings as WideSettings & WeightSettings;
+  const further: WideSettings & WeightSettings & { kind: string } = settings;
   return [
     ...withComponentColumns(settings, roleColumns(kindOf(settings).roles, settings)),
     ...wideColumns(further),

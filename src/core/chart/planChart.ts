@@ -170,7 +170,7 @@ function wholeOf(kind: Kind, ground: Ground<object>, by: readonly Categories[]):
   if (hasErrors(problems)) return fail(problems);
   const isTable = ground.named.length > 0;
   if (!isTable || whole.counts.used > 0) return succeed(whole, problems);
-  const { where } = ground.input.settings as { where?: object };
+  const { where }: { where?: object } = ground.input.settings;
   return fail([...problems, noRows(whole, whole.counts, where ? 'chart.where' : 'chart')]);
 }
 

@@ -84,7 +84,7 @@ function retitled(title: string, from: string, to: string): string | undefined {
  */
 export function forColumn(part: Part, { setting, label }: Pick<Exchange, 'setting' | 'label'>, column: string): Again {
   const left = dataBound(part, true);
-  const gone = part.figure.chart as Readonly<Record<string, unknown>>;
+  const gone: Readonly<Record<string, unknown>> = { ...part.figure.chart };
   // What was singled out by the values of a column is gone with it; the last first, so that places stay.
   const accents = (part.figure.accents ?? []).flatMap(({ for: of }, i) =>
     Object.hasOwn(of, String(gone[setting])) ? [['accents', String(i)]] : [],

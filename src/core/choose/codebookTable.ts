@@ -1,4 +1,5 @@
-import type { CodebookContents, VariableFile } from '../schema/codebook.js';
+import { recordOf } from '../keys.js';
+import type { CodebookContents } from '../schema/codebook.js';
 import { codebookSchema } from '../schema/codebook.js';
 import { type Edit, flowText } from '../schema/patch.js';
 import { enteredAs } from './entered.js';
@@ -18,10 +19,7 @@ const shown = (value: unknown): string =>
 export const codebookRows = ({ variables = {} }: CodebookContents): VariableRow[] =>
   Object.entries(variables).map(([name, variable]) => ({
     name,
-    ...(Object.fromEntries(variableKeys.map((key) => [key, shown((variable as VariableFile)[key])])) as Record<
-      VariableKey,
-      string
-    >),
+    ...recordOf(variableKeys, (key) => shown(variable[key])),
   }));
 
 /** What stands in brackets in the file, and is written without them in the table. */

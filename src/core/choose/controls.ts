@@ -1,5 +1,4 @@
 import { entryAt } from '../at.js';
-import type { ValueAxis } from '../chart/plan.js';
 import { isoDay } from '../data/calendar.js';
 import type { Part } from '../project/compose/part.js';
 import type { ReadingName } from '../schema/fields.js';
@@ -137,7 +136,7 @@ function controlFor(
 /** The value of a setting of the look, and who gives it. */
 function givenFor({ layers, shows, figure }: Part, path: string): Pick<Control, 'value' | 'from' | 'style'> {
   const keys = path.split('.');
-  if (!((keys[0] as string) in lookShape)) {
+  if (!(entryAt(keys, 0) in lookShape)) {
     const value = valueAt(figure, keys);
     return { value, from: value === undefined ? 'drawn' : 'figure' };
   }
@@ -153,13 +152,17 @@ function givenFor({ layers, shows, figure }: Part, path: string): Pick<Control, 
 /** What is known of the numbers along an axis, for whoever sets its limits. */
 function limitHint({ plans }: Part, path: string): string | undefined {
   const [, at] = /^axes\.([xyz])\.(from|to)$/.exec(path) ?? [];
-  const shown = plans.map((plan) => (plan.space?.axes ?? plan)[at as 'x']).filter((axis) => axis?.shows === 'value');
+  if (at === undefined) return undefined;
+  const shown = plans.flatMap(({ x, y, space }) => {
+    const axis = new Map(Object.entries(space?.axes ?? { x, y })).get(at);
+    return axis?.shows === 'value' ? [axis] : [];
+  });
   if (shown.length === 0) return undefined;
   const short = (value: number, form: string | undefined) =>
     form === 'date' ? isoDay(value) : String(Number(value.toPrecision(6)));
   const { form, possible } = entryAt(shown, 0);
-  const least = Math.min(...shown.map((axis) => (axis as ValueAxis).least));
-  const greatest = Math.max(...shown.map((axis) => (axis as ValueAxis).greatest));
+  const least = Math.min(...shown.map(({ least }) => least));
+  const greatest = Math.max(...shown.map(({ greatest }) => greatest));
   return [
     `what is drawn reaches from ${short(least, form)} to ${short(greatest, form)}`,
     ...(possible ? [`possible are ${possible[0]} to ${possible[1]}`] : []),
@@ -187,8 +190,8 @@ function placedWords(part: Part, [first = '', second = '', ...rest]: readonly st
 /** Every setting of a figure file, as a person changes it. */
 export function everyControl(part: Part): Control[] {
   const { shows, figure } = part;
-  const isShown = ([first, axis]: readonly string[]) =>
-    first !== 'hexis' && (first !== 'axes' || axis === 'all' || (axis as string) in shows);
+  const isShown = ([first, axis = '']: readonly string[]) =>
+    first !== 'hexis' && (first !== 'axes' || axis === 'all' || axis in shows);
   return everyLeaf(figure.chart.kind)
     .filter(({ path }) => isShown(path))
     .map(({ path, schema }) => lookControl(part, path, schema, false));
@@ -263,9 +266,10 @@ export function settingEdits(part: Part, target: Target, path: string, value: un
   const at = accentFor(part, target.for);
   const accents = part.figure.accents ?? [];
   if (at >= 0) {
-    const accent = accents[at] as Readonly<Record<string, unknown>>;
-    const others = Object.keys(accent).filter((key) => key !== 'for' && key !== keys[0]);
-    const inGroup = isGroup(accent[keys[0] as string]) ? Object.keys(accent[keys[0] as string] as object).length : 1;
+    const { for: _, ...accent } = entryAt(accents, at);
+    const own = Object.entries(accent).find(([key]) => key === keys[0])?.[1];
+    const others = Object.keys(accent).filter((key) => key !== keys[0]);
+    const inGroup = isGroup(own) ? Object.keys(own).length : 1;
     // An accent that says nothing more is taken away whole.
     if (value === undefined && others.length === 0 && inGroup <= 1) {
       return [{ path: accents.length === 1 ? ['accents'] : ['accents', at], value: undefined }];
@@ -273,13 +277,16 @@ export function settingEdits(part: Part, target: Target, path: string, value: un
     return [{ path: ['accents', at, ...keys], value }];
   }
   if (value === undefined) return [];
-  const look = keys.reduceRight<unknown>((inner, key) => ({ [key]: inner }), value) as object;
   // By name, as an author would write it.
   const named = Object.entries(target.for).map(([variable, code]) => {
     const known = part.codebook.variable(variable).categories.find((own) => own.code === code);
     return [variable, known?.name ?? code];
   });
-  const accent = { for: Object.fromEntries(named), ...look };
+  const [key = '', ...inner] = keys;
+  const accent = {
+    for: Object.fromEntries(named),
+    [key]: inner.reduceRight<unknown>((below, own) => ({ [own]: below }), value),
+  };
   return accents.length === 0
     ? [{ path: ['accents'], value: [accent] }]
     : [{ path: ['accents', accents.length], value: accent }];

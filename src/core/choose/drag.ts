@@ -2,7 +2,6 @@ import { entryAt } from '../at.js';
 import type { AxisPlan } from '../chart/plan.js';
 import type { PanelPlace } from '../check/measure/subject.js';
 import { isoDay } from '../data/calendar.js';
-import type { Category } from '../data/codebook.js';
 import type { AxisScale } from '../layout/axes/panelScales.js';
 import type { Box, PlateItem } from '../plate/plate.js';
 import { isOfAxis, roleOf } from '../plate/role.js';
@@ -131,7 +130,8 @@ function orderEdits(part: Part, { axis, code }: Drag & { is: 'order' }, panel: P
   const scale = panel[axis];
   if (shown?.shows !== 'category' || scale.shows !== 'category') return [];
   const others = shown.categories.filter((own) => own.code !== code);
-  const self = shown.categories.find((own) => own.code === code) as Category;
+  const self = shown.categories.find((own) => own.code === code);
+  if (!self) return [];
   const far = shown.categories.map((_, i) => Math.abs(centerOf(scale, i) - at));
   const place = far.indexOf(Math.min(...far));
   if (place === shown.categories.indexOf(self)) return [];

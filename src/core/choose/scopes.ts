@@ -77,14 +77,14 @@ function markScopes(drawing: Drawing, part: Part, item: PlateItem): Scope[] {
   });
   const all = scope('all', `all ${many}`, own, { is: 'look', paths });
   const of = item.shows?.of ?? {};
-  const variables = Object.keys(of);
+  const variables = Object.entries(of);
   if (variables.length === 0) return [all];
   const held = (wanted: Readonly<Record<string, string>>) =>
     own.filter(({ shows }) => shows && covers(wanted, shows.of));
-  const byVariable = variables.map((variable) => {
-    const wanted = { [variable]: of[variable] as string };
+  const byVariable = variables.map(([variable, code]) => {
+    const wanted = { [variable]: code };
     const [name] = categoryNames(part, wanted);
-    return scope(`group ${variable} ${of[variable]}`, `${many} of ${name}`, held(wanted), {
+    return scope(`group ${variable} ${code}`, `${many} of ${name}`, held(wanted), {
       is: 'accent',
       for: wanted,
       keys,

@@ -164,7 +164,7 @@ const axisThings: Readonly<Record<string, string>> = {
 
 /** Keys in plain words: `line.width` is "line width". */
 const plainWords = (keys: readonly string[]): string =>
-  keys.map((key) => key.replace(/([a-z])([A-Z])/g, (_, a, b) => `${a} ${(b as string).toLowerCase()}`)).join(' ');
+  keys.map((key) => key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`)).join(' ');
 
 const propertyOf = (key: string, thing: string): string => `${properties[key] ?? plainWords([key])} of ${thing}`;
 

@@ -64,9 +64,6 @@ export function wordsAt({ parts }: Pick<Drawing, 'parts'>, item: PlateItem): Wor
   if (part?.prefix !== '' || item.type !== 'text') return undefined;
   const path = paths[item.kind]?.(roleOf(item), part, item);
   if (!path) return undefined;
-  const given = path.reduce<unknown>(
-    (inner, key) => (inner as Record<string, unknown> | undefined)?.[key],
-    part.figure,
-  );
+  const given = valueAt(part.figure, path);
   return { path, text: typeof given === 'string' ? given : textOf(item) };
 }

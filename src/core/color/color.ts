@@ -11,9 +11,9 @@ import {
   modeOklch,
   modeRgb,
   parse,
-  useMode,
   wcagContrast,
 } from 'culori/fn';
+import { setUp } from './spaces.js';
 
 const plainHex = /^#[0-9a-f]{6}$/;
 
@@ -22,8 +22,7 @@ let prepared = false;
 /** The colour spaces of CSS are set up when the first colour is read that is not a plain hexadecimal one. */
 function prepare(): void {
   if (prepared) return;
-  for (const mode of [modeRgb, modeHsl, modeHwb, modeLab, modeLab65, modeLch, modeLrgb, modeOklab, modeOklch])
-    useMode(mode as never);
+  setUp([modeRgb, modeHsl, modeHwb, modeLab, modeLab65, modeLch, modeLrgb, modeOklab, modeOklch]);
   prepared = true;
 }
 
@@ -58,7 +57,7 @@ export function onPaper(ground: string, ink: string, paper: string): string {
 export function greyOf(hex: string): { hex: string; lightness: number } {
   prepare();
   const lightness = (converter('lab65')(hex)?.l ?? 0) / 100;
-  return { hex: formatHex({ mode: 'lab65', l: lightness * 100, a: 0, b: 0 }) as string, lightness };
+  return { hex: formatHex({ mode: 'lab65', l: lightness * 100, a: 0, b: 0 }), lightness };
 }
 
 /** An ink that is not opaque, mixed with the paper under it. */

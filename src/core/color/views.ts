@@ -9,9 +9,9 @@ import {
   modeLab65,
   modeLrgb,
   modeRgb,
-  useMode,
   wcagContrast,
 } from 'culori/fn';
+import { setUp } from './spaces.js';
 
 /** How colours are seen: by most readers, by those who lack one kind of cone (Machado et al. 2009), and in grey print. */
 export const views = ['normal', 'protan', 'deutan', 'tritan', 'grey'] as const;
@@ -21,7 +21,7 @@ let prepared = false;
 
 function prepare(): void {
   if (prepared) return;
-  for (const mode of [modeRgb, modeLrgb, modeLab, modeLab65]) useMode(mode as never);
+  setUp([modeRgb, modeLrgb, modeLab, modeLab65]);
   prepared = true;
 }
 
@@ -37,11 +37,11 @@ export function seenAs(hex: string, view: View): string {
   if (view === 'normal') return hex;
   if (view === 'grey') {
     const { l } = converter('lab65')(hex) ?? { l: 0 };
-    return formatHex({ mode: 'lab65', l, a: 0, b: 0 }) as string;
+    return formatHex({ mode: 'lab65', l, a: 0, b: 0 });
   }
-  const { r, g, b } = converter('lrgb')(hex) as { r: number; g: number; b: number };
-  const seen = filters[view](1)({ mode: 'rgb', r, g, b } as never) as { r: number; g: number; b: number };
-  return formatHex({ mode: 'lrgb', r: seen.r, g: seen.g, b: seen.b } as never) ?? hex;
+  const { r, g, b } = converter('lrgb')(hex) ?? { r: 0, g: 0, b: 0 };
+  const seen = filters[view](1)({ mode: 'rgb', r, g, b });
+  return formatHex({ mode: 'lrgb', r: seen.r, g: seen.g, b: seen.b });
 }
 
 /** How far apart two colours are in a view: CIEDE2000 (ISO/CIE 11664-6), in grey the difference of lightness (CIE L*). */
@@ -51,7 +51,7 @@ export function distanceIn(view: View, a: string, b: string): number {
     const lightness = (hex: string) => converter('lab65')(hex)?.l ?? 0;
     return Math.abs(lightness(a) - lightness(b));
   }
-  return differenceCiede2000()(seenAs(a, view) as never, seenAs(b, view) as never);
+  return differenceCiede2000()(seenAs(a, view), seenAs(b, view));
 }
 
 /** Contrast of an ink on a ground from 1 to 21 (WCAG 2.2). */

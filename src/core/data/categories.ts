@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import { error, type Problem, warning } from '../problem/problem.js';
 import type { Category, Variable } from './codebook.js';
 import { missingCodes } from './missingCodes.js';
@@ -162,7 +163,7 @@ export function categoriesOf(table: Table, variable: Variable): Categories {
   const listed = variable.categories.length;
   const counts = listed > 0 && others.length > 0 ? countsOf(column, places, categories.length) : undefined;
   const problems = (counts ? others : []).slice(0, mostUnlistedSaid).map(({ code: value }, i) => {
-    const facts = { column: variable.name, value, count: counts?.[listed + i] as number, table: table.name };
+    const facts = { column: variable.name, value, count: counts?.[listed + i] ?? 0, table: table.name };
     return warning('value-not-named', facts);
   });
   return { variable, categories, ...byRow(column, found), problems };
@@ -205,7 +206,7 @@ function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Ca
   const values = column.texts.map((text) => read.value(text));
   const absences = column.texts.map((text, id) => {
     if (text === '') return `${name} is empty`;
-    return isMissing(text, values[id] as number) ? `${name} is ${text} (missing)` : undefined;
+    return isMissing(text, entryAt(values, id)) ? `${name} is ${text} (missing)` : undefined;
   });
   const places = values.map((value, id) => (absences[id] === undefined ? bandOf(edges, value) : -1));
   const last = edges.length - 2;

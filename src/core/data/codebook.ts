@@ -1,3 +1,4 @@
+import { entryAt, heldBy } from '../at.js';
 import type { CodebookContents, VariableFile } from '../schema/codebook.js';
 import type { ThousandsMark } from '../schema/thousandsMarks.js';
 import type { DateOrder } from './dates.js';
@@ -45,8 +46,8 @@ function categoriesOf(file: VariableFile, order: readonly string[]): Category[] 
   const { values } = file;
   if (values === undefined) return [];
   if (Array.isArray(values)) return values.map((value) => ({ code: String(value), name: String(value) }));
-  const names = values as Record<string, string>;
-  return order.map((code) => ({ code, name: names[code] as string }));
+  const names = new Map(Object.entries(values));
+  return order.map((code) => ({ code, name: heldBy(names, code) }));
 }
 
 function variableOf(name: string, file: VariableFile, order: readonly string[]): Variable {
@@ -66,7 +67,7 @@ function variableOf(name: string, file: VariableFile, order: readonly string[]):
     ...(dateOrder === undefined ? {} : { dateOrder }),
     ...(bands === undefined ? {} : { bands }),
     ...(formula === undefined ? {} : { formula }),
-    ...(range === undefined ? {} : { range: range as unknown as readonly [number, number] }),
+    ...(range === undefined ? {} : { range: [entryAt(range, 0), entryAt(range, 1)] }),
   };
 }
 

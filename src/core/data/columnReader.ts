@@ -1,3 +1,4 @@
+import { numberAt } from '../at.js';
 import { error, type Problem, warning } from '../problem/problem.js';
 import type { Variable } from './codebook.js';
 import { type DateRead, readDate } from './dates.js';
@@ -102,7 +103,7 @@ function sizeProblems(variable: Variable, rows: Rows, place: CellPlace, index: n
   const { name, range: [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY] } = variable;
   let [outside, first, huge] = [0, -1, -1];
   for (let row = 0; row < rows.length; row += 1) {
-    const value = rows.numbers[row] as number;
+    const value = numberAt(rows.numbers, row);
     if (huge < 0 && Math.abs(value) > largestNumber) huge = row;
     if (!(value < low || value > high)) continue;
     outside += 1;
@@ -242,7 +243,7 @@ class Dates implements ColumnReader {
 
   private turnToUtc(): void {
     const { numbers } = this.rows;
-    for (const [offset, own] of this.zones) for (const row of own) numbers[row] = (numbers[row] as number) - offset;
+    for (const [offset, own] of this.zones) for (const row of own) numbers[row] = numberAt(numbers, row) - offset;
   }
 
   /** Cells that are no dates. */

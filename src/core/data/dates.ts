@@ -73,7 +73,7 @@ function zonePart(text: string): number | undefined {
 }
 
 function isoDate(text: string): DateRead | undefined {
-  const [date = '', time] = text.split(/[Tt]|\s+(?=\d)/, 2) as [string, string | undefined];
+  const [date = '', time] = text.split(/[Tt]|\s+(?=\d)/, 2);
   const day = dayPart(date);
   if (day === undefined) return undefined;
   if (time === undefined) return { at: day };

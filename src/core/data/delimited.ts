@@ -1,4 +1,5 @@
 import Papa, { type ParseResult } from 'papaparse';
+import { entryAt } from '../at.js';
 import { error, fail, type Outcome, type Place, type Problem } from '../problem/problem.js';
 import { columnNumber } from './gridTable.js';
 import { eachPlainRow } from './plainLines.js';
@@ -8,13 +9,16 @@ import type { CellPlace, Table } from './table.js';
 const delimiters = ['\t', ';', ',', '|'] as const;
 const chunkSize = 1 << 20;
 
-const isBlank = (cells: readonly string[]) => cells.length === 1 && (cells[0] as string).trim() === '';
+const isBlank = (cells: readonly string[]) => cells.length === 1 && entryAt(cells, 0).trim() === '';
 
 /** The separator that cuts the first line into the most cells. (In later lines a comma may be a decimal mark.) */
 function delimiterOf(text: string): string {
   const head = text.slice(0, 1 << 16);
   const cells = (delimiter: string) => Papa.parse(head, { delimiter, preview: 1 }).data[0]?.length ?? 0;
-  return [...delimiters].sort((a, b) => cells(b) - cells(a))[0] as string;
+  return entryAt(
+    [...delimiters].sort((a, b) => cells(b) - cells(a)),
+    0,
+  );
 }
 
 /** No first line of names is as long as this. */
@@ -49,7 +53,7 @@ function cellPlace(
       chunkSize,
       chunk({ data }, parser) {
         for (const cells of data) {
-          const skipped = comment !== undefined && comment !== '' && (cells[0] as string).startsWith(comment);
+          const skipped = comment !== undefined && comment !== '' && entryAt(cells, 0).startsWith(comment);
           if (!skipped && !isBlank(cells) && left-- === 0) {
             const before = cells.slice(0, column);
             found = { file, line, column: before.reduce((sum, cell) => sum + cell.length + 1, 1) };

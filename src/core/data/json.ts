@@ -1,4 +1,6 @@
+import { messageOf } from '../messageOf.js';
 import { error, fail, type Outcome } from '../problem/problem.js';
+import { valueAt } from '../schema/settingTree.js';
 import { type InlineRow, readRows } from './inlineRows.js';
 import type { TableReading } from './readTable.js';
 import type { Table } from './table.js';
@@ -56,10 +58,10 @@ export function readJson(source: string, reading: TableReading): Outcome<Table> 
   try {
     found = JSON.parse(source);
   } catch (fault) {
-    return fail([error('json-broken', { reason: (fault as Error).message }, placeOf(file, source, fault))]);
+    return fail([error('json-broken', { reason: messageOf(fault) }, placeOf(file, source, fault))]);
   }
-  const held = found as { rows?: unknown; columns?: unknown } | null;
-  const inner = Array.isArray(held?.rows) ? held.rows : isColumns(held?.columns) ? held.columns : found;
+  const [held, columns] = [valueAt(found, ['rows']), valueAt(found, ['columns'])];
+  const inner = Array.isArray(held) ? held : isColumns(columns) ? columns : found;
   if (Array.isArray(inner) && inner.length === 0) return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
   if (Array.isArray(inner) && inner.every(isRow)) return readRows(inner, reading);
   const rows = isColumns(inner) ? rowsOf(inner) : undefined;

@@ -84,10 +84,15 @@ export interface TableParts extends Pick<Table, 'name' | 'columnNames' | 'rowCou
 
 /** A table of columns that have been read. */
 export function tableOf({ measured = [], notation = pointNotation, totals = [], ...parts }: TableParts): Table {
-  const byKey = new Map(parts.columns.map((column) => [columnKey(column.name, column.as), column]));
-  const get = (column: string, as: Column['as']): Column => {
-    const found = byKey.get(columnKey(column, as));
-    if (!found) throw new Error(`column ${column} was not asked for as ${as}`);
+  const numbers = new Map<string, NumberColumn>();
+  const categories = new Map<string, CategoryColumn>();
+  for (const column of parts.columns) {
+    if (column.as === 'number') numbers.set(column.name, column);
+    else categories.set(column.name, column);
+  }
+  const asked = <C>(from: ReadonlyMap<string, C>, column: string): C => {
+    const found = from.get(column);
+    if (!found) throw new Error(`column ${column} was not asked for`);
     return found;
   };
   return {
@@ -95,8 +100,8 @@ export function tableOf({ measured = [], notation = pointNotation, totals = [], 
     measured,
     notation,
     totals,
-    hasNumber: (column) => byKey.has(columnKey(column, 'number')),
-    number: (column) => get(column, 'number') as NumberColumn,
-    category: (column) => get(column, 'category') as CategoryColumn,
+    hasNumber: (column) => numbers.has(column),
+    number: (column) => asked(numbers, column),
+    category: (column) => asked(categories, column),
   };
 }

@@ -66,11 +66,8 @@ const json: TableForm = {
     ),
   isTable(bytes) {
     try {
-      const found = JSON.parse(unmarked(new TextDecoder().decode(bytes))) as {
-        rows?: unknown;
-        columns?: unknown;
-      } | null;
-      const inner = found?.rows ?? found?.columns ?? found;
+      const found = JSON.parse(unmarked(new TextDecoder().decode(bytes)));
+      const inner: unknown = found?.rows ?? found?.columns ?? found;
       return (
         typeof inner === 'object' && inner !== null && Object.values(inner).every((one) => typeof one === 'object')
       );

@@ -1,4 +1,4 @@
-import { entryAt } from '../at.js';
+import { entryAt, lastOf } from '../at.js';
 import { arity, eachCommand, type Outline, withoutQuadratics } from '../type/outline.js';
 
 /** Each number of thousandths below one as it is written behind a whole number. */
@@ -34,7 +34,7 @@ export function repeatedPath(outline: Outline, xs: ArrayLike<number>, ys: ArrayL
     if (command === 'M') return;
     const points = outline.coordinates.slice(at, at + arity[command]);
     const steps = points.map((value, i) => short(value - (i % 2 === 0 ? x : y)));
-    if (points.length > 0) [x, y] = points.slice(-2) as [number, number];
+    if (points.length > 0) [x, y] = [entryAt(points, points.length - 2), lastOf(points)];
     rest += command.toLowerCase() + steps.join(' ').replaceAll(' -', '-');
   });
   const parts = new Array<string>(xs.length);

@@ -1,6 +1,7 @@
 import { entryAt } from '../at.js';
 import { blended } from '../color/color.js';
-import type { PlateItem, PlateStroke } from '../plate/plate.js';
+import { type Drawers, drawnBy } from '../plate/drawers.js';
+import type { PlateStroke } from '../plate/plate.js';
 import type { Outline } from '../type/outline.js';
 import { pathOperators, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
@@ -41,9 +42,7 @@ const rectPath = (x: number, y: number, w: number, h: number): Outline => ({
   coordinates: [x, y, x + w, y, x + w, y + h, x, y + h],
 });
 
-type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => string };
-
-const draw: Drawers = {
+const draw: Drawers<Pen, string> = {
   rect: ({ x, y, width, height, fill, stroke }) =>
     paint(path(rectPath(x, y, width, height)), fill, stroke && { join: 'miter', ...stroke }),
   line: ({ x1, y1, x2, y2, stroke }) =>
@@ -71,7 +70,7 @@ export const writeEps: Writer<string> = async (plate, context) => {
   const trace = traceOf(plate);
   const pen: Pen = { context, paper: plate.paper };
   const ground = context.ground === 'paper' ? [paint(path(rectPath(0, 0, width, height)), plate.paper, undefined)] : [];
-  const body = plate.items.map((item) => (draw[item.type] as (item: PlateItem, pen: Pen) => string)(item, pen));
+  const body = plate.items.map((item) => drawnBy(draw, item, pen));
   return `%!PS-Adobe-3.0 EPSF-3.0
 %%BoundingBox: 0 0 ${Math.ceil(width)} ${Math.ceil(height)}
 %%HiResBoundingBox: 0 0 ${short(width)} ${short(height)}

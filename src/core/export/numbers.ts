@@ -76,7 +76,7 @@ function keysOf({ columns }: Pick<NumbersTable, 'columns'>): string[] {
 
 /** A row as an object that has just its own keys, whatever they are called. */
 const rowObject = (keys: readonly string[], row: NumbersTable['rows'][number]): object => {
-  const object = Object.create(null) as Record<string, unknown>;
+  const object: Record<string, unknown> = Object.create(null);
   for (const [i, value] of row.entries()) object[entryAt(keys, i)] = value ?? null;
   return object;
 };

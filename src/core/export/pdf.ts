@@ -1,5 +1,6 @@
 import { entryAt } from '../at.js';
-import type { MarkersItem, Plate, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
+import { type Drawers, drawnBy } from '../plate/drawers.js';
+import type { MarkersItem, Plate, PlateItem, PlateStroke, TextPiece } from '../plate/plate.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { readFont } from '../type/readFont.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
@@ -61,9 +62,7 @@ function markerContent({ outline, round }: MarkersItem, { xs, ys }: { xs: Float6
   return `${parts.join('\n')}\n${round === undefined ? 'f' : 'S'}`;
 }
 
-type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, pen: Pen) => void };
-
-const draw: Drawers = {
+const draw: Drawers<Pen, void> = {
   rect({ x, y, width, height, fill, stroke }, { pdf }) {
     paint(pdf.rect(x, y, width, height), fill, stroke && { join: 'miter', ...stroke });
   },
@@ -101,7 +100,7 @@ async function loadFonts(
 ): Promise<Map<string, unknown>> {
   const { create } = await import('fontkit');
   const fonts = new Map<string, unknown>();
-  for (const piece of items.flatMap((item) => (item.type === 'text' ? (item as TextItem).pieces : []))) {
+  for (const piece of items.flatMap((item) => (item.type === 'text' ? item.pieces : []))) {
     if (fonts.has(fontKey(piece))) continue;
     fonts.set(fontKey(piece), readFont(create, await fontBytes(piece.family, piece.variant)));
   }
@@ -205,7 +204,7 @@ export async function pdfDocument(
     for (const [k, { tag, alt, items, bookmark }] of sheet.blocks.entries()) {
       const block = pdf.struct(tag, alt === undefined ? {} : { alt }, () => {
         if (k === 0 && sheet.paper !== undefined) pdf.rect(0, 0, sheet.width, sheet.height).fill(sheet.paper);
-        for (const item of items) (draw[item.type] as (item: PlateItem, pen: Pen) => void)(item, pen);
+        for (const item of items) drawnBy(draw, item, pen);
       });
       pdf.addStructure(block);
       if (bookmarks && bookmark !== undefined) pdf.outline.addItem(bookmark);

@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+import { type Drawers, drawnBy } from '../plate/drawers.js';
 import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textPath } from './textOutline.js';
@@ -11,7 +12,7 @@ type Attributes = Record<string, string | number | undefined>;
 function element(name: string, attributes: Attributes, content?: string): string {
   const written = Object.entries(attributes)
     .filter(([, value]) => value !== undefined)
-    .map(([key, value]) => ` ${key}="${typeof value === 'number' ? short(value) : escaped(value as string)}"`)
+    .map(([key, value]) => ` ${key}="${typeof value === 'number' ? short(value) : escaped(String(value))}"`)
     .join('');
   return content === undefined ? `<${name}${written}/>` : `<${name}${written}>${content}</${name}>`;
 }
@@ -78,9 +79,7 @@ function liveText(item: TextItem): string {
   );
 }
 
-type Drawers = { [T in PlateItem['type']]: (item: Extract<PlateItem, { type: T }>, context: WriteContext) => string };
-
-const draw: Drawers = {
+const draw: Drawers<WriteContext, string> = {
   rect: ({ x, y, width, height, fill, stroke }) =>
     element('rect', { x, y, width, height, fill: fill ?? 'none', ...stroked(stroke), 'stroke-linejoin': stroke?.join }),
   line: ({ x1, y1, x2, y2, stroke }) => element('line', { x1, y1, x2, y2, ...stroked(stroke) }),
@@ -128,9 +127,7 @@ async function fontStyles(items: readonly PlateItem[], context: WriteContext): P
 export const writeSvg: Writer<string> = async (plate, context) => {
   const [width, height] = [short(plate.width), short(plate.height)];
   const style = context.text === 'live' ? await fontStyles(plate.items, context) : '';
-  const body = plate.items.map((item) =>
-    (draw[item.type] as (item: PlateItem, context: WriteContext) => string)(item, context),
-  );
+  const body = plate.items.map((item) => drawnBy(draw, item, context));
   const ground =
     context.ground === 'paper'
       ? `${element('rect', { x: 0, y: 0, width: plate.width, height: plate.height, fill: plate.paper })}\n`

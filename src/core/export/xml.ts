@@ -10,11 +10,11 @@ const forbidden = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|\p{Surro
 export const xmlText = (text: string): string => text.replace(forbidden, (sign) => (sign < '\ud800' ? '' : '\ufffd'));
 
 /** A text as content or attribute of XML. */
-export const escaped = (text: string): string => xmlText(text).replace(/[&<>"]/g, (sign) => entities[sign] as string);
+export const escaped = (text: string): string => xmlText(text).replace(/[&<>"]/g, (sign) => entities[sign] ?? sign);
 
 /** A text as a string of CSS: all but letters, digits, blanks and hyphens by their numbers. */
 export const cssText = (text: string): string =>
-  `'${xmlText(text).replace(/[^\p{L}\p{N} -]/gu, (sign) => `\\${(sign.codePointAt(0) as number).toString(16)} `)}'`;
+  `'${xmlText(text).replace(/[^\p{L}\p{N} -]/gu, (sign) => `\\${sign.codePointAt(0)?.toString(16)} `)}'`;
 
 /**
  * An id that two drawings in one page share only where they mean the same: it follows from the content.

@@ -89,7 +89,7 @@ function number(node: Node): Expression {
 
 function name(node: Node, known: readonly string[]): Expression {
   const { name: wanted } = node as jsep.Identifier;
-  if (known.includes(wanted)) return (values) => values[wanted] as number;
+  if (known.includes(wanted)) return (values) => values[wanted] ?? Number.NaN;
   const constant = Object.hasOwn(constants, wanted) ? constants[wanted] : undefined;
   if (constant !== undefined) return () => constant;
   throw new Refused(`"${wanted}" is not known`, nearest(wanted, [...known, ...Object.keys(constants)]));

@@ -45,7 +45,8 @@ export function sample(of: RealFunction, from: number, to: number, count: number
   );
   const values = places.map(at);
   const { least, low, high } = usual(values);
-  const [xs, ys] = [[] as number[], [] as number[]];
+  const xs: number[] = [];
+  const ys: number[] = [];
   for (const [i, x] of places.entries()) {
     const y = entryAt(values, i);
     if (i > 0) {

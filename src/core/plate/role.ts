@@ -136,9 +136,9 @@ function read(role: string): Role {
   const take = (name: string): Step | undefined =>
     steps[0]?.name === name && steps.length > 1 ? steps.shift() : undefined;
   const [figure, panel] = [take('figures'), take('panels')];
-  const whole = steps.shift() as Step;
+  const whole = steps.shift() ?? { name: '' };
   const isAxis = whole.name === 'axes' && steps.length > 0;
-  const axis = isAxis ? (steps.shift() as Step) : undefined;
+  const axis = isAxis ? steps.shift() : undefined;
   const second = isAxis ? take('second') : undefined;
   const [part, ...within] = steps;
   const last = steps.at(-1) ?? whole;

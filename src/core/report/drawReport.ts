@@ -2,6 +2,7 @@ import type { Finding } from '../check/finding.js';
 import { handGrades } from '../check/hand/checkHand.js';
 import { type HandFacts, handFacts } from '../check/hand/facts.js';
 import type { HandFigure } from '../check/hand/handRule.js';
+import { recordOf } from '../keys.js';
 import { nearest } from '../problem/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../problem/problem.js';
 import { check, subjectOf } from '../project/acts/check.js';
@@ -74,14 +75,8 @@ export function pageOf(report: Report, figures: readonly Pick<BoundFigure, 'page
   const page = { ...(first?.page ?? { width: 595, height: 842, margin: 71 }), ...report.page };
   const room = Math.min(page.width, page.height) - 2 * page.margin;
   if (room >= leastRoom && Math.max(page.width, page.height) <= largestPage) return succeed(page);
-  const [width, height, margin] = sides.map((side) => `${((page[side] / 72) * 2.54).toFixed(1)} cm`);
-  return fail([
-    error(
-      'page-small',
-      { width: width as string, height: height as string, margin: margin as string },
-      report.locate('page'),
-    ),
-  ]);
+  const facts = recordOf(sides, (side) => `${((page[side] / 72) * 2.54).toFixed(1)} cm`);
+  return fail([error('page-small', facts, report.locate('page'))]);
 }
 
 /** What a document says of a drawing. @param drawn `isDeep` where settings that change nothing are looked for */

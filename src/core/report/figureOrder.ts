@@ -62,7 +62,7 @@ export function movedFigure(text: string, from: number, to: number): string {
   if (!blocks) return patched(text, patchFor(text, [{ path: ['figures'], value: reordered(figures, from, to) }]));
   const parts = blocks.map((block) => parted(lines.slice(block.from, block.to)));
   const own = reordered(parts, from, to).flatMap((part, i) => [...part.own, ...(parts[i]?.behind ?? [])]);
-  const [head, foot] = [blocks[0]?.from as number, blocks.at(-1)?.to as number];
+  const [head, foot] = [entryAt(blocks, 0).from, lastOf(blocks).to];
   return [...lines.slice(0, head), ...own, ...lines.slice(foot)].join('\n');
 }
 

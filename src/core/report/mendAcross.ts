@@ -147,7 +147,7 @@ export async function mendAcross(
       async ([file, patch]): Promise<MendedFile> => ({
         path: file,
         before: await source.text(file),
-        after: trial.texts[file] as string,
+        after: trial.texts[file] ?? (await source.text(file)),
         patch,
       }),
     ),

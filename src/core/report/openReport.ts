@@ -118,7 +118,7 @@ export async function openReport(store: Store, path: string): Promise<Outcome<Re
   }
   if (gatherer.problems.length > 0) return fail(gatherer.problems);
   const page = Object.fromEntries(
-    Object.entries(value.page ?? {}).map(([side, length]) => [side, lengthInPoints(length as string) ?? 0]),
+    Object.entries(value.page ?? {}).map(([side, length]) => [side, lengthInPoints(String(length)) ?? 0]),
   );
   return succeed({
     file: path,

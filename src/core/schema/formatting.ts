@@ -74,7 +74,7 @@ export function leftBehind(
     .map((one) => valueAt(one, ['chart', 'kind']))
     .every((kind, _, [own]) => kind === own);
   const ofChart = isSameKind
-    ? differing.filter(([key, setting]) => key === 'chart' && !columns.includes(setting as string))
+    ? differing.filter(([key, setting]) => key === 'chart' && !columns.some((column) => column === setting))
     : [];
   const others = differing.filter(([key]) => key !== 'chart');
   const named = (paths: readonly string[][]) => [...new Set(paths.map((path) => path.join('.')))];
@@ -83,7 +83,7 @@ export function leftBehind(
     others: named([
       ...others.filter((path) => speaksOf(words, path)),
       ...ofChart.map((path) => path.slice(0, 2)),
-      ...others.filter(([key]) => singling.includes(key as string)).map((path) => path.slice(0, 1)),
+      ...others.filter(([key]) => singling.some((own) => own === key)).map((path) => path.slice(0, 1)),
     ]),
   };
 }

@@ -1,5 +1,5 @@
-import { Document, isMap, isScalar, isSeq, type Node, parseDocument, visit, type YAMLMap, type YAMLSeq } from 'yaml';
-import { entryAt } from '../at.js';
+import { Document, isMap, isNode, isScalar, isSeq, parseDocument, visit, type YAMLMap, type YAMLSeq } from 'yaml';
+import { entryAt, lastOf } from '../at.js';
 import type { Path } from './yamlSource.js';
 
 /** One setting to write, or, where the value is `undefined`, to take away. */
@@ -45,9 +45,9 @@ export function patchBetween(before: string, after: string): Patch {
 
 type Pair = YAMLMap['items'][number];
 
-const startOf = (node: unknown): number => (node as Node).range?.[0] ?? 0;
+const startOf = (node: unknown): number => (isNode(node) && node.range?.[0]) || 0;
 /** Where the value itself ends, before blanks and comments after it. */
-const endOf = (node: unknown): number => (node as Node).range?.[1] ?? 0;
+const endOf = (node: unknown): number => (isNode(node) && node.range?.[1]) || 0;
 
 const keyOf = (pair: Pair) => String(isScalar(pair.key) ? pair.key.value : pair.key);
 const pairOf = (map: YAMLMap, key: string | number) => map.items.find((pair) => keyOf(pair) === String(key));
@@ -95,28 +95,28 @@ function lineEnd(text: string, at: number): number {
 }
 
 /** The last place that a node takes, whose own nodes may reach further than its first line. */
-const lastOf = (pair: Pair): number => (pair.value ? endOf(pair.value) : endOf(pair.key) + 1);
+const pairEnd = (pair: Pair): number => (pair.value ? endOf(pair.value) : endOf(pair.key) + 1);
 
 function insertPair(text: string, map: YAMLMap, keys: Path, value: unknown): Splice {
   const json = isJson(text);
   const pair = pairText(keys, value, json);
   const last = map.items.at(-1);
   if (map.flow) {
-    if (last) return { at: lastOf(last), removed: '', inserted: `, ${pair}` };
+    if (last) return { at: pairEnd(last), removed: '', inserted: `, ${pair}` };
     const [from, to] = [startOf(map), endOf(map)];
     return { at: from, removed: text.slice(from, to), inserted: `{ ${pair} }` };
   }
   if (!last) return { at: startOf(map), removed: '', inserted: pair };
   const first = entryAt(map.items, 0);
   const indent = ' '.repeat(startOf(first.key) - lineStart(text, startOf(first.key)));
-  const end = lineEnd(text, Math.max(lastOf(last) - (text[lastOf(last) - 1] === '\n' ? 1 : 0), startOf(last.key)));
+  const end = lineEnd(text, Math.max(pairEnd(last) - (text[pairEnd(last) - 1] === '\n' ? 1 : 0), startOf(last.key)));
   return { at: end, removed: '', inserted: `\n${indent}${pair}` };
 }
 
 /** A value in place of another one. */
 function replaceValue(text: string, pair: Pair, keys: Path, value: unknown): Splice {
   const json = isJson(text);
-  const node = pair.value as Node | null;
+  const node = isNode(pair.value) ? pair.value : null;
   const whole = written(nested(keys, value), json);
   const empty = !node || (isScalar(node) && node.range && node.range[0] === node.range[1]);
   if (empty) {
@@ -137,12 +137,12 @@ function replaceValue(text: string, pair: Pair, keys: Path, value: unknown): Spl
 
 /** A pair with its comma, or with its lines. */
 function removePair(text: string, map: YAMLMap, pair: Pair): Splice {
-  const at = map.items.indexOf(pair as never);
-  const [start, end] = [startOf(pair.key), lastOf(pair)];
+  const at = map.items.indexOf(pair);
+  const [start, end] = [startOf(pair.key), pairEnd(pair)];
   if (map.flow) {
     const [before, after] = [map.items[at - 1], map.items[at + 1]];
     if (after) return { at: start, removed: text.slice(start, startOf(after.key)), inserted: '' };
-    const from = before ? lastOf(before) : start;
+    const from = before ? pairEnd(before) : start;
     return { at: from, removed: text.slice(from, end), inserted: '' };
   }
   const from = lineStart(text, start);
@@ -162,9 +162,10 @@ function groupsTo(root: unknown, path: Path): Group[] {
   let node: unknown = root;
   for (const key of path) {
     // A list has places and no keys.
-    if (!isMap(node) && !(isSeq(node) && /^\d+$/.test(String(key)))) break;
-    groups.push(node as Group);
-    node = childOf(node as Group, key);
+    if (!isMap(node) && !isSeq(node)) break;
+    if (isSeq(node) && !/^\d+$/.test(String(key))) break;
+    groups.push(node);
+    node = childOf(node, key);
   }
   return groups;
 }
@@ -208,14 +209,15 @@ function replaceItem(text: string, item: unknown, keys: Path, value: unknown): S
 function removal(text: string, root: unknown, path: Path): Splice[] {
   let keys = path;
   let groups = groupsTo(root, path);
-  if (groups.length < path.length || childOf(groups.at(-1) as Group, keys.at(-1) as string) === undefined) return [];
+  if (groups.length < path.length || childOf(lastOf(groups), lastOf(keys)) === undefined) return [];
   // A group that would be left empty goes as well.
   while (groups.length > 1 && groups.at(-1)?.items.length === 1) {
     [keys, groups] = [keys.slice(0, -1), groups.slice(0, -1)];
   }
-  const group = groups.at(-1) as Group;
-  const key = keys.at(-1) as string | number;
-  return [isSeq(group) ? removeItem(text, group, Number(key)) : removePair(text, group, pairOf(group, key) as Pair)];
+  const [group, key] = [lastOf(groups), lastOf(keys)];
+  if (isSeq(group)) return [removeItem(text, group, Number(key))];
+  const pair = pairOf(group, key);
+  return pair ? [removePair(text, group, pair)] : [];
 }
 
 function spliceFor(text: string, { path, value }: Edit): Splice[] {
@@ -223,14 +225,14 @@ function spliceFor(text: string, { path, value }: Edit): Splice[] {
   if (value === undefined) return removal(text, root, path);
   if (!isMap(root)) return [{ at: text.length, removed: '', inserted: `${pairText(path, value, false)}\n` }];
   const groups = groupsTo(root, path);
-  const group = groups.at(-1) as Group;
+  const group = lastOf(groups);
   const depth = groups.length - 1;
   const rest = path.slice(depth + 1);
   if (isSeq(group)) {
     const item = group.items[Number(path[depth])];
     return [item ? replaceItem(text, item, rest, value) : appendItem(text, group, rest, value)];
   }
-  const pair = pairOf(group, path[depth] as string | number);
+  const pair = pairOf(group, entryAt(path, depth));
   return [pair ? replaceValue(text, pair, rest, value) : insertPair(text, group, path.slice(depth), value)];
 }
 

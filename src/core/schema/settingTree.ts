@@ -4,9 +4,12 @@ export type Group = Readonly<Record<string, unknown>>;
 export const isGroup = (value: unknown): value is Group =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** What stands at a path; undefined where nothing does. */
-export const valueAt = (value: unknown, path: readonly string[]): unknown =>
-  path.reduce<unknown>((inner, key) => (isGroup(inner) ? inner[key] : undefined), value);
+/** What stands at a path, in groups and lists; undefined where nothing does. */
+export const valueAt = (value: unknown, path: readonly (string | number)[]): unknown =>
+  path.reduce<unknown>(
+    (inner, key) => (typeof inner === 'object' && inner !== null ? Reflect.get(inner, key) : undefined),
+    value,
+  );
 
 /** Every single setting below a group with its path; a list is one setting. */
 export function leavesOf(value: unknown, path: readonly string[] = []): { path: string[]; value: unknown }[] {

@@ -5,6 +5,7 @@ import { error, type Place, type Problem } from '../problem/problem.js';
 import { type FieldNotes, largestText, longestSide, noteOf } from './fields.js';
 import { insteadOf, kindMeant } from './otherWords.js';
 import { partsOf, required, type Schema, type SchemaParts, textsOf } from './schemaParts.js';
+import { valueAt } from './settingTree.js';
 import type { Path, YamlSource } from './yamlSource.js';
 
 type Issue = z.core.$ZodIssue;
@@ -12,7 +13,7 @@ type Issue = z.core.$ZodIssue;
 /** The options of a union that a value may mean: where one of its settings says which, that one. */
 function meant({ options = [], discriminator }: SchemaParts, value: unknown): readonly Schema[] {
   if (discriminator === undefined) return options;
-  const said = (value as Record<string, unknown> | undefined)?.[discriminator];
+  const said = valueAt(value, [discriminator]);
   const own = options.filter((option) => {
     const kind = partsOf(required(option)).shape?.[discriminator];
     return kind && textsOf(kind).includes(String(said));
@@ -25,7 +26,7 @@ function children(schema: Schema, key: string | number, value?: unknown): Schema
   const inner = required(schema);
   const def = partsOf(inner);
   if (def.options) return meant(def, value).flatMap((option) => children(option, key, value));
-  const child = def.shape?.[key as string] ?? def.valueType ?? def.element;
+  const child = def.shape?.[key] ?? def.valueType ?? def.element;
   return child ? [child] : [];
 }
 
@@ -34,7 +35,7 @@ function schemasAt(schema: Schema, path: Path, value?: unknown): Schema[] {
   return path.reduce<Schema[]>(
     (level, key) => {
       const next = level.flatMap((s) => children(s, key, inner));
-      inner = (inner as Record<string | number, unknown> | undefined)?.[key];
+      inner = valueAt(inner, [key]);
       return next;
     },
     [schema],
@@ -47,9 +48,6 @@ export function notesAt(schema: Schema, path: Path, value?: unknown): FieldNotes
     .map((s) => noteOf(required(s)))
     .find((found) => found !== undefined);
 }
-
-const valueAt = (value: unknown, path: Path): unknown =>
-  path.reduce<unknown>((inner, key) => (inner as Record<string | number, unknown> | undefined)?.[key], value);
 
 /** The keys that the mapping at a path may have. */
 export function knownKeys(schema: Schema, path: Path, value?: unknown): string[] {
@@ -86,7 +84,7 @@ const mostSaid = 20;
 function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
   const depth = (issues: readonly Issue[]) =>
     Math.max(0, ...issues.map((i) => i.path.length + (i.code === 'unrecognized_keys' ? 1 : 0)));
-  const branches = [...(issue.errors as Issue[][])].sort((a, b) => depth(b) - depth(a));
+  const branches = [...issue.errors].sort((a, b) => depth(b) - depth(a));
   const best = branches[0];
   if (!best || depth(best) === 0) return [];
   return best.map((inner) => ({ ...inner, path: [...issue.path, ...inner.path] }) as Issue);
@@ -95,11 +93,11 @@ function unionIssues(issue: Issue & { code: 'invalid_union' }): Issue[] {
 /** What may stand there at most, for texts and lists that are too long. */
 function bound(issue: Issue | undefined): string {
   if (issue?.code === 'custom') {
-    const { most } = (issue as { params?: { most?: number } }).params ?? {};
+    const most = issue.params?.['most'];
     return most === undefined ? '' : `, at most ${most}`;
   }
   if (issue?.code !== 'too_big') return '';
-  const { maximum, origin } = issue as { maximum: number; origin: string };
+  const { maximum, origin } = issue;
   const what = origin === 'string' ? ' characters' : origin === 'array' ? ' entries' : '';
   return `, at most ${maximum}${what}`;
 }
@@ -210,9 +208,9 @@ function exampleFor(note: FieldNotes | undefined, value: unknown): string | unde
 function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[] {
   const path = issue.path as Path;
   if (issue.code === 'invalid_union') {
-    const inner = unionIssues(issue as Issue & { code: 'invalid_union' });
+    const inner = unionIssues(issue);
     if (inner.length > 0) return inner.flatMap((i) => problemsOf(schema, source, i));
-    const { discriminator } = issue as { discriminator?: string };
+    const { discriminator } = issue;
     if (discriminator !== undefined) {
       const at = path.at(-1) === discriminator ? path : [...path, discriminator];
       return [wrongValue(schema, source, at, { options: schemasAt(schema, at).flatMap(textsOf) })];

@@ -12,6 +12,7 @@ import {
   type YAMLMap,
 } from 'yaml';
 import { entryAt, lastOf } from '../at.js';
+import { messageOf } from '../messageOf.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
 
 export type Path = readonly (string | number)[];
@@ -129,7 +130,7 @@ function nodeAt(document: Document, path: Path): Node | null {
 }
 
 function aliasReason(fault: unknown): string {
-  const message = (fault as Error).message ?? '';
+  const message = messageOf(fault);
   return /alias/i.test(message)
     ? 'its aliases (*name) name nothing, or repeat each other without end'
     : 'its parts cannot be put together';
@@ -216,7 +217,7 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   const twice = repeatedKeys(document).slice(0, 20);
   if (twice.length > 0) {
     return {
-      problems: twice.map((offset) => error('yaml-broken', { reason: reasons['DUPLICATE_KEY'] as string }, at(offset))),
+      problems: twice.map((offset) => error('yaml-broken', { reason: reasons['DUPLICATE_KEY'] ?? '' }, at(offset))),
     };
   }
   let value: unknown;

@@ -101,7 +101,7 @@ export const wrapped = (degrees: number): number => ((degrees % 360) + 360) % 36
  * @param places in a box with sides of about 1 about the origin
  */
 export function bestView(places: readonly Float64Array[], distance?: number): View {
-  const [xs, ys, zs] = places as [Float64Array, Float64Array, Float64Array];
+  const [xs, ys, zs] = [entryAt(places, 0), entryAt(places, 1), entryAt(places, 2)];
   let best: View = { ...namedViews.corner, distance };
   let most = -1;
   const side = 4 * cells;

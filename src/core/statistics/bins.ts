@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../at.js';
 import { ExactSum } from './exactSum.js';
 import { slackOf } from './near.js';
 import type { Sample } from './sample.js';
@@ -29,14 +30,13 @@ export function ruleWidth(sample: Sample, rule: BinRule): number {
   return rules[rule](sample) || rules.sturges(sample) || niceWidth(Math.max(1, sample.reach * 2 ** -30));
 }
 
-const mantissas = [1, 2, 2.5, 5, 10] as const;
+const mantissas: readonly number[] = [1, 2, 2.5, 5, 10];
 
 /** The nearest width of 1, 2, 2.5 or 5 × 10ⁿ, by ratio. */
 export function niceWidth(width: number): number {
   const power = 10 ** Math.floor(Math.log10(width));
-  const nearest = [...mantissas].sort(
-    (a, b) => Math.abs(Math.log((a * power) / width)) - Math.abs(Math.log((b * power) / width)),
-  )[0] as number;
+  const ratio = (mantissa: number) => Math.abs(Math.log((mantissa * power) / width));
+  const nearest = mantissas.reduce((best, own) => (ratio(own) < ratio(best) ? own : best));
   return Number(`${nearest}e${Math.round(Math.log10(power))}`);
 }
 
@@ -70,8 +70,8 @@ export function alignedEdges(least: number, greatest: number, width: number): nu
   while (last > first + 1 && edge(last - 1) >= greatest - slack) last -= 1;
   while (edge(last) < greatest - slack) last += 1;
   const edges = Array.from({ length: last - first + 1 }, (_, i) => edge(first + i));
-  edges[0] = Math.min(edges[0] as number, least);
-  edges[edges.length - 1] = Math.max(edges.at(-1) as number, greatest);
+  edges[0] = Math.min(entryAt(edges, 0), least);
+  edges[edges.length - 1] = Math.max(lastOf(edges), greatest);
   return edges;
 }
 
@@ -126,7 +126,7 @@ export function countBins(
     else counts[bin] = (counts[bin] as number) + 1;
   }
   return edges.slice(1).map((to, i): Bin => {
-    const count = weights ? (sums[i] as ExactSum).value : (counts[i] as number);
-    return { from: edges[i] as number, to, count };
+    const count = weights ? entryAt(sums, i).value : entryAt(counts, i);
+    return { from: entryAt(edges, i), to, count };
   });
 }

@@ -30,7 +30,7 @@ export interface BoxSummary {
 function hinges(sorted: Ordered): [number, number] {
   const { length } = sorted;
   const half = Math.ceil(length / 2);
-  const middle = (values: Ordered) => quantile(values, 0.5) as number;
+  const middle = (values: Ordered) => quantile(values, 0.5) ?? Number.NaN;
   return [middle(part(sorted, 0, half)), middle(part(sorted, length - half, length))];
 }
 
@@ -43,7 +43,7 @@ export interface Quarters {
 
 /** Quartiles of sorted values, at least one. */
 export function quartersOf(sorted: Ordered, quartiles: Quartiles): Quarters {
-  const at = (p: number, type: QuantileType) => quantile(sorted, p, type) as number;
+  const at = (p: number, type: QuantileType) => quantile(sorted, p, type) ?? Number.NaN;
   if (quartiles === 'hinges') {
     const [q1, q3] = hinges(sorted);
     return { q1, median: at(0.5, 7), q3 };

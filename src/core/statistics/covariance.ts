@@ -55,7 +55,7 @@ function worked(columns: readonly ArrayLike<number>[], weights?: Weights): Covar
     return { mean, unit, scaled, left: counts ? exactTotal(scaled, counts) : exactTotal(scaled) };
   });
   const shared = (i: number, j: number) => {
-    const [a, b] = [centred[i], centred[j]] as [(typeof centred)[number], (typeof centred)[number]];
+    const [a, b] = [entryAt(centred, i), entryAt(centred, j)];
     return products(a.scaled, b.scaled, counts) - (a.left * b.left) / size;
   };
   const squares = centred.map((_, i) => Math.max(0, shared(i, i)));

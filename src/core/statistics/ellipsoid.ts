@@ -29,12 +29,14 @@ export function radiusFor(share: number): number {
   return (low + high) / 2;
 }
 
+type Direction = [number, number, number];
+
 /** An ellipsoid: every place on it is its middle plus a unit vector times its half axes. */
 export interface Ellipsoid {
   n: number;
   middle: [number, number, number];
   /** `halves[k]`: half axis k, from the middle, the longest first. */
-  halves: [number, number, number][];
+  halves: [Direction, Direction, Direction];
 }
 
 /**
@@ -52,12 +54,14 @@ export function normalEllipsoid(
   const { values, vectors } = symmetricEigen(moments.correlations);
   if (entryAt(values, 2) < 1e-10) return undefined;
   const radius = radiusFor(share);
-  const halves = vectors.map((vector, k) =>
-    vector.map((value, j) => value * Math.sqrt(entryAt(values, k)) * radius * entryAt(moments.sds, j)),
-  );
+  const half = (k: number): Direction => {
+    const along = (j: number) =>
+      entryAt(entryAt(vectors, k), j) * Math.sqrt(entryAt(values, k)) * radius * entryAt(moments.sds, j);
+    return [along(0), along(1), along(2)];
+  };
   return {
     n: moments.n,
-    middle: moments.means as [number, number, number],
-    halves: halves as [number, number, number][],
+    middle: [entryAt(moments.means, 0), entryAt(moments.means, 1), entryAt(moments.means, 2)],
+    halves: [half(0), half(1), half(2)],
   };
 }

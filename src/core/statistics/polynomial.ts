@@ -1,4 +1,4 @@
-import { numberAt } from '../at.js';
+import { entryAt, numberAt } from '../at.js';
 import { centred, ExactSum } from './exactSum.js';
 import { tLimit } from './interval.js';
 
@@ -26,7 +26,7 @@ export interface Polynomial {
  * Least squares of y on powers of x, by polynomials that are orthogonal over the given places (Forsythe 1957), which
  * stays exact where powers of x would not. None where there are fewer different x than coefficients.
  */
-export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degree: 1 | 2 | 3): Polynomial | undefined {
+export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degree: number): Polynomial | undefined {
   const n = xs.length;
   const [shift, scale] = middleOf(xs);
   if (n <= degree || !(scale > 0)) return undefined;
@@ -63,24 +63,24 @@ export function fitPolynomial(xs: ArrayLike<number>, ys: ArrayLike<number>, degr
     n,
     degree,
     coefficients: powers.map(
-      (j) => (j === 0 ? mean : 0) + unit * sum((k) => (basis[k]?.weight as number) * (inX[k]?.[j] ?? 0)),
+      (j) => (j === 0 ? mean : 0) + unit * sum((k) => entryAt(basis, k).weight * (inX[k]?.[j] ?? 0)),
     ),
     ...(variance === undefined
       ? {}
       : {
           errors: powers.map(
-            (j) => unit * Math.sqrt(variance * sum((k) => (inX[k]?.[j] ?? 0) ** 2 / (basis[k]?.norm as number))),
+            (j) => unit * Math.sqrt(variance * sum((k) => (inX[k]?.[j] ?? 0) ** 2 / entryAt(basis, k).norm)),
           ),
         }),
     ...(total > 0 ? { rSquared: Math.max(0, 1 - rest / total) } : {}),
     at(x, level) {
       const at = values(x);
-      const y = mean + unit * sum((k) => (basis[k]?.weight as number) * numberAt(at, k));
+      const y = mean + unit * sum((k) => entryAt(basis, k).weight * numberAt(at, k));
       if (variance === undefined) return { y };
       const half =
         tLimit((1 + level) / 2, freedom) *
         unit *
-        Math.sqrt(variance * sum((k) => numberAt(at, k) ** 2 / (basis[k]?.norm as number)));
+        Math.sqrt(variance * sum((k) => numberAt(at, k) ** 2 / entryAt(basis, k).norm));
       return { y, low: y - half, high: y + half };
     },
   };

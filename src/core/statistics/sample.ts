@@ -73,7 +73,7 @@ export class Sample {
 
   /** Quantile of at least one value; by type for cases that count whole, by weight for others. */
   quantile(p: number, type: QuantileType = 7): number {
-    if (this.weighted) return weightedQuantile(this.values, this.counts as Float64Array, p) as number;
-    return quantile(this.ordered, p, type) as number;
+    if (this.weighted) return weightedQuantile(this.values, this.counts ?? [], p) ?? Number.NaN;
+    return quantile(this.ordered, p, type) ?? Number.NaN;
   }
 }

@@ -1,4 +1,5 @@
 import { hexOf } from '../color/color.js';
+import { keysOf } from '../keys.js';
 import type { Problem } from '../problem/problem.js';
 import { writingOf } from '../schema/languages.js';
 import { lengthInPoints } from '../schema/length.js';
@@ -92,10 +93,9 @@ export function resolve(layers: readonly Layer[], shows: AxesShow): Resolved {
   const em = lengthInPoints(look.text?.size ?? '');
   const reader = new Reader({ em, colors: look.colors ?? {}, widths: look.widths ?? {} }, origin);
   const held = Object.fromEntries(
-    Object.entries(lookShape).flatMap(([key, field]) => {
-      const value = look[key as keyof Look];
-      return value === undefined ? [] : [[key, reader.read(field, value, key)]];
-    }),
+    keysOf(lookShape).flatMap((key) =>
+      look[key] === undefined ? [] : [[key, reader.read(lookShape[key], look[key], key)]],
+    ),
   ) as unknown as Omit<Settings, 'axes' | 'width' | 'height' | 'grown' | 'paper'>;
   const page = pageSize(reader, held.size, layers.at(-1)?.look ?? {});
   const { placed: placedWidth, textAt } = held.size;

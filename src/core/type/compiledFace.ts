@@ -1,4 +1,4 @@
-import { numberAt } from '../at.js';
+import { heldBy, numberAt } from '../at.js';
 import type { Face, Variant } from './face.js';
 import type { Outline } from './outline.js';
 import { scriptRuns } from './scripts.js';
@@ -65,7 +65,7 @@ function kerningOf(lefts: string, rights: string, kerns: string): (before: strin
   return (before, after) => {
     const l = left.get(before);
     const r = l === undefined ? undefined : right.get(after);
-    return r === undefined ? 0 : (kerning.get((l as number) * stride + r) ?? 0);
+    return l === undefined || r === undefined ? 0 : (kerning.get(l * stride + r) ?? 0);
   };
 }
 
@@ -79,7 +79,7 @@ const walkOf =
     for (const run of scriptRuns(text)) {
       let before = '';
       for (const character of run.text) {
-        const glyph = glyphs.get(character) ?? (glyphs.get(replacement) as Glyph);
+        const glyph = glyphs.get(character) ?? heldBy(glyphs, replacement);
         x += before === '' ? 0 : kernBetween(before, character);
         visit?.(glyph, x);
         x += glyph.advance;
@@ -95,13 +95,7 @@ const walkOf =
  */
 export function compiledFace(family: string, variant: Variant, table: string): Face {
   const [metrics = '', lefts = '', rights = '', kerns = '', ...parts] = table.split('|');
-  const [unitsPerEm, ascent, descent, capHeight, xHeight] = metrics.split(' ').map(Number) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [unitsPerEm = 0, ascent = 0, descent = 0, capHeight = 0, xHeight = 0] = metrics.split(' ').map(Number);
   const glyphs = new Map(parts.map(readGlyph));
   const walk = walkOf(glyphs, kerningOf(lefts, rights, kerns));
   const widths = new Map<string, number>();

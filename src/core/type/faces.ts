@@ -1,3 +1,4 @@
+import { entryAt } from '../at.js';
 import type { Variant } from './face.js';
 import type { TypeKit } from './typeKit.js';
 
@@ -25,8 +26,8 @@ function firstOf<T, V>(all: readonly T[], get: (one: T) => V): V {
 }
 
 /** The faces of several drawings as those of one. */
-export function joinedFaces(all: readonly [Faces, ...Faces[]]): Faces {
-  const [first] = all;
+export function joinedFaces(all: readonly Faces[]): Faces {
+  const first = entryAt(all, 0);
   const ownerOf = (family: string, variant: Variant): Faces =>
     firstOf(all, (faces) => {
       if (faces.kit.face(family, variant).family !== family) throw new Error(`the face ${family} is another one`);

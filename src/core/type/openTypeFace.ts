@@ -1,4 +1,5 @@
 import { entryAt } from '../at.js';
+import { messageOf } from '../messageOf.js';
 import type { Face, Variant } from './face.js';
 import type { Outline } from './outline.js';
 import { readFont } from './readFont.js';
@@ -20,7 +21,7 @@ export async function openTypeFace(family: string, variant: Variant, bytes: Uint
     try {
       return readFont(create, bytes);
     } catch (error) {
-      throw new UnreadableFont(String((error as Error).message));
+      throw new UnreadableFont(messageOf(error));
     }
   })();
   if (!('layout' in font)) throw new UnreadableFont('it is a collection of several fonts');

@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../at.js';
 /**
  * A shape as a list of drawing commands: `M` move, `L` line, `Q` quadratic, `C` cubic, `Z` close.
  * `commands` holds one letter for each command, `coordinates` their points in turn, x before y:
@@ -38,13 +39,13 @@ export function withoutQuadratics(outline: Outline): Outline {
   eachCommand(outline, (command, at) => {
     const p = outline.coordinates.slice(at, at + arity[command]);
     if (command === 'Q') {
-      const [qx, qy, ex, ey] = p as [number, number, number, number];
+      const [qx, qy, ex, ey] = [entryAt(p, 0), entryAt(p, 1), entryAt(p, 2), entryAt(p, 3)];
       const third = 2 / 3;
       coordinates.push(x + third * (qx - x), y + third * (qy - y), ex + third * (qx - ex), ey + third * (qy - ey));
       coordinates.push(ex, ey);
     } else coordinates.push(...p);
     if (command === 'Z') [x, y] = [startX, startY];
-    else [x, y] = p.slice(-2) as [number, number];
+    else [x, y] = [entryAt(p, p.length - 2), lastOf(p)];
     if (command === 'M') [startX, startY] = [x, y];
   });
   return { commands: outline.commands.replaceAll('Q', 'C'), coordinates };

@@ -207,15 +207,18 @@ function axes(settings: CurveSettings, curves: readonly Sampled[]): { x: ValueAx
 
 /** The names at the ends of the curves. */
 const endLabelsOf = (curves: readonly Sampled[]): EndLabel[] =>
-  curves.map(({ name, ys }, series) => ({
-    side: 'right',
-    series,
-    cell: {},
-    y: ys.findLast((y) => !Number.isNaN(y)) as number,
-    other: ys.find((y) => !Number.isNaN(y)) as number,
-    text: name,
-    from: 'chart.names',
-  }));
+  curves.map(({ name, ys }, series) => {
+    const drawn = ys.filter((y) => !Number.isNaN(y));
+    return {
+      side: 'right',
+      series,
+      cell: {},
+      y: lastOf(drawn),
+      other: entryAt(drawn, 0),
+      text: name,
+      from: 'chart.names',
+    };
+  });
 
 /** The least or greatest value of a curve: looked for between the places about its farthest sample. */
 function extremeOf({ xs, ys, of }: Sampled, sign: 1 | -1): number {

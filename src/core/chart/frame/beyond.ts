@@ -34,7 +34,7 @@ export function countedWithin(
   { limitedBy }: Role,
   variable: Variable,
 ): readonly [number, number] | undefined {
-  const { beyond, direction } = settings as { beyond?: string; direction?: string };
+  const { beyond, direction }: { beyond?: string; direction?: string } = settings;
   if (beyond !== 'left-out' || limitedBy === undefined) return undefined;
   const axis = limitedBy === 'value' ? (direction === 'horizontal' ? 'x' : 'y') : limitedBy;
   return limitsFor(limits[axis] ?? {}, variable);

@@ -1,3 +1,4 @@
+import { entryAt, numberAt } from '../../at.js';
 import type { Categories } from '../../data/categories.js';
 import type { Measure } from '../../data/codebook.js';
 import type { Selection } from '../../data/selection.js';
@@ -27,9 +28,9 @@ export interface CaseNeeds {
 function lackOf({ columns, groupings = [], weight }: CaseNeeds, row: number): Omit<LeftOut, 'count'> | undefined {
   for (const { variable, of, reason } of groupings) if (of(row) < 0) return { variable, reason: reason(row) };
   for (const { variable, column, within } of columns) {
-    const absent = column.absent[row] as number;
-    if (absent > 0) return { variable, reason: column.reasons[absent - 1] as string };
-    const value = column.numbers[row] as number;
+    const absent = numberAt(column.absent, row);
+    if (absent > 0) return { variable, reason: entryAt(column.reasons, absent - 1) };
+    const value = numberAt(column.numbers, row);
     if (within && (value < within[0] || value > within[1]))
       return { variable, reason: `${variable.name} is beyond its axis`, why: 'beyond' };
   }

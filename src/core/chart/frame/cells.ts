@@ -1,3 +1,4 @@
+import { entryAt, numberAt } from '../../at.js';
 import { Summary } from '../../statistics/summary.js';
 import type { Frame } from './frame.js';
 import type { Grouping } from './grouping.js';
@@ -31,10 +32,10 @@ export function sortIntoCells(
     (): CellData => ({ summary: new Summary(weight?.kind), rows: [], row: -1 }),
   );
   for (const row of rows) {
-    const cell = cells[category.of(row) * columns + (group ? group.of(row) : 0)] as CellData;
-    cell.summary.add(value ? (value[row] as number) : 1, weight?.column.numbers[row]);
+    const cell = entryAt(cells, category.of(row) * columns + (group ? group.of(row) : 0));
+    cell.summary.add(value ? numberAt(value, row) : 1, weight?.column.numbers[row]);
     cell.row = row;
     if (keepRows) cell.rows.push(row);
   }
-  return { at: (c, g) => cells[c * columns + g] as CellData };
+  return { at: (c, g) => entryAt(cells, c * columns + g) };
 }

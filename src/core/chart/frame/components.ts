@@ -77,7 +77,7 @@ export function componentNamed(name: unknown): number | undefined {
 
 /** The columns that components read, and of the other requests those that name none. */
 export function withComponentColumns(settings: object, requests: readonly ColumnRequest[]): ColumnRequest[] {
-  const { components } = settings as ComponentSettings;
+  const { components }: ComponentSettings = settings;
   if (!components) return [...requests];
   return [
     ...requests.filter(({ column, as }) => as !== 'number' || componentNamed(column) === undefined),

@@ -55,8 +55,9 @@ export function groundOf<S extends object, L extends object>(
   if (!completed.ok) return completed;
   const input = completed.value;
   const { settings, table, codebook, locate } = input;
+  const { where, beyond }: { where?: Where; beyond?: string } = settings;
   const named = namedColumns(kind.roles, settings);
-  const selection = selectionOf((settings as { where?: Where }).where, table, codebook, locate);
+  const selection = selectionOf(where, table, codebook, locate);
   const sorts = new Map<string, Grouping>();
   const measures = new Map<string, MeasuredColumn>();
   const problems: Problem[] = [...completed.problems, ...weightProblems(input), ...selection.problems];
@@ -73,7 +74,7 @@ export function groundOf<S extends object, L extends object>(
       if (role.measures) problems.push(...measureProblems(input, column, path, role.measures));
     } else if (role.use === 'names') ids = table.category(column);
   }
-  if ((settings as { beyond?: string }).beyond === 'left-out') problems.push(...idleBeyond(input, measures.values()));
+  if (beyond === 'left-out') problems.push(...idleBeyond(input, measures.values()));
   const shown = named.flatMap(([key, { inCells }]) => (inCells ? (sorts.get(key)?.all ?? []) : []));
   const { singled, problems: unknown } = resolveSingled(input, shown, ids);
   problems.push(...unknown);

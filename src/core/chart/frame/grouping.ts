@@ -1,3 +1,4 @@
+import { numberAt } from '../../at.js';
 import { type Categories, categoriesOf, occurring } from '../../data/categories.js';
 import type { Variable } from '../../data/codebook.js';
 import { readCode } from '../../data/numberText.js';
@@ -29,7 +30,7 @@ export function shownIn(grouping: Grouping, rows: readonly number[]): Grouping {
     categories: grouping.categories.filter((_, at) => seen[at] === 1),
     of(row) {
       const at = grouping.of(row);
-      return at < 0 ? -1 : (places[at] as number);
+      return at < 0 ? -1 : numberAt(places, at);
     },
   };
 }

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import { decimalsOf, formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import type { Dash, MarkerShape } from '../../schema/look/names.js';
 import type { Whiskers } from '../../statistics/box.js';
@@ -67,10 +68,8 @@ function whiskerWords(whiskers: Whiskers): string {
 /** How many rows are not shown, and for want of which variables. */
 function leftOutWords({ leftOut, cases }: Facts['leftOut'], form: NumberForm): string {
   const count = (value: number) => formatNumber(value, 0, form);
-  const [first, ...others] = [...leftOut].sort((a, b) => b.count - a.count) as [
-    (typeof leftOut)[number],
-    ...typeof leftOut,
-  ];
+  const sorted = [...leftOut].sort((a, b) => b.count - a.count);
+  const [first, others] = [entryAt(sorted, 0), sorted.slice(1)];
   const without = `without a value for ${lowered(first.label)}`;
   if (others.length === 0 && first.count === 1) return `Not shown: one of the ${cases}, ${without}.`;
   if (others.length === 0) return `Not shown: ${count(first.count)}\u00a0${cases} ${without}.`;
@@ -136,7 +135,7 @@ const sentences: { [K in keyof Facts]: (fact: Facts[K], form: NumberForm) => str
     const what =
       degree === 'local'
         ? `Local regressions over ${levelText(share)} of the points`
-        : `${fitNames[degree as 1 | 2 | 3]} by least squares`;
+        : `${entryAt(fitNames, degree - 1)} by least squares`;
     return band === undefined ? `${what}.` : `${what}, with ${levelText(band)} confidence bands of the mean.`;
   },
   ellipses: ({ level }) =>

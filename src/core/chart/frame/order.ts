@@ -1,3 +1,4 @@
+import { numberAt } from '../../at.js';
 import { findCategory } from '../../data/categories.js';
 import type { Category } from '../../data/codebook.js';
 import { nearest } from '../../problem/nearest.js';
@@ -58,7 +59,7 @@ export function orderOf(
     return own.reduce((sum, { value }) => sum + value, 0) / Math.max(1, own.length);
   });
   return {
-    places: places.sort((a, b) => sign * ((means[a] as number) - (means[b] as number)) || a - b),
+    places: places.sort((a, b) => sign * (numberAt(means, a) - numberAt(means, b)) || a - b),
     problems: [],
   };
 }

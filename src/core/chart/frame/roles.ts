@@ -52,11 +52,13 @@ export const valueRole: Role = { use: 'measures', accepts: 'measured', measures:
 export const idRole: Role = { use: 'names', accepts: 'any', inCells: true };
 
 /** The settings that name columns, with those columns. */
-export const namedColumns = (roles: Roles, settings: object): [string, Role, string][] =>
-  Object.entries(roles).flatMap(([key, role]): [string, Role, string][] => {
-    const column = (settings as Readonly<Record<string, unknown>>)[key];
+export function namedColumns(roles: Roles, settings: object): [string, Role, string][] {
+  const named: Readonly<Record<string, unknown>> = { ...settings };
+  return Object.entries(roles).flatMap(([key, role]): [string, Role, string][] => {
+    const column = named[key];
     return typeof column === 'string' ? [[key, role, column]] : [];
   });
+}
 
 /** The columns of the roles, read as what each is used for; what is placed along an axis may be either. */
 export const roleColumns = (roles: Roles, settings: object): ColumnRequest[] =>

@@ -1,7 +1,9 @@
+import { keysOf } from '../../keys.js';
 import { type Interval, meanInterval, shareInterval } from '../../statistics/interval.js';
 import { median } from '../../statistics/median.js';
 import type { Weights } from '../../statistics/sample.js';
 import type { Summary } from '../../statistics/summary.js';
+import { oneOrMore } from '../../tuple.js';
 import type { LabelDecimals } from './labelDecimals.js';
 import { defaultLevel } from './levels.js';
 
@@ -79,7 +81,7 @@ const middle = {
   asks: 'values',
   of(cases) {
     const { values, weights } = cases.values();
-    return median(values, weights) as number;
+    return median(values, weights) ?? Number.NaN;
   },
   keepsRows: true,
   measures: ['numeric', 'ordinal'],
@@ -158,13 +160,10 @@ type WholeName = {
 /** Summaries of the cases at one place alone. */
 export type PlaceSummaryName = Exclude<SummaryName, WholeName>;
 
-type Names<N> = [N, ...N[]];
-
 export const summaryType = (name: SummaryName): SummaryType => summaries[name];
-export const summaryNames = Object.keys(summaries) as Names<SummaryName>;
-export const placeSummaryNames = summaryNames.filter(
-  (name) => !summaryType(name).ofWhole,
-) as string[] as Names<PlaceSummaryName>;
+export const summaryNames = oneOrMore(keysOf(summaries));
+const isOfPlace = (name: SummaryName): name is PlaceSummaryName => !summaryType(name).ofWhole;
+export const placeSummaryNames = oneOrMore(summaryNames.filter(isOfPlace));
 
 /** The interval of error bars about a summary. */
 export const errorInterval = (

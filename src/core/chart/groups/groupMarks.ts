@@ -137,8 +137,7 @@ function shareAlone(input: GroupFrame, kept: readonly { mark: GroupMark }[]): Pr
   return [warning('share-alone', facts, locate(`chart.where.${alone.variable.name}`))];
 }
 
-const isChosen = ({ settings }: GroupFrame, name: string): boolean =>
-  Object.hasOwn((settings as { where?: object }).where ?? {}, name);
+const isChosen = ({ settings }: GroupFrame, name: string): boolean => Object.hasOwn(settings.where ?? {}, name);
 
 /** The bars, group by group, at the categories that have cases. */
 export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {

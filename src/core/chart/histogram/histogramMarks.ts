@@ -33,7 +33,7 @@ export function curvesOf(settings: HistogramSettings, { sample, bins }: Part, ce
   const { measure = 'count', curves = [], group } = settings;
   const bandwidth = settings.bandwidth ?? silvermanBandwidth(sample);
   const { sd = 0, mean } = sample.summary;
-  const [from, to] = [bins[0]?.from as number, bins.at(-1)?.to as number];
+  const [from, to] = [entryAt(bins, 0).from, lastOf(bins).to];
   const scale = densityScale(measure, sample.size, (to - from) / bins.length);
   const xs = Array.from({ length: curvePoints + 1 }, (_, i) => from + ((to - from) * i) / curvePoints);
   const of = {

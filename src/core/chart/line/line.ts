@@ -1,3 +1,4 @@
+import { entryAt, lastOf } from '../../at.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import type { Along } from '../frame/along.js';
 import { labelDecimals, once } from '../frame/labelDecimals.js';
@@ -87,8 +88,8 @@ const endLabelsOf = ({ runs }: Lines, series: readonly Series[]): EndLabel[] =>
     side: 'right',
     series: group,
     cell: series[group]?.marks[0]?.cell ?? {},
-    y: places.at(-1)?.y as number,
-    other: places[0]?.y as number,
+    y: lastOf(places).y,
+    other: entryAt(places, 0).y,
     text: category?.name ?? '',
     from: 'chart.names',
   }));

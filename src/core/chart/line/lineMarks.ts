@@ -58,7 +58,7 @@ export function lineMarks(frame: LineFrame, given: Run, of: number): Mark[] {
     steps,
   );
   const line: LineMark = { type: 'line', cell, as: 'series', xs, ys };
-  const banded = run.places.filter(({ interval }) => interval !== undefined);
+  const banded = run.places.flatMap(({ x, interval }) => (interval ? [{ x, ...interval }] : []));
   const band: BandMark[] =
     bars?.as === 'band' && banded.length > 1
       ? [
@@ -66,8 +66,8 @@ export function lineMarks(frame: LineFrame, given: Run, of: number): Mark[] {
             type: 'band',
             cell,
             xs: banded.map(({ x }) => x),
-            low: banded.map(({ interval }) => interval?.low as number),
-            high: banded.map(({ interval }) => interval?.high as number),
+            low: banded.map(({ low }) => low),
+            high: banded.map(({ high }) => high),
           },
         ]
       : [];

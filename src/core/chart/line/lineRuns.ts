@@ -22,22 +22,22 @@ function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
   const { along, group, weight, table } = frame;
   const value = frame.measured('value')?.column;
   const cells = (group?.categories ?? [undefined]).map(() => new Map<number, PlaceCell>());
-  const cellOf = (row: number): PlaceCell | undefined => {
-    const places = cells[group ? group.of(row) : 0];
+  const cellOf = (row: number): PlaceCell => {
+    const places = entryAt(cells, group ? group.of(row) : 0);
     const x = along.at(row);
-    const cell = places?.get(x) ?? { summary: new Summary(weight?.kind), rows: [], missing: false };
-    places?.set(x, cell);
+    const cell = places.get(x) ?? { summary: new Summary(weight?.kind), rows: [], missing: false };
+    places.set(x, cell);
     return cell;
   };
   for (const row of frame.rows) {
-    const cell = cellOf(row) as PlaceCell;
+    const cell = cellOf(row);
     cell.summary.add(value ? entryAt(value.numbers, row) : 1, weight?.column.numbers[row]);
     cell.rows.push(row);
   }
   for (let row = 0; value && row < table.rowCount; row += 1) {
     const isPlaced = along.of(row) >= 0 && (!group || group.of(row) >= 0);
     if (entryAt(value.absent, row) === 0 || !isPlaced || !frame.keeps(row)) continue;
-    (cellOf(row) as PlaceCell).missing = true;
+    cellOf(row).missing = true;
   }
   return cells;
 }

@@ -102,7 +102,8 @@ const onAxes = <T>({ settings }: PointsFrame, along: T, values: T): { xs: T; ys:
 function counted(frame: PointsFrame, { shown }: Strip): { at: number[]; counts: number[] } {
   const { numbers } = filled(frame.measured('value'), 'value').column;
   const spots = new Map<number, number>();
-  const [at, counts] = [[] as number[], [] as number[]];
+  const at: number[] = [];
+  const counts: number[] = [];
   for (const [i, row] of shown.entries()) {
     const value = entryAt(numbers, row);
     const spot = spots.get(value);

@@ -74,9 +74,7 @@ export function drawFit(
   cell: Cell,
 ): DrawnFit | undefined {
   const found =
-    fit.degree === 'local'
-      ? fitLocal(xs, ys, fit.share ?? defaultShare)
-      : fitPolynomial(xs, ys, fit.degree as 1 | 2 | 3);
+    fit.degree === 'local' ? fitLocal(xs, ys, fit.share ?? defaultShare) : fitPolynomial(xs, ys, fit.degree);
   if (!found) return undefined;
   const along = placesOver(xs, fit.degree === 1 && !fit.band ? 1 : places);
   const fitted = along.map((x): Fit => found.at(x, fit.level ?? defaultLevel));

@@ -1,6 +1,8 @@
+import { numberAt } from '../../at.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { joined, picked } from '../../statistics/pick.js';
+import { pairOf } from '../../tuple.js';
 import type { ChartInput } from '../chartInput.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { shadeKeys, sizeKeys, zeroSizes } from '../frame/cloudKeys.js';
@@ -26,11 +28,8 @@ import { scatterAltText, scatterFacts, scatterNumbers } from './scatterWords.js'
 function pointsOf(frame: ScatterFrame): Points[] {
   const group = frame.sorted('group');
   const { fit } = frame.settings;
-  const [xs, ys] = ['x', 'y'].map((role) => filled(frame.measured(role), role).column.numbers) as [
-    Float64Array,
-    Float64Array,
-  ];
-  const rows = (group?.categories ?? [undefined]).map(() => [] as number[]);
+  const [xs, ys] = pairOf(['x', 'y'], (role) => filled(frame.measured(role), role).column.numbers);
+  const rows = (group?.categories ?? [undefined]).map((): number[] => []);
   for (const row of frame.rows) rows[group ? group.of(row) : 0]?.push(row);
   const alone = fit?.over !== 'all' || rows.filter((own) => own.length > 0).length === 1;
   return rows.flatMap((own, g): Points[] => {
@@ -56,8 +55,8 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const own of values) {
     for (let i = 0; i < own.length; i += 1) {
-      least = Math.min(least, own[i] as number);
-      greatest = Math.max(greatest, own[i] as number);
+      least = Math.min(least, numberAt(own, i));
+      greatest = Math.max(greatest, numberAt(own, i));
     }
   }
   return {

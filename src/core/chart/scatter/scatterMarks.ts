@@ -13,7 +13,8 @@ import type { Points, ScatterFrame } from './scatterSettings.js';
 /** The points of a group with those on the same spot as one, and how many each stands for. */
 function counted({ xs, ys, rows }: Points): { at: number[]; counts: number[] } {
   const spots = new Map<string, number>();
-  const [at, counts] = [[] as number[], [] as number[]];
+  const at: number[] = [];
+  const counts: number[] = [];
   for (let i = 0; i < rows.length; i += 1) {
     const key = `${xs[i]} ${ys[i]}`;
     const spot = spots.get(key);

@@ -4,6 +4,7 @@ import { fitLine } from '../../statistics/line.js';
 import { joined } from '../../statistics/pick.js';
 import { settled } from '../../statistics/settled.js';
 import { Summary } from '../../statistics/summary.js';
+import { pairOf } from '../../tuple.js';
 import { lowered } from '../../type/letterCase.js';
 import { componentFacts, componentNumbers } from '../frame/components.js';
 import { defaultLevel } from '../frame/levels.js';
@@ -41,7 +42,7 @@ function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {
   if (degree === undefined) return [];
   const rest: NumbersColumn[] = [{ key: 'rSquared', title: 'R²', decimals: 3 }];
   if (degree === 'local' || degree === 1) return rest;
-  const names = ['b0', 'b1', 'b2', 'b3'].slice(0, (degree as number) + 1);
+  const names = ['b0', 'b1', 'b2', 'b3'].slice(0, degree + 1);
   return [
     ...rest,
     ...names.flatMap((key) => [
@@ -119,7 +120,7 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
 export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFrame, points: readonly Points[]): string {
   const count = rows.length;
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
-  const [xs, ys] = (['xs', 'ys'] as const).map((key) => {
+  const [xs, ys] = pairOf<'xs' | 'ys', Float64Array>(['xs', 'ys'], (key) => {
     const all = new Float64Array(count);
     let at = 0;
     for (const own of points) {
@@ -127,7 +128,7 @@ export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFra
       at += own[key].length;
     }
     return all;
-  }) as [Float64Array, Float64Array];
+  });
   const r = pairSummary(xs, ys).line?.r;
   const correlation = r === undefined ? '' : `; their correlation is ${formatNumber(r, 2, numbers)}`;
   const { color } = settings;

@@ -40,7 +40,7 @@ const numbersOf = (frame: SpaceFrame, axis: AxisKey): Float64Array => filled(fra
 /** The cases of each group that has any, in codebook order. */
 function groupsOf(frame: SpaceFrame): Spots[] {
   const group = frame.sorted('group');
-  const rows = (group?.categories ?? [undefined]).map(() => [] as number[]);
+  const rows = (group?.categories ?? [undefined]).map((): number[] => []);
   for (const row of frame.rows) rows[group ? group.of(row) : 0]?.push(row);
   const [xs, ys, zs] = tripleOf(axisKeys, (axis) => numbersOf(frame, axis));
   const pick = (own: readonly number[], from: Float64Array) => picked(from, own);
@@ -100,7 +100,8 @@ function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | Str
 /** Lengths of the box, the longest 1. */
 function sidesOf({ proportions = [1, 1, 1] }: SpaceSettings): Triple {
   const longest = Math.max(...proportions);
-  return proportions.map((side) => side / longest) as Triple;
+  const side = (axis: 0 | 1 | 2) => entryAt(proportions, axis) / longest;
+  return [side(0), side(1), side(2)];
 }
 
 /** The cases in the box, for finding a view: from −½ to ½ of its sides. */

@@ -65,19 +65,25 @@ function ellipsoidMesh(ellipsoid: Ellipsoid): Required<Pick<SkinMark, 'mesh' | '
   const corners = new Float64Array(ball.corners.length);
   for (let i = 0; i < corners.length; i += 3) corners.set(onEllipsoid(ellipsoid, ball.corners, i), i);
   // Half axes may turn the other way round: then the triangles are seen from inside.
-  const [[a, b, c], [d, e, f], [g, h, i]] = ellipsoid.halves as [Triple, Triple, Triple];
+  const [[a, b, c], [d, e, f], [g, h, i]] = ellipsoid.halves;
   const isTurned = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g) < 0;
   const triangles = ball.triangles.slice();
   if (isTurned) for (let t = 0; t < triangles.length; t += 3) triangles.subarray(t + 1, t + 3).reverse();
-  const planes = [
-    [0, 1],
-    [0, 2],
-    [1, 2],
-  ].map(([first, second]) => {
-    const [[p, q, r], [u, v, w]] = [ellipsoid.halves[first as number], ellipsoid.halves[second as number]] as [
-      Triple,
-      Triple,
-    ];
+  const pairs: [Triple, Triple][] = [
+    [
+      [a, b, c],
+      [d, e, f],
+    ],
+    [
+      [a, b, c],
+      [g, h, i],
+    ],
+    [
+      [d, e, f],
+      [g, h, i],
+    ],
+  ];
+  const planes = pairs.map(([[p, q, r], [u, v, w]]) => {
     const normal: Triple = [q * w - r * v, r * u - p * w, p * v - q * u];
     const at = normal.reduce((sum, value, axis) => sum + value * entryAt(ellipsoid.middle, axis), 0);
     return { normal, at };
@@ -100,7 +106,8 @@ function shellsOf(frame: SpaceFrame, cloud: Cloud, shells: NonNullable<SpaceFram
     ...(weights ? { weights } : {}),
   });
   const densities =
-    grid && cloud.rows.map((_, i) => densityAt(grid, [cloud.xs[i], cloud.ys[i], cloud.zs[i]] as Triple));
+    grid &&
+    cloud.rows.map((_, i) => densityAt(grid, [entryAt(cloud.xs, i), entryAt(cloud.ys, i), entryAt(cloud.zs, i)]));
   // The widest first: narrower ones lie inside it.
   const shares = [...(shells.shares ?? [usualShare])].sort((a, b) => b - a);
   const marks = shares.flatMap((share): SkinMark[] => {
@@ -159,8 +166,8 @@ export function strutsOf(frame: SpaceFrame, cloud: Cloud): { marks: StrutMark[];
   }
   const marks = found.directions.flatMap((direction, place): StrutMark[] => {
     if (entryAt(found.eigenvalues, place) <= 1e-12 * found.total) return [];
-    const end = (sign: number) =>
-      found.means.map((mean, axis) => mean + sign * reach * entryAt(direction, axis)) as Triple;
+    const at = (axis: 0 | 1 | 2, sign: number) => entryAt(found.means, axis) + sign * reach * entryAt(direction, axis);
+    const end = (sign: number): Triple => [at(0, sign), at(1, sign), at(2, sign)];
     return [{ type: 'strut', cell: {}, from: end(-1), to: end(1), place }];
   });
   return { marks, problems: [] };

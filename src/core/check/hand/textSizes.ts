@@ -1,3 +1,4 @@
+import { keysOf } from '../../keys.js';
 import type { TextRole } from '../../schema/look/names.js';
 import { rounded } from '../rule.js';
 import { figureWords, type HandRule, oddOnes, sortedBy } from './handRule.js';
@@ -8,7 +9,7 @@ const compared: Partial<Record<TextRole, string>> = {
   axisTitle: 'axis titles',
   legendEntry: 'legend entries',
 };
-const roles = Object.keys(compared) as TextRole[];
+const roles = keysOf(compared);
 
 /** Sizes that nobody sees a difference between, in points. */
 const unseen = 0.35;

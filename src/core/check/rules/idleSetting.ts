@@ -23,7 +23,7 @@ export const idleSetting = rule({
     const flaws: Flaw[] = (['x', 'y', 'category'] as const).flatMap((key) => {
       // What is said of categories is said of the axis that has them.
       const axis = key === 'category' ? (['x', 'y'] as const).find((one) => plans[0]?.[one].shows === 'category') : key;
-      const names = Object.keys((own?.axes?.[key]?.names ?? {}) as object);
+      const names = Object.keys(own?.axes?.[key]?.names ?? {});
       if (axis === undefined || names.length === 0 || plans[0]?.[axis].shows !== 'category') return [];
       const categories = plans.flatMap((plan) => categoriesOn(plan[axis]));
       const known = new Set(categories.flatMap(({ code, name }) => [code, name]));

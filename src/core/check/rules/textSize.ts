@@ -33,8 +33,8 @@ function together({ placed }: Subject, flaws: readonly (Flaw & { by: number })[]
 
 /** Words that were shrunk by more than the style allows so that they fit. */
 function shrunkFlaws({ problems }: Subject, least: number): Flaw[] {
-  const said = problems.find(({ code }) => code === 'text-shrunk');
-  const { percent } = (said?.facts ?? { percent: 100 }) as { percent: number };
+  const said = problems.find((own) => own.code === 'text-shrunk');
+  const percent = said?.code === 'text-shrunk' ? said.facts.percent : 100;
   if (percent / 100 >= least) return [];
   return [
     {

@@ -95,7 +95,8 @@ const widest = (rows: readonly SheetRow[]) =>
 
 /** Cells beside the named columns, such as a remark far away. */
 function strayProblem(rows: readonly SheetRow[], width: number, file: string): Problem[] {
-  let [count, first] = [0, undefined as { line: number; column: number } | undefined];
+  let count = 0;
+  let first: { line: number; column: number } | undefined;
   for (const { line, cells } of rows) {
     for (const column of cells.keys()) {
       if (column < width) continue;

@@ -1,4 +1,4 @@
-import { entryAt } from '../../at.js';
+import { entryAt, lastOf, numberAt } from '../../at.js';
 import type { Box, LineItem, PlateItem, Shown, TextItem } from '../../plate/plate.js';
 import { type CategoryScale, centerOf } from '../../scale/categoryScale.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
@@ -35,12 +35,8 @@ export function minorPlaces(axis: FittedAxis & { ticks?: Ticks }, scale: NumberS
   const { ticks } = axis;
   if (!ticks || parts < 2 || ticks.values.length < 2) return [];
   const { values } = ticks;
-  const [first, second, last, before] = [values[0], values[1], values.at(-1), values.at(-2)] as [
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [first, second] = [entryAt(values, 0), entryAt(values, 1)];
+  const [last, before] = [lastOf(values), entryAt(values, values.length - 2)];
   const ends = [2 * first - second, ...values, 2 * last - before];
   const between = ends.slice(1).flatMap((to, i) => {
     const from = entryAt(ends, i);
@@ -111,7 +107,7 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
   const boxed = (item: TextItem, block: TextBlock) =>
     'ticks' in axis && item.angle % 90 === 0 ? tight(item, block) : item;
   return axis.labels.map(({ block, angle, index, color: own }, i) => {
-    const place = ('ticks' in axis ? places[index] : places[i]) as number;
+    const place = numberAt(places, 'ticks' in axis ? index : i);
     const label = {
       role: `axes.${axis.at}.labels[${index}]`,
       kind: 'tickLabel' as const,

@@ -3,7 +3,7 @@ import { type NumberScale, position } from '../../scale/numberScale.js';
 import type { Place, Projection, Seen } from '../../space/view.js';
 
 export type SpaceAxis = 'x' | 'y' | 'z';
-export const spaceAxes: readonly SpaceAxis[] = ['x', 'y', 'z'];
+export const spaceAxes: readonly [SpaceAxis, SpaceAxis, SpaceAxis] = ['x', 'y', 'z'];
 
 /** The scales of a scene: from data units into its box, whose middle is the origin, and from there to the page. */
 export interface SceneScales {

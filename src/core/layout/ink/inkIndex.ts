@@ -68,7 +68,7 @@ function inkIn(shape: Shape, box: Box): number {
       return w >= 0 && h >= 0 ? 1 + (w * h) / side ** 2 : 0;
     }
     case 'line': {
-      const pieces = clipLine(shape.points as [number, number][], grown(box, shape.half));
+      const pieces = clipLine(shape.points, grown(box, shape.half));
       const length = pieces.reduce((sum, piece) => {
         const [a, b] = [entryAt(piece, 0), lastOf(piece)];
         return sum + Math.hypot(b[0] - a[0], b[1] - a[1]);
@@ -76,7 +76,7 @@ function inkIn(shape: Shape, box: Box): number {
       return pieces.length === 0 ? 0 : Math.max(1, (2 * length) / side);
     }
     default: {
-      const inside = clipSurface(shape.points as [number, number][], box);
+      const inside = clipSurface(shape.points, box);
       return inside.length < 3 ? 0 : 1 + areaOf(inside) / side ** 2;
     }
   }

@@ -1,4 +1,4 @@
-import { entryAt } from '../../at.js';
+import { entryAt, lastOf } from '../../at.js';
 import type { Box } from '../../plate/plate.js';
 import { arity, eachCommand, type Outline } from '../../type/outline.js';
 import type { Point } from './point.js';
@@ -78,7 +78,7 @@ export function ringsOf(outline: Outline): Point[][] {
         rings.at(-1)?.push([on(x, 0), on(y, 1)]);
       }
     } else if (p.length === 2) rings.at(-1)?.push([entryAt(p, 0), entryAt(p, 1)]);
-    if (p.length > 0) [x, y] = p.slice(-2) as [number, number];
+    if (p.length > 0) [x, y] = [entryAt(p, p.length - 2), lastOf(p)];
   });
   return rings;
 }

@@ -92,7 +92,7 @@ function pendingLabels(sheet: Sheet, scales: PanelScales): Pending[] {
 function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
   const { anchor, within, role, block, ground = sheet.settings.paper, color: own, shows } = pending;
   const { middle, vertical } = anchor;
-  const { foot, tip } = anchor.inside as { foot: number; tip: number };
+  const { foot, tip } = anchor.inside ?? { foot: 0, tip: 0 };
   const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
   const half = (vertical && !turned ? block.capHeight : block.width) / 2;
   const off = Math.sign(tip - foot) * (insideGap(sheet) + half);

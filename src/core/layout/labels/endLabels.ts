@@ -92,10 +92,10 @@ function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): 
   const places = kept.map(({ label, block }) => ({ at: placeAt(scales.y, label.y), size: block.height + room }));
   const middles = spread(places, panel.y - above, panel.y + panel.height + 0.05 * size);
   // Where a label had to leave its place, a short line leads from the one to the other.
-  const moved = middles.some((middle, i) => Math.abs(middle - (places[i]?.at as number)) > 0.6 * size);
+  const moved = middles.some((middle, i) => Math.abs(middle - entryAt(places, i).at) > 0.6 * size);
   const items = remembered(sheet, () =>
     kept.flatMap((one, i): PlateItem[] => {
-      const levels = { at: places[i]?.at as number, middle: entryAt(middles, i) };
+      const levels = { at: entryAt(places, i).at, middle: entryAt(middles, i) };
       const edge = onRight ? panel.x + panel.width : panel.x;
       return labelInk(sheet, one, { ...own, ...levels, moved, ends: endOf(sheet, scales, own, edge) }, i);
     }),

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Series } from '../../chart/plan.js';
 import { findCategory } from '../../data/categories.js';
 import type { PlateItem } from '../../plate/plate.js';
@@ -99,15 +100,15 @@ function parts(sheet: Sheet, width: number): Parts {
 }
 
 /** An entry with its text right of its key, the key in the middle of the first line's capitals; a heading by itself. */
-function entryAt(i: number, x: number, y: number, { entries, headings, key, keyHeight, gap }: Parts): Placed {
-  const block = entries[i] as TextBlock;
+function placedEntry(i: number, x: number, y: number, { entries, headings, key, keyHeight, gap }: Parts): Placed {
+  const block = entryAt(entries, i);
   if (headings.has(i)) return { block, x, y };
   const middle = y + block.ascent - block.capHeight / 2;
   return { block, x: x + key + gap, y, key: { x, y: middle - keyHeight / 2 } };
 }
 
 const widthOf = ({ entries, headings, key, gap }: Parts, i: number): number =>
-  (headings.has(i) ? 0 : key + gap) + (entries[i] as TextBlock).width;
+  (headings.has(i) ? 0 : key + gap) + entryAt(entries, i).width;
 
 /** Entries below each other in an order; a further column where the height is used up, or where the author wants one. */
 function inColumns(p: Parts, height: number, order: readonly number[], columns?: number): FittedLegend {
@@ -116,14 +117,14 @@ function inColumns(p: Parts, height: number, order: readonly number[], columns?:
   let [x, y, columnWidth, bottom] = [0, titleHeight, 0, 0];
   const each = columns ? Math.ceil(order.length / columns) : Number.POSITIVE_INFINITY;
   for (const [place, i] of order.entries()) {
-    const block = p.entries[i] as TextBlock;
+    const block = entryAt(p.entries, i);
     const full = columns ? place % each === 0 : y + block.height > height;
     if (y > titleHeight && full) {
       [x, y, columnWidth] = [x + columnWidth + p.columnGap, titleHeight, 0];
     }
     // A heading between entries stands apart from those before it.
     if (p.headings.has(i) && y > titleHeight) y += p.entryGap;
-    entries[i] = entryAt(i, x, y, p);
+    entries[i] = placedEntry(i, x, y, p);
     columnWidth = Math.max(columnWidth, widthOf(p, i));
     bottom = Math.max(bottom, y + block.height);
     y += block.height + p.entryGap;
@@ -142,7 +143,7 @@ function inRows(p: Parts, width: number, order: readonly number[]): FittedLegend
     const entryWidth = widthOf(p, i);
     if (x > titleWidth && x + entryWidth > width) [x, y] = [titleWidth, y + rowHeight + p.entryGap * 0.6];
     if (x === titleWidth && x + entryWidth > width && p.title && y === 0) [x, y] = [0, rowHeight + p.entryGap * 0.6];
-    entries[i] = entryAt(i, x, y, p);
+    entries[i] = placedEntry(i, x, y, p);
     right = Math.max(right, x + entryWidth);
     x += entryWidth + p.columnGap;
   }

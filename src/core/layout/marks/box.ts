@@ -210,7 +210,7 @@ function shapesOf(mark: BoxMark, sheet: Sheet, panelScales: PanelScales): Shape[
     ...outliers.map((value) => disc(middle, value, sizeOf(sheet, 'outliers') / 2)),
     ...extremes.map((value) => disc(middle, value, sizeOf(sheet, 'extremes') / 2)),
     ...Array.from(points ? (mark.points?.values ?? []) : [], (value, i) => {
-      const [from, to] = points as [number, number];
+      const [from, to] = points ?? [middle, middle];
       return disc((from + to) / 2 + (mark.points?.offsets[i] ?? 0) * (to - from), value);
     }),
   ];

@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { CloudMark } from '../../chart/plan.js';
 import { rampColor } from '../../color/ramp.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
@@ -134,10 +135,10 @@ function openItem(context: MarkContext, fill: Fill, { xs, ys }: Places): PathIte
 function namedOf(mark: CloudMark, sheet: Sheet, scales: PanelScales): NamedCase[] {
   const { size: usual } = sheet.settings.markers;
   return (mark.names ?? []).flatMap((name, index): NamedCase[] => {
-    const [x, y] = [mark.xs[index] as number, mark.ys[index] as number];
+    const [x, y] = [entryAt(mark.xs, index), entryAt(mark.ys, index)];
     if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
     const { ids } = mark;
-    const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: ids.texts[index] as string }).size;
+    const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: entryAt(ids.texts, index) }).size;
     const at = [placeAt(scales.x, x), placeAt(scales.y, y)] as const;
     return [{ name, at, size: sizeOf(mark, index) * (own ?? usual), index }];
   });

@@ -68,7 +68,7 @@ function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): Point[] {
   const pairs = xs.map((at, i): Point => [at, entryAt(ys, i)]);
   const straight = !('transform' in x && x.transform) && !('transform' in y && y.transform);
   if (straight || pairs.length !== 2 || as === 'series') return pairs;
-  const [[x0, y0], [x1, y1]] = pairs as [Point, Point];
+  const [[x0, y0], [x1, y1]] = [entryAt(pairs, 0), entryAt(pairs, 1)];
   return Array.from({ length: 201 }, (_, i) => [x0 + ((x1 - x0) * i) / 200, y0 + ((y1 - y0) * i) / 200]);
 }
 

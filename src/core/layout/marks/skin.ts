@@ -1,3 +1,4 @@
+import { entryAt, numberAt } from '../../at.js';
 import type { SkinMark } from '../../chart/plan.js';
 import { blended } from '../../color/color.js';
 import { besideRole } from '../../plate/role.js';
@@ -26,14 +27,14 @@ export const skin: MarkType<SkinMark> = {
     const veil: ScenePiece[] =
       opacity > 0 ? veilPieces(own, { is: 'face', fill: color, opacity, role: `${role}.veil`, from }, next) : [];
     if (width === 0) return veil;
-    const outline = zeroStretches(own, (corner) => own.facing[corner] as number);
+    const outline = zeroStretches(own, (corner) => entryAt(own.facing, corner));
     const ticks = scene.heights;
     const planes = mark.planes ?? ticks.map((at) => ({ normal: [0, 0, 1] as const, at }));
     const rings = planes.flatMap(({ normal, at }) =>
       zeroStretches(own, (corner) => {
         const k = 3 * corner;
         const { values: v } = own;
-        return normal[0] * (v[k] as number) + normal[1] * (v[k + 1] as number) + normal[2] * (v[k + 2] as number) - at;
+        return normal[0] * numberAt(v, k) + normal[1] * numberAt(v, k + 1) + normal[2] * numberAt(v, k + 2) - at;
       }),
     );
     const near = rings.filter(({ triangle }) => facesEye(own, triangle));

@@ -1,8 +1,9 @@
-import { entryAt } from '../../at.js';
+import { entryAt, numberAt } from '../../at.js';
 import type { SkinMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
 import type { Place, Seen } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
+import { tripleOf } from '../../tuple.js';
 import { inBox, isInBox, onPage, type SceneScales } from '../axes/sceneScales.js';
 import type { ScenePiece } from './markType.js';
 
@@ -28,16 +29,16 @@ const cross = (a: Place, b: Place): Place => [
 /** A surface as it is seen; triangles with a corner beyond the limits are left out. */
 export function seenSkin({ mesh }: SkinMark, scene: SceneScales): SeenSkin {
   const count = mesh.corners.length / 3;
-  const valuesAt = (i: number) => placeBy((axis) => mesh.corners[3 * i + axis] as number);
+  const valuesAt = (i: number) => placeBy((axis) => numberAt(mesh.corners, 3 * i + axis));
   const inside = Array.from({ length: count }, (_, i) => isInBox(scene, valuesAt(i)));
   const places = inside.map((isIn, i): Place => (isIn ? inBox(scene, valuesAt(i)) : [0, 0, 0]));
   const triangles: Triangle[] = [];
-  const outward = places.map(() => [0, 0, 0] as [number, number, number]);
+  const outward = places.map((): [number, number, number] => [0, 0, 0]);
   for (let t = 0; t < mesh.triangles.length; t += 3) {
-    const corners = [...mesh.triangles.subarray(t, t + 3)] as unknown as Triangle;
+    const corners = placeBy((k) => entryAt(mesh.triangles, t + k));
     if (corners.some((corner) => !inside[corner])) continue;
     triangles.push(corners);
-    const [a, b, c] = corners.map((corner) => entryAt(places, corner)) as [Place, Place, Place];
+    const [a, b, c] = tripleOf(corners, (corner) => entryAt(places, corner));
     const normal = cross(subtract(b, a), subtract(c, a));
     for (const corner of corners) {
       const sum = entryAt(outward, corner);

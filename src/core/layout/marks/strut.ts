@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { StrutMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
-import type { Place, Seen } from '../../space/view.js';
+import type { Place } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { inBox, onPage } from '../axes/sceneScales.js';
 import type { MarkType, ScenePiece } from './markType.js';
@@ -26,7 +26,7 @@ export const strut: MarkType<StrutMark> = {
     return Array.from({ length: parts }, (_, k): [Place, Place] => [at(k / parts), at((k + 1) / parts)])
       .filter(([a, b]) => isIn(a) && isIn(b))
       .map(([from, to]): ScenePiece => {
-        const [a, b] = [onPage(scene, inBox(scene, from)), onPage(scene, inBox(scene, to))] as [Seen, Seen];
+        const [a, b] = [onPage(scene, inBox(scene, from)), onPage(scene, inBox(scene, to))];
         return {
           is: 'line',
           id: next(),

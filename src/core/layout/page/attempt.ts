@@ -82,7 +82,7 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   if (!settled) return undefined;
   const { frame, panels } = settled;
   const least = settings.panel.least;
-  const smallest = panels[0]?.panel as Box;
+  const smallest = entryAt(panels, 0).panel;
   const roomy =
     frame.width >= least * settings.width &&
     frame.height >= least * settings.height &&

@@ -1,3 +1,4 @@
+import { entryAt, numberAt } from '../../at.js';
 import { type Box, overlap, type PlateItem } from '../../plate/plate.js';
 import { type Problem, warning } from '../../problem/problem.js';
 import { slantedOverlap } from '../words/turned.js';
@@ -23,7 +24,7 @@ function pairs(words: readonly PlateItem[], most: number): [PlateItem, PlateItem
   const found: [PlateItem, PlateItem][] = [];
   for (const [i, a] of sorted.entries()) {
     for (let j = i + 1; j < sorted.length && found.length < most; j += 1) {
-      const b = sorted[j] as PlateItem;
+      const b = entryAt(sorted, j);
       if (b.box.y >= a.box.y + a.box.height) break;
       if (overlap(a.box, b.box, touching) && isOn(a, b)) found.push([a, b]);
     }
@@ -60,7 +61,7 @@ const farthest = 1e7;
 export function allFinite(items: readonly PlateItem[]): boolean {
   const fine = (value: number) => Math.abs(value) <= farthest;
   const all = (values: ArrayLike<number>) => {
-    for (let i = 0; i < values.length; i += 1) if (!fine(values[i] as number)) return false;
+    for (let i = 0; i < values.length; i += 1) if (!fine(numberAt(values, i))) return false;
     return true;
   };
   return items.every((item) => {

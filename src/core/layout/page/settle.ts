@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import type { AxisPlan, PanelGrid, ValueAxis } from '../../chart/plan.js';
+import { recordOf } from '../../keys.js';
 import type { Box } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
 import type { AnyAxis, NoFittedAxis } from '../axes/anyAxis.js';
@@ -199,9 +200,7 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
       };
     }
     const [before, late] = [spaces, pass >= 2];
-    spaces = Object.fromEntries(
-      spaceKeys.map((key) => [key, late ? Math.max(before[key], needs[key]) : needs[key]]),
-    ) as unknown as Spaces;
+    spaces = recordOf(spaceKeys, (key) => (late ? Math.max(before[key], needs[key]) : needs[key]));
     head = late ? Math.max(head, newHead) : newHead;
   }
   return undefined;

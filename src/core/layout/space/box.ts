@@ -24,7 +24,7 @@ export interface Edge {
 const ends = [-1, 1] as const;
 const others: Record<SpaceAxis, readonly [SpaceAxis, SpaceAxis]> = { x: ['y', 'z'], y: ['x', 'z'], z: ['x', 'y'] };
 
-const placeAt = (at: Readonly<Record<SpaceAxis, number>>): Place => [at.x, at.y, at.z];
+const placeAt = (at: Readonly<Partial<Record<SpaceAxis, number>>>): Place => [at.x ?? 0, at.y ?? 0, at.z ?? 0];
 
 /** The walls of a box as they are seen. @param sides lengths of the box */
 export function wallsOf(projection: Projection, sides: Place): Wall[] {
@@ -40,13 +40,17 @@ export function wallsOf(projection: Projection, sides: Place): Wall[] {
 /** The edges of a box as they are seen. */
 export function edgesOf(walls: readonly Wall[], sides: Place): Edge[] {
   const half = { x: sides[0] / 2, y: sides[1] / 2, z: sides[2] / 2 };
-  const wall = (axis: SpaceAxis, end: -1 | 1) => walls.find((own) => own.axis === axis && own.end === end) as Wall;
+  const wall = (axis: SpaceAxis, end: -1 | 1) =>
+    entryAt(
+      walls.filter((own) => own.axis === axis && own.end === end),
+      0,
+    );
   return spaceAxes.flatMap((axis) => {
     const [first, second] = others[axis];
     return ends.flatMap((a) =>
       ends.map((b): Edge => {
         const at = { [first]: a * half[first], [second]: b * half[second] };
-        const place = (end: number) => placeAt({ ...at, [axis]: end * half[axis] } as Record<SpaceAxis, number>);
+        const place = (end: number) => placeAt({ ...at, [axis]: end * half[axis] });
         const joined = [wall(first, a), wall(second, b)] as const;
         return { axis, from: place(-1), to: place(1), walls: joined, isOutline: joined[0].isBack !== joined[1].isBack };
       }),
@@ -70,18 +74,16 @@ export function cornersOf({ axis, end }: Wall, sides: Place): Place[] {
       [axis]: end * half[axis],
       [first]: a * half[first],
       [second]: b * half[second],
-    } as Record<SpaceAxis, number>),
+    }),
   );
 }
 
 /** The line across a wall at a place along one of the axes that lie in it. */
 export function lineAcross(wall: Wall, along: SpaceAxis, at: number, sides: Place): [Place, Place] {
   const half = { x: sides[0] / 2, y: sides[1] / 2, z: sides[2] / 2 };
-  const across = spaceAxes.find((axis) => axis !== wall.axis && axis !== along) as SpaceAxis;
+  const [first, second] = others[wall.axis];
+  const across = along === first ? second : first;
   const place = (end: number) =>
-    placeAt({ [wall.axis]: wall.end * half[wall.axis], [along]: at, [across]: end * half[across] } as Record<
-      SpaceAxis,
-      number
-    >);
+    placeAt({ [wall.axis]: wall.end * half[wall.axis], [along]: at, [across]: end * half[across] });
   return [place(-1), place(1)];
 }

@@ -2,8 +2,9 @@ import { entryAt } from '../../at.js';
 import type { SpacePlan } from '../../chart/plan.js';
 import { type Box, boxAround, type PlateItem } from '../../plate/plate.js';
 import { type Place, Projection } from '../../space/view.js';
+import { tripleOf } from '../../tuple.js';
 import { type SceneScales, type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
-import { type FittedValueAxis, valueScale } from '../axes/valueAxis.js';
+import { valueScale } from '../axes/valueAxis.js';
 import { moved } from '../ink/moved.js';
 import type { Point } from '../ink/point.js';
 import type { Sheet } from '../sheet.js';
@@ -58,14 +59,19 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
     const [x, y] = projection.see(place);
     return [x * unit, y * unit];
   };
-  const chosen = spaceAxes.map((at) => ({
+  const chosen = tripleOf(spaceAxes, (at) => ({
     at,
-    edge: edgeFor(at, edges, seen) ?? (edges.find(({ axis }) => axis === at) as Edge),
+    edge:
+      edgeFor(at, edges, seen) ??
+      entryAt(
+        edges.filter(({ axis }) => axis === at),
+        0,
+      ),
   }));
-  const fitted = chosen.map(({ at, edge }) => {
+  const fitted = tripleOf(chosen, ({ at, edge }) => {
     const [a, b] = [seen(edge.from), seen(edge.to)];
     return remembered(sheet, () => fitSceneAxis(sheet, at, space.axes[at], [b[0] - a[0], b[1] - a[1]]));
-  }) as [FittedValueAxis, FittedValueAxis, FittedValueAxis];
+  });
   const scale = (i: 0 | 1 | 2) =>
     valueScale(settingsOf(sheet, entryAt(spaceAxes, i)), fitted[i].ticks, -sides[i] / 2, sides[i] / 2);
   const scales: SceneScales = {

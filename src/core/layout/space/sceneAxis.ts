@@ -129,8 +129,7 @@ function edgeOnPage({ scales, edge }: Drawing) {
   const direction = unit(add(end, start, -1));
   const middle: Point = [(start[0] + end[0]) / 2, (start[1] + end[1]) / 2];
   const across: Point = [-direction[1], direction[0]];
-  const outward =
-    dot(across, add(middle, scales.middle as Point, -1)) < 0 ? ([-across[0], -across[1]] satisfies Point) : across;
+  const outward = dot(across, add(middle, scales.middle, -1)) < 0 ? ([-across[0], -across[1]] satisfies Point) : across;
   return { start, end, direction, middle, outward };
 }
 
@@ -145,6 +144,14 @@ function tickDirection({ scales, edge, at }: Drawing, outward: Point): Point {
   const way = unit([to[0] - from[0], to[1] - from[1]]);
   return at !== other.axis && dot(way, outward) > 0.6 ? way : outward;
 }
+
+/** The shares of tick marks inside and outside the box. */
+const tickShares: Record<AxisSettings['ticks'], readonly [number, number]> = {
+  outside: [0, 1],
+  inside: [1, 0],
+  across: [0.5, 0.5],
+  none: [0, 0],
+};
 
 /** The lines and words of an axis along an edge of the box. */
 export function sceneAxis(drawing: Drawing): SceneAxis {
@@ -164,10 +171,7 @@ export function sceneAxis(drawing: Drawing): SceneAxis {
   };
   const tick = tickDirection(drawing, outward);
   const marks = own.ticks === 'none' ? 0 : own.tickLength * size;
-  const [inward, out] = { outside: [0, 1], inside: [1, 0], across: [0.5, 0.5], none: [0, 0] }[own.ticks] as [
-    number,
-    number,
-  ];
+  const [inward, out] = tickShares[own.ticks];
   const stroke = {
     width: own.tickMarks?.width ?? Math.max(own.line.width, 0.5),
     color: own.tickMarks?.color ?? own.line.color,

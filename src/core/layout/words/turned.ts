@@ -137,12 +137,12 @@ const isUpright = ({ angle }: TextItem) => angle % 90 === 0;
 export function slantedOverlap(a: TextItem, b: TextItem, apart = 0): boolean {
   if (isUpright(a) && isUpright(b)) return true;
   const shapes = [cornersOf(a), cornersOf(b)];
-  const axes = [a.angle, a.angle + 90, b.angle, b.angle + 90].map((degrees) => [
+  const axes = [a.angle, a.angle + 90, b.angle, b.angle + 90].map((degrees): [number, number] => [
     Math.cos(radians(degrees)),
     -Math.sin(radians(degrees)),
   ]);
   return axes.every(([dx, dy]) => {
-    const [first, second] = shapes.map((corners) => corners.map(([x, y]) => x * (dx as number) + y * (dy as number)));
+    const [first, second] = shapes.map((corners) => corners.map(([x, y]) => x * dx + y * dy));
     if (!first?.length || !second?.length) return false;
     return Math.max(...first) + apart > Math.min(...second) && Math.max(...second) + apart > Math.min(...first);
   });

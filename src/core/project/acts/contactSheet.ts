@@ -75,7 +75,7 @@ export async function contactSheet(
   if (!styled.ok) return styled;
   const drawings = styled.value.map(({ drawing }) => drawing);
   const first = entryAt(drawings, 0);
-  const faces = joinedFaces(drawings.map((drawing) => drawing.faces) as [Drawing['faces'], ...Drawing['faces'][]]);
+  const faces = joinedFaces(drawings.map((drawing) => drawing.faces));
   const plain = drawings[styled.value.findIndex(({ name }) => name.startsWith('plain'))] ?? first;
   const setter: Typesetter = { settings: plain.settings, kit: faces.kit, scale: 1 };
   const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);

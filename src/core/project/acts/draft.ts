@@ -60,7 +60,7 @@ function misfit({ roles }: Fit, wish: DraftWish, columns: ReadonlyMap<string, Co
   for (const role of roles) {
     const key = keyOf(role, wish);
     if (key === undefined && role.isNeeded) return `it needs ${optionWords(role.keys)}`;
-    const profile = key && columns.get(wish[key] as string);
+    const profile = key && columns.get(wish[key] ?? '');
     if (profile && !meets(profile, role.accepts)) return `${profile.name} holds ${lookWords[profile.looks]}`;
   }
   return idle && `it takes no --${idle}`;
@@ -70,7 +70,7 @@ function misfit({ roles }: Fit, wish: DraftWish, columns: ReadonlyMap<string, Co
 const settingsOf = ({ roles }: Fit, wish: DraftWish): [string, string][] =>
   roles.flatMap((role): [string, string][] => {
     const key = keyOf(role, wish);
-    return key === undefined ? [] : [[role.setting, wish[key] as string]];
+    return key === undefined ? [] : [[role.setting, wish[key] ?? '']];
   });
 
 /** A kind of chart with the settings by which it shows some columns, or the reason why it does not. */

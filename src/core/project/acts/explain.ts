@@ -1,8 +1,7 @@
 import type { PlateItem } from '../../plate/plate.js';
 import { nearest } from '../../problem/nearest.js';
 import type { Place } from '../../problem/problem.js';
-import type { AxisName } from '../../schema/look/names.js';
-import { type Group, isGroup, valueAt } from '../../schema/settingTree.js';
+import { isGroup, valueAt } from '../../schema/settingTree.js';
 import { type AxesShow, axisKeys, type Layer } from '../../style/layers.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';
@@ -35,9 +34,10 @@ function pathsOf(path: string, shows: AxesShow): string[][] {
   const [first, axis, ...rest] = path.split('.');
   // The base size takes along the sizes that stand in layers below it.
   if (first === 'text' && rest.join() === 'size') return [path.split('.'), ['text', 'size']];
-  const shown = first === 'axes' && (axis === 'x' || axis === 'y' || axis === 'z') ? shows[axis] : undefined;
+  const name = first === 'axes' && (axis === 'x' || axis === 'y' || axis === 'z') ? axis : undefined;
+  const shown = name && shows[name];
   if (!shown) return [path.split('.')];
-  return [...axisKeys(axis as AxisName, shown)].reverse().map((key) => ['axes', key, ...rest]);
+  return [...axisKeys(name, shown)].reverse().map((key) => ['axes', key, ...rest]);
 }
 
 function saidOf(layers: readonly Layer[], path: string, shows: AxesShow): Said[] {
@@ -103,7 +103,7 @@ export function explain({ plate, parts }: Drawing, what: string): Explanation | 
 function outsideLook({ figure, locate }: Part, path: string): SettingOrigin[] {
   const [place, layer] = [locate(path), path.startsWith('codebook') ? 'the codebook' : 'the figure file'];
   const keys = path.replace(/^(accents\.\d+)\.fill$/, '$1').split('.');
-  const value = keys.reduce<unknown>((inner, key) => (inner as Group | undefined)?.[key], figure);
+  const value = valueAt(figure, keys);
   if (!path.startsWith('accents') || !isGroup(value)) return [{ path, said: [{ layer, path, value, place }] }];
   return Object.entries(value).map(([key, own]) => {
     const setting = `${keys.join('.')}.${key}`;

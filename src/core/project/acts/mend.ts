@@ -1,6 +1,7 @@
 import type { Finding } from '../../check/finding.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { type Patch, patched, patchFor } from '../../schema/patch.js';
+import { valueAt } from '../../schema/settingTree.js';
 import { readYaml } from '../../schema/yamlSource.js';
 import { openProject, type Project, type ProjectOptions } from '../project.js';
 import { overlaid, type Source } from '../read/source.js';
@@ -110,7 +111,7 @@ export async function mend(source: Source, path: string, options: MendOptions = 
     // What cannot be read is said by what draws it.
     return fail([...(await openProject(source, options).draw(path)).problems]);
   }
-  const kind = (readYaml(before, path).source?.value as { hexis?: unknown } | undefined)?.hexis;
+  const kind = valueAt(readYaml(before, path).source?.value, ['hexis']);
   if (kind === 'board/1') return fail([error('mend-board', {}, { file: path })]);
   const first = await trial.findings(before, 'all');
   if (!first.findings) return fail([...first.problems]);

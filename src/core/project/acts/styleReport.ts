@@ -1,5 +1,6 @@
 import { lastOf } from '../../at.js';
 import { contrastOn, distanceIn, type View, views } from '../../color/views.js';
+import { recordOf } from '../../keys.js';
 import { type Outcome, succeed } from '../../problem/problem.js';
 import { textRoles } from '../../schema/look/names.js';
 import { leavesOf } from '../../schema/settingTree.js';
@@ -112,12 +113,15 @@ function nearestPair(colors: readonly string[], view: View): { distance: number;
 }
 
 function distancesOf(palette: string, colors: readonly string[]): PaletteDistance {
-  const found = views.map((view) => [view, nearestPair(colors, view)] as const);
-  const worst = found.filter(([view]) => view !== 'grey').reduce((a, b) => (b[1].distance < a[1].distance ? b : a))[1];
+  const found = recordOf(views, (view) => nearestPair(colors, view));
+  const worst = views
+    .filter((view) => view !== 'grey')
+    .map((view) => found[view])
+    .reduce((a, b) => (b.distance < a.distance ? b : a));
   return {
     palette,
     count: colors.length,
-    distances: Object.fromEntries(found.map(([view, { distance }]) => [view, distance])) as Record<View, number>,
+    distances: recordOf(views, (view) => found[view].distance),
     nearest: worst.pair,
   };
 }
@@ -140,7 +144,7 @@ function palettesOf(layers: readonly Layer[], settings: Settings): PaletteDistan
 }
 
 /** Colours nearer than this are hard to name apart; a ramp has legend and order to help. */
-const leastApart = { groups: 10, sequential: 4, diverging: 4 } as Readonly<Record<string, number>>;
+const leastApart: Readonly<Record<string, number>> = { groups: 10, sequential: 4, diverging: 4 };
 
 function findingsOf(report: Omit<StyleReport, 'findings'>): string[] {
   const faint = report.inks

@@ -3,10 +3,9 @@ import type { Plate } from '../../plate/plate.js';
 import { type Problem, warning } from '../../problem/problem.js';
 import { patched, patchFor } from '../../schema/patch.js';
 import { leavesOf, valueAt } from '../../schema/settingTree.js';
-import { axisKeys, axisNames, originOf, type Shows } from '../../style/layers.js';
+import { axisKeys, axisNames, originOf } from '../../style/layers.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';
-import type { FigureContents } from '../files/figureFile.js';
 import { openProject, type Project } from '../project.js';
 import { overlaid } from '../read/source.js';
 
@@ -37,9 +36,10 @@ const beyondInk: readonly string[] = ['size.placed'];
 /** The paths by which the layout reads a setting: one that speaks of several axes, by each. */
 function readAs({ shows }: Part, [first, axis, ...rest]: readonly string[]): string[] {
   if (first !== 'axes' || axis === undefined) return [[first, axis, ...rest].filter(Boolean).join('.')];
-  const own = axisNames(shows).filter((name) =>
-    (axisKeys(name, shows[name] as Shows) as readonly string[]).includes(axis),
-  );
+  const own = axisNames(shows).filter((name) => {
+    const shown = shows[name];
+    return shown && axisKeys(name, shown).some((key) => key === axis);
+  });
   return own.map((name) => ['axes', name, ...rest].join('.'));
 }
 
@@ -77,9 +77,7 @@ function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): 
   if (!part) return [];
   const read = [...new Set(plate.items.flatMap(({ settings = [] }) => settings))];
   const isRead = (path: string) => read.some((one) => begins(one, path) || begins(path, one));
-  const look = Object.fromEntries(
-    Object.entries(part.figure).filter(([key]) => !others.includes(key)),
-  ) as Partial<FigureContents>;
+  const look = Object.fromEntries(Object.entries(part.figure).filter(([key]) => !others.includes(key)));
   return leavesOf(look).flatMap(({ path, value }) => {
     const [own, paths] = [path.join('.'), readAs(part, path)];
     if (beyondInk.includes(own)) return [];

@@ -1,5 +1,6 @@
 import { type Inks, inInks } from '../../export/inks.js';
 import { type Format, WriteFault, type Writer } from '../../export/writer.js';
+import { messageOf } from '../../messageOf.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Drawing } from '../compose/drawing.js';
 import { SourceFault } from '../read/source.js';
@@ -27,7 +28,7 @@ async function writerOf({ name, needs, load }: Format): Promise<Outcome<Writer>>
     return succeed(await load());
   } catch (fault) {
     if (!needs) throw fault;
-    const [reason = ''] = String((fault as Error).message ?? fault).split('\n');
+    const [reason = ''] = messageOf(fault).split('\n');
     return fail([error('library-missing', { format: name, libraries: needs, reason })]);
   }
 }

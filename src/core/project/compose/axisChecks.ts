@@ -60,10 +60,12 @@ function dateProblems(
     return [error('wrong-type', { path, found: JSON.stringify(value), expects }, placeOf(path))];
   });
   if (wrong.length > 0 || !isDate || own.length < 2) return wrong;
-  const [from, to] = own.map(({ end, value }) => dateLimit(value, end, true) as number) as [number, number];
+  const [from, to] = own.flatMap(({ end, value }) => dateLimit(value, end, true) ?? []);
   const path = `axes.${axis}`;
   const facts = { path, from: limits.from ?? '', to: limits.to ?? '' };
-  return from < to ? [] : [error('limits-reversed', facts, placeOf(`${path}.to`))];
+  return from !== undefined && to !== undefined && from < to
+    ? []
+    : [error('limits-reversed', facts, placeOf(`${path}.to`))];
 }
 
 /** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */

@@ -14,7 +14,7 @@ import { longestSide } from '../../schema/fields.js';
 import { lengthInPoints } from '../../schema/length.js';
 import { atOwnSize } from '../../style/resolve.js';
 import type { Settings } from '../../style/settings.js';
-import { type Faces, joinedFaces } from '../../type/faces.js';
+import { joinedFaces } from '../../type/faces.js';
 import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
@@ -127,12 +127,12 @@ function authorOf(parts: readonly Drawing[]): string | undefined {
 }
 
 /** All figures on one plate, with the caption of the board. */
-function drawingOf(parts: readonly [Drawing, ...Drawing[]], context: BoardContext): Drawing {
+function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
   const { board, id, made, head, caption, number: given } = context;
-  const [first] = parts;
+  const first = entryAt(parts, 0);
   const letters = board.letters ?? true;
   const { slots, width, height } = slotsOf(board, parts.length, head);
-  const faces = joinedFaces(parts.map((part) => part.faces) as [Faces, ...Faces[]]);
+  const faces = joinedFaces(parts.map((part) => part.faces));
   const settings = { ...first.settings, width, height };
   const setter = typesetterOf({ settings, faces });
   const items = inkOf(parts, slots, setter, context);
@@ -249,7 +249,7 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const made = madeFrom(path, text);
   const { caption, number } = options;
   const context = { board, id: idOf(board, path), made, head, caption: caption === true, number };
-  const drawing = drawingOf(parts as [Drawing, ...Drawing[]], context);
+  const drawing = drawingOf(parts, context);
   const place = reading.source.locate(['size']);
   problems.push(...inkProblems(drawing.plate.items, drawing.plate).map((problem) => ({ ...problem, place })));
   return succeed(drawing, problems);

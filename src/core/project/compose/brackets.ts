@@ -1,3 +1,4 @@
+import { entryAt } from '../../at.js';
 import type { Plan } from '../../chart/plan.js';
 import { findCategory } from '../../data/categories.js';
 import type { Category } from '../../data/codebook.js';
@@ -38,9 +39,9 @@ export function readBrackets(
   const brackets = wanted.map(({ between, at, mark }, i): Bracket => {
     const from = `brackets.${i}`;
     const known = at === undefined ? categories : groups;
-    const [a, b] = between.map((value, k) => find(known, value, `${from}.between.${k}`)) as [number, number];
-    const place = at === undefined ? undefined : find(categories, at, `${from}.at`);
-    return { between: [a, b], ...(place === undefined ? {} : { at: place }), mark, from };
+    const place = (k: 0 | 1) => find(known, entryAt(between, k), `${from}.between.${k}`);
+    const set = at === undefined ? undefined : find(categories, at, `${from}.at`);
+    return { between: [place(0), place(1)], ...(set === undefined ? {} : { at: set }), mark, from };
   });
   return { brackets, problems };
 }

@@ -1,4 +1,5 @@
 import type { Cell, Mark, Plan } from '../../chart/plan.js';
+import { keysOf } from '../../keys.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { labelParts } from '../../layout/words/labelWords.js';
 import type { PlateItem } from '../../plate/plate.js';
@@ -170,8 +171,8 @@ function hasShares({ plans }: Drawn): boolean {
 
 /** The settings of the look that a figure file gives, each by itself; a group that is one thing, such as a line, by its parts. */
 const pathsOf = (figure: FigureContents): string[] =>
-  Object.keys(lookShape).flatMap((group) => {
-    const value = figure[group as keyof FigureContents];
+  keysOf(lookShape).flatMap((group) => {
+    const value = figure[group];
     return isGroup(value) ? leavesOf(value, [group]).map(({ path }) => path.join('.')) : [];
   });
 

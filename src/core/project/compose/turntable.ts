@@ -102,13 +102,13 @@ export async function turntable(
   if (!found.ok) return found;
   const { gathered, planned } = found.value;
   const { figure, resolved } = gathered;
-  if (figure.chart.kind !== 'space') return succeed(undefined, found.problems);
+  const settings = figure.chart;
+  if (settings.kind !== 'space') return succeed(undefined, found.problems);
   const { chart, colors } = planned;
   const view = entryAt(
     chart.plans.flatMap(({ space }) => space?.view ?? []),
     0,
   );
-  const settings = figure.chart as SpaceSettings;
   const at = (from: View) => {
     const seen = seenFrom(chart, settings, from, resolved.settings.numbers);
     return layFigure(gathered, { chart: seen, colors }, { caption: own.caption === true, trace: own.trace });

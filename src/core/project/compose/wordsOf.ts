@@ -70,7 +70,6 @@ export function hasOwnLooks({ figure, resolved }: Pick<Gathered, 'figure' | 'res
   const looks = [x, y, z].flatMap((axis) => Object.values(axis?.looks ?? {}));
   const accents = (figure.accents ?? []).flatMap(({ words, label }) => [words, label]);
   return [...looks, ...accents].some((look) => {
-    const { weight, slant } = (look ?? {}) as { weight?: string; slant?: string };
-    return (weight ?? slant) !== undefined;
+    return look !== undefined && (look.weight !== undefined || ('slant' in look && look.slant !== undefined));
   });
 }

@@ -23,6 +23,7 @@ import {
 import { list } from '../../problem/wording/phrases.js';
 import type { CodebookContents } from '../../schema/codebook.js';
 import type { Look } from '../../schema/look.js';
+import { valueAt } from '../../schema/settingTree.js';
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import { readYaml } from '../../schema/yamlSource.js';
 import { type AxesShow, type Layer, over } from '../../style/layers.js';
@@ -219,7 +220,9 @@ async function gatherTable(
   const notation = notationOf(codebook, {});
   const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
   const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
-  const rows = gatherer.keep(readRows((data as Extract<typeof data, { rows: unknown }>).rows, { ...reading, placeOf }));
+  const rows = gatherer.keep(
+    readRows(typeof data === 'object' && 'rows' in data ? data.rows : [], { ...reading, placeOf }),
+  );
   const table = rows && casesOf(gatherer, rows, figure, locate('data'));
   const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
   return whole && { table: whole, codebook };
@@ -259,15 +262,15 @@ function lackingColumns({ value: { chart }, source }: Reading<FigureContents>): 
 async function withColumns(store: Store, path: string, problems: readonly Problem[]): Promise<Problem[]> {
   const isAsked = ({ facts }: Problem) => 'isColumn' in facts && facts.isColumn === true;
   if (!problems.some(isAsked)) return [...problems];
-  const named = (readYaml(await store.text(path), path).source?.value as { data?: unknown } | undefined)?.data;
-  const told = typeof named === 'string' ? { file: named } : (named as { file?: unknown } | undefined);
-  if (typeof told?.file !== 'string') return [...problems];
+  const named = valueAt(readYaml(await store.text(path), path).source?.value, ['data']);
+  const told = typeof named === 'string' ? named : valueAt(named, ['file']);
+  if (typeof told !== 'string') return [...problems];
   // What is wrong with the table comes up once the figure file is right.
-  const file = store.source.join(path, told.file);
+  const file = store.source.join(path, told);
   const reading = { name: file, codebook: codebookOf(), notation: notationOf(codebookOf(), {}), requests: [] };
   const table = await readTableFile(new Gatherer(store), file, reading);
   if (!table || table.columnNames.length === 0) return [...problems];
-  const expects = `a column of ${told.file}: ${list(table.columnNames, 30)}`;
+  const expects = `a column of ${told}: ${list(table.columnNames, 30)}`;
   return problems.map((problem) =>
     isAsked(problem) ? ({ ...problem, facts: { ...problem.facts, expects } } as Problem) : problem,
   );

@@ -1,3 +1,4 @@
+import { messageOf } from '../../messageOf.js';
 import { nearest } from '../../problem/nearest.js';
 import { error, hasErrors, type Place, type Problem, warning } from '../../problem/problem.js';
 import { type TextRole, textRoles } from '../../schema/look/names.js';
@@ -64,7 +65,7 @@ async function tried({ store: { source } }: TypeRequest, bytes: Uint8Array, text
       fontTrial(create, bytes, text);
     }
   } catch (fault) {
-    throw new UnreadableFont(String((fault as Error).message));
+    throw new UnreadableFont(messageOf(fault));
   }
 }
 

@@ -2,6 +2,7 @@ import { nearest } from '../../problem/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import type { CodebookContents } from '../../schema/codebook.js';
 import type { HouseStyle } from '../../schema/houseStyle.js';
+import { isGroup, valueAt } from '../../schema/settingTree.js';
 import { validate } from '../../schema/validate.js';
 import { readYaml, type YamlSource } from '../../schema/yamlSource.js';
 import type { BoardContents } from '../files/boardFile.js';
@@ -28,15 +29,16 @@ export interface Reading<T> {
 
 /** Whether the file says that it is of another kind, of none, or of one that does not exist. */
 function kindProblem(kind: FileKind, source: YamlSource, file: string): Problem | undefined {
-  const value = source.value as { hexis?: unknown } | null;
+  const { value } = source;
   const first = { file, line: 1, column: 1 };
   if (value === null || value === undefined) {
     return error('file-empty', { what: `a ${kind} file`, first: fileKinds[kind].example }, first);
   }
-  if (typeof value !== 'object' || Array.isArray(value) || value.hexis === undefined) {
+  const said = valueAt(value, ['hexis']);
+  if (!isGroup(value) || said === undefined) {
     return error('file-kind-missing', { kind }, first);
   }
-  const found = typeof value.hexis === 'string' ? value.hexis : JSON.stringify(value.hexis);
+  const found = typeof said === 'string' ? said : JSON.stringify(said);
   if (found === `${kind}/1`) return undefined;
   const place = source.locate(['hexis']);
   const known = Object.keys(fileKinds).map((name) => `${name}/1`);

@@ -36,16 +36,14 @@ function blocksOf(
     const image = plate.value.items.map((item) => scaled(item, by, x, imageTop));
     return [
       ...before.items.map((item): DocumentBlock => ({ tag: 'P', items: [moved(item, x, top)] })),
-      ...(above.items.length > 0
-        ? [{ tag: 'Caption', items: at(above, x, captionTop), bookmark } as DocumentBlock]
-        : []),
+      ...(above.items.length > 0 ? [{ tag: 'Caption' as const, items: at(above, x, captionTop), bookmark }] : []),
       {
         tag: 'Figure',
         alt,
         items: image,
         ...(above.items.length > 0 ? {} : { bookmark }),
       },
-      ...(below.items.length > 0 ? [{ tag: 'Caption', items: at(below, x, noteTop) } as DocumentBlock] : []),
+      ...(below.items.length > 0 ? [{ tag: 'Caption' as const, items: at(below, x, noteTop) }] : []),
     ];
   };
   return { blocks, height: words + height };

@@ -1,0 +1,7 @@
+/** The names of a record's own fields, as its type has them. The record holds no others. */
+export const keysOf = <K extends string>(record: Readonly<Partial<Record<K, unknown>>>): K[] =>
+  Object.keys(record) as K[];
+
+/** A record of what is made of each name. */
+export const recordOf = <K extends string, V>(names: readonly K[], make: (name: K) => V): Record<K, V> =>
+  Object.fromEntries(names.map((name) => [name, make(name)])) as Record<K, V>;
