@@ -90,7 +90,7 @@ export type { Look, lookSchema, lookShape } from './schema/look.js';
 export type { Schema } from './schema/schemaParts.js';
 export type { ThousandsMark, thousandsMarks } from './schema/thousandsMarks.js';
 export type { Path, YamlSource } from './schema/yamlSource.js';
-export type { Place as SpacePlace, Projection, Seen } from './space/view.js';
+export type { Projection, Seen, SpacePoint } from './space/view.js';
 export type { BoxSummary } from './statistics/box.js';
 export type { Triple } from './statistics/density3.js';
 export type { Interval } from './statistics/interval.js';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { withoutHidden } from '../../src/core/layout/space/hidden.js';
 import { type Face, type Line, type Marker, type Piece, paintOrder } from '../../src/core/space/order.js';
 import { boxOf } from '../../src/core/space/pieces.js';
-import { bestView, namedViews, type Place, Projection, type Seen, wrapped } from '../../src/core/space/view.js';
+import { bestView, namedViews, Projection, type Seen, type SpacePoint, wrapped } from '../../src/core/space/view.js';
 
 type Matrix = readonly (readonly number[])[];
 const times = (matrix: Matrix, vector: readonly number[]) =>
@@ -11,7 +11,7 @@ const times = (matrix: Matrix, vector: readonly number[]) =>
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
 /** The same as two rotations, one about the upright axis and one about the axis across. */
-function byMatrices(place: Place, turn: number, tilt: number, distance?: number): number[] {
+function byMatrices(place: SpacePoint, turn: number, tilt: number, distance?: number): number[] {
   const [a, b] = [radians(turn), radians(tilt)];
   const about: Matrix = [
     [Math.cos(a), -Math.sin(a), 0],
@@ -53,7 +53,7 @@ describe('a view', () => {
       fc.property(places, places, views, (a, b, view) => {
         const projection = new Projection(view);
         const [p, q] = [projection.see(a), projection.see(b)];
-        const m = projection.see(a.map((value, i) => (value + (b[i] as number)) / 2) as unknown as Place);
+        const m = projection.see(a.map((value, i) => (value + (b[i] as number)) / 2) as unknown as SpacePoint);
         const cross = (k: 0 | 1 | 2, l: 0 | 1 | 2) => (q[k] - p[k]) * (m[l] - p[l]) - (q[l] - p[l]) * (m[k] - p[k]);
         for (const [k, l] of [
           [0, 1],
@@ -81,7 +81,7 @@ describe('a view', () => {
       [1, 0, 0],
       [0, 1, 0],
       [0, 0, 1],
-    ].map((axis) => usual.see(axis as unknown as Place)[2]);
+    ].map((axis) => usual.see(axis as unknown as SpacePoint)[2]);
     const cloud = Array.from({ length: 300 }, (_, i) => {
       const along = ((i % 30) - 15) / 60;
       return [0, 1, 2].map((k) => ((Math.floor(i / 30) * (k + 3)) % 10) / 30 - 0.15 + along * (toEye[k] as number));
@@ -93,7 +93,7 @@ describe('a view', () => {
       new Set(
         cloud.map((row) =>
           view
-            .see(row as unknown as Place)
+            .see(row as unknown as SpacePoint)
             .slice(0, 2)
             .map((v) => Math.round(v * 60))
             .join(),

@@ -109,9 +109,9 @@ function joinedAxis(axes: readonly AxisPlan[]): AxisPlan {
 
 /** The axes in space of all panels as one each: clouds are compared in the same box. */
 function joinedSpace(plans: readonly Plan[]): SpacePlan['axes'] | undefined {
-  const own = plans.flatMap(({ space }) => space?.axes ?? []);
-  if (own.length === 0) return undefined;
-  const join = (axis: 'x' | 'y' | 'z') => joinedAxis(own.map((axes) => axes[axis])) as ValueAxis;
+  const all = plans.flatMap(({ space }) => space?.axes ?? []);
+  if (all.length === 0) return undefined;
+  const join = (axis: 'x' | 'y' | 'z') => joinedAxis(all.map((axes) => axes[axis])) as ValueAxis;
   return { x: join('x'), y: join('y'), z: join('z') };
 }
 

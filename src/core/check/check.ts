@@ -66,10 +66,10 @@ function placedMend(mend: OwnMend, { layers, shows }: Subject): Mend {
 }
 
 function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject): Finding {
-  const { items = [], severity: own = severity, mend, ...said } = flaw;
+  const { items = [], severity: gravity = severity, mend, ...said } = flaw;
   return {
     rule: rule.name,
-    severity: own,
+    severity: gravity,
     ...said,
     ...(items[0] ? { role: items[0].role } : {}),
     boxes: items.map(({ box }) => box),

@@ -14,20 +14,20 @@ const limitField = (limit: Limit) => {
 /** What a style may say of a rule: how grave it is, and its limits. */
 function ruleField({ name, asks, severity, limits }: Pick<Rule, 'name' | 'asks' | 'severity' | 'limits'>) {
   const grade = choice(`How grave a finding is. Left out: ${severity}, or as the style below says.`, grades, 'warning');
-  const own = Object.entries(limits);
+  const entries = Object.entries(limits);
   const example =
-    own.length === 0
+    entries.length === 0
       ? 'warning'
-      : `{ severity: warning, ${own.map(([key, limit]) => `${key}: ${exampleOf(limit)}`).join(', ')} }`;
+      : `{ severity: warning, ${entries.map(([key, limit]) => `${key}: ${exampleOf(limit)}`).join(', ')} }`;
   return optional(
     either(
       asks,
-      own.length === 0 ? 'error, warning or off' : 'error, warning or off, or a group with "severity" and limits',
+      entries.length === 0 ? 'error, warning or off' : 'error, warning or off, or a group with "severity" and limits',
       [
         choice(`${name}: how grave a finding is.`, grades, 'warning'),
         object('How grave a finding is, and the limits of the rule.', {
           severity: optional(grade),
-          ...Object.fromEntries(own.map(([key, limit]) => [key, optional(limitField(limit))])),
+          ...Object.fromEntries(entries.map(([key, limit]) => [key, optional(limitField(limit))])),
         }),
       ],
       example,

@@ -79,8 +79,8 @@ function kindOfUnion(options: readonly Schema[]): { kind: ControlKind; options?:
   if (kinds.every(({ kind }) => kind === 'choice')) return { kind: 'choice', options: choices };
   // One word, or a list of such words: the word is chosen.
   const isWordOrList = options.every((option) => {
-    const { type: own, element: each } = partsOf(required(option));
-    return own !== 'array'
+    const { type, element: each } = partsOf(required(option));
+    return type !== 'array'
       ? kindOf(required(option)).kind === 'choice'
       : each && kindOf(required(each)).kind === 'choice';
   });
@@ -170,12 +170,12 @@ function limitHint({ plans }: Part, path: string): string | undefined {
 }
 
 function lookControl(part: Part, path: readonly string[], schema: Schema, isPlain: boolean): Control {
-  const own = path.join('.');
+  const setting = path.join('.');
   const keys = path.slice(2);
   const short = path[0] === 'axes' ? axisSettingWords : plainSettingWords;
   const words = isPlain ? short(keys) : placedWords(part, path);
-  const hint = limitHint(part, own);
-  return { ...controlFor(own, schema, givenFor(part, own), words), ...(hint ? { hint } : {}) };
+  const hint = limitHint(part, setting);
+  return { ...controlFor(setting, schema, givenFor(part, setting), words), ...(hint ? { hint } : {}) };
 }
 
 /** A path in plain words, with the axis that it speaks of. */
@@ -248,10 +248,10 @@ export function placeOf({ layers, shows }: Part, path: string): string[] {
   const [first, axis, ...rest] = path.split('.');
   const shown = first === 'axes' ? shows[axis as AxisName] : undefined;
   if (!shown) return path.split('.');
-  const own = layers.at(-1)?.look;
+  const look = layers.at(-1)?.look;
   const key = [...axisKeys(axis as AxisName, shown)]
     .reverse()
-    .find((name) => valueAt(own, ['axes', name, ...rest]) !== undefined);
+    .find((name) => valueAt(look, ['axes', name, ...rest]) !== undefined);
   return ['axes', key ?? (axis as string), ...rest];
 }
 
@@ -267,9 +267,9 @@ export function settingEdits(part: Part, target: Target, path: string, value: un
   const accents = part.figure.accents ?? [];
   if (at >= 0) {
     const { for: _, ...accent } = entryAt(accents, at);
-    const own = Object.entries(accent).find(([key]) => key === keys[0])?.[1];
+    const said = Object.entries(accent).find(([key]) => key === keys[0])?.[1];
     const others = Object.keys(accent).filter((key) => key !== keys[0]);
-    const inGroup = isGroup(own) ? Object.keys(own).length : 1;
+    const inGroup = isGroup(said) ? Object.keys(said).length : 1;
     // An accent that says nothing more is taken away whole.
     if (value === undefined && others.length === 0 && inGroup <= 1) {
       return [{ path: accents.length === 1 ? ['accents'] : ['accents', at], value: undefined }];

@@ -15,9 +15,9 @@ export function limitsOf(schema: Schema): { least?: number; most?: number } {
 
 /** Whether a field of several kinds of chart is that of another kind. */
 const isOther = (schema: Schema, kind: string | undefined): boolean => {
-  const own = partsOf(schema).shape?.['kind'];
-  if (kind === undefined || own === undefined) return false;
-  const { values, entries } = partsOf(required(own));
+  const kindField = partsOf(schema).shape?.['kind'];
+  if (kind === undefined || kindField === undefined) return false;
+  const { values, entries } = partsOf(required(kindField));
   return ![...(values ?? []), ...Object.values(entries ?? {})].includes(kind);
 };
 
@@ -48,8 +48,8 @@ export const fieldAt = (path: readonly string[], kind?: string): Schema | undefi
 export const everyLeaf = (kind: string): { path: string[]; schema: Schema }[] =>
   Object.entries(partsOf(figureSchema).shape ?? {}).flatMap(([key, schema]) => {
     if (key !== 'chart') return leavesAt([key], schema);
-    const own = partsOf(required(schema)).options?.find((option) => !isOther(required(option), kind));
-    return own ? leavesAt([key], own) : [];
+    const chosen = partsOf(required(schema)).options?.find((option) => !isOther(required(option), kind));
+    return chosen ? leavesAt([key], chosen) : [];
   });
 
 /** The single settings of a field, each by its path. */

@@ -31,8 +31,8 @@ const isOn = (item: PlateItem, x: number, y: number): boolean => {
  */
 export function hit({ items }: Pick<Plate, 'items'>, x: number, y: number, slack = 2.5): PlateItem | undefined {
   const at = (px: number, py: number) => items.findLast((item) => !isBehind(item) && isOn(item, px, py));
-  const own = at(x, y);
-  if (own) return own;
+  const exact = at(x, y);
+  if (exact) return exact;
   for (const [dx, dy] of around) {
     const near = at(x + dx * slack, y + dy * slack);
     if (near) return near;

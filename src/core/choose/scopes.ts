@@ -67,7 +67,7 @@ function markSettings({ plans }: Part): { paths: string[]; keys: string[] } {
 function markScopes(drawing: Drawing, part: Part, item: PlateItem): Scope[] {
   const [one, many] = markNouns(part, item);
   const { paths, keys } = markSettings(part);
-  const own = drawing.plate.items.filter((other) => other.role.startsWith(part.prefix) && isMark(other));
+  const marks = drawing.plate.items.filter((other) => other.role.startsWith(part.prefix) && isMark(other));
   const scope = (key: string, words: string, items: readonly PlateItem[], target: Target): Scope => ({
     key,
     words,
@@ -75,12 +75,12 @@ function markScopes(drawing: Drawing, part: Part, item: PlateItem): Scope[] {
     count: new Set(items.map(markKey)).size,
     target,
   });
-  const all = scope('all', `all ${many}`, own, { is: 'look', paths });
+  const all = scope('all', `all ${many}`, marks, { is: 'look', paths });
   const of = item.shows?.of ?? {};
   const variables = Object.entries(of);
   if (variables.length === 0) return [all];
   const held = (wanted: Readonly<Record<string, string>>) =>
-    own.filter(({ shows }) => shows && covers(wanted, shows.of));
+    marks.filter(({ shows }) => shows && covers(wanted, shows.of));
   const byVariable = variables.map(([variable, code]) => {
     const wanted = { [variable]: code };
     const [name] = categoryNames(part, wanted);
@@ -144,20 +144,21 @@ function scopeWords(part: Part, item: PlateItem, kind: TextRole): string {
 
 /** Words of one kind, all that stand at the same thing. */
 function wordScope(drawing: Drawing, part: Part, item: PlateItem, kind: TextRole): Scope {
-  const own = roleOf(item);
+  const parsed = roleOf(item);
   const isAlike = (other: PlateItem) => {
     const { of, axis, second } = roleOf(other);
-    const isThere = kind === 'dataLabel' || (of === own.of && axis === own.axis && second === own.second);
+    const isThere = kind === 'dataLabel' || (of === parsed.of && axis === parsed.axis && second === parsed.second);
     return other.type === 'text' && other.kind === kind && isThere && other.role.startsWith(part.prefix);
   };
   const same = drawing.plate.items.filter(isAlike);
   const roles = (same.length > 0 ? same : [item]).map(({ role }) => role);
   return {
-    key: kind === 'dataLabel' ? kind : [kind, own.of, own.axis, own.second && 'second'].filter(Boolean).join(' '),
+    key:
+      kind === 'dataLabel' ? kind : [kind, parsed.of, parsed.axis, parsed.second && 'second'].filter(Boolean).join(' '),
     words: scopeWords(part, item, kind),
     roles,
     count: roles.length,
-    target: { is: 'look', paths: [...wordSettings[kind](own), `text.${kind}`] },
+    target: { is: 'look', paths: [...wordSettings[kind](parsed), `text.${kind}`] },
   };
 }
 
@@ -183,17 +184,17 @@ export function scopesOf(drawing: Drawing, item: PlateItem): Scope[] {
   const kind = kindOf(item);
   if (kind) return [wordScope(drawing, part, item, kind)];
   if (isMark(item)) return markScopes(drawing, part, item);
-  const own = inkSettings(roleOf(item));
+  const settings = inkSettings(roleOf(item));
   const isAlike = (other: PlateItem) =>
-    other.role.startsWith(part.prefix) && other.type !== 'text' && inkSettings(roleOf(other))?.key === own?.key;
-  const roles = own ? drawing.plate.items.filter(isAlike).map(({ role }) => role) : [item.role];
+    other.role.startsWith(part.prefix) && other.type !== 'text' && inkSettings(roleOf(other))?.key === settings?.key;
+  const roles = settings ? drawing.plate.items.filter(isAlike).map(({ role }) => role) : [item.role];
   return [
     {
-      key: own?.key ?? roleInPanel(item.role),
+      key: settings?.key ?? roleInPanel(item.role),
       words: inkWords(part, item),
       roles,
       count: roles.length,
-      target: { is: 'look', paths: own?.paths ?? ['size', 'margins'] },
+      target: { is: 'look', paths: settings?.paths ?? ['size', 'margins'] },
     },
   ];
 }

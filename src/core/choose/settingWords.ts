@@ -6,7 +6,7 @@ import { lastOf } from '../at.js';
  */
 
 /** Settings whose words do not follow from what they are of. */
-const own: Readonly<Record<string, string>> = {
+const whole: Readonly<Record<string, string>> = {
   'caption.number': 'number of the figure',
   'caption.title': 'title of the figure',
   'caption.subtitle': 'subtitle',
@@ -187,12 +187,12 @@ export function axisSettingWords(keys: readonly string[]): string {
 export function settingWords(path: string): string {
   const keys = path.split('.');
   const thing = things[keys.slice(0, -1).join('.')];
-  return own[path] ?? (thing === undefined ? plainWords(keys) : propertyOf(lastOf(keys), thing));
+  return whole[path] ?? (thing === undefined ? plainWords(keys) : propertyOf(lastOf(keys), thing));
 }
 
 /** All paths that the tables speak of, whole ones and beginnings: each must be one of a setting. */
 export const spokenPaths: readonly string[] = [
-  ...Object.keys(own),
+  ...Object.keys(whole),
   ...Object.keys(things),
   ...[...Object.keys(ofAxis), ...Object.keys(axisThings)].map((key) => `axes.all.${key}`),
 ];

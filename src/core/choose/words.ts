@@ -16,8 +16,8 @@ export interface Words {
 /** Keys of an axis that hold words, of the widest that speaks of it. */
 const keyed = (part: Part, at: string, key: string): string[] => {
   const shown = part.shows[at as 'x' | 'y' | 'z'];
-  const own = part.layers.at(-1)?.look;
-  const given = [at, shown, 'all'].find((name) => name && valueAt(own, ['axes', name, key]) !== undefined);
+  const look = part.layers.at(-1)?.look;
+  const given = [at, shown, 'all'].find((name) => name && valueAt(look, ['axes', name, key]) !== undefined);
   return ['axes', given ?? at, key];
 };
 
@@ -38,9 +38,9 @@ const entryPath: PathOf = ({ part: what, piece }, part, item) => {
   const shown = textOf(item);
   const names = part.figure.legend?.names ?? {};
   const series = part.plans.flatMap(({ series: all }) => all.flatMap(({ category }) => category ?? []));
-  const own = series.find(({ code, name }) => (names[code] ?? names[name] ?? name) === shown);
-  if (!own) return undefined;
-  return ['legend', 'names', Object.hasOwn(names, own.name) ? own.name : own.code];
+  const named = series.find(({ code, name }) => (names[code] ?? names[name] ?? name) === shown);
+  if (!named) return undefined;
+  return ['legend', 'names', Object.hasOwn(names, named.name) ? named.name : named.code];
 };
 
 /** What each kind of words is set by; the others cannot be written where they stand. */

@@ -220,8 +220,8 @@ class Dates implements ColumnReader {
   private zoned({ offset, timed }: DateRead): void {
     const row = this.rows.length;
     if (offset !== undefined) {
-      const own = this.zones.get(offset);
-      if (own) own.push(row);
+      const rows = this.zones.get(offset);
+      if (rows) rows.push(row);
       else this.zones.set(offset, [row]);
     } else if (this.without < 0 && timed) this.without = row;
   }
@@ -243,7 +243,7 @@ class Dates implements ColumnReader {
 
   private turnToUtc(): void {
     const { numbers } = this.rows;
-    for (const [offset, own] of this.zones) for (const row of own) numbers[row] = numberAt(numbers, row) - offset;
+    for (const [offset, rows] of this.zones) for (const row of rows) numbers[row] = numberAt(numbers, row) - offset;
   }
 
   /** Cells that are no dates. */

@@ -29,8 +29,8 @@ function joinedCategories(name: string, columns: readonly CategoryColumn[]): Cat
   const texts = [...new Set(columns.flatMap((column) => column.texts))];
   const places = new Map(texts.map((text, i) => [text, i]));
   const codes = columns.flatMap((column) => {
-    const own = column.texts.map((text) => heldBy(places, text));
-    return Array.from(column.codes, (code) => entryAt(own, code));
+    const codes = column.texts.map((text) => heldBy(places, text));
+    return Array.from(column.codes, (code) => entryAt(codes, code));
   });
   return { as: 'category', name, codes: Int32Array.from(codes), texts };
 }
@@ -40,10 +40,12 @@ export function joinedTables(tables: readonly NamedTable[]): Table {
   const first = entryAt(tables, 0);
   const sources = tables.map(({ table }) => new Map(table.columns.map((own) => [columnKey(own.name, own.as), own])));
   const columns = first.table.columns.flatMap(({ name, as }): Column[] => {
-    const own = sources.flatMap((source) => source.get(columnKey(name, as)) ?? []);
-    if (own.length < tables.length) return [];
+    const columns = sources.flatMap((source) => source.get(columnKey(name, as)) ?? []);
+    if (columns.length < tables.length) return [];
     return [
-      as === 'number' ? joinedNumbers(name, own as NumberColumn[]) : joinedCategories(name, own as CategoryColumn[]),
+      as === 'number'
+        ? joinedNumbers(name, columns as NumberColumn[])
+        : joinedCategories(name, columns as CategoryColumn[]),
     ];
   });
   const file: CategoryColumn = {

@@ -103,13 +103,13 @@ export function longTable(
     .filter(({ as, name }) => as === 'category' || !columns.includes(name) || kept.includes(name))
     .map((column) => repeated(column, count));
   const variables = columns.map((name) => codebook.variable(name));
-  const own = new Map([
+  const made = new Map([
     [names.value, valueVariable(names.value, variables)],
     [names.group, groupVariable(names.group, variables)],
   ]);
   return {
     table: tableOf({ ...table, rowCount: rows * count, columns: [value, group, ...others], measured: [], totals: [] }),
     names,
-    codebook: { ...codebook, cases: 'values', variable: (name) => own.get(name) ?? codebook.variable(name) },
+    codebook: { ...codebook, cases: 'values', variable: (name) => made.get(name) ?? codebook.variable(name) },
   };
 }

@@ -198,7 +198,7 @@ function profileOf(column: CategoryColumn, rowCount: number, notation: NumberNot
     return { ...ofWords(base, filled, found, rowCount), missing };
   }
   const counts = new Map<number, number>();
-  for (const { value, count: own } of numbers) counts.set(value, (counts.get(value) ?? 0) + own);
+  for (const { value, count: times } of numbers) counts.set(value, (counts.get(value) ?? 0) + times);
   // Whether a number is a code nobody but the author can tell: it is asked about, and is a value until then.
   const suspects = new Set(suspectValues(counts));
   const isUnsure = ({ value }: { value: number }) => suspects.has(value);

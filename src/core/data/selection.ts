@@ -134,11 +134,11 @@ function datePlaces(texts: readonly Category[], { dateOrder }: Variable, wanted:
   const period = readPeriod(wanted, dateOrder);
   if (!period) return [];
   return texts.flatMap(({ code }, at) => {
-    const own = readDate(code, dateOrder);
-    if (!own) return [];
+    const date = readDate(code, dateOrder);
+    if (!date) return [];
     // Clocks are compared where both say their zone, else as they are written.
-    const by = own.offset !== undefined && period.offset !== undefined ? period.offset - own.offset : 0;
-    const value = own.at + by;
+    const by = date.offset !== undefined && period.offset !== undefined ? period.offset - date.offset : 0;
+    const value = date.at + by;
     return value === period.from || (value >= period.from && value < period.until) ? [at] : [];
   });
 }

@@ -56,7 +56,7 @@ export function spreadTable(
     texts: rows.categories.map(({ code }) => code),
   };
   const all: Column[] = [names, ...made];
-  const own = new Map(made.map(({ name }) => [name, spreadVariable(name, codebook.variable(of), name)]));
+  const variables = new Map(made.map(({ name }) => [name, spreadVariable(name, codebook.variable(of), name)]));
   return succeed({
     table: tableOf({
       name: table.name,
@@ -66,6 +66,6 @@ export function spreadTable(
       measured: made.map(({ name }) => name),
       notation: table.notation,
     }),
-    codebook: { ...codebook, variable: (name) => own.get(name) ?? codebook.variable(name) },
+    codebook: { ...codebook, variable: (name) => variables.get(name) ?? codebook.variable(name) },
   });
 }

@@ -103,8 +103,8 @@ const leastRest = 5;
  * have for it and apart from the rest. None where the codebook says what is possible.
  */
 export function suspectCode(column: NumberColumn, codebook: Codebook): SuspectCode | undefined {
-  const own = codebook.variable(column.name);
-  if (own.range !== undefined || own.measure === 'date' || own.bands !== undefined) return undefined;
+  const variable = codebook.variable(column.name);
+  if (variable.range !== undefined || variable.measure === 'date' || variable.bands !== undefined) return undefined;
   const declared = new Map<number, string>();
   for (const name of codebook.variables) {
     for (const code of codebook.variable(name).missing) {
@@ -118,7 +118,7 @@ export function suspectCode(column: NumberColumn, codebook: Codebook): SuspectCo
   if (rest < leastRest) return undefined;
   const byAnswers = all.size <= mostTried ? new Set(codesAbove([...all.keys()])) : new Set<number>();
   const found = [...codes].find(([code]) => {
-    if (own.categories.some((category) => Number(category.code) === code)) return false;
+    if (variable.categories.some((category) => Number(category.code) === code)) return false;
     if (byAnswers.has(code) || (isCodeLike(code) && isApart(code, ends, 0.5))) return true;
     return declared.has(code) && isApart(code, ends, 0.3);
   });

@@ -109,8 +109,8 @@ export class TotalsFinder {
     if (!Number.isNaN(plain) || !/^[-+.,\u2212\p{Sc}\d]/u.test(cell)) return plain;
     // Sums stay sums without their units, and whichever mark parts decimals.
     const digits = cell.replace(/[^-+.,\u2212\d]/g, '');
-    const own = readNumber(digits, this.notation);
-    return Number.isNaN(own) && !this.notation.told ? readNumber(digits, { decimalMark: ',', told: true }) : own;
+    const number = readNumber(digits, this.notation);
+    return Number.isNaN(number) && !this.notation.told ? readNumber(digits, { decimalMark: ',', told: true }) : number;
   }
 }
 
@@ -137,16 +137,16 @@ class RowSums {
 
   /** What a row is of the others: of all, of those with the same value of some column, or of those since the total before. */
   of(row: number): 'sum' | 'mean' | undefined {
-    const own = entryAt(this.rows, row);
+    const cells = entryAt(this.rows, row);
     let start = row;
     while (start > 0 && !this.called.has(start - 1)) start -= 1;
     const since = Array.from({ length: row - start }, (_, i) => start + i);
-    const alike = own.flatMap((cell, k) => {
+    const alike = cells.flatMap((cell, k) => {
       const isWord = typeof cell === 'string' && mayBeWord(cell) && !isTotalName(cell);
       return isWord ? [this.withWord(k, cell)] : [];
     });
     for (const others of [this.plain, ...alike, since]) {
-      for (let column = 0; column < own.length; column += 1) {
+      for (let column = 0; column < cells.length; column += 1) {
         const value = entryAt(this.numbers(column), row);
         const of = Number.isNaN(value) ? undefined : totalOf(value, this.sum(others, column));
         if (of) return of;
@@ -169,8 +169,8 @@ class RowSums {
       words = new Map();
       for (const row of this.plain) {
         const cell = entryAt(this.rows, row)[column] ?? '';
-        const own = words.get(cell);
-        if (own) own.push(row);
+        const known = words.get(cell);
+        if (known) known.push(row);
         else words.set(cell, [row]);
       }
       this.byWord.set(column, words);
@@ -179,13 +179,13 @@ class RowSums {
   }
 
   private sum(rows: readonly number[], column: number): Added {
-    const own = this.sums.get(rows) ?? new Map<number, Added>();
-    this.sums.set(rows, own);
-    const known = own.get(column);
+    const sums = this.sums.get(rows) ?? new Map<number, Added>();
+    this.sums.set(rows, sums);
+    const known = sums.get(column);
     if (known) return known;
     const numbers = this.numbers(column);
     const sum = added(rows.map((row) => entryAt(numbers, row)).filter((value) => !Number.isNaN(value)));
-    own.set(column, sum);
+    sums.set(column, sum);
     return sum;
   }
 }

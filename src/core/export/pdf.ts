@@ -112,8 +112,8 @@ function escapeMetadata(pdf: Pdf): void {
   const addInfo = pdf._addInfo.bind(pdf);
   pdf._addInfo = () => {
     const { info } = pdf;
-    const own = Object.entries(info).map(([key, value]) => [key, typeof value === 'string' ? escaped(value) : value]);
-    pdf.info = Object.fromEntries(own);
+    const safe = Object.entries(info).map(([key, value]) => [key, typeof value === 'string' ? escaped(value) : value]);
+    pdf.info = Object.fromEntries(safe);
     addInfo();
     pdf.info = info;
   };

@@ -25,9 +25,9 @@ function pieceOutline(face: Face, { x, y, angle }: TextItem, piece: Piece): Outl
 export function textOutline(kit: TypeKit, item: TextItem): Outline {
   const outline: Outline = { commands: '', coordinates: [] };
   for (const piece of item.pieces) {
-    const own = pieceOutline(kit.face(piece.family, piece.variant), item, piece);
-    outline.commands += own.commands;
-    for (const coordinate of own.coordinates) outline.coordinates.push(coordinate);
+    const ofPiece = pieceOutline(kit.face(piece.family, piece.variant), item, piece);
+    outline.commands += ofPiece.commands;
+    for (const coordinate of ofPiece.coordinates) outline.coordinates.push(coordinate);
   }
   return outline;
 }

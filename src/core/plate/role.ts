@@ -195,8 +195,8 @@ export const roleInPanel = (role: string): string => role.replace(prefix, '');
  */
 export function besideRole(role: string, name: RolePart, number?: number | 'same'): string {
   const at = role.lastIndexOf('.') + 1;
-  const own = number === 'same' ? role.slice(at).replace(/^\w+/, '') : number === undefined ? '' : `[${number}]`;
-  return `${role.slice(0, at)}${name}${own}`;
+  const place = number === 'same' ? role.slice(at).replace(/^\w+/, '') : number === undefined ? '' : `[${number}]`;
+  return `${role.slice(0, at)}${name}${place}`;
 }
 
 /** The role of what a piece is a piece of. */
@@ -213,8 +213,8 @@ const markParts: Partial<Record<RolePart, RolePart>> = { marks: 'marks', points:
 
 /** Whether ink is such a part of an axis, and not of its second unit. */
 export function isOfAxis(item: { role: string }, axis: string, part: RolePart): boolean {
-  const own = roleOf(item);
-  return own.axis === axis && own.part === part && !own.second;
+  const role = roleOf(item);
+  return role.axis === axis && role.part === part && !role.second;
 }
 
 /** Whether ink is the shape of a mark itself. */
@@ -226,8 +226,8 @@ export const isMarkShape = (item: { role: string }): boolean => {
 /** The mark that a piece of ink belongs to, such as `series[0].marks[3]`; none of words and axes. */
 export function markOf(item: { role: string }): string | undefined {
   const { of, number, part, index } = roleOf(item);
-  const own = of === 'series' && part ? markParts[part] : undefined;
-  return own === undefined || index === undefined ? undefined : `series[${number}].${own}[${index}]`;
+  const known = of === 'series' && part ? markParts[part] : undefined;
+  return known === undefined || index === undefined ? undefined : `series[${number}].${known}[${index}]`;
 }
 
 /** Light edges and grounds around ink, which are no ink that is looked for. */

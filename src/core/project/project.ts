@@ -80,13 +80,13 @@ export class Project {
 
   /** Draws a figure or a board by the path of its file, or a figure that a program gives; files change in between. */
   async draw(figure: string | FigureInput, options: ProjectOptions = {}): Promise<DrawnFigure> {
-    const own = { ...this.options, ...options };
+    const all = { ...this.options, ...options };
     if (typeof figure !== 'string')
-      return drawnFigure(given, await composed(this.store, await this.gatherGiven(figure, own), own));
+      return drawnFigure(given, await composed(this.store, await this.gatherGiven(figure, all), all));
     // What cannot be read is said by what reads it next.
     const text = await this.store.text(figure).catch(() => '');
-    if (isBoard(text)) return drawnFigure(figure, await composeBoard(this.store, figure, own));
-    return drawnFigure(figure, await composed(this.store, await gather(this.store, figure, own), own));
+    if (isBoard(text)) return drawnFigure(figure, await composeBoard(this.store, figure, all));
+    return drawnFigure(figure, await composed(this.store, await gather(this.store, figure, all), all));
   }
 
   /**

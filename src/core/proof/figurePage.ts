@@ -37,11 +37,11 @@ function findingsPart(column: Column, { findings }: ProofFigure): void {
     const { rule, found, place } = finding;
     const { pen, x, top, width } = column;
     pen.pin(i + 1, [x + 7, top + 7], markOf(finding));
-    const own = new Column(pen, { x: x + 20, top, width: width - 20 });
+    const words = new Column(pen, { x: x + 20, top, width: width - 20 });
     const where = place?.line === undefined ? '' : `, line ${place.line}`;
-    own.words(`**${rule}**${where}: ${plainWords(found)}`, {}, 1.5);
-    own.words(plainWords(furtherWords(finding)), { role: 'note' }, 6);
-    column.top = own.top;
+    words.words(`**${rule}**${where}: ${plainWords(found)}`, {}, 1.5);
+    words.words(plainWords(furtherWords(finding)), { role: 'note' }, 6);
+    column.top = words.top;
   }
 }
 

@@ -19,11 +19,11 @@ function entry(
   const x = border + (index % columns) * (cell + gap);
   const at = { x, y: top, width: plate.width * placed * by, height: plate.height * placed * by };
   pen.ground.push(...seenItems(plate, at, 'normal', `proof.index[${index}]`));
-  const own = new Column(pen, { x, top: top + tallest + 8, width: cell });
-  own.words(`**${plainWords(label ?? String(index + 1))}**  ${plainWords(plate.title)}`, {}, 1);
-  own.words(plainWords(path), { role: 'source' }, 1);
-  own.words(countText(findings), { role: 'note', color: countColor(findings) });
-  return own.top;
+  const column = new Column(pen, { x, top: top + tallest + 8, width: cell });
+  column.words(`**${plainWords(label ?? String(index + 1))}**  ${plainWords(plate.title)}`, {}, 1);
+  column.words(plainWords(path), { role: 'source' }, 1);
+  column.words(countText(findings), { role: 'note', color: countColor(findings) });
+  return column.top;
 }
 
 /** What was found across the figures. */

@@ -72,16 +72,16 @@ function tableRow(
   const { pen, x, top, width } = column;
   let left = x;
   let height = 0;
-  for (const [i, own] of widths.entries()) {
+  for (const [i, width] of widths.entries()) {
     const isNumber = table.columns[i]?.decimals !== undefined;
-    const place = { x: isNumber ? left + own : left, top };
+    const place = { x: isNumber ? left + width : left, top };
     const look = {
       ...cellLook,
       align: isNumber ? 'end' : 'start',
       ...(isHead ? {} : { color: pen.colors.ink }),
     } as const;
     height = Math.max(height, pen.words(plainWords(row[i] ?? ''), place, look));
-    left += own + gap;
+    left += width + gap;
   }
   column.gap(height + 2.5);
   if (!isHead) return;

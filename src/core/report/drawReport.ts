@@ -93,8 +93,8 @@ export async function boundFigure(
   const ofStyle = styleDocument(parts[0]?.layers ?? []);
   const page = { ...ofStyle, ...report.page };
   // Settings that change nothing are looked for where each figure stands by itself.
-  const own = isDeep && report.style === undefined && report.shared === undefined;
-  const findings = own
+  const isPlain = isDeep && report.style === undefined && report.shared === undefined;
+  const findings = isPlain
     ? await checkDrawn(project, entry.path, drawn, { placed: () => width.value })
     : check(drawing, problems, { placed: width.value });
   const facts = parts.map((part) =>

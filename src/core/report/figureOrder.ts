@@ -61,9 +61,9 @@ export function movedFigure(text: string, from: number, to: number): string {
   const blocks = blocksOf(lines, starts);
   if (!blocks) return patched(text, patchFor(text, [{ path: ['figures'], value: reordered(figures, from, to) }]));
   const parts = blocks.map((block) => parted(lines.slice(block.from, block.to)));
-  const own = reordered(parts, from, to).flatMap((part, i) => [...part.own, ...(parts[i]?.behind ?? [])]);
+  const body = reordered(parts, from, to).flatMap((part, i) => [...part.own, ...(parts[i]?.behind ?? [])]);
   const [head, foot] = [entryAt(blocks, 0).from, lastOf(blocks).to];
-  return [...lines.slice(0, head), ...own, ...lines.slice(foot)].join('\n');
+  return [...lines.slice(0, head), ...body, ...lines.slice(foot)].join('\n');
 }
 
 /** A first report of some figures. @param paths from the folder of the report */

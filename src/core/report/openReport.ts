@@ -84,19 +84,19 @@ function entriesOf(report: ReportContents, lead: string, pathTo: (file: string) 
   let next = report.numbering?.from ?? 1;
   const common = report.width && { value: report.width, setting: 'width' };
   return report.figures.map((entry, i) => {
-    const own = typeof entry === 'string' ? { file: entry } : entry;
+    const said = typeof entry === 'string' ? { file: entry } : entry;
     const setting = `figures.${i}`;
-    const number = own.number ?? next;
+    const number = said.number ?? next;
     next = number + 1;
-    const width = own.width === undefined ? common : { value: own.width, setting: `${setting}.width` };
+    const width = said.width === undefined ? common : { value: said.width, setting: `${setting}.width` };
     return {
-      path: pathTo(own.file),
+      path: pathTo(said.file),
       setting,
       label: `${lead}${number}`,
       number,
       width: width || undefined,
-      before: paragraphs(own.before),
-      waive: own.waive ?? {},
+      before: paragraphs(said.before),
+      waive: said.waive ?? {},
     };
   });
 }

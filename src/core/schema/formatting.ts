@@ -90,10 +90,10 @@ export function leftBehind(
 
 /** The edits that give one figure file the formatting of another one. */
 export function formattingEdits(figure: object, model: object, options: TakingOver): Edit[] {
-  const [own, wanted] = [formattingOf(figure, options), formattingOf(model, options)];
-  const differs = (key: string, value: unknown) => JSON.stringify(own.get(key)?.value) !== JSON.stringify(value);
+  const [current, wanted] = [formattingOf(figure, options), formattingOf(model, options)];
+  const differs = (key: string, value: unknown) => JSON.stringify(current.get(key)?.value) !== JSON.stringify(value);
   return [
-    ...[...own].filter(([key]) => !wanted.has(key)).map(([, { path }]) => ({ path, value: undefined })),
+    ...[...current].filter(([key]) => !wanted.has(key)).map(([, { path }]) => ({ path, value: undefined })),
     ...[...wanted].filter(([key, { value }]) => differs(key, value)).map(([, leaf]) => leaf),
   ];
 }

@@ -269,9 +269,9 @@ export function patchFor(text: string, edits: readonly Edit[]): Patch {
   const splices: Splice[] = [];
   let now = text;
   for (const edit of edits) {
-    const own = spliceFor(plainText(now), edit).map((splice) => inFile(now, splice));
-    now = patched(now, own);
-    splices.push(...own);
+    const made = spliceFor(plainText(now), edit).map((splice) => inFile(now, splice));
+    now = patched(now, made);
+    splices.push(...made);
   }
   return splices;
 }

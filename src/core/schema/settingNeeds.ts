@@ -5,11 +5,11 @@ import { partsOf, type Schema } from './schemaParts.js';
 /** The notes at the settings of a group that say what a setting needs; those of a part come before those of its group. */
 function needsIn(shape: Readonly<Record<string, Schema>>, path: string): [path: string, needs: string][] {
   return Object.entries(shape).flatMap(([key, schema]) => {
-    const { innerType, shape: own } = partsOf(schema);
+    const { innerType, shape: fields } = partsOf(schema);
     if (innerType) return needsIn({ [key]: innerType }, path);
     const at = path === '' ? key : `${path}.${key}`;
     const needs = noteOf(schema)?.needs;
-    const parts = own ? needsIn(own, at) : [];
+    const parts = fields ? needsIn(fields, at) : [];
     return needs === undefined ? parts : [...parts, [at, needs]];
   });
 }

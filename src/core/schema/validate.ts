@@ -14,11 +14,11 @@ type Issue = z.core.$ZodIssue;
 function meant({ options = [], discriminator }: SchemaParts, value: unknown): readonly Schema[] {
   if (discriminator === undefined) return options;
   const said = valueAt(value, [discriminator]);
-  const own = options.filter((option) => {
+  const fitting = options.filter((option) => {
     const kind = partsOf(required(option)).shape?.[discriminator];
     return kind && textsOf(kind).includes(String(said));
   });
-  return own.length > 0 ? own : options;
+  return fitting.length > 0 ? fitting : options;
 }
 
 /** The schemas that may apply at a key of a schema: several where it is a union. */

@@ -275,25 +275,25 @@ class Ready {
   size = 0;
 
   add(at: number, { group }: Boxed): void {
-    const own = this.groups.get(group);
-    if (own) own.push(at);
+    const members = this.groups.get(group);
+    if (members) members.push(at);
     else this.groups.set(group, [at]);
     this.size += 1;
   }
 
   /** One of the same group as the one before, so that their ink can be one piece; else of the group with the most. */
   next(): number {
-    let own = this.last === undefined ? undefined : this.groups.get(this.last);
-    if (!own || own.length === 0) {
+    let members = this.last === undefined ? undefined : this.groups.get(this.last);
+    if (!members || members.length === 0) {
       for (const [group, waiting] of this.groups) {
-        if (waiting.length > (own?.length ?? 0)) {
-          own = waiting;
+        if (waiting.length > (members?.length ?? 0)) {
+          members = waiting;
           this.last = group;
         }
       }
     }
     this.size -= 1;
-    return (own as number[]).pop() as number;
+    return (members as number[]).pop() as number;
   }
 }
 
@@ -321,8 +321,8 @@ export function paintOrder<P extends Piece>(pieces: readonly P[]): P[] {
   const boxed = pieces.map(withBox);
   let [least, greatest, width, height] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0, 0];
   for (const piece of boxed) {
-    const own = piece.is === 'face' ? piece.points : piece.is === 'line' ? [piece.a, piece.b] : [piece.at];
-    for (const [, , near] of own) {
+    const places = piece.is === 'face' ? piece.points : piece.is === 'line' ? [piece.a, piece.b] : [piece.at];
+    for (const [, , near] of places) {
       least = Math.min(least, near);
       greatest = Math.max(greatest, near);
     }

@@ -159,8 +159,8 @@ function isApart(first: Face, sign: number, { points: others }: Face): boolean {
 
 /** How much nearer one face is than another: the least and the most over what they share; none where they are apart. */
 export function overlapOf(a: Face, b: Face): Span | undefined {
-  const [{ plane: first, sign: own }, { plane: second, sign }] = [lieOf(a), lieOf(b)];
-  if (!first || !second || isApart(a, own, b) || isApart(b, sign, a)) return undefined;
+  const [{ plane: first, sign: side }, { plane: second, sign }] = [lieOf(a), lieOf(b)];
+  if (!first || !second || isApart(a, side, b) || isApart(b, sign, a)) return undefined;
   let shared: Flat[] = a.points.map(([x, y]) => [x, y]);
   for (let i = 0; i < b.points.length && shared.length > 2; i += 1) {
     const [p, q] = [b.points[i] as Seen, b.points[(i + 1) % b.points.length] as Seen];

@@ -1,10 +1,10 @@
 import { entryAt } from '../at.js';
 
 /** A place in space: to the right, away from who looks, and upwards at a turn and a tilt of 0. */
-export type Place = readonly [x: number, y: number, z: number];
+export type SpacePoint = readonly [x: number, y: number, z: number];
 
 /** A place, from what it is along each axis. */
-export const placeBy = (along: (axis: 0 | 1 | 2) => number): Place => [along(0), along(1), along(2)];
+export const placeBy = (along: (axis: 0 | 1 | 2) => number): SpacePoint => [along(0), along(1), along(2)];
 
 /** A place as it is seen: right and down on the page, and how near it is, greater for what is nearer. */
 export type Seen = readonly [x: number, y: number, near: number];
@@ -31,9 +31,9 @@ function exact(value: number): number {
 export class Projection {
   readonly view: View;
   /** The directions on the page and towards the eye, as rows: right, up, near. */
-  private readonly right: Place;
-  private readonly up: Place;
-  private readonly toEye: Place;
+  private readonly right: SpacePoint;
+  private readonly up: SpacePoint;
+  private readonly toEye: SpacePoint;
 
   constructor(view: View) {
     this.view = view;
@@ -48,7 +48,7 @@ export class Projection {
    * A place as it is seen. In a perspective view nearness is what sizes are multiplied by, distance / (distance − depth): along
    * straight lines and on planes it changes in proportion to the place on the page, as depth does in a parallel view.
    */
-  see([x, y, z]: Place): Seen {
+  see([x, y, z]: SpacePoint): Seen {
     const { right, up, toEye, view } = this;
     const across = x * right[0] + y * right[1] + z * right[2];
     const high = x * up[0] + y * up[1] + z * up[2];
@@ -59,12 +59,12 @@ export class Projection {
   }
 
   /** By how much sizes at a place are seen larger than those in the middle; 1 in a parallel view. */
-  sizeAt(place: Place): number {
+  sizeAt(place: SpacePoint): number {
     return this.view.distance === undefined ? 1 : this.see(place)[2];
   }
 
   /** How far a surface at a place, with a direction outwards, faces the eye: above 0 its outer side is seen. */
-  facing(place: Place, outward: Place): number {
+  facing(place: SpacePoint, outward: SpacePoint): number {
     const { toEye, view } = this;
     const straight = outward[0] * toEye[0] + outward[1] * toEye[1] + outward[2] * toEye[2];
     if (view.distance === undefined) return Math.abs(straight) < 1e-12 ? 0 : straight;

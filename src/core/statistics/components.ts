@@ -157,13 +157,13 @@ function rotated(
     ),
   );
   const share = (k: number) => {
-    const own = entryAt(turned.loadings, k);
+    const loadings = entryAt(turned.loadings, k);
     const others = turned.correlations?.[k];
-    if (!others) return own.reduce((sum, value) => sum + value * value, 0);
+    if (!others) return loadings.reduce((sum, value) => sum + value * value, 0);
     // What a component explains beside the others it hangs together with: the diagonal of Φ Λ′Λ.
     return others.reduce(
       (sum, phi, l) =>
-        sum + phi * own.reduce((inner, value, j) => inner + value * entryAt(entryAt(turned.loadings, l), j), 0),
+        sum + phi * loadings.reduce((inner, value, j) => inner + value * entryAt(entryAt(turned.loadings, l), j), 0),
       0,
     );
   };

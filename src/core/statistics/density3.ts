@@ -170,12 +170,12 @@ export function levelFor(
   let sum = 0;
   for (const [k, i] of order.entries()) {
     sum += weight(i);
-    const own = densities[i] as number;
+    const density = densities[i] as number;
     const next = order[k + 1];
     // Cases with the same density are inside together.
-    if (sum < share * total - 1e-9 * total || (next !== undefined && (densities[next] as number) === own)) continue;
-    const below = next === undefined ? own * 0.5 : (densities[next] as number);
-    const level = (own + below) / 2;
+    if (sum < share * total - 1e-9 * total || (next !== undefined && (densities[next] as number) === density)) continue;
+    const below = next === undefined ? density * 0.5 : (densities[next] as number);
+    const level = (density + below) / 2;
     return level > 0 && Number.isFinite(level) ? { level, inside: sum / total } : undefined;
   }
   return undefined;

@@ -29,8 +29,8 @@ export function fitLocal(xs: ArrayLike<number>, ys: ArrayLike<number>, span: num
     (a, b) => numberAt(xs, a) - numberAt(xs, b) || numberAt(ys, a) - numberAt(ys, b),
   );
   const x = picked(xs, order);
-  const { mean, unit, rest: own } = centred(ys);
-  const y = picked(own, order);
+  const { mean, unit, rest: values } = centred(ys);
+  const y = picked(values, order);
   if (n < 4 || x[0] === x[n - 1]) return undefined;
   let [rest, freedom, total] = [0, n, 0];
   for (let i = 0; i < n; i += 1) {
@@ -107,12 +107,12 @@ function smoothed({ x, y }: Sorted, count: number, place: number, point = -1) {
   let sxx = 0;
   for (let i = start; i < end; i += 1) sxx += numberAt(weights, i - start) * (numberAt(x, i) - mean) ** 2;
   const lever = sxx > 1e-12 * reach * reach * sw ? (place - mean) / sxx : 0;
-  let [value, norm, own] = [0, 0, 0];
+  let [value, norm, ownWeight] = [0, 0, 0];
   for (let i = start; i < end; i += 1) {
     const part = numberAt(weights, i - start) * (1 / sw + lever * (numberAt(x, i) - mean));
     value += part * numberAt(y, i);
     norm += part * part;
-    if (i === point) own = part;
+    if (i === point) ownWeight = part;
   }
-  return { value, norm, own };
+  return { value, norm, own: ownWeight };
 }

@@ -43,7 +43,7 @@ export interface StyleNames {
   widths: Readonly<Record<string, string>>;
 }
 
-const own = (names: Readonly<Record<string, string>>, name: string): string | undefined =>
+const entryOf = (names: Readonly<Record<string, string>>, name: string): string | undefined =>
   Object.hasOwn(names, name) ? names[name] : undefined;
 
 /** Reads settings as their fields say: colours and widths by the names of the style, lengths in points. */
@@ -62,7 +62,7 @@ export class Reader {
   }
 
   color(value: string, path: string): string {
-    const named = own(this.names.colors, value);
+    const named = entryOf(this.names.colors, value);
     const hex = hexOf(named ?? value);
     if (hex !== undefined) return hex;
     const known = Object.keys(this.names.colors);
@@ -85,7 +85,7 @@ export class Reader {
 
   /** A width: a length, or one of the widths that the style names. */
   width(value: string, path: string): number {
-    const points = lengthInPoints(own(this.names.widths, value) ?? value);
+    const points = lengthInPoints(entryOf(this.names.widths, value) ?? value);
     if (points !== undefined && points <= longestSide) return points;
     const known = Object.keys(this.names.widths);
     const problem = /^[\d.]+$/.test(value)
@@ -105,8 +105,8 @@ export class Reader {
     if (!isGroup(value)) return value;
     const read: Record<string, unknown> = {};
     for (const [key, inner] of Object.entries(value)) {
-      const own = shape ? shape[key] : valueType;
-      if (own && inner !== undefined) read[key] = this.read(own, inner, at(key));
+      const field = shape ? shape[key] : valueType;
+      if (field && inner !== undefined) read[key] = this.read(field, inner, at(key));
     }
     return read;
   }

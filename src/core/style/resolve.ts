@@ -72,13 +72,13 @@ const joinedStyles = new WeakMap<Look, { looks: readonly Look[]; look: Look }>()
 /** The look of all layers joined, but for the axes. */
 export function joinedLook(layers: readonly Layer[]): Look {
   const looks = layers.slice(0, -1).map(({ look }) => look);
-  const [style, own] = [looks.at(-1), layers.at(-1)?.look];
-  if (!style || !own) return joined(layers.map(({ look }) => look));
+  const [style, figure] = [looks.at(-1), layers.at(-1)?.look];
+  if (!style || !figure) return joined(layers.map(({ look }) => look));
   const known = joinedStyles.get(style);
   const isSame = known?.looks.length === looks.length && known.looks.every((look, i) => look === looks[i]);
   const below = isSame ? known.look : joined(looks);
   if (!isSame) joinedStyles.set(style, { looks, look: below });
-  return lookOver(below, own);
+  return lookOver(below, figure);
 }
 
 /**

@@ -59,10 +59,10 @@ function beyondOf(
   const far = new Set(extremes);
   const found = new Map<string, Beyond>();
   for (const row of rows) {
-    const own = value(row);
-    if (own >= low && own <= high) continue;
-    const key = `${own} ${nameOf(row)}`;
-    const entry = found.get(key) ?? { name: nameOf(row), value: own, count: 0, isExtreme: far.has(own) };
+    const number = value(row);
+    if (number >= low && number <= high) continue;
+    const key = `${number} ${nameOf(row)}`;
+    const entry = found.get(key) ?? { name: nameOf(row), value: number, count: 0, isExtreme: far.has(number) };
     found.set(key, { ...entry, count: entry.count + times(row) });
   }
   return [...found.values()].sort((a, b) => a.value - b.value || (a.name < b.name ? -1 : 1));

@@ -322,15 +322,15 @@ function shareRows({ eigenvalues, variances, total }: Components, turned: boolea
   return eigenvalues.map((value, k) => {
     const share = (100 * value) / all;
     sum += share;
-    const own = variances[k];
-    const ownShare = own === undefined ? undefined : (100 * own) / total;
+    const variance = variances[k];
+    const ownShare = variance === undefined ? undefined : (100 * variance) / total;
     rotatedSum += ownShare ?? 0;
     return [
       `Component ${k + 1}`,
       value,
       share,
       Math.min(100, sum),
-      ...(turned ? [own, ownShare, ownShare === undefined ? undefined : rotatedSum] : []),
+      ...(turned ? [variance, ownShare, ownShare === undefined ? undefined : rotatedSum] : []),
     ];
   });
 }

@@ -55,8 +55,8 @@ export function orderOf(
   if (order !== 'rising' && order !== 'falling') return { places, problems: [] };
   const sign = order === 'rising' ? 1 : -1;
   const means = categories.map((_, i) => {
-    const own = heights.filter(({ category }) => category === i);
-    return own.reduce((sum, { value }) => sum + value, 0) / Math.max(1, own.length);
+    const bars = heights.filter(({ category }) => category === i);
+    return bars.reduce((sum, { value }) => sum + value, 0) / Math.max(1, bars.length);
   });
   return {
     places: places.sort((a, b) => sign * (numberAt(means, a) - numberAt(means, b)) || a - b),

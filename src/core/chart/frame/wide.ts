@@ -94,8 +94,8 @@ function withCategory<S extends WideSettings>(
   const fitting = (numeric: boolean) => {
     const free = table.columnNames.filter((name) => !used.includes(name));
     const isMeasured = (name: string) => codebook.variable(name).measure === 'numeric';
-    const own = free.filter((name) => isMeasured(name) === numeric);
-    return own.length > 0 ? own : free.filter((name) => codebook.variable(name).measure === undefined);
+    const alike = free.filter((name) => isMeasured(name) === numeric);
+    return alike.length > 0 ? alike : free.filter((name) => codebook.variable(name).measure === undefined);
   };
   const missing = (path: string, why: string, numeric: boolean): Problem =>
     error('setting-needed', { path, why, columns: fitting(numeric) }, locate('chart'));

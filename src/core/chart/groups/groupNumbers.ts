@@ -35,9 +35,9 @@ function measuredColumns(input: GroupFrame, data: number): Entry[] {
       : [{ key: 'weighted', title: 'Weighted n', decimals: 1, of: (mark) => mark.value }];
   }
   const decimals = data + column.decimals;
-  const own: Entry = { ...column, decimals, of: (mark) => mark.value };
+  const entry: Entry = { ...column, decimals, of: (mark) => mark.value };
   const others = spread ? spreadColumns(decimals) : [];
-  const columns = others.some(({ key }) => key === own.key) ? others : [own, ...others];
+  const columns = others.some(({ key }) => key === entry.key) ? others : [entry, ...others];
   const isGiven = (settings.low ?? settings.high) !== undefined;
   if (!isGiven && !settings.error) return columns;
   const title = isGiven ? 'Interval' : intervalTitle(input);

@@ -98,17 +98,17 @@ const defaultName = 'Other';
 
 /** Gathers the small slices into one. */
 function gathered(parts: readonly Part[], { gather }: PieSettings, small: readonly string[]): Part[] {
-  const own = parts.filter(({ category }) => small.includes(category.code));
-  if (own.length === 0) return [...parts];
+  const joined = parts.filter(({ category }) => small.includes(category.code));
+  if (joined.length === 0) return [...parts];
   const name = gather?.name ?? defaultName;
-  const sum = (key: 'value' | 'count') => own.reduce((all, part) => all + part[key], 0);
+  const sum = (key: 'value' | 'count') => joined.reduce((all, part) => all + part[key], 0);
   const other = {
     category: { code: name, name },
     value: sum('value'),
     count: sum('count'),
-    of: own.map(({ category }) => category.name),
+    of: joined.map(({ category }) => category.name),
   };
-  return [...parts.filter((part) => !own.includes(part)), other];
+  return [...parts.filter((part) => !joined.includes(part)), other];
 }
 
 /** The slices of a pie, with an empty series for each that other panels alone have, so that colours are the same in all. */

@@ -223,8 +223,8 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
     plan: {
       ...axes,
       series: seriesOf(group, (g): Mark[] => {
-        const own = drawn.filter((strip) => strip.group === g);
-        return [...own.map(({ marks }) => marks[0]), ...own.flatMap(({ marks }) => marks.slice(1))];
+        const strips = drawn.filter((strip) => strip.group === g);
+        return [...strips.map(({ marks }) => marks[0]), ...strips.flatMap(({ marks }) => marks.slice(1))];
       }),
       ...referenceLines(settings.references, axes.direction, category.categories.length),
     },

@@ -53,10 +53,10 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
     formatNumber(percent, 1, frame.numbers),
   );
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (const own of values) {
-    for (let i = 0; i < own.length; i += 1) {
-      least = Math.min(least, numberAt(own, i));
-      greatest = Math.max(greatest, numberAt(own, i));
+  for (const numbers of values) {
+    for (let i = 0; i < numbers.length; i += 1) {
+      least = Math.min(least, numberAt(numbers, i));
+      greatest = Math.max(greatest, numberAt(numbers, i));
     }
   }
   return {
@@ -156,11 +156,11 @@ function remarksOf(
 /** The series of the groups; their clouds stand aside by a share of what the axes hold. */
 const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: readonly [number, number]): Series[] =>
   seriesOf(frame.sorted('group'), (g) => {
-    const own = points.find(({ group }) => group === g);
-    if (!own) return [];
+    const found = points.find(({ group }) => group === g);
+    if (!found) return [];
     const cell = cellOf(frame, { group: g });
-    const cloud = cloudOf(frame, own, cell, { all: points, ranges });
-    return [cloud, ...(own.fit?.marks ?? []), ...ellipseOf(frame, own, cell)];
+    const cloud = cloudOf(frame, found, cell, { all: points, ranges });
+    return [cloud, ...(found.fit?.marks ?? []), ...ellipseOf(frame, found, cell)];
   });
 
 function draw(frame: ScatterFrame): Outcome<Drawn> {

@@ -123,9 +123,9 @@ export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFra
   const [xs, ys] = pairOf<'xs' | 'ys', Float64Array>(['xs', 'ys'], (key) => {
     const all = new Float64Array(count);
     let at = 0;
-    for (const own of points) {
-      all.set(own[key], at);
-      at += own[key].length;
+    for (const group of points) {
+      all.set(group[key], at);
+      at += group[key].length;
     }
     return all;
   });

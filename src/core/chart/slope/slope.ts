@@ -27,16 +27,16 @@ function findItems(frame: SlopeFrame): { items: Item[]; problems: Problem[] } {
   const items = new Map<number, Item>();
   const problems: Problem[] = [];
   for (const row of frame.rows) {
-    const [i, t, own] = [item.of(row), time.of(row), group ? group.of(row) : 0];
+    const [i, t, series] = [item.of(row), time.of(row), group ? group.of(row) : 0];
     const category = entryAt(item.categories, i);
     const values = new Array<undefined>(time.categories.length).fill(undefined);
-    const entry = items.get(i) ?? { category, group: own, values };
+    const entry = items.get(i) ?? { category, group: series, values };
     if (entry.values[t] !== undefined) {
       const name = `${category.name}, ${time.categories[t]?.name}`;
       problems.push(error('given-many', { group: name, count: 2 }, locate('chart.item')));
     }
-    if (entry.group !== own) {
-      const names = [entry.group, own].map((g) => group?.categories[g]?.name ?? '').sort();
+    if (entry.group !== series) {
+      const names = [entry.group, series].map((g) => group?.categories[g]?.name ?? '').sort();
       problems.push(error('item-in-groups', { item: category.name, groups: names }, locate('chart.group')));
     }
     entry.values[t] = entryAt(numbers, row);
@@ -102,10 +102,10 @@ function needed(input: ChartInput<SlopeSettings>): Outcome<ChartInput<SlopeLong>
 
 /** The settings over a table with a row for each value: columns of a wide one are the times. */
 function complete(given: ChartInput<SlopeSettings>): Outcome<ChartInput<SlopeLong>> {
-  const { group: _, time, ...own } = given.settings;
+  const { group: _, time, ...others } = given.settings;
   const long = asLong<Omit<SlopeSettings, 'group' | 'time'> & WideSettings>({
     ...given,
-    settings: { ...own, category: time },
+    settings: { ...others, category: time },
   });
   if (!long.ok) return long;
   const { value, group, category } = long.value.settings;

@@ -55,10 +55,10 @@ function groupsOf(frame: SpaceFrame): Spots[] {
 /** The least and the greatest of some numbers. */
 function rangeOf(parts: readonly ArrayLike<number>[], start = 0, step = 1): [number, number] {
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (const own of parts) {
-    for (let i = start; i < own.length; i += step) {
-      least = Math.min(least, entryAt(own, i));
-      greatest = Math.max(greatest, entryAt(own, i));
+  for (const part of parts) {
+    for (let i = start; i < part.length; i += step) {
+      least = Math.min(least, entryAt(part, i));
+      greatest = Math.max(greatest, entryAt(part, i));
     }
   }
   return [least, greatest];
@@ -72,15 +72,15 @@ function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | Str
     const at = axisKeys.indexOf(key);
     const variable = codebook.variable(settings[key]);
     const cases = { x: cloud.xs, y: cloud.ys, z: cloud.zs }[key];
-    const own = rangeOf([cases]);
+    const range = rangeOf([cases]);
     // Surfaces that reach below zero have no place on an axis of logarithms.
-    const isLog = frame.limits[key]?.transform !== undefined && own[0] > 0;
+    const isLog = frame.limits[key]?.transform !== undefined && range[0] > 0;
     const beyond = marks.map((mark): [number, number] =>
       mark.type === 'skin'
         ? rangeOf([mark.mesh.corners], at, 3)
         : rangeOf([[entryAt(mark.from, at), entryAt(mark.to, at)]]),
     );
-    const ranges = [own, ...(isLog ? beyond.filter(([low]) => low > 0) : beyond)];
+    const ranges = [range, ...(isLog ? beyond.filter(([low]) => low > 0) : beyond)];
     const title = variableTitle(variable, `chart.${key}`);
     const label = componentTitle(settings, settings[key], form);
     return {
@@ -229,8 +229,8 @@ function draw(frame: SpaceFrame, view: ShownView): Outcome<Drawn> {
       space,
       series: seriesOf(frame.sorted('group'), (g) => {
         const at = spots.findIndex(({ group }) => group === g);
-        const own = spots[at];
-        return own ? [spotsOf(frame, own, spots), ...(clouds[at]?.skins ?? [])] : [];
+        const spot = spots[at];
+        return spot ? [spotsOf(frame, spot, spots), ...(clouds[at]?.skins ?? [])] : [];
       }),
       ...sizeKeys(frame),
       ...shadeKeys(frame),

@@ -91,9 +91,9 @@ function variablesOf(subject: Subject): ShownVariable[] {
   const measured = valueAxes(subject).flatMap(({ axis, plan, scale }): ShownVariable[] => {
     const { title } = plan as ValueAxis;
     const column = columnOf(title.from, figure.chart);
-    const own = settings.axes[axis];
-    if (column === undefined || !own || plan.form === 'date') return [];
-    const { decimals: _, significant: __, ...form } = own.format;
+    const look = settings.axes[axis];
+    if (column === undefined || !look || plan.form === 'date') return [];
+    const { decimals: _, significant: __, ...form } = look.format;
     const shown = plans[0]?.space ? title.label : (axisTitleText(plan, axis as 'x' | 'y', sheet)?.text ?? '');
     return [
       {
@@ -101,9 +101,9 @@ function variablesOf(subject: Subject): ShownVariable[] {
         axis,
         lead: title.lead ?? '',
         title: shown,
-        unit: own.unit ?? title.unit ?? '',
+        unit: look.unit ?? title.unit ?? '',
         form: JSON.stringify([form, settings.numbers]),
-        scale: own.scale,
+        scale: look.scale,
         low: Math.min(scale.low, scale.high),
         high: Math.max(scale.low, scale.high),
       },
@@ -158,15 +158,15 @@ function groupsOf({ plans, items, figure }: Subject): ShownGroup[] {
       if (!category || quiet || found.has(category.code)) continue;
       const ink = items.filter((item) => seriesOf(item) === i && !isText(item) && !isHalo(item));
       const marks = ink.filter((item) => ['marks', 'points'].includes(roleOf(item).part ?? ''));
-      const own = marks.length > 0 ? marks : ink;
-      const colors = own.flatMap(colorsOf).filter((color) => !isWhite(color));
+      const shown = marks.length > 0 ? marks : ink;
+      const colors = shown.flatMap(colorsOf).filter((color) => !isWhite(color));
       if (colors.length === 0) continue;
       found.set(category.code, {
         variable,
         code: category.code,
         name: category.name,
         color: mostOften(colors),
-        form: `${figure.chart.kind}: ${formOf(own)}`,
+        form: `${figure.chart.kind}: ${formOf(shown)}`,
       });
     }
   }
@@ -206,7 +206,7 @@ export function handFacts(
     ...variables.flatMap(({ axis }) => [`axes.${axis}.title`, `axes.${axis}.from`]),
     'text.tickLabel.size',
   ];
-  const own = (path: string): Place => {
+  const placeOf = (path: string): Place => {
     const place = subject.locate(saidAt(subject, path));
     return place.line === 1 ? subject.locate('chart') : place;
   };
@@ -223,6 +223,6 @@ export function handFacts(
     isOnBoard: placed.isOnBoard,
     grades: placed.grades,
     waive: placed.waive ?? {},
-    places: Object.fromEntries(named.map((path) => [path, own(path)])),
+    places: Object.fromEntries(named.map((path) => [path, placeOf(path)])),
   };
 }

@@ -218,13 +218,13 @@ const mostGrounds = 500;
 /** The contrast of two colours (WCAG 2.2), worked out once. */
 export function contrastOf(a: string, b: string): number {
   if (contrasts.size > mostGrounds) contrasts.clear();
-  let own = contrasts.get(a);
-  if (!own) {
-    own = new Map();
-    contrasts.set(a, own);
+  let known = contrasts.get(a);
+  if (!known) {
+    known = new Map();
+    contrasts.set(a, known);
   }
-  const found = own.get(b) ?? contrast(a, b);
-  own.set(b, found);
+  const found = known.get(b) ?? contrast(a, b);
+  known.set(b, found);
   return found;
 }
 

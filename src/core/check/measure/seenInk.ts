@@ -65,8 +65,8 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
   for (const [index, item] of items.entries()) {
     const key = item.type === 'text' || isHalo(item) || isPiece(item) ? undefined : markOf(item);
     if (key === undefined) continue;
-    const own = marks.get(key);
-    if (own) own.push({ item, index });
+    const items = marks.get(key);
+    if (items) items.push({ item, index });
     else marks.set(key, [{ item, index }]);
   }
   return marks;
@@ -77,16 +77,16 @@ export const contrastsOfMarks = oncePer((subject) => {
   const { items, page } = subject;
   const grounds = items.flatMap((item, index) => (item.type !== 'text' && isGround(item) ? [{ item, index }] : []));
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
-  for (const [key, own] of marksOf(subject)) {
-    const first = entryAt(own, 0);
+  for (const [key, items] of marksOf(subject)) {
+    const first = entryAt(items, 0);
     // A band about a line is light so that the line is seen.
-    if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && own.length === 1) continue;
+    if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && items.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
     const stack = grounds
       .filter(({ item, index }) => index < first.index && overlap(item.box, first.item.box, 0))
       .map(({ item }) => item);
-    const ratio = Math.max(...own.map(({ item }) => contrastWithGround(item, stack, page.paper)));
-    found.set(key, { ratio, items: own.map(({ item }) => item) });
+    const ratio = Math.max(...items.map(({ item }) => contrastWithGround(item, stack, page.paper)));
+    found.set(key, { ratio, items: items.map(({ item }) => item) });
   }
   return found;
 });

@@ -13,7 +13,7 @@ const deciding: Partial<Record<Problem['code'], string>> = {
 
 /** The setting that a problem of the layout is about. */
 export function settingOf({ code, facts }: Problem): string {
-  const own = deciding[code] ?? ('path' in facts ? facts.path : undefined);
+  const setting = deciding[code] ?? ('path' in facts ? facts.path : undefined);
   const axis = 'axis' in facts ? facts.axis : undefined;
-  return own ?? (axis === undefined ? 'chart' : `axes.${axis}`);
+  return setting ?? (axis === undefined ? 'chart' : `axes.${axis}`);
 }

@@ -15,11 +15,11 @@ export const altText = rule({
   severity: 'warning',
   limits: { least: { is: 'number', value: 30, unit: 'letters', what: 'The shortest description.' } },
   finds({ figure }, { least }) {
-    const own = figure.altText;
-    if (own === undefined) return [];
+    const given = figure.altText;
+    if (given === undefined) return [];
     const title = bare(figure.caption?.title ?? '');
-    const isTitle = title !== '' && bare(own).startsWith(title) && bare(own).length <= title.length + 3;
-    const length = own.trim().length;
+    const isTitle = title !== '' && bare(given).startsWith(title) && bare(given).length <= title.length + 3;
+    const length = given.trim().length;
     if (!isTitle && length >= least) return [];
     return [
       {

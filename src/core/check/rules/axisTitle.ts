@@ -41,11 +41,11 @@ function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: Pl
     ];
   // Of several columns together the label of any may be what they have in common.
   if (!codebook.variables.includes(variableOf(shown.title.from) ?? '')) return [];
-  const own = plain(shown.title.label);
+  const label = plain(shown.title.label);
   const others = axesOf(entryAt(subject.plans, 0)).map(([, { title: other }]) => plain(other.label));
   const isOf = (name: string) =>
     codebook.variable(name).labelled && plain(codebook.variable(name).label) === plain(title);
-  const foreign = plain(title) === own || others.includes(plain(title)) ? undefined : codebook.variables.find(isOf);
+  const foreign = plain(title) === label || others.includes(plain(title)) ? undefined : codebook.variables.find(isOf);
   if (foreign === undefined) return [];
   return [
     {
@@ -60,8 +60,8 @@ function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: Pl
 
 function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
   const { items, settings, codebook } = subject;
-  const own = settings.axes[axis];
-  if (!own || shown.shows === 'none') return [];
+  const look = settings.axes[axis];
+  if (!look || shown.shows === 'none') return [];
   const item = items.filter(isText).find((own) => isOfAxis(own, axis, 'title'));
   const setting = `axes.${axis}.title`;
   const labels = items.filter((own) => isOfAxis(own, axis, 'labels'));
@@ -73,7 +73,7 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
         found: `${axisWords(subject, axis)} has no title, and its numbers do not say what they measure`,
         items: labels,
         setting,
-        ...(own.title === '' ? { mend: mendMeaning(setting) } : {}),
+        ...(look.title === '' ? { mend: mendMeaning(setting) } : {}),
       },
     ];
   }
@@ -82,7 +82,7 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
   const name = variableOf(from) ?? (subject.table.columnNames.includes(label) ? label : undefined);
   const variable = name === undefined ? undefined : codebook.variable(name);
   const flaws: Flaw[] = [];
-  if (variable && label === variable.name && !variable.labelled && own.title === undefined && isRaw(variable.name)) {
+  if (variable && label === variable.name && !variable.labelled && look.title === undefined && isRaw(variable.name)) {
     flaws.push({
       found: `the title of ${axisWords(subject, axis)} is the raw name of a column: "${item.text}"`,
       expected: `a label for ${variable.name} in the codebook, or a title for the axis`,
@@ -94,7 +94,7 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
   const unit = variable?.unit;
   const words = [item, ...labels.filter(isText)].map(({ text }) => text).join(' ');
   const isCounted = shown.shows === 'value' && (shown.counts || shown.title.unit !== unit);
-  if (unit !== undefined && !isCounted && own.unit === '' && !words.includes(unit)) {
+  if (unit !== undefined && !isCounted && look.unit === '' && !words.includes(unit)) {
     flaws.push({
       found: `the codebook gives ${variable?.label} in ${unit}, and neither the axis title nor its labels say so`,
       items: [item],

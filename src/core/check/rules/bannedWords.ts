@@ -21,12 +21,12 @@ export const bannedWords = rule({
   },
   finds(subject, { words }) {
     if (words.length === 0) return [];
-    const own = textsOf(subject).filter(({ kind }) => titles.includes(kind));
+    const titled = textsOf(subject).filter(({ kind }) => titles.includes(kind));
     const caption = subject.figure.caption?.title;
     const has = (text: string, word: string) =>
       new RegExp(`(^|[^\\p{L}])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}($|[^\\p{L}])`, 'iu').test(text);
     return words.flatMap((word): Flaw[] => {
-      const items = own.filter(({ text }) => has(text, word));
+      const items = titled.filter(({ text }) => has(text, word));
       const [first] = items;
       if (first)
         return [{ found: `${quoted(first)} has "${word}", which the style does not use`, items, setting: first.from }];

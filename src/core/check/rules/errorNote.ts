@@ -19,10 +19,10 @@ export const errorNote = rule({
   limits: {},
   takes: { 'weights-unlike': unmended },
   finds({ note, figure, items }) {
-    const own = figure.caption?.note;
+    const written = figure.caption?.note;
     const needed = note.filter((sentence) => saysErrors.test(sentence));
-    if (own === undefined || own === 'auto' || needed.length === 0) return [];
-    const words = plain(own);
+    if (written === undefined || written === 'auto' || needed.length === 0) return [];
+    const words = plain(written);
     const levels = needed.flatMap((sentence) => /\d+(\.\d+)?%/.exec(sentence)?.[0] ?? []);
     const lacksLevel = levels.find((level) => !words.includes(level.replace('%', '')));
     if (definesErrors.test(words) && lacksLevel === undefined) return [];
@@ -33,7 +33,7 @@ export const errorNote = rule({
           : 'the note does not say what the error bars show',
         items: items.filter((item) => isMarkShape(item) || roleOf(item).part === 'errors').slice(0, 40),
         setting: 'caption.note',
-        mend: mendNote(own, needed),
+        mend: mendNote(written, needed),
       },
     ];
   },

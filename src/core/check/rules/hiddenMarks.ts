@@ -90,9 +90,9 @@ class Drawn {
   covers(i: number): boolean {
     const { radii } = this.spots;
     const [radius, [x, y]] = [numberAt(radii, i), this.cell(i)];
-    const own = this.last.get(x * this.across + y);
+    const last = this.last.get(x * this.across + y);
     const isNear = this.side * Math.SQRT2 <= near * radius * (1 + 1e-9);
-    if (isNear && own !== undefined && numberAt(this.largest, own) >= radius * 0.95) return true;
+    if (isNear && last !== undefined && numberAt(this.largest, last) >= radius * 0.95) return true;
     const reach = Math.ceil((near * radius) / this.side);
     for (let column = Math.max(0, x - reach); column <= x + reach; column += 1)
       for (let row = Math.max(0, y - reach); row <= Math.min(this.across - 1, y + reach); row += 1)
@@ -141,9 +141,9 @@ function casesIn({ plans, panels, items }: Subject): number {
       .reduce((count, mark) => {
         if (!typeOf(mark).isMany || plan.space) return count;
         const { x: xs, y: ys } = typeOf(mark).ends(mark, plan);
-        let own = count;
-        for (let i = 0; i < Math.max(xs.length, ys.length); i += 1) if (isIn(x, xs[i]) && isIn(y, ys[i])) own += 1;
-        return own;
+        let left = count;
+        for (let i = 0; i < Math.max(xs.length, ys.length); i += 1) if (isIn(x, xs[i]) && isIn(y, ys[i])) left += 1;
+        return left;
       }, 0);
     return sum + inPanel;
   }, 0);

@@ -19,11 +19,11 @@ export const idleSetting = rule({
     'setting-idle': ({ facts: { path } }) => mendLook(path),
   },
   finds({ plans, settings, layers }) {
-    const own = layers.at(-1)?.look;
+    const look = layers.at(-1)?.look;
     const flaws: Flaw[] = (['x', 'y', 'category'] as const).flatMap((key) => {
       // What is said of categories is said of the axis that has them.
       const axis = key === 'category' ? (['x', 'y'] as const).find((one) => plans[0]?.[one].shows === 'category') : key;
-      const names = Object.keys(own?.axes?.[key]?.names ?? {});
+      const names = Object.keys(look?.axes?.[key]?.names ?? {});
       if (axis === undefined || names.length === 0 || plans[0]?.[axis].shows !== 'category') return [];
       const categories = plans.flatMap((plan) => categoriesOn(plan[axis]));
       const known = new Set(categories.flatMap(({ code, name }) => [code, name]));
@@ -42,8 +42,8 @@ export const idleSetting = rule({
           };
         });
     });
-    const said = JSON.stringify({ ...own, colors: undefined });
-    const unused = Object.keys(own?.colors ?? {}).filter(
+    const said = JSON.stringify({ ...look, colors: undefined });
+    const unused = Object.keys(look?.colors ?? {}).filter(
       (name) => !said.includes(`"${name}"`) && !Object.hasOwn(layers[0]?.look.colors ?? {}, name),
     );
     for (const name of unused) {

@@ -63,7 +63,7 @@ const isOnMarker = (item: Item, letters: readonly Point[][]): boolean => {
 /** Ink of marks on which words at marks do not belong: outlines and lines of other marks, where no ground stands between. */
 function strays({ items }: Subject, words: TextItem, index: number): Item[] {
   const letters = letterBoxes(words);
-  const own = markOf({ role: besideRole(roleInPanel(words.role), 'marks', 'same') });
+  const mark = markOf({ role: besideRole(roleInPanel(words.role), 'marks', 'same') });
   let found: Item[] = [];
   for (let i = 0; i < items.length; i += 1) {
     const item = entryAt(items, i);
@@ -74,7 +74,7 @@ function strays({ items }: Subject, words: TextItem, index: number): Item[] {
       continue;
     }
     if ('opacity' in item && (item.opacity ?? 1) < 0.5) continue;
-    if (own !== undefined && markOf(item) === own && roleOf(item).piece === 'marks') continue;
+    if (mark !== undefined && markOf(item) === mark && roleOf(item).piece === 'marks') continue;
     if (isOnMarker(item, letters) || runsThrough(edgesOf(item), letters)) found.push(item);
   }
   return found;

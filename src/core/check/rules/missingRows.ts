@@ -18,10 +18,10 @@ export const missingRows = rule({
   severity: 'warning',
   limits: {},
   finds({ numbers, figure, note }) {
-    const own = figure.caption?.note;
+    const written = figure.caption?.note;
     const left = numbers.leftOut.reduce((sum, { count }) => sum + count, 0);
-    if (own === undefined || own === 'auto') return [];
-    const said = saidCount(own);
+    if (written === undefined || written === 'auto') return [];
+    const said = saidCount(written);
     if (said !== undefined && said !== numbers.used) {
       return [
         {
@@ -33,7 +33,7 @@ export const missingRows = rule({
       ];
     }
     if (left === 0) return [];
-    if (saysMissing.test(own) || own.includes(String(numbers.used))) return [];
+    if (saysMissing.test(written) || written.includes(String(numbers.used))) return [];
     const sentences = note.filter((sentence) => sentence.startsWith('Not shown'));
     return [
       {
@@ -41,7 +41,7 @@ export const missingRows = rule({
         measured: { value: left, unit: numbers.cases },
         limit: { value: 0, unit: numbers.cases },
         setting: 'caption.note',
-        mend: mendNote(own, sentences),
+        mend: mendNote(written, sentences),
       },
     ];
   },

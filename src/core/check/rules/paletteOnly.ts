@@ -31,9 +31,9 @@ export const paletteOnly = rule({
     );
     const [first] = strange;
     if (!first) return [];
-    const own = [...new Set(strange.flatMap(colorsOf))].filter((color) => !known.has(color));
+    const foreign = [...new Set(strange.flatMap(colorsOf))].filter((color) => !known.has(color));
     const flaw: Flaw = {
-      found: `marks have ${listed(own)}, and the style has no such ${own.length === 1 ? 'colour' : 'colours'}`,
+      found: `marks have ${listed(foreign)}, and the style has no such ${foreign.length === 1 ? 'colour' : 'colours'}`,
       items: strange,
       setting: first.from,
     };

@@ -28,8 +28,8 @@ function sumFlaws(subject: Subject): Flaw[] {
     const text = isLabel(item) ? percentIn(item.text) : undefined;
     if (text === undefined) continue;
     const key = isPie ? 'pie' : wholeOf(subject, item);
-    const own = wholes.get(key) ?? { items: [], texts: [] };
-    wholes.set(key, { items: [...own.items, item], texts: [...own.texts, text.replace(',', '.')] });
+    const whole = wholes.get(key) ?? { items: [], texts: [] };
+    wholes.set(key, { items: [...whole.items, item], texts: [...whole.texts, text.replace(',', '.')] });
   }
   return [...wholes.values()].flatMap(({ items, texts }): Flaw[] => {
     const parts = isPie ? marks.length : subject.plans[0]?.series.length;

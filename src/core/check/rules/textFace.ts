@@ -32,8 +32,8 @@ export const textFace = rule({
           setting: 'text.face',
         });
       } else if (families.size > 1 && family !== main) {
-        const own = first.kind;
-        const path = settings.text[own].face === undefined ? 'text.face' : `text.${own}.face`;
+        const kind = first.kind;
+        const path = settings.text[kind].face === undefined ? 'text.face' : `text.${kind}.face`;
         flaws.push({
           found: `the words are set in ${listed([...families.keys()])}; ${quoted(first)} is in ${family}`,
           expected: `one typeface, ${main}`,

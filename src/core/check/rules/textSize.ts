@@ -7,8 +7,8 @@ const mendFor = ({ settings, placed, page }: Subject, path: string, size: number
   if (placed < 1 && !settings.grown) {
     const width = `${rounded((page.width * placed * 2.54) / 72, 2)}cm`;
     // Where the figure says itself how wide it is placed, that stays as it is written.
-    const own = settings.placed === placed ? {} : { 'size.placed': width };
-    return mendLooks({ ...own, 'size.textAt': 'placed' });
+    const facts = settings.placed === placed ? {} : { 'size.placed': width };
+    return mendLooks({ ...facts, 'size.textAt': 'placed' });
   }
   const drawn = settings.grown ? size : size / placed;
   return mendLook(path, `${Math.ceil(drawn * 100) / 100}pt`);
@@ -16,9 +16,9 @@ const mendFor = ({ settings, placed, page }: Subject, path: string, size: number
 
 /** What is too small because the whole figure is made smaller in the document is one finding. */
 function together({ placed }: Subject, flaws: readonly (Flaw & { by: number })[]): Flaw[] {
-  const own = flaws.map(({ by: _, ...flaw }) => flaw);
+  const found = flaws.map(({ by: _, ...flaw }) => flaw);
   const worst = [...flaws].sort((a, b) => b.by - a.by)[0];
-  if (placed >= 1 || !worst || flaws.length === 1) return own;
+  if (placed >= 1 || !worst || flaws.length === 1) return found;
   const { by: _, ...flaw } = worst;
   const items = flaws.flatMap((one) => one.items ?? []);
   return [

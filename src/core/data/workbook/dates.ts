@@ -20,16 +20,16 @@ function shownBy(code: string): Shown {
 
 /** What each format of the cells of a workbook shows, by its number in the style of a cell. */
 export async function readFormats(parts: Parts, name: string): Promise<Shown[]> {
-  const own = new Map<number, Shown>();
+  const known = new Map<number, Shown>();
   const formats: Shown[] = [];
   let inCells = false;
   await readXml(parts, name, {
     open(tag, attributes) {
-      if (tag === 'numFmt') own.set(Number(attributes['numFmtId']), shownBy(attributes['formatCode'] ?? ''));
+      if (tag === 'numFmt') known.set(Number(attributes['numFmtId']), shownBy(attributes['formatCode'] ?? ''));
       if (tag === 'cellXfs') inCells = true;
       if (tag !== 'xf' || !inCells) return;
       const id = Number(attributes['numFmtId'] ?? 0);
-      formats.push(own.get(id) ?? (isDateId(id) ? 'date' : isTimeId(id) ? 'time' : 'number'));
+      formats.push(known.get(id) ?? (isDateId(id) ? 'date' : isTimeId(id) ? 'time' : 'number'));
     },
     close(tag) {
       if (tag === 'cellXfs') inCells = false;

@@ -45,7 +45,7 @@ async function openSheets(parts: Parts): Promise<Sheets> {
   const top = await relations(parts, '', '_rels/.rels');
   const book = top.byKind.get('officeDocument') ?? 'xl/workbook.xml';
   const [folder, file] = [book.slice(0, book.lastIndexOf('/') + 1), book.slice(book.lastIndexOf('/') + 1)];
-  const own = await relations(parts, folder, `${folder}_rels/${file}.rels`);
+  const targets = await relations(parts, folder, `${folder}_rels/${file}.rels`);
   const paths = new Map<string, string>();
   let from1904 = false;
   await readXml(parts, book, {
@@ -53,11 +53,11 @@ async function openSheets(parts: Parts): Promise<Sheets> {
       if (tag === 'workbookPr') from1904 = attributes['date1904'] === '1' || attributes['date1904'] === 'true';
       if (tag !== 'sheet') return;
       const id = Object.entries(attributes).find(([key]) => /(^|:)id$/.test(key) && key !== 'sheetId')?.[1];
-      const path = own.byId.get(id ?? '');
+      const path = targets.byId.get(id ?? '');
       if (path !== undefined && !paths.has(attributes['name'] ?? '')) paths.set(attributes['name'] ?? '', path);
     },
   });
-  const [strings, styles] = [own.byKind.get('sharedStrings'), own.byKind.get('styles')];
+  const [strings, styles] = [targets.byKind.get('sharedStrings'), targets.byKind.get('styles')];
   const context = {
     strings: strings !== undefined && parts.has(strings) ? await readStrings(parts, strings) : [],
     formats: styles !== undefined && parts.has(styles) ? await readFormats(parts, styles) : [],
@@ -117,8 +117,8 @@ function linesOf(
   const named = width ?? (header && first ? widest([first]) : widest(rows));
   const problems = width === undefined ? strayProblem(rows, named, file) : [];
   const lines = rows.flatMap(({ line, cells }): GridLine[] => {
-    const own = Array.from({ length: named }, (_, i): CellValue => cells.get(from + i) ?? '');
-    return own.every((cell) => cell === '') ? [] : [{ cells: own, line }];
+    const values = Array.from({ length: named }, (_, i): CellValue => cells.get(from + i) ?? '');
+    return values.every((cell) => cell === '') ? [] : [{ cells: values, line }];
   });
   return { lines, problems };
 }

@@ -79,13 +79,13 @@ export function gridInk({ sheet, axis, places, panel }: AxisInk, kind: 'grid' | 
 
 /** Tick marks at the axis line, on the side that the style asks for. */
 function tickMarks({ sheet, axis, places }: AxisInk, edge: number, name: 'ticks' | 'minorTicks' = 'ticks'): LineItem[] {
-  const { ticks, tickLength, line, tickMarks: own } = sheet.settings.axes[axis.at];
+  const { ticks, tickLength, line, tickMarks: markLook } = sheet.settings.axes[axis.at];
   if (ticks === 'none') return [];
   const length = tickLength * em(sheet) * (name === 'ticks' ? 1 : 0.6);
   const outwards = axis.at === 'x' ? 1 : -1;
   const from = edge - outwards * (ticks === 'inside' ? length : ticks === 'across' ? length / 2 : 0);
   const to = edge + outwards * (ticks === 'outside' ? length : ticks === 'across' ? length / 2 : 0);
-  const stroke = { width: own?.width ?? Math.max(line.width, 0.5), color: own?.color ?? line.color };
+  const stroke = { width: markLook?.width ?? Math.max(line.width, 0.5), color: markLook?.color ?? line.color };
   return places.map((place, i) => {
     const onPage = (across: number): Point => (axis.at === 'x' ? [place, across] : [across, place]);
     const setting = name === 'ticks' ? 'ticks' : 'minor';

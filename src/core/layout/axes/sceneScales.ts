@@ -1,6 +1,6 @@
 import { entryAt } from '../../at.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
-import type { Place, Projection, Seen } from '../../space/view.js';
+import type { Projection, Seen, SpacePoint } from '../../space/view.js';
 
 export type SpaceAxis = 'x' | 'y' | 'z';
 export const spaceAxes: readonly [SpaceAxis, SpaceAxis, SpaceAxis] = ['x', 'y', 'z'];
@@ -19,20 +19,20 @@ export interface SceneScales {
 }
 
 /** The place in the box of values along its axes. */
-export const inBox = ({ axes }: Pick<SceneScales, 'axes'>, [x, y, z]: Place): Place => [
+export const inBox = ({ axes }: Pick<SceneScales, 'axes'>, [x, y, z]: SpacePoint): SpacePoint => [
   position(axes.x, x),
   position(axes.y, y),
   position(axes.z, z),
 ];
 
 /** A place of the box on the page in points, with how near it is. */
-export function onPage({ projection, unit, middle }: SceneScales, place: Place): Seen {
+export function onPage({ projection, unit, middle }: SceneScales, place: SpacePoint): Seen {
   const [x, y, near] = projection.see(place);
   return [middle[0] + x * unit, middle[1] + y * unit, near * unit];
 }
 
 /** Whether values lie within the limits of all axes. */
-export const isInBox = ({ axes }: Pick<SceneScales, 'axes'>, values: Place): boolean =>
+export const isInBox = ({ axes }: Pick<SceneScales, 'axes'>, values: SpacePoint): boolean =>
   spaceAxes.every((axis, i) => {
     const { low, high } = axes[axis];
     const slack = 1e-9 * (high - low);

@@ -68,9 +68,11 @@ export function fitSecondAxis(
   if (!second || plan.form === 'date') return undefined;
   const set: Setter = (value, decimals) =>
     setRole(sheet, 'tickLabel', formatNumber(value, decimals, sheet.settings.numbers));
-  const own = ticksOf({ sheet, at, length: Math.abs(scale.to - scale.from) }, second, ticks, set);
-  const written = own.values.map((value) => set(value, settings.scale === 'log' ? decimalsOf(value) : own.decimals));
-  const values = own.values.map((value) => back(second, value));
+  const found = ticksOf({ sheet, at, length: Math.abs(scale.to - scale.from) }, second, ticks, set);
+  const written = found.values.map((value) =>
+    set(value, settings.scale === 'log' ? decimalsOf(value) : found.decimals),
+  );
+  const values = found.values.map((value) => back(second, value));
   const size = em(sheet);
   const across = written.reduce((most, block) => Math.max(most, at === 'x' ? block.height : block.width), 0);
   const starts = written.map((block, i) => {

@@ -82,8 +82,8 @@ const lookAt = ({ sheet, at }: ValueFitting, value: number) => {
 
 function setLabel(fitting: ValueFitting, value: number, decimals: number) {
   const { color: _, ...face } = lookAt(fitting, value);
-  const own = { further: fitting.tickScale, ...face };
-  return setRole(fitting.sheet, 'tickLabel', labelText(fitting, value, decimals), undefined, own);
+  const options = { further: fitting.tickScale, ...face };
+  return setRole(fitting.sheet, 'tickLabel', labelText(fitting, value, decimals), undefined, options);
 }
 
 /** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
@@ -281,7 +281,7 @@ export function fitValueAxis(fitting: ValueFitting): FittedValueAxis {
     divisorOf(settings.format) === 1
       ? [warning('decimals-too-few', { path, decimals: settings.format.decimals, needed: ticks.decimals })]
       : [];
-  const own = numberForm(plan, sheet.settings);
-  const write = (value: number, places: number) => formatNumber(value, places, own);
+  const form = numberForm(plan, sheet.settings);
+  const write = (value: number, places: number) => formatNumber(value, places, form);
   return { ...fitted, shows: 'value', ticks, decimals, write, problems };
 }

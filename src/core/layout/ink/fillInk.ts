@@ -12,18 +12,18 @@ const plainOutline = 0.75;
 
 /** The outline of a fill: that of the style with what an accent changes; a fill that would melt into its ground has one. */
 function outlineOf({ settings }: Typesetter, fill: Fill): DashedLine | undefined {
-  const { outline: own } = fill;
+  const { outline: accented } = fill;
   const { outline } = settings.bars;
-  if (!own) {
+  if (!accented) {
     if (outline.width > 0) return outline;
     const isPlain = fill.pattern === undefined;
     const isLost = isPlain && (fill.held || !isSeen('surface', surfaceOf(settings, fill), groundOf(settings)));
     return isLost ? { ...outline, width: plainOutline } : undefined;
   }
-  const width = own.width ?? (outline.width > 0 ? outline.width : plainOutline);
+  const width = accented.width ?? (outline.width > 0 ? outline.width : plainOutline);
   if (width === 0) return undefined;
-  const color = own.color ?? outline.color;
-  if (own.dash !== undefined) return dashed(width, color, own.dash);
+  const color = accented.color ?? outline.color;
+  if (accented.dash !== undefined) return dashed(width, color, accented.dash);
   return { ...outline, width, color };
 }
 

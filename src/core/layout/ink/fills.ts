@@ -18,11 +18,11 @@ const mayBe = (spotlit: Cell, cell: Cell) =>
 /** What accents say of a cell, the wider under the narrower: one that names more variables, or stands later. */
 export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell: Cell): AccentLook & { from?: string } {
   if (plan.singled.accents.length === 0) return {};
-  const own = plan.singled.accents
+  const accents = plan.singled.accents
     .filter((accent) => covers(accent.cell, cell))
     .sort((a, b) => Object.keys(a.cell).length - Object.keys(b.cell).length || a.index - b.index);
   const joined: AccentLook & { from?: string } = {};
-  for (const { index } of own) {
+  for (const { index } of accents) {
     const look = entryAt(colors.accents, index);
     const { outline, line, label, words } = joined;
     Object.assign(joined, look);

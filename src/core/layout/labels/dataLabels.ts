@@ -90,10 +90,10 @@ function pendingLabels(sheet: Sheet, scales: PanelScales): Pending[] {
 
 /** Sets a label inside its bar, in the ink or the paper, whichever stands out. */
 function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextItem {
-  const { anchor, within, role, block, ground = sheet.settings.paper, color: own, shows } = pending;
+  const { anchor, within, role, block, ground = sheet.settings.paper, color: chosen, shows } = pending;
   const { middle, vertical } = anchor;
   const { foot, tip } = anchor.inside ?? { foot: 0, tip: 0 };
-  const color = own ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
+  const color = chosen ?? onPaper(ground, sheet.settings.text.dataLabel.color, sheet.settings.paper);
   const half = (vertical && !turned ? block.capHeight : block.width) / 2;
   const off = Math.sign(tip - foot) * (insideGap(sheet) + half);
   const along = within === 'center' ? (foot + tip) / 2 : within === 'base' ? foot + off : tip - off;

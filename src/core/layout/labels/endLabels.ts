@@ -78,8 +78,8 @@ function fitting(
 }
 
 function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): EndLabels {
-  const own = sideOf(sheet, scales, name);
-  const { side, stays, onRight } = own;
+  const place = sideOf(sheet, scales, name);
+  const { side, stays, onRight } = place;
   const all = (sheet.plan.endLabels ?? [])
     .map((label) => (stays ? { ...label, y: label.other ?? label.y } : label))
     .filter((label) => label.side === side && within(scales.y, label.y));
@@ -97,7 +97,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): 
     kept.flatMap((one, i): PlateItem[] => {
       const levels = { at: entryAt(places, i).at, middle: entryAt(middles, i) };
       const edge = onRight ? panel.x + panel.width : panel.x;
-      return labelInk(sheet, one, { ...own, ...levels, moved, ends: endOf(sheet, scales, own, edge) }, i);
+      return labelInk(sheet, one, { ...place, ...levels, moved, ends: endOf(sheet, scales, place, edge) }, i);
     }),
   );
   return { items, leftOut: all.length - kept.length };

@@ -60,9 +60,9 @@ function inkAt(sheet: Sheet, { blocks, key, gap }: SetRemarks, { x, y: top }: { 
     const item = textAt(block, [x + key, y], textLabel(sheet, 'dataLabel', { role, from }));
     const middle = y + block.ascent - block.capHeight / 2;
     y += block.height + gap;
-    const own = of === undefined ? undefined : series[of];
-    if (key === 0 || !own || of === undefined) return [item];
-    const fill = fillOf(sheet, own, of, own.marks[0]?.cell ?? {});
+    const one = of === undefined ? undefined : series[of];
+    if (key === 0 || !one || of === undefined) return [item];
+    const fill = fillOf(sheet, one, of, one.marks[0]?.cell ?? {});
     const { stroke } = lineStroke(sheet, 'fit', fill, of);
     const ends: Point[] = [
       [x, middle],

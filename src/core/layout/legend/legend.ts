@@ -207,9 +207,9 @@ function keyInk(
     );
   }
   if (key === 'fill') {
-    const { corner: radius, width: own } = sheet.settings.legend.key;
+    const { corner: radius, width: edge } = sheet.settings.legend.key;
     // Beside keys of lines, which are longer, those of fills keep their own width.
-    const wide = own === undefined ? Math.min(width, sheet.settings.space.legendKey * em(sheet)) : width;
+    const wide = edge === undefined ? Math.min(width, sheet.settings.space.legendKey * em(sheet)) : width;
     const rect = { x: middle - wide / 2, y: corner.y, width: wide, height };
     return barRect(sheet, { rect, rounded: ['top', 'bottom'] }, { ...fill, corner: radius }, role);
   }
@@ -242,8 +242,8 @@ function titleInk(sheet: Sheet, { title }: FittedLegend, x: number, y: number): 
   if (!title) return [];
   const { plan, settings } = sheet;
   const by = plan.legend?.by;
-  const own = by === undefined ? 'chart' : `codebook.variables.${by}.label`;
-  const from = settings.legend.title === undefined ? own : 'legend.title';
+  const decidedBy = by === undefined ? 'chart' : `codebook.variables.${by}.label`;
+  const from = settings.legend.title === undefined ? decidedBy : 'legend.title';
   const label = textLabel(sheet, 'legendTitle', { role: 'legend.title', from });
   return [textAt(title.block, [x + title.x, y + title.y], label)];
 }
@@ -302,8 +302,8 @@ function rampInk(sheet: Sheet, legend: FittedLegend, x: number, y: number): Plat
     const t = (i + 0.5) / rampSlices;
     const { color, from } = shadedFill(sheet, fill, first.shade + t * (last.shade - first.shade));
     // Each reaches to the end and is covered by the next, so that no edge shows between them.
-    const own = { x: first.x, y: first.level + i * slice, width: side, height: (rampSlices - i) * slice };
-    return { type: 'rect', role: `legend.shades.ramp[${i}]`, from, box: own, ...own, fill: color };
+    const box = { x: first.x, y: first.level + i * slice, width: side, height: (rampSlices - i) * slice };
+    return { type: 'rect', role: `legend.shades.ramp[${i}]`, from, box: box, ...box, fill: color };
   });
   const color = sheet.settings.text.legendEntry.color;
   const end = first.x + side + rampTick * em(sheet);

@@ -16,14 +16,14 @@ export type LegendEntry =
 function groupEntries({ plan, settings }: Sheet): LegendEntry[] {
   const { words, legend } = settings;
   const { by, entries = [] } = plan.legend ?? {};
-  const own = byCategory(entries, legend.names);
+  const found = byCategory(entries, legend.names);
   const inStyle = (name: string) => (words.case === 'title' ? inCase(name, 'title', words.keep) : name);
   return entries.flatMap(({ code, name }, i): LegendEntry[] => {
     const series = plan.series[i];
     if (!series) return [];
     const of: Cell = by === undefined ? {} : { [by]: code };
     const from = by === undefined ? 'chart' : `codebook.variables.${by}.values.${code}`;
-    return [{ is: 'group', text: own.get(i) ?? inStyle(name), series, place: i, of, from }];
+    return [{ is: 'group', text: found.get(i) ?? inStyle(name), series, place: i, of, from }];
   });
 }
 

@@ -33,14 +33,14 @@ const notchDepth = 0.22;
 function acrossOf(sheet: Typesetter, scales: GroupScales, mark: BoxMark): Across {
   const [from, to] = groupEdges(sheet, scales, mark);
   const width = to - from;
-  const own = mark.points ? width * besidePoints : width;
-  const half = (own * mark.width) / 2;
-  const middle = from + own / 2;
+  const boxWidth = mark.points ? width * besidePoints : width;
+  const half = (boxWidth * mark.width) / 2;
+  const middle = from + boxWidth / 2;
   return {
     a: middle - half,
     b: middle + half,
     middle,
-    ...(mark.points ? { points: [from + own + width * 0.06, to] satisfies [number, number] } : {}),
+    ...(mark.points ? { points: [from + boxWidth + width * 0.06, to] satisfies [number, number] } : {}),
   };
 }
 
@@ -162,7 +162,7 @@ function pointInk(
       fill: color === undefined || isOwn ? seen(sized) : { ...sized, color, from: `boxes.${part}.color` },
     };
   };
-  const own = beyond.flatMap(([name, value], i): PlateItem[] => {
+  const cases = beyond.flatMap(([name, value], i): PlateItem[] => {
     const index = name === 'outliers' ? i : i - mark.box.outliers.length;
     const { ids } = mark;
     const look = ids ? fillOf({ ...mark.cell, [ids.variable]: entryAt(ids.texts, i) }) : fill;
@@ -178,7 +178,7 @@ function pointInk(
       })
     : [];
   const mean = mark.mean !== undefined && inside(mark.mean) ? [marker('mean[0]', mark.mean, single('mean', ink))] : [];
-  return [...beside, ...own, ...mean];
+  return [...beside, ...cases, ...mean];
 }
 
 /** Diameter of the markers of values beyond the whiskers. */

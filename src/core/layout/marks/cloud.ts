@@ -138,9 +138,9 @@ function namedOf(mark: CloudMark, sheet: Sheet, scales: PanelScales): NamedCase[
     const [x, y] = [entryAt(mark.xs, index), entryAt(mark.ys, index)];
     if (name === undefined || !within(scales.x, x) || !within(scales.y, y)) return [];
     const { ids } = mark;
-    const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: entryAt(ids.texts, index) }).size;
+    const accented = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: entryAt(ids.texts, index) }).size;
     const at = [placeAt(scales.x, x), placeAt(scales.y, y)] as const;
-    return [{ name, at, size: sizeOf(mark, index) * (own ?? usual), index }];
+    return [{ name, at, size: sizeOf(mark, index) * (accented ?? usual), index }];
   });
 }
 
@@ -154,11 +154,11 @@ export const cloud: MarkType<CloudMark> = {
     const { shades } = mark;
     if (shades && rows.length > many && !mark.areas && !mark.ids) {
       const shown = Array.from({ length: shadeSteps }, (_, step): PlateItem[] => {
-        const own = rows.map((_row, i) => i).filter((i) => stepOf(shades[rows[i] as number] as number) === step);
-        if (own.length === 0) return [];
+        const inStep = rows.map((_row, i) => i).filter((i) => stepOf(shades[rows[i] as number] as number) === step);
+        if (inStep.length === 0) return [];
         const places = {
-          xs: picked(xs, own),
-          ys: picked(ys, own),
+          xs: picked(xs, inStep),
+          ys: picked(ys, inStep),
         };
         return [oneItem(context, shadedFill(sheet, fill, (step + 0.5) / shadeSteps), places)];
       });
@@ -177,8 +177,8 @@ export const cloud: MarkType<CloudMark> = {
       const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
       const named = mark.ids && context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string });
       // What is singled out has its own colour, all else that of the ramp.
-      const own = named && (!shades || named.color !== fill.color) ? named : base;
-      return markerOf(sheet, { shape, fill: own, times: sizeOf(mark, row), among: 'many' }, name, [
+      const look = named && (!shades || named.color !== fill.color) ? named : base;
+      return markerOf(sheet, { shape, fill: look, times: sizeOf(mark, row), among: 'many' }, name, [
         xs[i] as number,
         ys[i] as number,
       ]);

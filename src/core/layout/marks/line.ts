@@ -22,8 +22,8 @@ export function lineStroke(
   series: number,
 ): { stroke: PlateStroke; from: string } {
   const { lines, fits, references, errorBars } = settings;
-  const { width = lines.width * (fill.quiet ? 0.6 : 1), dash: own } = fill.line ?? {};
-  const dash = own ?? lines.dashes[series % lines.dashes.length] ?? 'solid';
+  const { width = lines.width * (fill.quiet ? 0.6 : 1), dash: accented } = fill.line ?? {};
+  const dash = accented ?? lines.dashes[series % lines.dashes.length] ?? 'solid';
   switch (as) {
     case 'series':
     case 'curve':

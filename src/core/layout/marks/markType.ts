@@ -1,7 +1,7 @@
 import type { Cell, LineRole, Mark, Plan, Share } from '../../chart/plan.js';
 import type { PlateItem, PlateStroke } from '../../plate/plate.js';
 import type { Piece } from '../../space/order.js';
-import type { Place } from '../../space/view.js';
+import type { SpacePoint } from '../../space/view.js';
 import type { MarkerShape } from '../../style/settings.js';
 import type { PanelScales } from '../axes/panelScales.js';
 import type { Shape } from '../ink/inkIndex.js';
@@ -66,7 +66,7 @@ export type LegendKey = 'fill' | 'marker' | 'line';
 export type ScenePiece = Piece & {
   ink: SceneInk;
   /** Of a case: where it stands in the box, and its row in its mark. */
-  place?: Place;
+  place?: SpacePoint;
   row?: number;
 };
 

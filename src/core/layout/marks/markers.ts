@@ -143,9 +143,9 @@ export function markerOf(
   const xs = coordinates.filter((_, i) => i % 2 === 0);
   const ys = coordinates.filter((_, i) => i % 2 === 1);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const own = fill.outline?.width ?? (fill.outline && edge === 0 ? 0.75 : undefined);
+  const outlined = fill.outline?.width ?? (fill.outline && edge === 0 ? 0.75 : undefined);
   const usualEdge = edgeOf(sheet, fill);
-  const line = own ?? (openLine || usualEdge.width);
+  const line = outlined ?? (openLine || usualEdge.width);
   const half = line / 2;
   const box: Box = {
     x: left - half,

@@ -59,9 +59,9 @@ export function lineKeyOf(series: Series, { settings }: Pick<Sheet, 'settings'>)
 
 /** What of the data a mark shows; none for one that stands for no variable. */
 function shownBy(mark: Mark, { value }: MarkType<Mark>): Shown | undefined {
-  const own = value?.(mark);
-  if (own === undefined && Object.keys(mark.cell).length === 0) return undefined;
-  return { of: mark.cell, ...(own === undefined ? {} : { value: own }) };
+  const shown = value?.(mark);
+  if (shown === undefined && Object.keys(mark.cell).length === 0) return undefined;
+  return { of: mark.cell, ...(shown === undefined ? {} : { value: shown }) };
 }
 
 /** A mark to be drawn, with what it is drawn with once its fill is known. */
@@ -90,9 +90,9 @@ class Layers {
     const items = remembered(
       this.sheet,
       () => {
-        const own = context();
-        if (own.fill.quiet) layers = this.back;
-        return type.ink(mark, own).flatMap((ink, depth) => {
+        const given = context();
+        if (given.fill.quiet) layers = this.back;
+        return type.ink(mark, given).flatMap((ink, depth) => {
           for (const _ of ink) depths.push(depth);
           return ink;
         });
@@ -114,8 +114,8 @@ class Layers {
 
 /** The colour of a reference line: its own, or that of the style. */
 export function referenceFill({ settings, colors }: Sheet, { look }: LineMark, i: number): Fill {
-  const own = look?.color === undefined ? undefined : colors.read(look.color);
-  if (own !== undefined) return { color: own, from: `chart.references.${i}.color` };
+  const color = look?.color === undefined ? undefined : colors.read(look.color);
+  if (color !== undefined) return { color: color, from: `chart.references.${i}.color` };
   return { color: settings.references.color, from: 'references.color' };
 }
 
@@ -132,8 +132,8 @@ export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
   for (const [s, series] of sheet.plan.series.entries()) {
     const look = (cell: Cell) => fillOf(sheet, series, s, cell);
     for (const [m, mark] of series.marks.entries()) {
-      const own = { sheet, scales, fillOf: look, series: series.quiet ? 0 : s, role: `series[${s}].marks[${m}]` };
-      layers.draw({ mark, context: () => ({ ...own, fill: look(mark.cell) }) });
+      const context = { sheet, scales, fillOf: look, series: series.quiet ? 0 : s, role: `series[${s}].marks[${m}]` };
+      layers.draw({ mark, context: () => ({ ...context, fill: look(mark.cell) }) });
     }
   }
   return layers.ink;

@@ -17,7 +17,7 @@ export const skin: MarkType<SkinMark> = {
     const color = lineInk(sheet.settings, fill);
     const { tint } = sheet.settings.scene;
     const { from } = fill;
-    const own = seenSkin(mark, scene);
+    const seen = seenSkin(mark, scene);
     const line = (part: string, share: number, by: number): Extract<ScenePiece['ink'], { is: 'line' }> => ({
       is: 'line',
       stroke: { width: width * by, color: blended(color, groundOf(sheet.settings), share) },
@@ -25,20 +25,20 @@ export const skin: MarkType<SkinMark> = {
       from,
     });
     const veil: ScenePiece[] =
-      opacity > 0 ? veilPieces(own, { is: 'face', fill: color, opacity, role: `${role}.veil`, from }, next) : [];
+      opacity > 0 ? veilPieces(seen, { is: 'face', fill: color, opacity, role: `${role}.veil`, from }, next) : [];
     if (width === 0) return veil;
-    const outline = zeroStretches(own, (corner) => entryAt(own.facing, corner));
+    const outline = zeroStretches(seen, (corner) => entryAt(seen.facing, corner));
     const ticks = scene.heights;
     const planes = mark.planes ?? ticks.map((at) => ({ normal: [0, 0, 1] as const, at }));
     const rings = planes.flatMap(({ normal, at }) =>
-      zeroStretches(own, (corner) => {
+      zeroStretches(seen, (corner) => {
         const k = 3 * corner;
-        const { values: v } = own;
+        const { values: v } = seen;
         return normal[0] * numberAt(v, k) + normal[1] * numberAt(v, k + 1) + normal[2] * numberAt(v, k + 2) - at;
       }),
     );
-    const near = rings.filter(({ triangle }) => facesEye(own, triangle));
-    const far = rings.filter(({ triangle }) => !facesEye(own, triangle));
+    const near = rings.filter(({ triangle }) => facesEye(seen, triangle));
+    const far = rings.filter(({ triangle }) => !facesEye(seen, triangle));
     return [
       ...veil,
       ...stretchPieces(far, line('far', tint, 0.55), next),

@@ -1,7 +1,7 @@
 import { entryAt, numberAt } from '../../at.js';
 import type { SkinMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
-import type { Place, Seen } from '../../space/view.js';
+import type { Seen, SpacePoint } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { tripleOf } from '../../tuple.js';
 import { inBox, isInBox, onPage, type SceneScales } from '../axes/sceneScales.js';
@@ -12,15 +12,15 @@ type Triangle = readonly [number, number, number];
 /** A surface in its scene: corners in the box and on the page, and how each faces the eye. */
 export interface SeenSkin {
   values: Float64Array;
-  places: Place[];
+  places: SpacePoint[];
   seen: Seen[];
   /** Above 0 where the outer side is seen. */
   facing: number[];
   triangles: Triangle[];
 }
 
-const subtract = (a: Place, b: Place): Place => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-const cross = (a: Place, b: Place): Place => [
+const subtract = (a: SpacePoint, b: SpacePoint): SpacePoint => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+const cross = (a: SpacePoint, b: SpacePoint): SpacePoint => [
   a[1] * b[2] - a[2] * b[1],
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0],
@@ -31,7 +31,7 @@ export function seenSkin({ mesh }: SkinMark, scene: SceneScales): SeenSkin {
   const count = mesh.corners.length / 3;
   const valuesAt = (i: number) => placeBy((axis) => numberAt(mesh.corners, 3 * i + axis));
   const inside = Array.from({ length: count }, (_, i) => isInBox(scene, valuesAt(i)));
-  const places = inside.map((isIn, i): Place => (isIn ? inBox(scene, valuesAt(i)) : [0, 0, 0]));
+  const places = inside.map((isIn, i): SpacePoint => (isIn ? inBox(scene, valuesAt(i)) : [0, 0, 0]));
   const triangles: Triangle[] = [];
   const outward = places.map((): [number, number, number] => [0, 0, 0]);
   for (let t = 0; t < mesh.triangles.length; t += 3) {

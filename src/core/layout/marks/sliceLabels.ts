@@ -78,8 +78,8 @@ function sidesThatFit(slices: readonly Labelled[], panel: Box, size: number): La
   const kept = new Set<Labelled>();
   for (const side of [1, -1]) {
     let left = panel.height;
-    const own = slices.filter((slice) => sideOf(slice) === side);
-    for (const slice of own.sort((a, b) => b.mark.to - b.mark.from - (a.mark.to - a.mark.from))) {
+    const onSide = slices.filter((slice) => sideOf(slice) === side);
+    for (const slice of onSide.sort((a, b) => b.mark.to - b.mark.from - (a.mark.to - a.mark.from))) {
       left -= slice.block.height + 0.15 * size;
       if (left < 0) break;
       kept.add(slice);
@@ -154,16 +154,16 @@ function outerLabels(
 ): PlateItem[] {
   const { cx, cy, radius } = circle;
   const size = em(sheet);
-  const own = slices.filter((slice) => !slice.inside && sideOf(slice) === side);
+  const outside = slices.filter((slice) => !slice.inside && sideOf(slice) === side);
   const middles = spread(
-    own.map(({ middle, block }) => ({
+    outside.map(({ middle, block }) => ({
       at: onCircle(withRadius(circle, radius + 0.7 * size), middle)[1],
       size: block.height + 0.15 * size,
     })),
     panel.y,
     panel.y + panel.height,
   );
-  return own.flatMap(({ block, middle, place, color }, i): PlateItem[] => {
+  return outside.flatMap(({ block, middle, place, color }, i): PlateItem[] => {
     const y = entryAt(middles, i);
     const [edge, bend] = [
       onCircle(withRadius(circle, radius + 0.15 * size), middle),

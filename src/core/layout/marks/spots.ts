@@ -3,7 +3,7 @@ import type { SpotsMark } from '../../chart/plan.js';
 import { blended, contrast } from '../../color/color.js';
 import { besideRole } from '../../plate/role.js';
 import { type NumberScale, position } from '../../scale/numberScale.js';
-import type { Place, Seen } from '../../space/view.js';
+import type { Seen, SpacePoint } from '../../space/view.js';
 import type { PanelScales } from '../axes/panelScales.js';
 import { onPage, type SceneScales } from '../axes/sceneScales.js';
 import { accentOf } from '../ink/fills.js';
@@ -24,7 +24,7 @@ const fadeSteps = 16;
 /** A case in its scene. */
 interface Spot {
   row: number;
-  place: Place;
+  place: SpacePoint;
   seen: Seen;
 }
 
@@ -34,7 +34,7 @@ export function spotsIn(mark: SpotsMark, scene: SceneScales): Spot[] {
   const { xs, ys, zs } = mark;
   const [x, y, z] = [alongOf(scene.axes.x), alongOf(scene.axes.y), alongOf(scene.axes.z)];
   for (let row = 0; row < xs.length; row += 1) {
-    const place: Place = [x(entryAt(xs, row)), y(entryAt(ys, row)), z(entryAt(zs, row))];
+    const place: SpacePoint = [x(entryAt(xs, row)), y(entryAt(ys, row)), z(entryAt(zs, row))];
     if (Number.isNaN(place[0] + place[1] + place[2])) continue;
     // Nothing has no area.
     if (mark.areas?.[row] === 0) continue;
@@ -61,7 +61,7 @@ const sceneOf = ({ space }: PanelScales): SceneScales => {
 };
 
 /** How near a place is, from −1 at the far end of the box to 1 at the near one. */
-function depthAt({ projection }: SceneScales, sides: Place, place: Place): number {
+function depthAt({ projection }: SceneScales, sides: SpacePoint, place: SpacePoint): number {
   const [, , near] = projection.see(place);
   const [, , middle] = projection.see([0, 0, 0]);
   const half = Math.hypot(...sides) / 2;
@@ -78,11 +78,11 @@ export function sizeIn(
   { plan }: Pick<Sheet, 'plan'>,
   { row, place }: Spot,
 ): number {
-  const own = mark.areas ? diameterFor(entryAt(mark.areas, row)) : 1;
+  const diameter = mark.areas ? diameterFor(entryAt(mark.areas, row)) : 1;
   const { space } = plan;
-  if (!space?.depth.size) return own;
-  if (space.view.distance !== undefined) return own * scene.projection.sizeAt(place);
-  return own * (1 + parallelDepth * depthAt(scene, space.sides, place));
+  if (!space?.depth.size) return diameter;
+  if (space.view.distance !== undefined) return diameter * scene.projection.sizeAt(place);
+  return diameter * (1 + parallelDepth * depthAt(scene, space.sides, place));
 }
 
 /** A fill that has lost some of its colour to the paper, but stands out from it as marks must. */
@@ -112,9 +112,9 @@ export const spots: MarkType<SpotsMark> = {
       const base = shades ? shadedFill(sheet, fill, entryAt(shades, row)) : fill;
       const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: entryAt(ids.texts, row) });
       // What is singled out has its own colour, all else that of the ramp.
-      const own = named && (!shades || named.color !== fill.color) ? named : base;
+      const drawnAs = named && (!shades || named.color !== fill.color) ? named : base;
       const far = space?.depth.fade ? (1 - depthAt(scene, space.sides, place)) / 2 : 0;
-      const look = far > 0 && own.color !== 'none' ? faded(sheet, own, Math.min(1, far)) : own;
+      const look = far > 0 && drawnAs.color !== 'none' ? faded(sheet, drawnAs, Math.min(1, far)) : drawnAs;
       const times = sizeIn(mark, scene, sheet, spot);
       const radius = ((look.size ?? sheet.settings.markers.size) * times) / 2;
       if (ink?.fill !== look || ink.times !== times) ink = { is: 'marker', fill: look, shape, times, role: points };
@@ -150,9 +150,9 @@ export const spots: MarkType<SpotsMark> = {
       const name = mark.names?.[spot.row];
       if (name === undefined) return [];
       const { ids } = mark;
-      const own = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: entryAt(ids.texts, spot.row) }).size;
+      const accented = ids && accentOf(sheet, { ...mark.cell, [ids.variable]: entryAt(ids.texts, spot.row) }).size;
       const at = [spot.seen[0], spot.seen[1]] as const;
-      return [{ name, at, size: sizeIn(mark, scene, sheet, spot) * (own ?? usual), index: spot.row }];
+      return [{ name, at, size: sizeIn(mark, scene, sheet, spot) * (accented ?? usual), index: spot.row }];
     });
   },
   caseRole: (role, index) => ({ role: besideRole(role, 'names', index), from: 'chart.names' }),

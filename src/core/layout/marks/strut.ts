@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { StrutMark } from '../../chart/plan.js';
 import { boxOf } from '../../space/pieces.js';
-import type { Place } from '../../space/view.js';
+import type { SpacePoint } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { inBox, onPage } from '../axes/sceneScales.js';
 import type { MarkType, ScenePiece } from './markType.js';
@@ -16,14 +16,14 @@ export const strut: MarkType<StrutMark> = {
     const scene = scales.space;
     const { width } = sheet.settings.fits;
     if (!scene || width === 0) return [];
-    const at = (t: number): Place => placeBy((i) => mark.from[i] + t * (mark.to[i] - mark.from[i]));
-    const isIn = (place: Place) =>
+    const at = (t: number): SpacePoint => placeBy((i) => mark.from[i] + t * (mark.to[i] - mark.from[i]));
+    const isIn = (place: SpacePoint) =>
       (['x', 'y', 'z'] as const).every((axis, i) => {
         const { low, high } = scene.axes[axis];
         return entryAt(place, i) >= low && entryAt(place, i) <= high;
       });
     const half = width / 2;
-    return Array.from({ length: parts }, (_, k): [Place, Place] => [at(k / parts), at((k + 1) / parts)])
+    return Array.from({ length: parts }, (_, k): [SpacePoint, SpacePoint] => [at(k / parts), at((k + 1) / parts)])
       .filter(([a, b]) => isIn(a) && isIn(b))
       .map(([from, to]): ScenePiece => {
         const [a, b] = [onPage(scene, inBox(scene, from)), onPage(scene, inBox(scene, to))];

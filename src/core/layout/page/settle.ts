@@ -87,8 +87,8 @@ function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: Fit
     if (plan.shows !== 'value' || axis.shows !== 'value' || scale.shows !== 'value' || !outer[at]) return undefined;
     const length = at === 'x' ? panel.width : panel.height;
     const start = at === 'x' ? panel.x : panel.y;
-    const own = { ...scale, from: scale.from - start, to: scale.to - start };
-    return remembered(sheet, () => fitSecondAxis({ sheet, plan, at, length }, axis.ticks, own));
+    const inPanel = { ...scale, from: scale.from - start, to: scale.to - start };
+    return remembered(sheet, () => fitSecondAxis({ sheet, plan, at, length }, axis.ticks, inPanel));
   };
   return {
     sheet,

@@ -1,5 +1,5 @@
 import { entryAt } from '../../at.js';
-import type { Place, Projection } from '../../space/view.js';
+import type { Projection, SpacePoint } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
 
@@ -14,8 +14,8 @@ export interface Wall {
 /** An edge of the box along an axis, with the two walls that it joins. */
 export interface Edge {
   axis: SpaceAxis;
-  from: Place;
-  to: Place;
+  from: SpacePoint;
+  to: SpacePoint;
   walls: readonly [Wall, Wall];
   /** Whether it is part of the outline of the box on the page. */
   isOutline: boolean;
@@ -24,10 +24,10 @@ export interface Edge {
 const ends = [-1, 1] as const;
 const others: Record<SpaceAxis, readonly [SpaceAxis, SpaceAxis]> = { x: ['y', 'z'], y: ['x', 'z'], z: ['x', 'y'] };
 
-const placeAt = (at: Readonly<Partial<Record<SpaceAxis, number>>>): Place => [at.x ?? 0, at.y ?? 0, at.z ?? 0];
+const placeAt = (at: Readonly<Partial<Record<SpaceAxis, number>>>): SpacePoint => [at.x ?? 0, at.y ?? 0, at.z ?? 0];
 
 /** The walls of a box as they are seen. @param sides lengths of the box */
-export function wallsOf(projection: Projection, sides: Place): Wall[] {
+export function wallsOf(projection: Projection, sides: SpacePoint): Wall[] {
   return spaceAxes.flatMap((axis, i) =>
     ends.map((end): Wall => {
       const outward = placeBy((i) => (spaceAxes[i] === axis ? end : 0));
@@ -38,7 +38,7 @@ export function wallsOf(projection: Projection, sides: Place): Wall[] {
 }
 
 /** The edges of a box as they are seen. */
-export function edgesOf(walls: readonly Wall[], sides: Place): Edge[] {
+export function edgesOf(walls: readonly Wall[], sides: SpacePoint): Edge[] {
   const half = { x: sides[0] / 2, y: sides[1] / 2, z: sides[2] / 2 };
   const wall = (axis: SpaceAxis, end: -1 | 1) =>
     entryAt(
@@ -59,7 +59,7 @@ export function edgesOf(walls: readonly Wall[], sides: Place): Edge[] {
 }
 
 /** The corners of a wall, in the order about it. */
-export function cornersOf({ axis, end }: Wall, sides: Place): Place[] {
+export function cornersOf({ axis, end }: Wall, sides: SpacePoint): SpacePoint[] {
   const half = { x: sides[0] / 2, y: sides[1] / 2, z: sides[2] / 2 };
   const [first, second] = others[axis];
   return (
@@ -79,7 +79,7 @@ export function cornersOf({ axis, end }: Wall, sides: Place): Place[] {
 }
 
 /** The line across a wall at a place along one of the axes that lie in it. */
-export function lineAcross(wall: Wall, along: SpaceAxis, at: number, sides: Place): [Place, Place] {
+export function lineAcross(wall: Wall, along: SpaceAxis, at: number, sides: SpacePoint): [SpacePoint, SpacePoint] {
   const half = { x: sides[0] / 2, y: sides[1] / 2, z: sides[2] / 2 };
   const [first, second] = others[wall.axis];
   const across = along === first ? second : first;

@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
 import type { SpacePlan } from '../../chart/plan.js';
 import { type Box, boxAround, type PlateItem } from '../../plate/plate.js';
-import { type Place, Projection } from '../../space/view.js';
+import { Projection, type SpacePoint } from '../../space/view.js';
 import { tripleOf } from '../../tuple.js';
 import { type SceneScales, type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
 import { valueScale } from '../axes/valueAxis.js';
@@ -16,7 +16,7 @@ import { fitSceneAxis, type SceneAxis, sceneAxis, settingsOf } from './sceneAxis
 /** A scene fitted into its panel: its axes with their words, and what stands behind everything. */
 export interface Scene {
   /** Sides of the box. */
-  sides: Place;
+  sides: SpacePoint;
   scales: SceneScales;
   walls: Wall[];
   edges: Edge[];
@@ -40,14 +40,14 @@ const overhangOf = ({ plan, settings }: Sheet): number => {
 };
 
 /** The edge along which an axis stands: on the outline, low on the page, and left of it for the upright one. */
-function edgeFor(at: SpaceAxis, edges: readonly Edge[], seen: (place: Place) => Point): Edge | undefined {
-  const own = edges.filter((edge) => edge.axis === at && edge.isOutline);
+function edgeFor(at: SpaceAxis, edges: readonly Edge[], seen: (place: SpacePoint) => Point): Edge | undefined {
+  const outlines = edges.filter((edge) => edge.axis === at && edge.isOutline);
   const cost = ({ from, to }: Edge) => {
     const [a, b] = [seen(from), seen(to)];
     const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     return at === 'z' ? x - 1e-3 * y : -y + 1e-3 * x;
   };
-  return own.sort((a, b) => cost(a) - cost(b))[0];
+  return outlines.sort((a, b) => cost(a) - cost(b))[0];
 }
 
 /** The scene at a size, its middle at the origin of the page. */
@@ -55,7 +55,7 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
   const { sides } = space;
   const walls = wallsOf(projection, sides);
   const edges = edgesOf(walls, sides);
-  const seen = (place: Place): Point => {
+  const seen = (place: SpacePoint): Point => {
     const [x, y] = projection.see(place);
     return [x * unit, y * unit];
   };
@@ -84,10 +84,10 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
   const axes: SceneAxis[] = [];
   for (const [i, { at, edge }] of chosen.entries()) {
     const taken = axes.flatMap(({ words }) => words);
-    const own = remembered(sheet, () =>
+    const axis = remembered(sheet, () =>
       sceneAxis({ sheet, scales, at, plan: space.axes[at], fitted: entryAt(fitted, i), edge, taken }),
     );
-    axes.push(edge.isOutline ? own : { ...own, lines: [], words: [], isEndOn: true, fits: true });
+    axes.push(edge.isOutline ? axis : { ...axis, lines: [], words: [], isEndOn: true, fits: true });
   }
   const by = overhangOf(sheet);
   const corners = edges.flatMap(({ from, to }) => [seen(from), seen(to)]);
@@ -110,7 +110,7 @@ function sceneAt(sheet: Sheet, space: SpacePlan, projection: Projection, unit: n
 }
 
 /** How large the box is on the page at a size of 1. */
-function extent(projection: Projection, sides: Place): [number, number] {
+function extent(projection: Projection, sides: SpacePoint): [number, number] {
   const corners = [-1, 1].flatMap((x) =>
     [-1, 1].flatMap((y) =>
       [-1, 1].map((z) => projection.see([(x * sides[0]) / 2, (y * sides[1]) / 2, (z * sides[2]) / 2])),

@@ -2,7 +2,7 @@ import { entryAt } from '../../at.js';
 import type { ValueAxis } from '../../chart/plan.js';
 import { type LineItem, overlap, type TextItem } from '../../plate/plate.js';
 import { position } from '../../scale/numberScale.js';
-import type { Place } from '../../space/view.js';
+import type { SpacePoint } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import type { AxisSettings } from '../../style/settings.js';
 import { minorPlaces, straightLine } from '../axes/axisInk.js';
@@ -79,7 +79,7 @@ const unit = (a: Point): Point => {
   const size = length(a) || 1;
   return [a[0] / size, a[1] / size];
 };
-const length3 = (a: Place, b: Place): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+const length3 = (a: SpacePoint, b: SpacePoint): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 const dot = (a: Point, b: Point): number => a[0] * b[0] + a[1] * b[1];
 
 /** Words of two axes are apart by this many points, so that two numbers never read as one. */
@@ -138,7 +138,8 @@ function tickDirection({ scales, edge, at }: Drawing, outward: Point): Point {
   const seen = edge.walls.find(({ isBack }) => isBack);
   const other = edge.walls.find((wall) => wall !== seen);
   if (!seen || !other) return outward;
-  const step = (place: Place) => placeBy((i) => (spaceAxes[i] === other.axis ? place[i] + other.end * 0.05 : place[i]));
+  const step = (place: SpacePoint) =>
+    placeBy((i) => (spaceAxes[i] === other.axis ? place[i] + other.end * 0.05 : place[i]));
   const middle = placeBy((i) => (edge.from[i] + edge.to[i]) / 2);
   const [from, to] = [onPage(scales, middle), onPage(scales, step(middle))];
   const way = unit([to[0] - from[0], to[1] - from[1]]);
@@ -158,7 +159,7 @@ export function sceneAxis(drawing: Drawing): SceneAxis {
   const { sheet, scales, at, fitted, edge, taken } = drawing;
   const { start, end, direction, middle, outward } = edgeOnPage(drawing);
   const size = em(sheet);
-  const own = settingsOf(sheet, at);
+  const look = settingsOf(sheet, at);
   const along = length(add(end, start, -1));
   const side = length3(edge.from, edge.to) * scales.unit;
   if (along < leastLength * size && along < endOn * side)
@@ -170,11 +171,11 @@ export function sceneAxis(drawing: Drawing): SceneAxis {
     return [x, y];
   };
   const tick = tickDirection(drawing, outward);
-  const marks = own.ticks === 'none' ? 0 : own.tickLength * size;
-  const [inward, out] = tickShares[own.ticks];
+  const marks = look.ticks === 'none' ? 0 : look.tickLength * size;
+  const [inward, out] = tickShares[look.ticks];
   const stroke = {
-    width: own.tickMarks?.width ?? Math.max(own.line.width, 0.5),
-    color: own.tickMarks?.color ?? own.line.color,
+    width: look.tickMarks?.width ?? Math.max(look.line.width, 0.5),
+    color: look.tickMarks?.color ?? look.line.color,
   };
   const mark = (value: number, i: number, kind: 'ticks' | 'minorTicks', by: number): LineItem => {
     const p = placeOf(value);
@@ -183,21 +184,21 @@ export function sceneAxis(drawing: Drawing): SceneAxis {
   };
   const scale = scales.axes[at];
   const values = fitted.ticks.values.map((value) => position(scale, value));
-  const minor = minorPlaces(fitted, scale, own.minor);
+  const minor = minorPlaces(fitted, scale, look.minor);
   const lines = [
-    ...(own.line.width > 0
-      ? [slanted(straightLine({ role: `${name}.line`, from: `${name}.line` }, own.line, start, end))]
+    ...(look.line.width > 0
+      ? [slanted(straightLine({ role: `${name}.line`, from: `${name}.line` }, look.line, start, end))]
       : []),
     ...(marks > 0 ? minor.map((value, i) => mark(value, i, 'minorTicks', 0.6)) : []),
     ...(marks > 0 ? values.map((value, i) => mark(value, i, 'ticks', 1)) : []),
   ];
-  const labels = labelsOf(drawing, { values, placeOf, tick, outward, depth: out * marks + own.line.width / 2 });
+  const labels = labelsOf(drawing, { values, placeOf, tick, outward, depth: out * marks + look.line.width / 2 });
   const depth = labels.words.reduce(
     (most, { box }) => {
       const centre: Point = [box.x + box.width / 2, box.y + box.height / 2];
       return Math.max(most, dot(add(centre, start, -1), outward) + reach(box.width, box.height, outward));
     },
-    out * marks + own.line.width / 2,
+    out * marks + look.line.width / 2,
   );
   const title = titleOf(drawing, [...taken, ...labels.words], { middle, direction, outward, depth, along });
   return {
@@ -269,23 +270,23 @@ function titleOf(
   { middle, direction, outward, depth, along }: TitlePlaces,
 ): TextItem | 'none' | 'crowded' {
   const size = em(sheet);
-  const own = settingsOf(sheet, at);
+  const look = settingsOf(sheet, at);
   const { settings } = sheet;
-  const alone = flatSheet(sheet, own);
+  const alone = flatSheet(sheet, look);
   const room = Math.max(along, 7 * size);
-  const set = axisTitle(plan, 'x', at === 'z' && own.titleAngle === 0 ? 6 * size : room, alone);
+  const set = axisTitle(plan, 'x', at === 'z' && look.titleAngle === 0 ? 6 * size : room, alone);
   if (!set) return 'none';
   const { block } = set;
-  const from = own.title === undefined ? set.label.from : `axes.${at}.title`;
+  const from = look.title === undefined ? set.label.from : `axes.${at}.title`;
   const label = { ...set.label, role: `axes.${at}.title`, from };
-  const angle = at === 'z' && own.titleAngle === 0 ? 0 : readingAngle(direction);
+  const angle = at === 'z' && look.titleAngle === 0 ? 0 : readingAngle(direction);
   const turned: Point = [Math.cos((angle * Math.PI) / 180), -Math.sin((angle * Math.PI) / 180)];
   const half =
     Math.abs(dot(turned, outward)) * (block.width / 2) +
     Math.abs(dot([-turned[1], turned[0]], outward)) * (block.height / 2);
   const gap = settings.space.axisTitle * size;
   // Towards an end of the axis, as reading goes along it.
-  const slide = { start: -1, middle: 0, end: 1 }[own.titlePlace] * Math.max(0, (along - block.width) / 2);
+  const slide = { start: -1, middle: 0, end: 1 }[look.titlePlace] * Math.max(0, (along - block.width) / 2);
   const toEnd = at === 'z' ? add([0, 0], direction) : turned;
   const place = add(middle, toEnd, slide);
   for (let step = 0; step < mostSteps; step += 1) {

@@ -4,7 +4,7 @@ import { blended } from '../../color/color.js';
 import type { Box, LineItem, MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { position } from '../../scale/numberScale.js';
 import { type Marker, paintOrder } from '../../space/order.js';
-import type { Place, Seen } from '../../space/view.js';
+import type { Seen, SpacePoint } from '../../space/view.js';
 import { placeBy } from '../../space/view.js';
 import { minorPlaces } from '../axes/axisInk.js';
 import { inBox, isInBox, onPage, type SpaceAxis, spaceAxes } from '../axes/sceneScales.js';
@@ -132,10 +132,10 @@ export function frontInk(sheet: Sheet, { scales, edges }: Scene): PlateItem[] {
 }
 
 /** The place on a back wall straight across from a place; the floor is below also where it is no back wall. */
-function onWall({ sides, walls }: Scene, axis: SpaceAxis, place: Place): Place {
+function onWall({ sides, walls }: Scene, axis: SpaceAxis, place: SpacePoint): SpacePoint {
   const i = spaceAxes.indexOf(axis);
-  const own = walls.filter((wall) => wall.axis === axis);
-  const end = (axis === 'z' ? own.find((wall) => wall.end < 0) : own.find(({ isBack }) => isBack))?.end ?? -1;
+  const across = walls.filter((wall) => wall.axis === axis);
+  const end = (axis === 'z' ? across.find((wall) => wall.end < 0) : across.find(({ isBack }) => isBack))?.end ?? -1;
   return placeBy((k) => (k === i ? (end * sides[k]) / 2 : place[k]));
 }
 
@@ -162,7 +162,7 @@ function shadowsOf(
   const size = (fill.size ?? settings.markers.size) * settings.scene.shadows;
   const points: Point[] = [];
   for (let i = 0; i < mark.xs.length; i += 1) {
-    const values: Place = [mark.xs[i] as number, mark.ys[i] as number, mark.zs[i] as number];
+    const values: SpacePoint = [mark.xs[i] as number, mark.ys[i] as number, mark.zs[i] as number];
     if (!isInBox(scene.scales, values)) continue;
     const [x, y] = onPage(scene.scales, onWall(scene, axis, inBox(scene.scales, values)));
     points.push([x, y]);

@@ -23,9 +23,9 @@ export function sceneInk(sheet: Sheet, space: SpacePlan, scene: Scene, scales: P
       for (const [m, mark] of series.marks.entries()) {
         const role = `series[${s}].marks[${m}]`;
         const context = { sheet, scales, fill: look(mark.cell), fillOf: look, series: series.quiet ? 0 : s, role };
-        const own = typeOf(mark).pieces?.(mark, context, next) ?? [];
-        for (const piece of own) pieces.push(piece);
-        pieces.push(...dropPieces(sheet, space, scene, own, next));
+        const made = typeOf(mark).pieces?.(mark, context, next) ?? [];
+        for (const piece of made) pieces.push(piece);
+        pieces.push(...dropPieces(sheet, space, scene, made, next));
       }
     }
     for (const [m, mark] of space.common.entries()) {

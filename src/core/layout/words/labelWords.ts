@@ -33,8 +33,8 @@ function byWhole(all: readonly Labelled[]): Labelled[][] {
   const wholes = new Map<string, Labelled[]>();
   for (const one of all) {
     if (!one.share) continue;
-    const own = wholes.get(one.share.whole);
-    if (own) own.push(one);
+    const whole = wholes.get(one.share.whole);
+    if (whole) whole.push(one);
     else wholes.set(one.share.whole, [one]);
   }
   return [...wholes.values()];
@@ -68,13 +68,13 @@ export class LabelWriter {
     this.wholes = byWhole(all);
     const { format, percent, rounding } = settings.dataLabels;
     this.percentDecimals = percent.decimals ?? (rounding === 'sum' || addUp(this.wholes, 0) ? 0 : 1);
-    const own = () =>
+    const formatted = () =>
       plan.labelDecimals?.() ??
       Math.min(
         usualDecimals,
         all.reduce((most, { value }) => Math.max(most, decimalsOf(value)), 0),
       );
-    this.valueDecimals = format.decimals ?? scaledDecimals(own(), format);
+    this.valueDecimals = format.decimals ?? scaledDecimals(formatted(), format);
   }
 
   /** A share in percent, rounded with the others of its whole where the style asks for it. */

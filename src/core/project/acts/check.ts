@@ -25,9 +25,9 @@ const inkOf = (items: readonly PlateItem[], prefix: string): PlateItem[] =>
 function problemsOf(problems: readonly Problem[], parts: readonly Part[], part: Part): readonly Problem[] {
   if (parts.length === 1) return problems;
   const fileOf = ({ locate }: Part) => locate('chart').file;
-  const own = fileOf(part);
+  const file = fileOf(part);
   const files = new Set(parts.map(fileOf));
-  return problems.filter(({ place }) => (place && files.has(place.file) ? place.file === own : part === parts[0]));
+  return problems.filter(({ place }) => (place && files.has(place.file) ? place.file === file : part === parts[0]));
 }
 
 /** A figure of a drawing as rules look at it. @param placed width of the drawing in its document, in points */

@@ -27,11 +27,11 @@ interface Styled {
 async function inStyles(project: Project, path: string, options: ProjectOptions): Promise<Outcome<Styled[]>> {
   const problems: Problem[] = [];
   const styled: Styled[] = [];
-  const own = await project.draw(path, { ...options, style: undefined });
-  if (!own.ok) return fail(own.problems);
-  problems.push(...own.problems);
-  const { style } = own.value.about;
-  if (!Object.hasOwn(builtInStyles, style)) styled.push({ name: `${style} (its own)`, drawing: own.value });
+  const plain = await project.draw(path, { ...options, style: undefined });
+  if (!plain.ok) return fail(plain.problems);
+  problems.push(...plain.problems);
+  const { style } = plain.value.about;
+  if (!Object.hasOwn(builtInStyles, style)) styled.push({ name: `${style} (its own)`, drawing: plain.value });
   for (const name of Object.keys(builtInStyles)) {
     const drawn = await project.draw(path, { ...options, style: name });
     if (!drawn.ok) return fail([...problems, ...drawn.problems]);

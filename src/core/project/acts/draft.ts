@@ -118,9 +118,9 @@ function seated(roles: Fit['roles'], columns: readonly ColumnProfile[]): Seating
       return;
     }
     for (const [i, column] of left.entries()) {
-      const own = suits(column, role.accepts);
+      const isSuited = suits(column, role.accepts);
       // An earlier column in an earlier role, where both suit as well.
-      if (own > 0) seat([...taken, column], left.toSpliced(i, 1), score + own - 0.01 * i);
+      if (isSuited > 0) seat([...taken, column], left.toSpliced(i, 1), score + isSuited - 0.01 * i);
     }
     if (!role.isNeeded) seat([...taken, undefined], left, score);
   };

@@ -33,10 +33,10 @@ export function kindWords({
     const { innerType } = partsOf(field);
     const note = noteOf(innerType ?? field);
     if (!note) continue;
-    const own: KindSetting = { key, is: note.description, example: note.example ?? '…' };
+    const setting: KindSetting = { key, is: note.description, example: note.example ?? '…' };
     const role = (roles as Roles)[key];
-    if (!innerType || role?.draft?.isNeeded) needs.push(own);
-    else if (note.is === 'column') takes.push(own);
+    if (!innerType || role?.draft?.isNeeded) needs.push(setting);
+    else if (note.is === 'column') takes.push(setting);
   }
   return { name, shows: description, needs, takes };
 }

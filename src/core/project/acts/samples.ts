@@ -31,8 +31,8 @@ export async function samplesOf(drawing: Drawing): Promise<Samples> {
   const ink = settings.text.legendEntry.color;
   const box: Box = { x: 2, y: 1, width: width - 4, height: height - 2 };
   const picture = async (id: string, items: PlateItem[]) => {
-    const own = { ...plate, id, width, height, title: id, description: id, panel: box, items };
-    const svg = await write({ ...drawing, plate: own }, 'svg');
+    const sample = { ...plate, id, width, height, title: id, description: id, panel: box, items };
+    const svg = await write({ ...drawing, plate: sample }, 'svg');
     return svg.ok ? svg.value.replace(/^<\?xml.*\?>\n/, '') : '';
   };
   const each = async <T extends string>(

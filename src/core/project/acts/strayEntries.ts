@@ -30,15 +30,15 @@ const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figu
 async function tablesAround(project: Project, file: string, part: Part, codebook: string): Promise<string[]> {
   const { source } = project.store;
   const folder = (path: string) => source.folder?.(path) ?? Promise.resolve([]);
-  const own = tablesOf(project, file, part.figure.data);
+  const read = tablesOf(project, file, part.figure.data);
   const beside = (await folder(file)).filter((path) => figureEnding.test(path)).slice(0, mostFiles);
   for (const path of beside) {
     const found = await new Gatherer(project.store).document('figure', path);
-    if (found) own.push(...tablesOf(project, path, found.reading.value.data));
+    if (found) read.push(...tablesOf(project, path, found.reading.value.data));
   }
-  const near = await Promise.all([codebook, ...new Set(own)].map((path) => folder(path)));
+  const near = await Promise.all([codebook, ...new Set(read)].map((path) => folder(path)));
   const tables = near.flat().filter(isTablePath);
-  return [...new Set([...own, ...tables])].filter((path) => path !== codebook);
+  return [...new Set([...read, ...tables])].filter((path) => path !== codebook);
 }
 
 /**

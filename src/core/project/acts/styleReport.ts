@@ -65,12 +65,12 @@ const settingsIn = (look: unknown): [string, unknown][] =>
 
 /** What a style sets, and how many settings of those below it stand. */
 function settingsOf(layers: readonly Layer[]): Pick<StyleReport, 'sets' | 'inherited'> {
-  const own = lastOf(layers);
+  const top = lastOf(layers);
   const owner = new Map<string, { layer: string; value: unknown }>();
   for (const { name, look } of layers.slice(0, -1)) {
     for (const [path, value] of settingsIn(look)) owner.set(path, { layer: name, value });
   }
-  const sets = settingsIn(own.look).map(([path, value]): StyleSetting => {
+  const sets = settingsIn(top.look).map(([path, value]): StyleSetting => {
     const before = owner.get(path);
     owner.delete(path);
     return { path, value, ...(before ? { before } : {}) };

@@ -36,11 +36,11 @@ const beyondInk: readonly string[] = ['size.placed'];
 /** The paths by which the layout reads a setting: one that speaks of several axes, by each. */
 function readAs({ shows }: Part, [first, axis, ...rest]: readonly string[]): string[] {
   if (first !== 'axes' || axis === undefined) return [[first, axis, ...rest].filter(Boolean).join('.')];
-  const own = axisNames(shows).filter((name) => {
+  const names = axisNames(shows).filter((name) => {
     const shown = shows[name];
     return shown && axisKeys(name, shown).some((key) => key === axis);
   });
-  return own.map((name) => ['axes', name, ...rest].join('.'));
+  return names.map((name) => ['axes', name, ...rest].join('.'));
 }
 
 const begins = (path: string, other: string) => path === other || path.startsWith(`${other}.`);
@@ -79,12 +79,12 @@ function doubtfulSettings({ plate, parts: [part] }: Drawing, tries: IdleTries): 
   const isRead = (path: string) => read.some((one) => begins(one, path) || begins(path, one));
   const look = Object.fromEntries(Object.entries(part.figure).filter(([key]) => !others.includes(key)));
   return leavesOf(look).flatMap(({ path, value }) => {
-    const [own, paths] = [path.join('.'), readAs(part, path)];
-    if (beyondInk.includes(own)) return [];
+    const [setting, paths] = [path.join('.'), readAs(part, path)];
+    if (beyondInk.includes(setting)) return [];
     // What says what the style says anyway is kept on purpose, for another style.
     if (isLikeStyle(part, paths, value)) return [];
     const isWhole = tries === 'all' && readWhole.includes(entryAt(path, 0)) && isUnlikeStyle(part, paths, value);
-    return !paths.some(isRead) || isWhole ? [own] : [];
+    return !paths.some(isRead) || isWhole ? [setting] : [];
   });
 }
 
@@ -121,15 +121,15 @@ export async function idleInGeneral(
   const texts: Record<string, string> = {};
   const trial = openProject(overlaid(project.store.source, texts), { ...project.options, caption: true });
   const idle: Problem[] = [];
-  for (const own of candidates) {
-    texts[path] = patched(text, patchFor(text, [{ path: own.split('.'), value: undefined }]));
+  for (const candidate of candidates) {
+    texts[path] = patched(text, patchFor(text, [{ path: candidate.split('.'), value: undefined }]));
     const without = await trial.draw(path);
     if (!without.ok || inkText(without.value.plate) !== ink) continue;
     idle.push(
       warning(
         'setting-idle',
-        { path: own, needs: 'ink that hangs on it: the figure is the same without it' },
-        part.locate(own),
+        { path: candidate, needs: 'ink that hangs on it: the figure is the same without it' },
+        part.locate(candidate),
       ),
     );
   }

@@ -29,8 +29,8 @@ function swappedTitles(plan: Plan, settings: Settings, placeOf: (path: string) =
   const axes = axesOf(plan);
   return axes.flatMap(([axis, shown]): Problem[] => {
     const title = settings.axes[axis]?.title;
-    const own = bare(shown.title.label);
-    if (title === undefined || title === '' || bare(title) === own) return [];
+    const label = bare(shown.title.label);
+    if (title === undefined || title === '' || bare(title) === label) return [];
     const far = axes.find(
       ([name, { title: other }]) => name !== axis && other.label !== '' && bare(other.label) === bare(title),
     );
@@ -49,18 +49,18 @@ function dateProblems(
   placeOf: (path: string) => Place | undefined,
 ): Problem[] {
   const isDate = shown.form === 'date';
-  const own = (['from', 'to'] as const).flatMap((end) => {
+  const given = (['from', 'to'] as const).flatMap((end) => {
     const value = limits[end];
     return value === undefined || value === 'possible' || value === 'data' ? [] : [{ end, value }];
   });
-  const wrong = own.flatMap(({ end, value }): Problem[] => {
+  const wrong = given.flatMap(({ end, value }): Problem[] => {
     const path = `axes.${axis}.${end}`;
     const expects = isDate ? 'a date such as 2026-05-01, without a time zone' : 'a number';
     if (isDate ? dateLimit(value, end, true) !== undefined : typeof value === 'number') return [];
     return [error('wrong-type', { path, found: JSON.stringify(value), expects }, placeOf(path))];
   });
-  if (wrong.length > 0 || !isDate || own.length < 2) return wrong;
-  const [from, to] = own.flatMap(({ end, value }) => dateLimit(value, end, true) ?? []);
+  if (wrong.length > 0 || !isDate || given.length < 2) return wrong;
+  const [from, to] = given.flatMap(({ end, value }) => dateLimit(value, end, true) ?? []);
   const path = `axes.${axis}`;
   const facts = { path, from: limits.from ?? '', to: limits.to ?? '' };
   return from !== undefined && to !== undefined && from < to
@@ -71,7 +71,7 @@ function dateProblems(
 /** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */
 export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
   const compared = settings.panel.equalScales ? equalProblems(plan, settings, placeOf) : [];
-  const own = axesOf(plan).flatMap(([axis, shown]): Problem[] => {
+  const found = axesOf(plan).flatMap(([axis, shown]): Problem[] => {
     const asked = settings.axes[axis];
     if (shown.shows !== 'value' || !asked) return [];
     const { scale, from, to } = asked;
@@ -97,5 +97,5 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
     }
     return problems;
   });
-  return [...compared, ...own, ...swappedTitles(plan, settings, placeOf)];
+  return [...compared, ...found, ...swappedTitles(plan, settings, placeOf)];
 }

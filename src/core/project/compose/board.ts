@@ -225,8 +225,8 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const style = styleOf(board, path, gatherer, options.style);
   const figures: Ready[] = [];
   for (const figure of board.figures) {
-    const own = { ...options, style };
-    const one = await ready(store, await gather(store, gatherer.join(path, figure), own), own);
+    const styled = { ...options, style };
+    const one = await ready(store, await gather(store, gatherer.join(path, figure), styled), styled);
     problems.push(...one.problems);
     if (one.ok) figures.push(withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)));
   }

@@ -144,8 +144,8 @@ function plateOf(
 }
 
 const limitsOf = ({ from, to, scale, exponent }: AxisSettings): AxisLimits => {
-  const own = (end: AxisSettings['from']) => (end === 'data' ? undefined : end);
-  return { from: own(from), to: own(to), transform: transformFor(scale, exponent) };
+  const limit = (end: AxisSettings['from']) => (end === 'data' ? undefined : end);
+  return { from: limit(from), to: limit(to), transform: transformFor(scale, exponent) };
 };
 
 /** The looks that notes speak of. */

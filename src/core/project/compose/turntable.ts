@@ -97,8 +97,8 @@ export async function turntable(
   path: string,
   options: ProjectOptions = {},
 ): Promise<Outcome<Turntable | undefined>> {
-  const own = { ...project.options, ...options };
-  const found = await ready(project.store, await gather(project.store, path, own), own);
+  const all = { ...project.options, ...options };
+  const found = await ready(project.store, await gather(project.store, path, all), all);
   if (!found.ok) return found;
   const { gathered, planned } = found.value;
   const { figure, resolved } = gathered;
@@ -111,7 +111,7 @@ export async function turntable(
   );
   const at = (from: View) => {
     const seen = seenFrom(chart, settings, from, resolved.settings.numbers);
-    return layFigure(gathered, { chart: seen, colors }, { caption: own.caption === true, trace: own.trace });
+    return layFigure(gathered, { chart: seen, colors }, { caption: all.caption === true, trace: all.trace });
   };
   return after(found.problems, succeed({ view, at }));
 }

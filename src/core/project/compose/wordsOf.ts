@@ -32,7 +32,7 @@ function textsIn(value: unknown, found: string[] = []): string[] {
   else if (Array.isArray(value)) {
     if (typeof value[0] !== 'number') for (const one of value) textsIn(one, found);
   } else if (typeof value === 'object' && value !== null && !ArrayBuffer.isView(value)) {
-    for (const [key, own] of Object.entries(value)) if (!silent.has(key)) textsIn(own, found);
+    for (const [key, inner] of Object.entries(value)) if (!silent.has(key)) textsIn(inner, found);
   }
   return found;
 }

@@ -175,12 +175,12 @@ async function readTables(
   files: readonly { told: OneFile; path: string }[],
 ): Promise<Table | undefined> {
   const several = hasSeveralFiles(figure.value.data);
-  const own = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
+  const inTable = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
   const tables: NamedTable[] = [];
   for (const { told, path } of files) {
     const file = gatherer.join(figure.file, told.file);
     const { name: _, file: __, spread, ...options } = told;
-    const wanted = spread ? spreadRequests(spread, `${path}.spread`) : own;
+    const wanted = spread ? spreadRequests(spread, `${path}.spread`) : inTable;
     const reading = {
       ...options,
       name: file,
@@ -336,8 +336,8 @@ export async function gatherFigure(
   options: GatherOptions,
 ): Promise<Outcome<Readable>> {
   const path = figure.file;
-  const { codebook: own, reading } = await gatherCodebook(gatherer, figure);
-  const { codebook: known, chart } = byFiles(figure.value, own);
+  const { codebook: codebookFile, reading } = await gatherCodebook(gatherer, figure);
+  const { codebook: known, chart } = byFiles(figure.value, codebookFile);
   const styles = await stylesOf(gatherer, figure, options.style);
   const requests = requestsOf({ ...figure.value, chart });
   const locate = locator(figure, reading);

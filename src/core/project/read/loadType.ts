@@ -149,12 +149,12 @@ function familyFor(
   face: string,
   path: string,
 ): { family?: string; problems: Problem[] } {
-  const own = Object.keys(look.faces ?? {});
-  if (own.includes(face)) return { family: face, problems: [] };
+  const named = Object.keys(look.faces ?? {});
+  if (named.includes(face)) return { family: face, problems: [] };
   const family = shippedFor(face);
   const place = locate(path);
   if (family === undefined) {
-    const known = [...shippedFamilies, ...own];
+    const known = [...shippedFamilies, ...named];
     return { problems: [error('face-unknown', { face, known, nearest: nearest(face, known) }, place)] };
   }
   return { family, problems: family === face ? [] : [warning('face-replaced', { face, by: family }, place)] };
@@ -229,9 +229,9 @@ export async function loadType(request: TypeRequest): Promise<LoadedType> {
 /** The settings with the faces that are at hand. */
 export function withFaces(settings: Settings, families: ReadonlyMap<string, string>): Settings {
   const { text } = settings;
-  const own = textRoles.flatMap((role) => {
+  const faces = textRoles.flatMap((role) => {
     const { face } = text[role];
     return face === undefined ? [] : [[role, { ...text[role], face: families.get(face) ?? face }] as const];
   });
-  return { ...settings, text: { ...text, ...Object.fromEntries(own), face: families.get(text.face) ?? text.face } };
+  return { ...settings, text: { ...text, ...Object.fromEntries(faces), face: families.get(text.face) ?? text.face } };
 }

@@ -112,9 +112,9 @@ export class Store {
       throw fault;
     }
     this.held += found.size;
-    for (const [oldest, own] of this.files) {
+    for (const [oldest, held] of this.files) {
       if (this.held <= mostHeld || oldest === key) break;
-      this.forget(oldest, own);
+      this.forget(oldest, held);
     }
     return content;
   }
@@ -147,9 +147,9 @@ export class Store {
     const shelf = isSame ? known.shelf : new TableShelf();
     if (!isSame) this.shelves.set(key, { content, codebook, shelf });
     const found = await shelf.take(requests, read);
-    for (const [oldest, { shelf: own }] of this.shelves) {
+    for (const [oldest, { shelf: faces }] of this.shelves) {
       if (this.shelves.size <= 1 || this.cells() <= mostHeld / 8) break;
-      if (own !== shelf) this.shelves.delete(oldest);
+      if (faces !== shelf) this.shelves.delete(oldest);
     }
     return found;
   }

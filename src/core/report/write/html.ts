@@ -58,9 +58,9 @@ th { border-bottom-color: var(--soft); }
 function lookRules(figures: readonly DocumentFigure[]): string {
   const rules = new Map<string, string>();
   for (const { caption, style: name } of figures) {
-    const own = `.${styleClass(name)}`;
+    const selector = `.${styleClass(name)}`;
     for (const part of ['number', 'title', 'note'] as const)
-      rules.set(`${own} .${part}`, `${own} .${part} { ${lookCss(caption.looks[part])}; }`);
+      rules.set(`${selector} .${part}`, `${selector} .${part} { ${lookCss(caption.looks[part])}; }`);
   }
   return [...rules.values()].join('\n');
 }

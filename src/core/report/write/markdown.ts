@@ -21,18 +21,18 @@ const spansMarkdown = (spans: readonly Span[], around = ''): string =>
   spans
     .map(({ text, bold, italic, shift }) => {
       if (text === '\n') return '  \n';
-      let own = plain(text);
-      if (shift) own = shift === 'super' ? `<sup>${own}</sup>` : `<sub>${own}</sub>`;
-      if (italic && around !== '*') own = marked('*', own);
-      return bold && around !== '**' ? marked('**', own) : own;
+      let words = plain(text);
+      if (shift) words = shift === 'super' ? `<sup>${words}</sup>` : `<sub>${words}</sub>`;
+      if (italic && around !== '*') words = marked('*', words);
+      return bold && around !== '**' ? marked('**', words) : words;
     })
     .join('');
 
 /** All words in the look of the caption. */
 function looked({ bold, italic }: { bold: boolean; italic: boolean }, text: string): string {
   if (text === '' || text.includes('\n')) return text;
-  const own = italic ? marked('*', text) : text;
-  return bold ? marked('**', own) : own;
+  const slanted = italic ? marked('*', text) : text;
+  return bold ? marked('**', slanted) : slanted;
 }
 
 function figureMarkdown(figure: DocumentFigure, folder: string, spansOf: Markup): string {

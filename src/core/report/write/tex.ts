@@ -52,10 +52,10 @@ export const spansTex = (spans: readonly Span[]): string =>
   spans
     .map(({ text, bold, italic, shift }) => {
       if (text === '\n') return '\\\\ ';
-      let own = texText(text);
-      if (shift) own = `\\text${shift === 'super' ? 'superscript' : 'subscript'}{${own}}`;
-      if (italic) own = `\\textit{${own}}`;
-      return bold ? `\\textbf{${own}}` : own;
+      let marked = texText(text);
+      if (shift) marked = `\\text${shift === 'super' ? 'superscript' : 'subscript'}{${marked}}`;
+      if (italic) marked = `\\textit{${marked}}`;
+      return bold ? `\\textbf{${marked}}` : marked;
     })
     .join('');
 
