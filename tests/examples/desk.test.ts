@@ -4,7 +4,7 @@ import { diffLines } from 'diff';
 import type { Browser } from 'playwright-core';
 import { launch, quiet } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
-import { demo, demoFolder, folderWith, hexis } from '../helpers/hexis.js';
+import { demo, demoFolder, folderWith, hexis, smallFolder } from '../helpers/hexis.js';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -28,8 +28,9 @@ const fileOf = (id: string) => `figures/${id}.figure.yaml`;
 describe('a figure is finished by hand', () => {
   let folder: ReturnType<typeof demoFolder>;
   let desk: DeskPage;
-  const begin = async (id: string) => {
-    folder = demoFolder();
+  /** A desk over a figure, and over others that the test asks for: it draws all that it finds. */
+  const begin = async (id: string, ...others: string[]) => {
+    folder = others[0] === 'all' ? demoFolder() : smallFolder(id, ...others);
     desk = await deskPage(browser, folder.path, id);
     return desk.text(fileOf(id));
   };
@@ -249,7 +250,7 @@ describe('a figure is finished by hand', () => {
   });
 
   test('the formatting of another figure is taken over', async () => {
-    const before = await begin('yield-plain');
+    const before = await begin('yield-plain', 'yield-by-bed');
     await desk.tab('Again');
     await desk.button('yield-by-bed').click();
     const after = await desk.until(fileOf('yield-plain'), (text) => text !== before && text.includes('style: apa'));
@@ -302,7 +303,7 @@ describe('a figure is finished by hand', () => {
     readdirSync(folder.path).filter((name) => name.endsWith('.style.yaml') && desk.text(name).includes(words));
 
   test('a setting that is given to the style by two clicks at once is given once, and not lost', async () => {
-    await begin('yield-by-bed');
+    await begin('yield-by-bed', 'experience', 'yield-points', 'yield-boxes', 'yield-panels', 'yield-intervals');
     await ownColors();
     const give = desk.button(/^Give colours of groups to the style/);
     await give.focus();
@@ -410,7 +411,7 @@ describe('a figure is finished by hand', () => {
   });
 
   test('a cloud is turned by pointer, wheel and keys, and the view written into the file as numbers', async () => {
-    await begin('plots-in-space');
+    await begin('plots-in-space', 'bed-shares');
     const until = (wanted: string) => desk.until(fileOf('plots-in-space'), (text) => text.includes(wanted));
     await until('view: { turn: 40, tilt: 18, distance: 3.5 }');
     const from = await desk.place(200, 200);
@@ -437,7 +438,7 @@ describe('a figure is finished by hand', () => {
   });
 
   test('figures of a board are opened from it', async () => {
-    await begin('yield-by-bed');
+    await begin('yield-by-bed', 'all');
     const board = readdirSync(folder.at('boards'))[0]?.replace('.board.yaml', '') as string;
     await desk.page.getByRole('option', { name: board, exact: true }).click();
     await desk.page.waitForFunction(() => document.getElementById('status')?.textContent?.includes('of all figures'));

@@ -207,7 +207,7 @@ async function watching() {
   });
   const out = join(folder, 'watched', 'yield-by-bed.svg');
   const until = async (fine) => {
-    for (let k = 0; k < 100; k += 1) {
+    for (let k = 0; k < 300; k += 1) {
       if (fine()) return true;
       await pause(100);
     }

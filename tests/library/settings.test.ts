@@ -565,6 +565,15 @@ const onCategories = (path: string) =>
 // A title across the page is one of a vertical axis.
 const elsewhere = /^(faces|text\.(\w+\.)?face$|export|axes\.(x|along)\.titleAngle)/;
 
+/** Drawings without the setting, which many rows have in common. */
+const befores = new Map<string, ReturnType<typeof drawn>>();
+const beforeOf = (needs: Record<string, unknown>) => {
+  const key = JSON.stringify(needs, (_, value) => (value === undefined ? 'none' : value));
+  const found = befores.get(key) ?? drawn(needs);
+  befores.set(key, found);
+  return found;
+};
+
 describe('every setting', () => {
   test('has a row here', () => {
     expect(Object.keys(rows).sort()).toEqual(all.sort());
@@ -573,7 +582,7 @@ describe('every setting', () => {
   test.each(Object.entries(rows).filter(([path]) => !elsewhere.test(path) && !onCategories(path)))(
     '%s changes the ink that it names',
     async (path, { value, changes, needs = {} }) => {
-      const before = await drawn(needs);
+      const before = await beforeOf(needs);
       const after = await drawn(
         joined(
           needs,
