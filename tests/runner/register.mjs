@@ -1,0 +1,3 @@
+import { register } from 'node:module';
+
+register('./sources.mjs', import.meta.url);
