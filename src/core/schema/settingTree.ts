@@ -7,7 +7,8 @@ export const isGroup = (value: unknown): value is Group =>
 /** What stands at a path, in groups and lists; undefined where nothing does. */
 export const valueAt = (value: unknown, path: readonly (string | number)[]): unknown =>
   path.reduce<unknown>(
-    (inner, key) => (typeof inner === 'object' && inner !== null ? Reflect.get(inner, key) : undefined),
+    (inner, key) =>
+      typeof inner === 'object' && inner !== null && Object.hasOwn(inner, key) ? Reflect.get(inner, key) : undefined,
     value,
   );
 

@@ -6,7 +6,7 @@ import { type Bounds, longestSide, noteOf, type ReadingName } from '../schema/fi
 import { lengthInPoints } from '../schema/length.js';
 import type { Dash } from '../schema/look/names.js';
 import { partsOf, type Schema, type SchemaParts } from '../schema/schemaParts.js';
-import { isGroup, valueAt } from '../schema/settingTree.js';
+import { isGroup } from '../schema/settingTree.js';
 import { isNone } from './given.js';
 import type { Origin } from './layers.js';
 import type { Readings } from './settings.js';
@@ -113,7 +113,7 @@ export class Reader {
 
   private held(name: ReadingName, { shape = {}, bounds }: Field, value: unknown, path: string): unknown {
     const part = (key: string) => {
-      const [field, inner] = [shape[key], valueAt(value, [key])];
+      const [field, inner] = [shape[key], isGroup(value) ? value[key] : undefined];
       return field && inner !== undefined ? this.read(field, inner, `${path}.${key}`) : undefined;
     };
     const text = String(value);
