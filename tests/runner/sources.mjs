@@ -1,14 +1,14 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { transformSync, version } from '@swc/core';
 
-/**
- * Sources as tests load them: Node's own modules, each compiled once and kept beside the libraries. All suites of a process share them, so
- * that what is fast when it is warm is warm for all but the first.
- */
-const kept = fileURLToPath(new URL('../../node_modules/.cache/hexis-tests/', import.meta.url));
+// Sources as tests load them: as Node's own modules, each compiled once and kept beside the libraries. All suites of a thread
+// share them, so that what is fast when it is warm is warm for all but the first.
+
+const root = fileURLToPath(new URL('../../', import.meta.url));
+const kept = join(root, 'node_modules/.cache/hexis-tests');
 mkdirSync(kept, { recursive: true });
 
 const globals = new URL('./globals.mjs', import.meta.url).href;
@@ -32,13 +32,18 @@ export async function resolve(specifier, context, next) {
   return next(specifier, context);
 }
 
+const hash = (text) => createHash('sha256').update(text).digest('hex');
+
+/** What a source compiles to, kept under its path until its text is another one. */
 function compiled(path) {
   const text = readFileSync(path, 'utf8');
-  const at = join(kept, createHash('sha256').update(`${compilerKey} ${path} ${text}`).digest('hex'));
-  if (existsSync(at)) return readFileSync(at, 'utf8');
-  const { code } = transformSync(text, { filename: path, ...options });
-  // Another process may compile the same file: each puts it there whole.
-  const part = `${at}.${process.pid}`;
+  const at = join(kept, hash(relative(root, path)));
+  const mark = `\n// ${hash(`${compilerKey} ${text}`)}`;
+  const before = existsSync(at) ? readFileSync(at, 'utf8') : '';
+  if (before.endsWith(mark)) return before;
+  const code = `${transformSync(text, { filename: path, ...options }).code}${mark}`;
+  // Another thread may compile the same file: each puts it there whole.
+  const part = `${at}.${randomUUID()}`;
   writeFileSync(part, code);
   renameSync(part, at);
   return code;
