@@ -2,10 +2,10 @@ import type { Box } from '../plate/plate.js';
 import type { Place } from '../problem/problem.js';
 import type { Edit } from '../schema/patch.js';
 
-/** How much a style minds: an error it does not bear, a warning it does. */
+/** How serious a finding is for the style. */
 export type Severity = 'error' | 'warning';
 
-/** A number with its unit; of a ratio, such as a contrast of 3 to 1, the unit is `:1`, of a plain number it is empty. */
+/** A number with its unit. Ratios, such as a contrast of 3 to 1, have the unit `:1`; plain numbers have none. */
 export interface Measure {
   /** The number. */
   value: number;
@@ -13,47 +13,47 @@ export interface Measure {
   unit: string;
 }
 
-/** How a figure file can be changed so that a finding is gone. */
+/** A change to the figure file that resolves a finding. */
 export interface Mend {
   /** What it does, such as `sets text.tickLabel.size to 8pt`. */
   says: string;
-  /** Settings of the figure file; without a value they are taken away. */
+  /** Settings to change in the figure file. Those without a value are removed. */
   edits: readonly Edit[];
-  /** Whether what readers take from the figure stays the same: only such mends are made without being asked for. */
+  /** Whether readers would take the same from the figure. Only such mends are made automatically. */
   keepsMeaning: boolean;
 }
 
-/** One thing that the check has to say about a finished figure. */
+/** A finding of the check. */
 export interface Finding {
-  /** Name of the rule that speaks. */
+  /** Name of the rule. */
   rule: string;
-  /** Whether the style does not bear it, or warns of it. */
+  /** Error or warning, as the style decides. */
   severity: Severity;
   /** What was found, as a sentence without its full stop. */
   found: string;
-  /** What would do, where that needs words. */
+  /** What was expected, if it needs saying. */
   expected?: string;
-  /** What was measured, where it is a number. */
+  /** The measured value, if it is a number. */
   measured?: Measure;
-  /** What it was held against. */
+  /** The limit that it was compared with. */
   limit?: Measure;
-  /** What the ink is, the first where there are several pieces. */
+  /** Role of the ink; of the first piece if there are several. */
   role?: string;
-  /** The ink on the page in points. */
+  /** Boxes of the ink on the page, in points. */
   boxes: Box[];
-  /** The setting that decides it, and where that stands, or would. */
+  /** The setting responsible, and the path where it is or would be written. */
   setting: string;
   /** Where it is written: file, line and column. */
   place?: Place;
-  /** The layer that has the last word on it, such as `style apa`. */
+  /** The layer that decides it, such as `style apa`. */
   layer?: string;
-  /** Why the rule is there. */
+  /** Why the rule exists. */
   why: string;
   /** Where the rule comes from, such as a paragraph of the manual. */
   source: string;
-  /** The change that mends it, where there is one. */
+  /** The change that resolves it, if there is one. */
   mend?: Mend;
-  /** The reason for which the figure does not follow the rule. */
+  /** The reason given for waiving the rule. */
   waived?: string;
 }
 

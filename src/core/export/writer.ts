@@ -2,7 +2,7 @@ import type { Plate } from '../plate/plate.js';
 import type { Faces } from '../type/faces.js';
 import type { Inks } from './inks.js';
 
-/** What a writer may use beside the plate. */
+/** What a writer gets besides the plate. */
 export interface WriteContext extends Faces {
   /** SVG text as outlines or live. */
   text: 'outlines' | 'live';
@@ -14,10 +14,10 @@ export interface WriteContext extends Faces {
   ground: 'auto' | 'paper' | 'none';
 }
 
-/** What a format needs and does not have here, in words. */
+/** Thrown when a format needs something that is not available here. */
 export class WriteFault extends Error {}
 
-/** Turns a plate into the content of a file, text or bytes. It places, measures and styles nothing. */
+/** Turns a plate into the text or bytes of a file. It does not lay out, measure or style anything. */
 export type Writer<T extends Uint8Array | string = Uint8Array | string> = (
   plate: Plate,
   context: WriteContext,

@@ -5,7 +5,7 @@ import type { TextPiece } from '../type/textPiece.js';
 
 export type { TextPiece } from '../type/textPiece.js';
 
-/** A stretch of the page in points; y runs downwards. */
+/** A rectangle on the page, in points; y runs downwards. */
 export interface Box {
   /** Left edge, in points. */
   x: number;
@@ -17,29 +17,28 @@ export interface Box {
   height: number;
 }
 
-/** What all pieces of ink have. */
+/** Fields that every piece of ink has. */
 export interface Ink {
   /** What the ink is: `axes.y.title`, `series[1].marks[4]`. */
   role: string;
   /** The setting that made it, such as `axes.y.title`. */
   from: string;
-  /** The ink, with its line width. */
+  /** The bounding box of the ink, including line width. */
   box: Box;
-  /** What of the data it shows; left out where it stands for none of them. */
+  /** The data that it shows. Left out if it shows none. */
   shows?: Shown;
-  /** The settings that were read for it, where the drawing was traced. */
+  /** The settings that it was drawn with, if tracing was on. */
   settings?: readonly string[];
 }
 
-/** What ink stands for: the codes of variables, such as `{ bed: '3', season: 'spring' }`, and the value it shows. */
+/** The data that ink shows: the codes of variables, such as `{ bed: '3', season: 'spring' }`, and the value it shows. */
 export interface Shown {
   of: Readonly<Record<string, string>>;
   value?: number;
 }
 
 /**
- * A line with its dashes. Where nothing else is said, their ends are cut off (butt), and corners are round, but those of
- * rectangles pointed (miter).
+ * How a line is stroked. By default ends are butt and corners round; the corners of rectangles are mitred.
  */
 export interface PlateStroke extends DashedLine {
   cap?: 'butt' | 'round' | 'square';
@@ -58,9 +57,9 @@ export interface RectItem extends Ink {
   width: number;
   /** In points. */
   height: number;
-  /** Its colour; left out: not filled. */
+  /** Fill colour. Left out: not filled. */
   fill?: string;
-  /** How its edge is drawn; left out: not at all. */
+  /** How its outline is stroked. Left out: no outline. */
   stroke?: PlateStroke;
 }
 
@@ -70,21 +69,21 @@ export interface PathItem extends Ink {
   type: 'path';
   /** Its commands and coordinates, in points. */
   outline: Outline;
-  /** Its colour; left out: not filled. */
+  /** Fill colour. Left out: not filled. */
   fill?: string;
-  /** How its edge is drawn; left out: not at all. */
+  /** How its outline is stroked. Left out: no outline. */
   stroke?: PlateStroke;
   /** From 0 to 1; left out: 1. */
   opacity?: number;
 }
 
-/** Many markers of one look, each the outline about the origin moved to its place. */
+/** Many identical markers: one outline about the origin, drawn at each place. */
 export interface MarkersItem extends Ink {
   /** Many markers of one look. */
   type: 'markers';
   /** The outline of one of them about its middle, in points. */
   outline: Outline;
-  /** Diameter, where the outline is that of a circle. */
+  /** Diameter, if the outline is a circle. */
   round?: number;
   /** Their middles, in points. */
   xs: Float64Array;
@@ -116,19 +115,19 @@ export interface LineItem extends Ink {
 export interface TextItem extends Ink {
   /** Words. */
   type: 'text';
-  /** Which kind of words it is, by the settings of type that it is set in. */
+  /** The kind of text, as named under `text` in the settings. */
   kind: TextRole;
-  /** The words as they are read. */
+  /** The text as readers see it, without markup. */
   text: string;
   /** Where the first base line begins, in points. */
   x: number;
   /** Where the first base line begins, in points. */
   y: number;
-  /** Turned so far against the clock, in degrees. */
+  /** Rotation in degrees, counter-clockwise. */
   angle: number;
   /** Colour of the letters. */
   color: string;
-  /** Runs of letters of one face and size. */
+  /** Runs of text in one face and size. */
   pieces: TextPiece[];
 }
 
@@ -136,8 +135,8 @@ export interface TextItem extends Ink {
 export type PlateItem = RectItem | LineItem | PathItem | MarkersItem | TextItem;
 
 /**
- * A figure laid out on its page: every piece of ink in points from the upper left corner, in drawing order.
- * Writers, the check and programs read it and nothing else.
+ * A figure laid out on its page: every piece of ink in drawing order, in points from the upper left corner. Writers, the check
+ * and other programs need nothing else.
  */
 export interface Plate {
   /** The kind of document, with its version. */
@@ -148,23 +147,23 @@ export interface Plate {
   width: number;
   /** In points. */
   height: number;
-  /** Title, for those who cannot see it. */
+  /** Title, for screen readers. */
   title: string;
-  /** The figure in words. */
+  /** A description of the figure in words. */
   description: string;
-  /** Who made it, where the settings say so. */
+  /** Author, if the settings name one. */
   author?: string;
   /** The figure file that it was made from: its name, and the SHA-256 of its text. */
   madeFrom?: { file: string; sha256: string };
   /** Colour of the ground, for formats that need one. */
   paper: string;
-  /** Where the marks are. */
+  /** The area between the axes. */
   panel: Box;
   /** All ink, in drawing order. */
   items: PlateItem[];
 }
 
-/** The smallest box around some; undefined around none. */
+/** The smallest box that contains all of these. Undefined if there are none. */
 export function boxAround(boxes: readonly Box[]): Box | undefined {
   if (boxes.length === 0) return undefined;
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];

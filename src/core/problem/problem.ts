@@ -4,7 +4,7 @@ import { type Facts, type ProblemCode, wordings } from './wording.js';
 export type { Description } from './wording/description.js';
 export type { ProblemCode } from './wording.js';
 
-/** A place in a source that the author can open: lines and columns count from 1. */
+/** A position in a file that the author can open. Lines and columns count from 1. */
 export interface Place {
   /** Name of the file. */
   file: string;
@@ -15,8 +15,8 @@ export interface Place {
 }
 
 /**
- * One thing that Hexis has to say about what it was given. Errors stop the work, warnings do not.
- * It is data: a stable code with its facts; `describe` puts it into words.
+ * A problem with the input. Errors stop the work, warnings do not. It is plain data, a stable code with its facts;
+ * `describe` turns it into words.
  */
 export interface ProblemOf<C extends ProblemCode> {
   code: C;
@@ -25,16 +25,16 @@ export interface ProblemOf<C extends ProblemCode> {
   place?: Place;
 }
 
-/** A problem of some codes; whoever asks for its code knows its facts. */
+/** A problem with one of several codes. Checking `code` narrows the type of `facts`. */
 export type Problem<C extends ProblemCode = ProblemCode> = { [K in C]: ProblemOf<K> }[C];
 
-/** What an expected failure looks like: a value with warnings, or no value and at least one error. */
+/** The result of something that can fail: a value with possible warnings, or no value and at least one error. */
 export type Outcome<T> = { ok: true; value: T; problems: Problem[] } | { ok: false; problems: Problem[] };
 
 export const succeed = <T>(value: T, problems: Problem[] = []): Outcome<T> => ({ ok: true, value, problems });
 export const fail = (problems: Problem[]): { ok: false; problems: Problem[] } => ({ ok: false, problems });
 
-/** An outcome with what was found before it. */
+/** The outcome with earlier problems put first. */
 export const after = <T>(problems: readonly Problem[], outcome: Outcome<T>): Outcome<T> => ({
   ...outcome,
   problems: [...problems, ...outcome.problems],
@@ -53,7 +53,7 @@ export const warning = <C extends ProblemCode>(code: C, facts: Facts<C>, place?:
 export const hasErrors = (problems: readonly Problem[]): boolean =>
   problems.some((problem) => problem.severity === 'error');
 
-/** Puts a problem into words. */
+/** Describes a problem in words. */
 export function describe(problem: Problem): Description {
   const wording = wordings[problem.code] as (facts: unknown) => Description;
   return wording(problem.facts);

@@ -13,32 +13,32 @@ import { checkOfKind } from './read/readFiles.js';
 import type { Source } from './read/source.js';
 import { Store } from './read/store.js';
 
-/** A figure as a program gives it: what stands in a figure file, whose first line may be left out. */
+/** A figure as an object: the contents of a figure file, of which the `hexis` line is optional. */
 export type FigureInput = Omit<FigureFile, 'hexis'> & { hexis?: 'figure/1' };
 
-/** How figures are drawn: in which style, with a caption, at which number. */
+/** Options for drawing figures: style, caption, number. */
 export interface ProjectOptions {
-  /** A house style in place of those that figures name: a built-in name or a path. */
+  /** A house style to use instead of the one that each figure names: a built-in name or a path. */
   style?: string | undefined;
-  /** Whether number, title and note are drawn with the image; `beside`: they are not, and can be set in its faces. */
+  /** Whether the number, title and note are drawn with the image. With `beside` they are not, but the faces to set them in are loaded. */
   caption?: boolean | 'beside' | undefined;
-  /** What the figures of a document share, between their style and the figure file. */
+  /** Settings shared by the figures of a document. They override the style, and each figure file overrides them. */
   shared?: Layer | undefined;
   /** The number of a figure in a document, in place of its own. */
   number?: string | undefined;
-  /** Whether each piece of ink says which settings were read for it, for `explain`. */
+  /** Whether to record which settings each piece of ink was drawn with, for `explain`. */
   trace?: boolean | undefined;
-  /** Font files, where the source has none: PDF and live text need them. */
+  /** Access to font files, if the source has none. PDF and live text need them. */
   faces?: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> | undefined;
 }
 
-/** A drawing, or what is wrong with it, under the name of its figure. */
+/** The outcome of drawing a figure, with its path and id. */
 export type DrawnFigure = Outcome<Drawing> & {
   /** Path of the file; "the figure" where a program gives it. */
   path: string;
-  /** Its id, or what the path makes of one where it cannot be read. */
+  /** Its id, or one derived from the path if the file could not be read. */
   id: string;
-  /** The drawing; none where something is wrong. */
+  /** The drawing. Undefined if something is wrong. */
   drawing: Drawing | undefined;
 };
 
@@ -52,20 +52,20 @@ const drawnFigure = (path: string, outcome: Outcome<Drawing>): DrawnFigure => {
   return { ...outcome, path, id: drawing?.about.id ?? idOf(path), drawing };
 };
 
-/** How many files are read ahead of the one that is drawn. */
+/** How many files to read ahead while one is being drawn. */
 const ahead = 4;
 
-/** A figure that a program gives, called so in messages. */
+/** What messages call a figure that was given as an object. */
 const given = 'the figure';
 
 /**
- * Figures and boards that belong together: what they share, such as tables, codebooks, styles and faces, is read once,
- * and again when its files change.
+ * A set of figures and boards that share files. Tables, codebooks, styles and faces are read once, and again when they
+ * change.
  */
 export class Project {
-  /** What was read of its files. */
+  /** What has been read of its files so far. */
   readonly store: Store;
-  /** The options that hold for all its drawings. */
+  /** Options that apply to all of its drawings. */
   readonly options: ProjectOptions;
 
   constructor(from: Source | Store, options: ProjectOptions = {}) {
@@ -73,25 +73,25 @@ export class Project {
     this.options = options;
   }
 
-  /** The same files with other options: what was read of them is shared. */
+  /** The same files with other options. Both share what has been read. */
   with(options: Omit<ProjectOptions, 'faces'>): Project {
     return new Project(this.store, options);
   }
 
-  /** Draws a figure or a board by the path of its file, or a figure that a program gives; files change in between. */
+  /** Draws a figure or board from its file, or a figure given as an object. Picks up changes to files since the last call. */
   async draw(figure: string | FigureInput, options: ProjectOptions = {}): Promise<DrawnFigure> {
     const all = { ...this.options, ...options };
     if (typeof figure !== 'string')
       return drawnFigure(given, await composed(this.store, await this.gatherGiven(figure, all), all));
-    // What cannot be read is said by what reads it next.
+    // A file that cannot be read is reported when it is read again below.
     const text = await this.store.text(figure).catch(() => '');
     if (isBoard(text)) return drawnFigure(figure, await composeBoard(this.store, figure, all));
     return drawnFigure(figure, await composed(this.store, await gather(this.store, figure, all), all));
   }
 
   /**
-   * Draws figures and boards one after the other; those that fail are among them, with what is wrong. All see the files
-   * that they share as these are when the first of them asks.
+   * Draws figures and boards one after another, and yields those that fail as well, with their problems. All of them see shared
+   * files as they were when the first one read them.
    */
   drawings(paths: Iterable<string>): AsyncGenerator<DrawnFigure> {
     return this.store.asTheyAre(() => this.eachOf([...paths]));
@@ -99,7 +99,7 @@ export class Project {
 
   private async *eachOf(paths: readonly string[]): AsyncGenerator<DrawnFigure> {
     for (const [i, path] of paths.entries()) {
-      // The next files are read while this one is composed.
+      // Read the next files while this one is being composed.
       for (const next of paths.slice(i + 1, i + 1 + ahead)) this.store.text(next).catch(() => undefined);
       yield await this.draw(path);
     }
@@ -113,7 +113,7 @@ export class Project {
   }
 }
 
-/** Composes what was read. */
+/** Plans and lays out what was read. */
 async function composed(store: Store, read: Outcome<Readable>, options: ProjectOptions): Promise<Outcome<Drawing>> {
   const { caption, trace, number } = options;
   const found = await ready(store, read, options);

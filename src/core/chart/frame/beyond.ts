@@ -28,7 +28,7 @@ export function limitsFor(
   return [limit(from, 'from', low, Number.NEGATIVE_INFINITY), limit(to, 'to', high, Number.POSITIVE_INFINITY)];
 }
 
-/** The numbers of a role that count, where the author leaves out what lies beyond its axis; undefined where all do. */
+/** The range of values that count for a role if the author excludes what lies beyond its axis. Undefined if all count. */
 export function countedWithin(
   { settings, limits }: ChartInput<object>,
   { limitedBy }: Role,

@@ -22,7 +22,7 @@ export const bothAxes = (
 export const showsByDirection = ({ direction }: { direction?: Plan['direction'] | undefined }) =>
   direction === 'horizontal' ? ({ x: 'value', y: 'category' } as const) : ({ x: 'category', y: 'value' } as const);
 
-/** A series for each group that is shown, in the colour that the codebook ties to it; one where there are no groups. */
+/** One series for each group shown, with the colour that the codebook assigns to it. A single series if there are no groups. */
 export function seriesOf(group: Grouping | undefined, marksOf: (group: number) => Mark[]): Series[] {
   if (!group) return [{ marks: marksOf(0) }];
   return group.categories.map((category, g): Series => {

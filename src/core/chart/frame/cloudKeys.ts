@@ -33,7 +33,7 @@ export function zeroSizes({ settings, rows, measured, locate }: CloudFrame): Pro
   return [warning('sizes-zero', { column: size.variable.name, count }, locate('chart.size'))];
 }
 
-/** The stretch of values that the ramp of colours stands for: from one round number to another, so that its key has round ends. */
+/** The range of values covered by the colour ramp, extended to round numbers so that the ends of its key are round. */
 function shadeRange(frame: CloudFrame): { low: number; high: number; step: number } | undefined {
   const color = frame.settings.color === undefined ? undefined : frame.measured('color');
   if (!color) return undefined;

@@ -41,7 +41,7 @@ export const mostCategories = 500;
 /** A variable with more values than this is none of categories, whichever rows are chosen. */
 const mostDifferent = 50_000;
 
-/** A column that nothing is said of is measured where it has more different values than this, and some are no whole numbers. */
+/** A column that the codebook does not describe counts as measured if it has more distinct values than this, not all of them whole numbers. */
 const mostNumbers = 12;
 
 /** The numbers of a column that is measured, and nowhere cut into bands or named; undefined of any other. */

@@ -30,7 +30,7 @@ function cellsOf(variables: readonly Categories[]): PanelCell[] {
   );
 }
 
-/** The panels of a chart: their variables, with those categories alone that the chosen rows have, and their cells. */
+/** The panels of a chart: their variables, restricted to categories that occur in the chosen rows, and their cells. */
 export function panelsOf(
   { input, keeps }: Ground<unknown>,
   { by }: PanelSettings,

@@ -21,7 +21,7 @@ export interface Role {
   inCells?: boolean;
   /** Whether its categories stand along an axis, which panels may have to themselves. */
   onAxis?: boolean;
-  /** The axis along which each case is drawn, whose limits may leave it out; "value" is the one that "direction" says. */
+  /** The axis that each case is drawn along and whose limits may exclude it. "value" is x or y, depending on "direction". */
   limitedBy?: 'x' | 'y' | 'z' | 'value';
   /** What of a first figure fills it, the first that is named; a role without is left to the author. */
   draft?: { keys: readonly DraftKey[]; isNeeded: boolean };

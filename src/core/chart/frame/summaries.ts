@@ -26,7 +26,7 @@ export type ErrorName = 'ci' | 'se' | 'sd';
 /** The interval about a summary; undefined where the cases do not give one. */
 type IntervalOf = (cases: PlaceCases, level: number) => Interval | undefined;
 
-/** What charts show of the cases at each place, as a whole: a new one is an object here and a line in the list. */
+/** The statistics that charts can show for the cases at each place. To add one, write an object here and add it to the list. */
 export interface SummaryType {
   /** What it asks for: the values of a variable, or how many cases there are. */
   asks: 'values' | 'cases';
@@ -49,7 +49,7 @@ export interface SummaryType {
   /** What its axis can hold: what the variable can, shares, or whole numbers of cases from 0 on. */
   holds: 'values' | 'shares' | 'counts' | 'sums';
   labels: LabelDecimals;
-  /** Its column in a table of numbers: key, title, and decimals, beyond those of its variable where it has one. */
+  /** Its column in a table of numbers: key, title, and the decimals to add to those of the variable, if there is one. */
   column: { key: string; title: string; decimals: number };
   /** Whether mean, SD and SE stand beside it. */
   spread?: true;

@@ -13,6 +13,6 @@ export const variableTitle = ({ name, label, labelled, unit }: Variable, path: s
 export const possibleOf = ({ range }: Variable): { possible?: readonly [number, number] } =>
   range === undefined ? {} : { possible: range };
 
-/** What a variable is called within a sentence; one without a label, such as the columns of a wide table, has its name. */
+/** What to call a variable within a sentence. Variables without a label, such as the columns of a wide table, go by their name. */
 export const inSentence = ({ label, name }: Pick<Variable, 'label' | 'name'>): string =>
   label === '' ? name : lowered(label);

@@ -57,7 +57,7 @@ async function straysOf(
   return (await strayEntries(project, path, part)).filter((own) => !isSaid(own));
 }
 
-/** The same for a figure that was drawn by that project, each piece of its ink with the settings that were read for it. */
+/** The same for a figure that this project has already drawn with tracing on. */
 export async function checkDrawn(
   project: Project,
   path: string,

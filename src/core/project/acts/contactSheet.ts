@@ -65,7 +65,7 @@ function inCell({ paper, items, width }: Plate, cell: Box, prefix: string, color
   ];
 }
 
-/** Draws a figure in every style side by side, each under its name, to choose from. All have one width: see the names for their sizes. */
+/** Draws a figure in every style, side by side and labelled, so that an author can choose. All are drawn at one width; the labels give the real sizes. */
 export async function contactSheet(
   project: Project,
   path: string,

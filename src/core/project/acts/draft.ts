@@ -86,7 +86,7 @@ const acceptWords: Record<Accepts, string> = {
 /** Numbers with more different values than this are no names of categories, unless somebody says so. */
 const mostAsNames = 12;
 
-/** Whether a column can stand in a role as far as a look at it tells; 0 where it cannot, more the better it suits. */
+/** How well a column suits a role, judging by its profile: 0 if it does not, higher the better. */
 export function suits(column: ColumnProfile, accepts: Accepts): number {
   const { looks, different, isYear, isId } = column;
   if (!meets(column, accepts)) return 0;
@@ -108,7 +108,7 @@ export function suits(column: ColumnProfile, accepts: Accepts): number {
 /** A column for each role, or none. */
 type Seating = readonly (ColumnProfile | undefined)[];
 
-/** The best way to seat all columns in the roles of a kind, those that come first in the first roles; undefined where there is none. */
+/** Finds the best assignment of columns to the roles of a kind, preferring earlier columns for earlier roles. Undefined if none fits. */
 function seated(roles: Fit['roles'], columns: readonly ColumnProfile[]): Seating | undefined {
   let best: { score: number; seating: Seating } | undefined;
   const seat = (taken: Seating, left: readonly ColumnProfile[], score: number): void => {
@@ -163,7 +163,7 @@ const eachCase: readonly string[] = ['points', 'scatter'];
 /** So many cases may stand at one place before they hide each other. */
 const mostTied = 12;
 
-/** Whether columns have far fewer places than cases: each measured one by its values, each category by its names. */
+/** Whether the columns have far fewer distinct combinations than there are cases. */
 function hides(columns: readonly ColumnProfile[]): boolean {
   const cases = columns.reduce((most, { count }) => Math.max(most, count), 0);
   const places = columns.reduce((product, { different }) => product * Math.max(1, different), 1);
@@ -194,7 +194,7 @@ function wideChart(wish: DraftWish, values: readonly string[], profiles: readonl
   return { settings: { kind, ...place, values: [...values], ...(isGiven ? { summary: 'given' } : {}) } };
 }
 
-/** The chart of a first figure: the kind that is asked for, or the first that the columns fit, or what most would draw. */
+/** Chooses the chart of a first figure: the requested kind, else the first kind that fits the named columns, else the most usual chart for the table. */
 export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], table: string): Outcome<DraftChart> {
   const unknown = unknownColumns(wish, profiles, table);
   if (unknown.length > 0) return fail(unknown);

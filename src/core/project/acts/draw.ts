@@ -22,7 +22,7 @@ export async function write<F extends CoreFormat>(
   return writeAs(drawing, writer, options) as Promise<Outcome<Written<F>>>;
 }
 
-/** Draws a figure that a program gives, and writes it. Its table stands in it as rows; styles are those that are built in. */
+/** Draws a figure given as an object, and writes it. Its table is part of the object, as rows; it can use the built-in styles. */
 export async function draw<F extends CoreFormat>(
   figure: FigureInput,
   format: F,

@@ -62,7 +62,7 @@ function settingsBelow(layers: readonly Layer[], path: string, shows: AxesShow):
 /** What a part of the files beside the look begins with. */
 const besideLook = /^(accents|caption|codebook|chart|callouts|brackets|panels)\b/;
 
-/** The settings of the look that an item was made with: those that were read for it, where its drawing was traced. */
+/** The look settings that an item was drawn with, as recorded while tracing. */
 const readFor = ({ from, settings = [] }: PlateItem): string[] =>
   besideLook.test(from) ? [...settings] : [from.replace(/^(palette\..*)\.\d+$/, '$1'), ...settings];
 

@@ -150,7 +150,7 @@ function ofNumbers({ measured, running }: Columns): DraftChart | undefined {
   );
 }
 
-/** What most authors would draw of a table, by the first rule that its columns meet; undefined where they meet none. */
+/** The figure that most authors would draw from a table, by the first rule that matches its columns. Undefined if none matches. */
 export function firstFigure(profiles: readonly ColumnProfile[]): DraftChart | undefined {
   const columns = sorted(profiles);
   return alongTime(columns) ?? byItem(columns) ?? byCategory(columns) ?? ofNumbers(columns);

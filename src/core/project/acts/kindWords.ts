@@ -19,7 +19,7 @@ export interface KindWords {
   takes: KindSetting[];
 }
 
-/** What a kind needs and takes: settings without which there is no chart, and columns that it may have beside them. */
+/** What a kind of chart needs (its required settings) and takes (optional columns). */
 export function kindWords({
   name,
   description,

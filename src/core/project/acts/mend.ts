@@ -9,7 +9,7 @@ import { type CheckFileOptions, checkFile } from './checkFile.js';
 
 /** Which findings are mended. */
 export interface MendOptions extends ProjectOptions, CheckFileOptions {
-  /** Names of the rules whose findings are mended; left out: all. What other rules find is held against every mend. */
+  /** Names of the rules whose findings are mended. Default: all. A mend is dropped if it makes any other rule report more. */
   only?: readonly string[] | undefined;
 }
 
@@ -72,11 +72,11 @@ export function isBetter(finding: Finding, before: readonly Finding[], after: re
   return [...new Set(open(after).map(({ rule }) => rule))].every((rule) => count(after, rule) <= count(before, rule));
 }
 
-/** Settings that were found to change nothing by drawing the figure without them, which a quick look does not find. */
+/** Settings that turned out to have no effect when the figure was drawn without them. A quick check cannot find these. */
 const provenIdle = (before: readonly Finding[], quick: readonly Finding[]): Finding[] =>
   before.filter(({ rule, setting }) => rule === 'idle-setting' && !quick.some((own) => own.setting === setting));
 
-/** The first mend that keeps the meaning of the figure and makes it better, with the text and the findings after it. */
+/** The first mend that improves the figure without changing its meaning, with the resulting text and findings. */
 async function nextMend(
   trial: Trial,
   text: string,

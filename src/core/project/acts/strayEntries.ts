@@ -12,13 +12,13 @@ const figureEnding = /\.figure\.(ya?ml|json)$/i;
 /** More files than these, or larger ones together, are not looked into: one of them may have the column. */
 const [mostFiles, mostBytes] = [60, 40e6];
 
-/** Columns that are in no file: the one that tells several tables apart, and those of a table whose first line names none. */
+/** Columns that no file contains: the one that tells several tables apart, and generated names for tables without a header. */
 const isMade = (name: string): boolean => name === fileColumn || /^column\d+$/.test(name);
 
-/** Letters and numbers alone: quotation marks are doubled in some tables, and accents are written in two ways. */
+/** Reduces a text to its letters and digits, since some tables double quotation marks, and accents can be encoded in two ways. */
 const bare = (text: string): string => text.normalize('NFC').replace(/[^\p{L}\p{N}]/gu, '');
 
-/** Names that do not stand in a text, by their letters and numbers; of one that has none nothing can be said. */
+/** The names that do not occur in a text, compared by letters and digits. Names without any are skipped. */
 const notIn = (text: string, names: readonly string[]): string[] =>
   names.filter((name) => bare(name) !== '' && !text.includes(bare(name)));
 
@@ -26,7 +26,7 @@ const notIn = (text: string, names: readonly string[]): string[] =>
 const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figure']['data']): string[] =>
   data === undefined ? [] : (dataFiles(data) ?? []).map(({ told }) => source.join(file, told.file));
 
-/** The tables that one codebook may serve: those of the figure, of the figures beside it, and what lies beside all of these. */
+/** The tables that share a codebook: those of this figure, those of figures in the same folder, and the table files next to them. */
 async function tablesAround(project: Project, file: string, part: Part, codebook: string): Promise<string[]> {
   const { source } = project.store;
   const folder = (path: string) => source.folder?.(path) ?? Promise.resolve([]);

@@ -48,7 +48,7 @@ const begins = (path: string, other: string) => path === other || path.startsWit
 /** Groups that the layout reads as a whole, so that what is read says nothing of one setting in them. */
 const readWhole: readonly string[] = ['numbers', 'axes'];
 
-/** Whether a style has another value for a setting; without one the setting is chosen, perhaps as the author has it. */
+/** Whether the style sets this to a different value. If it sets none, the default may happen to be what the author wrote. */
 function isUnlikeStyle({ layers, shows }: Part, paths: readonly string[], value: unknown): boolean {
   const below = layers.slice(0, -1);
   return paths.some((path) => {

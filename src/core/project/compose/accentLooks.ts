@@ -79,7 +79,7 @@ class LookReader {
   }
 }
 
-/** Reads the looks of accents and the colours of the codebook by the names of the style; unknown ones are problems. */
+/** Resolves the looks of accents and the colours of the codebook with the names that the style defines. Reports unknown names. */
 export function readLooks(read: ReadFigure): { colors: Colors; problems: Problem[] } {
   const { figure, codebook } = read;
   const reader = new LookReader(read);

@@ -41,7 +41,7 @@ function swappedTitles(plan: Plan, settings: Settings, placeOf: (path: string) =
   });
 }
 
-/** Limits that are dates where the axis shows numbers, or the other way round; and those that leave nothing between them. */
+/** Reports limits of the wrong type (dates on an axis of numbers, or the reverse) and limits with nothing between them. */
 function dateProblems(
   shown: ValueAxis,
   limits: Record<'from' | 'to', number | string | undefined>,
@@ -68,7 +68,7 @@ function dateProblems(
     : [error('limits-reversed', facts, placeOf(`${path}.to`))];
 }
 
-/** Settings of axes that the values of a chart cannot follow: a log axis of zeros, possible limits that nobody gave. */
+/** Reports axis settings that do not suit the values, such as a log axis with zeros, or "possible" limits for a variable without a range. */
 export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: string) => Place | undefined): Problem[] {
   const compared = settings.panel.equalScales ? equalProblems(plan, settings, placeOf) : [];
   const found = axesOf(plan).flatMap(([axis, shown]): Problem[] => {

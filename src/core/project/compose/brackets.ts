@@ -7,7 +7,7 @@ import { nearest } from '../../problem/nearest.js';
 import { error, type Place, type Problem } from '../../problem/problem.js';
 import type { FigureContents } from '../files/figureFile.js';
 
-/** The brackets of a figure file as numbers of categories and groups; names that the chart does not have are problems. */
+/** Turns the brackets of a figure file into category and group numbers. Reports names that the chart does not have. */
 export function readBrackets(
   plan: Plan,
   wanted: FigureContents['brackets'],

@@ -24,7 +24,7 @@ function placeOf(axis: AxisPlan, given: Given, path: string): number | Problem {
   return error('wrong-type', { path, found: `"${given}"`, expects, example });
 }
 
-/** The callouts of one panel with their places in data units; values that an axis does not have are problems. */
+/** The callouts of one panel, positioned in data units. Reports values that an axis does not have. */
 export function readCallouts(
   plan: Plan,
   panel: number,

@@ -137,7 +137,7 @@ function plateOf(
   };
   const { figure, shows } = gathered;
   const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
-  // In another style than that of the author his settings may have nothing to act on, and none of that is a fault of his.
+  // In a style that the author did not choose, some settings may have no effect. That is not the author's mistake.
   const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
   const panels = laidOut.panels.map((place) => movedPanel(place, 0, page.down));
   return succeed({ plate, panels }, [...problems, ...idle]);

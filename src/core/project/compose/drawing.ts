@@ -5,11 +5,11 @@ import type { Settings } from '../../style/settings.js';
 import type { Faces } from '../../type/faces.js';
 import type { Part } from './part.js';
 
-/** What a drawing is called, and what it was made with. */
+/** Identity of a drawing. */
 export interface About {
   /** Id of the figure. */
   id: string;
-  /** Number of the figure in its document, where its file gives one. */
+  /** Number of the figure in its document, if its file gives one. */
   number?: number;
   /** Name of the house style. */
   style: string;
@@ -21,18 +21,18 @@ export interface About {
 export interface Drawing {
   /** The laid-out figure. */
   plate: Plate;
-  /** The faces that its words need. */
+  /** The faces that its text is set in. */
   faces: Faces;
-  /** What it is called. */
+  /** Its identity. */
   about: About;
   /** The table behind the marks. */
   numbers: NumbersTable;
-  /** Sentences that a note needs, with inline markup. */
+  /** Sentences for its note, with inline markup. */
   note: string[];
-  /** The words of its caption, drawn with it or not. */
+  /** The text of its caption, whether or not it is drawn. */
   caption: CaptionWords;
-  /** Every setting of its look, explicit. */
+  /** Every look setting with its resolved value. */
   settings: Settings;
-  /** Its figures with what they were made of: one, or those of a board; none of a card. */
+  /** Its figures with their sources: one for a figure, several for a board, none for a card. */
   parts: Part[];
 }

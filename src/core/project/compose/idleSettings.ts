@@ -169,7 +169,7 @@ function hasShares({ plans }: Drawn): boolean {
   return marksOf(plans).some((mark) => 'share' in mark && mark.share !== undefined);
 }
 
-/** The settings of the look that a figure file gives, each by itself; a group that is one thing, such as a line, by its parts. */
+/** Lists every look setting of a figure file separately. A group such as a line is listed by its parts. */
 const pathsOf = (figure: FigureContents): string[] =>
   keysOf(lookShape).flatMap((group) => {
     const value = figure[group];

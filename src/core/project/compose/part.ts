@@ -7,22 +7,22 @@ import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
 import type { FigureContents } from '../files/figureFile.js';
 
-/** A figure of a drawing with all that it was made of: the only one, or one of those on a board. */
+/** One figure of a drawing with everything it was made from. */
 export interface Part {
-  /** What the roles of its ink begin with on a board, such as `figures[0].`; empty where it stands alone. */
+  /** Prefix of the roles of its ink on a board, such as `figures[0].`. Empty for a single figure. */
   prefix: string;
   id: string;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: readonly Layer[];
   /** What each axis shows. */
   shows: AxesShow;
-  /** The figure file as it says things. */
+  /** The contents of the figure file. */
   figure: FigureContents;
-  /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
+  /** Locates a setting in the figure file or codebook (`codebook.…`). */
   locate(path: string): Place;
   codebook: Codebook;
   table: Table;
-  /** Rules that the board does not follow on which it stands, each with the reason. */
+  /** Rules that its board waives, with the reasons. */
   boardWaives?: Readonly<Record<string, string | undefined>> | undefined;
   /** What each panel draws, in data units. */
   plans: readonly Plan[];

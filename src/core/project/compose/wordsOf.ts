@@ -26,7 +26,7 @@ const silent: ReadonlySet<string> = new Set([
   'variable',
 ]);
 
-/** Every text of a value, at any depth, without those that are no words; lists of numbers are not looked through. */
+/** Collects every text inside a value, at any depth, except settings that are not words. Skips lists of numbers. */
 function textsIn(value: unknown, found: string[] = []): string[] {
   if (typeof value === 'string') found.push(value);
   else if (Array.isArray(value)) {
@@ -43,7 +43,7 @@ const wordKeys = ['accents', 'brackets', 'callouts'] as const satisfies readonly
 /** What in settings has words. */
 const wordSettings = ['axes', 'legend', 'dataLabels'] as const;
 
-/** All that a planned figure says on its page, wherever it was written: in the table, the codebook, the figure file, or a style. */
+/** Collects every text that a planned figure can print, whether it comes from the table, the codebook, the figure file or a style. */
 export function wordsOf(
   { figure, resolved: { settings }, codebook }: Pick<Gathered, 'figure' | 'resolved' | 'codebook'>,
   planned: PlannedChart | undefined,

@@ -6,7 +6,7 @@ const made = () => z.strictObject({ ...styleShape, check: checkField() });
 
 let known: ReturnType<typeof made> | undefined;
 
-/** A house style, with what it says of the rules of the check; its schema is made where it is first asked for. */
+/** A house style file, including its settings for the check. Its schema is built on first use. */
 export function styleSchema(): ReturnType<typeof made> {
   known ??= made();
   return known;

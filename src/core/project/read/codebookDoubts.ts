@@ -18,7 +18,7 @@ function suspects(table: Table, codebook: Codebook, requests: readonly ColumnReq
   });
 }
 
-/** Columns that the codebook does not know, beside an entry of nearly that name which the table has no column for. */
+/** Finds columns that are missing from the codebook while it has an entry with nearly the same name and no column. */
 function mistyped(table: Table, codebook: Codebook, requests: readonly ColumnRequest[], locate: Locate): Problem[] {
   const strays = codebook.variables.filter(
     (name) => !table.columnNames.includes(name) && codebook.variable(name).formula === undefined,

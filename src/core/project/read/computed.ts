@@ -16,7 +16,7 @@ import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed
 /** Names that a formula may mean as numbers of mathematics, where the table has no columns of these names. */
 const constants = ['pi', 'e'];
 
-/** The names in a formula that stand for numbers: not those that are called, nor the letter of a power of ten. */
+/** The names in a formula that refer to numbers, as opposed to function names and the "e" of a power of ten. */
 const namesIn = (formula: string): string[] => [
   ...new Set(
     [
@@ -29,7 +29,7 @@ const namesIn = (formula: string): string[] => [
   ),
 ];
 
-/** The requests with the sources of columns that are computed in place of these. @param on columns on the way, which none of them may name again */
+/** Replaces requests for computed columns by requests for the columns in their formulas. @param on names already being resolved, which a formula may not use again */
 function sourcesOf(request: ColumnRequest, codebook: Codebook, on: readonly string[] = []): ColumnRequest[] {
   const { formula } = codebook.variable(request.column);
   if (formula === undefined || on.includes(request.column)) return [request];
@@ -96,7 +96,7 @@ class Computer {
   }
 }
 
-/** The values of a formula, row by row; a row without one of its columns has none, nor one where it is undefined. */
+/** The values of a formula for each row. A row has none if a column is missing there or the formula is undefined. */
 function computed(
   name: string,
   rows: number,

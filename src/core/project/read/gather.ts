@@ -75,7 +75,7 @@ export interface Gathered extends ReadFigure {
 export interface GatherOptions {
   /** A house style in place of the one that the figure names: a built-in name or a path. */
   style?: string | undefined;
-  /** Whether number, title and note are drawn with the image; `beside`: they are not, and can be set in its faces. */
+  /** Whether the number, title and note are drawn with the image. With `beside` they are not, but the faces to set them in are loaded. */
   caption?: boolean | 'beside' | undefined;
   /** Whether each piece of ink says which settings were read for it. */
   trace?: boolean | undefined;
@@ -258,7 +258,7 @@ function lackingColumns({ value: { chart }, source }: Reading<FigureContents>): 
   });
 }
 
-/** Problems of settings that name a column, with the columns of the table that the figure file names, where it can be read. */
+/** Adds the names of the columns in the table, if it can be read, to problems with settings that should name one. */
 async function withColumns(store: Store, path: string, problems: readonly Problem[]): Promise<Problem[]> {
   const isAsked = ({ facts }: Problem) => 'isColumn' in facts && facts.isColumn === true;
   if (!problems.some(isAsked)) return [...problems];
@@ -309,7 +309,7 @@ function inCodebook(path: readonly string[], variables: object): string[] {
   return [first, rest.slice(0, end).join('.'), ...rest.slice(end)];
 }
 
-/** What several files of one shape mean: their names are a column, by which the chart is split where nothing else splits it. */
+/** Several files with the same columns are one table with a column of file names. The chart is grouped by it unless it has a group already. */
 function byFiles({ data, chart }: FigureContents, codebook: Codebook): { codebook: Codebook; chart: ChartSettings } {
   if (!data || !hasSeveralFiles(data)) return { codebook, chart };
   const names = (dataFiles(data) ?? []).map(({ told }) => nameOfFile(told));

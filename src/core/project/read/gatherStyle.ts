@@ -14,7 +14,7 @@ export interface GatheredStyle {
   faces: Faces;
 }
 
-/** What its axes show decides which settings speak of them; a style by itself is looked at as bars have them. */
+/** What an axis shows decides which settings apply to it. A style without a figure is read as if for a bar chart. */
 const shows = { x: 'category', y: 'value' } as const;
 
 /** Reads a house style. @param texts that will be set in its faces */

@@ -131,7 +131,7 @@ async function shippedOpenType(store: Store, family: string, variant: Variant): 
   return store.face(JSON.stringify([family, variant]), bytes, () => openTypeFace(family, variant, bytes));
 }
 
-/** The faces that ship: from tables, or from their font files where there is no table, or one that lacks a character. */
+/** Loads the shipped faces from their compact tables, or from the font files if there is no table or it lacks a character. */
 async function shippedKit(request: TypeRequest, family: string, wanted: Variant[]): Promise<Face[]> {
   const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
   if (faces[0] && missingIn(faces[0], request.texts).length === 0) return faces;
@@ -143,7 +143,7 @@ async function shippedKit(request: TypeRequest, family: string, wanted: Variant[
   }
 }
 
-/** The family that a name stands for: the author's own, one that ships, or one of the same widths as a face not at hand. */
+/** The typeface family for a name: the author's own, a shipped one, or a shipped one with the same widths as a face that is not available. */
 function familyFor(
   { look, locate }: TypeRequest,
   face: string,

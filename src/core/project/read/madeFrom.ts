@@ -3,7 +3,7 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { lastOf } from '../../at.js';
 import type { Plate } from '../../plate/plate.js';
 
-/** What a drawing can be traced by: the name of the file that it was made from, and the SHA-256 (FIPS 180-4) of its text. */
+/** Identifies the source of a drawing: the name of its file and the SHA-256 (FIPS 180-4) of the text. */
 export const madeFrom = (path: string, text: string): NonNullable<Plate['madeFrom']> => ({
   file: lastOf(path.split(/[/\\]/)),
   sha256: bytesToHex(sha256(utf8ToBytes(text))),

@@ -3,7 +3,7 @@ import type { Faces } from '../../type/faces.js';
 
 /** Why a file could not be read. */
 export class SourceFault extends Error {
-  /** Why the file cannot be had. */
+  /** Why the file cannot be read. */
   readonly kind: 'missing' | 'unreadable';
 
   constructor(kind: 'missing' | 'unreadable', reason: string) {
@@ -12,7 +12,7 @@ export class SourceFault extends Error {
   }
 }
 
-/** Where files come from: a disk, or the memory of a page. */
+/** Access to files, on disk or in memory. */
 export interface Source {
   /** @throws {SourceFault} */
   text(path: string): Promise<string>;
@@ -21,15 +21,14 @@ export interface Source {
   /** The path of a file that another file names. */
   join(from: string, reference: string): string;
   /**
-   * What a file looks like, which changes with every change of it: a project reads it again only then. Left out, or
-   * undefined: it is read each time.
+   * A stamp that changes whenever the file does, so that a project reads it again only then. Left out, or undefined: the file is
+   * read each time.
    */
   stamp?(path: string): Promise<unknown>;
   /** Files that a mistyped path may have meant. */
   near(path: string): Promise<string[]>;
   /**
-   * The files of the folder of a file, where the source has all of them; left out where it may hold a part of a project, as a
-   * page does.
+   * The files in the same folder as a file. Left out by sources that may hold only part of a project, such as a web page.
    */
   folder?(path: string): Promise<string[]>;
   /**
@@ -39,17 +38,17 @@ export interface Source {
    */
   shippedFont(family: string, variant: Variant): Promise<Uint8Array>;
   /**
-   * Tries a font that a file names where it can be stopped, for reading a damaged one may never end; left out where
-   * there is no such place.
+   * Tries to read a font where the attempt can be stopped, since reading a damaged one may never end. Left out if that is
+   * not possible.
    *
    * @throws {SourceFault} where it cannot be used
    */
   tryFont?: ((font: Uint8Array, text: string) => Promise<void>) | undefined;
-  /** A font (WOFF2) with some characters alone; left out where that cannot be done. */
+  /** Subsets a font to some characters (as WOFF2). Left out if that is not possible. */
   subsetFont?: Faces['subsetFont'];
 }
 
-/** The path of a file named in another one, both written with `/`. */
+/** Resolves the path of a file named in another file; both use `/`. */
 export function joinPath(from: string, reference: string): string {
   if (/^([/\\]|[A-Za-z]:)/.test(reference)) return reference;
   const folder = from.includes('/') ? from.slice(0, from.lastIndexOf('/') + 1) : '';
@@ -61,7 +60,7 @@ export function joinPath(from: string, reference: string): string {
   return parts.join('/');
 }
 
-/** A source with some texts in place of, or beside, its own files; they are looked at whenever a file is read. */
+/** A source in which some texts replace or add to its files. They are looked up on every read. */
 export const overlaid = (source: Source, texts: Readonly<Record<string, string>>): Source => ({
   ...source,
   text: async (path) => texts[path] ?? source.text(path),
@@ -70,7 +69,7 @@ export const overlaid = (source: Source, texts: Readonly<Record<string, string>>
 });
 
 /**
- * Files that a program holds in memory, by path.
+ * Files held in memory, by path.
  *
  * @param abilities font files of the faces that ship, a way to cut them down, and one to try an author's own, where the
  *   program has them: PDF and live text need them

@@ -1,7 +1,7 @@
 import { lengthInPoints } from '../../schema/length.js';
 import type { Layer } from '../../style/layers.js';
 
-/** What styles say of the page of a document: sides and margin in points. The one that all build on says all of it. */
+/** The document page that the styles define: its sides and margin in points. The base style defines all of them. */
 export function styleDocument(layers: readonly Layer[]): { width: number; height: number; margin: number } {
   const said = Object.assign(
     {},

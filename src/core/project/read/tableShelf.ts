@@ -13,7 +13,7 @@ export class TableShelf {
     return this.columns.size * (this.table?.rowCount ?? 0);
   }
 
-  /** The columns that are asked for: from the shelf where all are there, else read, and put there where nothing is wrong. */
+  /** Returns the requested columns from the cache if all are there. Otherwise reads them, and caches them if nothing is wrong. */
   async take(
     requests: readonly ColumnRequest[],
     read: (requests: readonly ColumnRequest[]) => Promise<Outcome<Table>>,
