@@ -71,10 +71,10 @@ function instrumenter() {
   return createInstrumenter(container);
 }
 
-/** The files with all faults built in, and the faults. */
-function instrumented(files) {
+/** The files with their possible faults built in, all or those in some places, and the faults. */
+function instrumented(files, placesOf = () => true) {
   return instrumenter().instrument(
-    files.map((name) => ({ name, mutate: true, content: readFileSync(join(root, name), 'utf8') })),
+    files.map((name) => ({ name, mutate: placesOf(name), content: readFileSync(join(root, name), 'utf8') })),
     { plugins: null, excludedMutations, ignorers: [], noHeader: false },
   );
 }
@@ -131,8 +131,17 @@ async function each(list, act) {
 const given = process.argv.slice(2);
 const named = given.filter((word) => !/^\d+$/.test(word));
 const [count = 30, seed = 1] = given.filter((word) => /^\d+$/.test(word)).map(Number);
-const { files, mutants } = await instrumented(named.length > 0 ? named : sources());
-const chosen = named.length > 0 ? mutants : sampleOf(mutants, count, seed);
+const all = await instrumented(named.length > 0 ? named : sources());
+const mutants = all.mutants.filter(({ status }) => status !== 'Ignored');
+const sample = named.length > 0 ? mutants : sampleOf(mutants, count, seed);
+// Only those that are tried are built in: each switch takes time, also where it is off.
+const nameOf = ({ fileName, location, mutatorName, replacement }) =>
+  JSON.stringify([fileName, location, mutatorName, replacement]);
+const wanted = new Set(sample.map(nameOf));
+const built = await instrumented([...new Set(sample.map(({ fileName }) => fileName))], (name) =>
+  sample.flatMap(({ fileName, location }) => (fileName === name ? [location] : [])),
+);
+const chosen = built.mutants.filter((mutant) => wanted.has(nameOf(mutant)));
 
 for (const part of [
   'src',
@@ -150,17 +159,16 @@ for (const part of [
   if (existsSync(join(root, part))) cpSync(join(root, part), join(copy, part), { recursive: true });
 // The command is the one without faults: tests that ask it look at other things by it.
 for (const part of ['node_modules', 'dist', 'bin']) symlinkSync(join(root, part), join(copy, part));
-const faulty = new Set(chosen.map(({ fileName }) => fileName));
-for (const { name, content } of files) if (faulty.has(name)) writeFileSync(join(copy, name), content);
+for (const { name, content } of built.files) writeFileSync(join(copy, name), content);
 
 console.log(`${chosen.length} of ${mutants.length} possible faults; each suite runs once without any`);
 const suites = [];
-const all = ['core', 'library', 'formats'].flatMap((folder) =>
+const paths = ['core', 'library', 'formats'].flatMap((folder) =>
   readdirSync(join(copy, 'tests', folder))
     .filter((name) => name.endsWith('.test.ts') && !others.test(name))
     .map((name) => join(copy, 'tests', folder, name)),
 );
-await each(all, async (path) => {
+await each(paths, async (path) => {
   const seen = join(copy, `${basename(path)}.json`);
   const began = performance.now();
   const ended = await run([path], { HEXIS_SEEN: seen }, 600_000);

@@ -1,9 +1,9 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { ok, openProject } from 'hexis';
-import { disk, type ServedDesk, serveDesk } from 'hexis/node';
+import { disk, type ServedDesk, serveDesk, write } from 'hexis/node';
 import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core';
-import { folderWith, hexis, root } from './hexis.js';
+import { root } from './hexis.js';
 
 /** Longest wait for what the page does, in milliseconds. */
 const patience = 20_000;
@@ -26,7 +26,7 @@ export interface DeskPage {
   drag(from: readonly [number, number], to: readonly [number, number]): Promise<void>;
   /** Waits until a file holds what is wanted. */
   until(file: string, holds: (text: string) => boolean): Promise<string>;
-  /** The drawing that the page shows, and that of the command of the same file. */
+  /** The drawing that the page shows, and that which the library makes of the file, as the command does. */
   drawings(id: string): Promise<{ shown: string; made: string }>;
   tab(name: string | RegExp): Promise<void>;
   button(name: string | RegExp): Locator;
@@ -124,13 +124,12 @@ export async function deskPage(
       }, `a change of ${file}`),
     async drawings(id) {
       await page.locator('#sheet:not(.stale)').waitFor();
-      const out = folderWith();
       // The page is at rest once it shows what the file holds; what was done last may still be on its way into the file.
-      const make = () => {
-        hexis(['draw', join(path, 'figures', `${id}.figure.yaml`), '-o', `${out.path}/`]);
-        return readFileSync(out.at(`${id}.svg`), 'utf8').replace(/^<\?xml.*\?>\n/, '');
+      const make = async () => {
+        const drawing = ok(await openProject(disk).draw(join(path, 'figures', `${id}.figure.yaml`)));
+        return ok(await write(drawing, 'svg')).replace(/^<\?xml.*\?>\n/, '');
       };
-      let [shown, made] = ['', make()];
+      let [shown, made] = ['', await make()];
       for (const until = Date.now() + patience; shown !== made && Date.now() < until; ) {
         try {
           await page.getByRole('button', { name: 'Copy …' }).click({ timeout: 2000 });
@@ -140,9 +139,8 @@ export async function deskPage(
           // The menu was closed by a drawing that came.
           await page.keyboard.press('Escape');
         }
-        if (shown !== made) made = make();
+        if (shown !== made) made = await make();
       }
-      out.remove();
       return { shown, made };
     },
     tab: async (name) => page.getByRole('tab', { name }).click(),
