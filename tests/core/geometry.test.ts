@@ -4,6 +4,7 @@ import { letterOf } from '../../src/core/chart/frame/letters.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from '../../src/core/export/coordinates.js';
 import { clipLine, clipSurface } from '../../src/core/layout/ink/clip.js';
 import { hatch } from '../../src/core/layout/ink/hatch.js';
+import { smoothed } from '../../src/core/layout/ink/smooth.js';
 import { spread } from '../../src/core/layout/words/spread.js';
 import { patternNames } from '../../src/core/schema/look/names.js';
 
@@ -266,4 +267,26 @@ test('coordinates are written with at most three decimals, as short as they can 
     '7',
     '0',
   ]);
+});
+
+describe('a smooth line through points', () => {
+  // The slope in the middle by the published formula: (w1 + w2) / (w1 / d1 + w2 / d2), w1 = 2 h2 + h1, w2 = h2 + 2 h1.
+  test.each([
+    [100, 200, 1, 0.5],
+    [200, 100, 0.3, 2],
+    [50, 50, -1, -4],
+  ])('has at each the weighted harmonic mean of the slopes about it (%d, %d, %d, %d)', (h1, h2, d1, d2) => {
+    const middle = [h1, h1 * d1] as const;
+    const line = smoothed([[0, 0], [...middle], [h1 + h2, h1 * d1 + h2 * d2]]);
+    const [w1, w2] = [2 * h2 + h1, h2 + 2 * h1];
+    const m1 = (w1 + w2) / (w1 / d1 + w2 / d2);
+    const inFirst = line.filter(([x]) => x > 0 && x < h1);
+    expect(inFirst.length).toBeGreaterThan(10);
+    for (const [x, y] of inFirst) {
+      const t = x / h1;
+      const wanted =
+        (t ** 3 - 2 * t ** 2 + t) * h1 * d1 + (3 * t ** 2 - 2 * t ** 3) * middle[1] + (t ** 3 - t ** 2) * h1 * m1;
+      expect(y).toBeCloseTo(wanted, 9);
+    }
+  });
 });

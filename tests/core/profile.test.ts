@@ -35,6 +35,9 @@ const one = (values: (string | number)[]) =>
   profiles({ column: values, other: values.map((_, i) => `x${i % 3}`) })[0] as ColumnProfile;
 const repeated = <T>(values: readonly T[], times: number): T[] => Array.from({ length: times }, () => values).flat();
 
+/** Whole numbers from one to another. */
+const run = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => from + i);
+
 describe('what a column seems to be', () => {
   test.each([
     ['numbers with decimals', [1.5, 2.25, 3, 4.75, 9.125], { looks: 'numeric', decimals: 3, range: [1.5, 9.125] }],
@@ -45,6 +48,8 @@ describe('what a column seems to be', () => {
     ['names of categories', repeated(['north', 'south'], 6), { looks: 'nominal', different: 2 }],
     ['dates', ['2026-01-01', '2026-02-01', '2026-03-01'], { looks: 'date' }],
     ['numbers that rise by one in every row', Array.from({ length: 12 }, (_, i) => i + 1), { isId: true }],
+    ['numbers of subjects that were measured three times', repeated(run(1, 40), 3), { isId: true }],
+    ['the same numbers with a hole', repeated([...run(1, 20), ...run(22, 40)], 3), { isId: false }],
     ['names of rows', Array.from({ length: 12 }, (_, i) => `plot ${i}`), { looks: 'names', isId: true }],
     [
       'a code far from the rest',

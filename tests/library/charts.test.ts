@@ -153,6 +153,14 @@ describe('intervals', () => {
     expect(high).toBeCloseTo(81.2383, 3);
   });
 
+  test.each(['low: from', 'high: to', 'low: from, high: to'])(
+    'given on any side (%s) are said to be those of the table',
+    async (sides) => {
+      const { note } = await made(`{ kind: interval, category: item, value: yield, summary: given, ${sides} }`);
+      expect(note.join(' ')).toContain('Error bars show the intervals as given in the table.');
+    },
+  );
+
   test('may be given by the table, with a line to compare with', async () => {
     const chart =
       '{ kind: interval, category: item, value: yield, low: from, high: to, references: [{ at: 5, label: target }] }';
