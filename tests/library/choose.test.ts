@@ -89,6 +89,20 @@ describe('ink that is pointed at', () => {
   });
 });
 
+test.each(demoIds)('what ink hangs on in %s was read when it was drawn', async (id) => {
+  const drawing = await drawn(id);
+  let looked = 0;
+  for (const item of readingOrder(drawing.plate)) {
+    const [scope, ...others] = scopesOf(drawing, item);
+    if (item.type === 'text' || others.length > 0 || scope?.target.is !== 'look') continue;
+    const { paths } = scope.target;
+    const meets = (read: string) => paths.some((path) => read === path || read.startsWith(`${path}.`));
+    expect([item.role, paths, (item.settings ?? []).some(meets)]).toEqual([item.role, paths, true]);
+    looked += 1;
+  }
+  expect([id, looked > 0 || !/yield|growth|experience/.test(id)]).toEqual([id, true]);
+});
+
 describe('a change', () => {
   const figure = 'yield-by-bed';
   const file = readFileSync(demoFigure(figure), 'utf8');

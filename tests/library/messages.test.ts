@@ -118,6 +118,16 @@ describe('messages', () => {
     expect(await codes(parts)).toEqual(expected);
   });
 
+  test('count the rows of a value that the codebook does not name', async () => {
+    const rows = ['1,spring,1', '5,spring,3', '5,spring,4', '5,autumn,4', '7,spring,2'];
+    const { problems } = await small({ table: `bed,season,yield\n${rows.join('\n')}\n` });
+    const unnamed = problems.flatMap((problem) => (problem.code === 'value-not-named' ? [problem.facts] : []));
+    expect(unnamed.map(({ value, count }) => [value, count])).toEqual([
+      ['5', 3],
+      ['7', 1],
+    ]);
+  });
+
   test.each(cases)('say what was found and what was expected of %s', async (_, parts) => {
     for (const problem of (await small(parts)).problems) {
       const { found, expected } = words(problem);

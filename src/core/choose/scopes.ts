@@ -162,6 +162,22 @@ function wordScope(drawing: Drawing, part: Part, item: PlateItem, kind: TextRole
   };
 }
 
+/** What ink beside the axes hangs on, by the whole that it is of or the part that it is. */
+const wholeSettings: Partial<Record<Role['of'], readonly string[]>> = {
+  heading: ['heading.rule'],
+  references: ['references'],
+  panel: ['panel'],
+  scene: ['scene'],
+  callouts: ['pointers', 'panel.fill'],
+  brackets: ['errorBars'],
+  endLabels: ['text.dataLabel'],
+};
+const partSettings: Partial<Record<NonNullable<Role['part']>, readonly string[]>> = {
+  errors: ['errorBars'],
+  shadows: ['scene'],
+  drops: ['scene'],
+};
+
 /** What other ink hangs on, and by what it is alike; undefined of ink that hangs on nothing by itself. */
 function inkSettings({ of, axis, second, part }: Role): { key: string; paths: readonly string[] } | undefined {
   if (of === 'axes' && axis && second) return { key: `axes ${axis} second`, paths: ofAxis(axis, ['second']) };
@@ -172,9 +188,8 @@ function inkSettings({ of, axis, second, part }: Role): { key: string; paths: re
       return { key: `axes ${axis} grid`, paths: ofAxis(axis, ['grid', 'minorGrid']) };
     return { key: `axes ${axis} line`, paths: ofAxis(axis, ['line', 'arrow', 'crosses', 'gap']) };
   }
-  if (of === 'heading') return { key: 'heading rule', paths: ['heading.rule'] };
-  if (of === 'references' || of === 'panel' || of === 'scene') return { key: of, paths: [of] };
-  return part === 'errors' ? { key: 'errors', paths: ['errorBars'] } : undefined;
+  const paths = wholeSettings[of] ?? (part && partSettings[part]);
+  return paths && { key: wholeSettings[of] ? of : String(part), paths };
 }
 
 /** How far a choice of ink may reach, the widest first; each with what a change of it is made to. */
