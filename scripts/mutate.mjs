@@ -4,7 +4,7 @@
  *   npm run mutate -- [COUNT] [SEED]     so many faults (default 30) of seed 1
  *   npm run mutate -- FILE…              every fault of these files
  *
- * All faults are built into one copy of the project, each behind a switch. The tests run once with none switched on, which
+ * Those that are tried are built into a copy of the project, each behind a switch. The tests run once with none switched on, which
  * says what suites reach each of them; then every fault is switched on by itself and these suites run, the shortest first, until
  * one fails.
  */
