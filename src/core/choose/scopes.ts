@@ -169,7 +169,7 @@ const wholeSettings: Partial<Record<Role['of'], readonly string[]>> = {
   panel: ['panel'],
   scene: ['scene'],
   callouts: ['pointers', 'panel.fill'],
-  brackets: ['errorBars'],
+  brackets: ['errorBars.width', 'errorBars.color', 'errorBars.cap'],
   endLabels: ['text.dataLabel'],
 };
 const partSettings: Partial<Record<NonNullable<Role['part']>, readonly string[]>> = {
