@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { commands } from '../../src/cli/commands.js';
-import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, root } from '../helpers/hexis.js';
+import { demo, demoFigure, demoFigures, demoIds, folderWith, hexis, hexisAlone, root } from '../helpers/hexis.js';
 
 const figure = demo('figures/yield-by-bed.figure.yaml');
 const severalIds = ['bed-shares', 'experience', 'kale-season', 'yield-by-bed'];
@@ -22,7 +22,7 @@ describe('the command', () => {
   let project: ReturnType<typeof folderWith>;
   beforeAll(() => {
     project = folderWith();
-    const made = hexis(['demo', 'lanternfield'], { cwd: project.path });
+    const made = hexisAlone(['demo', 'lanternfield'], { cwd: project.path });
     expect([made.code, made.err]).toEqual([0, '']);
     expect(made.out).toContain(`${demoIds.length} figure files`);
   });
@@ -30,8 +30,8 @@ describe('the command', () => {
 
   test('says its version and its commands', () => {
     const { version } = JSON.parse(readFileSync(demo('../package.json'), 'utf8'));
-    expect(hexis(['--version'])).toEqual({ code: 0, out: `${version}\n`, err: '' });
-    const help = hexis(['--help']);
+    expect(hexisAlone(['--version'])).toEqual({ code: 0, out: `${version}\n`, err: '' });
+    const help = hexisAlone(['--help']);
     for (const { name } of commands) expect(help.out).toMatch(new RegExp(`^  ${name} `, 'm'));
   });
 
@@ -47,7 +47,7 @@ describe('the command', () => {
       // What is served goes on until it is stopped; the project of all others was made by the example of this one.
       if (name === 'desk') expect(await servedFor(words, cwd)).toBe(0);
       else if (name === 'demo') expect(words).toEqual(['demo', 'lanternfield']);
-      else expect(hexis(words, { cwd })).toMatchObject({ code: 0, err: '' });
+      else expect(hexisAlone(words, { cwd })).toMatchObject({ code: 0, err: '' });
     },
   );
 
@@ -107,7 +107,7 @@ describe('the command', () => {
     const bytes = environments.map((env, i) => {
       mkdirSync(folder.at(String(i)));
       expect(
-        hexis(['draw', ...several, '--caption', '--as', 'svg,pdf,png,plate', '-o', `${folder.at(String(i))}/`], {
+        hexisAlone(['draw', ...several, '--caption', '--as', 'svg,pdf,png,plate', '-o', `${folder.at(String(i))}/`], {
           env,
         }).code,
       ).toBe(0);

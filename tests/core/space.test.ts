@@ -413,7 +413,9 @@ test('markers are left out only where nearer ones cover all of their ink', () =>
       for (let k = 0; k < 40; k += 1) {
         const [away, turn] = [radius * Math.sqrt((k + 0.5) / 40), k * 2.4];
         const [x, y] = [at[0] + away * Math.cos(turn), at[1] + away * Math.sin(turn)];
-        const covers = order.some((own, at) => at > i && Math.hypot(own.at[0] - x, own.at[1] - y) <= own.radius);
+        const covers = order.some(
+          (own, at) => at > i && (own.at[0] - x) ** 2 + (own.at[1] - y) ** 2 <= own.radius ** 2,
+        );
         if (!covers) seen.push({ seed, i, k });
       }
     }

@@ -1,8 +1,9 @@
-import { spawnSync } from 'node:child_process';
-import { cpSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { cpSync, mkdtempSync, openSync, readdirSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { readLine } from './readLine.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 export const demo = (name: string) => join(root, 'demo', name);
@@ -11,8 +12,14 @@ export const demoIds = readdirSync(demo('figures')).map((name) => name.replace('
 export const demoFigure = (id: string) => demo(`figures/${id}.figure.yaml`);
 export const demoFigures = demoIds.map(demoFigure);
 
-/** Runs the command as a process, as a user does. */
-export function hexis(args: string[], options: { cwd?: string; env?: Record<string, string> } = {}) {
+interface Answer {
+  code: number | null;
+  out: string;
+  err: string;
+}
+
+/** Runs the command in a process of its own, as a user does: where the start, the end or the environment matters. */
+export function hexisAlone(args: string[], options: { cwd?: string; env?: Record<string, string> } = {}): Answer {
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, 'bin', 'hexis.cjs'), ...args], {
     cwd: options.cwd ?? root,
     encoding: 'utf8',
@@ -21,6 +28,30 @@ export function hexis(args: string[], options: { cwd?: string; env?: Record<stri
     env: { PATH: process.env['PATH'] ?? '', ...options.env },
   });
   return { code: status, out: stdout, err: stderr };
+}
+
+/** The command in a process that stays, and the pipes to it. */
+let host: { calls: number; answers: number } | undefined;
+
+function startHost(): { calls: number; answers: number } {
+  const folder = folderWith();
+  const pipes = [folder.at('calls'), folder.at('answers')] as const;
+  spawnSync('mkfifo', pipes);
+  const program = join(root, 'tests', 'helpers', 'commandHost.mjs');
+  spawn(process.execPath, [program, ...pipes], { stdio: 'ignore', env: { PATH: process.env['PATH'] ?? '' } }).unref();
+  // Each end waits for the other one.
+  const [calls, answers] = [openSync(pipes[0], 'w'), openSync(pipes[1], 'r')];
+  folder.remove();
+  return { calls, answers };
+}
+
+/** Runs the command: one call after another in a process that stays, since most of a short call is the start of one. */
+export function hexis(args: string[], { cwd = root }: { cwd?: string } = {}): Answer {
+  host ??= startHost();
+  writeSync(host.calls, `${JSON.stringify({ args, cwd })}\n`);
+  const line = readLine(host.answers);
+  if (line === undefined) throw new Error(`the process of the command ended in: hexis ${args.join(' ')}`);
+  return JSON.parse(line);
 }
 
 /** Runs a script of the tests as a process. */

@@ -1,0 +1,1 @@
+export declare const readLine: (pipe: number) => string | undefined;
