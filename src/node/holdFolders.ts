@@ -1,4 +1,4 @@
-import { open, readFile, rename, stat, unlink } from 'node:fs/promises';
+import { link, readFile, rename, stat, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { isAtWork, ownFile } from './ownFiles.js';
 
@@ -11,31 +11,47 @@ const [patience, between] = [15_000, 4];
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const gone = (path: string) => unlink(path).catch(() => undefined);
 
-/** Whether the folder is ours from now on. */
-async function taken(path: string, saving: string): Promise<boolean> {
+const codeOf = (fault: unknown) => (fault as NodeJS.ErrnoException).code;
+
+/** Says something in a file that nobody else has said; false where somebody has. */
+async function said(path: string, word: string): Promise<boolean> {
   try {
-    const handle = await open(path, 'wx');
-    await handle.writeFile(saving);
-    await handle.close();
+    await writeFile(path, word, { flag: 'wx' });
     return true;
   } catch (fault) {
-    if ((fault as NodeJS.ErrnoException).code === 'EEXIST') return false;
+    if (codeOf(fault) === 'EEXIST') return false;
     throw fault;
+  }
+}
+
+/**
+ * Whether the folder is ours from now on.
+ *
+ * @param prepared a file with our word: it is given its second name whole, so that a program that is ended on the way leaves no
+ *   word without its author
+ */
+async function taken(path: string, prepared: string, saving: string): Promise<boolean> {
+  try {
+    await link(prepared, path);
+    return true;
+  } catch (fault) {
+    // Some disks know no second names.
+    return codeOf(fault) === 'EEXIST' ? false : said(path, saving);
   }
 }
 
 /** Takes away the word of a program that was ended before it could do so itself. */
 async function clearLeft(path: string, saving: string): Promise<void> {
-  const [said, age] = await Promise.all([
+  const [word, age] = await Promise.all([
     readFile(path, 'utf8').catch(() => undefined),
     stat(path).then(
       ({ mtimeMs }) => Date.now() - mtimeMs,
       () => 0,
     ),
   ]);
-  if (said === undefined) return;
-  const own = ownFile(`${said}.set`);
-  // A word that is being written is empty for a moment.
+  if (word === undefined) return;
+  const own = ownFile(`${word}.set`);
+  // Where there are no second names, a word is empty for a moment.
   const isLeft = own ? !(await isAtWork(own, age)) : age > patience;
   if (!isLeft) return;
   const aside = `${path.slice(0, -heldName.length)}${saving}-0.old`;
@@ -63,14 +79,19 @@ export async function holdFolders(
   const until = Date.now() + patience;
   // In one order, so that no two wait for each other.
   for (const folder of [...new Set(folders)].sort()) {
-    const path = join(folder, heldName);
-    while (!(await taken(path, saving))) {
-      await clearLeft(path, saving);
-      if (Date.now() > until) {
-        await release();
-        return undefined;
+    const [path, prepared] = [join(folder, heldName), join(folder, `${saving}-0.new`)];
+    await said(prepared, saving);
+    try {
+      while (!(await taken(path, prepared, saving))) {
+        await clearLeft(path, saving);
+        if (Date.now() > until) {
+          await release();
+          return undefined;
+        }
+        await pause(between);
       }
-      await pause(between);
+    } finally {
+      await gone(prepared);
     }
     held.push(path);
   }
