@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Browser, Page } from 'playwright-core';
-import { launch, quiet } from '../helpers/browser.js';
+import type { BrowserContext, Page } from 'playwright-core';
+import { launchReader, quiet } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
 import { smallFolder } from '../helpers/hexis.js';
 
@@ -27,26 +27,19 @@ async function violations(page: Page, rules: 'all' | 'of colours'): Promise<stri
   );
 }
 
-let browser: Browser;
-beforeAll(async () => {
-  browser = await launch();
-});
-afterAll(() => browser.close());
-
 describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
   let folder: ReturnType<typeof smallFolder>;
+  let reader: BrowserContext;
   let desk: DeskPage;
   beforeAll(async () => {
     folder = smallFolder('yield-by-bed', 'yield-plain', 'kale-season');
     // The policy of the page lets no foreign script in, not even that of this test.
-    desk = await deskPage(browser, folder.path, 'yield-by-bed', {
-      colorScheme,
-      bypassCSP: true,
-      viewport: { width: 1024, height: 720 },
-    });
+    reader = await launchReader({ colorScheme, bypassCSP: true, viewport: { width: 1024, height: 720 } });
+    desk = await deskPage(reader, folder.path, 'yield-by-bed');
   });
   afterAll(async () => {
     await desk.close();
+    await reader.close();
     folder.remove();
   });
   const ink = (role: string) => desk.ink('figures/yield-by-bed.figure.yaml', role);
@@ -102,7 +95,8 @@ describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
 
 test('a figure is finished without a pointer, from the list to the file', async () => {
   const folder = smallFolder('yield-by-bed', 'yield-plain');
-  const desk = await deskPage(browser, folder.path, 'yield-by-bed');
+  const reader = await launchReader();
+  const desk = await deskPage(reader, folder.path, 'yield-by-bed');
   const { page } = desk;
   const focused = () =>
     page.evaluate(() => {
@@ -157,5 +151,6 @@ test('a figure is finished without a pointer, from the list to the file', async 
   expect(await shown()).toBe(now);
   expect(desk.faults).toEqual([]);
   await desk.close();
+  await reader.close();
   folder.remove();
 });

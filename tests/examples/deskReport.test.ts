@@ -3,8 +3,8 @@ import { createRequire } from 'node:module';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { ok } from 'hexis';
 import { bind } from 'hexis/node';
-import type { Browser } from 'playwright-core';
-import { launch, quiet } from '../helpers/browser.js';
+import type { BrowserContext } from 'playwright-core';
+import { launchReader, quiet } from '../helpers/browser.js';
 import { type DeskPage, deskPage } from '../helpers/deskPage.js';
 import { demoFolder } from '../helpers/hexis.js';
 
@@ -20,19 +20,20 @@ figures:
   - { file: figures/weekly-harvest.figure.yaml, width: 8cm }
 `;
 
-let browser: Browser;
+let reader: BrowserContext;
 let folder: ReturnType<typeof demoFolder>;
 let desk: DeskPage;
 beforeAll(async () => {
-  browser = await launch();
+  // The policy of the page lets no foreign script in, not even that of this test.
+  reader = await launchReader({ bypassCSP: true });
 });
-afterAll(() => browser.close());
+afterAll(() => reader.close());
 
 describe('a report at the desk', () => {
   beforeEach(async () => {
     folder = demoFolder();
     writeFileSync(folder.at(file), report);
-    desk = await deskPage(browser, folder.path, 'yield-by-bed', { bypassCSP: true });
+    desk = await deskPage(reader, folder.path, 'yield-by-bed');
     await desk.page.getByRole('option', { name: 'r', exact: true }).click();
     await desk.page.getByRole('heading', { name: 'Across the figures' }).waitFor();
   });
@@ -127,7 +128,7 @@ test('a folder without a report gets one with all of its figures', async () => {
   folder = demoFolder();
   for (const name of ['plots-in-space', 'yield-panels', 'soil-sensor', 'growth-curve'])
     rmSync(folder.at(`figures/${name}.figure.yaml`));
-  desk = await deskPage(browser, folder.path, 'yield-by-bed');
+  desk = await deskPage(reader, folder.path, 'yield-by-bed');
   await desk.button('All into a document').click();
   await desk.page.getByRole('heading', { name: 'Across the figures' }).waitFor({ timeout: 60_000 });
   expect(existsSync(folder.at('document.report.yaml'))).toBe(true);

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { Browser } from 'playwright-core';
-import { launch, quiet } from '../helpers/browser.js';
+import type { BrowserContext } from 'playwright-core';
+import { launchReader, quiet } from '../helpers/browser.js';
 import { deskPage } from '../helpers/deskPage.js';
 import { smallFolder } from '../helpers/hexis.js';
 
@@ -16,18 +16,18 @@ function randomOf(seed: number): () => number {
   };
 }
 
-let browser: Browser;
+let reader: BrowserContext;
 beforeAll(async () => {
-  browser = await launch();
+  reader = await launchReader();
 });
-afterAll(() => browser.close());
+afterAll(() => reader.close());
 
 test(`after ${acts} acts of any sort, all taken back, the file is the first one to the byte`, async () => {
   const folder = smallFolder('yield-by-bed', 'yield-plain', 'kale-season');
   const file = 'figures/yield-by-bed.figure.yaml';
   const first = readFileSync(folder.at(file), 'utf8');
   const book = readFileSync(folder.at('garden.codebook.yaml'), 'utf8');
-  const desk = await deskPage(browser, folder.path, 'yield-by-bed');
+  const desk = await deskPage(reader, folder.path, 'yield-by-bed');
   const { page } = desk;
   page.setDefaultTimeout(4000);
   const random = randomOf(Number(process.env['HEXIS_SEED'] ?? 7));

@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { ok, openProject } from 'hexis';
 import { disk, type ServedDesk, serveDesk, write } from 'hexis/node';
-import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core';
+import type { BrowserContext, Locator, Page } from 'playwright-core';
 import { root } from './hexis.js';
 
 /** Longest wait for what the page does, in milliseconds. */
@@ -42,24 +42,23 @@ const waitFor = async <T>(found: () => Promise<T | undefined> | T | undefined, w
   throw new Error(`waited in vain for ${what}`);
 };
 
+/** Where the desks of a reader are served: a browser keeps what it has loaded by the address. */
+const ports = new WeakMap<BrowserContext, number>();
+
 /**
  * Serves the built page for a folder, and opens it.
  *
  * @param options `isDeaf`: whether the page does not hear of changes by other programs
  */
 export async function deskPage(
-  browser: Browser,
+  reader: BrowserContext,
   path: string,
   figure?: string,
-  { isDeaf = false, ...options }: BrowserContextOptions & { isDeaf?: boolean } = {},
+  { isDeaf = false }: { isDeaf?: boolean } = {},
 ): Promise<DeskPage> {
-  const served = await serveDesk({ folder: path, page: join(root, 'dist', 'desk') });
-  const context = await browser.newContext({
-    viewport: { width: 1280, height: 800 },
-    permissions: ['clipboard-read', 'clipboard-write'],
-    ...options,
-  });
-  const page = await context.newPage();
+  const served = await serveDesk({ folder: path, page: join(root, 'dist', 'desk'), port: ports.get(reader) ?? 0 });
+  ports.set(reader, served.port);
+  const page = await reader.newPage();
   page.setDefaultTimeout(patience);
   const faults: string[] = [];
   page.on('pageerror', (fault) => faults.push(String(fault)));
@@ -145,7 +144,7 @@ export async function deskPage(
     },
     tab: async (name) => page.getByRole('tab', { name }).click(),
     async close() {
-      await context.close();
+      await page.close();
       await served.close();
     },
   };
