@@ -319,7 +319,7 @@ describe('the server of the desk', () => {
     expect([saved.status, saved.body['files']]).toEqual([200, ['sly.svg']]);
     expect(existsSync(folder.at('sub/sly.svg'))).toBe(true);
     let isDone = false;
-    const painted = post('/api/save', { path: 'f.figure.yaml', as: ['png'], into: 'sub', dpi: 1200 }).then((answer) => {
+    const painted = post('/api/save', { path: 'f.figure.yaml', as: ['png'], into: 'sub', dpi: 800 }).then((answer) => {
       isDone = true;
       return answer;
     });

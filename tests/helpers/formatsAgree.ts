@@ -27,6 +27,7 @@ export const formatsAgree = (style: string, compared: readonly string[]) =>
     let browser: Browser;
     let page: Page;
     const ids = demoIds;
+    const dpi = 120;
     beforeAll(async () => {
       folder = folderWith();
       const drawn = hexis([
@@ -38,7 +39,7 @@ export const formatsAgree = (style: string, compared: readonly string[]) =>
         '--as',
         'svg,pdf,png,plate',
         '--dpi',
-        '300',
+        String(dpi),
         '-o',
         `${folder.path}/`,
       ]);
@@ -117,9 +118,9 @@ export const formatsAgree = (style: string, compared: readonly string[]) =>
       expect(info).toMatch(/Tagged: +yes/);
       expect(info).toMatch(/PDF version: +1\.7/);
       const picture = readFileSync(folder.at(`${id}.png`));
-      expect(picture.readUInt32BE(16)).toBe(Math.round((width * 300) / 72));
+      expect(picture.readUInt32BE(16)).toBe(Math.round((width * dpi) / 72));
       const physical = picture.indexOf('pHYs');
-      expect([picture.readUInt32BE(physical + 4), picture[physical + 12]]).toEqual([Math.round(300 / 0.0254), 1]);
+      expect([picture.readUInt32BE(physical + 4), picture[physical + 12]]).toEqual([Math.round(dpi / 0.0254), 1]);
       const svg = readFileSync(folder.at(`${id}.svg`), 'utf8');
       expect(svg).toContain(`width="${Math.round(width * 1000) / 1000}pt"`);
       expect(svg).toMatch(/<title>[^<]+<\/title>\n<desc>[^<]{20,}<\/desc>/);
