@@ -7,7 +7,7 @@ import { decodeText } from '../core/data/encoding.js';
 import { type Source, SourceFault } from '../core/project/read/source.js';
 import { packageRoot } from './packageRoot.js';
 
-/** What the system says of a file, in words. */
+/** An error of the file system, in words. */
 export function systemReason(fault: unknown): string {
   const { code, message } = fault as NodeJS.ErrnoException;
   const known: Record<string, string> = {
@@ -25,18 +25,18 @@ export function systemReason(fault: unknown): string {
   return known[code ?? ''] ?? message;
 }
 
-/** What a file looked like when it was read: it changes with every change of the file. */
+/** A signature of a file's state, which differs after every change of the file. */
 export const signatureOf = ({ mtimeNs, size, ino }: { mtimeNs: bigint; size: bigint; ino: bigint }): string =>
   `${mtimeNs} ${size} ${ino}`;
 
-/** Files that were read since the program began, with what they looked like; those that were not there too. */
+/** The files read since the program started, with their signatures, missing ones included. */
 const files = new Map<string, string>();
 export const filesRead: ReadonlyMap<string, string> = files;
 
-/** The signature of a file that is not there, or cannot be read. */
+/** The signature of a missing or unreadable file. */
 export const noFile = 'none';
 
-/** Larger files are not read: nothing that can be drawn takes as much. */
+/** The largest file that is read; no figure needs more. */
 const mostBytes = 500e6;
 
 async function contentOf(handle: FileHandle, saw: (signature: string) => void): Promise<Buffer> {
@@ -54,14 +54,14 @@ async function contentOf(handle: FileHandle, saw: (signature: string) => void): 
 /** A file that figures are made of. */
 const read = (path: string): Promise<Buffer> => content(path, (signature) => files.set(path, signature));
 
-/** The content of a file that no figure is made of, such as a journal. @throws {SourceFault} */
+/** The content of a file that is not part of a figure, such as a journal. @throws {SourceFault} */
 export const ownContent = (path: string): Promise<Uint8Array> => content(path, () => undefined);
 
 async function content(path: string, saw: (signature: string) => void): Promise<Buffer> {
   saw(noFile);
   let handle: FileHandle | undefined;
   try {
-    // A pipe without a writer would be waited for.
+    // Reading a pipe without a writer would block.
     handle = await open(path, constants.O_RDONLY | (constants.O_NONBLOCK ?? 0));
     return await contentOf(handle, saw);
   } catch (fault) {
@@ -73,10 +73,10 @@ async function content(path: string, saw: (signature: string) => void): Promise<
   }
 }
 
-/** Figure files, codebooks and styles are written by hand: larger ones are something else. */
+/** The largest figure file, codebook or style: they are written by hand, and anything larger is something else. */
 const mostText = 2e6;
 
-/** A text that no figure is made of. @throws {SourceFault} */
+/** A text that is not part of a figure. @throws {SourceFault} */
 export const ownText = async (path: string): Promise<string> => textOf(await ownContent(path));
 
 /** A file as text: UTF-8, or UTF-16 with a byte order mark. */
@@ -97,14 +97,14 @@ async function filesBeside(path: string): Promise<string[]> {
   return names.slice(0, 2000).map((name) => join(folder, name));
 }
 
-/** Files on disk; paths are as given, from the current folder. */
+/** Files on disk. Relative paths start at the current folder. */
 export const disk: Source = {
   text: async (path) => textOf(await read(path)),
   bytes: read,
   join: (from, reference) => (isAbsolute(reference) ? reference : normalize(join(dirname(from), reference))),
   stamp: async (path) => {
     const stamp = await stat(path, { bigint: true }).then(signatureOf, () => noFile);
-    // A file that is read once more only when it changes is still one that the figures are made of.
+    // A file served from the cache is still one that the figure is made of.
     if (stamp !== noFile) files.set(path, stamp);
     return stamp === noFile ? undefined : stamp;
   },

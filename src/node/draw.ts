@@ -6,10 +6,10 @@ import { type FigureInput, openProject, type ProjectOptions } from '../core/proj
 import { disk } from './disk.js';
 import { type FormatName, type formatList, formats } from './formats.js';
 
-/** What a format is written as: text or bytes, as its writer says. */
+/** What a format is written as: text or bytes, as its writer declares. */
 export type Written<F extends FormatName> = WrittenBy<Extract<(typeof formatList)[number], { name: F }>>;
 
-/** Writes a drawing in any format that there is under Node. */
+/** Writes a drawing in any of the formats available under Node. */
 export async function write<F extends FormatName>(
   drawing: Writable,
   format: F,
@@ -19,7 +19,7 @@ export async function write<F extends FormatName>(
   return writeAs(drawing, found, options) as Promise<Outcome<Written<F>>>;
 }
 
-/** Draws a figure or a board by the path of its file, or a figure that a program gives, and writes it. */
+/** Draws and writes a figure or a board, given the path of its file, or a figure given as an object. */
 export async function draw<F extends FormatName>(
   figure: string | FigureInput,
   format: F,

@@ -2,7 +2,7 @@ import { readdir, stat } from 'node:fs/promises';
 import { isAbsolute, join } from 'node:path';
 import { glob, isDynamicPattern } from 'tinyglobby';
 
-/** Files that can be drawn, by their names. */
+/** File names that can be drawn. */
 const drawable = /\.(figure|board)\.(ya?ml|json)$/i;
 
 async function inFolder(folder: string): Promise<string[]> {

@@ -1,19 +1,19 @@
 import { error, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
 import { fileSafe } from '../core/report/fileSafe.js';
 
-/** What may stand in a pattern of file names; a text for each that the figure has. */
+/** The placeholders of a file name pattern, as texts; those that the figure lacks are left out. */
 export interface NameParts {
   id: string;
   number: string | undefined;
   style: string;
-  /** Sides in millimetres. */
+  /** Width and height in millimetres. */
   width: string;
   height: string;
   dpi: string;
   inks: string;
 }
 
-/** Signs that some file system does not take. */
+/** Characters that some file system refuses. */
 const unfit = /[\\/:*?"<>|\u0000-\u001f]/g;
 
 /** The name of a file without its ending, from a pattern such as `fig-{number}-{id}`. */

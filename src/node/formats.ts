@@ -3,7 +3,7 @@ import type { Format } from '../core/export/writer.js';
 
 const starts = (head: Uint8Array, ...bytes: number[]) => bytes.every((byte, i) => head[i] === byte);
 
-/** A new format is a file of its own and an entry here. */
+/** To add a format, write its file and add it here. */
 export const formatList = [
   ...coreList,
   {
@@ -26,8 +26,8 @@ export const formatList = [
   },
 ] as const satisfies readonly Format[];
 
-/** The name of a format that can be written under Node. */
+/** The name of a format available under Node. */
 export type FormatName = (typeof formatList)[number]['name'];
 
-/** Every format that can be written under Node. */
+/** All formats available under Node. */
 export const formats: readonly (Format & { name: FormatName })[] = formatList;

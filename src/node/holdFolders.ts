@@ -2,10 +2,10 @@ import { link, readFile, rename, stat, unlink, writeFile } from 'node:fs/promise
 import { join } from 'node:path';
 import { isAtWork, ownFile } from './ownFiles.js';
 
-/** The file by which a program says that it changes files of a folder. */
+/** The lock file: while it exists, some program is changing files of the folder. */
 const heldName = '.hexis-busy';
 
-/** So long a change waits for others, and so long between two looks, in milliseconds. */
+/** How long to wait for other programs, and how long between two attempts, in milliseconds. */
 const [patience, between] = [15_000, 4];
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -13,7 +13,7 @@ const gone = (path: string) => unlink(path).catch(() => undefined);
 
 const codeOf = (fault: unknown) => (fault as NodeJS.ErrnoException).code;
 
-/** Says something in a file that nobody else has said; false where somebody has. */
+/** Creates a file with a word in it; false where the file exists already. */
 async function said(path: string, word: string): Promise<boolean> {
   try {
     await writeFile(path, word, { flag: 'wx' });
@@ -25,22 +25,22 @@ async function said(path: string, word: string): Promise<boolean> {
 }
 
 /**
- * Whether the folder is ours from now on.
+ * Tries once to take the lock of a folder.
  *
- * @param prepared a file with our word: it is given its second name whole, so that a program that is ended on the way leaves no
- *   word without its author
+ * @param prepared a file that holds our word. Linking it makes the lock appear with its content, so that a program killed at any
+ *   moment never leaves a lock without an owner.
  */
 async function taken(path: string, prepared: string, saving: string): Promise<boolean> {
   try {
     await link(prepared, path);
     return true;
   } catch (fault) {
-    // Some disks know no second names.
+    // Some file systems have no hard links.
     return codeOf(fault) === 'EEXIST' ? false : said(path, saving);
   }
 }
 
-/** Takes away the word of a program that was ended before it could do so itself. */
+/** Removes the lock of a program that was killed before it could do so itself. */
 async function clearLeft(path: string, saving: string): Promise<void> {
   const [word, age] = await Promise.all([
     readFile(path, 'utf8').catch(() => undefined),
@@ -51,11 +51,11 @@ async function clearLeft(path: string, saving: string): Promise<void> {
   ]);
   if (word === undefined) return;
   const own = ownFile(`${word}.set`);
-  // Where there are no second names, a word is empty for a moment.
+  // Without hard links, a lock is empty for a moment.
   const isLeft = own ? !(await isAtWork(own, age)) : age > patience;
   if (!isLeft) return;
   const aside = `${path.slice(0, -heldName.length)}${saving}-0.old`;
-  // Of several that clear it at once, one finds it.
+  // Several programs may try this at once; one of them succeeds.
   await rename(path, aside).then(
     () => gone(aside),
     () => undefined,
@@ -63,10 +63,10 @@ async function clearLeft(path: string, saving: string): Promise<void> {
 }
 
 /**
- * Holds folders, so that of several programs one after the other looks at files there and changes them.
+ * Locks folders, so that programs check and change the files there one after the other.
  *
- * @param saving who holds them, by the name of its saving
- * @returns what lets them go; undefined where others held one for too long
+ * @param saving the name of the saving that holds them
+ * @returns a function that unlocks them; undefined where another program held one for too long
  */
 export async function holdFolders(
   folders: Iterable<string>,
@@ -77,7 +77,7 @@ export async function holdFolders(
     await Promise.all(held.map(gone));
   };
   const until = Date.now() + patience;
-  // In one order, so that no two wait for each other.
+  // Always in the same order, so that no two programs wait for each other.
   for (const folder of [...new Set(folders)].sort()) {
     const [path, prepared] = [join(folder, heldName), join(folder, `${saving}-0.new`)];
     await said(prepared, saving);

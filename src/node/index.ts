@@ -1,4 +1,4 @@
-/** What Hexis adds under Node: files, fonts from disk, pictures. */
+/** What Hexis adds under Node: files, fonts from disk, raster pictures. */
 
 export { bind, bindInto } from './bind/bind.js';
 export { type BindOptions, type DrawnReport, drawReport } from './bind/bindReport.js';

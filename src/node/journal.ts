@@ -8,21 +8,21 @@ import { inverse, type Patch, patched } from '../core/schema/patch.js';
 import { disk, ownContent, ownText } from './disk.js';
 import { type Output, save } from './save.js';
 
-/** One change of a file, so that it can be taken back. */
+/** One change of a file, kept so that it can be undone. */
 interface Act {
   /** What made it, such as `mend`. */
   by: string;
-  /** How its text was changed; none of a file that is no text, whose contents are kept whole beside the journal. */
+  /** The change of its text. Missing for a binary file, whose contents are kept whole beside the journal. */
   patch?: Patch;
   /** SHA-256 of the file before and after it. */
   before: string;
   after: string;
-  /** Where it changed several files as one: what names it in all of them, and the others, from the folder of this one. */
+  /** For an act on several files: its name in all of their journals, and the other files, relative to this one's folder. */
   set?: string;
   with?: string[];
 }
 
-/** A change of a file that is to be written and remembered. */
+/** A change to be written and recorded. */
 export interface Change {
   /** Path of the file. */
   path: string;
@@ -30,42 +30,42 @@ export interface Change {
   before: string;
   /** Its text after. */
   after: string;
-  /** What leads from one to the other. */
+  /** The patch from one to the other. */
   patch: Patch;
-  /** What was done, in words. */
+  /** What is done, in words. */
   by: string;
 }
 
-/** A change of a file that is no text, such as a picture or a document. */
+/** A change of a binary file, such as a picture or a document. */
 export interface ByteChange extends Pick<Change, 'path' | 'by'> {
   before: Uint8Array;
   after: Uint8Array;
 }
 
-/** What was taken back, or made again, of a file. */
+/** What was undone or redone. */
 export interface Undone {
   /** Path of the file. */
   path: string;
-  /** What was taken back or made again, in words. */
+  /** What was undone or redone, in words. */
   by: string;
   /** Its text before. */
   before: string | Uint8Array;
   /** Its text after. */
   after: string | Uint8Array;
-  /** How many acts are left. */
+  /** How many further acts can be undone or redone. */
   left: number;
-  /** The same of the other files that the act had changed; none where one of them was changed since. */
+  /** The same for the other files of the act; empty where one of them has changed since. */
   others: Omit<Undone, 'others'>[];
 }
 
-/** So many acts of a file are kept, and so many contents of one that is no text. */
+/** How many acts are kept for a file, and how many contents of a binary file. */
 const [mostActs, mostContents] = [5000, 20];
 
 const folderOf = (path: string) => join(dirname(path), '.hexis');
 const journalOf = (path: string) => join(folderOf(path), `${basename(path)}.journal.json`);
 const sha256 = (content: string | Uint8Array) => createHash('sha256').update(content).digest('hex');
 
-/** Where a content of a file is kept whole. */
+/** Where a whole content is kept. */
 const contentOf = (path: string, hash: string) => join(folderOf(path), `${basename(path)}.${hash.slice(0, 32)}.was`);
 
 const isAct = (value: unknown): value is Act => {
@@ -87,16 +87,16 @@ const isPatch = (value: unknown): value is Patch =>
     return Number.isInteger(at) && typeof removed === 'string' && typeof inserted === 'string';
   });
 
-/** What was done to a file, and what of it was taken back, each the latest last. */
+/** What was done to a file, and what of it was undone, latest last. */
 interface Journal {
   acts: Act[];
   undone: Act[];
 }
 
-/** Larger journals are none of ours. */
+/** A larger file is not one of our journals. */
 const mostBytes = 50e6;
 
-/** The journal of a file; an empty one where there is none, or none that can be read. */
+/** The journal of a file; an empty one if it is missing or unreadable. */
 async function journalFor(path: string): Promise<Journal> {
   const text = await ownContent(journalOf(path)).then(
     (bytes) => (bytes.length > mostBytes ? '' : Buffer.from(bytes).toString('utf8')),
@@ -113,7 +113,7 @@ async function journalFor(path: string): Promise<Journal> {
 
 const empty: Journal = { acts: [], undone: [] };
 
-/** The journal of a file with its acts; version control leaves the folder out. */
+/** A journal as an output; version control ignores its folder. */
 const journalOutputs = (path: string, { acts, undone }: Journal): Output[] => [
   {
     path: journalOf(path),
@@ -123,7 +123,7 @@ const journalOutputs = (path: string, { acts, undone }: Journal): Output[] => [
   { path: join(folderOf(path), '.gitignore'), bytes: '*\n', isOwnFolder: true },
 ];
 
-/** The acts that a file has behind it: one that was written down and never done, as after a crash, is none. */
+/** The acts that led to the file as it is. An act recorded but never carried out, as after a crash, is skipped. */
 function done(acts: readonly Act[], text: string | Uint8Array): Act[] {
   const last = acts.at(-1);
   const own = sha256(text);
@@ -149,8 +149,8 @@ export async function changeOutputs(changes: readonly (Change | ByteChange)[], i
       after: sha256(after),
       ...(isOne && others.length > 0 ? { set, with: others } : {}),
     };
-    // The journal comes first: an act that was not done is passed over, one that was not written down is lost.
-    // What was taken back before is gone with a new act.
+    // The journal is written first: an act never carried out is skipped later, but one never recorded would be lost.
+    // A new act discards what could be redone.
     const kept = { acts: [...acts, act].slice(-mostActs), undone: [] };
     if (!('patch' in change)) outputs.push(...contents(path, [before]));
     outputs.push(...journalOutputs(path, kept), { path, bytes: after, was: before });
@@ -158,11 +158,11 @@ export async function changeOutputs(changes: readonly (Change | ByteChange)[], i
   return unlike(outputs);
 }
 
-/** Contents of a file that is no text, kept beside its journal. */
+/** Contents of a binary file, kept beside its journal. */
 const contents = (path: string, bytes: readonly (string | Uint8Array)[]): Output[] =>
   bytes.map((one) => ({ path: contentOf(path, sha256(one)), bytes: one, isOwnFolder: true }));
 
-/** Contents that no act asks for any more, or only one of long ago, go. */
+/** Removes contents that no act, or only an old one, refers to. */
 export async function clearContents(path: string): Promise<void> {
   const { acts, undone } = await journalFor(path);
   const asked = [...acts.slice(-mostContents), ...undone.slice(-mostContents)];
@@ -181,10 +181,10 @@ const unlike = (outputs: readonly Output[]): Output[] =>
 
 const slashed = (from: string, to: string) => relative(from, to).replaceAll('\\', '/');
 
-/** Writes changed files with their journals, all of them or none. */
+/** Writes changed files and their journals, all of them or none. */
 export const saveChanges = async (changes: readonly Change[]): Promise<Problem[]> => save(await changeOutputs(changes));
 
-/** A file that is to be taken back or made again, as text or as it is, or why it cannot be read. */
+/** A file to undo or redo, as text or bytes, or why it cannot be read. */
 async function readFor<T>(path: string, read: (path: string) => Promise<T>): Promise<Outcome<T>> {
   try {
     return succeed(await read(path));
@@ -205,7 +205,7 @@ async function readFor<T>(path: string, read: (path: string) => Promise<T>): Pro
 
 const textFor = (path: string): Promise<Outcome<string>> => readFor(path, ownText);
 
-/** The file with its journal: as text where its acts are changes of a text, else as bytes. */
+/** The file with its journal: as text if its acts are patches, else as bytes. */
 async function fileFor(path: string): Promise<Outcome<{ before: string | Uint8Array; journal: Journal }>> {
   const journal = await journalFor(path);
   const last = journal.acts.at(-1) ?? journal.undone.at(-1);
@@ -214,7 +214,7 @@ async function fileFor(path: string): Promise<Outcome<{ before: string | Uint8Ar
   return found.ok ? succeed({ before: found.value, journal }) : found;
 }
 
-/** A step in the journal of a file, before it is written. */
+/** A step in the journal of a file, not yet written. */
 interface Step {
   path: string;
   act: Act;
@@ -224,7 +224,7 @@ interface Step {
   left: number;
 }
 
-/** What a file becomes by a patch, or by a content that was kept; undefined where it is not what it should be. */
+/** What a file becomes by a patch or a kept content; undefined where the file is not as expected. */
 async function stepped(
   path: string,
   before: string | Uint8Array,
@@ -266,16 +266,16 @@ async function stepAgain(path: string): Promise<Outcome<Step>> {
   return succeed({ path, act, before, after, journal, left: journal.undone.length });
 }
 
-/** What a step keeps of a file that is no text, so that it can be made again or taken back once more. */
+/** The content of a binary file that a step keeps for the opposite step. */
 const stepContents = ({ path, act, before }: Step): Output[] =>
   act.patch === undefined ? contents(path, [before]) : [];
 
-/** Whether another file of an act may be changed along. */
+/** Whether another file of an act may be changed with it. */
 export type MayGoAlong = (path: string) => Promise<boolean>;
 
 const anyFile: MayGoAlong = async () => true;
 
-/** A step of a file with those of the others that its act had changed: all of them, or where one cannot go along its own alone. */
+/** The steps of all files of an act. If one of them has changed since, only the step of the file itself. */
 async function together(
   path: string,
   step: (path: string) => Promise<Outcome<Step>>,
@@ -307,7 +307,7 @@ export async function undoChange(path: string, show = false, mayGoAlong = anyFil
   const steps = await together(path, stepBack, mayGoAlong);
   if (!steps.ok) return steps;
   if (!show) {
-    // The files come first: a crash between both leaves acts that were not done, which are passed over.
+    // The files are written first: a crash in between leaves acts that were not carried out, which are skipped.
     const files = steps.value.map((step) => ({ path: step.path, bytes: step.after, was: step.before }));
     const problems = await save(
       unlike([
@@ -322,7 +322,7 @@ export async function undoChange(path: string, show = false, mayGoAlong = anyFil
   return succeed(undoneOf(steps.value));
 }
 
-/** Makes the change of a file once more that was taken back last, where the file is as it was then. */
+/** Redoes the change that was undone last, if the file is still as it was then. */
 export async function redoChange(path: string, mayGoAlong = anyFile): Promise<Outcome<Undone>> {
   const steps = await together(path, stepAgain, mayGoAlong);
   if (!steps.ok) return steps;
@@ -335,7 +335,7 @@ export async function redoChange(path: string, mayGoAlong = anyFile): Promise<Ou
   return hasErrors(problems) ? fail(problems) : succeed(undoneOf(steps.value), problems);
 }
 
-/** What can be taken back of a file as it is now, and what can be made again, by what made it, the latest last. */
+/** What can be undone and redone now, each by what made it, latest last. */
 export async function stepsOf(path: string): Promise<{ undo: string[]; redo: string[] }> {
   const found = await textFor(path);
   if (!found.ok) return { undo: [], redo: [] };

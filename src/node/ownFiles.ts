@@ -12,10 +12,10 @@ export type OwnKind = 'part' | 'old' | 'new' | 'set';
 
 const pattern = /^(\.hexis-(\d{1,10})-([0-9a-z]{1,16})\.\d{1,6}-\d{1,9})(?:-\d{1,9})?\.(part|old|new|set)$/;
 
-/** What a name of ours says. */
+/** What the name of one of our files says. */
 export interface OwnFile {
   name: string;
-  /** What all files of one saving begin with. */
+  /** The prefix that all files of one saving share. */
   saving: string;
   pid: number;
   start: string;
@@ -28,10 +28,10 @@ export function ownFile(name: string): OwnFile | undefined {
   return { name, saving, pid: Number(pid), start, kind: kind as OwnKind };
 }
 
-/** When a process started, from a file of the system that says so, in a form that is compared and no more. */
+/** When a process started, read from `/proc/PID/stat`, in a form that is only good for comparing. */
 function startIn(status: string): string | undefined {
   const fields = status.slice(status.lastIndexOf(')') + 2).split(' ');
-  // The 22nd field of all; the first two stand before.
+  // Field 22 of the file; the first two are cut off.
   return /^\d+$/.test(fields[19] ?? '') ? Number(fields[19]).toString(36) : undefined;
 }
 
@@ -40,7 +40,7 @@ function ownStartOf(): string {
     const found = startIn(readFileSync('/proc/self/stat', 'utf8'));
     if (found !== undefined) return found;
   } catch {
-    // Other systems do not say it.
+    // Not every system has such a file.
   }
   return Math.round(performance.timeOrigin).toString(36);
 }
@@ -48,7 +48,7 @@ function ownStartOf(): string {
 let ownStart: string | undefined;
 let savings = 0;
 
-/** What the files of the next saving begin with. */
+/** The prefix for the files of the next saving. */
 export function nextSaving(): string {
   ownStart ??= ownStartOf();
   savings += 1;
@@ -60,10 +60,10 @@ export const partOf = (saving: string, folder: string, index: number, kind: 'par
 
 export const setOf = (saving: string, folder: string): string => join(folder, `${saving}.set`);
 
-/** The list of a set before it is whole. */
+/** The list of a set while it is being written. */
 export const newSetOf = (saving: string, folder: string): string => join(folder, `${saving}.new`);
 
-/** No saving takes so many milliseconds. */
+/** An upper limit for the duration of a saving, in milliseconds. */
 const longestSaving = 3600 * 1000;
 
 /**

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 
 const keyLength = 32;
 
-/** Where programs of this person keep what may be deleted at any time. */
+/** The user's cache folder. */
 function cacheFolder(): string {
   const { XDG_CACHE_HOME, LOCALAPPDATA } = process.env;
   const given = process.platform === 'win32' ? LOCALAPPDATA : XDG_CACHE_HOME;
@@ -17,7 +17,9 @@ const readKey = async (path: string): Promise<Buffer | undefined> => {
   return found?.length === keyLength ? found : undefined;
 };
 
-/** The key of this person on this machine, made when it is first needed; one of this process alone where none can be kept. */
+/**
+ * A secret key of this user on this machine, made when first needed. If it cannot be stored, it lasts for this process only.
+ */
 async function findKey(): Promise<Buffer> {
   const fresh = randomBytes(keyLength);
   try {
@@ -28,7 +30,7 @@ async function findKey(): Promise<Buffer> {
     const part = `${path}.${process.pid}`;
     await writeFile(part, fresh, { mode: 0o600 });
     await rename(part, path);
-    // Of two programs that make it at once the later one wins.
+    // If two programs make it at once, the later one wins.
     return (await readKey(path)) ?? fresh;
   } catch {
     return fresh;
@@ -37,7 +39,7 @@ async function findKey(): Promise<Buffer> {
 
 let key: Promise<Buffer> | undefined;
 
-/** What shows that some bytes were written by this person on this machine, and not by somebody who handed a folder over. */
+/** A seal that proves that bytes were written by this user on this machine, and did not come with somebody's folder. */
 export async function seal(bytes: Uint8Array | string): Promise<string> {
   key ??= findKey();
   return createHmac('sha256', await key)
@@ -45,7 +47,7 @@ export async function seal(bytes: Uint8Array | string): Promise<string> {
     .digest('hex');
 }
 
-/** Whether a seal is that of these bytes. */
+/** Whether a seal matches some bytes. */
 export async function isSealed(bytes: Uint8Array | string, found: string): Promise<boolean> {
   const [own, given] = [Buffer.from(await seal(bytes)), Buffer.from(found)];
   return own.length === given.length && timingSafeEqual(own, given);

@@ -4,7 +4,7 @@ import type { Drawing } from '../core/project/compose/drawing.js';
 
 const mostMillionPixels = 120;
 
-/** What is wrong with a picture that would have more dots than memory takes. */
+/** The problem with a picture whose pixels would not fit into memory. */
 export function pixelProblem(
   { plate, settings }: Pick<Drawing, 'plate' | 'settings'>,
   wanted: readonly Format[],

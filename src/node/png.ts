@@ -13,7 +13,7 @@ const uint32s = (...values: number[]) => {
   return new Uint8Array(view.buffer);
 };
 
-/** Rows of RGB or RGBA, each after its filter byte: the difference from the row above, which packs drawings well. */
+/** Rows of RGB or RGBA, each preceded by its filter type: the difference from the row above, which compresses drawings well. */
 function scanlines(pixels: Uint8Array, width: number, height: number, channels: 3 | 4): Uint8Array {
   const lines = new Uint8Array((width * channels + 1) * height);
   const size = 4 * width;
@@ -35,7 +35,7 @@ function scanlines(pixels: Uint8Array, width: number, height: number, channels: 
   return lines;
 }
 
-/** Colours as they are, from colours that were multiplied by their opacity. */
+/** Straight alpha from premultiplied alpha. */
 function unmultiplied(pixels: Uint8Array): Uint8Array {
   const plain = new Uint8Array(pixels);
   for (let i = 0; i < plain.length; i += 4) {
@@ -46,25 +46,25 @@ function unmultiplied(pixels: Uint8Array): Uint8Array {
   return plain;
 }
 
-/** The content of a chunk of international text: a keyword of the standard, not packed, in no stated language. */
+/** The data of an `iTXt` chunk: a standard keyword, uncompressed, no language given. */
 const textData = (keyword: string, text: string) => new TextEncoder().encode(`${keyword}\0\0\0\0\0${xmlText(text)}`);
 
-/** Pixels of red, green, blue and opacity, row by row. */
+/** RGBA pixels, row by row. */
 interface Raster {
   pixels: Uint8Array;
   width: number;
   height: number;
 }
 
-/** What is said of a picture beside its pixels. */
+/** What a file says besides its pixels. */
 interface PngOptions {
   dpi: number;
-  /** Whether pixels may be seen through, their colours multiplied by their opacity; others are written as RGB. */
+  /** Whether pixels are transparent, with premultiplied colours. Opaque pictures are written as RGB. */
   clear?: boolean;
   words?: Readonly<Record<string, string | undefined>>;
 }
 
-/** PNG (ISO 15948) of pixels with its resolution and words about it. */
+/** Encodes pixels as PNG (ISO 15948), with resolution and texts. */
 export function encodePng(
   { pixels: given, width, height }: Raster,
   { dpi, clear = false, words = {} }: PngOptions,
@@ -84,7 +84,7 @@ export function encodePng(
   ]);
 }
 
-/** The pixels of a plate: the same outlines as the SVG, on the ground of the style or on none. */
+/** The pixels of a plate: the outlines of its SVG, on the ground of the style or on none. */
 export async function rendered(plate: Plate, context: WriteContext) {
   const svg = await writeSvg(plate, { ...context, text: 'outlines', ground: 'none' });
   return new Resvg(svg as string, {

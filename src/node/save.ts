@@ -21,24 +21,24 @@ import { holdFolders } from './holdFolders.js';
 import { newSetOf, nextSaving, partOf, setOf } from './ownFiles.js';
 import { commonFolder, finishLeft, hashOf, nothing, setText } from './unfinished.js';
 
-/** A file that is to be written. */
+/** A file to be written. */
 export interface Output {
   /** Path of the file. */
   path: string;
-  /** What it holds. */
+  /** Its content. */
   bytes: Uint8Array | string;
-  /** Whether what stands at the path may be replaced by this; left out: whatever it is. */
+  /** Whether the file now at the path may be replaced, judged by its first bytes. Left out: any file may. */
   replaces?: ((head: Uint8Array) => boolean) | undefined;
-  /** What stood there when it was read; where another text stands there by now, nothing is written. */
+  /** The content it had when it was read. If it differs by now, nothing is written. */
   was?: string | Uint8Array | undefined;
-  /** Whether it stands in a folder of ours, such as that of journals, which is no link and holds none. */
+  /** Whether it belongs in a folder that Hexis keeps for itself, such as the journals'. Neither may be a link. */
   isOwnFolder?: true;
 }
 
-/** Why a path may not be written, found by looking at it. */
+/** The reason why a path may not be written. */
 class Unwritable extends Error {}
 
-/** The file that a path leads to, through links; a link to nothing leads to where its file would be. */
+/** The file a path leads to once links are followed. A dangling link leads to where its file would be. */
 async function targetOf(path: string, hops = 0): Promise<string> {
   try {
     return await realpath(path);
@@ -70,7 +70,7 @@ const isLink = (path: string): Promise<boolean> =>
     () => false,
   );
 
-/** Looks at what stands at a path; nothing is written where it must stay. */
+/** Inspects what is at a path now. @throws {Unwritable} where it must be kept */
 async function lookedAt({
   path,
   replaces,
@@ -90,7 +90,7 @@ async function lookedAt({
 
 const notOurs = 'a file of another kind stands there';
 
-/** The folder of an output, made where it is not there. */
+/** Creates the folder of an output if it is missing. */
 async function makeFolder(path: string): Promise<void> {
   await mkdir(dirname(path), { recursive: true });
 }
@@ -105,9 +105,9 @@ interface Pending {
   was: string | Uint8Array | undefined;
 }
 
-/** Brings what was written to the disk itself, so that it is there after a loss of power too. */
+/** Flushes a file or folder to the disk, so that it survives a loss of power. */
 async function sync(path: string): Promise<void> {
-  // Some systems do not open folders; there the disk keeps their order itself.
+  // Some systems cannot open a folder; they order its changes themselves.
   const handle = await open(path, 'r').catch(() => undefined);
   await handle?.sync().catch(() => undefined);
   await handle?.close();
@@ -127,11 +127,11 @@ async function writeTemporary({ temporary, bytes, there }: Pending): Promise<voi
   await writeWhole(temporary, bytes);
   if (!there) return;
   await chmod(temporary, there.mode & 0o7777);
-  // Only a system's administrator may give files to others; elsewhere they are the author's own already.
+  // Only an administrator may change an owner; for everyone else the file is their own already.
   await chown(temporary, there.uid, there.gid).catch(() => undefined);
 }
 
-/** Keeps the old file under a second name until all new ones are in place, and says what stands there. */
+/** Keeps the old file under a second name until all new files are in place. Returns the hash of what is there now. */
 async function keepOld({ target, backup, was, there }: Pending): Promise<string> {
   const old = there && (await readFile(target).catch(() => undefined));
   if (was !== undefined && (old && hashOf(old)) !== hashOf(was))
@@ -162,10 +162,10 @@ async function moveAll(
       const { temporary: from, target: to, bytes } = current;
       moves.push({ from, to, was: await keepOld(current), will: hashOf(bytes) });
     }
-    // A folder above that takes no files leaves the set without its list; it is moved all the same.
+    // If the common folder is read-only there is no list, and the set is moved without one.
     if (pending.length > 1) {
       const text = await setText(folder, moves);
-      // A list that a program was killed in the middle of would be one that nobody sealed.
+      // Written under another name first, so that a list is either complete or absent.
       await writeWhole(unfinished, text)
         .then(() => rename(unfinished, list))
         .catch(() => remove(unfinished));
@@ -212,7 +212,7 @@ export async function save(outputs: readonly Output[]): Promise<Problem[]> {
       current = path;
       await makeFolder(await targetOf(path));
     }
-    // Between the look at what stands there and the change no other change may come.
+    // Nobody else may change a file between our check of it and our write.
     const changed = outputs.filter(({ was }) => was !== undefined);
     release = await holdFolders(
       await Promise.all(changed.map(async ({ path }) => dirname(await targetOf(path)))),
@@ -246,7 +246,7 @@ export async function save(outputs: readonly Output[]): Promise<Problem[]> {
   }
 }
 
-/** Outputs that are inputs as well: what a figure is made of is never overwritten. */
+/** Outputs that are also inputs: a file that a figure is made of is never overwritten. */
 export async function inputProblems(outputs: readonly Output[], inputs: Iterable<string>): Promise<Problem[]> {
   const read = new Set<string>();
   for (const path of inputs) read.add(await targetOf(path).catch(() => path));

@@ -3,7 +3,7 @@ import { xmpOf } from '../core/export/trace.js';
 import type { Writer } from '../core/export/writer.js';
 import { rendered } from './png.js';
 
-/** TIFF of a plate with LZW and its resolution: the pixels of the PNG, in grey where the inks are grey or black. */
+/** TIFF of a plate, compressed by LZW, with its resolution: the pixels of the PNG, in greyscale if all inks are grey. */
 export const writeTiff: Writer<Uint8Array> = async (plate, context) => {
   const { pixels, width, height } = await rendered(plate, { ...context, ground: 'paper' });
   const image = sharp(pixels, { raw: { width, height, channels: 4 } }).flatten({ background: plate.paper });

@@ -5,10 +5,10 @@ import { SourceFault } from '../core/project/read/source.js';
 import { fontTrial } from '../core/type/fontTrial.js';
 import { packageRoot } from './packageRoot.js';
 
-/** A font that is not read by then is damaged, in milliseconds. */
+/** Milliseconds after which a font that is still being read counts as damaged. */
 const patience = 5000;
 
-/** What the thread runs: the trial, with the library that reads fonts. */
+/** The thread's program: it tries to read the font with the font library. */
 const program = `
 const { workerData, parentPort } = require('node:worker_threads');
 const { create } = require(workerData.library);

@@ -5,16 +5,16 @@ import { type Problem, warning } from '../core/problem/problem.js';
 import { isAtWork, newSetOf, type OwnFile, ownFile, setOf } from './ownFiles.js';
 import { isSealed, seal } from './ownKey.js';
 
-/** One file of a set that is moved to its place, both written from the folder of the set. */
+/** One move of a set. Both paths are relative to the folder of the set. */
 interface Move {
   from: string;
   to: string;
-  /** SHA-256 of what stands at its place before, `none` where nothing does, and of what will. */
+  /** SHA-256 of the destination before the move (`none` where there is no file) and after it. */
   was: string;
   will: string;
 }
 
-/** A list of files that are moved as one. */
+/** A list of files that are moved together. */
 interface SetFile {
   hexis: 'set/1';
   moves: Move[];
@@ -23,10 +23,10 @@ interface SetFile {
 
 export const hashOf = (bytes: Uint8Array | string): string => createHash('sha256').update(bytes).digest('hex');
 
-/** What stands for a file that is not there. */
+/** Stands in for the hash of a missing file. */
 export const nothing = 'none';
 
-/** The hash of the file itself at a path; undefined for a link, a folder or what cannot be read. */
+/** The hash of the file at a path; undefined for a link, a folder or an unreadable file. */
 async function hashAt(path: string): Promise<string | undefined> {
   try {
     if (!(await lstat(path)).isFile()) return undefined;
@@ -36,7 +36,7 @@ async function hashAt(path: string): Promise<string | undefined> {
   }
 }
 
-/** The folder that holds all of some paths. */
+/** The deepest folder that contains all of some paths. */
 export function commonFolder(paths: readonly string[]): string {
   const folders = paths.map((path) => dirname(path).split(sep));
   const [first = [], ...others] = folders;
@@ -46,7 +46,7 @@ export function commonFolder(paths: readonly string[]): string {
 
 const sealedText = (folder: string, moves: readonly Move[]) => JSON.stringify([folder, moves]);
 
-/** The text of a list of moves in a folder. */
+/** The sealed text of a list of moves. */
 export async function setText(folder: string, moves: readonly Move[]): Promise<string> {
   const own = moves.map(({ from, to, ...hashes }) => ({
     from: relative(folder, from),
@@ -75,7 +75,7 @@ async function movesOf(path: string): Promise<Move[] | undefined> {
   const own = ownFile(basename(path));
   const found = await lstat(path);
   if (!own || !found.isFile() || found.size > mostBytes) return undefined;
-  // Nothing was moved before a list was whole, and one without a word moves nothing.
+  // Nothing was moved before the list was complete, and an unsealed list moves nothing.
   if (found.size === 0) return [];
   let set: Partial<SetFile> | null;
   try {
@@ -101,7 +101,7 @@ async function movesOf(path: string): Promise<Move[] | undefined> {
 
 const remove = (path: string) => unlink(path).catch(() => undefined);
 
-/** Finishes a set whose files are still as they were; where one was changed since, the others that were not moved stay too. */
+/** Finishes a set of moves if its files are unchanged. If one was changed since, the moves still to come are dropped. */
 async function finish(moves: readonly Move[]): Promise<Problem[]> {
   const left: { move: Move; isChanged: boolean }[] = [];
   for (const move of moves) {
@@ -118,7 +118,7 @@ async function finish(moves: readonly Move[]): Promise<Problem[]> {
   return changed.map(({ move }) => warning('unfinished-left', { path: move.to }));
 }
 
-/** The list of a saving in a folder or one above it, and one that was not whole yet. */
+/** Where the list of a saving may be: in a folder or one above it, complete or not. */
 async function listsFor(folder: string, saving: string): Promise<{ list?: string; unfinished?: string }> {
   const isThere = (path: string) => lstat(path).catch(() => undefined);
   for (let at = folder; ; at = dirname(at)) {
@@ -129,7 +129,7 @@ async function listsFor(folder: string, saving: string): Promise<{ list?: string
   }
 }
 
-/** What a process left in a folder that is at work no more, by the saving. */
+/** What processes that no longer run left in a folder, by saving. */
 async function leftIn(folder: string): Promise<Map<string, OwnFile[]>> {
   const found = new Map<string, OwnFile[]>();
   for (const name of await readdir(folder).catch(() => [])) {

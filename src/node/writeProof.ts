@@ -7,14 +7,14 @@ import { SourceFault } from '../core/project/read/source.js';
 import { proofHtml } from '../core/proof/html.js';
 import { write } from './draw.js';
 
-/** What a proof can be written as. */
+/** The formats of a proof. */
 export const proofForms = ['pdf', 'html', 'png'] as const;
-/** What a proof is written as. */
+/** A format of a proof. */
 export type ProofForm = (typeof proofForms)[number];
 
 const gap = 18;
 
-/** All pages below each other, as one. */
+/** All pages below one another, as a single page. */
 function stacked(pages: readonly Plate[]): Plate {
   const [first] = pages as [Plate];
   let height = 0;

@@ -10,7 +10,7 @@ import { DocumentFault } from './update/wordPackage.js';
 
 const formNamed = (name: DocumentName): DocumentForm => documents.find((form) => form.name === name) as DocumentForm;
 
-/** The writer of a form; a problem where a library is not there that an installation may go without. */
+/** The writer of a form of document, or a problem where an optional library is not installed. */
 async function documentWriter(form: DocumentForm): Promise<Outcome<Awaited<ReturnType<DocumentForm['load']>>>> {
   try {
     return succeed(await form.load());
@@ -21,14 +21,14 @@ async function documentWriter(form: DocumentForm): Promise<Outcome<Awaited<Retur
   }
 }
 
-/** Where a document goes: its folder, the name of its files, and its main file. */
+/** Where a document is saved: its folder, the base name of its files, and its main file. */
 export interface DocumentPlace {
   folder: string;
   name: string;
   main: string;
 }
 
-/** A document as files to be saved, each of which takes the place of a file of its own kind alone, or of any. */
+/** A document as files to be saved. Some replace only files of their own kind, others any file. */
 export async function documentOutputs(
   form: DocumentForm,
   document: BoundDocument,
@@ -46,7 +46,7 @@ export async function documentOutputs(
   );
 }
 
-/** The formats of the pictures that some forms take together. */
+/** The picture formats needed by some forms of document together. */
 export const picturesFor = (forms: readonly DocumentForm[]): DocumentForm['pictures'] =>
   Object.assign({}, ...forms.map(({ pictures }) => pictures));
 

@@ -10,39 +10,39 @@ import { Cache } from './cache.js';
 import { drawEntries } from './drawing.js';
 import type { HashedEntry, Input, Work } from './drawOne.js';
 
-/** How the figures of a report are drawn. */
+/** How to draw the figures of a report. */
 export interface BindOptions {
-  /** Numbers or ids of the figures that are wanted; left out: all. */
+  /** Numbers or ids of the figures to draw. Left out: all. */
   only?: readonly string[] | undefined;
-  /** Whether nothing that was drawn before is served. */
+  /** Whether to ignore figures kept from before. */
   isFresh?: boolean | undefined;
-  /** Whether it is looked for settings that change nothing, which takes longer. */
+  /** Whether to look for settings without effect as well, which takes longer. */
   isDeep?: boolean | undefined;
-  /** Widths of some figures in the document by the settings that name them, in points, in place of those of the report. */
+  /** Widths in points that replace those of the report, by the setting that names the figure. */
   widths?: ReadonlyMap<string, number> | undefined;
-  /** Whether captions and alternative texts that an author has rewritten in a document become ours again. */
+  /** Whether to overwrite captions and alternative texts that the author has rewritten. */
   oursAlways?: boolean | undefined;
-  /** Says how many of how many figures are there. */
+  /** Reports progress: figures finished, and figures in all. */
   progress?: ((done: number, total: number, path: string) => void) | undefined;
 }
 
-/** A report with its figures drawn, in their order. */
+/** A report with its figures drawn, in order. */
 export interface DrawnReport {
   /** The report. */
   report: Report;
-  /** What a document is written from. */
+  /** The content of the document. */
   document: BoundDocument;
-  /** What is wrong across its figures, where all of them were wanted. */
+  /** Findings across the figures, if all of them were drawn. */
   hand: Finding[];
-  /** What each figure was made of, by its id. */
+  /** The files each figure was made of, by its id. */
   inputs: Record<string, Input[]>;
-  /** How many of them were drawn, and how many were kept from before. */
+  /** How many figures were drawn, and how many were kept from before. */
   drawn: number;
-  /** The figures as they are kept for the next time. */
+  /** The figures kept for the next time. */
   cache: Cache;
 }
 
-/** Figures that a call names by number, id or file. */
+/** The figures named by number, id or file. */
 function wanted(report: Report, only: readonly string[] | undefined): Outcome<ReportEntry[]> {
   if (!only) return succeed(report.entries);
   const fits = ({ label, path, number }: ReportEntry, word: string) =>
@@ -55,7 +55,7 @@ function wanted(report: Report, only: readonly string[] | undefined): Outcome<Re
   return succeed(report.entries.filter((entry) => only.some((word) => fits(entry, word))));
 }
 
-/** The font files of a document: those that came with its figures, else those that ship. */
+/** The font files for a document: those of its figures, else those in the package. */
 function fontsOf(drawn: readonly HashedEntry[]): BoundDocument['fontBytes'] {
   return async (family, variant) => {
     const own = drawn.find(({ fonts }) => fonts[`${family} ${variant}`])?.fonts[`${family} ${variant}`];
@@ -102,7 +102,7 @@ export async function drawReport(
     progress?.(total - missing.length + found.size, total, entry.path);
   }
   if (hasErrors(problems)) {
-    // What is wrong with the report or a file that figures share is said once.
+    // A problem of the report, or of a file that figures share, is reported once.
     const errors = problems.filter(({ severity }) => severity === 'error');
     return fail([...new Map(errors.map((one) => [JSON.stringify(one), one])).values()]);
   }
@@ -123,7 +123,7 @@ export async function drawReport(
   return succeed({
     report,
     document: { id, title, author, language, lead, page: page.value, figures, fontBytes: fontsOf(drawn) },
-    // Of some figures alone nothing is said across them: their numbers have holes.
+    // A selection of figures is not checked across figures: numbers would be missing.
     hand: only ? [] : checkHand(handFigures(figures, await cache.changed()), report),
     inputs: Object.fromEntries(drawn.map(({ figure, inputs }) => [figure.id, inputs])),
     drawn: missing.length,

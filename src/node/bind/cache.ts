@@ -6,20 +6,20 @@ import { isSealed, seal } from '../ownKey.js';
 import { packageRoot } from '../packageRoot.js';
 import { type HashedEntry, hashOf, type Input, type Work } from './drawOne.js';
 
-/** Entries that nobody asked for in so many milliseconds are cleared away. */
+/** Milliseconds after which an unused entry is removed. */
 const longestKept = 30 * 24 * 3600 * 1000;
 
-/** Letters of the seal before what is kept: only what this person wrote on this machine is believed. */
+/** Length of the seal at the start of an entry. Only entries that this person wrote on this machine are trusted. */
 const sealLength = 64;
 
-/** What this program is: another build draws otherwise. */
+/** Identifies this build: another one may draw differently. */
 async function program(): Promise<string> {
   const { version } = JSON.parse(await readFile(join(packageRoot, 'package.json'), 'utf8')) as { version: string };
   const { mtimeMs, size } = await stat(join(packageRoot, 'dist', 'node', 'index.js'));
   return `${version} ${mtimeMs} ${size} ${process.version}`;
 }
 
-/** Whether files are as they were, those that were not there included. */
+/** Whether files are unchanged, missing ones included. */
 async function unchanged(inputs: readonly Input[]): Promise<boolean> {
   for (const { file, sha256 } of inputs) {
     const bytes = await readFile(file).catch(() => undefined);
@@ -48,15 +48,15 @@ export class Cache {
     return new Cache(report, await program());
   }
 
-  /** The folder, which version control leaves out. */
+  /** The folder, which version control ignores. */
   private async makeFolder(): Promise<void> {
     await mkdir(this.folder, { recursive: true });
-    // A link would lead the cache into a folder of somebody else's.
+    // A link would lead out of the project.
     if ((await lstat(this.folder)).isSymbolicLink()) throw new Error(`${this.folder} is a link`);
     await writeFile(join(this.folder, '.gitignore'), '*\n');
   }
 
-  /** What the report says that a figure is drawn by; where settings stand in files counts too, since findings say it. */
+  /** Everything in the report that a figure depends on, including the position of settings, which findings state. */
   private pathOf(entry: ReportEntry, work: Work): string {
     const { locate, shared, entries: _, ...said } = this.report;
     const lines = Object.keys(shared?.look ?? {}).map((name) => locate(`shared.${name}`).line);
@@ -80,7 +80,7 @@ export class Cache {
     }
   }
 
-  /** Keeps a figure; where that cannot be done, it is drawn again the next time. */
+  /** Keeps a figure. If that fails, it is simply drawn again next time. */
   async put(entry: ReportEntry, work: Work, drawn: HashedEntry): Promise<void> {
     if (!drawn.isSettled) return;
     const bytes = serialize(drawn);
@@ -95,7 +95,7 @@ export class Cache {
     }
   }
 
-  /** Clears away what nobody asked for in a long time. */
+  /** Removes entries that have not been used for a long time. */
   async clear(): Promise<void> {
     if (
       await lstat(this.folder).then(
@@ -116,7 +116,7 @@ export class Cache {
     return join(this.folder, `${hashOf(resolve(this.report.file)).slice(0, 40)}.bound`);
   }
 
-  /** Remembers what the figures of a document were made of when it was bound. */
+  /** Records what the figures of a document were made of when it was bound. */
   async remember(bound: Readonly<Record<string, readonly Input[]>>): Promise<void> {
     const before = await this.remembered();
     const text = JSON.stringify({ ...before, ...bound });
@@ -137,7 +137,7 @@ export class Cache {
     }
   }
 
-  /** The files of each figure that are others than when the document was bound, by the id of the figure. */
+  /** For each figure by id, the files that have changed since the document was bound. */
   async changed(): Promise<Map<string, string[]>> {
     const found = new Map<string, string[]>();
     for (const [id, inputs] of Object.entries(await this.remembered())) {

@@ -1,13 +1,13 @@
 import type { DocumentForm } from '../../core/report/documentForm.js';
 import { coreDocumentList } from '../../core/report/documents.js';
 
-/** A new form is a file of its own and an entry here. */
+/** To add a form of document, write its file and add it here. */
 export const documentList = [
   {
     name: 'docx',
     ending: 'docx',
     description: 'document for word processors, with captions that count',
-    // The dots are for programs that draw no lines; as many as print shows are enough.
+    // The raster picture is for programs without vector graphics; the resolution of print is enough.
     pictures: { svg: { text: 'outlines', ground: 'none' }, png: { ground: 'paper', dpi: 220 } },
     needs: ['docx', '@resvg/resvg-js'],
     isOwn: (head) => head[0] === 0x50 && head[1] === 0x4b,
@@ -22,5 +22,5 @@ export const documentList = [
 /** The name of a form of document. */
 export type DocumentName = (typeof documentList)[number]['name'];
 
-/** Every form of document that can be written under Node. */
+/** All forms of document available under Node. */
 export const documents: readonly (DocumentForm & { name: DocumentName })[] = documentList;

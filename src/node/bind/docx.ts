@@ -14,10 +14,10 @@ import { loadMarkup, plainText } from '../../core/type/markup.js';
 
 type Docx = typeof import('docx');
 
-/** Styles of a document by what they are for, under names that a template of an organisation may give other looks. */
+/** The names of the paragraph styles, by use. An organisation's template may define them differently. */
 export const styleIds = { caption: 'Caption', figure: 'Figure', note: 'FigureNote' } as const;
 
-/** Sides of pages are counted in twentieths of a point, letters in half points, pictures in pixels of CSS. */
+/** Word files measure pages in twentieths of a point, type in half points, and the library takes pictures in CSS pixels. */
 const twips = (points: number) => Math.round(points * 20);
 const halfPoints = (points: number) => Math.round(points * 2);
 const pixels = (points: number) => (points * 96) / 72;
@@ -29,7 +29,7 @@ function runs({ TextRun }: Docx, spans: readonly Span[], look?: WordsLook) {
     if (text === '\n') return new TextRun({ break: 1 });
     return new TextRun({
       text: xmlText(text),
-      // Emphasis within words that are slanted already stands upright, as in print.
+      // Emphasis inside italic text is upright, as in print.
       ...(bold || look?.bold ? { bold: true } : {}),
       ...(italic !== Boolean(look?.italic) ? { italics: true } : {}),
       ...(shift === 'super' ? { superScript: true } : {}),
@@ -38,7 +38,7 @@ function runs({ TextRun }: Docx, spans: readonly Span[], look?: WordsLook) {
   });
 }
 
-/** The number of a caption: words, and the count as a field that a word processor counts by itself. */
+/** The number of a caption: a word, and the number as a field (SEQ) that word processors keep up to date. */
 function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, next: number) {
   const { number, looks } = figure.caption;
   const form = { bold: looks.number.bold, italics: looks.number.italic };
@@ -51,7 +51,7 @@ function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, next
   ];
 }
 
-/** Something of ours between the ends of a bookmark, by which an update finds it again. */
+/** Content between the two ends of a bookmark, by which an update finds it again. */
 function marked<T>(docx: Docx, name: string, number: number, content: readonly T[]) {
   if (content.length === 0) return [];
   return [new docx.BookmarkStart(name, number), ...content, new docx.BookmarkEnd(number)] as T[];
@@ -78,16 +78,16 @@ function captionOf(docx: Docx, figure: DocumentFigure, { next, mark }: Counts, k
   });
 }
 
-/** Stands for a picture until all parts are packed, so that none is packed twice. */
+/** Stands in for a picture until the parts are packed, so that no picture is compressed twice. */
 const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);
 
-/** What is counted over a document: the number that the next figure would have, and that of the next bookmark. */
+/** Running numbers of a document: of the next figure and of the next bookmark. */
 interface Counts {
   next: number;
   mark: number;
 }
 
-/** Bookmarks of a figure: around its title, its note and its picture. */
+/** The bookmarks of a figure: around its title, its note and its picture. */
 const marksOfFigure = 3;
 
 function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf: (text: string) => Span[]) {
@@ -129,7 +129,7 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
   ];
 }
 
-/** A paragraph style in the look of some words. */
+/** A paragraph style that looks like some text of the house style. */
 const look = (
   [id, name]: readonly [id: string, name: string],
   words: WordsLook,
@@ -150,10 +150,10 @@ const look = (
   paragraph: { spacing, keepNext },
 });
 
-/** Stands where the list of figures comes. */
+/** Stands in for the list of figures. */
 const listPlace = 'The list of figures';
 
-/** The list of figures as a field (TOC), with the figures as they are until a word processor counts the pages. */
+/** The list of figures as a field (TOC), filled in already; page numbers come when a word processor updates it. */
 function listOfFigures(figures: readonly DocumentFigure[]): string {
   const run = (content: string) => `<w:r>${content}</w:r>`;
   const char = (type: string, more = '') => run(`<w:fldChar w:fldCharType="${type}"${more}/>`);
@@ -169,15 +169,18 @@ function listOfFigures(figures: readonly DocumentFigure[]): string {
     .join('');
 }
 
-/** All files of a package say this time: the first that a zip file can. */
+/** The timestamp of all files in the package: the earliest that a zip file can hold. */
 const epoch = new Date(1980, 0, 1);
 const epochText = '1980-01-01T00:00:00Z';
 
-/** A count as the library writes it, after the words of its number. */
+/** A field as the library writes it, with the text of its number. */
 const counted =
   /(<w:r>(<w:rPr>(?:(?!<\/w:rPr>).)*<\/w:rPr>)<w:t[^>]*>[^<]*<\/w:t><\/w:r>)<w:fldSimple w:instr="([^"]*)"><w:r><w:t[^>]*>(\d+)<\/w:t><\/w:r><\/w:fldSimple>/g;
 
-/** The same as word processors save it, in the form of the words before: a short form is skipped by some readers. */
+/**
+ * The same field in the long form that word processors save, with the formatting of the text before it; some readers skip the
+ * short form.
+ */
 function countField(_: string, before: string, form: string, instruction: string, count: string): string {
   const run = (content: string) => `<w:r>${form}${content}</w:r>`;
   const char = (type: string) => run(`<w:fldChar w:fldCharType="${type}"/>`);
@@ -185,7 +188,9 @@ function countField(_: string, before: string, form: string, instruction: string
   return `${before}${char('begin')}${code}${char('separate')}${run(`<w:t>${count}</w:t>`)}${char('end')}`;
 }
 
-/** The same bytes for the same document: the library writes the clock, and counts pictures over all documents of a program. */
+/**
+ * Makes the bytes reproducible: the library writes the current time, and numbers pictures across all documents of a process.
+ */
 function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Array {
   const parts: Record<string, Uint8Array> = unzipSync(bytes);
   const edit = (name: string, change: (text: string) => string) => {

@@ -6,33 +6,33 @@ import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { disk, filesRead } from '../disk.js';
 import { formats as known } from '../formats.js';
 
-/** What is wanted of each figure: its pictures, and whether it is looked for settings that change nothing. */
+/** What to make of each figure: its pictures, and how thoroughly to check it. */
 export interface Work {
-  /** The formats of its pictures, each with how it is written. */
+  /** The formats of its pictures, each with its options. */
   formats: Readonly<Record<string, WriteOptions>>;
-  /** Whether rules that draw it again speak as well. */
+  /** Whether to run the rules that have to draw it again. */
   isDeep: boolean;
 }
 
-/** A file that a figure is made of, with its SHA-256; none where it was looked for and is not there. */
+/** A file that a figure is made of, with its SHA-256; without one if it was looked for and is missing. */
 export interface Input {
   /** Path of the file. */
   file: string;
-  /** The hash of what it holds. */
+  /** The hash of its content. */
   sha256: string | undefined;
 }
 
-/** A figure with the hashes of what it was made of. */
+/** A figure with the hashes of the files it was made of. */
 export interface HashedEntry extends DrawnEntry {
-  /** The files that it is made of. */
+  /** The files it is made of. */
   inputs: Input[];
-  /** Whether the files were the same when they were hashed as when they were read: else the hashes are of another figure. */
+  /** Whether the files did not change between reading and hashing; otherwise the hashes describe another figure. */
   isSettled: boolean;
 }
 
 export const hashOf = (content: string | Uint8Array): string => createHash('sha256').update(content).digest('hex');
 
-/** Draws a figure of a report, and hashes what it was made of. @param drawer of files on the disk */
+/** Draws a figure of a report, and hashes the files it was made of. @param drawer for files on disk */
 export async function drawOne(
   drawer: EntryDrawer,
   report: Report,

@@ -9,15 +9,15 @@ import { packageRoot } from '../packageRoot.js';
 import { drawOne, type HashedEntry, type Work } from './drawOne.js';
 import { helperWord } from './helperWord.js';
 
-/** Fewer figures than this are drawn before another process has begun. */
+/** With fewer figures than this, a helper process would start too late to be of use. */
 const worthHelpers = 4;
 
-/** What a helper is given at its start. */
+/** What a helper process gets at its start. */
 export interface HelperData extends Work {
   path: string;
 }
 
-/** Draws one after the other in this process. */
+/** Draws figures one after the other in this process. */
 async function* here(report: Report, entries: readonly ReportEntry[], work: Work) {
   const drawer = new EntryDrawer(disk);
   for (const entry of entries) yield { entry, drawn: await drawOne(drawer, report, entry, work) };
@@ -28,7 +28,7 @@ interface Helper {
   end(): void;
 }
 
-/** A process that draws what it is asked for: threads of one process would wait for each other's memory. */
+/** A helper process that draws on request. Threads would slow each other down, as they share memory management. */
 function helper(data: HelperData): Helper {
   const child = fork(join(packageRoot, 'bin', 'hexis.cjs'), [helperWord, JSON.stringify(data)], {
     serialization: 'advanced',
@@ -51,7 +51,7 @@ function helper(data: HelperData): Helper {
   };
 }
 
-/** Draws figures of a report, on all cores where there are several; they come as they are ready. */
+/** Draws the figures of a report on all cores, and yields each as soon as it is ready. */
 export async function* drawEntries(
   report: Report,
   entries: readonly ReportEntry[],

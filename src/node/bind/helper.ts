@@ -6,7 +6,7 @@ import { disk } from '../disk.js';
 import type { HelperData } from './drawing.js';
 import { drawOne } from './drawOne.js';
 
-/** Draws figures of a report for the process that has started this one, and ends with it. @param data a `HelperData` as JSON */
+/** Draws figures of a report for the parent process, and ends with it. @param data a `HelperData` as JSON */
 export function drawForBind(data: string): void {
   const { path, formats, isDeep } = JSON.parse(data) as HelperData;
   const report = openReport(openProject(disk).store, path);

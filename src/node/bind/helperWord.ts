@@ -1,2 +1,2 @@
-/** The first argument of the command where it is started as a helper: its bundle starts in half the time of the modules. */
+/** The first argument that starts the command as a helper. The bundled command starts twice as fast as its modules do. */
 export const helperWord = '--draw-for-bind';

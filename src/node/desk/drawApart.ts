@@ -4,7 +4,7 @@ import type { Outcome } from '../../core/problem/problem.js';
 import { packageRoot } from '../packageRoot.js';
 import type { DrawnFiles, FilesWanted } from './drawFiles.js';
 
-/** Draws a figure in a thread of its own: the desk goes on answering while dots are painted, however many. */
+/** Draws a figure in its own thread, so that the desk keeps answering while a large picture is rendered. */
 export async function drawApart(wanted: FilesWanted): Promise<Outcome<DrawnFiles>> {
   const worker = new Worker(join(packageRoot, 'dist', 'node', 'desk', 'drawThread.js'), { workerData: wanted });
   try {

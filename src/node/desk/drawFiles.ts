@@ -8,14 +8,14 @@ import { disk, filesRead } from '../disk.js';
 import { formats } from '../formats.js';
 import { pixelProblem } from '../pixels.js';
 
-/** A figure that is to be saved, and how. */
+/** Which figure to save, and how. */
 export interface FilesWanted {
   file: string;
-  /** Names of formats that there are. */
+  /** Names of existing formats. */
   formats: string[];
   dpi: number | undefined;
   caption: boolean;
-  /** Sides of this saving alone, as settings. */
+  /** Width and height for this time only, written as settings are. */
   width: string | undefined;
   height: string | undefined;
 }
@@ -24,11 +24,11 @@ export interface DrawnFiles {
   id: string;
   /** One for each format, in their order. */
   files: (Uint8Array | string)[];
-  /** Paths of what was read for it. */
+  /** Paths of the files that were read. */
   read: string[];
 }
 
-/** Draws a figure into the bytes of files; the file of the figure stays as it is. */
+/** Draws a figure and returns the bytes of its files. The figure file itself is not changed. */
 export async function drawFiles(wanted: FilesWanted): Promise<Outcome<DrawnFiles>> {
   const { file, dpi, caption, width, height } = wanted;
   const edits = Object.entries({ width, height }).flatMap(([side, value]) =>

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { drawFiles, type FilesWanted } from './drawFiles.js';
 
-/** A thread that draws one figure for the desk, and ends. */
+/** A thread that draws one figure for the desk and ends. */
 parentPort?.postMessage(await drawFiles(workerData as FilesWanted));

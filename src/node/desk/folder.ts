@@ -2,11 +2,11 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { isTablePath } from '../../core/data/tableForms.js';
 
-/** What a file of the folder is, by its name. */
+/** The kind of a file in the folder, judged by its name. */
 export type FolderKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
 
 export interface FolderFile {
-  /** Path in the folder, written with `/`. */
+  /** Path relative to the folder, with `/`. */
   path: string;
   kind: FolderKind;
 }
@@ -23,15 +23,15 @@ const kinds: readonly (readonly [FolderKind, { test(path: string): boolean }])[]
 
 export const kindOf = (path: string): FolderKind | undefined => kinds.find(([, ending]) => ending.test(path))?.[0];
 
-/** Whether a name is one of a file or folder that programs keep for themselves. */
+/** Whether a name belongs to a file or folder that programs keep for themselves. */
 export const isHidden = (name: string): boolean => name.startsWith('.') || name === 'node_modules';
 
-/** So many files are listed, and folders so deep are looked into. */
+/** How many files are listed at most, and how deep folders are searched. */
 const [mostFiles, deepest] = [3000, 8];
 
 const hasControl = (name: string): boolean => [...name].some((letter) => letter < ' ');
 
-/** The files of a folder that figures are made of, in the order of their paths; links are not followed. */
+/** The files of a folder that figures are made of, sorted by path. Links are not followed. */
 export async function filesOf(folder: string): Promise<FolderFile[]> {
   const found: FolderFile[] = [];
   const look = async (path: string, depth: number): Promise<void> => {

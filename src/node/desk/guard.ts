@@ -1,7 +1,7 @@
 import { timingSafeEqual } from 'node:crypto';
 import type { Context, Next } from 'hono';
 
-/** What the page may do: load what this server gives it, and ask nobody else. */
+/** The page's content security policy: it may load from this server and contact nobody else. */
 export const contentPolicy = (nonce: string): string =>
   [
     "default-src 'none'",
@@ -33,7 +33,7 @@ const isSame = (a: string, b: string): boolean => {
   return first.length === second.length && timingSafeEqual(first, second);
 };
 
-/** Whether a call comes for this server by its own name: a name that was bound to this machine elsewhere is none. */
+/** Whether a call addresses this server by its own name. A foreign name that merely resolves to this machine is refused. */
 export function isOwnCall(context: Context, port: number): boolean {
   const hosts = [`127.0.0.1:${port}`, `localhost:${port}`];
   const [host, origin, site] = ['host', 'origin', 'sec-fetch-site'].map((name) => context.req.header(name));
@@ -42,7 +42,7 @@ export function isOwnCall(context: Context, port: number): boolean {
   return site === undefined || site === 'same-origin' || site === 'none';
 }
 
-/** Lets calls through that bring the token of the session. */
+/** Lets only those calls through that carry the token of the session. */
 export const withToken = (token: string) => async (context: Context, next: Next) => {
   const given = context.req.header('authorization') ?? '';
   if (!isSame(given, `Bearer ${token}`)) return context.json({ fault: 'the token of this session is missing' }, 401);

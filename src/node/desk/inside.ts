@@ -1,22 +1,25 @@
 import { realpath } from 'node:fs/promises';
 import { isAbsolute, join, relative, resolve, sep } from 'node:path';
 
-/** A path that a page asks for and must not have. */
+/** A path that a page asked for but may not have. */
 export class Refused extends Error {}
 
-/** A path as a page writes it, with `/`; where another sign parts folders, that one is none of a name. */
+/**
+ * A path as a page writes it, with `/`. Where the system separates folders by another character, that one is not allowed in a
+ * name.
+ */
 export const slashed = (path: string): string => (sep === '/' ? path : path.replaceAll(sep, '/'));
 
-/** Signs that part folders, or name drives and streams, on systems where they do. */
+/** Characters that separate folders, or mark drives and streams, on systems where they do. */
 const foreign = sep === '/' ? /^[/\\]/ : /[\\:]|^\//;
 
-/** Whether one place lies in another, or is it. */
+/** Whether one path is inside another, or the same. */
 const holds = (folder: string, path: string): boolean => {
   const way = relative(folder, path);
   return way === '' || (!way.startsWith(`..${sep}`) && way !== '..' && !isAbsolute(way));
 };
 
-/** The real place of a path as far as it is there: a link in it shows where it leads. */
+/** The real path, with links resolved as far as the path exists. */
 async function realPlace(path: string): Promise<string> {
   try {
     return await realpath(path);

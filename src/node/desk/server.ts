@@ -32,32 +32,32 @@ import { filesOf, isHidden, kindOf } from './folder.js';
 import { headersFor, isOwnCall, withToken } from './guard.js';
 import { insideOf, Refused, slashed } from './inside.js';
 
-/** Larger bodies are refused before they are read: of calls, and of tables. */
+/** The largest accepted bodies, in bytes: of calls, and of tables. */
 const [mostBody, mostTable] = [4e6, 100e6];
-/** So many milliseconds a call has to come in whole, from this machine. */
+/** Milliseconds within which a call must have arrived completely. */
 const patience = 30_000;
-/** Bits of the token of a session. */
+/** Length of the token of a session, in bytes. */
 const tokenBytes = 24;
 
-/** A desk that is served until it is closed. */
+/** A running desk. */
 export interface ServedDesk {
-  /** The port at which it is served. */
+  /** Its port. */
   port: number;
-  /** The token that its calls carry. */
+  /** The token that calls to it must carry. */
   token: string;
-  /** The address of the page with the token behind `#`, which no request carries. */
+  /** The address of the page. The token comes after `#`, which browsers never send to a server. */
   address: string;
-  /** Ends it. */
+  /** Stops it. */
   close(): Promise<void>;
 }
 
-/** Which folder a desk is for, and where it is served. */
+/** What a desk serves, and where. */
 export interface DeskOptions {
-  /** The folder whose files are worked on. */
+  /** The folder to work on. */
   folder: string;
-  /** A port; left out: any that is free. */
+  /** The port. Left out: any free one. */
   port?: number | undefined;
-  /** Where the built page lies; left out: in the package. */
+  /** The folder of the built page. Left out: the one in the package. */
   page?: string | undefined;
 }
 
@@ -71,16 +71,16 @@ const types: Record<string, string> = {
   woff2: 'font/woff2',
 };
 
-/** A change of one file that a page asks for: of single settings, or of the whole text. */
+/** A change to one file that a page asks for: edits of single settings, or a whole new text. */
 interface Wanted {
   path?: unknown;
-  /** SHA-256 of the file as the page has it; null for a new file. */
+  /** SHA-256 of the file as the page knows it; null for a new file. */
   was?: unknown;
   edits?: unknown;
   text?: unknown;
 }
 
-/** Settings lie no deeper, and no act changes more of them. */
+/** Limits that no honest change reaches: depth of a setting, and settings changed by one act. */
 const [deepestEdit, mostEdits] = [40, 5000];
 
 const isEdit = (value: unknown): value is Edit => {
@@ -89,14 +89,14 @@ const isEdit = (value: unknown): value is Edit => {
   return Array.isArray(path) && path.length > 0 && path.length <= deepestEdit && path.every(isPart);
 };
 
-/** The body of a call, read before its turn, so that one that never ends holds nobody up. */
+/** The body of a call, read before the call is queued, so that a body that never ends blocks nobody. */
 async function bodyOf(context: Context): Promise<Record<string, unknown>> {
   const body: unknown = await context.req.json();
   if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new Refused('the body is no object');
   return body as Record<string, unknown>;
 }
 
-/** What a page asks to be changed of a text, as a patch of it. */
+/** The patch that a change makes to a text. */
 function patchOf(before: string, { text, edits }: Wanted): Patch {
   if (typeof text === 'string') return patchBetween(before, text);
   if (Array.isArray(edits) && edits.length <= mostEdits && edits.every(isEdit)) return patchFor(before, edits);
@@ -108,17 +108,17 @@ const faultOf = (problems: readonly Problem[]) => ({
   codes: problems.map(({ code }) => code),
 });
 
-/** The calls of a desk over the files of a folder. */
+/** The calls that a desk answers about the files of a folder. */
 class Desk {
   private readonly folder: string;
-  /** Changes of one folder wait for each other. */
+  /** The queue of changes: they are made one after the other. */
   private turn: Promise<unknown> = Promise.resolve();
 
   constructor(folder: string) {
     this.folder = folder;
   }
 
-  /** Runs a change once those before it are done. */
+  /** Runs a change after those before it. */
   private inTurn<T>(step: () => Promise<T>): Promise<T> {
     const next = this.turn.then(step, step);
     this.turn = next.catch(() => undefined);
@@ -146,7 +146,7 @@ class Desk {
     return context.body(Uint8Array.from(bytes), 200, { 'Content-Type': 'application/octet-stream' });
   };
 
-  /** What a page asks to be changed of a file: a change of it, a new file, or nothing where it is another by now. */
+  /** What becomes of a file: a change, a new file, or nothing if somebody else has changed it meanwhile. */
   private async wanted(one: Wanted, by: string): Promise<{ made: Output } | { changed: Change } | undefined> {
     const path = await insideOf(this.folder, one.path);
     if (kindOf(path) === undefined || kindOf(path) === 'table') throw new Refused('no file that the desk changes');
@@ -187,13 +187,13 @@ class Desk {
       ];
       const problems = isOther || outputs.length === 0 ? [] : await save(outputs);
       if (hasErrors(problems)) return context.json(faultOf(problems), 500);
-      // A new file that was not made is none.
+      // A new file that could not be made is not reported as one.
       const files = await Promise.all(paths.map((path) => this.state(path).catch(() => undefined)));
       return context.json({ files }, isOther ? 409 : 200);
     });
   };
 
-  /** Keeps a table that was dropped on the page; none is written over. */
+  /** Stores a table that was dropped on the page. No existing file is overwritten. */
   readonly add = async (context: Context) => {
     const path = context.req.query('path') as string;
     const bytes = new Uint8Array(await context.req.arrayBuffer());
@@ -220,7 +220,7 @@ class Desk {
       return this.inTurn(async () => {
         const root = await realpath(this.folder);
         const nameOf = (file: string) => slashed(relative(root, file));
-        // An act that was made from a folder above has changed files that are none of this one's.
+        // An act made from a parent folder may have changed files outside this one.
         const isInside: MayGoAlong = (file) =>
           insideOf(this.folder, nameOf(file)).then(
             () => true,
@@ -239,7 +239,7 @@ class Desk {
   readonly undo = this.step((file, mayGoAlong) => undoChange(file, false, mayGoAlong));
   readonly redo = this.step(redoChange);
 
-  /** Draws a figure by the same code as the command, in a thread of its own, into files of the folder. */
+  /** Draws a figure into files of the folder, with the same code as the command but in its own thread. */
   readonly save = async (context: Context) => {
     const { path, as, dpi, caption, into, width, height } = await bodyOf(context);
     const file = await insideOf(this.folder, path);
@@ -269,7 +269,7 @@ class Desk {
     return context.json({ files: outputs.map((output) => basename(output.path)) });
   };
 
-  /** Binds a report into documents in the folder, by the code of the command. */
+  /** Binds a report into documents in the folder, with the same code as the command. */
   readonly bind = async (context: Context) => {
     const { path, as, into } = await bodyOf(context);
     const file = await insideOf(this.folder, path);
@@ -288,7 +288,7 @@ class Desk {
       if (!made.ok) return context.json(faultOf(made.problems), 422);
       outputs.push(...made.value);
     }
-    // What stands there and is no document of ours stays.
+    // Existing files that are not our documents are kept.
     const problems = await save(outputs);
     if (hasErrors(problems)) return context.json(faultOf(problems), 409);
     await cache.remember(inputs);
@@ -296,7 +296,7 @@ class Desk {
   };
 }
 
-/** The page: its files, and for each answer of its first one a nonce for the styles that the editor makes. */
+/** A file of the page. Each time `index.html` is served it gets a new nonce, for the styles that the editor creates. */
 async function pageFile(
   page: string,
   path: string,
@@ -313,7 +313,7 @@ async function pageFile(
   };
 }
 
-/** Serves the desk for a folder on the loopback address, to whoever has the token. */
+/** Serves the desk for a folder on the loopback address to whoever has the token. */
 export async function serveDesk({
   folder,
   port = 0,
@@ -353,7 +353,7 @@ export async function serveDesk({
   const seen = (path: string) => slashed(path.slice(root.length + 1));
   api.get('/changes', (context) =>
     streamSSE(context, async (stream) => {
-      // Drawings that are written into the folder are none of its files.
+      // Drawings written into the folder do not count as its files.
       const tell = (event: string) => (path: string) =>
         kindOf(path) === undefined ? undefined : void stream.writeSSE({ event, data: seen(path) });
       const tells = { change: tell('change'), add: tell('add'), unlink: tell('unlink') };
@@ -367,7 +367,7 @@ export async function serveDesk({
     const nonce = context.get('nonce' as never) as string;
     const found = await pageFile(page, context.req.path, nonce);
     if (!found) return context.json({ fault: 'there is no such page' }, 404);
-    // The name of a part says what it holds: another build has other names.
+    // The names of assets contain a hash of their content: a new build has new names.
     if (context.req.path.startsWith('/assets/'))
       context.header('Cache-Control', 'private, max-age=31536000, immutable');
     return context.body(found.body as string, 200, { 'Content-Type': found.type });

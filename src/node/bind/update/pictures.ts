@@ -2,10 +2,10 @@ import { xmlText } from '../../../core/export/xml.js';
 import { pictureId } from '../../../core/report/documentForm.js';
 import { attributeAt, meant, type Splice, type Tag, tagsOf } from './xmlTags.js';
 
-/** Where a picture of ours stands in a part of a document. */
+/** One of our pictures in a part of a document. */
 export interface FoundPicture {
   id: string;
-  /** The whole drawing. */
+  /** The position of the whole drawing element. */
   start: number;
   end: number;
   /** Width and height in the document, in points. */
@@ -13,16 +13,16 @@ export interface FoundPicture {
   height: number;
   docPr: Tag;
   extents: Tag[];
-  /** References to its files: the picture of dots, and that of lines over it. */
+  /** References to its files: the raster picture, and the vector picture that replaces it. */
   embeds: { from: number; to: number; relation: string; isLines: boolean }[];
 }
 
-/** Measures of drawings are counted in 914 400ths of an inch. */
+/** Drawings are measured in English metric units, 914 400 to the inch. */
 const perPoint = 12_700;
 
 const numberOf = (text: string, tag: Tag, name: string): number => Number(attributeAt(text, tag, name)?.value ?? 0);
 
-/** Whether an extent is that of the picture itself: of the drawing, or of the form of the picture in it. */
+/** Whether an extent element belongs to the picture itself: to the drawing or to the picture's shape. */
 const isOwnExtent = (path: readonly string[]): boolean => {
   const [above, beyond] = [path.at(-1), path.at(-2)];
   return above === 'inline' || above === 'anchor' || (above === 'xfrm' && beyond === 'spPr');
@@ -30,14 +30,14 @@ const isOwnExtent = (path: readonly string[]): boolean => {
 
 interface OpenDrawing {
   start: number;
-  /** How many elements stand around it. */
+  /** Its depth in the tree of elements. */
   depth: number;
   docPr?: Tag;
   extents: Tag[];
   embeds: FoundPicture['embeds'];
 }
 
-/** A drawing that has ended, where it is a picture of ours. */
+/** A complete drawing, if it is one of our pictures. */
 function pictureOf(text: string, { start, docPr, extents, embeds }: OpenDrawing, end: number): FoundPicture[] {
   const id = docPr && pictureId(meant(attributeAt(text, docPr, 'name')?.value ?? ''));
   const [first] = extents;
@@ -46,7 +46,7 @@ function pictureOf(text: string, { start, docPr, extents, embeds }: OpenDrawing,
   return width > 0 ? [{ id, start, end, width, height, docPr, extents, embeds }] : [];
 }
 
-/** Takes what a tag within a drawing says of it: its name, its size, or a file. @param path of the elements around the tag */
+/** Reads a name, a size or a file reference from a tag inside a drawing. @param path the enclosing elements */
 function take(drawing: OpenDrawing, text: string, tag: Tag, path: readonly string[]): void {
   const { name } = tag;
   if (name === 'docPr' && path.length === drawing.depth + 1) drawing.docPr = tag;
@@ -57,7 +57,7 @@ function take(drawing: OpenDrawing, text: string, tag: Tag, path: readonly strin
     drawing.embeds.push({ from: embed.from, to: embed.to, relation: embed.value, isLines: name === 'svgBlip' });
 }
 
-/** The pictures in a part that have a name of ours, within text boxes too; those that tracked changes have deleted are left out. */
+/** Our pictures in a part, by their names, text boxes included. Pictures deleted by tracked changes are left out. */
 export function picturesIn(text: string): FoundPicture[] {
   const found: FoundPicture[] = [];
   const path: string[] = [];
@@ -80,7 +80,7 @@ export function picturesIn(text: string): FoundPicture[] {
   return found.sort((a, b) => a.start - b.start);
 }
 
-/** The changes that give a picture its new height, where its proportions are others, and its alternative text. */
+/** The changes that set the height of a picture whose proportions differ, and its alternative text. */
 export function pictureSplices(
   text: string,
   { docPr, extents, width }: FoundPicture,
@@ -90,7 +90,7 @@ export function pictureSplices(
   const height = Math.round((width * perPoint) / ratio);
   for (const extent of extents) {
     const own = attributeAt(text, extent, 'cy');
-    // A hair is rounding of the program that saved it.
+    // A tiny difference is rounding by the program that saved the document.
     if (own && Math.abs(Number(own.value) - height) > perPoint / 4)
       splices.push({ from: own.from, to: own.to, text: String(height) });
   }
@@ -107,7 +107,7 @@ export function pictureSplices(
   return splices;
 }
 
-/** The alternative text of a picture as it stands in the document. */
+/** The alternative text of a picture in the document. */
 export const altOf = (text: string, { docPr }: FoundPicture): string =>
   meant(attributeAt(text, docPr, 'descr')?.value ?? '');
 

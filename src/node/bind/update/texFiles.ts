@@ -1,18 +1,18 @@
 import { readdir, readFile, realpath, stat } from 'node:fs/promises';
 import { dirname, extname, isAbsolute, join, relative, resolve, sep } from 'node:path';
 
-/** Folders are looked into so deep, so many files are read, and none that is larger. */
+/** Limits: depth of folders, number of files, and size of a file in bytes. */
 const [deepest, mostFiles, mostBytes] = [8, 5000, 20e6];
 
-/** A file of LaTeX, in letters that are read and written back to the byte. */
+/** A LaTeX file, decoded so that it is written back byte for byte. */
 export interface TexFile {
   path: string;
   text: string;
-  /** Bytes that are no UTF-8 are read as they are, one letter each. */
+  /** A file that is not UTF-8 is read with one character per byte. */
   encoding: 'utf8' | 'latin1';
 }
 
-/** The files of a folder with some endings, by their paths in it; links are not followed. */
+/** The files of a folder with certain endings, by relative path. Links are not followed. */
 export async function filesIn(folder: string, ending: RegExp, depth = 0): Promise<string[]> {
   const entries = await readdir(folder, { withFileTypes: true }).catch(() => []);
   const found: string[] = [];
@@ -25,7 +25,7 @@ export async function filesIn(folder: string, ending: RegExp, depth = 0): Promis
   return found.slice(0, mostFiles);
 }
 
-/** Where the remark of a line begins; its length where it has none. */
+/** Where the comment of a line begins; the length of the line if it has none. */
 export function remarkAt(line: string): number {
   for (let i = 0; i < line.length; i += 1) {
     if (line[i] === '\\') i += 1;
@@ -34,7 +34,7 @@ export function remarkAt(line: string): number {
   return line.length;
 }
 
-/** What a text takes in by \input and \include, in lines that are no remarks. */
+/** What a text includes by \input and \include outside comments. */
 function takenIn(text: string): string[] {
   const found: string[] = [];
   for (const line of text.split('\n')) {
@@ -62,7 +62,7 @@ const isWithin = (folder: string, path: string): boolean => {
   return way !== '..' && !way.startsWith(`..${sep}`) && !isAbsolute(way);
 };
 
-/** A file that is taken in, from the folder or from that of the file that takes it. */
+/** Finds an included file, relative to the folder or to the file that includes it. */
 async function takenFile(name: string, from: string, folder: string): Promise<string | undefined> {
   for (const base of [folder, dirname(from)])
     for (const path of extname(name) === '' ? [`${name}.tex`] : [`${name}.tex`, name]) {

@@ -22,19 +22,19 @@ import {
 } from './wordPackage.js';
 import { type Splice, spliced } from './xmlTags.js';
 
-/** A picture of ours in a document. */
+/** One of our pictures in a document. */
 export interface PlacedPicture {
   id: string;
   /** Its width in the document, in points. */
   width: number;
 }
 
-/** What an update did. */
+/** The result of an update. */
 export interface Updated {
   bytes: Uint8Array;
-  /** Parts that are others than before; none where everything was up to date. */
+  /** The parts that changed; none if everything was up to date. */
   parts: string[];
-  /** Words that stayed as they are, with the reason. */
+  /** Texts that were kept, with the reason. */
   kept: { id: string; part: MarkedPart; reason: KeptReason }[];
 }
 
@@ -51,7 +51,7 @@ const mayHold = (bytes: Uint8Array): boolean => {
   return buffer.includes('hexis-') || buffer.includes('_hexis_');
 };
 
-/** The parts of a document that have pictures or words of ours. */
+/** The parts of a document that contain our pictures or texts. */
 function partsWith(parts: ReadonlyMap<string, Uint8Array>): Part[] {
   return [...parts].flatMap(([name, bytes]): Part[] => {
     if (!/\.xml$/i.test(name) || !mayHold(bytes)) return [];
@@ -63,11 +63,11 @@ function partsWith(parts: ReadonlyMap<string, Uint8Array>): Part[] {
   });
 }
 
-/** The pictures of ours in a document, in their order. @throws {DocumentFault} where it cannot be read */
+/** Our pictures in a document, in order. @throws {DocumentFault} where it cannot be read */
 export const picturesOf = (bytes: Uint8Array): PlacedPicture[] =>
   partsWith(openPackage(bytes)).flatMap(({ pictures }) => pictures.map(({ id, width }) => ({ id, width })));
 
-/** How often each file is referred to, over all parts. */
+/** How many references each file has, over all parts. */
 function uses(parts: ReadonlyMap<string, Uint8Array>): Map<string, number> {
   const counts = new Map<string, number>();
   for (const name of parts.keys()) {
@@ -85,7 +85,7 @@ function uses(parts: ReadonlyMap<string, Uint8Array>): Map<string, number> {
 
 const contentTypes: Record<string, string> = { png: 'image/png', svg: 'image/svg+xml' };
 
-/** Changes of a document that are gathered before they are made. */
+/** Changes to a document, collected before they are made. */
 class Change {
   readonly parts: Map<string, Uint8Array>;
   readonly before: ReadonlyMap<string, Uint8Array>;
@@ -100,7 +100,7 @@ class Change {
     this.parts.set(name, typeof bytes === 'string' ? new TextEncoder().encode(bytes) : bytes);
   }
 
-  /** A new file that a part refers to; gives the id of the reference. */
+  /** Adds a file that a part refers to. Returns the id of the reference. */
   add(part: Part, figure: string, bytes: Uint8Array, ending: 'png' | 'svg'): string {
     const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 12);
     const folder = part.name.slice(0, part.name.lastIndexOf('/') + 1);
@@ -128,7 +128,7 @@ class Change {
     return id;
   }
 
-  /** Says what files of an ending are, where the document does not yet. */
+  /** Declares the content type of a file ending, if the document does not yet. */
   private type(ending: string): void {
     const text = xmlOf(this.parts.get('[Content_Types].xml') as Uint8Array) ?? '';
     if (new RegExp(`Extension\\s*=\\s*["']${ending}["']`, 'i').test(text)) return;
@@ -137,7 +137,7 @@ class Change {
     this.put('[Content_Types].xml', text.replace(new RegExp(`(<${prefix}Types[^>]*>)`), `$1${own}`));
   }
 
-  /** Names of the parts that are others than before. */
+  /** The names of the changed parts. */
   changed(): string[] {
     return [...this.parts].flatMap(([name, bytes]) => {
       const was = this.before.get(name);
@@ -146,7 +146,7 @@ class Change {
   }
 }
 
-/** The file behind a reference gets its new content: in its place where the picture is the only one to use it. */
+/** Replaces the content behind a reference: in place if no other picture uses the file, else as a new file. */
 function replaceFile(
   change: Change,
   part: Part,
@@ -167,13 +167,13 @@ function replaceFile(
   return [{ from: embed.from, to: embed.to, text: change.add(part, figure.id, bytes, ending) }];
 }
 
-/** What an update is told besides. */
+/** Options of an update. */
 export interface UpdateOptions {
-  /** Whether captions and alternative texts that the author has rewritten become ours again. */
+  /** Whether to overwrite captions and alternative texts that the author has rewritten. */
   oursAlways?: boolean | undefined;
 }
 
-/** The changes of a picture and of its alternative text, which stays where the author has rewritten it. */
+/** The changes to a picture and its alternative text. A text that the author has rewritten is kept. */
 function pictureChanges(part: Part, picture: FoundPicture, figure: DocumentFigure, oursAlways: boolean): MarkedChange {
   const { altText, title, id } = figure;
   const own = figureHash(id);

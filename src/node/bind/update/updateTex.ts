@@ -8,7 +8,7 @@ import { spliced } from './xmlTags.js';
 
 export type TexKept = 'rewritten' | 'more-than-words' | 'encoding';
 
-/** A file of a LaTeX folder that is to be another: its bytes before and after. */
+/** A changed file of a LaTeX folder: its bytes before and after. */
 export interface TexChange {
   path: string;
   before: Uint8Array | string;
@@ -17,34 +17,34 @@ export interface TexChange {
 
 export interface UpdatedTex {
   changes: TexChange[];
-  /** Ids of figures that stand somewhere in it. */
+  /** The ids of the figures found in it. */
   found: Set<string>;
-  /** Words that stayed as they are, with the reason. */
+  /** Texts that were kept, with the reason. */
   kept: { id: string; part: MarkedPart; reason: TexKept }[];
-  /** Files with figures that the folder takes in from elsewhere; they are not changed. */
+  /** Files with figures that the folder includes from outside; they are not changed. */
   outside: string[];
 }
 
-/** A line of ours: where its words stand, and what its remark says. */
+/** One of our lines: where its text is, and what its comment says. */
 interface OwnLine {
   part: MarkedPart;
   id: string;
   hash: string;
-  /** Where the words of it stand in the text, where they are whole in the line. */
+  /** The position of its text, if the line contains all of it. */
   words: { from: number; to: number } | undefined;
   remark: { from: number; to: number };
 }
 
 const remark = /^% hexis (title|note|picture) (.+?)(?: ([\da-f]{10}))?[ \t]*\r?$/;
 
-/** What words of ours begin with, by what they are; options of an author's may stand before an alternative text. */
+/** How each of our texts begins. The author's own options may precede an alternative text. */
 const begins: Record<MarkedPart, RegExp> = {
   title: /\\caption\s*(?:\[[^\]]*\])?\s*\{/,
   note: /\{\\raggedright\\footnotesize /,
   picture: /\balt\s*=\s*\{\{?/,
 };
 
-/** Where a group ends that has begun: at the brace that closes it. */
+/** The position of the brace that closes a group. */
 function groupEnd(line: string, from: number): number | undefined {
   let depth = 0;
   for (let i = from; i < line.length; i += 1) {
@@ -58,7 +58,7 @@ function groupEnd(line: string, from: number): number | undefined {
   return undefined;
 }
 
-/** Where the words of a line stand. */
+/** The position of a line's text. */
 function wordsAt(line: string, part: MarkedPart): { from: number; to: number } | undefined {
   const found = begins[part].exec(line);
   if (!found) return undefined;
@@ -69,7 +69,7 @@ function wordsAt(line: string, part: MarkedPart): { from: number; to: number } |
   return { from, to: end };
 }
 
-/** The lines of ours in a text; those that an author has made remarks are none. */
+/** Our lines in a text. Lines that the author has commented out are ignored. */
 function* ownLines(text: string): Generator<OwnLine> {
   for (let start = 0; start < text.length; ) {
     const found = text.indexOf('\n', start);
@@ -92,7 +92,7 @@ function* ownLines(text: string): Generator<OwnLine> {
   }
 }
 
-/** The changes of one line, or why it stays as it is. */
+/** The change to one line, or the reason to keep it. */
 function lineChange(
   { text, encoding }: TexFile,
   line: OwnLine,
@@ -105,12 +105,12 @@ function lineChange(
   const renamed = { ...own, text: texMark(part, id, wanted) };
   if (wordsHash(there) === wordsHash(wanted)) return { splices: hash === wordsHash(wanted) ? [] : [renamed] };
   if (hash !== wordsHash(there) && !oursAlways) return { splices: [], kept: 'rewritten' };
-  // Letters of another encoding would be others once they are written.
+  // Characters outside the encoding of the file would be damaged.
   if (encoding !== 'utf8' && /[^\u0020-\u007e]/.test(wanted)) return { splices: [], kept: 'encoding' };
   return { splices: [{ ...words, text: wanted }, renamed] };
 }
 
-/** A file with its lines of ours brought up to date. */
+/** Brings our lines in a file up to date. */
 function updatedText(
   file: TexFile,
   figures: readonly DocumentFigure[],
@@ -123,7 +123,7 @@ function updatedText(
     if (!figure) continue;
     found.add(figure.id);
     const wanted = texWords[line.part](figure);
-    // Where the figure says nothing, what stands there is not ours to take away.
+    // If the figure has no such text, the one in the document stays.
     if (wanted.words === '') continue;
     const change = lineChange(file, line, wanted, oursAlways);
     splices.push(...change.splices);

@@ -1,7 +1,7 @@
 import { unzipSync, type Zippable, zipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
 
-/** Why a file is no document that can be changed, and what would be. */
+/** Why a file cannot be updated as a document, and what could be. */
 export class DocumentFault extends Error {
   readonly expects: string;
 
@@ -16,7 +16,7 @@ const mostParts = 20_000;
 
 const usual = 'a document of a word processor, saved as DOCX without a password';
 
-/** The parts of a document by their names, in their order. */
+/** The parts of a document by name, in their order. */
 export function openPackage(bytes: Uint8Array): Map<string, Uint8Array> {
   const starts = (...head: number[]) => head.every((byte, i) => bytes[i] === byte);
   if (starts(0xd0, 0xcf, 0x11, 0xe0)) throw new DocumentFault('it is encrypted, or of the older form DOC', usual);
@@ -51,7 +51,7 @@ export function openPackage(bytes: Uint8Array): Map<string, Uint8Array> {
 
 const epoch = new Date(1980, 0, 1);
 
-/** The parts of a document as a file. */
+/** Packs the parts of a document into a file. */
 export function packedParts(parts: ReadonlyMap<string, Uint8Array>): Uint8Array {
   const files: Zippable = {};
   for (const [name, bytes] of parts)
@@ -59,7 +59,7 @@ export function packedParts(parts: ReadonlyMap<string, Uint8Array>): Uint8Array 
   return zipSync(files);
 }
 
-/** The text of a part of XML; undefined where it is no UTF-8, or not well-formed: such a part is never touched. */
+/** The text of an XML part; undefined where it is not UTF-8 or not well-formed. Such parts are never touched. */
 export function xmlOf(bytes: Uint8Array): string | undefined {
   let text: string;
   try {
@@ -80,17 +80,17 @@ export function xmlOf(bytes: Uint8Array): string | undefined {
   return isFine ? text : undefined;
 }
 
-/** Files that a part refers to, by the ids of the references. */
+/** The files a part refers to, by the ids of its references. */
 export interface Relations {
   path: string;
   text: string;
   targets: Map<string, string>;
 }
 
-/** The path of the part that holds the references of another. */
+/** The path of the part that lists the references of another part. */
 export const relationsPath = (part: string): string => part.replace(/([^/]*)$/, '_rels/$1.rels');
 
-/** A target as the path of a part. */
+/** Turns the target of a reference into the path of a part. */
 function targetOf(part: string, target: string): string {
   if (target.startsWith('/')) return target.slice(1);
   const folders = part.split('/').slice(0, -1);

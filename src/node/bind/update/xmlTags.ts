@@ -1,18 +1,18 @@
-/** A tag of an XML text, with where it stands. */
+/** A tag in an XML text, with its position. */
 export interface Tag {
-  /** Its name without the prefix of its namespace. */
+  /** Its name without the namespace prefix. */
   name: string;
   kind: 'open' | 'close' | 'empty';
   start: number;
   end: number;
-  /** The text of its attributes. */
+  /** Its attributes, unparsed. */
   attributes: string;
 }
 
 const pattern =
   /<!--[\s\S]*?-->|<!\[CDATA\[[\s\S]*?\]\]>|<\?[\s\S]*?\?>|<(\/?)(?:[\w.-]+:)?([\w.-]+)((?:\s+[\w:.-]+\s*=\s*(?:"[^"]*"|'[^']*'))*)\s*(\/?)>/g;
 
-/** The tags of a well-formed XML text in order; what is no element is left out. */
+/** The tags of a well-formed XML text in order. Comments, declarations and the like are skipped. */
 export function* tagsOf(text: string, from = 0, to = text.length): Generator<Tag> {
   const search = new RegExp(pattern.source, 'g');
   search.lastIndex = from;
@@ -26,7 +26,7 @@ export function* tagsOf(text: string, from = 0, to = text.length): Generator<Tag
 
 const entities: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
 
-/** A text of XML as it is meant. */
+/** An XML text with its references resolved. */
 export const meant = (text: string): string =>
   text.replace(/&(?:#x([\da-f]+)|#(\d+)|(\w+));/gi, (all, hex?: string, decimal?: string, name?: string) => {
     if (name !== undefined) return entities[name] ?? all;
@@ -34,7 +34,7 @@ export const meant = (text: string): string =>
     return code > 0 && code <= 0x10ffff ? String.fromCodePoint(code) : all;
   });
 
-/** Where an attribute stands in a text, by its name without prefix: its value as it is written, without the quotes. */
+/** The position of an attribute's value between its quotes. The attribute is named without its prefix. */
 export function attributeAt(
   text: string,
   { start, end }: Pick<Tag, 'start' | 'end'>,
@@ -48,14 +48,14 @@ export function attributeAt(
   return { value, from: to - value.length, to };
 }
 
-/** A change of a text: what stands from one place to another becomes something else. */
+/** A replacement of part of a text. */
 export interface Splice {
   from: number;
   to: number;
   text: string;
 }
 
-/** A text with some changes, which do not overlap. */
+/** Applies changes that do not overlap to a text. */
 export function spliced(text: string, splices: readonly Splice[]): string {
   let result = text;
   for (const { from, to, text: own } of [...splices].sort((a, b) => b.from - a.from || b.to - a.to))
