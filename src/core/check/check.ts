@@ -16,13 +16,13 @@ import {
   type TakenProblem,
 } from './rule.js';
 
-/** How a style holds a rule: how grave its findings are, and its limits. */
+/** How a style applies a rule: the severity of its findings, and its limits. */
 export interface HeldRule {
   severity: Severity | 'off';
   limits: LimitValues<Rule['limits']>;
 }
 
-/** What the layers of a style say of a rule, the upper over the lower. */
+/** What the layers of a style say about a rule; upper layers win. */
 export function heldRule(
   rule: Pick<Rule, 'name' | 'severity' | 'limits'>,
   layers: readonly Pick<Layer, 'check'>[],
@@ -43,7 +43,7 @@ export function heldRule(
   return { severity, limits: limits as HeldRule['limits'] };
 }
 
-/** Where a setting is decided, and by whom. */
+/** Where a setting is decided, and by which layer. */
 function decided(
   { layers, shows, locate }: Subject,
   setting: string,
@@ -51,7 +51,7 @@ function decided(
   if (setting.startsWith('codebook.')) return { setting, place: locate(setting) };
   const origin = originOf(layers, setting, shows);
   const near = locate(setting);
-  // What a built-in style decides has no line of its own: the chart is where an author would begin.
+  // A setting of a built-in style has no line in the author's files. The author would start at the chart.
   const place = origin?.place ?? (near.line === 1 ? locate('chart') : near);
   return { setting: origin?.path ?? setting, place, ...(origin ? { layer: origin.layer } : {}) };
 }

@@ -11,7 +11,7 @@ const limitField = (limit: Limit) => {
   return listOf(limit.what, text('A word.', 'Graph'), limit.example);
 };
 
-/** What a style may say of a rule: how grave it is, and its limits. */
+/** What a style may say about a rule: its severity and limits. */
 function ruleField({ name, asks, severity, limits }: Pick<Rule, 'name' | 'asks' | 'severity' | 'limits'>) {
   const grade = choice(`How grave a finding is. Left out: ${severity}, or as the style below says.`, grades, 'warning');
   const entries = Object.entries(limits);
@@ -38,7 +38,7 @@ function ruleField({ name, asks, severity, limits }: Pick<Rule, 'name' | 'asks' 
 const exampleOf = (limit: Limit) =>
   limit.is === 'length' ? `${limit.value}pt` : limit.is === 'number' ? limit.value : limit.example;
 
-/** What a style may say of the rules of the check, by their names. Made where a style is read: figures do not need it. */
+/** What a style may say about rules, by name. Built only when a style is read, as figures do not need it. */
 export const checkField = () =>
   optional(
     object(
@@ -53,7 +53,7 @@ const waiver = optional(
   reason('Why this figure does not follow the rule.', 'all possible scores lie between 20 and 80'),
 );
 
-/** The rules that a figure does not follow, each with the reason. */
+/** The rules that a figure waives, each with the reason. */
 export const waiveField = optional(
   object(
     'Rules that this figure does not follow, each with the reason, which the check and the proof show.',

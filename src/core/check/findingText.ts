@@ -1,7 +1,7 @@
 import { placeText } from '../problem/problem.js';
 import { type Finding, measureText } from './finding.js';
 
-/** `1 error`, `2 warnings`: how many findings of each kind there are; of none, `nothing found`. */
+/** How many findings of each severity there are: `1 error`, `2 warnings` or `nothing found`. */
 export function countText(findings: readonly Pick<Finding, 'severity' | 'waived'>[]): string {
   const open = findings.filter(({ waived }) => waived === undefined);
   const errors = open.filter(({ severity }) => severity === 'error').length;
@@ -17,13 +17,13 @@ export function countText(findings: readonly Pick<Finding, 'severity' | 'waived'
   return said.length === 0 ? 'nothing found' : said.join(', ');
 }
 
-/** The measured value and its limit, where a finding has both. */
+/** The measured value and its limit, if a finding has both. */
 const measuredText = ({ measured, limit, found }: Finding): string =>
   measured === undefined || found.includes(String(measured.value))
     ? ''
     : ` (${measureText(measured)}${limit === undefined ? '' : `; the limit is ${measureText(limit)}`})`;
 
-/** Who decides the setting of a finding: nothing where the place says so. */
+/** The layer that decides the setting of a finding, unless its place says so already. */
 const deciderText = ({ layer, setting }: Finding): string =>
   layer?.startsWith('style ') ? `${setting}, from ${layer}` : setting;
 

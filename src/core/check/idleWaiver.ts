@@ -1,6 +1,6 @@
 import { rule } from './rule.js';
 
-/** Its findings are made where the waivers of a figure are held against the findings of the other rules. */
+/** Its findings are made after the other rules, by comparing their findings with the waivers of the figure. */
 export const idleWaiver = rule({
   name: 'idle-waiver',
   asks: 'A waiver is of a rule that would speak.',

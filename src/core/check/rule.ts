@@ -4,7 +4,7 @@ import type { Edit } from '../schema/patch.js';
 import type { Measure, Mend, Severity } from './finding.js';
 import type { Subject } from './measure/subject.js';
 
-/** What a style may set of a rule: a length in points, a number, or a list of words. */
+/** A limit of a rule: a length in points, a number, or a list of words. */
 export type Limit = { what: string } & (
   | { is: 'length'; value: number }
   | { is: 'number'; value: number; unit: string }
@@ -12,52 +12,52 @@ export type Limit = { what: string } & (
 );
 
 export type Limits = Readonly<Record<string, Limit>>;
-/** The limits of a rule as a style sets them. */
+/** The limits of a rule, as set by a style. */
 export type LimitValues<L extends Limits> = {
   readonly [K in keyof L]: L[K] extends { is: 'words' } ? readonly string[] : number;
 };
 
-/** What a rule has found: all that a finding says that the rule does not know by itself. */
+/** A flaw found by a rule: the part of a finding that differs from one to the next. */
 export interface Flaw {
-  /** What was found, in a sentence without its full stop. */
+  /** What was found, as a sentence without its full stop. */
   found: string;
   /** What was expected. */
   expected?: string;
-  /** What was measured, where it is a number. */
+  /** The measured value, if it is a number. */
   measured?: Measure;
-  /** What it was held against. */
+  /** The limit that it was compared with. */
   limit?: Measure;
-  /** The ink that it is about. */
+  /** The items that it is about. */
   items?: readonly PlateItem[];
-  /** The setting that is at fault, as a path. */
+  /** The path of the setting responsible. */
   setting: string;
-  /** Where it is not that of its rule. */
+  /** The severity, if it differs from that of the rule. */
   severity?: Severity;
-  /** The change that mends it. */
+  /** The change that resolves it. */
   mend?: OwnMend;
 }
 
-/** A figure that a rule is shown with: what follows `data`, `codebook` and `style` in its file. */
+/** An example of a rule: what follows `data`, `codebook` and `style` in its figure file. */
 export interface Example {
   /** What it shows. */
   says: string;
   /** Settings in YAML over the data of the demo garden. */
   figure: string;
-  /** The style that it is drawn in; left out: plain. */
+  /** The style to draw it in. Left out: plain. */
   style?: string;
-  /** What the style says of the rule in this example, in YAML. */
+  /** What the style says about the rule in this example, in YAML. */
   check?: string;
   /** Width of the figure in its document. */
   placed?: string;
 }
 
-/** What a warning of the drawing becomes: its mend, where there is one. */
+/** How a warning of the drawing becomes a finding: its mend, if there is one. */
 export type TakenProblem<C extends ProblemCode = ProblemCode> = (
   problem: Problem<C>,
   subject: Subject,
 ) => OwnMend | undefined;
 
-/** A rule of a style: what it holds against what, and what it finds. */
+/** A rule of the check. */
 export interface Rule<L extends Limits = Limits> {
   /** Name in lists, messages and waivers. */
   name: string;
@@ -69,30 +69,30 @@ export interface Rule<L extends Limits = Limits> {
   reason: string;
   /** Where the reason comes from. */
   source: string;
-  /** How grave a finding is where no style says. */
+  /** The severity of its findings, unless a style sets another. */
   severity: Severity | 'off';
-  /** The limits that a house style may set, by name. */
+  /** Its limits, which a house style may change, by name. */
   limits: L;
-  /** Warnings of the drawing that are findings of this rule. */
+  /** Warnings of the drawing that become findings of this rule. */
   takes?: { readonly [C in ProblemCode]?: TakenProblem<C> };
-  /** Warnings of the drawing that it measures by itself. */
+  /** Warnings of the drawing that it measures itself instead. */
   reads?: readonly ProblemCode[];
-  /** What is wrong with a figure. */
+  /** Finds what is wrong with a figure. */
   finds?(subject: Subject, limits: LimitValues<L>): Flaw[];
-  /** Figures that the rule lets pass, some of them by a hair, and figures that it does not. */
+  /** Examples that pass, some of them narrowly, and examples that fail. */
   examples: { ok: readonly Example[]; bad: readonly Example[] };
 }
 
-/** A rule with the types of its own limits. */
+/** A rule with typed limits. */
 export const rule = <const L extends Limits>(own: Rule<L>): Rule => own as unknown as Rule;
 
-/** For a warning without a mechanical mend. */
+/** For warnings without an automatic mend. */
 export const unmended = (): undefined => undefined;
 
 const valueText = (value: unknown): string =>
   typeof value === 'string' ? value : Array.isArray(value) ? value.join(', ') : JSON.stringify(value);
 
-/** What some edits do, in words. */
+/** Describes some edits. */
 export const editsText = (edits: readonly Edit[]): string =>
   edits
     .map(({ path, value }) =>
@@ -100,12 +100,12 @@ export const editsText = (edits: readonly Edit[]): string =>
     )
     .join(', and ');
 
-/** A mend as a rule gives it; what it does is said by its edits where no words stand here. */
+/** A mend made by a rule. Without words of its own it is described by its edits. */
 export type OwnMend = Omit<Mend, 'says'> & { says?: string };
 
 const mendOf = (edits: readonly Edit[], keepsMeaning: boolean): OwnMend => ({ edits, keepsMeaning });
 
-/** A mend that changes how a figure looks, and nothing that readers take from it. */
+/** A mend that changes only the look of a figure, not what readers learn from it. */
 export const mendLook = (path: string, value?: unknown): OwnMend => mendOf([{ path: path.split('.'), value }], true);
 
 /** The same with several settings. */
@@ -115,7 +115,7 @@ export const mendLooks = (settings: Readonly<Record<string, unknown>>): OwnMend 
     true,
   );
 
-/** A mend that changes what readers take from a figure, which its author decides. */
+/** A mend that changes what readers learn from a figure. Its author decides. */
 export const mendMeaning = (path: string, value?: unknown): OwnMend =>
   mendOf([{ path: path.split('.'), value }], false);
 
@@ -131,10 +131,10 @@ export const mendNote = (note: string | undefined, sentences: readonly string[])
   keepsMeaning: true,
 });
 
-/** A number with at most so many decimals. */
+/** A number, rounded to a number of decimals. */
 export const rounded = (value: number, decimals = 1): number => Number(value.toFixed(decimals));
 
-/** A number below a limit, with as many decimals as show that it is. */
+/** A number below a limit, with enough decimals to show that it is. */
 export const below = (value: number, limit: number): number =>
   rounded(value) < limit ? rounded(value) : Math.floor(value * 100) / 100;
 
@@ -142,7 +142,7 @@ export const below = (value: number, limit: number): number =>
 export const many = (count: number, one: string, several = `${one}s`): string =>
   `${count} ${count === 1 ? one : several}`;
 
-/** `a, b and c`, of long lists the first of them. */
+/** `a, b and c`; long lists are cut short. */
 export function listed(words: readonly string[], most = 4): string {
   const shown = words.slice(0, most);
   const more = words.length - shown.length;

@@ -2,17 +2,17 @@ import type { Patch } from '../schema/patch.js';
 import { type Finding, measureText } from './finding.js';
 import type { Rule } from './rule.js';
 
-/** The findings of a figure, with the changes of its file that would mend them. */
+/** The findings of a figure, with the changes to its file that would resolve them. */
 export interface CheckedFile {
   /** Path of the file. */
   path: string;
-  /** What was found in it. */
+  /** Its findings. */
   findings: readonly Finding[];
-  /** The change of the file for a finding, where there is one. */
+  /** The change to the file that resolves a finding, if there is one. */
   patchOf?(finding: Finding): Patch | undefined;
 }
 
-/** A path as the standard takes it. */
+/** A path as a URI reference. */
 const uriOf = (path: string): string =>
   path
     .replaceAll('\\', '/')
@@ -21,7 +21,7 @@ const uriOf = (path: string): string =>
     .join('/')
     .replace(/^([A-Za-z])%3A\//, 'file:///$1:/');
 
-/** What is said of a rule, of a figure or across those of a report. */
+/** The description of a rule. */
 export type SaidRule = Pick<Rule, 'name' | 'asks' | 'measures' | 'reason' | 'source' | 'severity'>;
 
 const ruleOf = ({ name, asks, measures, reason, source, severity }: SaidRule) => ({
@@ -32,7 +32,7 @@ const ruleOf = ({ name, asks, measures, reason, source, severity }: SaidRule) =>
   defaultConfiguration: severity === 'off' ? { enabled: false } : { level: severity },
 });
 
-/** What a finding says in one text: what was found, what would do, and why it matters. */
+/** A finding as one text: what was found, what was expected, and why it matters. */
 const messageOf = ({ found, expected, why }: Finding): string =>
   `${found}.${expected === undefined ? '' : ` Expected: ${expected}.`} ${why}`;
 

@@ -21,6 +21,6 @@ export const changedInputs: HandRule = {
           ]
         : [],
     ),
-  // What was bound before is no part of a figure file: tests bind, change and check.
+  // An earlier binding cannot be shown by a figure file alone.
   examples: { ok: [], bad: [] },
 };

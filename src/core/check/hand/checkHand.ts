@@ -7,19 +7,19 @@ import type { HandFacts } from './facts.js';
 import type { HandFigure, HandFlaw, HandRule } from './handRule.js';
 import { handRules } from './handRules.js';
 
-/** What a report says of the rules across its figures. */
+/** What a report says about the rules across its figures. */
 export interface HandReport {
-  /** What its author has waived, with the reasons. */
+  /** Waived rules, with the reasons. */
   waive: Readonly<Record<string, string | undefined>>;
-  /** Where a setting of the report file stands, or would. */
+  /** Where a setting of the report file is written, or would be. */
   locate(path: string): Place;
 }
 
-/** How grave a style holds each rule across figures. */
+/** The severity that a style gives each rule across figures. */
 export const handGrades = (layers: readonly Pick<Layer, 'check'>[]): HandFacts['grades'] =>
   Object.fromEntries(handRules.map((rule) => [rule.name, heldRule({ ...rule, limits: {} }, layers).severity]));
 
-/** A flaw as the style of its figure holds it; none where that lets it pass. */
+/** A flaw with the severity that the style of its figure gives it; undefined where the style allows it. */
 function findingOf(rule: HandRule, flaw: HandFlaw, report: HandReport): Finding[] {
   const { figure, facts, mend, found, ...said } = flaw;
   const place = facts ? (facts.places[flaw.setting] ?? facts.places['chart']) : report.locate(flaw.setting);

@@ -10,16 +10,16 @@ import { colorsOf, isText, letterSize, polygonsOf, textsOf } from '../measure/in
 import { saidAt, valueAxes } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';
 
-/** A variable that a figure shows along an axis; of categories there is no unit and no scale. */
+/** A variable that a figure shows along an axis. Categories have neither unit nor scale. */
 export interface ShownVariable {
   column: string;
   axis: AxisName;
-  /** A word of the summary before its name, such as "Mean"; empty for the values themselves. */
+  /** The summary named before it, such as "Mean"; empty for the values themselves. */
   lead: string;
-  /** The axis title with its unit, as drawn; empty where there is none. */
+  /** The axis title with its unit, as drawn; empty if there is none. */
   title: string;
   unit: string;
-  /** How its numbers are written, apart from how many decimals they have. */
+  /** How its numbers are written, apart from the number of decimals. */
   form: string;
   scale: string;
   low: number;
@@ -32,37 +32,37 @@ export interface ShownGroup {
   code: string;
   name: string;
   color: string;
-  /** The form of its marks apart from colour, for marks of the same kind. */
+  /** What its marks look like apart from colour. Comparable between marks of the same kind. */
   form: string;
 }
 
-/** What rules across the figures of a report know of one of them; plain data. */
+/** What the rules across figures know about one figure, as plain data. */
 export interface HandFacts {
   /** Path of the figure file. */
   file: string;
   /** Kind of chart. */
   kind: string;
-  /** The columns of the chart with what each is used for, in words that are equal where the figures show the same. */
+  /** The columns of the chart and their uses, as a text that is equal for figures that show the same. */
   shows: string;
   /** Whether it shows a summary, such as means, which several kinds could show. */
   summary: string;
   /** The variables that its axes show. */
   variables: ShownVariable[];
-  /** The groups that it tells apart, with their looks. */
+  /** The groups that it distinguishes, with their looks. */
   groups: ShownGroup[];
-  /** The largest letters of each kind of words at the size in the document, in points. */
+  /** The largest size of each kind of text in the document, in points. */
   texts: Partial<Record<TextRole, number>>;
   /** Width in the document and as drawn, in points. */
   placedWidth: number;
   /** Its width in the document, in points. */
   width: number;
-  /** Whether it stands on a board, which decides its size. */
+  /** Whether it is part of a board, which decides its size. */
   isOnBoard: boolean;
-  /** How grave its style holds the rules across figures, by their names. */
+  /** The severity that its style gives each rule across figures, by name. */
   grades: Readonly<Record<string, Severity | 'off'>>;
-  /** Rules across figures that its place in the report waives, with the reasons. */
+  /** Rules across figures that its entry in the report waives, with the reasons. */
   waive: Readonly<Record<string, string | undefined>>;
-  /** Where settings stand, or would. */
+  /** Where settings are written, or would be. */
   places: Record<string, Place>;
 }
 
@@ -74,7 +74,7 @@ const columnOf = (from: string, chart: object): string | undefined => {
   return typeof column === 'string' ? column : undefined;
 };
 
-/** Axes of categories, by the variable whose values they are. */
+/** Category axes, by variable. */
 function categoryVariables({ settings, plans }: Subject): ShownVariable[] {
   const sheet = { settings } as Parameters<typeof axisTitleText>[2];
   return (['x', 'y'] as const).flatMap((axis): ShownVariable[] => {
@@ -112,14 +112,14 @@ function variablesOf(subject: Subject): ShownVariable[] {
   return [...measured, ...categoryVariables(subject)];
 }
 
-/** What most of some things are, by how often they occur. */
+/** The most frequent of some values. */
 function mostOften(values: readonly string[]): string {
   const counts = new Map<string, number>();
   for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? '';
 }
 
-/** The directions of the lines of a pattern, to five degrees; that of dots is its own. */
+/** The directions of a pattern's lines, rounded to five degrees, or its dots. */
 function patternOf(item: PlateItem): string {
   if (item.type !== 'path') return '';
   if (item.fill !== undefined) return 'dots';
@@ -131,7 +131,7 @@ function patternOf(item: PlateItem): string {
   return [...new Set(angles)].sort((a, b) => a - b).join(' ');
 }
 
-/** Patterns, dashes of a stroke and the shape of a marker: what tells groups apart beside their colours. */
+/** Pattern, dashes and marker shape: what distinguishes groups besides colour. */
 function formOf(items: readonly PlateItem[]): string {
   const forms = items.map((item) => {
     if (roleOf(item).piece === 'pattern') return `pattern ${patternOf(item)}`;
@@ -173,7 +173,7 @@ function groupsOf({ plans, items, figure }: Subject): ShownGroup[] {
   return [...found.values()];
 }
 
-/** Words that were shrunk so that they fit count as they were meant: how far that may go is another rule. */
+/** Text that was shrunk to fit counts at its intended size; how far it may shrink is another rule. */
 function textSizes(subject: Subject): HandFacts['texts'] {
   const { settings, placed } = subject;
   const sizes: HandFacts['texts'] = {};
@@ -185,10 +185,10 @@ function textSizes(subject: Subject): HandFacts['texts'] {
   return sizes;
 }
 
-/** The settings that say which columns a chart shows, and how it sums them up. */
+/** The settings for the columns of a chart and how they are summarised. */
 const shownSettings = ['category', 'group', 'value', 'x', 'y', 'z', 'values', 'where', 'frequency', 'weight'];
 
-/** What the rules across figures need to know of a figure. */
+/** What the rules across figures need to know about a figure. */
 export function handFacts(
   subject: Subject,
   placed: Pick<HandFacts, 'file' | 'isOnBoard' | 'grades'> & { waive?: HandFacts['waive'] },

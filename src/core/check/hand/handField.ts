@@ -3,7 +3,7 @@ import { handRules } from './handRules.js';
 
 const waiver = optional(reason('Why the rule is not followed.', 'the second garden is measured in buckets'));
 
-/** Rules across figures that are not followed, each with the reason. */
+/** Rules across figures that are waived, each with the reason. */
 export const handWaiveField = optional(
   object(
     'Rules across figures that are not followed here, each with the reason, which the check shows.',

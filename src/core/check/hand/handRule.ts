@@ -2,48 +2,48 @@ import type { Edit } from '../../schema/patch.js';
 import type { Measure, Severity } from '../finding.js';
 import type { HandFacts } from './facts.js';
 
-/** A figure of a report with its place in it. */
+/** A figure of a report, with its position there. */
 export interface HandFigure {
-  /** Its number in the document as readers see it, such as `3.2`. */
+  /** Its number as readers see it in the document, such as `3.2`. */
   label: string;
-  /** The same as a count. */
+  /** Its position in the report, from 1. */
   number: number;
-  /** Its title, or its id where it has none. */
+  /** Its title, or its id if it has none. */
   title: string;
-  /** One for each figure; several for a board. */
+  /** Its facts: one entry for a figure, several for a board. */
   facts: HandFacts[];
   /** Path of the setting of the report file that names it. */
   setting: string;
-  /** Files that it was made of that are others than when the document was last bound; left out: none is known. */
+  /** Those of its files that have changed since the document was last bound. Left out: unknown. */
   changed?: readonly string[] | undefined;
 }
 
-/** A flaw of figures that do not go together. */
+/** A flaw across figures. */
 export interface HandFlaw {
-  /** The figure that has to change, where one is the odd one out. */
+  /** The figure that has to change, if one is the odd one out. */
   figure: HandFigure;
-  /** That of its facts which the flaw is about; left out: the flaw is of the report file. */
+  /** Which of its facts the flaw is about. Left out: the flaw is in the report file. */
   facts?: HandFacts;
   /** What was found. */
   found: string;
   /** What was expected. */
   expected?: string;
-  /** What was measured, where it is a number. */
+  /** The measured value, if it is a number. */
   measured?: Measure;
-  /** What it was held against. */
+  /** The limit that it was compared with. */
   limit?: Measure;
-  /** The setting that is at fault, as a path. */
+  /** The path of the setting responsible. */
   setting: string;
   /** The change that mends it. */
   mend?: { edits: readonly Edit[]; keepsMeaning: boolean };
 }
 
-/** Figures that a rule is shown with: what follows `data` and `codebook` in the file of each. */
+/** An example of a rule: what follows `data` and `codebook` in the file of each figure. */
 export interface HandExample {
   says: string;
   /** Settings in YAML over the data of the demo garden. */
   figures: readonly string[];
-  /** What the report says of its figures, in YAML. */
+  /** What the report says about its figures, in YAML. */
   report?: string;
 }
 
@@ -59,25 +59,25 @@ export interface HandRule {
   reason: string;
   /** Where the rule comes from. */
   source: string;
-  /** Whether a document does not bear it, or is warned of it. */
+  /** Whether a finding is an error or a warning. */
   severity: Severity;
-  /** What is wrong across the figures. */
+  /** Finds what is wrong across the figures. */
   finds(figures: readonly HandFigure[]): HandFlaw[];
-  /** Figures that it finds nothing in, and such that it does. */
+  /** Examples without and with findings. */
   examples: { ok: readonly HandExample[]; bad: readonly HandExample[] };
 }
 
 /** A figure as messages name it. */
 export const figureWords = ({ label }: Pick<HandFigure, 'label'>): string => `figure ${label}`;
 
-/** One thing that a figure shows, to be held against the same in others. */
+/** One thing that a figure shows, for comparison with the same thing in others. */
 export interface Seen<T> {
   figure: HandFigure;
   facts: HandFacts;
   value: T;
 }
 
-/** All that figures show of a kind, sorted by what they have in common. */
+/** Everything of one kind that the figures show, grouped by what they have in common. */
 export function sortedBy<T>(
   figures: readonly HandFigure[],
   valuesOf: (facts: HandFacts) => readonly T[],

@@ -1,7 +1,7 @@
 import { rounded } from '../rule.js';
 import { figureWords, type HandFlaw, type HandRule } from './handRule.js';
 
-/** Differences that print does not show, in points, and the share above which two widths are meant to differ. */
+/** A difference too small for print to show, in points, and the share above which two widths differ on purpose. */
 const unseen = 0.6;
 const meant = 0.04;
 

@@ -3,7 +3,7 @@ import type { TextRole } from '../../schema/look/names.js';
 import { rounded } from '../rule.js';
 import { figureWords, type HandRule, oddOnes, sortedBy } from './handRule.js';
 
-/** Kinds of words that stand in most figures, in words. */
+/** Kinds of text that most figures have, in words. */
 const compared: Partial<Record<TextRole, string>> = {
   tickLabel: 'tick labels',
   axisTitle: 'axis titles',
@@ -11,7 +11,7 @@ const compared: Partial<Record<TextRole, string>> = {
 };
 const roles = keysOf(compared);
 
-/** Sizes that nobody sees a difference between, in points. */
+/** A difference in size that nobody sees, in points. */
 const unseen = 0.35;
 
 export const textSizes: HandRule = {

@@ -8,20 +8,20 @@ export type Point = readonly [number, number];
 
 export const isText = (item: PlateItem): item is TextItem => item.type === 'text';
 
-/** The words of a figure, without empty ones. */
+/** The texts of a figure, without empty ones. */
 export const textsOf = ({ items }: Pick<Subject, 'items'>): TextItem[] =>
   items.filter(isText).filter(({ pieces }) => pieces.length > 0);
 
-/** The largest letters of some words, in points as drawn: raised and lowered ones are smaller. */
+/** The size of a text as drawn, in points; superscripts and subscripts do not count. */
 export const letterSize = ({ pieces }: TextItem): number => pieces.reduce((most, { size }) => Math.max(most, size), 0);
 
-/** Words in quotation marks, as messages say them. */
+/** A text in quotation marks, for messages. */
 export const quoted = ({ text }: TextItem): string => `"${text.replace(/\s*\n\s*/g, ' ')}"`;
 
 const polygons = new WeakMap<Outline, Point[][]>();
 const curveSteps = 6;
 
-/** The straight pieces of an outline, curve by curve. */
+/** The segments of an outline, with curves flattened. */
 export function polygonsOf(outline: Outline): Point[][] {
   const known = polygons.get(outline);
   if (known) return known;
@@ -47,7 +47,7 @@ export function polygonsOf(outline: Outline): Point[][] {
   return found;
 }
 
-/** The point of a Bézier curve (de Casteljau). */
+/** A point on a Bézier curve (de Casteljau). */
 function onCurve(controls: readonly Point[], t: number): Point {
   if (controls.length === 1) return entryAt(controls, 0);
   const next = controls.slice(1).map((b, i): Point => {
@@ -57,7 +57,7 @@ function onCurve(controls: readonly Point[], t: number): Point {
   return onCurve(next, t);
 }
 
-/** Whether a point lies in a shape, by the even and odd crossings of a ray. */
+/** Whether a point is inside a shape, by the even-odd rule. */
 function isInside(shape: readonly Point[][], [x, y]: Point): boolean {
   let inside = false;
   for (const points of shape) {
@@ -70,14 +70,14 @@ function isInside(shape: readonly Point[][], [x, y]: Point): boolean {
   return inside;
 }
 
-/** The distance of a point from a straight stretch. */
+/** The distance of a point from a segment. */
 export function distanceTo([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
   const [dx, dy] = [bx - ax, by - ay];
   const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
   return Math.hypot(x - ax - t * dx, y - ay - t * dy);
 }
 
-/** Whether a point is as near to some lines; stretches that are far away in x or y are not measured. */
+/** Whether a point is within a distance of some lines. Segments far away in x or y are skipped. */
 function isNear(lines: readonly Point[][], at: Point, by: number): boolean {
   const [x, y] = at;
   for (const points of lines) {
@@ -99,7 +99,7 @@ const cornersOf = ({ x, y, width, height }: Box): Point[] => [
   [x, y],
 ];
 
-/** The lines of an item's stroke, as runs of points. */
+/** The stroke of an item as polylines. */
 function strokeLines(item: PlateItem): readonly Point[][] {
   switch (item.type) {
     case 'rect':
@@ -127,7 +127,7 @@ function isOnMarker({ outline, xs, ys }: MarkersItem, at: Point): boolean {
   });
 }
 
-/** The colour of an item's surface at a point. */
+/** The colour of an item's fill at a point. */
 function fillAt(item: PlateItem, at: Point): string | undefined {
   switch (item.type) {
     case 'rect':
@@ -144,7 +144,10 @@ function fillAt(item: PlateItem, at: Point): string | undefined {
 const isWithin = ({ x, y, width, height }: Box, at: Point): boolean =>
   at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height;
 
-/** The colour that an item has at a point, and how much of it; none where it has no ink there. Words have none: they are read one by one. */
+/**
+ * The colour that an item has at a point, and how much of it; none where it has no ink there. Words have none: they are read
+ * one by one.
+ */
 export function inkAt(item: PlateItem, at: Point): { color: string; opacity: number } | undefined {
   if (!isWithin(item.box, at)) return undefined;
   const stroke = 'stroke' in item && item.stroke && item.stroke.width > 0 ? item.stroke : undefined;
@@ -153,7 +156,7 @@ export function inkAt(item: PlateItem, at: Point): { color: string; opacity: num
   return color === undefined ? undefined : { color, opacity: 'opacity' in item ? (item.opacity ?? 1) : 1 };
 }
 
-/** The colour of a stack of ink at a point, over the paper. @param stack in drawing order */
+/** The colour of overlapping items at a point, over the paper. @param stack in drawing order */
 export function colorOf(stack: readonly PlateItem[], at: Point, paper: string): string {
   let color = paper;
   for (const item of stack) {
@@ -163,7 +166,7 @@ export function colorOf(stack: readonly PlateItem[], at: Point, paper: string): 
   return color;
 }
 
-/** The ink under an item that may touch it: what was drawn before it, where boxes meet. */
+/** The items that may lie under an item: those drawn before it whose boxes overlap. */
 export function under(items: readonly PlateItem[], index: number, box: Box): PlateItem[] {
   const found: PlateItem[] = [];
   for (let i = 0; i < index; i += 1) {
@@ -173,10 +176,13 @@ export function under(items: readonly PlateItem[], index: number, box: Box): Pla
   return found;
 }
 
-/** The part of a text size that small letters reach above their line. */
+/** The x-height as a share of the text size. */
 const xHeight = 0.52;
 
-/** The corners of the letters of words on the page, piece by piece, turned as they are: small letters, without what hangs below the line. */
+/**
+ * The corners of the letters of words on the page, piece by piece, turned as they are: small letters, without what hangs below
+ * the line.
+ */
 export function letterBoxes({ x, y, angle, pieces }: TextItem): Point[][] {
   const [cos, sin] = [Math.cos((angle * Math.PI) / 180), Math.sin((angle * Math.PI) / 180)];
   const onPage = ([u, v]: Point): Point => [x + u * cos + v * sin, y - u * sin + v * cos];
@@ -189,7 +195,7 @@ export function letterBoxes({ x, y, angle, pieces }: TextItem): Point[][] {
     );
 }
 
-/** Places in the letters of words at which their ground is looked at. */
+/** Where to sample the background of a text. */
 export function letterPoints(item: TextItem): Point[] {
   const along = [0.02, 0.25, 0.5, 0.75, 0.98];
   return letterBoxes(item).flatMap((corners) => {
@@ -202,7 +208,7 @@ export function letterPoints(item: TextItem): Point[] {
   });
 }
 
-/** What follows from a figure, worked out once for all rules that ask for it. */
+/** Results about a figure, worked out once for all rules that need them. */
 export function oncePer<T>(work: (subject: Subject) => T): (subject: Subject) => T {
   const known = new WeakMap<Subject, { found: T }>();
   return (subject) => {
@@ -215,7 +221,7 @@ export function oncePer<T>(work: (subject: Subject) => T): (subject: Subject) =>
 const contrasts = new Map<string, Map<string, number>>();
 const mostGrounds = 500;
 
-/** The contrast of two colours (WCAG 2.2), worked out once. */
+/** The contrast of two colours (WCAG 2.2), cached. */
 export function contrastOf(a: string, b: string): number {
   if (contrasts.size > mostGrounds) contrasts.clear();
   let known = contrasts.get(a);
@@ -228,7 +234,7 @@ export function contrastOf(a: string, b: string): number {
   return found;
 }
 
-/** The colours that an item puts on the page. */
+/** The colours of an item. */
 export const colorsOf = (item: PlateItem): string[] => {
   if (item.type === 'text') return [item.color];
   const fill = 'fill' in item && item.fill !== undefined ? [item.fill] : [];

@@ -5,14 +5,14 @@ import type { AxisName } from '../../schema/look/names.js';
 import { originOf } from '../../style/layers.js';
 import type { Subject } from './subject.js';
 
-/** A value axis of a figure as it was laid out. */
+/** A value axis as it was laid out. */
 export interface ShownAxis {
   axis: AxisName;
   plan: ValueAxis;
   scale: NumberScale;
 }
 
-/** The axes with numbers that readers read off: one for each side, as all panels have the same, else that of the first panel. */
+/** The value axes that readers use: one for each side. If panels differ, those of the first panel. */
 export function valueAxes({ plans, panels }: Subject): ShownAxis[] {
   const { space: inSpace } = plans[0] ?? {};
   const scene = panels[0]?.space;
@@ -25,13 +25,13 @@ export function valueAxes({ plans, panels }: Subject): ShownAxis[] {
   });
 }
 
-/** What an axis is called in words. */
+/** The name of an axis in messages. */
 export function axisWords({ plans }: Pick<Subject, 'plans'>, axis: AxisName): string {
   if (plans[0]?.space) return `the ${{ x: 'x', y: 'y', z: 'upright' }[axis]} axis`;
   return `the ${axis === 'x' ? 'horizontal' : 'vertical'} axis`;
 }
 
-/** Whether a setting stands in the figure file itself. */
+/** Whether the figure file itself contains a setting. */
 export const isOwn = ({ layers, shows }: Subject, path: string): boolean =>
   originOf(layers, path, shows)?.layer === layers.at(-1)?.name;
 
@@ -39,5 +39,5 @@ export const isOwn = ({ layers, shows }: Subject, path: string): boolean =>
 export const choseLimits = (subject: Subject, axis: AxisName): boolean =>
   isOwn(subject, `axes.${axis}.from`) || isOwn(subject, `axes.${axis}.to`);
 
-/** The path under which the figure file says something of an axis. */
+/** The path under which the figure file sets up an axis. */
 export const saidAt = ({ layers, shows }: Subject, path: string): string => originOf(layers, path, shows)?.path ?? path;

@@ -5,7 +5,7 @@ import { isHalo, markOf, type RolePart, type RolePiece, roleOf } from '../../pla
 import { colorOf, colorsOf, contrastOf, letterPoints, oncePer, type Point, polygonsOf, under } from './ink.js';
 import type { Subject } from './subject.js';
 
-/** Places at which the ground of an item is looked at: around it, and under its middle. */
+/** Where to sample the background of an item: around it, and under its centre. */
 export function groundPoints(item: PlateItem): Point[] {
   const { x, y, width, height } = item.box;
   if (item.type === 'line') {
@@ -22,7 +22,10 @@ export function groundPoints(item: PlateItem): Point[] {
   return [at(0.5, 0.5), at(0.3, 0.37), at(0.7, 0.37), at(0.3, 0.63), at(0.7, 0.63)];
 }
 
-/** The contrast of an item with what lies under it, by the best of its colours: half of a surface, and a third of a line, may be less seen, as where a grid line runs under it. */
+/**
+ * The contrast of an item with what lies under it, by the best of its colours: half of a surface, and a third of a line, may be
+ * less seen, as where a grid line runs under it.
+ */
 export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[], paper: string): number {
   const colors = colorsOf(item);
   const places = groundPoints(item);
@@ -38,13 +41,13 @@ export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[],
       );
 }
 
-/** A colour as it is on its ground, where its ink is not opaque. */
+/** A colour blended with its background, if it is not opaque. */
 const seenColor = (item: PlateItem, color: string, ground: string): string =>
   blended(color, ground, 'opacity' in item ? (item.opacity ?? 1) : 1);
 
 const pieces: readonly RolePiece[] = ['stem', 'low', 'high', 'median', 'mean', 'outliers', 'extremes', 'names'];
 
-/** What is drawn on a mark, or at it, and is not its shape. */
+/** What is drawn on or near a mark but is not its shape. */
 const isPiece = (item: PlateItem): boolean => {
   const { part, within } = roleOf(item);
   return part === 'errors' || within.some((name) => pieces.includes(name));
@@ -52,14 +55,14 @@ const isPiece = (item: PlateItem): boolean => {
 
 const sceneLines: readonly (RolePart | undefined)[] = ['edges', 'drops', 'front', 'grid'];
 
-/** What is neither a mark nor a line of the grid. */
+/** Items that are neither marks nor grid lines. */
 function isGround(item: PlateItem): boolean {
   const { of, part } = roleOf(item);
   if (of === 'series' || of === 'common') return false;
   return of === 'scene' ? !sceneLines.includes(part) : part !== 'grid' && part !== 'minorGrid';
 }
 
-/** The pieces of each mark, in drawing order, each with its place among all ink; light edges are left out. */
+/** The parts of each mark in drawing order, each with its index among all items. Light edges are left out. */
 export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: PlateItem; index: number }[]> {
   const marks = new Map<string, { item: PlateItem; index: number }[]>();
   for (const [index, item] of items.entries()) {
@@ -72,14 +75,17 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
   return marks;
 }
 
-/** How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked at once. */
+/**
+ * How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked
+ * at once.
+ */
 export const contrastsOfMarks = oncePer((subject) => {
   const { items, page } = subject;
   const grounds = items.flatMap((item, index) => (item.type !== 'text' && isGround(item) ? [{ item, index }] : []));
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
   for (const [key, items] of marksOf(subject)) {
     const first = entryAt(items, 0);
-    // A band about a line is light so that the line is seen.
+    // A band around a line is light so that the line remains visible.
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && items.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.
     const stack = grounds
@@ -91,7 +97,7 @@ export const contrastsOfMarks = oncePer((subject) => {
   return found;
 });
 
-/** The contrasts of all words with their grounds, at places all over their letters. */
+/** The contrast of each text with its background, sampled all over its letters. */
 export const contrastsOfWords = oncePer(({ items, page }) => {
   const found: { item: TextItem; ratios: number[] }[] = [];
   for (const [index, item] of items.entries()) {

@@ -1,6 +1,6 @@
 import type { Problem } from '../../problem/problem.js';
 
-/** Settings that decide what some problems of the layout are about. */
+/** The settings behind some problems of the layout. */
 const deciding: Partial<Record<Problem['code'], string>> = {
   'too-small': 'size',
   'text-shrunk': 'size',
@@ -11,7 +11,7 @@ const deciding: Partial<Record<Problem['code'], string>> = {
   'codebook-entry-stray': 'codebook',
 };
 
-/** The setting that a problem of the layout is about. */
+/** The setting behind a problem of the layout. */
 export function settingOf({ code, facts }: Problem): string {
   const setting = deciding[code] ?? ('path' in facts ? facts.path : undefined);
   const axis = 'axis' in facts ? facts.axis : undefined;

@@ -18,53 +18,53 @@ export interface PanelPlace {
   space?: SceneScales | undefined;
 }
 
-/** What the figure file says in words, and what it asks of its chart. */
+/** What the figure file says. */
 export interface FigureWords {
   caption?: { title?: string | undefined; note?: string | undefined } | undefined;
   altText?: string | undefined;
   chart: ChartSettings;
   /** How it is split into panels. */
   panels?: object | undefined;
-  /** Rules that it does not follow, each with the reason. */
+  /** Waived rules, each with the reason. */
   waive?: Readonly<Record<string, string | undefined>> | undefined;
 }
 
-/** A figure as rules look at it: what was drawn, the numbers behind it, and all that it was drawn by. */
+/** A figure as rules see it: what was drawn, its numbers, and everything it was drawn from. */
 export interface Subject {
   /** Id of the figure. */
   id: string;
-  /** The page that it is drawn on, in points, and its colour. */
+  /** Its page: size in points, and colour. */
   page: { width: number; height: number; paper: string };
-  /** Its ink in drawing order; on a board, that of this figure, on the page of the board. */
+  /** Its items in drawing order. On a board: those of this figure, on the page of the board. */
   items: readonly PlateItem[];
   /** Its panels, with their scales. */
   panels: readonly PanelPlace[];
   /** What it draws, in data units: a plan for each panel. */
   plans: readonly Plan[];
-  /** Its settings, all made explicit. */
+  /** Its settings, with every default filled in. */
   settings: Settings;
   /** The numbers behind it. */
   numbers: NumbersTable;
   /** Sentences that a note needs, with inline markup. */
   note: readonly string[];
-  /** What its file says. */
+  /** Its file. */
   figure: FigureWords;
-  /** What is known of the columns. */
+  /** The codebook of its columns. */
   codebook: Codebook;
-  /** The table as it was read. */
+  /** The table. */
   table: Table;
-  /** Settings from the bottom up, the figure file last. */
+  /** Its layers of settings, the figure file last. */
   layers: readonly Layer[];
   /** What its axes show. */
   shows: AxesShow;
-  /** Where a setting of the figure file or the codebook (`codebook.…`) stands, or would. */
+  /** Where a setting of the figure file or codebook (`codebook.…`) is written, or would be. */
   locate(path: string): Place;
-  /** Rules that the board does not follow on which it stands, each with the reason. */
+  /** Rules that its board waives, each with the reason. */
   boardWaives?: Readonly<Record<string, string | undefined>> | undefined;
-  /** Width of the figure in its document by its width as drawn. */
+  /** The ratio of its width in the document to its width as drawn. */
   placed: number;
   /** Whether the caption is drawn with the image. */
   captioned: boolean;
-  /** What was said while it was drawn. */
+  /** The problems reported while it was drawn. */
   problems: readonly Problem[];
 }

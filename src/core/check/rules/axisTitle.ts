@@ -9,10 +9,10 @@ import { axisWords, saidAt } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendMeaning, rule } from '../rule.js';
 
-/** The variable that the words of an axis come from. */
+/** The variable that an axis title names. */
 const variableOf = (from: string): string | undefined => /^codebook\.variables\.(.+)\.[a-z]+$/.exec(from)?.[1];
 
-/** A name as programs write it, which no reader of a figure should meet. */
+/** A name made for programs, which readers of a figure should not see. */
 const isRaw = (label: string): boolean => /_|[a-z][A-Z]/.test(label) || /^[a-z]+\d*$/.test(label);
 
 const plain = (text: string): string =>
@@ -22,7 +22,7 @@ const plain = (text: string): string =>
     .trim()
     .toLowerCase();
 
-/** A title by hand that is the name of a column, or the label of a variable that the axis does not show. */
+/** A title given by hand that is a column name, or the label of a variable that the axis does not show. */
 function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: PlateItem): Flaw[] {
   const { settings, codebook, table } = subject;
   const title = settings.axes[axis]?.title;
@@ -39,7 +39,7 @@ function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: Pl
         mend,
       },
     ];
-  // Of several columns together the label of any may be what they have in common.
+  // For several columns together, the label of any of them may describe them all.
   if (!codebook.variables.includes(variableOf(shown.title.from) ?? '')) return [];
   const label = plain(shown.title.label);
   const others = axesOf(entryAt(subject.plans, 0)).map(([, { title: other }]) => plain(other.label));
@@ -78,7 +78,7 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
     ];
   }
   const { label, from } = shown.title;
-  // A column without a label is called by its name.
+  // A column without a label is shown by its name.
   const name = variableOf(from) ?? (subject.table.columnNames.includes(label) ? label : undefined);
   const variable = name === undefined ? undefined : codebook.variable(name);
   const flaws: Flaw[] = [];

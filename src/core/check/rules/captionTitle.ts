@@ -2,7 +2,7 @@ import type { Codebook } from '../../data/codebook.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, rule } from '../rule.js';
 
-/** Every text among the settings of a chart: the names of its columns are among them. */
+/** All texts in the settings of a chart, column names among them. */
 function textsIn(value: unknown): string[] {
   if (typeof value === 'string') return [value];
   if (typeof value !== 'object' || value === null) return [];
@@ -11,7 +11,7 @@ function textsIn(value: unknown): string[] {
 
 const plain = (text: string): string => text.replace(/[*_^~`]/g, '').toLowerCase();
 
-/** Whether some words stand in a title as words of their own. */
+/** Whether a title contains some words as whole words. */
 const names = (title: string, words: string): boolean => {
   const at = ` ${title.replace(/[^\p{L}\p{N}]+/gu, ' ')} `;
   return at.includes(
@@ -21,14 +21,14 @@ const names = (title: string, words: string): boolean => {
   );
 };
 
-/** Names in the codebook that readers see: labels of several letters. */
+/** The labels in the codebook that have several letters. */
 const labelsOf = (codebook: Codebook) =>
   codebook.variables.flatMap((name) => {
     const { label, labelled } = codebook.variable(name);
     return labelled && label.length > 3 ? [{ name, label }] : [];
   });
 
-/** A title that names another variable of the codebook and none of those that are shown. */
+/** A title that names a variable of the codebook, but none of those shown. */
 function foreignFlaws({ figure, codebook }: Subject, title: string): Flaw[] {
   const used = new Set(textsIn([figure.chart, figure.panels]));
   const named = labelsOf(codebook).filter(({ label }) => names(plain(title), label));

@@ -19,7 +19,7 @@ const grounds = [
   ],
 ] as const;
 
-/** What a figure file says itself is taken away, the whole line with its colour; what a style says is set to nothing. */
+/** A setting of the figure file is removed, the whole line with its colour; a setting of a style is overridden by none. */
 function mendOf(subject: Subject, path: string) {
   if (isOwn(subject, path)) return mendLook(saidAt(subject, path).replace(/\.width$/, ''));
   return mendLook(path, path.endsWith('.width') ? '0pt' : 'none');

@@ -5,7 +5,7 @@ import { contrastsOfMarks, contrastsOfWords } from '../measure/seenInk.js';
 import type { Subject } from '../measure/subject.js';
 import { below, type Flaw, rounded, rule } from '../rule.js';
 
-/** Words on their ground, the worst of each kind. */
+/** Text against its background; the worst of each kind. */
 function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   const worst = new Map<string, Flaw & { ratio: number }>();
   for (const { item, ratios } of contrastsOfWords(subject)) {
@@ -25,14 +25,14 @@ function wordFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   return [...worst.values()].map(({ ratio: _, ...flaw }) => flaw);
 }
 
-/** The setting that makes ink pale: its opacity, where it has one, else its colour. */
+/** The setting that makes an item pale: its opacity, if set, else its colour. */
 function settingOfInk(item: PlateItem): string {
   const opacity = 'opacity' in item ? (item.opacity ?? 1) : 1;
   if (opacity >= 1) return item.from;
   return roleOf(item).part === 'points' || item.type === 'markers' ? 'markers.opacity' : 'bars.opacity';
 }
 
-/** Marks on their ground, the worst of each series. */
+/** Marks against their background; the worst of each series. */
 function markFlaws(subject: Subject, least: number, seen: number): Flaw[] {
   const worst = new Map<number, Flaw & { ratio: number }>();
   for (const [key, { ratio, items }] of contrastsOfMarks(subject)) {
@@ -96,5 +96,5 @@ export const contrast = rule({
   },
 });
 
-/** Contrasts below which ink is as good as not there, which is said by a rule of its own. */
+/** Contrasts below which an item is practically invisible, which another rule reports. */
 export const notSeen = { words: 1.6, marks: 1.3 } as const;

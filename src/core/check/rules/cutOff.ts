@@ -12,7 +12,7 @@ export const cutOff = rule({
   limits: {},
   takes: {
     'data-outside': ({ facts: { axis } }, subject) => {
-      // A limit that somebody set, and no other.
+      // Only a limit that somebody set can cut off.
       const end = (['to', 'from'] as const).find((own) => isOwn(subject, `axes.${axis}.${own}`));
       return end && mendMeaning(saidAt(subject, `axes.${axis}.${end}`));
     },

@@ -2,7 +2,7 @@ import { isOfAxis, roleOf } from '../../plate/role.js';
 import { isText, quoted } from '../measure/ink.js';
 import { type Flaw, mendLook, mendMeaning, rule } from '../rule.js';
 
-/** Words that can be compared: without markup, case, units and what joins them. */
+/** The words of a text for comparison: no markup, case, units or conjunctions. */
 const bare = (text: string): string =>
   text
     .replace(/\s*[([][^)\]]*[)\]]\s*/g, ' ')

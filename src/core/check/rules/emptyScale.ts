@@ -7,7 +7,7 @@ import { axisWords, isOwn, saidAt, valueAxes } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendMeaning, rounded, rule } from '../rule.js';
 
-/** The least and the greatest value along an axis at which anything ends. */
+/** The range of values along an axis that marks occupy. */
 function reachOf(plans: Subject['plans'], axis: AxisName, { shows }: Pick<AxisPlan, 'shows'>) {
   const reach = { least: Number.POSITIVE_INFINITY, greatest: Number.NEGATIVE_INFINITY };
   const marks = plans.flatMap((plan) => {
@@ -15,7 +15,7 @@ function reachOf(plans: Subject['plans'], axis: AxisName, { shows }: Pick<AxisPl
     return all.map((mark) => ({ mark, plan }));
   });
   for (const { mark, plan } of marks) {
-    // Bars stand on zero.
+    // Bars start at zero.
     if (typeOf(mark).needsZero && shows === 'value') reach.least = Math.min(reach.least, 0);
     const ends = typeOf(mark).ends(mark, plan)[axis] ?? [];
     for (let i = 0; i < ends.length; i += 1) {

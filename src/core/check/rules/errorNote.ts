@@ -1,7 +1,7 @@
 import { isMarkShape, roleOf } from '../../plate/role.js';
 import { mendNote, rule, unmended } from '../rule.js';
 
-/** Sentences of the note that say what error bars, bands, boxes or curves are. */
+/** Sentences of the note that explain error bars, bands, boxes or curves. */
 const saysErrors = /Error bars|Bands show|confidence bands/;
 const definesErrors = /error bar|interval|\bCI\b|\bSE\b|\bSD\b|standard (error|deviation)|whisker|bands?\b/i;
 

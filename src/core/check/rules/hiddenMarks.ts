@@ -7,7 +7,7 @@ import { roleOf, seriesOf } from '../../plate/role.js';
 import type { Subject } from '../measure/subject.js';
 import { mendMeaning, rounded, rule } from '../rule.js';
 
-/** Middles and radii of the markers of single cases, in the order in which they are drawn. */
+/** Centres and radii of the markers of single cases, in drawing order. */
 export interface Spots {
   xs: number[];
   ys: number[];
@@ -37,19 +37,19 @@ function spotsOf({ items }: Subject): Spots {
   return spots;
 }
 
-/** Markers whose middle lies so near that of a later one, in radii, are hidden by it. */
+/** A marker is hidden if the centre of a later one is nearer than this, in radii. */
 const near = 0.35;
 
-/** The largest marker is not looked for farther than about this many cells away. */
+/** How many cells away, at most, the largest marker is searched for. */
 const mostSteps = 8;
 
-/** Markers that were drawn, found again by where their middles lie. */
+/** Drawn markers, indexed by the position of their centres. */
 class Drawn {
   private readonly spots: Spots;
   private readonly side: number;
   private readonly from: { x: number; y: number };
   private readonly across: number;
-  /** Of each cell the marker that came last, of each marker the one before it in its cell, and the largest radius up to it. */
+  /** For each cell its last marker; for each marker the previous one in its cell, and the largest radius so far. */
   private readonly last = new Map<number, number>();
   private readonly before: Int32Array;
   private readonly largest: Float64Array;
@@ -57,8 +57,8 @@ class Drawn {
   constructor(spots: Spots) {
     const { xs, ys, radii } = spots;
     this.spots = spots;
-    // So small that any two in a cell are near each other: where thousands lie on one spot, the first look finds one. Beside
-    // much larger markers they are larger, or those would look into too many.
+    // So small that any two centres in a cell are near each other: where thousands coincide, the first look finds one. With
+    // much larger markers around, cells are larger, as those would have to search too many.
     const smallest = radii.reduce((all, radius) => Math.min(all, radius), 1000);
     const largest = radii.reduce((all, radius) => Math.max(all, radius), 0.1);
     this.side = (near * Math.max(smallest, largest / mostSteps)) / Math.SQRT2;
@@ -86,7 +86,7 @@ class Drawn {
     this.largest[i] = Math.max(numberAt(this.spots.radii, i), before < 0 ? 0 : numberAt(this.largest, before));
   }
 
-  /** Whether one of at least about the same size has its middle near that of a marker. */
+  /** Whether the centre of a marker of at least about the same size is near. */
   covers(i: number): boolean {
     const { radii } = this.spots;
     const [radius, [x, y]] = [numberAt(radii, i), this.cell(i)];
@@ -111,12 +111,12 @@ class Drawn {
   }
 }
 
-/** How many markers lie under later ones, and the ink that they are in. */
+/** How many markers are hidden by later ones, and the items they belong to. */
 export function hiddenIn(spots: Spots): { count: number; items: PlateItem[] } {
   const drawn = new Drawn(spots);
   const items = new Set<PlateItem>();
   let count = 0;
-  // From the last drawn back: those that are there were drawn later.
+  // From last to first: those already in the index were drawn later.
   for (let i = spots.xs.length - 1; i >= 0; i -= 1) {
     if (drawn.covers(i)) {
       count += 1;
@@ -127,7 +127,7 @@ export function hiddenIn(spots: Spots): { count: number; items: PlateItem[] } {
   return { count, items: [...items] };
 }
 
-/** Cases with a marker within the limits of the axes: of thousands on one spot of ink a single one is drawn. */
+/** Cases with a marker inside the limits of the axes. Of thousands that coincide, only one is drawn. */
 function casesIn({ plans, panels, items }: Subject): number {
   if (!items.some((item) => item.type === 'markers' && seriesOf(item) !== undefined)) return 0;
   return plans.reduce((sum, plan, at) => {
@@ -149,7 +149,7 @@ function casesIn({ plans, panels, items }: Subject): number {
   }, 0);
 }
 
-/** What else shows many cases, in the words of the kind. */
+/** What the kind of chart suggests for many cases. */
 const advice: Readonly<Record<string, string>> = {
   scatter: '"overlap: count", by which larger markers stand for several cases; or smaller or lighter ones',
   points:
@@ -168,7 +168,7 @@ export const hiddenMarks = rule({
   limits: { share: { is: 'number', value: 15, unit: '%', what: 'The largest share of markers that are hidden.' } },
   finds(subject, { share }) {
     const { plans, figure } = subject;
-    // Counted markers say how many they stand for, and in space the nearer hides the farther.
+    // Counted markers show how many they stand for; in space, nearer markers hide farther ones.
     if (plans.some(({ space, sizes }) => space ?? sizes) || chartSetting(figure.chart, 'overlap') === 'count')
       return [];
     const spots = spotsOf(subject);

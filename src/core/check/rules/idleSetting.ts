@@ -21,7 +21,7 @@ export const idleSetting = rule({
   finds({ plans, settings, layers }) {
     const look = layers.at(-1)?.look;
     const flaws: Flaw[] = (['x', 'y', 'category'] as const).flatMap((key) => {
-      // What is said of categories is said of the axis that has them.
+      // Settings for categories belong to the axis that has them.
       const axis = key === 'category' ? (['x', 'y'] as const).find((one) => plans[0]?.[one].shows === 'category') : key;
       const names = Object.keys(look?.axes?.[key]?.names ?? {});
       if (axis === undefined || names.length === 0 || plans[0]?.[axis].shows !== 'category') return [];

@@ -7,18 +7,18 @@ import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, many, rounded, rule, unmended } from '../rule.js';
 import { notSeen } from './contrast.js';
 
-/** Pieces of marks that say something by themselves. */
+/** Parts of marks that carry information of their own. */
 const speaking: readonly RolePiece[] = ['median', 'mean', 'outliers', 'extremes', 'stem', 'low', 'high', 'end'];
 
 const isSpeaking = (item: PlateItem): boolean => speaking.includes(roleOf(item).piece);
 
-/** How little of some words is seen where they stand; none where all is. */
+/** How poorly a text can be seen; undefined where it is fully visible. */
 function lostOf(ratios: readonly number[]): { isWhole: boolean; ratio: number } | undefined {
   const lost = ratios.filter((ratio) => ratio < notSeen.words).length;
   return lost === 0 ? undefined : { isWhole: lost === ratios.length, ratio: Math.min(...ratios) };
 }
 
-/** Words that are not seen, or not all of them, kind by kind. */
+/** Text that is invisible as a whole or in part, one finding for each kind. */
 function wordFlaws(subject: Subject): Flaw[] {
   const kinds = new Map<string, { items: TextItem[]; isWhole: boolean; ratio: number }>();
   for (const { item, ratios } of contrastsOfWords(subject)) {
@@ -55,16 +55,16 @@ const pieceWords: Partial<Record<RolePiece, string>> = {
   extremes: 'extreme values',
 };
 
-/** What a piece of a mark is called: the stems and ends of error bars and whiskers together. */
+/** The name of a part of a mark. Stems and caps of error bars and whiskers count as one. */
 const kindOfPiece = (item: PlateItem): string => pieceWords[roleOf(item).piece] ?? 'error bars and whiskers';
 
-/** Pieces of marks, such as medians and the ends of whiskers, on what lies under them, all of a series together. */
+/** Parts of marks, such as medians and whisker caps, against what is under them; one finding for each series. */
 function pieceFlaws(subject: Subject, least: number): Flaw[] {
   const { items, page } = subject;
   const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
   for (const [index, item] of items.entries()) {
     if (item.type === 'text' || !isSpeaking(item) || seriesOf(item) === undefined) continue;
-    // Pieces of one mark that meet do not hide each other.
+    // Parts of the same mark that touch do not hide each other.
     const stack = under(items, index, item.box).filter((other) => !isSpeaking(other));
     const ratio = contrastWithGround(item, stack, page.paper);
     if (ratio >= least) continue;
@@ -88,13 +88,13 @@ const isPanelGround = (item: PlateItem): boolean => {
   return of === 'panel' && part === 'ground';
 };
 
-/** Lines that only a paper of another colour would show: of axes, ticks and grid, as far as they are drawn. */
+/** Lines of axes, ticks and grid that have the colour of the paper. */
 function lineFlaws({ items, page }: Subject, least: number): Flaw[] {
   const lost = new Map<string, { items: PlateItem[]; ratio: number }>();
   for (const item of items) {
     const { axis, second, part } = roleOf(item);
     if (axis === undefined || second || !part || !axisLines.includes(part) || item.type !== 'line') continue;
-    // Marks that a line crosses hide no more of it than they cover.
+    // A mark over a line hides only the part that it covers.
     const ground = under(items, items.indexOf(item), item.box).filter(isPanelGround);
     const ratio = contrastWithGround(item, ground, page.paper);
     if (ratio >= least) continue;

@@ -7,14 +7,14 @@ import { type Flaw, many, rule, unmended } from '../rule.js';
 
 type Item = Subject['items'][number];
 
-/** Whether two straight stretches cross. */
+/** Whether two segments cross. */
 function cross(a: Point, b: Point, c: Point, d: Point): boolean {
   const turn = (p: Point, q: Point, r: Point) =>
     Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
   return turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
 }
 
-/** Whether a line runs through the letters of words: crosses them from side to side, or ends in them. */
+/** Whether a line runs through the letters of a text, crossing them or ending in them. */
 function runsThrough(lines: readonly Point[][], letters: readonly Point[][]): boolean {
   return letters.some((box) =>
     lines.some((points) =>
@@ -26,7 +26,7 @@ function runsThrough(lines: readonly Point[][], letters: readonly Point[][]): bo
   );
 }
 
-/** The lines along which an item ends: those of its outline. */
+/** The outline of an item as segments. */
 const edgesOf = (item: Item): Point[][] => {
   if (item.type === 'path') return polygonsOf(item.outline);
   if (item.type === 'line')
@@ -49,7 +49,7 @@ const edgesOf = (item: Item): Point[][] => {
   ];
 };
 
-/** Markers whose middle is in the letters, or nearer to them than their radius. */
+/** Whether a marker overlaps the letters. */
 const isOnMarker = (item: Item, letters: readonly Point[][]): boolean => {
   if (item.type !== 'markers') return false;
   const radius = (item.round ?? 4) / 2;
@@ -60,7 +60,7 @@ const isOnMarker = (item: Item, letters: readonly Point[][]): boolean => {
   );
 };
 
-/** Ink of marks on which words at marks do not belong: outlines and lines of other marks, where no ground stands between. */
+/** Outlines and lines of other marks that a label must not overlap, unless it has a background. */
 function strays({ items }: Subject, words: TextItem, index: number): Item[] {
   const letters = letterBoxes(words);
   const mark = markOf({ role: besideRole(roleInPanel(words.role), 'marks', 'same') });
@@ -68,7 +68,7 @@ function strays({ items }: Subject, words: TextItem, index: number): Item[] {
   for (let i = 0; i < items.length; i += 1) {
     const item = entryAt(items, i);
     if (item.type === 'text' || seriesOf(item) === undefined || !overlap(item.box, words.box, 0.3)) continue;
-    // What stands on ground of its own hides what lies under it.
+    // A label with its own background hides what is under it.
     if (isHalo(item)) {
       if (i < index && item.box.width >= words.box.width - 1) found = [];
       continue;

@@ -5,22 +5,22 @@ import { isText, quoted } from '../measure/ink.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, mendLook, rule, unmended } from '../rule.js';
 
-/** Whether ink is a part of the key of an entry. */
+/** Whether an item is part of the key of an entry. */
 const isKeyOf = (entry: PlateItem, item: PlateItem): boolean => {
   const { of, part, index, within } = roleOf(item);
   return of === 'legend' && part === 'entries' && index === roleOf(entry).index && within[0] === 'key';
 };
 
-/** Whether ink is the words of an entry. */
+/** Whether an item is the text of an entry. */
 const isEntry = (item: PlateItem): boolean => {
   const { of, part, piece } = roleOf(item);
   return of === 'legend' && part === 'entries' && piece === 'entries';
 };
 
-/** A year is its own name. */
+/** A year needs no other name. */
 const isYear = (text: string): boolean => /^(1[5-9]|20|21)\d\d$/.test(text);
 
-/** Series that are drawn and none of the entries. */
+/** Series that are drawn but have no entry. */
 function orderFlaw({ plans, items, settings }: Subject): Flaw[] {
   const [plan] = plans;
   const legend = plan?.legend;

@@ -7,7 +7,7 @@ const markers: readonly RolePiece[] = ['points', 'outliers', 'extremes', 'mean']
 
 const isMarker = (item: PlateItem): boolean => markers.includes(roleOf(item).piece);
 
-/** The setting of the width of a line, by its ink. */
+/** The setting for the width of a line. */
 function widthSetting(item: PlateItem): string {
   const { from } = item;
   if (/\.(grid|minorGrid|line)$|^(pointers|references|errorBars|fits)$/.test(from)) return `${from}.width`;
@@ -32,7 +32,7 @@ export const lineWeight = rule({
     for (const item of items) {
       const stroke = 'stroke' in item ? item.stroke : undefined;
       const width = (stroke?.width ?? 0) * placed;
-      // Edges in the colour of the paper only keep ink apart.
+      // Edges in the colour of the paper only separate marks.
       if (!stroke || width === 0 || stroke.color === page.paper || (width >= least - 1e-6 && width <= most + 1e-6))
         continue;
       const thin = width < least;

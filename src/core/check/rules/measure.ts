@@ -3,7 +3,7 @@ import { chartSetting } from '../../chart/kinds.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, rule, unmended } from '../rule.js';
 
-/** Whether numbers are averaged or added, by the settings of the chart. */
+/** Whether the chart averages or sums numbers. */
 const isSummed = (summary: SummaryName): boolean => {
   const type = summaries[summary] === undefined ? undefined : summaryType(summary);
   return type?.asks === 'values' && !type.asGiven;
@@ -11,7 +11,7 @@ const isSummed = (summary: SummaryName): boolean => {
 
 const isCode = (number: number) => Number.isInteger(number) && number >= 0 && number <= 9;
 
-/** The values of a column where all may be codes: two to six whole numbers of one digit, each four times on average; else none. */
+/** The values of a column if they look like codes: two to six one-digit integers, each four times on average. Else empty. */
 function codesAmong(numbers: Float64Array): ReadonlySet<number> {
   const values = new Set<number>();
   let count = 0;
@@ -25,7 +25,7 @@ function codesAmong(numbers: Float64Array): ReadonlySet<number> {
   return values.size < 2 || count < 4 * values.size ? new Set() : values;
 }
 
-/** Numbers that look like codes: few different whole ones from 0 or 1 on, of a column that the codebook does not know. */
+/** Numbers that look like codes: a few integers starting at 0 or 1, in a column missing from the codebook. */
 function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
   const value = chartSetting(figure.chart, 'value');
   const summary = chartSetting(figure.chart, 'summary') ?? 'mean';

@@ -2,7 +2,7 @@ import { mendNote, rule } from '../rule.js';
 
 const saysMissing = /not shown|missing|left out|excluded|without a value|omitted|incomplete|dropped|no answer/i;
 
-/** The number of cases that a note gives: with a capital letter, as a symbol of all of them. */
+/** The number of cases stated in a note as *N*. */
 function saidCount(note: string): number | undefined {
   const found = /(?:^|[^\p{L}])N\s*=\s*(\d[\d ,\u202f\u00a0]*)/u.exec(note.replace(/[*_]/g, ''))?.[1];
   return found === undefined ? undefined : Number(found.replace(/[^\d]/g, ''));

@@ -4,7 +4,7 @@ import { joinedLook } from '../../style/resolve.js';
 import { colorsOf } from '../measure/ink.js';
 import { type Flaw, listed, rule } from '../rule.js';
 
-/** Every colour of a value, at any depth. */
+/** All colours inside a value, at any depth. */
 function colorsIn(value: unknown): string[] {
   if (typeof value === 'string') return [hexOf(value) ?? ''].filter(Boolean);
   if (typeof value !== 'object' || value === null) return [];

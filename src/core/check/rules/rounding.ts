@@ -6,7 +6,7 @@ import { isText, textsOf } from '../measure/ink.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, mendLook, rounded, rule } from '../rule.js';
 
-/** The numbers of labels, as readers take them. */
+/** The numbers that labels show. */
 const numberIn = (text: string): number | undefined => {
   const found = /[-−]?\d[\d\u202f\u2009 ,']*(?:[.]\d+)?/.exec(text)?.[0];
   return found === undefined ? undefined : Number(found.replace('−', '-').replace(/[\u202f\u2009 ,']/g, ''));
@@ -16,7 +16,7 @@ const percentIn = (text: string): string | undefined => /(\d+(?:[.,]\d+)?)\s*%/.
 
 const isLabel = (item: PlateItem): boolean => seriesOf(item) !== undefined && roleOf(item).piece === 'labels';
 
-/** Shares at the slices of a pie, or the parts of each bar, that do not add up to 100 as written. */
+/** Percentages at the slices of a pie, or at the parts of a bar, that do not add up to 100 as printed. */
 function sumFlaws(subject: Subject): Flaw[] {
   const marks = subject.plans.flatMap((plan) =>
     plan.series.flatMap((own) => own.marks.map((mark) => typeOf(mark).part?.(mark, plan))),
@@ -38,7 +38,7 @@ function sumFlaws(subject: Subject): Flaw[] {
       texts.reduce((all, text) => all + Number(text), 0),
       decimals,
     );
-    // Labels of some parts only cannot add up.
+    // Labels on only some of the parts cannot add up.
     if (texts.length < 2 || texts.length !== parts || sum === 100 || Math.abs(sum - 100) > texts.length) return [];
     return [
       {
@@ -55,13 +55,13 @@ function sumFlaws(subject: Subject): Flaw[] {
 
 const decimalsIn = (text: string): number => /[.,](\d+)/.exec(text)?.[1]?.length ?? 0;
 
-/** The bar that a label is a part of: its codes but that of its series. */
+/** The bar that a label belongs to: its codes without that of its series. */
 const wholeOf = ({ plans }: Subject, { shows }: TextItem): string => {
   const by = plans[0]?.legend?.by;
   return JSON.stringify(Object.entries(shows?.of ?? {}).filter(([variable]) => variable !== by));
 };
 
-/** Bars of visibly other lengths with the same label. */
+/** Bars of visibly different lengths with the same label. */
 function alikeFlaws({ items, plans }: Subject): Flaw[] {
   const bars = new Map(
     items.flatMap((item) =>
@@ -92,7 +92,7 @@ function alikeFlaws({ items, plans }: Subject): Flaw[] {
   ];
 }
 
-/** Labels that say nothing is there where something is. */
+/** Labels that show zero for a value that is not zero. */
 function zeroFlaws({ items, settings }: Subject): Flaw[] {
   const zeros = items
     .filter(isText)
@@ -119,10 +119,10 @@ function zeroFlaws({ items, settings }: Subject): Flaw[] {
 
 const decimalText = (value: number): string => String(Number(value.toPrecision(3)));
 
-/** Lengths that differ by more than this many points are seen to differ. */
+/** A difference in length that readers see, in points. */
 const visible = 3;
 
-/** Labels with more decimals than the data carry. */
+/** Labels with more decimals than the data have. */
 function decimalFlaws(subject: Subject): Flaw[] {
   const { items, plans, settings } = subject;
   const asked = settings.dataLabels.format.decimals;

@@ -3,7 +3,7 @@ import type { Plan } from '../../chart/plan.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import { type Flaw, rounded, rule, unmended } from '../rule.js';
 
-/** Percentages given as they are that make a whole together: of a pie, of a bar on top of bars. */
+/** Given percentages that should add up to a whole: in a pie, or in a stacked bar. */
 function wholesOf(plan: Plan): Map<string, number[]> {
   const wholes = new Map<string, number[]>();
   for (const mark of plan.series.flatMap(({ marks }) => marks)) {

@@ -6,7 +6,7 @@ import { colorsOf, isText, polygonsOf } from '../measure/ink.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendLook, rounded, rule } from '../rule.js';
 
-/** What a legend shows of one of its entries. */
+/** One entry of a legend as drawn. */
 interface Entry {
   name: string;
   items: PlateItem[];
@@ -14,7 +14,7 @@ interface Entry {
   form: string;
 }
 
-/** The form of a key apart from its colours: outlines in its own coordinates, dashes, patterns, and whether it is filled. */
+/** What a key looks like apart from colour: outlines in its own coordinates, dashes, patterns, filled or not. */
 function formOf(items: readonly PlateItem[]): string {
   return items
     .map((item) => {
@@ -54,7 +54,7 @@ function entriesOf({ items }: Subject): Entry[] {
   });
 }
 
-/** Words of how a colour is seen. */
+/** How a kind of colour vision is called. */
 const viewWords: Record<View, string> = {
   normal: 'by any reader',
   protan: 'by readers without red cones',
@@ -65,7 +65,7 @@ const viewWords: Record<View, string> = {
 
 const mostPairs = 3;
 
-/** The first pairs of entries that look alike, in words. */
+/** The first pairs of entries that look alike, as text. */
 function pairsText(alike: readonly { pair: string }[]): string {
   const shown = alike.slice(0, mostPairs).map(({ pair }) => pair);
   const more = alike.length - shown.length;
@@ -135,7 +135,7 @@ export const tellApart = rule({
   },
 });
 
-/** A second cue that can be given without changing a colour: patterns for filled marks, dashes for lines. */
+/** A second cue that leaves colours unchanged: patterns for filled marks, dashes for lines. */
 function secondCue({ plans, settings }: Subject): Pick<Flaw, 'mend'> {
   const mark = plans[0]?.series[0]?.marks[0];
   if (!mark) return {};

@@ -2,11 +2,11 @@ import { letterSize, quoted, textsOf } from '../measure/ink.js';
 import type { Subject } from '../measure/subject.js';
 import { below, type Flaw, mendLook, mendLooks, rounded, rule } from '../rule.js';
 
-/** The setting that decides the size of a kind of text, and its value for a size in the document. */
+/** The setting for the size of a kind of text, with the value that gives a certain size in the document. */
 const mendFor = ({ settings, placed, page }: Subject, path: string, size: number) => {
   if (placed < 1 && !settings.grown) {
     const width = `${rounded((page.width * placed * 2.54) / 72, 2)}cm`;
-    // Where the figure says itself how wide it is placed, that stays as it is written.
+    // If the figure states its placed width, that stays.
     const facts = settings.placed === placed ? {} : { 'size.placed': width };
     return mendLooks({ ...facts, 'size.textAt': 'placed' });
   }
@@ -14,7 +14,7 @@ const mendFor = ({ settings, placed, page }: Subject, path: string, size: number
   return mendLook(path, `${Math.ceil(drawn * 100) / 100}pt`);
 };
 
-/** What is too small because the whole figure is made smaller in the document is one finding. */
+/** If all text is too small because the document shrinks the figure, that is a single finding. */
 function together({ placed }: Subject, flaws: readonly (Flaw & { by: number })[]): Flaw[] {
   const found = flaws.map(({ by: _, ...flaw }) => flaw);
   const worst = [...flaws].sort((a, b) => b.by - a.by)[0];
@@ -31,7 +31,7 @@ function together({ placed }: Subject, flaws: readonly (Flaw & { by: number })[]
   ];
 }
 
-/** Words that were shrunk by more than the style allows so that they fit. */
+/** Text that was shrunk to fit by more than the style allows. */
 function shrunkFlaws({ problems }: Subject, least: number): Flaw[] {
   const said = problems.find((own) => own.code === 'text-shrunk');
   const percent = said?.code === 'text-shrunk' ? said.facts.percent : 100;

@@ -6,11 +6,11 @@ import { axisWords, isOwn, saidAt, valueAxes } from '../measure/scales.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, mendLook, mendMeaning, rule, unmended } from '../rule.js';
 
-/** Labels that all end in zeros which say nothing. */
+/** Tick labels that all end in the same superfluous zeros. */
 const idleDecimals = (labels: readonly string[]): boolean =>
   labels.length > 1 && labels.every((label) => /\d[.,]\d*0(?!\d)/.test(label));
 
-/** Too few labels to read values off, or too many. */
+/** Too few tick labels to read values, or too many. */
 function countFlaws(
   subject: Subject,
   axis: AxisName,
@@ -18,7 +18,7 @@ function countFlaws(
   { least, most }: { least: number; most: number },
 ): Flaw[] {
   const count = labels.length;
-  // Of several panels the inner ones have none.
+  // Inner panels have none.
   const isFew = count < least && !(subject.plans.length > 1 && count === 0);
   if (!isFew && count <= most) return [];
   const chosen = (['step', 'at'] as const).find((key) => isOwn(subject, `axes.${axis}.${key}`));
@@ -35,7 +35,7 @@ function countFlaws(
   ];
 }
 
-/** Decimals that say nothing. */
+/** Superfluous decimals. */
 function decimalFlaws(subject: Subject, axis: AxisName, labels: TextItem[]): Flaw[] {
   const texts = labels.map(({ text }) => text);
   const decimals = `axes.${axis}.format.decimals`;
@@ -50,7 +50,7 @@ function decimalFlaws(subject: Subject, axis: AxisName, labels: TextItem[]): Fla
   ];
 }
 
-/** Ticks most of which have a name, and some a number. */
+/** Tick labels that mix names and numbers. */
 function nameFlaws(subject: Subject, axis: AxisName, labels: TextItem[]): Flaw[] {
   const names = Object.values(subject.settings.axes[axis]?.names ?? {});
   const named = labels.filter(({ text }) => names.includes(text)).length;
