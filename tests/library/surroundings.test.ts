@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Drawing, PathItem, RectItem, TextItem } from 'hexis';
 import { overlap } from '../../src/core/plate/plate.js';
-import { codes, composed } from '../helpers/figures.js';
+import { randomOf } from '../fuzz/random.mjs';
+import { codes, composed, small } from '../helpers/figures.js';
 
 const more = (text: string) => `style: plain\nsize: { width: 12cm, height: 9cm }\n${text}`;
 const items = ({ plate }: Drawing, pattern: RegExp) => plate.items.filter(({ role }) => pattern.test(role));
@@ -20,6 +21,43 @@ describe('a legend', () => {
     const full = `x,y,g\n${Array.from({ length: 400 }, (_, k) => `${k % 20},${Math.floor(k / 20)},${k % 2}`).join('\n')}\n`;
     const over = await codes({ ...parts, table: full, more: 'legend: { place: inside }' });
     expect(over).toContain('legend-on-data:f.yaml:5:18');
+  });
+
+  const charts = {
+    bar: '{ kind: bar, category: bed, value: yield, group: season }',
+    interval: '{ kind: interval, category: bed, value: yield, group: season }',
+    box: '{ kind: box, category: bed, value: yield, group: season }',
+    points: '{ kind: points, category: bed, value: yield, group: season }',
+    line: '{ kind: line, x: bed, value: yield, summary: mean, group: season }',
+  };
+  test.each(Object.entries(charts))('inside the panel is on no mark of a chart of kind %s', async (kind, chart) => {
+    const random = randomOf(5, 5);
+    let [clear, below] = [0, 0];
+    for (let k = 0; k < 24; k += 1) {
+      const rows = [1, 1, 2, 2, 3, 3].flatMap((bed, i) =>
+        Array.from(
+          { length: kind === 'box' ? 5 : 1 },
+          () => `${bed},${i % 2 === 0 ? 'spring' : 'autumn'},${(1 + 8 * random.next()).toFixed(2)}`,
+        ),
+      );
+      const { drawing, problems } = await small({
+        chart,
+        table: `bed,season,yield\n${rows.join('\n')}\n`,
+        more: more('legend: { place: inside }'),
+      });
+      if (!drawing || problems.some(({ code }) => code === 'legend-on-data')) continue;
+      clear += 1;
+      const [frame] = items(drawing, /^legend\.frame/) as RectItem[];
+      for (const { box } of items(drawing, /^series\[\d\]\.(marks|points|errors|outliers)/)) {
+        // The box of a line says nothing of where its ink is.
+        if (box.width > drawing.plate.panel.width / 3) continue;
+        expect(overlap(box, (frame as RectItem).box)).toBe(false);
+        if (overlap(box, { ...(frame as RectItem).box, y: 0, height: 999 })) below += 1;
+      }
+    }
+    expect(clear).toBeGreaterThan(4);
+    // Other places would have been on marks.
+    expect(below).toBeGreaterThan(4);
   });
 
   test('has other words by value, another order, and columns', async () => {
