@@ -171,6 +171,19 @@ describe('small parts', () => {
     expect(numbersCsv(numbers).split('\n')[1]).toMatch(/^"Beds, with ""straw""",4,3,/);
   });
 
+  test('places along an axis are written with as many decimals as one of them needs', async () => {
+    const { numbers } = await composed({
+      chart: '{ kind: line, x: dose, value: yield, summary: mean }',
+      table: 'dose,yield\n0.25,2\n0.5,3\n1,4\n',
+      codebook: 'hexis: codebook/1\n',
+    });
+    const places = numbersText(numbers)
+      .split('\n')
+      .slice(2, 5)
+      .map((line) => line.split(/ +/)[0]);
+    expect(places).toEqual(['0.25', '0.50', '1.00']);
+  });
+
   test('every problem of a figure can be put into words', async () => {
     const made = await drawn(disk, `${demoFigure('yield-spread')}.none`);
     expect(made.problems.map((problem) => words(problem).found)).toEqual([expect.stringMatching(/^there is no file/)]);

@@ -38,6 +38,23 @@ describe('numbers at the marks say what the data say', () => {
     expect(odd).toEqual(['3', '5']);
   });
 
+  test.each([
+    '{ kind: bar, category: bed, value: yield }',
+    '{ kind: interval, category: bed, value: yield }',
+    '{ kind: line, x: bed, value: yield, summary: mean }',
+  ])('means as fine as the codebook says, one decimal more, in %s', async (chart) => {
+    const table = 'bed,yield\na,2\na,3\na,3\nb,4\nb,5\n';
+    for (const [decimals, said] of [
+      [0, ['2.7', '4.5']],
+      [1, ['2.67', '4.50']],
+      [2, ['2.667', '4.500']],
+    ] as const) {
+      const codebook = `${plain}variables: { yield: { measure: numeric, decimals: ${decimals} } }\n`;
+      const figure = await composed({ chart, table, codebook, more: 'dataLabels: { show: value }' });
+      expect(texts(figure)).toEqual(said);
+    }
+  });
+
   test('of large numbers with many decimals, means keep to five digits', async () => {
     const table = 'bed,yield\na,12345.676\na,12345.680\n';
     expect(await labels('{ kind: bar, category: bed, value: yield }', table)).toEqual(['12\u202f345.678']);

@@ -147,6 +147,18 @@ describe('messages', () => {
     expect(await written({ chart: bar('value: yield, where: { season: sping }') })).toEqual(['spring']);
   });
 
+  test('show what was found, a short list of numbers as it is written', async () => {
+    const found = async (share: string) => {
+      const { problems } = await small({ more: `bars: { share: ${share} }` });
+      return problems.map((problem) => words(problem).found);
+    };
+    expect(await found('[1, 2]')).toEqual(['bars.share is [1, 2]']);
+    for (const list of ['[]', '[1, 2, 3, 4, 5, 6, 7]', '[a]'])
+      expect(await found(list)).toEqual([expect.stringMatching(/^bars\.share is a list/)]);
+    expect(await found('{ a: 1 }')).toEqual([expect.stringMatching(/^bars\.share is a group of settings/)]);
+    expect(await found('wide')).toEqual(['bars.share is "wide"']);
+  });
+
   test('report every problem of every file in one go', async () => {
     const found = await small({
       more: 'style: a.yaml',

@@ -8,6 +8,7 @@ import {
   type Marker,
   overlapOf,
   type Piece,
+  type PieceBox,
   type Span,
   splitAt,
 } from './pieces.js';
@@ -29,8 +30,8 @@ const turned = (relation: Relation): Relation =>
 /** How two pieces stand by how much nearer the first is: all on one side, or on both. */
 function relationOf(span: Span | undefined, slack: number, ifTied: Relation): Relation {
   if (!span) return 'apart';
-  const [first, last] = span;
-  const [least, most] = first < last ? [first, last] : [last, first];
+  const least = Math.min(span[0], span[1]);
+  const most = Math.max(span[0], span[1]);
   if (most <= slack) return least >= -slack ? ifTied : 'behind';
   return least >= -slack ? 'before' : 'through';
 }
@@ -61,8 +62,11 @@ const byNumber = (a: Piece, b: Piece): Relation =>
 /** How much nearer a marker is than another with which it shares ink. */
 function markersMeet(a: Marker, b: Marker): Span | undefined {
   const reach = a.radius + b.radius;
-  const [dx, dy, difference] = [a.at[0] - b.at[0], a.at[1] - b.at[1], a.at[2] - b.at[2]];
-  return dx * dx + dy * dy > reach * reach ? undefined : [difference, difference];
+  const dx = a.at[0] - b.at[0];
+  const dy = a.at[1] - b.at[1];
+  if (dx * dx + dy * dy > reach * reach) return undefined;
+  const difference = a.at[2] - b.at[2];
+  return [difference, difference];
 }
 
 /** Rows of the grid over the page lie this far apart in their numbers. */
@@ -82,49 +86,47 @@ class Neighbours {
     this.side = side;
   }
 
-  /** The numbers of the cells that a box lies in. */
-  private cellsOf({ box }: Boxed): number[] {
-    const { side } = this;
-    const [left, right] = [Math.floor(box[0] / side), Math.floor(box[2] / side)];
-    const [top, bottom] = [Math.floor(box[1] / side), Math.floor(box[3] / side)];
-    const found: number[] = [];
-    for (let row = top; row <= bottom; row += 1) {
-      for (let column = left; column <= right; column += 1) found.push(row * rowStep + column);
-    }
-    return found;
-  }
-
-  add(piece: Boxed, at: number): void {
+  add({ box }: Boxed, at: number): void {
     if (at >= this.seen.length) {
       const [seen, boxes] = [new Int32Array(2 * at), new Float64Array(8 * at)];
       seen.set(this.seen);
       boxes.set(this.boxes);
       [this.seen, this.boxes] = [seen, boxes];
     }
-    this.boxes.set(piece.box, 4 * at);
-    for (const key of this.cellsOf(piece)) {
-      const cell = this.cells.get(key);
-      if (cell) cell.push(at);
-      else this.cells.set(key, [at]);
+    this.boxes.set(box, 4 * at);
+    const { cells, side } = this;
+    const [left, right] = [Math.floor(box[0] / side), Math.floor(box[2] / side)];
+    const [top, bottom] = [Math.floor(box[1] / side), Math.floor(box[3] / side)];
+    for (let row = top; row <= bottom; row += 1) {
+      for (let column = left; column <= right; column += 1) {
+        const key = row * rowStep + column;
+        const cell = cells.get(key);
+        if (cell) cell.push(at);
+        else cells.set(key, [at]);
+      }
     }
   }
 
-  /** The places of all whose boxes meet that of a piece, each once. */
-  near(piece: Boxed): number[] {
-    const { seen, boxes } = this;
-    const [left, top, right, bottom] = piece.box;
+  /** The places of all whose boxes meet a box, each once. */
+  near([left, top, right, bottom]: PieceBox): number[] {
+    const { seen, boxes, cells, side } = this;
     this.looks += 1;
     const { looks } = this;
     const found: number[] = [];
-    for (const key of this.cellsOf(piece)) {
-      const cell = this.cells.get(key) ?? [];
-      for (let i = 0; i < cell.length; i += 1) {
-        const at = cell[i] as number;
-        if (seen[at] === looks) continue;
-        seen[at] = looks;
-        const k = 4 * at;
-        const isBeside = (boxes[k] as number) > right || (boxes[k + 2] as number) < left;
-        if (!isBeside && (boxes[k + 1] as number) <= bottom && (boxes[k + 3] as number) >= top) found.push(at);
+    const [firstColumn, lastColumn] = [Math.floor(left / side), Math.floor(right / side)];
+    const lastRow = Math.floor(bottom / side);
+    for (let row = Math.floor(top / side); row <= lastRow; row += 1) {
+      for (let column = firstColumn; column <= lastColumn; column += 1) {
+        const cell = cells.get(row * rowStep + column);
+        if (!cell) continue;
+        for (let i = 0; i < cell.length; i += 1) {
+          const at = cell[i] as number;
+          if (seen[at] === looks) continue;
+          seen[at] = looks;
+          const k = 4 * at;
+          const isBeside = (boxes[k] as number) > right || (boxes[k + 2] as number) < left;
+          if (!isBeside && (boxes[k + 1] as number) <= bottom && (boxes[k + 3] as number) >= top) found.push(at);
+        }
       }
     }
     return found;
@@ -187,7 +189,7 @@ class Scene {
     const behind: number[] = [];
     const before: number[] = [];
     const cut: Boxed[] = [];
-    for (const other of this.grid.near(piece)) {
+    for (const other of this.grid.near(piece.box)) {
       const neighbour = pieces[other];
       if (!neighbour) continue;
       const found = relation(piece, neighbour, slack);

@@ -238,13 +238,17 @@ function insideFace(line: Line, face: Face): [number, number] | undefined {
 
 /** How much nearer a line is than another: at the place where they cross, or along the part where they lie on each other. */
 function linesCross(one: Line, two: Line): Span | undefined {
-  const [ax, ay] = [one.b[0] - one.a[0], one.b[1] - one.a[1]];
-  const [bx, by] = [two.b[0] - two.a[0], two.b[1] - two.a[1]];
-  const [cx, cy] = [two.a[0] - one.a[0], two.a[1] - one.a[1]];
+  const ax = one.b[0] - one.a[0];
+  const ay = one.b[1] - one.a[1];
+  const bx = two.b[0] - two.a[0];
+  const by = two.b[1] - two.a[1];
+  const cx = two.a[0] - one.a[0];
+  const cy = two.a[1] - one.a[1];
   const turn = ax * by - ay * bx;
-  const lengths = Math.hypot(ax, ay) * Math.hypot(bx, by);
+  const lengths = Math.sqrt((ax * ax + ay * ay) * (bx * bx + by * by));
   if (Math.abs(turn) > 1e-9 * lengths && lengths > 0) {
-    const [t, u] = [(cx * by - cy * bx) / turn, (cx * ay - cy * ax) / turn];
+    const t = (cx * by - cy * bx) / turn;
+    const u = (cx * ay - cy * ax) / turn;
     if (t < 0 || t > 1 || u < 0 || u > 1) return undefined;
     const difference = nearOn(one, t) - nearOn(two, u);
     return [difference, difference];
@@ -265,8 +269,10 @@ function linesCross(one: Line, two: Line): Span | undefined {
 /** How much nearer a marker is than a line, at both ends of the part of the line that it shares ink with. */
 export function lowest({ at, radius }: Marker, line: Line): Span | undefined {
   const { a, b, half } = line;
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  const [ox, oy] = [a[0] - at[0], a[1] - at[1]];
+  const dx = b[0] - a[0];
+  const dy = b[1] - a[1];
+  const ox = a[0] - at[0];
+  const oy = a[1] - at[1];
   const reach = radius + half;
   const square = dx * dx + dy * dy;
   const rest = ox * ox + oy * oy - reach * reach;
@@ -275,7 +281,8 @@ export function lowest({ at, radius }: Marker, line: Line): Span | undefined {
   const root = middle * middle - rest / square;
   if (root <= 0) return undefined;
   const away = Math.sqrt(root);
-  const [from, to] = [Math.max(0, middle - away), Math.min(1, middle + away)];
+  const from = Math.max(0, middle - away);
+  const to = Math.min(1, middle + away);
   return from < to ? [at[2] - nearOn(line, from), at[2] - nearOn(line, to)] : undefined;
 }
 
