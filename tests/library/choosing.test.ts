@@ -47,6 +47,15 @@ describe('several files', () => {
     expect(said(accent.problems)).toEqual([]);
   });
 
+  test('are not the groups where the chart names others', async () => {
+    const texts = { 'a.csv': 'bed,g,v\na,x,1\nb,y,2\n', 'b.csv': 'bed,g,v\na,y,3\nb,x,4\n' };
+    const grouped = 'data: [a.csv, b.csv]\nchart: { kind: bar, category: bed, value: v, group: g }';
+    expect(legend(await drawing(grouped, texts))).toEqual(['x', 'y']);
+    const wide = { 'a.csv': 'p,q\n1,2\n', 'b.csv': 'p,q\n3,4\n' };
+    const columns = await rows('data: [a.csv, b.csv]\nchart: { kind: bar, values: [p, q] }', wide);
+    expect(columns.map(([name]) => name)).toEqual(['p', 'q']);
+  });
+
   test('of numbers alone are read without a header, all in one way', async () => {
     const texts = { 'a.txt': '# depth\n0 1.5\n1 2.5\n', 'b.txt': '0 3\n1 4\n' };
     const figure = await drawing(

@@ -229,6 +229,19 @@ test('a row that does not say how often it stands is one case, not none', async 
   expect(made.note.join(' ')).toMatch(/2\s+cases without a value for times/);
 });
 
+test.each([
+  ['#c8c8c8', '#b0b0b0'],
+  ['#b0b0b0', '#c8c8c8'],
+])('of marks %s and %s of one series the contrast of the paler one is said', async (first, second) => {
+  const made = await small({
+    chart: '{ kind: bar, category: bed, value: yield }',
+    more: `style: plain\nbars: { outline: { width: 0pt } }\naccents: [{ for: { bed: 1 }, fill: "${first}", outline: { width: 0pt } }, { for: { bed: 2 }, fill: "${second}", outline: { width: 0pt } }]`,
+  });
+  const findings = check(ok(made), made.problems).filter(({ rule }) => rule === 'contrast');
+  // By the formula of WCAG 2.2 #c8c8c8 has 1.67 on white, and #b0b0b0 has 2.17.
+  expect(findings.map(({ measured }) => measured?.value)).toEqual([1.67]);
+});
+
 describe('the contrast of words', () => {
   /** Of grey words on white: what the rule says. */
   const found = async (color: string) => {
