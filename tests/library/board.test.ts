@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { memory, ok, type TextItem } from 'hexis';
+import { check, memory, ok, type TextItem } from 'hexis';
 import { overlap } from '../../src/core/plate/plate.js';
 import { drawn } from '../helpers/figures.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
@@ -23,6 +23,24 @@ const said = async (text: string) =>
   (await drawn(memory({ 'b.yaml': text, ...files }), 'b.yaml')).problems.map(({ code }) => code);
 
 describe('a board', () => {
+  test('is checked as one: the gravest findings first, whichever figure has them, those waived last', async () => {
+    const own = (more: string, waived = '') =>
+      `${figure('{ kind: bar, category: a, value: b }', 'plain')}altText: Bars of b by a, the second the longer one\n${more}\n${waived}`;
+    const source = memory({
+      'all.board.yaml': board('', '[warned.yaml, waived.yaml, wrong.yaml]'),
+      'warned.yaml': own('axes: { value: { format: { decimals: 2 } } }'),
+      'waived.yaml': own('text: { tickLabel: { size: 4pt, least: 4pt } }', 'waive: { text-size: a test of letters }'),
+      'wrong.yaml': own('axes: { value: { from: 1 } }'),
+      't.csv': files['t.csv'],
+    });
+    const outcome = await drawn(source, 'all.board.yaml');
+    const found = check(ok(outcome), outcome.problems);
+    const ranks = found.map(({ waived, severity }) => (waived !== undefined ? 3 : severity === 'warning' ? 2 : 1));
+    expect([...new Set(ranks)]).toEqual([1, 2, 3]);
+    expect(ranks).toEqual([...ranks].sort());
+    expect(found.findIndex(({ rule }) => rule === 'zero-base')).toBeLessThan(ranks.indexOf(2));
+  });
+
   test('puts figures side by side, each with its letter, none on another, all on the page', async () => {
     const { plate } = await made(board());
     expect([plate.id, plate.width.toFixed(2), plate.height.toFixed(2)]).toEqual(['all', '453.54', '396.85']);
