@@ -318,13 +318,16 @@ describe('SARIF', () => {
     const findings = await findingsOf(example);
     const text = sarifOf(
       [{ path: 'a b/f.figure.yaml', findings, patchOf: () => [{ at: 1, removed: 'a', inserted: '' }] }],
-      rules,
+      // The first rule of all is one that found something.
+      [...rules.filter(({ name }) => name === 'zero-base'), ...rules.filter(({ name }) => name !== 'zero-base')],
       '1.0.0',
     );
     const log = JSON.parse(text);
     const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(schema);
     expect([validate(log), validate.errors]).toEqual([true, null]);
     expect(log.runs[0].results).toHaveLength(findings.length);
+    for (const { ruleId, ruleIndex } of log.runs[0].results)
+      expect(log.runs[0].tool.driver.rules[ruleIndex].id).toBe(ruleId);
     expect(log.runs[0].results[0]).toMatchObject({
       ruleId: 'zero-base',
       level: 'error',

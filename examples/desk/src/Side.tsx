@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { AgainPanel } from './AgainPanel.js';
 import { ChangePanel } from './ChangePanel.js';
@@ -9,9 +10,11 @@ import { isBook, isDocument } from './names.js';
 import type { ReportView } from './protocol.js';
 import { ReportPanel } from './ReportPanel.js';
 import type { Screen, ScreenAct } from './screen.js';
-import { TextPanel } from './TextPanel.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
+
+/** The editor is a third of the page's code, and most visits do without it. */
+const TextPanel = lazy(() => import('./TextPanel.js').then((module) => ({ default: module.TextPanel })));
 
 interface Props {
   files: Files;
@@ -49,13 +52,15 @@ function ownPanels({ files, thinker, desk, report, openFigure }: Props): Panel[]
 function OpenText({ desk }: Pick<Props, 'desk'>) {
   const { open, states, was, problems, acts } = desk;
   return (
-    <TextPanel
-      path={open}
-      text={open === undefined ? undefined : states[open]?.text}
-      before={open === undefined ? undefined : was[open]}
-      problems={problems.filter(({ place }) => place?.file === open)}
-      change={(text) => open && void acts.type(open, text)}
-    />
+    <Suspense>
+      <TextPanel
+        path={open}
+        text={open === undefined ? undefined : states[open]?.text}
+        before={open === undefined ? undefined : was[open]}
+        problems={problems.filter(({ place }) => place?.file === open)}
+        change={(text) => open && void acts.type(open, text)}
+      />
+    </Suspense>
   );
 }
 
