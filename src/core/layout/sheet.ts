@@ -16,7 +16,7 @@ export interface Sheet extends Typesetter {
   panels: number;
 }
 
-/** Room that a part of the figure takes beyond the panel on each side. */
+/** Room that a part of the figure takes outside the panel on each side. */
 export interface Margins {
   left: number;
   right: number;

@@ -1,6 +1,6 @@
 import type { PlateItem } from '../plate/plate.js';
 
-/** Where something that was made remembers the settings that were read for it. */
+/** The key under which an object keeps the settings that were read to make it. */
 const readFor: unique symbol = Symbol('settings read for it');
 
 /** On ink that an inner step has made: what an outer one reads is for other ink. */
@@ -11,13 +11,13 @@ interface Remembering {
   [made]?: true;
 }
 
-/** Parts of settings that are called otherwise where authors write them. */
+/** Parts of settings that have another name in the author's files. */
 const written: Readonly<Record<string, string>> = { bold: 'weight', italic: 'slant' };
 
-/** Settings that another one decides where nobody gives them. */
+/** Settings that default to another one. */
 const decidedBy: Readonly<Record<string, string>> = { 'numbers.decimalMark': 'numbers' };
 
-/** Settings that follow from others, by those. */
+/** Settings derived from others, by those. */
 const followsFrom: Readonly<Record<string, string>> = {
   width: 'size.width',
   height: 'size.height',
@@ -96,7 +96,7 @@ export function carried<T extends object>(one: T, from: object): T {
   return one;
 }
 
-/** Who may be watched while laying out. */
+/** What can be traced during layout. */
 interface Watched {
   trace?: Trace | undefined;
 }

@@ -2,7 +2,7 @@ import type { FittedAxis } from './axis.js';
 import type { FittedCategoryAxis } from './categoryAxis.js';
 import type { FittedValueAxis } from './valueAxis.js';
 
-/** An axis that is not there. */
+/** A missing axis. */
 export interface NoFittedAxis extends FittedAxis {
   shows: 'none';
 }

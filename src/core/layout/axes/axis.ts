@@ -9,27 +9,27 @@ import { depthOf, pitchOf, reachOf } from '../words/turned.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import { axisTitle } from './axisTitle.js';
 
-/** A tick label with the place along its axis that it names, as a share of the axis from its start. */
+/** A tick label with its position along the axis, as a share from the start. */
 export interface TickLabel {
   block: TextBlock;
   /** Degrees, counter-clockwise. */
   angle: number;
   /** Number of the tick among all ticks or categories. */
   index: number;
-  /** Colour of its own. */
+  /** Its own colour, if it has one. */
   color?: string | undefined;
 }
 
-/** An axis fitted to a length: its labels are set, and it says what room they need. */
+/** An axis fitted to a length, with its labels and the room they need. */
 export interface FittedAxis {
   at: 'x' | 'y';
   labels: TickLabel[];
-  /** From the panel outwards: tick marks, then labels. */
+  /** Depths outwards from the panel: tick marks, then labels. */
   tickRoom: number;
   labelRoom: number;
-  /** How far labels stick out beyond the ends of the axis. */
+  /** How far labels protrude beyond the ends of the axis. */
   overhang: { before: number; after: number };
-  /** Whether all that should be shown is, at this size of text. */
+  /** Whether everything that should be shown fits at this text size. */
   fits: boolean;
 }
 
@@ -39,14 +39,14 @@ export interface FittedTitle {
   label: Label;
   /** Whether it reads upwards. */
   turned: boolean;
-  /** Which end of its axis it stands at; above a vertical one it takes room at the top. */
+  /** Which end of its axis it is at. Above a vertical axis it takes room at the top. */
   place: 'start' | 'middle' | 'end' | 'above';
 }
 
 /** Width or height of a label across the axis, outwards from it. */
 const across = (at: 'x' | 'y', { block, angle }: TickLabel): number => depthOf(block, angle, at);
 
-/** Width or height of a label along the axis; of slanted ones, how far they have to be apart. */
+/** Width or height of a label along the axis; for slanted labels, the distance they need. */
 export const along = (at: 'x' | 'y', { block, angle }: TickLabel): number => pitchOf(block, angle, at);
 
 /** Whether the line of a label lies along its axis. */
@@ -65,7 +65,7 @@ const mostTitleLines = 3;
 /** Distance between tick labels along the axis, in sizes of their text. */
 export const labelGap = { x: 0.9, y: 0.45 } as const;
 
-/** Ticks stand best this many label rooms apart: wide labels need more white between them than lines do. */
+/** The best distance between ticks, in widths of a label: wide labels need more space between them than lines do. */
 export const comfort = { x: 3.2, y: 2.4 } as const;
 
 /** What an axis is fitted with. */
@@ -79,7 +79,7 @@ export interface Fitting<P extends AxisPlan = AxisPlan> {
   tickScale: number;
 }
 
-/** Sums up the room that the ticks and labels of an axis need. */
+/** Works out the room that the ticks and labels of an axis need. */
 export function fittedAxis(
   { sheet, at }: Pick<Fitting, 'sheet' | 'at'>,
   { labels, overhang, fits }: Pick<FittedAxis, 'labels' | 'overhang' | 'fits'>,
@@ -100,14 +100,14 @@ export function fittedAxis(
 export const labelDepth = (sheet: Typesetter, { tickRoom, labels, labelRoom }: FittedAxis): number =>
   tickRoom + (labels.length > 0 ? sheet.settings.space.tickLabel * em(sheet) + labelRoom : 0);
 
-/** The title of an axis in lines no longer than a length; none where the author wants none. */
+/** The title of an axis, wrapped to a length; undefined if the author wants none. */
 export function fitTitle(sheet: Typesetter, plan: AxisPlan, at: 'x' | 'y', length: number): FittedTitle | undefined {
   if (plan.shows === 'none') return undefined;
   const { titleAngle, titlePlace } = sheet.settings.axes[at];
   const turned = at === 'y' && titleAngle !== 0;
   const place = at === 'y' && !turned && titlePlace === 'end' ? 'above' : titlePlace;
   const { width } = sheet.settings;
-  // Across the page, a title beside its axis takes a share of the width, and one above it has all of it.
+  // A horizontal title beside its axis takes a share of the width; above the axis it may take all of it.
   const room = at === 'x' || turned ? length : place === 'above' ? 0.8 * width : mostBeside * width;
   const title = axisTitle(plan, at, room, sheet);
   return title && { ...title, turned, place };
@@ -143,6 +143,6 @@ export const ownLook = (look: AxisSettings['looks'][string] | undefined): WordLo
         italic: look.slant === undefined ? undefined : look.slant === 'italic',
       });
 
-/** The author's own text for a tick; a category may be called like something that every object has. */
+/** The author's own text for a tick, read safely, since a category may be named like a member of every object. */
 export const ownText = (names: Readonly<Record<string, string>>, key: string): string | undefined =>
   Object.hasOwn(names, key) ? names[key] : undefined;

@@ -30,7 +30,7 @@ export function straightLine(
   return { type: 'line', role: ink.role, from: ink.from, box, x1: a[0], y1: a[1], x2: b[0], y2: b[1], stroke };
 }
 
-/** Where minor ticks are on the page: parts of each step between the ticks and on to the limits. */
+/** The positions of minor ticks: subdivisions of each step, continued to the limits. */
 export function minorPlaces(axis: FittedAxis & { ticks?: Ticks }, scale: NumberScale, parts: number): number[] {
   const { ticks } = axis;
   if (!ticks || parts < 2 || ticks.values.length < 2) return [];
@@ -100,7 +100,7 @@ export interface LabelSource {
   shows?: Shown;
 }
 
-/** @param edge the place across the axis from which the labels stand outwards */
+/** @param edge the position across the axis from which labels extend outwards */
 function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: readonly LabelSource[]): PlateItem[] {
   const { color } = sheet.settings.text.tickLabel;
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
@@ -151,15 +151,15 @@ export function titleInk(
   return carried(turnedTextAt(block, [frame.x - near - block.height, y], label, align), title);
 }
 
-/** Where the parts of an axis stand across it, and which are shown. */
+/** Positions of the parts of an axis across it, and which are shown. */
 export interface AxisPlace {
-  /** Where its line stands; where the axes cross inside the panel, its labels stand there too. */
+  /** The position of its line, and of its labels if the axes cross inside the panel. */
   edge: number;
-  /** Whether the labels keep to the line in place of the border of the panel. */
+  /** Whether labels follow the line and not the border of the panel. */
   crossing: boolean;
   /** Whether its tick labels are shown; inner panels leave them to the outer ones. */
   labelled: boolean;
-  /** The place along the axis where the other one crosses it: no label stands on that line. */
+  /** Where the other axis crosses this one; no label is placed on that line. */
   crossedAt?: number;
   /** Where minor tick marks stand. */
   minor: readonly number[];
@@ -201,6 +201,6 @@ export function axisInk(drawn: AxisInk, place: AxisPlace, sources: readonly Labe
   ];
 }
 
-/** The depth that an axis takes beyond its panel: none where its labels stand inside it. */
+/** The depth of an axis outside its panel; 0 if its labels are inside. */
 export const outerDepth = (sheet: Typesetter, axis: FittedAxis, crossing: boolean): number =>
   crossing ? 0 : labelDepth(sheet, axis);

@@ -6,7 +6,7 @@ import { groupUnit } from './groupUnit.js';
 import { type AxisScale, held, type PanelScales } from './panelScales.js';
 import { inset, valueScale } from './valueAxis.js';
 
-/** The scale of a fitted axis from one end of the panel to the other: numbers rise, categories read on. */
+/** The scale of a fitted axis from one end of the panel to the other. */
 function scaleOf(sheet: Sheet, axis: AnyAxis, start: number, end: number): AxisScale {
   if (axis.shows === 'none') return { shows: 'none', from: start, to: end };
   if (axis.shows === 'value') {
@@ -24,14 +24,14 @@ export const scalesOf = (sheet: Sheet, panel: Box, x: AnyAxis, y: AnyAxis): Pane
   y: scaleOf(sheet, y, panel.y, panel.y + panel.height),
 });
 
-/** The value of the other axis at which the line of an axis stands, where the author or the chart asks for one. */
+/** The value of the other axis at which an axis line is placed, if the author or the chart asks for one. */
 function crossedAt({ plan, settings }: Sheet, at: 'x' | 'y'): number | undefined {
   const other = at === 'x' ? 'y' : 'x';
   const axis = plan[other];
   return axis.shows === 'value' ? (settings.axes[other].crosses ?? axis.crossed) : undefined;
 }
 
-/** Where the line of an axis stands: at zero of the other axis where bars stand on it, where the author wants it, or at the border. */
+/** The position of an axis line: where the author wants it, at zero of the other axis under bars, or at the border. */
 export function lineEdge(sheet: Sheet, at: 'x' | 'y', panel: Box, scales: PanelScales): number {
   const other = at === 'x' ? scales.y : scales.x;
   const border = at === 'x' ? panel.y + panel.height : panel.x;
@@ -41,7 +41,7 @@ export function lineEdge(sheet: Sheet, at: 'x' | 'y', panel: Box, scales: PanelS
   return sheet.plan[at].shows === 'category' ? held(other, 0) : border;
 }
 
-/** Which axes the other one crosses well inside the panel, so that their labels stand at the line. */
+/** Which axes the other one crosses well inside the panel, so that their labels are placed at the line. */
 export function crossings(sheet: Sheet, panel: Box, scales: PanelScales, axes: { x: AnyAxis; y: AnyAxis }) {
   const inside = (at: 'x' | 'y') => {
     if (crossedAt(sheet, at) === undefined) return false;

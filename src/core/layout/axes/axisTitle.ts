@@ -19,7 +19,7 @@ function words({ lead, label }: AxisTitle, sheet: Typesetter): string {
   return inCase(text, letterCase, keep);
 }
 
-/** The words of an axis title with its unit, and the setting they come from; none where the author wants none. */
+/** The text of an axis title with its unit, and its setting; undefined if the author wants none. */
 export function axisTitleText(
   axis: AxisPlan,
   at: 'x' | 'y',

@@ -35,7 +35,7 @@ const gapAlong = 0.4;
 const mostAcross = { x: 0.35, y: 0.38 } as const;
 const mostLines = 4;
 
-/** Names wrap before they get smaller, and get smaller before they turn; the author may want them one way alone. */
+/** Names are wrapped first, then made smaller, then turned, unless the author fixes their angle. */
 function attempts(sheet: Typesetter, at: 'x' | 'y'): Attempt[] {
   const style = sheet.settings.text.tickLabel;
   const least = Math.min(1, style.least / scaledSize(style, sheet.scale));
@@ -58,7 +58,7 @@ function setLabels({ sheet, plan, at }: CategoryFitting, slot: number, attempt: 
   const { angle, tickScale } = attempt;
   const size = scaledSize(sheet.settings.text.tickLabel, sheet.scale * tickScale);
   const page = at === 'x' ? sheet.settings.height : sheet.settings.width;
-  // Names along their axis have the room of their category; across it, a share of the page.
+  // Names parallel to the axis have the room of their category; names across it, a share of the page.
   const lying = liesAlong(at, angle);
   const width = lying ? slot - gapAlong * size : page * mostAcross[at];
   const names = byCategory(plan.categories, sheet.settings.axes[at].names);
@@ -85,7 +85,7 @@ function fitsIn({ at, slot }: Slots, labels: readonly TickLabel[], gap: number):
   });
 }
 
-/** Every second, third, … name, so that those shown do not touch; none that would stand in the corner of the axes. */
+/** Every second, third, … name, so that those shown do not touch; none in the corner of the axes. */
 function thinned({ at, slot, start, length }: Slots, labels: readonly TickLabel[], gap: number): TickLabel[] {
   const widest = Math.max(...labels.map((label) => along(at, label)));
   const every = Math.max(1, Math.ceil((widest + gap) / slot));
@@ -99,7 +99,7 @@ function thinned({ at, slot, start, length }: Slots, labels: readonly TickLabel[
   return labels.filter((label) => label.index % every === 0 && within(label));
 }
 
-/** How far turned names stick out beyond the ends, where a line is higher than the room of its category. */
+/** How far turned names protrude beyond the ends, where a line is higher than the room of its category. */
 function overhangOf({ at, slot, start, length }: Slots, labels: readonly TickLabel[]) {
   const edges = labels.map((label) => ({ middle: start + (label.index + 0.5) * slot, ...reachAlong(at, label) }));
   return {

@@ -3,7 +3,7 @@ import type { AxisSettings } from '../../style/settings.js';
 import type { Typesetter } from '../words/typesetter.js';
 import type { AnyAxis } from './anyAxis.js';
 
-/** Axes fitted again and again; ticks settle after the first or second time. */
+/** How often axes are fitted again at most; ticks settle after the first or second time. */
 const rounds = 4;
 
 const share = ({ gap = [0, 0] }: AxisSettings): number => 1 - gap[0] - gap[1];

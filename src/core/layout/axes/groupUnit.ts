@@ -1,7 +1,7 @@
 import type { Plan } from '../../chart/plan.js';
 import type { Sheet } from '../sheet.js';
 
-/** How many marks stand side by side at a category. */
+/** How many marks are side by side at a category. */
 const placesOf = ({ series }: Plan): number =>
   series.reduce(
     (most, { marks }) =>

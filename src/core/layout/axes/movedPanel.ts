@@ -3,14 +3,14 @@ import { movedBox } from '../ink/moved.js';
 import type { AxisScale, PanelScales } from './panelScales.js';
 import { movedScene } from './sceneScales.js';
 
-/** A scale that lies elsewhere on the page. */
+/** A scale moved on the page. */
 const movedScale = (scale: AxisScale, by: number): AxisScale => ({
   ...scale,
   from: scale.from + by,
   to: scale.to + by,
 });
 
-/** A panel with its scales at another place of the page. */
+/** A panel moved on the page with its scales. */
 export const movedPanel = ({ box, x, y, space }: { box: Box } & PanelScales, dx: number, dy: number) => ({
   box: movedBox(box, dx, dy),
   x: movedScale(x, dx),

@@ -2,7 +2,7 @@ import { type CategoryScale, placeOf } from '../../scale/categoryScale.js';
 import { clamped, type NumberScale, position } from '../../scale/numberScale.js';
 import type { SceneScales } from './sceneScales.js';
 
-/** A stretch of the page along which nothing is measured. */
+/** A dimension of the page along which nothing is measured. */
 export interface NoScale {
   shows: 'none';
   from: number;
@@ -18,7 +18,7 @@ export interface PanelScales {
   space?: SceneScales | undefined;
 }
 
-/** The scales of a panel whose marks stand at categories. */
+/** The scales of a panel whose marks are at categories. */
 export interface GroupScales {
   vertical: boolean;
   categories: CategoryScale;
@@ -37,10 +37,10 @@ export function xyScales({ x, y }: PanelScales): { x: NumberScale; y: NumberScal
   throw new Error('this mark needs numbers along both axes');
 }
 
-/** The place of a value, held within the limits of its axis. */
+/** The position of a value, clamped to the limits of its axis. */
 export const held = (scale: NumberScale, value: number): number => position(scale, clamped(scale, value));
 
-/** The place of a value, or of a category by its number, with a part of one as an offset from its middle. */
+/** The position of a value, or of a category by number; fractions are offsets from its centre. */
 export function placeAt(scale: AxisScale, value: number): number {
   if (scale.shows === 'value') return position(scale, value);
   if (scale.shows === 'none') return scale.from + value * (scale.to - scale.from);

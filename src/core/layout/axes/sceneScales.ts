@@ -5,9 +5,9 @@ import type { Projection, Seen, SpacePoint } from '../../space/view.js';
 export type SpaceAxis = 'x' | 'y' | 'z';
 export const spaceAxes: readonly [SpaceAxis, SpaceAxis, SpaceAxis] = ['x', 'y', 'z'];
 
-/** The scales of a scene: from data units into its box, whose middle is the origin, and from there to the page. */
+/** The scales of a scene: from data units into its box, centred at the origin, and from there to the page. */
 export interface SceneScales {
-  /** From data units to lengths of the box, from its middle. */
+  /** From data units to positions in the box, relative to its centre. */
   axes: Record<SpaceAxis, NumberScale>;
   projection: Projection;
   /** Points on the page for a length of 1 in the middle of the box. */

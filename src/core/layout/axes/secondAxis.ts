@@ -16,7 +16,7 @@ import { axisTitleText } from './axisTitle.js';
 
 type SecondFitting = Pick<Fitting<ValueAxis>, 'sheet' | 'plan' | 'at' | 'length'>;
 
-/** A second unit on the far side of an axis: the same numbers, converted, with ticks of their own. */
+/** A second unit on the opposite side of an axis: the same numbers converted, with their own ticks. */
 export interface SecondAxis {
   at: 'x' | 'y';
   /** Where its ticks are, as values of the axis itself. */
@@ -57,7 +57,7 @@ function ticksOf(
 
 type Setter = (value: number, decimals: number) => TextBlock;
 
-/** Sets the second unit of an axis along a length; none where the author asks for none. */
+/** Fits the second unit of an axis to a length; undefined if the author asks for none. */
 export function fitSecondAxis(
   { sheet, plan, at, length }: SecondFitting,
   ticks: Ticks,
@@ -94,7 +94,7 @@ export function fitSecondAxis(
   };
 }
 
-/** Its values are not those of the grid lines: they have tick marks in every style. */
+/** Its ticks do not match the grid lines, so they have tick marks in every style. */
 const tickLength = (sheet: Typesetter, at: 'x' | 'y'): number => sheet.settings.axes[at].tickLength * em(sheet);
 
 /** From the labels to the far side of the title. */

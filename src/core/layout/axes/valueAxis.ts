@@ -62,7 +62,7 @@ const numberForm = ({ form }: ValueAxis, { numbers }: Pick<Settings, 'numbers'>)
 /** By how much the tick labels of an axis of numbers are turned. */
 const angleOf = ({ sheet, at }: Pick<ValueFitting, 'sheet' | 'at'>): number => sheet.settings.axes[at].angle ?? 0;
 
-/** What a label takes along its axis, with the white beside it. */
+/** The room of a label along its axis, with the space beside it. */
 const roomFor = (fitting: ValueFitting, block: TextBlock): number => {
   const { at } = fitting;
   const angle = angleOf(fitting);
@@ -86,7 +86,7 @@ function setLabel(fitting: ValueFitting, value: number, decimals: number) {
   return setRole(fitting.sheet, 'tickLabel', labelText(fitting, value, decimals), undefined, options);
 }
 
-/** Room that labels take from one tick to the next: along a line that of the wider end, else that of a line. */
+/** The room that labels need from tick to tick: the wider one along a line, else the height of a line. */
 function labelRoom(fitting: ValueFitting, ticks: Ticks): number {
   const decimals = decimalsFor(fitting, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
@@ -125,7 +125,7 @@ function overhangOf({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: r
   };
 }
 
-/** Room from label to label: the widest, the first of which is wider by its year and has but one neighbour. */
+/** The room from label to label: that of the widest. The first one includes the year, but has only one neighbour. */
 function dateRoom([first = 0, ...rest]: readonly number[]): number {
   const widest = rest.reduce((most, width) => Math.max(most, width), 0);
   return Math.max(widest, (first + (rest[0] ?? 0)) / 2);
@@ -169,7 +169,7 @@ function limitOf(plan: ValueAxis, settings: AxisSettings, end: 'from' | 'to'): n
   return given === 'data' ? (end === 'from' ? plan.least : plan.greatest) : undefined;
 }
 
-/** Limits at the data, with a hair of room for the marks at the ends where the author asks for no gap. */
+/** Limits at the data, with minimal room for the marks at the ends unless the author sets a gap. */
 function hugged(plan: ValueAxis, settings: AxisSettings): [number, number] {
   const { least, greatest, quiet } = plan;
   const span = greatest - least || Math.max(1, Math.abs(least)) * 0.1;
@@ -177,7 +177,7 @@ function hugged(plan: ValueAxis, settings: AxisSettings): [number, number] {
   return [limitOf(plan, settings, 'from') ?? least - room, limitOf(plan, settings, 'to') ?? greatest + room];
 }
 
-/** The limits that are fixed: those of the author, or of the data where the axis hugs them. */
+/** Fixed limits: those of the author, or of the data if the axis is to fit them closely. */
 function fixedLimits(plan: ValueAxis, settings: AxisSettings) {
   const [from, to] = [limitOf(plan, settings, 'from'), limitOf(plan, settings, 'to')];
   if (plan.exact) return { from: from ?? plan.least, to: to ?? plan.greatest };
@@ -186,7 +186,7 @@ function fixedLimits(plan: ValueAxis, settings: AxisSettings) {
   return { from: low, to: high };
 }
 
-/** Ticks at the exact places that the author gives; limits that are not given hold them and the data. */
+/** Ticks exactly where the author wants them. Limits not given include them and the data. */
 function exactTicks(at: readonly number[], plan: ValueAxis, from: number | undefined, to: number | undefined): Ticks {
   const low = from ?? at.reduce((a, b) => Math.min(a, b), plan.least);
   const high = to ?? at.reduce((a, b) => Math.max(a, b), plan.greatest);
@@ -240,7 +240,7 @@ function ticksFor(fitting: ValueFitting): Ticks {
   });
 }
 
-/** The labels that stand apart: on scales that are not linear ticks crowd at one end. */
+/** The labels that do not touch; on nonlinear scales, ticks crowd at one end. */
 function apart({ sheet, at, length }: ValueFitting, ticks: Ticks, labels: readonly TickLabel[]): TickLabel[] {
   if (sheet.settings.axes[at].scale === 'linear' && !sheet.settings.axes[at].at) return [...labels];
   const scale = valueScale(sheet.settings.axes[at], ticks, 0, length);

@@ -7,7 +7,7 @@ import type { Point } from './point.js';
 import { ringsOf, roundedRect, type Side } from './roundedRect.js';
 import { groundOf, isSeen, lineInk, surfaceOf } from './seen.js';
 
-/** Width of an outline for which nobody says how wide: one that an accent asks for, or that keeps a light fill from melting into the paper. */
+/** Default width of an outline that an accent asks for, or that keeps a light fill visible. */
 const plainOutline = 0.75;
 
 /** The outline of a fill: that of the style with what an accent changes; a fill that would melt into its ground has one. */

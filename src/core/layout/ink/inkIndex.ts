@@ -4,7 +4,9 @@ import type { Box } from '../../plate/plate.js';
 import { clipLine, clipSurface } from './clip.js';
 import type { Point } from './point.js';
 
-/** What a mark covers on its page: a box, a disc, a line with half its width, or a surface, which may be a light one that words are read on. */
+/**
+ * What a mark covers on the page: a box, a disc, a line with half its width, or a surface; text may be read on a light surface.
+ */
 export type Shape =
   | { is: 'box'; box: Box }
   | { is: 'disc'; x: number; y: number; radius: number }
@@ -140,7 +142,7 @@ export class InkIndex {
     return sum;
   }
 
-  /** How many words that were set share more than a hair with a box. */
+  /** How many placed texts overlap a box by more than a trace. */
   wordsUnder(box: Box): number {
     const inner = searched(grown(box, -0.01));
     return this.words.search(inner).length;

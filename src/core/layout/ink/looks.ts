@@ -15,7 +15,7 @@ export interface WordLook {
   italic?: boolean;
 }
 
-/** What an accent changes: colours as `#rrggbb`, lengths in points. What it does not name stays as it was. */
+/** What an accent changes: colours as `#rrggbb`, lengths in points. Anything left out stays as it was. */
 export interface AccentLook {
   fill?: string;
   pattern?: PatternName;
@@ -32,7 +32,7 @@ export interface AccentLook {
   words?: WordLook;
 }
 
-/** How a mark is drawn: its colour with the setting that gives it, and what is not as the style has it. */
+/** How a mark is drawn: its colour with the setting it comes from, and where it differs from the style. */
 export interface Fill extends Omit<AccentLook, 'fill'> {
   color: string;
   from: string;

@@ -13,7 +13,7 @@ import { endLabelInk } from './endLabels.js';
 import { referenceLabelInk } from './referenceLabels.js';
 import { remarkInk } from './remarks.js';
 
-/** All words at the marks of a panel, and how many had no room. */
+/** All texts at the marks of a panel, and how many had no room. */
 export interface Annotations {
   items: PlateItem[];
   /** Where marks and words stand. */
@@ -29,7 +29,7 @@ export interface Annotations {
 
 const boxes = (items: readonly PlateItem[]) => items.flatMap(({ type, box }) => (type === 'text' ? [box] : []));
 
-/** Words that may need room beyond the panel: data labels, and those at the ends of lines. */
+/** Texts that may need room outside the panel: data labels, and labels at the ends of lines. */
 export function outerAnnotations(sheet: Sheet, scales: PanelScales): Annotations {
   const ink = new InkIndex(() => shapesOf(sheet, scales));
   const data = dataLabels(sheet, scales, ink);

@@ -28,7 +28,7 @@ const directions: readonly Point[] = [
 
 /** From a marker to its name, in text sizes; from the second on a line leads from the one to the other. */
 const distances = [0.22, 1.1, 2, 3.2] as const;
-/** Between a leading line and what it joins, and its width in points. */
+/** The gap between a leader line and what it joins, and its width, in points. */
 const leadGap = 1;
 const leadWidth = 0.5;
 

@@ -32,7 +32,7 @@ interface Pending {
 /** Data labels at the ends of their marks, and how many had no room. */
 export interface DataLabels {
   items: TextItem[];
-  /** Paper under those that stand on patterns. */
+  /** Backgrounds of labels on patterns. */
   grounds: RectItem[];
   leftOut: number;
 }
@@ -105,7 +105,7 @@ function insideBar(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
 
 const insideGap = (sheet: Typesetter): number => sheet.settings.space.dataLabel * em(sheet);
 
-/** White on both sides of a label inside its bar, together, in points. */
+/** Space on both sides of a label inside its bar, together, in points. */
 const sidePadding = 4;
 
 /** Whether a label has room inside its bar, flat or turned. */
@@ -119,7 +119,7 @@ function hasRoom({ anchor, block, within }: Pending, sheet: Typesetter, turned: 
   return Math.abs(inside.tip - inside.foot) >= along + room && inside.width >= across + sidePadding;
 }
 
-/** Labels for which their bars have no room stand beyond them; in a stack there is no place for them. */
+/** Labels that do not fit into their bars are placed beyond them; in a stack they are left out. */
 function kept(sheet: Typesetter, all: readonly Pending[], turned: boolean): Pending[] {
   return all.flatMap((pending): Pending[] => {
     if (!pending.within || hasRoom(pending, sheet, turned)) return [pending];
@@ -147,7 +147,7 @@ function beyondEnd(sheet: Typesetter, pending: Pending, turned: boolean): TextIt
   return tight(textAt(block, [middle - block.width / 2, y], label), block);
 }
 
-/** Labels that stand free, such as those along lines: one that would touch another is left out. */
+/** Labels in open space, such as along lines: one that would touch another is left out. */
 function apart(items: readonly TextItem[], ink: InkIndex): TextItem[] {
   return items.filter(({ box }) => {
     const free = ink.wordsUnder(box) === 0;
@@ -163,7 +163,7 @@ function turnsInside(sheet: Typesetter, inner: readonly Pending[]): boolean {
   return fitting(false) < inner.length && fitting(true) > fitting(false);
 }
 
-/** Sets the data labels: flat where all fit beside each other, else turned, else none. */
+/** Sets the data labels: horizontal if all fit, else turned, else none. */
 export function dataLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): DataLabels {
   const { settings, colors } = sheet;
   const asked = settings.dataLabels.show !== 'none' || colors.accents.some(({ label }) => label?.show);

@@ -91,7 +91,7 @@ function sideLabels(sheet: Sheet, scales: PanelScales, name: EndLabel['side']): 
   const kept = fitting(sheet, all, { height: panel.height + above, room, onRight });
   const places = kept.map(({ label, block }) => ({ at: placeAt(scales.y, label.y), size: block.height + room }));
   const middles = spread(places, panel.y - above, panel.y + panel.height + 0.05 * size);
-  // Where a label had to leave its place, a short line leads from the one to the other.
+  // A label that had to move is connected with the end of its line.
   const moved = middles.some((middle, i) => Math.abs(middle - entryAt(places, i).at) > 0.6 * size);
   const items = remembered(sheet, () =>
     kept.flatMap((one, i): PlateItem[] => {

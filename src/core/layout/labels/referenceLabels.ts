@@ -69,7 +69,7 @@ export function referenceLabelInk(sheet: Sheet, scales: PanelScales, ink: InkInd
     const item = textAt(block, [best.x, best.y], label);
     const covers = cost(best) > 0;
     ink.add(item.box);
-    // Where there is no empty place it stands on paper of its own.
+    // If no place is empty, it gets a background in the colour of the paper.
     items.push(...(covers ? [paperBehind(item, groundOf(sheet.settings))] : []), item);
   }
   return items;

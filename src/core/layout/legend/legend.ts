@@ -66,7 +66,7 @@ interface Parts {
   keyHeight: number;
   gap: number;
   entryGap: number;
-  /** From one entry to the next across, and from the title. */
+  /** Horizontal gap between entries, and from the title. */
   columnGap: number;
 }
 
@@ -110,7 +110,7 @@ function placedEntry(i: number, x: number, y: number, { entries, headings, key, 
 const widthOf = ({ entries, headings, key, gap }: Parts, i: number): number =>
   (headings.has(i) ? 0 : key + gap) + entryAt(entries, i).width;
 
-/** Entries below each other in an order; a further column where the height is used up, or where the author wants one. */
+/** Entries in columns. A new column begins when the height is used up, or where the author wants one. */
 function inColumns(p: Parts, height: number, order: readonly number[], columns?: number): FittedLegend {
   const titleHeight = p.title ? p.title.height + p.entryGap : 0;
   const entries: Placed[] = [];
@@ -133,7 +133,7 @@ function inColumns(p: Parts, height: number, order: readonly number[], columns?:
   return { width, height: bottom, ...(p.title ? { title: { block: p.title, x: 0, y: 0 } } : {}), entries };
 }
 
-/** Entries beside each other after the title; a further row where the width is used up. */
+/** Entries in rows after the title. A new row begins when the width is used up. */
 function inRows(p: Parts, width: number, order: readonly number[]): FittedLegend {
   const rowHeight = Math.max(...[...p.entries, ...(p.title ? [p.title] : [])].map((block) => block.height));
   const entries: Placed[] = [];
@@ -155,7 +155,10 @@ function inRows(p: Parts, width: number, order: readonly number[]): FittedLegend
   };
 }
 
-/** The order of the entries: that of the marks, from above where they are stacked, or the author's own; what is no group comes last. */
+/**
+ * The order of the entries: that of the marks, from above where they are stacked, or the author's own; what is no group comes
+ * last.
+ */
 function entryOrder(sheet: Sheet, beside: boolean): number[] {
   const { plan, settings } = sheet;
   const { order } = settings.legend;
@@ -173,7 +176,7 @@ function entryOrder(sheet: Sheet, beside: boolean): number[] {
   return [...new Set([...named, ...all]), ...others];
 }
 
-/** Sets the legend in the room that it may take; none where there is nothing to tell apart. */
+/** Sets the legend in the available room; undefined if there is nothing to tell apart. */
 export const fitLegend = (sheet: Sheet, room: { width: number; height: number }): FittedLegend | undefined =>
   remembered(sheet, () => fittedLegend(sheet, room));
 
@@ -281,7 +284,7 @@ function otherKey(
 /** What the parts of a legend are called that are no entries with a key. */
 const partNames: Partial<Record<LegendEntry['is'], string>> = { heading: 'headings', shade: 'shades' };
 
-/** So many slices show a ramp without steps that can be seen. */
+/** The number of slices of a ramp at which no steps are visible. */
 const rampSlices = 64;
 /** Length of the ticks of a ramp, in text sizes. */
 const rampTick = 0.3;

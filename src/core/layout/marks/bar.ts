@@ -10,7 +10,7 @@ import type { Sheet } from '../sheet.js';
 import { errorInk, errorShapes, groupAnchor, groupEdges, groupEnds, onCategories } from './group.js';
 import type { LabelAnchor, MarkContext, MarkType } from './markType.js';
 
-/** The side at which a bar ends; inside a stack there is none but at its far end. */
+/** The side at which a bar ends. In a stack, only the last bar has one. */
 function endOf({ sheet, scales }: MarkContext, mark: BarMark, vertical: boolean): Side[] {
   const { category, place, value, base } = mark;
   const further = ({ marks }: Series) =>
@@ -30,7 +30,7 @@ function endOf({ sheet, scales }: MarkContext, mark: BarMark, vertical: boolean)
   return [onward ? 'right' : 'left'];
 }
 
-/** Where a bar stands on the page, cut at the limits. */
+/** The rectangle of a bar on the page, clipped to the limits. */
 function rectOf(sheet: Sheet, scales: GroupScales, mark: BarMark): Box {
   const [a, b] = groupEdges(sheet, scales, mark);
   const places = [held(scales.values, mark.base), held(scales.values, mark.value)];

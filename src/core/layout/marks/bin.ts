@@ -13,7 +13,7 @@ export const bin: MarkType<BinMark> = {
     if (mark.to <= x.low || mark.from >= x.high) return [];
     const [left, right] = [held(x, mark.from), held(x, mark.to)];
     const [foot, top] = [held(y, 0), held(y, mark.value)];
-    // Bins narrower than the seam leave no white between them.
+    // Bins narrower than the gap leave no space between them.
     const width = right - left > 2 * seam ? right - left - seam : right - left;
     const rect = { x: left + (right - left - width) / 2, y: top, width, height: foot - top };
     return [barRect(sheet, { rect, rounded: ['top'] }, fill, role)];

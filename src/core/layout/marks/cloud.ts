@@ -17,7 +17,7 @@ const many = 3000;
 /** Spots of ink that print can tell apart, to a point: 600 to an inch. */
 const spotsPerPoint = 600 / 72;
 
-/** Markers of less than a hundredth of the largest area would not be seen, and are drawn at that. */
+/** The least area of a marker as a share of the largest; smaller ones would not be seen. */
 const leastArea = 0.01;
 
 /** Diameter of a marker in sizes of the style: areas are in proportion, and the largest has four times the usual one. */
@@ -41,7 +41,7 @@ function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs:
   for (let i = 0; i < count; i += 1) {
     const [x, y] = [mark.xs[i] as number, mark.ys[i] as number];
     if (!within(scales.x, x) || !within(scales.y, y)) continue;
-    // Nothing has no area.
+    // A size of nothing has no area.
     if (mark.areas?.[i] === 0) continue;
     rows[n] = i;
     xs[n] = placeAt(scales.x, x);
@@ -51,7 +51,7 @@ function placesOf(mark: CloudMark, scales: PanelScales): { rows: Int32Array; xs:
   return { rows: rows.subarray(0, n), xs: xs.subarray(0, n), ys: ys.subarray(0, n) };
 }
 
-/** The markers that show: of opaque ones on the same spot of ink, one is drawn. */
+/** The visible markers: of opaque ones at the same spot, only one is drawn. */
 function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: Float64Array; ys: Float64Array } {
   const panel = panelOf(scales);
   const columns = Math.ceil(panel.width * spotsPerPoint) + 1;
@@ -176,7 +176,7 @@ export const cloud: MarkType<CloudMark> = {
       const name = besideRole(role, 'points', row);
       const base = shades ? shadedFill(sheet, fill, shades[row] as number) : fill;
       const named = mark.ids && context.fillOf({ ...mark.cell, [mark.ids.variable]: mark.ids.texts[row] as string });
-      // What is singled out has its own colour, all else that of the ramp.
+      // Singled out cases have their own colour, all others that of the ramp.
       const look = named && (!shades || named.color !== fill.color) ? named : base;
       return markerOf(sheet, { shape, fill: look, times: sizeOf(mark, row), among: 'many' }, name, [
         xs[i] as number,

@@ -10,7 +10,7 @@ import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import type { LabelAnchor } from './markType.js';
 
-/** Where a mark stands across the axis of categories, from one edge to the other, in points. */
+/** The extent of a mark along the category axis, from edge to edge, in points. */
 export function groupEdges(
   sheet: Typesetter,
   scales: GroupScales,
@@ -36,10 +36,10 @@ interface ErrorLine {
   b: Point;
 }
 
-/** The settings of the look that error bars hang on where they stand on no bar. */
+/** The settings that error bars depend on if they are not on a bar. */
 export const errorSettings = ['errorBars.width', 'errorBars.color', 'errorBars.cap'] as const;
 
-/** An error bar with its light edge beneath. An end beyond the limits has no cross line. */
+/** An error bar with its light edge beneath. An end beyond the limits has no cap. */
 export const errorInk = (
   sheet: Typesetter,
   scales: GroupScales,
@@ -47,7 +47,7 @@ export const errorInk = (
   place: ErrorPlace,
 ): (LineItem | RectItem)[] => remembered(sheet, () => errorLines(sheet, scales, mark, place));
 
-/** The role of an error bar, and the inside of the bar that it must stand out from where it has one. */
+/** The role of an error bar, and the inside of the bar it has to stand out from, if any. */
 interface ErrorPlace {
   role: string;
   on?(): Box | undefined;
@@ -81,7 +81,7 @@ function errorLines(
   return [...lines.flatMap((item) => haloOf(item, on, { halo, color: sheet.settings.paper })), ...lines];
 }
 
-/** The light edge of a line, cut to the inside of its bar: it runs over no outline, and stands on no paper. */
+/** The light edge of a line, clipped to the inside of its bar, so that it covers neither outline nor paper. */
 function haloOf({ role, from, box }: LineItem, on: Box, { halo, color }: { halo: number; color: string }): RectItem[] {
   const left = Math.max(on.x, box.x - halo);
   const top = Math.max(on.y, box.y - halo);

@@ -72,7 +72,7 @@ function bent({ as, xs, ys }: LineMark, { x, y }: PanelScales): Point[] {
   return Array.from({ length: 201 }, (_, i) => [x0 + ((x1 - x0) * i) / 200, y0 + ((y1 - y0) * i) / 200]);
 }
 
-/** The pieces of lines that were worked out: their ink and what keeps off it ask for the same ones. */
+/** Pieces of lines worked out already: they are needed for the ink, and again for texts that keep off it. */
 const known = new WeakMap<PanelScales, Map<LineMark, Point[][]>>();
 
 /** The pieces of a line on the page, cut at the limits. */
@@ -91,7 +91,7 @@ function workedOut(mark: LineMark, scales: PanelScales, smooth: boolean): Point[
   return clipLine(smooth ? smoothed(points) : points, panelOf(scales));
 }
 
-/** The layer of a line of each role: what others stand on lies deeper. */
+/** The layer of a line, by role: what others are drawn over comes first. */
 const depths: Record<LineRole, number> = {
   reference: 0,
   series: 1,
@@ -105,7 +105,7 @@ const depths: Record<LineRole, number> = {
   center: 2,
 };
 
-/** The settings of the look that a line of each role hangs on. */
+/** The settings that a line depends on, by role. */
 const settingsOf: Record<LineRole, readonly string[]> = {
   series: ['lines'],
   curve: ['lines.width', 'lines.dashes', 'lines.cap', 'lines.join'],

@@ -8,7 +8,7 @@ import type { Shape } from '../ink/inkIndex.js';
 import type { AccentLook, Fill } from '../ink/looks.js';
 import type { Sheet } from '../sheet.js';
 
-/** What a mark is drawn with. */
+/** Everything needed to draw a mark. */
 export interface MarkContext {
   sheet: Sheet;
   scales: PanelScales;
@@ -76,7 +76,7 @@ export type SceneInk =
   | { is: 'line'; stroke: PlateStroke; role: string; from: string }
   | { is: 'face'; fill: string; opacity: number; role: string; from: string };
 
-/** All that is known of one type of mark. Whoever asks for more than this asks for a further member. */
+/** A type of mark. Whatever other code needs to know about a type is a member here. */
 export interface MarkType<M extends Mark> {
   /** Ink in layers: those of all marks are drawn before the next of any. */
   ink(mark: M, context: MarkContext): PlateItem[][];
@@ -104,9 +104,9 @@ export interface MarkType<M extends Mark> {
   overhang(mark: M): number;
   /** The key that stands for it in a legend. */
   key: LegendKey;
-  /** The settings of the look that its ink hangs on, as paths or the beginnings of some, beside colours and patterns. */
+  /** The settings that its ink depends on besides colours and patterns: paths, or beginnings of paths. */
   uses(mark: M): readonly string[];
-  /** What accents may say of it. */
+  /** What accents may change about it. */
   accents: readonly (keyof AccentLook)[];
   /** What tells marks of this type apart where their colours do not; left out: the shape of their markers. */
   secondCue?: 'patterns' | 'dashes';

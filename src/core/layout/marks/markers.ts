@@ -94,12 +94,12 @@ export const markerOutline = (name: MarkerShape, size: number): Outline => ({
 export const shapeOf = ({ settings: { markers } }: Typesetter, series: number): MarkerShape =>
   markers.shapes[series % markers.shapes.length] ?? 'circle';
 
-/** The settings of the look that markers hang on. */
+/** The settings that markers depend on. */
 export const markerSettings = ['markers.size', 'markers.edge', 'markers.shapes'] as const;
 
 /** What a marker looks like. */
 export interface MarkerLook {
-  /** Its shape, where no accent says another. */
+  /** Its shape, unless an accent sets another. */
   shape: MarkerShape;
   fill: Fill;
   /** Its diameter in sizes of the style. */
@@ -108,9 +108,9 @@ export interface MarkerLook {
   among?: 'few' | 'many';
 }
 
-/** Width of the edge of a marker that would be lost without one. */
+/** Width of the edge of a marker that would be invisible without one. */
 const leastEdge = 0.5;
-/** Width of the edge of a marker that is nothing else. */
+/** Width of the edge of an open marker. */
 const plainEdge = 0.75;
 
 /** The edge of a filled marker: light, but where the marker itself is too light to be seen. */

@@ -21,12 +21,12 @@ import { slice } from './slice.js';
 import { spots } from './spots.js';
 import { strut } from './strut.js';
 
-/** Every type of mark. A new one is a file of its own and a line here. */
+/** All types of marks. To add one, write its file and add it here. */
 const markTypes = { bar, interval, bin, point, cloud, line, band, slice, box, spots, skin, strut } as const satisfies {
   [T in Mark['type']]: MarkType<Extract<Mark, { type: T }>>;
 };
 
-/** All that is known of the type of a mark. */
+/** The type of a mark. */
 export const typeOf = (mark: Mark): MarkType<Mark> => markTypes[mark.type];
 
 /** The marks of a panel, those of its series and its reference lines. */
@@ -36,7 +36,7 @@ const marksOf = ({ series, references = [], space }: Plan): Mark[] => [
   ...(space?.common ?? []),
 ];
 
-/** What all marks of a panel cover. */
+/** The area that all marks of a panel cover. */
 export const shapesOf = (sheet: Sheet, scales: PanelScales): Shape[] =>
   marksOf(sheet.plan).flatMap((mark) => typeOf(mark).occupies(mark, sheet, scales));
 
@@ -70,7 +70,9 @@ interface Drawing {
   context(): MarkContext;
 }
 
-/** The ink of marks, layer by layer: what lies on top of one lies on top of all. Those that stand back lie under the others. */
+/**
+ * The ink of marks, layer by layer: the top layer of one is above all other marks. Marks that stand back are under the others.
+ */
 class Layers {
   private readonly back: PlateItem[][] = [];
   private readonly front: PlateItem[][] = [];

@@ -88,7 +88,7 @@ export const point: MarkType<PointMark> = {
     'dataLabels.show',
     'dataLabels.format',
     ...(onLine === 'bare' ? [] : markerSettings),
-    // On categories those of several groups stand aside by a share of what bars would take.
+    // On categories, groups are offset by a share of the width that bars would have.
     ...(interval ? ['errorBars.width', 'errorBars.cap', 'bars.share', 'bars.widest', 'bars.gap'] : []),
   ],
   accents: ['fill', 'marker', 'size', 'outline', 'opacity', 'label'],

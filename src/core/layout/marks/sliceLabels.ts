@@ -48,7 +48,7 @@ function circleIn(panel: Box, beside: { width: number; height: number } | undefi
   return { cx: panel.x + w, cy: panel.y + h, radius: Math.max(0, room - 0.75) };
 }
 
-/** Whether a label stands within its slice: its corners between the rims and the sides. */
+/** Whether a label is inside its slice: its corners between the rims and the sides. */
 function fitsInside({ mark, block, middle }: Labelled, radius: number, size: number): boolean {
   const at = labelRadius(mark, radius);
   const [x, y] = onCircle({ cx: 0, cy: 0, radius: at }, middle);
@@ -130,9 +130,9 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; wanted: numbe
   const full = around([]);
   const fitting = () =>
     slices.filter((slice) => fitsInside(slice, full.radius, size)).map((slice) => ({ ...slice, inside: true }));
-  // Pies beside each other have one size: their labels stand inside, or nowhere.
+  // Pies side by side have the same size, so their labels are inside or nowhere.
   if (shown.place === 'inside' || sheet.panels > 1) return { slices: fitting(), wanted, circle: full };
-  // Where one label has no room in its slice, all stand beside the pie: words in two manners look like an accident.
+  // If one label does not fit into its slice, all are placed beside the pie: a mixture would look like an accident.
   const inner = fitting();
   if (inner.length === slices.length && shown.place === 'auto') return { slices: inner, wanted, circle: full };
   const beside = sidesThatFit(slices, panel, size);
@@ -142,7 +142,7 @@ function labelled(sheet: Sheet, panel: Box): { slices: Labelled[]; wanted: numbe
     : { slices: beside, wanted, circle: outer };
 }
 
-/** Where a pie stands in its panel. */
+/** The position of a pie in its panel. */
 export const pieCircle = (sheet: Sheet, panel: Box): Circle => labelled(sheet, panel).circle;
 
 /** Labels beside the pie on one side, spread so that none touch, each with a line to its slice. */

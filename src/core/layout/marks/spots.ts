@@ -14,7 +14,10 @@ import { diameterFor, shadedFill } from './cloud.js';
 import { markerSettings, shapeOf } from './markers.js';
 import type { MarkType, NamedCase, SceneInk, ScenePiece } from './markType.js';
 
-/** By how much a marker at the near end of the box is larger than one in its middle, and one at the far end smaller, where a parallel view shows depth by size. */
+/**
+ * By how much a marker at the near end of the box is larger than one in its middle, and one at the far end smaller, where a
+ * parallel view shows depth by size.
+ */
 const parallelDepth = 0.35;
 /** What marks keep of their contrast to the ground (WCAG 2.2, 1.4.11). */
 const leastContrast = 3;
@@ -36,7 +39,7 @@ export function spotsIn(mark: SpotsMark, scene: SceneScales): Spot[] {
   for (let row = 0; row < xs.length; row += 1) {
     const place: SpacePoint = [x(entryAt(xs, row)), y(entryAt(ys, row)), z(entryAt(zs, row))];
     if (Number.isNaN(place[0] + place[1] + place[2])) continue;
-    // Nothing has no area.
+    // A size of nothing has no area.
     if (mark.areas?.[row] === 0) continue;
     spots.push({ row, place, seen: onPage(scene, place) });
   }
@@ -111,7 +114,7 @@ export const spots: MarkType<SpotsMark> = {
       const { row, place, seen } = spot;
       const base = shades ? shadedFill(sheet, fill, entryAt(shades, row)) : fill;
       const named = ids && context.fillOf({ ...mark.cell, [ids.variable]: entryAt(ids.texts, row) });
-      // What is singled out has its own colour, all else that of the ramp.
+      // Singled out cases have their own colour, all others that of the ramp.
       const drawnAs = named && (!shades || named.color !== fill.color) ? named : base;
       const far = space?.depth.fade ? (1 - depthAt(scene, space.sides, place)) / 2 : 0;
       const look = far > 0 && drawnAs.color !== 'none' ? faded(sheet, drawnAs, Math.min(1, far)) : drawnAs;

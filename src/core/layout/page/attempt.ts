@@ -11,13 +11,13 @@ import { type FittedFoot, type FittedHeading, fitFoot, fitHeading, type HeadingW
 import { settle } from './settle.js';
 import type { Settled } from './settled.js';
 
-/** What is laid out: panels with their plans, and the words above and below them. */
+/** What is to be laid out: panels with their plans, and the texts above and below. */
 export interface FigureRequest extends HeadingWords {
   sheets: readonly Sheet[];
   grid: PanelGrid;
 }
 
-/** A figure tried at one size of text. */
+/** A layout tried at one text size. */
 export interface Attempt {
   sheet: Sheet;
   settled: Settled;
@@ -33,11 +33,11 @@ export interface Attempt {
 /** The text sizes tried, as shares of the preferred ones. */
 const scales = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.6, 0.5];
 
-/** Below the heading; a legend at the top stands nearer to it than a panel does. */
+/** The gap below the heading. A legend at the top is nearer to it than a panel is. */
 export const headingGap = ({ settings }: Typesetter, legend: FittedLegend | undefined): number =>
   settings.space.heading * (legend && settings.legend.place === 'top' ? 0.55 : 1);
 
-/** The room for the panel and its axes, once heading and legend have theirs. */
+/** The room left for the panel and its axes by heading and legend. */
 function panelRoom(
   sheet: Typesetter,
   inner: Box,
@@ -100,14 +100,14 @@ function attempt(request: FigureRequest, scale: number): Attempt | undefined {
   };
 }
 
-/** An attempt whose panels remember what decided where they stand. */
+/** An attempt whose panels record the settings that decided their positions. */
 function tracedAttempt(request: FigureRequest, scale: number): Attempt | undefined {
   const tried = remembered(entryAt(request.sheets, 0), () => attempt(request, scale));
   for (const panel of tried?.settled.panels ?? []) if (tried) carried(panel, tried);
   return tried;
 }
 
-/** Every text at its least size: no smaller scale makes a difference. */
+/** Whether every text is at its least size, so that smaller scales make no difference. */
 const allLeast = (sheet: Typesetter, scale: number) =>
   textRoles.every((role) => sheet.settings.text[role].least >= sheet.settings.text[role].size * scale);
 
@@ -128,7 +128,7 @@ export function bestAttempt(request: FigureRequest): Attempt | undefined {
 
 const centimetres = (points: number) => `${((points / 72) * 2.54).toFixed(1)} cm`;
 
-/** What to say where nothing fits: about how large the figure would have to be. */
+/** The problem if nothing fits: about how large the figure would have to be. */
 export function tooSmall(request: FigureRequest): Problem {
   const base = entryAt(request.sheets, 0);
   const { width, height } = base.settings;

@@ -7,9 +7,9 @@ import { remembered } from '../trace.js';
 import { textAt, textLabel } from '../words/textAt.js';
 import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
-/** The words of a caption as the author gave them; the note is ready. */
+/** The texts of a caption as the author gave them; the note is complete. */
 export interface CaptionWords {
-  /** As a document numbers its figures, such as 3.2, or as the figure file says. */
+  /** The number in the document, such as 3.2, or the one in the figure file. */
   number?: number | string | undefined;
   title?: string | undefined;
   note?: string | undefined;
@@ -38,7 +38,7 @@ export const noteWords = ({ settings }: Pick<Typesetter, 'settings'>, note: stri
 export const numberWords = ({ settings }: Pick<Typesetter, 'settings'>, number: number | string): string =>
   settings.captionForm.number.replace('{number}', () => String(number));
 
-/** The number in its weight and slant as markup, so that it runs on into the title in one block. */
+/** The number as markup with its weight and slant, so that number and title form one block. */
 export function numberRun(sheet: Pick<Typesetter, 'settings'>, number: number | string): string {
   const { bold, italic } = sheet.settings.text.captionNumber;
   const marks = `${bold ? '**' : ''}${italic ? '*' : ''}`;
@@ -98,7 +98,7 @@ export function partsInk(sheet: Typesetter, parts: readonly Part[], x: number, y
   });
 }
 
-/** Puts the caption above and below an image; the page grows by what it takes. */
+/** Puts the caption above and below an image. The page grows by its height. */
 export function captioned(
   sheet: Typesetter,
   words: CaptionWords,

@@ -19,13 +19,13 @@ import { em, setRole, type Typesetter } from '../words/typesetter.js';
 
 const middleOf = ({ x, y, width, height }: Box): Point => [x + width / 2, y + height / 2];
 
-/** One thing to choose: its name as an author writes it, and its ink in a box of some width and height. */
+/** One option: its name as authors write it, and its ink in a box of a given size. */
 interface Sample {
   name: string;
   ink(key: Box, role: string): PlateItem[];
 }
 
-/** Samples under a heading that names the setting which takes them. */
+/** Samples under a heading with the name of the setting they are for. */
 interface Section {
   title: string;
   samples: Sample[];
@@ -60,7 +60,7 @@ export const inkOf = {
 /** The longest ramps of a style. */
 export type Ramps = Readonly<Record<'sequential' | 'diverging', readonly string[]>>;
 
-/** All that a style offers to choose from, in its own look. */
+/** Everything a style offers, drawn in its own look. */
 function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, ramps: Ramps): Section[] {
   const { palette, text } = sheet.settings;
   const ink = text.legendEntry.color;
@@ -104,7 +104,9 @@ function sections(sheet: Typesetter, colors: Readonly<Record<string, string>>, r
   ];
 }
 
-/** A card of what a style offers: colours, patterns, markers and dashes with their names, numbers saying its own order. */
+/**
+ * A card of what a style offers: colours, patterns, markers and dashes with their names, numbered in the order of the style.
+ */
 export function styleCard(
   sheet: Typesetter,
   title: string,

@@ -49,7 +49,7 @@ function cutProblems(
   return [warning('data-outside', facts)];
 }
 
-/** What has to be said of the axes of a scene. */
+/** Problems of the axes of a scene. */
 function sceneProblems(sheet: Sheet, scene: Scene | undefined): Problem[] {
   return (scene?.axes ?? []).flatMap(({ at, fitted, isEndOn, isUntitled }) => [
     ...fitted.problems,
@@ -59,7 +59,7 @@ function sceneProblems(sheet: Sheet, scene: Scene | undefined): Problem[] {
   ]);
 }
 
-/** The smallest text along the axes as it will be in the document, where that is below its least size. */
+/** The smallest text along the axes at its size in the document, if that is below its least size. */
 function smallestPlaced({ settings, scale }: Typesetter): { size: number; least: number; path: string } | undefined {
   if (settings.placed >= 1) return undefined;
   const sizes = axisRoles.map((role) => {
@@ -67,13 +67,13 @@ function smallestPlaced({ settings, scale }: Typesetter): { size: number; least:
     return { size: scaledSize(style, scale) * settings.placed, least: style.least };
   });
   const worst = sizes.reduce((a, b) => (b.size / b.least < a.size / a.least ? b : a));
-  // Text that was grown for the document has a least size that was grown with it.
+  // Text enlarged for the document has a least size enlarged with it.
   const least = worst.least * (settings.grown ? settings.placed : 1);
   if (worst.size >= least - 1e-6) return undefined;
   return { size: Number(worst.size.toFixed(1)), least: Number(least.toFixed(1)), path: 'size.placed' };
 }
 
-/** How many series can be told apart by colour, pattern, marker or dash, as their marks have them. */
+/** How many series can be told apart by what their marks vary: colour, pattern, marker or dash. */
 function looksOf({ plan, settings }: Sheet): number {
   const { palette, markers, lines } = settings;
   const [first] = plan.series;
@@ -82,7 +82,7 @@ function looksOf({ plan, settings }: Sheet): number {
   return Math.max(palette.groups.length, further.length);
 }
 
-/** What has to be said of a figure that was laid out: what got smaller, what was left out, what was cut. */
+/** Problems of a figure as laid out: what was made smaller, left out or cut off. */
 export function fitProblems(sheet: Sheet, { x, y, scene, labels }: SettledPanel): Problem[] {
   const { plan, settings, scale } = sheet;
   const problems = [...axisProblems(sheet, x), ...axisProblems(sheet, y), ...sceneProblems(sheet, scene)];

@@ -1,13 +1,13 @@
 import type { PanelGrid } from '../../chart/plan.js';
 
-/** Where a panel stands among others, and which of its sides are outer ones. */
+/** The position of a panel among others, and which of its sides are outer ones. */
 export interface GridPlace {
   column: number;
   row: number;
   first: boolean;
   last: boolean;
   top: boolean;
-  /** Whether no panel stands below it. */
+  /** Whether there is no panel below it. */
   bottom: boolean;
   lastRow: boolean;
 }

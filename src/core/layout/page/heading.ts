@@ -6,7 +6,7 @@ import { textAt, textLabel } from '../words/textAt.js';
 import { em, setRole, type Typesetter } from '../words/typesetter.js';
 import { titleWords } from './caption.js';
 
-/** Words above the image and at its foot, as the author writes them. */
+/** Texts above the image and at its foot, as written by the author. */
 export interface HeadingWords {
   heading?: string | undefined;
   subtitle?: string | undefined;
@@ -14,25 +14,25 @@ export interface HeadingWords {
   source?: string | undefined;
 }
 
-/** The heading, the line under it and the rule beneath both, set in a width. */
+/** The heading, the line under it and the rule beneath both, set to a width. */
 export interface FittedHeading {
   title: TextBlock;
   subtitle?: TextBlock;
-  /** Down to the lower edge of the rule. */
+  /** Height down to the lower edge of the rule. */
   height: number;
 }
 
-/** The line at the foot with the white above it. */
+/** The line at the foot with the space above it. */
 export interface FittedFoot {
   block: TextBlock;
   height: number;
 }
 
-/** Between the heading and the line under it, and three times that before the rule, in text sizes. */
+/** The gap between the heading and the line under it, in text sizes; three times as much above the rule. */
 const lineGap = 0.2;
 const ruleGap = 0.45;
 
-/** Sets the heading in a width; none where there is none. */
+/** Sets the heading to a width; undefined if there is none. */
 export function fitHeading(sheet: Typesetter, words: HeadingWords, width: number): FittedHeading | undefined {
   if (words.heading === undefined) return undefined;
   const wrapping = { width, breakWords: true };
@@ -49,7 +49,7 @@ export function fitHeading(sheet: Typesetter, words: HeadingWords, width: number
   return { title, ...(subtitle ? { subtitle } : {}), height };
 }
 
-/** Sets the line at the foot in a width; none where there is none. */
+/** Sets the line at the foot to a width; undefined if there is none. */
 export function fitFoot(sheet: Typesetter, words: HeadingWords, width: number): FittedFoot | undefined {
   if (words.source === undefined || words.source === '') return undefined;
   const block = setRole(sheet, 'source', words.source, { width, breakWords: true });
@@ -58,7 +58,7 @@ export function fitFoot(sheet: Typesetter, words: HeadingWords, width: number): 
 
 const shares = { start: 0, middle: 0.5, end: 1 } as const;
 
-/** Where a line of a width stands over a stretch, held inside the borders of the page. */
+/** The position of a line of some width over a range, kept inside the page. */
 function alignedAt(sheet: Typesetter, width: number, over: { x: number; width: number }): number {
   const border = sheet.settings.space.page * em(sheet);
   const x = over.x + (over.width - width) * shares[sheet.settings.heading.align];

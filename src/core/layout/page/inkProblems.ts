@@ -8,9 +8,9 @@ interface Page {
   height: number;
 }
 
-/** Ink may stand on the edge of the page, but for rounding. */
+/** Tolerance at the edge of the page, for rounding. */
 const hair = 0.05;
-/** Words that touch by less than this still read apart: their boxes are a little higher than their letters. */
+/** Texts whose boxes overlap by less than this still read apart, as boxes are a little higher than letters. */
 const touching = 0.6;
 
 const beyond = ({ x, y, width, height }: Box, page: Page): boolean =>
@@ -18,7 +18,7 @@ const beyond = ({ x, y, width, height }: Box, page: Page): boolean =>
 
 const isOn = (a: PlateItem, b: PlateItem) => a.type !== 'text' || b.type !== 'text' || slantedOverlap(a, b);
 
-/** Pairs of words on each other, found from top to bottom. */
+/** Pairs of overlapping texts, found by a sweep from top to bottom. */
 function pairs(words: readonly PlateItem[], most: number): [PlateItem, PlateItem][] {
   const sorted = [...words].sort((a, b) => a.box.y - b.box.y);
   const found: [PlateItem, PlateItem][] = [];
@@ -32,7 +32,7 @@ function pairs(words: readonly PlateItem[], most: number): [PlateItem, PlateItem
   return found;
 }
 
-/** What must not happen and is said where it does: ink beyond the page, and words on words. */
+/** What should never happen and is reported if it does: ink beyond the page, and overlapping texts. */
 export function inkProblems(items: readonly PlateItem[], page: Page): Problem[] {
   const outside = items.filter(({ box }) => beyond(box, page));
   const words = items.filter(({ type, box }) => type === 'text' && box.width > 0);
@@ -54,10 +54,10 @@ export function inkProblems(items: readonly PlateItem[], page: Page): Problem[] 
   ];
 }
 
-/** No ink is farther from the page, in points: a writer would round it, or refuse it. */
+/** The farthest that ink may be from the page, in points; writers would round or refuse more. */
 const farthest = 1e7;
 
-/** Whether all numbers of the ink are numbers that a page can hold: data beyond what can be computed would leave holes in every file. */
+/** Whether all coordinates are finite and within reach. Data too extreme to compute with would leave holes in every file. */
 export function allFinite(items: readonly PlateItem[]): boolean {
   const fine = (value: number) => Math.abs(value) <= farthest;
   const all = (values: ArrayLike<number>) => {

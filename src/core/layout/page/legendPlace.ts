@@ -8,7 +8,7 @@ import { em } from '../words/typesetter.js';
 import { type Attempt, headingGap } from './attempt.js';
 import type { Settled } from './settled.js';
 
-/** Where a legend inside the panel stands, in a corner or where the fewest marks are, and how much it covers. */
+/** The position of a legend inside the panel, in a corner or where the fewest marks are, and how much it covers. */
 function insidePlace(
   sheet: Sheet,
   { panels }: Settled,
@@ -67,7 +67,7 @@ export function legendPlace(sheet: Sheet, { settled, room, legend, heading, foot
   }
 }
 
-/** A legend that covers marks, and words for entries that are not there. */
+/** Problems: a legend that covers marks, and names for missing entries. */
 export function legendProblems(sheet: Sheet, settled: Settled, legend: FittedLegend | undefined): Problem[] {
   if (!legend) return [];
   const { place, order, names } = sheet.settings.legend;

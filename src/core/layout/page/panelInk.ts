@@ -22,7 +22,7 @@ function labelSources(sheet: Sheet, at: 'x' | 'y'): LabelSource[] {
   }));
 }
 
-/** Axes that cross have labels inside the panel: one that would stand on another, or on words at the marks, is left out. */
+/** Axes that cross have labels inside the panel. A label that would overlap another, or a text at the marks, is left out. */
 function labelsApart(ink: readonly PlateItem[], words: readonly PlateItem[]): PlateItem[] {
   const kept: PlateItem[] = [];
   for (const item of ink) {
@@ -38,7 +38,7 @@ function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): numbe
   return scale.shows === 'value' ? minorPlaces(axes[at], scale, sheet.settings.axes[at].minor) : [];
 }
 
-/** The ground of a panel and the frame about it. */
+/** The background of a panel and its frame. */
 function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
   const { fill, frame } = settings.panel;
   const by = frame.width / 2;
@@ -88,7 +88,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
   );
   const axes = axesInk(settled, order);
-  // A second unit stands between the panel and its title.
+  // A second unit is between the panel and its title.
   const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
   const words = () => textLabel(sheet, 'panelTitle', { role: 'panelTitle', from: 'panels.by' });
   return [

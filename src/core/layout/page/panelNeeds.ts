@@ -15,10 +15,10 @@ export interface Spaces extends Margins {
 }
 
 export const spaceKeys = [...sides, 'across', 'down'] as const;
-/** Between panels, in text sizes. */
+/** Gap between panels, in text sizes. */
 const panelGap = { across: 1.1, down: 0.7 } as const;
 
-/** How far words at the marks stick out beyond a panel. */
+/** How far texts at the marks protrude from a panel. */
 function beyondPanel({ panel, labels }: Pick<SettledPanel, 'panel' | 'labels'>): Margins {
   const ink = boxAround(labels.items.map((item) => item.box)) ?? panel;
   return {
@@ -29,7 +29,7 @@ function beyondPanel({ panel, labels }: Pick<SettledPanel, 'panel' | 'labels'>):
   };
 }
 
-/** Where the line of a second unit stands beyond the panel: past the words and the arrow that are there. */
+/** The distance of a second unit's line from the panel: beyond any texts and arrow there. */
 export function secondOffset(settled: Pick<SettledPanel, 'panel' | 'labels' | 'sheet'>, at: 'x' | 'y'): number {
   const { sheet } = settled;
   const other = at === 'x' ? 'y' : 'x';
@@ -38,7 +38,7 @@ export function secondOffset(settled: Pick<SettledPanel, 'panel' | 'labels' | 's
   return taken > 0 ? taken + 0.5 * em(sheet) : 0;
 }
 
-/** What a panel needs beyond itself for its labels. */
+/** The room that a panel needs around itself for its labels. */
 function needsOf(settled: SettledPanel): Margins {
   const { sheet, x, y, crossing, labelled, second } = settled;
   const beyond = beyondPanel(settled);
@@ -56,7 +56,7 @@ function needsOf(settled: SettledPanel): Margins {
   };
 }
 
-/** How far a marker at the edge of the panel stands out beyond the border of the page. */
+/** How far a marker at the edge of the panel would protrude from the page. */
 export function markerOverhang({ plan, settings }: Sheet, border: number): number {
   const times = plan.series.reduce(
     (most, { marks }) => marks.reduce((all, mark) => Math.max(all, typeOf(mark).overhang(mark)), most),
@@ -65,7 +65,7 @@ export function markerOverhang({ plan, settings }: Sheet, border: number): numbe
   return times > 0 ? Math.max(0, settings.markers.size * 0.8 * times + settings.markers.edge / 2 - border) : 0;
 }
 
-/** The room that the panels need around them and between them, beside the axis titles. */
+/** The room that panels need around and between them, without axis titles. */
 export function spacesFor(sheet: Typesetter, panels: readonly SettledPanel[], overhang: number): Spaces {
   const size = em(sheet);
   const all = panels.map((panel) => ({ place: panel.place, needs: needsOf(panel) }));
@@ -85,7 +85,7 @@ export function spacesFor(sheet: Typesetter, panels: readonly SettledPanel[], ov
   };
 }
 
-/** The room around the panels with the margins that the author gives, and which of those are too small for the words. */
+/** The room around the panels with the author's margins, and which of those are too small for the texts. */
 export function byHand(
   sheet: Typesetter,
   room: Box,

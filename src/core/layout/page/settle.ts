@@ -20,10 +20,10 @@ import { byHand, markerOverhang, type Spaces, spaceKeys, spacesFor } from './pan
 import type { Settled, SettledPanel } from './settled.js';
 
 const mostPasses = 8;
-/** Axes of numbers that are fitted already: panels that share one have it in the same length. */
+/** Value axes fitted already. Panels that share an axis have it at the same length. */
 type FittedAxes = Map<AxisPlan, { axis: FittedValueAxis; tickScale: number }>;
 
-/** Fits both axes to a panel. The names of categories come first: they decide the size of all tick labels. */
+/** Fits both axes to a panel. Category names come first, as they decide the size of all tick labels. */
 function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: AnyAxis } {
   const { x, y } = sheet.plan;
   const [width, height] = [panel.width, panel.height];
@@ -64,7 +64,7 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: A
   };
 }
 
-/** A panel among others, and the box that it may take. */
+/** A panel among others, and the box available to it. */
 interface PanelRoom {
   grid: PanelGrid;
   place: GridPlace;
@@ -105,7 +105,7 @@ function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: Fit
   };
 }
 
-/** The boxes of all panels in a room, under titles of some height. */
+/** The boxes of all panels in a room, below titles of some height. */
 function panelBoxes(room: Box, grid: PanelGrid, count: number, spaces: Spaces & { head: number }): Box[] {
   const { head } = spaces;
   const rows = Math.ceil(count / grid.columns);
@@ -138,7 +138,7 @@ function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGr
   return { panels, head: heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0 };
 }
 
-/** Whether all that should be shown is, at this size of text. */
+/** Whether everything that should be shown fits at this text size. */
 const allFits = (panels: readonly SettledPanel[], titles: Settled['titles']): boolean =>
   panels.every(
     ({ x, y, scene, labels, title }) =>

@@ -21,25 +21,25 @@ export interface SettledPanel {
   scene?: Scene | undefined;
   labels: Annotations;
   title?: TextBlock;
-  /** Second units on the far sides. */
+  /** Second units on the opposite sides. */
   second: { x?: SecondAxis | undefined; y?: SecondAxis | undefined };
-  /** Which axes cross the other inside the panel, with their labels. */
+  /** Which axes cross the other one inside the panel, labels included. */
   crossing: { x: boolean; y: boolean };
   /** Which axes show their tick labels. */
   labelled: { x: boolean; y: boolean };
 }
 
-/** All panels, settled in the room that the words around them leave. */
+/** All panels, placed in the room that the texts around them leave. */
 export interface Settled {
   panels: SettledPanel[];
   titles: { x?: FittedTitle | undefined; y?: FittedTitle | undefined };
-  /** From the panels to their axis titles. */
+  /** Distance from the panels to their axis titles. */
   depths: { x: number; y: number };
-  /** From the panels to the titles of second units on the far sides. */
+  /** Distance from the panels to the titles of second units. */
   farDepths: { x: number; y: number };
-  /** What stands between the panels and a title above them. */
+  /** Room between the panels and a title above them. */
   aboveTitle: number;
-  /** Margins by hand that are too small for the words there, with what they need in points. */
+  /** Margins set by the author that are too small for their texts, with the room needed in points. */
   tightMargins: { side: keyof Margins; needed: number }[];
   /** The box around all panels. */
   frame: Box;

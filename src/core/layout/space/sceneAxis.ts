@@ -45,9 +45,9 @@ const flatSheet = (sheet: Sheet, axis: AxisSettings): Sheet => ({
   settings: withPart(sheet.settings, { axes: { x: axis, y: axis } }),
 });
 
-/** Shorter than this many text sizes on the page, an axis cannot be read. */
+/** An axis shorter than this many text sizes on the page cannot be read … */
 const leastLength = 2.2;
-/** … where it is also seen shorter than this share of its length. */
+/** … if it is also foreshortened to less than this share of its length. */
 const endOn = 0.3;
 /** An axis this much more level than upright is fitted as one across the page. */
 const level = 0.5;
@@ -82,7 +82,7 @@ const unit = (a: Point): Point => {
 const length3 = (a: SpacePoint, b: SpacePoint): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 const dot = (a: Point, b: Point): number => a[0] * b[0] + a[1] * b[1];
 
-/** Words of two axes are apart by this many points, so that two numbers never read as one. */
+/** Least distance between texts of two axes, in points, so that two numbers never read as one. */
 const apart = 3.5;
 
 /** Whether two words share ink, or are so near that they read as one. */
@@ -115,7 +115,7 @@ interface Drawing {
   plan: ValueAxis;
   fitted: FittedValueAxis;
   edge: Edge;
-  /** Words that stand already. */
+  /** Texts placed already. */
   taken: readonly TextItem[];
 }
 
@@ -232,7 +232,9 @@ interface LabelPlaces {
   depth: number;
 }
 
-/** Labels beyond the tick marks, each in the middle of what its tick points to; one that would stand on other words is left out. */
+/**
+ * Labels beyond the tick marks, each in the middle of what its tick points to; one that would stand on other words is left out.
+ */
 function labelsOf({ sheet, at, fitted, taken }: Drawing, { values, placeOf, tick, outward, depth }: LabelPlaces) {
   const gap = sheet.settings.space.tickLabel * em(sheet);
   const kept: TextItem[] = [];
@@ -263,7 +265,10 @@ interface TitlePlaces {
   along: number;
 }
 
-/** The title along the edge beyond the labels; further out where other words stand, or across the page where the author wants it so. */
+/**
+ * The title along the edge beyond the labels; further out where other words stand, or across the page where the author wants it
+ * so.
+ */
 function titleOf(
   { sheet, at, plan }: Drawing,
   taken: readonly TextItem[],
