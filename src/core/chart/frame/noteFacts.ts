@@ -81,7 +81,7 @@ function leftOutWords({ leftOut, cases }: Facts['leftOut'], form: NumberForm): s
   return `Not shown: ${count(total)}\u00a0${cases} (${parts.join(', ')}).`;
 }
 
-const fitNames = ['', 'Straight lines', 'Parabolas', 'Cubics'] as const;
+const fitNames = ['Straight lines', 'Parabolas', 'Cubics'] as const;
 const curveNames = {
   normal: 'the normal curve with the mean and standard deviation of the values',
   density: 'the kernel density of the values',
