@@ -61,6 +61,7 @@ declare module 'fontkit' {
     head: { macStyle: { italic: boolean } };
     'OS/2': { sFamilyClass: number };
     hasGlyphForCodePoint(codePoint: number): boolean;
+    glyphForCodePoint(codePoint: number): Glyph;
     layout(text: string, features?: Record<string, boolean>, script?: string): GlyphRun;
     createSubset(): { includeGlyph(id: number): number; encode(): Uint8Array };
   }

@@ -97,6 +97,9 @@ async function filesBeside(path: string): Promise<string[]> {
   return names.slice(0, 2000).map((name) => join(folder, name));
 }
 
+/** Unpacked fonts of the package. They do not change. */
+const shipped = new Map<string, Promise<Uint8Array>>();
+
 /** Files on disk. Relative paths start at the current folder. */
 export const disk: Source = {
   text: async (path) => textOf(await read(path)),
@@ -110,9 +113,11 @@ export const disk: Source = {
   },
   near: filesBeside,
   folder: filesBeside,
-  async shippedFont(family, variant) {
-    const packed = await read(join(packageRoot, 'dist', 'faces', family.toLowerCase(), `${variant}.ttf.br`));
-    return promisify(brotliDecompress)(packed);
+  shippedFont(family, variant) {
+    const path = join(packageRoot, 'dist', 'faces', family.toLowerCase(), `${variant}.ttf.br`);
+    const font = shipped.get(path) ?? read(path).then((packed) => promisify(brotliDecompress)(packed));
+    shipped.set(path, font);
+    return font;
   },
   tryFont: async (font, text) => (await import('./tryFont.js')).tryFont(font, text),
   async subsetFont(font, characters) {

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { pdfPages } from '../../src/core/export/pdf.js';
+import type { Plate } from '../../src/core/plate/plate.js';
 import { type Face, variants } from '../../src/core/type/face.js';
 import { inCase, lowered } from '../../src/core/type/letterCase.js';
 import { loadMarkup, plainText } from '../../src/core/type/markup.js';
@@ -52,6 +54,36 @@ describe.each(variants)('the compiled face, %s', (variant) => {
       }),
       { numRuns: 120 },
     );
+  });
+});
+
+describe('a PDF', () => {
+  test.each(variants)('places the glyphs of a compiled face as the tables of its font do: %s', async (variant) => {
+    const face = await shippedFace('Arimo', variant);
+    const file = readFileSync(`${root}/assets/faces/arimo/${variant}.ttf`);
+    const texts = ['AV To office fluffy', ...fc.sample(strings, { seed: 7, numRuns: 80 })];
+    const items = texts.flatMap((text, i) =>
+      scriptRuns(text).map((run) => ({
+        ...{ type: 'text', role: 'heading', from: '', x: 10, y: 10 * i, angle: 0, color: '#000000', text: run.text },
+        box: { x: 0, y: 0, width: 1, height: 1 },
+        pieces: [{ text: run.text, family: 'Arimo', variant, size: 9, x: 0, y: 0, width: 1 }],
+      })),
+    );
+    const plate = { id: 'p', title: 't', description: 'd', width: 400, height: 900, paper: '#ffffff', items };
+    const pdf = (own: Face) =>
+      pdfPages([plate as unknown as Plate], {
+        kit: typeKit([own]),
+        // Bytes of its own for each, so that none is read with the other's pairs.
+        fontBytes: async () => Uint8Array.from(file),
+        text: 'outlines',
+        dpi: 72,
+        inks: 'color',
+        ground: 'none',
+      });
+    const { kerning: _, ...without } = face;
+    expect(items.length).toBeGreaterThan(80);
+    expect(Buffer.compare(await pdf(face), await pdf(without))).toBe(0);
+    expect(Buffer.compare(await pdf({ ...face, kerning: () => 0 }), await pdf(without))).not.toBe(0);
   });
 });
 

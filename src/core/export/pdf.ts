@@ -1,6 +1,9 @@
+import type { Font } from 'fontkit';
 import { entryAt } from '../at.js';
 import { type Drawers, drawnBy } from '../plate/drawers.js';
 import type { MarkersItem, Plate, PlateItem, PlateStroke, TextPiece } from '../plate/plate.js';
+import type { Face } from '../type/face.js';
+import type { CreateFont } from '../type/fontTrial.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { readFont } from '../type/readFont.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
@@ -20,9 +23,9 @@ interface Pen {
 
 const fontKey = ({ family, variant }: Pick<TextPiece, 'family' | 'variant'>) => `${family} ${variant}`;
 
-/** Draws a piece: one face, one size, one script. */
+/** Draws a piece: one face, one size, one script. It has the features with which it was measured. */
 function drawPiece({ pdf, fonts }: Pen, piece: TextPiece): void {
-  const options = { lineBreak: false, baseline: 'alphabetic', features: ['kern'] };
+  const options = { lineBreak: false, baseline: 'alphabetic', features: { kern: true, liga: false, clig: false } };
   pdf.font(fonts.get(fontKey(piece)), piece.size).text(piece.text, piece.x, piece.y, options);
 }
 
@@ -93,16 +96,57 @@ const draw: Drawers<Pen, void> = {
   },
 };
 
+/** Marks that are placed on the letter before them. */
+const combining = /\p{M}/u;
+
+/**
+ * Has a font place its glyphs by the pairs of a face that was compiled from it. Glyphs stand where they were measured, and the
+ * tables of the font for that, which take most of the time of a document, are never read.
+ */
+function placeBy(font: Font, { kerning, covers }: Face): void {
+  if (!kerning) return;
+  const layout = font.layout.bind(font);
+  font.layout = (text, ...more) => {
+    const characters = [...text];
+    if (combining.test(text) || !characters.every(covers)) return layout(text, ...more);
+    const glyphs = characters.map((character) => font.glyphForCodePoint(character.codePointAt(0) ?? 0));
+    const positions = glyphs.map(({ advanceWidth }, i) => {
+      const after = characters[i + 1];
+      const kern = after === undefined ? 0 : kerning(entryAt(characters, i), after);
+      return { xAdvance: advanceWidth + kern, yAdvance: 0, xOffset: 0, yOffset: 0 };
+    });
+    return {
+      glyphs,
+      positions,
+      // The library scales the positions, and asks for their sum afterwards.
+      get advanceWidth() {
+        return positions.reduce((sum, { xAdvance }) => sum + xAdvance, 0);
+      },
+    };
+  };
+}
+
+/** Fonts that were read, by their bytes: documents of one process share them. */
+const read = new WeakMap<Uint8Array, ReturnType<CreateFont>>();
+
 /** Reads the fonts of all texts once each, with the library that also embeds their subsets. */
 async function loadFonts(
   items: readonly PlateItem[],
-  fontBytes: WriteContext['fontBytes'],
+  { fontBytes, kit }: DocumentFaces,
 ): Promise<Map<string, unknown>> {
   const { create } = await import('fontkit');
   const fonts = new Map<string, unknown>();
   for (const piece of items.flatMap((item) => (item.type === 'text' ? item.pieces : []))) {
-    if (fonts.has(fontKey(piece))) continue;
-    fonts.set(fontKey(piece), readFont(create, await fontBytes(piece.family, piece.variant)));
+    const key = fontKey(piece);
+    if (fonts.has(key)) continue;
+    const bytes = await fontBytes(piece.family, piece.variant);
+    let font = read.get(bytes);
+    if (!font) {
+      font = readFont(create, bytes);
+      read.set(bytes, font);
+      if (kit && 'layout' in font) placeBy(font, kit.face(piece.family, piece.variant));
+    }
+    fonts.set(key, font);
   }
   return fonts;
 }
@@ -161,17 +205,20 @@ export interface DocumentInfo extends Pick<Plate, 'title' | 'description' | 'aut
   bookmarks: boolean;
 }
 
+/** The font files of a document, and if at hand what measured its texts. */
+type DocumentFaces = Pick<WriteContext, 'fontBytes'> & Partial<Pick<WriteContext, 'kit'>>;
+
 /** PDF 1.7 of some pages: subset fonts inside, each block tagged as what it is. */
 export async function pdfDocument(
   sheets: readonly DocumentSheet[],
   { title, description, author, language, trace, bookmarks }: DocumentInfo,
-  fontBytes: WriteContext['fontBytes'],
+  faces: DocumentFaces,
 ): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
   const first = entryAt(sheets, 0);
   const fonts = await loadFonts(
     sheets.flatMap(({ blocks }) => blocks.flatMap(({ items }) => items)),
-    fontBytes,
+    faces,
   );
   const sizeOf = ({ width, height }: DocumentSheet) => ({
     size: [width, height] satisfies [number, number],
@@ -232,7 +279,7 @@ export async function pdfPages(plates: readonly Plate[], context: WriteContext):
   );
   const { title, description, author } = first;
   const info = { title, description, ...(author === undefined ? {} : { author }), trace: traceOf(first) };
-  return pdfDocument(sheets, { ...info, language: 'en', bookmarks: plates.length > 1 }, context.fontBytes);
+  return pdfDocument(sheets, { ...info, language: 'en', bookmarks: plates.length > 1 }, context);
 }
 
 /** PDF of one plate. */

@@ -97,7 +97,8 @@ export function compiledFace(family: string, variant: Variant, table: string): F
   const [metrics = '', lefts = '', rights = '', kerns = '', ...parts] = table.split('|');
   const [unitsPerEm = 0, ascent = 0, descent = 0, capHeight = 0, xHeight = 0] = metrics.split(' ').map(Number);
   const glyphs = new Map(parts.map(readGlyph));
-  const walk = walkOf(glyphs, kerningOf(lefts, rights, kerns));
+  const kerning = kerningOf(lefts, rights, kerns);
+  const walk = walkOf(glyphs, kerning);
   const widths = new Map<string, number>();
   return {
     family,
@@ -108,6 +109,7 @@ export function compiledFace(family: string, variant: Variant, table: string): F
     capHeight,
     xHeight,
     covers: (character) => glyphs.has(character),
+    kerning,
     advance(text) {
       let width = widths.get(text);
       if (width === undefined) {

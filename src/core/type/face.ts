@@ -24,6 +24,8 @@ export interface Face {
   covers(character: string): boolean;
   /** Width of a text with its kerning. Characters that the face lacks count as its replacement glyph. */
   advance(text: string): number;
+  /** Kerning between two neighbouring characters. Left out if glyphs are placed by more than pairs. */
+  kerning?(before: string, after: string): number;
   /** Outlines of a text set from x = 0 on the baseline, with its kerning. */
   outline(text: string): Outline;
 }

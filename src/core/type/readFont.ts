@@ -6,7 +6,7 @@ const noBreak = '\u00a0';
 /** Whether the library can read the outline of a letter. */
 function isReadable(font: Font, letter: string): boolean {
   try {
-    return font.layout(letter).glyphs.every((glyph) => glyph.path.commands.length >= 0);
+    return font.glyphForCodePoint(letter.charCodeAt(0)).path.commands.length >= 0;
   } catch {
     return false;
   }

@@ -83,5 +83,5 @@ export async function pdfOfDocument({
     description: `${figures.length} figures`,
     ...(author === undefined ? {} : { author }),
   };
-  return pdfDocument(sheets, { ...info, language, bookmarks: true }, fontBytes);
+  return pdfDocument(sheets, { ...info, language, bookmarks: true }, { fontBytes });
 }
