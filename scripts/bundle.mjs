@@ -66,13 +66,30 @@ await build({
   logLevel: 'warning',
 });
 
+// The libraries that PDF files are written with, as one file whose compiled form is kept too.
+await build({
+  absWorkingDir: root,
+  stdin: {
+    contents: "exports.fontkit = require('fontkit'); exports.pdfkit = require('pdfkit');",
+    resolveDir: root,
+  },
+  outfile: 'dist/bin/pdf.cjs',
+  bundle: true,
+  minify: true,
+  format: 'cjs',
+  platform: 'node',
+  target: 'node20',
+  logLevel: 'warning',
+});
+
 const folder = mkdtempSync(join(tmpdir(), 'hexis-build-'));
 const figure = 'demo/figures/yield-by-bed.figure.yaml';
-const warm = spawnSync(process.execPath, ['bin/hexis.cjs', 'draw', figure, '-o', `${folder}/`], {
-  cwd: root,
-  encoding: 'utf8',
-});
+// One after the other: the compiled form of the command is that of a plain drawing.
+const warm = ['svg', 'pdf'].map((format) =>
+  spawnSync(process.execPath, ['bin/hexis.cjs', 'draw', figure, '--as', format, '-o', `${folder}/`], {
+    cwd: root,
+    encoding: 'utf8',
+  }),
+);
 rmSync(folder, { recursive: true });
-if (warm.status !== 0) {
-  throw new Error(`the bundle does not draw:\n${warm.stderr}`);
-}
+for (const { status, stderr } of warm) if (status !== 0) throw new Error(`the bundle does not draw:\n${stderr}`);
