@@ -5,7 +5,9 @@ import { dotsPath, pathData, pieces, repeatedPath, short } from '../../src/core/
 import { clipLine, clipSurface } from '../../src/core/layout/ink/clip.js';
 import { hatch } from '../../src/core/layout/ink/hatch.js';
 import { smoothed } from '../../src/core/layout/ink/smooth.js';
+import { allFinite } from '../../src/core/layout/page/inkProblems.js';
 import { spread } from '../../src/core/layout/words/spread.js';
+import type { PlateItem } from '../../src/core/plate/plate.js';
 import { patternNames } from '../../src/core/schema/look/names.js';
 
 const coordinate = fc.double({ min: -200, max: 300, noNaN: true });
@@ -289,4 +291,38 @@ describe('a smooth line through points', () => {
       expect(y).toBeCloseTo(wanted, 9);
     }
   });
+});
+
+test('ink with a number that no page can hold is found, wherever it stands', () => {
+  const box = { x: 1, y: 2, width: 3, height: 4 };
+  const common = { role: 'frame', from: '', box };
+  const outline = { commands: 'ML', coordinates: [0, 0, 1, 1] };
+  const stroke = { color: '#000000', width: 1 };
+  const whole = [
+    { ...common, type: 'rect', x: 1, y: 2, width: 3, height: 4 },
+    { ...common, type: 'line', x1: 1, y1: 2, x2: 3, y2: 4, stroke },
+    { ...common, type: 'path', outline, stroke },
+    { ...common, type: 'markers', outline, xs: Float64Array.of(1, 2), ys: Float64Array.of(3, 4), fill: '#000000' },
+    { ...common, type: 'text', x: 1, y: 2, pieces: [{ x: 0, y: 0, width: 5 }] },
+  ];
+  /** The item with each of its numbers replaced in turn. */
+  const broken = (value: unknown): unknown[] => {
+    if (typeof value === 'number') return [Number.NaN];
+    if (value instanceof Float64Array)
+      return [...value].map((_, i) => Float64Array.from(value, (own, k) => (k === i ? Number.POSITIVE_INFINITY : own)));
+    if (Array.isArray(value)) return value.flatMap((inner, i) => broken(inner).map((own) => value.with(i, own)));
+    if (typeof value !== 'object' || value === null) return [];
+    return Object.entries(value).flatMap(([key, inner]) => broken(inner).map((own) => ({ ...value, [key]: own })));
+  };
+  const isFine = (item: unknown) => allFinite([item as PlateItem]);
+  for (const item of whole) {
+    expect([item.type, isFine(item)]).toEqual([item.type, true]);
+    const others = broken(item).filter(
+      (own) => JSON.stringify(own) !== JSON.stringify(item) || item.type === 'markers',
+    );
+    expect(others.length).toBeGreaterThan(4);
+    // Where a text stands is decided by its pieces along the line alone, and the width of a line by its style.
+    const loose = /"y":null,"width":5|"width":null\}\}$/;
+    for (const own of others) if (!loose.test(JSON.stringify(own))) expect([own, isFine(own)]).toEqual([own, false]);
+  }
 });

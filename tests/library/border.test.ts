@@ -67,6 +67,9 @@ describe('codes for "no value"', () => {
     expect(await codes(figure, table(-9), '  v: { measure: numeric }')).toEqual(['code-suspect']);
     expect(await codes(figure, table(999, 999), '  v: { measure: numeric }')).toEqual(['code-suspect']);
     expect(await codes(figure, table(7), '  v: { measure: numeric }\n  w: { missing: [7] }')).toEqual(['code-suspect']);
+    const listed = '  v: { measure: numeric, values: { 2: little, 3: some } }';
+    expect(await codes(figure, table(-9), listed)).toEqual(['code-suspect']);
+    expect(await codes(figure, table(-9), listed.replace('3: some', '"-9": none'))).toEqual([]);
     // What is possible, declared, or near the rest is none.
     expect(await codes(figure, table(-9), '  v: { measure: numeric, range: [-10, 10] }')).toEqual([]);
     expect(await codes(figure, table(-9), '  v: { measure: numeric, missing: [-9] }')).toEqual([]);

@@ -21,7 +21,10 @@ describe('callouts', () => {
     expect(points.some(({ box }) => overlap(box, words.box))).toBe(false);
     const head = find(plate.items, /^callouts\[0\]\.head$/)[0] as PathItem;
     const target = points.find(({ role }) => role.endsWith('points[20]')) as PlateItem;
-    const [tipX, tipY] = head.outline.coordinates as [number, number];
+    const [tipX, tipY, ...sides] = head.outline.coordinates as [number, number, number, number, number, number];
+    const far = (i: 0 | 2) => Math.hypot(sides[i] - tipX, (sides[i + 1] as number) - tipY);
+    expect(far(0)).toBeCloseTo(far(2), 6);
+    expect(Math.hypot(sides[2] - sides[0], sides[3] - sides[1])).toBeGreaterThan(1);
     const middle = [target.box.x + target.box.width / 2, target.box.y + target.box.height / 2] as const;
     const gap = Math.hypot(tipX - middle[0], tipY - middle[1]);
     expect(gap).toBeGreaterThan(target.box.width / 2);

@@ -325,6 +325,19 @@ describe('the same again', () => {
     if (exchanges.length > 0) expect(made).toBeGreaterThan(0);
   });
 
+  test('leaves a note of the author’s own behind, and keeps one that follows from the figure', async () => {
+    const said = async (note: string) => {
+      const text = textOf('yield-by-bed').replace('note: auto', note);
+      expect(text).toContain(note);
+      const made = await openProject(overlaid(disk, { [demoFigure('yield-by-bed')]: text })).draw(
+        demoFigure('yield-by-bed'),
+      );
+      return forCategory(firstPart(ok(made)), 'season', 'spring').edits.map(({ path }) => path.join('.'));
+    };
+    expect(await said('note: All of it by hand.')).toContain('caption.note');
+    expect(await said('note: auto')).not.toContain('caption.note');
+  });
+
   test('for one category alone keeps the scales, and counts what it shows', async () => {
     const drawing = await drawn('yield-by-bed');
     const { edits } = forCategory(firstPart(drawing), 'season', 'spring');

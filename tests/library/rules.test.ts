@@ -242,7 +242,25 @@ describe('from memory, as in a page', () => {
     const files = fileOf({ says: '', figure });
     const { pages, faces, figures } = ok(await proof(memory(files), ['f.figure.yaml', 'f.figure.yaml']));
     expect(pages).toHaveLength(3);
+    const index = pages[0] as Plate;
+    expect([index.id, index.title, index.description]).toEqual([
+      'proof',
+      'Proof of 2 figures',
+      'Proof of 2 figures: 2 errors, 2 warnings.',
+    ]);
+    const said = index.items.flatMap((item) => (item.type === 'text' ? [item.text] : []));
+    // Nothing is wrong across them, and nothing is said of it.
+    expect(said).not.toContain('Across the figures');
     expect(figures.map(({ findings }) => findings.length)).toEqual([2, 2]);
+    // The other views of a figure stand two by two.
+    const corners = ['grey', 'protan', 'deutan', 'tritan'].map((view) => {
+      const ink = (pages[1] as Plate).items.filter(({ role }) => role.startsWith(`proof.${view}.`));
+      expect(ink.length).toBeGreaterThan(10);
+      return [Math.min(...ink.map(({ box }) => box.x)), Math.min(...ink.map(({ box }) => box.y))] as const;
+    }) as [Corner, Corner, Corner, Corner];
+    const [[left, top], [right, besides], [leftAgain, below], [rightAgain, last]] = corners;
+    expect([leftAgain, rightAgain, besides, last]).toEqual([left, right, top, below]);
+    expect([right > left, below > top]).toEqual([true, true]);
     const words = (pages[1] as Plate).items.flatMap((item) => (item.type === 'text' ? [item.text] : [])).join(' ');
     for (const name of ['f.figure.yaml', 'garden.codebook.yaml', 'plots.csv']) {
       expect(words).toContain(name);
@@ -306,6 +324,8 @@ describe('boards', () => {
     expect(found[0]?.boxes[0]?.x).toBeGreaterThan(230);
   });
 });
+
+type Corner = readonly [x: number, y: number];
 
 describe('SARIF', () => {
   test('validates against the schema of the standard', async () => {

@@ -75,9 +75,10 @@ describe('a legend', () => {
     const wide = await made('legend: { place: right, columns: 2 }');
     const tops = (items(wide, /^legend\.entries\[\d\]$/) as TextItem[]).map(({ box }) => box.y);
     expect(tops[0]).toBeCloseTo(tops[1] as number, 9);
-    expect(await codes({ chart: bars, more: 'legend: { order: [winter], names: { winter: x } }' })).toEqual([
+    expect(await codes({ chart: bars, more: 'legend: { order: [autumn, spring], names: { autumn: x } }' })).toEqual([]);
+    expect(await codes({ chart: bars, more: 'legend: { order: [winter, spring], names: { winter: x } }' })).toEqual([
       'entry-unknown:f.yaml:5:18',
-      'entry-unknown:f.yaml:5:45',
+      'entry-unknown:f.yaml:5:53',
     ]);
   });
 });

@@ -3,10 +3,11 @@ import type { CreateFont } from './fontTrial.js';
 
 const noBreak = '\u00a0';
 
-/** Whether the library can read the outline of a letter. */
+/** Whether the library can read the width and the outline of a letter. */
 function isReadable(font: Font, letter: string): boolean {
   try {
-    return font.glyphForCodePoint(letter.charCodeAt(0)).path.commands.length >= 0;
+    const { advanceWidth, path } = font.glyphForCodePoint(letter.charCodeAt(0));
+    return Number.isFinite(advanceWidth) && path.commands.length >= 0;
   } catch {
     return false;
   }
