@@ -17,11 +17,11 @@ export interface Accent {
 /** What a label at a mark may say. */
 export type LabelPart = 'value' | 'count' | 'percent';
 
-/** The ends of an axis, as far as they are given: numbers, dates as texts, or "possible". */
+/** The limits of an axis, as far as given: numbers, dates as text, or "possible". */
 export interface AxisLimits {
   from?: number | string | undefined;
   to?: number | string | undefined;
-  /** How its numbers become lengths; left out: in proportion. */
+  /** How numbers become lengths. Left out: linearly. */
   transform?: Transform | undefined;
 }
 
@@ -31,14 +31,14 @@ export interface ChartInput<S> {
   table: Table;
   codebook: Codebook;
   accents: readonly Accent[];
-  /** What is singled out; the rest stands back. */
+  /** What is singled out. The rest stands back. */
   spotlight: readonly Named[];
   numbers: NumberForm;
   /** The limits that the author gives the axes: numbers, or the possible ones of the variable there. */
   limits: Readonly<Record<'x' | 'y', AxisLimits> & { z?: AxisLimits }>;
   /** What labels at the marks say. */
   labels: readonly LabelPart[];
-  /** Looks that notes speak of: the markers of single values, and the dashes of reference lines. */
+  /** Looks that notes mention: the markers of single values, and the dashes of reference lines. */
   looks: Readonly<Record<'outliers' | 'extremes' | 'mean', MarkerShape> & { references: Dash }>;
   /** Where a setting of the figure file stands. */
   locate(path: string): Place | undefined;

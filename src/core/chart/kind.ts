@@ -6,7 +6,7 @@ import type { NoteFact } from './frame/noteFacts.js';
 import type { Roles } from './frame/roles.js';
 import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
 
-/** What an axis shows, which decides which settings of the style speak of it. */
+/** What an axis shows, which decides which settings of the style apply to it. */
 export type AxisShows = AxisPlan['shows'] | 'along';
 
 /** A chart as its kind draws it; the frame adds counts of cases, the legend of the groups, and what is singled out. */
@@ -15,11 +15,11 @@ export interface Drawn {
   /** Left out: that of the groups, where there are any. */
   legend?: LegendPlan | 'none';
   numbers: Pick<NumbersTable, 'columns' | 'rows' | 'sums' | 'further'>;
-  /** What its rows are called, where they are none of the table's cases. */
+  /** What its rows are called, if they are not the cases of the table. */
   cases?: string;
-  /** What a note must say beside how many cases there are. */
+  /** What a note must state besides the number of cases. */
   note: NoteFact[];
-  /** Whether the note leaves the number of cases out, since each is drawn. */
+  /** Whether the note may omit the number of cases, as each is drawn. */
   isComplete?: boolean;
   /** The figure in words. */
   altText: string;
@@ -43,11 +43,11 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   roles: Roles;
   /** What each axis shows. @param measured whether a column holds numbers or dates */
   shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows; z?: AxisShows };
-  /** Settings that name columns and that these lack, though the schema does not ask for them. */
+  /** Missing settings for columns that the schema does not require. */
   lacks?(settings: S): string[];
-  /** The settings with all that follows from them, over a table with a row for each value; left out: as they are. */
+  /** The settings completed, over a table with a row for each value. Left out: the settings as they are. */
   complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
-  /** What is wrong with the settings, whichever rows there are. */
+  /** What is wrong with the settings, whatever the rows. */
   check?(frame: Frame<L>): Problem[];
   /** What all panels share, from the rows of all. */
   share?(frame: Frame<L>): Outcome<C>;

@@ -18,10 +18,10 @@ import { scatter } from './scatter/scatter.js';
 import { slope } from './slope/slope.js';
 import { space } from './space/space.js';
 
-/** Every kind of chart. A new one is a file of its own and a line here. */
+/** All kinds of charts. To add one, write its file and add it here. */
 export const chartKinds = [bar, interval, histogram, box, points, scatter, space, line, slope, pie, curve] as const;
 
-/** What can be said of a kind of chart before one is drawn. */
+/** A kind of chart, for lists and help. */
 export interface KindSummary {
   /** As figure files name it. */
   name: string;

@@ -6,20 +6,20 @@ import type { Triple } from '../statistics/density3.js';
 import type { Interval } from '../statistics/interval.js';
 import type { Mesh } from '../statistics/mesh.js';
 
-/** An axis title before the style gives it its form. */
+/** An axis title, not yet in the form of the style. */
 export interface AxisTitle {
-  /** A word of the summary before the label, such as "Mean". */
+  /** The summary named before the label, such as "Mean". */
   lead?: string;
   label: string;
   unit?: string;
-  /** The setting that the words come from. */
+  /** The setting that the text comes from. */
   from: string;
 }
 
 /** An axis with categories. */
 export interface CategoryAxis {
   shows: 'category';
-  /** The variable whose values they are. */
+  /** The variable whose values the categories are. */
   variable: string;
   title: AxisTitle;
   categories: Category[];
@@ -31,21 +31,21 @@ export interface ValueAxis {
   title: AxisTitle;
   least: number;
   greatest: number;
-  /** Whether it counts cases, so that ticks between whole numbers make no sense. */
+  /** Whether it counts cases, so that only whole numbers make sense as ticks. */
   counts?: boolean;
-  /** The limits that the codebook calls possible. */
+  /** The possible range stated in the codebook. */
   possible?: readonly [number, number];
-  /** What its numbers are: plain ones, days since 1 January 1970, or years, which are never grouped. */
+  /** What its numbers are: plain numbers, days since 1 January 1970, or years, which are never grouped. */
   form?: 'number' | 'date' | 'year';
-  /** Of dates: whether some have times of day. */
+  /** For dates: whether some have times of day. */
   timed?: boolean;
-  /** Whether the limits stand at the data, in place of the next ticks beyond them. */
+  /** Whether the limits are those of the data, not the next ticks beyond them. */
   hugs?: boolean;
-  /** Whether its limits are what it covers, to the last bit. */
+  /** Whether its limits are exactly what it covers. */
   exact?: boolean;
-  /** Whether only its title is shown: the values stand at the marks. */
+  /** Whether only its title is shown, as the values are at the marks. */
   quiet?: boolean;
-  /** Where the line of the other axis crosses this one; left out: at its lower end. */
+  /** Where the line of the other axis crosses this one. Left out: at its lower end. */
   crossed?: number;
 }
 
@@ -57,10 +57,10 @@ export interface NoAxis {
 
 export type AxisPlan = CategoryAxis | ValueAxis | NoAxis;
 
-/** The codes of the variables that a mark stands for, such as `{ bed: '3', season: 'spring' }`. */
+/** The codes of the cell that a mark represents, such as `{ bed: '3', season: 'spring' }`. */
 export type Cell = Readonly<Record<string, string>>;
 
-/** The part of a whole that a mark shows, from 0 to 1, and the whole, which others with the same name belong to. */
+/** The part of a whole that a mark shows, from 0 to 1, and the name of the whole, shared by its parts. */
 export interface Share {
   part: number;
   whole: string;
@@ -75,9 +75,9 @@ export interface BarMark {
   places: number;
   base: number;
   value: number;
-  /** Its own length where it stands on top of another bar. */
+  /** Its own length if it is stacked on another bar. */
   size?: number;
-  /** How many cases it stands for. */
+  /** How many cases it represents. */
   count: number;
   share?: Share;
   interval?: Interval;
@@ -106,9 +106,9 @@ export interface PointMark {
   x: number;
   y: number;
   interval?: Interval;
-  /** Whether it stands on a line, and whether markers would hide that line. */
+  /** Whether it is on a line, and whether markers would hide that line. */
   onLine?: 'marked' | 'bare';
-  /** How many cases it stands for. */
+  /** How many cases it represents. */
   count?: number;
 }
 
@@ -118,13 +118,13 @@ export interface CloudMark {
   cell: Cell;
   xs: Float64Array;
   ys: Float64Array;
-  /** Areas in comparison, from 0 to 1 for the largest; left out: all alike. */
+  /** Relative areas, 1 for the largest. Left out: all the same. */
   areas?: Float64Array;
-  /** Where the colour of each marker is on the ramp of the style, from 0 to 1; left out: all in that of their group. */
+  /** Position of each marker's colour on the ramp of the style, from 0 to 1. Left out: the colour of the group. */
   shades?: Float64Array;
-  /** What each case is called, where the names are shown, or asked for by their rows. */
+  /** The name of each case, if names are shown or looked up by row. */
   names?: (string | undefined)[];
-  /** The variable that names the cases with its value for each, where one of them is singled out. */
+  /** The variable that names the cases, with its values, if one of them is singled out. */
   ids?: { variable: string; texts: string[] };
 }
 
@@ -139,10 +139,13 @@ export interface SkinMark {
   type: 'skin';
   cell: Cell;
   as: 'ellipsoid' | 'shell';
-  /** The share that it is meant to hold. */
+  /** The share of cases it is meant to contain. */
   share: number;
   mesh: Mesh;
-  /** Planes that cut lines into it which show its form, each where its normal · place is a number. Left out: at the ticks of the upright axis. */
+  /**
+   * Planes that cut lines into it which show its form, each where its normal · place is a number. Left out: at the ticks of the
+   * upright axis.
+   */
   planes?: { normal: Triple; at: number }[];
 }
 
@@ -156,7 +159,7 @@ export interface StrutMark {
   place: number;
 }
 
-/** What a line is, which decides how the style draws it. */
+/** The role of a line, which decides how the style draws it. */
 export type LineRole =
   | 'series'
   | 'fit'
@@ -169,19 +172,19 @@ export type LineRole =
   | 'curve'
   | 'center';
 
-/** What one line has of its own: a colour and a width as the author writes them, and dashes. */
+/** The look of a single line: colour and width as the author writes them, and dashes. */
 export interface LineLook {
   color?: string | undefined;
   width?: string | undefined;
   dash?: Dash | undefined;
 }
 
-/** A line through places; `NaN` breaks it. On an axis of categories a place is the number of one. */
+/** A line through points; `NaN` breaks it. On a category axis a position is the number of a category. */
 export interface LineMark {
   type: 'line';
   cell: Cell;
   as: LineRole;
-  /** Words beside a reference line, or in the legend. */
+  /** The text beside a reference line, or in the legend. */
   name?: string;
   inLegend?: boolean;
   /** The look of a reference line. */
@@ -191,7 +194,7 @@ export interface LineMark {
   closed?: boolean;
 }
 
-/** A surface between two lines over the same places of x. */
+/** An area between two lines over the same values of x. */
 export interface BandMark {
   type: 'band';
   cell: Cell;
@@ -225,13 +228,13 @@ export interface BoxMark {
   places: number;
   box: BoxSummary;
   mean?: number;
-  /** Ends of the notch about the median. */
+  /** Ends of the notch around the median. */
   notch?: Interval;
   /** Share of the full width of a box. */
   width: number;
-  /** All values, each with its place across the box from −0.5 to 0.5. */
+  /** All values, each with its position across the box from −0.5 to 0.5. */
   points?: { values: Float64Array; offsets: Float64Array };
-  /** Names of the values beyond the whiskers, where they are shown: of the outliers in order, then of the extremes. */
+  /** Names of the values beyond the whiskers, if shown: those of the outliers in order, then of the extremes. */
   names?: string[];
   /** The variable that names the cases, with its value for each case beyond the whiskers. */
   ids?: { variable: string; texts: string[] };
@@ -250,32 +253,32 @@ export type Mark =
   | SpotsMark
   | SkinMark
   | StrutMark;
-/** Marks that stand side by side at a category. */
+/** Marks side by side at a category. */
 export type GroupMark = BarMark | IntervalMark;
 
 export interface Series {
-  /** The category of the second variable that the series shows; none where there is one series. */
+  /** The category of the second variable that the series shows; none if there is only one series. */
   category?: Category;
-  /** Colour tied to it in the codebook. */
+  /** Its colour in the codebook. */
   color?: string;
   /** Whether it stands back behind series that are singled out. */
   quiet?: boolean;
-  /** The look of its own, where it is no group of the table that an accent could name. */
+  /** Its own look, if it is not a group of the table that an accent could name. */
   look?: LineLook & { marker?: MarkerShape | undefined };
-  /** A mark of its kind in another panel, for the legend where it has none in this one. */
+  /** A mark of it in another panel, for the legend, if it has none in this one. */
   sample?: Mark;
   marks: Mark[];
 }
 
 export interface LegendPlan {
-  /** Its title where the author gives none; empty for none. */
+  /** Its title, unless the author gives one; empty for none. */
   title: string;
-  /** The variable whose values the entries are; none for those of functions. */
+  /** The variable whose values the entries are; none for functions. */
   by?: string;
   entries: Category[];
 }
 
-/** What the areas of markers mean: some values of a variable with their areas, from 0 to 1 for the largest. */
+/** What the areas of markers mean: some values of a variable with their relative areas, 1 for the largest. */
 export interface SizeKeys {
   label: string;
   unit?: string | undefined;
@@ -291,34 +294,34 @@ export interface ShadeKeys {
   entries: { value: number; shade: number }[];
 }
 
-/** Words at an end of a line, beside the panel. */
+/** A label at an end of a line, beside the panel. */
 export interface EndLabel {
   side: 'left' | 'right';
   /** Number of the series that it names. */
   series: number;
   cell: Cell;
   y: number;
-  /** The value at the other end, where the label stands if the axis runs the other way. */
+  /** The value at the other end, used if the axis is reversed. */
   other?: number;
   text: string;
-  /** A value that is written between the line and the words. */
+  /** A value written between the line and the text. */
   value?: number;
   from: string;
 }
 
-/** Words in an empty corner of the panel, such as the equation of a fitted line. */
+/** Text in an empty corner of the panel, such as the equation of a fitted line. */
 export interface Remark {
   text: string;
-  /** Number of the series that it speaks of. */
+  /** Number of the series that it is about. */
   series?: number;
   from: string;
 }
 
-/** What is apart from the rest, as codes. */
+/** What is singled out, as codes. */
 export interface Singled {
   /** Accents in the order of the figure file. */
   accents: { cell: Cell; index: number }[];
-  /** What is in the spotlight; where there is anything, the rest stands back. */
+  /** What is in the spotlight; if anything is, the rest stands back. */
   spotlight: Cell[];
 }
 
@@ -327,7 +330,7 @@ export interface LeftOut {
   variable: Variable;
   reason: string;
   count: number;
-  /** Where it has a value: it counts for nothing, or lies beyond an axis whose limits leave cases out. */
+  /** The reason if a value is present: a weight of 0, or a position outside an axis whose limits exclude cases. */
   why?: 'weightless' | 'beyond';
 }
 
@@ -374,14 +377,14 @@ export interface NumbersTable {
   chosen: number;
   /** Cases that the figure shows. */
   used: number;
-  /** Why cases were left out, and how many. */
+  /** How many cases were left out, and why. */
   leftOut: LeftOut[];
 }
 
 /** Walls of a box, by the axis that they stand across. */
 export type WallName = 'x' | 'y' | 'z';
 
-/** What a chart in space adds to its marks: three axes, and from where they are seen. */
+/** What a chart in space needs besides marks: three axes and a view. */
 export interface SpacePlan {
   axes: { x: ValueAxis; y: ValueAxis; z: ValueAxis };
   view: View;
@@ -391,7 +394,7 @@ export interface SpacePlan {
   drop?: WallName | undefined;
   /** The walls that small marks show the cases on. */
   shadows: WallName[];
-  /** How farther markers differ. */
+  /** How depth is shown. */
   depth: { size: boolean; fade: boolean };
   /** Marks about all cases, which belong to no series. */
   common: (SkinMark | StrutMark)[];
@@ -408,14 +411,14 @@ export interface Plan {
   /** Lines that belong to no series: values to compare with. */
   references?: LineMark[];
   endLabels?: EndLabel[];
-  /** Decimals with which the values of the marks say all that the data say, worked out where somebody asks. */
+  /** Decimals that show the values of the marks as precisely as the data are, worked out on demand. */
   labelDecimals?: () => number;
   remarks?: Remark[];
   /** Words in the middle of the hole of a pie. */
   middle?: string;
   /** Words at the slices of a pie. */
   sliceLabels?: { shows: ('name' | 'percent' | 'value' | 'count')[]; place: 'inside' | 'outside' | 'auto' };
-  /** Whether the marks of the series stand on top of each other, the first at the foot. */
+  /** Whether the series are stacked, the first at the bottom. */
   stacked?: boolean;
   legend?: LegendPlan;
   /** What the areas of markers mean, for the legend. */
@@ -423,14 +426,14 @@ export interface Plan {
   /** What the colours of markers mean, where they show numbers. */
   shades?: ShadeKeys;
   singled: Singled;
-  /** Colour tied in the codebook to a category of the first variable, by code, where there is one series. */
+  /** Colours from the codebook for categories of the first variable, by code, if there is only one series. */
   categoryColors: ReadonlyMap<string, string>;
 }
 
-/** The rows and columns in which the panels of a chart stand. */
+/** The rows and columns of panels. */
 export interface PanelGrid {
   columns: number;
-  /** Words above each panel; none where there is one panel. */
+  /** The text above each panel; none if there is only one. */
   titles?: string[];
   /** Whether all panels have the same axis, so that only the outer ones need its labels. */
   shared: { x: boolean; y: boolean };

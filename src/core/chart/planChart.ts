@@ -38,7 +38,7 @@ function legendOf({ frame, drawn }: DrawnPanel): { legend?: LegendPlan } {
   const group = frame.sorted('group');
   const entries = drawn.plan.series.flatMap(({ category }) => (category ? [category] : []));
   if (group) return { legend: { title: group.variable.label, by: group.variable.name, entries } };
-  // Lines that are named there, sizes and shades stand in a legend of their own.
+  // Lines named at their ends need no legend, but sizes and shades do.
   const { references = [], sizes, shades } = drawn.plan;
   return sizes || shades || references.some(({ inLegend }) => inLegend) ? { legend: { title: '', entries: [] } } : {};
 }
@@ -51,7 +51,7 @@ function planOf(panel: DrawnPanel, { roles }: Pick<Ground<object>, 'roles'>): Pl
   return { ...drawn.plan, ...legendOf(panel), singled: frame.singled, categoryColors: tied ?? new Map() };
 }
 
-/** A table of numbers in which what overflowed or is undefined has no value. */
+/** The table of numbers, with overflowed and undefined values left empty. */
 const computed = (rows: NumbersTable['rows']): NumbersTable['rows'] =>
   rows.map((row) => row.map((value) => (typeof value === 'number' && !Number.isFinite(value) ? undefined : value)));
 
@@ -66,7 +66,7 @@ function casesOf(
   return { cases: drawn.cases, read: count, chosen: count, used: count, leftOut: [] };
 }
 
-/** The numbers of all panels below each other, with the values of the panels before them; counts are those of all rows. */
+/** The numbers of all panels in one table, with the values of the panels in front. Counts are those of all rows. */
 function numbersOf(panels: readonly DrawnPanel[], whole: Frame<object>, by: readonly Categories[]): NumbersTable {
   const widest = panels
     .map(({ drawn }) => drawn.numbers)
@@ -88,7 +88,7 @@ function noteOf(panels: readonly DrawnPanel[], numbers: NumbersTable): NoteFact[
   return [...panels.flatMap(({ drawn }) => drawn.note), ...(isComplete ? [] : caseFacts(numbers.cases, numbers))];
 }
 
-/** Each problem once: all panels find the same ones. */
+/** Each problem once, as all panels report the same ones. */
 function distinct(problems: readonly Problem[]): Problem[] {
   const seen = new Set<string>();
   return problems.filter((problem) => {
@@ -132,7 +132,7 @@ function joined(plans: readonly Plan[], shared: PanelGrid['shared']): Plan[] {
   }));
 }
 
-/** A plan like another one, with nothing drawn: a panel without cases. */
+/** The plan of a panel without cases: like another one, with nothing drawn. */
 const emptied = (plan: Plan): Plan => ({
   ...plan,
   series: plan.series.map((series) => ({ ...series, marks: [] })),
@@ -193,7 +193,7 @@ function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
   return succeed({ plans, grid: onePanel, numbers, note, altText: outcome.value.altText }, problems);
 }
 
-/** Plans a chart in panels: the same categories and series in the same order in each, and axes that cover what all show. */
+/** Plans a chart in panels, with the same categories and series in the same order, and axes that cover all of them. */
 function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings): Outcome<PlannedChart> {
   const { input } = ground;
   if (ground.named.length === 0) {

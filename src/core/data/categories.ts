@@ -10,7 +10,7 @@ import type { CategoryColumn, Table } from './table.js';
 export interface Categories {
   variable: Variable;
   categories: Category[];
-  /** The place of a row's category in `categories`, or -1 where it has none. */
+  /** The index of a row's category in `categories`, or -1 if it has none. */
   of(row: number): number;
   /** Why a row has none. */
   reason(row: number): string;
@@ -71,7 +71,7 @@ export const findCategory = (
   notation: NumberNotation = pointNotation,
 ): number => new CategoryIndex(categories, notation).find(wanted);
 
-/** What an author gives to categories, by the place of each: a key means a code before it means a name. */
+/** What an author assigns to categories, by index. A key is taken as a code first, then as a name. */
 export function byCategory<T>(categories: readonly Category[], given: Readonly<Record<string, T>>): Map<number, T> {
   const index = new CategoryIndex(categories, pointNotation);
   return new Map(
@@ -82,7 +82,7 @@ export function byCategory<T>(categories: readonly Category[], given: Readonly<R
   );
 }
 
-/** Numbers by size, before texts; texts stay as they come. */
+/** Numbers in order, then texts as they come. */
 const bySize = (texts: readonly string[], notation: NumberNotation): string[] => {
   const numbers = new Map(texts.map((text) => [text, readCode(text, notation)]));
   const value = (text: string) => numbers.get(text) as number;
@@ -169,7 +169,7 @@ export function categoriesOf(table: Table, variable: Variable): Categories {
   return { variable, categories, ...byRow(column, found), problems };
 }
 
-/** Those categories alone that occur in some rows. */
+/** Only the categories that occur in some rows. */
 export function occurring(given: Categories, rowCount: number, keeps: (row: number) => boolean): Categories {
   const seen = new Uint8Array(given.categories.length);
   for (let row = 0; row < rowCount; row += 1) {

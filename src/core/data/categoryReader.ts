@@ -22,7 +22,7 @@ class Categories implements ColumnReader {
   private row = 0;
   private readonly ids = new Map<string, number>();
   private readonly texts: string[] = [];
-  /** Cells that were met last, as they stand in the text: most others are one of them, and need not be cut out of it. */
+  /** Recent cells as they appear in the text. Most further cells equal one of them and need not be extracted. */
   private readonly met = new Array<string | undefined>(1024);
   private readonly metIds = new Int32Array(1024);
   private readonly name: string;

@@ -10,7 +10,7 @@ export interface Category {
   name: string;
 }
 
-/** What the codebook says of one column. A column that it does not name has its name and nothing else. */
+/** What the codebook says about a column. A column it does not mention has only its name. */
 export interface Variable {
   name: string;
   label: string;

@@ -2,7 +2,7 @@ import { entryAt } from '../at.js';
 import type { Codebook, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
 
-/** The columns that a long table has in place of several measured ones. */
+/** The columns that replace several measured ones in a long table. */
 export interface LongNames {
   value: string;
   group: string;
@@ -52,7 +52,7 @@ const groupVariable = (name: string, variables: readonly Variable[]): Variable =
   missing: new Set(),
 });
 
-/** A column below itself, some times. */
+/** A column repeated below itself. */
 function repeated(column: Column, times: number): Column {
   const rows = column.as === 'number' ? column.numbers.length : column.codes.length;
   if (column.as === 'category') {

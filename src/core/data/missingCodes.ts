@@ -5,12 +5,12 @@ import { type NumberNotation, readCode } from './numberText.js';
 export interface MissingCodes {
   readonly isEmpty: boolean;
   hasText(text: string): boolean;
-  /** Whether a number is one of them, however it is written; what is no number is none. */
+  /** Whether a number is one of them, however written. NaN never is. */
   hasNumber(value: number): boolean;
 }
 
 export function missingCodes({ missing }: Pick<Variable, 'missing'>, notation: NumberNotation): MissingCodes {
-  // A code that is a word, such as NA, is no number; nor is what cannot be read as one the same as it.
+  // A code such as NA is not a number, and does not equal other text that cannot be read as one.
   const numbers = new Set([...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code)));
   return {
     isEmpty: missing.size === 0,

@@ -3,13 +3,13 @@ import type { ThousandsMark } from '../schema/thousandsMarks.js';
 /** How numbers are written in a table. */
 export interface NumberNotation {
   decimalMark: '.' | ',';
-  /** Whether the author says so; else it is a point until a column shows otherwise. */
+  /** Whether the author states it. Otherwise a point is assumed until a column shows something else. */
   told: boolean;
-  /** What stands between groups of three digits. Left out: found out column by column. */
+  /** The thousands separator. Left out: detected column by column. */
   thousandsMark?: ThousandsMark | undefined;
 }
 
-/** Points for decimals, as in files that say nothing of it. */
+/** Decimal points, the default. */
 export const pointNotation: NumberNotation = { decimalMark: '.', told: false };
 
 /** The largest size of a number that can be drawn: beyond it, what is computed of it would overflow. */
@@ -82,17 +82,17 @@ export function readCode(code: string, notation: NumberNotation): number {
   return Number.isNaN(direct) ? readNumber(clean, notation) : direct;
 }
 
-/** Why cells of a column are no numbers, or not surely. */
+/** Why cells of a column are not numbers, or not certainly. */
 export type NumberFault =
-  /** The other mark stands where decimals stand. */
+  /** The other mark is used as a decimal mark. */
   | { is: 'other-mark'; text: string; mark: '.' | ',' }
-  /** It may stand for thousands or for decimals. */
+  /** It may separate thousands or decimals. */
   | { is: 'unsure'; text: string; mark: '.' | ',' }
   /** A sign or unit stands beside the number; surely where it is one of percent or money, or stands apart by a blank. */
   | { is: 'unit'; text: string; unit: string; sure: boolean }
   | { is: 'other'; text: string };
 
-/** So many faults tell what is wrong with a column. */
+/** How many faults are enough to tell what is wrong with a column. */
 const mostFaults = 1000;
 
 /** What a column of texts means as numbers. */
@@ -121,7 +121,7 @@ function withoutUnit(text: string, unit: string | undefined): string {
 
 const powersOfTen = Array.from({ length: 16 }, (_, i) => 10 ** i);
 
-/** A text that is a number where the other mark parts thousands. */
+/** A text that is a number if the other mark separates thousands. */
 interface Doubtful {
   text: string;
   bare: string;
@@ -214,7 +214,7 @@ export class ColumnNotation {
       if (decided && !contradicted) values.set(text, value);
       else faults.push({ fault: { is: 'unsure', text, mark: other }, text });
     }
-    // A column that is clear about its decimals explains the rest.
+    // If a column is clear about its decimals, that settles the rest.
     const first = faults.find(({ fault }) => fault.is === 'other-mark') ?? faults[0];
     const assumed = told && !this.hasDecimals ? doubtful.find(({ text }) => values.has(text))?.text : undefined;
     return {

@@ -17,7 +17,7 @@ import {
 } from './table.js';
 import { TotalsFinder } from './totalsFinder.js';
 
-/** What a table reader has to know beside the cells. */
+/** What a table reader needs besides the cells. */
 export interface TableReading {
   name: string;
   codebook: Codebook;
@@ -31,7 +31,7 @@ interface Active {
   index: number;
   reader: ColumnReader;
   as: Column['as'];
-  /** Whether it is read on trial: where it holds other texts than numbers, it is no column of numbers. */
+  /** Whether it is only tried: if it contains text other than numbers, it does not count as numeric. */
   trial?: boolean;
   /** The setting that asks for it. */
   path?: string;
@@ -119,14 +119,14 @@ function readersFor(columnNames: readonly string[], reading: TableReading): { ac
   return { active: [...active.values()], problems };
 }
 
-/** A cell with more letters than this is no name and no number: a quotation mark may be missing, or a separator. */
+/** A longer cell is neither a name nor a number; a quotation mark or a separator may be missing. */
 const longestCell = 2000;
 
-/** As many as a spreadsheet has; with more, lines and columns may have changed places. */
+/** As many columns as a spreadsheet has. With more, rows and columns may be swapped. */
 const mostColumns = 16_384;
 const longestName = 500;
 
-/** A first line that cannot be one of names. */
+/** Problem: a first line that cannot be a header. */
 function headProblem(names: readonly string[], { name: file }: TableReading): Problem | undefined {
   const place = { file, line: 1, column: 1 };
   if (names.length > mostColumns) return error('too-many-columns', { count: names.length, most: mostColumns }, place);
@@ -136,13 +136,13 @@ function headProblem(names: readonly string[], { name: file }: TableReading): Pr
     : error('cell-too-long', { column: `${long.slice(0, 20)}…`, most: longestName }, place);
 }
 
-/** Takes a table row by row; only the columns that were asked for are kept. */
+/** Receives a table row by row, and keeps only the requested columns. */
 export class TableBuilder {
   readonly problems: Problem[];
   private readonly active: Active[];
   private rows = 0;
   private readonly columnNames: readonly string[];
-  /** Columns without a name; those without a value either are none. */
+  /** Columns without a name. If they have no values either, they do not count. */
   private readonly unnamed: number[];
   private readonly filled = new Set<number>();
   private readonly longCells: { row: number; index: number }[] = [];
@@ -206,7 +206,7 @@ export class TableBuilder {
     const measure = measureOf(column.name);
     const { text, others, count } = wrong.facts;
     const filled = column.absent.reduce((sum, reason) => sum + (reason === 0 ? 1 : 0), 0);
-    // A formula is no name; and a few odd cells among numbers are no column of names.
+    // A formula is not a name, and a few odd cells among numbers do not make a column of names.
     const isNames =
       measure === 'nominal' || measure === 'ordinal' || (5 * count > 4 * filled && !/^=|^[-+]?\d/.test(text));
     if (!isNames) return undefined;
@@ -217,7 +217,7 @@ export class TableBuilder {
     return [error('names-for-numbers', facts, this.reading.locate?.(path))];
   }
 
-  /** The table, or all that is wrong with it. */
+  /** The table, or everything wrong with it. */
   finish(place: CellPlace): Outcome<Table> {
     const problems = [...this.problems];
     const [long] = this.longCells;
@@ -237,7 +237,7 @@ export class TableBuilder {
       if (trial) {
         const { column } = finished;
         const blank = column.as === 'number' && column.absent.every((reason) => reason > 0);
-        // A column of numbers that can be read in two ways is asked about, not passed over.
+        // A numeric column that can be read in two ways is reported, not skipped.
         if (every) problems.push(...finished.problems.filter(({ code }) => code === 'thousands-unsure'));
         if (blank || hasErrors(finished.problems)) continue;
         if (every) measured.push(column.name);

@@ -4,9 +4,9 @@ import type { NumberColumn } from './table.js';
 
 /** Numbers that people write for "no value". */
 const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+|9+[78])$/;
-/** Codes that stand for "no value" together, above a short row of answers. */
+/** Codes that together mean "no value", above a short answer scale. */
 const codeRows = [[7, 8, 9], [8, 9], [9], [77, 88, 99], [97, 98, 99], [98, 99], [99]] as const;
-/** A short row of answers has at most so many. */
+/** The most answers that a short scale has. */
 const mostAnswers = 8;
 /** With more different numbers a column holds no answers in codes. */
 const mostTried = 200;
@@ -37,7 +37,7 @@ function farCodes(values: readonly number[]): number[] {
   return values.filter((value) => isCodeLike(value) && ((value < 0 && ends[0] >= 0) || isApart(value, ends, 0.5)));
 }
 
-/** Codes such as 8 and 9 above a short row of answers, with a hole between the two: 9 after 1 to 7, or 7 to 9 after 1 to 5. */
+/** Codes such as 8 and 9 above a short answer scale, with a gap in between: 9 after 1 to 7, or 7 to 9 after 1 to 5. */
 function codesAbove(values: readonly number[]): number[] {
   const found = codeRows.find((codes) => {
     const rest = values.filter((value) => !codes.some((code) => code === value));
@@ -95,7 +95,7 @@ function looked({ numbers }: NumberColumn, declared: ReadonlyMap<number, string>
   return { codes, all, ends: [least, greatest] as const };
 }
 
-/** Fewer values than this tell nothing of what lies apart from them. */
+/** With fewer values than this, nothing can be said about outlying ones. */
 const leastRest = 5;
 
 /**

@@ -6,15 +6,15 @@ export interface NumberColumn {
   as: 'number';
   name: string;
   numbers: Float64Array;
-  /** For each row 0, or 1 + the place of the reason in `reasons`. */
+  /** For each row 0, or 1 + the index of the reason in `reasons`. */
   absent: Int32Array;
   /** Why values are missing, such as `yield is empty`. */
   reasons: string[];
-  /** Of times: days that their clock is ahead of UTC; none where they do not say. */
+  /** For times: the offset of their clock from UTC in days, if stated. */
   zone?: number;
 }
 
-/** A column read as categories: each row holds the place of its text in `texts`. */
+/** A column read as categories: for each row the index of its text in `texts`. */
 export interface CategoryColumn {
   as: 'category';
   name: string;
@@ -24,7 +24,9 @@ export interface CategoryColumn {
 
 export type Column = NumberColumn | CategoryColumn;
 
-/** Stands for every column with numbers in a request, or for every one at all where it is read as a category: no name of one. */
+/**
+ * Stands for every column with numbers in a request, or for every one at all where it is read as a category: no name of one.
+ */
 export const everyColumn = '\u0000every';
 
 /** Which columns a chart needs, and how each is to be read. */
@@ -44,7 +46,7 @@ export interface ColumnRequest {
 
 /** A table of data: all its column names, and the contents of the columns that were asked for. */
 export interface Table {
-  /** As messages call it: the file, or "the rows of the figure file". */
+  /** Its name in messages: the file, or "the rows of the figure file". */
   name: string;
   rowCount: number;
   columnNames: readonly string[];
@@ -57,7 +59,7 @@ export interface Table {
   measured: readonly string[];
   /** How its numbers are written. */
   notation: NumberNotation;
-  /** Its rows that are called totals and hold the sum or the mean of others. */
+  /** Rows labelled as totals that contain the sum or the mean of others. */
   totals: readonly TotalsRow[];
 }
 

@@ -13,7 +13,7 @@ export interface TableBytes {
   place?: Place | undefined;
 }
 
-/** A form that files of tables have: a new one is an object here and a line in the list. */
+/** A file format of tables. To add one, write an object here and add it to the list. */
 export interface TableForm {
   /** What it is called, in the order of its endings. */
   names: readonly string[];

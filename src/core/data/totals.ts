@@ -20,7 +20,7 @@ export const added = (values: readonly number[]): Added => ({
   count: values.length,
 });
 
-/** Whether a number is the sum or the mean of others, but for what each of them was rounded by. */
+/** Whether a number is the sum or the mean of others, allowing for rounding of each. */
 export function totalOf(value: number, { sum, count }: Added): 'sum' | 'mean' | undefined {
   if (count < 2) return undefined;
   const slack = (expected: number) => 0.005 * Math.max(1e-9, Math.abs(expected));
@@ -60,7 +60,7 @@ function withoutRows(column: Column, kept: readonly number[]): Column {
   };
 }
 
-/** A table without its rows of sums, but for those that are asked for; and the rows that went. */
+/** A table without its rows of sums, except those asked for, and the rows removed. */
 export function withoutTotals(
   table: Table,
   isWanted: (total: TotalsRow) => boolean,

@@ -42,7 +42,7 @@ export interface DrawnBox {
 export const nameOfBox = ({ category, group }: Pick<DrawnBox, 'category' | 'group'>) =>
   [category.name, group?.name].filter(Boolean).join(', ');
 
-/** A case beyond the whiskers, with how often it stands there. */
+/** A case beyond the whiskers, with its frequency. */
 interface Beyond {
   name: string;
   value: number;
@@ -50,7 +50,7 @@ interface Beyond {
   isExtreme: boolean;
 }
 
-/** The cases beyond the whiskers by value and name; equal ones together, however many rows they are. */
+/** The cases beyond the whiskers by value and name, equal ones merged. */
 function beyondOf(
   rows: readonly number[],
   { low, high, extremes }: BoxSummary,
@@ -127,7 +127,7 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
   };
 }
 
-/** The boxes; undefined where their points are more than can be drawn. */
+/** The boxes; undefined if there are more points than can be drawn. */
 export function boxesOf(frame: BoxFrame): DrawnBox[] | undefined {
   const { numbers } = filled(frame.measured('value'), 'value').column;
   const boxes = sortedRows(frame);

@@ -6,9 +6,9 @@ import { weightFacts } from '../frame/weights.js';
 import type { BoxMark } from '../plan.js';
 import { type BoxFrame, whiskersOf } from './boxSettings.js';
 
-/** What boxes, whiskers and points mean: a reader cannot know which of the definitions in use was taken. */
+/** What boxes, whiskers and points mean, as several definitions are in use. */
 export function boxFacts({ settings, weight, looks }: BoxFrame, marks: readonly BoxMark[]): NoteFact[] {
-  // Where both have one shape, they are one thing to the reader.
+  // If both have the same shape, readers cannot tell them apart.
   const isAlike = ({ extremes }: BoxMark['box']) => extremes.length > 0 && looks.outliers === looks.extremes;
   const said: [NoteFact, unknown][] = [
     [{ is: 'boxes', whiskers: whiskersOf(settings) }, true],

@@ -42,7 +42,7 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
   };
 }
 
-/** A chart of intervals of means or shares shows confidence intervals where it is not told otherwise. */
+/** A chart of intervals shows confidence intervals of means or shares by default. */
 const withInterval = (settings: GroupSettings): GroupSettings =>
   settings.error === undefined && summaryType(summaryOf(settings)).intervals?.ci
     ? { ...settings, error: { shows: 'ci' } }

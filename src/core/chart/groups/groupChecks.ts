@@ -40,7 +40,7 @@ function variableProblems({ settings, locate }: GroupFrame): Problem[] {
   return problems;
 }
 
-/** Bars on top of bars whose summary does not add up, or with what stands in their way. */
+/** Problems of stacked bars: a summary that does not add up, or settings that conflict with stacking. */
 function stackProblems({ settings, summary, locate }: GroupFrame): Problem[] {
   const { arrange = 'clustered' } = settings;
   if (arrange === 'clustered') return [];
@@ -85,7 +85,7 @@ function idleProblems({ settings, summary, locate, labels }: GroupFrame): Proble
   ];
 }
 
-/** Whether the variables fit their places in a bar chart. */
+/** Problems: variables that do not fit their roles. */
 export function groupChecks(input: GroupFrame): Problem[] {
   return [
     ...valueProblems(input),

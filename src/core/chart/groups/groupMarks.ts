@@ -11,7 +11,7 @@ import { unlikeWeights, weightsOf } from '../frame/weights.js';
 import type { GroupMark, Series } from '../plan.js';
 import type { GroupFrame } from './groupSettings.js';
 
-/** A series whose marks stand at categories. */
+/** A series whose marks are at categories. */
 export interface GroupSeries extends Series {
   marks: GroupMark[];
 }
@@ -123,7 +123,7 @@ function cellProblems(input: GroupFrame, kept: { mark: GroupMark; name: string; 
   return problems;
 }
 
-/** Shares that are all of their whole, since "where" chooses a single value of what is counted: what they are of is lost. */
+/** Problem: shares of 100 %, because "where" selects a single value of the counted variable, so that their whole is lost. */
 function shareAlone(input: GroupFrame, kept: readonly { mark: GroupMark }[]): Problem[] {
   const { settings, summary, category, group, locate } = input;
   const isShares = settings.arrange === 'shares';
@@ -156,7 +156,7 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
     const marks = categories.flatMap((c, position): GroupMark[] => {
       const cell = cells.at(c.index, g.index);
       const whole = base(c.index, g.index);
-      // None of some cases is a share like any other: it has its row and its interval.
+      // A share of 0 is a share like any other, with a row and an interval.
       const isNone = isShareOfSome && whole.size > 0;
       if (cell.summary.n === 0 && !isNone) return [];
       const cases = casesOf(input, cell, whole);

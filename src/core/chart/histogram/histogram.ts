@@ -70,13 +70,13 @@ function curveProblems({ settings, locate }: HistogramFrame): Problem[] {
   ];
 }
 
-/** How many cases lie outside the edges. */
+/** How many cases are outside the bins. */
 function outsideOf({ values, counts, weighted }: Sample, edges: readonly number[]): number {
   const one = (i: number) => (weighted ? 1 : (counts?.[i] ?? 1));
   return values.reduce((sum, value, i) => sum + (isBinned(edges, value) ? 0 : one(i)), 0);
 }
 
-/** The values of some rows, each counted as it weighs. */
+/** The values of some rows with their weights. */
 function sampleOf(frame: HistogramFrame, rows: readonly number[]): Sample {
   const { numbers } = filled(frame.measured('value'), 'value').column;
   return new Sample(picked(numbers, rows), weightsOf(rows, frame.weight));
@@ -85,7 +85,7 @@ function sampleOf(frame: HistogramFrame, rows: readonly number[]): Sample {
 const binned = ({ settings }: HistogramFrame, sample: Sample, edges: readonly number[]): Bin[] =>
   countBins(sample.values, edges, settings.bins?.closed, sample.counts);
 
-/** The values of each group, or of all, cut into the same bins; of a group without values in this panel there is no part. */
+/** The values of each group, or of all, in the same bins. Groups without values in this panel are left out. */
 function partsOf(frame: HistogramFrame, edges: readonly number[]): (Part & { group: number })[] {
   const group = frame.sorted('group');
   return (group?.categories ?? [undefined]).flatMap((category, g) => {
@@ -111,7 +111,7 @@ function marksOf(frame: HistogramFrame, part: Part & { group: number }): Mark[] 
   return [...bars, ...curves];
 }
 
-/** The highest bar or place of a line. */
+/** The height of the highest bar or line. */
 const highest = (series: readonly Series[]): number =>
   series
     .flatMap(({ marks }) => marks)

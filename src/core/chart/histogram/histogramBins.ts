@@ -8,7 +8,7 @@ import { type HistogramSettings, mostBins } from './histogramSettings.js';
 
 type Input = ChartInput<HistogramSettings>;
 
-/** Settings of the bins that contradict each other, or are no bins. */
+/** Problems with the settings of the bins: contradictions, or impossible bins. */
 export function binChecks(input: Input): Problem[] {
   const { settings, locate } = input;
   const { bins = {} } = settings;
@@ -39,7 +39,7 @@ export function binChecks(input: Input): Problem[] {
   return problems;
 }
 
-/** Most bins that a rule makes: far outliers would else ask for millions. */
+/** The most bins that a rule may produce; distant outliers could ask for millions. */
 const mostByRule = 200;
 
 /** What the bins cover: the values, or what the axis shows where the author gives it limits and asks for them. */
@@ -64,7 +64,7 @@ export function edgesFor(input: Input, sample: Sample): number[] | number {
   if (bins.width)
     return range / bins.width > mostBins ? Math.ceil(range / bins.width) : alignedEdges(least, greatest, bins.width);
   const width = Math.max(ruleWidth(sample, bins.rule ?? 'freedman-diaconis'), range / mostByRule);
-  // Where the values differ in their last digits alone, multiples of a width cannot be written.
+  // If values differ only in their last digits, multiples of a width are not representable.
   const fine = width < 2 ** -44 * sample.reach || width < 1e-290;
   const count = Math.max(1, Math.min(mostByRule, Math.ceil(range / width - 1e-9)));
   if (fine) return equalEdges(least, greatest, count);

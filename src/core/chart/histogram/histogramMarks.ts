@@ -20,7 +20,7 @@ export interface Part {
   bins: Bin[];
 }
 
-/** What a density has to be multiplied by to stand over bars of a measure. */
+/** The factor from a density to the height of bars in some measure. */
 function densityScale(measure: Measure, total: number, width: number): number {
   if (measure === 'density') return 1;
   return (measure === 'percent' ? 100 : total) * width;
@@ -42,7 +42,7 @@ export function curvesOf(settings: HistogramSettings, { sample, bins }: Part, ce
   };
   return curves.flatMap((name): LineMark[] => {
     if (!((name === 'normal' ? sd : bandwidth) > 0)) return [];
-    // Over the bars of all a curve has a look of its own; over the outline of a group, that of the group.
+    // Over the bars of all values a curve has its own look; over the outline of a group it has that of the group.
     const as = group === undefined ? name : 'groupCurve';
     return [{ type: 'line', cell, as, xs, ys: xs.map((x) => scale * of[name](x)) }];
   });

@@ -48,7 +48,7 @@ function factsOf({ settings, weight }: LineFrame): NoteFact[] {
   ];
 }
 
-/** A line of a variable against itself says nothing. */
+/** Problem: a variable against itself. */
 function sameVariable({ settings, locate }: LineFrame): Problem[] {
   const { x, value } = settings;
   if (x !== value) return [];
@@ -132,7 +132,7 @@ function draw(frame: LineFrame): Outcome<Drawn> {
   });
 }
 
-/** Lines at values over the whole of an axis of numbers. */
+/** Reference lines over the whole of a numeric axis. */
 function levelLines(references: readonly Reference[] | undefined, { axis }: Along): { references?: LineMark[] } {
   if (!references || references.length === 0 || axis.shows !== 'value') return {};
   const span = axis.greatest - axis.least || 1;

@@ -29,10 +29,10 @@ function stepped(xs: number[], ys: number[], steps: LineSettings['steps']): [num
   return [points.map(([x]) => x), points.map(([, y]) => y)];
 }
 
-/** From this many places on, a line has no markers: they would hide it. */
+/** A line with this many points or more has no markers, as they would hide it. */
 const manyPlaces = 40;
 
-/** Distance between the lines of neighbouring groups at a category, so that their error bars stand apart. */
+/** Distance between the lines of neighbouring groups at a category, so that their error bars do not overlap. */
 const apart = 0.07;
 
 /** The places of a run, moved aside where error bars of several groups would stand on each other. */

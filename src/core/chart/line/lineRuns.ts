@@ -10,14 +10,14 @@ export interface Lines {
   summary: LineSummary;
 }
 
-/** What stands at one place of one group. */
+/** The rows at one place of one group. */
 interface PlaceCell {
   summary: Summary;
   rows: number[];
   missing: boolean;
 }
 
-/** The rows of each group by their places; a place whose values are all missing is there without rows. */
+/** The rows of each group by place. A place whose values are all missing has no rows. */
 function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
   const { along, group, weight, table } = frame;
   const value = frame.measured('value')?.column;
@@ -42,7 +42,7 @@ function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
   return cells;
 }
 
-/** What a summary may ask of a place; lines show no parts of a whole. */
+/** What a summary may need to know about a place. Lines never show parts of a whole. */
 const casesOf = (frame: LineFrame, { summary, rows }: PlaceCell): PlaceCases => ({
   summary,
   whole: { size: summary.size, effective: summary.effective },

@@ -18,7 +18,7 @@ import { whereField } from '../frame/where.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { NoAxis, Series, SliceMark } from '../plan.js';
 
-/** More slices than this nobody can tell apart. */
+/** The most slices that readers can tell apart. */
 const mostSlices = 40;
 
 const contents = ['name', 'percent', 'value', 'count'] as const;
@@ -93,7 +93,7 @@ function partsOf(frame: PieFrame): Part[] {
 
 const totalOf = (parts: readonly Part[]): number => exactTotal(parts.map(({ value }) => value));
 
-/** What the gathered slices are called where the author does not say. */
+/** Default name of the gathered slices. */
 const defaultName = 'Other';
 
 /** Gathers the small slices into one. */
@@ -194,7 +194,7 @@ function shareSlices(frame: PieFrame): Outcome<SharedSlices> {
   });
 }
 
-/** What no pie can show: negative shares, none at all, or more than can be told apart. */
+/** What no pie can show: negative shares, no shares, or too many to tell apart. */
 function sharesProblems(frame: PieFrame, parts: readonly Part[], total: number): Problem[] {
   const { settings, locate, counts } = frame;
   const negative = parts.find((part) => part.value < 0);
@@ -208,7 +208,7 @@ function sharesProblems(frame: PieFrame, parts: readonly Part[], total: number):
   return [error('measured-as-category', facts, locate('chart.category'))];
 }
 
-/** A single slice, since "where" chooses one value of what is counted: what it is a share of is lost. */
+/** Problem: a single slice, because "where" selects one value of the counted variable, so that its whole is lost. */
 function wholeAlone({ settings, locate }: PieFrame, parts: readonly Part[]): Problem[] {
   const [part, ...others] = parts;
   const path = `chart.where.${settings.category}`;

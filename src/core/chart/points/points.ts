@@ -59,7 +59,7 @@ interface PointsFrame extends Frame<PointsLong> {
   group: Grouping | undefined;
 }
 
-/** Share of the room of a category that the points of all groups take. */
+/** The share of a category's room that its points may take. */
 const width = 0.66;
 
 /** The rows of one strip, with each row as often as it is drawn. */
@@ -71,7 +71,7 @@ interface Strip {
   sample: Sample;
 }
 
-/** The strips in the order of the axis; undefined where they are more points than can be drawn. */
+/** The strips in the order of the axis; undefined if there are more points than can be drawn. */
 function stripsOf(frame: PointsFrame): Strip[] | undefined {
   const { category, group, weight } = frame;
   const { numbers } = filled(frame.measured('value'), 'value').column;

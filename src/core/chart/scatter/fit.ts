@@ -7,7 +7,7 @@ import { defaultLevel } from '../frame/levels.js';
 import type { NoteFact } from '../frame/noteFacts.js';
 import type { BandMark, Cell, LineMark } from '../plan.js';
 
-/** Share of the points that each part of a local regression takes, where the author gives none. */
+/** Default share of the points used at each place of a local regression. */
 const defaultShare = 0.6;
 
 /** The setting for a line fitted to points. */
@@ -46,7 +46,7 @@ export interface FitSettings {
 
 /** A fit drawn over the range of its points. */
 export interface DrawnFit {
-  /** The band under the line, where there is one, and the line. */
+  /** The line, and the band under it if there is one. */
   marks: (LineMark | BandMark)[];
   line: LineMark;
   /** None where all y are equal. */
@@ -67,7 +67,7 @@ function placesOver(xs: ArrayLike<number>, steps: number): number[] {
   return Array.from({ length: steps + 1 }, (_, i) => least + ((greatest - least) * i) / steps);
 }
 
-/** Fits a line to points; none where they are too few or do not differ in x. */
+/** Fits a line to points; undefined if they are too few or do not differ in x. */
 export function drawFit(
   fit: FitSettings,
   { xs, ys }: { xs: ArrayLike<number>; ys: ArrayLike<number> },
@@ -113,7 +113,7 @@ export function equation({ coefficients }: Polynomial, form: NumberForm): string
   return `*y* = ${terms.join(' ')}`;
 }
 
-/** What is written of a fit in the panel. */
+/** What is written in the panel about a fit. */
 export function fitRemark({ rSquared, polynomial }: DrawnFit, fit: FitSettings, form: NumberForm): string | undefined {
   const parts = (fit.show ?? []).flatMap((part) => {
     if (part === 'r2')

@@ -71,7 +71,7 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
 
 const mostLocal = 20_000;
 
-/** Lines to compare with that are none, or more than one. */
+/** Problems with reference lines: without a position, or with more than one. */
 const referenceProblems = ({ settings: { references = [] }, locate }: ScatterFrame): Problem[] =>
   references.flatMap((line, i) => {
     const given = (['x', 'y', 'slope'] as const).filter((key) => line[key] !== undefined);
@@ -93,7 +93,7 @@ function fitProblems({ settings: { fit }, locate, rows }: ScatterFrame): Problem
   ];
 }
 
-/** What a marker cannot show at the same time. */
+/** Problems: things that a marker cannot show at the same time. */
 function clashes({ settings: { color, group, size, overlap }, locate }: ScatterFrame): Problem[] {
   const isCounted = overlap === 'count';
   const beside = [...(group === undefined ? [] : ['group']), ...(isCounted ? ['overlap: count'] : [])];
@@ -105,7 +105,7 @@ function clashes({ settings: { color, group, size, overlap }, locate }: ScatterF
   ];
 }
 
-/** Areas of markers below zero. */
+/** Problem: negative values for the areas of markers. */
 function sizeProblems({ rows, measured, locate }: ScatterFrame): Problem[] {
   const size = measured('size');
   const value = rows.map((row) => size?.column.numbers[row] ?? 0).find((own) => own < 0);
@@ -127,7 +127,7 @@ function commonFit({ settings: { fit } }: ScatterFrame, points: readonly Points[
   return drawFit(fit, { xs: join('xs'), ys: join('ys') }, {});
 }
 
-/** Groups whose points no line can be fitted to. */
+/** Problem: groups to whose points no line can be fitted. */
 function missingFits({ settings, locate }: ScatterFrame, points: readonly Points[], common?: DrawnFit): Problem[] {
   if (!settings.fit) return [];
   const drawn = common ? [common] : points.map(({ fit }) => fit);
@@ -138,7 +138,7 @@ function missingFits({ settings, locate }: ScatterFrame, points: readonly Points
     : [];
 }
 
-/** What is written of the fits in the panel. */
+/** What is written in the panel about the fits. */
 function remarksOf(
   { settings: { fit }, numbers }: ScatterFrame,
   points: readonly Points[],
@@ -153,7 +153,7 @@ function remarksOf(
   return [...points.flatMap((own) => of(own.fit, own.group)), ...of(common)];
 }
 
-/** The series of the groups; their clouds stand aside by a share of what the axes hold. */
+/** The series of the groups. Coinciding points are moved apart by a share of the range of the axes. */
 const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: readonly [number, number]): Series[] =>
   seriesOf(frame.sorted('group'), (g) => {
     const found = points.find(({ group }) => group === g);

@@ -10,7 +10,7 @@ import { singledIds } from '../frame/singled.js';
 import type { Cell, CloudMark, LineMark, ValueAxis } from '../plan.js';
 import type { Points, ScatterFrame } from './scatterSettings.js';
 
-/** The points of a group with those on the same spot as one, and how many each stands for. */
+/** The points of a group, coinciding ones merged, with how many each represents. */
 function counted({ xs, ys, rows }: Points): { at: number[]; counts: number[] } {
   const spots = new Map<string, number>();
   const at: number[] = [];
@@ -26,7 +26,7 @@ function counted({ xs, ys, rows }: Points): { at: number[]; counts: number[] } {
   return { at, counts };
 }
 
-/** Moves points that share a spot aside, by at most a hundredth of the range of the axes. */
+/** Moves coinciding points apart, by at most a hundredth of the range of the axes. */
 function movedAside(points: Points, rangeX: number, rangeY: number): { xs: Float64Array; ys: Float64Array } {
   const [dx, dy] = [jitter(points.xs, 0), jitter(points.ys, 0)];
   return {

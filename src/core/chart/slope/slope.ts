@@ -20,7 +20,7 @@ import {
 } from './slopeSettings.js';
 import { changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
 
-/** Sorts the rows by item and time; two rows for one place, and an item in two groups, are problems. */
+/** Sorts the rows by item and time. Two rows for the same item and time, or an item in two groups, are problems. */
 function findItems(frame: SlopeFrame): { items: Item[]; problems: Problem[] } {
   const { item, time, group, locate } = frame;
   const { numbers } = filled(frame.measured('value'), 'value').column;
@@ -63,7 +63,7 @@ function partsOf({ settings, group }: SlopeFrame, items: readonly Item[], shown:
   }));
 }
 
-/** What becomes of items in any panel, in its order. */
+/** What happens to items in any panel, in order. */
 function shareChanges(frame: SlopeFrame): Outcome<string[]> {
   const found = new Set(findItems(frame).items.map(changeOf));
   return succeed(changes.filter((name) => found.has(name)));

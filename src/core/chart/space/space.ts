@@ -73,7 +73,7 @@ function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | Str
     const variable = codebook.variable(settings[key]);
     const cases = { x: cloud.xs, y: cloud.ys, z: cloud.zs }[key];
     const range = rangeOf([cases]);
-    // Surfaces that reach below zero have no place on an axis of logarithms.
+    // Surfaces that extend below zero do not fit on a logarithmic axis.
     const isLog = frame.limits[key]?.transform !== undefined && range[0] > 0;
     const beyond = marks.map((mark): [number, number] =>
       mark.type === 'skin'
@@ -88,7 +88,7 @@ function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | Str
       title: label === undefined ? title : { label, from: 'chart.components' },
       least: Math.min(...ranges.map(([low]) => low)),
       greatest: Math.max(...ranges.map(([, high]) => high)),
-      // A box is seen from outside: what it holds beyond the cases takes room from them.
+      // Room in the box that goes beyond the cases makes them smaller.
       hugs: true,
       ...(variable.measure === 'date' ? { form: 'date' } : {}),
       ...possibleOf(variable),
@@ -179,7 +179,7 @@ function settingsProblems({ settings, locate, rows, measured, sorted }: SpaceFra
   return problems;
 }
 
-/** Closed surfaces through each other: with more nobody sees which is which, nor what lies before what in a short time. */
+/** The most intersecting surfaces: more cannot be told apart, nor sorted by depth in reasonable time. */
 const mostShells = 6;
 
 /** What is worked out when it is first asked for. */

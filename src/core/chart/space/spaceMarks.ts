@@ -91,13 +91,13 @@ function ellipsoidMesh(ellipsoid: Ellipsoid): Required<Pick<SkinMark, 'mesh' | '
   return { mesh: { corners, triangles }, planes };
 }
 
-/** Surfaces about a cloud, and which of them it has none of. */
+/** Surfaces around a cloud, and which of them are impossible. */
 interface Skins {
   marks: SkinMark[];
   missing: string[];
 }
 
-/** The surfaces that hold shares of the cases, at their density; a narrower one lies inside a wider one. */
+/** The surfaces of equal density that contain shares of the cases, nested in each other. */
 function shellsOf(frame: SpaceFrame, cloud: Cloud, shells: NonNullable<SpaceFrame['settings']['shells']>): Skins {
   const weights = weightsOf(cloud.rows, frame.weight);
   const grid = densityGrid([cloud.xs, cloud.ys, cloud.zs], {
@@ -139,7 +139,7 @@ export function skinsOf(frame: SpaceFrame, cloud: Cloud, which: 'groups' | 'all'
   return { marks: skins.flatMap(({ marks }) => marks), missing: skins.flatMap(({ missing }) => missing) };
 }
 
-/** Surfaces that some groups are too few for, or lie too flat. */
+/** Problems: surfaces for which some groups have too few cases, or are too flat. */
 export function missingSkins(
   { locate }: SpaceFrame,
   missing: readonly { name: string; missing: readonly string[] }[],
