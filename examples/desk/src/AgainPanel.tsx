@@ -13,18 +13,21 @@ interface Props {
 /** The same figure for something else, or in the formatting of another one. */
 export function AgainPanel({ thinker, desk }: Props) {
   const { figure, shown, list = [] } = desk;
-  const [others, setOthers] = useState<Calls['others']['get']>();
+  const [known, setKnown] = useState<{ of: string; others: Calls['others']['get'] }>();
   const [scales, setScales] = useState(false);
   useEffect(() => {
     let isOld = false;
-    setOthers(undefined);
-    if (figure && shown?.isFigure) void thinker.ask('others', { path: figure }).then((own) => !isOld && setOthers(own));
+    if (figure && shown?.isFigure)
+      void thinker.ask('others', { path: figure }).then((others) => !isOld && setKnown({ of: figure, others }));
     return () => {
       isOld = true;
     };
   }, [thinker, figure, shown]);
   if (!figure || !shown) return null;
   if (!shown.isFigure) return <p className="hint">This is a board: what it shows is made again in its figures.</p>;
+  // All at once, so that nothing moves away under a pointer; after a change what was there stays until the new is known.
+  if (known?.of !== figure) return <p className="hint">Looking for what else could be shown …</p>;
+  const { others } = known;
   const again = async (words: string, ask: Omit<Calls['variant']['ask'], 'path'>) => {
     const { text, left } = await thinker.ask('variant', { path: figure, ...ask });
     const path = freeName(list, figure, `${shortName(figure)} ${words}`, 'figure.yaml');
@@ -42,7 +45,7 @@ export function AgainPanel({ thinker, desk }: Props) {
   };
   return (
     <>
-      {others?.exchanges.map(({ setting, label, others: columns }) => (
+      {others.exchanges.map(({ setting, label, others: columns }) => (
         <section key={setting}>
           <h2>The same with another column for {label}</h2>
           <div className="choices">
@@ -54,7 +57,7 @@ export function AgainPanel({ thinker, desk }: Props) {
           </div>
         </section>
       ))}
-      {others?.subsets.map(({ column, label, values }) => (
+      {others.subsets.map(({ column, label, values }) => (
         <section key={column}>
           <h2>The same for one {label} alone</h2>
           <div className="choices">
