@@ -61,7 +61,12 @@ describe('a PDF', () => {
   test.each(variants)('places the glyphs of a compiled face as the tables of its font do: %s', async (variant) => {
     const face = await shippedFace('Arimo', variant);
     const file = readFileSync(`${root}/assets/faces/arimo/${variant}.ttf`);
-    const texts = ['AV To office fluffy', ...fc.sample(strings, { seed: 7, numRuns: 80 })];
+    const texts = [
+      'AV To office fluffy',
+      'e\u0301te\u0301',
+      'a\u200bb\u200dc',
+      ...fc.sample(strings, { seed: 7, numRuns: 80 }),
+    ];
     const items = texts.flatMap((text, i) =>
       scriptRuns(text).map((run) => ({
         ...{ type: 'text', role: 'heading', from: '', x: 10, y: 10 * i, angle: 0, color: '#000000', text: run.text },

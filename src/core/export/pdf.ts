@@ -96,8 +96,8 @@ const draw: Drawers<Pen, void> = {
   },
 };
 
-/** Marks that are placed on the letter before them. */
-const combining = /\p{M}/u;
+/** Marks that are placed on the letter before them, and signs that are not shown. */
+const beyondPairs = /[\p{M}\p{Cf}]/u;
 
 /**
  * Has a font place its glyphs by the pairs of a face that was compiled from it. Glyphs stand where they were measured, and the
@@ -108,7 +108,7 @@ function placeBy(font: Font, { kerning, covers }: Face): void {
   const layout = font.layout.bind(font);
   font.layout = (text, ...more) => {
     const characters = [...text];
-    if (combining.test(text) || !characters.every(covers)) return layout(text, ...more);
+    if (beyondPairs.test(text) || !characters.every(covers)) return layout(text, ...more);
     const glyphs = characters.map((character) => font.glyphForCodePoint(character.codePointAt(0) ?? 0));
     const positions = glyphs.map(({ advanceWidth }, i) => {
       const after = characters[i + 1];
