@@ -59,7 +59,7 @@ export function AgainPanel({ thinker, desk }: Props) {
       ))}
       {others.subsets.map(({ column, label, values }) => (
         <section key={column}>
-          <h2>The same for one {label} alone</h2>
+          <h2>The same for one value of {label}</h2>
           <div className="choices">
             {values.map(({ code, name }) => (
               <Button key={code} onPress={() => void again(name, { column, code })}>
