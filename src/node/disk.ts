@@ -115,8 +115,12 @@ export const disk: Source = {
   folder: filesBeside,
   shippedFont(family, variant) {
     const path = join(packageRoot, 'dist', 'faces', family.toLowerCase(), `${variant}.ttf.br`);
-    const font = shipped.get(path) ?? read(path).then((packed) => promisify(brotliDecompress)(packed));
+    const known = shipped.get(path);
+    if (known) return known;
+    const font = read(path).then((packed) => promisify(brotliDecompress)(packed));
     shipped.set(path, font);
+    // One that could not be read is tried again.
+    font.catch(() => shipped.delete(path));
     return font;
   },
   tryFont: async (font, text) => (await import('./tryFont.js')).tryFont(font, text),

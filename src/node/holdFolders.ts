@@ -62,6 +62,21 @@ async function clearLeft(path: string, saving: string): Promise<void> {
   );
 }
 
+/** Takes the lock of a folder as soon as nobody else has it; false where that takes too long. */
+async function waitFor(path: string, prepared: string, saving: string, until: number): Promise<boolean> {
+  try {
+    await said(prepared, saving);
+    while (!(await taken(path, prepared, saving))) {
+      await clearLeft(path, saving);
+      if (Date.now() > until) return false;
+      await pause(between);
+    }
+    return true;
+  } finally {
+    await gone(prepared);
+  }
+}
+
 /**
  * Locks folders, so that programs check and change the files there one after the other.
  *
@@ -77,23 +92,19 @@ export async function holdFolders(
     await Promise.all(held.map(gone));
   };
   const until = Date.now() + patience;
-  // Always in the same order, so that no two programs wait for each other.
-  for (const folder of [...new Set(folders)].sort()) {
-    const [path, prepared] = [join(folder, heldName), join(folder, `${saving}-0.new`)];
-    await said(prepared, saving);
-    try {
-      while (!(await taken(path, prepared, saving))) {
-        await clearLeft(path, saving);
-        if (Date.now() > until) {
-          await release();
-          return undefined;
-        }
-        await pause(between);
+  try {
+    // Always in the same order, so that no two programs wait for each other.
+    for (const folder of [...new Set(folders)].sort()) {
+      const path = join(folder, heldName);
+      if (!(await waitFor(path, join(folder, `${saving}-0.new`), saving, until))) {
+        await release();
+        return undefined;
       }
-    } finally {
-      await gone(prepared);
+      held.push(path);
     }
-    held.push(path);
+  } catch (fault) {
+    await release();
+    throw fault;
   }
   return release;
 }

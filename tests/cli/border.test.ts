@@ -11,6 +11,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
+import { holdFolders } from '../../src/node/holdFolders.js';
 import { hashOf, nothing, setText } from '../../src/node/unfinished.js';
 import { folderWith, hexis } from '../helpers/hexis.js';
 
@@ -185,3 +186,15 @@ test.each(['../x', '/tmp/x', '..\\x', 'a/../../x', '.', '..', '', 'con', 'x\u000
     folder.remove();
   },
 );
+
+test('folders that are held together are let go where one of them cannot be', async () => {
+  const folder = folderWith();
+  const gone = folder.at('nowhere');
+  await expect(holdFolders([folder.path, gone], '.hexis-1-a.0-1')).rejects.toThrow(/ENOENT/);
+  expect(readdirSync(folder.path)).toEqual([]);
+  const release = await holdFolders([folder.path], '.hexis-1-a.0-2');
+  expect(readdirSync(folder.path)).toEqual(['.hexis-busy']);
+  await release?.();
+  expect(readdirSync(folder.path)).toEqual([]);
+  folder.remove();
+});

@@ -170,6 +170,16 @@ describe('what a figure is made of, and what is made of it', () => {
     expect(shown === made).toBe(true);
   });
 
+  test('where its editor cannot be loaded, the page says so and goes on', async () => {
+    await at.begin('yield-by-bed');
+    await at.desk.page.route('**/assets/TextPanel-*', (route) => route.abort());
+    await at.desk.tab(/^Text/);
+    await at.desk.page.getByText('The desk has ended.').waitFor();
+    await at.desk.tab('Numbers');
+    await at.desk.page.locator('.numbers, table').first().waitFor();
+    at.desk.faults.splice(0, at.desk.faults.length, ...at.desk.faults.filter((fault) => !fault.includes('ERR_FAILED')));
+  });
+
   test('what another program changes appears by itself; what both changed is shown and asked about', async () => {
     const before = await at.begin('yield-by-bed');
     const file = at.folder.at(figureFile('yield-by-bed'));

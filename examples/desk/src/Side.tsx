@@ -13,8 +13,15 @@ import type { Screen, ScreenAct } from './screen.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
-/** The editor is a third of the page's code, and most visits do without it. */
-const TextPanel = lazy(() => import('./TextPanel.js').then((module) => ({ default: module.TextPanel })));
+const NoEditor = () => <p className="hint">The desk has ended. Start it again, and reload this page.</p>;
+
+/** The editor is a quarter of the page's code, and most visits do without it. */
+const TextPanel = lazy(() =>
+  import('./TextPanel.js').then(
+    (module) => ({ default: module.TextPanel }),
+    () => ({ default: NoEditor }),
+  ),
+);
 
 interface Props {
   files: Files;

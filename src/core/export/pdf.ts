@@ -144,7 +144,9 @@ async function loadFonts(
     if (!font) {
       font = readFont(create, bytes);
       read.set(bytes, font);
-      if (kit && 'layout' in font) placeBy(font, kit.face(piece.family, piece.variant));
+      const face = kit?.face(piece.family, piece.variant);
+      // A variant that is not at hand was measured by the regular one, whose pairs are not those of this font.
+      if (face?.family === piece.family && face.variant === piece.variant && 'layout' in font) placeBy(font, face);
     }
     fonts.set(key, font);
   }
