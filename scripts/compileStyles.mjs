@@ -21,6 +21,7 @@ import type { DefaultLook } from '../settings.js';
 
 const plain = ${styleText('plain')} satisfies HouseStyle & DefaultLook;
 
+/** The styles that are built in, by their names, as their files say them. */
 export const builtInStyles: Readonly<Record<string, HouseStyle>> = {
 ${names.map((name) => (name === 'plain' ? '  plain,' : `  ${name}: ${styleText(name)},`)).join('\n')}
 };

@@ -1,5 +1,6 @@
 import { documents } from '../node/bind/documents.js';
 import type { CommandSpec } from './command.js';
+import { languageOption } from './languageOption.js';
 
 const forms = documents.map(({ name }) => name).join(', ');
 
@@ -18,6 +19,7 @@ export const bindCommand: CommandSpec = {
       '--captions <whose>',
       'with --into: "ours" writes titles, notes and alternative texts over that were rewritten in the document',
     ],
+    languageOption,
     ['--only <figures>', 'numbers or ids of some of the figures, with commas'],
     ['--list', 'list the figures: number, title, file, size and findings; nothing is written'],
     ['--fresh', 'draw every figure anew, also those that have not changed'],

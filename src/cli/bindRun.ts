@@ -21,6 +21,7 @@ interface BindCall {
   as?: string;
   into?: string;
   only?: string;
+  language?: string;
   captions?: string;
   list?: boolean;
   fresh?: boolean;
@@ -75,6 +76,7 @@ const bindOptions = (call: BindCall): BindOptions => {
   let shown: ReturnType<typeof progress> | undefined;
   return {
     only: split(call.only),
+    language: call.language,
     isFresh: call.fresh,
     oursAlways: call.captions === 'ours',
     progress: (done, total, path) => {

@@ -25,6 +25,7 @@ import { terminalWidth, wrapped } from './wrapped.js';
 interface CheckCall {
   placed?: string;
   style?: string;
+  language?: string;
   only?: string;
   as?: string;
   output?: string;
@@ -107,7 +108,7 @@ function saidOnce(said: Set<string>, path: string, findings: readonly Finding[])
 }
 
 async function checkAll(paths: readonly string[], call: CheckCall, own: readonly Rule[]): Promise<Checked[]> {
-  const project = openProject(disk, { style: call.style, caption: call.caption });
+  const project = openProject(disk, { style: call.style, caption: call.caption, language: call.language });
   const checked: Checked[] = [];
   const said = new Set<string>();
   const shown = progress(paths.length);
@@ -172,7 +173,11 @@ export async function namedFigures(
 
 /** The figures of a report as they stand in it; what is wrong across them is said where it would be mended. */
 async function checkReport(path: string, call: CheckCall, names: ReadonlySet<string>): Promise<Checked[]> {
-  const drawn = await (await import('../node/bind/bindReport.js')).drawReport(path, {}, { isDeep: true });
+  const drawn = await (await import('../node/bind/bindReport.js')).drawReport(
+    path,
+    {},
+    { isDeep: true, language: call.language },
+  );
   if (!drawn.ok) return [{ path, id: path, findings: [], problems: drawn.problems }];
   const { document, hand, report } = drawn.value;
   const found = new Map<string, { id: string; findings: Finding[] }>();

@@ -1,5 +1,6 @@
 import type { CommandSpec } from './command.js';
 import { formatOptions } from './formatOptions.js';
+import { languageOption } from './languageOption.js';
 
 export const drawCommand: CommandSpec = {
   name: 'draw',
@@ -16,6 +17,7 @@ export const drawCommand: CommandSpec = {
       '--style <style>',
       'house style in place of the one that the figure names: a built-in name or a file; "all" draws every style on one sheet',
     ],
+    languageOption,
     [
       '--name <pattern>',
       'name of files in a folder: {id}, {number}, {style}, {width} and {height} in mm, {dpi}, {inks}',

@@ -27,6 +27,7 @@ interface DrawCall {
   as?: string;
   dpi?: string;
   style?: string;
+  language?: string;
   caption?: boolean;
   text?: string;
   json?: boolean;
@@ -259,9 +260,9 @@ async function explainAll(project: Project, figures: readonly string[], what: st
 
 /** Draws figures, once or again whenever a file changes that they are made of. */
 export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
-  const { style, caption } = call;
+  const { style, caption, language } = call;
   const own = style === allStyles ? undefined : style;
-  const project = openProject(disk, { style: own, caption, trace: call.explain !== undefined });
+  const project = openProject(disk, { style: own, caption, language, trace: call.explain !== undefined });
   if (call.explain !== undefined) return explainAll(project, figures, call.explain);
   const code = await drawAll(project, figures, call);
   if (!call.watch || filesRead.size === 0) return code;

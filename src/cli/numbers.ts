@@ -1,4 +1,5 @@
 import type { CommandSpec } from './command.js';
+import { languageOption } from './languageOption.js';
 
 export const numbersCommand: CommandSpec = {
   name: 'numbers',
@@ -6,6 +7,7 @@ export const numbersCommand: CommandSpec = {
   summary: 'print the table behind a figure: counts, means, intervals, bins, fits, and the rows left out',
   options: [
     ['--style <style>', 'house style in place of the one that the figure names'],
+    languageOption,
     ['--table <name>', 'only this of several tables, such as "loadings": the table of the marks is "marks"'],
     ['--csv', 'as CSV, every value in full; of several tables the one of the marks, or the one that --table names'],
     ['--raw', 'with --csv: cells that a spreadsheet would take for a formula as they are, for programs'],

@@ -2,6 +2,7 @@ import type { NumbersTable } from '../core/chart/plan.js';
 import { numbersCsv, numbersJson, numbersText, tableText } from '../core/export/numbers.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error } from '../core/problem/problem.js';
+import type { Drawing } from '../core/project/compose/drawing.js';
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';
@@ -9,6 +10,7 @@ import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.j
 
 interface NumbersCall {
   style?: string;
+  language?: string;
   table?: string;
   csv?: boolean;
   raw?: boolean;
@@ -36,9 +38,9 @@ function giveCsv(numbers: NumbersTable, { raw, table }: NumbersCall): void {
 }
 
 /** The tables of a figure as text, or one of them. */
-function textOf(numbers: NumbersTable, { table }: NumbersCall): string {
-  if (table === undefined) return numbersText(numbers);
-  return tableText(numbers.further?.find(({ key }) => key === table) ?? { title: '', ...numbers });
+function textOf({ numbers, words }: Drawing, { table }: NumbersCall): string {
+  if (table === undefined) return numbersText(numbers, words);
+  return tableText(numbers.further?.find(({ key }) => key === table) ?? { title: '', ...numbers }, words);
 }
 
 /** Prints the tables behind a figure. */
@@ -48,7 +50,7 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
     reportProblems([conflict(both, '--json')]);
     return exit.wrongInput;
   }
-  const drawn = await openProject(disk, { style: call.style }).draw(path);
+  const drawn = await openProject(disk, { style: call.style, language: call.language }).draw(path);
   if (!drawn.ok) {
     if (call.json) sayJson({ problems: problemsJson(drawn.problems) });
     else reportProblems(drawn.problems);
@@ -67,6 +69,6 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
   }
   reportProblems(drawn.problems);
   if (call.csv) giveCsv(numbers, call);
-  else say(`${about.id}: ${plate.title}\n\n${textOf(numbers, call)}`);
+  else say(`${about.id}: ${plate.title}\n\n${textOf(drawn.value, call)}`);
   return exit.done;
 }

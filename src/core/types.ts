@@ -47,7 +47,14 @@ export type { Example, Limits, LimitValues, OwnMend, TakenProblem } from './chec
 export type { SaidRule } from './check/sarif.js';
 export type { DashedLine } from './color/dashes.js';
 export type { View as ColorView, views } from './color/views.js';
-export type { Category, Codebook, Measure as MeasureKind, Variable } from './data/codebook.js';
+export type {
+  Category,
+  Codebook,
+  CodebookTerms,
+  LackingWords,
+  Measure as MeasureKind,
+  Variable,
+} from './data/codebook.js';
 export type { DateOrder } from './data/dates.js';
 export type { NumberFault, NumberNotation } from './data/numberText.js';
 export type { CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
@@ -76,14 +83,13 @@ export type { WordsLook } from './report/documentCaption.js';
 export type { Leaf, Stack } from './report/leaf.js';
 export type { DocumentPage } from './report/openReport.js';
 export type { CategoryScale } from './scale/categoryScale.js';
-export type { NumberForm } from './scale/numberFormat.js';
+export type { NumberForm, Writing } from './scale/numberFormat.js';
 export type { NumberScale } from './scale/numberScale.js';
 export type { Transform } from './scale/transform.js';
 export type { CodebookContents, codebookSchema } from './schema/codebook.js';
 export type { Open, Reading as FieldReading, ReadingName } from './schema/fields.js';
 export type { TakingOver } from './schema/formatting.js';
 export type { CheckLook, HouseStyle, styleShape } from './schema/houseStyle.js';
-export type { Language, languages } from './schema/languages.js';
 export type { axisShape } from './schema/look/axes.js';
 export type { AxisName, Dash, dashes, MarkerShape, markerShapes, TextRole, textRoles } from './schema/look/names.js';
 export type { Look, lookSchema, lookShape } from './schema/look.js';
@@ -111,3 +117,8 @@ export type { Markup, Span } from './type/markup.js';
 export type { Outline } from './type/outline.js';
 export type { KnownBlock, Setting as TypeSetting, TextBlock, Wrapping } from './type/textBlock.js';
 export type { TypeKit } from './type/typeKit.js';
+export type { Language } from './words/language.js';
+export type { NoteFact, NoteSentence } from './words/noteFacts.js';
+export type { PluralCategory, PluralRule } from './words/plurals.js';
+export type { NamesOf, Plurals, Sentence, SentenceKey, Sentences, sentences } from './words/sentences.js';
+export type { Named, OwnWording, SaidNames, SaidValue, Words, WordsForm } from './words/words.js';

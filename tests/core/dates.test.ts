@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { dayOf } from '../../src/core/data/calendar.js';
 import { parseDate } from '../../src/core/data/dates.js';
 import { chooseDates, dateInFull, datesBetween, dateTexts } from '../../src/core/scale/dateTicks.js';
-import { languageCodes, writingOf } from '../../src/core/schema/languages.js';
+import type { Language } from '../../src/core/words/language.js';
+import { languageCodes, languageOf } from '../../src/core/words/languages.js';
 
 import { composed } from '../helpers/figures.js';
 
@@ -85,10 +86,11 @@ describe('dates in other languages and forms', () => {
   const days = [dayOf(2026, 4, 3), dayOf(2026, 9, 12)];
   const step = { unit: 'day', count: 1 } as const;
 
-  test('have the names and marks of the language', () => {
-    expect(dateTexts(days, step, { language: 'de' })).toEqual(['3. Mai 2026', '12. Okt']);
-    expect(dateTexts(days, step, { language: 'fr' })).toEqual(['3 mai 2026', '12 oct.']);
-    for (const language of languageCodes) expect(writingOf(language).months).toHaveLength(12);
+  test('have the names and marks of the language', async () => {
+    const inGerman = { writing: (await languageOf('de')) as Language };
+    expect(dateTexts(days, step, inGerman)).toEqual(['3. Mai 2026', '12. Okt.']);
+    expect(dateTexts(days, { unit: 'month', count: 1 }, inGerman)).toEqual(['Mai 2026', 'Okt.']);
+    for (const code of languageCodes) expect((await languageOf(code))?.months).toHaveLength(12);
   });
 
   test('or are in the form of ISO 8601', () => {
@@ -104,7 +106,7 @@ describe('dates in other languages and forms', () => {
       );
     };
     expect(await mark('')).toEqual(['2.5']);
-    expect(await mark('numbers: { language: de }')).toEqual(['2,5']);
-    expect(await mark('numbers: { language: de, decimalMark: "." }')).toEqual(['2.5']);
+    expect(await mark('language: de')).toEqual(['2,5']);
+    expect(await mark('language: de\nnumbers: { decimalMark: "." }')).toEqual(['2.5']);
   });
 });

@@ -6,6 +6,7 @@ import { readDelimited } from '../../src/core/data/delimited.js';
 import { ColumnNotation } from '../../src/core/data/numberText.js';
 import { eachPlainRow } from '../../src/core/data/plainLines.js';
 import { problemText } from '../../src/core/problem/problem.js';
+import { codebookTerms } from '../../src/core/words/codebookTerms.js';
 
 /** The cells of the first columns of each row, and how many it has. */
 function plainRows(text: string, how: { delimiter: string; newline: string }, columns: number) {
@@ -78,7 +79,7 @@ describe('a table of more than a megabyte', () => {
   const read = (rows: readonly string[], newline: string) =>
     readDelimited(`${['name,v,remark', ...rows].join(newline)}${newline}`, {
       name: 't.csv',
-      codebook: codebookOf({ variables: { v: { missing: [99] } } }),
+      codebook: codebookOf({ variables: { v: { missing: [99] } } }, codebookTerms()),
       notation: { decimalMark: '.', told: false },
       requests: [
         { column: 'name', as: 'category', path: 'chart.category' },

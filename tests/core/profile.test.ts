@@ -15,6 +15,7 @@ import {
   yamlName,
 } from '../../src/core/project/acts/draft.js';
 import { readCodebook, readFigure } from '../../src/core/project/read/readFiles.js';
+import { codebookTerms } from '../../src/core/words/codebookTerms.js';
 
 function profiles(columns: Record<string, (string | number)[]>): ColumnProfile[] {
   const names = Object.keys(columns);
@@ -23,7 +24,7 @@ function profiles(columns: Record<string, (string | number)[]>): ColumnProfile[]
   const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
   const table = readDelimited(`${names.join(',')}\n${lines.join('\n')}\n`, {
     name: 't.csv',
-    codebook: codebookOf(),
+    codebook: codebookOf({}, codebookTerms()),
     notation: pointNotation,
     requests,
   });

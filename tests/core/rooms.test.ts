@@ -14,6 +14,7 @@ const rooms = [
   'type',
   'color',
   'expression',
+  'words',
   'chart',
   'style',
   'plate',

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { codebookOf } from '../../src/core/data/codebook.js';
 import { readDelimited } from '../../src/core/data/delimited.js';
+import { codebookTerms } from '../../src/core/words/codebookTerms.js';
 import { codeAt } from '../helpers/figures.js';
 
 const request = [
@@ -16,7 +17,7 @@ const read = (
 ) =>
   readDelimited(text, {
     name: 't.csv',
-    codebook: codebookOf({ variables: { v: { missing: more.missing ?? [] } } }),
+    codebook: codebookOf({ variables: { v: { missing: more.missing ?? [] } } }, codebookTerms()),
     notation: { decimalMark: more.decimalMark ?? '.', told: more.decimalMark !== undefined },
     requests: [...request],
     delimiter: more.delimiter,

@@ -7,6 +7,7 @@ import { notationOfTable, profileTable } from '../../dist/core/data/profile.js';
 import { everyColumn } from '../../dist/core/data/table.js';
 import { readTableText } from '../../dist/core/data/tableText.js';
 import { draftChart, draftCodebook, draftFigure } from '../../dist/core/project/acts/draft.js';
+import { codebookTerms } from '../../dist/core/words/codebookTerms.js';
 import { grow } from './grow.mjs';
 import { nastyTexts } from './nasty.mjs';
 import { randomOf } from './random.mjs';
@@ -275,7 +276,7 @@ export function draftOf(text) {
   const requests = [{ column: everyColumn, as: 'category', path: 'table' }];
   const read = readTableText(text, 't.csv', {
     name: 't.csv',
-    codebook: codebookOf(),
+    codebook: codebookOf({}, codebookTerms()),
     notation: pointNotation,
     requests,
   });

@@ -167,8 +167,8 @@ describe('messages', () => {
       table: '',
     });
     expect(found.problems.map(codeAt)).toEqual([
-      'unknown-key:c.yaml:2:1',
       'wrong-type:a.yaml:2:16',
+      'unknown-key:c.yaml:2:1',
       'table-empty:t.csv:1:1',
     ]);
   });

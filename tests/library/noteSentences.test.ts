@@ -1,88 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc, { type Arbitrary } from 'fast-check';
-import { type NoteFact, noteWords } from '../../src/core/chart/frame/noteFacts.js';
-import { dashes, markerShapes } from '../../src/core/schema/look/names.js';
+import { markerShapes } from '../../src/core/schema/look/names.js';
+import { type NoteFact, noteSentence } from '../../src/core/words/noteFacts.js';
+import { plainWords } from '../../src/core/words/words.js';
+import { namesIn, noteFacts } from '../helpers/noteFacts.js';
 
-/** Names that no sentence has of itself. */
-const name = fc.stringMatching(/^[qxz]{3,8}$/);
-const level = fc.constantFrom(0.5, 0.68, 0.9, 0.95, 0.99);
-const count = fc.integer({ min: 1, max: 999 });
-const marker = fc.constantFrom(...markerShapes);
-const wall = fc.constantFrom('floor' as const, 'side' as const, 'back' as const);
-
-type Facts = { [K in NoteFact['is']]: Arbitrary<Omit<Extract<NoteFact, { is: K }>, 'is'>> };
-
-/** Facts of every sort: one more in the list of facts does not compile without a line here. */
-const facts: Facts = {
-  errors: fc.record({
-    of: fc.constantFrom('mean', 'share'),
-    shows: fc.constantFrom('ci', 'se', 'sd'),
-    level,
-    as: fc.constantFrom('bars', 'bands'),
-  }),
-  givenIntervals: fc.record({ level: fc.option(level, { nil: undefined }) }),
-  reference: fc.record({ at: count, label: name, dash: fc.constantFrom(...dashes) }),
-  weighted: fc.record({ by: name }),
-  boxes: fc.record({
-    whiskers: fc.oneof(
-      fc.constant({ rule: 'range' as const }),
-      fc.record({
-        rule: fc.constant('percentiles' as const),
-        low: fc.integer({ min: 1, max: 10 }),
-        high: fc.constant(95),
-      }),
-      fc.record({ rule: fc.constant('fences' as const), lengths: fc.constantFrom(1.5, 2, 3) }),
-    ),
-  }),
-  outliers: fc.record({ marker }),
-  extremes: fc.record({ marker }),
-  notches: fc.constant({}),
-  widths: fc.constant({}),
-  means: fc.record({ marker }),
-  weightedQuartiles: fc.constant({}),
-  center: fc.record({ shows: fc.constantFrom('mean', 'median') }),
-  curves: fc.record({ names: fc.subarray(['normal', 'density'] as const, { minLength: 1 }) }),
-  fits: fc.record({
-    degree: fc.constantFrom<number | 'local'>(1, 2, 3, 'local'),
-    share: level,
-    band: fc.option(level, { nil: undefined }),
-  }),
-  ellipses: fc.record({ level }),
-  sizes: fc.record({ of: name, depth: fc.boolean() }),
-  view: fc.record({ turn: count, tilt: count, distance: fc.option(count, { nil: undefined }) }),
-  ellipsoids: fc.record({ level, each: fc.boolean() }),
-  shells: fc.record({ shares: fc.array(level, { minLength: 1, maxLength: 3 }), each: fc.boolean(), cases: name }),
-  directions: fc.constant({}),
-  shadows: fc.record({ walls: fc.uniqueArray(wall, { minLength: 1 }), cases: name }),
-  drops: fc.record({ wall }),
-  components: fc.record({
-    of: fc.uniqueArray(name, { minLength: 2, maxLength: 6 }),
-    on: fc.constantFrom('correlation', 'covariance'),
-    rotate: fc.constantFrom('none', 'varimax', 'promax'),
-    kept: fc.integer({ min: 2, max: 5 }),
-  }),
-  shades: fc.record({ of: name }),
-  stacked: fc.record({ cases: name }),
-  aside: fc.constant({}),
-  cases: fc.record({ used: count, cases: name }),
-  leftOut: fc.record({
-    leftOut: fc.array(fc.record({ label: name, count }), { minLength: 1, maxLength: 3 }),
-    cases: name,
-  }),
-  weightless: fc.record({ count, cases: name, by: name }),
-  beyond: fc.record({ count, cases: name }),
-};
-
-/** All names in a fact. */
-function namesIn(value: unknown): string[] {
-  if (typeof value === 'string') return /^[qxz]+$/.test(value) ? [value] : [];
-  return typeof value === 'object' && value !== null ? Object.values(value).flatMap(namesIn) : [];
-}
-
-const sentenceOf = (fact: object) => noteWords([fact as NoteFact], { decimalMark: '.', grouping: 'none' })[0] ?? '';
+const sentenceOf = (fact: object) => noteSentence(fact as NoteFact, plainWords).text;
 
 describe('the sentence of a fact', () => {
-  test.each(Object.entries(facts))('%s is whole, and has every name of it', (is, arbitrary) => {
+  test.each(Object.entries(noteFacts))('%s is whole, and has every name of it', (is, arbitrary) => {
     fc.assert(
       fc.property(arbitrary as Arbitrary<object>, (fact) => {
         const sentence = sentenceOf({ is, ...fact });

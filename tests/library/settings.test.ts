@@ -298,7 +298,8 @@ const rows: Record<string, Row> = {
   'words.unit': { value: 'brackets', changes: /^axes\.y\.title$/ },
   'words.keep': { value: ['bed'], changes: /^axes\.x\.title$/, needs: { words: { case: 'title' } } },
   'numbers.decimalMark': { value: ',', changes: values },
-  'numbers.language': { value: 'de', changes: values },
+  language: { value: 'de', changes: everything },
+  'wording.NAME.NAME': { value: 'There are {count} {cases}.', changes: /^caption\.note/ },
   'numbers.dates': { value: 'iso', changes: everything, needs: dated },
   'numbers.grouping': { value: 'none', changes: everything, needs: { axes: { y: { to: 20000, step: 10000 } } } },
   ...Object.fromEntries(spaces.map((name) => [`space.${name}`, { value: 2.2, changes: everything }])),
@@ -588,6 +589,7 @@ describe('every setting', () => {
           needs,
           nested(
             path
+              .replace('wording.NAME.NAME', 'wording.en.cases')
               .replace('legend.names.NAME', 'legend.names.spring')
               .replace('names.NAME', 'names.2')
               .replace('looks.NAME', 'looks.2')

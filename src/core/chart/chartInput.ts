@@ -4,6 +4,7 @@ import type { Place } from '../problem/problem.js';
 import type { NumberForm } from '../scale/numberFormat.js';
 import type { Transform } from '../scale/transform.js';
 import type { Dash, MarkerShape } from '../schema/look/names.js';
+import type { Words } from '../words/words.js';
 
 type NamedValue = string | number | boolean;
 /** Groups or cases as the author names them: variables with a value, or with several. */
@@ -34,6 +35,8 @@ export interface ChartInput<S> {
   /** What is singled out. The rest stands back. */
   spotlight: readonly Named[];
   numbers: NumberForm;
+  /** The words of its language. */
+  words: Words;
   /** The limits that the author gives the axes: numbers, or the possible ones of the variable there. */
   limits: Readonly<Record<'x' | 'y', AxisLimits> & { z?: AxisLimits }>;
   /** What labels at the marks say. */

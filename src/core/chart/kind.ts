@@ -1,8 +1,8 @@
 import type * as z from 'zod/mini';
 import type { Outcome, Problem } from '../problem/problem.js';
+import type { NoteFact } from '../words/noteFacts.js';
 import type { ChartInput } from './chartInput.js';
 import type { Frame } from './frame/frame.js';
-import type { NoteFact } from './frame/noteFacts.js';
 import type { Roles } from './frame/roles.js';
 import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
 

@@ -8,9 +8,9 @@ import type { Mesh } from '../statistics/mesh.js';
 
 /** An axis title, not yet in the form of the style. */
 export interface AxisTitle {
-  /** The summary named before the label, such as "Mean". */
-  lead?: string;
   label: string;
+  /** The summary that it names, and the label of the variable alone, where it is that of a summary. */
+  summary?: { name: string; of: string };
   unit?: string;
   /** The setting that the text comes from. */
   from: string;

@@ -2,10 +2,11 @@ import { entryAt } from '../at.js';
 import type { Categories } from '../data/categories.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../problem/problem.js';
 import type { PanelSettings } from '../schema/panels.js';
+import { type NoteFact, type NoteSentence, noteSentences } from '../words/noteFacts.js';
 import type { ChartInput } from './chartInput.js';
+import { caseFacts } from './frame/caseFacts.js';
 import { noRows } from './frame/cases.js';
 import { type Frame, frameOf, type Ground, groundOf, placeProblems } from './frame/frame.js';
-import { caseFacts, type NoteFact, noteWords } from './frame/noteFacts.js';
 import { gridOf, isIn, nameOf, type PanelCell, panelsAltText, panelsOf, sharedAxes } from './frame/panels.js';
 import type { ChartKind, Drawn } from './kind.js';
 import type { AxisPlan, LegendPlan, NumbersTable, PanelGrid, Plan, Series, SpacePlan, ValueAxis } from './plan.js';
@@ -15,8 +16,8 @@ export interface PlannedChart {
   plans: Plan[];
   grid: PanelGrid;
   numbers: NumbersTable;
-  /** Sentences that a note needs, with inline markup. */
-  note: string[];
+  /** Sentences that a note needs. */
+  note: NoteSentence[];
   altText: string;
 }
 
@@ -188,7 +189,7 @@ function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
   problems.push(...(outcome.value.problems ?? []));
   if (hasErrors(problems)) return fail(problems);
   const numbers = numbersOf([panel], frame, []);
-  const note = noteWords(noteOf([panel], numbers), frame.numbers);
+  const note = noteSentences(noteOf([panel], numbers), frame.words);
   const plans = [planOf(panel, ground)];
   return succeed({ plans, grid: onePanel, numbers, note, altText: outcome.value.altText }, problems);
 }
@@ -227,10 +228,11 @@ function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings):
       plans: joined(all, shared),
       grid: gridOf(kept, variables, panels),
       numbers,
-      note: noteWords(noteOf(drawn.value, numbers), input.numbers),
+      note: noteSentences(noteOf(drawn.value, numbers), input.words),
       altText: panelsAltText(
         variables,
         drawn.value.flatMap(({ cell, drawn: { altText } }) => (cell ? [{ cell, altText }] : [])),
+        input.words,
       ),
     },
     distinct(problems),

@@ -16,6 +16,7 @@ import { idleSetting } from './rules/idleSetting.js';
 import { inkOutside } from './rules/inkOutside.js';
 import { invisibleInk } from './rules/invisibleInk.js';
 import { labelOverlap } from './rules/labelOverlap.js';
+import { language } from './rules/language.js';
 import { legend } from './rules/legend.js';
 import { lineWeight } from './rules/lineWeight.js';
 import { measure } from './rules/measure.js';
@@ -47,6 +48,7 @@ export const rules: readonly Rule[] = [
   dualWords,
   heading,
   captionTitle,
+  language,
   altText,
   errorNote,
   zeroBase,

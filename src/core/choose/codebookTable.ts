@@ -12,14 +12,20 @@ export type VariableKey = (typeof variableKeys)[number];
 /** A variable of a codebook, each of its settings as it stands in the file; empty where it says nothing. */
 export type VariableRow = { name: string } & Record<VariableKey, string>;
 
-const shown = (value: unknown): string =>
-  value === undefined ? '' : typeof value === 'string' ? value : flowText(value).replace(/^[[{]\s*|\s*[\]}]$/g, '');
+/** A list or group without the brackets around the whole of it. */
+const unwrapped = (text: string): string => text.replace(/^(?:\[([\s\S]*)\]|\{([\s\S]*)\})$/, '$1$2').trim();
+
+/** Texts in several languages keep their brackets, by which they are told from a text. */
+function shown(key: VariableKey, value: unknown): string {
+  if (value === undefined || typeof value === 'string') return value ?? '';
+  return key in brackets ? unwrapped(flowText(value)) : flowText(value);
+}
 
 /** A codebook as a table to fill in. */
 export const codebookRows = ({ variables = {} }: CodebookContents): VariableRow[] =>
   Object.entries(variables).map(([name, variable]) => ({
     name,
-    ...recordOf(variableKeys, (key) => shown(variable[key])),
+    ...recordOf(variableKeys, (key) => shown(key, variable[key])),
   }));
 
 /** What stands in brackets in the file, and is written without them in the table. */
@@ -33,6 +39,6 @@ const brackets: Partial<Record<VariableKey, (text: string) => string>> = {
 export function codebookEdit(name: string, key: VariableKey, text: string): Edit {
   const path = ['variables', name, key];
   if (text.trim() === '') return { path, value: undefined };
-  const written = brackets[key]?.(text.trim().replace(/^[[{]\s*|\s*[\]}]$/g, '')) ?? text.trim();
+  const written = brackets[key]?.(unwrapped(text.trim())) ?? text.trim();
   return { path, value: enteredAs(codebookSchema, path, written) };
 }

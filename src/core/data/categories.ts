@@ -196,7 +196,7 @@ const bandOf = (edges: readonly number[], value: number): number => {
 
 /** A column of numbers as categories: the bands of the codebook, each with its lower edge. */
 function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Categories {
-  const { name } = variable;
+  const { name, bandNames = [] } = variable;
   const column = table.category(name);
   const notation = new ColumnNotation(table.notation, variable.unit);
   const codes = missingCodes(variable, table.notation);
@@ -209,11 +209,7 @@ function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Ca
     return isMissing(text, entryAt(values, id)) ? `${name} is ${text} (missing)` : undefined;
   });
   const places = values.map((value, id) => (absences[id] === undefined ? bandOf(edges, value) : -1));
-  const last = edges.length - 2;
-  const categories = edges.slice(0, -1).map((edge, i) => ({
-    code: String(edge),
-    name: i === last ? `${edge} to ${edges[i + 1]}` : `${edge} to under ${edges[i + 1]}`,
-  }));
+  const categories = edges.slice(0, -1).map((edge, i) => ({ code: String(edge), name: entryAt(bandNames, i) }));
   const rising = edges.every((edge, i) => i === 0 || edge > (edges[i - 1] as number));
   const reasons = absences.map(
     (absent, id) => absent ?? `${name} is ${Number.isNaN(values[id]) ? 'no number' : 'outside its bands'}`,

@@ -72,6 +72,7 @@ export function withFiles(codebook: Codebook, names: readonly string[]): Codeboo
   const variable: Variable = {
     ...codebook.variable(fileColumn),
     label: '',
+    spoken: codebook.terms.file,
     labelled: true,
     measure: 'nominal',
     categories: names.map((name) => ({ code: name, name })),

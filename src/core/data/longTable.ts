@@ -1,5 +1,5 @@
 import { entryAt } from '../at.js';
-import type { Codebook, Variable } from './codebook.js';
+import type { Codebook, CodebookTerms, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
 
 /** The columns that replace several measured ones in a long table. */
@@ -22,7 +22,7 @@ const same = <T>(values: readonly T[]): T | undefined =>
   values.every((value) => value === values[0]) ? values[0] : undefined;
 
 /** What several measured columns have in common. */
-function valueVariable(name: string, variables: readonly Variable[]): Variable {
+function valueVariable(name: string, variables: readonly Variable[], terms: CodebookTerms): Variable {
   const [unit, decimals, range] = [
     same(variables.map((variable) => variable.unit)),
     Math.max(...variables.map((variable) => variable.decimals ?? -1)),
@@ -30,7 +30,7 @@ function valueVariable(name: string, variables: readonly Variable[]): Variable {
   ];
   return {
     name,
-    label: 'Value',
+    label: terms.value,
     labelled: true,
     measure: 'numeric',
     categories: [],
@@ -42,9 +42,10 @@ function valueVariable(name: string, variables: readonly Variable[]): Variable {
   };
 }
 
-const groupVariable = (name: string, variables: readonly Variable[]): Variable => ({
+const groupVariable = (name: string, variables: readonly Variable[], terms: CodebookTerms): Variable => ({
   name,
   label: '',
+  spoken: terms.column,
   labelled: true,
   measure: 'nominal',
   categories: variables.map(({ name, label }) => ({ code: name, name: label })),
@@ -104,8 +105,8 @@ export function longTable(
     .map((column) => repeated(column, count));
   const variables = columns.map((name) => codebook.variable(name));
   const made = new Map([
-    [names.value, valueVariable(names.value, variables)],
-    [names.group, groupVariable(names.group, variables)],
+    [names.value, valueVariable(names.value, variables, codebook.terms)],
+    [names.group, groupVariable(names.group, variables, codebook.terms)],
   ]);
   return {
     table: tableOf({ ...table, rowCount: rows * count, columns: [value, group, ...others], measured: [], totals: [] }),

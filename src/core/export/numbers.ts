@@ -2,18 +2,23 @@ import { entryAt } from '../at.js';
 import type { FurtherNumbers, NumbersTable } from '../chart/plan.js';
 import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
 import { columnWidths, inColumns } from '../schema/columns.js';
+import { plainWords, type Words } from '../words/words.js';
 
 const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
+
+/** Numbers of a table in a language: with its decimal mark, and nothing between digits. */
+export const cellForm = ({ language: { decimalMark } }: Words): NumberForm => ({ decimalMark, grouping: 'none' });
 
 /** A cell as people read it: numbers with the decimals of their column, an empty cell where there is none. */
 export function cellText(
   table: Pick<NumbersTable, 'columns'>,
   value: string | number | undefined,
   column: number,
+  form: NumberForm = plain,
 ): string {
   if (value === undefined) return '';
   if (typeof value === 'string') return value;
-  return formatNumber(value, table.columns[column]?.decimals ?? 0, plain);
+  return formatNumber(value, table.columns[column]?.decimals ?? 0, form);
 }
 
 /** Which rows were left out and why, and how many were used. */
@@ -25,20 +30,20 @@ function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable): str
 }
 
 /** Sums of a cross table, one line each. */
-function sumLines({ sums = [] }: NumbersTable): string[] {
+function sumLines({ sums = [] }: NumbersTable, form: NumberForm): string[] {
   if (sums.length === 0) return [];
   const rows = sums.map(({ name, n, percent }) => [
     `  ${name}`,
-    formatNumber(n, 0, plain),
-    ...(percent === undefined ? [] : [` ${formatNumber(percent, 1, plain).padStart(5)} %`]),
+    formatNumber(n, 0, form),
+    ...(percent === undefined ? [] : [` ${formatNumber(percent, 1, form).padStart(5)} %`]),
   ]);
   return ['Sums', ...inColumns(rows, { isRight: (column) => column > 0 }), ''];
 }
 
 /** The lines of a table between rules: texts from the left, numbers from the right. */
-function tableLines(table: Pick<NumbersTable, 'columns' | 'rows'>): string[] {
+function tableLines(table: Pick<NumbersTable, 'columns' | 'rows'>, form: NumberForm): string[] {
   const titles = table.columns.map((column) => column.title);
-  const rows = table.rows.map((row) => row.map((value, i) => cellText(table, value, i)));
+  const rows = table.rows.map((row) => row.map((value, i) => cellText(table, value, i, form)));
   const all = [titles, ...rows];
   const [head = '', ...lines] = inColumns(all, { isRight: (column) => table.columns[column]?.decimals !== undefined });
   const rule = columnWidths(all)
@@ -48,13 +53,14 @@ function tableLines(table: Pick<NumbersTable, 'columns' | 'rows'>): string[] {
 }
 
 /** One of several tables for a terminal, under its title where it has one. */
-export const tableText = ({ title, ...table }: Omit<FurtherNumbers, 'key'>): string =>
-  [...(title === '' ? [] : [title]), ...tableLines(table)].join('\n');
+export const tableText = ({ title, ...table }: Omit<FurtherNumbers, 'key'>, words: Words = plainWords): string =>
+  [...(title === '' ? [] : [title]), ...tableLines(table, cellForm(words))].join('\n');
 
 /** The table behind the marks for a terminal, with those beside it. */
-export function numbersText(table: NumbersTable): string {
-  const further = (table.further ?? []).flatMap((own) => ['', own.title, ...tableLines(own)]);
-  return [...tableLines(table), ...sumLines(table), ...leftOutLines(table), ...further].join('\n');
+export function numbersText(table: NumbersTable, words: Words = plainWords): string {
+  const form = cellForm(words);
+  const further = (table.further ?? []).flatMap((own) => ['', own.title, ...tableLines(own, form)]);
+  return [...tableLines(table, form), ...sumLines(table, form), ...leftOutLines(table), ...further].join('\n');
 }
 
 /**

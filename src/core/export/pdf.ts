@@ -281,7 +281,7 @@ export async function pdfPages(plates: readonly Plate[], context: WriteContext):
   );
   const { title, description, author } = first;
   const info = { title, description, ...(author === undefined ? {} : { author }), trace: traceOf(first) };
-  return pdfDocument(sheets, { ...info, language: 'en', bookmarks: plates.length > 1 }, context);
+  return pdfDocument(sheets, { ...info, language: first.language ?? 'en', bookmarks: plates.length > 1 }, context);
 }
 
 /** PDF of one plate. */

@@ -134,9 +134,11 @@ export const writeSvg: Writer<string> = async (plate, context) => {
       : '';
   const origin = originRdf(plate);
   const links = plate.items.some((item) => item.type === 'markers' && (item.opacity ?? 1) < 1);
+  const { language } = plate;
+  const lang = language === undefined ? '' : ` lang="${escaped(language)}" xml:lang="${escaped(language)}"`;
   const linked = links ? ' xmlns:xlink="http://www.w3.org/1999/xlink"' : '';
   return `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg"${linked} version="1.1" width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
+<svg xmlns="http://www.w3.org/2000/svg"${linked} version="1.1"${lang} width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
 <title>${escaped(plate.title)}</title>
 <desc>${escaped(plate.description)}</desc>
 ${origin === undefined ? '' : `<metadata>${origin}</metadata>\n`}${style}${ground}${body.join('\n')}

@@ -153,6 +153,8 @@ export interface Plate {
   description: string;
   /** Author, if the settings name one. */
   author?: string;
+  /** The language of its words (BCP 47), if it is not English. */
+  language?: string;
   /** The figure file that it was made from: its name, and the SHA-256 of its text. */
   madeFrom?: { file: string; sha256: string };
   /** Colour of the ground, for formats that need one. */

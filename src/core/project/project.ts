@@ -20,6 +20,8 @@ export type FigureInput = Omit<FigureFile, 'hexis'> & { hexis?: 'figure/1' };
 export interface ProjectOptions {
   /** A house style to use instead of the one that each figure names: a built-in name or a path. */
   style?: string | undefined;
+  /** The language of all words, as BCP 47 names it, in place of the one that figure, document or style name. */
+  language?: string | undefined;
   /** Whether the number, title and note are drawn with the image. With `beside` they are not, but the faces to set them in are loaded. */
   caption?: boolean | 'beside' | undefined;
   /** Settings shared by the figures of a document. They override the style, and each figure file overrides them. */

@@ -1,6 +1,7 @@
 import type { NumbersTable } from '../chart/plan.js';
 import type { WriteOptions } from '../project/acts/write.js';
 import type { Faces } from '../type/faces.js';
+import type { Words } from '../words/words.js';
 import type { BoundFigure } from './drawReport.js';
 import { fileSafe } from './fileSafe.js';
 import type { DocumentPage } from './openReport.js';
@@ -21,8 +22,10 @@ export interface BoundDocument {
   title: string | undefined;
   /** Who wrote it. */
   author: string | undefined;
-  /** Its language, as in `en`. */
+  /** Its language, as in `en` or `de-AT`. */
   language: string;
+  /** The words of its language. */
+  words: Words;
   /** Sides and margin of its pages. */
   page: DocumentPage;
   /** What stands before the count in the number of every figure. */

@@ -44,12 +44,15 @@ export interface BoundFigure {
   page: DocumentPage;
   /** Name of its style. */
   style: string;
+  /** The language of its words, as in `en`. */
+  language: string;
 }
 
 /** How a report has its figures drawn. */
-export const entryOptions = ({ style, shared }: Report, { label }: ReportEntry): ProjectOptions => ({
+export const entryOptions = ({ style, shared, language }: Report, { label }: ReportEntry): ProjectOptions => ({
   style,
   shared,
+  language,
   number: label,
   caption: 'beside',
 });
@@ -123,6 +126,7 @@ export async function boundFigure(
     findings,
     page: ofStyle,
     style: about.style,
+    language: drawing.settings.language,
   });
 }
 

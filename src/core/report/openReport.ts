@@ -1,11 +1,13 @@
 import { lastOf } from '../at.js';
 import type { HandFacts } from '../check/hand/facts.js';
+import { nearest } from '../problem/nearest.js';
 import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
 import type { Store } from '../project/read/store.js';
 import { lengthInPoints } from '../schema/length.js';
 import type { Layer } from '../style/layers.js';
+import { codeOf, languageCodes, languagesInWords } from '../words/languages.js';
 import { fileSafe } from './fileSafe.js';
 
 /** A figure or board of a report with its place in the document. */
@@ -43,8 +45,8 @@ export interface Report {
   title: string | undefined;
   /** Who wrote it. */
   author: string | undefined;
-  /** Its language, as in `en`. */
-  language: string;
+  /** Its language, as in `en`; none where it is that of its figures. */
+  language: string | undefined;
   /** The style of all figures: a built-in name or a path. */
   style: string | undefined;
   /** What it says of the page, in points; the rest is that of the style. */
@@ -109,6 +111,11 @@ export async function openReport(store: Store, path: string): Promise<Outcome<Re
   const { value, source } = found.reading;
   const { style } = value;
   const locate = (setting: string): Place => source.locate(pathOf(setting));
+  const { language } = value;
+  if (language !== undefined && codeOf(language) === undefined) {
+    const facts = { found: language, known: languagesInWords(), nearest: nearest(language, languageCodes) };
+    return fail([error('language-unknown', facts, locate('language'))]);
+  }
   if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);
   const lead = leadOf(value);
   const entries = entriesOf(value, lead, (file) => gatherer.join(path, file));
@@ -125,7 +132,7 @@ export async function openReport(store: Store, path: string): Promise<Outcome<Re
     id: fileSafe(value.id ?? idOf(path)),
     title: value.title,
     author: value.author,
-    language: value.language ?? 'en',
+    language: value.language,
     style: style === undefined || !/[./\\]/.test(style) ? style : gatherer.join(path, style),
     page,
     lead,

@@ -1,6 +1,5 @@
-import { lastOf } from '../at.js';
+import { entryAt, lastOf } from '../at.js';
 import { dayOf } from '../data/calendar.js';
-import { writingOf } from '../schema/languages.js';
 import type { NumberForm } from './numberFormat.js';
 
 /** Dates as days since 1 January 1970, in the calendar of Gregory and without time zones. */
@@ -67,20 +66,24 @@ export function datesBetween(low: number, high: number, { unit, count }: DateSte
 }
 
 /** How dates are written. */
-export type DateForm = Pick<NumberForm, 'language' | 'dates'>;
+export type DateForm = Pick<NumberForm, 'writing' | 'dates'>;
 
 /** A date in words: as much of it as tells the ticks of a step apart, with the year at the first tick and in January. */
 export function formatDate(days: number, { unit }: DateStep, withYear: boolean, form: DateForm = {}): string {
   if (isTime(unit)) return timeText(days, unit, withYear, form);
   const { year, month, date } = parts(days);
   if (unit === 'year') return String(year);
-  if (form.dates === 'iso') {
+  // Without the words of a language dates are numbers.
+  const { writing } = form;
+  if (form.dates === 'iso' || !writing) {
     const two = (part: number) => String(part).padStart(2, '0');
     return [String(year).padStart(4, '0'), two(month + 1), ...(unit === 'day' ? [two(date)] : [])].join('-');
   }
-  const { months, afterDay = '' } = writingOf(form.language);
-  const name = unit === 'month' ? months[month] : `${date}${afterDay} ${months[month]}`;
-  return withYear ? `${name} ${year}` : `${name}`;
+  const { months, day: dayForm, dayOfYear, monthOfYear } = writing;
+  const name = entryAt(months, month);
+  if (unit === 'month' && !withYear) return name;
+  const text = unit === 'month' ? monthOfYear : withYear ? dayOfYear : dayForm;
+  return text.replace('{day}', String(date)).replace('{month}', name).replace('{year}', String(year));
 }
 
 /** A tick within a day: its time, with the day before it at the first tick, and the day alone at midnight. */

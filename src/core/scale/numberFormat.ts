@@ -1,11 +1,21 @@
-import type { Language } from '../schema/languages.js';
+/** How a language writes dates and percentages. */
+export interface Writing {
+  /** Short names of the months, from January. */
+  months: readonly string[];
+  /** Forms of dates, with `{day}`, `{month}` and `{year}`. */
+  day: string;
+  dayOfYear: string;
+  monthOfYear: string;
+  /** Form of a percentage, with `{number}`. */
+  percent: string;
+}
 
 /** How numbers and dates are written; the words of a house style. */
 export interface NumberForm {
   decimalMark: '.' | ',';
   grouping: 'none' | 'space' | 'comma' | 'point';
-  /** Language of the names of months; left out: English. */
-  language?: Language;
+  /** How the language writes dates and percentages; left out: dates as numbers, percentages with the sign behind. */
+  writing?: Writing;
   /** Dates with the names of months, or as ISO 8601 has them; left out: in words. */
   dates?: 'words' | 'iso';
 }
@@ -44,6 +54,9 @@ const decimalsFor = (value: number, significant: number): number =>
           ),
       );
 
+/** The text of a number as a percentage. @param form as the language writes it; left out: the sign behind the number */
+export const percentText = (text: string, form = '{number}%'): string => form.replace('{number}', () => text);
+
 /** A number along an axis or at a mark; `decimals` are those of the number as it is written. */
 export function formatTick(value: number, fixed: number, form: NumberForm, format: TickFormat): string {
   const exact = Number((value / divisorOf(format)).toPrecision(14));
@@ -57,7 +70,7 @@ export function formatTick(value: number, fixed: number, form: NumberForm, forma
     format.prefix !== '' && short.startsWith('\u2212')
       ? `\u2212${format.prefix}${short.slice(1)}`
       : `${format.prefix}${short}`;
-  return `${signed}${format.as === 'percent' ? '%' : ''}${format.suffix}`;
+  return `${format.as === 'percent' ? percentText(signed, form.writing?.percent) : signed}${format.suffix}`;
 }
 
 /** U+202F, a narrow blank that does not break. */

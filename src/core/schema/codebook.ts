@@ -1,10 +1,23 @@
 import * as z from 'zod/mini';
-import { choice, code, color, either, listOf, named, number, object, optional, text, whole } from './fields.js';
+import {
+  choice,
+  code,
+  color,
+  either,
+  inLanguages,
+  listOf,
+  named,
+  number,
+  object,
+  optional,
+  text,
+  whole,
+} from './fields.js';
 import { thousandsMarks } from './thousandsMarks.js';
 
 const variable = object('One column of the table.', {
-  label: optional(text('Name in words, as figures show it.', 'Yield')),
-  unit: optional(text('Unit of measurement.', 'kg/m²')),
+  label: optional(inLanguages('Name in words, as figures show it.', 'Yield')),
+  unit: optional(inLanguages('Unit of measurement.', 'kg/m²')),
   measure: optional(
     choice(
       'What its values are: names, names in order, numbers, or dates.',
@@ -17,7 +30,7 @@ const variable = object('One column of the table.', {
       'The categories in their order: codes with their names, or a list where the codes are the names.',
       'codes with their names, such as { 1: Compost, 2: Mulch }, or a list such as [spring, autumn]',
       [
-        named('Codes with their names.', text('Name.', 'Compost'), '{ 1: Compost }', 20_000),
+        named('Codes with their names.', inLanguages('Name.', 'Compost'), '{ 1: Compost }', 20_000),
         listOf('Names.', code('A value.', 'spring'), '[spring]', 20_000),
       ],
       '{ 1: Bare soil, 2: Compost }',
@@ -48,7 +61,7 @@ const variable = object('One column of the table.', {
 /** A codebook: what the columns of a table mean. */
 export const codebookSchema = z.strictObject({
   hexis: choice('Kind and version of the file.', ['codebook/1'], 'codebook/1'),
-  cases: optional(text('What one row is, in the plural; used in counts and notes.', 'plots')),
+  cases: optional(inLanguages('What one row is, in the plural; used in counts and notes.', 'plots')),
   decimalMark: optional(choice('Decimal mark in the table.', ['.', ','], ',')),
   thousandsMark: optional(
     choice('Mark between groups of three digits in the table. Left out: found out, or asked for.', thousandsMarks, "'"),

@@ -256,6 +256,18 @@ export const either = <const T extends readonly [z.core.SomeType, ...z.core.Some
   example: string,
 ) => noted(z.union(options), { description, expects, example });
 
+/** Words, in one language or in several. */
+export const inLanguages = (description: string, example: string) =>
+  either(
+    description,
+    'a text, or a text for each language such as { en: Yield, de: Ertrag }',
+    [
+      text(description, example),
+      named('The same in several languages.', text('A text.', example), `{ en: ${example} }`),
+    ],
+    example,
+  );
+
 export const optional = z.optional;
 
 /** A setting to which the style that all others build on gives a value, so that every figure has one. */

@@ -1,22 +1,68 @@
 import { hexOf } from '../color/color.js';
 import { keysOf } from '../keys.js';
-import type { Problem } from '../problem/problem.js';
-import { writingOf } from '../schema/languages.js';
+import { error, type Problem } from '../problem/problem.js';
+import type { NumberForm } from '../scale/numberFormat.js';
 import { lengthInPoints } from '../schema/length.js';
 import { axisShape } from '../schema/look/axes.js';
 import { type AxisName, textRoles } from '../schema/look/names.js';
 import { type AxisLook, type Look, lookShape } from '../schema/look.js';
+import type { LetterCase } from '../type/letterCase.js';
+import { language as english } from '../words/en.js';
+import type { Language } from '../words/language.js';
 import { axisProblems } from './axisProblems.js';
 import { type AxesShow, axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';
 import { Reader } from './reader.js';
-import type { AxisSettings, Settings } from './settings.js';
+import type { AxisSettings, HeldLook, Settings } from './settings.js';
+import { wordingProblems } from './wordingProblems.js';
 
 export interface Resolved {
   settings: Settings;
   problems: Problem[];
   /** Which layer set a setting, such as `axes.y.step`. */
   origin(path: string): Origin | undefined;
+}
+
+/** Only some languages have titles with capitals throughout. */
+function wordForm(words: Settings['words'], language: Language): Settings['words'] {
+  if (language === english) return words;
+  const inLanguage = (letterCase: LetterCase) =>
+    letterCase === 'title' && !language.titleCase ? 'sentence' : letterCase;
+  return {
+    ...words,
+    case: inLanguage(words.case),
+    titleCase: inLanguage(words.titleCase),
+    language: language.code,
+  };
+}
+
+/** The word of a caption with the place of its number, and the word before a note, in the language. */
+function captionForm({ captionForm: form, wording }: Pick<HeldLook, 'captionForm' | 'wording'>, language: Language) {
+  const { figure, note } = { ...language.sentences, ...wording?.[language.code] };
+  return {
+    ...form,
+    number: form.number.replace('{figure}', () => String(figure)),
+    noteLead: form.noteLead.replace('{note}', () => String(note)),
+  };
+}
+
+/** Numbers and dates as the language writes them, where nothing else is said. */
+function numberForm(reader: Reader, said: HeldLook['numbers'], language: Language): NumberForm {
+  const { months, day, dayOfYear, monthOfYear, percent } = language;
+  const decimalMark = said.decimalMark ?? language.decimalMark;
+  const wanted = said.grouping === 'language' ? language.grouping : said.grouping;
+  const isSame = (wanted === 'comma' && decimalMark === ',') || (wanted === 'point' && decimalMark === '.');
+  if (isSame && said.grouping !== 'language') {
+    const path = 'numbers.grouping';
+    const expects = 'another mark than the decimal mark';
+    reader.report((place) => error('wrong-type', { path, found: wanted, expects, example: 'space' }, place), path);
+  }
+  return {
+    ...said,
+    decimalMark,
+    grouping: isSame ? 'space' : wanted,
+    writing: { months, day, dayOfYear, monthOfYear, percent },
+  };
 }
 
 /** Texts of other sizes in one proportion. */
@@ -85,9 +131,10 @@ export function joinedLook(layers: readonly Layer[]): Look {
  * Joins the layers, the narrower over the wider, and makes every setting explicit.
  *
  * @param layers from the bottom up; the first must be a complete style, the last is the figure file
+ * @param language of its words; left out: English
  * @param shows what each axis shows, which decides whether `axes.value` or `axes.category` speaks of it
  */
-export function resolve(layers: readonly Layer[], shows: AxesShow): Resolved {
+export function resolve(layers: readonly Layer[], shows: AxesShow, language: Language = english): Resolved {
   const look = joinedLook(layers);
   const origin = (path: string) => originOf(layers, path, shows);
   const em = lengthInPoints(look.text?.size ?? '');
@@ -96,18 +143,23 @@ export function resolve(layers: readonly Layer[], shows: AxesShow): Resolved {
     keysOf(lookShape).flatMap((key) =>
       look[key] === undefined ? [] : [[key, reader.read(lookShape[key], look[key], key)]],
     ),
-  ) as unknown as Omit<Settings, 'axes' | 'width' | 'height' | 'grown' | 'paper'>;
+  ) as unknown as Omit<Settings, 'axes' | 'width' | 'height' | 'grown' | 'paper' | 'numbers'> &
+    Pick<HeldLook, 'numbers'>;
   const page = pageSize(reader, held.size, layers.at(-1)?.look ?? {});
   const { placed: placedWidth, textAt } = held.size;
   const placed = placedWidth === undefined ? 1 : placedWidth / page.width;
   // Text that is to have its size in the document is drawn larger by what the document shrinks the figure.
   const grown = textAt === 'placed' && placed > 0 ? 1 / placed : 1;
-  const { numbers } = held;
+  const { numbers, wording } = held;
+  if (wording) wordingProblems(wording, (problem, path) => reader.report(problem, path));
   const settings: Settings = {
     ...held,
     ...page,
     text: grownText(held.text, grown),
-    numbers: { ...numbers, decimalMark: look.numbers?.decimalMark ?? writingOf(numbers.language).decimalMark },
+    language: language === english ? held.language : language.code,
+    words: wordForm(held.words, language),
+    captionForm: captionForm(held, language),
+    numbers: numberForm(reader, numbers, language),
     placed,
     grown: grown !== 1,
     axes: {

@@ -5,10 +5,16 @@ import { openProject } from '../../core/project/project.js';
 import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
 import { handFigures, pageOf, sameIds } from '../../core/report/drawReport.js';
 import { openReport, type Report, type ReportEntry } from '../../core/report/openReport.js';
+import { languageOf } from '../../core/words/languages.js';
+import { Words } from '../../core/words/words.js';
 import { disk } from '../disk.js';
 import { Cache } from './cache.js';
 import { drawEntries } from './drawing.js';
 import type { HashedEntry, Input, Work } from './drawOne.js';
+
+/** A report in the language that a call asks for. */
+export const inLanguage = (report: Report, language: string | undefined): Report =>
+  language === undefined ? report : { ...report, language };
 
 /** How to draw the figures of a report. */
 export interface BindOptions {
@@ -18,6 +24,8 @@ export interface BindOptions {
   isFresh?: boolean | undefined;
   /** Whether to look for settings without effect as well, which takes longer. */
   isDeep?: boolean | undefined;
+  /** The language of the document in place of that of the report. */
+  language?: string | undefined;
   /** Widths in points that replace those of the report, by the setting that names the figure. */
   widths?: ReadonlyMap<string, number> | undefined;
   /** Whether to overwrite captions and alternative texts that the author has rewritten. */
@@ -71,11 +79,11 @@ function fontsOf(drawn: readonly HashedEntry[]): BoundDocument['fontBytes'] {
 export async function drawReport(
   path: string,
   formats: Work['formats'],
-  { only, isFresh = false, isDeep = false, progress, widths }: BindOptions = {},
+  { only, isFresh = false, isDeep = false, language: asked, progress, widths }: BindOptions = {},
 ): Promise<Outcome<DrawnReport>> {
   const opened = await openReport(openProject(disk).store, path);
   if (!opened.ok) return opened;
-  const report = opened.value;
+  const report = inLanguage(opened.value, asked);
   const named = wanted(report, only);
   if (!named.ok) return named;
   const entries = named.value.map((entry): ReportEntry => {
@@ -83,7 +91,7 @@ export async function drawReport(
     return width === undefined ? entry : { ...entry, width: { value: `${width}pt`, setting: entry.setting } };
   });
   const cache = await Cache.of(report);
-  const work: Work = { formats, isDeep };
+  const work: Work = { formats, isDeep, language: report.language };
   const problems: Problem[] = [];
   const found = new Map<ReportEntry, HashedEntry>();
   const total = entries.length;
@@ -118,11 +126,13 @@ export async function drawReport(
   );
   if (!page.ok) return page;
   const figures = drawn.map(({ figure, pictures, numbers }): DocumentFigure => ({ ...figure, pictures, numbers }));
-  const { id, title, author, language, lead } = report;
+  const { id, title, author, lead } = report;
+  const language = report.language ?? drawn[0]?.figure.language ?? 'en';
+  const words = new Words(await languageOf(language));
   await cache.clear();
   return succeed({
     report,
-    document: { id, title, author, language, lead, page: page.value, figures, fontBytes: fontsOf(drawn) },
+    document: { id, title, author, language, words, lead, page: page.value, figures, fontBytes: fontsOf(drawn) },
     // A selection of figures is not checked across figures: numbers would be missing.
     hand: only ? [] : checkHand(handFigures(figures, await cache.changed()), report),
     inputs: Object.fromEntries(drawn.map(({ figure, inputs }) => [figure.id, inputs])),

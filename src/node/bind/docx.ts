@@ -11,6 +11,7 @@ import {
 import { markName } from '../../core/report/ownMarks.js';
 import type { Span } from '../../core/type/markup.js';
 import { loadMarkup, plainText } from '../../core/type/markup.js';
+import type { Words } from '../../core/words/words.js';
 
 type Docx = typeof import('docx');
 
@@ -39,14 +40,14 @@ function runs({ TextRun }: Docx, spans: readonly Span[], look?: WordsLook) {
 }
 
 /** The number of a caption: a word, and the number as a field (SEQ) that word processors keep up to date. */
-function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, next: number) {
+function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, { next, sequence }: Counts) {
   const { number, looks } = figure.caption;
   const form = { bold: looks.number.bold, italics: looks.number.italic };
   const count = figure.entry.number;
   const restart = count === next ? '' : ` \\r ${count}`;
   return [
     new TextRun({ text: number.before, ...form }),
-    new SimpleField(`SEQ Figure \\* ARABIC${restart}`, String(count)),
+    new SimpleField(`SEQ ${sequence} \\* ARABIC${restart}`, String(count)),
     ...(number.after === '' ? [] : [new TextRun({ text: number.after, ...form })]),
   ];
 }
@@ -59,13 +60,13 @@ function marked<T>(docx: Docx, name: string, number: number, content: readonly T
 
 const wordsOf = (spans: readonly Span[]): string => spans.map(({ text }) => text).join('');
 
-function captionOf(docx: Docx, figure: DocumentFigure, { next, mark }: Counts, keepNext: boolean) {
+function captionOf(docx: Docx, figure: DocumentFigure, counts: Counts, keepNext: boolean) {
   const { caption, id } = figure;
   const { TextRun, Paragraph } = docx;
   const title = marked(
     docx,
     markName('title', id, wordsOf(caption.title)),
-    mark,
+    counts.mark,
     runs(docx, caption.title, caption.looks.title),
   );
   const between =
@@ -74,9 +75,12 @@ function captionOf(docx: Docx, figure: DocumentFigure, { next, mark }: Counts, k
     style: styleIds.caption,
     keepNext,
     keepLines: true,
-    children: [...numberRuns(docx, figure, next), ...between, ...title],
+    children: [...numberRuns(docx, figure, counts), ...between, ...title],
   });
 }
+
+/** The name of the count of figures in a document: the word of its captions, without what a field cannot hold. */
+const sequenceOf = (words: Words): string => words.say('figure.word').replace(/[^\p{L}\p{N}]/gu, '_');
 
 /** Stands in for a picture until the parts are packed, so that no picture is compressed twice. */
 const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);
@@ -85,6 +89,8 @@ const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${fo
 interface Counts {
   next: number;
   mark: number;
+  /** What is counted, as word processors of the language call it. */
+  sequence: string;
 }
 
 /** The bookmarks of a figure: around its title, its note and its picture. */
@@ -154,10 +160,10 @@ const look = (
 const listPlace = 'The list of figures';
 
 /** The list of figures as a field (TOC), filled in already; page numbers come when a word processor updates it. */
-function listOfFigures(figures: readonly DocumentFigure[]): string {
+function listOfFigures(figures: readonly DocumentFigure[], sequence: string): string {
   const run = (content: string) => `<w:r>${content}</w:r>`;
   const char = (type: string, more = '') => run(`<w:fldChar w:fldCharType="${type}"${more}/>`);
-  const begin = `${char('begin', ' w:dirty="true"')}${run('<w:instrText xml:space="preserve"> TOC \\h \\z \\c "Figure" </w:instrText>')}${char('separate')}`;
+  const begin = `${char('begin', ' w:dirty="true"')}${run(`<w:instrText xml:space="preserve"> TOC \\h \\z \\c "${sequence}" </w:instrText>`)}${char('separate')}`;
   return figures
     .map((figure, i) => {
       const text = escaped(`${numberText(figure)} ${titleText(figure)}`);
@@ -191,7 +197,7 @@ function countField(_: string, before: string, form: string, instruction: string
 /**
  * Makes the bytes reproducible: the library writes the current time, and numbers pictures across all documents of a process.
  */
-function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Array {
+function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], sequence: string): Uint8Array {
   const parts: Record<string, Uint8Array> = unzipSync(bytes);
   const edit = (name: string, change: (text: string) => string) => {
     const part = parts[name];
@@ -206,7 +212,7 @@ function settled(bytes: Uint8Array, figures: readonly DocumentFigure[]): Uint8Ar
         if (start.startsWith('<wp')) count += 1;
         return `${start}${count}`;
       })
-      .replace(new RegExp(`<w:p>(?:(?!</w:p>).)*${listPlace}.*?</w:p>`), () => listOfFigures(figures));
+      .replace(new RegExp(`<w:p>(?:(?!</w:p>).)*${listPlace}.*?</w:p>`), () => listOfFigures(figures, sequence));
   });
   const pictures = new Map(
     figures.flatMap(({ id, pictures: own }) =>
@@ -237,7 +243,8 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
   const { title, author, page, figures, language } = document;
   const [first] = figures as [DocumentFigure];
   const { looks } = first.caption;
-  const counts: Counts = { next: 1, mark: 1 };
+  const sequence = sequenceOf(document.words);
+  const counts: Counts = { next: 1, mark: 1, sequence };
   const body = figures.flatMap((figure) => {
     const parts = figureParts(docx, figure, counts, spansOf);
     counts.next = figure.entry.number + 1;
@@ -285,5 +292,5 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
       },
     ],
   });
-  return settled(new Uint8Array(await Packer.toBuffer(file)), figures);
+  return settled(new Uint8Array(await Packer.toBuffer(file)), figures, sequence);
 }

@@ -12,6 +12,8 @@ export interface Work {
   formats: Readonly<Record<string, WriteOptions>>;
   /** Whether to run the rules that have to draw it again. */
   isDeep: boolean;
+  /** The language of the document, where the report or the call names one. */
+  language?: string | undefined;
 }
 
 /** A file that a figure is made of, with its SHA-256; without one if it was looked for and is missing. */

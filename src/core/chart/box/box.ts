@@ -1,4 +1,3 @@
-import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
@@ -49,17 +48,30 @@ function settingsProblems(input: BoxFrame): Problem[] {
   return problems;
 }
 
-function numbersOf({ codebook, settings, category, group }: BoxFrame, drawn: readonly DrawnBox[]): Drawn['numbers'] {
+/** The columns of the numbers of a box, by their keys and heads. */
+const fiveNumbers = [
+  ['least', 'head.least'],
+  ['whiskerLow', 'head.whisker'],
+  ['q1', 'head.q1'],
+  ['median', 'head.median'],
+  ['q3', 'head.q3'],
+  ['whiskerHigh', 'head.whisker'],
+  ['greatest', 'head.greatest'],
+  ['mean', 'head.mean'],
+] as const;
+
+function numbersOf(
+  { codebook, settings, category, group, words }: BoxFrame,
+  drawn: readonly DrawnBox[],
+): Drawn['numbers'] {
   const decimals = (codebook.variable(settings.value).decimals ?? 2) + 1;
-  const columns = ['Least', 'Whisker', 'Q1', 'Median', 'Q3', 'Whisker', 'Greatest', 'Mean'];
-  const keys = ['least', 'whiskerLow', 'q1', 'median', 'q3', 'whiskerHigh', 'greatest', 'mean'];
   return {
     columns: [
       { key: category.variable.name, title: category.variable.label },
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'n', title: 'n', decimals: 0 },
-      ...columns.map((title, i) => ({ key: entryAt(keys, i), title, decimals })),
-      { key: 'beyond', title: 'Beyond the whiskers' },
+      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      ...fiveNumbers.map(([key, head]) => ({ key, title: words.say(head), decimals })),
+      { key: 'beyond', title: words.say('head.beyond') },
     ],
     rows: drawn.map(({ mark: { box }, sample, beyond, ...entry }) => [
       entry.category.name,

@@ -1,7 +1,6 @@
 import { formatNumber } from '../../scale/numberFormat.js';
-import { lowered } from '../../type/letterCase.js';
-import type { NoteFact } from '../frame/noteFacts.js';
-import { inSentence } from '../frame/variableTitle.js';
+import type { NoteFact } from '../../words/noteFacts.js';
+import { inSentence, inUnits } from '../frame/variableTitle.js';
 import { weightFacts } from '../frame/weights.js';
 import type { BoxMark } from '../plan.js';
 import { type BoxFrame, whiskersOf } from './boxSettings.js';
@@ -29,17 +28,17 @@ interface Named {
 }
 
 /** The medians in words, where they are few. */
-export function boxAltText({ settings, codebook, numbers }: BoxFrame, drawn: readonly Named[]): string {
+export function boxAltText({ settings, codebook, numbers, words }: BoxFrame, drawn: readonly Named[]): string {
   const value = codebook.variable(settings.value);
-  const by = [settings.category, settings.group].flatMap((name) =>
-    name === undefined ? [] : [inSentence(codebook.variable(name))],
+  const named = [settings.category, settings.group].flatMap((name) =>
+    name === undefined ? [] : [inSentence(codebook.variable(name), words)],
   );
-  const what = `Box plot of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${by.join(' and ')}`;
-  if (drawn.length > 12) return `${what}: ${drawn.length} boxes.`;
+  const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
+  if (drawn.length > 12) return words.say('alt.boxes.many', { what, by, count: drawn.length });
   const decimals = (value.decimals ?? 1) + 1;
   const medians = drawn.map(({ mark, category, group }) => {
     const name = [category.name, group?.name].filter(Boolean).join(', ');
-    return `${name} ${formatNumber(mark.box.median, decimals, numbers)}`;
+    return words.say('alt.value', { name, value: formatNumber(mark.box.median, decimals, numbers) });
   });
-  return `${what}. Medians: ${medians.join('; ')}.`;
+  return words.say('alt.boxes', { what, by, values: medians.join('; ') });
 }

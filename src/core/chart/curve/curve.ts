@@ -231,16 +231,16 @@ function extremeOf({ xs, ys, of }: Sampled, sign: 1 | -1): number {
 }
 
 /** What each function comes to. */
-function numbersOf({ x }: CurveSettings, curves: readonly Sampled[]): Drawn['numbers'] {
+function numbersOf({ settings: { x }, words }: CurveFrame, curves: readonly Sampled[]): Drawn['numbers'] {
   const defined = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
   return {
     columns: [
-      { key: 'function', title: 'Function' },
-      { key: 'least', title: 'Least', decimals: 4 },
-      { key: 'greatest', title: 'Greatest', decimals: 4 },
-      { key: 'atStart', title: `At ${x.from}`, decimals: 4 },
-      { key: 'atEnd', title: `At ${x.to}`, decimals: 4 },
-      { key: 'breaks', title: 'Breaks', decimals: 0 },
+      { key: 'function', title: words.say('head.function') },
+      { key: 'least', title: words.say('head.least'), decimals: 4 },
+      { key: 'greatest', title: words.say('head.greatest'), decimals: 4 },
+      { key: 'atStart', title: words.say('head.at', { x: x.from }), decimals: 4 },
+      { key: 'atEnd', title: words.say('head.at', { x: x.to }), decimals: 4 },
+      { key: 'breaks', title: words.say('head.breaks'), decimals: 0 },
     ],
     rows: curves.map((own) => {
       const { text: name, ys } = own;
@@ -264,7 +264,7 @@ const markersOn = ({ of }: Sampled, { markers = [] }: CurveSettings['functions']
   });
 
 function draw(frame: CurveFrame): Outcome<Drawn> {
-  const { settings, locate } = frame;
+  const { settings, locate, words } = frame;
   const { curves, problems } = sampled(frame);
   if (hasErrors(problems)) return fail(problems);
   const several = curves.length > 1 || settings.functions.some(({ name }) => name !== undefined);
@@ -291,11 +291,15 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
       ...(atEnds ? { endLabels: endLabelsOf(curves) } : {}),
     },
     legend: several && !atEnds ? { title: '', entries } : 'none',
-    numbers: numbersOf(settings, curves),
-    cases: 'functions',
+    numbers: numbersOf(frame, curves),
+    cases: words.say('functions'),
     note: [],
     isComplete: true,
-    altText: `Curves of ${curves.map(({ name }) => name).join(', ')} for x from ${settings.x.from} to ${settings.x.to}.`,
+    altText: words.say('alt.curves', {
+      names: words.row(curves.map(({ name }) => name)),
+      from: settings.x.from,
+      to: settings.x.to,
+    }),
     problems: [...problems, ...(isEmpty ? [warning('setting-idle', facts, locate('chart.area'))] : [])],
   });
 }

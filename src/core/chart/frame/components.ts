@@ -7,9 +7,10 @@ import { error, fail, type Outcome, type Problem, succeed, warning } from '../..
 import { choice, columnName, counting, listOf, object, optional } from '../../schema/fields.js';
 import { type Components, componentsOf } from '../../statistics/components.js';
 import { picked } from '../../statistics/pick.js';
+import type { NoteFact } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 import type { ChartInput } from '../chartInput.js';
 import type { FurtherNumbers } from '../plan.js';
-import type { NoteFact } from './noteFacts.js';
 import { type WeightSettings, weightOf, weightsOf } from './weights.js';
 
 /** Columns that components may be found of, and most of them. */
@@ -186,7 +187,10 @@ export function completeComponents<S extends ComponentSettings & WeightSettings>
       ...input,
       settings: completed,
       table: withNumbers(table, scores),
-      codebook: withVariables(codebook, used.map(scoreVariable)),
+      codebook: withVariables(
+        codebook,
+        used.map((k) => scoreVariable(k, input.words)),
+      ),
     },
     [
       ...(flat > 0 ? [warning('components-flat', { path, count: flat }, locate(path))] : []),
@@ -230,9 +234,9 @@ function componentsIn(
 }
 
 /** The scores on a component as a variable. @param k from 0 */
-const scoreVariable = (k: number): Variable => ({
+const scoreVariable = (k: number, words: Words): Variable => ({
   name: nameOf(k),
-  label: `Component ${k + 1}`,
+  label: words.say('title.component', { number: k + 1 }),
   labelled: false,
   measure: 'numeric',
   categories: [],
@@ -242,14 +246,12 @@ const scoreVariable = (k: number): Variable => ({
 });
 
 /** The words after the title of an axis that shows a component: how much it explains. */
-export function componentTitle(
-  settings: object,
-  name: string | undefined,
-  form: (percent: number) => string,
-): string | undefined {
+export function componentTitle(settings: object, name: string | undefined, words: Words): string | undefined {
   const k = componentNamed(name);
   const found = componentsFor(settings);
-  return k === undefined || !found ? undefined : `Component ${k + 1} (${form(shareOf(found, k))}%)`;
+  return k === undefined || !found
+    ? undefined
+    : words.say('title.componentShare', { number: k + 1, percent: words.percent(shareOf(found, k), 1) });
 }
 
 /** What a reader has to know of components. */
@@ -269,46 +271,47 @@ export function componentFacts(settings: object): NoteFact[] {
 }
 
 /** Eigenvalues with their shares, and the loadings of the columns. */
-export function componentNumbers(settings: object): FurtherNumbers[] {
+export function componentNumbers(settings: object, words: Words): FurtherNumbers[] {
   const all = componentsFor(settings);
   if (!all) return [];
   const { found, of, rotate } = all;
   const turned = rotate !== 'none';
   const kept = found.variances.map((_, k) => k);
-  const keyed = (k: number) => ({ key: `component${k + 1}`, title: `Component ${k + 1}`, decimals: 3 });
+  const component = (k: number) => words.say('title.component', { number: k + 1 });
+  const keyed = (k: number) => ({ key: `component${k + 1}`, title: component(k), decimals: 3 });
   const { correlations } = found;
   return [
     {
       key: 'components',
-      title: turned ? 'Components, before and after rotation' : 'Components',
+      title: words.say(turned ? 'head.componentsTurned' : 'head.components'),
       columns: [
-        { key: 'component', title: 'Component' },
-        { key: 'eigenvalue', title: 'Eigenvalue', decimals: 3 },
+        { key: 'component', title: words.say('head.component') },
+        { key: 'eigenvalue', title: words.say('head.eigenvalue'), decimals: 3 },
         { key: 'share', title: '%', decimals: 1 },
-        { key: 'cumulative', title: 'Cumulative %', decimals: 1 },
+        { key: 'cumulative', title: words.say('head.cumulative'), decimals: 1 },
         ...(turned
           ? [
-              { key: 'rotated', title: 'Rotated', decimals: 3 },
+              { key: 'rotated', title: words.say('head.rotated'), decimals: 3 },
               { key: 'rotatedShare', title: '%', decimals: 1 },
-              { key: 'rotatedCumulative', title: 'Cumulative %', decimals: 1 },
+              { key: 'rotatedCumulative', title: words.say('head.cumulative'), decimals: 1 },
             ]
           : []),
       ],
-      rows: shareRows(found, turned),
+      rows: shareRows(found, turned, component),
     },
     {
       key: 'loadings',
-      title: turned ? `Loadings after ${rotate} rotation` : 'Loadings',
-      columns: [{ key: 'variable', title: 'Variable' }, ...kept.map(keyed)],
+      title: turned ? words.say('head.loadingsTurned', { rotation: rotate }) : words.say('head.loadings'),
+      columns: [{ key: 'variable', title: words.say('head.variable') }, ...kept.map(keyed)],
       rows: of.map(({ label, name }, j) => [label || name, ...kept.map((k) => entryAt(found.loadings, k)[j])]),
     },
     ...(correlations
       ? [
           {
             key: 'componentCorrelations',
-            title: 'Correlations of the components',
-            columns: [{ key: 'component', title: 'Component' }, ...kept.map(keyed)],
-            rows: kept.map((k) => [`Component ${k + 1}`, ...entryAt(correlations, k)]),
+            title: words.say('head.componentCorrelations'),
+            columns: [{ key: 'component', title: words.say('head.component') }, ...kept.map(keyed)],
+            rows: kept.map((k) => [component(k), ...entryAt(correlations, k)]),
           },
         ]
       : []),
@@ -316,7 +319,11 @@ export function componentNumbers(settings: object): FurtherNumbers[] {
 }
 
 /** How much each component explains, before and after rotation. */
-function shareRows({ eigenvalues, variances, total }: Components, turned: boolean): (string | number | undefined)[][] {
+function shareRows(
+  { eigenvalues, variances, total }: Components,
+  turned: boolean,
+  component: (k: number) => string,
+): (string | number | undefined)[][] {
   const all = eigenvalues.reduce((a, b) => a + b, 0);
   let [sum, rotatedSum] = [0, 0];
   return eigenvalues.map((value, k) => {
@@ -326,7 +333,7 @@ function shareRows({ eigenvalues, variances, total }: Components, turned: boolea
     const ownShare = variance === undefined ? undefined : (100 * variance) / total;
     rotatedSum += ownShare ?? 0;
     return [
-      `Component ${k + 1}`,
+      component(k),
       value,
       share,
       Math.min(100, sum),

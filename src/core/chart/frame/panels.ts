@@ -1,6 +1,7 @@
 import { type Categories, categoriesOf, occurring } from '../../data/categories.js';
 import { error, type Problem } from '../../problem/problem.js';
 import type { PanelSettings } from '../../schema/panels.js';
+import type { Words } from '../../words/words.js';
 import type { PanelGrid } from '../plan.js';
 import type { Ground } from './frame.js';
 import { letterOf } from './letters.js';
@@ -92,9 +93,10 @@ export function gridOf(
 export function panelsAltText(
   variables: readonly Categories[],
   panels: readonly { cell: PanelCell; altText: string }[],
+  words: Words,
 ): string {
-  const by = variables.map(({ variable }) => inSentence(variable)).join(' and ');
-  const all = panels.map(({ cell, altText }) => `${nameOf(cell)}: ${altText}`);
+  const by = words.list(variables.map(({ variable }) => inSentence(variable, words)));
+  const all = panels.map(({ cell, altText }) => words.say('alt.part', { name: nameOf(cell), words: altText }));
   const shown = all.length > 4 ? all.slice(0, 1) : all;
-  return [`${all.length} panels by ${by}.`, ...shown].join(' ');
+  return [words.say('alt.panels', { count: all.length, by }), ...shown].join(' ');
 }

@@ -1,7 +1,7 @@
 import { choice, listOf, number, object, optional, text } from '../../schema/fields.js';
+import type { NoteFact } from '../../words/noteFacts.js';
 import type { LineLook, LineMark } from '../plan.js';
 import { lineLook, lineLookShape } from './lineLook.js';
-import type { NoteFact } from './noteFacts.js';
 
 /** The words of a line in the figure. */
 export const referenceNameShape = {

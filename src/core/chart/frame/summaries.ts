@@ -1,11 +1,15 @@
+import type { Variable } from '../../data/codebook.js';
 import { keysOf } from '../../keys.js';
 import { type Interval, meanInterval, shareInterval } from '../../statistics/interval.js';
 import { median } from '../../statistics/median.js';
 import type { Weights } from '../../statistics/sample.js';
 import type { Summary } from '../../statistics/summary.js';
 import { oneOrMore } from '../../tuple.js';
+import type { Words } from '../../words/words.js';
+import type { AxisTitle } from '../plan.js';
 import type { LabelDecimals } from './labelDecimals.js';
 import { defaultLevel } from './levels.js';
+import { variableTitle } from './variableTitle.js';
 
 /** What a share is taken of: what its cases count for, and how many would carry as much if all counted alike. */
 export interface Whole {
@@ -26,6 +30,12 @@ export type ErrorName = 'ci' | 'se' | 'sd';
 /** The interval about a summary; undefined where the cases do not give one. */
 type IntervalOf = (cases: PlaceCases, level: number) => Interval | undefined;
 
+/** Titles that name a summary. */
+type SummaryTitle = 'title.mean' | 'title.median' | 'title.total' | 'title.number' | 'title.share';
+
+/** Heads of columns that hold one. */
+type SummaryHead = 'head.mean' | 'head.median' | 'head.sum' | 'head.count' | 'head.percent' | 'value';
+
 /** The statistics that charts can show for the cases at each place. To add one, write an object here and add it to the list. */
 export interface SummaryType {
   /** What it asks for: the values of a variable, or how many cases there are. */
@@ -43,14 +53,14 @@ export interface SummaryType {
   addsUp: boolean;
   /** Its intervals by what error bars may show. */
   intervals?: Partial<Record<ErrorName, IntervalOf>>;
-  /** What stands before the label of its variable in the title of an axis, or before "of" and the cases. */
-  lead?: string;
+  /** The title of an axis that shows it: of a variable, or of cases. */
+  title?: SummaryTitle;
   unit?: string;
   /** What its axis can hold: what the variable can, shares, or whole numbers of cases from 0 on. */
   holds: 'values' | 'shares' | 'counts' | 'sums';
   labels: LabelDecimals;
   /** Its column in a table of numbers: key, title, and the decimals to add to those of the variable, if there is one. */
-  column: { key: string; title: string; decimals: number };
+  column: { key: string; head: SummaryHead; decimals: number };
   /** Whether mean, SD and SE stand beside it. */
   spread?: true;
 }
@@ -70,10 +80,10 @@ const mean = {
   measures: ['numeric'],
   addsUp: false,
   intervals: meanErrors,
-  lead: 'Mean',
+  title: 'title.mean',
   holds: 'values',
   labels: 'mean',
-  column: { key: 'mean', title: 'Mean', decimals: 2 },
+  column: { key: 'mean', head: 'head.mean', decimals: 2 },
   spread: true,
 } satisfies SummaryType;
 
@@ -86,10 +96,10 @@ const middle = {
   keepsRows: true,
   measures: ['numeric', 'ordinal'],
   addsUp: false,
-  lead: 'Median',
+  title: 'title.median',
   holds: 'values',
   labels: 'median',
-  column: { key: 'median', title: 'Median', decimals: 2 },
+  column: { key: 'median', head: 'head.median', decimals: 2 },
   spread: true,
 } satisfies SummaryType;
 
@@ -98,10 +108,10 @@ const sum = {
   of: ({ summary }) => summary.sum,
   measures: ['numeric'],
   addsUp: true,
-  lead: 'Total',
+  title: 'title.total',
   holds: 'sums',
   labels: 'data',
-  column: { key: 'sum', title: 'Sum', decimals: 0 },
+  column: { key: 'sum', head: 'head.sum', decimals: 0 },
 } satisfies SummaryType;
 
 const count = {
@@ -109,10 +119,10 @@ const count = {
   of: ({ summary }) => summary.size,
   measures: [],
   addsUp: true,
-  lead: 'Number',
+  title: 'title.number',
   holds: 'counts',
   labels: 'counts',
-  column: { key: 'count', title: 'Count', decimals: 0 },
+  column: { key: 'count', head: 'head.count', decimals: 0 },
 } satisfies SummaryType;
 
 const percent = {
@@ -129,11 +139,11 @@ const percent = {
       return share && { low: 100 * share.low, high: 100 * share.high };
     },
   },
-  lead: 'Share',
+  title: 'title.share',
   unit: '%',
   holds: 'shares',
   labels: 'shares',
-  column: { key: 'percent', title: 'Percent', decimals: 1 },
+  column: { key: 'percent', head: 'head.percent', decimals: 1 },
 } satisfies SummaryType;
 
 const given = {
@@ -144,7 +154,7 @@ const given = {
   addsUp: true,
   holds: 'values',
   labels: 'data',
-  column: { key: 'value', title: 'Value', decimals: 0 },
+  column: { key: 'value', head: 'value', decimals: 0 },
 } satisfies SummaryType;
 
 /** All summaries. */
@@ -161,6 +171,18 @@ type WholeName = {
 export type PlaceSummaryName = Exclude<SummaryName, WholeName>;
 
 export const summaryType = (name: SummaryName): SummaryType => summaries[name];
+/** The title of an axis of a summary of a variable. */
+export function titleOfSummary(name: SummaryName, variable: Variable, path: string, words: Words): AxisTitle {
+  const { title } = summaryType(name);
+  const plain = variableTitle(variable, path);
+  if (title === undefined || title === 'title.number' || title === 'title.share') return plain;
+  return { ...plain, label: words.say(title, { label: plain }), summary: { name, of: plain.label } };
+}
+
+/** The title of an axis of numbers or shares of cases. */
+export const titleOfCases = (name: SummaryName, cases: string, words: Words): string =>
+  words.say(summaryType(name).title === 'title.share' ? 'title.share' : 'title.number', { cases });
+
 export const summaryNames = oneOrMore(keysOf(summaries));
 const isOfPlace = (name: SummaryName): name is PlaceSummaryName => !summaryType(name).ofWhole;
 export const placeSummaryNames = oneOrMore(summaryNames.filter(isOfPlace));

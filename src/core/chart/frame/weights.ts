@@ -6,9 +6,9 @@ import { isBelowTwo } from '../../statistics/interval.js';
 import { picked } from '../../statistics/pick.js';
 import type { Weights } from '../../statistics/sample.js';
 import type { Summary, WeightKind } from '../../statistics/summary.js';
+import type { NoteFact } from '../../words/noteFacts.js';
 import type { ChartInput } from '../chartInput.js';
 import type { MeasuredColumn } from './measuredColumn.js';
-import type { NoteFact } from './noteFacts.js';
 import { type SummaryName, summaryNames, summaryType } from './summaries.js';
 
 /** The two ways in which a row may count for more or less than one case: named apart, for they are not the same. */

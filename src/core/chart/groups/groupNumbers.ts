@@ -1,6 +1,6 @@
+import type { Words } from '../../words/words.js';
 import type { Cells } from '../frame/cells.js';
 import { defaultLevel } from '../frame/levels.js';
-import { levelText } from '../frame/noteFacts.js';
 import { summaryType } from '../frame/summaries.js';
 import type { Drawn } from '../kind.js';
 import type { GroupMark, NumbersColumn, NumbersSum } from '../plan.js';
@@ -12,55 +12,61 @@ interface Entry extends NumbersColumn {
 }
 
 function intervalTitle(input: GroupFrame): string {
-  const bars = input.settings.error;
-  if (bars?.shows === 'ci') return `${levelText(bars.level ?? defaultLevel)} CI`;
-  return bars?.shows === 'se' ? 'M ± SE' : 'M ± SD';
+  const { words, settings } = input;
+  const bars = settings.error;
+  if (bars?.shows === 'ci') return words.say('head.ci', { level: words.level(bars.level ?? defaultLevel) });
+  return words.say(bars?.shows === 'se' ? 'head.meanSe' : 'head.meanSd');
 }
 
 /** Mean, SD and SE of each cell. */
-const spreadColumns = (decimals: number): Entry[] => [
-  { key: 'mean', title: 'Mean', decimals, of: (_, cell) => cell.summary.mean },
-  { key: 'sd', title: 'SD', decimals, of: (_, cell) => cell.summary.sd },
-  { key: 'se', title: 'SE', decimals: decimals + 1, of: (_, cell) => cell.summary.se },
+const spreadColumns = (decimals: number, words: Words): Entry[] => [
+  { key: 'mean', title: words.say('head.mean'), decimals, of: (_, cell) => cell.summary.mean },
+  { key: 'sd', title: words.say('head.sd'), decimals, of: (_, cell) => cell.summary.sd },
+  { key: 'se', title: words.say('head.se'), decimals: decimals + 1, of: (_, cell) => cell.summary.se },
 ];
 
 /** @param data decimals of the variable, 0 where there is none */
 function measuredColumns(input: GroupFrame, data: number): Entry[] {
-  const { settings } = input;
+  const { settings, words } = input;
   const { holds, column, spread } = summaryType(input.summary);
   if (holds === 'counts') {
     // The number of cases stands there already.
     return settings.weight === undefined
       ? []
-      : [{ key: 'weighted', title: 'Weighted n', decimals: 1, of: (mark) => mark.value }];
+      : [{ key: 'weighted', title: words.say('head.weightedN'), decimals: 1, of: (mark) => mark.value }];
   }
   const decimals = data + column.decimals;
-  const entry: Entry = { ...column, decimals, of: (mark) => mark.value };
-  const others = spread ? spreadColumns(decimals) : [];
+  const entry: Entry = { key: column.key, title: words.say(column.head), decimals, of: (mark) => mark.value };
+  const others = spread ? spreadColumns(decimals, words) : [];
   const columns = others.some(({ key }) => key === entry.key) ? others : [entry, ...others];
   const isGiven = (settings.low ?? settings.high) !== undefined;
   if (!isGiven && !settings.error) return columns;
-  const title = isGiven ? 'Interval' : intervalTitle(input);
+  const what = isGiven ? words.say('head.interval') : intervalTitle(input);
   return [
     ...columns,
-    { key: 'low', title: `${title}, low`, decimals, of: (mark) => mark.interval?.low },
-    { key: 'high', title: `${title}, high`, decimals, of: (mark) => mark.interval?.high },
+    { key: 'low', title: words.say('head.lowOf', { what }), decimals, of: (mark) => mark.interval?.low },
+    { key: 'high', title: words.say('head.highOf', { what }), decimals, of: (mark) => mark.interval?.high },
   ];
 }
 
 /** What part of its category each bar is. */
-function shareColumn({ settings }: GroupFrame, { series }: GroupMarks): Entry[] {
+function shareColumn({ settings, words }: GroupFrame, { series }: GroupMarks): Entry[] {
   if (settings.arrange !== 'shares') return [];
   const all = series.flatMap(({ marks }) => marks);
   const total = (category: number) => all.reduce((sum, mark) => sum + (mark.category === category ? mark.value : 0), 0);
   return [
-    { key: 'share', title: 'Share (%)', decimals: 1, of: (mark) => (100 * mark.value) / (total(mark.category) || 1) },
+    {
+      key: 'share',
+      title: words.say('head.share'),
+      decimals: 1,
+      of: (mark) => (100 * mark.value) / (total(mark.category) || 1),
+    },
   ];
 }
 
 /** The table behind the bars: each group's n and measures, in the order of the axis. */
 export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells): Drawn['numbers'] {
-  const { category, group, codebook, settings } = input;
+  const { category, group, codebook, settings, words } = input;
   const decimals = settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
   const name = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
     categories.categories.find(({ code }) => code === mark.cell[categories.variable.name])?.name;
@@ -69,7 +75,7 @@ export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells)
     ...(group
       ? [{ key: group.variable.name, title: group.variable.label, of: (mark: GroupMark) => name(group, mark) }]
       : []),
-    { key: 'n', title: 'n', decimals: 0, of: (mark) => mark.count },
+    { key: 'n', title: words.say('head.n'), decimals: 0, of: (mark) => mark.count },
     ...measuredColumns(input, decimals),
     ...shareColumn(input, marks),
   ];
@@ -89,7 +95,10 @@ export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells)
 }
 
 /** Sums of a cross table over the groups of each category, the categories of each group, and all: a check. */
-function crossSums({ group, category, summary }: GroupFrame, { series, categories, groups }: GroupMarks): NumbersSum[] {
+function crossSums(
+  { group, category, summary, words }: GroupFrame,
+  { series, categories, groups }: GroupMarks,
+): NumbersSum[] {
   const all = series.flatMap(({ marks }) => marks);
   const sum = (name: string, of: readonly GroupMark[]): NumbersSum => ({
     name,
@@ -101,6 +110,6 @@ function crossSums({ group, category, summary }: GroupFrame, { series, categorie
   return [
     ...categories.map(({ code, name }) => sum(name, within(category.variable.name, code))),
     ...groups.map(({ code, name }) => sum(name, within(group?.variable.name, code))),
-    sum('All', all),
+    sum(words.say('head.all'), all),
   ];
 }

@@ -1,10 +1,9 @@
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
-import { lowered } from '../../type/letterCase.js';
+import type { NoteFact } from '../../words/noteFacts.js';
 import { defaultLevel } from '../frame/levels.js';
-import type { NoteFact } from '../frame/noteFacts.js';
 import { referenceFacts } from '../frame/references.js';
-import { summaryType } from '../frame/summaries.js';
-import { inSentence, variableTitle } from '../frame/variableTitle.js';
+import { summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
+import { inSentence, inUnits } from '../frame/variableTitle.js';
 import { weightFacts } from '../frame/weights.js';
 import type { AxisTitle } from '../plan.js';
 import { type GroupMarks, wholeOf } from './groupMarks.js';
@@ -12,24 +11,27 @@ import type { GroupFrame } from './groupSettings.js';
 
 /** The title of the value axis: what is summarised, and how. */
 export function summaryTitle(input: GroupFrame): AxisTitle {
-  const { settings, codebook, group, category } = input;
-  const { asks, lead, unit, ofWhole } = summaryType(input.summary);
+  const { settings, codebook, group, category, words } = input;
+  const { cases } = codebook;
+  const { asks, unit, ofWhole } = summaryType(input.summary);
   if (settings.arrange === 'shares') {
-    const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
-    return { label: `Share of ${what}`, unit: '%', from: 'chart.arrange' };
+    const what = settings.value === undefined ? cases : words.lowered(codebook.variable(settings.value).label);
+    return { label: words.say('title.share', { cases: what }), unit: '%', from: 'chart.arrange' };
   }
   if (ofWhole && group) {
     const of = wholeOf(input);
-    const within = inSentence((of === 'group' ? group : category).variable);
-    const label = of === 'all' ? `${lead} of all ${codebook.cases}` : `${lead} of ${codebook.cases} within ${within}`;
+    const within = inSentence((of === 'group' ? group : category).variable, words);
+    const label =
+      of === 'all'
+        ? words.say('title.shareOfAll', { cases })
+        : words.say('title.shareWithin', { cases, group: within });
     return { label, ...(unit === undefined ? {} : { unit }), from: 'chart.of' };
   }
   if (asks === 'cases') {
-    const label = `${lead} of ${codebook.cases}`;
+    const label = titleOfCases(input.summary, cases, words);
     return { label, ...(unit === undefined ? {} : { unit }), from: 'chart.summary' };
   }
-  const variable = codebook.variable(settings.value as string);
-  return { ...(lead === undefined ? {} : { lead }), ...variableTitle(variable, 'chart.value') };
+  return titleOfSummary(input.summary, codebook.variable(settings.value as string), 'chart.value', words);
 }
 
 function errorFacts({ settings, summary }: GroupFrame): NoteFact[] {
@@ -49,23 +51,24 @@ export const groupFacts = (input: GroupFrame): NoteFact[] => [
   ...weightFacts(input.weight),
 ];
 
-const forms = { bar: 'Bar chart', interval: 'Chart of intervals' } as const;
+const forms = { bar: 'alt.bars', interval: 'alt.intervals' } as const;
 
 /** The chart in words: what is shown of what, and the values where they are few. */
 export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
-  const { lead, label, unit } = summaryTitle(input);
-  const value = lead === undefined ? label : `${lead} ${lowered(label)}`;
-  const by = [input.category, input.group].flatMap((c) => (c ? [inSentence(c.variable)] : []));
-  const what = `${forms[input.mark]} of ${lowered(value)}${unit === undefined ? '' : ` in ${unit}`} by ${by.join(' and ')}`;
+  const { words } = input;
+  const { label, unit } = summaryTitle(input);
+  const by = words.list([input.category, input.group].flatMap((c) => (c ? [inSentence(c.variable, words)] : [])));
+  const what = inUnits(label, unit, words);
+  const form = forms[input.mark];
   const bars = marks.series.flatMap((series) => series.marks.map((mark) => ({ mark, series })));
-  if (bars.length > 12) return `${what}: ${bars.length} values.`;
+  if (bars.length > 12) return words.say(`${form}.many`, { what, by, count: bars.length });
   const isShares = input.settings.arrange === 'shares';
   const said = (mark: GroupMarks['series'][number]['marks'][number]) =>
     isShares && mark.share ? 100 * mark.share.part : mark.value;
   const decimals = Math.min(2, Math.max(...bars.map(({ mark }) => decimalsOf(Number(said(mark).toPrecision(3))))));
   const parts = bars.map(({ mark, series }) => {
     const name = [marks.categories[mark.category]?.name, series.category?.name].filter(Boolean).join(', ');
-    return `${name} ${formatNumber(said(mark), decimals, input.numbers)}`;
+    return words.say('alt.value', { name, value: formatNumber(said(mark), decimals, input.numbers) });
   });
-  return `${what}. ${parts.join('; ')}.`;
+  return words.say(form, { what, by, values: parts.join('; ') });
 }

@@ -4,7 +4,6 @@ import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { type Bin, countBins, isBinned } from '../../statistics/bins.js';
 import { picked } from '../../statistics/pick.js';
 import { Sample } from '../../statistics/sample.js';
-import { lowered } from '../../type/letterCase.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
 import { groupRole, valueRole } from '../frame/roles.js';
@@ -18,15 +17,15 @@ import { type HistogramSettings, histogramSchema, mostBins } from './histogramSe
 
 type HistogramFrame = Frame<HistogramSettings>;
 
-function heightTitle({ codebook, settings: { measure = 'count', value } }: HistogramFrame): AxisTitle {
+function heightTitle({ codebook, words, settings: { measure = 'count', value } }: HistogramFrame): AxisTitle {
   const { cases } = codebook;
-  if (measure === 'count') return { label: `Number of ${cases}`, from: 'chart.measure' };
-  if (measure === 'percent') return { label: `Share of ${cases}`, unit: '%', from: 'chart.measure' };
+  if (measure === 'count') return { label: words.say('title.number', { cases }), from: 'chart.measure' };
+  if (measure === 'percent') return { label: words.say('title.share', { cases }), unit: '%', from: 'chart.measure' };
   const { unit } = codebook.variable(value);
-  return { label: 'Density', ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
+  return { label: words.say('density'), ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
 }
 
-function numbersOf({ codebook, settings, sorted }: HistogramFrame, parts: readonly Part[]): Drawn['numbers'] {
+function numbersOf({ codebook, settings, sorted, words }: HistogramFrame, parts: readonly Part[]): Drawn['numbers'] {
   const group = sorted('group');
   const edges = parts.flatMap(({ bins }) => bins.flatMap(({ from, to }) => [from, to]));
   const decimals = edges.reduce((most, edge) => Math.max(most, Math.min(6, decimalsOf(edge))), 0);
@@ -41,13 +40,13 @@ function numbersOf({ codebook, settings, sorted }: HistogramFrame, parts: readon
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'from', title: `${codebook.variable(name).label}, from`, decimals },
-      { key: 'to', title: 'to', decimals },
+      { key: 'from', title: words.say('head.from', { label: codebook.variable(name) }), decimals },
+      { key: 'to', title: words.say('head.to'), decimals },
       settings.weight === undefined
-        ? { key: 'n', title: 'n', decimals: 0 }
-        : { key: 'weighted', title: 'Weighted n', decimals: 1 },
-      { key: 'percent', title: 'Percent', decimals: 1 },
-      { key: 'density', title: 'Density', decimals: 4 },
+        ? { key: 'n', title: words.say('head.n'), decimals: 0 }
+        : { key: 'weighted', title: words.say('head.weightedN'), decimals: 1 },
+      { key: 'percent', title: words.say('head.percent'), decimals: 1 },
+      { key: 'density', title: words.say('density'), decimals: 4 },
     ],
     rows: parts.flatMap(({ category, bins, sample }) =>
       bins.map((bin) => [...(group ? [category?.name] : []), ...row(bin, sample.size)]),
@@ -60,7 +59,16 @@ function altText(input: HistogramFrame, bins: readonly Bin[]): string {
   const write = (value: number) => formatNumber(value, decimalsOf(value), input.numbers);
   const { label } = input.codebook.variable(input.settings.value);
   const [first, last] = [entryAt(bins, 0), lastOf(bins)];
-  return `Histogram of ${lowered(label)} from ${write(first.from)} to ${write(last.to)} in ${bins.length} bins; the highest is from ${write(highest.from)} to ${write(highest.to)} with ${write(highest.count)} ${input.codebook.cases}.`;
+  return input.words.say('alt.histogram', {
+    what: { label },
+    from: write(first.from),
+    to: write(last.to),
+    count: bins.length,
+    low: write(highest.from),
+    high: write(highest.to),
+    most: write(highest.count),
+    cases: input.codebook.cases,
+  });
 }
 
 function curveProblems({ settings, locate }: HistogramFrame): Problem[] {

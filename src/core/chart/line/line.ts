@@ -1,13 +1,13 @@
 import { entryAt, lastOf } from '../../at.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
+import type { NoteFact } from '../../words/noteFacts.js';
 import type { Along } from '../frame/along.js';
 import { labelDecimals, once } from '../frame/labelDecimals.js';
 import { defaultLevel } from '../frame/levels.js';
-import type { NoteFact } from '../frame/noteFacts.js';
 import { namedLine, type Reference, referenceFacts, referenceLines } from '../frame/references.js';
 import { groupRole } from '../frame/roles.js';
-import { summaryType } from '../frame/summaries.js';
-import { possibleOf, variableTitle } from '../frame/variableTitle.js';
+import { summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
+import { possibleOf } from '../frame/variableTitle.js';
 import { idleWeights, unlikeWeights, weightFacts } from '../frame/weights.js';
 import { asLong } from '../frame/wide.js';
 import type { ChartKind, Drawn } from '../kind.js';
@@ -18,21 +18,21 @@ import { type LineFrame, type LineSettings, lineFrame, lineSchema } from './line
 import { lineAltText, lineNumbers } from './lineWords.js';
 
 function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
-  const { settings, codebook } = input;
+  const { settings, codebook, words } = input;
   const ends = runs.flatMap(({ places }) =>
     places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]),
   );
   ends.push(...(settings.references ?? []).map(({ at }) => at));
   const range = { least: ends.reduce((a, b) => Math.min(a, b)), greatest: ends.reduce((a, b) => Math.max(a, b)) };
-  const { asks, lead } = summaryType(summary);
+  const { asks } = summaryType(summary);
   if (asks === 'cases' || settings.value === undefined) {
-    const title = { label: `${lead} of ${codebook.cases}`, from: 'chart.summary' };
+    const title = { label: titleOfCases(summary, codebook.cases, words), from: 'chart.summary' };
     return { shows: 'value', title, ...range, least: Math.min(0, range.least), counts: true };
   }
   const variable = codebook.variable(settings.value);
   return {
     shows: 'value',
-    title: { ...(lead === undefined ? {} : { lead }), ...variableTitle(variable, 'chart.value') },
+    title: titleOfSummary(summary, variable, 'chart.value', words),
     ...range,
     ...possibleOf(variable),
   };

@@ -1,18 +1,18 @@
 import { dateInFull } from '../../scale/dateTicks.js';
-import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
-import { lowered } from '../../type/letterCase.js';
+import { decimalsOf, formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import type { Along } from '../frame/along.js';
 import { summaryType } from '../frame/summaries.js';
+import { inUnits } from '../frame/variableTitle.js';
 import type { Drawn } from '../kind.js';
 import type { AxisTitle } from '../plan.js';
 import type { Lines } from './lineRuns.js';
 import type { LineFrame, Run } from './lineSettings.js';
 
 /** A place along an axis in words. */
-export function placeWords({ axis }: Along, x: number): string {
+function placeWords({ axis }: Along, x: number, form: NumberForm): string {
   if (axis.shows === 'category') return axis.categories[x]?.name ?? '';
-  if (axis.form === 'date') return dateInFull(x);
-  return formatNumber(x, decimalsOf(x), { decimalMark: '.', grouping: 'none' });
+  if (axis.form === 'date') return dateInFull(x, { ...form, dates: 'words' });
+  return formatNumber(x, decimalsOf(x), { ...form, grouping: 'none' });
 }
 
 /** A place along an axis in full: the name of a category, a number, or a date by ISO 8601. */
@@ -30,7 +30,7 @@ function placeDecimals({ axis }: Along, runs: readonly Run[]): { decimals?: numb
 
 /** The table behind the lines: each place of each group with its n and measures. */
 export function lineNumbers(
-  { settings, codebook, along, group }: LineFrame,
+  { settings, codebook, along, group, words }: LineFrame,
   { runs, summary }: Lines,
 ): Drawn['numbers'] {
   const { asks, column, spread } = summaryType(summary);
@@ -39,20 +39,20 @@ export function lineNumbers(
   const fine = data + column.decimals;
   return {
     columns: [
-      ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || words.say('head.column') }] : []),
       { key: along.variable.name, title: along.variable.label, ...placeDecimals(along, runs) },
-      { key: 'n', title: 'n', decimals: 0 },
-      { ...column, decimals: fine },
+      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      { key: column.key, title: words.say(column.head), decimals: fine },
       ...(spread
         ? [
-            { key: 'sd', title: 'SD', decimals: fine },
-            { key: 'se', title: 'SE', decimals: fine + 1 },
+            { key: 'sd', title: words.say('head.sd'), decimals: fine },
+            { key: 'se', title: words.say('head.se'), decimals: fine + 1 },
           ]
         : []),
       ...(settings.error
         ? [
-            { key: 'low', title: 'Low', decimals: fine },
-            { key: 'high', title: 'High', decimals: fine },
+            { key: 'low', title: words.say('head.low'), decimals: fine },
+            { key: 'high', title: words.say('head.high'), decimals: fine },
           ]
         : []),
     ],
@@ -71,17 +71,16 @@ export function lineNumbers(
 
 /** The lines in words: where each begins and ends. */
 export function lineAltText(frame: LineFrame, runs: readonly Run[], title: AxisTitle): string {
-  const { along, numbers } = frame;
-  const value = title.lead === undefined ? title.label : `${title.lead} ${lowered(title.label)}`;
-  const unit = title.unit === undefined || title.unit === '' ? '' : ` in ${title.unit}`;
-  const what = `Line chart of ${lowered(value)}${unit} by ${lowered(along.variable.label)}`;
-  if (runs.length > 8) return `${what}, ${runs.length} lines.`;
+  const { along, numbers, words } = frame;
+  const [what, by] = [inUnits(title.label, title.unit, words), words.lowered(along.variable.label)];
+  if (runs.length > 8) return words.say('alt.lines.many', { what, by, count: runs.length });
   const write = (y: number) => formatNumber(y, Math.min(2, decimalsOf(Number(y.toPrecision(3)))), numbers);
   const parts = runs.map(({ category, places }) => {
     const [first, last] = [places[0], places.at(-1)];
     if (!first || !last) return '';
-    const name = category ? `${category.name} ` : '';
-    return `${name}from ${write(first.y)} at ${placeWords(along, first.x)} to ${write(last.y)} at ${placeWords(along, last.x)}`;
+    const place = ({ x }: { x: number }) => placeWords(along, x, numbers);
+    const ends = { first: write(first.y), start: place(first), last: write(last.y), end: place(last) };
+    return category ? words.say('alt.line.named', { name: category.name, ...ends }) : words.say('alt.line', ends);
   });
-  return `${what}: ${parts.join('; ')}.`;
+  return words.say('alt.lines', { what, by, values: parts.join('; ') });
 }

@@ -1,10 +1,8 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
-import { formatNumber } from '../../scale/numberFormat.js';
 import { choice, columnName, fraction, listOf, number, object, optional, share, text } from '../../schema/fields.js';
 import { exactTotal } from '../../statistics/exactSum.js';
-import { lowered } from '../../type/letterCase.js';
 import { noRows } from '../frame/cases.js';
 import { sortIntoCells } from '../frame/cells.js';
 import { type Frame, filled } from '../frame/frame.js';
@@ -93,14 +91,14 @@ function partsOf(frame: PieFrame): Part[] {
 
 const totalOf = (parts: readonly Part[]): number => exactTotal(parts.map(({ value }) => value));
 
-/** Default name of the gathered slices. */
-const defaultName = 'Other';
+/** The name of the gathered slices. */
+const otherName = ({ settings, words }: PieFrame): string => settings.gather?.name ?? words.say('other');
 
 /** Gathers the small slices into one. */
-function gathered(parts: readonly Part[], { gather }: PieSettings, small: readonly string[]): Part[] {
+function gathered(parts: readonly Part[], frame: PieFrame, small: readonly string[]): Part[] {
   const joined = parts.filter(({ category }) => small.includes(category.code));
   if (joined.length === 0) return [...parts];
-  const name = gather?.name ?? defaultName;
+  const name = otherName(frame);
   const sum = (key: 'value' | 'count') => joined.reduce((all, part) => all + part[key], 0);
   const other = {
     category: { code: name, name },
@@ -143,34 +141,34 @@ function seriesOf(
   });
 }
 
-function numbersOf({ codebook, settings }: PieFrame, parts: readonly Part[], total: number): Drawn['numbers'] {
+function numbersOf({ codebook, settings, words }: PieFrame, parts: readonly Part[], total: number): Drawn['numbers'] {
   const variable = codebook.variable(settings.category);
   const valued = settings.value === undefined ? [] : [codebook.variable(settings.value)];
   return {
     columns: [
       { key: settings.category, title: variable.label },
-      { key: 'n', title: 'n', decimals: 0 },
+      { key: 'n', title: words.say('head.n'), decimals: 0 },
       ...valued.map(({ label, decimals = 2 }) => ({ key: 'value', title: label, decimals })),
-      { key: 'percent', title: 'Percent', decimals: 1 },
-      { key: 'gathered', title: 'Gathered from' },
+      { key: 'percent', title: words.say('head.percent'), decimals: 1 },
+      { key: 'gathered', title: words.say('head.gathered') },
     ].filter(({ key }) => key !== 'gathered' || parts.some(({ of }) => of)),
     rows: parts.map(({ category, count, value, of }) => [
       category.name,
       count,
       ...valued.map(() => value),
       (100 * value) / total,
-      ...(parts.some((part) => part.of) ? [of?.join(', ')] : []),
+      ...(parts.some((part) => part.of) ? [of && words.row(of)] : []),
     ]),
   };
 }
 
-function altText({ codebook, settings, numbers }: PieFrame, parts: readonly Part[], total: number): string {
-  const what = settings.value === undefined ? codebook.cases : lowered(codebook.variable(settings.value).label);
-  const by = inSentence(codebook.variable(settings.category));
-  const shares = parts.map(
-    ({ category, value }) => `${category.name} ${formatNumber((100 * value) / total, 0, numbers)}%`,
+function altText({ codebook, settings, words }: PieFrame, parts: readonly Part[], total: number): string {
+  const what = settings.value === undefined ? codebook.cases : words.lowered(codebook.variable(settings.value).label);
+  const by = inSentence(codebook.variable(settings.category), words);
+  const shares = parts.map(({ category: { name }, value }) =>
+    words.say('alt.value', { name, value: words.percent((100 * value) / total, 0) }),
   );
-  return `Pie chart of ${what} by ${by}: ${shares.join(', ')}.`;
+  return words.say('alt.pie', { what, by, values: words.row(shares) });
 }
 
 function settingsProblems({ settings, locate }: PieFrame): Problem[] {
@@ -225,8 +223,8 @@ function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
   const wrong = sharesProblems(frame, found, total);
   if (wrong.length > 0) return fail(wrong);
   const ordered = order.flatMap((code) => found.filter((part) => part.category.code === code));
-  const parts = gathered(ordered, settings, small);
-  const name = settings.gather?.name ?? defaultName;
+  const parts = gathered(ordered, frame, small);
+  const name = otherName(frame);
   const others = small.length > 0 ? [{ code: name, name }] : [];
   const large = order.filter((code) => !small.includes(code));
   const shown = large.flatMap((code) => category.categories.filter((own) => own.code === code));

@@ -6,7 +6,6 @@ import { choice, columnName, flag, optional } from '../../schema/fields.js';
 import { jitter } from '../../statistics/jitter.js';
 import { picked } from '../../statistics/pick.js';
 import { Sample } from '../../statistics/sample.js';
-import { lowered } from '../../type/letterCase.js';
 import { beyondField } from '../frame/beyond.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
@@ -15,7 +14,7 @@ import { namesOf, namesProblems, namesShape } from '../frame/names.js';
 import { referenceFacts, referenceLines, referencesField } from '../frame/references.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
 import { singledIds } from '../frame/singled.js';
-import { inSentence, possibleOf, variableTitle } from '../frame/variableTitle.js';
+import { inSentence, inUnits, possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { repeatedRows, tooManyRepeated, weightFacts, weightShape, weightsOf } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 import { completeLong, wideShape } from '../frame/wide.js';
@@ -160,18 +159,21 @@ function marksOf(frame: PointsFrame, strip: Strip, { near, most }: Room): [Cloud
   return [cloud, { type: 'line', cell, as: 'center', ...ends }];
 }
 
-function numbersOf({ codebook, settings, category, group }: PointsFrame, strips: readonly Strip[]): Drawn['numbers'] {
+function numbersOf(
+  { codebook, settings, category, group, words }: PointsFrame,
+  strips: readonly Strip[],
+): Drawn['numbers'] {
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
     columns: [
-      { key: category.variable.name, title: category.variable.label || 'Column' },
-      ...(group ? [{ key: group.variable.name, title: group.variable.label || 'Column' }] : []),
-      { key: 'n', title: 'n', decimals: 0 },
-      { key: 'least', title: 'Least', decimals },
-      { key: 'median', title: 'Median', decimals: decimals + 1 },
-      { key: 'greatest', title: 'Greatest', decimals },
-      { key: 'mean', title: 'Mean', decimals: decimals + 2 },
-      { key: 'sd', title: 'SD', decimals: decimals + 2 },
+      { key: category.variable.name, title: category.variable.label || words.say('head.column') },
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || words.say('head.column') }] : []),
+      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      { key: 'least', title: words.say('head.least'), decimals },
+      { key: 'median', title: words.say('head.median'), decimals: decimals + 1 },
+      { key: 'greatest', title: words.say('head.greatest'), decimals },
+      { key: 'mean', title: words.say('head.mean'), decimals: decimals + 2 },
+      { key: 'sd', title: words.say('head.sd'), decimals: decimals + 2 },
     ],
     rows: strips.map(({ category: c, group: g, sample }) => [
       category.categories[c]?.name,
@@ -186,18 +188,22 @@ function numbersOf({ codebook, settings, category, group }: PointsFrame, strips:
   };
 }
 
-function altText({ codebook, settings, numbers, category, group }: PointsFrame, strips: readonly Strip[]): string {
+function altText(
+  { codebook, settings, numbers, category, group, words }: PointsFrame,
+  strips: readonly Strip[],
+): string {
   const value = codebook.variable(settings.value);
-  const what = `Points of ${lowered(value.label)}${value.unit === undefined ? '' : ` in ${value.unit}`} by ${[category, ...(group ? [group] : [])].map(({ variable }) => inSentence(variable)).join(' and ')}`;
-  if (strips.length > 12) return `${what}, ${strips.length} strips.`;
+  const named = [category, ...(group ? [group] : [])].map(({ variable }) => inSentence(variable, words));
+  const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
+  if (strips.length > 12) return words.say('alt.points.many', { what, by, count: strips.length });
   const decimals = (value.decimals ?? 1) + 1;
   const parts = strips.map((strip) => {
     const name = [category.categories[strip.category]?.name, group?.categories[strip.group]?.name]
       .filter(Boolean)
       .join(', ');
-    return `${name} ${formatNumber(strip.sample.quantile(0.5), decimals, numbers)}`;
+    return words.say('alt.value', { name, value: formatNumber(strip.sample.quantile(0.5), decimals, numbers) });
   });
-  return `${what}. Medians: ${parts.join('; ')}.`;
+  return words.say('alt.points', { what, by, values: parts.join('; ') });
 }
 
 function draw(frame: PointsFrame): Outcome<Drawn> {

@@ -3,8 +3,9 @@ import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import { choice, either, flag, level, listOf, object, optional, share, whole } from '../../schema/fields.js';
 import { fitLocal } from '../../statistics/localFit.js';
 import { type Fit, fitPolynomial, type Polynomial } from '../../statistics/polynomial.js';
+import type { NoteFact } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 import { defaultLevel } from '../frame/levels.js';
-import type { NoteFact } from '../frame/noteFacts.js';
 import type { BandMark, Cell, LineMark } from '../plan.js';
 
 /** Default share of the points used at each place of a local regression. */
@@ -114,10 +115,15 @@ export function equation({ coefficients }: Polynomial, form: NumberForm): string
 }
 
 /** What is written in the panel about a fit. */
-export function fitRemark({ rSquared, polynomial }: DrawnFit, fit: FitSettings, form: NumberForm): string | undefined {
+export function fitRemark(
+  { rSquared, polynomial }: DrawnFit,
+  fit: FitSettings,
+  form: NumberForm,
+  words: Words,
+): string | undefined {
   const parts = (fit.show ?? []).flatMap((part) => {
     if (part === 'r2')
-      return [rSquared === undefined ? '*R*^2^ undefined' : `*R*^2^ = ${formatNumber(rSquared, 2, form)}`];
+      return [`*R*^2^ ${rSquared === undefined ? words.say('r2.undefined') : `= ${formatNumber(rSquared, 2, form)}`}`];
     return polynomial ? [equation(polynomial, form)] : [];
   });
   return parts.length === 0 ? undefined : parts.join(', ');

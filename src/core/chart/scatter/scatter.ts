@@ -1,6 +1,5 @@
 import { numberAt } from '../../at.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
-import { formatNumber } from '../../scale/numberFormat.js';
 import { joined, picked } from '../../statistics/pick.js';
 import { pairOf } from '../../tuple.js';
 import type { ChartInput } from '../chartInput.js';
@@ -49,9 +48,7 @@ function pointsOf(frame: ScatterFrame): Points[] {
 /** An axis that holds some values. */
 function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike<number>[]): ValueAxis {
   const { variable } = filled(frame.measured(role), role);
-  const label = componentTitle(frame.settings, frame.settings[role], (percent) =>
-    formatNumber(percent, 1, frame.numbers),
-  );
+  const label = componentTitle(frame.settings, frame.settings[role], frame.words);
   let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   for (const numbers of values) {
     for (let i = 0; i < numbers.length; i += 1) {
@@ -140,13 +137,13 @@ function missingFits({ settings, locate }: ScatterFrame, points: readonly Points
 
 /** What is written in the panel about the fits. */
 function remarksOf(
-  { settings: { fit }, numbers }: ScatterFrame,
+  { settings: { fit }, numbers, words }: ScatterFrame,
   points: readonly Points[],
   common?: DrawnFit,
 ): Remark[] {
   if (!fit) return [];
   const of = (drawn: DrawnFit | undefined, series?: number): Remark[] => {
-    const text = drawn && fitRemark(drawn, fit, numbers);
+    const text = drawn && fitRemark(drawn, fit, numbers, words);
     if (text === undefined) return [];
     return [{ text, ...(series === undefined ? {} : { series }), from: 'chart.fit.show' }];
   };

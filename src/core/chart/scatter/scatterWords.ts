@@ -5,10 +5,10 @@ import { joined } from '../../statistics/pick.js';
 import { settled } from '../../statistics/settled.js';
 import { Summary } from '../../statistics/summary.js';
 import { pairOf } from '../../tuple.js';
-import { lowered } from '../../type/letterCase.js';
+import type { NoteFact } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 import { componentFacts, componentNumbers } from '../frame/components.js';
 import { defaultLevel } from '../frame/levels.js';
-import type { NoteFact } from '../frame/noteFacts.js';
 import type { Drawn } from '../kind.js';
 import type { NumbersColumn } from '../plan.js';
 import { type DrawnFit, fitFacts } from './fit.js';
@@ -38,7 +38,7 @@ const pairSummary = (xs: Float64Array, ys: Float64Array): PairSummary =>
   });
 
 /** The coefficients of fits above the straight line, with their standard errors. */
-function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {
+function fitColumns(degree: number | 'local' | undefined, words: Words): NumbersColumn[] {
   if (degree === undefined) return [];
   const rest: NumbersColumn[] = [{ key: 'rSquared', title: 'R²', decimals: 3 }];
   if (degree === 'local' || degree === 1) return rest;
@@ -47,7 +47,7 @@ function fitColumns(degree: number | 'local' | undefined): NumbersColumn[] {
     ...rest,
     ...names.flatMap((key) => [
       { key, title: key, decimals: 5 },
-      { key: `${key}Se`, title: 'SE', decimals: 5 },
+      { key: `${key}Se`, title: words.say('head.se'), decimals: 5 },
     ]),
   ];
 }
@@ -60,14 +60,14 @@ function fitCells(fit: DrawnFit | undefined, columns: readonly NumbersColumn[]):
 
 /** What stands behind the points: means, spread, correlation and line of each group. */
 export function scatterNumbers(
-  { codebook, settings, sorted }: ScatterFrame,
+  { codebook, settings, sorted, words }: ScatterFrame,
   points: readonly Points[],
   common: DrawnFit | undefined,
 ): Drawn['numbers'] {
   const group = sorted('group');
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [dx, dy] = [(x.decimals ?? 2) + 2, (y.decimals ?? 2) + 2];
-  const fits = fitColumns(settings.fit?.degree);
+  const fits = fitColumns(settings.fit?.degree, words);
   const row = (name: string | undefined, { xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'>) => {
     const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
     const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
@@ -79,23 +79,23 @@ export function scatterNumbers(
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'n', title: 'n', decimals: 0 },
-      { key: 'meanX', title: `Mean ${lowered(x.label)}`, decimals: dx },
-      { key: 'sdX', title: 'SD', decimals: dx },
-      { key: 'meanY', title: `Mean ${lowered(y.label)}`, decimals: dy },
-      { key: 'sdY', title: 'SD', decimals: dy },
+      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      { key: 'meanX', title: words.say('head.meanOf', { label: x }), decimals: dx },
+      { key: 'sdX', title: words.say('head.sd'), decimals: dx },
+      { key: 'meanY', title: words.say('head.meanOf', { label: y }), decimals: dy },
+      { key: 'sdY', title: words.say('head.sd'), decimals: dy },
       { key: 'r', title: 'r', decimals: 3 },
-      { key: 'slope', title: 'Slope', decimals: 4 },
-      { key: 'slopeSe', title: 'SE', decimals: 4 },
-      { key: 'intercept', title: 'Intercept', decimals: dy },
-      { key: 'interceptSe', title: 'SE', decimals: dy },
+      { key: 'slope', title: words.say('head.slope'), decimals: 4 },
+      { key: 'slopeSe', title: words.say('head.se'), decimals: 4 },
+      { key: 'intercept', title: words.say('head.intercept'), decimals: dy },
+      { key: 'interceptSe', title: words.say('head.se'), decimals: dy },
       ...fits,
     ],
     rows: [
       ...points.map((own) => row(own.category?.name, own)),
-      ...(common ? [row('All', { xs: join('xs'), ys: join('ys'), fit: common })] : []),
+      ...(common ? [row(words.say('head.all'), { xs: join('xs'), ys: join('ys'), fit: common })] : []),
     ],
-    ...(settings.components ? { further: componentNumbers(settings) } : {}),
+    ...(settings.components ? { further: componentNumbers(settings, words) } : {}),
   };
 }
 
@@ -117,7 +117,10 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
   ];
 }
 
-export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFrame, points: readonly Points[]): string {
+export function scatterAltText(
+  { codebook, settings, numbers, rows, words }: ScatterFrame,
+  points: readonly Points[],
+): string {
   const count = rows.length;
   const [x, y] = [codebook.variable(settings.x), codebook.variable(settings.y)];
   const [xs, ys] = pairOf<'xs' | 'ys', Float64Array>(['xs', 'ys'], (key) => {
@@ -130,8 +133,8 @@ export function scatterAltText({ codebook, settings, numbers, rows }: ScatterFra
     return all;
   });
   const r = pairSummary(xs, ys).line?.r;
-  const correlation = r === undefined ? '' : `; their correlation is ${formatNumber(r, 2, numbers)}`;
+  const correlation = r === undefined ? '' : words.say('alt.scatter.correlation', { r: formatNumber(r, 2, numbers) });
   const { color } = settings;
-  const colored = color === undefined ? '' : `; colour shows ${lowered(codebook.variable(color).label)}`;
-  return `Scatter plot of ${lowered(y.label)} against ${lowered(x.label)} of ${count} ${codebook.cases}${correlation}${colored}.`;
+  const colored = color === undefined ? '' : words.say('alt.scatter.color', { label: codebook.variable(color) });
+  return words.say('alt.scatter', { y, x, count, cases: codebook.cases, more: correlation + colored });
 }

@@ -18,7 +18,7 @@ import {
   slopeFrame,
   slopeSchema,
 } from './slopeSettings.js';
-import { changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
+import { type Change, changeOf, changes, slopeAltText, slopeLabels, slopeNumbers } from './slopeWords.js';
 
 /** Sorts the rows by item and time. Two rows for the same item and time, or an item in two groups, are problems. */
 function findItems(frame: SlopeFrame): { items: Item[]; problems: Problem[] } {
@@ -47,7 +47,11 @@ function findItems(frame: SlopeFrame): { items: Item[]; problems: Problem[] } {
 }
 
 /** The items in series: by group, or by rise and fall, of which those are shown that occur in any panel. */
-function partsOf({ settings, group }: SlopeFrame, items: readonly Item[], shown: readonly string[]): SlopePart[] {
+function partsOf(
+  { settings, group, words }: SlopeFrame,
+  items: readonly Item[],
+  shown: readonly Change[],
+): SlopePart[] {
   if (group) {
     return group.categories.map((category, g) => ({
       category,
@@ -56,15 +60,15 @@ function partsOf({ settings, group }: SlopeFrame, items: readonly Item[], shown:
     }));
   }
   if (!settings.change) return [{ items: [...items] }];
-  return shown.map((name) => ({
-    category: { code: name, name },
-    ...(name === 'No change' ? { quiet: true } : {}),
-    items: items.filter((entry) => changeOf(entry) === name),
+  return shown.map((change) => ({
+    category: { code: change, name: words.say(change) },
+    ...(change === 'noChange' ? { quiet: true } : {}),
+    items: items.filter((entry) => changeOf(entry) === change),
   }));
 }
 
 /** What happens to items in any panel, in order. */
-function shareChanges(frame: SlopeFrame): Outcome<string[]> {
+function shareChanges(frame: SlopeFrame): Outcome<Change[]> {
   const found = new Set(findItems(frame).items.map(changeOf));
   return succeed(changes.filter((name) => found.has(name)));
 }
@@ -121,7 +125,7 @@ function legendOf({ settings }: SlopeFrame, parts: readonly SlopePart[]): { lege
   return { legend: { title: '', entries } };
 }
 
-function draw(frame: SlopeFrame, shown: readonly string[]): Outcome<Drawn> {
+function draw(frame: SlopeFrame, shown: readonly Change[]): Outcome<Drawn> {
   const { settings, codebook, time, locate } = frame;
   const { items, problems } = findItems(frame);
   if (hasErrors(problems)) return fail(problems);
@@ -180,4 +184,4 @@ export const slope = {
   complete,
   share: (frame) => shareChanges(slopeFrame(frame)),
   draw: (frame, shown) => draw(slopeFrame(frame), shown),
-} satisfies ChartKind<SlopeSettings, SlopeLong, string[]>;
+} satisfies ChartKind<SlopeSettings, SlopeLong, Change[]>;

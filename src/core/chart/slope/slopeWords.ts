@@ -1,18 +1,19 @@
 import { formatNumber } from '../../scale/numberFormat.js';
-import { lowered } from '../../type/letterCase.js';
 import type { Drawn } from '../kind.js';
 import type { EndLabel, Series } from '../plan.js';
 import type { Item, SlopeFrame, SlopePart } from './slopeSettings.js';
 
 /** What may become of an item from the first time to the last. */
-export const changes = ['Rise', 'Fall', 'No change'] as const;
+export const changes = ['rise', 'fall', 'noChange'] as const;
 
-export function changeOf({ values }: Item): (typeof changes)[number] {
+export type Change = (typeof changes)[number];
+
+export function changeOf({ values }: Item): Change {
   const [first, last] = [
     values.find((value) => value !== undefined) ?? 0,
     values.findLast((value) => value !== undefined) ?? 0,
   ];
-  return last > first ? 'Rise' : last < first ? 'Fall' : 'No change';
+  return last > first ? 'rise' : last < first ? 'fall' : 'noChange';
 }
 
 /** Name and value at both ends; in the middle the lines speak for themselves. */
@@ -39,14 +40,17 @@ export function slopeLabels(input: SlopeFrame, parts: readonly SlopePart[], seri
 }
 
 /** The table behind the lines: each item at each time, and its change. */
-export function slopeNumbers({ codebook, settings, item, time }: SlopeFrame, items: readonly Item[]): Drawn['numbers'] {
+export function slopeNumbers(
+  { codebook, settings, item, time, words }: SlopeFrame,
+  items: readonly Item[],
+): Drawn['numbers'] {
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
     columns: [
       { key: item.variable.name, title: item.variable.label },
       ...time.categories.map(({ code: key, name }) => ({ key, title: name, decimals })),
-      { key: 'change', title: 'Change', decimals },
-      { key: 'changePercent', title: 'Change (%)', decimals: 1 },
+      { key: 'change', title: words.say('head.change'), decimals },
+      { key: 'changePercent', title: words.say('head.changePercent'), decimals: 1 },
     ],
     rows: items.map(({ category, values }) => {
       const [first, last] = [values[0], values.at(-1)];
@@ -62,17 +66,27 @@ export function slopeNumbers({ codebook, settings, item, time }: SlopeFrame, ite
 }
 
 /** What rises and falls, in words. */
-export function slopeAltText({ codebook, settings, numbers, time }: SlopeFrame, items: readonly Item[]): string {
+export function slopeAltText({ codebook, settings, numbers, time, words }: SlopeFrame, items: readonly Item[]): string {
   const times = time.categories;
   const value = codebook.variable(settings.value);
-  const [first, last] = [times[0]?.name, times.at(-1)?.name];
-  const count = (name: string) => items.filter((entry) => changeOf(entry) === name).length;
+  const [first = '', last = ''] = [times[0]?.name, times.at(-1)?.name];
+  const count = (name: Change) => items.filter((entry) => changeOf(entry) === name).length;
   const most = items.reduce((a, b) =>
     Math.abs((b.values.at(-1) ?? 0) - (b.values[0] ?? 0)) > Math.abs((a.values.at(-1) ?? 0) - (a.values[0] ?? 0))
       ? b
       : a,
   );
   const write = (y: number | undefined) =>
-    y === undefined ? 'nothing' : formatNumber(y, value.decimals ?? 1, numbers);
-  return `Slope chart of ${lowered(value.label)} from ${first} to ${last}: ${count('Rise')} of ${items.length} rise, ${count('Fall')} fall. ${most.category.name} changes most, from ${write(most.values[0])} to ${write(most.values.at(-1))}.`;
+    y === undefined ? words.say('alt.nothing') : formatNumber(y, value.decimals ?? 1, numbers);
+  return words.say('alt.slopes', {
+    what: { label: value.label },
+    first,
+    last,
+    rise: count('rise'),
+    fall: count('fall'),
+    count: items.length,
+    name: most.category.name,
+    before: write(most.values[0]),
+    after: write(most.values.at(-1)),
+  });
 }

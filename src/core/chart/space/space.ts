@@ -1,19 +1,19 @@
 import { entryAt } from '../../at.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
-import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import type { Transform } from '../../scale/transform.js';
 import { bestView, namedViews, type View } from '../../space/view.js';
 import { covarianceOf } from '../../statistics/covariance.js';
 import type { Triple } from '../../statistics/density3.js';
 import { picked } from '../../statistics/pick.js';
 import { tripleOf } from '../../tuple.js';
+import { noteSentence } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 import type { ChartInput } from '../chartInput.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { shadeKeys, sizeKeys, zeroSizes } from '../frame/cloudKeys.js';
 import { axesLacking, completeComponents, componentTitle } from '../frame/components.js';
 import { cellOf, filled } from '../frame/frame.js';
 import { namesProblems } from '../frame/names.js';
-import { viewWords } from '../frame/noteFacts.js';
 import { groupRole, idRole, type Role } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { weightsOf } from '../frame/weights.js';
@@ -66,8 +66,7 @@ function rangeOf(parts: readonly ArrayLike<number>[], start = 0, step = 1): [num
 
 /** What the axes must cover: the cases, and the surfaces and lines about them. */
 function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | StrutMark)[]): SpacePlan['axes'] {
-  const { settings, codebook, numbers } = frame;
-  const form = (percent: number) => formatNumber(percent, 1, numbers);
+  const { settings, codebook, words } = frame;
   const axis = (key: AxisKey): ValueAxis => {
     const at = axisKeys.indexOf(key);
     const variable = codebook.variable(settings[key]);
@@ -82,7 +81,7 @@ function axesOf(frame: SpaceFrame, cloud: Cloud, marks: readonly (SkinMark | Str
     );
     const ranges = [range, ...(isLog ? beyond.filter(([low]) => low > 0) : beyond)];
     const title = variableTitle(variable, `chart.${key}`);
-    const label = componentTitle(settings, settings[key], form);
+    const label = componentTitle(settings, settings[key], words);
     return {
       shows: 'value',
       title: label === undefined ? title : { label, from: 'chart.components' },
@@ -136,15 +135,13 @@ function depthOf({ depth }: SpaceSettings, { distance }: ShownView): SpacePlan['
 }
 
 /** A planned figure as it is seen from elsewhere: marks, axes and numbers stay as they are. */
-export function seenFrom(chart: PlannedChart, settings: SpaceSettings, view: View, form: NumberForm): PlannedChart {
-  const [before] = chart.plans.flatMap(({ space }) => space?.view ?? []);
-  const sentence = before && viewWords(before, form);
+export function seenFrom(chart: PlannedChart, settings: SpaceSettings, view: View, words: Words): PlannedChart {
   return {
     ...chart,
     plans: chart.plans.map((plan) =>
       plan.space ? { ...plan, space: { ...plan.space, view, depth: depthOf(settings, view) } } : plan,
     ),
-    note: chart.note.map((own) => (own === sentence ? viewWords(view, form) : own)),
+    note: chart.note.map((own) => (own.is === 'view' ? noteSentence({ is: 'view', ...view }, words) : own)),
   };
 }
 

@@ -4,9 +4,9 @@ import { formatNumber } from '../../scale/numberFormat.js';
 import { type Covariance, covarianceOf } from '../../statistics/covariance.js';
 import { settled } from '../../statistics/settled.js';
 import { tripleOf } from '../../tuple.js';
-import { lowered } from '../../type/letterCase.js';
+import type { NoteFact } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 import { componentFacts, componentNumbers, componentsFor, shareOf } from '../frame/components.js';
-import type { NoteFact } from '../frame/noteFacts.js';
 import { weightFacts, weightsOf } from '../frame/weights.js';
 import type { Drawn } from '../kind.js';
 import type { SkinMark } from '../plan.js';
@@ -29,6 +29,7 @@ export function spaceNumbers(
   clouds: readonly (Cloud & { skins: SkinMark[] })[],
   whole: () => Covariance | undefined,
 ): Drawn['numbers'] {
+  const { words } = frame;
   const group = frame.sorted('group');
   const shells = Math.max(0, ...clouds.map(({ skins }) => shellsAmong(skins).length));
   const row = (
@@ -47,18 +48,18 @@ export function spaceNumbers(
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      ...momentColumns(variablesOf(frame)),
+      ...momentColumns(variablesOf(frame), words),
       ...Array.from({ length: shells }, (_, k) => ({
         key: shells === 1 ? 'inside' : `inside${k + 1}`,
-        title: '% inside',
+        title: words.say('head.inside'),
         decimals: 1,
       })),
     ],
     rows: [
       ...spots.map((own, g) => row(own.category?.name, own, skinsOf(g))),
-      ...(common && spots.length > 1 ? [row('All', common, common.skins)] : []),
+      ...(common && spots.length > 1 ? [row(words.say('head.all'), common, common.skins)] : []),
     ],
-    ...(componentsFor(frame.settings) ? { further: componentNumbers(frame.settings) } : {}),
+    ...(componentsFor(frame.settings) ? { further: componentNumbers(frame.settings, words) } : {}),
   };
 }
 
@@ -87,14 +88,14 @@ function momentCells(
 }
 
 /** What stands over the cells of `momentCells`. */
-const momentColumns = (variables: readonly Variable[]) => [
-  { key: 'n', title: 'n', decimals: 0 },
+const momentColumns = (variables: readonly Variable[], words: Words) => [
+  { key: 'n', title: words.say('head.n'), decimals: 0 },
   ...axes.flatMap((axis, j) => {
     const { label, decimals = 2 } = entryAt(variables, j);
     const end = axis.toUpperCase();
     return [
-      { key: `mean${end}`, title: `Mean ${lowered(label)}`, decimals: decimals + 2 },
-      { key: `sd${end}`, title: 'SD', decimals: decimals + 2 },
+      { key: `mean${end}`, title: words.say('head.meanOf', { label: { label } }), decimals: decimals + 2 },
+      { key: `sd${end}`, title: words.say('head.sd'), decimals: decimals + 2 },
     ];
   }),
   { key: 'rXY', title: 'r x, y', decimals: 3 },
@@ -142,12 +143,14 @@ export function spaceFacts(frame: SpaceFrame, view: ShownView): NoteFact[] {
 }
 
 export function spaceAltText(frame: SpaceFrame, moments: Covariance | undefined): string {
-  const { codebook, numbers, settings } = frame;
+  const { codebook, numbers, settings, words } = frame;
   const variables = variablesOf(frame);
   const found = componentsFor(settings);
   const named = variables.map(({ label, name }) => {
     const k = /^component (\d+)$/.exec(name)?.[1];
-    return found && k ? `component ${k} (${formatNumber(shareOf(found, Number(k) - 1), 0, numbers)}%)` : lowered(label);
+    if (!found || !k) return words.lowered(label);
+    const percent = words.percent(shareOf(found, Number(k) - 1), 0);
+    return words.lowered(words.say('title.componentShare', { number: Number(k), percent }));
   });
   const n = moments && frame.weight?.kind === 'frequency' ? moments.n : frame.rows.length;
   const pairs = [
@@ -157,16 +160,25 @@ export function spaceAltText(frame: SpaceFrame, moments: Covariance | undefined)
   ] as const;
   const correlations = pairs.flatMap(([i, j]) => {
     const r = correlationOf(moments, i, j);
-    return r === undefined || found ? [] : [`${named[i]} and ${named[j]} ${formatNumber(r, 2, numbers)}`];
+    return r === undefined || found
+      ? []
+      : [
+          words.say('alt.correlation', {
+            pair: words.list([entryAt(named, i), entryAt(named, j)]),
+            r: formatNumber(r, 2, numbers),
+          }),
+        ];
   });
   const group = frame.sorted('group');
   const parts = [
-    ...(correlations.length > 0 ? [`Correlations: ${correlations.join('; ')}.`] : []),
+    ...(correlations.length > 0 ? [words.say('alt.correlations', { values: correlations.join('; ') })] : []),
     ...(group
-      ? [`Groups by ${lowered(group.variable.label)}: ${group.categories.map(({ name }) => name).join(', ')}.`]
+      ? [words.say('alt.groups', { label: group.variable, names: words.row(group.categories.map(({ name }) => name)) })]
       : []),
-    ...(settings.color === undefined ? [] : [`Colour shows ${lowered(codebook.variable(settings.color).label)}.`]),
-    ...(settings.size === undefined ? [] : [`Size shows ${lowered(codebook.variable(settings.size).label)}.`]),
+    ...(settings.color === undefined ? [] : [words.say('alt.color', { label: codebook.variable(settings.color) })]),
+    ...(settings.size === undefined ? [] : [words.say('alt.size', { label: codebook.variable(settings.size) })]),
   ];
-  return [`Points in space of ${n} ${codebook.cases} by ${named[0]}, ${named[1]} and ${named[2]}.`, ...parts].join(' ');
+  return [words.say('alt.space', { count: n, cases: codebook.cases, variables: words.list(named) }), ...parts].join(
+    ' ',
+  );
 }

@@ -12,8 +12,8 @@ export const comparedLimits: HandRule = {
   source: 'APA (2020), chapter 7: figures that are compared have the same scale',
   severity: 'warning',
   finds(figures) {
-    const key = ({ column, lead, unit }: ShownVariable, { kind }: { kind: string }) =>
-      [kind, column, lead, unit].join('\n');
+    const key = ({ column, summary, unit }: ShownVariable, { kind }: { kind: string }) =>
+      [kind, column, summary, unit].join('\n');
     return [...sortedBy(figures, ({ variables }) => variables, key).values()].flatMap((seen) => {
       const low = Math.min(...seen.map(({ value }) => value.low));
       const high = Math.max(...seen.map(({ value }) => value.high));

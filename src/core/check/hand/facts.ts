@@ -15,7 +15,7 @@ export interface ShownVariable {
   column: string;
   axis: AxisName;
   /** The summary named before it, such as "Mean"; empty for the values themselves. */
-  lead: string;
+  summary: string;
   /** The axis title with its unit, as drawn; empty if there is none. */
   title: string;
   unit: string;
@@ -44,6 +44,8 @@ export interface HandFacts {
   kind: string;
   /** The columns of the chart and their uses, as a text that is equal for figures that show the same. */
   shows: string;
+  /** The language of its words, as in `en`. */
+  language: string;
   /** Whether it shows a summary, such as means, which several kinds could show. */
   summary: string;
   /** The variables that its axes show. */
@@ -81,7 +83,9 @@ function categoryVariables({ settings, plans }: Subject): ShownVariable[] {
     const plan = plans[0]?.[axis];
     if (plan?.shows !== 'category') return [];
     const title = axisTitleText(plan, axis, sheet)?.text ?? '';
-    return [{ column: plan.variable, axis, lead: '', title, unit: '', form: '', scale: 'categories', low: 0, high: 0 }];
+    return [
+      { column: plan.variable, axis, summary: '', title, unit: '', form: '', scale: 'categories', low: 0, high: 0 },
+    ];
   });
 }
 
@@ -99,7 +103,7 @@ function variablesOf(subject: Subject): ShownVariable[] {
       {
         column,
         axis,
-        lead: title.lead ?? '',
+        summary: title.summary?.name ?? '',
         title: shown,
         unit: look.unit ?? title.unit ?? '',
         form: JSON.stringify([form, settings.numbers]),
@@ -201,6 +205,7 @@ export function handFacts(
     'chart',
     'chart.kind',
     'size.width',
+    'language',
     'accents',
     'palette',
     ...variables.flatMap(({ axis }) => [`axes.${axis}.title`, `axes.${axis}.from`]),
@@ -215,6 +220,7 @@ export function handFacts(
     kind: figure.chart.kind,
     shows: JSON.stringify(shownSettings.map((key) => chart.get(key) ?? null)),
     summary,
+    language: settings.language,
     variables,
     groups: groupsOf(subject),
     texts: textSizes(subject),

@@ -5,6 +5,7 @@ import { groupName } from './groupName.js';
 import type { HandRule } from './handRule.js';
 import { kindChange } from './kindChange.js';
 import { numbering } from './numbering.js';
+import { oneLanguage } from './oneLanguage.js';
 import { placedWidths } from './placedWidths.js';
 import { textSizes } from './textSizes.js';
 import { variableWords } from './variableWords.js';
@@ -15,6 +16,7 @@ export const handRules: readonly HandRule[] = [
   groupName,
   groupLook,
   variableWords,
+  oneLanguage,
   comparedLimits,
   kindChange,
   textSizes,

@@ -27,7 +27,7 @@ export const variableWords: HandRule = {
   severity: 'warning',
   finds(figures) {
     const all = ({ variables }: { variables: ShownVariable[] }) => variables.filter(titled);
-    const same = [...sortedBy(figures, all, ({ column, lead }) => `${column}\n${lead}`).values()];
+    const same = [...sortedBy(figures, all, ({ column, summary }) => `${column}\n${summary}`).values()];
     return same.flatMap((seen) => {
       const units = oddOnes(seen, ({ unit }) => unit).map((pair) =>
         flawOf(

@@ -8,6 +8,8 @@ import type { Box, PlateItem } from '../../plate/plate.js';
 import type { Place, Problem } from '../../problem/problem.js';
 import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
+import type { NoteSentence } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 
 /** A panel on the page in points, with the scales of its axes. */
 export interface PanelPlace {
@@ -45,8 +47,10 @@ export interface Subject {
   settings: Settings;
   /** The numbers behind it. */
   numbers: NumbersTable;
-  /** Sentences that a note needs, with inline markup. */
-  note: readonly string[];
+  /** Sentences that a note needs. */
+  note: readonly NoteSentence[];
+  /** The words of its language. */
+  words: Words;
   /** Its file. */
   figure: FigureWords;
   /** The codebook of its columns. */

@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import { axesOf } from '../../chart/frame/axes.js';
+import { labelOf } from '../../chart/frame/variableTitle.js';
 import type { AxisPlan } from '../../chart/plan.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { isOfAxis } from '../../plate/role.js';
@@ -41,15 +42,15 @@ function titleByHand(subject: Subject, axis: AxisName, shown: AxisPlan, item: Pl
     ];
   // For several columns together, the label of any of them may describe them all.
   if (!codebook.variables.includes(variableOf(shown.title.from) ?? '')) return [];
-  const label = plain(shown.title.label);
-  const others = axesOf(entryAt(subject.plans, 0)).map(([, { title: other }]) => plain(other.label));
+  const label = plain(labelOf(shown.title));
+  const others = axesOf(entryAt(subject.plans, 0)).map(([, other]) => plain(labelOf(other.title)));
   const isOf = (name: string) =>
     codebook.variable(name).labelled && plain(codebook.variable(name).label) === plain(title);
   const foreign = plain(title) === label || others.includes(plain(title)) ? undefined : codebook.variables.find(isOf);
   if (foreign === undefined) return [];
   return [
     {
-      found: `the title of ${axisWords(subject, axis)}, "${title}", is the label of ${foreign}, and the axis shows ${shown.title.label}`,
+      found: `the title of ${axisWords(subject, axis)}, "${title}", is the label of ${foreign}, and the axis shows ${labelOf(shown.title)}`,
       expected: 'the title of what the axis shows; was the file copied from another figure?',
       items: [item],
       setting,
@@ -77,7 +78,7 @@ function flawsOf(subject: Subject, axis: AxisName, shown: AxisPlan): Flaw[] {
       },
     ];
   }
-  const { label, from } = shown.title;
+  const [label, { from }] = [labelOf(shown.title), shown.title];
   // A column without a label is shown by its name.
   const name = variableOf(from) ?? (subject.table.columnNames.includes(label) ? label : undefined);
   const variable = name === undefined ? undefined : codebook.variable(name);

@@ -1,9 +1,11 @@
 import { isMarkShape, roleOf } from '../../plate/role.js';
+import { language as english } from '../../words/en.js';
+import type { NoteSentence } from '../../words/noteFacts.js';
 import { mendNote, rule, unmended } from '../rule.js';
 
-/** Sentences of the note that explain error bars, bands, boxes or curves. */
-const saysErrors = /Error bars|Bands show|confidence bands/;
-const definesErrors = /error bar|interval|\bCI\b|\bSE\b|\bSD\b|standard (error|deviation)|whisker|bands?\b/i;
+/** Whether a sentence of the note explains error bars or bands. */
+const saysErrors = ({ is, level }: NoteSentence) =>
+  is === 'errors' || is === 'givenIntervals' || (is === 'fits' && level !== undefined);
 
 const plain = (text: string) => text.replace(/[*_~^\u00a0]/g, ' ');
 
@@ -18,22 +20,25 @@ export const errorNote = rule({
   severity: 'error',
   limits: {},
   takes: { 'weights-unlike': unmended },
-  finds({ note, figure, items }) {
+  finds({ note, figure, items, words: { language } }) {
     const written = figure.caption?.note;
-    const needed = note.filter((sentence) => saysErrors.test(sentence));
+    const needed = note.filter(saysErrors);
     if (written === undefined || written === 'auto' || needed.length === 0) return [];
-    const words = plain(written);
-    const levels = needed.flatMap((sentence) => /\d+(\.\d+)?%/.exec(sentence)?.[0] ?? []);
-    const lacksLevel = levels.find((level) => !words.includes(level.replace('%', '')));
-    if (definesErrors.test(words) && lacksLevel === undefined) return [];
+    const said = plain(written);
+    const defines = [english, language].some(({ knows }) => knows.errors.test(said));
+    const lacking = needed.flatMap(({ level }) => level ?? []).find((level) => !said.includes(level));
+    if (defines && lacking === undefined) return [];
     return [
       {
-        found: definesErrors.test(words)
-          ? `the note does not say the level of its intervals, ${lacksLevel}`
+        found: defines
+          ? `the note does not say the level of its intervals, ${lacking}%`
           : 'the note does not say what the error bars show',
         items: items.filter((item) => isMarkShape(item) || roleOf(item).part === 'errors').slice(0, 40),
         setting: 'caption.note',
-        mend: mendNote(written, needed),
+        mend: mendNote(
+          written,
+          needed.map(({ text }) => text),
+        ),
       },
     ];
   },

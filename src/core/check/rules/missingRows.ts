@@ -1,6 +1,5 @@
+import { language as english } from '../../words/en.js';
 import { mendNote, rule } from '../rule.js';
-
-const saysMissing = /not shown|missing|left out|excluded|without a value|omitted|incomplete|dropped|no answer/i;
 
 /** The number of cases stated in a note as *N*. */
 function saidCount(note: string): number | undefined {
@@ -17,7 +16,7 @@ export const missingRows = rule({
   source: 'APA (2020), chapter 7; APA Journal Article Reporting Standards',
   severity: 'warning',
   limits: {},
-  finds({ numbers, figure, note }) {
+  finds({ numbers, figure, note, words: { language } }) {
     const written = figure.caption?.note;
     const left = numbers.leftOut.reduce((sum, { count }) => sum + count, 0);
     if (written === undefined || written === 'auto') return [];
@@ -33,8 +32,9 @@ export const missingRows = rule({
       ];
     }
     if (left === 0) return [];
-    if (saysMissing.test(written) || written.includes(String(numbers.used))) return [];
-    const sentences = note.filter((sentence) => sentence.startsWith('Not shown'));
+    if ([english, language].some(({ knows }) => knows.missing.test(written)) || written.includes(String(numbers.used)))
+      return [];
+    const sentences = note.filter(({ is }) => is === 'leftOut').map(({ text }) => text);
     return [
       {
         found: `${left} of ${numbers.chosen} ${numbers.cases} are not in the figure, and the note does not say so`,

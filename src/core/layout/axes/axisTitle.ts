@@ -1,6 +1,6 @@
 import type { AxisPlan, AxisTitle } from '../../chart/plan.js';
 import type { SecondUnit } from '../../style/settings.js';
-import { inCase, lowered } from '../../type/letterCase.js';
+import { inCase } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import type { Sheet } from '../sheet.js';
 import { type Label, textLabel } from '../words/textAt.js';
@@ -13,11 +13,8 @@ export function withUnit(title: string, unit: string, form: Sheet['settings']['w
   return `${title} (${unit})`;
 }
 
-function words({ lead, label }: AxisTitle, sheet: Typesetter): string {
-  const { case: letterCase, keep } = sheet.settings.words;
-  const text = lead === undefined ? label : `${lead} ${letterCase === 'title' ? label : lowered(label, keep)}`;
-  return inCase(text, letterCase, keep);
-}
+const words = ({ label }: AxisTitle, { settings: { words: form } }: Pick<Typesetter, 'settings'>): string =>
+  inCase(label, form.case, form);
 
 /** The text of an axis title with its unit, and its setting; undefined if the author wants none. */
 export function axisTitleText(

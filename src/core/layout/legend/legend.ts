@@ -72,7 +72,7 @@ interface Parts {
 
 function legendTitle(sheet: Sheet): string {
   const { legend, words } = sheet.settings;
-  return legend.title ?? inCase(sheet.plan.legend?.title ?? '', words.case, words.keep);
+  return legend.title ?? inCase(sheet.plan.legend?.title ?? '', words.case, words);
 }
 
 function parts(sheet: Sheet, width: number): Parts {

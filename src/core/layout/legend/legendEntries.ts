@@ -17,7 +17,7 @@ function groupEntries({ plan, settings }: Sheet): LegendEntry[] {
   const { words, legend } = settings;
   const { by, entries = [] } = plan.legend ?? {};
   const found = byCategory(entries, legend.names);
-  const inStyle = (name: string) => (words.case === 'title' ? inCase(name, 'title', words.keep) : name);
+  const inStyle = (name: string) => (words.case === 'title' ? inCase(name, 'title', words) : name);
   return entries.flatMap(({ code, name }, i): LegendEntry[] => {
     const series = plan.series[i];
     if (!series) return [];
@@ -39,7 +39,7 @@ function titleText(
   { label, unit }: { label: string; unit?: string | undefined },
   { words }: Sheet['settings'],
 ): string {
-  const text = inCase(label, words.case, words.keep);
+  const text = inCase(label, words.case, words);
   return unit === undefined || unit === '' ? text : withUnit(text, unit, words.unit);
 }
 

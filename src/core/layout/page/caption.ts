@@ -30,7 +30,7 @@ export interface FittedCaption {
 }
 
 export const titleWords = ({ settings }: Pick<Typesetter, 'settings'>, title: string): string =>
-  inCase(title, settings.words.titleCase, settings.words.keep);
+  inCase(title, settings.words.titleCase, settings.words);
 
 export const noteWords = ({ settings }: Pick<Typesetter, 'settings'>, note: string): string =>
   [settings.captionForm.noteLead, note].filter(Boolean).join(' ');

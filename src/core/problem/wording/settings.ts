@@ -60,6 +60,28 @@ export const settingsWordings = {
     expected: `a CSS colour such as "#20563a" or teal${f.known.length === 0 ? '' : `, or one of the style: ${list(f.known)}`}`,
     ...written(f),
   }),
+  'language-unknown': (f: { found: string; known: string[] } & Nearest) => ({
+    found: `there are no words in the language "${f.found}"`,
+    expected: list(f.known, 40),
+    ...(f.nearest === undefined ? {} : { write: `language: ${f.nearest}` }),
+  }),
+  'wording-unknown': (f: { path: string; key: string } & Nearest) => ({
+    found: `${f.path}: there is no sentence "${f.key}"`,
+    expected: 'the name of a sentence; docs/languages.md lists them',
+    ...(f.nearest === undefined ? {} : { write: `${f.nearest}:` }),
+  }),
+  'wording-names': (f: { path: string; lacking: string[]; strange: string[]; needed: string[] }) => ({
+    found: `${f.path} ${[
+      ...(f.lacking.length > 0 ? [`does not name ${list(f.lacking.map((name) => `{${name}}`))}`] : []),
+      ...(f.strange.length > 0
+        ? [`names ${list(f.strange.map((name) => `{${name}}`))}, which nothing stands for`]
+        : []),
+    ].join(' and ')}`,
+    expected:
+      f.needed.length > 0
+        ? `a sentence with ${list(f.needed.map((name) => `{${name}}`))}`
+        : 'a sentence without names in braces',
+  }),
   'width-unknown': (f: { path: string; found: string; known: string[] } & Nearest) => ({
     found: `${f.path} is "${f.found}", neither a length nor a width that the house style names`,
     expected: `${lengthExample}${f.known.length === 0 ? '' : `, or ${list(f.known)}`}`,

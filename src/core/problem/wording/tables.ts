@@ -5,6 +5,14 @@ const quoted = (texts: readonly string[]) => texts.map((text) => `"${text}"`).jo
 
 /** Tables: the words of their problems. */
 export const tablesWordings = {
+  'languages-mixed': (f: { languages: string[] }) => ({
+    found: `the figures of the board speak several languages: ${list(f.languages)}`,
+    expected: `one language for all: "language: ${f.languages[0]}" in the board file`,
+  }),
+  'words-lacking': (f: { path: string; language: string; taken: string }) => ({
+    found: `the codebook has no words in ${f.language} for ${f.path}; those in ${f.taken} are shown`,
+    expected: `${f.language}: …, beside those in ${f.taken}`,
+  }),
   'table-empty': (_: Record<never, never>) => ({
     found: 'the table has no rows',
     expected: 'a first line with the names of the columns, then one line for each case',

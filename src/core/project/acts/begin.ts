@@ -8,6 +8,7 @@ import { withoutTotals } from '../../data/totals.js';
 import { error, fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
 import { patched, patchFor } from '../../schema/patch.js';
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
+import { codebookTerms } from '../../words/codebookTerms.js';
 import type { Project } from '../project.js';
 import { Gatherer, readTableFile } from '../read/gatherer.js';
 import { type DraftData, draftCodebook, draftFigure, type PlacedKind, placedKinds } from './draft.js';
@@ -61,7 +62,15 @@ async function readWhole(
   { sheet, header, range, skip }: TableReading,
 ): Promise<{ table: Table; bare: boolean } | undefined> {
   const requests = [{ column: everyColumn, as: 'category' as const, path: 'table' }];
-  const reading = { name: path, codebook: codebookOf(), notation: pointNotation, requests, sheet, range, skip };
+  const reading = {
+    name: path,
+    codebook: codebookOf({}, codebookTerms()),
+    notation: pointNotation,
+    requests,
+    sheet,
+    range,
+    skip,
+  };
   const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
   if (header === false) {
     const table = await read(false);

@@ -5,6 +5,7 @@ import type { Plate } from '../../plate/plate.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { Layer } from '../../style/layers.js';
 import { rampOf } from '../../style/ramps.js';
+import { plainWords } from '../../words/words.js';
 import { styleName } from '../compose/compose.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Project } from '../project.js';
@@ -54,6 +55,7 @@ export async function drawSwatch({ store }: Project, style: string): Promise<Out
       about: { id, style: name },
       numbers: { columns: [], rows: [], cases: 'samples', read: 0, chosen: 0, used: 0, leftOut: [] },
       note: [],
+      words: plainWords,
       caption: { noteFrom: 'caption.note' },
       settings: { ...settings, width, height },
       parts: [],

@@ -1,4 +1,5 @@
 import { axesOf } from '../../chart/frame/axes.js';
+import { labelOf } from '../../chart/frame/variableTitle.js';
 import type { Plan, ValueAxis } from '../../chart/plan.js';
 import { dateLimit } from '../../data/dates.js';
 import { typeOf } from '../../layout/marks/marks.js';
@@ -29,14 +30,14 @@ function swappedTitles(plan: Plan, settings: Settings, placeOf: (path: string) =
   const axes = axesOf(plan);
   return axes.flatMap(([axis, shown]): Problem[] => {
     const title = settings.axes[axis]?.title;
-    const label = bare(shown.title.label);
+    const label = bare(labelOf(shown.title));
     if (title === undefined || title === '' || bare(title) === label) return [];
     const far = axes.find(
-      ([name, { title: other }]) => name !== axis && other.label !== '' && bare(other.label) === bare(title),
+      ([name, { title: other }]) => name !== axis && labelOf(other) !== '' && bare(labelOf(other)) === bare(title),
     );
     const path = `axes.${axis}.title`;
     return far
-      ? [warning('titles-swapped', { path, title, other: far[0], own: shown.title.label }, placeOf(path))]
+      ? [warning('titles-swapped', { path, title, other: far[0], own: labelOf(shown.title) }, placeOf(path))]
       : [];
   });
 }
@@ -92,7 +93,7 @@ export function axisChecks(plan: Plan, settings: Settings, placeOf: (path: strin
       if (value !== 'possible' || shown.possible) continue;
       const path = `axes.${axis}.${end}`;
       problems.push(
-        error('range-unknown', { path, column: shown.title.label, counts: shown.counts === true }, placeOf(path)),
+        error('range-unknown', { path, column: labelOf(shown.title), counts: shown.counts === true }, placeOf(path)),
       );
     }
     return problems;

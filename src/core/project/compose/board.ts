@@ -9,12 +9,22 @@ import { textAt } from '../../layout/words/textAt.js';
 import { em, setRole, type Typesetter } from '../../layout/words/typesetter.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
-import { error, fail, hasErrors, type Outcome, type Place, type Problem, succeed } from '../../problem/problem.js';
+import {
+  error,
+  fail,
+  hasErrors,
+  type Outcome,
+  type Place,
+  type Problem,
+  succeed,
+  warning,
+} from '../../problem/problem.js';
 import { longestSide } from '../../schema/fields.js';
 import { lengthInPoints } from '../../schema/length.js';
 import { atOwnSize } from '../../style/resolve.js';
 import type { Settings } from '../../style/settings.js';
 import { joinedFaces } from '../../type/faces.js';
+import type { Words } from '../../words/words.js';
 import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
@@ -71,16 +81,16 @@ const sized = (figure: Ready, { width, height }: Slot): Ready =>
   withSettings(figure, { ...figure.gathered.resolved.settings, width, height });
 
 /** How many cases each figure shows. */
-function numbersOf(parts: readonly Drawing[]): NumbersTable {
+function numbersOf(parts: readonly Drawing[], words: Words): NumbersTable {
   const sum = (key: 'read' | 'chosen' | 'used') => parts.reduce((all, { numbers }) => all + numbers[key], 0);
   return {
     columns: [
-      { key: 'figure', title: 'Figure' },
-      { key: 'used', title: 'Used', decimals: 0 },
-      { key: 'read', title: 'Read', decimals: 0 },
+      { key: 'figure', title: words.say('head.figure') },
+      { key: 'used', title: words.say('head.used'), decimals: 0 },
+      { key: 'read', title: words.say('head.read'), decimals: 0 },
     ],
     rows: parts.map(({ about, numbers }) => [about.id, numbers.used, numbers.read]),
-    cases: 'cases of all figures',
+    cases: words.say('cases.ofAll'),
     read: sum('read'),
     chosen: sum('chosen'),
     used: sum('used'),
@@ -157,6 +167,7 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
       .join(''),
     description: board.altText ?? lettered(descriptions, letters),
     ...(author === undefined ? {} : { author }),
+    ...(settings.language === 'en' ? {} : { language: settings.language }),
     madeFrom: made,
     paper: settings.paper,
     panel: page.panel,
@@ -171,8 +182,9 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
       ...(number === undefined ? {} : { number }),
       ...(author === undefined ? {} : { author }),
     },
-    numbers: numbersOf(parts),
+    numbers: numbersOf(parts, first.words),
     note: [notes],
+    words: first.words,
     caption: words,
     settings,
     parts: parts.flatMap((part, i) => {
@@ -223,9 +235,10 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   if (sides.length > 0) return fail(sides);
   if (board.figures.length === 0) return fail([error('board-empty', {}, reading.source.locate(['figures']))]);
   const style = styleOf(board, path, gatherer, options.style);
+  const language = options.language ?? board.language;
   const figures: Ready[] = [];
   for (const figure of board.figures) {
-    const styled = { ...options, style };
+    const styled = { ...options, style, language };
     const one = await ready(store, await gather(store, gatherer.join(path, figure), styled), styled);
     problems.push(...one.problems);
     if (one.ok) figures.push(withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)));
@@ -246,6 +259,9 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
     return composed.ok ? [composed.value] : [];
   });
   if (parts.length < figures.length) return fail(problems);
+  const languages = [...new Set(parts.map(({ settings }) => settings.language))];
+  if (languages.length > 1)
+    problems.push(warning('languages-mixed', { languages }, reading.source.locate(['figures'])));
   const made = madeFrom(path, text);
   const { caption, number } = options;
   const context = { board, id: idOf(board, path), made, head, caption: caption === true, number };

@@ -18,6 +18,7 @@ import { given } from '../../style/given.js';
 import type { Layer } from '../../style/layers.js';
 import { joinedLook, type Resolved } from '../../style/resolve.js';
 import type { AxisSettings } from '../../style/settings.js';
+import { noteSentence } from '../../words/noteFacts.js';
 import type { Gathered, ReadFigure } from '../read/gather.js';
 import { readLooks } from './accentLooks.js';
 import { axisChecks } from './axisChecks.js';
@@ -44,7 +45,7 @@ function captionWords(gathered: Gathered, plan: Pick<PlannedChart, 'note'>, give
   return {
     number: given ?? number,
     title,
-    note: note === 'auto' ? plan.note.join(' ') : note,
+    note: note === 'auto' ? plan.note.map(({ text }) => text).join(' ') : note,
     noteFrom: note === 'auto' ? 'chart' : 'caption.note',
   };
 }
@@ -130,6 +131,7 @@ function plateOf(
     title: plain(title ?? gathered.id),
     description: gathered.figure.altText ?? plain(planned.altText),
     ...(settings.export.author === undefined ? {} : { author: settings.export.author }),
+    ...(settings.language === 'en' ? {} : { language: settings.language }),
     madeFrom: gathered.madeFrom,
     paper: settings.paper,
     panel: page.panel,
@@ -174,7 +176,7 @@ export interface PlannedFigure {
 
 /** The chart of a figure planned in data units, with what is wrong with it. */
 export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
-  const { figure, table, codebook, resolved, locate } = gathered;
+  const { figure, table, codebook, resolved, words, locate } = gathered;
   const { colors, problems: colorProblems } = readLooks(gathered);
   const { axes } = resolved.settings;
   const input = {
@@ -184,6 +186,7 @@ export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
     accents: figure.accents ?? [],
     spotlight: figure.spotlight ?? [],
     numbers: resolved.settings.numbers,
+    words,
     labels: labelParts(resolved.settings),
     limits: {
       x: limitsOf(axes.x),
@@ -204,7 +207,7 @@ export function planFigure(gathered: ReadFigure): Outcome<PlannedFigure> {
   problems.push(...[...said.values()].slice(0, 4));
   if (hasErrors(problems)) return fail(problems);
   if (roundsShares(planned.value, resolved)) {
-    planned.value.note.push('Shares are rounded so that they add up to their sum.');
+    planned.value.note.push(noteSentence({ is: 'roundedShares' }, words));
   }
   return succeed({ chart: planned.value, colors }, problems);
 }
@@ -237,12 +240,26 @@ export function layFigure(
       faces: gathered.faces,
       about: { id, style: styleName(layers), ...given({ number, author }) },
       numbers: shownNumbers,
-      note,
+      note: note.map(({ text }) => text),
+      words: gathered.words,
       caption: captionWords(gathered, chart, options.number),
       settings,
       parts: [
         {
-          ...{ prefix: '', id, layers, shows, figure, locate, codebook, table, panels, settings, note },
+          ...{
+            prefix: '',
+            id,
+            layers,
+            shows,
+            figure,
+            locate,
+            codebook,
+            table,
+            panels,
+            settings,
+            note,
+            words: gathered.words,
+          },
           plans: chart.plans,
           numbers: shownNumbers,
         },

@@ -3,6 +3,7 @@ import type { CaptionWords } from '../../layout/page/caption.js';
 import type { Plate } from '../../plate/plate.js';
 import type { Settings } from '../../style/settings.js';
 import type { Faces } from '../../type/faces.js';
+import type { Words } from '../../words/words.js';
 import type { Part } from './part.js';
 
 /** Identity of a drawing. */
@@ -29,6 +30,8 @@ export interface Drawing {
   numbers: NumbersTable;
   /** Sentences for its note, with inline markup. */
   note: string[];
+  /** The words of its language. */
+  words: Words;
   /** The text of its caption, whether or not it is drawn. */
   caption: CaptionWords;
   /** Every look setting with its resolved value. */

@@ -5,6 +5,8 @@ import type { Table } from '../../data/table.js';
 import type { Place } from '../../problem/problem.js';
 import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
+import type { NoteSentence } from '../../words/noteFacts.js';
+import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 /** One figure of a drawing with everything it was made from. */
@@ -29,5 +31,7 @@ export interface Part {
   panels: readonly PanelPlace[];
   settings: Settings;
   numbers: NumbersTable;
-  note: readonly string[];
+  note: readonly NoteSentence[];
+  /** The words of its language. */
+  words: Words;
 }

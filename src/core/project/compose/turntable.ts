@@ -101,7 +101,7 @@ export async function turntable(
   const found = await ready(project.store, await gather(project.store, path, all), all);
   if (!found.ok) return found;
   const { gathered, planned } = found.value;
-  const { figure, resolved } = gathered;
+  const { figure, words } = gathered;
   const settings = figure.chart;
   if (settings.kind !== 'space') return succeed(undefined, found.problems);
   const { chart, colors } = planned;
@@ -110,7 +110,7 @@ export async function turntable(
     0,
   );
   const at = (from: View) => {
-    const seen = seenFrom(chart, settings, from, resolved.settings.numbers);
+    const seen = seenFrom(chart, settings, from, words);
     return layFigure(gathered, { chart: seen, colors }, { caption: all.caption === true, trace: all.trace });
   };
   return after(found.problems, succeed({ view, at }));

@@ -50,7 +50,7 @@ export function wordsOf(
   withCaption: boolean,
 ): string[] {
   const { number = 1, note = 'auto', ...caption } = figure.caption ?? {};
-  const noted = note === 'auto' ? (planned?.note ?? []).join(' ') : note;
+  const noted = note === 'auto' ? (planned?.note ?? []).map(({ text }) => text).join(' ') : note;
   // A number that the document gives has the same letters.
   const drawn = withCaption ? [numberRun({ settings }, number), noteWords({ settings }, noted)] : [];
   return textsIn([

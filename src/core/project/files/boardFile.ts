@@ -1,6 +1,17 @@
 import * as z from 'zod/mini';
 import { waiveField } from '../../check/checkField.js';
-import { choice, flag, length, listOf, number, object, optional, text, whole } from '../../schema/fields.js';
+import {
+  choice,
+  flag,
+  languageTag,
+  length,
+  listOf,
+  number,
+  object,
+  optional,
+  text,
+  whole,
+} from '../../schema/fields.js';
 
 /** A board file: several figures as one, each with its letter. */
 export const boardSchema = z.strictObject({
@@ -19,6 +30,7 @@ export const boardSchema = z.strictObject({
     width: length('Width.', '16cm'),
     height: length('Height.', '14cm'),
   }),
+  language: optional(languageTag('Language of all figures, as BCP 47 names it. Left out: each has its own.', 'de')),
   style: optional(text('House style of all figures: a built-in name or a path. Left out: each has its own.', 'apa')),
   caption: optional(
     object('Number, title and note of the board.', {

@@ -48,7 +48,12 @@ export const reportSchema = z.strictObject({
   id: optional(text('Name of the report. Left out: the name of this file.', 'garden')),
   title: optional(text('Title of the document.', 'Yield in the Lanternfield garden')),
   author: optional(text('Who wrote it.', 'The garden’s records group')),
-  language: optional(languageTag('Language of its words, as BCP 47 names it. Left out: en.', 'de-AT')),
+  language: optional(
+    languageTag(
+      'Language of the document and of all its figures, as BCP 47 names it. Left out: that of the figures.',
+      'de-AT',
+    ),
+  ),
   style: optional(
     text('House style of all figures: a built-in name or a path. Left out: each figure has its own.', 'apa'),
   ),

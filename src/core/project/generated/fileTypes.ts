@@ -524,7 +524,14 @@ export interface FigureFile {
         /**
          * What one row is, in the plural; used in counts and notes.
          */
-        cases?: string;
+        cases?:
+          | string
+          | {
+              /**
+               * A text.
+               */
+              [k: string]: string;
+            };
         /**
          * Decimal mark in the table.
          */
@@ -544,11 +551,25 @@ export interface FigureFile {
             /**
              * Name in words, as figures show it.
              */
-            label?: string;
+            label?:
+              | string
+              | {
+                  /**
+                   * A text.
+                   */
+                  [k: string]: string;
+                };
             /**
              * Unit of measurement.
              */
-            unit?: string;
+            unit?:
+              | string
+              | {
+                  /**
+                   * A text.
+                   */
+                  [k: string]: string;
+                };
             /**
              * What its values are: names, names in order, numbers, or dates.
              */
@@ -561,7 +582,14 @@ export interface FigureFile {
                   /**
                    * Name.
                    */
-                  [k: string]: string;
+                  [k: string]:
+                    | string
+                    | {
+                        /**
+                         * A text.
+                         */
+                        [k: string]: string;
+                      };
                 }
               | (string | number | boolean)[];
             /**
@@ -2107,6 +2135,10 @@ export interface FigureFile {
     /**
      * Why this figure does not follow the rule.
      */
+    language?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
     'alt-text'?: string;
     /**
      * Why this figure does not follow the rule.
@@ -2462,6 +2494,24 @@ export interface FigureFile {
     [k: string]: string | number | boolean | (string | number | boolean)[];
   }[];
   /**
+   * Language of all words, numbers and dates of the figure and its document, as BCP 47 names it.
+   */
+  language?: string;
+  /**
+   * Sentences of notes and descriptions in other words, by language and name; docs/languages.md lists them.
+   */
+  wording?: {
+    /**
+     * Sentences by their names.
+     */
+    [k: string]: {
+      /**
+       * A sentence with its names in braces.
+       */
+      [k: string]: string;
+    };
+  };
+  /**
    * The form of words that Hexis sets.
    */
   words?: {
@@ -2489,10 +2539,6 @@ export interface FigureFile {
    */
   numbers?: {
     /**
-     * Language, which decides the decimal mark and the names of months.
-     */
-    language?: 'en' | 'de' | 'es' | 'fr' | 'it' | 'nl' | 'pl' | 'pt' | 'sv';
-    /**
      * Decimal mark. Left out: that of the language.
      */
     decimalMark?: '.' | ',';
@@ -2501,9 +2547,9 @@ export interface FigureFile {
      */
     dates?: 'words' | 'iso';
     /**
-     * What stands between groups of three digits.
+     * What stands between groups of three digits; "language" takes the mark of the language.
      */
-    grouping?: 'none' | 'space' | 'comma' | 'point';
+    grouping?: 'none' | 'space' | 'comma' | 'point' | 'language';
   };
   /**
    * The heading inside the figure; its words are the title of the caption.
@@ -2544,7 +2590,7 @@ export interface FigureFile {
    */
   captionForm?: {
     /**
-     * The number; {number} stands for it.
+     * The number: {figure} stands for it with the word of the language, as in Figure 3, {number} for it alone.
      */
     number?: string;
     /**
@@ -2552,7 +2598,7 @@ export interface FigureFile {
      */
     arrange?: 'stacked' | 'run-in';
     /**
-     * Words before the note.
+     * Words before the note; {note} stands for that of the language.
      */
     noteLead?: string;
   };
@@ -3842,6 +3888,10 @@ export interface BoardFile {
     height: string;
   };
   /**
+   * Language of all figures, as BCP 47 names it. Left out: each has its own.
+   */
+  language?: string;
+  /**
    * House style of all figures: a built-in name or a path. Left out: each has its own.
    */
   style?: string;
@@ -3902,6 +3952,10 @@ export interface BoardFile {
      * Why this figure does not follow the rule.
      */
     'caption-title'?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
+    language?: string;
     /**
      * Why this figure does not follow the rule.
      */
@@ -4042,7 +4096,7 @@ export interface ReportFile {
    */
   author?: string;
   /**
-   * Language of its words, as BCP 47 names it. Left out: en.
+   * Language of the document and of all its figures, as BCP 47 names it. Left out: that of the figures.
    */
   language?: string;
   /**
@@ -4093,6 +4147,8 @@ export interface ReportFile {
   shared?: Partial<
     Pick<
       FigureFile,
+      | 'language'
+      | 'wording'
       | 'words'
       | 'numbers'
       | 'heading'
@@ -4171,6 +4227,10 @@ export interface ReportFile {
           /**
            * Why the rule is not followed.
            */
+          'one-language'?: string;
+          /**
+           * Why the rule is not followed.
+           */
           'one-scale'?: string;
           /**
            * Why the rule is not followed.
@@ -4214,6 +4274,10 @@ export interface ReportFile {
     /**
      * Why the rule is not followed.
      */
+    'one-language'?: string;
+    /**
+     * Why the rule is not followed.
+     */
     'one-scale'?: string;
     /**
      * Why the rule is not followed.
@@ -4245,7 +4309,14 @@ export interface CodebookFile {
   /**
    * What one row is, in the plural; used in counts and notes.
    */
-  cases?: string;
+  cases?:
+    | string
+    | {
+        /**
+         * A text.
+         */
+        [k: string]: string;
+      };
   /**
    * Decimal mark in the table.
    */
@@ -4265,11 +4336,25 @@ export interface CodebookFile {
       /**
        * Name in words, as figures show it.
        */
-      label?: string;
+      label?:
+        | string
+        | {
+            /**
+             * A text.
+             */
+            [k: string]: string;
+          };
       /**
        * Unit of measurement.
        */
-      unit?: string;
+      unit?:
+        | string
+        | {
+            /**
+             * A text.
+             */
+            [k: string]: string;
+          };
       /**
        * What its values are: names, names in order, numbers, or dates.
        */
@@ -4282,7 +4367,14 @@ export interface CodebookFile {
             /**
              * Name.
              */
-            [k: string]: string;
+            [k: string]:
+              | string
+              | {
+                  /**
+                   * A text.
+                   */
+                  [k: string]: string;
+                };
           }
         | (string | number | boolean)[];
       /**
@@ -4459,6 +4551,17 @@ export interface StyleHead {
      * A figure with a caption has a title, and it is about what the figure shows.
      */
     'caption-title'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * All words of a figure are in one language.
+     */
+    language?:
       | ('error' | 'warning' | 'off')
       | {
           /**
@@ -4936,6 +5039,17 @@ export interface StyleHead {
           severity?: 'error' | 'warning' | 'off';
         };
     /**
+     * All figures of a document speak one language.
+     */
+    'one-language'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
      * Figures of one kind that show the same variable have the same scale.
      */
     'one-scale'?:
@@ -4994,4 +5108,4 @@ export interface StyleHead {
 }
 
 /** A house style: what all figures of an organisation share. */
-export interface StyleFile extends StyleHead, Pick<FigureFile, 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'scene' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}
+export interface StyleFile extends StyleHead, Pick<FigureFile, 'language' | 'wording' | 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'scene' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}

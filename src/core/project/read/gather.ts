@@ -1,7 +1,7 @@
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
 import { type ChartSettings, chartSetting, columnsOf, kindOf } from '../../chart/kinds.js';
-import { type Codebook, codebookOf } from '../../data/codebook.js';
+import { type Codebook, type CodebookTerms, codebookOf } from '../../data/codebook.js';
 import { readRows } from '../../data/inlineRows.js';
 import { fileColumn, joinedTables, type NamedTable, withFiles } from '../../data/joined.js';
 import type { NumberNotation } from '../../data/numberText.js';
@@ -29,10 +29,14 @@ import { readYaml } from '../../schema/yamlSource.js';
 import { type AxesShow, type Layer, over } from '../../style/layers.js';
 import { type Resolved, resolve } from '../../style/resolve.js';
 import type { Faces } from '../../type/faces.js';
+import { codebookTerms } from '../../words/codebookTerms.js';
+import type { Language } from '../../words/language.js';
+import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
+import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readFiles.js';
@@ -52,6 +56,8 @@ export interface ReadFigure {
   shows: AxesShow;
   /** Every setting explicit. */
   resolved: Resolved;
+  /** The words of its language. */
+  words: Words;
   table: Table;
   /** Whether the call asks for another style than the figure. */
   restyled: boolean;
@@ -83,6 +89,8 @@ export interface GatherOptions {
   shared?: Layer | undefined;
   /** The number of the figure in a document, in place of its own. */
   number?: string | undefined;
+  /** The language of all words, in place of the one that figure, document or style name. */
+  language?: string | undefined;
 }
 
 const pathOf = (path: string) => path.split('.');
@@ -91,22 +99,29 @@ const pathOf = (path: string) => path.split('.');
 async function gatherCodebook(
   gatherer: Gatherer,
   figure: Reading<FigureContents>,
+  terms: CodebookTerms,
 ): Promise<{ codebook: Codebook; reading?: Reading<CodebookContents> }> {
   const named = figure.value.codebook;
   // One and the same for all figures without, so that their tables stay read.
-  if (named === undefined) return { codebook: gatherer.store.once('no codebook', '', '', () => codebookOf()) };
+  if (named === undefined)
+    return {
+      codebook: gatherer.store.once('no codebook', terms.language, '', () => codebookOf({}, terms)),
+    };
   if (typeof named !== 'string') {
-    return { codebook: codebookOf(named, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])) };
+    return {
+      codebook: codebookOf(named, terms, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])),
+    };
   }
   const found = await gatherer.document(
     'codebook',
     gatherer.join(figure.file, named),
     figure.source.locate(['codebook']),
   );
-  if (!found) return { codebook: codebookOf() };
+  if (!found) return { codebook: codebookOf({}, terms) };
   const { reading, text } = found;
-  const read = () => codebookOf(reading.value, (name) => reading.source.keys(['variables', name, 'values']));
-  return { codebook: gatherer.store.once('the codebook of', reading.file, text, read), reading };
+  const read = () => codebookOf(reading.value, terms, (name) => reading.source.keys(['variables', name, 'values']));
+  const kept = `the codebook in ${terms.language} of`;
+  return { codebook: gatherer.store.once(kept, reading.file, text, read), reading };
 }
 
 /** How the numbers of a table are written: as the figure file says, or the codebook. */
@@ -229,9 +244,14 @@ async function gatherTable(
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
-function resolveLayers(gatherer: Gatherer, layers: readonly Layer[], shows: AxesShow): Resolved | undefined {
+function resolveLayers(
+  gatherer: Gatherer,
+  layers: readonly Layer[],
+  shows: AxesShow,
+  language: Language,
+): Resolved | undefined {
   if (layers[0]?.name !== 'style plain') return undefined;
-  const resolved = resolve(layers, shows);
+  const resolved = resolve(layers, shows, language);
   gatherer.problems.push(...resolved.problems);
   return resolved;
 }
@@ -267,7 +287,8 @@ async function withColumns(store: Store, path: string, problems: readonly Proble
   if (typeof told !== 'string') return [...problems];
   // What is wrong with the table comes up once the figure file is right.
   const file = store.source.join(path, told);
-  const reading = { name: file, codebook: codebookOf(), notation: notationOf(codebookOf(), {}), requests: [] };
+  const codebook = codebookOf({}, codebookTerms());
+  const reading = { name: file, codebook, notation: notationOf(codebook, {}), requests: [] };
   const table = await readTableFile(new Gatherer(store), file, reading);
   if (!table || table.columnNames.length === 0) return [...problems];
   const expects = `a column of ${told}: ${list(table.columnNames, 30)}`;
@@ -336,22 +357,24 @@ export async function gatherFigure(
   options: GatherOptions,
 ): Promise<Outcome<Readable>> {
   const path = figure.file;
-  const { codebook: codebookFile, reading } = await gatherCodebook(gatherer, figure);
-  const { codebook: known, chart } = byFiles(figure.value, codebookFile);
   const styles = await stylesOf(gatherer, figure, options.style);
-  const requests = requestsOf({ ...figure.value, chart });
-  const locate = locator(figure, reading);
-  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
-  const { table, codebook = known } = gathered ?? {};
-  if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
   const layers: Layer[] = [
     ...styles.map(({ layer }) => layer),
     ...(options.shared ? [options.shared] : []),
     { name: 'the figure file', look: figure.value, locate: figure.source.locate },
   ];
+  const language = await languageFor(gatherer, layers, options.language);
+  const { codebook: codebookFile, reading } = await gatherCodebook(gatherer, figure, codebookTerms(language));
+  const { codebook: known, chart } = byFiles(figure.value, codebookFile);
+  const requests = requestsOf({ ...figure.value, chart });
+  const locate = locator(figure, reading);
+  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
+  const { table, codebook = known } = gathered ?? {};
+  if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
+  gatherer.problems.push(...lackingWords(known, requests, locate));
   const measured = (name: string) => table !== undefined && isMeasured(table, codebook, name);
   const shows = kindOf(chart).shows(chart, measured);
-  const resolved = resolveLayers(gatherer, layers, shows);
+  const resolved = resolveLayers(gatherer, layers, shows, language);
   if (!table || !resolved || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const look = layers.reduce<unknown>((below, layer) => over(below, layer.look), {}) as Look;
   const faceBase = (face: string) => {
@@ -367,6 +390,7 @@ export async function gatherFigure(
       layers,
       shows,
       resolved,
+      words: wordsFor(language, resolved.settings),
       table,
       look,
       faceBase,

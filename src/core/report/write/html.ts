@@ -1,7 +1,8 @@
 import type { NumbersTable } from '../../chart/plan.js';
-import { cellText } from '../../export/numbers.js';
+import { cellForm, cellText } from '../../export/numbers.js';
 import { escaped } from '../../export/xml.js';
 import { loadMarkup, type Markup, plainText } from '../../type/markup.js';
+import type { Words } from '../../words/words.js';
 import type { WordsLook } from '../documentCaption.js';
 import { type BoundDocument, type DocumentFigure, numberText, titleText } from '../documentForm.js';
 import { spansHtml } from './spansHtml.js';
@@ -14,7 +15,7 @@ const points = (value: number) => `${Number(value.toFixed(2))}pt`;
 const lookCss = ({ family, size, bold, italic }: WordsLook): string =>
   `font: ${italic ? 'italic ' : ''}${bold ? 'bold ' : ''}${points(size)}/1.35 '${family.replace(/[^\p{L}\p{N} -]/gu, '')}', Arial, Helvetica, sans-serif`;
 
-const style = ({ page }: BoundDocument) => `
+const style = ({ page, words }: BoundDocument) => `
 .sheet { background: #fff; margin: .5rem 0; max-width: 100%; }
 :root { color-scheme: light dark; --ink: #1c2126; --soft: #4d565f; --ground: #fff; --line: #c6cbd0; --link: #1d5a8a;
   font: 16px/1.55 system-ui, sans-serif; color: var(--ink); background: var(--ground); }
@@ -33,7 +34,7 @@ nav li { display: flex; gap: .75em; padding: .15rem 0; }
 nav .number { flex: none; min-width: 6em; color: var(--soft); }
 .figure { margin: 2.5rem 0; break-inside: avoid; }
 .figure p { margin: 0 0 .35rem; }
-p + .figure { margin-top: 1rem; }
+${words.language.code === 'en' ? '' : 'p { hyphens: auto; }\n'}p + .figure { margin-top: 1rem; }
 
 .sheet svg { display: block; width: 100%; height: auto; }
 details { font-size: .875rem; margin-top: .5rem; }
@@ -76,28 +77,33 @@ function inlined({ pictures, altText }: DocumentFigure, prefix: string): string 
     .replace('<svg ', () => `<svg aria-label="${escaped(altText)}" `);
 }
 
-function table(name: string, { columns, rows }: Pick<NumbersTable, 'columns' | 'rows'>): string {
+function table(name: string, { columns, rows }: Pick<NumbersTable, 'columns' | 'rows'>, words: Words): string {
+  const form = cellForm(words);
   const cls = (i: number) => (columns[i]?.decimals === undefined ? '' : ' class="n"');
   const head = columns.map(({ title }, i) => `<th scope="col"${cls(i)}>${escaped(title)}</th>`).join('');
   const shown = rows.slice(0, mostRows);
   const body = shown.map(
     (row) =>
-      `<tr>${row.map((value, i) => `<td${cls(i)}>${escaped(cellText({ columns }, value, i))}</td>`).join('')}</tr>`,
+      `<tr>${row.map((value, i) => `<td${cls(i)}>${escaped(cellText({ columns }, value, i, form))}</td>`).join('')}</tr>`,
   );
-  const more = rows.length > shown.length ? `<p>The first ${shown.length} of ${rows.length} rows.</p>` : '';
+  const more =
+    rows.length > shown.length
+      ? `<p>${escaped(words.say('firstRows', { shown: shown.length, count: rows.length }))}</p>`
+      : '';
   return `<div class="table" role="region" tabindex="0" aria-label="${escaped(name)}"><table><thead><tr>${head}</tr></thead>\n<tbody>${body.join('\n')}</tbody></table></div>${more}`;
 }
 
 /** All tables of a figure, to be opened: that of its marks first, and those beside it under their titles. */
-function tables(figure: DocumentFigure): string {
+function tables(figure: DocumentFigure, words: Words): string {
   const { numbers } = figure;
   if (numbers.rows.length === 0) return '';
   // Within words the number goes without its stop.
-  const name = `Numbers of ${numberText(figure).replace(/[.:]$/, '')}`;
+  const name = words.say('numbersOf', { figure: numberText(figure).replace(/[.:]$/, '') });
   const further = (numbers.further ?? []).map(
-    ({ title, ...own }) => `\n<p class="beside">${escaped(title)}</p>\n${table(`${name}: ${title}`, own)}`,
+    ({ title, ...own }) =>
+      `\n<p class="beside">${escaped(title)}</p>\n${table(words.say('alt.part', { name, words: title }), own, words)}`,
   );
-  return `<details><summary>${escaped(name)}</summary>${table(name, numbers)}${further.join('')}</details>\n`;
+  return `<details><summary>${escaped(name)}</summary>${table(name, numbers, words)}${further.join('')}</details>\n`;
 }
 
 const paragraph = (name: string, content: string) => (content === '' ? '' : `<p class="${name}">${content}</p>\n`);
@@ -115,18 +121,19 @@ function captionHtml(figure: DocumentFigure): { above: string; below: string } {
   };
 }
 
-function figureHtml(figure: DocumentFigure, spansOf: Markup): string {
+function figureHtml(figure: DocumentFigure, words: Words, spansOf: Markup): string {
   const { above, below } = captionHtml(figure);
   const id = anchor(figure);
   const before = figure.entry.before.map((text) => `<p>${spansHtml(spansOf(text))}</p>\n`).join('');
   const sheet = `<div class="sheet" style="width:${points(figure.width)}">\n${inlined(figure, id)}</div>\n`;
   return `${before}<section class="figure ${styleClass(figure.style)}" id="${id}" aria-label="${escaped(numberText(figure))}">
-${above}${sheet}${below}${tables(figure)}</section>`;
+${above}${sheet}${below}${tables(figure, words)}</section>`;
 }
 
 /** A document as one page for a browser, which asks for no other file. */
 export async function htmlDocument(document: BoundDocument): Promise<string> {
-  const { title = 'Figures', author, language, figures } = document;
+  const { author, language, words, figures } = document;
+  const title = document.title ?? words.say('figures');
   const spansOf = await loadMarkup();
   const plainTitle = plainText(spansOf(title));
   const list = figures.map(
@@ -134,7 +141,7 @@ export async function htmlDocument(document: BoundDocument): Promise<string> {
       `<li><span class="number">${escaped(numberText(figure))}</span> <a href="#${anchor(figure)}">${escaped(titleText(figure))}</a></li>`,
   );
   return `<!doctype html>
-<html lang="${escaped(language)}">
+<html lang="${escaped(language)}"${words.language.direction === 'rtl' ? ' dir="rtl"' : ''}>
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -148,14 +155,14 @@ ${lookRules(figures)}
 <header>
 <h1>${spansHtml(spansOf(title))}</h1>
 ${author === undefined ? '' : `<p class="author">${escaped(author)}</p>\n`}</header>
-<nav aria-label="List of figures">
-<h2>Figures</h2>
+<nav aria-label="${escaped(words.say('listOfFigures'))}">
+<h2>${escaped(words.say('figures'))}</h2>
 <ol>
 ${list.join('\n')}
 </ol>
 </nav>
 <main>
-${figures.map((figure) => figureHtml(figure, spansOf)).join('\n')}
+${figures.map((figure) => figureHtml(figure, words, spansOf)).join('\n')}
 </main>
 </body>
 </html>

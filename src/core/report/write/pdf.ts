@@ -54,6 +54,7 @@ export async function pdfOfDocument({
   title,
   author,
   language,
+  words,
   page,
   figures,
   fontBytes,
@@ -77,10 +78,10 @@ export async function pdfOfDocument({
     sheets.at(-1)?.blocks.push(...blocks(top, page.margin));
     top += height + between;
   }
-  const name = title === undefined ? (figures[0]?.title ?? 'Figures') : await unmarked(title);
+  const name = title === undefined ? (figures[0]?.title ?? words.say('figures')) : await unmarked(title);
   const info: Pick<Plate, 'title' | 'description' | 'author'> = {
     title: name,
-    description: `${figures.length} figures`,
+    description: words.say('figuresInDocument', { count: figures.length }),
     ...(author === undefined ? {} : { author }),
   };
   return pdfDocument(sheets, { ...info, language, bookmarks: true }, { fontBytes });

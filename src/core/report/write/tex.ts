@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import { loadMarkup, type Markup, type Span } from '../../type/markup.js';
+import type { Language } from '../../words/language.js';
 import { type BoundDocument, type DocumentFigure, type DocumentFile, pictureFile } from '../documentForm.js';
 import { type MarkedPart, wordsHash } from '../ownMarks.js';
 
@@ -98,7 +99,11 @@ export const texWords = {
 const texLine = (id: string, { part, before, words, after }: TexWords): string =>
   `${before}${words}${after}${texMark(part, id, words)}`;
 
-function figureTex(figure: DocumentFigure, counter: string, spansOf: Markup): string {
+function figureTex(
+  figure: DocumentFigure,
+  { counter, speaks }: { counter: string; speaks: boolean },
+  spansOf: Markup,
+): string {
   const { caption, id, entry } = figure;
   const label = `  \\label{${labelOf(id)}}`;
   const note = caption.note.length === 0 ? [] : [texLine(id, texWords.note(figure))];
@@ -110,23 +115,39 @@ function figureTex(figure: DocumentFigure, counter: string, spansOf: Markup): st
     ...entry.before.flatMap((text) => [spansTex(spansOf(text)), '']),
     ...(counter === '' ? [] : [counter]),
     '\\begin{figure}[htbp]',
+    ...(speaks ? ['  \\hexislanguage'] : []),
     ...body,
     '\\end{figure}',
   ].join('\n');
+}
+
+/** Switches to the language of the figures, where the document has loaded it by babel or polyglossia. */
+function switching({ tex: { babel, polyglossia } }: Language): string[] {
+  const names = [...new Set([babel, polyglossia])];
+  const choice = names.reduceRight(
+    (otherwise, name) =>
+      `\\@ifundefined{captions${name}}{${otherwise}}{\\def\\hexislanguage{\\selectlanguage{${name}}}}`,
+    '\\let\\hexislanguage\\relax',
+  );
+  return [
+    `% Hyphenation of these figures: \\usepackage[${babel}]{babel}, or polyglossia with "${polyglossia}".`,
+    choice,
+  ];
 }
 
 /**
  * A document as figures for LaTeX: to be put into another one by \input, with the pictures as PDF beside it. The counter is
  * set only where the report says something else than it would count by itself.
  */
-export async function texDocument({ figures, lead }: BoundDocument, name: string): Promise<DocumentFile[]> {
+export async function texDocument({ figures, lead, words }: BoundDocument, name: string): Promise<DocumentFile[]> {
   const spansOf = await loadMarkup();
+  const speaks = words.language.code !== 'en';
   let next = 1;
   const blocks = figures.map((figure) => {
     const { number } = figure.entry;
     const counter = number === next ? '' : `\\setcounter{figure}{${number - 1}}`;
     next = number + 1;
-    return figureTex(figure, counter, spansOf);
+    return figureTex(figure, { counter, speaks }, spansOf);
   });
   const head = [
     `% Figures by hexis bind; put them into a document that loads graphicx by \\input{${name}}.`,
@@ -134,6 +155,7 @@ export async function texDocument({ figures, lead }: BoundDocument, name: string
     '\\makeatletter',
     '% Alternative texts, where this LaTeX has no place for them.',
     '\\@ifundefined{KV@Gin@alt}{\\define@key{Gin}{alt}{}}{}',
+    ...(speaks ? switching(words.language) : []),
     '\\makeatother',
     ...(lead === '' ? [] : [`\\renewcommand{\\thefigure}{${texText(lead)}\\arabic{figure}}`]),
   ];

@@ -1,9 +1,22 @@
-import { choice, flag, listOf, object, open, styled, text } from '../fields.js';
-import { languageCodes } from '../languages.js';
+import { choice, flag, languageTag, listOf, named, object, open, styled, text } from '../fields.js';
 import { stroke } from './forms.js';
 
 /** The form of words and numbers, of the heading and the caption. */
 export const wordsShape = {
+  language: styled(
+    languageTag('Language of all words, numbers and dates of the figure and its document, as BCP 47 names it.', 'de'),
+  ),
+  wording: open(
+    named(
+      'Sentences of notes and descriptions in other words, by language and name; docs/languages.md lists them.',
+      named(
+        'Sentences by their names.',
+        text('A sentence with its names in braces.', '*N* = {count} {cases}.'),
+        '{ cases: "*N* = {count}." }',
+      ),
+      '{ en: { cases: "*N* = {count} {cases}." } }',
+    ),
+  ),
   words: styled(
     object('The form of words that Hexis sets.', {
       case: styled(choice('Capitals of axis titles and legends.', ['title', 'sentence', 'as-written'], 'title')),
@@ -18,13 +31,14 @@ export const wordsShape = {
   ),
   numbers: styled(
     object('The form of all numbers.', {
-      language: styled(
-        choice('Language, which decides the decimal mark and the names of months.', languageCodes, 'de'),
-      ),
       decimalMark: open(choice('Decimal mark. Left out: that of the language.', ['.', ','], '.')),
       dates: styled(choice('Dates with names of months, or as 2026-05-03.', ['words', 'iso'], 'iso')),
       grouping: styled(
-        choice('What stands between groups of three digits.', ['none', 'space', 'comma', 'point'], 'space'),
+        choice(
+          'What stands between groups of three digits; "language" takes the mark of the language.',
+          ['none', 'space', 'comma', 'point', 'language'],
+          'space',
+        ),
       ),
     }),
   ),
@@ -38,7 +52,12 @@ export const wordsShape = {
   ),
   captionForm: styled(
     object('The form of the caption, where it is drawn with the figure.', {
-      number: styled(text('The number; {number} stands for it.', 'Figure {number}')),
+      number: styled(
+        text(
+          'The number: {figure} stands for it with the word of the language, as in Figure 3, {number} for it alone.',
+          '{figure}',
+        ),
+      ),
       arrange: styled(
         choice(
           'Number and title above the image on lines of their own, or below it in one run.',
@@ -46,7 +65,7 @@ export const wordsShape = {
           'stacked',
         ),
       ),
-      noteLead: styled(text('Words before the note.', '"*Note.*"')),
+      noteLead: styled(text('Words before the note; {note} stands for that of the language.', '"*{note}.*"')),
     }),
   ),
 };

@@ -1,0 +1,23 @@
+import type { NoteFact } from '../../words/noteFacts.js';
+import type { LeftOut } from '../plan.js';
+
+/** How many cases a chart shows, and how many it does not: what every note says. */
+export function caseFacts(cases: string, { used, leftOut }: { used: number; leftOut: readonly LeftOut[] }): NoteFact[] {
+  const byVariable = new Map<string, number>();
+  const total = (why: LeftOut['why']) =>
+    leftOut.reduce((sum, own) => sum + (why !== undefined && own.why === why ? own.count : 0), 0);
+  const weightless = leftOut.find(({ why }) => why === 'weightless');
+  for (const { variable, count, why } of leftOut) {
+    if (why) continue;
+    byVariable.set(variable.label, (byVariable.get(variable.label) ?? 0) + count);
+  }
+  const lacking = [...byVariable].map(([label, count]) => ({ label, count }));
+  return [
+    { is: 'cases', used, cases },
+    ...(lacking.length > 0 ? [{ is: 'leftOut', leftOut: lacking, cases } as const] : []),
+    ...(weightless
+      ? [{ is: 'weightless', count: total('weightless'), cases, by: weightless.variable.label } as const]
+      : []),
+    ...(total('beyond') > 0 ? [{ is: 'beyond', count: total('beyond'), cases } as const] : []),
+  ];
+}
