@@ -10,6 +10,8 @@ import { chartKinds } from '../dist/core/chart/kinds.js';
 import { fileKinds } from '../dist/core/project/files/fileKinds.js';
 import { publishedSchema } from '../dist/core/project/files/publishedSchema.js';
 import { notes } from '../dist/core/schema/fields.js';
+import { languageOf, languages } from '../dist/core/words/languages.js';
+import { sentences } from '../dist/core/words/sentences.js';
 import { fileTypes } from './fileTypes.mjs';
 
 const intros = {
@@ -163,11 +165,44 @@ ${rows.join('\n')}
 ${kind === 'figure' ? chartSections() : ''}`;
 }
 
+/** What each language has: a few of its words beside each other, and the names of all sentences. */
+async function languagesPage() {
+  const all = [];
+  for (const [code, { name }] of Object.entries(languages)) all.push({ code, name, ...(await languageOf(code)) });
+  const english = all[0].sentences;
+  const row = ({ code, name, sentences: own, decimalMark, percent, direction }) =>
+    `| \`${code}\` | ${name}${direction === 'rtl' ? ', from the right' : ''} | ${own.figure.replace('{number}', '1')} | *${own.note}.* | 3${decimalMark}5 | ${percent.replace('{number}', '50')} | ${cell(own['errorBars.ci'].replace('{level}', '95'))} |`;
+  const shown = (sentence) => (typeof sentence === 'string' ? sentence : Object.values(sentence).join(' / '));
+  return `# Languages
+
+<!-- Made by scripts/writeDocs.mjs from the languages. -->
+
+${readFileSync('scripts/languages.md', 'utf8').trim()}
+
+## What each language has
+
+| \`language\` | | figure | note | number | share | an interval |
+|---|---|---|---|---|---|---|
+${all.map(row).join('\n')}
+
+## The sentences
+
+What stands in braces is named by each sentence, in any order. A \`wording\` replaces a sentence by its name.
+
+| name | in English |
+|---|---|
+${Object.keys(sentences)
+  .map((key) => `| \`${key}\` | ${cell(shown(english[key]))} |`)
+  .join('\n')}
+`;
+}
+
 const files = Object.keys(fileKinds).flatMap((kind) => [
   [`schemas/${kind}.schema.json`, `${JSON.stringify(publishedSchema(kind), null, 2)}\n`],
   [`docs/${intros[kind][0]}.md`, page(kind)],
 ]);
 files.push(['src/core/project/generated/fileTypes.ts', await fileTypes()]);
+files.push(['docs/languages.md', await languagesPage()]);
 for (const folder of ['schemas', 'docs']) mkdirSync(folder, { recursive: true });
 for (const [path, text] of files) {
   if (!process.argv.includes('--check')) writeFileSync(path, text);

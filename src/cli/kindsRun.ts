@@ -3,6 +3,7 @@ import { nearest } from '../core/problem/nearest.js';
 import { error } from '../core/problem/problem.js';
 import { type KindWords, kindWords } from '../core/project/acts/kindWords.js';
 import { inColumns } from '../core/schema/columns.js';
+import { languageCodes } from '../core/words/languages.js';
 import { exit } from './command.js';
 import { exitCode, reportProblems, say, sayJson } from './report.js';
 
@@ -43,7 +44,9 @@ export async function runKinds(wanted: string | undefined, { json }: { json?: bo
         ),
       ].join('\n'),
     );
-    say(`${lines.join('\n')}\n\nOne of them in detail: hexis kinds line. Pictures of all: docs/screenshots/kinds.png`);
+    say(
+      `${lines.join('\n')}\n\nOne of them in detail: hexis kinds line. Pictures of all: docs/screenshots/kinds.png\nWords of all of them in ${languageCodes.length} languages: "language: de" in a figure or style, or --language de`,
+    );
   }
   return exit.done;
 }

@@ -22,6 +22,7 @@ export const startCommand: CommandSpec = {
     ['--no-header', 'the first line names no columns; left out: where it holds numbers alone'],
     ['--thousands-mark <mark>', "the mark between groups of three digits: . , ' a blank, or none; left out: found out"],
     ['--decimal-mark <mark>', 'the decimal mark of the table, "." or ","; left out: found out'],
+    ['--language <tag>', 'the language of the words of the figure, such as de; left out: English'],
     ['-o, --output <folder>', 'folder for the two files; left out: that of the table'],
     ['--replace', 'whether files that are there are replaced'],
     ['--json', 'what the table holds, as JSON'],

@@ -1,6 +1,7 @@
 import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
 import type { ColumnProfile } from '../core/data/profile.js';
+import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';
 import { draftFiles, lookInto, type TableLook, type TableReading } from '../core/project/acts/begin.js';
@@ -10,6 +11,8 @@ import { openProject } from '../core/project/project.js';
 import { overlaid } from '../core/project/read/source.js';
 import { inColumns } from '../core/schema/columns.js';
 import { thousandsMarks } from '../core/schema/thousandsMarks.js';
+import { codebookTerms } from '../core/words/codebookTerms.js';
+import { languageCodes, languageOf, languagesInWords } from '../core/words/languages.js';
 import { disk } from '../node/disk.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
@@ -23,6 +26,7 @@ interface StartCall extends DraftWish {
   header?: boolean;
   decimalMark?: string;
   thousandsMark?: string;
+  language?: string;
   output?: string;
   replace?: boolean;
   json?: boolean;
@@ -90,6 +94,14 @@ function markProblems({ decimalMark, thousandsMark }: StartCall): Problem[] {
   ];
 }
 
+/** The language of the words, with what it calls cases; undefined where the call names none, a problem where it is not known. */
+async function languageIn({ language: tag }: StartCall): Promise<{ tag: string; cases: string } | Problem | undefined> {
+  if (tag === undefined) return undefined;
+  const language = await languageOf(tag);
+  if (language) return { tag, cases: codebookTerms(language).cases };
+  return error('language-unknown', { found: tag, known: languagesInWords(), nearest: nearest(tag, languageCodes) });
+}
+
 async function existing(paths: readonly string[]): Promise<Problem[]> {
   const problems: Problem[] = [];
   for (const path of paths)
@@ -154,8 +166,10 @@ function remarksOn({ totals, skip, sheets, bare }: TableLook, call: StartCall): 
 
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
-  const wrong = [...markProblems(call), ...skipProblems(call)];
+  const language = await languageIn(call);
+  const wrong = [...markProblems(call), ...skipProblems(call), ...(language && 'code' in language ? [language] : [])];
   if (wrong.length > 0) return give(wrong, call);
+  const spoken = language && 'tag' in language ? language : undefined;
   const { skip: lines, ...reading } = call;
   const told: TableReading = { ...(reading as TableReading), ...(lines === undefined ? {} : { skip: Number(lines) }) };
   const found = await lookInto(openProject(disk), path, told);
@@ -173,7 +187,7 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
   const there = relative(folder, path).replaceAll('\\', '/');
-  const names = { id: name, table: there, codebook: basename(codebook) };
+  const names = { id: name, table: there, codebook: basename(codebook), language: spoken };
   const drawable = await drawableDraft(look, chart.value, names, { codebook, figure });
   const { drafts } = drawable;
   const failed = await save([

@@ -36,6 +36,7 @@ export {
   answered,
   beginnings,
   type ColumnAnswer,
+  type DraftNames,
   draftFiles,
   lookInto,
   type TableLook,

@@ -163,7 +163,7 @@ describe('the first chart of a table', () => {
         const found = draftChart(wish, made, 't.csv');
         if (!found.ok) throw new Error(JSON.stringify(found.problems));
         const codebook = draftCodebook(made, { table: 't.csv', notation: pointNotation }, found.value.settings);
-        const figure = draftFigure('first', { file: 't.csv' }, 't.codebook.yaml', found.value.settings);
+        const figure = draftFigure('first', { file: 't.csv' }, { codebook: 't.codebook.yaml' }, found.value.settings);
         expect(readCodebook(codebook, 'c.yaml').problems).toEqual([]);
         expect(readFigure(figure, 'f.yaml').problems).toEqual([]);
         expect(Object.keys(parse(codebook).variables).sort()).toEqual([...names].sort());

@@ -290,7 +290,7 @@ export function draftOf(text) {
     files: {
       't.csv': text,
       't.codebook.yaml': draftCodebook(profiles, { table: 't.csv', notation }, chart.value.settings),
-      't.figure.yaml': draftFigure('t', { file: 't.csv' }, 't.codebook.yaml', chart.value.settings),
+      't.figure.yaml': draftFigure('t', { file: 't.csv' }, { codebook: 't.codebook.yaml' }, chart.value.settings),
     },
   };
 }

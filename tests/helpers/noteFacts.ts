@@ -20,7 +20,7 @@ export const noteFacts: Facts = {
     as: fc.constantFrom('bars', 'bands'),
   }),
   givenIntervals: fc.record({ level: fc.option(level, { nil: undefined }) }),
-  reference: fc.record({ at: count, label: name, dash: fc.constantFrom(...dashes) }),
+  reference: fc.record({ at: fc.option(count, { nil: undefined }), label: name, dash: fc.constantFrom(...dashes) }),
   weighted: fc.record({ by: name }),
   boxes: fc.record({
     whiskers: fc.oneof(
@@ -65,7 +65,10 @@ export const noteFacts: Facts = {
   aside: fc.constant({}),
   cases: fc.record({ used: count, cases: name }),
   leftOut: fc.record({
-    leftOut: fc.array(fc.record({ label: name, count }), { minLength: 1, maxLength: 3 }),
+    leftOut: fc.array(fc.record({ label: name, count: fc.oneof(fc.constant(1), count) }), {
+      minLength: 1,
+      maxLength: 3,
+    }),
     cases: name,
   }),
   weightless: fc.record({ count, cases: name, by: name }),

@@ -39,6 +39,13 @@ export class CategoryIndex {
       keep(this.names, name, at);
       keep(this.lowered, name.toLowerCase(), at);
     }
+    // Names in other languages come after those of this one.
+    for (const [at, { also = [] }] of categories.entries()) {
+      for (const name of also) {
+        keep(this.names, name, at);
+        keep(this.lowered, name.toLowerCase(), at);
+      }
+    }
   }
 
   /** Whether a text is a code as it is written. */

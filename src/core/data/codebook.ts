@@ -8,6 +8,8 @@ export type Measure = 'nominal' | 'ordinal' | 'numeric' | 'date';
 export interface Category {
   code: string;
   name: string;
+  /** Its names in other languages, by which authors and tables may call it. */
+  also?: readonly string[];
 }
 
 /** What the codebook says about a column. A column it does not mention has only its name. */
@@ -55,8 +57,9 @@ export interface CodebookTerms {
   isOwn(tag: string): boolean;
   /** What rows are called where nobody says. */
   cases: string;
-  /** The label of values that stood in several columns. */
+  /** The label of values that stood in several columns, and what such rows are called. */
   value: string;
+  values: string;
   /** What sentences call the file or the column that a value comes from. */
   file: string;
   column: string;
@@ -106,7 +109,12 @@ function categoriesOf(file: VariableFile, order: readonly string[], name: string
   if (Array.isArray(values)) return values.map((value) => ({ code: String(value), name: String(value) }));
   const names = new Map(Object.entries(values));
   const path = `variables.${name}.values`;
-  return order.map((code) => ({ code, name: texts.pick(heldBy(names, code), `${path}.${code}`, name) }));
+  return order.map((code) => {
+    const text = heldBy(names, code);
+    const shown = texts.pick(text, `${path}.${code}`, name);
+    if (typeof text === 'string') return { code, name: shown };
+    return { code, name: shown, also: Object.values(text).filter((other) => other !== shown) };
+  });
 }
 
 /** Bands by their edges: each ends before the next begins. */

@@ -111,6 +111,10 @@ export function longTable(
   return {
     table: tableOf({ ...table, rowCount: rows * count, columns: [value, group, ...others], measured: [], totals: [] }),
     names,
-    codebook: { ...codebook, cases: 'values', variable: (name) => made.get(name) ?? codebook.variable(name) },
+    codebook: {
+      ...codebook,
+      cases: codebook.terms.values,
+      variable: (name) => made.get(name) ?? codebook.variable(name),
+    },
   };
 }

@@ -42,11 +42,12 @@ const words: readonly OtherWord[] = [
   { says: /^(labels|datalabel|values?labels|showvalues|annotations?)$/, write: 'dataLabels: { show: value }' },
   { says: /^(pattern|hatch(ing)?|texture)$/, write: 'palette: { pattern: rising }' },
   { says: /^(margin|padding)$/, write: 'margins: { left: 2cm }' },
+  { says: /^(lang|language|locale)$/, write: 'language: de' },
   { says: /^(dpi|resolution)$/, write: 'export: { dpi: 600 }' },
 ];
 
 /** Settings whose value is the same under our name. */
-const sameValue = /\b(from|to|step|angle|title|number|width|height|face|group): [^,{}]+/;
+const sameValue = /\b(from|to|step|angle|title|number|width|height|face|group|language): [^,{}]+/;
 
 /**
  * What to write for a word of another habit in a group of settings, with the value that stands there where it fits; undefined

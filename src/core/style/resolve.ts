@@ -38,7 +38,8 @@ function wordForm(words: Settings['words'], language: Language): Settings['words
 
 /** The word of a caption with the place of its number, and the word before a note, in the language. */
 function captionForm({ captionForm: form, wording }: Pick<HeldLook, 'captionForm' | 'wording'>, language: Language) {
-  const { figure, note } = { ...language.sentences, ...wording?.[language.code] };
+  const { sentences, code } = language;
+  const { figure = sentences.figure, note = sentences.note } = wording?.[code] ?? {};
   return {
     ...form,
     number: form.number.replace('{figure}', () => String(figure)),

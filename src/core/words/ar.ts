@@ -161,6 +161,7 @@ export const language: Language = {
     noChange: 'دون تغيير',
     other: 'أخرى',
     value: 'القيمة',
+    values: 'قيم',
     file: 'الملف',
     column: 'العمود',
     density: 'الكثافة',

@@ -17,6 +17,7 @@ export function codebookTerms(language: Language = english): CodebookTerms {
     isOwn: (tag) => codeOf(tag) === language.code,
     cases: words.say('cases.usual'),
     value: words.say('value'),
+    values: words.say('values'),
     file: words.say('file'),
     column: words.say('column'),
     band: (from, to, isLast) => words.say(isLast ? 'band.last' : 'band', { from: edge(from), to: edge(to) }),

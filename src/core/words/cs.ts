@@ -171,6 +171,7 @@ export const language: Language = {
     noChange: 'Beze změny',
     other: 'Ostatní',
     value: 'Hodnota',
+    values: 'hodnoty',
     file: 'soubor',
     column: 'sloupec',
     density: 'Hustota',

@@ -169,6 +169,7 @@ export const language: Language = {
     noChange: 'Ingen ændring',
     other: 'Øvrige',
     value: 'Værdi',
+    values: 'værdier',
     file: 'fil',
     column: 'kolonne',
     density: 'Tæthed',

@@ -175,6 +175,7 @@ export const language: Language = {
     noChange: 'Keine Änderung',
     other: 'Sonstige',
     value: 'Wert',
+    values: 'Werte',
     file: 'Datei',
     column: 'Spalte',
     density: 'Dichte',

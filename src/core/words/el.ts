@@ -174,6 +174,7 @@ export const language: Language = {
     noChange: 'Χωρίς μεταβολή',
     other: 'Άλλα',
     value: 'Τιμή',
+    values: 'τιμές',
     file: 'αρχείο',
     column: 'στήλη',
     density: 'Πυκνότητα',

@@ -168,6 +168,7 @@ export const language: Language = {
     noChange: 'No change',
     other: 'Other',
     value: 'Value',
+    values: 'values',
     file: 'file',
     column: 'column',
     density: 'Density',

@@ -173,6 +173,7 @@ export const language: Language = {
     noChange: 'Sin cambios',
     other: 'Otros',
     value: 'Valor',
+    values: 'valores',
     file: 'archivo',
     column: 'columna',
     density: 'Densidad',

@@ -165,6 +165,7 @@ export const language: Language = {
     noChange: 'بدون تغییر',
     other: 'دیگر',
     value: 'مقدار',
+    values: 'مقدارها',
     file: 'پرونده',
     column: 'ستون',
     density: 'چگالی',

@@ -173,6 +173,7 @@ export const language: Language = {
     noChange: 'Ei muutosta',
     other: 'Muut',
     value: 'Arvo',
+    values: 'arvot',
     file: 'tiedosto',
     column: 'sarake',
     density: 'Tiheys',

@@ -178,6 +178,7 @@ export const language: Language = {
     noChange: 'Sans changement',
     other: 'Autres',
     value: 'Valeur',
+    values: 'valeurs',
     file: 'fichier',
     column: 'colonne',
     density: 'Densité',

@@ -162,6 +162,7 @@ export const language: Language = {
     noChange: 'ללא שינוי',
     other: 'אחר',
     value: 'ערך',
+    values: 'ערכים',
     file: 'קובץ',
     column: 'עמודה',
     density: 'צפיפות',

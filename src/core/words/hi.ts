@@ -161,6 +161,7 @@ export const language: Language = {
     noChange: 'कोई परिवर्तन नहीं',
     other: 'अन्य',
     value: 'मान',
+    values: 'मान',
     file: 'फ़ाइल',
     column: 'स्तंभ',
     density: 'घनत्व',

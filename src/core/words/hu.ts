@@ -172,6 +172,7 @@ export const language: Language = {
     noChange: 'Nincs változás',
     other: 'Egyéb',
     value: 'Érték',
+    values: 'értékek',
     file: 'fájl',
     column: 'oszlop',
     density: 'Sűrűség',

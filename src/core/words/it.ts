@@ -170,6 +170,7 @@ export const language: Language = {
     noChange: 'Nessun cambiamento',
     other: 'Altro',
     value: 'Valore',
+    values: 'valori',
     file: 'file di dati',
     column: 'colonna',
     density: 'Densità',

@@ -161,6 +161,7 @@ export const language: Language = {
     noChange: '変化なし',
     other: 'その他',
     value: '値',
+    values: '値',
     file: 'ファイル',
     column: '列',
     density: '密度',

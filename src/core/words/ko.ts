@@ -164,6 +164,7 @@ export const language: Language = {
     noChange: '변화 없음',
     other: '기타',
     value: '값',
+    values: '값',
     file: '파일',
     column: '열',
     density: '밀도',

@@ -172,6 +172,7 @@ export const language: Language = {
     noChange: 'Ingen endring',
     other: 'Andre',
     value: 'Verdi',
+    values: 'verdier',
     file: 'fil',
     column: 'kolonne',
     density: 'Tetthet',

@@ -175,6 +175,7 @@ export const language: Language = {
     noChange: 'Geen verandering',
     other: 'Overig',
     value: 'Waarde',
+    values: 'waarden',
     file: 'bestand',
     column: 'kolom',
     density: 'Dichtheid',

@@ -173,6 +173,7 @@ export const language: Language = {
     noChange: 'Bez zmian',
     other: 'Inne',
     value: 'Wartość',
+    values: 'wartości',
     file: 'plik',
     column: 'kolumna',
     density: 'Gęstość',

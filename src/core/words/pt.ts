@@ -167,6 +167,7 @@ export const language: Language = {
     noChange: 'Sem alteração',
     other: 'Outros',
     value: 'Valor',
+    values: 'valores',
     file: 'ficheiro',
     column: 'coluna',
     density: 'Densidade',

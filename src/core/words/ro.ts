@@ -171,6 +171,7 @@ export const language: Language = {
     noChange: 'Fără schimbare',
     other: 'Altele',
     value: 'Valoare',
+    values: 'valori',
     file: 'fișier',
     column: 'coloană',
     density: 'Densitate',

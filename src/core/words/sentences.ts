@@ -145,6 +145,7 @@ export const sentences = {
   noChange: [],
   other: [],
   value: [],
+  values: [],
   file: [],
   column: [],
   density: [],

@@ -170,6 +170,7 @@ export const language: Language = {
     noChange: 'Ingen förändring',
     other: 'Övriga',
     value: 'Värde',
+    values: 'värden',
     file: 'fil',
     column: 'kolumn',
     density: 'Täthet',

@@ -170,6 +170,7 @@ export const language: Language = {
     noChange: 'Değişim yok',
     other: 'Diğer',
     value: 'Değer',
+    values: 'değerler',
     file: 'dosya',
     column: 'sütun',
     density: 'Yoğunluk',

@@ -173,6 +173,7 @@ export const language: Language = {
     noChange: 'Без змін',
     other: 'Інше',
     value: 'Значення',
+    values: 'значення',
     file: 'файл',
     column: 'стовпець',
     density: 'Густина',

@@ -160,6 +160,7 @@ export const language: Language = {
     noChange: '不变',
     other: '其他',
     value: '数值',
+    values: '数值',
     file: '文件',
     column: '列',
     density: '密度',

@@ -95,7 +95,7 @@ const endLabelsOf = ({ runs }: Lines, series: readonly Series[]): EndLabel[] =>
   }));
 
 function draw(frame: LineFrame): Outcome<Drawn> {
-  const { settings, along, group, codebook } = frame;
+  const { settings, along, group } = frame;
   const lines = linesOf(frame);
   const problems = settingsProblems(frame, lines);
   if (hasErrors(problems)) return fail(problems);
@@ -126,7 +126,7 @@ function draw(frame: LineFrame): Outcome<Drawn> {
     ...(atEnds ? { legend: 'none' } : {}),
     numbers: lineNumbers(frame, lines),
     note: factsOf(frame),
-    isComplete: summaryType(lines.summary).asGiven === true && codebook.cases === 'values',
+    isComplete: summaryType(lines.summary).asGiven === true && settings.values !== undefined,
     altText: lineAltText(frame, lines.runs, values.title),
     problems,
   });

@@ -69,6 +69,10 @@ export const filesWordings = {
       ...(f.reason === 'encoding' ? { expected: 'a file in UTF-8' } : {}),
     };
   },
+  'document-language': (f: { path: string; document: string; figures: string }) => ({
+    found: `${f.path} is a document in "${f.document}", and its figures are in "${f.figures}"`,
+    expected: `--language ${f.document}, or "language" in the report, to say which it shall be`,
+  }),
   'document-outside': (f: { path: string; folder: string }) => ({
     found: `${f.path} has figures of the report and lies outside of ${f.folder}; it stays as it is`,
     expected: 'its own folder after "--into"',

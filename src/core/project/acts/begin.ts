@@ -196,16 +196,28 @@ export function beginnings(columns: readonly ColumnProfile[], chosen: readonly s
   return first ? [{ kind: String(first.settings['kind']), settings: first.settings }] : [];
 }
 
+/** What the files of a draft are called, and the language of their figure. */
+export interface DraftNames {
+  /** Id of the figure. */
+  id: string;
+  /** Path of the table, from the figure file. */
+  table: string;
+  /** Path of the codebook, from the figure file. */
+  codebook: string;
+  /** Its tag (BCP 47), and what rows are called in it. Left out: English. */
+  language?: { tag: string; cases: string } | undefined;
+}
+
 /** The texts of a codebook and a figure file for a first figure of a table. */
 export function draftFiles(
   { columns, notation, totals, bare, sheet, range, skip, path }: TableLook,
   settings: DraftSettings,
-  names: { id: string; table: string; codebook: string },
+  names: DraftNames,
   answers: Answers = {},
 ): { codebook: string; figure: string } {
   const plain = draftCodebook(
     answered(columns, answers),
-    { table: lastOf(path.split(/[/\\]/)), notation, totals },
+    { table: lastOf(path.split(/[/\\]/)), notation, totals, cases: names.language?.cases },
     settings,
   );
   const edits = Object.entries(answers).flatMap(([name, { label, values }]) => [
@@ -215,6 +227,6 @@ export function draftFiles(
   const data: DraftData = { file: names.table, sheet, range, skip, bare };
   return {
     codebook: patched(plain, patchFor(plain, edits)),
-    figure: draftFigure(names.id, data, names.codebook, settings),
+    figure: draftFigure(names.id, data, { codebook: names.codebook, language: names.language?.tag }, settings),
   };
 }

@@ -355,12 +355,14 @@ export interface DraftedTable {
   table: string;
   notation: NumberNotation;
   totals?: readonly TotalsRow[];
+  /** What rows are called. Left out: cases. */
+  cases?: string | undefined;
 }
 
 /** A codebook draft, with comments where a person should decide. */
 export function draftCodebook(
   profiles: readonly ColumnProfile[],
-  { table, notation, totals = [] }: DraftedTable,
+  { table, notation, totals = [], cases = 'cases' }: DraftedTable,
   chart: DraftSettings,
 ): string {
   const named = (value: DraftSettings[string] | undefined): string[] =>
@@ -375,7 +377,7 @@ export function draftCodebook(
   const head = [
     'hexis: codebook/1',
     `# A draft from ${table}. Give each column the name and unit that figures should show, and look the comments over.`,
-    'cases: cases  # what one row is, in the plural: plots, pupils, visits',
+    `cases: ${yamlName(cases)}  # what one row is, in the plural: plots, pupils, visits`,
     ...(notation.decimalMark === ',' ? ['decimalMark: ","'] : []),
     ...(notation.thousandsMark === undefined ? [] : [`thousandsMark: ${JSON.stringify(notation.thousandsMark)}`]),
     'variables:',
@@ -407,7 +409,12 @@ function dataDraft({ file, sheet, range, skip, bare }: DraftData): string {
 }
 
 /** A first figure file. */
-export function draftFigure(id: string, data: DraftData, codebook: string, chart: DraftSettings): string {
+export function draftFigure(
+  id: string,
+  data: DraftData,
+  { codebook, language }: { codebook: string; language?: string | undefined },
+  chart: DraftSettings,
+): string {
   const valueText = (key: string, value: DraftSettings[string]): string => {
     if (typeof value === 'string') return key === 'kind' ? value : yamlName(value);
     if (Array.isArray(value)) return `[${value.map(yamlName).join(', ')}]`;
@@ -421,7 +428,7 @@ id: ${yamlName(id)}
 data: ${dataDraft(data)}
 codebook: ${JSON.stringify(codebook)}
 style: apa  # apa, plain, or the path of a house style
-
+${language === undefined ? '' : `language: ${language}\n`}
 chart:
 ${settings.join('\n')}
 

@@ -5,6 +5,7 @@ import { ownContent } from '../../disk.js';
 import type { ByteChange, Change } from '../../journal.js';
 import type { Output } from '../../save.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../bindReport.js';
+import { otherLanguage } from './documentLanguage.js';
 import { picturesOf, type Updated, updateDocx } from './updateDocx.js';
 import { type UpdatedTex, updateTex } from './updateTex.js';
 
@@ -87,6 +88,8 @@ export async function intoDocx(
   const found = new Set(placed.map(({ id }) => id));
   const { figures } = drawn.value.document;
   const said = wordsKept(kept, figures);
+  const { language } = drawn.value.document;
+  const isTold = drawn.value.report.language !== undefined;
   return succeed(
     {
       drawn: drawn.value,
@@ -94,7 +97,7 @@ export async function intoDocx(
       resized: figures.filter(({ entry }) => widths.has(entry.setting)),
       unchanged: parts.length === 0 && kept.length === 0,
     },
-    [...missing(drawn.value, found, path), ...said],
+    [...missing(drawn.value, found, path), ...said, ...otherLanguage(original, language, { path, isTold })],
   );
 }
 
