@@ -3,7 +3,7 @@
  * form is made after a drawing, so that the functions of the usual way through are in it.
  */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -44,7 +44,34 @@ const partsOfNode = {
   },
 };
 
+/** Languages stay in files of their own, of which a call reads the one that it needs; English is within. */
+const words = join(root, 'src/core/words');
+const languageFiles = readdirSync(words).filter((file) => /^[a-z]{2,3}\.ts$/.test(file) && file !== 'en.ts');
+const languagesBeside = {
+  name: 'languages-beside',
+  setup({ onResolve }) {
+    onResolve({ filter: /^\.\/[a-z]{2,3}\.js$/ }, ({ path, importer }) =>
+      importer === join(words, 'languages.ts') && path !== './en.js'
+        ? { path: `./words/${basename(path, '.js')}.cjs`, external: true }
+        : undefined,
+    );
+  },
+};
+
 rmSync(join(root, 'dist/bin'), { recursive: true, force: true });
+await build({
+  absWorkingDir: root,
+  entryPoints: languageFiles.map((file) => `src/core/words/${file}`),
+  outdir: 'dist/bin/words',
+  outExtension: { '.js': '.cjs' },
+  bundle: true,
+  minify: true,
+  format: 'cjs',
+  platform: 'node',
+  target: 'node20',
+  charset: 'utf8',
+  logLevel: 'warning',
+});
 await build({
   absWorkingDir: root,
   entryPoints: ['src/cli/start.ts'],
@@ -54,7 +81,7 @@ await build({
   format: 'cjs',
   platform: 'node',
   target: 'node20',
-  plugins: [facesOfLibrary, partsOfNode],
+  plugins: [facesOfLibrary, partsOfNode, languagesBeside],
   // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
   alias: { yaml: join(root, 'node_modules/yaml/browser/dist/index.js') },
   // A script with a compiled form has no import(): what it loads later, it requires.

@@ -35,6 +35,20 @@ hexis(
   '--dpi',
   '130',
 );
+// One figure in three languages, side by side.
+const spokenPage = readFileSync('docs/work/in-several-languages.md', 'utf8');
+const spoken = mkdtempSync(join(tmpdir(), 'hexis-spoken-'));
+const spokenFigure = join(spoken, 'spoken.figure.yaml');
+writeFileSync(
+  spokenFigure,
+  /```yaml\n([\s\S]*?)```/.exec(spokenPage)[1].replaceAll('../../demo', `${process.cwd()}/demo`),
+);
+const tongues = ['en', 'de', 'es'].map((language) => {
+  const path = join(spoken, `${language}.svg`);
+  hexis('draw', spokenFigure, '--language', language, '--caption', '-o', path);
+  return readFileSync(path, 'utf8').replace(/^<\?xml[^>]*>/, '');
+});
+
 hexis('swatch', 'mono', '-o', join(folder, 'swatch.png'), '--dpi', '150');
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
@@ -52,6 +66,12 @@ async function terminal(name, call, columns, size) {
 <pre style="margin:0;padding:28px;font:${size}px/1.35 'DejaVu Sans Mono',monospace;width:max-content;max-width:${columns}ch;white-space:pre-wrap">${escaped}</pre>`);
   await page.locator('pre').screenshot({ path: join(folder, name) });
 }
+
+await page.setContent(
+  `<body style="margin:0;background:#fff"><main style="padding:24px;width:max-content;display:grid;gap:36px;grid-template-columns:repeat(3,max-content);align-items:start">${tongues.join('')}</main></body>`,
+);
+await page.locator('main').screenshot({ path: join(folder, 'languages.png') });
+rmSync(spoken, { recursive: true });
 
 const bound = mkdtempSync(join(tmpdir(), 'hexis-bound-'));
 hexis('bind', 'demo/garden.report.yaml', '-o', join(bound, 'garden.html'));

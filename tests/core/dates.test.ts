@@ -3,10 +3,13 @@ import fc from 'fast-check';
 import { dayOf } from '../../src/core/data/calendar.js';
 import { parseDate } from '../../src/core/data/dates.js';
 import { chooseDates, dateInFull, datesBetween, dateTexts } from '../../src/core/scale/dateTicks.js';
+import { language } from '../../src/core/words/en.js';
 import type { Language } from '../../src/core/words/language.js';
 import { languageCodes, languageOf } from '../../src/core/words/languages.js';
 
 import { composed } from '../helpers/figures.js';
+
+const english = { writing: language };
 
 describe('dates', () => {
   test.each([
@@ -26,7 +29,7 @@ describe('dates', () => {
     ['soon', undefined, undefined],
   ] as const)('%s (%s) is %s', (text, order, expected) => {
     const found = parseDate(text, order);
-    expect(Number.isNaN(found) ? undefined : dateInFull(found)).toBe(expected);
+    expect(Number.isNaN(found) ? undefined : dateInFull(found, english)).toBe(expected);
   });
 
   test('have a time of day as a part of the day', () => {
@@ -47,7 +50,7 @@ describe('dates', () => {
 describe('ticks at dates', () => {
   test('stand at firsts of years and months, at Mondays, at days', () => {
     const [from, to] = [dayOf(2025, 10, 12), dayOf(2026, 4, 20)];
-    const words = (places: readonly number[]) => places.map((day) => dateInFull(day));
+    const words = (places: readonly number[]) => places.map((day) => dateInFull(day, english));
     expect(words(datesBetween(from, to, { unit: 'month', count: 3 }))).toEqual(['1 Jan 2026', '1 Apr 2026']);
     expect(words(datesBetween(from, to, { unit: 'year', count: 1 }))).toEqual(['1 Jan 2026']);
     const mondays = datesBetween(dayOf(2026, 2, 1), dayOf(2026, 2, 31), { unit: 'day', count: 7 });
@@ -56,8 +59,11 @@ describe('ticks at dates', () => {
 
   test('say the year at the first, and where it changes', () => {
     const months = datesBetween(dayOf(2025, 9, 1), dayOf(2026, 3, 1), { unit: 'month', count: 3 });
-    expect(dateTexts(months, { unit: 'month', count: 3 })).toEqual(['Oct 2025', 'Jan 2026', 'Apr']);
-    expect(dateTexts([dayOf(2026, 0, 1), dayOf(2026, 1, 1)], { unit: 'month', count: 1 })).toEqual(['Jan 2026', 'Feb']);
+    expect(dateTexts(months, { unit: 'month', count: 3 }, english)).toEqual(['Oct 2025', 'Jan 2026', 'Apr']);
+    expect(dateTexts([dayOf(2026, 0, 1), dayOf(2026, 1, 1)], { unit: 'month', count: 1 }, english)).toEqual([
+      'Jan 2026',
+      'Feb',
+    ]);
   });
 
   test('are never nearer than their labels are wide, from a week to a thousand years', () => {

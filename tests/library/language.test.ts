@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { describe as inWords } from 'hexis';
+import { check, type Drawing, describe as inWords, type PlateItem } from 'hexis';
+import { wordsAt } from 'hexis/desk';
 import { small } from '../helpers/figures.js';
 
 const codebook = `hexis: codebook/1
@@ -80,6 +81,51 @@ describe('a figure', () => {
     expect(errors(await textsOf('numbers: { language: de }'))).toEqual([
       expect.stringContaining('there is no setting "language" in numbers'),
     ]);
+  });
+});
+
+describe('texts of a figure in several languages', () => {
+  const caption = 'caption: { title: { en: What grows, de: Was wächst }, note: { de: Eigene Anmerkung. } }\n';
+
+  test('are shown in that of the figure, and said to lack it', async () => {
+    const captioned = { caption: true };
+    const german = await textsOf(`language: de\n${caption}`, captioned);
+    expect(german.texts.join(' ')).toMatch(/Was wächst.*Eigene Anmerkung\./);
+    expect(german.drawing?.plate.title).toBe('Was wächst');
+    const english = await textsOf(caption, captioned);
+    expect(english.texts.join(' ')).toMatch(/What grows.*Eigene Anmerkung\./);
+    expect(english.problems.flatMap(({ code, place }) => (code === 'words-lacking' ? [place?.line] : []))).toEqual([5]);
+    expect((await textsOf(`language: en-GB\n${caption}`, captioned)).texts.join(' ')).toContain('What grows');
+  });
+
+  test('keep the others when one is written anew where it stands, or mended', async () => {
+    const more = `language: de\nheading: { show: true }\nchart2: ~\n${caption}`.replace('chart2: ~\n', '');
+    const { drawing } = await textsOf(more);
+    const heading = drawing?.plate.items.find((item) => item.type === 'text' && item.kind === 'heading');
+    expect(wordsAt(drawing as Drawing, heading as PlateItem)).toEqual({
+      path: ['caption', 'title', 'de'],
+      text: 'Was wächst',
+    });
+    const ill = await textsOf('language: de\ncaption: { title: { en: A, de: B }, note: { en: One., de: Eins. } }');
+    const mends = check(ill.drawing as Drawing, ill.problems).flatMap(({ rule, mend }) =>
+      rule === 'error-note' ? (mend?.edits ?? []) : [],
+    );
+    expect(mends).toEqual([
+      {
+        path: ['caption', 'note', 'de'],
+        value: 'Eins. Fehlerbalken zeigen 95-%-Konfidenzintervalle des Mittelwerts.',
+      },
+    ]);
+  });
+
+  test('an author’s own words in the language of the figure define its intervals', async () => {
+    const note = async (text: string) => {
+      const { drawing, problems } = await textsOf(`language: de\ncaption: { title: Was, note: "${text}" }`);
+      return check(drawing as Drawing, problems).flatMap(({ rule }) => (rule === 'error-note' ? [rule] : []));
+    };
+    expect(await note('Fehlerbalken: 95-%-Konfidenzintervalle.')).toEqual([]);
+    expect(await note('95 % confidence intervals.')).toEqual([]);
+    expect(await note('Mittlere Erträge.')).toEqual(['error-note']);
   });
 });
 

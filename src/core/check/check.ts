@@ -1,6 +1,7 @@
 import { describe, type Place, type Problem } from '../problem/problem.js';
 import { lengthInPoints } from '../schema/length.js';
 import { isGroup } from '../schema/settingTree.js';
+import { spokenPath } from '../schema/spokenPath.js';
 import { type Layer, originOf } from '../style/layers.js';
 import type { Finding, Mend, Severity } from './finding.js';
 import { idleWaiver } from './idleWaiver.js';
@@ -57,10 +58,11 @@ function decided(
 }
 
 /** A mend with its edits under the keys that the figure file uses, such as `axes.value` for `axes.y`. */
-function placedMend(mend: OwnMend, { layers, shows }: Subject): Mend {
+function placedMend(mend: OwnMend, { layers, shows, spoken }: Subject): Mend {
   const edits = mend.edits.map(({ path, value }) => {
     const origin = originOf(layers, path.join('.'), shows);
-    return origin && origin.layer === layers.at(-1)?.name ? { path: origin.path.split('.'), value } : { path, value };
+    const isOwn = origin && origin.layer === layers.at(-1)?.name;
+    return { path: spokenPath<string | number>(spoken, isOwn ? origin.path.split('.') : path), value };
   });
   return { ...mend, edits, says: mend.says ?? editsText(edits) };
 }

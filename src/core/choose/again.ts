@@ -7,6 +7,7 @@ import type { Part } from '../project/compose/part.js';
 import { hangsOnData } from '../schema/formatting.js';
 import type { Edit } from '../schema/patch.js';
 import { leavesOf } from '../schema/settingTree.js';
+import { spokenPath } from '../schema/spokenPath.js';
 
 /** A column of a chart that another one can stand for. */
 export interface Exchange {
@@ -97,7 +98,7 @@ export function forColumn(part: Part, { setting, label }: Pick<Exchange, 'settin
   return {
     edits: [
       { path: ['chart', setting], value: column },
-      ...(next === undefined ? [] : [{ path: ['caption', 'title'], value: next }]),
+      ...(next === undefined ? [] : [{ path: spokenPath(part.spoken, ['caption', 'title']), value: next }]),
       ...leaving(left),
     ],
     left: named(left),
@@ -112,7 +113,9 @@ export function forCategory(part: Part, column: string, code: string): Again {
   return {
     edits: [
       { path: ['chart', 'where', column], value: name },
-      ...(title === undefined ? [] : [{ path: ['caption', 'title'], value: `${title}, ${name}` }]),
+      ...(title === undefined
+        ? []
+        : [{ path: spokenPath(part.spoken, ['caption', 'title']), value: `${title}, ${name}` }]),
       ...leaving(left),
     ],
     left: named(left),

@@ -8,6 +8,7 @@ import { lookShape } from '../schema/look.js';
 import { type Edit, flowText } from '../schema/patch.js';
 import { partsOf, required, type Schema } from '../schema/schemaParts.js';
 import { isGroup, valueAt } from '../schema/settingTree.js';
+import { spokenPath } from '../schema/spokenPath.js';
 import { axisKeys, originOf } from '../style/layers.js';
 import { enteredFor } from './entered.js';
 import { everyLeaf, fieldAt, leavesAt, limitsOf } from './fieldAt.js';
@@ -261,7 +262,7 @@ export function placeOf({ layers, shows }: Part, path: string): string[] {
  * @param value undefined: taken away
  */
 export function settingEdits(part: Part, target: Target, path: string, value: unknown): Edit[] {
-  if (target.is === 'look') return [{ path: placeOf(part, path), value }];
+  if (target.is === 'look') return [{ path: spokenPath(part.spoken, placeOf(part, path)), value }];
   const keys = path.split('.');
   const at = accentFor(part, target.for);
   const accents = part.figure.accents ?? [];

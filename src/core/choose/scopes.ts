@@ -112,7 +112,9 @@ const tickKeys = ['from', 'to', 'step', 'minor', 'scale', 'reverse', 'gap', 'ang
 /** The settings that words of each kind hang on, beside those of their type. */
 const wordSettings: Record<TextRole, (role: Role) => readonly string[]> = {
   axisTitle: ({ axis = 'x', second }) =>
-    ofAxis(axis, second ? ['second'] : ['title', 'unit', 'titleAngle', 'titlePlace']),
+    ofAxis(axis, second ? ['second'] : ['title', 'unit', 'titleAngle', 'titlePlace']).concat(
+      second ? [] : ['language'],
+    ),
   tickLabel: ({ axis = 'x', second }) => ofAxis(axis, second ? ['second'] : tickKeys),
   legendTitle: () => ['legend.title', 'legend.place', 'legend.corner', 'legend.columns'],
   legendEntry: () => ['legend.place', 'legend.corner', 'legend.columns', 'legend.order', 'legend.frame'],
@@ -122,9 +124,9 @@ const wordSettings: Record<TextRole, (role: Role) => readonly string[]> = {
   callout: () => ['pointers'],
   panelTitle: () => [],
   dataLabel: () => ['dataLabels'],
-  captionNumber: () => ['caption.number'],
+  captionNumber: () => ['caption.number', 'language'],
   captionTitle: () => ['caption.title'],
-  note: () => ['caption.note'],
+  note: () => ['caption.note', 'language'],
 };
 
 /** The kind of words that ink is or, in a legend, stands with; none of other ink. */

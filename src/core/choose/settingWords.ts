@@ -13,6 +13,7 @@ const whole: Readonly<Record<string, string>> = {
   'caption.source': 'source line',
   'caption.note': 'note under the figure',
   altText: 'alternative text',
+  language: 'language of all words',
   'heading.show': 'title inside the figure',
   'heading.over': 'heading begins over',
   'heading.align': 'side of the heading',

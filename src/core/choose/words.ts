@@ -4,6 +4,7 @@ import type { Drawing } from '../project/compose/drawing.js';
 import type { Part } from '../project/compose/part.js';
 import type { TextRole } from '../schema/look/names.js';
 import { valueAt } from '../schema/settingTree.js';
+import { spokenPath } from '../schema/spokenPath.js';
 
 /** Words of a figure that can be written anew where they stand. */
 export interface Words {
@@ -65,5 +66,5 @@ export function wordsAt({ parts }: Pick<Drawing, 'parts'>, item: PlateItem): Wor
   const path = paths[item.kind]?.(roleOf(item), part, item);
   if (!path) return undefined;
   const given = valueAt(part.figure, path);
-  return { path, text: typeof given === 'string' ? given : textOf(item) };
+  return { path: spokenPath(part.spoken, path), text: typeof given === 'string' ? given : textOf(item) };
 }

@@ -17,6 +17,13 @@ const written: Readonly<Record<string, string>> = { bold: 'weight', italic: 'sla
 /** Settings that default to another one. */
 const decidedBy: Readonly<Record<string, string>> = { 'numbers.decimalMark': 'numbers' };
 
+/** What is written by the language, and in the words of the style, beside the setting that is read. */
+const alsoDecidedBy: Readonly<Record<string, readonly string[]>> = {
+  'numbers.decimalMark': ['language'],
+  'captionForm.number': ['language', 'wording'],
+  'captionForm.noteLead': ['language', 'wording'],
+};
+
 /** Settings derived from others, by those. */
 const followsFrom: Readonly<Record<string, string>> = {
   width: 'size.width',
@@ -62,7 +69,10 @@ export class Trace {
 
   private note(path: string): void {
     // What was made in an inner step remembers for itself, and is carried on.
-    this.open.at(-1)?.add(decidedBy[path] ?? path);
+    const read = this.open.at(-1);
+    if (!read) return;
+    read.add(decidedBy[path] ?? path);
+    for (const other of alsoDecidedBy[path] ?? []) read.add(other);
   }
 
   /** Runs a step, and marks what it makes, or each of several things, with the settings that were read for it. */

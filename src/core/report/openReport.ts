@@ -4,6 +4,7 @@ import { nearest } from '../problem/nearest.js';
 import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
+import { textIn } from '../project/read/spokenWords.js';
 import type { Store } from '../project/read/store.js';
 import { lengthInPoints } from '../schema/length.js';
 import type { Layer } from '../style/layers.js';
@@ -65,8 +66,8 @@ export interface Report {
 
 const idOf = (path: string): string => lastOf(path.split(/[/\\]/)).replace(/(\.report)?\.(ya?ml|json)$/i, '');
 
-const paragraphs = (text: string | undefined): string[] =>
-  (text ?? '')
+const paragraphs = (text: string): string[] =>
+  text
     .split(/\n\s*\n/)
     .map((one) => one.trim())
     .filter((one) => one !== '');
@@ -82,7 +83,12 @@ function leadOf({ numbering: { prefix = '', chapter } = {} }: ReportContents): s
 }
 
 /** The figures in their order, each with its number and width. @param pathTo the path to a file that the report names */
-function entriesOf(report: ReportContents, lead: string, pathTo: (file: string) => string): ReportEntry[] {
+function entriesOf(
+  report: ReportContents,
+  lead: string,
+  spoken: string,
+  pathTo: (file: string) => string,
+): ReportEntry[] {
   let next = report.numbering?.from ?? 1;
   const common = report.width && { value: report.width, setting: 'width' };
   return report.figures.map((entry, i) => {
@@ -97,28 +103,33 @@ function entriesOf(report: ReportContents, lead: string, pathTo: (file: string) 
       label: `${lead}${number}`,
       number,
       width: width || undefined,
-      before: paragraphs(said.before),
+      before: paragraphs(textIn(said.before ?? '', spoken)),
       waive: said.waive ?? {},
     };
   });
 }
 
-/** Reads a report file; that its figures are there is found here, what is wrong with them when they are drawn. */
-export async function openReport(store: Store, path: string): Promise<Outcome<Report>> {
+/**
+ * Reads a report file; that its figures are there is found here, what is wrong with them when they are drawn.
+ *
+ * @param asked the language of the document in place of that of the report
+ */
+export async function openReport(store: Store, path: string, asked?: string): Promise<Outcome<Report>> {
   const gatherer = new Gatherer(store);
   const found = await gatherer.document('report', path);
   if (!found) return fail(gatherer.problems);
   const { value, source } = found.reading;
   const { style } = value;
   const locate = (setting: string): Place => source.locate(pathOf(setting));
-  const { language } = value;
+  const language = asked ?? value.language;
   if (language !== undefined && codeOf(language) === undefined) {
     const facts = { found: language, known: languagesInWords(), nearest: nearest(language, languageCodes) };
-    return fail([error('language-unknown', facts, locate('language'))]);
+    return fail([error('language-unknown', facts, asked === undefined ? locate('language') : undefined)]);
   }
   if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);
   const lead = leadOf(value);
-  const entries = entriesOf(value, lead, (file) => gatherer.join(path, file));
+  const spoken = codeOf(language ?? 'en') ?? 'en';
+  const entries = entriesOf(value, lead, spoken, (file) => gatherer.join(path, file));
   for (const { path: file, setting } of entries) {
     const isNamed = typeof value.figures[Number(setting.split('.')[1])] === 'string';
     await gatherer.text(file, 'a figure or board file', locate(isNamed ? setting : `${setting}.file`));
@@ -130,9 +141,9 @@ export async function openReport(store: Store, path: string): Promise<Outcome<Re
   return succeed({
     file: path,
     id: fileSafe(value.id ?? idOf(path)),
-    title: value.title,
+    title: value.title === undefined ? undefined : textIn(value.title, spoken),
     author: value.author,
-    language: value.language,
+    language,
     style: style === undefined || !/[./\\]/.test(style) ? style : gatherer.join(path, style),
     page,
     lead,

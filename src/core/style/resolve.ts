@@ -32,7 +32,6 @@ function wordForm(words: Settings['words'], language: Language): Settings['words
     ...words,
     case: inLanguage(words.case),
     titleCase: inLanguage(words.titleCase),
-    language: language.code,
   };
 }
 
@@ -157,7 +156,7 @@ export function resolve(layers: readonly Layer[], shows: AxesShow, language: Lan
     ...held,
     ...page,
     text: grownText(held.text, grown),
-    language: language === english ? held.language : language.code,
+    language: language.code,
     words: wordForm(held.words, language),
     captionForm: captionForm(held, language),
     numbers: numberForm(reader, numbers, language),

@@ -73,9 +73,7 @@ export type SecondUnit = NonNullable<AxisSettings['second']>;
 export type HeldLook = HeldShape<typeof lookShape>;
 
 /** Every setting of a figure's look, explicit, and what follows from several of them. */
-export interface Settings extends Omit<HeldLook, 'axes' | 'numbers' | 'words'> {
-  /** The form of words; the language is given where its letters or titles differ from those of English. */
-  words: HeldLook['words'] & { language?: string };
+export interface Settings extends Omit<HeldLook, 'axes' | 'numbers'> {
   /** How each axis looks and what its limits are. */
   axes: { x: AxisSettings; y: AxisSettings; z?: AxisSettings };
   /** How numbers are written. */

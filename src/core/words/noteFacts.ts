@@ -4,7 +4,7 @@ import type { Whiskers } from '../statistics/box.js';
 import type { Words } from './words.js';
 
 /** What a reader must know beside the image, by what it is; `noteWords` puts it into words. */
-interface Facts {
+export interface NoteFacts {
   errors: { of: 'mean' | 'share'; shows: 'ci' | 'se' | 'sd'; level: number; as: 'bars' | 'bands' };
   givenIntervals: { level?: number | undefined };
   reference: { at?: number | undefined; label: string; dash?: Dash };
@@ -43,7 +43,7 @@ interface Facts {
   roundedShares: object;
 }
 
-export type NoteFact = { [K in keyof Facts]: { is: K } & Facts[K] }[keyof Facts];
+export type NoteFact = { [K in keyof NoteFacts]: { is: K } & NoteFacts[K] }[keyof NoteFacts];
 
 /** A sentence of a note, with inline markup, and the fact that it states. */
 export interface NoteSentence {
@@ -54,7 +54,7 @@ export interface NoteSentence {
 }
 
 /** How many rows are not shown, and for want of which variables. */
-function leftOutWords({ leftOut, cases }: Facts['leftOut'], words: Words): string {
+function leftOutWords({ leftOut, cases }: NoteFacts['leftOut'], words: Words): string {
   const sorted = [...leftOut].sort((a, b) => b.count - a.count);
   const [{ label, count }, others] = [entryAt(sorted, 0), sorted.slice(1)];
   const name = { label };
@@ -81,7 +81,7 @@ const dashes: Record<Dash, 'solid' | 'dashed' | 'dotted' | 'mixed'> = {
 
 const fitKeys = ['line', 'parabola', 'cubic'] as const;
 
-function fitWords({ degree, share, band }: Facts['fits'], words: Words): string {
+function fitWords({ degree, share, band }: NoteFacts['fits'], words: Words): string {
   if (degree === 'local') {
     const over = { share: words.level(share) };
     return band === undefined
@@ -92,14 +92,14 @@ function fitWords({ degree, share, band }: Facts['fits'], words: Words): string 
   return band === undefined ? words.say(`fits.${key}`) : words.say(`fits.${key}Band`, { level: words.level(band) });
 }
 
-function boxWords({ whiskers }: Facts['boxes'], words: Words): string {
+function boxWords({ whiskers }: NoteFacts['boxes'], words: Words): string {
   if (whiskers.rule === 'range') return words.say('boxes.range');
   if (whiskers.rule === 'percentiles')
     return words.say('boxes.percentiles', { low: whiskers.low, high: whiskers.high });
   return words.say('boxes.lengths', { lengths: whiskers.lengths });
 }
 
-function errorWords({ of, shows, level, as }: Facts['errors'], words: Words): string {
+function errorWords({ of, shows, level, as }: NoteFacts['errors'], words: Words): string {
   if (shows !== 'ci') return words.say(as === 'bars' ? `errorBars.${shows}` : `bands.${shows}`);
   const key = as === 'bands' ? 'bands.ci' : of === 'share' ? 'errorBars.ciOfShare' : 'errorBars.ci';
   return words.say(key, { level: words.level(level) });
@@ -108,7 +108,7 @@ function errorWords({ of, shows, level, as }: Facts['errors'], words: Words): st
 /** More variables than this are counted, not named. */
 const mostNamed = 6;
 
-function componentWords({ of, on, rotate, kept }: Facts['components'], words: Words): string {
+function componentWords({ of, on, rotate, kept }: NoteFacts['components'], words: Words): string {
   const variables =
     of.length > mostNamed
       ? words.say('components.many', { count: of.length })
@@ -119,7 +119,7 @@ function componentWords({ of, on, rotate, kept }: Facts['components'], words: Wo
 }
 
 /** The sentence of each fact, with inline markup. */
-const sentenceOf: { [K in keyof Facts]: (fact: Facts[K], words: Words) => string } = {
+const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) => string } = {
   errors: errorWords,
   givenIntervals: ({ level }, words) =>
     level === undefined

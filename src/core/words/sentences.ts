@@ -225,10 +225,11 @@ export type SentenceKey = keyof typeof sentences;
 /** What a sentence has to name. */
 export type NamesOf<K extends SentenceKey> = (typeof sentences)[K][number];
 
-type Meet<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer A) => void ? A : never;
+/** What is each member of a union at once. */
+export type Meet<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer A) => void ? A : never;
 
 /** A text that holds each of some names in braces. */
-type Naming<N extends string> = [N] extends [never]
+export type Naming<N extends string> = [N] extends [never]
   ? string
   : Meet<N extends string ? { text: `${string}{${N}}${string}` } : never> extends { text: infer T extends string }
     ? T

@@ -12,10 +12,6 @@ import { Cache } from './cache.js';
 import { drawEntries } from './drawing.js';
 import type { HashedEntry, Input, Work } from './drawOne.js';
 
-/** A report in the language that a call asks for. */
-export const inLanguage = (report: Report, language: string | undefined): Report =>
-  language === undefined ? report : { ...report, language };
-
 /** How to draw the figures of a report. */
 export interface BindOptions {
   /** Numbers or ids of the figures to draw. Left out: all. */
@@ -81,9 +77,9 @@ export async function drawReport(
   formats: Work['formats'],
   { only, isFresh = false, isDeep = false, language: asked, progress, widths }: BindOptions = {},
 ): Promise<Outcome<DrawnReport>> {
-  const opened = await openReport(openProject(disk).store, path);
+  const opened = await openReport(openProject(disk).store, path, asked);
   if (!opened.ok) return opened;
-  const report = inLanguage(opened.value, asked);
+  const report = opened.value;
   const named = wanted(report, only);
   if (!named.ok) return named;
   const entries = named.value.map((entry): ReportEntry => {

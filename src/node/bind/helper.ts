@@ -3,17 +3,16 @@ import { openProject } from '../../core/project/project.js';
 import { EntryDrawer } from '../../core/report/drawnEntry.js';
 import { openReport, type ReportEntry } from '../../core/report/openReport.js';
 import { disk } from '../disk.js';
-import { inLanguage } from './bindReport.js';
 import type { HelperData } from './drawing.js';
 import { drawOne } from './drawOne.js';
 
 /** Draws figures of a report for the parent process, and ends with it. @param data a `HelperData` as JSON */
 export function drawForBind(data: string): void {
   const { path, formats, isDeep, language } = JSON.parse(data) as HelperData;
-  const report = openReport(openProject(disk).store, path);
+  const report = openReport(openProject(disk).store, path, language);
   const drawer = new EntryDrawer(disk);
   process.on('message', async (entry: ReportEntry) => {
-    process.send?.(await drawOne(drawer, inLanguage(ok(await report), language), entry, { formats, isDeep, language }));
+    process.send?.(await drawOne(drawer, ok(await report), entry, { formats, isDeep, language }));
   });
   process.on('disconnect', () => process.exit());
 }

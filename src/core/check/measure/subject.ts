@@ -53,6 +53,8 @@ export interface Subject {
   words: Words;
   /** Its file. */
   figure: FigureWords;
+  /** Where its texts in several languages stand in its file, by the paths of their settings. */
+  spoken: ReadonlyMap<string, string>;
   /** The codebook of its columns. */
   codebook: Codebook;
   /** The table. */

@@ -4,7 +4,7 @@ import { inCase } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import type { Sheet } from '../sheet.js';
 import { type Label, textLabel } from '../words/textAt.js';
-import { setRole, type Typesetter } from '../words/typesetter.js';
+import { caseForm, setRole, type Typesetter } from '../words/typesetter.js';
 
 /** A unit in the form of the style. Compound units are bracketed after a slash. */
 export function withUnit(title: string, unit: string, form: Sheet['settings']['words']['unit']): string {
@@ -13,8 +13,8 @@ export function withUnit(title: string, unit: string, form: Sheet['settings']['w
   return `${title} (${unit})`;
 }
 
-const words = ({ label }: AxisTitle, { settings: { words: form } }: Pick<Typesetter, 'settings'>): string =>
-  inCase(label, form.case, form);
+const words = ({ label }: AxisTitle, { settings }: Pick<Typesetter, 'settings'>): string =>
+  inCase(label, settings.words.case, caseForm(settings));
 
 /** The text of an axis title with its unit, and its setting; undefined if the author wants none. */
 export function axisTitleText(

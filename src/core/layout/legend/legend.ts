@@ -16,7 +16,7 @@ import { keyOf, lineKeyOf, referenceFill } from '../marks/marks.js';
 import type { Sheet } from '../sheet.js';
 import { remembered } from '../trace.js';
 import { textAt, textLabel } from '../words/textAt.js';
-import { em, setRole } from '../words/typesetter.js';
+import { caseForm, em, setRole } from '../words/typesetter.js';
 import { type LegendEntry, legendEntries } from './legendEntries.js';
 
 interface Placed {
@@ -72,7 +72,7 @@ interface Parts {
 
 function legendTitle(sheet: Sheet): string {
   const { legend, words } = sheet.settings;
-  return legend.title ?? inCase(sheet.plan.legend?.title ?? '', words.case, words);
+  return legend.title ?? inCase(sheet.plan.legend?.title ?? '', words.case, caseForm(sheet.settings));
 }
 
 function parts(sheet: Sheet, width: number): Parts {

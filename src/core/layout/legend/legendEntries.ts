@@ -4,6 +4,7 @@ import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { inCase } from '../../type/letterCase.js';
 import { withUnit } from '../axes/axisTitle.js';
 import type { Sheet } from '../sheet.js';
+import { caseForm } from '../words/typesetter.js';
 
 /** What a legend explains: a group, a reference line, or the area of a marker, under a heading of its own. */
 export type LegendEntry =
@@ -17,7 +18,7 @@ function groupEntries({ plan, settings }: Sheet): LegendEntry[] {
   const { words, legend } = settings;
   const { by, entries = [] } = plan.legend ?? {};
   const found = byCategory(entries, legend.names);
-  const inStyle = (name: string) => (words.case === 'title' ? inCase(name, 'title', words) : name);
+  const inStyle = (name: string) => (words.case === 'title' ? inCase(name, 'title', caseForm(settings)) : name);
   return entries.flatMap(({ code, name }, i): LegendEntry[] => {
     const series = plan.series[i];
     if (!series) return [];
@@ -35,11 +36,9 @@ const referenceEntries = ({ references = [] }: Plan): LegendEntry[] =>
   );
 
 /** The words over some keys of numbers: the label in the case of the style, the unit in its form. */
-function titleText(
-  { label, unit }: { label: string; unit?: string | undefined },
-  { words }: Sheet['settings'],
-): string {
-  const text = inCase(label, words.case, words);
+function titleText({ label, unit }: { label: string; unit?: string | undefined }, settings: Sheet['settings']): string {
+  const { words } = settings;
+  const text = inCase(label, words.case, caseForm(settings));
   return unit === undefined || unit === '' ? text : withUnit(text, unit, words.unit);
 }
 

@@ -5,7 +5,7 @@ import type { TextBlock } from '../../type/textBlock.js';
 import { moved, movedBox } from '../ink/moved.js';
 import { remembered } from '../trace.js';
 import { textAt, textLabel } from '../words/textAt.js';
-import { em, setRole, type Typesetter } from '../words/typesetter.js';
+import { caseForm, em, setRole, type Typesetter } from '../words/typesetter.js';
 
 /** The texts of a caption as the author gave them; the note is complete. */
 export interface CaptionWords {
@@ -30,7 +30,7 @@ export interface FittedCaption {
 }
 
 export const titleWords = ({ settings }: Pick<Typesetter, 'settings'>, title: string): string =>
-  inCase(title, settings.words.titleCase, settings.words);
+  inCase(title, settings.words.titleCase, caseForm(settings));
 
 export const noteWords = ({ settings }: Pick<Typesetter, 'settings'>, note: string): string =>
   [settings.captionForm.noteLead, note].filter(Boolean).join(' ');

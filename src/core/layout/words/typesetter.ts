@@ -1,5 +1,6 @@
 import type { TextRole } from '../../schema/look/names.js';
 import type { Settings, TextStyle } from '../../style/settings.js';
+import type { CaseForm } from '../../type/letterCase.js';
 import { setText } from '../../type/setText.js';
 import type { Setting, TextBlock, Wrapping } from '../../type/textBlock.js';
 import type { TypeKit } from '../../type/typeKit.js';
@@ -14,6 +15,9 @@ export interface Typesetter {
   /** Remembers which settings are read for what, where somebody wants to know. */
   trace?: Trace | undefined;
 }
+
+/** How capitals are set: the words that keep their form, and the language. */
+export const caseForm = ({ words: { keep }, language }: Settings): CaseForm => ({ keep, language });
 
 /** The base text size in points: distances are multiples of it. */
 export const em = ({ settings, scale }: Typesetter): number => settings.text.size * scale;

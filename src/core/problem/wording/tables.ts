@@ -10,7 +10,7 @@ export const tablesWordings = {
     expected: `one language for all: "language: ${f.languages[0]}" in the board file`,
   }),
   'words-lacking': (f: { path: string; language: string; taken: string }) => ({
-    found: `the codebook has no words in ${f.language} for ${f.path}; those in ${f.taken} are shown`,
+    found: `there are no words in ${f.language} for ${f.path}; those in ${f.taken} are shown`,
     expected: `${f.language}: …, beside those in ${f.taken}`,
   }),
   'table-empty': (_: Record<never, never>) => ({

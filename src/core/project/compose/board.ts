@@ -29,6 +29,7 @@ import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
 import { madeFrom } from '../read/madeFrom.js';
+import { type SpokenBoard, spokenIn } from '../read/spokenWords.js';
 import type { Store } from '../read/store.js';
 import { layFigure } from './compose.js';
 import type { Drawing } from './drawing.js';
@@ -44,7 +45,7 @@ interface Slot {
 
 /** What a board is made with, beside its figures. */
 interface BoardContext {
-  board: BoardContents;
+  board: SpokenBoard;
   id: string;
   made: ReturnType<typeof madeFrom>;
   /** Height of the letters above the figures. */
@@ -264,7 +265,11 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
     problems.push(warning('languages-mixed', { languages }, reading.source.locate(['figures'])));
   const made = madeFrom(path, text);
   const { caption, number } = options;
-  const context = { board, id: idOf(board, path), made, head, caption: caption === true, number };
+  const { code } = first.words.language;
+  const { file: spoken, lacking } = spokenIn(board, code);
+  const placeOf = (setting: string) => reading.source.locate(setting.split('.'));
+  problems.push(...lacking.map((one) => warning('words-lacking', { ...one, language: code }, placeOf(one.path))));
+  const context = { board: spoken, id: idOf(board, path), made, head, caption: caption === true, number };
   const drawing = drawingOf(parts, context);
   const place = reading.source.locate(['size']);
   problems.push(...inkProblems(drawing.plate.items, drawing.plate).map((problem) => ({ ...problem, place })));

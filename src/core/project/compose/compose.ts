@@ -259,6 +259,7 @@ export function layFigure(
             settings,
             note,
             words: gathered.words,
+            spoken: gathered.spoken,
           },
           plans: chart.plans,
           numbers: shownNumbers,

@@ -7,7 +7,7 @@ import type { AxesShow, Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
 import type { NoteSentence } from '../../words/noteFacts.js';
 import type { Words } from '../../words/words.js';
-import type { FigureContents } from '../files/figureFile.js';
+import type { Spoken, SpokenFigure } from '../read/spokenWords.js';
 
 /** One figure of a drawing with everything it was made from. */
 export interface Part {
@@ -19,7 +19,9 @@ export interface Part {
   /** What each axis shows. */
   shows: AxesShow;
   /** The contents of the figure file. */
-  figure: FigureContents;
+  figure: SpokenFigure;
+  /** Where its texts in several languages stand in its file. */
+  spoken: Spoken;
   /** Locates a setting in the figure file or codebook (`codebook.…`). */
   locate(path: string): Place;
   codebook: Codebook;

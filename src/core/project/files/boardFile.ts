@@ -3,6 +3,7 @@ import { waiveField } from '../../check/checkField.js';
 import {
   choice,
   flag,
+  inLanguages,
   languageTag,
   length,
   listOf,
@@ -35,14 +36,17 @@ export const boardSchema = z.strictObject({
   caption: optional(
     object('Number, title and note of the board.', {
       number: optional(number('Number of the figure in its document.', '1')),
-      title: optional(text('Title: short, but telling.', 'Yield in the garden')),
+      title: optional(inLanguages('Title: short, but telling.', 'Yield in the garden')),
       note: optional(
-        text('Note under the board. "auto" joins the notes of the figures, each after its letter.', 'auto'),
+        inLanguages('Note under the board. "auto" joins the notes of the figures, each after its letter.', 'auto'),
       ),
     }),
   ),
   altText: optional(
-    text('The board in words. Left out: the words of its figures, each after its letter.', 'Four views of the yield.'),
+    inLanguages(
+      'The board in words. Left out: the words of its figures, each after its letter.',
+      'Four views of the yield.',
+    ),
   ),
   waive: waiveField,
 });

@@ -12,6 +12,7 @@ import {
   either,
   fill,
   flag,
+  inLanguages,
   length,
   listOf,
   named,
@@ -139,13 +140,13 @@ export const figureSchema = z.strictObject({
   caption: optional(
     object('Number, title and note of the figure.', {
       number: optional(number('Number of the figure in its document.', '1')),
-      title: optional(text('Title: short, but telling.', 'Mean yield by type of bed')),
-      subtitle: optional(text('Line under the heading inside the figure.', 'Plots of 2026, by season')),
+      title: optional(inLanguages('Title: short, but telling.', 'Mean yield by type of bed')),
+      subtitle: optional(inLanguages('Line under the heading inside the figure.', 'Plots of 2026, by season')),
       source: optional(
-        text('Line at the foot of the figure: where the data come from.', 'Source: the garden’s own records'),
+        inLanguages('Line at the foot of the figure: where the data come from.', 'Source: the garden’s own records'),
       ),
       note: optional(
-        text(
+        inLanguages(
           'Note under the figure. "auto" says what the error bars are, how many cases there are and which were left out.',
           'auto',
         ),
@@ -184,7 +185,7 @@ export const figureSchema = z.strictObject({
     ),
   ),
   altText: optional(
-    text(
+    inLanguages(
       'The figure in words, for readers who cannot see it. Left out: made from the chart.',
       'Mulched beds yield most.',
     ),

@@ -4,6 +4,7 @@ import {
   choice,
   code,
   either,
+  inLanguages,
   languageTag,
   lengthOrName,
   listOf,
@@ -33,7 +34,7 @@ const entry = either(
         ),
       ),
       before: optional(
-        text('Words that stand before it; a blank line begins a paragraph.', 'Mulched beds yield most.'),
+        inLanguages('Words that stand before it; a blank line begins a paragraph.', 'Mulched beds yield most.'),
       ),
       number: optional(whole('Its number, from which the next ones count on. Left out: the next.', 100_000, '7')),
       waive: handWaiveField,
@@ -46,7 +47,7 @@ const entry = either(
 export const reportSchema = z.strictObject({
   hexis: choice('Kind and version of the file.', ['report/1'], 'report/1'),
   id: optional(text('Name of the report. Left out: the name of this file.', 'garden')),
-  title: optional(text('Title of the document.', 'Yield in the Lanternfield garden')),
+  title: optional(inLanguages('Title of the document.', 'Yield in the Lanternfield garden')),
   author: optional(text('Who wrote it.', 'The garden’s records group')),
   language: optional(
     languageTag(

@@ -2264,19 +2264,47 @@ export interface FigureFile {
     /**
      * Title: short, but telling.
      */
-    title?: string;
+    title?:
+      | string
+      | {
+          /**
+           * A text.
+           */
+          [k: string]: string;
+        };
     /**
      * Line under the heading inside the figure.
      */
-    subtitle?: string;
+    subtitle?:
+      | string
+      | {
+          /**
+           * A text.
+           */
+          [k: string]: string;
+        };
     /**
      * Line at the foot of the figure: where the data come from.
      */
-    source?: string;
+    source?:
+      | string
+      | {
+          /**
+           * A text.
+           */
+          [k: string]: string;
+        };
     /**
      * Note under the figure. "auto" says what the error bars are, how many cases there are and which were left out.
      */
-    note?: string;
+    note?:
+      | string
+      | {
+          /**
+           * A text.
+           */
+          [k: string]: string;
+        };
   };
   /**
    * Brackets with a mark over two categories, or over two groups at one, such as for significance.
@@ -2359,7 +2387,14 @@ export interface FigureFile {
   /**
    * The figure in words, for readers who cannot see it. Left out: made from the chart.
    */
-  altText?: string;
+  altText?:
+    | string
+    | {
+        /**
+         * A text.
+         */
+        [k: string]: string;
+      };
   /**
    * Looks of single groups, or of single cases by "chart.id"; what an accent does not name stays as it was. Of two that name the same mark the narrower wins, which names more variables; else the later one.
    *
@@ -3906,16 +3941,37 @@ export interface BoardFile {
     /**
      * Title: short, but telling.
      */
-    title?: string;
+    title?:
+      | string
+      | {
+          /**
+           * A text.
+           */
+          [k: string]: string;
+        };
     /**
      * Note under the board. "auto" joins the notes of the figures, each after its letter.
      */
-    note?: string;
+    note?:
+      | string
+      | {
+          /**
+           * A text.
+           */
+          [k: string]: string;
+        };
   };
   /**
    * The board in words. Left out: the words of its figures, each after its letter.
    */
-  altText?: string;
+  altText?:
+    | string
+    | {
+        /**
+         * A text.
+         */
+        [k: string]: string;
+      };
   /**
    * Rules that this figure does not follow, each with the reason, which the check and the proof show.
    */
@@ -4090,7 +4146,14 @@ export interface ReportFile {
   /**
    * Title of the document.
    */
-  title?: string;
+  title?:
+    | string
+    | {
+        /**
+         * A text.
+         */
+        [k: string]: string;
+      };
   /**
    * Who wrote it.
    */
@@ -4199,7 +4262,14 @@ export interface ReportFile {
         /**
          * Words that stand before it; a blank line begins a paragraph.
          */
-        before?: string;
+        before?:
+          | string
+          | {
+              /**
+               * A text.
+               */
+              [k: string]: string;
+            };
         /**
          * Its number, from which the next ones count on. Left out: the next.
          */

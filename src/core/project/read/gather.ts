@@ -40,15 +40,18 @@ import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readFiles.js';
+import { type Spoken, type SpokenFigure, spokenIn } from './spokenWords.js';
 import type { Store } from './store.js';
 import { gatherStyles } from './styleChain.js';
 
 /** A figure with all that it names, read and checked. */
 export interface ReadFigure {
+  /** Where its texts in several languages stand in its file. */
+  spoken: Spoken;
   id: string;
   /** The figure file: its name, and the SHA-256 of its text. */
   madeFrom: ReturnType<typeof madeFrom>;
-  figure: FigureContents;
+  figure: SpokenFigure;
   codebook: Codebook;
   /** Settings from the bottom up: built-in style, styles over it, the figure file. */
   layers: Layer[];
@@ -381,11 +384,16 @@ export async function gatherFigure(
     const naming = [...styles].reverse().find(({ layer }) => layer.look.faces?.[face] !== undefined);
     return figure.value.faces?.[face] !== undefined || !naming ? path : naming.file;
   };
+  const { file, spoken, lacking } = spokenIn(figure.value, language.code);
+  gatherer.problems.push(
+    ...lacking.map((one) => warning('words-lacking', { ...one, language: language.code }, locate(one.path))),
+  );
   return succeed(
     {
       id: idOf(figure.value, path),
       madeFrom: madeFrom(path, text),
-      figure: { ...figure.value, chart },
+      figure: { ...file, chart },
+      spoken,
       codebook,
       layers,
       shows,
