@@ -171,7 +171,7 @@ async function languagesPage() {
   for (const [code, { name }] of Object.entries(languages)) all.push({ code, name, ...(await languageOf(code)) });
   const english = all[0].sentences;
   const row = ({ code, name, sentences: own, decimalMark, percent, direction }) =>
-    `| \`${code}\` | ${name}${direction === 'rtl' ? ', from the right' : ''} | ${own.figure.replace('{number}', '1')} | *${own.note}.* | 3${decimalMark}5 | ${percent.replace('{number}', '50')} | ${cell(own['errorBars.ci'].replace('{level}', '95'))} |`;
+    `| \`${code}\` | ${name}${direction === 'rtl' ? ', from the right' : ''} | ${own.figure.replace('{number}', '1')} | *${own.note}.* | 3${decimalMark}5 | ${percent.replace('{number}', '50')} | ${cell(own['errorBars-ci'].replace('{level}', '95'))} |`;
   const shown = (sentence) => (typeof sentence === 'string' ? sentence : Object.values(sentence).join(' / '));
   return `# Languages
 

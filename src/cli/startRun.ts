@@ -1,7 +1,6 @@
 import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
 import type { ColumnProfile } from '../core/data/profile.js';
-import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';
 import { draftFiles, lookInto, type TableLook, type TableReading } from '../core/project/acts/begin.js';
@@ -12,7 +11,7 @@ import { overlaid } from '../core/project/read/source.js';
 import { inColumns } from '../core/schema/columns.js';
 import { thousandsMarks } from '../core/schema/thousandsMarks.js';
 import { codebookTerms } from '../core/words/codebookTerms.js';
-import { languageCodes, languageOf, languagesInWords } from '../core/words/languages.js';
+import { languageMeant, languageOf, languagesInWords } from '../core/words/languages.js';
 import { disk } from '../node/disk.js';
 import { save } from '../node/save.js';
 import { exit } from './command.js';
@@ -99,7 +98,7 @@ async function languageIn({ language: tag }: StartCall): Promise<{ tag: string; 
   if (tag === undefined) return undefined;
   const language = await languageOf(tag);
   if (language) return { tag, cases: codebookTerms(language).cases };
-  return error('language-unknown', { found: tag, known: languagesInWords(), nearest: nearest(tag, languageCodes) });
+  return error('language-unknown', { found: tag, known: languagesInWords(), nearest: languageMeant(tag) });
 }
 
 async function existing(paths: readonly string[]): Promise<Problem[]> {

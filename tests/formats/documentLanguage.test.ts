@@ -30,7 +30,7 @@ describe('a document in German', () => {
     expect(text).toContain('TOC \\h \\z \\c "Abbildung"');
     expect(text).toContain('Abbildung ');
     expect(text).toContain('Fehlerbalken zeigen 95-%-Konfidenzintervalle des Mittelwerts.');
-    expect(text).toContain('Nicht dargestellt: ein Fall ohne Angabe (Beete; Ertrag).');
+    expect(text).toContain('Nicht dargestellt: Beete ohne Angabe (Ertrag): 1.');
     expect(text).toMatch(/descr="Säulendiagramm: Ertrag, Mittelwert in kg\/m², nach Art des Beets\./);
     expect(textOf(parts['word/styles.xml'])).toContain('<w:lang w:val="de-AT"/>');
   });

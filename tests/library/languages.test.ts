@@ -47,7 +47,7 @@ describe('every language', () => {
   test('is in the list once, and none is English under another name', () => {
     expect(languageCodes.length).toBeGreaterThan(20);
     for (const code of languageCodes) expect(ofCode(code).code).toBe(code);
-    expect(new Set([...all.values()].map(({ sentences: own }) => own.cases + own['errorBars.ci'])).size).toBe(
+    expect(new Set([...all.values()].map(({ sentences: own }) => own.cases + own['errorBars-ci'])).size).toBe(
       languageCodes.length,
     );
   });
@@ -122,13 +122,13 @@ describe('every language', () => {
 
 describe('a language', () => {
   test('with a missing sentence or name does not compile', () => {
-    const whole: Sentence<'reference.at'> = '{line} {at} {label}';
+    const whole: Sentence<'reference-at'> = '{line} {at} {label}';
     // @ts-expect-error the place is not named
-    const lacking: Sentence<'reference.at'> = '{line} {label}';
+    const lacking: Sentence<'reference-at'> = '{line} {label}';
     // @ts-expect-error nothing is counted, so that there are no plurals
     const plural: Sentence<'weighted'> = { other: '{label}' };
     // @ts-expect-error one of the forms lacks its name
-    const form: Sentence<'components.many'> = { one: 'one', other: '{count}' };
+    const form: Sentence<'components-many'> = { one: 'one', other: '{count}' };
     expect([whole, lacking, plural, form]).toHaveLength(4);
   });
 

@@ -95,8 +95,9 @@ class InLanguage {
   pick(text: InLanguages, path: string, variable?: string): string {
     if (typeof text === 'string') return text;
     const known = Object.entries(text);
-    const exact = known.find(([tag]) => this.terms.isOwn(tag));
-    if (exact) return exact[1];
+    const { language, isOwn } = this.terms;
+    const own = known.find(([tag]) => tag === language) ?? known.find(([tag]) => isOwn(tag));
+    if (own) return own[1];
     const [taken, words] = known[0] ?? ['', ''];
     this.lacking.push({ path, taken, ...(variable === undefined ? {} : { variable }) });
     return words;

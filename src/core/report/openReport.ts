@@ -1,6 +1,5 @@
 import { lastOf } from '../at.js';
 import type { HandFacts } from '../check/hand/facts.js';
-import { nearest } from '../problem/nearest.js';
 import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
@@ -8,7 +7,7 @@ import { textIn } from '../project/read/spokenWords.js';
 import type { Store } from '../project/read/store.js';
 import { lengthInPoints } from '../schema/length.js';
 import type { Layer } from '../style/layers.js';
-import { codeOf, languageCodes, languagesInWords } from '../words/languages.js';
+import { codeOf, languageMeant, languagesInWords } from '../words/languages.js';
 import { fileSafe } from './fileSafe.js';
 
 /** A figure or board of a report with its place in the document. */
@@ -123,7 +122,7 @@ export async function openReport(store: Store, path: string, asked?: string): Pr
   const locate = (setting: string): Place => source.locate(pathOf(setting));
   const language = asked ?? value.language;
   if (language !== undefined && codeOf(language) === undefined) {
-    const facts = { found: language, known: languagesInWords(), nearest: nearest(language, languageCodes) };
+    const facts = { found: language, known: languagesInWords(), nearest: languageMeant(language) };
     return fail([error('language-unknown', facts, asked === undefined ? locate('language') : undefined)]);
   }
   if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);

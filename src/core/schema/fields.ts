@@ -256,6 +256,12 @@ export const either = <const T extends readonly [z.core.SomeType, ...z.core.Some
   example: string,
 ) => noted(z.union(options), { description, expects, example });
 
+/** Whether texts stand under languages, as BCP 47 names them, and there is one at least. */
+const isInLanguages = (texts: object): boolean => {
+  const tags = Object.keys(texts);
+  return tags.length > 0 && tags.every((tag) => /^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8})*$/.test(tag));
+};
+
 /** Words, in one language or in several. */
 export const inLanguages = (description: string, example: string) =>
   either(
@@ -263,7 +269,9 @@ export const inLanguages = (description: string, example: string) =>
     'a text, or a text for each language such as { en: Yield, de: Ertrag }',
     [
       text(description, example),
-      named('The same in several languages.', text('A text.', example), `{ en: ${example} }`),
+      named('The same in several languages.', text('A text.', example), `{ en: ${example} }`).check(
+        z.refine((texts) => isInLanguages(texts as object)),
+      ),
     ],
     example,
   );

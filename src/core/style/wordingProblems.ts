@@ -1,7 +1,7 @@
 import { keysOf } from '../keys.js';
 import { nearest } from '../problem/nearest.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
-import { codeOf, languageCodes, languagesInWords } from '../words/languages.js';
+import { codeOf, languageMeant, languagesInWords } from '../words/languages.js';
 import { sentences } from '../words/sentences.js';
 
 const known = keysOf(sentences);
@@ -32,7 +32,7 @@ export function wordingProblems(
   for (const [language, own] of Object.entries(wording)) {
     const path = `wording.${language}`;
     if (codeOf(language) === undefined) {
-      const facts = { found: language, known: languagesInWords(), nearest: nearest(language, languageCodes) };
+      const facts = { found: language, known: languagesInWords(), nearest: languageMeant(language) };
       report((place) => error('language-unknown', facts, place), path);
     }
     for (const [key, text] of Object.entries(own)) sentenceProblem(`${path}.${key}`, key, text, report);

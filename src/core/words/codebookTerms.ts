@@ -15,12 +15,12 @@ export function codebookTerms(language: Language = english): CodebookTerms {
   const terms: CodebookTerms = {
     language: language.code,
     isOwn: (tag) => codeOf(tag) === language.code,
-    cases: words.say('cases.usual'),
+    cases: words.say('cases-usual'),
     value: words.say('value'),
     values: words.say('values'),
     file: words.say('file'),
     column: words.say('column'),
-    band: (from, to, isLast) => words.say(isLast ? 'band.last' : 'band', { from: edge(from), to: edge(to) }),
+    band: (from, to, isLast) => words.say(isLast ? 'band-last' : 'band', { from: edge(from), to: edge(to) }),
   };
   known.set(language, terms);
   return terms;

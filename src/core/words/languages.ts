@@ -1,3 +1,4 @@
+import { nearest } from '../problem/nearest.js';
 import { language as english } from './en.js';
 import type { Language } from './language.js';
 
@@ -82,6 +83,13 @@ export async function languageOf(tag: string): Promise<Language | undefined> {
   const found = decimalMark === language.decimalMark ? language : { ...language, decimalMark };
   loaded.set(tag, found);
   return found;
+}
+
+/** The code that somebody may have meant by a word: a code like it, or the name of the language in English. */
+export function languageMeant(word: string): string | undefined {
+  const [first = ''] = word.toLowerCase().split(/[^a-z]/);
+  const named = Object.entries(languages).find(([, { name }]) => name.toLowerCase().split(',')[0] === first);
+  return named?.[0] ?? codeOf(first) ?? nearest(first, languageCodes);
 }
 
 /** The languages at hand, for messages: `de (German)`. */

@@ -60,15 +60,15 @@ function leftOutWords({ leftOut, cases }: NoteFacts['leftOut'], words: Words): s
   const name = { label };
   if (others.length === 0) {
     return count === 1
-      ? words.say('leftOut.one', { cases, label: name })
+      ? words.say('leftOut-one', { cases, label: name })
       : words.say('leftOut', { count, cases, label: name });
   }
   const reasons = words.row([
-    words.say('leftOut.first', { count, label: words.lowered(label) }),
-    ...others.map((own) => words.say('leftOut.next', { count: own.count, label: words.lowered(own.label) })),
+    words.say('leftOut-first', { count, label: words.lowered(label) }),
+    ...others.map((own) => words.say('leftOut-next', { count: own.count, label: words.lowered(own.label) })),
   ]);
   const total = leftOut.reduce((sum, own) => sum + own.count, 0);
-  return words.say('leftOut.several', { count: total, cases, reasons });
+  return words.say('leftOut-several', { count: total, cases, reasons });
 }
 
 const dashes: Record<Dash, 'solid' | 'dashed' | 'dotted' | 'mixed'> = {
@@ -85,23 +85,23 @@ function fitWords({ degree, share, band }: NoteFacts['fits'], words: Words): str
   if (degree === 'local') {
     const over = { share: words.level(share) };
     return band === undefined
-      ? words.say('fits.local', over)
-      : words.say('fits.localBand', { ...over, level: words.level(band) });
+      ? words.say('fits-local', over)
+      : words.say('fits-localBand', { ...over, level: words.level(band) });
   }
   const key = entryAt(fitKeys, degree - 1);
-  return band === undefined ? words.say(`fits.${key}`) : words.say(`fits.${key}Band`, { level: words.level(band) });
+  return band === undefined ? words.say(`fits-${key}`) : words.say(`fits-${key}Band`, { level: words.level(band) });
 }
 
 function boxWords({ whiskers }: NoteFacts['boxes'], words: Words): string {
-  if (whiskers.rule === 'range') return words.say('boxes.range');
+  if (whiskers.rule === 'range') return words.say('boxes-range');
   if (whiskers.rule === 'percentiles')
-    return words.say('boxes.percentiles', { low: whiskers.low, high: whiskers.high });
-  return words.say('boxes.lengths', { lengths: whiskers.lengths });
+    return words.say('boxes-percentiles', { low: whiskers.low, high: whiskers.high });
+  return words.say('boxes-lengths', { lengths: whiskers.lengths });
 }
 
 function errorWords({ of, shows, level, as }: NoteFacts['errors'], words: Words): string {
-  if (shows !== 'ci') return words.say(as === 'bars' ? `errorBars.${shows}` : `bands.${shows}`);
-  const key = as === 'bands' ? 'bands.ci' : of === 'share' ? 'errorBars.ciOfShare' : 'errorBars.ci';
+  if (shows !== 'ci') return words.say(as === 'bars' ? `errorBars-${shows}` : `bands-${shows}`);
+  const key = as === 'bands' ? 'bands-ci' : of === 'share' ? 'errorBars-ciOfShare' : 'errorBars-ci';
   return words.say(key, { level: words.level(level) });
 }
 
@@ -111,11 +111,11 @@ const mostNamed = 6;
 function componentWords({ of, on, rotate, kept }: NoteFacts['components'], words: Words): string {
   const variables =
     of.length > mostNamed
-      ? words.say('components.many', { count: of.length })
+      ? words.say('components-many', { count: of.length })
       : words.list(of.map((label) => words.lowered(label)));
   return rotate === 'none'
-    ? words.say(`components.${on}`, { variables })
-    : words.say(`components.${on}Turned`, { variables, kept, rotation: rotate });
+    ? words.say(`components-${on}`, { variables })
+    : words.say(`components-${on}Turned`, { variables, kept, rotation: rotate });
 }
 
 /** The sentence of each fact, with inline markup. */
@@ -123,39 +123,39 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   errors: errorWords,
   givenIntervals: ({ level }, words) =>
     level === undefined
-      ? words.say('errorBars.given')
-      : words.say('errorBars.givenLevel', { level: words.level(level) }),
+      ? words.say('errorBars-given')
+      : words.say('errorBars-givenLevel', { level: words.level(level) }),
   reference: ({ at, label, dash }, words) => {
-    const line = words.say(`line.${dash ? dashes[dash] : 'solid'}`);
-    return at === undefined ? words.say('reference', { line, label }) : words.say('reference.at', { line, at, label });
+    const line = words.say(`line-${dash ? dashes[dash] : 'solid'}`);
+    return at === undefined ? words.say('reference', { line, label }) : words.say('reference-at', { line, at, label });
   },
   weighted: ({ by }, words) => words.say('weighted', { label: { label: by } }),
   boxes: boxWords,
-  outliers: ({ marker }, words) => words.say('outliers', { markers: words.say(`markers.${marker}`) }),
-  extremes: ({ marker }, words) => words.say('extremes', { markers: words.say(`markers.${marker}`) }),
+  outliers: ({ marker }, words) => words.say('outliers', { markers: words.say(`markers-${marker}`) }),
+  extremes: ({ marker }, words) => words.say('extremes', { markers: words.say(`markers-${marker}`) }),
   notches: (_, words) => words.say('notches'),
   widths: (_, words) => words.say('widths'),
-  means: ({ marker }, words) => words.say('means.markers', { markers: words.say(`markers.${marker}`) }),
+  means: ({ marker }, words) => words.say('means-markers', { markers: words.say(`markers-${marker}`) }),
   weightedQuartiles: (_, words) => words.say('weightedQuartiles'),
-  center: ({ shows }, words) => words.say(`center.${shows}`),
-  curves: ({ names }, words) => words.say(names.length > 1 ? 'curves.both' : `curves.${entryAt(names, 0)}`),
+  center: ({ shows }, words) => words.say(`center-${shows}`),
+  curves: ({ names }, words) => words.say(names.length > 1 ? 'curves-both' : `curves-${entryAt(names, 0)}`),
   fits: fitWords,
   ellipses: ({ level }, words) => words.say('ellipses', { level: words.level(level) }),
-  sizes: ({ of, depth }, words) => words.say(depth ? 'sizes.depth' : 'sizes', { label: { label: of } }),
+  sizes: ({ of, depth }, words) => words.say(depth ? 'sizes-depth' : 'sizes', { label: { label: of } }),
   view: ({ turn, tilt, distance }, words) =>
     distance === undefined
-      ? words.say('view.parallel', { turn, tilt })
-      : words.say('view.perspective', { turn, tilt, distance }),
+      ? words.say('view-parallel', { turn, tilt })
+      : words.say('view-perspective', { turn, tilt, distance }),
   ellipsoids: ({ level, each }, words) =>
-    words.say(each ? 'ellipsoids.each' : 'ellipsoids.one', { level: words.level(level) }),
+    words.say(each ? 'ellipsoids-each' : 'ellipsoids-one', { level: words.level(level) }),
   shells: ({ shares, each, cases }, words) => {
     const percents = words.list(shares.map((share) => words.percent(100 * share)));
-    return words.say(each ? 'shells.each' : 'shells.one', { shares: percents, cases });
+    return words.say(each ? 'shells-each' : 'shells-one', { shares: percents, cases });
   },
   directions: (_, words) => words.say('directions'),
   shadows: ({ walls, cases }, words) =>
-    words.say('shadows', { walls: words.list(walls.map((wall) => words.say(`wall.${wall}`))), cases }),
-  drops: ({ wall }, words) => words.say(`drops.${wall}`),
+    words.say('shadows', { walls: words.list(walls.map((wall) => words.say(`wall-${wall}`))), cases }),
+  drops: ({ wall }, words) => words.say(`drops-${wall}`),
   components: componentWords,
   shades: ({ of }, words) => words.say('shades', { label: { label: of } }),
   stacked: ({ cases }, words) => words.say('stacked', { cases }),
@@ -164,10 +164,10 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   leftOut: leftOutWords,
   weightless: ({ count, cases, by }, words) =>
     count === 1
-      ? words.say('weightless.one', { cases, label: { label: by } })
+      ? words.say('weightless-one', { cases, label: { label: by } })
       : words.say('weightless', { count, cases, label: { label: by } }),
   beyond: ({ count, cases }, words) =>
-    count === 1 ? words.say('beyond.one', { cases }) : words.say('beyond', { count, cases }),
+    count === 1 ? words.say('beyond-one', { cases }) : words.say('beyond', { count, cases }),
   roundedShares: (_, words) => words.say('roundedShares'),
 };
 

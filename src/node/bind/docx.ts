@@ -80,7 +80,7 @@ function captionOf(docx: Docx, figure: DocumentFigure, counts: Counts, keepNext:
 }
 
 /** The name of the count of figures in a document: the word of its captions, without what a field cannot hold. */
-const sequenceOf = (words: Words): string => words.say('figure.word').replace(/[^\p{L}\p{N}]/gu, '_');
+const sequenceOf = (words: Words): string => words.say('figure-word').replace(/[^\p{L}\p{N}]/gu, '_');
 
 /** Stands in for a picture until the parts are packed, so that no picture is compressed twice. */
 const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);

@@ -50,14 +50,14 @@ function settingsProblems(input: BoxFrame): Problem[] {
 
 /** The columns of the numbers of a box, by their keys and heads. */
 const fiveNumbers = [
-  ['least', 'head.least'],
-  ['whiskerLow', 'head.whisker'],
-  ['q1', 'head.q1'],
-  ['median', 'head.median'],
-  ['q3', 'head.q3'],
-  ['whiskerHigh', 'head.whisker'],
-  ['greatest', 'head.greatest'],
-  ['mean', 'head.mean'],
+  ['least', 'head-least'],
+  ['whiskerLow', 'head-whisker'],
+  ['q1', 'head-q1'],
+  ['median', 'head-median'],
+  ['q3', 'head-q3'],
+  ['whiskerHigh', 'head-whisker'],
+  ['greatest', 'head-greatest'],
+  ['mean', 'head-mean'],
 ] as const;
 
 function numbersOf(
@@ -69,9 +69,9 @@ function numbersOf(
     columns: [
       { key: category.variable.name, title: category.variable.label },
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      { key: 'n', title: words.say('head-n'), decimals: 0 },
       ...fiveNumbers.map(([key, head]) => ({ key, title: words.say(head), decimals })),
-      { key: 'beyond', title: words.say('head.beyond') },
+      { key: 'beyond', title: words.say('head-beyond') },
     ],
     rows: drawn.map(({ mark: { box }, sample, beyond, ...entry }) => [
       entry.category.name,

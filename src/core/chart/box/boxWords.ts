@@ -34,11 +34,11 @@ export function boxAltText({ settings, codebook, numbers, words }: BoxFrame, dra
     name === undefined ? [] : [inSentence(codebook.variable(name), words)],
   );
   const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
-  if (drawn.length > 12) return words.say('alt.boxes.many', { what, by, count: drawn.length });
+  if (drawn.length > 12) return words.say('alt-boxes-many', { what, by, count: drawn.length });
   const decimals = (value.decimals ?? 1) + 1;
   const medians = drawn.map(({ mark, category, group }) => {
     const name = [category.name, group?.name].filter(Boolean).join(', ');
-    return words.say('alt.value', { name, value: formatNumber(mark.box.median, decimals, numbers) });
+    return words.say('alt-value', { name, value: formatNumber(mark.box.median, decimals, numbers) });
   });
-  return words.say('alt.boxes', { what, by, values: medians.join('; ') });
+  return words.say('alt-boxes', { what, by, values: medians.join('; ') });
 }

@@ -235,12 +235,12 @@ function numbersOf({ settings: { x }, words }: CurveFrame, curves: readonly Samp
   const defined = (y: number | undefined) => (y === undefined || Number.isNaN(y) ? undefined : y);
   return {
     columns: [
-      { key: 'function', title: words.say('head.function') },
-      { key: 'least', title: words.say('head.least'), decimals: 4 },
-      { key: 'greatest', title: words.say('head.greatest'), decimals: 4 },
-      { key: 'atStart', title: words.say('head.at', { x: x.from }), decimals: 4 },
-      { key: 'atEnd', title: words.say('head.at', { x: x.to }), decimals: 4 },
-      { key: 'breaks', title: words.say('head.breaks'), decimals: 0 },
+      { key: 'function', title: words.say('head-function') },
+      { key: 'least', title: words.say('head-least'), decimals: 4 },
+      { key: 'greatest', title: words.say('head-greatest'), decimals: 4 },
+      { key: 'atStart', title: words.say('head-at', { x: x.from }), decimals: 4 },
+      { key: 'atEnd', title: words.say('head-at', { x: x.to }), decimals: 4 },
+      { key: 'breaks', title: words.say('head-breaks'), decimals: 0 },
     ],
     rows: curves.map((own) => {
       const { text: name, ys } = own;
@@ -295,7 +295,7 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
     cases: words.say('functions'),
     note: [],
     isComplete: true,
-    altText: words.say('alt.curves', {
+    altText: words.say('alt-curves', {
       names: words.row(curves.map(({ name }) => name)),
       from: settings.x.from,
       to: settings.x.to,

@@ -236,7 +236,7 @@ function componentsIn(
 /** The scores on a component as a variable. @param k from 0 */
 const scoreVariable = (k: number, words: Words): Variable => ({
   name: nameOf(k),
-  label: words.say('title.component', { number: k + 1 }),
+  label: words.say('title-component', { number: k + 1 }),
   labelled: false,
   measure: 'numeric',
   categories: [],
@@ -251,7 +251,7 @@ export function componentTitle(settings: object, name: string | undefined, words
   const found = componentsFor(settings);
   return k === undefined || !found
     ? undefined
-    : words.say('title.componentShare', { number: k + 1, percent: words.percent(shareOf(found, k), 1) });
+    : words.say('title-componentShare', { number: k + 1, percent: words.percent(shareOf(found, k), 1) });
 }
 
 /** What a reader has to know of components. */
@@ -277,23 +277,23 @@ export function componentNumbers(settings: object, words: Words): FurtherNumbers
   const { found, of, rotate } = all;
   const turned = rotate !== 'none';
   const kept = found.variances.map((_, k) => k);
-  const component = (k: number) => words.say('title.component', { number: k + 1 });
+  const component = (k: number) => words.say('title-component', { number: k + 1 });
   const keyed = (k: number) => ({ key: `component${k + 1}`, title: component(k), decimals: 3 });
   const { correlations } = found;
   return [
     {
       key: 'components',
-      title: words.say(turned ? 'head.componentsTurned' : 'head.components'),
+      title: words.say(turned ? 'head-componentsTurned' : 'head-components'),
       columns: [
-        { key: 'component', title: words.say('head.component') },
-        { key: 'eigenvalue', title: words.say('head.eigenvalue'), decimals: 3 },
+        { key: 'component', title: words.say('head-component') },
+        { key: 'eigenvalue', title: words.say('head-eigenvalue'), decimals: 3 },
         { key: 'share', title: '%', decimals: 1 },
-        { key: 'cumulative', title: words.say('head.cumulative'), decimals: 1 },
+        { key: 'cumulative', title: words.say('head-cumulative'), decimals: 1 },
         ...(turned
           ? [
-              { key: 'rotated', title: words.say('head.rotated'), decimals: 3 },
+              { key: 'rotated', title: words.say('head-rotated'), decimals: 3 },
               { key: 'rotatedShare', title: '%', decimals: 1 },
-              { key: 'rotatedCumulative', title: words.say('head.cumulative'), decimals: 1 },
+              { key: 'rotatedCumulative', title: words.say('head-cumulative'), decimals: 1 },
             ]
           : []),
       ],
@@ -301,16 +301,16 @@ export function componentNumbers(settings: object, words: Words): FurtherNumbers
     },
     {
       key: 'loadings',
-      title: turned ? words.say('head.loadingsTurned', { rotation: rotate }) : words.say('head.loadings'),
-      columns: [{ key: 'variable', title: words.say('head.variable') }, ...kept.map(keyed)],
+      title: turned ? words.say('head-loadingsTurned', { rotation: rotate }) : words.say('head-loadings'),
+      columns: [{ key: 'variable', title: words.say('head-variable') }, ...kept.map(keyed)],
       rows: of.map(({ label, name }, j) => [label || name, ...kept.map((k) => entryAt(found.loadings, k)[j])]),
     },
     ...(correlations
       ? [
           {
             key: 'componentCorrelations',
-            title: words.say('head.componentCorrelations'),
-            columns: [{ key: 'component', title: words.say('head.component') }, ...kept.map(keyed)],
+            title: words.say('head-componentCorrelations'),
+            columns: [{ key: 'component', title: words.say('head-component') }, ...kept.map(keyed)],
             rows: kept.map((k) => [component(k), ...entryAt(correlations, k)]),
           },
         ]

@@ -96,7 +96,7 @@ export function panelsAltText(
   words: Words,
 ): string {
   const by = words.list(variables.map(({ variable }) => inSentence(variable, words)));
-  const all = panels.map(({ cell, altText }) => words.say('alt.part', { name: nameOf(cell), words: altText }));
+  const all = panels.map(({ cell, altText }) => words.say('alt-part', { name: nameOf(cell), words: altText }));
   const shown = all.length > 4 ? all.slice(0, 1) : all;
-  return [words.say('alt.panels', { count: all.length, by }), ...shown].join(' ');
+  return [words.say('alt-panels', { count: all.length, by }), ...shown].join(' ');
 }

@@ -31,10 +31,10 @@ export type ErrorName = 'ci' | 'se' | 'sd';
 type IntervalOf = (cases: PlaceCases, level: number) => Interval | undefined;
 
 /** Titles that name a summary. */
-type SummaryTitle = 'title.mean' | 'title.median' | 'title.total' | 'title.number' | 'title.share';
+type SummaryTitle = 'title-mean' | 'title-median' | 'title-total' | 'title-number' | 'title-share';
 
 /** Heads of columns that hold one. */
-type SummaryHead = 'head.mean' | 'head.median' | 'head.sum' | 'head.count' | 'head.percent' | 'value';
+type SummaryHead = 'head-mean' | 'head-median' | 'head-sum' | 'head-count' | 'head-percent' | 'value';
 
 /** The statistics that charts can show for the cases at each place. To add one, write an object here and add it to the list. */
 export interface SummaryType {
@@ -80,10 +80,10 @@ const mean = {
   measures: ['numeric'],
   addsUp: false,
   intervals: meanErrors,
-  title: 'title.mean',
+  title: 'title-mean',
   holds: 'values',
   labels: 'mean',
-  column: { key: 'mean', head: 'head.mean', decimals: 2 },
+  column: { key: 'mean', head: 'head-mean', decimals: 2 },
   spread: true,
 } satisfies SummaryType;
 
@@ -96,10 +96,10 @@ const middle = {
   keepsRows: true,
   measures: ['numeric', 'ordinal'],
   addsUp: false,
-  title: 'title.median',
+  title: 'title-median',
   holds: 'values',
   labels: 'median',
-  column: { key: 'median', head: 'head.median', decimals: 2 },
+  column: { key: 'median', head: 'head-median', decimals: 2 },
   spread: true,
 } satisfies SummaryType;
 
@@ -108,10 +108,10 @@ const sum = {
   of: ({ summary }) => summary.sum,
   measures: ['numeric'],
   addsUp: true,
-  title: 'title.total',
+  title: 'title-total',
   holds: 'sums',
   labels: 'data',
-  column: { key: 'sum', head: 'head.sum', decimals: 0 },
+  column: { key: 'sum', head: 'head-sum', decimals: 0 },
 } satisfies SummaryType;
 
 const count = {
@@ -119,10 +119,10 @@ const count = {
   of: ({ summary }) => summary.size,
   measures: [],
   addsUp: true,
-  title: 'title.number',
+  title: 'title-number',
   holds: 'counts',
   labels: 'counts',
-  column: { key: 'count', head: 'head.count', decimals: 0 },
+  column: { key: 'count', head: 'head-count', decimals: 0 },
 } satisfies SummaryType;
 
 const percent = {
@@ -139,11 +139,11 @@ const percent = {
       return share && { low: 100 * share.low, high: 100 * share.high };
     },
   },
-  title: 'title.share',
+  title: 'title-share',
   unit: '%',
   holds: 'shares',
   labels: 'shares',
-  column: { key: 'percent', head: 'head.percent', decimals: 1 },
+  column: { key: 'percent', head: 'head-percent', decimals: 1 },
 } satisfies SummaryType;
 
 const given = {
@@ -175,13 +175,13 @@ export const summaryType = (name: SummaryName): SummaryType => summaries[name];
 export function titleOfSummary(name: SummaryName, variable: Variable, path: string, words: Words): AxisTitle {
   const { title } = summaryType(name);
   const plain = variableTitle(variable, path);
-  if (title === undefined || title === 'title.number' || title === 'title.share') return plain;
+  if (title === undefined || title === 'title-number' || title === 'title-share') return plain;
   return { ...plain, label: words.say(title, { label: plain }), summary: { name, of: plain.label } };
 }
 
 /** The title of an axis of numbers or shares of cases. */
 export const titleOfCases = (name: SummaryName, cases: string, words: Words): string =>
-  words.say(summaryType(name).title === 'title.share' ? 'title.share' : 'title.number', { cases });
+  words.say(summaryType(name).title === 'title-share' ? 'title-share' : 'title-number', { cases });
 
 export const summaryNames = oneOrMore(keysOf(summaries));
 const isOfPlace = (name: SummaryName): name is PlaceSummaryName => !summaryType(name).ofWhole;

@@ -14,15 +14,15 @@ interface Entry extends NumbersColumn {
 function intervalTitle(input: GroupFrame): string {
   const { words, settings } = input;
   const bars = settings.error;
-  if (bars?.shows === 'ci') return words.say('head.ci', { level: words.level(bars.level ?? defaultLevel) });
-  return words.say(bars?.shows === 'se' ? 'head.meanSe' : 'head.meanSd');
+  if (bars?.shows === 'ci') return words.say('head-ci', { level: words.level(bars.level ?? defaultLevel) });
+  return words.say(bars?.shows === 'se' ? 'head-meanSe' : 'head-meanSd');
 }
 
 /** Mean, SD and SE of each cell. */
 const spreadColumns = (decimals: number, words: Words): Entry[] => [
-  { key: 'mean', title: words.say('head.mean'), decimals, of: (_, cell) => cell.summary.mean },
-  { key: 'sd', title: words.say('head.sd'), decimals, of: (_, cell) => cell.summary.sd },
-  { key: 'se', title: words.say('head.se'), decimals: decimals + 1, of: (_, cell) => cell.summary.se },
+  { key: 'mean', title: words.say('head-mean'), decimals, of: (_, cell) => cell.summary.mean },
+  { key: 'sd', title: words.say('head-sd'), decimals, of: (_, cell) => cell.summary.sd },
+  { key: 'se', title: words.say('head-se'), decimals: decimals + 1, of: (_, cell) => cell.summary.se },
 ];
 
 /** @param data decimals of the variable, 0 where there is none */
@@ -33,7 +33,7 @@ function measuredColumns(input: GroupFrame, data: number): Entry[] {
     // The number of cases stands there already.
     return settings.weight === undefined
       ? []
-      : [{ key: 'weighted', title: words.say('head.weightedN'), decimals: 1, of: (mark) => mark.value }];
+      : [{ key: 'weighted', title: words.say('head-weightedN'), decimals: 1, of: (mark) => mark.value }];
   }
   const decimals = data + column.decimals;
   const entry: Entry = { key: column.key, title: words.say(column.head), decimals, of: (mark) => mark.value };
@@ -41,11 +41,11 @@ function measuredColumns(input: GroupFrame, data: number): Entry[] {
   const columns = others.some(({ key }) => key === entry.key) ? others : [entry, ...others];
   const isGiven = (settings.low ?? settings.high) !== undefined;
   if (!isGiven && !settings.error) return columns;
-  const what = isGiven ? words.say('head.interval') : intervalTitle(input);
+  const what = isGiven ? words.say('head-interval') : intervalTitle(input);
   return [
     ...columns,
-    { key: 'low', title: words.say('head.lowOf', { what }), decimals, of: (mark) => mark.interval?.low },
-    { key: 'high', title: words.say('head.highOf', { what }), decimals, of: (mark) => mark.interval?.high },
+    { key: 'low', title: words.say('head-lowOf', { what }), decimals, of: (mark) => mark.interval?.low },
+    { key: 'high', title: words.say('head-highOf', { what }), decimals, of: (mark) => mark.interval?.high },
   ];
 }
 
@@ -57,7 +57,7 @@ function shareColumn({ settings, words }: GroupFrame, { series }: GroupMarks): E
   return [
     {
       key: 'share',
-      title: words.say('head.share'),
+      title: words.say('head-share'),
       decimals: 1,
       of: (mark) => (100 * mark.value) / (total(mark.category) || 1),
     },
@@ -75,7 +75,7 @@ export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells)
     ...(group
       ? [{ key: group.variable.name, title: group.variable.label, of: (mark: GroupMark) => name(group, mark) }]
       : []),
-    { key: 'n', title: words.say('head.n'), decimals: 0, of: (mark) => mark.count },
+    { key: 'n', title: words.say('head-n'), decimals: 0, of: (mark) => mark.count },
     ...measuredColumns(input, decimals),
     ...shareColumn(input, marks),
   ];
@@ -110,6 +110,6 @@ function crossSums(
   return [
     ...categories.map(({ code, name }) => sum(name, within(category.variable.name, code))),
     ...groups.map(({ code, name }) => sum(name, within(group?.variable.name, code))),
-    sum(words.say('head.all'), all),
+    sum(words.say('head-all'), all),
   ];
 }

@@ -16,15 +16,15 @@ export function summaryTitle(input: GroupFrame): AxisTitle {
   const { asks, unit, ofWhole } = summaryType(input.summary);
   if (settings.arrange === 'shares') {
     const what = settings.value === undefined ? cases : words.lowered(codebook.variable(settings.value).label);
-    return { label: words.say('title.share', { cases: what }), unit: '%', from: 'chart.arrange' };
+    return { label: words.say('title-share', { cases: what }), unit: '%', from: 'chart.arrange' };
   }
   if (ofWhole && group) {
     const of = wholeOf(input);
     const within = inSentence((of === 'group' ? group : category).variable, words);
     const label =
       of === 'all'
-        ? words.say('title.shareOfAll', { cases })
-        : words.say('title.shareWithin', { cases, group: within });
+        ? words.say('title-shareOfAll', { cases })
+        : words.say('title-shareWithin', { cases, group: within });
     return { label, ...(unit === undefined ? {} : { unit }), from: 'chart.of' };
   }
   if (asks === 'cases') {
@@ -51,7 +51,7 @@ export const groupFacts = (input: GroupFrame): NoteFact[] => [
   ...weightFacts(input.weight),
 ];
 
-const forms = { bar: 'alt.bars', interval: 'alt.intervals' } as const;
+const forms = { bar: 'alt-bars', interval: 'alt-intervals' } as const;
 
 /** The chart in words: what is shown of what, and the values where they are few. */
 export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
@@ -61,14 +61,14 @@ export function groupAltText(input: GroupFrame, marks: GroupMarks): string {
   const what = inUnits(label, unit, words);
   const form = forms[input.mark];
   const bars = marks.series.flatMap((series) => series.marks.map((mark) => ({ mark, series })));
-  if (bars.length > 12) return words.say(`${form}.many`, { what, by, count: bars.length });
+  if (bars.length > 12) return words.say(`${form}-many`, { what, by, count: bars.length });
   const isShares = input.settings.arrange === 'shares';
   const said = (mark: GroupMarks['series'][number]['marks'][number]) =>
     isShares && mark.share ? 100 * mark.share.part : mark.value;
   const decimals = Math.min(2, Math.max(...bars.map(({ mark }) => decimalsOf(Number(said(mark).toPrecision(3))))));
   const parts = bars.map(({ mark, series }) => {
     const name = [marks.categories[mark.category]?.name, series.category?.name].filter(Boolean).join(', ');
-    return words.say('alt.value', { name, value: formatNumber(said(mark), decimals, input.numbers) });
+    return words.say('alt-value', { name, value: formatNumber(said(mark), decimals, input.numbers) });
   });
   return words.say(form, { what, by, values: parts.join('; ') });
 }

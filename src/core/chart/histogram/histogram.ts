@@ -19,8 +19,8 @@ type HistogramFrame = Frame<HistogramSettings>;
 
 function heightTitle({ codebook, words, settings: { measure = 'count', value } }: HistogramFrame): AxisTitle {
   const { cases } = codebook;
-  if (measure === 'count') return { label: words.say('title.number', { cases }), from: 'chart.measure' };
-  if (measure === 'percent') return { label: words.say('title.share', { cases }), unit: '%', from: 'chart.measure' };
+  if (measure === 'count') return { label: words.say('title-number', { cases }), from: 'chart.measure' };
+  if (measure === 'percent') return { label: words.say('title-share', { cases }), unit: '%', from: 'chart.measure' };
   const { unit } = codebook.variable(value);
   return { label: words.say('density'), ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
 }
@@ -40,12 +40,12 @@ function numbersOf({ codebook, settings, sorted, words }: HistogramFrame, parts:
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'from', title: words.say('head.from', { label: codebook.variable(name) }), decimals },
-      { key: 'to', title: words.say('head.to'), decimals },
+      { key: 'from', title: words.say('head-from', { label: codebook.variable(name) }), decimals },
+      { key: 'to', title: words.say('head-to'), decimals },
       settings.weight === undefined
-        ? { key: 'n', title: words.say('head.n'), decimals: 0 }
-        : { key: 'weighted', title: words.say('head.weightedN'), decimals: 1 },
-      { key: 'percent', title: words.say('head.percent'), decimals: 1 },
+        ? { key: 'n', title: words.say('head-n'), decimals: 0 }
+        : { key: 'weighted', title: words.say('head-weightedN'), decimals: 1 },
+      { key: 'percent', title: words.say('head-percent'), decimals: 1 },
       { key: 'density', title: words.say('density'), decimals: 4 },
     ],
     rows: parts.flatMap(({ category, bins, sample }) =>
@@ -59,7 +59,7 @@ function altText(input: HistogramFrame, bins: readonly Bin[]): string {
   const write = (value: number) => formatNumber(value, decimalsOf(value), input.numbers);
   const { label } = input.codebook.variable(input.settings.value);
   const [first, last] = [entryAt(bins, 0), lastOf(bins)];
-  return input.words.say('alt.histogram', {
+  return input.words.say('alt-histogram', {
     what: { label },
     from: write(first.from),
     to: write(last.to),

@@ -39,20 +39,20 @@ export function lineNumbers(
   const fine = data + column.decimals;
   return {
     columns: [
-      ...(group ? [{ key: group.variable.name, title: group.variable.label || words.say('head.column') }] : []),
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || words.say('head-column') }] : []),
       { key: along.variable.name, title: along.variable.label, ...placeDecimals(along, runs) },
-      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      { key: 'n', title: words.say('head-n'), decimals: 0 },
       { key: column.key, title: words.say(column.head), decimals: fine },
       ...(spread
         ? [
-            { key: 'sd', title: words.say('head.sd'), decimals: fine },
-            { key: 'se', title: words.say('head.se'), decimals: fine + 1 },
+            { key: 'sd', title: words.say('head-sd'), decimals: fine },
+            { key: 'se', title: words.say('head-se'), decimals: fine + 1 },
           ]
         : []),
       ...(settings.error
         ? [
-            { key: 'low', title: words.say('head.low'), decimals: fine },
-            { key: 'high', title: words.say('head.high'), decimals: fine },
+            { key: 'low', title: words.say('head-low'), decimals: fine },
+            { key: 'high', title: words.say('head-high'), decimals: fine },
           ]
         : []),
     ],
@@ -73,14 +73,14 @@ export function lineNumbers(
 export function lineAltText(frame: LineFrame, runs: readonly Run[], title: AxisTitle): string {
   const { along, numbers, words } = frame;
   const [what, by] = [inUnits(title.label, title.unit, words), words.lowered(along.variable.label)];
-  if (runs.length > 8) return words.say('alt.lines.many', { what, by, count: runs.length });
+  if (runs.length > 8) return words.say('alt-lines-many', { what, by, count: runs.length });
   const write = (y: number) => formatNumber(y, Math.min(2, decimalsOf(Number(y.toPrecision(3)))), numbers);
   const parts = runs.map(({ category, places }) => {
     const [first, last] = [places[0], places.at(-1)];
     if (!first || !last) return '';
     const place = ({ x }: { x: number }) => placeWords(along, x, numbers);
     const ends = { first: write(first.y), start: place(first), last: write(last.y), end: place(last) };
-    return category ? words.say('alt.line.named', { name: category.name, ...ends }) : words.say('alt.line', ends);
+    return category ? words.say('alt-line-named', { name: category.name, ...ends }) : words.say('alt-line', ends);
   });
-  return words.say('alt.lines', { what, by, values: parts.join('; ') });
+  return words.say('alt-lines', { what, by, values: parts.join('; ') });
 }

@@ -147,10 +147,10 @@ function numbersOf({ codebook, settings, words }: PieFrame, parts: readonly Part
   return {
     columns: [
       { key: settings.category, title: variable.label },
-      { key: 'n', title: words.say('head.n'), decimals: 0 },
+      { key: 'n', title: words.say('head-n'), decimals: 0 },
       ...valued.map(({ label, decimals = 2 }) => ({ key: 'value', title: label, decimals })),
-      { key: 'percent', title: words.say('head.percent'), decimals: 1 },
-      { key: 'gathered', title: words.say('head.gathered') },
+      { key: 'percent', title: words.say('head-percent'), decimals: 1 },
+      { key: 'gathered', title: words.say('head-gathered') },
     ].filter(({ key }) => key !== 'gathered' || parts.some(({ of }) => of)),
     rows: parts.map(({ category, count, value, of }) => [
       category.name,
@@ -166,9 +166,9 @@ function altText({ codebook, settings, words }: PieFrame, parts: readonly Part[]
   const what = settings.value === undefined ? codebook.cases : words.lowered(codebook.variable(settings.value).label);
   const by = inSentence(codebook.variable(settings.category), words);
   const shares = parts.map(({ category: { name }, value }) =>
-    words.say('alt.value', { name, value: words.percent((100 * value) / total, 0) }),
+    words.say('alt-value', { name, value: words.percent((100 * value) / total, 0) }),
   );
-  return words.say('alt.pie', { what, by, values: words.row(shares) });
+  return words.say('alt-pie', { what, by, values: words.row(shares) });
 }
 
 function settingsProblems({ settings, locate }: PieFrame): Problem[] {

@@ -166,14 +166,14 @@ function numbersOf(
   const decimals = codebook.variable(settings.value).decimals ?? 2;
   return {
     columns: [
-      { key: category.variable.name, title: category.variable.label || words.say('head.column') },
-      ...(group ? [{ key: group.variable.name, title: group.variable.label || words.say('head.column') }] : []),
-      { key: 'n', title: words.say('head.n'), decimals: 0 },
-      { key: 'least', title: words.say('head.least'), decimals },
-      { key: 'median', title: words.say('head.median'), decimals: decimals + 1 },
-      { key: 'greatest', title: words.say('head.greatest'), decimals },
-      { key: 'mean', title: words.say('head.mean'), decimals: decimals + 2 },
-      { key: 'sd', title: words.say('head.sd'), decimals: decimals + 2 },
+      { key: category.variable.name, title: category.variable.label || words.say('head-column') },
+      ...(group ? [{ key: group.variable.name, title: group.variable.label || words.say('head-column') }] : []),
+      { key: 'n', title: words.say('head-n'), decimals: 0 },
+      { key: 'least', title: words.say('head-least'), decimals },
+      { key: 'median', title: words.say('head-median'), decimals: decimals + 1 },
+      { key: 'greatest', title: words.say('head-greatest'), decimals },
+      { key: 'mean', title: words.say('head-mean'), decimals: decimals + 2 },
+      { key: 'sd', title: words.say('head-sd'), decimals: decimals + 2 },
     ],
     rows: strips.map(({ category: c, group: g, sample }) => [
       category.categories[c]?.name,
@@ -195,15 +195,15 @@ function altText(
   const value = codebook.variable(settings.value);
   const named = [category, ...(group ? [group] : [])].map(({ variable }) => inSentence(variable, words));
   const [what, by] = [inUnits(value.label, value.unit, words), words.list(named)];
-  if (strips.length > 12) return words.say('alt.points.many', { what, by, count: strips.length });
+  if (strips.length > 12) return words.say('alt-points-many', { what, by, count: strips.length });
   const decimals = (value.decimals ?? 1) + 1;
   const parts = strips.map((strip) => {
     const name = [category.categories[strip.category]?.name, group?.categories[strip.group]?.name]
       .filter(Boolean)
       .join(', ');
-    return words.say('alt.value', { name, value: formatNumber(strip.sample.quantile(0.5), decimals, numbers) });
+    return words.say('alt-value', { name, value: formatNumber(strip.sample.quantile(0.5), decimals, numbers) });
   });
-  return words.say('alt.points', { what, by, values: parts.join('; ') });
+  return words.say('alt-points', { what, by, values: parts.join('; ') });
 }
 
 function draw(frame: PointsFrame): Outcome<Drawn> {

@@ -123,7 +123,7 @@ export function fitRemark(
 ): string | undefined {
   const parts = (fit.show ?? []).flatMap((part) => {
     if (part === 'r2')
-      return [`*R*^2^ ${rSquared === undefined ? words.say('r2.undefined') : `= ${formatNumber(rSquared, 2, form)}`}`];
+      return [`*R*^2^ ${rSquared === undefined ? words.say('r2-undefined') : `= ${formatNumber(rSquared, 2, form)}`}`];
     return polynomial ? [equation(polynomial, form)] : [];
   });
   return parts.length === 0 ? undefined : parts.join(', ');

@@ -47,7 +47,7 @@ function fitColumns(degree: number | 'local' | undefined, words: Words): Numbers
     ...rest,
     ...names.flatMap((key) => [
       { key, title: key, decimals: 5 },
-      { key: `${key}Se`, title: words.say('head.se'), decimals: 5 },
+      { key: `${key}Se`, title: words.say('head-se'), decimals: 5 },
     ]),
   ];
 }
@@ -79,21 +79,21 @@ export function scatterNumbers(
   return {
     columns: [
       ...(group ? [{ key: group.variable.name, title: group.variable.label }] : []),
-      { key: 'n', title: words.say('head.n'), decimals: 0 },
-      { key: 'meanX', title: words.say('head.meanOf', { label: x }), decimals: dx },
-      { key: 'sdX', title: words.say('head.sd'), decimals: dx },
-      { key: 'meanY', title: words.say('head.meanOf', { label: y }), decimals: dy },
-      { key: 'sdY', title: words.say('head.sd'), decimals: dy },
+      { key: 'n', title: words.say('head-n'), decimals: 0 },
+      { key: 'meanX', title: words.say('head-meanOf', { label: x }), decimals: dx },
+      { key: 'sdX', title: words.say('head-sd'), decimals: dx },
+      { key: 'meanY', title: words.say('head-meanOf', { label: y }), decimals: dy },
+      { key: 'sdY', title: words.say('head-sd'), decimals: dy },
       { key: 'r', title: 'r', decimals: 3 },
-      { key: 'slope', title: words.say('head.slope'), decimals: 4 },
-      { key: 'slopeSe', title: words.say('head.se'), decimals: 4 },
-      { key: 'intercept', title: words.say('head.intercept'), decimals: dy },
-      { key: 'interceptSe', title: words.say('head.se'), decimals: dy },
+      { key: 'slope', title: words.say('head-slope'), decimals: 4 },
+      { key: 'slopeSe', title: words.say('head-se'), decimals: 4 },
+      { key: 'intercept', title: words.say('head-intercept'), decimals: dy },
+      { key: 'interceptSe', title: words.say('head-se'), decimals: dy },
       ...fits,
     ],
     rows: [
       ...points.map((own) => row(own.category?.name, own)),
-      ...(common ? [row(words.say('head.all'), { xs: join('xs'), ys: join('ys'), fit: common })] : []),
+      ...(common ? [row(words.say('head-all'), { xs: join('xs'), ys: join('ys'), fit: common })] : []),
     ],
     ...(settings.components ? { further: componentNumbers(settings, words) } : {}),
   };
@@ -133,8 +133,8 @@ export function scatterAltText(
     return all;
   });
   const r = pairSummary(xs, ys).line?.r;
-  const correlation = r === undefined ? '' : words.say('alt.scatter.correlation', { r: formatNumber(r, 2, numbers) });
+  const correlation = r === undefined ? '' : words.say('alt-scatter-correlation', { r: formatNumber(r, 2, numbers) });
   const { color } = settings;
-  const colored = color === undefined ? '' : words.say('alt.scatter.color', { label: codebook.variable(color) });
-  return words.say('alt.scatter', { y, x, count, cases: codebook.cases, more: correlation + colored });
+  const colored = color === undefined ? '' : words.say('alt-scatter-color', { label: codebook.variable(color) });
+  return words.say('alt-scatter', { y, x, count, cases: codebook.cases, more: correlation + colored });
 }

@@ -49,8 +49,8 @@ export function slopeNumbers(
     columns: [
       { key: item.variable.name, title: item.variable.label },
       ...time.categories.map(({ code: key, name }) => ({ key, title: name, decimals })),
-      { key: 'change', title: words.say('head.change'), decimals },
-      { key: 'changePercent', title: words.say('head.changePercent'), decimals: 1 },
+      { key: 'change', title: words.say('head-change'), decimals },
+      { key: 'changePercent', title: words.say('head-changePercent'), decimals: 1 },
     ],
     rows: items.map(({ category, values }) => {
       const [first, last] = [values[0], values.at(-1)];
@@ -77,8 +77,8 @@ export function slopeAltText({ codebook, settings, numbers, time, words }: Slope
       : a,
   );
   const write = (y: number | undefined) =>
-    y === undefined ? words.say('alt.nothing') : formatNumber(y, value.decimals ?? 1, numbers);
-  return words.say('alt.slopes', {
+    y === undefined ? words.say('alt-nothing') : formatNumber(y, value.decimals ?? 1, numbers);
+  return words.say('alt-slopes', {
     what: { label: value.label },
     first,
     last,

@@ -51,13 +51,13 @@ export function spaceNumbers(
       ...momentColumns(variablesOf(frame), words),
       ...Array.from({ length: shells }, (_, k) => ({
         key: shells === 1 ? 'inside' : `inside${k + 1}`,
-        title: words.say('head.inside'),
+        title: words.say('head-inside'),
         decimals: 1,
       })),
     ],
     rows: [
       ...spots.map((own, g) => row(own.category?.name, own, skinsOf(g))),
-      ...(common && spots.length > 1 ? [row(words.say('head.all'), common, common.skins)] : []),
+      ...(common && spots.length > 1 ? [row(words.say('head-all'), common, common.skins)] : []),
     ],
     ...(componentsFor(frame.settings) ? { further: componentNumbers(frame.settings, words) } : {}),
   };
@@ -89,13 +89,13 @@ function momentCells(
 
 /** What stands over the cells of `momentCells`. */
 const momentColumns = (variables: readonly Variable[], words: Words) => [
-  { key: 'n', title: words.say('head.n'), decimals: 0 },
+  { key: 'n', title: words.say('head-n'), decimals: 0 },
   ...axes.flatMap((axis, j) => {
     const { label, decimals = 2 } = entryAt(variables, j);
     const end = axis.toUpperCase();
     return [
-      { key: `mean${end}`, title: words.say('head.meanOf', { label: { label } }), decimals: decimals + 2 },
-      { key: `sd${end}`, title: words.say('head.sd'), decimals: decimals + 2 },
+      { key: `mean${end}`, title: words.say('head-meanOf', { label: { label } }), decimals: decimals + 2 },
+      { key: `sd${end}`, title: words.say('head-sd'), decimals: decimals + 2 },
     ];
   }),
   { key: 'rXY', title: 'r x, y', decimals: 3 },
@@ -150,7 +150,7 @@ export function spaceAltText(frame: SpaceFrame, moments: Covariance | undefined)
     const k = /^component (\d+)$/.exec(name)?.[1];
     if (!found || !k) return words.lowered(label);
     const percent = words.percent(shareOf(found, Number(k) - 1), 0);
-    return words.lowered(words.say('title.componentShare', { number: Number(k), percent }));
+    return words.lowered(words.say('title-componentShare', { number: Number(k), percent }));
   });
   const n = moments && frame.weight?.kind === 'frequency' ? moments.n : frame.rows.length;
   const pairs = [
@@ -163,7 +163,7 @@ export function spaceAltText(frame: SpaceFrame, moments: Covariance | undefined)
     return r === undefined || found
       ? []
       : [
-          words.say('alt.correlation', {
+          words.say('alt-correlation', {
             pair: words.list([entryAt(named, i), entryAt(named, j)]),
             r: formatNumber(r, 2, numbers),
           }),
@@ -171,14 +171,14 @@ export function spaceAltText(frame: SpaceFrame, moments: Covariance | undefined)
   });
   const group = frame.sorted('group');
   const parts = [
-    ...(correlations.length > 0 ? [words.say('alt.correlations', { values: correlations.join('; ') })] : []),
+    ...(correlations.length > 0 ? [words.say('alt-correlations', { values: correlations.join('; ') })] : []),
     ...(group
-      ? [words.say('alt.groups', { label: group.variable, names: words.row(group.categories.map(({ name }) => name)) })]
+      ? [words.say('alt-groups', { label: group.variable, names: words.row(group.categories.map(({ name }) => name)) })]
       : []),
-    ...(settings.color === undefined ? [] : [words.say('alt.color', { label: codebook.variable(settings.color) })]),
-    ...(settings.size === undefined ? [] : [words.say('alt.size', { label: codebook.variable(settings.size) })]),
+    ...(settings.color === undefined ? [] : [words.say('alt-color', { label: codebook.variable(settings.color) })]),
+    ...(settings.size === undefined ? [] : [words.say('alt-size', { label: codebook.variable(settings.size) })]),
   ];
-  return [words.say('alt.space', { count: n, cases: codebook.cases, variables: words.list(named) }), ...parts].join(
+  return [words.say('alt-space', { count: n, cases: codebook.cases, variables: words.list(named) }), ...parts].join(
     ' ',
   );
 }

@@ -14,7 +14,7 @@ const isShortFor = (word: string, whole: string): boolean =>
 function englishCaption({ settings }: Subject, { language }: Words): Flaw[] {
   const { captionForm } = settings;
   const shown = [
-    { setting: 'captionForm.number', text: captionForm.number.replace('{number}', ''), key: 'figure.word' },
+    { setting: 'captionForm.number', text: captionForm.number.replace('{number}', ''), key: 'figure-word' },
     { setting: 'captionForm.noteLead', text: captionForm.noteLead, key: 'note' },
   ] as const;
   return shown.flatMap(({ setting, text, key }): Flaw[] => {

@@ -86,12 +86,12 @@ function numbersOf(parts: readonly Drawing[], words: Words): NumbersTable {
   const sum = (key: 'read' | 'chosen' | 'used') => parts.reduce((all, { numbers }) => all + numbers[key], 0);
   return {
     columns: [
-      { key: 'figure', title: words.say('head.figure') },
-      { key: 'used', title: words.say('head.used'), decimals: 0 },
-      { key: 'read', title: words.say('head.read'), decimals: 0 },
+      { key: 'figure', title: words.say('head-figure') },
+      { key: 'used', title: words.say('head-used'), decimals: 0 },
+      { key: 'read', title: words.say('head-read'), decimals: 0 },
     ],
     rows: parts.map(({ about, numbers }) => [about.id, numbers.used, numbers.read]),
-    cases: words.say('cases.ofAll'),
+    cases: words.say('cases-ofAll'),
     read: sum('read'),
     chosen: sum('chosen'),
     used: sum('used'),

@@ -1,18 +1,17 @@
 import type { Codebook } from '../../data/codebook.js';
 import type { ColumnRequest } from '../../data/table.js';
-import { nearest } from '../../problem/nearest.js';
 import { error, type Place, type Problem, warning } from '../../problem/problem.js';
 import type { Layer } from '../../style/layers.js';
 import type { Settings } from '../../style/settings.js';
 import { language as english } from '../../words/en.js';
 import type { Language } from '../../words/language.js';
-import { languageCodes, languageOf, languagesInWords } from '../../words/languages.js';
+import { languageMeant, languageOf, languagesInWords } from '../../words/languages.js';
 import { type OwnWording, Words } from '../../words/words.js';
 import type { Gatherer } from './gatherer.js';
 
 /** Reports a language that no file has the words of. */
 function unknown(gatherer: Gatherer, found: string, place: Place | undefined): Language {
-  const facts = { found, known: languagesInWords(), nearest: nearest(found, languageCodes) };
+  const facts = { found, known: languagesInWords(), nearest: languageMeant(found) };
   gatherer.problems.push(error('language-unknown', facts, place));
   return english;
 }

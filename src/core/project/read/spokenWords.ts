@@ -30,7 +30,7 @@ const isSeveral = (text: unknown): text is Readonly<Record<string, string>> =>
   typeof text === 'object' && text !== null;
 
 const tagIn = (text: Readonly<Record<string, string>>, language: string): string | undefined =>
-  Object.keys(text).find((tag) => codeOf(tag) === language);
+  Object.hasOwn(text, language) ? language : Object.keys(text).find((tag) => codeOf(tag) === language);
 
 /** A text in a language; where it lacks it, in the first that is given. */
 export function textIn(text: InLanguages, language: string): string {

@@ -101,7 +101,7 @@ function tables(figure: DocumentFigure, words: Words): string {
   const name = words.say('numbersOf', { figure: numberText(figure).replace(/[.:]$/, '') });
   const further = (numbers.further ?? []).map(
     ({ title, ...own }) =>
-      `\n<p class="beside">${escaped(title)}</p>\n${table(words.say('alt.part', { name, words: title }), own, words)}`,
+      `\n<p class="beside">${escaped(title)}</p>\n${table(words.say('alt-part', { name, words: title }), own, words)}`,
   );
   return `<details><summary>${escaped(name)}</summary>${table(name, numbers, words)}${further.join('')}</details>\n`;
 }

@@ -11,7 +11,7 @@ export const wordsShape = {
       'Sentences of notes and descriptions in other words, by language and name; docs/languages.md lists them.',
       named(
         'Sentences by their names.',
-        text('A sentence with its names in braces.', '*N* = {count} {cases}.'),
+        text('A sentence with its names in braces.', '"*N* = {count} {cases}."'),
         '{ cases: "*N* = {count}." }',
       ),
       '{ en: { cases: "*N* = {count} {cases}." } }',
