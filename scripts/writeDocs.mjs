@@ -11,7 +11,7 @@ import { fileKinds } from '../dist/core/project/files/fileKinds.js';
 import { publishedSchema } from '../dist/core/project/files/publishedSchema.js';
 import { notes } from '../dist/core/schema/fields.js';
 import { languageOf, languages } from '../dist/core/words/languages.js';
-import { sentences } from '../dist/core/words/sentences.js';
+import { sentenceKeys } from '../dist/core/words/sentenceNames.js';
 import { fileTypes } from './fileTypes.mjs';
 
 const intros = {
@@ -191,9 +191,7 @@ What stands in braces is named by each sentence, in any order. A \`wording\` rep
 
 | name | in English |
 |---|---|
-${Object.keys(sentences)
-  .map((key) => `| \`${key}\` | ${cell(shown(english[key]))} |`)
-  .join('\n')}
+${sentenceKeys.map((key) => `| \`${key}\` | ${cell(shown(english[key]))} |`).join('\n')}
 `;
 }
 

@@ -121,5 +121,14 @@ export type { TypeKit } from './type/typeKit.js';
 export type { Language } from './words/language.js';
 export type { NoteFact, NoteFacts, NoteSentence } from './words/noteFacts.js';
 export type { PluralCategory, PluralRule } from './words/plurals.js';
-export type { Meet, NamesOf, Naming, Plurals, Sentence, SentenceKey, Sentences, sentences } from './words/sentences.js';
+export type {
+  Meet,
+  NamesOf,
+  Naming,
+  Plurals,
+  Sentence,
+  SentenceKey,
+  SentenceNames,
+  Sentences,
+} from './words/sentences.js';
 export type { Named, OwnWording, SaidNames, SaidValue, Words, WordsForm } from './words/words.js';

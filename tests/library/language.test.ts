@@ -155,3 +155,26 @@ describe('sentences of a house', () => {
     ]);
   });
 });
+
+test.each([
+  'Total',
+  'Gesamt',
+  'Razem',
+  'Celkem',
+  'Összesen',
+  'Усього',
+  'Toplam',
+  'Σύνολο',
+  'סך הכול',
+  'المجموع',
+  'कुल',
+  '合计',
+  '합계',
+])('a row called %s that holds the sum of the others is none of the cases', async (name) => {
+  const table = `bed,season,yield\nCompost,spring,2\nBare soil,spring,3\n${name},spring,5\n`;
+  const { problems } = await textsOf('', {
+    table,
+    chart: '{ kind: bar, category: bed, value: yield, summary: given }',
+  });
+  expect(problems.map(({ code }) => code)).toContain('totals-row');
+});

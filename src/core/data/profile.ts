@@ -41,7 +41,8 @@ export interface ColumnProfile {
   isTotal: boolean;
 }
 
-const noValue = /^(na|n\/a|nan|null|none|missing|unknown|-|–|\.|\?|#n\/a|k\.\s?a\.)$/i;
+const noValue =
+  /^(na|n\/a|nan|null|none|missing|unknown|-|–|\.|\?|#n\/a|k\.\s?a\.|n\.\s?d\.|s\.\s?o\.|s\/d|n\.\s?v\.\s?t\.|b\.\s?d\.|n\.\s?a\.)$/i;
 const mostShown = 12;
 /** Columns of numbers with at most so many different whole values may be codes of categories. */
 const mostCodes = 7;

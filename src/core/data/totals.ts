@@ -2,9 +2,15 @@ import { entryAt } from '../at.js';
 import type { Column, Table, TotalsRow } from './table.js';
 import { tableOf } from './table.js';
 
-/** What rows and columns with sums are called, in the languages whose numbers can be written. */
-const totalWords =
-  /^(grand |sub)?(totals?|sums?|all|overall|altogether|gesamt|insgesamt|summe|alle|ensemble|toutes?|tous|todos?|todas?|totale|tutti|totaal|suma|ogółem|razem|totalt|samtliga)$/i;
+/** What rows and columns with sums are called, in the languages that figures can be written in. */
+const totalWords = new RegExp(
+  `^(grand |sub)?(${[
+    'totals?|sums?|all|overall|altogether|gesamt|insgesamt|summe|alle|ensemble|toutes?|tous|todos?|todas?|totale|tutti|totaal',
+    'suma|ogółem|razem|totalt|samtliga|i alt|yhteensä|kaikki|celkem|součet|összesen|összes|усього|всього|разом|сума',
+    'toplam|genel toplam|σύνολο|סך הכול|סך הכל|סה״כ|المجموع|الإجمالي|مجموع|جمع کل|कुल|योग|合计|合計|总计|総計|計|합계|총계',
+  ].join('|')})$`,
+  'i',
+);
 
 /** Whether a name is one of a sum. */
 export const isTotalName = (name: string): boolean => totalWords.test(name.trim());

@@ -1,27 +1,24 @@
-import { keysOf } from '../keys.js';
 import { nearest } from '../problem/nearest.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
 import { codeOf, languageMeant, languagesInWords } from '../words/languages.js';
-import { sentences } from '../words/sentences.js';
-
-const known = keysOf(sentences);
+import { namesIn, namesOf, sentenceKeys } from '../words/sentenceNames.js';
 
 type Report = (problem: (place: Place | undefined) => Problem, path: string) => void;
 
 /** What is wrong with a sentence in place of one of ours: the names that it lacks, and those that it cannot have. */
 function sentenceProblem(path: string, key: string, text: string, report: Report): void {
-  const own = known.find((name) => name === key);
+  const own = sentenceKeys.find((name) => name === key);
   if (own === undefined) {
-    const facts = { path, key, nearest: nearest(key, known) };
+    const facts = { path, key, nearest: nearest(key, sentenceKeys) };
     report((place) => error('wording-unknown', facts, place), path);
     return;
   }
-  const needed: readonly string[] = sentences[own];
-  const found = [...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name as string);
+  const needed = namesOf(own);
+  const found = namesIn(text);
   const lacking = needed.filter((name) => !found.includes(name));
   const strange = found.filter((name) => !needed.includes(name));
   if (lacking.length === 0 && strange.length === 0) return;
-  report((place) => error('wording-names', { path, lacking, strange, needed: [...needed] }, place), path);
+  report((place) => error('wording-names', { path, lacking, strange, needed }, place), path);
 }
 
 /** Reports sentences of a style that nothing asks for, and those that do not name what they have to. */

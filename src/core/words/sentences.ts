@@ -5,225 +5,225 @@ import type { PluralCategory } from './plurals.js';
  * what it has to name. A language gives every one of them, and none that lacks a name compiles. A new sentence is a line here
  * and a line in each language.
  */
-export const sentences = {
+export interface SentenceNames {
   // Titles of axes that follow from a summary.
-  'title-mean': ['label'],
-  'title-median': ['label'],
-  'title-total': ['label'],
-  'title-number': ['cases'],
-  'title-share': ['cases'],
-  'title-shareOfAll': ['cases'],
-  'title-shareWithin': ['cases', 'group'],
-  'title-component': ['number'],
-  'title-componentShare': ['number', 'percent'],
+  'title-mean': 'label';
+  'title-median': 'label';
+  'title-total': 'label';
+  'title-number': 'cases';
+  'title-share': 'cases';
+  'title-shareOfAll': 'cases';
+  'title-shareWithin': 'cases' | 'group';
+  'title-component': 'number';
+  'title-componentShare': 'number' | 'percent';
 
   // The note under a figure.
-  'errorBars-ci': ['level'],
-  'errorBars-ciOfShare': ['level'],
-  'errorBars-se': [],
-  'errorBars-sd': [],
-  'errorBars-given': [],
-  'errorBars-givenLevel': ['level'],
-  'bands-ci': ['level'],
-  'bands-se': [],
-  'bands-sd': [],
-  reference: ['line', 'label'],
-  'reference-at': ['line', 'at', 'label'],
-  'line-solid': [],
-  'line-dashed': [],
-  'line-dotted': [],
-  'line-mixed': [],
-  weighted: ['label'],
-  'boxes-lengths': ['lengths'],
-  'boxes-range': [],
-  'boxes-percentiles': ['low', 'high'],
-  outliers: ['markers'],
-  extremes: ['markers'],
-  'markers-circle': [],
-  'markers-square': [],
-  'markers-triangle': [],
-  'markers-diamond': [],
-  'markers-wedge': [],
-  'markers-pentagon': [],
-  'markers-star': [],
-  'markers-plus': [],
-  'markers-cross': [],
-  'markers-open-circle': [],
-  'markers-open-square': [],
-  'markers-open-triangle': [],
-  'markers-open-diamond': [],
-  'markers-open-wedge': [],
-  notches: [],
-  widths: [],
-  'means-markers': ['markers'],
-  weightedQuartiles: [],
-  'center-mean': [],
-  'center-median': [],
-  'curves-normal': [],
-  'curves-density': [],
-  'curves-both': [],
-  'fits-line': [],
-  'fits-parabola': [],
-  'fits-cubic': [],
-  'fits-local': ['share'],
-  'fits-lineBand': ['level'],
-  'fits-parabolaBand': ['level'],
-  'fits-cubicBand': ['level'],
-  'fits-localBand': ['share', 'level'],
-  ellipses: ['level'],
-  sizes: ['label'],
-  'sizes-depth': ['label'],
-  'view-parallel': ['turn', 'tilt'],
-  'view-perspective': ['turn', 'tilt', 'distance'],
-  'ellipsoids-one': ['level'],
-  'ellipsoids-each': ['level'],
-  'shells-one': ['shares', 'cases'],
-  'shells-each': ['shares', 'cases'],
-  directions: [],
-  shadows: ['walls', 'cases'],
-  'wall-floor': [],
-  'wall-side': [],
-  'wall-back': [],
-  'drops-floor': [],
-  'drops-side': [],
-  'drops-back': [],
-  'components-correlation': ['variables'],
-  'components-covariance': ['variables'],
-  'components-correlationTurned': ['variables', 'kept', 'rotation'],
-  'components-covarianceTurned': ['variables', 'kept', 'rotation'],
-  'components-many': ['count'],
-  shades: ['label'],
-  stacked: ['cases'],
-  aside: [],
-  cases: ['count', 'cases'],
-  'leftOut-one': ['cases', 'label'],
-  leftOut: ['count', 'cases', 'label'],
-  'leftOut-several': ['count', 'cases', 'reasons'],
-  'leftOut-first': ['count', 'label'],
-  'leftOut-next': ['count', 'label'],
-  'weightless-one': ['cases', 'label'],
-  weightless: ['count', 'cases', 'label'],
-  'beyond-one': ['cases'],
-  beyond: ['count', 'cases'],
-  roundedShares: [],
+  'errorBars-ci': 'level';
+  'errorBars-ciOfShare': 'level';
+  'errorBars-se': never;
+  'errorBars-sd': never;
+  'errorBars-given': never;
+  'errorBars-givenLevel': 'level';
+  'bands-ci': 'level';
+  'bands-se': never;
+  'bands-sd': never;
+  reference: 'line' | 'label';
+  'reference-at': 'line' | 'at' | 'label';
+  'line-solid': never;
+  'line-dashed': never;
+  'line-dotted': never;
+  'line-mixed': never;
+  weighted: 'label';
+  'boxes-lengths': 'lengths';
+  'boxes-range': never;
+  'boxes-percentiles': 'low' | 'high';
+  outliers: 'markers';
+  extremes: 'markers';
+  'markers-circle': never;
+  'markers-square': never;
+  'markers-triangle': never;
+  'markers-diamond': never;
+  'markers-wedge': never;
+  'markers-pentagon': never;
+  'markers-star': never;
+  'markers-plus': never;
+  'markers-cross': never;
+  'markers-open-circle': never;
+  'markers-open-square': never;
+  'markers-open-triangle': never;
+  'markers-open-diamond': never;
+  'markers-open-wedge': never;
+  notches: never;
+  widths: never;
+  'means-markers': 'markers';
+  weightedQuartiles: never;
+  'center-mean': never;
+  'center-median': never;
+  'curves-normal': never;
+  'curves-density': never;
+  'curves-both': never;
+  'fits-line': never;
+  'fits-parabola': never;
+  'fits-cubic': never;
+  'fits-local': 'share';
+  'fits-lineBand': 'level';
+  'fits-parabolaBand': 'level';
+  'fits-cubicBand': 'level';
+  'fits-localBand': 'share' | 'level';
+  ellipses: 'level';
+  sizes: 'label';
+  'sizes-depth': 'label';
+  'view-parallel': 'turn' | 'tilt';
+  'view-perspective': 'turn' | 'tilt' | 'distance';
+  'ellipsoids-one': 'level';
+  'ellipsoids-each': 'level';
+  'shells-one': 'shares' | 'cases';
+  'shells-each': 'shares' | 'cases';
+  directions: never;
+  shadows: 'walls' | 'cases';
+  'wall-floor': never;
+  'wall-side': never;
+  'wall-back': never;
+  'drops-floor': never;
+  'drops-side': never;
+  'drops-back': never;
+  'components-correlation': 'variables';
+  'components-covariance': 'variables';
+  'components-correlationTurned': 'variables' | 'kept' | 'rotation';
+  'components-covarianceTurned': 'variables' | 'kept' | 'rotation';
+  'components-many': 'count';
+  shades: 'label';
+  stacked: 'cases';
+  aside: never;
+  cases: 'count' | 'cases';
+  'leftOut-one': 'cases' | 'label';
+  leftOut: 'count' | 'cases' | 'label';
+  'leftOut-several': 'count' | 'cases' | 'reasons';
+  'leftOut-first': 'count' | 'label';
+  'leftOut-next': 'count' | 'label';
+  'weightless-one': 'cases' | 'label';
+  weightless: 'count' | 'cases' | 'label';
+  'beyond-one': 'cases';
+  beyond: 'count' | 'cases';
+  roundedShares: never;
 
   // The figure in words.
-  inUnit: ['what', 'unit'],
-  'alt-bars': ['what', 'by', 'values'],
-  'alt-bars-many': ['what', 'by', 'count'],
-  'alt-intervals': ['what', 'by', 'values'],
-  'alt-intervals-many': ['what', 'by', 'count'],
-  'alt-boxes': ['what', 'by', 'values'],
-  'alt-boxes-many': ['what', 'by', 'count'],
-  'alt-points': ['what', 'by', 'values'],
-  'alt-points-many': ['what', 'by', 'count'],
-  'alt-lines': ['what', 'by', 'values'],
-  'alt-lines-many': ['what', 'by', 'count'],
-  'alt-line': ['first', 'start', 'last', 'end'],
-  'alt-line-named': ['name', 'first', 'start', 'last', 'end'],
-  'alt-pie': ['what', 'by', 'values'],
-  'alt-value': ['name', 'value'],
-  'alt-histogram': ['what', 'from', 'to', 'count', 'low', 'high', 'most', 'cases'],
-  'alt-slopes': ['what', 'first', 'last', 'rise', 'fall', 'count', 'name', 'before', 'after'],
-  'alt-nothing': [],
-  'alt-scatter': ['y', 'x', 'count', 'cases', 'more'],
-  'alt-scatter-correlation': ['r'],
-  'alt-scatter-color': ['label'],
-  'alt-space': ['count', 'cases', 'variables'],
-  'alt-correlations': ['values'],
-  'alt-correlation': ['pair', 'r'],
-  'alt-groups': ['label', 'names'],
-  'alt-color': ['label'],
-  'alt-size': ['label'],
-  'alt-curves': ['names', 'from', 'to'],
-  'alt-panels': ['count', 'by'],
-  'alt-part': ['name', 'words'],
+  inUnit: 'what' | 'unit';
+  'alt-bars': 'what' | 'by' | 'values';
+  'alt-bars-many': 'what' | 'by' | 'count';
+  'alt-intervals': 'what' | 'by' | 'values';
+  'alt-intervals-many': 'what' | 'by' | 'count';
+  'alt-boxes': 'what' | 'by' | 'values';
+  'alt-boxes-many': 'what' | 'by' | 'count';
+  'alt-points': 'what' | 'by' | 'values';
+  'alt-points-many': 'what' | 'by' | 'count';
+  'alt-lines': 'what' | 'by' | 'values';
+  'alt-lines-many': 'what' | 'by' | 'count';
+  'alt-line': 'first' | 'start' | 'last' | 'end';
+  'alt-line-named': 'name' | 'first' | 'start' | 'last' | 'end';
+  'alt-pie': 'what' | 'by' | 'values';
+  'alt-value': 'name' | 'value';
+  'alt-histogram': 'what' | 'from' | 'to' | 'count' | 'low' | 'high' | 'most' | 'cases';
+  'alt-slopes': 'what' | 'first' | 'last' | 'rise' | 'fall' | 'count' | 'name' | 'before' | 'after';
+  'alt-nothing': never;
+  'alt-scatter': 'y' | 'x' | 'count' | 'cases' | 'more';
+  'alt-scatter-correlation': 'r';
+  'alt-scatter-color': 'label';
+  'alt-space': 'count' | 'cases' | 'variables';
+  'alt-correlations': 'values';
+  'alt-correlation': 'pair' | 'r';
+  'alt-groups': 'label' | 'names';
+  'alt-color': 'label';
+  'alt-size': 'label';
+  'alt-curves': 'names' | 'from' | 'to';
+  'alt-panels': 'count' | 'by';
+  'alt-part': 'name' | 'words';
 
   // Legends and labels that follow from the data.
-  rise: [],
-  fall: [],
-  noChange: [],
-  other: [],
-  value: [],
-  values: [],
-  file: [],
-  column: [],
-  density: [],
-  band: ['from', 'to'],
-  'band-last': ['from', 'to'],
-  'cases-usual': [],
-  functions: [],
-  'r2-undefined': [],
+  rise: never;
+  fall: never;
+  noChange: never;
+  other: never;
+  value: never;
+  values: never;
+  file: never;
+  column: never;
+  density: never;
+  band: 'from' | 'to';
+  'band-last': 'from' | 'to';
+  'cases-usual': never;
+  functions: never;
+  'r2-undefined': never;
 
   // Heads of the tables of numbers.
-  'head-all': [],
-  'head-n': [],
-  'head-weightedN': [],
-  'head-mean': [],
-  'head-meanOf': ['label'],
-  'head-median': [],
-  'head-sd': [],
-  'head-se': [],
-  'head-sum': [],
-  'head-count': [],
-  'head-percent': [],
-  'head-share': [],
-  'head-low': [],
-  'head-high': [],
-  'head-ci': ['level'],
-  'head-meanSe': [],
-  'head-meanSd': [],
-  'head-interval': [],
-  'head-lowOf': ['what'],
-  'head-highOf': ['what'],
-  'head-least': [],
-  'head-greatest': [],
-  'head-whisker': [],
-  'head-q1': [],
-  'head-q3': [],
-  'head-beyond': [],
-  'head-column': [],
-  'head-function': [],
-  'head-at': ['x'],
-  'head-breaks': [],
-  'head-gathered': [],
-  'head-from': ['label'],
-  'head-to': [],
-  'head-change': [],
-  'head-changePercent': [],
-  'head-slope': [],
-  'head-intercept': [],
-  'head-inside': [],
-  'head-component': [],
-  'head-components': [],
-  'head-componentsTurned': [],
-  'head-eigenvalue': [],
-  'head-cumulative': [],
-  'head-rotated': [],
-  'head-variable': [],
-  'head-loadings': [],
-  'head-loadingsTurned': ['rotation'],
-  'head-componentCorrelations': [],
-  'head-figure': [],
-  'head-used': [],
-  'head-read': [],
-  'cases-ofAll': [],
+  'head-all': never;
+  'head-n': never;
+  'head-weightedN': never;
+  'head-mean': never;
+  'head-meanOf': 'label';
+  'head-median': never;
+  'head-sd': never;
+  'head-se': never;
+  'head-sum': never;
+  'head-count': never;
+  'head-percent': never;
+  'head-share': never;
+  'head-low': never;
+  'head-high': never;
+  'head-ci': 'level';
+  'head-meanSe': never;
+  'head-meanSd': never;
+  'head-interval': never;
+  'head-lowOf': 'what';
+  'head-highOf': 'what';
+  'head-least': never;
+  'head-greatest': never;
+  'head-whisker': never;
+  'head-q1': never;
+  'head-q3': never;
+  'head-beyond': never;
+  'head-column': never;
+  'head-function': never;
+  'head-at': 'x';
+  'head-breaks': never;
+  'head-gathered': never;
+  'head-from': 'label';
+  'head-to': never;
+  'head-change': never;
+  'head-changePercent': never;
+  'head-slope': never;
+  'head-intercept': never;
+  'head-inside': never;
+  'head-component': never;
+  'head-components': never;
+  'head-componentsTurned': never;
+  'head-eigenvalue': never;
+  'head-cumulative': never;
+  'head-rotated': never;
+  'head-variable': never;
+  'head-loadings': never;
+  'head-loadingsTurned': 'rotation';
+  'head-componentCorrelations': never;
+  'head-figure': never;
+  'head-used': never;
+  'head-read': never;
+  'cases-ofAll': never;
 
   // Captions and documents.
-  figure: ['number'],
-  'figure-word': [],
-  note: [],
-  figures: [],
-  listOfFigures: [],
-  numbersOf: ['figure'],
-  firstRows: ['shown', 'count'],
-  figuresInDocument: ['count'],
-} as const satisfies Record<string, readonly string[]>;
+  figure: 'number';
+  'figure-word': never;
+  note: never;
+  figures: never;
+  listOfFigures: never;
+  numbersOf: 'figure';
+  firstRows: 'shown' | 'count';
+  figuresInDocument: 'count';
+}
 
-export type SentenceKey = keyof typeof sentences;
+export type SentenceKey = keyof SentenceNames;
 
 /** What a sentence has to name. */
-export type NamesOf<K extends SentenceKey> = (typeof sentences)[K][number];
+export type NamesOf<K extends SentenceKey> = SentenceNames[K];
 
 /** What is each member of a union at once. */
 export type Meet<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer A) => void ? A : never;
