@@ -172,7 +172,10 @@ async function languagesPage() {
   const english = all[0].sentences;
   const row = ({ code, name, sentences: own, decimalMark, percent, direction }) =>
     `| \`${code}\` | ${name}${direction === 'rtl' ? ', from the right' : ''} | ${own.figure.replace('{number}', '1')} | *${own.note}.* | 3${decimalMark}5 | ${percent.replace('{number}', '50')} | ${cell(own['errorBars-ci'].replace('{level}', '95'))} |`;
-  const shown = (sentence) => (typeof sentence === 'string' ? sentence : Object.values(sentence).join(' / '));
+  const shown = (sentence) => {
+    const text = typeof sentence === 'string' ? sentence : Object.values(sentence).join(' / ');
+    return text.length > 200 ? `${text.slice(0, text.indexOf('.') + 1)} …` : text;
+  };
   return `# Languages
 
 <!-- Made by scripts/writeDocs.mjs from the languages. -->

@@ -1,4 +1,5 @@
 import type { CommandSpec } from './command.js';
+import { languageOption } from './languageOption.js';
 
 export const proofCommand: CommandSpec = {
   name: 'proof',
@@ -9,6 +10,7 @@ export const proofCommand: CommandSpec = {
     ['-o, --output <file>', 'file to write; its ending says the form: pdf, html or png (default: proof.pdf)'],
     ['--placed <width>', 'width of the figures in the document: a length, or a name of the style such as "column"'],
     ['--style <style>', 'house style in place of the one that the figure names: a built-in name or a file'],
+    languageOption,
     ['--dpi <number>', 'dots per inch of a picture (default: 110)'],
     ['--replace', 'write over a file that is there, whatever it is'],
   ],

@@ -15,6 +15,7 @@ interface ProofCall {
   output?: string;
   placed?: string;
   style?: string;
+  language?: string;
   dpi?: string;
   replace?: boolean;
 }
@@ -55,7 +56,7 @@ export async function runProof(words: string[], call: ProofCall): Promise<number
   const subjects: (string | ProofSubject)[] = [...files];
   const across: Finding[] = [];
   for (const path of reports) {
-    const drawn = await (await import('../node/bind/bindReport.js')).drawReport(path, {});
+    const drawn = await (await import('../node/bind/bindReport.js')).drawReport(path, {}, { language: call.language });
     if (!drawn.ok) {
       reportProblems(drawn.problems);
       return exitCode(drawn.problems);
@@ -65,7 +66,12 @@ export async function runProof(words: string[], call: ProofCall): Promise<number
     for (const { entry, width } of document.figures)
       subjects.push({ path: entry.path, options: entryOptions(report, entry), placed: width, label: entry.label });
   }
-  const made = await proof(disk, subjects, { style: call.style, placed: placedIn(call.placed), across });
+  const made = await proof(disk, subjects, {
+    style: call.style,
+    language: call.language,
+    placed: placedIn(call.placed),
+    across,
+  });
   problems.push(...made.problems);
   const written = made.ok ? await writeProof(made.value, form, Number(dpi)) : undefined;
   problems.push(...(written?.problems ?? []));

@@ -56,6 +56,7 @@ export type {
   Variable,
 } from './data/codebook.js';
 export type { DateOrder } from './data/dates.js';
+export type { Lack } from './data/lack.js';
 export type { NumberFault, NumberNotation } from './data/numberText.js';
 export type { CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
 export type { coreList } from './export/formats.js';

@@ -29,7 +29,7 @@ function stacked(pages: readonly Plate[]): Plate {
 
 /** Writes a proof: PDF with a page for each figure, one HTML page, or one picture. @param dpi dots per inch of pictures */
 export async function writeProof(
-  { pages, faces, figures }: Proof,
+  { pages, faces, figures, words }: Proof,
   form: ProofForm,
   dpi = 110,
 ): Promise<Outcome<Uint8Array | string>> {
@@ -41,7 +41,7 @@ export async function writeProof(
       if (!picture.ok) return picture;
       pictures.push(picture.value);
     }
-    return succeed(proofHtml(figures, pictures));
+    return succeed(proofHtml(figures, words, pictures));
   }
   try {
     return succeed(await pdfPages(pages, { ...faces, text: 'outlines', dpi, inks: 'color', ground: 'paper' }));

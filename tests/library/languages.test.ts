@@ -4,8 +4,8 @@ import { language as english } from '../../src/core/words/en.js';
 import type { Language } from '../../src/core/words/language.js';
 import { languageCodes, languageOf } from '../../src/core/words/languages.js';
 import { type NoteFact, noteSentence } from '../../src/core/words/noteFacts.js';
-import { sentenceKeys as keys, namesOf } from '../../src/core/words/sentenceNames.js';
-import type { Sentence, SentenceKey } from '../../src/core/words/sentences.js';
+import { formsOf, sentenceKeys as keys, namesOf } from '../../src/core/words/sentenceNames.js';
+import type { Sentence } from '../../src/core/words/sentences.js';
 import { Words } from '../../src/core/words/words.js';
 import { namesIn, noteFacts } from '../helpers/noteFacts.js';
 
@@ -16,12 +16,6 @@ beforeAll(async () => {
 });
 
 const ofCode = (code: string) => all.get(code) as Language;
-
-/** All forms of a sentence. */
-const formsOf = ({ sentences: own }: Language, key: SentenceKey): string[] => {
-  const sentence: string | object = own[key];
-  return typeof sentence === 'string' ? [sentence] : Object.values(sentence);
-};
 
 const bare = (text: string) => text.replace(/\{\w+\}/g, ' ');
 
@@ -41,7 +35,7 @@ const shared: Readonly<Record<string, RegExp>> = {
 const isLatin = (code: string) => !['uk', 'el', 'he', 'ar', 'fa', 'hi', 'zh', 'ja', 'ko'].includes(code);
 
 /** Symbols of statistics, and the name of the author of an interval, that all scripts write in Latin letters. */
-const symbols = /^(n|x|N|M|R|Q1|Q3|SD|SE|Wilson)$/;
+const symbols = /^(n|x|N|M|R|Q1|Q3|SD|SE|Wilson|where|cm)$/;
 
 describe('every language', () => {
   test('is in the list once, and none is English under another name', () => {

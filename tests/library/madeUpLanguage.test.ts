@@ -2,10 +2,14 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc, { type Arbitrary } from 'fast-check';
 import { bind } from 'hexis/node';
 import { chartKinds } from '../../src/core/chart/kinds.js';
+import type { Finding } from '../../src/core/check/finding.js';
+import { lackKinds } from '../../src/core/data/lack.js';
 import { ok } from '../../src/core/problem/ok.js';
+import { proof } from '../../src/core/project/acts/proof.js';
 import type { Drawing } from '../../src/core/project/compose/drawing.js';
 import { memory } from '../../src/core/project/read/source.js';
 import { language as english } from '../../src/core/words/en.js';
+import { lackText } from '../../src/core/words/lackWords.js';
 import type { Language } from '../../src/core/words/language.js';
 import { languages } from '../../src/core/words/languages.js';
 import { type NoteFact, noteSentence } from '../../src/core/words/noteFacts.js';
@@ -13,6 +17,7 @@ import { sentenceKeys } from '../../src/core/words/sentenceNames.js';
 import type { SentenceKey, Sentences } from '../../src/core/words/sentences.js';
 import { Words } from '../../src/core/words/words.js';
 import { disk } from '../../src/node/disk.js';
+import { writeProof } from '../../src/node/writeProof.js';
 import { drawn } from '../helpers/figures.js';
 import { folderWith } from '../helpers/hexis.js';
 import { noteFacts } from '../helpers/noteFacts.js';
@@ -39,7 +44,12 @@ const madeUp: Language = {
   months: english.months.map(marked),
   sentences: new Proxy(
     Object.fromEntries(
-      Object.entries(english.sentences).map(([key, text]) => [key, marked(String(text))]),
+      Object.entries(english.sentences).map(([key, text]) => [
+        key,
+        typeof text === 'string'
+          ? marked(text)
+          : Object.fromEntries(Object.entries(text).map(([form, one]) => [form, marked(one)])),
+      ]),
     ) as unknown as Sentences,
     {
       get: (own, key) => {
@@ -258,6 +268,62 @@ describe('in a made-up language', () => {
     folder.remove();
   });
 
+  test('a proof has no word of any other but those of its findings', async () => {
+    const files = {
+      'f.yaml': `hexis: figure/1
+language: qzz
+data: t.csv
+codebook: c.yaml
+chart: { kind: bar, category: g, value: v, where: { h: [a] } }
+text: { tickLabel: { size: 5pt, least: 4pt } }
+axes: { value: { from: 4, grid: { width: 0.1pt } } }
+waive: { text-size: qreason of the author }
+caption: { title: Qtitle }
+`,
+      'g.yaml':
+        'hexis: figure/1\nlanguage: qzz\ndata: t.csv\ncodebook: c.yaml\nchart: { kind: line, x: u, value: w, summary: mean, group: id }\ncaption: { title: Qtitle }\n',
+      'c.yaml': codebook,
+      't.csv': table,
+    };
+    const source = { ...memory(files), shippedFont: disk.shippedFont, subsetFont: disk.subsetFont };
+    const drawn = ok(await proof(source, ['f.yaml']));
+    const across = drawn.figures.flatMap(({ findings }) => findings);
+    expect(new Set(across.map(({ severity, waived }) => waived !== undefined || severity)).size).toBe(3);
+    const wordsIn = (findings: readonly Finding[]) =>
+      findings.flatMap(({ found, expected = '', why, waived = '', mend, rule, place }) =>
+        [found, expected, why, waived, mend?.says ?? '', mend?.says.replace(/\.$/, '') ?? '', rule, place?.file ?? '']
+          .flatMap((text) => [text, text.replace(/([\\*_~^&<>`[\]])/g, '\\$1')])
+          .filter((text) => text !== ''),
+      );
+    const without = (text: string, findings: readonly Finding[]) =>
+      [...wordsIn(findings), 'f.yaml', 'g.yaml', 'c.yaml', 't.csv']
+        .sort((a, b) => b.length - a.length)
+        .reduce((rest, said) => rest.replaceAll(said, ' '), text)
+        .replace(/SHA-256 [\da-f]+/g, ' ');
+    for (const options of [{}, { across }]) {
+      const made = ok(await proof(source, options.across ? ['f.yaml', 'g.yaml'] : ['f.yaml'], options));
+      const shown = made.pages.map(({ items }) => items.flatMap((item) => (item.type === 'text' ? [item.text] : [])));
+      const page = String(ok(await writeProof(made, 'html')));
+      const told = page
+        .replace(/<style>[\s\S]*?<\/style>|src="[^"]*"|<meta [^>]*>/g, ' ')
+        .replace(/<[^>]*>/g, (tag) => ` ${/alt="([^"]*)"/.exec(tag)?.[1] ?? ''} `)
+        .replaceAll('&quot;', '"')
+        .replaceAll('&amp;', '&');
+      const all = [...shown.map((texts) => texts.join(' ')), ...made.pages.map(({ description }) => description), told];
+      expect(
+        strange(
+          all.map((text) =>
+            without(
+              text,
+              made.figures.flatMap(({ findings }) => findings),
+            ),
+          ),
+        ).filter((word) => !/^(plain|v)$/.test(word)),
+      ).toEqual([]);
+      expect(page).toMatch(/<html lang="qzz">/);
+    }
+  });
+
   test('every sentence is said', () => {
     // What kinds state as facts has forms by what is drawn.
     const words = new Words(madeUp);
@@ -265,6 +331,7 @@ describe('in a made-up language', () => {
       const facts = fc.sample(arbitrary as Arbitrary<object>, { numRuns: 300, seed: 7 });
       for (const fact of facts) noteSentence({ is, ...fact } as NoteFact, words);
     }
+    for (const is of lackKinds) lackText({ column: 'q', is, text: 'q' }, words);
     const of = Array.from({ length: 9 }, (_, i) => `q${i}`);
     noteSentence({ is: 'components', of, on: 'correlation', rotate: 'none', kept: 2 }, words);
     expect(sentenceKeys.filter((key) => !said.has(key))).toEqual([]);

@@ -246,7 +246,7 @@ describe('from memory, as in a page', () => {
     expect([index.id, index.title, index.description]).toEqual([
       'proof',
       'Proof of 2 figures',
-      'Proof of 2 figures: 2 errors, 2 warnings.',
+      'Proof of 2 figures. Findings: 2 errors, 2 warnings.',
     ]);
     const said = index.items.flatMap((item) => (item.type === 'text' ? [item.text] : []));
     // Nothing is wrong across them, and nothing is said of it.

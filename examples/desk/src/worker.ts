@@ -17,6 +17,7 @@ import {
 import {
   answered,
   beginnings,
+  cellForm,
   cellText,
   codebookRows,
   contrast,
@@ -138,11 +139,12 @@ async function svgOf(made: Drawing): Promise<string> {
   return svg.ok ? svg.value.replace(/^<\?xml.*\?>\n/, '') : '';
 }
 
-function tablesOf({ numbers }: Drawing): ShownTable[] {
+function tablesOf({ numbers, words }: Drawing): ShownTable[] {
+  const form = cellForm(words);
   const shown = (title: string, own: Pick<typeof numbers, 'columns' | 'rows'>): ShownTable => ({
     title,
     columns: own.columns.map((column) => ({ title: column.title, isNumber: column.decimals !== undefined })),
-    rows: own.rows.map((row) => row.map((value, i) => cellText(own, value, i))),
+    rows: own.rows.map((row) => row.map((value, i) => cellText(own, value, i, form))),
   });
   return [shown('', numbers), ...(numbers.further ?? []).map((own) => shown(own.title, own))];
 }

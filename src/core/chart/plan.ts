@@ -1,4 +1,5 @@
 import type { Category, Variable } from '../data/codebook.js';
+import type { Lack } from '../data/lack.js';
 import type { Dash, MarkerShape } from '../schema/look/names.js';
 import type { View } from '../space/view.js';
 import type { BoxSummary } from '../statistics/box.js';
@@ -328,10 +329,10 @@ export interface Singled {
 /** How many rows were left out, and why. */
 export interface LeftOut {
   variable: Variable;
+  lack: Lack;
+  /** The reason in the words of the figure. */
   reason: string;
   count: number;
-  /** The reason if a value is present: a weight of 0, or a position outside an axis whose limits exclude cases. */
-  why?: 'weightless' | 'beyond';
 }
 
 export interface NumbersColumn {

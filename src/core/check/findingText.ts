@@ -1,19 +1,21 @@
 import { placeText } from '../problem/problem.js';
+import { plainWords, type Words } from '../words/words.js';
 import { type Finding, measureText } from './finding.js';
 
-/** How many findings of each severity there are: `1 error`, `2 warnings` or `nothing found`. */
-export function countText(findings: readonly Pick<Finding, 'severity' | 'waived'>[]): string {
+/** How many findings of each severity there are, in a language; none where nothing was found. */
+export function countsIn(findings: readonly Pick<Finding, 'severity' | 'waived'>[], words: Words): string[] {
   const open = findings.filter(({ waived }) => waived === undefined);
   const errors = open.filter(({ severity }) => severity === 'error').length;
   const [warnings, waived] = [open.length - errors, findings.length - open.length];
-  const counts = [
-    [errors, 'error', 'errors'],
-    [warnings, 'warning', 'warnings'],
-    [waived, 'waived', 'waived'],
-  ] as const;
-  const said = counts.flatMap(([count, one, several]) =>
-    count === 0 ? [] : [`${count} ${count === 1 ? one : several}`],
+  const counts = { errors, warnings, waived } as const;
+  return (['errors', 'warnings', 'waived'] as const).flatMap((key) =>
+    counts[key] === 0 ? [] : [words.say(key, { count: counts[key] })],
   );
+}
+
+/** How many findings of each severity there are: `1 error`, `2 warnings` or `nothing found`. */
+export function countText(findings: readonly Pick<Finding, 'severity' | 'waived'>[]): string {
+  const said = countsIn(findings, plainWords);
   return said.length === 0 ? 'nothing found' : said.join(', ');
 }
 

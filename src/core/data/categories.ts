@@ -1,6 +1,7 @@
 import { entryAt } from '../at.js';
 import { error, type Problem, warning } from '../problem/problem.js';
 import type { Category, Variable } from './codebook.js';
+import type { Lack } from './lack.js';
 import { missingCodes } from './missingCodes.js';
 import { isBroken, numberProblem } from './numberProblem.js';
 import { ColumnNotation, type NumberNotation, pointNotation, readCode } from './numberText.js';
@@ -13,7 +14,7 @@ export interface Categories {
   /** The index of a row's category in `categories`, or -1 if it has none. */
   of(row: number): number;
   /** Why a row has none. */
-  reason(row: number): string;
+  reason(row: number): Lack;
   problems: Problem[];
 }
 
@@ -103,7 +104,7 @@ interface Placed {
   /** The place of each text, or -1. */
   places: number[];
   /** Why each text has none. */
-  reasons: (string | undefined)[];
+  reasons: (Lack | undefined)[];
   /** Values that the codebook does not list. */
   others: Category[];
 }
@@ -113,18 +114,18 @@ interface Placed {
  * joins those of one value; what the codebook lists is kept apart.
  */
 function placed(texts: readonly string[], variable: Variable, notation: NumberNotation): Placed {
-  const { name, categories: listed } = variable;
+  const { name: column, categories: listed } = variable;
   const index = new CategoryIndex(listed, notation);
   const codes = missingCodes(variable, notation);
-  const reasons: (string | undefined)[] = [];
+  const reasons: (Lack | undefined)[] = [];
   const places: number[] = [];
   const waiting: number[] = [];
   for (const [id, text] of texts.entries()) {
     const absent =
       codes.hasText(text) || (!codes.isEmpty && !index.hasCode(text) && codes.hasNumber(readCode(text, notation)));
-    if (text === '') reasons[id] = `${name} is empty`;
-    else if (absent) reasons[id] = `${name} is ${text} (missing)`;
-    else if (isBroken(text) && !index.hasCode(text)) reasons[id] = `${name} is ${text} (not computed)`;
+    if (text === '') reasons[id] = { column, is: 'empty' };
+    else if (absent) reasons[id] = { column, is: 'missing', text };
+    else if (isBroken(text) && !index.hasCode(text)) reasons[id] = { column, is: 'notComputed', text };
     const coded = reasons[id] === undefined ? index.coded(text) : -1;
     const at = coded >= 0 || reasons[id] !== undefined ? coded : index.named(text);
     places[id] = at;
@@ -143,7 +144,7 @@ function placed(texts: readonly string[], variable: Variable, notation: NumberNo
 
 const byRow = (column: CategoryColumn, { places, reasons }: Pick<Placed, 'places' | 'reasons'>) => ({
   of: (row: number) => places[column.codes[row] as number] as number,
-  reason: (row: number) => reasons[column.codes[row] as number] as string,
+  reason: (row: number) => reasons[column.codes[row] as number] as Lack,
 });
 
 /** How many rows have each category. */
@@ -211,15 +212,15 @@ function bandsOf(table: Table, variable: Variable, edges: readonly number[]): Ca
   const filled = column.texts.filter((text) => text !== '' && !codes.hasText(text));
   const read = notation.resolve(filled);
   const values = column.texts.map((text) => read.value(text));
-  const absences = column.texts.map((text, id) => {
-    if (text === '') return `${name} is empty`;
-    return isMissing(text, entryAt(values, id)) ? `${name} is ${text} (missing)` : undefined;
+  const absences = column.texts.map((text, id): Lack | undefined => {
+    if (text === '') return { column: name, is: 'empty' };
+    return isMissing(text, entryAt(values, id)) ? { column: name, is: 'missing', text } : undefined;
   });
   const places = values.map((value, id) => (absences[id] === undefined ? bandOf(edges, value) : -1));
   const categories = edges.slice(0, -1).map((edge, i) => ({ code: String(edge), name: entryAt(bandNames, i) }));
   const rising = edges.every((edge, i) => i === 0 || edge > (edges[i - 1] as number));
   const reasons = absences.map(
-    (absent, id) => absent ?? `${name} is ${Number.isNaN(values[id]) ? 'no number' : 'outside its bands'}`,
+    (absent, id): Lack => absent ?? { column: name, is: Number.isNaN(values[id]) ? 'noNumber' : 'outsideBands' },
   );
   return {
     variable: { ...variable, categories },

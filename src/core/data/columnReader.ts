@@ -2,6 +2,7 @@ import { numberAt } from '../at.js';
 import { error, type Problem, warning } from '../problem/problem.js';
 import type { Variable } from './codebook.js';
 import { type DateRead, readDate } from './dates.js';
+import { type Lack, Lacks } from './lack.js';
 import { type MissingCodes, missingCodes } from './missingCodes.js';
 import { numberProblem } from './numberProblem.js';
 import { ColumnNotation, cleaned, largestNumber, type NumberNotation, readCode } from './numberText.js';
@@ -31,8 +32,7 @@ interface Fault {
 
 /** Finds reasons by what stands in the cell; each text once. */
 class Absences {
-  readonly reasons: string[] = [];
-  private readonly ids = new Map<string, number>();
+  private readonly lacks = new Lacks();
   private readonly codes: MissingCodes;
   private readonly variable: Variable;
 
@@ -41,13 +41,8 @@ class Absences {
     this.codes = missingCodes(variable, notation);
   }
 
-  private id(reason: string): number {
-    let id = this.ids.get(reason);
-    if (id === undefined) {
-      id = this.reasons.push(reason);
-      this.ids.set(reason, id);
-    }
-    return id;
+  get reasons(): Lack[] {
+    return this.lacks.all;
   }
 
   /** Whether any text but an empty one stands for a missing value. */
@@ -57,10 +52,11 @@ class Absences {
 
   /** The number of the reason why a cell has no value; 0 where it has one. */
   of(text: string, value: number): number {
-    if (text === '') return this.id(`${this.variable.name} is empty`);
+    const column = this.variable.name;
+    if (text === '') return this.lacks.of({ column, is: 'empty' });
     if (this.codes.isEmpty) return 0;
     const missing = this.codes.hasText(text) || this.codes.hasNumber(value);
-    return missing ? this.id(`${this.variable.name} is ${text} (missing)`) : 0;
+    return missing ? this.lacks.of({ column, is: 'missing', text }) : 0;
   }
 }
 
@@ -87,7 +83,7 @@ class Rows {
     this.absent[row] = absent;
   }
 
-  column(name: string, reasons: string[]): NumberColumn {
+  column(name: string, reasons: Lack[]): NumberColumn {
     return {
       as: 'number',
       name,

@@ -1,5 +1,6 @@
 import { entryAt, heldBy } from '../at.js';
 import type { Codebook, Variable } from './codebook.js';
+import type { Lack } from './lack.js';
 import { type CategoryColumn, type Column, columnKey, type NumberColumn, type Table, tableOf } from './table.js';
 
 /** A table among others, and what it is called. */
@@ -14,7 +15,7 @@ export const fileColumn = 'file';
 function joinedNumbers(name: string, columns: readonly NumberColumn[]): NumberColumn {
   const rows = columns.reduce((sum, { numbers }) => sum + numbers.length, 0);
   const [numbers, absent] = [new Float64Array(rows), new Int32Array(rows)];
-  const reasons: string[] = [];
+  const reasons: Lack[] = [];
   let at = 0;
   for (const column of columns) {
     numbers.set(column.numbers, at);

@@ -34,10 +34,10 @@ export function spreadTable(
     categoriesOf(table, codebook.variable(by)),
     categoriesOf(table, codebook.variable(rowsBy)),
   ];
-  const reason = (name: string) => `${name} has no value`;
   const made = columns.categories.map(({ name }): NumberColumn => {
     const numbers = new Float64Array(rows.categories.length).fill(Number.NaN);
-    return { as: 'number', name, numbers, absent: new Int32Array(numbers.length).fill(1), reasons: [reason(name)] };
+    const absent = new Int32Array(numbers.length).fill(1);
+    return { as: 'number', name, numbers, absent, reasons: [{ column: name, is: 'none' }] };
   });
   for (let row = 0; row < table.rowCount; row += 1) {
     const [at, column] = [rows.of(row), made[columns.of(row)]];

@@ -1,4 +1,5 @@
 import type { Place } from '../problem/problem.js';
+import type { Lack } from './lack.js';
 import { type NumberNotation, pointNotation } from './numberText.js';
 
 /** A column read as numbers: `NaN` where the value is missing. */
@@ -8,8 +9,8 @@ export interface NumberColumn {
   numbers: Float64Array;
   /** For each row 0, or 1 + the index of the reason in `reasons`. */
   absent: Int32Array;
-  /** Why values are missing, such as `yield is empty`. */
-  reasons: string[];
+  /** Why values are missing. */
+  reasons: Lack[];
   /** For times: the offset of their clock from UTC in days, if stated. */
   zone?: number;
 }

@@ -1,10 +1,8 @@
 import { entryAt } from '../at.js';
 import type { FurtherNumbers, NumbersTable } from '../chart/plan.js';
-import { formatNumber, type NumberForm } from '../scale/numberFormat.js';
+import { decimalsOf, formatNumber, type NumberForm } from '../scale/numberFormat.js';
 import { columnWidths, inColumns } from '../schema/columns.js';
 import { plainWords, type Words } from '../words/words.js';
-
-const plain: NumberForm = { decimalMark: '.', grouping: 'none' };
 
 /** Numbers of a table in a language: with its decimal mark, and nothing between digits. */
 export const cellForm = ({ language: { decimalMark } }: Words): NumberForm => ({ decimalMark, grouping: 'none' });
@@ -14,30 +12,39 @@ export function cellText(
   table: Pick<NumbersTable, 'columns'>,
   value: string | number | undefined,
   column: number,
-  form: NumberForm = plain,
+  form: NumberForm,
 ): string {
   if (value === undefined) return '';
   if (typeof value === 'string') return value;
   return formatNumber(value, table.columns[column]?.decimals ?? 0, form);
 }
 
+/** A count of cases as the table writes its numbers. */
+export const countCell = (count: number, words: Words): string =>
+  formatNumber(count, decimalsOf(count), cellForm(words));
+
+/** How many rows were left out, for each reason. */
+export const leftOutTexts = (leftOut: NumbersTable['leftOut'], words: Words): string[] =>
+  leftOut.map(({ reason, count }) => words.say('rows-leftOut', { count: countCell(count, words), reason }));
+
 /** Which rows were left out and why, and how many were used. */
-function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable): string[] {
-  const head = `${used} of ${read} ${cases} used`;
+function leftOutLines({ cases, read, chosen, used, leftOut }: NumbersTable, words: Words): string[] {
+  const head = words.say('rows-used', { used: countCell(used, words), read: countCell(read, words), cases });
   const unchosen = read - chosen;
-  const where = unchosen > 0 ? [`  ${unchosen} not chosen by "where"`] : [];
-  return [head, ...where, ...leftOut.map(({ reason, count }) => `  ${count} left out: ${reason}`)];
+  const where = unchosen > 0 ? [`  ${words.say('rows-unchosen', { count: countCell(unchosen, words) })}`] : [];
+  return [head, ...where, ...leftOutTexts(leftOut, words).map((text) => `  ${text}`)];
 }
 
 /** Sums of a cross table, one line each. */
-function sumLines({ sums = [] }: NumbersTable, form: NumberForm): string[] {
+function sumLines({ sums = [] }: NumbersTable, words: Words): string[] {
+  const form = cellForm(words);
   if (sums.length === 0) return [];
   const rows = sums.map(({ name, n, percent }) => [
     `  ${name}`,
     formatNumber(n, 0, form),
     ...(percent === undefined ? [] : [` ${formatNumber(percent, 1, form).padStart(5)} %`]),
   ]);
-  return ['Sums', ...inColumns(rows, { isRight: (column) => column > 0 }), ''];
+  return [words.say('sums'), ...inColumns(rows, { isRight: (column) => column > 0 }), ''];
 }
 
 /** The lines of a table between rules: texts from the left, numbers from the right. */
@@ -60,7 +67,7 @@ export const tableText = ({ title, ...table }: Omit<FurtherNumbers, 'key'>, word
 export function numbersText(table: NumbersTable, words: Words = plainWords): string {
   const form = cellForm(words);
   const further = (table.further ?? []).flatMap((own) => ['', own.title, ...tableLines(own, form)]);
-  return [...tableLines(table, form), ...sumLines(table, form), ...leftOutLines(table), ...further].join('\n');
+  return [...tableLines(table, form), ...sumLines(table, words), ...leftOutLines(table, words), ...further].join('\n');
 }
 
 /**

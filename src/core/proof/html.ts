@@ -1,7 +1,8 @@
 import type { Finding } from '../check/finding.js';
-import { countText } from '../check/findingText.js';
 import { escaped } from '../export/xml.js';
 import { placeText } from '../problem/problem.js';
+import type { Words } from '../words/words.js';
+import { foundWords, mendWords, proofTitle } from './findingWords.js';
 
 /** A figure of a proof in words. */
 export interface ProofWords {
@@ -9,6 +10,8 @@ export interface ProofWords {
   path: string;
   description: string;
   findings: readonly Finding[];
+  /** The words of its language. */
+  words: Words;
 }
 
 const style = `
@@ -31,40 +34,47 @@ ol.findings { padding-left: 1.6em; }
   nav { break-after: page; }
 }`;
 
-function findingItem({ rule, severity, waived, found, expected, why, mend, place }: Finding): string {
+/** A finding, whose own words are English, in the words of the figure. */
+function findingItem({ rule, severity, waived, found, expected, why, mend, place }: Finding, words: Words): string {
   const kind = waived === undefined ? severity : 'waived';
   const more = [
-    ...(expected === undefined ? [] : [`Expected: ${expected}.`]),
-    ...(waived === undefined ? [why] : [`Waived: ${waived}`]),
-    ...(mend && waived === undefined
-      ? [`${mend.keepsMeaning ? 'Mend' : 'Yours to decide'}: ${mend.says.replace(/\.$/, '')}.`]
-      : []),
+    ...(expected === undefined ? [] : [`${words.say('proof-expected', { what: expected })}.`]),
+    ...(waived === undefined ? [why] : [words.say('proof-waived', { why: waived })]),
+    ...(mend && waived === undefined ? [`${mendWords(mend, words).replace(/\.$/, '')}.`] : []),
   ].join(' ');
-  return `<li class="${kind}"><b>${kind} ${rule}</b> ${escaped(placeText(place))}: ${escaped(found)}<br><span class="why">${escaped(more)}</span></li>`;
+  return `<li class="${kind}"><b>${escaped(words.say(`severity-${kind}`))} ${rule}</b> ${escaped(placeText(place))}: ${escaped(found)}<br><span class="why">${escaped(more)}</span></li>`;
 }
 
-const section = ({ title, path, description, findings }: ProofWords, picture: string, i: number): string => `
-<section id="figure-${i + 1}">
+/** The language of words, as a mark of an element. */
+const languageMark = ({ language: { code, direction } }: Words): string =>
+  ` lang="${code}"${direction === 'rtl' ? ' dir="rtl"' : ''}`;
+
+const section = ({ title, path, description, findings, words }: ProofWords, picture: string, i: number): string => `
+<section id="figure-${i + 1}"${languageMark(words)}>
 <h2>${escaped(title)}</h2>
-<p class="path">${escaped(path)}: ${escaped(countText(findings))}</p>
+<p class="path">${escaped(path)}. ${escaped(foundWords(findings, words))}</p>
 <img alt="${escaped(description)}" src="data:image/svg+xml,${encodeURIComponent(picture)}">
-${findings.length === 0 ? '' : `<ol class="findings">\n${findings.map(findingItem).join('\n')}\n</ol>`}
+${findings.length === 0 ? '' : `<ol class="findings">\n${findings.map((finding) => findingItem(finding, words)).join('\n')}\n</ol>`}
 </section>`;
 
 /**
  * A proof as one page for a browser, which asks for no other file: every sheet as a picture, with its findings in words.
  *
+ * @param words those of the whole
  * @param pictures the sheets as SVG, in the order of the figures
  */
-export function proofHtml(figures: readonly ProofWords[], pictures: readonly string[]): string {
+export function proofHtml(figures: readonly ProofWords[], words: Words, pictures: readonly string[]): string {
   const all = figures.flatMap(({ findings }) => findings);
-  const title = figures.length === 1 ? `Proof of ${figures[0]?.title}` : `Proof of ${figures.length} figures`;
+  const title = proofTitle(
+    figures.map((figure) => figure.title),
+    words,
+  );
   const list = figures.map(
     ({ title: own, findings }, i) =>
-      `<li><a href="#figure-${i + 1}">${escaped(own)}</a>, ${escaped(countText(findings))}</li>`,
+      `<li><a href="#figure-${i + 1}">${escaped(own)}</a>. ${escaped(foundWords(findings, words))}</li>`,
   );
   return `<!doctype html>
-<html lang="en">
+<html${languageMark(words)}>
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
@@ -73,7 +83,7 @@ export function proofHtml(figures: readonly ProofWords[], pictures: readonly str
 </style>
 </head>
 <body>
-<h1>${escaped(title)}: ${escaped(countText(all))}</h1>
+<h1>${escaped(title)}. ${escaped(foundWords(all, words))}</h1>
 ${figures.length > 1 ? `<nav><ol>\n${list.join('\n')}\n</ol></nav>` : ''}
 ${figures.map((figure, i) => section(figure, pictures[i] ?? '', i)).join('\n')}
 </body>

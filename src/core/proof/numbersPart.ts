@@ -1,7 +1,8 @@
 import type { NumbersTable } from '../chart/plan.js';
-import { cellText } from '../export/numbers.js';
+import { cellForm, cellText, countCell, leftOutTexts } from '../export/numbers.js';
+import type { Words } from '../words/words.js';
 import type { Column } from './column.js';
-import { type Pen, plainWords } from './pen.js';
+import { type Pen, verbatim } from './pen.js';
 import type { ProofFigure } from './proved.js';
 
 type Table = Pick<NumbersTable, 'columns' | 'rows'>;
@@ -12,43 +13,44 @@ const gap = 12;
 const cellLook = { role: 'note', further: 0.92 } as const;
 
 /** The numbers behind the figure, those of its marks and the tables beside it, as far as there is room. */
-export function numbersPart(column: Column, { numbers }: ProofFigure): void {
-  column.part(`The numbers behind it: ${numbers.used} of ${numbers.read} ${numbers.cases}`);
+export function numbersPart(column: Column, { numbers, words }: ProofFigure): void {
+  const { used, read, cases } = numbers;
+  column.part(words.say('proof-numbers', { used: countCell(used, words), read: countCell(read, words), cases }));
   if (numbers.columns.length === 0) return;
-  const leftOut = numbers.leftOut.map(({ reason, count }) => `${count} left out: ${reason}`);
-  tableRows(column, numbers, leftOut);
+  tableRows(column, numbers, words, leftOutTexts(numbers.leftOut, words));
   for (const { title, ...table } of numbers.further ?? []) {
     column.gap(4);
-    column.words(plainWords(title), { role: 'note' }, 3);
-    tableRows(column, table, []);
+    column.words(verbatim(title), { role: 'note' }, 3);
+    tableRows(column, table, words);
   }
 }
 
 /** A table, the first of its rows and as many of its columns as there is room for, with words on what is left. */
-function tableRows(column: Column, table: Table, said: readonly string[]): void {
+function tableRows(column: Column, table: Table, words: Words, said: readonly string[] = []): void {
   const shown = table.rows.slice(0, mostRows);
+  const form = cellForm(words);
   const cells = [
     table.columns.map(({ title }) => title),
-    ...shown.map((row) => row.map((value, i) => cellText(table, value, i))),
+    ...shown.map((row) => row.map((value, i) => cellText(table, value, i, form))),
   ];
   const widths = widthsOf(column.pen, cells);
   const fitting = widths.slice(0, fittingCount(widths, column.width));
   for (const [r, row] of cells.entries()) tableRow(column, table, row, { widths: fitting, isHead: r === 0 });
   const left = [
-    ...(table.rows.length > shown.length ? [`${table.rows.length - shown.length} more rows`] : []),
-    ...(fitting.length < widths.length ? [`${widths.length - fitting.length} more columns`] : []),
+    ...(table.rows.length > shown.length ? [words.say('proof-rows', { count: table.rows.length - shown.length })] : []),
+    ...(fitting.length < widths.length ? [words.say('proof-columns', { count: widths.length - fitting.length })] : []),
     ...said,
   ];
   if (left.length > 0) {
     column.gap(2);
-    column.words(plainWords(left.join('; ')), { role: 'source' }, 2);
+    column.words(verbatim(left.join('; ')), { role: 'source' }, 2);
   }
   column.gap(6);
 }
 
 /** How wide each column is: as wide as its widest cell. */
 function widthsOf(pen: Pen, cells: readonly (readonly string[])[]): number[] {
-  const blocks = cells.map((row) => row.map((text) => pen.block(plainWords(text), undefined, cellLook)));
+  const blocks = cells.map((row) => row.map((text) => pen.block(verbatim(text), undefined, cellLook)));
   return (cells[0] ?? []).map((_, i) => Math.max(...blocks.map((row) => row[i]?.width ?? 0)));
 }
 
@@ -80,7 +82,7 @@ function tableRow(
       align: isNumber ? 'end' : 'start',
       ...(isHead ? {} : { color: pen.colors.ink }),
     } as const;
-    height = Math.max(height, pen.words(plainWords(row[i] ?? ''), place, look));
+    height = Math.max(height, pen.words(verbatim(row[i] ?? ''), place, look));
     left += width + gap;
   }
   column.gap(height + 2.5);

@@ -6,7 +6,7 @@ import type { TextRole } from '../schema/look/names.js';
 import type { TextBlock } from '../type/textBlock.js';
 
 /** Words as they are: no sign of them is markup. */
-export const plainWords = (text: string): string => text.replace(/([\\*_~^&<>`[\]])/g, '\\$1');
+export const verbatim = (text: string): string => text.replace(/([\\*_~^&<>`[\]])/g, '\\$1');
 
 /** How words of a proof look. */
 export interface WordLook {

@@ -1,6 +1,7 @@
 import type { NumbersTable } from '../chart/plan.js';
 import type { Finding } from '../check/finding.js';
 import type { Plate, PlateItem } from '../plate/plate.js';
+import type { Words } from '../words/words.js';
 
 /** A file that a figure was made of. */
 export interface ProofInput {
@@ -21,6 +22,8 @@ export interface ProofFigure {
   textWidth: number;
   findings: readonly Finding[];
   numbers: NumbersTable;
+  /** The words of its language. */
+  words: Words;
   inputs: readonly ProofInput[];
 }
 

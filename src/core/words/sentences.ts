@@ -218,6 +218,53 @@ export interface SentenceNames {
   numbersOf: 'figure';
   firstRows: 'shown' | 'count';
   figuresInDocument: 'count';
+
+  // Why rows have no value, and how many are used.
+  'lack-empty': 'column';
+  'lack-missing': 'column' | 'text';
+  'lack-notComputed': 'column' | 'text';
+  'lack-noNumber': 'column';
+  'lack-outsideBands': 'column';
+  'lack-undefined': 'column';
+  'lack-none': 'column';
+  'lack-uncounted': never;
+  'lack-beyond': 'column';
+  'lack-weightless': 'column';
+  'rows-used': 'used' | 'read' | 'cases';
+  'rows-unchosen': 'count';
+  'rows-leftOut': 'count' | 'reason';
+  sums: never;
+
+  // A proof.
+  'proof-one': 'title';
+  'proof-several': 'count';
+  'proof-scale': 'percent';
+  'proof-across': never;
+  'proof-findings': 'counts';
+  errors: 'count';
+  warnings: 'count';
+  waived: 'count';
+  noneFound: never;
+  'severity-error': never;
+  'severity-warning': never;
+  'severity-waived': never;
+  'proof-waived': 'why';
+  'proof-expected': 'what';
+  'proof-mend': 'how';
+  'proof-decide': 'how';
+  'proof-line': 'line';
+  'proof-style': 'style';
+  'proof-size': 'width' | 'height';
+  'proof-views': never;
+  'view-grey': never;
+  'view-protan': never;
+  'view-deutan': never;
+  'view-tritan': never;
+  'proof-numbers': 'used' | 'read' | 'cases';
+  'proof-rows': 'count';
+  'proof-columns': 'count';
+  'proof-inputs': never;
+  'proof-passage': never;
 }
 
 export type SentenceKey = keyof SentenceNames;

@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import type { Codebook, Variable } from '../../data/codebook.js';
+import type { Lack } from '../../data/lack.js';
 import { numberProblem } from '../../data/numberProblem.js';
 import { ColumnNotation } from '../../data/numberText.js';
 import type { Table } from '../../data/table.js';
@@ -19,7 +20,7 @@ export interface Along {
   /** −1 where a row has no place. */
   of(row: number): number;
   /** Why a row has no place. */
-  reason(row: number): string;
+  reason(row: number): Lack;
   problems: Problem[];
 }
 

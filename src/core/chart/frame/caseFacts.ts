@@ -1,14 +1,14 @@
+import type { Lack } from '../../data/lack.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import type { LeftOut } from '../plan.js';
 
 /** How many cases a chart shows, and how many it does not: what every note says. */
 export function caseFacts(cases: string, { used, leftOut }: { used: number; leftOut: readonly LeftOut[] }): NoteFact[] {
   const byVariable = new Map<string, number>();
-  const total = (why: LeftOut['why']) =>
-    leftOut.reduce((sum, own) => sum + (why !== undefined && own.why === why ? own.count : 0), 0);
-  const weightless = leftOut.find(({ why }) => why === 'weightless');
-  for (const { variable, count, why } of leftOut) {
-    if (why) continue;
+  const total = (is: Lack['is']) => leftOut.reduce((sum, { lack, count }) => sum + (lack.is === is ? count : 0), 0);
+  const weightless = leftOut.find(({ lack }) => lack.is === 'weightless');
+  for (const { variable, count, lack } of leftOut) {
+    if (lack.is === 'weightless' || lack.is === 'beyond') continue;
     byVariable.set(variable.label, (byVariable.get(variable.label) ?? 0) + count);
   }
   const lacking = [...byVariable].map(([label, count]) => ({ label, count }));

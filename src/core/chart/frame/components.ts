@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { entryAt } from '../../at.js';
 import type { Codebook, Variable } from '../../data/codebook.js';
+import { Lacks } from '../../data/lack.js';
 import { selectionOf, type Where } from '../../data/selection.js';
 import { type ColumnRequest, type NumberColumn, type Table, tableOf } from '../../data/table.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
@@ -124,15 +125,15 @@ function scoreColumn(
 ): NumberColumn {
   const numbers = new Float64Array(table.rowCount).fill(Number.NaN);
   for (const [i, row] of rows.entries()) numbers[row] = entryAt(scores, i);
-  const reasons: string[] = [];
+  const lacks = new Lacks();
   const absent = Int32Array.from(numbers, (value, row) => {
     if (!Number.isNaN(value)) return 0;
     const lacking = sources.find((source) => entryAt(source.absent, row) > 0);
-    const reason = lacking ? entryAt(lacking.reasons, entryAt(lacking.absent, row) - 1) : 'it counts for nothing';
-    const at = reasons.indexOf(reason);
-    return at < 0 ? reasons.push(reason) : at + 1;
+    return lacks.of(
+      lacking ? entryAt(lacking.reasons, entryAt(lacking.absent, row) - 1) : { column: name, is: 'uncounted' },
+    );
   });
-  return { as: 'number', name, numbers, absent, reasons };
+  return { as: 'number', name, numbers, absent, reasons: lacks.all };
 }
 
 /** Components that the settings found, by the settings that they were found for. */

@@ -75,7 +75,13 @@ export function groupingOf(
   const different = table.category(name).texts.length;
   if (different > mostDifferent && !variable.bands) {
     const facts = { column: name, path, count: different, most: mostCategories };
-    const none: Categories = { variable, categories: [], of: () => -1, reason: () => '', problems: [] };
+    const none: Categories = {
+      variable,
+      categories: [],
+      of: () => -1,
+      reason: () => ({ column: name, is: 'none' }),
+      problems: [],
+    };
     return { ...none, problems: [error('measured-as-category', facts, locate(path))], all: none };
   }
   const all = categoriesOf(table, variable);

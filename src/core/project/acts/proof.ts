@@ -1,11 +1,13 @@
 import type { Finding } from '../../check/finding.js';
-import { countText } from '../../check/findingText.js';
 import type { Plate } from '../../plate/plate.js';
 import { fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { figurePage } from '../../proof/figurePage.js';
+import { foundWords, proofTitle } from '../../proof/findingWords.js';
 import { indexPage } from '../../proof/indexPage.js';
 import type { ProofFigure, ProofPage } from '../../proof/proved.js';
 import { type Faces, joinedFaces } from '../../type/faces.js';
+import { formsOf, sentenceKeys } from '../../words/sentenceNames.js';
+import { plainWords, type Words } from '../../words/words.js';
 import type { Drawing } from '../compose/drawing.js';
 import { openProject, type Project, type ProjectOptions } from '../project.js';
 import { gatherStyle } from '../read/gatherStyle.js';
@@ -39,7 +41,9 @@ export interface Proof {
   /** The faces that its pages need. */
   faces: Faces;
   /** The figures that were proved. */
-  figures: { path: string; id: string; title: string; description: string; findings: Finding[] }[];
+  figures: { path: string; id: string; title: string; description: string; findings: Finding[]; words: Words }[];
+  /** The words of its first page, and of all of it. */
+  words: Words;
 }
 
 /** What a page is called and says, for those who cannot see it. */
@@ -89,6 +93,7 @@ async function provedFigures(
       textWidth: settings.widths['text'] ?? plate.width * placed,
       findings: check(drawing, drawn.problems, { rules: options.rules, placed: width }),
       numbers,
+      words: drawing.words,
       inputs: await hashed(from, [...asked]),
     });
   }
@@ -116,11 +121,18 @@ const wordsAbout = ({ plate, findings, numbers, inputs, path }: Proved): string[
 ];
 
 /** The page of a figure as it is called and described. */
-function pageWords({ plate, findings }: Proved): PageWords {
+function pageWords({ plate, findings, words }: Proved): PageWords {
   const found = findings.length === 0 ? '' : `: ${findings.map((finding) => finding.found).join('; ')}`;
-  const description = `${plate.description} ${countText(findings)}${found}.`;
+  const description = `${plate.description} ${foundWords(findings, words)}${found}.`;
   return { id: `${plate.id}-proof`, title: plate.title, description };
 }
+
+/** All letters that a language says anything with. */
+const sentencesOf = ({ language }: Words): string[] => sentenceKeys.flatMap((key) => formsOf(language, key));
+
+/** The words of a figure, if the proof has letters for them; else English. */
+const wordsWith = (words: Words, lacking: ReadonlySet<string>): Words =>
+  sentencesOf(words).some((text) => [...text].some((letter) => lacking.has(letter))) ? plainWords : words;
 
 /**
  * Draws a proof of some figures, one page for each: at its true size between lines of text, in grey and in three
@@ -132,31 +144,44 @@ export async function proof(
   paths: readonly (string | ProofSubject)[],
   options: ProofOptions = {},
 ): Promise<Outcome<Proof>> {
-  const { project, figures, problems } = await provedFigures(from, paths, options);
+  const { project, figures: drawn, problems } = await provedFigures(from, paths, options);
   if (hasErrors(problems)) return fail(problems);
   const across = options.across ?? [];
-  const words = [...figures.flatMap(wordsAbout), ...across.map(({ found }) => found)];
-  const style = await gatherStyle(project.store, 'plain', [usualLetters, ...words]);
+  const languages = new Set(drawn.map(({ words }) => words));
+  const texts = [...drawn.flatMap(wordsAbout), ...across.map(({ found }) => found)];
+  const letters = [usualLetters, ...[...languages].flatMap(sentencesOf), ...texts];
+  const style = await gatherStyle(project.store, 'plain', letters);
   if (!style.ok) return fail(style.problems);
+  const lacking = new Set(
+    style.problems.flatMap(({ code, facts }) => (code === 'glyph-missing' ? facts.characters : [])),
+  );
+  const figures = drawn.map((figure) => ({ ...figure, words: wordsWith(figure.words, lacking) }));
+  const words = figures[0]?.words ?? plainWords;
   const setter = { settings: style.value.resolved.settings, kit: style.value.faces.kit, scale: 1 };
   const faces = joinedFaces([style.value.faces, ...figures.map(({ drawing }) => drawing.faces)]);
   const pages = figures.map((figure) => plateOf(figurePage(setter, figure), pageWords(figure)));
   if (figures.length > 1) {
-    const title = `Proof of ${figures.length} figures`;
-    const description = `${title}: ${countText(figures.flatMap(({ findings }) => findings))}.`;
-    pages.unshift(plateOf(indexPage(setter, figures, across), { id: 'proof', title, description }));
+    const title = proofTitle(
+      figures.map(({ plate }) => plate.title),
+      words,
+    );
+    const all = figures.flatMap(({ findings }) => findings);
+    const description = `${title}. ${foundWords(all, words)}.`;
+    pages.unshift(plateOf(indexPage(setter, figures, { across, words }), { id: 'proof', title, description }));
   }
   return succeed(
     {
       pages,
       faces,
-      figures: figures.map(({ path, plate, findings }) => ({
+      figures: figures.map(({ path, plate, findings, words: own }) => ({
         path,
         id: plate.id,
         title: plate.title,
         description: plate.description,
         findings,
+        words: own,
       })),
+      words,
     },
     problems,
   );

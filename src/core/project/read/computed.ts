@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import type { Codebook } from '../../data/codebook.js';
+import { Lacks } from '../../data/lack.js';
 import { type MissingCodes, missingCodes } from '../../data/missingCodes.js';
 import {
   type CategoryColumn,
@@ -104,11 +105,7 @@ function computed(
   { sources, codes }: { sources: readonly NumberColumn[]; codes: MissingCodes },
 ): NumberColumn {
   const [numbers, absent] = [new Float64Array(rows), new Int32Array(rows)];
-  const reasons: string[] = [];
-  const reasonOf = (text: string) => {
-    const at = reasons.indexOf(text);
-    return at < 0 ? reasons.push(text) : at + 1;
-  };
+  const lacks = new Lacks();
   for (let row = 0; row < rows; row += 1) {
     const lacking = sources.find((source) => entryAt(source.absent, row) > 0);
     const value = lacking
@@ -117,11 +114,11 @@ function computed(
     const isDefined = Number.isFinite(value);
     const isMissing = codes.hasNumber(value);
     numbers[row] = isDefined && !isMissing ? value : Number.NaN;
-    if (lacking) absent[row] = reasonOf(entryAt(lacking.reasons, entryAt(lacking.absent, row) - 1));
-    else if (!isDefined) absent[row] = reasonOf(`${name} is undefined`);
-    else if (isMissing) absent[row] = reasonOf(`${name} is ${value} (missing)`);
+    if (lacking) absent[row] = lacks.of(entryAt(lacking.reasons, entryAt(lacking.absent, row) - 1));
+    else if (!isDefined) absent[row] = lacks.of({ column: name, is: 'undefined' });
+    else if (isMissing) absent[row] = lacks.of({ column: name, is: 'missing', text: String(value) });
   }
-  return { as: 'number', name, numbers, absent, reasons };
+  return { as: 'number', name, numbers, absent, reasons: lacks.all };
 }
 
 /** Numbers as the texts of categories, for bands. */
