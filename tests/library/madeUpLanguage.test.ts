@@ -3,7 +3,7 @@ import fc, { type Arbitrary } from 'fast-check';
 import { bind } from 'hexis/node';
 import { chartKinds } from '../../src/core/chart/kinds.js';
 import type { Finding } from '../../src/core/check/finding.js';
-import { lackKinds } from '../../src/core/data/lack.js';
+import type { Lack } from '../../src/core/data/lack.js';
 import { ok } from '../../src/core/problem/ok.js';
 import { proof } from '../../src/core/project/acts/proof.js';
 import type { Drawing } from '../../src/core/project/compose/drawing.js';
@@ -31,6 +31,20 @@ const marked = (text: string): string =>
     .split(/(\{\w+\})/)
     .map((part, i) => (i % 2 === 0 ? part.replace(/\p{L}+\d?/gu, (word) => `${word}${mark}`) : part))
     .join('');
+
+/** All reasons why rows are left out. */
+const lacks: Record<Lack['is'], string> = {
+  empty: '',
+  missing: 'q',
+  notComputed: 'q',
+  noNumber: '',
+  outsideBands: '',
+  undefined: '',
+  none: '',
+  uncounted: '',
+  beyond: '',
+  weightless: '',
+};
 
 /** The sentences that were asked for. */
 const said = new Set<string>();
@@ -331,7 +345,7 @@ caption: { title: Qtitle }
       const facts = fc.sample(arbitrary as Arbitrary<object>, { numRuns: 300, seed: 7 });
       for (const fact of facts) noteSentence({ is, ...fact } as NoteFact, words);
     }
-    for (const is of lackKinds) lackText({ column: 'q', is, text: 'q' }, words);
+    for (const [is, text] of Object.entries(lacks)) lackText({ column: 'q', is: is as Lack['is'], text }, words);
     const of = Array.from({ length: 9 }, (_, i) => `q${i}`);
     noteSentence({ is: 'components', of, on: 'correlation', rotate: 'none', kept: 2 }, words);
     expect(sentenceKeys.filter((key) => !said.has(key))).toEqual([]);

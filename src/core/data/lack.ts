@@ -1,25 +1,22 @@
-/**
- * Why a row has no value: its cell is empty, holds a missing code, an error of a spreadsheet or no number; it is outside the
- * bands of its variable; a formula is undefined there; no row of the table gave one; it has no weight; or its value is there,
- * but beyond the axis, or a weight of 0.
- */
-export const lackKinds = [
-  'empty',
-  'missing',
-  'notComputed',
-  'noNumber',
-  'outsideBands',
-  'undefined',
-  'none',
-  'uncounted',
-  'beyond',
-  'weightless',
-] as const;
-
 /** A row that has no value of a column, and why. */
 export interface Lack {
   column: string;
-  is: (typeof lackKinds)[number];
+  /**
+   * Its cell is empty, holds a missing code, an error of a spreadsheet or no number; it is outside the bands of its variable;
+   * a formula is undefined there; no row of the table gave one; it has no weight; or its value is there, but beyond the axis,
+   * or a weight of 0.
+   */
+  is:
+    | 'empty'
+    | 'missing'
+    | 'notComputed'
+    | 'noNumber'
+    | 'outsideBands'
+    | 'undefined'
+    | 'none'
+    | 'uncounted'
+    | 'beyond'
+    | 'weightless';
   /** What stands in its cell. */
   text?: string;
 }
