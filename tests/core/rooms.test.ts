@@ -86,3 +86,18 @@ describe('the rooms of the core', () => {
     expect(rooms.filter((room) => !new RegExp(`\`(src/core/)?${room}\``).test(table))).toEqual([]);
   });
 });
+
+describe('the page of the desk', () => {
+  const desk = join(core, '../../examples/desk/src');
+  const components = readdirSync(desk).filter((name) => name.endsWith('.tsx'));
+
+  test.each(components)('%s says words of one place', (name) => {
+    const text = readFileSync(join(desk, name), 'utf8');
+    const said = [
+      ...text.matchAll(/\b(?:aria-label|label|title|placeholder)="[^"]*[a-z][^"]*"/g),
+      ...text.matchAll(/>[A-Za-z][a-z][^<>{}=;]*</g),
+      ...text.matchAll(/^\s+[A-Z][a-z]+(?: [^=;{}()]*)?$/gm),
+    ];
+    expect(said.map(([all]) => all)).toEqual([]);
+  });
+});

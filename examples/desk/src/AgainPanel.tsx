@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { Button, Checkbox } from 'react-aria-components';
 import { freeName, isDrawn, shortName } from './names.js';
 import type { Calls } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -24,30 +25,30 @@ export function AgainPanel({ thinker, desk }: Props) {
     };
   }, [thinker, figure, shown]);
   if (!figure || !shown) return null;
-  if (!shown.isFigure) return <p className="hint">This is a board: what it shows is made again in its figures.</p>;
+  if (!shown.isFigure) return <p className="hint">{speech.again.board}</p>;
   // All at once, so that nothing moves away under a pointer; after a change what was there stays until the new is known.
-  if (known?.of !== figure) return <p className="hint">Looking for what else could be shown …</p>;
+  if (known?.of !== figure) return <p className="hint">{speech.again.looking}</p>;
   const { others } = known;
   const again = async (words: string, ask: Omit<Calls['variant']['ask'], 'path'>) => {
     const { text, left } = await thinker.ask('variant', { path: figure, ...ask });
     const path = freeName(list, figure, `${shortName(figure)} ${words}`, 'figure.yaml');
     if (!(await desk.acts.make([{ path, text }], true))) return;
-    const more = left.length === 0 ? '' : ` Left out, since it spoke of the first figure: ${left.join(', ')}.`;
-    desk.acts.say(`${path} is made.${more}`);
+    const more = left.length === 0 ? '' : speech.again.leftOut(left.join(', '));
+    desk.acts.say(speech.again.made(path, more));
   };
   const match = async (model: string) => {
     const found = await thinker.ask('match', { path: figure, model, scales });
     if ('fault' in found) desk.acts.say(found.fault);
     else {
-      await desk.acts.type(figure, found.text, `formatting of ${shortName(model)}`);
-      if (found.left.length > 0) desk.acts.say(`Left in ${shortName(model)}: ${found.left.join(', ')}.`);
+      await desk.acts.type(figure, found.text, speech.again.by(shortName(model)));
+      if (found.left.length > 0) desk.acts.say(speech.again.leftIn(shortName(model), found.left.join(', ')));
     }
   };
   return (
     <>
       {others.exchanges.map(({ setting, label, others: columns }) => (
         <section key={setting}>
-          <h2>The same with another column for {label}</h2>
+          <h2>{speech.again.another(label)}</h2>
           <div className="choices">
             {columns.map(({ column, label: own }) => (
               <Button key={column} onPress={() => void again(column, { setting, label, column })}>
@@ -59,7 +60,7 @@ export function AgainPanel({ thinker, desk }: Props) {
       ))}
       {others.subsets.map(({ column, label, values }) => (
         <section key={column}>
-          <h2>The same for one value of {label}</h2>
+          <h2>{speech.again.oneValue(label)}</h2>
           <div className="choices">
             {values.map(({ code, name }) => (
               <Button key={code} onPress={() => void again(name, { column, code })}>
@@ -69,7 +70,7 @@ export function AgainPanel({ thinker, desk }: Props) {
           </div>
         </section>
       ))}
-      <h2>Take over the formatting of</h2>
+      <h2>{speech.again.takeOver}</h2>
       <div className="choices">
         {list
           .filter((own) => isDrawn(own) && own.kind === 'figure' && own.path !== figure)
@@ -81,7 +82,7 @@ export function AgainPanel({ thinker, desk }: Props) {
       </div>
       <Checkbox className="check" isSelected={scales} onChange={setScales}>
         <span className="box" aria-hidden="true" />
-        with limits and ticks of its axes
+        {speech.again.withScales}
       </Checkbox>
     </>
   );

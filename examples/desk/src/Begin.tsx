@@ -2,6 +2,7 @@ import { type DraftSettings, tableEndings } from 'hexis/desk';
 import { Button, DropZone, FileTrigger, Text } from 'react-aria-components';
 import { ColumnRow } from './ColumnRow.js';
 import type { Files, FolderFile } from './files.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import { type BeginningState, useBeginning } from './useBeginning.js';
 import type { DeskState } from './useDesk.js';
@@ -21,13 +22,13 @@ function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; be
     <>
       <DropZone
         className="drop"
-        aria-label="Drop a table here"
+        aria-label={speech.begin.dropHere}
         onDrop={async (event) => {
           const item = event.items.find((own) => own.kind === 'file');
           if (item?.kind === 'file') await add(await item.getFile());
         }}
       >
-        <Text slot="label">Drop a table here: CSV, TSV, text, JSON or XLSX.</Text>
+        <Text slot="label">{speech.begin.dropForms}</Text>
         <FileTrigger
           acceptedFileTypes={tableEndings}
           onSelect={(found) => {
@@ -35,12 +36,12 @@ function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; be
             if (file) void add(file);
           }}
         >
-          <Button>Choose a file …</Button>
+          <Button>{speech.begin.choose}</Button>
         </FileTrigger>
       </DropZone>
       {tables.length > 0 && (
         <p className="choices">
-          Or one of the folder:{' '}
+          {speech.begin.orOne}{' '}
           {tables.map(({ path }) => (
             <Button key={path} className={path === table ? 'current' : ''} onPress={() => void open(path)}>
               {path}
@@ -52,7 +53,14 @@ function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; be
   );
 }
 
-const heads = ['Column', 'It seems', 'Name in figures', 'Unit', 'No value', 'Values, or their names'];
+const heads = [
+  speech.begin.column,
+  speech.begin.seems,
+  speech.begin.name,
+  speech.begin.unit,
+  speech.begin.noValue,
+  speech.begin.values,
+];
 
 /** The columns of the table, with what their author knows better. */
 function Columns({ beginning }: { beginning: BeginningState }) {
@@ -93,14 +101,14 @@ function Offers({ beginning, begin }: { beginning: BeginningState; begin(setting
   return (
     <>
       <div className="offers">
-        <h2>{chosen.length === 0 ? 'What most would draw of it' : `Kinds that show ${chosen.join(', ')}`}</h2>
-        {!kinds && <p className="hint">Drawing …</p>}
+        <h2>{chosen.length === 0 ? speech.begin.most : speech.begin.kindsThat(chosen.join(', '))}</h2>
+        {!kinds && <p className="hint">{speech.begin.drawing}</p>}
         <div className="kinds">
           {kinds?.map((own) =>
             'why' in own ? null : (
               <Button key={own.kind} className="card" onPress={() => begin(own.settings)}>
                 <img src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(own.small.svg)}`} alt="" width={165} />
-                <span className="name">Begin with {own.kind}</span>
+                <span className="name">{speech.begin.beginWith(own.kind)}</span>
               </Button>
             ),
           )}
@@ -108,7 +116,7 @@ function Offers({ beginning, begin }: { beginning: BeginningState; begin(setting
       </div>
       {refused.length > 0 && (
         <>
-          <h2>Kinds that do not</h2>
+          <h2>{speech.begin.kindsNot}</h2>
           <ul className="reasons">
             {refused.map(({ kind, why }) => (
               <li key={kind}>{`${kind}: ${why}`}</li>
@@ -126,23 +134,21 @@ export function Begin({ files, thinker, desk, leave }: Props) {
   const { table, look, fault } = beginning;
   const begin = (settings: DraftSettings) => void beginning.begin(settings).then((made) => made && leave?.());
   return (
-    <section className="begin" aria-label="Begin a figure">
+    <section className="begin" aria-label={speech.begin.title}>
       <div className="head">
-        <h2>Begin a figure from a table</h2>
-        {leave && <Button onPress={leave}>Back to the figure</Button>}
+        <h2>{speech.begin.heading}</h2>
+        {leave && <Button onPress={leave}>{speech.begin.back}</Button>}
       </div>
       <TableChooser tables={(desk.list ?? []).filter(({ kind }) => kind === 'table')} beginning={beginning} />
       {!leave && (
         <p className="note">
-          Or look around first: <a href="#demo">try the demo</a>, figures of a made-up garden, which are kept nowhere.
+          {speech.begin.lookAround} <a href="#demo">{speech.begin.demo}</a>
         </p>
       )}
       {fault !== '' && <p className="fault">{fault}</p>}
       {look && (
         <>
-          <h2>
-            {table}: {look.rows} rows. Choose the columns to show, and say what the table does not.
-          </h2>
+          <h2>{speech.begin.rows(table ?? '', look.rows)}</h2>
           <Columns beginning={beginning} />
           <Offers beginning={beginning} begin={begin} />
         </>

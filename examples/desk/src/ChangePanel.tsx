@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { Button, Input, Label, SearchField, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { Field } from './Field.js';
 import type { Changeable, Chosen, Setting } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 import { useSame } from './useSame.js';
@@ -16,7 +17,12 @@ interface Props {
   give(path: string): void;
 }
 
-const groupWords = { words: 'Words', look: 'Look', scale: 'Scale', place: 'Place' } as const;
+const groupWords = {
+  words: speech.change.words,
+  look: speech.change.look,
+  scale: speech.change.scale,
+  place: speech.change.place,
+} as const;
 /** So many settings are shown of a search over all of them. */
 const mostFound = 24;
 /** From so many settings on they can be searched. */
@@ -48,11 +54,11 @@ function Reaches({ chosen, desk, preview }: Pick<Props, 'desk' | 'preview'> & { 
       <h2>{words}</h2>
       {file !== undefined && (
         <Button className="act" onPress={() => void desk.acts.openFigure(file)}>
-          Open this figure of the board
+          {speech.change.openPart}
         </Button>
       )}
       <ToggleButtonGroup
-        aria-label="How far the change reaches"
+        aria-label={speech.change.reach}
         selectionMode="single"
         disallowEmptySelection
         selectedKeys={desk.scope === undefined ? [] : [desk.scope]}
@@ -86,9 +92,7 @@ function Groups({ controls, field }: { controls: readonly Control[]; field(contr
       <fieldset key={group}>
         <legend>{words}</legend>
         {own.map(field)}
-        {own.some(({ kind }) => kind === 'color') && (
-          <p className="note">Numbers in the colours: contrast with the paper. Marks need 3, words 4.5.</p>
-        )}
+        {own.some(({ kind }) => kind === 'color') && <p className="note">{speech.change.contrasts}</p>}
       </fieldset>
     );
   });
@@ -96,16 +100,15 @@ function Groups({ controls, field }: { controls: readonly Control[]; field(contr
 
 /** How many settings were found by their words. */
 function foundText(count: number): string {
-  if (count === 0) return 'No setting speaks of that.';
-  const first = count > mostFound ? `, the first ${mostFound}` : '';
-  return `${count} ${count === 1 ? 'setting' : 'settings'}${first}`;
+  if (count === 0) return speech.change.nothing;
+  return speech.change.found(count, mostFound);
 }
 
 function Search({ label, words, set }: { label: string; words: string; set(words: string): void }) {
   return (
     <SearchField className="search" value={words} onChange={set}>
       <Label>{label}</Label>
-      <Input placeholder="colour, thicker, larger text …" />
+      <Input placeholder={speech.change.searchHint} />
     </SearchField>
   );
 }
@@ -125,8 +128,7 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
   const choices = useSame({ palette: found?.palette ?? [], samples: found?.samples });
   const role = chosen?.role;
   useEffect(() => setWords(''), [role]);
-  if (shown && !shown.isFigure && !chosen)
-    return <p className="hint">This is a board. Click on one of its figures, and open it to change it.</p>;
+  if (shown && !shown.isFigure && !chosen) return <p className="hint">{speech.change.board}</p>;
   const all = searchControls(found?.controls ?? [], words);
   const isLook = chosen?.scopes.find(({ key }) => key === scope)?.isLook === true;
   const field = (control: Control) => {
@@ -145,11 +147,8 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
     const isAsked = words.trim() !== '';
     return (
       <div className="change">
-        <p className="hint">
-          Click on what you want to change: a bar, a title, a number, the legend. Then choose how far the change
-          reaches. Or look for any setting by its words.
-        </p>
-        <Search label="Find any setting" words={words} set={setWords} />
+        <p className="hint">{speech.change.how}</p>
+        <Search label={speech.change.findAny} words={words} set={setWords} />
         {isAsked && <p className="note">{foundText(all.length)}</p>}
         <Groups controls={isAsked ? all.slice(0, mostFound) : []} field={field} />
       </div>
@@ -159,8 +158,8 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
   return (
     <div className="change">
       <Reaches chosen={chosen} desk={desk} preview={preview} />
-      {isMany && <Search label="Find a setting of this" words={words} set={setWords} />}
-      {!found && <p className="note">Its settings are being looked up …</p>}
+      {isMany && <Search label={speech.change.findOwn} words={words} set={setWords} />}
+      {!found && <p className="note">{speech.change.looking}</p>}
       {chosen.file === undefined && <Groups controls={all} field={field} />}
     </div>
   );

@@ -1,17 +1,18 @@
 import { codebookEdit, type VariableKey, type VariableRow, variableKeys } from 'hexis/desk';
 import { useEffect, useState } from 'react';
 import { Input, TextField } from 'react-aria-components';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
 const heads: Record<VariableKey, [title: string, example: string]> = {
-  label: ['Name in figures', ''],
-  unit: ['Unit', 'none'],
-  measure: ['Measure', 'found out'],
-  values: ['Values', '1: Compost, 2: Mulch'],
-  missing: ['No value', '-9'],
-  decimals: ['Decimals', ''],
-  range: ['Possible', '0, 12'],
+  label: [speech.codebook.name, ''],
+  unit: [speech.codebook.unit, speech.codebook.none],
+  measure: [speech.codebook.measure, speech.codebook.foundOut],
+  values: [speech.codebook.values, speech.codebook.valuesExample],
+  missing: [speech.codebook.noValue, '-9'],
+  decimals: [speech.codebook.decimals, ''],
+  range: [speech.codebook.possible, '0, 12'],
 };
 
 function Cell({ row, name, keep }: { row: VariableRow; name: VariableKey; keep(text: string): void }) {
@@ -19,7 +20,7 @@ function Cell({ row, name, keep }: { row: VariableRow; name: VariableKey; keep(t
   useEffect(() => setText(row[name]), [row[name]]);
   return (
     <TextField
-      aria-label={`${heads[name][0]} of ${row.name}`}
+      aria-label={speech.codebook.cell(heads[name][0], row.name)}
       value={text}
       onChange={setText}
       onBlur={() => text !== row[name] && keep(text)}
@@ -56,7 +57,7 @@ export function CodebookPanel({ thinker, desk, path }: { thinker: Thinker; desk:
                 row={row}
                 name={key}
                 keep={(own) =>
-                  void desk.acts.act(path, `${heads[key][0].toLowerCase()} of ${row.name}`, [
+                  void desk.acts.act(path, speech.codebook.cell(heads[key][0].toLowerCase(), row.name), [
                     codebookEdit(row.name, key, own),
                   ])
                 }

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Button } from 'react-aria-components';
 import type { Changeable } from './protocol.js';
+import { speech } from './speech.js';
 
 /** Any colour, as the browser lets it be chosen. */
 export function AnyColor({ label, color, set }: { label: string; color: string; set(color: string): void }) {
@@ -50,7 +51,7 @@ export function Colors({
         color.startsWith('#') ? (
           <AnyColor
             key={i}
-            label={`${words}, ${i + 1} of ${now.length}: ${color}`}
+            label={speech.colors.one(words, i + 1, now.length, color)}
             color={color}
             set={(next) => change(now.map((own, k) => (k === i ? next : own)))}
           />
@@ -60,11 +61,11 @@ export function Colors({
           </span>
         ),
       )}
-      <Button className="more" aria-label={`${words}: one more`} onPress={() => change([...now, more])}>
+      <Button className="more" aria-label={speech.colors.more(words)} onPress={() => change([...now, more])}>
         +
       </Button>
       {now.length > 1 && (
-        <Button className="more" aria-label={`${words}: one fewer`} onPress={() => change(now.slice(0, -1))}>
+        <Button className="more" aria-label={speech.colors.fewer(words)} onPress={() => change(now.slice(0, -1))}>
           −
         </Button>
       )}

@@ -12,6 +12,7 @@ import {
   SelectValue,
   TextField,
 } from 'react-aria-components';
+import { speech } from './speech.js';
 
 /** What a column can be said to be, and what it seems to be. */
 const looks = { numeric: 'measured', nominal: 'categories', date: 'dates' } as const;
@@ -19,15 +20,15 @@ const seems: Record<ColumnProfile['looks'], string> = {
   numeric: 'measured',
   date: 'dates',
   nominal: 'categories',
-  coded: 'codes of categories',
-  names: 'names of single rows',
+  coded: speech.column.codes,
+  names: speech.column.singles,
   empty: 'empty',
 };
 /** Up to so many categories each can be named here. */
 const mostNamed = 12;
 
 const valuesOf = ({ looks: what, range, values, different }: ColumnProfile): string => {
-  if (what === 'numeric' && range) return `${range[0]} to ${range[1]}`;
+  if (what === 'numeric' && range) return speech.column.range(range[0], range[1]);
   const texts = values.slice(0, 4).map(({ text }) => text);
   return different > texts.length ? `${texts.join(', ')}, … (${different})` : texts.join(', ');
 };
@@ -46,7 +47,7 @@ type Told = Pick<Props, 'column' | 'answer' | 'say'>;
 function LooksSelect({ column, answer, say }: Told) {
   return (
     <Select
-      aria-label={`What ${column.name} is`}
+      aria-label={speech.column.what(column.name)}
       selectedKey={answer.looks ?? null}
       placeholder={seems[column.looks]}
       onSelectionChange={(key) => say({ ...answer, looks: key as keyof typeof looks })}
@@ -96,19 +97,19 @@ function MissingCodes({ column: { name, missing, unsure }, answer, say }: Told) 
   const words = unsure.join(', ');
   return (
     <>
-      <TextField value={codes} onChange={setCodes} aria-label={`Codes for "no value" in ${name}`} onBlur={keep}>
-        <Input placeholder="none" />
+      <TextField value={codes} onChange={setCodes} aria-label={speech.column.codesIn(name)} onBlur={keep}>
+        <Input placeholder={speech.column.none} />
       </TextField>
       {isUnsure && (
         <Button
           className="ask"
-          aria-label={`Is ${words} no value? Leave out of ${name}`}
+          aria-label={speech.column.isNone(words, name)}
           onPress={() => {
             setCodes(words);
             say({ ...answer, missing: unsure });
           }}
         >
-          {`Is ${words} no value? Leave out`}
+          {speech.column.isNoneShort(words)}
         </Button>
       )}
     </>
@@ -156,7 +157,7 @@ export function ColumnRow({ column, answer, isChosen, choose, say }: Props) {
       </td>
       <td>
         <Word
-          label={`Name of ${name}`}
+          label={speech.column.nameOf(name)}
           value=""
           placeholder={name.replace(/[_.]+/g, ' ')}
           keep={(label) => say({ ...answer, label })}
@@ -164,9 +165,9 @@ export function ColumnRow({ column, answer, isChosen, choose, say }: Props) {
       </td>
       <td>
         <Word
-          label={`Unit of ${name}`}
+          label={speech.column.unitOf(name)}
           value={unit ?? ''}
-          placeholder="none"
+          placeholder={speech.column.none}
           keep={(own) => say({ ...answer, unit: own })}
         />
       </td>

@@ -1,5 +1,6 @@
 import { diffLines } from 'diff';
 import { Button, Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { speech } from './speech.js';
 import type { DeskState } from './useDesk.js';
 
 /** Shows what another program has changed while a change was made here, and asks which is to stand. */
@@ -18,8 +19,8 @@ export function ConflictDialog({ desk }: { desk: DeskState }) {
     <ModalOverlay className="veil" isOpen>
       <Modal className="modal">
         <Dialog role="alertdialog">
-          <Heading slot="title">{path} was changed by another program</Heading>
-          <p>It is now as that program left it. What it changed:</p>
+          <Heading slot="title">{speech.conflict.changed(path)}</Heading>
+          <p>{speech.conflict.nowIs}</p>
           <pre className="difference">
             {lines.map(({ added, value }, i) => (
               <span key={i} className={added ? 'added' : 'gone'}>
@@ -28,13 +29,12 @@ export function ConflictDialog({ desk }: { desk: DeskState }) {
             ))}
           </pre>
           <p>
-            Your own change, “{by}”, is not written yet.{' '}
-            {'text' in change && 'Written now, your text takes the place of all of that.'}
+            {speech.conflict.notWritten(by)} {'text' in change && speech.conflict.takesPlace}
           </p>
           <div className="ends">
-            <Button onPress={leave}>Leave it as it is</Button>
+            <Button onPress={leave}>{speech.conflict.leave}</Button>
             <Button className="main" onPress={() => void again()}>
-              {'text' in change ? 'Write my text over it' : 'Make my change on it'}
+              {'text' in change ? speech.conflict.writeOver : speech.conflict.makeOn}
             </Button>
           </div>
         </Dialog>

@@ -1,5 +1,6 @@
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
 import type { Shown } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -18,16 +19,16 @@ async function pictureOf({ svg, width, height }: Shown): Promise<Blob> {
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
   URL.revokeObjectURL(address);
   return new Promise((resolve, reject) =>
-    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/png'),
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error(speech.copy.noPicture))), 'image/png'),
   );
 }
 
 const kinds = {
-  picture: 'as a picture',
-  svg: 'as SVG',
-  numbers: 'its numbers, for a table',
-  words: 'its alternative text',
-  file: 'the figure file',
+  picture: speech.copy.picture,
+  svg: speech.copy.svg,
+  numbers: speech.copy.numbers,
+  words: speech.copy.altText,
+  file: speech.copy.file,
 } as const;
 
 /** Copies the figure in some form. */
@@ -53,15 +54,15 @@ export function CopyMenu({ thinker, desk }: { thinker: Thinker; desk: DeskState 
         };
         await navigator.clipboard.writeText(texts[kind]);
       }
-      desk.acts.say(`Copied ${kinds[kind].replace('as', 'the figure as')}.`);
+      desk.acts.say(speech.copy.done(kinds[kind]));
     } catch {
-      desk.acts.say('This browser does not let the page copy.');
+      desk.acts.say(speech.copy.refused);
     }
   };
   return (
     <MenuTrigger>
       <Button className="act" isDisabled={!shown || stale}>
-        Copy …
+        {speech.copy.menu}
       </Button>
       <Popover placement="bottom end">
         <Menu onAction={(key) => void copy(key as keyof typeof kinds)}>

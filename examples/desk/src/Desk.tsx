@@ -10,6 +10,7 @@ import { Middle } from './Middle.js';
 import { isDocument, isDrawn, isReport, isText } from './names.js';
 import { Side } from './Side.js';
 import { afterwards, firstScreen } from './screen.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import { useDesk } from './useDesk.js';
 import { useDeskKeys } from './useDeskKeys.js';
@@ -59,7 +60,7 @@ export function Desk({ files, thinker, first }: Props) {
   );
   useDeskKeys({ before, step });
 
-  if (!list) return <p className="hint waiting">{desk.said || 'Opening the folder …'}</p>;
+  if (!list) return <p className="hint waiting">{desk.said || speech.desk.opening}</p>;
   const drawn = list.filter(isDrawn);
   const isNew = screen.isBeginning || drawn.length === 0;
   const allInOne = async () => {
@@ -74,13 +75,13 @@ export function Desk({ files, thinker, first }: Props) {
     <>
       <Header files={files} thinker={thinker} desk={desk} target={target} />
       <main>
-        <nav aria-label="Files">
+        <nav aria-label={speech.desk.files}>
           <Button className="act main" onPress={() => change({ is: 'beginning', on: true })} isDisabled={isNew}>
-            New figure …
+            {speech.desk.newFigure}
           </Button>
           {drawn.length > 0 && !list.some(isReport) && (
             <Button className="act" onPress={() => void allInOne()}>
-              All into a document
+              {speech.desk.intoDocument}
             </Button>
           )}
           <FileList

@@ -17,6 +17,7 @@ import {
 } from 'react-aria-components';
 import { AnyColor, Colors } from './Colors.js';
 import type { Changeable } from './protocol.js';
+import { speech } from './speech.js';
 import { isSame } from './useSame.js';
 
 type Given = { text: string } | { value: unknown };
@@ -30,7 +31,7 @@ interface Props {
   give?: (() => void) | undefined;
 }
 
-const origins = { figure: 'this figure', style: 'the style', drawn: 'as drawn' } as const;
+const origins = { figure: speech.field.figure, style: speech.field.style, drawn: speech.field.asDrawn } as const;
 
 /** Where a value comes from, and the ways back to that of the style and over to it. */
 function Origin({ control, set, give }: Pick<Props, 'control' | 'set' | 'give'>) {
@@ -42,14 +43,14 @@ function Origin({ control, set, give }: Pick<Props, 'control' | 'set' | 'give'>)
       <Button
         className="back"
         slot={null}
-        aria-label={`Take back ${words}: as the style has it`}
+        aria-label={speech.field.takeBack(words)}
         onPress={() => void set({ value: undefined })}
       >
-        take back
+        {speech.field.takeBackShort}
       </Button>
       {give && (
-        <Button className="back" slot={null} aria-label={`Give ${words} to the style of all figures`} onPress={give}>
-          to the style
+        <Button className="back" slot={null} aria-label={speech.field.give(words)} onPress={give}>
+          {speech.field.giveShort}
         </Button>
       )}
     </span>
@@ -127,7 +128,7 @@ function ChoiceField({ control, choices, description, origin, fault, send }: Ent
     <div className="field" title={description}>
       <Select
         selectedKey={current}
-        placeholder="as drawn"
+        placeholder={speech.field.asDrawn}
         onSelectionChange={(key) => {
           if (key !== null && key !== current) send({ text: String(key) });
         }}
@@ -238,14 +239,14 @@ function Swatches({
         <Button
           key={own}
           className="swatch"
-          aria-label={`${words}: ${own}, contrast with the paper ${contrast.toFixed(1)}`}
+          aria-label={speech.field.contrast(words, own, contrast.toFixed(1))}
           style={{ backgroundColor: own }}
           onPress={() => send({ text: own })}
         >
           <span className="ratio">{contrast.toFixed(1)}</span>
         </Button>
       ))}
-      <AnyColor label={`${words}: any colour`} color={color} set={(next) => send({ text: next })} />
+      <AnyColor label={speech.field.anyColor(words)} color={color} set={(next) => send({ text: next })} />
     </div>
   );
 }

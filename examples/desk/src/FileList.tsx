@@ -4,6 +4,7 @@ import type { FolderFile } from './files.js';
 import { turnOf } from './known.js';
 import { isDrawn, isReport, isText, shortName } from './names.js';
 import { Picture } from './Picture.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -68,10 +69,17 @@ export const FileList = memo(function FileList({
   const others = list.filter((file) => isText(file) && !isDrawn(file) && !isReport(file));
   return (
     <>
-      <Texts title="Documents" label="Documents" files={reports} shared={shared} open={openShared} nameOf={shortName} />
-      <h2>Figures</h2>
+      <Texts
+        title={speech.files.documents}
+        label={speech.files.documents}
+        files={reports}
+        shared={shared}
+        open={openShared}
+        nameOf={shortName}
+      />
+      <h2>{speech.files.figures}</h2>
       <ListBox
-        aria-label="Figures"
+        aria-label={speech.files.figures}
         selectionMode="single"
         selectedKeys={figure ? [figure] : []}
         onSelectionChange={(keys) => {
@@ -87,8 +95,8 @@ export const FileList = memo(function FileList({
         ))}
       </ListBox>
       <Texts
-        title="What they share"
-        label="Shared files"
+        title={speech.files.shared}
+        label={speech.files.sharedFiles}
         files={others}
         shared={shared}
         open={openShared}

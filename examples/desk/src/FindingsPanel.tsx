@@ -1,5 +1,6 @@
 import { describe, type Problem } from 'hexis';
 import { Button } from 'react-aria-components';
+import { speech } from './speech.js';
 import type { DeskState } from './useDesk.js';
 
 /** What keeps the figure from being drawn. */
@@ -7,12 +8,14 @@ function Fault({ problem }: { problem: Problem }) {
   const { found, expected, write } = describe(problem);
   return (
     <li className={problem.severity}>
-      <span className="where">{problem.place?.line === undefined ? '' : `line ${problem.place.line}: `}</span>
+      <span className="where">
+        {problem.place?.line === undefined ? '' : `${speech.findings.line(problem.place.line)} `}
+      </span>
       {found}
-      {expected !== undefined && <p>expected: {expected}</p>}
+      {expected !== undefined && <p>{speech.findings.expected(expected)}</p>}
       {write !== undefined && (
         <p>
-          write: <code>{write}</code>
+          {speech.findings.write} <code>{write}</code>
         </p>
       )}
     </li>
@@ -32,18 +35,18 @@ export function FindingsPanel({ desk }: { desk: DeskState }) {
       </ol>
     );
   }
-  if (!findings) return <p className="hint">Looking at the figure …</p>;
-  if (findings.length === 0) return <p className="hint">Nothing breaks the style.</p>;
+  if (!findings) return <p className="hint">{speech.findings.looking}</p>;
+  if (findings.length === 0) return <p className="hint">{speech.findings.none}</p>;
   return (
     <ol id="problems" className="findings">
       {findings.map(({ waived, severity, rule, found, why, mend }, i) => (
         <li key={i} className={waived === undefined ? severity : 'waived'}>
           <strong>{rule}</strong> {found}
           <p className="why">{why}</p>
-          {waived !== undefined && <p>waived: {waived}</p>}
+          {waived !== undefined && <p>{speech.findings.waived(waived)}</p>}
           {mend && waived === undefined && (
-            <Button onPress={() => figure && void desk.acts.act(figure, `mend of ${rule}`, mend.edits)}>
-              {mend.keepsMeaning ? 'Mend' : 'Mend: this changes what readers take from it'}
+            <Button onPress={() => figure && void desk.acts.act(figure, speech.findings.by(rule), mend.edits)}>
+              {mend.keepsMeaning ? speech.findings.mend : speech.findings.decide}
             </Button>
           )}
         </li>

@@ -2,6 +2,7 @@ import { Button, Checkbox } from 'react-aria-components';
 import { CopyMenu } from './CopyMenu.js';
 import type { Files } from './files.js';
 import { SaveDialog } from './SaveDialog.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -13,7 +14,7 @@ interface Props {
   target: string | undefined;
 }
 
-const steps = { undo: 'Undo', redo: 'Redo' } as const;
+const steps = { undo: speech.header.undo, redo: speech.header.redo } as const;
 
 /** What can be taken back and made again, and the ways in which a figure leaves the desk. */
 export function Header({ files, thinker, desk, target }: Props) {
@@ -21,7 +22,7 @@ export function Header({ files, thinker, desk, target }: Props) {
   const state = target === undefined ? undefined : desk.states[target];
   return (
     <header>
-      <h1>Hexis desk</h1>
+      <h1>{speech.header.title}</h1>
       {(['undo', 'redo'] as const).map((which) => {
         const last = state?.[which].at(-1);
         return (
@@ -40,12 +41,12 @@ export function Header({ files, thinker, desk, target }: Props) {
         isDisabled={sinceStart === 0}
         onPress={() => target && void acts.step('undo', target, sinceStart)}
       >
-        Back to the start
+        {speech.header.back}
       </Button>
       <span className="grow" />
       <Checkbox className="check" isSelected={desk.caption} onChange={acts.caption}>
         <span className="box" aria-hidden="true" />
-        With caption
+        {speech.header.withCaption}
       </Checkbox>
       <CopyMenu thinker={thinker} desk={desk} />
       <SaveDialog files={files} desk={desk} />

@@ -4,6 +4,7 @@ import { Paper } from './Paper.js';
 import type { ReportView } from './protocol.js';
 import { Styles } from './Styles.js';
 import { type Screen, type ScreenAct, type ViewName, views, zoomOf } from './screen.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 import { useWidth } from './useWidth.js';
@@ -23,7 +24,7 @@ function Bar({ desk, screen, change }: Pick<Props, 'desk' | 'screen' | 'change'>
   return (
     <div className="bar">
       <ToggleButtonGroup
-        aria-label="What is shown"
+        aria-label={speech.views.what}
         selectionMode="single"
         disallowEmptySelection
         selectedKeys={[screen.view]}
@@ -45,7 +46,7 @@ function Bar({ desk, screen, change }: Pick<Props, 'desk' | 'screen' | 'change'>
         onPressStart={() => change({ is: 'before', on: true })}
         onPressEnd={() => change({ is: 'before', on: false })}
       >
-        Before (hold B)
+        {speech.views.before}
       </Button>
     </div>
   );
@@ -76,7 +77,7 @@ export function Middle({ thinker, desk, screen, change, report, openFigure }: Pr
             acts.choose(next);
             if (next) change({ is: 'chosen' });
           }}
-          turned={(to) => figure && void acts.act(figure, 'view of the cloud', viewEdits(to))}
+          turned={(to) => figure && void acts.act(figure, speech.views.turned, viewEdits(to))}
         />
       )}
     </div>

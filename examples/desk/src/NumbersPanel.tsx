@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ShownTable } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -19,9 +20,9 @@ export function NumbersPanel({ thinker, desk }: { thinker: Thinker; desk: DeskSt
     <>
       {tables.map(({ title, columns, rows }, t) => (
         <div key={t}>
-          <h2>{title === '' ? 'Numbers behind the figure' : title}</h2>
+          <h2>{title === '' ? speech.numbers.title : title}</h2>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: wide tables are scrolled by keys */}
-          <section className="numbers" tabIndex={0} aria-label={title === '' ? 'Numbers' : title}>
+          <section className="numbers" tabIndex={0} aria-label={title === '' ? speech.numbers.short : title}>
             <table>
               <thead>
                 <tr>
@@ -45,12 +46,12 @@ export function NumbersPanel({ thinker, desk }: { thinker: Thinker; desk: DeskSt
               </tbody>
             </table>
           </section>
-          {rows.length > 500 && <p className="note">The first 500 of {rows.length} rows.</p>}
+          {rows.length > 500 && <p className="note">{speech.numbers.first(rows.length)}</p>}
         </div>
       ))}
-      <h2>For readers who cannot see it</h2>
+      <h2>{speech.numbers.altText}</h2>
       <p>{shown.altText}</p>
-      <h2>Note</h2>
+      <h2>{speech.numbers.note}</h2>
       <p>{shown.note}</p>
     </>
   );

@@ -1,4 +1,5 @@
 import { pageMargin, pageWidth } from './screen.js';
+import { speech } from './speech.js';
 
 /** Lines of text before and after the figure. */
 const around = { before: 7, after: 9 } as const;
@@ -25,7 +26,7 @@ export function Page({ zoom, textWidth, children }: Props) {
   const lengths = { '--zoom': zoom, '--page': `${pageWidth(textWidth)}pt`, '--margin': `${pageMargin}pt` };
   return (
     <>
-      <p className="note">A page, at {Math.round(zoom * 100)} % of its size.</p>
+      <p className="note">{speech.page.scale(Math.round(zoom * 100))}</p>
       <div className="page" style={{ fontSize: `${12 * zoom}pt`, ...lengths } as React.CSSProperties}>
         <Lines count={around.before} />
         {children}

@@ -8,6 +8,7 @@ import { Page } from './Page.js';
 import { put } from './painted.js';
 import type { Chosen, Reach, Shown } from './protocol.js';
 import { SizeHandle } from './SizeHandle.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 import { type Moving, usePointer } from './usePointer.js';
@@ -103,7 +104,7 @@ export function Paper(props: Props) {
       role="application"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: its ink is walked by keys
       tabIndex={0}
-      aria-label={`The figure. ${shown.altText} Arrow keys, or N and P, walk its ink; Enter changes what is chosen; Escape widens the choice and lets it go.`}
+      aria-label={speech.paper.help(shown.altText)}
       style={{ width: shown.width * scale, height: shown.height * scale }}
       onPointerDown={(event) => {
         if (event.button === 0 && !(event.target as Element).closest('.size, .words')) pointer.press(event);
@@ -125,7 +126,7 @@ export function Paper(props: Props) {
   );
   const { hovered, moving } = pointer;
   return (
-    <section className="table" aria-label="Figure">
+    <section className="table" aria-label={speech.paper.figure}>
       {isOnPage && shown ? (
         <Page zoom={zoom} textWidth={shown.textWidth}>
           {paper}
@@ -158,7 +159,7 @@ interface OnTopProps extends Pick<Props, 'desk' | 'preview' | 'findings'> {
 function OnTop({ desk, shown, preview, scale, isWriting, placeOf, written, ...marks }: OnTopProps) {
   const { chosen, scope, figure, acts } = desk;
   const resize = (to: { width: number; height: number }) => {
-    if (figure) void acts.act(figure, 'size of the figure', sizeEdits(to));
+    if (figure) void acts.act(figure, speech.paper.size, sizeEdits(to));
   };
   return (
     <>
@@ -186,16 +187,21 @@ function OnTop({ desk, shown, preview, scale, isWriting, placeOf, written, ...ma
 
 /** What is under the pointer, or chosen, and what dragging it would do. */
 function namedText(named: Chosen | undefined, drag: string | undefined, moving: Moving | undefined): string {
-  if (moving) return `${moving.drag.words}: ${moving.would || 'let go where it should stand'}`;
-  const hint = drag === undefined ? '' : `; drag: ${drag}`;
-  return named ? `${named.words}${hint}` : `Point at anything in the figure to name it, click to change it${hint}.`;
+  if (moving) return `${moving.drag.words}: ${moving.would || speech.paper.letGo}`;
+  const hint = drag === undefined ? '' : speech.paper.drag(drag);
+  return named ? `${named.words}${hint}` : speech.paper.point(hint);
 }
 
 function statusOf({ shown, stale, problems }: DeskState, zoom: number): string {
   if (shown && !stale) {
-    const size = `${centimetres(shown.width)} × ${centimetres(shown.height)} cm`;
-    return `${shown.id}: ${size}, at ${zoom === 1 ? 'its true size' : `${Math.round(zoom * 100)} % of its size`}; ${shown.summary}`;
+    const size = speech.size.now(centimetres(shown.width), centimetres(shown.height));
+    return speech.paper.status(
+      shown.id,
+      size,
+      zoom === 1 ? speech.paper.trueSize : speech.paper.shareOf(Math.round(zoom * 100)),
+      shown.summary,
+    );
   }
-  if (problems.some(({ severity }) => severity === 'error')) return 'Not drawn: see what is wrong under "Findings".';
-  return 'Drawing …';
+  if (problems.some(({ severity }) => severity === 'error')) return speech.paper.fault;
+  return speech.paper.drawing;
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { pixels } from './names.js';
 import type { Small } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 
 interface Props {
@@ -60,7 +61,11 @@ export function Picture({ thinker, path, style, report, turn, scale, expected }:
   return (
     <span ref={place} className={scale ? 'small true' : 'small'} style={size}>
       {address && <img src={address} alt="" />}
-      {fault !== undefined && !address && <span className="not">Not drawn: {fault.split('\n')[0]}</span>}
+      {fault !== undefined && !address && (
+        <span className="not">
+          {speech.picture.fault} {fault.split('\n')[0]}
+        </span>
+      )}
     </span>
   );
 }

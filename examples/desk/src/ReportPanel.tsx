@@ -3,15 +3,16 @@ import { Button, GridList, GridListItem, Input, Label, TextField, useDragAndDrop
 import { Choices } from './Choices.js';
 import type { Files } from './files.js';
 import type { ReportFigure, ReportView } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
 const forms = {
-  docx: 'DOCX, for word processors',
-  html: 'HTML, a page',
-  tex: 'TeX, for LaTeX',
-  markdown: 'Markdown',
-  pdf: 'PDF, pages',
+  docx: speech.report.docx,
+  html: speech.report.html,
+  tex: speech.report.tex,
+  markdown: speech.report.markdown,
+  pdf: speech.report.pdf,
 } as const;
 
 interface Props {
@@ -29,7 +30,7 @@ function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) 
   const [into, setInto] = useState('');
   const [isBusy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
-  if (!files.bind) return <p className="hint">The demo is in memory; a folder of yours is bound here at a click.</p>;
+  if (!files.bind) return <p className="hint">{speech.report.demo}</p>;
   const bind = async () => {
     setBusy(true);
     setSaid(undefined);
@@ -39,19 +40,22 @@ function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) 
     if ('fault' in bound) setSaid({ text: bound.fault, isFault: true });
     else {
       const names = bound.files.filter((name) => !name.includes('/'));
-      setSaid({ text: `Bound: ${names.join(', ')} in ${into === '' ? 'the folder' : into}.`, isFault: false });
-      desk.acts.say(`Bound ${names.join(', ')}.`);
+      setSaid({
+        text: speech.report.boundInto(names.join(', '), into === '' ? speech.report.folderHere : into),
+        isFault: false,
+      });
+      desk.acts.say(speech.report.bound(names.join(', ')));
     }
   };
   return (
     <div className="binding">
-      <Choices label="Bind it as" words={forms} chosen={as} choose={setAs} />
+      <Choices label={speech.report.as} words={forms} chosen={as} choose={setAs} />
       <TextField value={into} onChange={setInto}>
-        <Label>Folder</Label>
-        <Input placeholder="that of the figures" />
+        <Label>{speech.report.folder}</Label>
+        <Input placeholder={speech.report.folderHint} />
       </TextField>
       <Button id="bind" className="main" isDisabled={as.length === 0 || isBusy} onPress={() => void bind()}>
-        {isBusy ? 'Binding …' : 'Bind'}
+        {isBusy ? speech.report.binding : speech.report.bind}
       </Button>
       {said && (
         <p className={said.isFault ? 'fault' : 'hint'} role="status">
@@ -64,7 +68,7 @@ function Binding({ files, desk, path }: Pick<Props, 'files' | 'desk' | 'path'>) 
 
 /** What does not go together across the figures, each with the mend that can be made at once. */
 function Across({ desk, view }: { desk: DeskState; view: ReportView }) {
-  if (view.across.length === 0) return <p className="hint">One hand made them: nothing differs across the figures.</p>;
+  if (view.across.length === 0) return <p className="hint">{speech.report.nothing}</p>;
   return (
     <ol id="across" className="findings">
       {view.across.map(({ finding, file }, i) => {
@@ -72,10 +76,10 @@ function Across({ desk, view }: { desk: DeskState; view: ReportView }) {
         return (
           <li key={i} className={waived === undefined ? severity : 'waived'}>
             <strong>{rule}</strong> {found}
-            {expected !== undefined && <p className="why">expected: {expected}</p>}
-            {waived !== undefined && <p>waived: {waived}</p>}
+            {expected !== undefined && <p className="why">{speech.findings.expected(expected)}</p>}
+            {waived !== undefined && <p>{speech.findings.waived(waived)}</p>}
             {mend && waived === undefined && (
-              <Button onPress={() => void desk.acts.write(file, `mend of ${rule}`, { edits: mend.edits })}>
+              <Button onPress={() => void desk.acts.write(file, speech.findings.by(rule), { edits: mend.edits })}>
                 {mend.says.charAt(0).toUpperCase() + mend.says.slice(1)}
               </Button>
             )}
@@ -91,7 +95,7 @@ export function ReportPanel({ files, thinker, desk, path, view, open }: Props) {
   const figures: ReportFigure[] = view && !('fault' in view) ? view.figures : [];
   const move = async (from: number, to: number) => {
     const text = await thinker.ask('moved', { path, from, to });
-    await desk.acts.write(path, `order of the figures`, { text });
+    await desk.acts.write(path, speech.report.order, { text });
   };
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
@@ -102,20 +106,20 @@ export function ReportPanel({ files, thinker, desk, path, view, open }: Props) {
       if (from >= 0) void move(from, at > from ? at - 1 : at);
     },
   });
-  if (!view) return <p className="hint">Looking at the figures …</p>;
+  if (!view) return <p className="hint">{speech.report.looking}</p>;
   if ('fault' in view) return <p className="fault">{view.fault}</p>;
   return (
     <>
       <h2>{view.title}</h2>
       <GridList
-        aria-label="Figures of the document, in order"
+        aria-label={speech.report.figures}
         className="order"
         items={figures.map((own) => ({ ...own, id: own.path }))}
         dragAndDropHooks={dragAndDropHooks}
         selectionMode="none"
       >
         {({ label, title, size, count, path: own }) => (
-          <GridListItem id={own} textValue={`Figure ${label}: ${title}`}>
+          <GridListItem id={own} textValue={speech.report.figureOf(label, title)}>
             <span className="count">{label}</span>
             <span className="what">
               <Button className="link" onPress={() => open(own)}>
@@ -126,15 +130,15 @@ export function ReportPanel({ files, thinker, desk, path, view, open }: Props) {
                 {count > 0 ? `, ${count} ${count === 1 ? 'finding' : 'findings'}` : ''}
               </span>
             </span>
-            <Button slot="drag" className="drag" aria-label={`Move figure ${label}`}>
-              Move
+            <Button slot="drag" className="drag" aria-label={speech.report.moveOf(label)}>
+              {speech.report.move}
             </Button>
           </GridListItem>
         )}
       </GridList>
-      <h2>Across the figures</h2>
+      <h2>{speech.report.across}</h2>
       <Across desk={desk} view={view} />
-      <h2>Document</h2>
+      <h2>{speech.report.document}</h2>
       <Binding files={files} desk={desk} path={path} />
     </>
   );

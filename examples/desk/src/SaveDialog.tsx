@@ -14,6 +14,7 @@ import { Choices } from './Choices.js';
 import type { Files } from './files.js';
 import { centimetres } from './names.js';
 import type { Shown } from './protocol.js';
+import { speech } from './speech.js';
 import type { DeskState } from './useDesk.js';
 
 /** What a format is called, and what it is for. */
@@ -40,14 +41,14 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
   if (!files.save) {
     return (
       <Button id="save" className="act" isDisabled={!shown} onPress={() => shown && download(shown)}>
-        Save SVG
+        {speech.save.saveSvg}
       </Button>
     );
   }
   const save = async (close: () => void) => {
     const dpi = Number(wish.dpi);
     if (!(dpi >= 36 && dpi <= 2400)) {
-      setFault('Dots per inch: a number from 36 to 2400.');
+      setFault(speech.save.dpiFault);
       return;
     }
     const saved = figure && (await files.save?.(figure, { ...wish, as, dpi, caption: desk.caption }));
@@ -58,7 +59,7 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
     }
     setFault('');
     close();
-    desk.acts.say(`Saved ${saved.files.join(', ')} into ${wish.into === '' ? 'the folder' : wish.into}.`);
+    desk.acts.say(speech.save.saved(saved.files.join(', '), wish.into === '' ? speech.save.folderHere : wish.into));
   };
   const field = (key: keyof typeof wish, label: string, placeholder: string) => (
     <TextField value={wish[key]} onChange={(value) => setWish({ ...wish, [key]: value })}>
@@ -69,28 +70,30 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
   return (
     <DialogTrigger>
       <Button id="save" className="act main" isDisabled={!shown}>
-        Save as …
+        {speech.save.saveAs}
       </Button>
       <ModalOverlay className="veil" isDismissable>
         <Modal className="modal">
           <Dialog>
             {({ close }) => (
               <>
-                <Heading slot="title">Save {shown?.id}</Heading>
-                <Choices label="Formats" words={formWords(files)} chosen={as} choose={setAs} />
+                <Heading slot="title">
+                  {speech.save.title} {shown?.id}
+                </Heading>
+                <Choices label={speech.save.formats} words={formWords(files)} chosen={as} choose={setAs} />
                 <div className="pair">
-                  {field('width', 'Width, for this once', shown ? `${centimetres(shown.width)}cm` : '')}
-                  {field('height', 'Height, for this once', shown ? `${centimetres(shown.height)}cm` : '')}
+                  {field('width', speech.save.width, shown ? `${centimetres(shown.width)}cm` : '')}
+                  {field('height', speech.save.height, shown ? `${centimetres(shown.height)}cm` : '')}
                 </div>
                 <div className="pair">
-                  {field('dpi', 'Dots per inch of pictures', '300')}
-                  {field('into', 'Folder', 'that of the figures')}
+                  {field('dpi', speech.save.dpi, '300')}
+                  {field('into', speech.save.folder, speech.save.folderHint)}
                 </div>
                 {fault !== '' && <p className="fault">{fault}</p>}
                 <div className="ends">
-                  <Button onPress={close}>Leave</Button>
+                  <Button onPress={close}>{speech.save.leave}</Button>
                   <Button className="main" isDisabled={as.length === 0} onPress={() => void save(close)}>
-                    Save
+                    {speech.save.save}
                   </Button>
                 </div>
               </>

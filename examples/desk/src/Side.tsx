@@ -10,10 +10,11 @@ import { isBook, isDocument } from './names.js';
 import type { ReportView } from './protocol.js';
 import { ReportPanel } from './ReportPanel.js';
 import type { Screen, ScreenAct } from './screen.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
-const NoEditor = () => <p className="hint">The desk has ended. Start it again, and reload this page.</p>;
+const NoEditor = () => <p className="hint">{speech.side.ended}</p>;
 
 /** The editor is a quarter of the page's code, and most visits do without it. */
 const TextPanel = lazy(() =>
@@ -46,13 +47,13 @@ function ownPanels({ files, thinker, desk, report, openFigure }: Props): Panel[]
   if (open === undefined) return [];
   if (isBook(open)) {
     const content = <CodebookPanel thinker={thinker} desk={desk} path={open} />;
-    return [{ id: 'codebook', words: 'Codebook', content }];
+    return [{ id: 'codebook', words: speech.side.codebook, content }];
   }
   if (!isDocument(open)) return [];
   const content = (
     <ReportPanel files={files} thinker={thinker} desk={desk} path={open} view={report} open={openFigure} />
   );
-  return [{ id: 'document', words: 'Document', content }];
+  return [{ id: 'document', words: speech.side.document, content }];
 }
 
 /** The text of the open file. */
@@ -80,23 +81,23 @@ export function Side(props: Props) {
   const panels: Panel[] = [
     {
       id: 'change',
-      words: 'Change',
+      words: speech.side.change,
       content: <ChangePanel thinker={thinker} desk={desk} preview={preview} give={(path) => void acts.give(path)} />,
     },
     {
       id: 'findings',
-      words: `Findings${count > 0 ? ` (${count})` : ''}`,
+      words: speech.side.findings(count),
       content: <FindingsPanel desk={desk} />,
     },
-    { id: 'numbers', words: 'Numbers', content: <NumbersPanel thinker={thinker} desk={desk} /> },
-    { id: 'again', words: 'Again', content: <AgainPanel thinker={thinker} desk={desk} /> },
-    { id: 'text', words: 'Text', content: <OpenText desk={desk} /> },
+    { id: 'numbers', words: speech.side.numbers, content: <NumbersPanel thinker={thinker} desk={desk} /> },
+    { id: 'again', words: speech.side.again, content: <AgainPanel thinker={thinker} desk={desk} /> },
+    { id: 'text', words: speech.side.text, content: <OpenText desk={desk} /> },
     ...ownPanels(props),
   ];
   return (
-    <section className="side" aria-label="What can be done">
+    <section className="side" aria-label={speech.side.what}>
       <Tabs selectedKey={screen.tab} onSelectionChange={(key) => change({ is: 'tab', tab: String(key) })}>
-        <TabList aria-label="What can be done">
+        <TabList aria-label={speech.side.what}>
           {panels.map(({ id, words }) => (
             <Tab key={id} id={id}>
               {words}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { centimetres } from './names.js';
+import { speech } from './speech.js';
 
 interface Size {
   width: number;
@@ -40,16 +41,14 @@ export function SizeHandle({ size, scale, placeOf, resize }: Props) {
     <>
       {sizing && (
         <div className="sizing" style={{ width: sizing.width * scale, height: sizing.height * scale }}>
-          <span>
-            {centimetres(sizing.width)} × {centimetres(sizing.height)} cm
-          </span>
+          <span>{speech.size.now(centimetres(sizing.width), centimetres(sizing.height))}</span>
         </div>
       )}
       <button
         type="button"
         className="size"
-        aria-label={`Size of the figure: ${centimetres(size.width)} by ${centimetres(size.height)} cm. Drag the corner, or arrow keys; with Shift held, its proportions change.`}
-        title="Drag to another size; with Shift held, its proportions change"
+        aria-label={speech.size.handle(centimetres(size.width), centimetres(size.height))}
+        title={speech.size.drag}
         onPointerDown={(event) => {
           event.stopPropagation();
           event.currentTarget.setPointerCapture(event.pointerId);

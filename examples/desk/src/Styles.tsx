@@ -2,6 +2,7 @@ import { builtInStyles } from 'hexis';
 import { Button } from 'react-aria-components';
 import { turnOf } from './known.js';
 import { Picture } from './Picture.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -12,10 +13,10 @@ export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState })
   const own = list.filter(({ kind }) => kind === 'style').map(({ path }) => path);
   const take = async (style: string) => {
     const value = own.includes(style) ? await thinker.ask('pathFrom', { target: style, from: figure }) : style;
-    await desk.acts.act(figure, `style ${style}`, [{ path: ['style'], value }]);
+    await desk.acts.act(figure, speech.styles.by(style), [{ path: ['style'], value }]);
   };
   return (
-    <section className="wall" aria-label="The figure in every style">
+    <section className="wall" aria-label={speech.styles.every}>
       {[...own, ...Object.keys(builtInStyles)].map((style) => (
         <Button key={style} className="card" onPress={() => void take(style)}>
           <Picture
@@ -27,7 +28,7 @@ export function Styles({ thinker, desk }: { thinker: Thinker; desk: DeskState })
             expected={desk.shown}
           />
           <span className="name">
-            Take the style{' '}
+            {speech.styles.take}{' '}
             {style
               .split('/')
               .at(-1)

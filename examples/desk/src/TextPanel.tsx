@@ -1,6 +1,7 @@
 import type { Problem } from 'hexis';
 import { useEffect, useRef } from 'react';
 import { type Editor, editorIn } from './editor.js';
+import { speech } from './speech.js';
 
 interface Props {
   path: string | undefined;
@@ -39,7 +40,7 @@ export function TextPanel({ path, text, before, problems, change }: Props) {
   return (
     <>
       <h2>{path}</h2>
-      <p className="note">Lines that the last act changed are marked.</p>
+      <p className="note">{speech.text.marked}</p>
       <div id="editor" ref={place} />
     </>
   );

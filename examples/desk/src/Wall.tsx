@@ -4,6 +4,7 @@ import { turnOf } from './known.js';
 import { isDrawn, shortName } from './names.js';
 import { Picture } from './Picture.js';
 import type { ReportView } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -25,11 +26,11 @@ export function Wall({ thinker, list, figure, report, turns, open }: Props) {
   if (report) {
     const { figures, across } = report.view;
     return (
-      <section className="wall" aria-label={`Figures of ${report.view.title} at one scale`}>
+      <section className="wall" aria-label={speech.wall.title(report.view.title)}>
         {figures.map(({ path, label, title, placed, width, height }) => {
           const own = across.filter(
             ({ finding, file }) =>
-              finding.waived === undefined && (file === path || finding.found.startsWith(`figure ${label}:`)),
+              finding.waived === undefined && (file === path || finding.found.startsWith(speech.wall.figure(label))),
           );
           return (
             <Button key={path} className={path === figure ? 'card current' : 'card'} onPress={() => open(path)}>
@@ -56,7 +57,7 @@ export function Wall({ thinker, list, figure, report, turns, open }: Props) {
     );
   }
   return (
-    <section className="wall" aria-label="All figures at one scale">
+    <section className="wall" aria-label={speech.wall.every}>
       {list.filter(isDrawn).map(({ path }) => (
         <Button key={path} className={path === figure ? 'card current' : 'card'} onPress={() => open(path)}>
           <Picture thinker={thinker} path={path} turn={turnOf(turns, path)} scale={scale} />

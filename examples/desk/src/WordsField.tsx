@@ -1,5 +1,6 @@
 import type { Box } from 'hexis';
 import { useEffect, useRef, useState } from 'react';
+import { speech } from './speech.js';
 
 interface Props {
   words: string;
@@ -30,7 +31,7 @@ export function WordsField({ words, label, box, scale, done }: Props) {
     <input
       ref={field}
       className="words"
-      aria-label={`New words: ${label}`}
+      aria-label={speech.wordsField.of(label)}
       value={text}
       style={{
         left: (box.x + box.width / 2) * scale - width / 2,

@@ -6,6 +6,7 @@ import { type Act, after, type Known, nothingKnown } from './known.js';
 import { isDrawn } from './names.js';
 import { painted } from './painted.js';
 import type { Chosen, Drawn, Setting } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 
 /** Milliseconds after a drawing at which it is checked. */
@@ -142,7 +143,7 @@ export class Acts {
     for (const path of paths) {
       const known = this.known.states[path];
       const state = known && (await this.files.read(path).catch(() => undefined));
-      if (known && !state && path === this.known.figure) this.say(`${path} is gone from the folder`);
+      if (known && !state && path === this.known.figure) this.say(speech.acts.gone(path));
       if (known && state?.sha256 === known.sha256) continue;
       isOther = true;
       this.aged(path);
@@ -247,7 +248,7 @@ export class Acts {
   /** Makes new files, all of them or none; the last one is opened where that is wanted. */
   readonly make = async (made: readonly { path: string; text: string }[], isOpened: boolean): Promise<boolean> => {
     const wanted = made.map(({ path, text }) => ({ path, change: { text }, isNew: true }));
-    if (!(await this.inTurn(() => this.put('first draft', wanted)))) return false;
+    if (!(await this.inTurn(() => this.put(speech.acts.draft, wanted)))) return false;
     await this.relist();
     const last = made.at(-1);
     if (isOpened && last) await this.openFigure(last.path);
@@ -275,10 +276,10 @@ export class Acts {
     const wanted = found.changes.map(({ path: own, text, edits = [] }) =>
       text === undefined ? { path: own, change: { edits } } : { path: own, change: { text }, isNew: true },
     );
-    if (!(await this.put(`${setting} to the style`, wanted))) return;
+    if (!(await this.put(speech.acts.toStyle(setting), wanted))) return;
     void this.relist();
     await this.redraw();
-    this.say(`${setting} stands in ${found.style} now, for all figures of that style.`);
+    this.say(speech.acts.inStyle(setting, found.style));
   }
 
   readonly choose = (chosen: Chosen | undefined): void => this.tell({ is: 'chosen', chosen });

@@ -1,4 +1,5 @@
 import type { Change, FileState } from './files.js';
+import { speech } from './speech.js';
 
 /** A change of a file that is there, or a new one with its text. */
 export interface Wanted {
@@ -30,11 +31,10 @@ export function conflictOf(
   states: Readonly<Record<string, FileState>>,
 ): { conflict: Conflict } | { said: string } {
   const other = wanted.find(({ path }) => states[path] && states[path].text !== texts.get(path));
-  if (!other) return { said: 'Nothing was changed: a file was changed by another program. Do it once more.' };
+  if (!other) return { said: speech.conflict.nothingChanged };
   const { path, change, isNew } = other;
-  if (isNew) return { said: `${path} is there already, and stays as it is` };
+  if (isNew) return { said: speech.conflict.exists(path) };
   // What was to be done in several files is done in all of them or in none.
-  if (wanted.length > 1)
-    return { said: `Nothing was changed: ${path} was changed by another program. Do it once more.` };
+  if (wanted.length > 1) return { said: speech.conflict.nothingChangedIn(path) };
   return { conflict: { path, by, change, before: texts.get(path) ?? '', now: states[path]?.text ?? '' } };
 }

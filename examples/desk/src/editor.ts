@@ -6,6 +6,7 @@ import { EditorState, RangeSet, StateEffect, StateField, type Text, Transaction 
 import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { diffLines } from 'diff';
 import { describe, type Problem } from 'hexis';
+import { speech } from './speech.js';
 
 /** The place of a problem in the text of the editor: from its column to the end of its line. */
 function diagnosticOf(problem: Problem, text: Text): Diagnostic {
@@ -13,7 +14,7 @@ function diagnosticOf(problem: Problem, text: Text): Diagnostic {
   const line = text.line(number);
   const from = Math.min(line.to, line.from + (problem.place?.column ?? 1) - 1);
   const { found, expected } = describe(problem);
-  const message = expected === undefined ? found : `${found}\nexpected: ${expected}`;
+  const message = expected === undefined ? found : speech.editor.fault(found, expected);
   return { from, to: Math.max(from, line.to), severity: problem.severity, message };
 }
 
@@ -64,7 +65,7 @@ export function editorIn(parent: HTMLElement, changed: (text: string) => void): 
     keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
     changedField,
     EditorView.lineWrapping,
-    EditorView.contentAttributes.of({ 'aria-label': 'Text of the file' }),
+    EditorView.contentAttributes.of({ 'aria-label': speech.editor.text }),
     EditorView.updateListener.of((update) => {
       const byHand = update.transactions.some((own) => own.annotation(Transaction.userEvent) !== undefined);
       if (update.docChanged && byHand) changed(update.state.doc.toString());

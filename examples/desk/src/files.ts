@@ -1,5 +1,6 @@
 import type { Edit } from 'hexis/desk';
 import { edited, historyOf, redo, undo } from 'hexis/desk';
+import { speech } from './speech.js';
 
 export interface FolderFile {
   path: string;
@@ -86,7 +87,7 @@ export class ServedFiles implements Files {
     const answer = await this.call(which, { path });
     type Found = FileState & { fault?: string; others?: (FileState & { path: string })[] };
     const { others = [], fault, ...state } = (await answer.json()) as Found;
-    if (state.text === undefined) return { fault: fault ?? 'the server of the desk does not answer' };
+    if (state.text === undefined) return { fault: fault ?? speech.folder.silent };
     const states = Object.fromEntries(others.map(({ path: other, ...own }) => [other, own]));
     return { states: { ...states, [path]: state }, conflict: answer.status === 409 };
   }
@@ -113,7 +114,7 @@ export class ServedFiles implements Files {
       changes: changes.map(({ path, was, change }) => ({ path, was, ...change })),
     });
     const found = (await answer.json()) as { files?: (FileState | null)[]; fault?: string };
-    if (!found.files) return { fault: found.fault ?? 'the server of the desk does not answer' };
+    if (!found.files) return { fault: found.fault ?? speech.folder.silent };
     const states: Record<string, FileState> = {};
     for (const [i, { path }] of changes.entries()) if (found.files[i]) states[path] = found.files[i];
     return { states, conflict: answer.status === 409 };
@@ -174,7 +175,7 @@ interface Act {
 
 /** Texts in memory, with the acts of each. */
 export class MemoryFiles implements Files {
-  name = 'the demo';
+  name = speech.folder.demo;
   readonly formats = [];
   private readonly histories = new Map<string, ReturnType<typeof historyOf>>();
   private readonly acts = new Map<string, { undo: Act[]; redo: Act[] }>();
@@ -253,7 +254,7 @@ export class MemoryFiles implements Files {
   }
 
   async add(path: string) {
-    if (path in this.texts) return { fault: `${path} is there already` };
+    if (path in this.texts) return { fault: speech.folder.exists(path) };
     this.tables.push(path);
     return { path };
   }

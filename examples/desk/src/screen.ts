@@ -1,15 +1,16 @@
 import { isBook, isDocument, pixels } from './names.js';
 import type { Shown } from './protocol.js';
+import { speech } from './speech.js';
 
 /** What the middle of the desk can show. */
 export const views = {
-  true: 'True size',
-  fit: 'Fit',
+  true: speech.views.trueSize,
+  fit: speech.views.fit,
   half: '1½ ×',
   double: '2 ×',
-  page: 'On a page',
-  styles: 'Every style',
-  wall: 'All figures',
+  page: speech.views.page,
+  styles: speech.views.styles,
+  wall: speech.views.all,
 } as const;
 export type ViewName = keyof typeof views;
 const zooms: Partial<Record<ViewName, number>> = { half: 1.5, double: 2 };

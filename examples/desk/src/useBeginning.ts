@@ -3,6 +3,7 @@ import { useEffect, useReducer } from 'react';
 import type { Files } from './files.js';
 import { freeName, tableName } from './names.js';
 import type { KindPicture } from './protocol.js';
+import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
 
@@ -69,7 +70,7 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
   const add = async (file: File) => {
     const bytes = new Uint8Array(await file.arrayBuffer());
     if (!tableEndings.some((ending) => file.name.toLowerCase().endsWith(ending))) {
-      tell({ is: 'failed', fault: `${file.name} is no table: its name ends in ${tableEndings.join(', ')}.` });
+      tell({ is: 'failed', fault: speech.begin.noTable(file.name, tableEndings.join(', ')) });
       return;
     }
     const added = await files.add(file.name, bytes);

@@ -76,6 +76,7 @@ import type {
   Small,
   Tried,
 } from './protocol.js';
+import { speech } from './speech.js';
 
 let project: Project | undefined;
 /** Texts and tables that come before those of the server: what the page has just changed, or all of the demo. */
@@ -99,7 +100,7 @@ function sourceOf(served: { token: string; base: string } | undefined): Source {
   const get = async (path: string) => {
     const own = held.get(path);
     if (own !== undefined) return typeof own === 'string' ? new TextEncoder().encode(own) : own;
-    if (!served) throw new SourceFault('missing', 'no such file');
+    if (!served) throw new SourceFault('missing', speech.thinker.noFile);
     const answer = await fetch(`${served.base}api/bytes?path=${encodeURIComponent(path)}`, {
       headers: { authorization: `Bearer ${served.token}` },
     });
@@ -121,7 +122,7 @@ function sourceOf(served: { token: string; base: string } | undefined): Source {
 }
 
 const opened = (): Project => {
-  if (!project) throw new Error('no files yet');
+  if (!project) throw new Error(speech.thinker.noFiles);
   return project;
 };
 
@@ -130,7 +131,9 @@ const wordsOf = (problems: readonly Problem[]): string =>
     .filter(({ severity }) => severity === 'error')
     .map((problem) => {
       const { found, expected, write: say } = describe(problem);
-      return [found, expected && `expected: ${expected}`, say && `write: ${say}`].filter((part) => part).join('; ');
+      return [found, expected && speech.findings.expected(expected), say && `${speech.findings.write} ${say}`]
+        .filter((part) => part)
+        .join('; ');
     })
     .join('\n');
 
@@ -156,7 +159,7 @@ async function shownOf(made: Drawing): Promise<Shown> {
     svg: await svgOf(made),
     width: plate.width,
     height: plate.height,
-    summary: `${numbers.used} of ${numbers.read} ${numbers.cases}`,
+    summary: speech.thinker.used(numbers.used, numbers.read, numbers.cases),
     altText: plate.description,
     note: await unmarked(made.note.join(' ')),
     textWidth: settings.widths['text'] ?? plate.width,
@@ -288,13 +291,13 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
   try: ({ path, figure, caption, edits }) => tried(path, figure, caption, edits),
   async enter({ path, caption, setting, text, value }) {
     const found = targetOf(setting);
-    if (!found) return { fault: 'the figure is not drawn' };
+    if (!found) return { fault: speech.thinker.notDrawn };
     const { part, target } = found;
     const control =
       setting.scope === undefined
         ? controlAt(part, setting.path)
         : controlsOf(part, { target }).find((own) => own.path === setting.path);
-    if (!control) return { fault: `there is no setting "${setting.path}" of what is chosen` };
+    if (!control) return { fault: speech.thinker.noSetting(setting.path) };
     const given = text === undefined ? value : enteredValue(control, text, part.figure.chart.kind);
     return tried(path, path, caption, settingEdits(part, target, setting.path, given));
   },
@@ -415,7 +418,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
   async give({ path, setting, figures, styles }) {
     const part = drawing?.parts[0];
     const given = part && forStyle(part, setting);
-    if (!given) return { fault: 'a style has no such setting, or this figure does not give it' };
+    if (!given) return { fault: speech.thinker.notInStyle };
     const { source } = opened().store;
     const isFile = /[./\\]/.test(given.style);
     if (isFile) {
@@ -460,7 +463,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
         path: entry.path,
         label: entry.label,
         title,
-        size: `${centimetres(width)} × ${centimetres(height)} cm`,
+        size: speech.size.now(centimetres(width), centimetres(height)),
         placed,
         width: width / placed,
         height: height / placed,
