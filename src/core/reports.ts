@@ -11,4 +11,4 @@ export { type DrawnEntry, drawEntry, EntryDrawer, type PictureWishes } from './r
 export { type BoundFigure, entryOptions, handFigures, pageOf } from './report/drawReport.js';
 export { movedFigure, reportDraft } from './report/figureOrder.js';
 export { type MendedAcross, type MendedFile, mendAcross } from './report/mendAcross.js';
-export { isReport, openReport, type Report, type ReportEntry } from './report/openReport.js';
+export { isReport, openReport, type Report, type ReportEntry, titleIn } from './report/openReport.js';

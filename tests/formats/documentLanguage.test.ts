@@ -3,6 +3,7 @@ import { afterAll, describe, expect, test } from '@jest/globals';
 import { ok } from 'hexis';
 import { bind } from 'hexis/node';
 import { folderWith, hexis } from '../helpers/hexis.js';
+import { pdfPages } from '../helpers/renderers.js';
 import { partsOf, textOf } from '../helpers/words.js';
 
 const folder = folderWith({
@@ -18,6 +19,10 @@ variables:
   'r.report.yaml': 'hexis: report/1\nlanguage: de-AT\nfigures: [f.figure.yaml]\n',
   'plain.report.yaml': 'hexis: report/1\nfigures: [f.figure.yaml]\n',
 });
+const pagesOf = (bytes: Uint8Array): string => {
+  writeFileSync(folder.at('read.pdf'), bytes);
+  return pdfPages(folder.at('read.pdf')).join(' ');
+};
 afterAll(() => folder.remove());
 const run = (...args: string[]) => hexis(args, { cwd: folder.at('') });
 
@@ -66,6 +71,33 @@ describe('a document in German', () => {
     const [plain] = ok(await bind(folder.at('plain.report.yaml'), 'tex'));
     expect(String(plain?.bytes)).not.toContain('hexislanguage');
   });
+
+  test.each(['html', 'tex', 'markdown', 'pdf', 'docx'] as const)(
+    'says its title and the words before a figure as its figures say theirs, where it names no language: %s',
+    async (form) => {
+      const figure = readFileSync(folder.at('f.figure.yaml'), 'utf8');
+      writeFileSync(folder.at('g.figure.yaml'), figure.replace('style: apa', 'style: apa\nlanguage: de'));
+      writeFileSync(
+        folder.at('both.report.yaml'),
+        'hexis: report/1\ntitle: { en: Garden, de: Garten }\nfigures: [{ file: g.figure.yaml, before: { en: Before it., de: Davor. } }]\n',
+      );
+      const said = async (language?: string) => {
+        const [page] = ok(await bind(folder.at('both.report.yaml'), form, language === undefined ? {} : { language }));
+        const bytes = page?.bytes as Uint8Array;
+        const text = form === 'docx' ? textOf(partsOf(bytes)['word/document.xml']) : String(bytes);
+        return form === 'pdf' ? pagesOf(bytes) : text;
+      };
+      const german = [/Davor\./, ...(form === 'tex' ? [] : [/Garten/])];
+      for (const language of [undefined, 'de-CH']) {
+        const text = await said(language);
+        for (const word of german) expect(text).toMatch(word);
+        expect(text).not.toMatch(/Before it/);
+      }
+      const english = await said('en');
+      expect(english).toMatch(/Before it\./);
+      expect(english).not.toMatch(/Davor|Garten/);
+    },
+  );
 
   test('is refused in a language that there is none of', () => {
     writeFileSync(folder.at('x.report.yaml'), 'hexis: report/1\nlanguage: dee\nfigures: [f.figure.yaml]\n');

@@ -61,6 +61,7 @@ import {
   handFigures,
   movedFigure,
   openReport,
+  titleIn,
 } from 'hexis/report';
 import { centimetres } from './names.js';
 import type {
@@ -458,7 +459,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     }
     const across = checkHand(handFigures(figures), read.value);
     return {
-      title: read.value.title ?? read.value.id,
+      title: titleIn(read.value, read.value.language ?? figures[0]?.language ?? 'en') ?? read.value.id,
       figures: figures.map(({ entry, title, width, height, placed, findings }) => ({
         path: entry.path,
         label: entry.label,

@@ -14,12 +14,14 @@ import { lengthInPoints } from '../schema/length.js';
 import { type DocumentCaption, documentCaption } from './documentCaption.js';
 import { fileSafe } from './fileSafe.js';
 import { type Leaf, leafOf } from './leaf.js';
-import type { DocumentPage, Report, ReportEntry } from './openReport.js';
+import { type DocumentPage, paragraphsBefore, type Report, type ReportEntry, titleIn } from './openReport.js';
 
 /** A figure of a report, drawn, with all that a document says of it. */
 export interface BoundFigure {
   /** Where it stands in the report. */
   entry: ReportEntry;
+  /** Paragraphs that stand before it, in its language, with inline markup. */
+  before: string[];
   /** Id of the figure. */
   id: string;
   /** Its title. */
@@ -108,15 +110,18 @@ export async function boundFigure(
       waive: entry.waive,
     }),
   );
+  const { language } = drawing.settings;
+  const before = paragraphsBefore(entry, language);
   return succeed({
     entry,
+    before,
     id: about.id,
     title: plate.title,
     altText: plate.description,
     caption: documentCaption(drawing, report.lead),
     leaf: leafOf(
       drawing,
-      { title: report.title, author: report.author, before: entry.before },
+      { title: titleIn(report, report.language ?? language), author: report.author, before },
       Math.max(leastRoom, page.width - 2 * page.margin),
     ),
     width: width.value,
@@ -126,7 +131,7 @@ export async function boundFigure(
     findings,
     page: ofStyle,
     style: about.style,
-    language: drawing.settings.language,
+    language,
   });
 }
 

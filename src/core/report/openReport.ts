@@ -3,7 +3,7 @@ import type { HandFacts } from '../check/hand/facts.js';
 import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
-import { textIn } from '../project/read/spokenWords.js';
+import { type InLanguages, textIn } from '../project/read/spokenWords.js';
 import type { Store } from '../project/read/store.js';
 import { lengthInPoints } from '../schema/length.js';
 import type { Layer } from '../style/layers.js';
@@ -22,8 +22,8 @@ export interface ReportEntry {
   number: number;
   /** Its width in the document as it is written: a length, or a name of the style; none: as the figure says. */
   width: { value: string; setting: string } | undefined;
-  /** Paragraphs that stand before it, with inline markup. */
-  before: string[];
+  /** What stands before it: paragraphs with blank lines between, with inline markup. */
+  before: InLanguages;
   /** What its author has waived of it within the report. */
   waive: HandFacts['waive'];
 }
@@ -42,7 +42,7 @@ export interface Report {
   /** Id, after which its documents are named. */
   id: string;
   /** Its title. */
-  title: string | undefined;
+  title: InLanguages | undefined;
   /** Who wrote it. */
   author: string | undefined;
   /** Its language, as in `en`; none where it is that of its figures. */
@@ -65,8 +65,16 @@ export interface Report {
 
 const idOf = (path: string): string => lastOf(path.split(/[/\\]/)).replace(/(\.report)?\.(ya?ml|json)$/i, '');
 
-const paragraphs = (text: string): string[] =>
-  text
+/** A text of a report in the language of its document or figure (BCP 47). */
+const spokenText = (text: InLanguages, language: string): string => textIn(text, codeOf(language) ?? language);
+
+/** The title of a report in the language of its document, if it has one. */
+export const titleIn = ({ title }: Report, language: string): string | undefined =>
+  title === undefined ? undefined : spokenText(title, language);
+
+/** The paragraphs that stand before a figure, in its language. */
+export const paragraphsBefore = ({ before }: ReportEntry, language: string): string[] =>
+  spokenText(before, language)
     .split(/\n\s*\n/)
     .map((one) => one.trim())
     .filter((one) => one !== '');
@@ -82,12 +90,7 @@ function leadOf({ numbering: { prefix = '', chapter } = {} }: ReportContents): s
 }
 
 /** The figures in their order, each with its number and width. @param pathTo the path to a file that the report names */
-function entriesOf(
-  report: ReportContents,
-  lead: string,
-  spoken: string,
-  pathTo: (file: string) => string,
-): ReportEntry[] {
+function entriesOf(report: ReportContents, lead: string, pathTo: (file: string) => string): ReportEntry[] {
   let next = report.numbering?.from ?? 1;
   const common = report.width && { value: report.width, setting: 'width' };
   return report.figures.map((entry, i) => {
@@ -102,7 +105,7 @@ function entriesOf(
       label: `${lead}${number}`,
       number,
       width: width || undefined,
-      before: paragraphs(textIn(said.before ?? '', spoken)),
+      before: said.before ?? '',
       waive: said.waive ?? {},
     };
   });
@@ -127,8 +130,7 @@ export async function openReport(store: Store, path: string, asked?: string): Pr
   }
   if (value.figures.length === 0) return fail([error('report-empty', {}, locate('figures'))]);
   const lead = leadOf(value);
-  const spoken = codeOf(language ?? 'en') ?? 'en';
-  const entries = entriesOf(value, lead, spoken, (file) => gatherer.join(path, file));
+  const entries = entriesOf(value, lead, (file) => gatherer.join(path, file));
   for (const { path: file, setting } of entries) {
     const isNamed = typeof value.figures[Number(setting.split('.')[1])] === 'string';
     await gatherer.text(file, 'a figure or board file', locate(isNamed ? setting : `${setting}.file`));
@@ -140,7 +142,7 @@ export async function openReport(store: Store, path: string, asked?: string): Pr
   return succeed({
     file: path,
     id: fileSafe(value.id ?? idOf(path)),
-    title: value.title === undefined ? undefined : textIn(value.title, spoken),
+    title: value.title,
     author: value.author,
     language,
     style: style === undefined || !/[./\\]/.test(style) ? style : gatherer.join(path, style),

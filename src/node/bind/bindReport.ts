@@ -4,7 +4,7 @@ import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../
 import { openProject } from '../../core/project/project.js';
 import type { BoundDocument, DocumentFigure } from '../../core/report/documentForm.js';
 import { handFigures, pageOf, sameIds } from '../../core/report/drawReport.js';
-import { openReport, type Report, type ReportEntry } from '../../core/report/openReport.js';
+import { openReport, type Report, type ReportEntry, titleIn } from '../../core/report/openReport.js';
 import { languageOf } from '../../core/words/languages.js';
 import { Words } from '../../core/words/words.js';
 import { disk } from '../disk.js';
@@ -122,8 +122,9 @@ export async function drawReport(
   );
   if (!page.ok) return page;
   const figures = drawn.map(({ figure, pictures, numbers }): DocumentFigure => ({ ...figure, pictures, numbers }));
-  const { id, title, author, lead } = report;
+  const { id, author, lead } = report;
   const language = report.language ?? drawn[0]?.figure.language ?? 'en';
+  const title = titleIn(report, language);
   const words = new Words(await languageOf(language));
   await cache.clear();
   return succeed({

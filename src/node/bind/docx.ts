@@ -98,7 +98,7 @@ const marksOfFigure = 3;
 
 function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf: (text: string) => Span[]) {
   const { Paragraph, ImageRun } = docx;
-  const { caption, width, height, id, title, altText, entry } = figure;
+  const { caption, width, height, id, title, altText } = figure;
   const hasNote = caption.note.length > 0;
   const stacked = caption.arrange === 'stacked';
   const image = new ImageRun({
@@ -128,7 +128,7 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
       ]
     : [];
   return [
-    ...entry.before.map((text) => new Paragraph({ children: runs(docx, spansOf(text)) })),
+    ...figure.before.map((text) => new Paragraph({ children: runs(docx, spansOf(text)) })),
     ...(stacked
       ? [captionOf(docx, figure, counts, true), picture, ...note]
       : [picture, captionOf(docx, figure, counts, hasNote), ...note]),

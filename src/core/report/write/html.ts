@@ -124,7 +124,7 @@ function captionHtml(figure: DocumentFigure): { above: string; below: string } {
 function figureHtml(figure: DocumentFigure, words: Words, spansOf: Markup): string {
   const { above, below } = captionHtml(figure);
   const id = anchor(figure);
-  const before = figure.entry.before.map((text) => `<p>${spansHtml(spansOf(text))}</p>\n`).join('');
+  const before = figure.before.map((text) => `<p>${spansHtml(spansOf(text))}</p>\n`).join('');
   const sheet = `<div class="sheet" style="width:${points(figure.width)}">\n${inlined(figure, id)}</div>\n`;
   return `${before}<section class="figure ${styleClass(figure.style)}" id="${id}" aria-label="${escaped(numberText(figure))}">
 ${above}${sheet}${below}${tables(figure, words)}</section>`;

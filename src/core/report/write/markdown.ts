@@ -36,7 +36,7 @@ function looked({ bold, italic }: { bold: boolean; italic: boolean }, text: stri
 }
 
 function figureMarkdown(figure: DocumentFigure, folder: string, spansOf: Markup): string {
-  const { caption, id, altText, entry } = figure;
+  const { caption, id, altText } = figure;
   const { number, title: titleLook } = caption.looks;
   const picture = `![${plain(altText).replace(/\s*\n\s*/g, ' ')}](${folder}/${encodeURIComponent(pictureFile(id))}.svg)`;
   const numbered = looked(number, plain(numberText(figure)));
@@ -46,7 +46,7 @@ function figureMarkdown(figure: DocumentFigure, folder: string, spansOf: Markup)
   const note = spansMarkdown(caption.note);
   const parts =
     caption.arrange === 'stacked' ? [numbered, title, picture, note] : [picture, `${numbered} ${title}`.trim(), note];
-  const before = entry.before.map((text) => spansMarkdown(spansOf(text)));
+  const before = figure.before.map((text) => spansMarkdown(spansOf(text)));
   return [...before, ...parts].filter((part) => part !== '').join('\n\n');
 }
 

@@ -104,7 +104,7 @@ function figureTex(
   { counter, speaks }: { counter: string; speaks: boolean },
   spansOf: Markup,
 ): string {
-  const { caption, id, entry } = figure;
+  const { caption, id } = figure;
   const label = `  \\label{${labelOf(id)}}`;
   const note = caption.note.length === 0 ? [] : [texLine(id, texWords.note(figure))];
   const title = texLine(id, texWords.title(figure));
@@ -112,7 +112,7 @@ function figureTex(
   const body =
     caption.arrange === 'stacked' ? [title, label, ...picture, '', ...note] : [...picture, title, label, ...note];
   return [
-    ...entry.before.flatMap((text) => [spansTex(spansOf(text)), '']),
+    ...figure.before.flatMap((text) => [spansTex(spansOf(text)), '']),
     ...(counter === '' ? [] : [counter]),
     '\\begin{figure}[htbp]',
     ...(speaks ? ['  \\hexislanguage'] : []),
