@@ -50,9 +50,9 @@ const cases = {
     'f.yaml': figure(`${bar}\ncaption: { title: ${'word '.repeat(200_000)} }`),
     't.csv': 'g,v\na,1\n',
   }),
-  'thousands of unknown keys': () => ({ 'f.yaml': `hexis: figure/1\n${lines(60_000, (i) => `key${i}: 1`)}\n` }),
+  'thousands of unknown keys': () => ({ 'f.yaml': `hexis: figure/1\n${lines(19_000, (i) => `key${i}: 1`)}\n` }),
   'thousands of unknown keys in a map of names': () => ({
-    'f.yaml': figure(`${bar}\ncolors: { ${Array.from({ length: 40_000 }, (_, i) => `c${i}: nocolor`).join(', ')} }`),
+    'f.yaml': figure(`${bar}\ncolors: { ${Array.from({ length: 19_000 }, (_, i) => `c${i}: nocolor`).join(', ')} }`),
     't.csv': 'g,v\na,1\n',
   }),
   'a nest of lists': () => ({ 'f.yaml': `hexis: figure/1\nchart: ${'['.repeat(5000)}${']'.repeat(5000)}\n` }),
@@ -71,20 +71,21 @@ const cases = {
     'f.yaml': figure(`${bar}\ncallouts: [${Array.from({ length: 2000 }, () => '{ text: here }').join(', ')}]`),
     't.csv': 'g,v\na,1\n',
   }),
-  'twenty thousand accents': () => ({
+  'ten thousand accents': () => ({
     'f.yaml': figure(
-      `${bar}\naccents: [${Array.from({ length: 20_000 }, () => '{ for: { g: b }, fill: red }').join(', ')}]`,
+      `${bar}\naccents: [${Array.from({ length: 9_900 }, () => '{ for: { g: b }, fill: red }').join(', ')}]`,
     ),
     't.csv': 'g,v\na,1\n',
   }),
   'rows in the figure file': () => ({
-    'f.yaml': figure(bar, `{ rows: [${Array.from({ length: 60_000 }, (_, i) => `{ g: k${i}, v: x }`).join(', ')}] }`),
+    'f.yaml': figure(bar, `{ rows: [${Array.from({ length: 9_900 }, (_, i) => `{ g: k${i}, v: x }`).join(', ')}] }`),
   }),
   'a codebook of all codes': () => ({
     'f.yaml': figure(`codebook: c.yaml\n${bar}`),
-    'c.yaml': `hexis: codebook/1\nvariables: { g: { values: { ${Array.from({ length: 60_000 }, (_, i) => `${i}: n${i}`).join(', ')} } } }\n`,
+    'c.yaml': `hexis: codebook/1\nvariables: { g: { values: { ${Array.from({ length: 19_000 }, (_, i) => `${i}: n${i}`).join(', ')} } } }\n`,
     't.csv': `g,v\n${lines(60_000, (i) => `${i},1`)}`,
   }),
+  'a figure file of 390 000 lines': () => ({ 'f.yaml': 'a: 1\n'.repeat(390_000) }),
   'a figure file of ten megabytes': () => ({ 'f.yaml': `# ${'x'.repeat(10e6)}\n` }),
 };
 

@@ -119,6 +119,7 @@ describe('damaged files are refused in words', () => {
     ['stars without quotation marks', 'brackets: [{ between: [1, 2], mark: *p* }]', 'yaml-broken'],
     ['a key that is given twice', 'id: a\nid: b', 'yaml-broken'],
     ['a nest', `axes: ${'['.repeat(300)}${']'.repeat(300)}`, 'yaml-broken'],
+    ['rows by the ten thousand', `data: { rows: [${'{ v: 1 }, '.repeat(20_001)}] }`, 'file-unreadable'],
     ['a text without end', `caption: { title: ${'x'.repeat(5000)} }`, 'wrong-type'],
     ['a line as wide as a page', 'axes: { all: { line: { width: 20cm } } }', 'length-beyond'],
     ['a page of a kilometre', 'size: { width: 100000cm, height: 8cm }', 'width-unknown'],

@@ -161,6 +161,21 @@ function nestingProblem(text: string, file: string): Problem | undefined {
   return undefined;
 }
 
+/** Settings by hand are some hundreds, and rows of a table some hundreds too; more of them take seconds to read. */
+const mostEntries = 20_000;
+
+/** More entries than files by hand have: lines and commas. */
+function lengthProblem(text: string, file: string): Problem | undefined {
+  let count = 0;
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    if (code === 0x2c || code === 0x0a) count += 1;
+  }
+  if (count <= mostEntries) return undefined;
+  const reason = `it has ${count} entries, and at most ${mostEntries} are read; rows belong in a table, such as a CSV file`;
+  return error('file-unreadable', { path: file, reason }, { file, line: 1, column: 1 });
+}
+
 /** Keys that are given twice in one group. The library's own search for them takes the square of their number. */
 function repeatedKeys(document: Document): number[] {
   const places: number[] = [];
@@ -195,8 +210,8 @@ function cutText(map: YAMLMap, cut: string): { key: string; text: string } | und
 
 /** Reads a YAML text; JSON is read by the same rules. */
 export function readYaml(text: string, file: string): { source?: YamlSource; problems: Problem[] } {
-  const tooDeep = nestingProblem(text, file);
-  if (tooDeep) return { problems: [tooDeep] };
+  const tooMuch = lengthProblem(text, file) ?? nestingProblem(text, file);
+  if (tooMuch) return { problems: [tooMuch] };
   const lines = new LineCounter();
   // Lines that end by a carriage return alone keep their places.
   const read = text.slice(text.charCodeAt(0) === 0xfeff ? 1 : 0).replace(/\r(?!\n)/g, '\n');
