@@ -28,20 +28,27 @@ const mostFound = 24;
 /** From so many settings on they can be searched. */
 const many = 6;
 
-/** The settings that bear on what is chosen, or all; none while they are being worked out. */
-function useControls(thinker: Thinker, { chosen, scope, shown }: DeskState): Changeable | undefined {
+/** Milliseconds after a drawing at which the values of settings that are shown already are looked at again. */
+const lookAgainAfter = 150;
+
+/** The settings that bear on what is chosen, or all; none while they are being worked out, or where nobody asks for any. */
+function useControls(thinker: Thinker, { chosen, scope, shown }: DeskState, isAsked: boolean): Changeable | undefined {
   const [known, setKnown] = useState<Changeable & { of: string }>();
   const role = chosen?.role;
   const of = `${role} ${scope}`;
   useEffect(() => {
+    if (!isAsked) return undefined;
     let isOld = false;
-    void thinker
-      .ask('controls', role !== undefined && scope !== undefined ? { role, scope } : {})
-      .then((own) => !isOld && setKnown({ ...own, of }));
+    const look = () =>
+      void thinker
+        .ask('controls', role !== undefined && scope !== undefined ? { role, scope } : {})
+        .then((own) => !isOld && setKnown({ ...own, of }));
+    const waiting = known?.of === of ? setTimeout(look, lookAgainAfter) : look();
     return () => {
       isOld = true;
+      clearTimeout(waiting ?? undefined);
     };
-  }, [thinker, role, scope, of, shown]);
+  }, [thinker, role, scope, of, shown, isAsked]);
   // Those of what was chosen before are none of this.
   return known?.of === of ? known : undefined;
 }
@@ -124,7 +131,8 @@ function settingOf({ chosen, scope }: DeskState, { path, words }: Control): { se
 export function ChangePanel({ thinker, desk, preview, give }: Props) {
   const { chosen, scope, shown, acts } = desk;
   const [words, setWords] = useState('');
-  const found = useControls(thinker, desk);
+  const isSearched = words.trim() !== '';
+  const found = useControls(thinker, desk, chosen !== undefined || isSearched);
   const choices = useSame({ palette: found?.palette ?? [], samples: found?.samples });
   const role = chosen?.role;
   useEffect(() => setWords(''), [role]);
@@ -144,13 +152,12 @@ export function ChangePanel({ thinker, desk, preview, give }: Props) {
     );
   };
   if (!chosen || !scope) {
-    const isAsked = words.trim() !== '';
     return (
       <div className="change">
         <p className="hint">{speech.change.how}</p>
         <Search label={speech.change.findAny} words={words} set={setWords} />
-        {isAsked && <p className="note">{foundText(all.length)}</p>}
-        <Groups controls={isAsked ? all.slice(0, mostFound) : []} field={field} />
+        {isSearched && found && <p className="note">{foundText(all.length)}</p>}
+        <Groups controls={isSearched ? all.slice(0, mostFound) : []} field={field} />
       </div>
     );
   }

@@ -1,8 +1,8 @@
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components';
+import type { Acts } from './acts.js';
 import type { Shown } from './protocol.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
-import type { DeskState } from './useDesk.js';
 
 /** Pixels of a copied picture to a point: 300 dots per inch. */
 const dots = 300 / 72;
@@ -32,9 +32,9 @@ const kinds = {
 } as const;
 
 /** Copies the figure in some form. */
-export function CopyMenu({ thinker, desk }: { thinker: Thinker; desk: DeskState }) {
-  const { shown, figure, states, stale } = desk;
+export function CopyMenu({ thinker, acts, isReady }: { thinker: Thinker; acts: Acts; isReady: boolean }) {
   const copy = async (kind: keyof typeof kinds) => {
+    const { shown, figure, states } = acts.now();
     if (!shown) return;
     try {
       if (kind === 'picture') {
@@ -54,14 +54,14 @@ export function CopyMenu({ thinker, desk }: { thinker: Thinker; desk: DeskState 
         };
         await navigator.clipboard.writeText(texts[kind]);
       }
-      desk.acts.say(speech.copy.done(kinds[kind]));
+      acts.say(speech.copy.done(kinds[kind]));
     } catch {
-      desk.acts.say(speech.copy.refused);
+      acts.say(speech.copy.refused);
     }
   };
   return (
     <MenuTrigger>
-      <Button className="act" isDisabled={!shown || stale}>
+      <Button className="act" isDisabled={!isReady}>
         {speech.copy.menu}
       </Button>
       <Popover placement="bottom end">

@@ -169,10 +169,26 @@ function Notes({ control: { hint }, fault }: Pick<Entry, 'control' | 'fault'>) {
   );
 }
 
+/** Milliseconds after which what was given counts no longer, if the setting has not taken it. */
+const takenWithin = 1000;
+
+/** A number as it was given last, until the setting has it: the next step goes on from there. */
+function useGiven(value: number | undefined): [number | undefined, (given: number) => void] {
+  const [given, setGiven] = useState<number>();
+  useEffect(() => setGiven(undefined), [value]);
+  useEffect(() => {
+    if (given === undefined) return undefined;
+    const waiting = setTimeout(() => setGiven(undefined), takenWithin);
+    return () => clearTimeout(waiting);
+  }, [given]);
+  return [given ?? value, setGiven];
+}
+
 /** A number, with its steps. */
-function NumberEntry({ value, ...entry }: Entry & { value: number | undefined }) {
+function NumberEntry({ value: held, ...entry }: Entry & { value: number | undefined }) {
   const { control, description, origin, fault, send } = entry;
   const { words, bounds, example = '' } = control;
+  const [value, give] = useGiven(held);
   return (
     <NumberField
       className="field"
@@ -183,7 +199,9 @@ function NumberEntry({ value, ...entry }: Entry & { value: number | undefined })
       formatOptions={{ useGrouping: false, maximumFractionDigits: 6 }}
       isInvalid={fault !== undefined}
       onChange={(next) => {
-        if (!Number.isNaN(next) && next !== value) send({ value: next });
+        if (Number.isNaN(next) || next === value) return;
+        give(next);
+        send({ value: next });
       }}
     >
       <Label>{words}</Label>

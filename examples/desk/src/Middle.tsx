@@ -1,4 +1,5 @@
 import { viewEdits } from 'hexis/desk';
+import { memo } from 'react';
 import { Button, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { Paper } from './Paper.js';
 import type { ReportView } from './protocol.js';
@@ -20,14 +21,18 @@ interface Props {
 }
 
 /** The views to choose from, and the button that shows the figure as it was. */
-function Bar({ desk, screen, change }: Pick<Props, 'desk' | 'screen' | 'change'>) {
+const Bar = memo(function Bar({
+  view,
+  hasBefore,
+  change,
+}: Pick<Props, 'change'> & { view: ViewName; hasBefore: boolean }) {
   return (
     <div className="bar">
       <ToggleButtonGroup
         aria-label={speech.views.what}
         selectionMode="single"
         disallowEmptySelection
-        selectedKeys={[screen.view]}
+        selectedKeys={[view]}
         onSelectionChange={(keys) => {
           const [key] = [...keys];
           if (key !== undefined) change({ is: 'view', view: key as ViewName });
@@ -42,7 +47,7 @@ function Bar({ desk, screen, change }: Pick<Props, 'desk' | 'screen' | 'change'>
       <span className="grow" />
       <Button
         className="act"
-        isDisabled={!desk.before}
+        isDisabled={!hasBefore}
         onPressStart={() => change({ is: 'before', on: true })}
         onPressEnd={() => change({ is: 'before', on: false })}
       >
@@ -50,7 +55,7 @@ function Bar({ desk, screen, change }: Pick<Props, 'desk' | 'screen' | 'change'>
       </Button>
     </div>
   );
-}
+});
 
 /** The figure that is worked on, or all of them, or one in every style. */
 export function Middle({ thinker, desk, screen, change, report, openFigure }: Props) {
@@ -59,7 +64,7 @@ export function Middle({ thinker, desk, screen, change, report, openFigure }: Pr
   const { view, tab, isBefore, preview } = screen;
   return (
     <div className="middle" ref={ref}>
-      <Bar desk={desk} screen={screen} change={change} />
+      <Bar view={view} hasBefore={desk.before !== undefined} change={change} />
       {view === 'wall' && (
         <Wall thinker={thinker} list={list} figure={figure} report={report} turns={desk.turns} open={openFigure} />
       )}

@@ -10,12 +10,12 @@ import {
   ModalOverlay,
   TextField,
 } from 'react-aria-components';
+import type { Acts } from './acts.js';
 import { Choices } from './Choices.js';
 import type { Files } from './files.js';
 import { centimetres } from './names.js';
 import type { Shown } from './protocol.js';
 import { speech } from './speech.js';
-import type { DeskState } from './useDesk.js';
 
 /** What a format is called, and what it is for. */
 const formWords = ({ formats }: Files): Record<string, string> =>
@@ -32,15 +32,21 @@ function download({ id, svg }: Shown): void {
 }
 
 /** Hands the figure over: into the folder, in several formats at once, by the code of the command; or the SVG by the browser. */
-export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
-  const { figure, stale } = desk;
-  const shown = stale ? undefined : desk.shown;
+export function SaveDialog({ files, acts, isReady }: { files: Files; acts: Acts; isReady: boolean }) {
   const [as, setAs] = useState<string[]>(['svg', 'pdf']);
   const [wish, setWish] = useState({ width: '', height: '', dpi: '300', into: '' });
   const [fault, setFault] = useState('');
   if (!files.save) {
     return (
-      <Button id="save" className="act" isDisabled={!shown} onPress={() => shown && download(shown)}>
+      <Button
+        id="save"
+        className="act"
+        isDisabled={!isReady}
+        onPress={() => {
+          const { shown } = acts.now();
+          if (shown) download(shown);
+        }}
+      >
         {speech.save.saveSvg}
       </Button>
     );
@@ -51,7 +57,8 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
       setFault(speech.save.dpiFault);
       return;
     }
-    const saved = figure && (await files.save?.(figure, { ...wish, as, dpi, caption: desk.caption }));
+    const { figure, caption } = acts.now();
+    const saved = figure && (await files.save?.(figure, { ...wish, as, dpi, caption }));
     if (!saved) return;
     if ('fault' in saved) {
       setFault(saved.fault);
@@ -59,7 +66,11 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
     }
     setFault('');
     close();
-    desk.acts.say(speech.save.saved(saved.files.join(', '), wish.into === '' ? speech.save.folderHere : wish.into));
+    acts.say(speech.save.saved(saved.files.join(', '), wish.into === '' ? speech.save.folderHere : wish.into));
+  };
+  const asDrawn = (side: 'width' | 'height') => {
+    const { shown } = acts.now();
+    return shown ? `${centimetres(shown[side])}cm` : '';
   };
   const field = (key: keyof typeof wish, label: string, placeholder: string) => (
     <TextField value={wish[key]} onChange={(value) => setWish({ ...wish, [key]: value })}>
@@ -69,7 +80,7 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
   );
   return (
     <DialogTrigger>
-      <Button id="save" className="act main" isDisabled={!shown}>
+      <Button id="save" className="act main" isDisabled={!isReady}>
         {speech.save.saveAs}
       </Button>
       <ModalOverlay className="veil" isDismissable>
@@ -78,12 +89,12 @@ export function SaveDialog({ files, desk }: { files: Files; desk: DeskState }) {
             {({ close }) => (
               <>
                 <Heading slot="title">
-                  {speech.save.title} {shown?.id}
+                  {speech.save.title} {acts.now().shown?.id}
                 </Heading>
                 <Choices label={speech.save.formats} words={formWords(files)} chosen={as} choose={setAs} />
                 <div className="pair">
-                  {field('width', speech.save.width, shown ? `${centimetres(shown.width)}cm` : '')}
-                  {field('height', speech.save.height, shown ? `${centimetres(shown.height)}cm` : '')}
+                  {field('width', speech.save.width, asDrawn('width'))}
+                  {field('height', speech.save.height, asDrawn('height'))}
                 </div>
                 <div className="pair">
                   {field('dpi', speech.save.dpi, '300')}

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { createContext, lazy, memo, Suspense, useContext } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { AgainPanel } from './AgainPanel.js';
 import { ChangePanel } from './ChangePanel.js';
@@ -34,27 +34,8 @@ interface Props {
   openFigure(path: string): void;
 }
 
-/** A panel with the name of its tab. */
-interface Panel {
-  id: string;
-  words: string;
-  content: React.ReactNode;
-}
-
-/** The panels that belong to the open file itself. */
-function ownPanels({ files, thinker, desk, report, openFigure }: Props): Panel[] {
-  const { open } = desk;
-  if (open === undefined) return [];
-  if (isBook(open)) {
-    const content = <CodebookPanel thinker={thinker} desk={desk} path={open} />;
-    return [{ id: 'codebook', words: speech.side.codebook, content }];
-  }
-  if (!isDocument(open)) return [];
-  const content = (
-    <ReportPanel files={files} thinker={thinker} desk={desk} path={open} view={report} open={openFigure} />
-  );
-  return [{ id: 'document', words: speech.side.document, content }];
-}
+/** What the panels are told; they look at it by themselves, so that the tabs stay as they are. */
+const Told = createContext<Props | undefined>(undefined);
 
 /** The text of the open file. */
 function OpenText({ desk }: Pick<Props, 'desk'>) {
@@ -72,44 +53,81 @@ function OpenText({ desk }: Pick<Props, 'desk'>) {
   );
 }
 
+/** The panels in the order of their tabs; the last two belong to a codebook or a report that is open. */
+const panels = {
+  change: ({ thinker, desk, change }: Props) => (
+    <ChangePanel
+      thinker={thinker}
+      desk={desk}
+      preview={(key) => change({ is: 'preview', key })}
+      give={(path) => void desk.acts.give(path)}
+    />
+  ),
+  findings: ({ desk }: Props) => <FindingsPanel desk={desk} />,
+  numbers: ({ thinker, desk }: Props) => <NumbersPanel thinker={thinker} desk={desk} />,
+  again: ({ thinker, desk }: Props) => <AgainPanel thinker={thinker} desk={desk} />,
+  text: ({ desk }: Props) => <OpenText desk={desk} />,
+  codebook: ({ thinker, desk }: Props) =>
+    desk.open !== undefined && <CodebookPanel thinker={thinker} desk={desk} path={desk.open} />,
+  document: ({ files, thinker, desk, report, openFigure }: Props) =>
+    desk.open !== undefined && (
+      <ReportPanel files={files} thinker={thinker} desk={desk} path={desk.open} view={report} open={openFigure} />
+    ),
+} as const;
+
+type PanelName = keyof typeof panels;
+
+const usual: readonly PanelName[] = ['change', 'findings', 'numbers', 'again', 'text'];
+
+function Content({ name }: { name: PanelName }) {
+  const told = useContext(Told);
+  return told && panels[name](told);
+}
+
+interface PanelsProps extends Pick<Props, 'change'> {
+  tab: string;
+  /** How many findings there are. */
+  count: number;
+  /** The panel of the open file itself. */
+  own: PanelName | undefined;
+}
+
+/** The tabs, which are made anew only where they are others. */
+const Panels = memo(function Panels({ tab, change, count, own }: PanelsProps) {
+  const names = own ? [...usual, own] : usual;
+  return (
+    <Tabs selectedKey={tab} onSelectionChange={(key) => change({ is: 'tab', tab: String(key) })}>
+      <TabList aria-label={speech.side.what}>
+        {names.map((name) => (
+          <Tab key={name} id={name}>
+            {name === 'findings' ? speech.side.findings(count) : speech.side[name]}
+          </Tab>
+        ))}
+      </TabList>
+      {names.map((name) => (
+        <TabPanel key={name} id={name}>
+          <Content name={name} />
+        </TabPanel>
+      ))}
+    </Tabs>
+  );
+});
+
+/** The panel that belongs to a file by its kind. */
+const panelOf = (open: string | undefined): PanelName | undefined => {
+  if (open === undefined) return undefined;
+  return isBook(open) ? 'codebook' : isDocument(open) ? 'document' : undefined;
+};
+
 /** What can be done with the figure, and with the file that is open. */
 export function Side(props: Props) {
-  const { thinker, desk, screen, change } = props;
-  const { acts, findings = [] } = desk;
-  const count = findings.filter((own) => own.waived === undefined).length;
-  const preview = (key: string | undefined) => change({ is: 'preview', key });
-  const panels: Panel[] = [
-    {
-      id: 'change',
-      words: speech.side.change,
-      content: <ChangePanel thinker={thinker} desk={desk} preview={preview} give={(path) => void acts.give(path)} />,
-    },
-    {
-      id: 'findings',
-      words: speech.side.findings(count),
-      content: <FindingsPanel desk={desk} />,
-    },
-    { id: 'numbers', words: speech.side.numbers, content: <NumbersPanel thinker={thinker} desk={desk} /> },
-    { id: 'again', words: speech.side.again, content: <AgainPanel thinker={thinker} desk={desk} /> },
-    { id: 'text', words: speech.side.text, content: <OpenText desk={desk} /> },
-    ...ownPanels(props),
-  ];
+  const { desk, screen, change } = props;
+  const count = (desk.findings ?? []).filter((own) => own.waived === undefined).length;
   return (
     <section className="side" aria-label={speech.side.what}>
-      <Tabs selectedKey={screen.tab} onSelectionChange={(key) => change({ is: 'tab', tab: String(key) })}>
-        <TabList aria-label={speech.side.what}>
-          {panels.map(({ id, words }) => (
-            <Tab key={id} id={id}>
-              {words}
-            </Tab>
-          ))}
-        </TabList>
-        {panels.map(({ id, content }) => (
-          <TabPanel key={id} id={id}>
-            {content}
-          </TabPanel>
-        ))}
-      </Tabs>
+      <Told.Provider value={props}>
+        <Panels tab={screen.tab} change={change} count={count} own={panelOf(desk.open)} />
+      </Told.Provider>
     </section>
   );
 }
