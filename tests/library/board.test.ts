@@ -1,8 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { check, memory, ok, type TextItem } from 'hexis';
+import fc from 'fast-check';
+import { check, memory, ok, openProject, type TextItem } from 'hexis';
+import { disk } from 'hexis/node';
 import { overlap } from '../../src/core/plate/plate.js';
 import { drawn } from '../helpers/figures.js';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
+
+const shipped = { shippedFont: disk.shippedFont };
 
 const figure = (chart: string, style = 'apa') => `hexis: figure/1\ndata: t.csv\nstyle: ${style}\nchart: ${chart}\n`;
 const files = {
@@ -122,5 +126,46 @@ describe('the places of a board', () => {
       );
     expect(sizes(0)).toEqual(sizes(1));
     expect(drawing.settings.placed).toBe(1);
+  });
+});
+
+describe('a board that is drawn again', () => {
+  const codebook = (label: string) => `hexis: codebook/1\nvariables: { a: { label: ${label} } }\n`;
+  const style = (color: string) => `hexis: style/1\nname: House\nextends: plain\npalette: { single: "${color}" }\n`;
+  const own = (width: number) =>
+    `hexis: figure/1\ndata: t.csv\ncodebook: c.yaml\nstyle: house.yaml\nchart: { kind: bar, category: a, value: b }\nbars: { share: ${width} }\n`;
+  const edits = fc.oneof(
+    fc.constantFrom('Kind', 'Sort').map((label) => ['c.yaml', codebook(label)] as const),
+    fc.constantFrom('#35618c', '#9e5c1a').map((color) => ['house.yaml', style(color)] as const),
+    fc.constantFrom(0.4, 0.6).map((width) => ['own.yaml', own(width)] as const),
+    fc.constantFrom(3, 5).map((last) => ['t.csv', `a,b\nx,1\ny,2\ny,${last}\n`] as const),
+    fc.constantFrom('15cm', '16cm').map((width) => ['b.yaml', ownBoard(width)] as const),
+    fc.constantFrom('', 'a,b\nx,no\n').map((text) => ['t.csv', text] as const),
+  );
+  const ownBoard = (width: string) =>
+    `hexis: board/1\nfigures: [own.yaml, two.figure.yaml]\nsize: { width: ${width}, height: 9cm }\ncaption: { title: Both }\n`;
+
+  test('is what it would be drawn for the first time, whichever of its files are others', async () => {
+    const step = fc.record({ edit: edits, caption: fc.boolean(), language: fc.constantFrom(undefined, 'de') });
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 3, maxLength: 8 }), async (steps) => {
+        const texts: Record<string, string> = {
+          ...files,
+          'c.yaml': codebook('Kind'),
+          'house.yaml': style('#35618c'),
+          'own.yaml': own(0.5),
+          'b.yaml': ownBoard('16cm'),
+        };
+        const source = memory(texts);
+        const project = openProject({ ...source, ...shipped });
+        for (const { edit, caption, language } of steps) {
+          texts[edit[0]] = edit[1];
+          const kept = await project.draw('b.yaml', { caption, language });
+          const anew = await openProject({ ...memory({ ...texts }), ...shipped }).draw('b.yaml', { caption, language });
+          expect([kept.problems, kept.drawing?.plate]).toEqual([anew.problems, anew.drawing?.plate]);
+        }
+      }),
+      { numRuns: 25 },
+    );
   });
 });

@@ -81,6 +81,34 @@ const withSettings = ({ gathered, planned }: Ready, settings: Settings): Ready =
 const sized = (figure: Ready, { width, height }: Slot): Ready =>
   withSettings(figure, { ...figure.gathered.resolved.settings, width, height });
 
+/** So many marks of a figure are drawn faster than they are worth keeping. */
+const mostKept = 2000;
+
+/** Reads and plans a figure of a board, again only once one of its files is another. */
+async function readyFigure(store: Store, path: string, options: GatherOptions): Promise<Outcome<Ready>> {
+  const make = async () => {
+    const one = await ready(store, await gather(store, path, options), options);
+    return one.ok ? { ...one, value: withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)) } : one;
+  };
+  const { shared, trace, ...told } = options;
+  if (shared || trace) return make();
+  const isSmall = (one: Outcome<Ready>) => one.ok && one.value.gathered.table.rowCount <= mostKept;
+  return store.made(JSON.stringify(['figure of a board', path, told]), make, isSmall);
+}
+
+/** Figures as they were last laid out, each in the size of its slot. */
+const laid = new WeakMap<Ready, { slot: Slot; composed: Outcome<Drawing> }>();
+
+/** A figure in its slot; where neither is another, the ink that was laid out before. */
+function partOf(figure: Ready, slot: Slot, trace: boolean | undefined): Outcome<Drawing> {
+  const known = laid.get(figure);
+  if (known && !trace && known.slot.width === slot.width && known.slot.height === slot.height) return known.composed;
+  const { gathered, planned } = sized(figure, slot);
+  const composed = layFigure(gathered, planned, { trace });
+  if (!trace) laid.set(figure, { slot, composed });
+  return composed;
+}
+
 /** How many cases each figure shows. */
 function numbersOf(parts: readonly Drawing[], words: Words): NumbersTable {
   const sum = (key: 'read' | 'chosen' | 'used') => parts.reduce((all, { numbers }) => all + numbers[key], 0);
@@ -240,9 +268,9 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const figures: Ready[] = [];
   for (const figure of board.figures) {
     const styled = { ...options, style, language };
-    const one = await ready(store, await gather(store, gatherer.join(path, figure), styled), styled);
+    const one = await readyFigure(store, gatherer.join(path, figure), styled);
     problems.push(...one.problems);
-    if (one.ok) figures.push(withSettings(one.value, atOwnSize(one.value.gathered.resolved.settings)));
+    if (one.ok) figures.push(one.value);
   }
   if (figures.length < board.figures.length || hasErrors(problems)) return fail(problems);
   const { gathered: first } = entryAt(figures, 0);
@@ -254,8 +282,7 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
     return fail([...problems, error('board-small', { count: slots.length }, reading.source.locate(['size']))]);
   }
   const parts = figures.flatMap((one, i): Drawing[] => {
-    const { gathered, planned } = sized(one, entryAt(slots, i));
-    const composed = layFigure(gathered, planned, { trace: options.trace });
+    const composed = partOf(one, entryAt(slots, i), options.trace);
     problems.push(...composed.problems);
     return composed.ok ? [composed.value] : [];
   });

@@ -28,6 +28,15 @@ const mostHeld = 128e6;
 
 const mostKits = 8;
 
+/** So many works made of files are kept. */
+const mostWorks = 32;
+
+/** Something made of files, with what each of them looked like. */
+interface Work {
+  stamps: ReadonlyMap<string, unknown>;
+  value: unknown;
+}
+
 /**
  * What a project has read, kept as long as the files stay as they are: texts, what they say, tables and faces.
  * Memory is bounded; whatever was let go is read again.
@@ -40,6 +49,9 @@ export class Store {
   private readonly faces = new Map<string, { content: Uint8Array; face: Promise<Face> }>();
   private readonly kits: { faces: readonly Face[]; markup: Markup | undefined; kit: TypeKit }[] = [];
   private readonly fonts = new Map<string, Promise<Uint8Array>>();
+  private readonly works = new Map<string, Work>();
+  /** The stamps of files that works in the making have asked for: one map for each. */
+  private readonly makings = new Set<Map<string, unknown>>();
   private stamps: Map<string, Promise<unknown>> | undefined;
   private held = 0;
 
@@ -94,6 +106,7 @@ export class Store {
     read: () => Promise<string | Uint8Array>,
   ): Promise<string | Uint8Array> {
     const stamp = await this.stamp(path);
+    for (const making of this.makings) making.set(path, stamp);
     const known = this.files.get(key);
     if (known && stamp !== undefined && known.stamp === stamp) {
       this.files.delete(key);
@@ -132,6 +145,37 @@ export class Store {
     const value = read();
     this.said.set(key, { text, value });
     return value;
+  }
+
+  /**
+   * What is made of files, again only once one of them is another. Files that others asked for meanwhile count as well, so that
+   * it is made rather too often.
+   *
+   * @param key says what is made, and of what beside files
+   * @param isKept whether it is worth its memory
+   */
+  async made<T>(key: string, make: () => Promise<T>, isKept: (value: T) => boolean): Promise<T> {
+    const known = this.works.get(key);
+    if (known && (await this.areSame(known.stamps))) return known.value as T;
+    const stamps = new Map<string, unknown>();
+    this.makings.add(stamps);
+    try {
+      const value = await make();
+      this.works.delete(key);
+      if (isKept(value) && ![...stamps.values()].includes(undefined)) this.works.set(key, { stamps, value });
+      for (const oldest of this.works.keys()) {
+        if (this.works.size <= mostWorks) break;
+        this.works.delete(oldest);
+      }
+      return value;
+    } finally {
+      this.makings.delete(stamps);
+    }
+  }
+
+  private async areSame(stamps: ReadonlyMap<string, unknown>): Promise<boolean> {
+    for (const [path, stamp] of stamps) if ((await this.stamp(path)) !== stamp) return false;
+    return true;
   }
 
   /**
