@@ -3,7 +3,6 @@ import { decodeText } from './encoding.js';
 import { readJson } from './json.js';
 import type { Table } from './table.js';
 import { type FileReading, readTableText } from './tableText.js';
-import { readWorkbook, sheetNames, workbookWords } from './workbook/read.js';
 
 /** The file of a table. */
 export interface TableBytes {
@@ -77,12 +76,15 @@ const json: TableForm = {
   },
 };
 
+/** What reads workbooks, loaded with the first of them. */
+const workbooks = () => import('./workbook/read.js');
+
 const workbook: TableForm = {
   names: ['XLSX'],
   endings: ['.xlsx'],
-  read: ({ bytes }, reading) => readWorkbook(bytes, reading),
-  words: (bytes) => workbookWords(bytes).catch(() => undefined),
-  sheets: (bytes) => sheetNames(bytes).catch(() => []),
+  read: async ({ bytes }, reading) => (await workbooks()).readWorkbook(bytes, reading),
+  words: async (bytes) => (await workbooks()).workbookWords(bytes).catch(() => undefined),
+  sheets: async (bytes) => (await workbooks()).sheetNames(bytes).catch(() => []),
 };
 
 export const tableForms: readonly TableForm[] = [lines, json, workbook];
