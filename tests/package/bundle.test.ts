@@ -45,7 +45,8 @@ describe('a program that a bundler puts together', () => {
     const { files, bytes } = await firstChunk("import { draw } from 'hexis';\nglobalThis.drawn = draw;");
     expect(within(files, 'chart').length).toBeGreaterThan(30);
     // Rules come along, for their names and limits are settings of styles and figures.
-    for (const folder of ['choose', 'report', 'proof', 'data/workbook']) expect([folder, within(files, folder)]).toEqual([folder, []]);
+    for (const folder of ['choose', 'report', 'proof', 'data/workbook'])
+      expect([folder, within(files, folder)]).toEqual([folder, []]);
     expect(files.filter((path) => /node_modules\/(pdfkit|fontkit|docx|@zip\.js|micromark)/.test(path))).toEqual([]);
     expect(bytes).toBeLessThan(810_000);
   });
