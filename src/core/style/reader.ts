@@ -43,6 +43,21 @@ export interface StyleNames {
   widths: Readonly<Record<string, string>>;
 }
 
+/** What was made of a group of settings without a problem, and with which names. */
+interface Held {
+  by: Schema | Shape;
+  names: StyleNames;
+  value: unknown;
+}
+
+type Shape = Readonly<Record<string, Schema>>;
+
+/** Groups that were read, as they stand in a style: figures of one style share most of them. */
+const readBefore = new WeakMap<object, Held>();
+
+const isSame = (one: StyleNames, other: StyleNames): boolean =>
+  one === other || (one.em === other.em && one.colors === other.colors && one.widths === other.widths);
+
 const entryOf = (names: Readonly<Record<string, string>>, name: string): string | undefined =>
   Object.hasOwn(names, name) ? names[name] : undefined;
 
@@ -95,8 +110,35 @@ export class Reader {
     return 100;
   }
 
-  /** What is held of the value of a field, and of all fields within it. */
+  /** What is held of the value of a field, and of all fields within it. Callers share it, and change nothing of it. */
   read(schema: Schema, value: unknown, path: string): unknown {
+    return typeof value === 'object' && value !== null
+      ? this.once(schema, value, () => this.readAnew(schema, value, path))
+      : this.readAnew(schema, value, path);
+  }
+
+  /** The fields of a group. */
+  readFields(shape: Shape, group: object, path: string): Record<string, unknown> {
+    return this.once(shape, group, () => {
+      const read = Object.entries(group).flatMap(([key, value]) => {
+        const field = shape[key];
+        return field && value !== undefined ? [[key, this.read(field, value, `${path}.${key}`)]] : [];
+      });
+      return Object.fromEntries(read) as Record<string, unknown>;
+    });
+  }
+
+  /** What a group gives, which stays the same for as long as the group and the names do and nothing is wrong with it. */
+  private once<T>(by: Schema | Shape, group: object, make: () => T): T {
+    const known = readBefore.get(group);
+    if (known && known.by === by && isSame(known.names, this.names)) return known.value as T;
+    const before = this.problems.length;
+    const value = make();
+    if (this.problems.length === before) readBefore.set(group, { by, names: this.names, value });
+    return value;
+  }
+
+  private readAnew(schema: Schema, value: unknown, path: string): unknown {
     const field = fieldOf(schema);
     const { shape, element, valueType } = field;
     if (field.reads) return this.held(field.reads, field, value, path);

@@ -76,19 +76,13 @@ function grownText(text: Settings['text'], by: number): Settings['text'] {
 
 /** The settings of an axis: what is said of all, of what it shows, and of itself, the narrower over the wider. */
 function axisSettings(reader: Reader, layers: readonly Layer[], axis: AxisName, shows: Shows): AxisSettings {
-  const look = layers.reduce<unknown>(
-    (below, layer) => axisKeys(axis, shows).reduce((joined, key) => over(joined, layer.look.axes?.[key]), below),
-    {},
-  ) as AxisLook;
+  const look = axisLook(layers, axis, shows);
   const path = `axes.${axis}`;
   const saidAt = (at: string) => reader.origin(at)?.path;
   axisProblems({ axis, shows, look, usual: layers[0]?.look.axes?.all ?? {}, saidAt }, (at, problem) =>
     reader.report(problem, at),
   );
-  const fields = Object.entries(look).flatMap(([key, value]) =>
-    value === undefined ? [] : [[key, reader.read(axisShape[key as keyof typeof axisShape], value, `${path}.${key}`)]],
-  );
-  const settings = Object.fromEntries(fields) as AxisSettings;
+  const settings = reader.readFields(axisShape, look, path) as unknown as AxisSettings;
   const { second: _, ...measureless } = settings;
   return shows === 'category' || shows === 'none' ? measureless : settings;
 }
@@ -112,19 +106,41 @@ function withTextSize(look: Look, base: string | undefined): Look {
 
 const joined = (looks: readonly Look[]): Look => looks.reduce(lookOver, {});
 
-/** Styles that were joined, by the uppermost of them: all figures of a style have the same ones. */
-const joinedStyles = new WeakMap<Look, { looks: readonly Look[]; look: Look }>();
+/** Styles as they are joined, which all figures of the uppermost of them share. */
+interface JoinedStyles {
+  looks: readonly Look[];
+  look: Look;
+  /** What they say of an axis, by its name and what it shows. */
+  axes: Map<string, AxisLook>;
+}
+
+const joinedStyles = new WeakMap<Look, JoinedStyles>();
+
+/** The styles under a figure file joined, once. */
+function stylesUnder(layers: readonly Layer[]): JoinedStyles {
+  const looks = layers.slice(0, -1).map(({ look }) => look);
+  const style = looks.at(-1);
+  const known = style && joinedStyles.get(style);
+  if (known?.looks.length === looks.length && known.looks.every((look, i) => look === looks[i])) return known;
+  const made = { looks, look: joined(looks), axes: new Map() };
+  if (style) joinedStyles.set(style, made);
+  return made;
+}
 
 /** The look of all layers joined, but for the axes. */
-export function joinedLook(layers: readonly Layer[]): Look {
-  const looks = layers.slice(0, -1).map(({ look }) => look);
-  const [style, figure] = [looks.at(-1), layers.at(-1)?.look];
-  if (!style || !figure) return joined(layers.map(({ look }) => look));
-  const known = joinedStyles.get(style);
-  const isSame = known?.looks.length === looks.length && known.looks.every((look, i) => look === looks[i]);
-  const below = isSame ? known.look : joined(looks);
-  if (!isSame) joinedStyles.set(style, { looks, look: below });
-  return lookOver(below, figure);
+export const joinedLook = (layers: readonly Layer[]): Look =>
+  lookOver(stylesUnder(layers).look, layers.at(-1)?.look ?? {});
+
+/** What all layers say of an axis. */
+function axisLook(layers: readonly Layer[], axis: AxisName, shows: Shows): AxisLook {
+  const keys = axisKeys(axis, shows);
+  const { looks, axes } = stylesUnder(layers);
+  const overKeys = (below: unknown, look: Look | undefined) =>
+    keys.reduce((joined, key) => over(joined, look?.axes?.[key]), below);
+  const name = keys.join(' ');
+  const below = axes.get(name) ?? (looks.reduce<unknown>(overKeys, {}) as AxisLook);
+  axes.set(name, below);
+  return overKeys(below, layers.at(-1)?.look) as AxisLook;
 }
 
 /**
