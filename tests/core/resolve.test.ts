@@ -15,7 +15,17 @@ const houses: readonly Layer[][] = [
     builtIn('plain'),
     { name: 'style wide', look: { widths: { single: '9cm' }, axes: { all: { line: 'none' } } } as Look },
   ],
-  [builtIn('plain'), { name: 'style odd', look: { legend: { gap: '3 elbows' } } as Look }],
+  [
+    builtIn('plain'),
+    {
+      name: 'style odd',
+      look: {
+        dataLabels: { gap: '3 elbows' },
+        marks: { gap: '3 elbows' },
+        axes: { all: { grid: { width: '3 elbows' } } },
+      } as Look,
+    },
+  ],
 ];
 
 /** What a figure says, right and wrong. */
@@ -29,9 +39,9 @@ const said: readonly Look[] = [
   { size: { width: 'unheard' } },
   { widths: { single: '70mm' } },
   { axes: { all: { tickLength: '4pt' } } },
-  { axes: { value: { gridlines: { width: '0.25em', color: 'ink' } }, y: { from: 0 } } },
+  { axes: { value: { grid: { width: '0.25em', color: 'ink' } }, y: { from: 0 } } },
   { axes: { x: { tickLength: '4 elbows' } } },
-  { legend: { gap: '1em' } },
+  { axes: { all: { line: { width: '0.1em', color: 'ink' } } } },
   { numbers: { grouping: 'comma', decimalMark: ',' } },
 ] as unknown as Look[];
 
