@@ -141,6 +141,12 @@ describe('totals', () => {
     );
   });
 
+  test('a year near the mean of the years makes no sum', async () => {
+    const table = { 't.csv': 'bed,v,year\na,1,2019\nb,2,2021\nc,4,2022\nAll,3,2021\n' };
+    const outcome = await draw('data: t.csv\nchart: { kind: bar, category: bed, value: v, summary: given }', table);
+    expect([ok(outcome).numbers.rows.map(([bed]) => bed), outcome.problems]).toEqual([['a', 'b', 'c', 'All'], []]);
+  });
+
   test('of each group, in every order of the rows', async () => {
     const lines = ['a,x,1', 'b,x,2', 'Total,x,3', 'a,y,5', 'b,y,6', 'Total,y,11'];
     for (const order of [lines, [...lines].reverse()]) {

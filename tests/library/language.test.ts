@@ -82,6 +82,27 @@ describe('a figure', () => {
       expect.stringContaining('there is no setting "language" in numbers'),
     ]);
   });
+
+  test.each([
+    ['Deutsch', 'de'],
+    ['german', 'de'],
+    ['français', 'fr'],
+    ['español', 'es'],
+    ['中文', 'zh'],
+    // Words in another script are other words.
+    ['zh-TW', 'zh'],
+    ['zh-Hant', 'zh'],
+    ['nn', 'nb'],
+    ['de_AT', 'de'],
+  ])('is refused as %s, which may mean %s', async (found, meant) => {
+    expect((await textsOf(`language: ${found}`)).problems).toEqual([
+      expect.objectContaining({ code: 'language-unknown', facts: expect.objectContaining({ found, nearest: meant }) }),
+    ]);
+  });
+
+  test.each(['de-AT', 'no', 'zh-CN', 'zh-Hans-SG', 'pt-BR', 'iw'])('is that of the tag %s', async (tag) => {
+    expect(errors(await textsOf(`language: ${tag}`))).toEqual([]);
+  });
 });
 
 describe('texts of a figure in several languages', () => {

@@ -15,23 +15,35 @@ const totalWords = new RegExp(
 /** Whether a name is one of a sum. */
 export const isTotalName = (name: string): boolean => totalWords.test(name.trim());
 
-/** The sum of some numbers, and how many they are. */
+/** The sum of some numbers, how many they are, and how far they lie apart. */
 export interface Added {
   sum: number;
   count: number;
+  spread: number;
 }
 
-export const added = (values: readonly number[]): Added => ({
-  sum: values.reduce((all, one) => all + one, 0),
-  count: values.length,
-});
+export function added(values: readonly number[]): Added {
+  let [sum, least, greatest] = [0, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const value of values) {
+    sum += value;
+    least = Math.min(least, value);
+    greatest = Math.max(greatest, value);
+  }
+  return { sum, count: values.length, spread: greatest - least };
+}
 
-/** Whether a number is the sum or the mean of others, allowing for rounding of each. */
-export function totalOf(value: number, { sum, count }: Added): 'sum' | 'mean' | undefined {
+/**
+ * Whether a number is the sum or the mean of others, allowing for rounding of each. Among numbers that hardly differ, such
+ * as years, each lies close to the mean: there it has to lie closer.
+ */
+export function totalOf(value: number, { sum, count, spread }: Added): 'sum' | 'mean' | undefined {
   if (count < 2) return undefined;
   const slack = (expected: number) => 0.005 * Math.max(1e-9, Math.abs(expected));
   if (Math.abs(value - sum) <= slack(sum)) return 'sum';
-  return Math.abs(value - sum / count) <= slack(sum / count) ? 'mean' : undefined;
+  const mean = sum / count;
+  return Math.abs(value - mean) <= Math.min(slack(mean), Math.max(spread / 10, 1e-9 * Math.abs(mean)))
+    ? 'mean'
+    : undefined;
 }
 
 /** Whether a column is called a sum, alone or among other words: `total`, `total_harvest`. */

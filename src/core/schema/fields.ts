@@ -77,9 +77,9 @@ const finite = () => z.number().check(z.gte(-largest), z.lte(largest));
 export const text = (description: string, example: string) =>
   noted(shortText(), { description, expects: 'a text', example });
 
-/** The name of a language, such as `en` or `de-AT` (BCP 47). */
+/** The name of a language, such as `en` or `de-AT` (BCP 47); whether it is one at hand is found with its words. */
 export const languageTag = (description: string, example: string) =>
-  noted(shortText().check(z.regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/)), {
+  noted(shortText().check(z.regex(/^\p{L}[\p{L}\p{M}\d_-]*$/u)), {
     description,
     expects: 'a language such as en, de or pt-BR',
     example,

@@ -41,7 +41,7 @@ export const languages: Readonly<Record<string, Listed>> = {
 export const languageCodes = Object.keys(languages);
 
 /** Codes under which a language is known as well (CLDR, aliases). */
-const aliases: Readonly<Record<string, string>> = { no: 'nb', nn: 'nb', iw: 'he', cmn: 'zh' };
+const aliases: Readonly<Record<string, string>> = { no: 'nb', iw: 'he', cmn: 'zh' };
 
 /** Regions that write decimal numbers otherwise than most that speak the language (CLDR, numbers). */
 const otherMarks: Readonly<Record<string, '.' | ','>> = {
@@ -61,11 +61,24 @@ const otherMarks: Readonly<Record<string, '.' | ','>> = {
   'en-ZA': ',',
 };
 
-/** The code of the language of a tag such as `de-AT`; undefined where no file has its words. */
+/** The script that a tag is written in, said or usual (CLDR, likely subtags); undefined where it is no tag. */
+function scriptOf(tag: string): string | undefined {
+  try {
+    return new Intl.Locale(tag).maximize().script;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * The code of the language of a tag such as `de-AT`; undefined where no file has its words, or has them in another script
+ * only, as for `zh-TW`.
+ */
 export function codeOf(tag: string): string | undefined {
-  const [first = ''] = tag.toLowerCase().split('-');
+  const [first = '', ...further] = tag.toLowerCase().split('-');
   const code = aliases[first] ?? first;
-  return Object.hasOwn(languages, code) ? code : undefined;
+  if (!Object.hasOwn(languages, code)) return undefined;
+  return further.length === 0 || scriptOf(tag) === scriptOf(code) ? code : undefined;
 }
 
 const loaded = new Map<string, Language>();
@@ -85,11 +98,19 @@ export async function languageOf(tag: string): Promise<Language | undefined> {
   return found;
 }
 
-/** The code that somebody may have meant by a word: a code like it, or the name of the language in English. */
+/** Codes of languages that have no words here, and of the ones that their readers know as well. */
+const likeLanguage: Readonly<Record<string, string>> = { nn: 'nb', yue: 'zh' };
+
+/** What a language is called by those who speak it (CLDR). */
+const ownName = (code: string): string | undefined => new Intl.DisplayNames([code], { type: 'language' }).of(code);
+
+/** The code that somebody may have meant by a word: a code like it, or the name of the language in English or in itself. */
 export function languageMeant(word: string): string | undefined {
-  const [first = ''] = word.toLowerCase().split(/[^a-z]/);
-  const named = Object.entries(languages).find(([, { name }]) => name.toLowerCase().split(',')[0] === first);
-  return named?.[0] ?? codeOf(first) ?? nearest(first, languageCodes);
+  const [first = ''] = word.toLowerCase().split(/[^\p{L}\p{M}]/u);
+  const named = Object.entries(languages).find(([code, { name }]) =>
+    [name.split(',')[0], ownName(code)].some((own) => own?.toLowerCase() === first),
+  );
+  return named?.[0] ?? codeOf(likeLanguage[first] ?? first) ?? nearest(first, languageCodes);
 }
 
 /** The languages at hand, for messages: `de (German)`. */
