@@ -22,9 +22,9 @@ test('one bar is singled out and nothing else', async () => {
   expect(shown === made).toBe(true);
   // The mark's row of the numbers is marked.
   await at.desk.tab('Numbers');
-  expect(
-    await at.desk.page.locator('[aria-selected=true]', { hasText: 'Mulch' }).locator('td').allTextContents(),
-  ).toEqual(expect.arrayContaining(['Mulch', 'Spring', '17']));
+  const row = at.desk.page.locator('[aria-selected=true]', { hasText: 'Mulch' });
+  await row.waitFor();
+  expect(await row.locator('td').allTextContents()).toEqual(expect.arrayContaining(['Mulch', 'Spring', '17']));
 });
 
 test('a colour of a list is changed by itself, and one more is given', async () => {

@@ -163,9 +163,9 @@ describe('what a figure is made of, and what is made of it', () => {
     await type('catgory: bed', 'category: bed  # where they grew');
     const after = await at.desk.until(figureFile('yield-plain'), (text) => text.includes('# where they grew'));
     expect(difference(before, after)).toEqual(['-   category: bed', expect.stringContaining('# where they grew')]);
-    expect(await at.desk.page.locator('.cm-line.changed').allTextContents()).toEqual([
-      expect.stringContaining('# where they grew'),
-    ]);
+    const changed = at.desk.page.locator('.cm-line.changed');
+    await changed.first().waitFor();
+    expect(await changed.allTextContents()).toEqual([expect.stringContaining('# where they grew')]);
     const { shown, made } = await at.desk.drawings('yield-plain');
     expect(shown === made).toBe(true);
   });
@@ -213,7 +213,9 @@ describe('what a figure is made of, and what is made of it', () => {
     await at.desk.page.waitForFunction(() =>
       document.getElementById('status')?.textContent?.includes('at its true size'),
     );
-    expect(await at.desk.page.getByLabel(/^Size of the figure/).count()).toBe(1);
+    const size = at.desk.page.getByLabel(/^Size of the figure/);
+    await size.waitFor();
+    expect(await size.count()).toBe(1);
   });
 
   test('it is saved in several formats at once, at its size or another, as the command writes it', async () => {

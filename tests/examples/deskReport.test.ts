@@ -79,6 +79,7 @@ describe('a report at the desk', () => {
     );
     // A figure that is scaled to half a column hangs as small as it will stand.
     expect(Math.abs((widths[0] as number) / (widths[1] as number) - 16.51 / 8)).toBeLessThan(0.02);
+    await wall.locator('.remark').first().waitFor();
     expect(await wall.locator('.remark').allTextContents()).toEqual([
       expect.stringMatching(/^one-text-size: .* printed at/),
     ]);
@@ -134,6 +135,7 @@ test('a folder without a report gets one with all of its figures', async () => {
   expect(existsSync(folder.at('document.report.yaml'))).toBe(true);
   const text = readFileSync(folder.at('document.report.yaml'), 'utf8');
   expect([...text.matchAll(/^ {2}- /gm)]).toHaveLength(16);
+  await desk.page.getByRole('row').nth(15).waitFor();
   expect(await desk.page.getByRole('row').count()).toBe(16);
   expect(desk.faults).toEqual([]);
   await desk.close();
