@@ -22,8 +22,13 @@ export const timed =
       for (let i = 0; i < times; i += 1) await call();
     })) / times;
 
+/** The process that was run last: a profile is one of it. */
+export const last = { args: undefined, options: undefined };
+
 /** Runs a program of Node as a whole process. @throws Error where it fails, unless that is what is measured */
-export function run(args, { cwd, mayFail = false } = {}) {
+export function run(args, options = {}) {
+  Object.assign(last, { args, options });
+  const { cwd, mayFail = false } = options;
   const done = spawnSync(process.execPath, args, { cwd, encoding: 'utf8', maxBuffer: 1e9, timeout: 120_000 });
   if (done.status !== 0 && !mayFail) throw new Error(`${args.join(' ')}: ${done.stderr}`);
   return done;

@@ -4,7 +4,7 @@ import { Session } from 'node:inspector/promises';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { run } from './measure.mjs';
+import { last, run } from './measure.mjs';
 import { here, opened } from './tree.mjs';
 import { partOf } from './trial.mjs';
 
@@ -40,8 +40,7 @@ function places({ nodes, samples, timeDeltas }) {
 }
 
 /** Of the samples of a row, for a few seconds, in this process. */
-async function ofSamples(row, context) {
-  const sample = await row[partOf(row)](context);
+async function ofSamples(row, sample) {
   for (let i = 0; i < (row.warm ?? 0); i += 1) await sample();
   const session = new Session();
   session.connect();
@@ -57,19 +56,25 @@ async function ofSamples(row, context) {
   return { found: (await session.post('Profiler.stop')).profile, count };
 }
 
-/** Of the process of a row, which is run from its modules and not from the bundle, so that each place has a name. */
-function ofProcess(row, context) {
-  const [, ...args] = row.args(context);
-  const how = ['--cpu-prof', '--cpu-prof-interval', '200', '--cpu-prof-dir', context.folder];
-  run([...how, join(here, 'dist/cli/start.js'), ...args]);
-  const file = readdirSync(context.folder).find((name) => name.endsWith('.cpuprofile'));
-  return { found: JSON.parse(readFileSync(join(context.folder, file), 'utf8')), count: 1 };
+/** Of the process that a row runs last: the command from its modules and not from the bundle, so that each place has a name. */
+function ofProcess({ args, options }, { tree, folder }) {
+  const how = ['--cpu-prof', '--cpu-prof-interval', '200', '--cpu-prof-dir', folder];
+  const at = args.indexOf(tree.command);
+  run([...how, ...(at < 0 ? args : [join(here, 'dist/cli/start.js'), ...args.slice(at + 1)])], options);
+  const texts = readdirSync(folder)
+    .filter((name) => name.endsWith('.cpuprofile'))
+    .map((name) => readFileSync(join(folder, name), 'utf8'));
+  // Threads have profiles of their own.
+  const longest = texts.toSorted((one, other) => other.length - one.length)[0];
+  return { found: JSON.parse(longest), count: 1 };
 }
 
 /** Writes a profile of a row, and says where it takes its time. */
 export async function profile(row) {
   const context = { tree: opened(here), folder: mkdtempSync(join(tmpdir(), 'hexis-bench-')) };
-  const { found, count } = row.args ? ofProcess(row, context) : await ofSamples(row, context);
+  const sample = await row[partOf(row)](context);
+  await sample();
+  const { found, count } = last.args ? ofProcess(last, context) : await ofSamples(row, sample);
   const file = 'bench.cpuprofile';
   writeFileSync(file, JSON.stringify(found));
   const all = places(found);

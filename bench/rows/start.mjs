@@ -17,8 +17,8 @@ const drawn =
   (as) =>
   ({ tree, folder }) =>
     timed(() => run(cold(tree, folder, as)));
-/** A row of a whole drawing: its arguments are told, so that a profile can be taken of that process. */
-const drawing = (as) => ({ time: drawn(as), args: ({ tree, folder }) => cold(tree, folder, as) });
+/** A row of a whole drawing. */
+const drawing = (as) => ({ time: drawn(as) });
 const bare = () => timed(() => run(['-e', '0']));
 
 /** Whole processes. */

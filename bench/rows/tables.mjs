@@ -23,7 +23,6 @@ export const rows = [
     name: 'a million CSV rows to bars of means, a process',
     of: '`papaparse` alone on that file, a process',
     time: ({ tree, folder }) => timed(() => run(millionOf(folder).draw(tree))),
-    args: ({ tree, folder }) => millionOf(folder).draw(tree),
     floor: ({ folder }) => timed(() => run([join(here, 'bench/parser.mjs'), millionOf(folder).csv])),
     atMost: 0.7,
     isQuick: true,

@@ -8,6 +8,8 @@ import type { CellPlace, Table } from './table.js';
 
 const delimiters = ['\t', ';', ',', '|'] as const;
 const chunkSize = 1 << 20;
+/** How much of a text goes to the parser where little of it may be needed. */
+const pieceSize = 1 << 17;
 
 const isBlank = (cells: readonly string[]) => cells.length === 1 && entryAt(cells, 0).trim() === '';
 
@@ -50,7 +52,7 @@ function cellPlace(
     let found: Place | undefined;
     Papa.parse(text, {
       delimiter,
-      chunkSize,
+      chunkSize: pieceSize,
       chunk({ data }, parser) {
         for (const cells of data) {
           const skipped = comment !== undefined && comment !== '' && entryAt(cells, 0).startsWith(comment);
@@ -108,7 +110,7 @@ function eachRow(text: string, delimiter: string, { comment }: DelimitedReading,
       );
       return;
     }
-    const found = text.indexOf(newline, at + chunkSize);
+    const found = text.indexOf(newline, at + pieceSize);
     const end = found < 0 ? text.length : found + newline.length;
     Papa.parse(text.slice(at, end), { ...how, newline, chunk: (chunk) => rows.take(chunk) });
     at = end;
