@@ -6,6 +6,7 @@ import { traceOf } from '../core/export/trace.js';
 import type { WriteContext, Writer } from '../core/export/writer.js';
 import { xmlText } from '../core/export/xml.js';
 import type { Plate } from '../core/plate/plate.js';
+import { collect } from './collect.js';
 
 const uint32s = (...values: number[]) => {
   const view = new DataView(new ArrayBuffer(4 * values.length));
@@ -84,9 +85,13 @@ export function encodePng(
   ]);
 }
 
+/** From so many letters on, the drawing that is made of an SVG takes more memory than Node has at hand. */
+const largeSvg = 1 << 22;
+
 /** The pixels of a plate: the outlines of its SVG, on the ground of the style or on none. */
 export async function rendered(plate: Plate, context: WriteContext) {
   const svg = await writeSvg(plate, { ...context, text: 'outlines', ground: 'none' });
+  if (svg.length > largeSvg) collect();
   return new Resvg(svg as string, {
     fitTo: { mode: 'width', value: Math.round((plate.width * context.dpi) / 72) },
     ...(context.ground === 'none' ? {} : { background: plate.paper }),
