@@ -61,10 +61,11 @@ function onCurve(controls: readonly Point[], t: number): Point {
 function isInside(shape: readonly Point[][], [x, y]: Point): boolean {
   let inside = false;
   for (const points of shape) {
-    for (let i = 0, j = points.length - 1; i < points.length; j = i, i += 1) {
-      const [ax, ay] = points[i] as Point;
-      const [bx, by] = points[j] as Point;
-      if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+    let b = points.at(-1) as Point;
+    for (const a of points) {
+      // Most edges lie above or below.
+      if (a[1] > y !== b[1] > y && x < ((b[0] - a[0]) * (y - a[1])) / (b[1] - a[1]) + a[0]) inside = !inside;
+      b = a;
     }
   }
   return inside;
@@ -81,11 +82,16 @@ export function distanceTo([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): num
 function isNear(lines: readonly Point[][], at: Point, by: number): boolean {
   const [x, y] = at;
   for (const points of lines) {
+    let a = points[0] as Point;
     for (let i = 1; i < points.length; i += 1) {
-      const [a, b] = [points[i - 1] as Point, points[i] as Point];
-      if (x < Math.min(a[0], b[0]) - by || x > Math.max(a[0], b[0]) + by) continue;
-      if (y < Math.min(a[1], b[1]) - by || y > Math.max(a[1], b[1]) + by) continue;
-      if (distanceTo(at, a, b) <= by) return true;
+      const b = points[i] as Point;
+      const isFar =
+        x < Math.min(a[0], b[0]) - by ||
+        x > Math.max(a[0], b[0]) + by ||
+        y < Math.min(a[1], b[1]) - by ||
+        y > Math.max(a[1], b[1]) + by;
+      if (!isFar && distanceTo(at, a, b) <= by) return true;
+      a = b;
     }
   }
   return false;

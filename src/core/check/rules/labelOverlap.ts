@@ -14,13 +14,22 @@ function cross(a: Point, b: Point, c: Point, d: Point): boolean {
   return turn(a, b, c) !== turn(a, b, d) && turn(c, d, a) !== turn(c, d, b);
 }
 
+/** Whether a segment lies on one side of all corners, along the page or down it. */
+const isBeside = (a: Point, b: Point, corners: readonly Point[]): boolean =>
+  ([0, 1] as const).some(
+    (k) =>
+      corners.every((corner) => corner[k] < a[k] && corner[k] < b[k]) ||
+      corners.every((corner) => corner[k] > a[k] && corner[k] > b[k]),
+  );
+
 /** Whether a line runs through the letters of a text, crossing them or ending in them. */
 function runsThrough(lines: readonly Point[][], letters: readonly Point[][]): boolean {
   return letters.some((box) =>
     lines.some((points) =>
       points.some((b, i) => {
         const a = points[i - 1];
-        return a && box.some((p, k) => cross(a, b, p, entryAt(box, (k + 1) % box.length)));
+        if (!a || isBeside(a, b, box)) return false;
+        return box.some((p, k) => cross(a, b, p, entryAt(box, (k + 1) % box.length)));
       }),
     ),
   );
