@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}، الوسيط',
     'title-total': '{label}، المجموع',
     'title-number': 'العدد ({cases})',
-    'title-share': 'النسبة ({cases})',
-    'title-shareOfAll': 'النسبة من الكل ({cases})',
-    'title-shareWithin': 'النسبة حسب: {group} ({cases})',
+    'title-share': 'النسبة، {cases}',
+    'title-shareOfAll': 'النسبة من الكل، {cases}',
+    'title-shareWithin': 'النسبة ({cases}) حسب: {group}',
     'title-component': 'المكوّن {number}',
     'title-componentShare': 'المكوّن {number} ({percent})',
 

@@ -27,9 +27,9 @@ export const language: Language = {
     'title-median': '{label}, medián',
     'title-total': '{label}, součet',
     'title-number': 'Počet ({cases})',
-    'title-share': 'Podíl ({cases})',
-    'title-shareOfAll': 'Podíl ze všech ({cases})',
-    'title-shareWithin': 'Podíl ve skupinách: {group} ({cases})',
+    'title-share': 'Podíl, {cases}',
+    'title-shareOfAll': 'Podíl ze všech, {cases}',
+    'title-shareWithin': 'Podíl ({cases}) ve skupinách: {group}',
     'title-component': 'Komponenta {number}',
     'title-componentShare': 'Komponenta {number} ({percent})',
 

@@ -28,9 +28,9 @@ export const language: Language = {
     'title-median': '{label}, Median',
     'title-total': '{label}, Summe',
     'title-number': 'Anzahl ({cases})',
-    'title-share': 'Anteil ({cases})',
-    'title-shareOfAll': 'Anteil an allen ({cases})',
-    'title-shareWithin': 'Anteil je {group} ({cases})',
+    'title-share': 'Anteil, {cases}',
+    'title-shareOfAll': 'Anteil an allen, {cases}',
+    'title-shareWithin': 'Anteil ({cases}) je {group}',
     'title-component': 'Komponente {number}',
     'title-componentShare': 'Komponente {number} ({percent})',
 

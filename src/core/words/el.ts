@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, διάμεσος',
     'title-total': '{label}, σύνολο',
     'title-number': 'Πλήθος ({cases})',
-    'title-share': 'Ποσοστό ({cases})',
-    'title-shareOfAll': 'Ποσοστό επί του συνόλου ({cases})',
-    'title-shareWithin': 'Ποσοστό ανά ομάδα: {group} ({cases})',
+    'title-share': 'Ποσοστό, {cases}',
+    'title-shareOfAll': 'Ποσοστό επί του συνόλου, {cases}',
+    'title-shareWithin': 'Ποσοστό ({cases}) ανά ομάδα: {group}',
     'title-component': 'Συνιστώσα {number}',
     'title-componentShare': 'Συνιστώσα {number} ({percent})',
 

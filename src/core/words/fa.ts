@@ -27,9 +27,9 @@ export const language: Language = {
     'title-median': '{label}، میانه',
     'title-total': '{label}، مجموع',
     'title-number': 'تعداد ({cases})',
-    'title-share': 'درصد ({cases})',
-    'title-shareOfAll': 'درصد از کل ({cases})',
-    'title-shareWithin': 'درصد بر حسب {group} ({cases})',
+    'title-share': 'درصد، {cases}',
+    'title-shareOfAll': 'درصد از کل، {cases}',
+    'title-shareWithin': 'درصد ({cases}) بر حسب {group}',
     'title-component': 'مؤلفهٔ {number}',
     'title-componentShare': 'مؤلفهٔ {number} ({percent})',
 

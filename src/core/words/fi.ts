@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, mediaani',
     'title-total': '{label}, summa',
     'title-number': 'Lukumäärä ({cases})',
-    'title-share': 'Osuus ({cases})',
-    'title-shareOfAll': 'Osuus kaikista ({cases})',
-    'title-shareWithin': 'Osuus ryhmittäin: {group} ({cases})',
+    'title-share': 'Osuus, {cases}',
+    'title-shareOfAll': 'Osuus kaikista, {cases}',
+    'title-shareWithin': 'Osuus ({cases}) ryhmittäin: {group}',
     'title-component': 'Komponentti {number}',
     'title-componentShare': 'Komponentti {number} ({percent})',
 

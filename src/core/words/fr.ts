@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, médiane',
     'title-total': '{label}, total',
     'title-number': 'Nombre ({cases})',
-    'title-share': 'Pourcentage ({cases})',
-    'title-shareOfAll': 'Pourcentage du total ({cases})',
-    'title-shareWithin': 'Pourcentage selon {group} ({cases})',
+    'title-share': 'Pourcentage, {cases}',
+    'title-shareOfAll': 'Pourcentage du total, {cases}',
+    'title-shareWithin': 'Pourcentage ({cases}) selon {group}',
     'title-component': 'Composante {number}',
     'title-componentShare': 'Composante {number} ({percent})',
 

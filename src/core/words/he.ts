@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, חציון',
     'title-total': '{label}, סכום',
     'title-number': 'מספר ({cases})',
-    'title-share': 'אחוז ({cases})',
-    'title-shareOfAll': 'אחוז מכלל המקרים ({cases})',
-    'title-shareWithin': 'אחוז בתוך הקבוצה: {group} ({cases})',
+    'title-share': 'אחוז, {cases}',
+    'title-shareOfAll': 'אחוז מכלל המקרים, {cases}',
+    'title-shareWithin': 'אחוז ({cases}) בתוך הקבוצה: {group}',
     'title-component': 'רכיב {number}',
     'title-componentShare': 'רכיב {number} ({percent})',
 

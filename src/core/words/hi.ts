@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, माध्यिका',
     'title-total': '{label}, योग',
     'title-number': 'संख्या ({cases})',
-    'title-share': 'प्रतिशत ({cases})',
-    'title-shareOfAll': 'कुल का प्रतिशत ({cases})',
-    'title-shareWithin': 'समूह के भीतर प्रतिशत: {group} ({cases})',
+    'title-share': 'प्रतिशत, {cases}',
+    'title-shareOfAll': 'कुल का प्रतिशत, {cases}',
+    'title-shareWithin': 'समूह के भीतर प्रतिशत ({cases}): {group}',
     'title-component': 'घटक {number}',
     'title-componentShare': 'घटक {number} ({percent})',
 

@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, medián',
     'title-total': '{label}, összeg',
     'title-number': 'Darabszám ({cases})',
-    'title-share': 'Arány ({cases})',
-    'title-shareOfAll': 'Arány az összesből ({cases})',
-    'title-shareWithin': 'Arány csoportonként: {group} ({cases})',
+    'title-share': 'Arány, {cases}',
+    'title-shareOfAll': 'Arány az összesből, {cases}',
+    'title-shareWithin': 'Arány ({cases}) csoportonként: {group}',
     'title-component': '{number}. komponens',
     'title-componentShare': '{number}. komponens ({percent})',
 

@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, mediana',
     'title-total': '{label}, totale',
     'title-number': 'Numero ({cases})',
-    'title-share': 'Percentuale ({cases})',
-    'title-shareOfAll': 'Percentuale sul totale ({cases})',
-    'title-shareWithin': 'Percentuale per {group} ({cases})',
+    'title-share': 'Percentuale, {cases}',
+    'title-shareOfAll': 'Percentuale sul totale, {cases}',
+    'title-shareWithin': 'Percentuale ({cases}) per {group}',
     'title-component': 'Componente {number}',
     'title-componentShare': 'Componente {number} ({percent})',
 

@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, mediana',
     'title-total': '{label}, suma',
     'title-number': 'Liczba ({cases})',
-    'title-share': 'Odsetek ({cases})',
-    'title-shareOfAll': 'Odsetek wszystkich ({cases})',
-    'title-shareWithin': 'Odsetek w grupach: {group} ({cases})',
+    'title-share': 'Odsetek, {cases}',
+    'title-shareOfAll': 'Odsetek wszystkich, {cases}',
+    'title-shareWithin': 'Odsetek ({cases}) w grupach: {group}',
     'title-component': 'Składowa {number}',
     'title-componentShare': 'Składowa {number} ({percent})',
 

@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, mediană',
     'title-total': '{label}, total',
     'title-number': 'Număr de {cases}',
-    'title-share': 'Procent ({cases})',
-    'title-shareOfAll': 'Procent din total ({cases})',
-    'title-shareWithin': 'Procent după {group} ({cases})',
+    'title-share': 'Procent, {cases}',
+    'title-shareOfAll': 'Procent din total, {cases}',
+    'title-shareWithin': 'Procent ({cases}) după {group}',
     'title-component': 'Componenta {number}',
     'title-componentShare': 'Componenta {number} ({percent})',
 

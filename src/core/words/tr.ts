@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, ortanca',
     'title-total': '{label}, toplam',
     'title-number': 'Sayı ({cases})',
-    'title-share': 'Oran ({cases})',
-    'title-shareOfAll': 'Toplam içindeki oran ({cases})',
-    'title-shareWithin': 'Grup içindeki oran: {group} ({cases})',
+    'title-share': 'Oran, {cases}',
+    'title-shareOfAll': 'Toplam içindeki oran, {cases}',
+    'title-shareWithin': 'Grup içindeki oran ({cases}): {group}',
     'title-component': 'Bileşen {number}',
     'title-componentShare': 'Bileşen {number} ({percent})',
 

@@ -26,9 +26,9 @@ export const language: Language = {
     'title-median': '{label}, медіана',
     'title-total': '{label}, сума',
     'title-number': 'Кількість ({cases})',
-    'title-share': 'Частка ({cases})',
-    'title-shareOfAll': 'Частка від усіх ({cases})',
-    'title-shareWithin': 'Частка в групах: {group} ({cases})',
+    'title-share': 'Частка, {cases}',
+    'title-shareOfAll': 'Частка від усіх, {cases}',
+    'title-shareWithin': 'Частка ({cases}) в групах: {group}',
     'title-component': 'Компонента {number}',
     'title-componentShare': 'Компонента {number} ({percent})',
 
