@@ -6,36 +6,40 @@ import type { Language } from './language.js';
 interface Listed {
   /** Its name in English. */
   name: string;
+  /** What those who speak it call it (CLDR). */
+  own: string;
+  /** The script of its words (ISO 15924). Left out: Latin. */
+  script?: string;
   load(): Promise<{ language: Language }> | { language: Language };
 }
 
 /** All languages by their codes (BCP 47). To add one: its file, and a line here. */
 export const languages: Readonly<Record<string, Listed>> = {
-  en: { name: 'English', load: () => ({ language: english }) },
-  de: { name: 'German', load: () => import('./de.js') },
-  es: { name: 'Spanish', load: () => import('./es.js') },
-  fr: { name: 'French', load: () => import('./fr.js') },
-  it: { name: 'Italian', load: () => import('./it.js') },
-  nl: { name: 'Dutch', load: () => import('./nl.js') },
-  pl: { name: 'Polish', load: () => import('./pl.js') },
-  pt: { name: 'Portuguese', load: () => import('./pt.js') },
-  sv: { name: 'Swedish', load: () => import('./sv.js') },
-  da: { name: 'Danish', load: () => import('./da.js') },
-  nb: { name: 'Norwegian', load: () => import('./nb.js') },
-  fi: { name: 'Finnish', load: () => import('./fi.js') },
-  cs: { name: 'Czech', load: () => import('./cs.js') },
-  hu: { name: 'Hungarian', load: () => import('./hu.js') },
-  ro: { name: 'Romanian', load: () => import('./ro.js') },
-  uk: { name: 'Ukrainian', load: () => import('./uk.js') },
-  tr: { name: 'Turkish', load: () => import('./tr.js') },
-  el: { name: 'Greek', load: () => import('./el.js') },
-  he: { name: 'Hebrew', load: () => import('./he.js') },
-  ar: { name: 'Arabic', load: () => import('./ar.js') },
-  fa: { name: 'Persian', load: () => import('./fa.js') },
-  hi: { name: 'Hindi', load: () => import('./hi.js') },
-  zh: { name: 'Chinese, simplified', load: () => import('./zh.js') },
-  ja: { name: 'Japanese', load: () => import('./ja.js') },
-  ko: { name: 'Korean', load: () => import('./ko.js') },
+  en: { name: 'English', own: 'English', load: () => ({ language: english }) },
+  de: { name: 'German', own: 'Deutsch', load: () => import('./de.js') },
+  es: { name: 'Spanish', own: 'español', load: () => import('./es.js') },
+  fr: { name: 'French', own: 'français', load: () => import('./fr.js') },
+  it: { name: 'Italian', own: 'italiano', load: () => import('./it.js') },
+  nl: { name: 'Dutch', own: 'Nederlands', load: () => import('./nl.js') },
+  pl: { name: 'Polish', own: 'polski', load: () => import('./pl.js') },
+  pt: { name: 'Portuguese', own: 'português', load: () => import('./pt.js') },
+  sv: { name: 'Swedish', own: 'svenska', load: () => import('./sv.js') },
+  da: { name: 'Danish', own: 'dansk', load: () => import('./da.js') },
+  nb: { name: 'Norwegian', own: 'norsk', load: () => import('./nb.js') },
+  fi: { name: 'Finnish', own: 'suomi', load: () => import('./fi.js') },
+  cs: { name: 'Czech', own: 'čeština', load: () => import('./cs.js') },
+  hu: { name: 'Hungarian', own: 'magyar', load: () => import('./hu.js') },
+  ro: { name: 'Romanian', own: 'română', load: () => import('./ro.js') },
+  uk: { name: 'Ukrainian', own: 'українська', script: 'Cyrl', load: () => import('./uk.js') },
+  tr: { name: 'Turkish', own: 'Türkçe', load: () => import('./tr.js') },
+  el: { name: 'Greek', own: 'Ελληνικά', script: 'Grek', load: () => import('./el.js') },
+  he: { name: 'Hebrew', own: 'עברית', script: 'Hebr', load: () => import('./he.js') },
+  ar: { name: 'Arabic', own: 'العربية', script: 'Arab', load: () => import('./ar.js') },
+  fa: { name: 'Persian', own: 'فارسی', script: 'Arab', load: () => import('./fa.js') },
+  hi: { name: 'Hindi', own: 'हिन्दी', script: 'Deva', load: () => import('./hi.js') },
+  zh: { name: 'Chinese, simplified', own: '中文', script: 'Hans', load: () => import('./zh.js') },
+  ja: { name: 'Japanese', own: '日本語', script: 'Jpan', load: () => import('./ja.js') },
+  ko: { name: 'Korean', own: '한국어', script: 'Kore', load: () => import('./ko.js') },
 };
 
 export const languageCodes = Object.keys(languages);
@@ -61,13 +65,19 @@ const otherMarks: Readonly<Record<string, '.' | ','>> = {
   'en-ZA': ',',
 };
 
-/** The script that a tag is written in, said or usual (CLDR, likely subtags); undefined where it is no tag. */
-function scriptOf(tag: string): string | undefined {
-  try {
-    return new Intl.Locale(tag).maximize().script;
-  } catch {
-    return undefined;
-  }
+/** Regions that write a language in another script than most (CLDR, likely subtags). */
+const otherScripts: Readonly<Record<string, string>> = { 'zh-TW': 'Hant', 'zh-HK': 'Hant', 'zh-MO': 'Hant' };
+
+/** The parts of a tag: its language by our code, and the script and region that it says, as they are written (BCP 47). */
+function partsOf(tag: string) {
+  const [first = '', ...further] = tag.toLowerCase().split('-');
+  const script = further.find((part) => /^[a-z]{4}$/.test(part));
+  const region = further.find((part) => /^[a-z]{2}$/.test(part))?.toUpperCase();
+  return {
+    code: aliases[first] ?? first,
+    script: script && `${script[0]?.toUpperCase()}${script.slice(1)}`,
+    region,
+  };
 }
 
 /**
@@ -75,10 +85,10 @@ function scriptOf(tag: string): string | undefined {
  * only, as for `zh-TW`.
  */
 export function codeOf(tag: string): string | undefined {
-  const [first = '', ...further] = tag.toLowerCase().split('-');
-  const code = aliases[first] ?? first;
-  if (!Object.hasOwn(languages, code)) return undefined;
-  return further.length === 0 || scriptOf(tag) === scriptOf(code) ? code : undefined;
+  const { code, script, region } = partsOf(tag);
+  const listed = Object.hasOwn(languages, code) ? languages[code] : undefined;
+  const wanted = script ?? otherScripts[`${code}-${region}`];
+  return listed && (wanted === undefined || wanted === (listed.script ?? 'Latn')) ? code : undefined;
 }
 
 const loaded = new Map<string, Language>();
@@ -91,8 +101,7 @@ export async function languageOf(tag: string): Promise<Language | undefined> {
   const listed = code === undefined ? undefined : languages[code];
   if (!listed) return undefined;
   const { language } = await listed.load();
-  const [, region = ''] = /-([A-Za-z]{2})(?:-|$)/.exec(tag) ?? [];
-  const decimalMark = otherMarks[`${language.code}-${region.toUpperCase()}`] ?? language.decimalMark;
+  const decimalMark = otherMarks[`${language.code}-${partsOf(tag).region}`] ?? language.decimalMark;
   const found = decimalMark === language.decimalMark ? language : { ...language, decimalMark };
   loaded.set(tag, found);
   return found;
@@ -101,14 +110,11 @@ export async function languageOf(tag: string): Promise<Language | undefined> {
 /** Codes of languages that have no words here, and of the ones that their readers know as well. */
 const likeLanguage: Readonly<Record<string, string>> = { nn: 'nb', yue: 'zh' };
 
-/** What a language is called by those who speak it (CLDR). */
-const ownName = (code: string): string | undefined => new Intl.DisplayNames([code], { type: 'language' }).of(code);
-
 /** The code that somebody may have meant by a word: a code like it, or the name of the language in English or in itself. */
 export function languageMeant(word: string): string | undefined {
   const [first = ''] = word.toLowerCase().split(/[^\p{L}\p{M}]/u);
-  const named = Object.entries(languages).find(([code, { name }]) =>
-    [name.split(',')[0], ownName(code)].some((own) => own?.toLowerCase() === first),
+  const named = Object.entries(languages).find(([, { name, own }]) =>
+    [name.split(',')[0], own].some((called) => called?.toLowerCase() === first),
   );
   return named?.[0] ?? codeOf(likeLanguage[first] ?? first) ?? nearest(first, languageCodes);
 }
