@@ -58,6 +58,14 @@ const languagesBeside = {
   },
 };
 
+/** What Parquet files are read with stays in a file of its own, too. */
+const parquetBeside = {
+  name: 'parquet-beside',
+  setup({ onResolve }) {
+    onResolve({ filter: /^hyparquet(-compressors)?$/ }, () => ({ path: './parquet.cjs', external: true }));
+  },
+};
+
 rmSync(join(root, 'dist/bin'), { recursive: true, force: true });
 await build({
   absWorkingDir: root,
@@ -81,7 +89,7 @@ await build({
   format: 'cjs',
   platform: 'node',
   target: 'node20',
-  plugins: [facesOfLibrary, partsOfNode, languagesBeside],
+  plugins: [facesOfLibrary, partsOfNode, languagesBeside, parquetBeside],
   // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
   alias: { yaml: join(root, 'node_modules/yaml/browser/dist/index.js') },
   // A script with a compiled form has no import(): what it loads later, it requires.
@@ -90,6 +98,18 @@ await build({
   external: ['hono', '@hono/node-server', 'fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font', 'sharp', 'docx'],
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(require.resolve('./hexis.cjs')).href;" },
+  logLevel: 'warning',
+});
+
+await build({
+  absWorkingDir: root,
+  stdin: { contents: "export * from 'hyparquet'; export * from 'hyparquet-compressors';", resolveDir: root },
+  outfile: 'dist/bin/parquet.cjs',
+  bundle: true,
+  minify: true,
+  format: 'cjs',
+  platform: 'node',
+  target: 'node20',
   logLevel: 'warning',
 });
 

@@ -202,10 +202,12 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
       chart: drawable.chart.settings,
       rule: drawable.chart.rule,
       totals,
+      problems: problemsJson(found.problems),
       written: [codebook, figure],
     });
     return exit.done;
   }
+  reportProblems(found.problems);
   for (const line of remarksOn(look, call)) say(`${line}\n`);
   const { settings, rule } = drawable.chart;
   const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);

@@ -76,7 +76,7 @@ const madeUp: Language = {
 
 const all = languages as Record<string, (typeof languages)[string]>;
 beforeAll(() => {
-  all['qzz'] = { name: 'Made up', load: () => ({ language: madeUp }) };
+  all['qzz'] = { name: 'Made up', own: 'Made up', load: () => ({ language: madeUp }) };
 });
 afterAll(() => {
   delete all['qzz'];

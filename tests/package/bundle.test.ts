@@ -45,9 +45,11 @@ describe('a program that a bundler puts together', () => {
     const { files, bytes } = await firstChunk("import { draw } from 'hexis';\nglobalThis.drawn = draw;");
     expect(within(files, 'chart').length).toBeGreaterThan(30);
     // Rules come along, for their names and limits are settings of styles and figures.
-    for (const folder of ['choose', 'report', 'proof', 'data/workbook'])
+    for (const folder of ['choose', 'report', 'proof', 'data/workbook', 'data/parquet'])
       expect([folder, within(files, folder)]).toEqual([folder, []]);
-    expect(files.filter((path) => /node_modules\/(pdfkit|fontkit|docx|@zip\.js|micromark)/.test(path))).toEqual([]);
+    expect(
+      files.filter((path) => /node_modules\/(pdfkit|fontkit|docx|@zip\.js|hyparquet|micromark)/.test(path)),
+    ).toEqual([]);
     expect(bytes).toBeLessThan(810_000);
   });
 

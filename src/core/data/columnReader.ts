@@ -129,6 +129,10 @@ class Numbers implements ColumnReader {
   }
 
   add(cell: CellValue): void {
+    if (typeof cell === 'number' && Number.isFinite(cell) && !this.absences.hasCodes) {
+      this.rows.push(cell, 0);
+      return;
+    }
     const text = typeof cell === 'number' ? String(cell) : cell.trim();
     const value = typeof cell === 'number' ? cell : this.cells.direct(text);
     const absent = this.absences.of(text, value);

@@ -87,7 +87,17 @@ const workbook: TableForm = {
   sheets: async (bytes) => (await workbooks()).sheetNames(bytes).catch(() => []),
 };
 
-export const tableForms: readonly TableForm[] = [lines, json, workbook];
+/** What reads Parquet files, loaded with the first of them. */
+const parquets = () => import('./parquet/read.js');
+
+const parquet: TableForm = {
+  names: ['Parquet'],
+  endings: ['.parquet'],
+  read: async ({ bytes }, reading) => (await parquets()).readParquet(bytes, reading),
+  words: async (bytes) => (await parquets()).parquetWords(bytes).catch(() => undefined),
+};
+
+export const tableForms: readonly TableForm[] = [lines, json, workbook, parquet];
 
 /** The endings of files with tables, with their points. */
 export const tableEndings: readonly string[] = tableForms.flatMap(({ endings }) => endings);

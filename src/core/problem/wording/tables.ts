@@ -56,6 +56,18 @@ export const tablesWordings = {
     found: `the file could not be read as a workbook (.xlsx): ${f.reason}`,
     expected: 'an .xlsx file; older .xls files have to be saved anew',
   }),
+  'parquet-broken': (f: { reason: string }) => ({
+    found: `the file could not be read as Parquet: ${f.reason}`,
+    expected: 'a whole .parquet file without encryption',
+  }),
+  'column-nested': (f: { column: string; holds: string; left: boolean }) => ({
+    found: `column ${f.column} holds ${f.holds}${f.left ? ', and is left out' : ''}`,
+    expected: 'one number, text or date in each row',
+  }),
+  'table-too-long': (f: { rows: number; most: number }) => ({
+    found: `the table has ${f.rows} rows`,
+    expected: `at most ${f.most}; a figure needs their means, counts or shares, which a program that reads such files can make`,
+  }),
   'sheet-unknown': (f: { sheet: string; known: string[] } & Nearest) => ({
     found: `the workbook has no sheet "${f.sheet}"`,
     expected: list(f.known),

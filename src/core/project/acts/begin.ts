@@ -141,18 +141,21 @@ export async function lookInto(
   );
   if (doubts.length > 0) return fail([...gatherer.problems, ...doubts]);
   const sheets = await sheetsOf(store, path).catch(() => []);
-  return succeed({
-    path,
-    rows: table.rowCount,
-    bare,
-    sheet: reading.sheet,
-    range: reading.range,
-    skip: reading.skip,
-    ...(sheets.length > 1 ? { sheets } : {}),
-    notation,
-    columns,
-    totals,
-  });
+  return succeed(
+    {
+      path,
+      rows: table.rowCount,
+      bare,
+      sheet: reading.sheet,
+      range: reading.range,
+      skip: reading.skip,
+      ...(sheets.length > 1 ? { sheets } : {}),
+      notation,
+      columns,
+      totals,
+    },
+    gatherer.problems,
+  );
 }
 
 /** What an author says of a column, where a look at the table does not tell. */

@@ -74,7 +74,7 @@ const oneOfFiles = either(
 );
 
 const dataSchema = either(
-  'The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.',
+  'The table: the path of a file (CSV, TSV, JSON, XLSX, Parquet, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.',
   'the path of a table, a list of paths, { file: … }, { files: … }, or { rows: … }',
   [
     filePath('plots.csv'),

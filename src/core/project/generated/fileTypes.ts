@@ -250,7 +250,7 @@ export interface FigureFile {
    */
   id?: string;
   /**
-   * The table: the path of a file (CSV, TSV, JSON, XLSX, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.
+   * The table: the path of a file (CSV, TSV, JSON, XLSX, Parquet, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.
    */
   data?:
     | string

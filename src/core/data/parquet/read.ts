@@ -1,0 +1,194 @@
+import type { Compressors, FileMetaData } from 'hyparquet';
+import { entryAt } from '../../at.js';
+import { messageOf } from '../../messageOf.js';
+import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../problem/problem.js';
+import type { CellValue } from '../columnReader.js';
+import { TableBuilder, type TableReading } from '../readTable.js';
+import { everyColumn, type Table } from '../table.js';
+import { mostRows as mostLooked } from '../totalsFinder.js';
+import { cellsOf, parsers } from './cells.js';
+import { columnsIn, type ParquetColumn } from './columns.js';
+
+/** More rows than these do not fit into memory with all that a figure makes of them. */
+const mostRows = 10_000_000;
+/** No page of a column is as large as this, unpacked. */
+const largestPage = 1 << 28;
+
+/** What is wrong with a file, in words for its author. */
+class ParquetFault extends Error {}
+
+const cutOff = 'it does not end as such a file does; it may be cut off';
+/** A file begins and ends with four letters, and says before the last how long its list of contents is. */
+const shortestFile = 12;
+
+/** The same of what its reader says, which speaks of the insides of the format. */
+function reasonOf(fault: unknown): string {
+  const said = messageOf(fault);
+  if (fault instanceof ParquetFault) return said;
+  const [, unsupported] = /unsupported (?:compression )?(codec: \w+|encoding: \w+)/.exec(said) ?? [];
+  if (unsupported) return `it has a ${unsupported.replace(': ', ' ')} that is not read`;
+  if (/footer|exceeds available/.test(said)) return cutOff;
+  return 'what it holds is broken';
+}
+
+/** What the file is read with, loaded with the first of them. */
+async function library() {
+  const [parquet, { compressors }] = await Promise.all([import('hyparquet'), import('hyparquet-compressors')]);
+  const held = Object.entries(compressors as Required<Compressors>).map(
+    ([name, unpack]) =>
+      [
+        name,
+        (input: Uint8Array, length: number) => {
+          if (length > largestPage) throw new ParquetFault(`a page of it has ${length} bytes`);
+          return unpack(input, length);
+        },
+      ] as const,
+  );
+  return { ...parquet, compressors: Object.fromEntries(held) as Compressors };
+}
+
+/** A file in memory, as it is read piece by piece. */
+interface ParquetFile {
+  byteLength: number;
+  slice(start: number, end?: number): ArrayBuffer;
+}
+
+/** The bytes as they stand, though they may be part of a larger store. */
+const fileOf = ({ buffer, byteOffset, byteLength }: Uint8Array): ParquetFile => ({
+  byteLength,
+  slice: (start, end = byteLength) => buffer.slice(byteOffset + start, byteOffset + end) as ArrayBuffer,
+});
+
+interface OpenParquet {
+  file: ParquetFile;
+  metadata: FileMetaData;
+  columns: ParquetColumn[];
+  rowCount: number;
+}
+
+/** What is in a file. @throws Error where it is none */
+async function opened(bytes: Uint8Array): Promise<OpenParquet> {
+  if (bytes.length < shortestFile) throw new ParquetFault(cutOff);
+  const { parquetMetadataAsync, parquetSchema } = await library();
+  const file = fileOf(bytes);
+  const metadata = await parquetMetadataAsync(file, { parsers, geoparquet: false });
+  const rowCount = metadata.row_groups.reduce((sum, group) => sum + Number(group.num_rows), 0);
+  return { file, metadata, columns: columnsIn(parquetSchema(metadata)), rowCount };
+}
+
+/**
+ * Hands on the rows of some columns, one group of rows after the other, so that no more than a group is held.
+ *
+ * @throws Error where the file is broken
+ */
+async function eachRow(
+  { file, metadata }: OpenParquet,
+  wanted: readonly ParquetColumn[],
+  use: (cells: CellValue[]) => void,
+): Promise<void> {
+  const { parquetRead, compressors } = await library();
+  const names = wanted.map(({ name }) => name);
+  const cells = wanted.map(({ element }) => cellsOf(element));
+  let start = 0;
+  for (const group of metadata.row_groups) {
+    const rows = Number(group.num_rows);
+    const held = new Map(names.map((name) => [name, new Array<unknown>(rows)]));
+    let count = 0;
+    await parquetRead({
+      file,
+      metadata,
+      columns: names,
+      rowStart: start,
+      rowEnd: start + rows,
+      compressors,
+      parsers,
+      geoparquet: false,
+      onChunk({ columnName, columnData, rowStart }) {
+        const column = held.get(columnName) ?? [];
+        for (let i = 0; i < columnData.length; i += 1) {
+          const at = rowStart - start + i;
+          if (at >= rows) break;
+          column[at] = columnData[i];
+          count += 1;
+        }
+      },
+    });
+    if (count !== rows * names.length)
+      throw new ParquetFault(`a column of it has another number of values than the ${rows} rows`);
+    const columns = names.map((name) => held.get(name) ?? []);
+    for (let row = 0; row < rows; row += 1) use(columns.map((column, i) => entryAt(cells, i)(column[row])));
+    start += rows;
+  }
+}
+
+/** Columns that are asked for by name and hold no values, or all such where every column is asked for. */
+function nestedProblems(columns: readonly ParquetColumn[], { requests, locate, name: file }: TableReading): Problem[] {
+  return columns.flatMap(({ name, holds }): Problem[] => {
+    if (holds === undefined) return [];
+    const asked = requests.find(({ column }) => column === name);
+    const facts = { column: name, holds, left: asked === undefined };
+    if (asked) return [error('column-nested', facts, locate?.(asked.path) ?? { file })];
+    return requests.some(({ column }) => column === everyColumn) ? [warning('column-nested', facts, { file })] : [];
+  });
+}
+
+/** The columns to be read: those asked for, and all others where few rows may hold sums. */
+function wantedOf({ columns, rowCount }: OpenParquet, { requests }: TableReading): ParquetColumn[] {
+  const values = columns.filter(({ holds }) => holds === undefined);
+  const isWhole = rowCount <= mostLooked || requests.some(({ column }) => column === everyColumn);
+  return isWhole ? values : values.filter(({ name }) => requests.some(({ column }) => column === name));
+}
+
+async function tableIn(bytes: Uint8Array, reading: TableReading): Promise<Outcome<Table>> {
+  const found = await opened(bytes);
+  const { columns, rowCount } = found;
+  const { name: file } = reading;
+  if (rowCount > mostRows) return fail([error('table-too-long', { rows: rowCount, most: mostRows }, { file })]);
+  const nested = nestedProblems(columns, reading);
+  const values = columns.filter(({ holds }) => holds === undefined);
+  const isNested = (column: string) => columns.some(({ name, holds }) => name === column && holds !== undefined);
+  const requests = reading.requests.filter(({ column }) => !isNested(column));
+  const builder = new TableBuilder(
+    values.map(({ name }) => name),
+    { ...reading, requests },
+  );
+  if (hasErrors(builder.problems)) return fail([...nested, ...builder.problems]);
+  const wanted = wantedOf(found, reading);
+  const places = wanted.map(({ name }) => values.findIndex((own) => own.name === name));
+  const isAll = places.length === values.length;
+  await eachRow(found, wanted, (cells) => {
+    if (isAll) builder.add(cells);
+    else {
+      const line = new Array<CellValue>(values.length).fill('');
+      for (const [i, place] of places.entries()) line[place] = entryAt(cells, i);
+      builder.add(line);
+    }
+  });
+  const table = builder.finish((row, column) => ({ file, line: row + 1, column: column + 1 }));
+  const problems = [...nested, ...table.problems];
+  return hasErrors(nested) ? fail(problems) : { ...table, problems };
+}
+
+/**
+ * Reads a table of a Parquet file (Apache Parquet 2): only the columns that are asked for, unless it has few rows. Values
+ * mean what they would in a file of texts: dates and times as ISO 8601 has them, instants in UTC, no value as an empty cell.
+ */
+export async function readParquet(bytes: Uint8Array, reading: TableReading): Promise<Outcome<Table>> {
+  try {
+    return await tableIn(bytes, reading);
+  } catch (fault) {
+    return fail([error('parquet-broken', { reason: reasonOf(fault) }, { file: reading.name })]);
+  }
+}
+
+/** All cells of words. @throws Error where the file cannot be read */
+export async function parquetWords(bytes: Uint8Array): Promise<string> {
+  const found = await opened(bytes);
+  const words = new Set<string>();
+  const wanted = found.columns.filter(({ holds }) => holds === undefined);
+  if (found.rowCount > mostRows) return '';
+  await eachRow(found, wanted, (cells) => {
+    for (const cell of cells) if (typeof cell === 'string') words.add(cell);
+  });
+  return [...words].join('\n');
+}
