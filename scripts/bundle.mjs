@@ -59,10 +59,11 @@ const languagesBeside = {
 };
 
 /** What Parquet files are read with stays in a file of its own, too. */
+const parquetParts = ['hyparquet', 'fzstd', 'hyparquet-compressors/src/brotli.js', 'hyparquet-compressors/src/lz4.js'];
 const parquetBeside = {
   name: 'parquet-beside',
   setup({ onResolve }) {
-    onResolve({ filter: /^hyparquet(-compressors)?$/ }, () => ({ path: './parquet.cjs', external: true }));
+    onResolve({ filter: /^(hyparquet|fzstd)/ }, () => ({ path: './parquet.cjs', external: true }));
   },
 };
 
@@ -103,7 +104,7 @@ await build({
 
 await build({
   absWorkingDir: root,
-  stdin: { contents: "export * from 'hyparquet'; export * from 'hyparquet-compressors';", resolveDir: root },
+  stdin: { contents: parquetParts.map((part) => `export * from '${part}';`).join('\n'), resolveDir: root },
   outfile: 'dist/bin/parquet.cjs',
   bundle: true,
   minify: true,

@@ -142,3 +142,13 @@ declare module 'pdfkit' {
   const PDFDocument: new (options: Record<string, unknown>) => Document;
   export default PDFDocument;
 }
+
+/** Parts of a library that compiles machine code as a whole, which pages do not allow. */
+declare module 'hyparquet-compressors/src/brotli.js' {
+  export function decompressBrotli(input: Uint8Array, outputLength: number): Uint8Array;
+}
+
+declare module 'hyparquet-compressors/src/lz4.js' {
+  export function decompressLz4(input: Uint8Array, outputLength: number): Uint8Array;
+  export function decompressLz4Raw(input: Uint8Array, outputLength: number): Uint8Array;
+}

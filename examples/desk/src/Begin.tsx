@@ -149,6 +149,11 @@ export function Begin({ files, thinker, desk, leave }: Props) {
       {look && (
         <>
           <h2>{speech.begin.rows(table ?? '', look.rows)}</h2>
+          {look.remarks.map((remark) => (
+            <p key={remark} className="remark hint">
+              {remark}
+            </p>
+          ))}
           <Columns beginning={beginning} />
           <Offers beginning={beginning} begin={begin} />
         </>

@@ -102,6 +102,8 @@ export interface Drawn {
 export interface Begun {
   columns: ColumnProfile[];
   rows: number;
+  /** What reading it assumed or left out. */
+  remarks: string[];
 }
 
 export type KindPicture = { kind: string; settings: DraftSettings; small: Small } | { kind: string; why: string };

@@ -1,8 +1,8 @@
-import { type Answers, type ColumnAnswer, type ColumnProfile, type DraftSettings, tableEndings } from 'hexis/desk';
+import { type Answers, type ColumnAnswer, type DraftSettings, tableEndings } from 'hexis/desk';
 import { useEffect, useReducer } from 'react';
 import type { Files } from './files.js';
 import { freeName, tableName } from './names.js';
-import type { KindPicture } from './protocol.js';
+import type { Begun, KindPicture } from './protocol.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import type { DeskState } from './useDesk.js';
@@ -11,7 +11,7 @@ import type { DeskState } from './useDesk.js';
 interface Beginning {
   table: string | undefined;
   /** None while the table is looked into, or where it cannot be. */
-  look: { columns: ColumnProfile[]; rows: number } | undefined;
+  look: Begun | undefined;
   chosen: readonly string[];
   answers: Answers;
   /** The kinds that show the chosen columns, and why others do not. */
@@ -21,7 +21,7 @@ interface Beginning {
 
 type Act =
   | { is: 'opened'; table: string }
-  | { is: 'looked'; table: string; columns: ColumnProfile[]; rows: number }
+  | { is: 'looked'; table: string; look: Begun }
   | { is: 'chosen'; column: string; on: boolean }
   | { is: 'answered'; column: string; answer: ColumnAnswer }
   | { is: 'drawn'; kinds: KindPicture[] }
@@ -42,7 +42,7 @@ function after(own: Beginning, act: Act): Beginning {
       return { ...nothing, table: act.table };
     case 'looked':
       // What is known of a table that was left for another one comes too late.
-      return act.table === own.table ? { ...own, look: { columns: act.columns, rows: act.rows } } : own;
+      return act.table === own.table ? { ...own, look: act.look } : own;
     case 'chosen': {
       const others = own.chosen.filter((name) => name !== act.column);
       return { ...own, chosen: act.on ? [...others, act.column] : others };
@@ -64,7 +64,7 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
   const open = async (path: string) => {
     tell({ is: 'opened', table: path });
     const found = await thinker.aside('look', { path });
-    tell('fault' in found ? { is: 'failed', fault: found.fault } : { is: 'looked', table: path, ...found });
+    tell('fault' in found ? { is: 'failed', fault: found.fault } : { is: 'looked', table: path, look: found });
   };
 
   const add = async (file: File) => {

@@ -87,7 +87,7 @@ const changes = new Map<string, number>();
 let drawing: Drawing | undefined;
 let samples: { of: string; found: Samples } | undefined;
 let table: { path: string; caption: boolean; table: Turntable } | undefined;
-const looks = new Map<string, TableLook>();
+const looks = new Map<string, { look: TableLook; remarks: string[] }>();
 
 const bump = (path: string) => {
   changes.set(path, (changes.get(path) ?? 0) + 1);
@@ -232,13 +232,14 @@ async function tried(path: string, figure: string, caption: boolean, edits: read
   return { fault: wordsOf(found.problems) };
 }
 
-async function lookAt(path: string): Promise<TableLook | { fault: string }> {
+async function lookAt(path: string): Promise<{ look: TableLook; remarks: string[] } | { fault: string }> {
   const known = looks.get(path);
   if (known) return known;
   const found = await lookInto(opened(), path);
   if (!found.ok) return { fault: wordsOf(found.problems) };
-  looks.set(path, found.value);
-  return found.value;
+  const looked = { look: found.value, remarks: found.problems.map((problem) => describe(problem).found) };
+  looks.set(path, looked);
+  return looked;
 }
 
 /** The first figure of a table, drawn from memory. */
@@ -352,11 +353,14 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
   },
   async look({ path }) {
     const found = await lookAt(path);
-    return 'fault' in found ? found : { columns: found.columns, rows: found.rows };
+    if ('fault' in found) return found;
+    const { look, remarks } = found;
+    return { columns: look.columns, rows: look.rows, remarks };
   },
   async kinds({ path, chosen, answers: said }) {
-    const look = await lookAt(path);
-    if ('fault' in look) return [];
+    const looked = await lookAt(path);
+    if ('fault' in looked) return [];
+    const { look } = looked;
     const found: Calls['kinds']['get'] = [];
     for (const own of beginnings(answered(look.columns, said), chosen)) {
       if ('why' in own) {
@@ -371,17 +375,18 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     return found;
   },
   async drafts({ path, settings, answers: said, id }) {
-    const look = await lookAt(path);
-    if ('fault' in look) return look;
+    const looked = await lookAt(path);
+    if ('fault' in looked) return looked;
     const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/') + 1) : '';
     const names = { id, table: path.slice(folder.length), codebook: `${id}.codebook.yaml` };
-    return draftFiles(look, settings, names, said);
+    return draftFiles(looked.look, settings, names, said);
   },
   async others({ path }) {
     const part = drawing?.parts[0];
     const from = await tableOf(path);
-    const look = from === undefined ? undefined : await lookAt(from);
-    if (!part || !look || 'fault' in look) return { exchanges: [], subsets: [] };
+    const looked = from === undefined ? undefined : await lookAt(from);
+    if (!part || !looked || 'fault' in looked) return { exchanges: [], subsets: [] };
+    const { look } = looked;
     const exchanges = exchangesOf(part, look.columns);
     const places = new Set(exchanges.filter(({ setting }) => setting !== 'group').map(({ column }) => column));
     const subsets = look.columns.flatMap(({ name, looks: what, different, values }) => {

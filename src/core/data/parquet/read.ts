@@ -1,4 +1,4 @@
-import type { Compressors, FileMetaData } from 'hyparquet';
+import { type FileMetaData, parquetMetadataAsync, parquetRead, parquetSchema } from 'hyparquet';
 import { entryAt } from '../../at.js';
 import { messageOf } from '../../messageOf.js';
 import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../problem/problem.js';
@@ -8,11 +8,10 @@ import { everyColumn, type Table } from '../table.js';
 import { mostRows as mostLooked } from '../totalsFinder.js';
 import { cellsOf, parsers } from './cells.js';
 import { columnsIn, type ParquetColumn } from './columns.js';
+import { compressors } from './unpack.js';
 
 /** More rows than these do not fit into memory with all that a figure makes of them. */
 const mostRows = 10_000_000;
-/** No page of a column is as large as this, unpacked. */
-const largestPage = 1 << 28;
 
 /** What is wrong with a file, in words for its author. */
 class ParquetFault extends Error {}
@@ -29,22 +28,6 @@ function reasonOf(fault: unknown): string {
   if (unsupported) return `it has a ${unsupported.replace(': ', ' ')} that is not read`;
   if (/footer|exceeds available/.test(said)) return cutOff;
   return 'what it holds is broken';
-}
-
-/** What the file is read with, loaded with the first of them. */
-async function library() {
-  const [parquet, { compressors }] = await Promise.all([import('hyparquet'), import('hyparquet-compressors')]);
-  const held = Object.entries(compressors as Required<Compressors>).map(
-    ([name, unpack]) =>
-      [
-        name,
-        (input: Uint8Array, length: number) => {
-          if (length > largestPage) throw new ParquetFault(`a page of it has ${length} bytes`);
-          return unpack(input, length);
-        },
-      ] as const,
-  );
-  return { ...parquet, compressors: Object.fromEntries(held) as Compressors };
 }
 
 /** A file in memory, as it is read piece by piece. */
@@ -69,7 +52,6 @@ interface OpenParquet {
 /** What is in a file. @throws Error where it is none */
 async function opened(bytes: Uint8Array): Promise<OpenParquet> {
   if (bytes.length < shortestFile) throw new ParquetFault(cutOff);
-  const { parquetMetadataAsync, parquetSchema } = await library();
   const file = fileOf(bytes);
   const metadata = await parquetMetadataAsync(file, { parsers, geoparquet: false });
   const rowCount = metadata.row_groups.reduce((sum, group) => sum + Number(group.num_rows), 0);
@@ -86,7 +68,6 @@ async function eachRow(
   wanted: readonly ParquetColumn[],
   use: (cells: CellValue[]) => void,
 ): Promise<void> {
-  const { parquetRead, compressors } = await library();
   const names = wanted.map(({ name }) => name);
   const cells = wanted.map(({ element }) => cellsOf(element));
   let start = 0;
@@ -121,15 +102,18 @@ async function eachRow(
   }
 }
 
-/** Columns that are asked for by name and hold no values, or all such where every column is asked for. */
+/** Columns that hold no values: one that is asked for by name, or all of them where every column is asked for. */
 function nestedProblems(columns: readonly ParquetColumn[], { requests, locate, name: file }: TableReading): Problem[] {
-  return columns.flatMap(({ name, holds }): Problem[] => {
-    if (holds === undefined) return [];
-    const asked = requests.find(({ column }) => column === name);
-    const facts = { column: name, holds, left: asked === undefined };
-    if (asked) return [error('column-nested', facts, locate?.(asked.path) ?? { file })];
-    return requests.some(({ column }) => column === everyColumn) ? [warning('column-nested', facts, { file })] : [];
+  const nested = columns.flatMap(({ name, holds }) => (holds === undefined ? [] : [{ column: name, holds }]));
+  const asked = (name: string) => requests.find(({ column }) => column === name);
+  const wanted = nested.flatMap((facts) => {
+    const request = asked(facts.column);
+    return request ? [error('column-nested', facts, locate?.(request.path) ?? { file })] : [];
   });
+  const left = nested.filter(({ column }) => !asked(column)).map(({ column, holds }) => `${column} (${holds})`);
+  return left.length > 0 && asked(everyColumn)
+    ? [...wanted, warning('columns-nested', { columns: left }, { file })]
+    : wanted;
 }
 
 /** The columns to be read: those asked for, and all others where few rows may hold sums. */

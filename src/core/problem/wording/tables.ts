@@ -60,8 +60,12 @@ export const tablesWordings = {
     found: `the file could not be read as Parquet: ${f.reason}`,
     expected: 'a whole .parquet file without encryption',
   }),
-  'column-nested': (f: { column: string; holds: string; left: boolean }) => ({
-    found: `column ${f.column} holds ${f.holds}${f.left ? ', and is left out' : ''}`,
+  'column-nested': (f: { column: string; holds: string }) => ({
+    found: `column ${f.column} holds ${f.holds}`,
+    expected: 'one number, text or date in each row',
+  }),
+  'columns-nested': (f: { columns: string[] }) => ({
+    found: `${f.columns.length === 1 ? 'a column does not hold one value in each row, and is' : 'some columns do not hold one value in each row, and are'} left out: ${f.columns.join(', ')}`,
     expected: 'one number, text or date in each row',
   }),
   'table-too-long': (f: { rows: number; most: number }) => ({
