@@ -24,8 +24,8 @@ const shortestFile = 12;
 function reasonOf(fault: unknown): string {
   const said = messageOf(fault);
   if (fault instanceof ParquetFault) return said;
-  const [, unsupported] = /unsupported (?:compression )?(codec: \w+|encoding: \w+)/.exec(said) ?? [];
-  if (unsupported) return `it has a ${unsupported.replace(': ', ' ')} that is not read`;
+  const [, packed] = /unsupported compression codec: ([A-Z]\w*)/.exec(said) ?? [];
+  if (packed) return `it is packed as ${packed}, which is not read`;
   if (/footer|exceeds available/.test(said)) return cutOff;
   return 'what it holds is broken';
 }
