@@ -1,6 +1,7 @@
 import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
 import type { ColumnProfile } from '../core/data/profile.js';
+import { idleFileSettings } from '../core/data/tableForms.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';
 import { draftFiles, lookInto, type TableLook, type TableReading } from '../core/project/acts/begin.js';
@@ -78,6 +79,12 @@ const skipProblems = ({ skip }: StartCall): Problem[] =>
   skip === undefined || /^\d{1,5}$/.test(skip)
     ? []
     : [error('bad-option', { option: '--skip', found: skip, expects: 'a number of lines', example: '--skip 2' })];
+
+/** What the call says of a file that is not read by it. */
+const idleProblems = ({ sheet, range, skip }: StartCall, path: string): Problem[] =>
+  idleFileSettings({ sheet, range, skip }, [path]).map(({ setting, forms }) =>
+    error('setting-idle', { path: `--${setting}`, needs: `a file that is read by it: ${forms.join(', ')}` }),
+  );
 
 /** Marks that the call names and that there are not. */
 function markProblems({ decimalMark, thousandsMark }: StartCall): Problem[] {
@@ -166,7 +173,12 @@ function remarksOn({ totals, skip, sheets, bare }: TableLook, call: StartCall): 
 /** Says what a table holds and drafts a codebook and a first figure file. */
 export async function runStart(path: string, call: StartCall): Promise<number> {
   const language = await languageIn(call);
-  const wrong = [...markProblems(call), ...skipProblems(call), ...(language && 'code' in language ? [language] : [])];
+  const wrong = [
+    ...markProblems(call),
+    ...skipProblems(call),
+    ...idleProblems(call, path),
+    ...(language && 'code' in language ? [language] : []),
+  ];
   if (wrong.length > 0) return give(wrong, call);
   const spoken = language && 'tag' in language ? language : undefined;
   const { skip: lines, ...reading } = call;

@@ -227,6 +227,7 @@ describe('start finds the table in what stands around it', () => {
     expect(hexis(['draw', 'note.figure.yaml'], { cwd: folder.path }).code).toBe(0);
     expect(start('titled.csv', '--skip', '2', '--replace').out).toContain('3 rows, 3 columns');
     expect(start('titled.csv', '--skip', 'two').err).toContain('write: --skip 2');
+    expect(start('titled.csv', '--sheet', 'A').err).toContain('--sheet has nothing to act on');
   });
 
   test('in a sheet and a range of it, the other sheets named', () => {

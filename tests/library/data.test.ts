@@ -22,6 +22,24 @@ const expected = [
   ['Mulch', 1, 5],
 ];
 
+test.each([
+  ['{ file: t.csv, sheet: A }', ['setting-idle:2:29']],
+  ['{ file: t.json, skip: 1 }', ['setting-idle:2:29']],
+  ['{ files: [t.csv, t.json], range: A1:B2 }', ['setting-idle:2:40']],
+  ['[t.csv, { file: t.json, header: false }]', ['setting-idle:2:39']],
+  // One of the files is read by it.
+  ['{ files: [t.csv, t.json], delimiter: "," }', []],
+])('what is said of a file that is not read by it is refused: %s', async (data, problems) => {
+  const files = { 't.csv': 'bed,yield\n1,2\n', 't.json': '[{"bed":1,"yield":2}]' };
+  const figure = `hexis: figure/1\ndata: ${data}\nchart: { kind: bar, category: bed, value: yield }\n`;
+  const made = await drawn(memory({ ...files, 'f.yaml': figure }), 'f.yaml');
+  expect(
+    made.problems
+      .filter(({ severity }) => severity === 'error')
+      .map(({ code, place }) => [code, place?.line, place?.column].join(':')),
+  ).toEqual(problems);
+});
+
 const rows = [
   ['bed', 'yield', 'note'],
   [1, 2, 'x'],

@@ -12,11 +12,16 @@ export interface TableBytes {
   place?: Place | undefined;
 }
 
+/** What may be said of a file, by which some forms are read. */
+export type FileSetting = 'delimiter' | 'header' | 'comment' | 'sheet' | 'range' | 'skip' | 'encoding';
+
 /** A file format of tables. To add one, write an object here and add it to the list. */
 export interface TableForm {
   /** What it is called, in the order of its endings. */
   names: readonly string[];
   endings: readonly string[];
+  /** What an author may say of such a file that changes how it is read. */
+  takes: readonly FileSetting[];
   read(file: TableBytes, reading: FileReading): Promise<Outcome<Table>>;
   /** All its words, to look for one; undefined where it cannot be read. */
   words(bytes: Uint8Array): Promise<string | undefined>;
@@ -50,6 +55,7 @@ const unmarked = (text: string): string => (text.charCodeAt(0) === 0xfeff ? text
 const lines: TableForm = {
   names: ['CSV', 'TSV', 'text'],
   endings: ['.csv', '.tsv', '.txt'],
+  takes: ['delimiter', 'header', 'comment', 'skip', 'encoding'],
   read: async (file, reading) =>
     readText(file, reading.encoding, (text) => readTableText(unmarked(text), file.path, reading)),
   words: wordsOfText,
@@ -58,6 +64,7 @@ const lines: TableForm = {
 const json: TableForm = {
   names: ['JSON'],
   endings: ['.json'],
+  takes: ['encoding'],
   read: async (file, reading) => readText(file, reading.encoding, (text) => readJson(unmarked(text), reading)),
   words: async (bytes) =>
     (await wordsOfText(bytes))?.replace(/\\u([\da-f]{4})/gi, (_, code: string) =>
@@ -82,6 +89,7 @@ const workbooks = () => import('./workbook/read.js');
 const workbook: TableForm = {
   names: ['XLSX'],
   endings: ['.xlsx'],
+  takes: ['header', 'sheet', 'range', 'skip'],
   read: async ({ bytes }, reading) => (await workbooks()).readWorkbook(bytes, reading),
   words: async (bytes) => (await workbooks()).workbookWords(bytes).catch(() => undefined),
   sheets: async (bytes) => (await workbooks()).sheetNames(bytes).catch(() => []),
@@ -93,6 +101,7 @@ const parquets = () => import('./parquet/read.js');
 const parquet: TableForm = {
   names: ['Parquet'],
   endings: ['.parquet'],
+  takes: [],
   read: async ({ bytes }, reading) => (await parquets()).readParquet(bytes, reading),
   words: async (bytes) => (await parquets()).parquetWords(bytes).catch(() => undefined),
 };
@@ -111,3 +120,18 @@ export const isTablePath = (path: string): boolean => hasEnding(path, tableEndin
 /** The form of a file with a table, by its name; lines of text where the name does not say. */
 export const tableForm = (path: string): TableForm =>
   tableForms.find(({ endings }) => hasEnding(path, endings)) ?? lines;
+
+const fileSettings: readonly FileSetting[] = ['delimiter', 'header', 'comment', 'sheet', 'range', 'skip', 'encoding'];
+
+/** What is said of files that none of them is read by, with the forms that are. */
+export const idleFileSettings = (
+  said: Readonly<Partial<Record<FileSetting, unknown>>>,
+  paths: readonly string[],
+): { setting: FileSetting; forms: string[] }[] =>
+  fileSettings
+    .filter((setting) => said[setting] !== undefined)
+    .filter((setting) => !paths.some((path) => tableForm(path).takes.includes(setting)))
+    .map((setting) => ({
+      setting,
+      forms: tableForms.filter(({ takes }) => takes.includes(setting)).flatMap(({ names }) => names),
+    }));

@@ -1,4 +1,7 @@
 import { lastOf } from '../../at.js';
+import { idleFileSettings } from '../../data/tableForms.js';
+import { error, type Place, type Problem } from '../../problem/problem.js';
+import { list } from '../../problem/wording/phrases.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 type Data = NonNullable<FigureContents['data']>;
@@ -26,3 +29,19 @@ export const hasSeveralFiles = (data: FigureContents['data']): boolean =>
 /** What a file is called where nobody says: its name without folders and ending. */
 export const nameOfFile = ({ file, name }: OneFile): string =>
   name ?? lastOf(file.split(/[/\\]/)).replace(/\.[^.]+$/, '');
+
+/** What is said of files by which none of them is read. */
+export function idleInData(data: FigureContents['data'], locate: (path: string) => Place): Problem[] {
+  if (typeof data !== 'object' || 'rows' in data) return [];
+  const idle = (said: object, files: readonly string[], path: string): Problem[] =>
+    idleFileSettings(said, files).map(({ setting, forms }) => {
+      const at = `${path}.${setting}`;
+      return error('setting-idle', { path: at, needs: `a file that is read by it: ${list(forms)}` }, locate(at));
+    });
+  const fileOf = (one: string | { file: string }) => (typeof one === 'string' ? one : one.file);
+  if ('file' in data) return idle(data, [data.file], 'data');
+  const [files, path] = Array.isArray(data) ? [data, 'data'] : [data.files, 'data.files'];
+  const common = Array.isArray(data) ? [] : idle(data, files.map(fileOf), 'data');
+  const own = files.flatMap((one, i) => (typeof one === 'string' ? [] : idle(one, [one.file], `${path}.${i}`)));
+  return [...common, ...own];
+}

@@ -35,7 +35,7 @@ import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
-import { dataFiles, hasSeveralFiles, nameOfFile, type OneFile } from './dataFiles.js';
+import { dataFiles, hasSeveralFiles, idleInData, nameOfFile, type OneFile } from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { madeFrom } from './madeFrom.js';
@@ -192,6 +192,9 @@ async function readTables(
   { figure, codebook, requests, locate }: TableRequest,
   files: readonly { told: OneFile; path: string }[],
 ): Promise<Table | undefined> {
+  const idle = idleInData(figure.value.data, locate);
+  gatherer.problems.push(...idle);
+  if (idle.length > 0) return undefined;
   const several = hasSeveralFiles(figure.value.data);
   const inTable = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
   const tables: NamedTable[] = [];
