@@ -167,3 +167,12 @@ test('of many rows only what is asked for is read, group by group', async () => 
     ['b', 40_000, expect.closeTo(1.125, 3)],
   ]);
 });
+
+test('a file of more rows than fit is refused before they are read', async () => {
+  const rows = 5_000_001;
+  const column: Column = { name: 'g', data: new Array(rows).fill('a'), type: 'STRING' };
+  const { problems } = await figureOf(parquetOf([column]), { kind: 'bar', category: 'g' });
+  expect(problems.map(({ code, facts }) => [code, facts])).toEqual([
+    ['table-too-long', { rows, columns: 1, most: 5_000_000 }],
+  ]);
+});

@@ -11,7 +11,11 @@ import { columnsIn, type ParquetColumn } from './columns.js';
 import { compressors } from './unpack.js';
 
 /** More rows than these do not fit into memory with all that a figure makes of them. */
-const mostRows = 10_000_000;
+const mostRows = 5_000_000;
+const mostCells = 50_000_000;
+
+/** How many rows are read of so many columns. */
+const mostRowsOf = (columns: number): number => Math.min(mostRows, Math.floor(mostCells / Math.max(1, columns)));
 
 /** What is wrong with a file, in words for its author. */
 class ParquetFault extends Error {}
@@ -58,47 +62,55 @@ async function opened(bytes: Uint8Array): Promise<OpenParquet> {
   return { file, metadata, columns: columnsIn(parquetSchema(metadata)), rowCount };
 }
 
+/** The values of some columns in the rows from one to another, in the order of the columns. */
+async function valuesIn(
+  { file, metadata }: OpenParquet,
+  names: readonly string[],
+  { from, to }: { from: number; to: number },
+): Promise<unknown[][]> {
+  const held = new Map(names.map((name) => [name, new Array<unknown>(to - from)]));
+  let count = 0;
+  await parquetRead({
+    file,
+    metadata,
+    columns: [...names],
+    rowStart: from,
+    rowEnd: to,
+    compressors,
+    parsers,
+    geoparquet: false,
+    // Pieces come in any order.
+    onChunk({ columnName, columnData, rowStart }) {
+      const column = held.get(columnName) ?? [];
+      const length = Math.min(columnData.length, to - rowStart);
+      for (let i = 0; i < length; i += 1) column[rowStart - from + i] = columnData[i];
+      count += length;
+    },
+  });
+  if (count !== (to - from) * names.length)
+    throw new ParquetFault('its columns have other numbers of values than it has rows');
+  return [...held.values()];
+}
+
 /**
- * Hands on the rows of some columns, one group of rows after the other, so that no more than a group is held.
+ * Hands on the rows of some columns, one group of rows after the other, so that no more than a group is held: a part of one
+ * takes as long to unpack as the whole.
  *
  * @throws Error where the file is broken
  */
 async function eachRow(
-  { file, metadata }: OpenParquet,
+  found: OpenParquet,
   wanted: readonly ParquetColumn[],
   use: (cells: CellValue[]) => void,
 ): Promise<void> {
   const names = wanted.map(({ name }) => name);
   const cells = wanted.map(({ element }) => cellsOf(element));
-  let start = 0;
-  for (const group of metadata.row_groups) {
+  let from = 0;
+  for (const group of found.metadata.row_groups) {
     const rows = Number(group.num_rows);
-    const held = new Map(names.map((name) => [name, new Array<unknown>(rows)]));
-    let count = 0;
-    await parquetRead({
-      file,
-      metadata,
-      columns: names,
-      rowStart: start,
-      rowEnd: start + rows,
-      compressors,
-      parsers,
-      geoparquet: false,
-      onChunk({ columnName, columnData, rowStart }) {
-        const column = held.get(columnName) ?? [];
-        for (let i = 0; i < columnData.length; i += 1) {
-          const at = rowStart - start + i;
-          if (at >= rows) break;
-          column[at] = columnData[i];
-          count += 1;
-        }
-      },
-    });
-    if (count !== rows * names.length)
-      throw new ParquetFault(`a column of it has another number of values than the ${rows} rows`);
-    const columns = names.map((name) => held.get(name) ?? []);
+    const columns = await valuesIn(found, names, { from, to: from + rows });
     for (let row = 0; row < rows; row += 1) use(columns.map((column, i) => entryAt(cells, i)(column[row])));
-    start += rows;
+    from += rows;
   }
 }
 
@@ -127,7 +139,6 @@ async function tableIn(bytes: Uint8Array, reading: TableReading): Promise<Outcom
   const found = await opened(bytes);
   const { columns, rowCount } = found;
   const { name: file } = reading;
-  if (rowCount > mostRows) return fail([error('table-too-long', { rows: rowCount, most: mostRows }, { file })]);
   const nested = nestedProblems(columns, reading);
   const values = columns.filter(({ holds }) => holds === undefined);
   const isNested = (column: string) => columns.some(({ name, holds }) => name === column && holds !== undefined);
@@ -138,6 +149,9 @@ async function tableIn(bytes: Uint8Array, reading: TableReading): Promise<Outcom
   );
   if (hasErrors(builder.problems)) return fail([...nested, ...builder.problems]);
   const wanted = wantedOf(found, reading);
+  const most = mostRowsOf(wanted.length);
+  if (rowCount > most)
+    return fail([error('table-too-long', { rows: rowCount, columns: wanted.length, most }, { file })]);
   const places = wanted.map(({ name }) => values.findIndex((own) => own.name === name));
   const isAll = places.length === values.length;
   await eachRow(found, wanted, (cells) => {
@@ -170,7 +184,7 @@ export async function parquetWords(bytes: Uint8Array): Promise<string> {
   const found = await opened(bytes);
   const words = new Set<string>();
   const wanted = found.columns.filter(({ holds }) => holds === undefined);
-  if (found.rowCount > mostRows) return '';
+  if (found.rowCount > mostRowsOf(wanted.length)) return '';
   await eachRow(found, wanted, (cells) => {
     for (const cell of cells) if (typeof cell === 'string') words.add(cell);
   });

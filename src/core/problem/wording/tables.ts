@@ -68,9 +68,9 @@ export const tablesWordings = {
     found: `${f.columns.length === 1 ? 'a column does not hold one value in each row, and is' : 'some columns do not hold one value in each row, and are'} left out: ${f.columns.join(', ')}`,
     expected: 'one number, text or date in each row',
   }),
-  'table-too-long': (f: { rows: number; most: number }) => ({
-    found: `the table has ${f.rows} rows`,
-    expected: `at most ${f.most}; a figure needs their means, counts or shares, which a program that reads such files can make`,
+  'table-too-long': (f: { rows: number; columns: number; most: number }) => ({
+    found: `the table has ${f.rows} rows, of which ${plural(f.columns, 'column')} ${f.columns === 1 ? 'is' : 'are'} needed`,
+    expected: `at most ${f.most} rows; a figure needs their means, counts or shares, which a program that reads such files can make`,
   }),
   'sheet-unknown': (f: { sheet: string; known: string[] } & Nearest) => ({
     found: `the workbook has no sheet "${f.sheet}"`,
