@@ -139,6 +139,17 @@ describe('texts of a figure in several languages', () => {
     ]);
   });
 
+  test('are not mended by taking one away, which would leave that of another language', async () => {
+    const found = async (altText: string) => {
+      const { drawing, problems } = await textsOf(`language: de\naltText: ${altText}`);
+      return check(drawing as Drawing, problems)
+        .filter(({ rule }) => rule === 'alt-text')
+        .map(({ mend }) => mend?.edits);
+    };
+    expect(await found('Kurz.')).toEqual([[{ path: ['altText'], value: undefined }]]);
+    expect(await found('{ de: Kurz., en: Short. }')).toEqual([undefined]);
+  });
+
   test('an author’s own words in the language of the figure define its intervals', async () => {
     const note = async (text: string) => {
       const { drawing, problems } = await textsOf(`language: de\ncaption: { title: Was, note: "${text}" }`);

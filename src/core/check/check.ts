@@ -67,6 +67,10 @@ function placedMend(mend: OwnMend, { layers, shows, spoken }: Subject): Mend {
   return { ...mend, edits, says: mend.says ?? editsText(edits) };
 }
 
+/** Whether a mend takes a text away that stands in several languages: the figure would then show that of another one. */
+const unspeaks = ({ edits }: OwnMend, { spoken }: Subject): boolean =>
+  edits.some(({ path, value }) => value === undefined && spoken.has(path.join('.')));
+
 function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject): Finding {
   const { items = [], severity: gravity = severity, mend, ...said } = flaw;
   return {
@@ -78,7 +82,7 @@ function findingOf(rule: Rule, severity: Severity, flaw: Flaw, subject: Subject)
     ...decided(subject, flaw.setting),
     why: rule.reason,
     source: rule.source,
-    ...(mend ? { mend: placedMend(mend, subject) } : {}),
+    ...(mend && !unspeaks(mend, subject) ? { mend: placedMend(mend, subject) } : {}),
   };
 }
 

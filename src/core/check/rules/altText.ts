@@ -14,7 +14,7 @@ export const altText = rule({
   source: 'WCAG 2.2, 1.1.1',
   severity: 'warning',
   limits: { least: { is: 'number', value: 30, unit: 'letters', what: 'The shortest description.' } },
-  finds({ figure }, { least }) {
+  finds({ figure, spoken }, { least }) {
     const given = figure.altText;
     if (given === undefined) return [];
     const title = bare(figure.caption?.title ?? '');
@@ -24,7 +24,7 @@ export const altText = rule({
     return [
       {
         found: isTitle ? 'the description only repeats the title' : `the description has ${rounded(length, 0)} letters`,
-        expected: 'what the figure shows in a sentence or two; without "altText" one is written from the data',
+        expected: `what the figure shows in a sentence or two${spoken.has('altText') ? '' : '; without "altText" one is written from the data'}`,
         measured: { value: length, unit: 'letters' },
         limit: { value: least, unit: 'letters' },
         setting: 'altText',
