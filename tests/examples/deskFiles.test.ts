@@ -1,8 +1,9 @@
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { deskPage } from '../helpers/deskPage.js';
 import { DeskVisit, difference, figureFile, readerOfSuite } from '../helpers/deskVisit.js';
-import { demo, folderWith, hexis } from '../helpers/hexis.js';
+import { demo, folderWith, hexis, root } from '../helpers/hexis.js';
 
 const reader = readerOfSuite();
 
@@ -267,6 +268,23 @@ describe('what a figure is made of, and what is made of it', () => {
 });
 
 describe('a figure is begun', () => {
+  test('from a Parquet file, which is unpacked in the page', async () => {
+    const folder = folderWith();
+    const desk = await deskPage(reader(), folder.path);
+    // Packed as most are, and as most that are small.
+    for (const name of ['snappy', 'zstd']) {
+      await desk.page.setInputFiles('input[type=file]', join(root, 'tests/library/parquet', `${name}.parquet`));
+      await desk.page.getByRole('heading', { name: `${name}.parquet: 5 rows.` }).waitFor();
+      expect(await desk.page.locator('p.remark').textContent()).toContain('tags (lists)');
+      await desk.page.getByRole('button', { name: 'Begin with line' }).click();
+      await desk.page.waitForFunction(() => document.querySelector('#sheet desc')?.textContent?.includes('yield'));
+      await desk.button('New figure …').click();
+    }
+    expect(desk.faults).toEqual([]);
+    await desk.close();
+    folder.remove();
+  });
+
   test('from a dropped table to a saved PDF', async () => {
     const folder = folderWith();
     const desk = await deskPage(reader(), folder.path);
