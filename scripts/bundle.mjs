@@ -59,7 +59,13 @@ const languagesBeside = {
 };
 
 /** What Parquet files are read with stays in a file of its own, too. */
-const parquetParts = ['hyparquet', 'fzstd', 'hyparquet-compressors/src/brotli.js', 'hyparquet-compressors/src/lz4.js'];
+const parquetParts = [
+  'hyparquet',
+  'hyparquet/src/column.js',
+  'fzstd',
+  'hyparquet-compressors/src/brotli.js',
+  'hyparquet-compressors/src/lz4.js',
+];
 const parquetBeside = {
   name: 'parquet-beside',
   setup({ onResolve }) {

@@ -81,9 +81,12 @@ const skipProblems = ({ skip }: StartCall): Problem[] =>
     : [error('bad-option', { option: '--skip', found: skip, expects: 'a number of lines', example: '--skip 2' })];
 
 /** What the call says of a file that is not read by it. */
-const idleProblems = ({ sheet, range, skip }: StartCall, path: string): Problem[] =>
-  idleFileSettings({ sheet, range, skip }, [path]).map(({ setting, forms }) =>
-    error('setting-idle', { path: `--${setting}`, needs: `a file that is read by it: ${forms.join(', ')}` }),
+const idleProblems = ({ sheet, range, skip, header }: StartCall, path: string): Problem[] =>
+  idleFileSettings({ sheet, range, skip, header: header === false ? header : undefined }, [path]).map(
+    ({ setting, forms }) => {
+      const option = setting === 'header' ? '--no-header' : `--${setting}`;
+      return error('setting-idle', { path: option, needs: `a file that is read by it: ${forms.join(', ')}` });
+    },
   );
 
 /** Marks that the call names and that there are not. */

@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { demo, folderWith, hexis } from '../helpers/hexis.js';
+import { parquetOf } from '../helpers/parquet.js';
 import { workbook } from '../helpers/workbook.js';
 
 const awkward = `id,when,ward,age,score,part_a,part_b,total,note
@@ -216,6 +217,12 @@ describe('start finds the table in what stands around it', () => {
       ],
     }),
   });
+  const years = { 2025: [1.5, 2.5, 3.5], 2026: [2, 3, 4] };
+  writeFileSync(folder.at('years.json'), JSON.stringify({ columns: years }));
+  writeFileSync(
+    folder.at('packed.parquet'),
+    parquetOf(Object.entries(years).map(([name, data]) => ({ name, data, type: 'DOUBLE' }))),
+  );
   afterAll(() => folder.remove());
   const start = (...args: string[]) => hexis(['start', ...args], { cwd: folder.path });
   const figure = (name: string) => readFileSync(folder.at(`${name}.figure.yaml`), 'utf8');
@@ -228,6 +235,13 @@ describe('start finds the table in what stands around it', () => {
     expect(start('titled.csv', '--skip', '2', '--replace').out).toContain('3 rows, 3 columns');
     expect(start('titled.csv', '--skip', 'two').err).toContain('write: --skip 2');
     expect(start('titled.csv', '--sheet', 'A').err).toContain('--sheet has nothing to act on');
+  });
+
+  test.each(['years.json', 'packed.parquet'])('with columns that are called by numbers: %s', (table) => {
+    expect(start(table).out).toMatch(/3 rows, 2 columns[\s\S]*2025 [\s\S]*kind scatter, x 2025, y 2026/);
+    expect(figure(table.replace(/\..*/, ''))).toContain(`data: "${table}"`);
+    expect(hexis(['draw', table.replace(/\..*/, '.figure.yaml')], { cwd: folder.path }).code).toBe(0);
+    expect(start(table, '--no-header', '--replace').err).toContain('--no-header has nothing to act on');
   });
 
   test('in a sheet and a range of it, the other sheets named', () => {

@@ -27,6 +27,11 @@ function holds({ element, children }: SchemaTree): string | undefined {
   return type === 'FIXED_LEN_BYTE_ARRAY' && !isText ? 'bytes' : undefined;
 }
 
-/** The columns of a file, in their order. */
+/** The columns of a file, in their order. @throws Error where one has no name */
 export const columnsIn = ({ children }: SchemaTree): ParquetColumn[] =>
-  children.map((tree) => ({ name: tree.element.name, element: tree.element, holds: holds(tree) }));
+  children.map((tree) => {
+    const { name } = tree.element;
+    // What a file says is not what its reader promises.
+    if (typeof name !== 'string') throw new Error('a column without a name');
+    return { name, element: tree.element, holds: holds(tree) };
+  });

@@ -1,4 +1,4 @@
-import { type FileMetaData, parquetMetadataAsync, parquetRead, parquetSchema } from 'hyparquet';
+import { type ColumnData, type FileMetaData, parquetMetadataAsync, parquetRead, parquetSchema } from 'hyparquet';
 import { entryAt } from '../../at.js';
 import { messageOf } from '../../messageOf.js';
 import { error, fail, hasErrors, type Outcome, type Problem, warning } from '../../problem/problem.js';
@@ -8,6 +8,7 @@ import { everyColumn, type Table } from '../table.js';
 import { mostRows as mostLooked } from '../totalsFinder.js';
 import { cellsOf, parsers } from './cells.js';
 import { columnsIn, type ParquetColumn } from './columns.js';
+import { holdPages } from './pages.js';
 import { compressors } from './unpack.js';
 
 /** More rows than these do not fit into memory with all that a figure makes of them. */
@@ -27,11 +28,19 @@ const shortestFile = 12;
 /** The same of what its reader says, which speaks of the insides of the format. */
 function reasonOf(fault: unknown): string {
   const said = messageOf(fault);
-  if (fault instanceof ParquetFault) return said;
   const [, packed] = /unsupported compression codec: ([A-Z]\w*)/.exec(said) ?? [];
   if (packed) return `it is packed as ${packed}, which is not read`;
   if (/footer|exceeds available/.test(said)) return cutOff;
   return 'what it holds is broken';
+}
+
+/** What the library reads. @throws {ParquetFault} where it cannot */
+async function readable<T>(read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (fault) {
+    throw new ParquetFault(reasonOf(fault));
+  }
 }
 
 /** A file in memory, as it is read piece by piece. */
@@ -47,19 +56,33 @@ const fileOf = ({ buffer, byteOffset, byteLength }: Uint8Array): ParquetFile => 
 });
 
 interface OpenParquet {
+  bytes: Uint8Array;
   file: ParquetFile;
   metadata: FileMetaData;
   columns: ParquetColumn[];
   rowCount: number;
 }
 
-/** What is in a file. @throws Error where it is none */
+/** How many rows a file says that it has. @throws Error where its parts say otherwise */
+function rowsIn({ row_groups: groups, num_rows: all }: FileMetaData): number {
+  let sum = 0;
+  for (const { num_rows: rows, columns } of groups) {
+    const isSo = columns.every(({ meta_data: own }) => own?.path_in_schema.length !== 1 || own.num_values === rows);
+    if (rows < 0 || !isSo) throw new Error('rows and values differ');
+    sum += Number(rows);
+  }
+  if (sum !== Number(all)) throw new Error('rows differ');
+  return sum;
+}
+
+/** What is in a file. @throws {ParquetFault} where it is none */
 async function opened(bytes: Uint8Array): Promise<OpenParquet> {
   if (bytes.length < shortestFile) throw new ParquetFault(cutOff);
   const file = fileOf(bytes);
-  const metadata = await parquetMetadataAsync(file, { parsers, geoparquet: false });
-  const rowCount = metadata.row_groups.reduce((sum, group) => sum + Number(group.num_rows), 0);
-  return { file, metadata, columns: columnsIn(parquetSchema(metadata)), rowCount };
+  return readable(async () => {
+    const metadata = await parquetMetadataAsync(file, { parsers, geoparquet: false });
+    return { bytes, file, metadata, columns: columnsIn(parquetSchema(metadata)), rowCount: rowsIn(metadata) };
+  });
 }
 
 /** The values of some columns in the rows from one to another, in the order of the columns. */
@@ -70,23 +93,16 @@ async function valuesIn(
 ): Promise<unknown[][]> {
   const held = new Map(names.map((name) => [name, new Array<unknown>(to - from)]));
   let count = 0;
-  await parquetRead({
-    file,
-    metadata,
-    columns: [...names],
-    rowStart: from,
-    rowEnd: to,
-    compressors,
-    parsers,
-    geoparquet: false,
-    // Pieces come in any order.
-    onChunk({ columnName, columnData, rowStart }) {
-      const column = held.get(columnName) ?? [];
-      const length = Math.min(columnData.length, to - rowStart);
-      for (let i = 0; i < length; i += 1) column[rowStart - from + i] = columnData[i];
-      count += length;
-    },
-  });
+  // Pieces come in any order.
+  const onChunk = ({ columnName, columnData, rowStart }: ColumnData) => {
+    const column = held.get(columnName) ?? [];
+    const length = Math.min(columnData.length, to - rowStart);
+    for (let i = 0; i < length; i += 1) column[rowStart - from + i] = columnData[i];
+    count += length;
+  };
+  const columns = [...names];
+  const how = { file, metadata, columns, compressors, parsers, geoparquet: false, onChunk };
+  await readable(() => parquetRead({ ...how, rowStart: from, rowEnd: to }));
   if (count !== (to - from) * names.length)
     throw new ParquetFault('its columns have other numbers of values than it has rows');
   return [...held.values()];
@@ -96,7 +112,7 @@ async function valuesIn(
  * Hands on the rows of some columns, one group of rows after the other, so that no more than a group is held: a part of one
  * takes as long to unpack as the whole.
  *
- * @throws Error where the file is broken
+ * @throws {ParquetFault} where the file is broken
  */
 async function eachRow(
   found: OpenParquet,
@@ -105,6 +121,7 @@ async function eachRow(
 ): Promise<void> {
   const names = wanted.map(({ name }) => name);
   const cells = wanted.map(({ element }) => cellsOf(element));
+  await readable(async () => holdPages(found.bytes, found.metadata, new Set(names)));
   let from = 0;
   for (const group of found.metadata.row_groups) {
     const rows = Number(group.num_rows);
@@ -175,11 +192,12 @@ export async function readParquet(bytes: Uint8Array, reading: TableReading): Pro
   try {
     return await tableIn(bytes, reading);
   } catch (fault) {
-    return fail([error('parquet-broken', { reason: reasonOf(fault) }, { file: reading.name })]);
+    if (!(fault instanceof ParquetFault)) throw fault;
+    return fail([error('parquet-broken', { reason: fault.message }, { file: reading.name })]);
   }
 }
 
-/** All cells of words. @throws Error where the file cannot be read */
+/** All cells of words. @throws {ParquetFault} where the file cannot be read */
 export async function parquetWords(bytes: Uint8Array): Promise<string> {
   const found = await opened(bytes);
   const words = new Set<string>();

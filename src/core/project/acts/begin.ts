@@ -72,12 +72,14 @@ async function readWhole(
     skip,
   };
   const read = (named: boolean) => readTableFile(gatherer, path, { ...reading, header: named });
-  if (header === false) {
+  // Some files name their columns in any case, be it by numbers.
+  const mayBeBare = tableForm(path).takes.includes('header');
+  if (header === false && mayBeBare) {
     const table = await read(false);
     return table && { table, bare: true };
   }
   const table = await read(true);
-  const isBare = table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
+  const isBare = mayBeBare && table?.columnNames.every((name) => /^[+-]?\d+([.,]\d+)?$/.test(name.trim()));
   const again = isBare ? await read(false) : undefined;
   return again ? { table: again, bare: true } : table && { table, bare: false };
 }
@@ -90,6 +92,7 @@ const mostRemarks = 8;
  * have no names, without them it is a table of two columns or more. None where nothing speaks for any.
  */
 async function remarksAbove(store: Project['store'], path: string, reading: TableReading): Promise<number> {
+  if (!tableForm(path).takes.includes('skip')) return 0;
   const look = async (skip: number) => {
     const gatherer = new Gatherer(store);
     const found = await readWhole(gatherer, path, { ...reading, skip });
