@@ -121,7 +121,7 @@ async function eachRow(
 ): Promise<void> {
   const names = wanted.map(({ name }) => name);
   const cells = wanted.map(({ element }) => cellsOf(element));
-  await readable(async () => holdPages(found.bytes, found.metadata, new Set(names)));
+  await readable(async () => holdPages(found.bytes, found.metadata, wanted));
   let from = 0;
   for (const group of found.metadata.row_groups) {
     const rows = Number(group.num_rows);
