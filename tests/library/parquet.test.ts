@@ -147,7 +147,6 @@ describe('a file that is none', () => {
         for (const { code, facts } of found.problems)
           if (code === 'parquet-broken') expect('reason' in facts && facts.reason).not.toMatch(/undefined|function|\[/);
       }),
-      // The library believes the lengths of runs within a page: chance would some day name one that no memory holds.
       { numRuns: 300, seed: 2026 },
     );
   });
