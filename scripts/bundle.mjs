@@ -108,33 +108,23 @@ await build({
   logLevel: 'warning',
 });
 
-await build({
-  absWorkingDir: root,
-  stdin: { contents: parquetParts.map((part) => `export * from '${part}';`).join('\n'), resolveDir: root },
-  outfile: 'dist/bin/parquet.cjs',
-  bundle: true,
-  minify: true,
-  format: 'cjs',
-  platform: 'node',
-  target: 'node20',
-  logLevel: 'warning',
-});
+/** The libraries of one format as one file. */
+const librariesOf = (name, contents) =>
+  build({
+    absWorkingDir: root,
+    stdin: { contents, resolveDir: root },
+    outfile: `dist/bin/${name}.cjs`,
+    bundle: true,
+    minify: true,
+    format: 'cjs',
+    platform: 'node',
+    target: 'node20',
+    logLevel: 'warning',
+  });
 
-// The libraries that PDF files are written with, as one file whose compiled form is kept too.
-await build({
-  absWorkingDir: root,
-  stdin: {
-    contents: "exports.fontkit = require('fontkit'); exports.pdfkit = require('pdfkit');",
-    resolveDir: root,
-  },
-  outfile: 'dist/bin/pdf.cjs',
-  bundle: true,
-  minify: true,
-  format: 'cjs',
-  platform: 'node',
-  target: 'node20',
-  logLevel: 'warning',
-});
+await librariesOf('parquet', parquetParts.map((part) => `export * from '${part}';`).join('\n'));
+// Of those that PDF files are written with, the compiled form is kept too.
+await librariesOf('pdf', "exports.fontkit = require('fontkit'); exports.pdfkit = require('pdfkit');");
 
 const folder = mkdtempSync(join(tmpdir(), 'hexis-build-'));
 const figure = 'demo/figures/yield-by-bed.figure.yaml';

@@ -13,7 +13,8 @@ export interface TableBytes {
 }
 
 /** What may be said of a file, by which some forms are read. */
-export type FileSetting = 'delimiter' | 'header' | 'comment' | 'sheet' | 'range' | 'skip' | 'encoding';
+const fileSettings = ['delimiter', 'header', 'comment', 'sheet', 'range', 'skip', 'encoding'] as const;
+export type FileSetting = (typeof fileSettings)[number];
 
 /** A file format of tables. To add one, write an object here and add it to the list. */
 export interface TableForm {
@@ -120,8 +121,6 @@ export const isTablePath = (path: string): boolean => hasEnding(path, tableEndin
 /** The form of a file with a table, by its name; lines of text where the name does not say. */
 export const tableForm = (path: string): TableForm =>
   tableForms.find(({ endings }) => hasEnding(path, endings)) ?? lines;
-
-const fileSettings: readonly FileSetting[] = ['delimiter', 'header', 'comment', 'sheet', 'range', 'skip', 'encoding'];
 
 /** What is said of files that none of them is read by, with the forms that are. */
 export const idleFileSettings = (

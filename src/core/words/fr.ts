@@ -37,8 +37,9 @@ export const language: Language = {
       'Les barres d’erreur représentent les intervalles de confiance à {level}\u00a0% de la proportion (Wilson).',
     'errorBars-se': 'Les barres d’erreur représentent une erreur type de part et d’autre de la moyenne.',
     'errorBars-sd': 'Les barres d’erreur représentent un écart type de part et d’autre de la moyenne.',
-    'errorBars-given': 'Les barres d’erreur représentent les intervalles donnés dans le tableau.',
-    'errorBars-givenLevel': 'Les barres d’erreur représentent les intervalles à {level}\u00a0% donnés dans le tableau.',
+    'errorBars-given': 'Les barres d’erreur représentent les intervalles indiqués dans les données.',
+    'errorBars-givenLevel':
+      'Les barres d’erreur représentent les intervalles à {level}\u00a0% indiqués dans les données.',
     'bands-ci': 'Les bandes représentent les intervalles de confiance à {level}\u00a0% de la moyenne.',
     'bands-se': 'Les bandes représentent une erreur type de part et d’autre de la moyenne.',
     'bands-sd': 'Les bandes représentent un écart type de part et d’autre de la moyenne.',
