@@ -8,6 +8,7 @@ const rooms = [
   'problem',
   'schema',
   'data',
+  'ask',
   'statistics',
   'scale',
   'space',

@@ -1,4 +1,5 @@
 import type * as z from 'zod/mini';
+import type { Detail } from '../ask/question.js';
 import type { Outcome, Problem } from '../problem/problem.js';
 import type { NoteFact } from '../words/noteFacts.js';
 import type { ChartInput } from './chartInput.js';
@@ -43,6 +44,8 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   roles: Roles;
   /** What each axis shows. @param measured whether a column holds numbers or dates */
   shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows; z?: AxisShows };
+  /** How much of a table it needs. Left out: each row by itself. */
+  reads?(settings: S): Detail;
   /** Missing settings for columns that the schema does not require. */
   lacks?(settings: S): string[];
   /** The settings completed, over a table with a row for each value. Left out: the settings as they are. */

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import type { Detail } from '../ask/question.js';
 import type { ColumnRequest } from '../data/table.js';
 import { box } from './box/box.js';
 import { curve } from './curve/curve.js';
@@ -55,6 +56,14 @@ export const chartSetting = <K extends SettingName>(chart: ChartSettings, name: 
 
 /** The kind that settings name. */
 export const kindOf = ({ kind }: ChartSettings): AnyKind => chartKinds.find(({ name }) => name === kind) as AnyKind;
+
+/** How much of a table a chart needs. What names single cases needs each row. */
+export function detailOf(settings: ChartSettings): Detail {
+  const { id, weight }: { id?: string | undefined; weight?: string | undefined } = settings as object;
+  const detail = id === undefined ? (kindOf(settings).reads?.(settings) ?? 'rows') : 'rows';
+  // Weights go with each value.
+  return weight !== undefined && detail === 'moments' ? 'values' : detail;
+}
 
 /** The columns that settings name, in their roles and beside them. */
 export function columnsOf(settings: ChartSettings): ColumnRequest[] {

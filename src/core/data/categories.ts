@@ -5,7 +5,7 @@ import type { Lack } from './lack.js';
 import { missingCodes } from './missingCodes.js';
 import { isBroken, numberProblem } from './numberProblem.js';
 import { ColumnNotation, type NumberNotation, pointNotation, readCode } from './numberText.js';
-import type { CategoryColumn, Table } from './table.js';
+import { type CategoryColumn, sizeOf, type Table } from './table.js';
 
 /** The rows of a column as categories in their order. */
 export interface Categories {
@@ -148,11 +148,11 @@ const byRow = (column: CategoryColumn, { places, reasons }: Pick<Placed, 'places
 });
 
 /** How many rows have each category. */
-function countsOf(column: CategoryColumn, places: readonly number[], categories: number): Int32Array {
-  const counts = new Int32Array(categories);
-  for (const code of column.codes) {
+function countsOf(table: Table, column: CategoryColumn, places: readonly number[], categories: number): Float64Array {
+  const counts = new Float64Array(categories);
+  for (const [row, code] of column.codes.entries()) {
     const place = places[code] as number;
-    if (place >= 0) counts[place] = (counts[place] as number) + 1;
+    if (place >= 0) counts[place] = (counts[place] as number) + sizeOf(table, row);
   }
   return counts;
 }
@@ -169,7 +169,7 @@ export function categoriesOf(table: Table, variable: Variable): Categories {
   const found = placed(column.texts, variable, table.notation);
   const { categories, places, others } = found;
   const listed = variable.categories.length;
-  const counts = listed > 0 && others.length > 0 ? countsOf(column, places, categories.length) : undefined;
+  const counts = listed > 0 && others.length > 0 ? countsOf(table, column, places, categories.length) : undefined;
   const problems = (counts ? others : []).slice(0, mostUnlistedSaid).map(({ code: value }, i) => {
     const facts = { column: variable.name, value, count: counts?.[listed + i] ?? 0, table: table.name };
     return warning('value-not-named', facts);

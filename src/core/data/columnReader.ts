@@ -16,7 +16,8 @@ export interface ColumnReader {
   add(cell: CellValue): void;
   /** Takes a cell that stands in a text, from one place to another. */
   take(text: string, start: number, end: number): void;
-  finish(place: CellPlace, columnIndex: number): ColumnRead;
+  /** @param sizes how many cells of the source each cell stands for; left out: one */
+  finish(place: CellPlace, columnIndex: number, sizes?: Float64Array): ColumnRead;
 }
 
 /** A column that was read, and what is wrong with its cells. */
@@ -29,6 +30,12 @@ interface Fault {
   row: number;
   text: string;
 }
+
+type Sizes = Float64Array | undefined;
+
+/** How many cells of the source have a fault. */
+const cellsIn = (faults: readonly Fault[], sizes: Sizes): number =>
+  sizes ? faults.reduce((sum, { row }) => sum + numberAt(sizes, row), 0) : faults.length;
 
 /** Finds reasons by what stands in the cell; each text once. */
 class Absences {
@@ -95,14 +102,14 @@ class Rows {
 }
 
 /** Values that the codebook holds impossible, and those too large to be drawn. */
-function sizeProblems(variable: Variable, rows: Rows, place: CellPlace, index: number): Problem[] {
+function sizeProblems(variable: Variable, rows: Rows, place: CellPlace, index: number, sizes?: Sizes): Problem[] {
   const { name, range: [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY] } = variable;
   let [outside, first, huge] = [0, -1, -1];
   for (let row = 0; row < rows.length; row += 1) {
     const value = numberAt(rows.numbers, row);
     if (huge < 0 && Math.abs(value) > largestNumber) huge = row;
     if (!(value < low || value > high)) continue;
-    outside += 1;
+    outside += sizes?.[row] ?? 1;
     if (first < 0) first = row;
   }
   const text = (row: number) => String(rows.numbers[row]);
@@ -146,16 +153,16 @@ class Numbers implements ColumnReader {
     else this.rows.push(value, 0);
   }
 
-  finish(place: CellPlace, index: number): ColumnRead {
+  finish(place: CellPlace, index: number, sizes?: Sizes): ColumnRead {
     const problems = [
-      ...(this.odd.length > 0 ? this.readOdd(place, index) : []),
-      ...sizeProblems(this.variable, this.rows, place, index),
+      ...(this.odd.length > 0 ? this.readOdd(place, index, sizes) : []),
+      ...sizeProblems(this.variable, this.rows, place, index, sizes),
     ];
     return { column: this.rows.column(this.variable.name, this.absences.reasons), problems };
   }
 
   /** Reads the cells that waited, and says what is wrong with them or assumed of them. */
-  private readOdd(place: CellPlace, index: number): Problem[] {
+  private readOdd(place: CellPlace, index: number, sizes?: Sizes): Problem[] {
     const { odd, rows, variable } = this;
     const read = this.cells.resolve([...new Set(odd.map(({ text }) => text))]);
     for (const { row, text } of odd) {
@@ -167,7 +174,7 @@ class Numbers implements ColumnReader {
     if (first) {
       if (!read.fault) return [];
       const { fault, texts } = read.fault;
-      return [{ ...numberProblem(variable.name, fault, texts, wrong.length), place: place(first.row, index) }];
+      return [{ ...numberProblem(variable.name, fault, texts, cellsIn(wrong, sizes)), place: place(first.row, index) }];
     }
     const { assumed: text } = read;
     if (text === undefined) return [];
@@ -226,14 +233,14 @@ class Dates implements ColumnReader {
     } else if (this.without < 0 && timed) this.without = row;
   }
 
-  finish(place: CellPlace, index: number): ColumnRead {
+  finish(place: CellPlace, index: number, sizes?: Sizes): ColumnRead {
     const { variable, zones, without } = this;
     const differ = zones.size > 1 || (zones.size === 1 && without >= 0);
     if (differ) this.turnToUtc();
     const second = [...zones.values()][1]?.[0] ?? 0;
     const zoneFacts = { column: variable.name, some: without >= 0 };
     const problems = [
-      ...this.unread(place, index),
+      ...this.unread(place, index, sizes),
       ...(differ ? [warning('zones-differ', zoneFacts, place(without >= 0 ? without : second, index))] : []),
     ];
     const [zone] = zones.size === 1 && without < 0 ? zones.keys() : [zones.size > 0 ? 0 : undefined];
@@ -247,11 +254,11 @@ class Dates implements ColumnReader {
   }
 
   /** Cells that are no dates. */
-  private unread(place: CellPlace, index: number): Problem[] {
+  private unread(place: CellPlace, index: number, sizes?: Sizes): Problem[] {
     const [first] = this.faults;
     if (!first) return [];
     const order = this.variable.dateOrder === undefined && /^\d{1,2}\/\d{1,2}\/\d{2,4}\b/.test(first.text);
-    const facts = { column: this.variable.name, text: first.text, count: this.faults.length, order };
+    const facts = { column: this.variable.name, text: first.text, count: cellsIn(this.faults, sizes), order };
     return [error('not-a-date', facts, place(first.row, index))];
   }
 }

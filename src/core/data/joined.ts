@@ -1,4 +1,6 @@
 import { entryAt, heldBy } from '../at.js';
+import { joined } from '../pick.js';
+import { joinedBundles } from './bundles.js';
 import type { Codebook, Variable } from './codebook.js';
 import type { Lack } from './lack.js';
 import { type CategoryColumn, type Column, columnKey, type NumberColumn, type Table, tableOf } from './table.js';
@@ -23,7 +25,7 @@ function joinedNumbers(name: string, columns: readonly NumberColumn[]): NumberCo
     reasons.push(...column.reasons);
     at += column.numbers.length;
   }
-  return { as: 'number', name, numbers, absent, reasons };
+  return { as: 'number', name, numbers, absent, reasons, ...joinedBundles(columns) };
 }
 
 function joinedCategories(name: string, columns: readonly CategoryColumn[]): CategoryColumn {
@@ -34,6 +36,13 @@ function joinedCategories(name: string, columns: readonly CategoryColumn[]): Cat
     return Array.from(column.codes, (code) => entryAt(codes, code));
   });
   return { as: 'category', name, codes: Int32Array.from(codes), texts };
+}
+
+/** How many rows of their sources the rows of several tables stand for, where these do for more than one. */
+function joinedSizes(tables: readonly NamedTable[]): { sizes?: Float64Array } {
+  if (!tables.some(({ table }) => table.sizes)) return {};
+  const all = tables.map(({ table }) => table.sizes ?? new Float64Array(table.rowCount).fill(1));
+  return { sizes: joined(all) };
 }
 
 /** Several tables below each other, with a column that names the one of each row. Columns that some of them lack are left out. */
@@ -61,6 +70,7 @@ export function joinedTables(tables: readonly NamedTable[]): Table {
     name: tables.map(({ table }) => table.name).join(' and '),
     columnNames: [...inAll(first.table.columnNames, (table) => table.columnNames), fileColumn],
     rowCount: tables.reduce((sum, { table }) => sum + table.rowCount, 0),
+    ...joinedSizes(tables),
     columns: [...columns, file],
     measured: inAll(first.table.measured, (table) => table.measured),
     notation: first.table.notation,

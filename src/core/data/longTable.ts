@@ -1,4 +1,6 @@
 import { entryAt } from '../at.js';
+import { joined } from '../pick.js';
+import { joinedBundles } from './bundles.js';
 import type { Codebook, CodebookTerms, Variable } from './codebook.js';
 import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
 
@@ -66,7 +68,8 @@ function repeated(column: Column, times: number): Column {
     numbers.set(column.numbers, c * rows);
     absent.set(column.absent, c * rows);
   }
-  return { ...column, numbers, absent };
+  const own = new Array<NumberColumn>(times).fill(column);
+  return { ...column, numbers, absent, ...joinedBundles(own) };
 }
 
 /**
@@ -98,7 +101,14 @@ export function longTable(
     }
     offset += column.reasons.length;
   }
-  const value: NumberColumn = { as: 'number', name: names.value, numbers, absent, reasons };
+  const value: NumberColumn = {
+    as: 'number',
+    name: names.value,
+    numbers,
+    absent,
+    reasons,
+    ...joinedBundles(measured),
+  };
   const group: CategoryColumn = { as: 'category', name: names.group, codes: groups, texts: [...columns] };
   const others = table.columns
     .filter(({ as, name }) => as === 'category' || !columns.includes(name) || kept.includes(name))
@@ -108,8 +118,16 @@ export function longTable(
     [names.value, valueVariable(names.value, variables, codebook.terms)],
     [names.group, groupVariable(names.group, variables, codebook.terms)],
   ]);
+  const { sizes } = table;
   return {
-    table: tableOf({ ...table, rowCount: rows * count, columns: [value, group, ...others], measured: [], totals: [] }),
+    table: tableOf({
+      ...table,
+      rowCount: rows * count,
+      sizes: sizes && joined(columns.map(() => sizes)),
+      columns: [value, group, ...others],
+      measured: [],
+      totals: [],
+    }),
     names,
     codebook: {
       ...codebook,

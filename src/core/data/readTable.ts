@@ -23,6 +23,8 @@ export interface TableReading {
   codebook: Codebook;
   notation: NumberNotation;
   requests: readonly ColumnRequest[];
+  /** How many rows of its source each row stands for, where alike ones are taken together; left out: one. */
+  sizes?: Float64Array | undefined;
   /** Where in the figure file a setting stands, for columns that do not exist. */
   locate?: ((path: string) => Place) | undefined;
 }
@@ -183,7 +185,8 @@ export class TableBuilder {
   }
 
   add(cells: readonly CellValue[]): void {
-    const totals = this.totals.see(cells);
+    // Rows taken together were added up by nobody by hand.
+    const totals = this.reading.sizes ? undefined : this.totals.see(cells);
     for (const { index, reader, as } of this.active) {
       // Whether a row called a total is one is known at the end; where it is, its name is no faulty number.
       const isTotal = as === 'number' && totals?.some((cell) => cell.index === index);
@@ -231,7 +234,7 @@ export class TableBuilder {
     const names = this.columnNames.filter((_, index) => !empty.has(index));
     const totals = this.totals.found();
     for (const { index, reader, path, trial, every, as } of this.active) {
-      const read = reader.finish(place, index);
+      const read = reader.finish(place, index, this.reading.sizes);
       const stray = as === 'number' ? this.strayTotals(index, totals, place) : [];
       const finished = { ...read, problems: [...read.problems, ...stray] };
       if (trial) {
@@ -257,6 +260,7 @@ export class TableBuilder {
             measured,
             notation: this.reading.notation,
             totals,
+            sizes: this.reading.sizes,
           }),
           problems,
         );

@@ -2,7 +2,7 @@ import { entryAt } from '../at.js';
 import { error, fail, type Outcome, type Place, succeed } from '../problem/problem.js';
 import { categoriesOf } from './categories.js';
 import type { Codebook, Variable } from './codebook.js';
-import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
+import { type CategoryColumn, type Column, type NumberColumn, sizeOf, type Table, tableOf } from './table.js';
 
 /** How a table with a row for each value becomes one with a column for each. */
 export interface Spread {
@@ -42,7 +42,7 @@ export function spreadTable(
   for (let row = 0; row < table.rowCount; row += 1) {
     const [at, column] = [rows.of(row), made[columns.of(row)]];
     if (at < 0 || !column || entryAt(values.absent, row) > 0) continue;
-    if (column.absent[at] === 0) {
+    if (column.absent[at] === 0 || sizeOf(table, row) > 1) {
       const facts = { row: rows.categories[at]?.name ?? '', column: column.name, table: table.name };
       return fail([error('spread-twice', facts, place)]);
     }

@@ -1,6 +1,6 @@
-import { heldBy } from '../at.js';
+import { heldBy, numberAt } from '../at.js';
 import type { Codebook } from './codebook.js';
-import type { NumberColumn } from './table.js';
+import { type NumberColumn, sizeOf, type Table } from './table.js';
 
 /** Numbers that people write for "no value". */
 const codeLike = /^(-9+|-1|9{2,}|8{2,}|-8+|-7+|9+[78])$/;
@@ -11,7 +11,8 @@ const mostAnswers = 8;
 /** With more different numbers a column holds no answers in codes. */
 const mostTried = 200;
 
-const isCodeLike = (value: number): boolean => value % 1 === 0 && codeLike.test(String(value));
+/** Whether people write a number for "no value". */
+export const isCodeLike = (value: number): boolean => value % 1 === 0 && codeLike.test(String(value));
 
 /** The ends of some numbers. */
 function endsOf(values: readonly number[]): [number, number] {
@@ -77,22 +78,29 @@ export interface SuspectCode {
 }
 
 /** How often the values occur that may be codes, and what the rest spans. */
-function looked({ numbers }: NumberColumn, declared: ReadonlyMap<number, string>) {
+function looked(table: Table, { numbers, bundles }: NumberColumn, declared: ReadonlyMap<number, string>) {
   const codes = new Map<number, number>();
   const all = new Map<number, number>();
-  let [least, greatest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (const value of numbers) {
-    if (Number.isNaN(value)) continue;
-    if (all.size <= mostTried) all.set(value, (all.get(value) ?? 0) + 1);
-    // Most numbers are told by being no whole ones.
-    if (value % 1 === 0 && (declared.has(value) || isCodeLike(value))) {
-      codes.set(value, (codes.get(value) ?? 0) + 1);
+  let [least, greatest, rest] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, 0];
+  for (let row = 0; row < numbers.length; row += 1) {
+    const value = numberAt(numbers, row);
+    const size = sizeOf(table, row);
+    if (Number.isNaN(value)) {
+      rest += size;
       continue;
     }
+    if (all.size <= mostTried) all.set(value, (all.get(value) ?? 0) + size);
+    // Most numbers are told by being no whole ones.
+    if (value % 1 === 0 && (declared.has(value) || isCodeLike(value))) {
+      codes.set(value, (codes.get(value) ?? 0) + size);
+      continue;
+    }
+    rest += size;
     if (value < least) least = value;
     if (value > greatest) greatest = value;
   }
-  return { codes, all, ends: [least, greatest] as const };
+  if (bundles) [least, greatest] = [Math.min(least, bundles.least), Math.max(greatest, bundles.greatest)];
+  return { codes, all, rest, ends: [least, greatest] as const };
 }
 
 /** With fewer values than this, nothing can be said about outlying ones. */
@@ -102,7 +110,7 @@ const leastRest = 5;
  * The code of a column that may stand for "no value" and is not said to: far from all other values, or what other variables
  * have for it and apart from the rest. None where the codebook says what is possible.
  */
-export function suspectCode(column: NumberColumn, codebook: Codebook): SuspectCode | undefined {
+export function suspectCode(table: Table, column: NumberColumn, codebook: Codebook): SuspectCode | undefined {
   const variable = codebook.variable(column.name);
   if (variable.range !== undefined || variable.measure === 'date' || variable.bands !== undefined) return undefined;
   const declared = new Map<number, string>();
@@ -112,9 +120,8 @@ export function suspectCode(column: NumberColumn, codebook: Codebook): SuspectCo
       if (code !== '' && Number.isFinite(value) && !declared.has(value)) declared.set(value, name);
     }
   }
-  const { codes, all, ends } = looked(column, declared);
+  const { codes, all, rest, ends } = looked(table, column, declared);
   if (codes.size === 0 || !(ends[1] >= ends[0])) return undefined;
-  const rest = column.numbers.length - [...codes.values()].reduce((sum, count) => sum + count, 0);
   if (rest < leastRest) return undefined;
   const byAnswers = all.size <= mostTried ? new Set(codesAbove([...all.keys()])) : new Set<number>();
   const found = [...codes].find(([code]) => {

@@ -1,6 +1,18 @@
+import { entryAt, numberAt } from '../at.js';
 import type { Place } from '../problem/problem.js';
 import type { Lack } from './lack.js';
 import { type NumberNotation, pointNotation } from './numberText.js';
+
+/** What is known of the numbers behind the rows of a column, where these stand for several by their means. */
+export interface Bundles {
+  /** For each row the squared deviations from its mean, added up; 0 where it stands for equal numbers. */
+  squares: Float64Array;
+  /** The ends of all numbers. */
+  least: number;
+  greatest: number;
+  /** The most decimals that any of them has. */
+  decimals: number;
+}
 
 /** A column read as numbers: `NaN` where the value is missing. */
 export interface NumberColumn {
@@ -13,6 +25,8 @@ export interface NumberColumn {
   reasons: Lack[];
   /** For times: the offset of their clock from UTC in days, if stated. */
   zone?: number;
+  /** Left out: each row stands for its number alone, or for several that equal it. */
+  bundles?: Bundles;
 }
 
 /** A column read as categories: for each row the index of its text in `texts`. */
@@ -50,6 +64,8 @@ export interface Table {
   /** Its name in messages: the file, or "the rows of the figure file". */
   name: string;
   rowCount: number;
+  /** How many rows of its source each row stands for, where alike ones were taken together; left out: one. */
+  sizes?: Float64Array | undefined;
   columnNames: readonly string[];
   number(name: string): NumberColumn;
   category(name: string): CategoryColumn;
@@ -79,7 +95,7 @@ export type CellPlace = (row: number, column: number) => Place;
 export const columnKey = (name: string, as: Column['as']): string => `${as}:${name}`;
 
 /** What a table is made of. */
-export interface TableParts extends Pick<Table, 'name' | 'columnNames' | 'rowCount' | 'columns'> {
+export interface TableParts extends Pick<Table, 'name' | 'columnNames' | 'rowCount' | 'columns' | 'sizes'> {
   measured?: readonly string[];
   notation?: NumberNotation;
   totals?: readonly TotalsRow[];
@@ -106,5 +122,22 @@ export function tableOf({ measured = [], notation = pointNotation, totals = [], 
     hasNumber: (column) => numbers.has(column),
     number: (column) => asked(numbers, column),
     category: (column) => asked(categories, column),
+  };
+}
+
+/** How many rows of its source a row stands for. */
+export const sizeOf = ({ sizes }: Pick<Table, 'sizes'>, row: number): number => (sizes ? numberAt(sizes, row) : 1);
+
+/** How many rows the source of a table has. */
+export const sourceRows = ({ sizes, rowCount }: Pick<Table, 'sizes' | 'rowCount'>): number =>
+  sizes ? sizes.reduce((sum, size) => sum + size, 0) : rowCount;
+
+/** Some rows of a column, in any order. */
+export function rowsOf(column: Column, rows: ArrayLike<number>): Column {
+  if (column.as === 'category') return { ...column, codes: Int32Array.from(rows, (row) => entryAt(column.codes, row)) };
+  return {
+    ...column,
+    numbers: Float64Array.from(rows, (row) => entryAt(column.numbers, row)),
+    absent: Int32Array.from(rows, (row) => entryAt(column.absent, row)),
   };
 }

@@ -1,6 +1,5 @@
 import { entryAt } from '../at.js';
-import type { Column, Table, TotalsRow } from './table.js';
-import { tableOf } from './table.js';
+import { rowsOf, type Table, type TotalsRow, tableOf } from './table.js';
 
 /** What rows and columns with sums are called, in the languages that figures can be written in. */
 const totalWords = new RegExp(
@@ -68,16 +67,6 @@ export function totalsColumns(table: Table, columns: readonly string[]): string[
   });
 }
 
-/** A column without some rows. */
-function withoutRows(column: Column, kept: readonly number[]): Column {
-  if (column.as === 'category') return { ...column, codes: Int32Array.from(kept, (row) => entryAt(column.codes, row)) };
-  return {
-    ...column,
-    numbers: Float64Array.from(kept, (row) => entryAt(column.numbers, row)),
-    absent: Int32Array.from(kept, (row) => entryAt(column.absent, row)),
-  };
-}
-
 /** A table without its rows of sums, except those asked for, and the rows removed. */
 export function withoutTotals(
   table: Table,
@@ -87,6 +76,6 @@ export function withoutTotals(
   if (left.length === 0) return { table, left };
   const out = new Set(left.map(({ row }) => row));
   const kept = Array.from({ length: table.rowCount }, (_, row) => row).filter((row) => !out.has(row));
-  const columns = table.columns.map((column) => withoutRows(column, kept));
+  const columns = table.columns.map((column) => rowsOf(column, kept));
   return { table: tableOf({ ...table, rowCount: kept.length, columns, totals: [] }), left };
 }

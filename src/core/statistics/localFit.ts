@@ -1,7 +1,7 @@
 import { numberAt } from '../at.js';
+import { picked } from '../pick.js';
 import { centred } from './exactSum.js';
 import { tLimit } from './interval.js';
-import { picked } from './pick.js';
 import type { Fit } from './polynomial.js';
 
 /** A local regression: the fit at any place. */

@@ -1,5 +1,5 @@
 import { numberAt } from '../at.js';
-import { picked } from './pick.js';
+import { picked } from '../pick.js';
 
 /** Values in rising order, by their place: a sorted array, or one in which values stand several times without being held so. */
 export interface Ordered {

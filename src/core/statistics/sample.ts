@@ -1,7 +1,7 @@
 import { entryAt, lastOf } from '../at.js';
+import { picked } from '../pick.js';
 import { largest } from './exactSum.js';
 import { type Ordered, orderOf, Repeated } from './ordered.js';
-import { picked } from './pick.js';
 import { type QuantileType, quantile, weightedQuantile } from './quantile.js';
 import { Summary, type WeightKind } from './summary.js';
 

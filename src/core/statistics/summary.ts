@@ -11,10 +11,10 @@ export type WeightKind = 'frequency' | 'case';
 export class Summary {
   /** Cases: rows, or what the frequencies add up to. */
   n = 0;
-  least = Number.POSITIVE_INFINITY;
-  greatest = Number.NEGATIVE_INFINITY;
   private readonly values: number[] = [];
   private readonly factors: number[] = [];
+  /** Squared deviations of numbers that were added as their mean. */
+  private within: ExactSum | undefined;
   private moments: Moments | undefined;
 
   private readonly kind: WeightKind;
@@ -23,8 +23,11 @@ export class Summary {
     this.kind = kind;
   }
 
-  /** Adds a number with its weight. */
-  add(value: number, weight = 1): void {
+  /**
+   * Adds a number with its weight; or the mean of several with their count, and their squared deviations from that mean, added
+   * up.
+   */
+  add(value: number, weight = 1, squares = 0): void {
     if (weight === 0) return;
     this.n += this.kind === 'frequency' ? weight : 1;
     this.values.push(value);
@@ -33,8 +36,10 @@ export class Summary {
       for (let i = this.factors.length; i < this.values.length - 1; i += 1) this.factors.push(1);
     }
     if (weight !== 1 || this.factors.length > 0) this.factors.push(weight);
-    if (value < this.least) this.least = value;
-    if (value > this.greatest) this.greatest = value;
+    if (squares > 0) {
+      this.within ??= new ExactSum();
+      this.within.add(squares);
+    }
     this.moments = undefined;
   }
 
@@ -69,7 +74,9 @@ export class Summary {
     if (this.n < 2) return undefined;
     const { squares, unit, size, effective } = this.found;
     const freedom = this.kind === 'frequency' ? this.n - 1 : size * (1 - 1 / effective);
-    return Math.sqrt(squares / freedom) * unit;
+    // Deviations of all from their mean: those of means that were added, and those from these.
+    const within = this.within ? this.within.value / unit / unit : 0;
+    return Math.sqrt((squares + within) / freedom) * unit;
   }
 
   /** Standard error of the mean, SD / √n; undefined where n < 2. */

@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
+import { picked } from '../../pick.js';
 import { type BoxSummary, boxOfSample, notchOf, type Quartiles, quartersOf } from '../../statistics/box.js';
 import { jitter } from '../../statistics/jitter.js';
-import { picked } from '../../statistics/pick.js';
 import { Sample } from '../../statistics/sample.js';
 import { cellOf, filled } from '../frame/frame.js';
 import { repeatedRows, timesOf, weightsOf } from '../frame/weights.js';

@@ -3,6 +3,7 @@ import type { Categories } from '../../data/categories.js';
 import type { Measure, Variable } from '../../data/codebook.js';
 import type { Lack } from '../../data/lack.js';
 import type { Selection } from '../../data/selection.js';
+import { sourceRows } from '../../data/table.js';
 import { error, type Problem } from '../../problem/problem.js';
 import { lackKey } from '../../words/lackWords.js';
 import type { ChartInput } from '../chartInput.js';
@@ -78,7 +79,7 @@ export function countCases(
 /** That nothing is left to draw, and why. */
 export function noRows({ table, locate }: ChartInput<unknown>, { leftOut }: CaseCounts, path = 'chart'): Problem {
   const reasons = leftOut.map(({ lack, count }) => ({ reason: lackKey(lack), count }));
-  return error('no-rows', { table: table.name, rows: table.rowCount, reasons }, locate(path));
+  return error('no-rows', { table: table.name, rows: sourceRows(table), reasons }, locate(path));
 }
 
 /** Whether a variable is measured in numbers; its codes would otherwise be taken for them. */

@@ -29,7 +29,7 @@ export function decimalsIn(values: ArrayLike<number>): number {
 
 /** The decimals of a variable: those of the codebook, else as many as its values have. */
 export const decimalsOfData = ({ variable, column }: MeasuredColumn): number =>
-  variable.decimals ?? decimalsIn(column.numbers);
+  variable.decimals ?? column.bundles?.decimals ?? decimalsIn(column.numbers);
 
 /**
  * How many decimals labels have: those of the data, one more for means, as many as they need for medians, whole numbers for

@@ -1,3 +1,4 @@
+import type { Detail } from '../../ask/question.js';
 import type { Variable } from '../../data/codebook.js';
 import { keysOf } from '../../keys.js';
 import { type Interval, meanInterval, shareInterval } from '../../statistics/interval.js';
@@ -171,6 +172,13 @@ type WholeName = {
 export type PlaceSummaryName = Exclude<SummaryName, WholeName>;
 
 export const summaryType = (name: SummaryName): SummaryType => summaries[name];
+
+/** How much of a table a summary needs. */
+export function detailOf(name: SummaryName): Detail {
+  const { asGiven, keepsRows } = summaryType(name);
+  return asGiven ? 'rows' : keepsRows ? 'values' : 'moments';
+}
+
 /** The title of an axis of a summary of a variable. */
 export function titleOfSummary(name: SummaryName, variable: Variable, path: string, words: Words): AxisTitle {
   const { title } = summaryType(name);

@@ -1,9 +1,9 @@
-import { entryAt } from '../../at.js';
-import type { ColumnRequest } from '../../data/table.js';
+import { entryAt, numberAt } from '../../at.js';
+import type { ColumnRequest, NumberColumn } from '../../data/table.js';
+import { picked } from '../../pick.js';
 import { error, type Problem, warning } from '../../problem/problem.js';
 import { columnName, optional } from '../../schema/fields.js';
 import { isBelowTwo } from '../../statistics/interval.js';
-import { picked } from '../../statistics/pick.js';
 import type { Weights } from '../../statistics/sample.js';
 import type { Summary, WeightKind } from '../../statistics/summary.js';
 import type { NoteFact } from '../../words/noteFacts.js';
@@ -23,7 +23,11 @@ export interface WeightSettings {
 }
 
 /** A column of weights with what they mean. */
-export type WeightColumn = MeasuredColumn & { kind: WeightKind };
+export type WeightColumn = MeasuredColumn & {
+  kind: WeightKind;
+  /** How many rows of the source each row stands for, which its frequency counts already. */
+  sizes?: Float64Array | undefined;
+};
 
 const keys = { frequency: 'frequency', case: 'weight' } as const;
 
@@ -32,12 +36,30 @@ export const weightColumns = ({ frequency, weight }: WeightSettings): ColumnRequ
   ...(weight === undefined ? [] : [{ column: weight, as: 'number', path: 'chart.weight' } as const]),
 ];
 
-/** The column of weights with what they mean; none where every row counts once. */
-export function weightOf({ settings, table, codebook }: ChartInput<WeightSettings>): WeightColumn | undefined {
+/** The frequencies of rows that stand for several of the source each, by its own frequencies where it has any. */
+function bundledWeight(
+  { settings: { frequency }, table, codebook }: ChartInput<WeightSettings>,
+  sizes: Float64Array,
+): WeightColumn {
+  const variable = codebook.variable(frequency ?? '');
+  const own: NumberColumn =
+    frequency === undefined
+      ? { as: 'number', name: '', numbers: sizes, absent: new Int32Array(sizes.length), reasons: [] }
+      : table.number(frequency);
+  const numbers = frequency === undefined ? sizes : own.numbers.map((count, row) => count * numberAt(sizes, row));
+  return { variable, column: { ...own, numbers }, kind: 'frequency', sizes };
+}
+
+/** The column of weights that the author names, if any. */
+function namedWeight({ settings, table, codebook }: ChartInput<WeightSettings>): WeightColumn | undefined {
   const kind: WeightKind = settings.frequency === undefined ? 'case' : 'frequency';
   const name = settings.frequency ?? settings.weight;
   return name === undefined ? undefined : { variable: codebook.variable(name), column: table.number(name), kind };
 }
+
+/** The column of weights with what they mean; none where every row counts once. */
+export const weightOf = (input: ChartInput<WeightSettings>): WeightColumn | undefined =>
+  input.table.sizes ? bundledWeight(input, input.table.sizes) : namedWeight(input);
 
 /** How much each of some rows counts; none where all count once. */
 export const weightsOf = (rows: ArrayLike<number>, weight: WeightColumn | undefined): Weights | undefined =>
@@ -46,8 +68,9 @@ export const weightsOf = (rows: ArrayLike<number>, weight: WeightColumn | undefi
 /** How many cases a row stands for; a row that does not say how many is one. */
 export function timesOf(weight: WeightColumn | undefined): (row: number) => number {
   if (weight?.kind !== 'frequency') return () => 1;
-  const { numbers } = weight.column;
-  return (row) => (Number.isNaN(numbers[row]) ? 1 : entryAt(numbers, row));
+  const { column, sizes } = weight;
+  const { numbers } = column;
+  return (row) => (Number.isNaN(numbers[row]) ? (sizes?.[row] ?? 1) : entryAt(numbers, row));
 }
 
 /** Most cases that a chart draws one by one from frequencies. */
@@ -77,7 +100,7 @@ export function unlikeWeights(
 /** Weights that are none, or of both sorts. */
 export function weightProblems(input: ChartInput<WeightSettings>): Problem[] {
   const { settings, locate } = input;
-  const weight = weightOf(input);
+  const weight = namedWeight(input);
   if (!weight) return [];
   const path = `chart.${keys[weight.kind]}`;
   if (settings.frequency !== undefined && settings.weight !== undefined) {
@@ -92,13 +115,13 @@ export function weightProblems(input: ChartInput<WeightSettings>): Problem[] {
 }
 
 /** Weights of values that are drawn as they are given. */
-export function idleWeights(input: ChartInput<WeightSettings>, summary: SummaryName): Problem[] {
-  const weight = weightOf(input);
-  if (!weight || !summaryType(summary).asGiven) return [];
-  const path = `chart.${keys[weight.kind]}`;
+export function idleWeights({ settings, locate }: ChartInput<WeightSettings>, summary: SummaryName): Problem[] {
+  const key = settings.frequency === undefined ? 'weight' : 'frequency';
+  if (settings[key] === undefined || !summaryType(summary).asGiven) return [];
+  const path = `chart.${key}`;
   const others = summaryNames.filter((name) => !summaryType(name).asGiven);
   const needs = `"summary" ${others.slice(0, -1).join(', ')} or ${others.at(-1)}; values as given do not count for more or less`;
-  return [error('setting-idle', { path, needs }, input.locate(path))];
+  return [error('setting-idle', { path, needs }, locate(path))];
 }
 
 /** That cases count unequally, for the note. */

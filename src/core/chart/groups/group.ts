@@ -6,7 +6,7 @@ import { labelDecimals, once } from '../frame/labelDecimals.js';
 import { orderOf } from '../frame/order.js';
 import { referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, type Role } from '../frame/roles.js';
-import { summaryType } from '../frame/summaries.js';
+import { detailOf, summaryType } from '../frame/summaries.js';
 import { asLong } from '../frame/wide.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { GroupMark, ValueAxis } from '../plan.js';
@@ -123,6 +123,7 @@ export const groupKind = (mark: GroupMark['type']) =>
       high: endRole,
     },
     shows: showsByDirection,
+    reads: (settings) => detailOf(summaryOf(settings)),
     complete: (given) => complete(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given),
     check: (frame) => groupChecks(groupFrame(frame, mark)),
     share: (frame) => shareOrder(groupFrame(frame, mark)),

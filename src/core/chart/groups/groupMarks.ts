@@ -1,9 +1,9 @@
 import { entryAt, heldBy } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
+import { picked } from '../../pick.js';
 import { error, type Problem, warning } from '../../problem/problem.js';
 import { exactTotal } from '../../statistics/exactSum.js';
 import type { Interval } from '../../statistics/interval.js';
-import { picked } from '../../statistics/pick.js';
 import type { Summary } from '../../statistics/summary.js';
 import type { CellData, Cells } from '../frame/cells.js';
 import { errorInterval, type PlaceCases, summaryType, type Whole } from '../frame/summaries.js';

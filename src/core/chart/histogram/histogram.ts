@@ -1,8 +1,8 @@
 import { entryAt, lastOf } from '../../at.js';
+import { picked } from '../../pick.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { type Bin, countBins, isBinned } from '../../statistics/bins.js';
-import { picked } from '../../statistics/pick.js';
 import { Sample } from '../../statistics/sample.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
@@ -183,6 +183,7 @@ export const histogram = {
   schema: histogramSchema,
   roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },
   shows: () => ({ x: 'along', y: 'value' }),
+  reads: () => 'values',
   check: (frame) => [...curveProblems(frame), ...binChecks(frame)],
   share: shareEdges,
   draw,

@@ -6,7 +6,7 @@ import { labelDecimals, once } from '../frame/labelDecimals.js';
 import { defaultLevel } from '../frame/levels.js';
 import { namedLine, type Reference, referenceFacts, referenceLines } from '../frame/references.js';
 import { groupRole } from '../frame/roles.js';
-import { summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
+import { detailOf, summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
 import { possibleOf } from '../frame/variableTitle.js';
 import { idleWeights, unlikeWeights, weightFacts } from '../frame/weights.js';
 import { asLong } from '../frame/wide.js';
@@ -161,6 +161,7 @@ export const line = {
     },
   },
   shows: ({ x }, measured) => ({ x: measured(x) ? 'along' : 'category', y: 'value' }),
+  reads: ({ summary = 'mean' }) => (summary === 'given' ? 'moments' : detailOf(summary)),
   complete: (given) => asLong(given, true),
   check: (frame) => sameVariable(lineFrame(frame)),
   draw: (frame) => draw(lineFrame(frame)),

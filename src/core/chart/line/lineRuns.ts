@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import { Summary } from '../../statistics/summary.js';
+import { addRow } from '../frame/cells.js';
 import { errorInterval, type PlaceCases, summaryType } from '../frame/summaries.js';
 import { weightsOf } from '../frame/weights.js';
 import type { LineFrame, LineSummary, Run, RunPlace } from './lineSettings.js';
@@ -31,7 +32,7 @@ function cellsOf(frame: LineFrame): Map<number, PlaceCell>[] {
   };
   for (const row of frame.rows) {
     const cell = cellOf(row);
-    cell.summary.add(value ? entryAt(value.numbers, row) : 1, weight?.column.numbers[row]);
+    addRow(cell.summary, row, value, weight);
     cell.rows.push(row);
   }
   for (let row = 0; value && row < table.rowCount; row += 1) {

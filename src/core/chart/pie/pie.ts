@@ -273,6 +273,7 @@ export const pie = {
     value: { ...valueRole, draft: { keys: ['value'], isNeeded: false } },
   },
   shows: () => ({ x: 'none', y: 'none' }),
+  reads: () => 'moments',
   check: (frame) => settingsProblems(pieFrame(frame)),
   share: (frame) => shareSlices(pieFrame(frame)),
   draw: (frame, common) => draw(pieFrame(frame), common),

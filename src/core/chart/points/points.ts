@@ -1,10 +1,10 @@
 import * as z from 'zod/mini';
 import { entryAt } from '../../at.js';
+import { picked } from '../../pick.js';
 import { fail, type Outcome, succeed } from '../../problem/problem.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { choice, columnName, flag, optional } from '../../schema/fields.js';
 import { jitter } from '../../statistics/jitter.js';
-import { picked } from '../../statistics/pick.js';
 import { Sample } from '../../statistics/sample.js';
 import { beyondField } from '../frame/beyond.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
@@ -253,6 +253,7 @@ export const points = {
   schema,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },
   shows: showsByDirection,
+  reads: () => 'values',
   complete: completeLong,
   check: namesProblems,
   draw: (frame) =>

@@ -1,6 +1,6 @@
 import { numberAt } from '../../at.js';
+import { joined, picked } from '../../pick.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
-import { joined, picked } from '../../statistics/pick.js';
 import { pairOf } from '../../tuple.js';
 import type { ChartInput } from '../chartInput.js';
 import { seriesOf } from '../frame/categoryAxes.js';

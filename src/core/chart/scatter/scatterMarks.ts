@@ -1,7 +1,7 @@
 import { entryAt } from '../../at.js';
+import { picked } from '../../pick.js';
 import { normalEllipse } from '../../statistics/ellipse.js';
 import { jitter } from '../../statistics/jitter.js';
-import { picked } from '../../statistics/pick.js';
 import { areasOf, shadesOf } from '../frame/cloudKeys.js';
 import { defaultLevel } from '../frame/levels.js';
 import { namesOf } from '../frame/names.js';

@@ -1,7 +1,7 @@
+import { joined } from '../../pick.js';
 import { formatNumber } from '../../scale/numberFormat.js';
 import { Kept } from '../../statistics/kept.js';
 import { fitLine } from '../../statistics/line.js';
-import { joined } from '../../statistics/pick.js';
 import { settled } from '../../statistics/settled.js';
 import { Summary } from '../../statistics/summary.js';
 import { pairOf } from '../../tuple.js';

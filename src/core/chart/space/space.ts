@@ -1,10 +1,10 @@
 import { entryAt } from '../../at.js';
+import { picked } from '../../pick.js';
 import { error, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import type { Transform } from '../../scale/transform.js';
 import { bestView, namedViews, type View } from '../../space/view.js';
 import { covarianceOf } from '../../statistics/covariance.js';
 import type { Triple } from '../../statistics/density3.js';
-import { picked } from '../../statistics/pick.js';
 import { tripleOf } from '../../tuple.js';
 import { noteSentence } from '../../words/noteFacts.js';
 import type { Words } from '../../words/words.js';

@@ -1,11 +1,11 @@
 import { entryAt } from '../../at.js';
+import { joined } from '../../pick.js';
 import { type Problem, warning } from '../../problem/problem.js';
 import { componentsOf } from '../../statistics/components.js';
 import { densityAt, densityGrid, levelFor, type Triple } from '../../statistics/density3.js';
 import { type Ellipsoid, normalEllipsoid } from '../../statistics/ellipsoid.js';
 import { isosurface } from '../../statistics/isosurface.js';
 import { sphere } from '../../statistics/mesh.js';
-import { joined } from '../../statistics/pick.js';
 import { areasOf, shadesOf } from '../frame/cloudKeys.js';
 import { cellOf } from '../frame/frame.js';
 import { namesOf } from '../frame/names.js';

@@ -1,5 +1,6 @@
 import { type SummaryName, summaries, summaryType } from '../../chart/frame/summaries.js';
 import { chartSetting } from '../../chart/kinds.js';
+import { sizeOf, type Table } from '../../data/table.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, rule, unmended } from '../rule.js';
 
@@ -12,12 +13,12 @@ const isSummed = (summary: SummaryName): boolean => {
 const isCode = (number: number) => Number.isInteger(number) && number >= 0 && number <= 9;
 
 /** The values of a column if they look like codes: two to six one-digit integers, each four times on average. Else empty. */
-function codesAmong(numbers: Float64Array): ReadonlySet<number> {
+function codesAmong(table: Table, column: string): ReadonlySet<number> {
   const values = new Set<number>();
   let count = 0;
-  for (const number of numbers) {
+  for (const [row, number] of table.number(column).numbers.entries()) {
     if (Number.isNaN(number)) continue;
-    count += 1;
+    count += sizeOf(table, row);
     if (values.has(number)) continue;
     if (values.size === 6 || !isCode(number)) return new Set();
     values.add(number);
@@ -32,7 +33,7 @@ function codesFlaw({ figure, codebook, table }: Subject): Flaw[] {
   if (typeof value !== 'string' || !isSummed(summary) || !table.hasNumber(value)) return [];
   const variable = codebook.variable(value);
   if (variable.measure !== undefined || variable.labelled) return [];
-  const values = codesAmong(table.number(value).numbers);
+  const values = codesAmong(table, value);
   if (values.size < 2) return [];
   return [
     {

@@ -1,4 +1,5 @@
 import { heldBy } from '../../at.js';
+import { sizeOf, sourceRows } from '../../data/table.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, rule } from '../rule.js';
 
@@ -39,10 +40,11 @@ export const missingShare = rule({
         const { absent } = table.number(name);
         const [counts, missing] = [new Map<number, number>(), new Map<number, number>()];
         column.codes.forEach((code, row) => {
-          counts.set(code, (counts.get(code) ?? 0) + 1);
-          if (absent[row] !== 0) missing.set(code, (missing.get(code) ?? 0) + 1);
+          const size = sizeOf(table, row);
+          counts.set(code, (counts.get(code) ?? 0) + size);
+          if (absent[row] !== 0) missing.set(code, (missing.get(code) ?? 0) + size);
         });
-        const [all, allMissing] = [table.rowCount, [...missing.values()].reduce((a, b) => a + b, 0)];
+        const [all, allMissing] = [sourceRows(table), [...missing.values()].reduce((a, b) => a + b, 0)];
         const variable = codebook.variable(by);
         const hit = [...missing].flatMap(([code, count]) => {
           const size = heldBy(counts, code);

@@ -1,9 +1,9 @@
 import { entryAt } from '../../at.js';
 import type { CloudMark } from '../../chart/plan.js';
 import { rampColor } from '../../color/ramp.js';
+import { picked } from '../../pick.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { besideRole } from '../../plate/role.js';
-import { picked } from '../../statistics/pick.js';
 import { type PanelScales, panelOf, placeAt, within } from '../axes/panelScales.js';
 import { accentOf } from '../ink/fills.js';
 import type { Fill } from '../ink/looks.js';

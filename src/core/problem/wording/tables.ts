@@ -72,6 +72,32 @@ export const tablesWordings = {
     found: `the table has ${f.rows} rows, of which ${plural(f.columns, 'column')} ${f.columns === 1 ? 'is' : 'are'} needed`,
     expected: `at most ${f.most} rows; a figure needs their means, counts or shares, which a program that reads such files can make`,
   }),
+  'every-column-asked': (f: { path: string; table: string; columns: string[] }) => ({
+    found: `${f.path} asks for every column with numbers, and columns of ${f.table} hold texts, which may be numbers: ${list(f.columns)}`,
+    expected: 'the columns by name, such as [kale, leek], or those that are none under "except"',
+  }),
+  'answer-too-long': (f: { table: string; columns: string[]; most: number; rows: 'each' | 'alike' }) => ({
+    found:
+      f.rows === 'each'
+        ? `this chart draws each row of ${f.table}, which has more than ${f.most}`
+        : `the figure needs the different values of ${list(f.columns)} in ${f.table} together, and they are more than ${f.most}`,
+    expected:
+      f.rows === 'each'
+        ? 'fewer rows by "where", or a chart that sums them up: bars, intervals or lines of means, a histogram, boxes'
+        : 'a chart of counts, means or sums, fewer rows by "where", or columns with fewer values',
+  }),
+  'engine-absent': (f: { table: string }) => ({
+    found: `${f.table} is answered by an engine or a database, which this program cannot reach from here`,
+    expected: 'the command or the library in Node.js, or one file that is read',
+  }),
+  'too-many-weighted': (f: { table: string; most: number }) => ({
+    found: `each case of ${f.table} has a weight of its own, and there are more than ${f.most}`,
+    expected: 'fewer rows by "where", or a table with a row for each group and its weighted mean',
+  }),
+  'table-or-query': (f: { given: boolean }) => ({
+    found: f.given ? 'both a table and a query are named' : 'neither a table nor a query is named',
+    expected: 'one of them: "table" with its name, or "query" with the path of a file with one SELECT',
+  }),
   'sheet-unknown': (f: { sheet: string; known: string[] } & Nearest) => ({
     found: `the workbook has no sheet "${f.sheet}"`,
     expected: list(f.known),

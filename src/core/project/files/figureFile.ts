@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { engineNames } from '../../ask/tableRef.js';
 import { chartSchema } from '../../chart/kinds.js';
 import { waiveField } from '../../check/checkField.js';
 import { encodings } from '../../data/encoding.js';
@@ -54,6 +55,13 @@ const fileShape = {
       for: columnName('Column that names the rows.', 'crop'),
     }),
   ),
+  engine: optional(
+    choice(
+      'What reads the file: this program, or an engine that needs not hold it in memory. Left out: by its size.',
+      engineNames,
+      'embedded',
+    ),
+  ),
   encoding: optional(choice('How letters are written in a text file. Left out: found out.', encodings, 'windows-1252')),
 };
 
@@ -74,8 +82,8 @@ const oneOfFiles = either(
 );
 
 const dataSchema = either(
-  'The table: the path of a file (CSV, TSV, JSON, XLSX, Parquet, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.',
-  'the path of a table, a list of paths, { file: … }, { files: … }, or { rows: … }',
+  'The table: the path of a file (CSV, TSV, JSON, XLSX, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.',
+  'the path of a table, a list of paths, { file: … }, { files: … }, { connection: … }, or { rows: … }',
   [
     filePath('plots.csv'),
     object('A file with what has to be said about it.', { file: filePath('plots.csv'), ...fileShape }),
@@ -83,6 +91,15 @@ const dataSchema = either(
     object('Several tables with what has to be said about all of them.', {
       files: listOf('The tables.', oneOfFiles, '[spring.txt, autumn.txt]', 60),
       ...fileShape,
+    }),
+    object('A table of a database.', {
+      connection: text('Name of the connection; the environment says what it stands for.', 'survey'),
+      table: optional(text('Name of the table.', 'answers')),
+      schema: optional(text('Schema of the table. Left out: where the connection looks first.', 'garden')),
+      query: optional(text('Path of a file with one SELECT, in place of a table.', 'sql/answers.sql')),
+      decimalMark: fileShape.decimalMark,
+      thousandsMark: fileShape.thousandsMark,
+      spread: fileShape.spread,
     }),
     object('The rows themselves.', {
       rows: listOf(

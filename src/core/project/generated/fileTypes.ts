@@ -250,7 +250,7 @@ export interface FigureFile {
    */
   id?: string;
   /**
-   * The table: the path of a file (CSV, TSV, JSON, XLSX, Parquet, or cells between blanks), that path with what has to be said about it, several tables with the same columns, or the rows themselves.
+   * The table: the path of a file (CSV, TSV, JSON, XLSX, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.
    */
   data?:
     | string
@@ -308,6 +308,10 @@ export interface FigureFile {
            */
           for: string;
         };
+        /**
+         * What reads the file: this program, or an engine that needs not hold it in memory. Left out: by its size.
+         */
+        engine?: 'memory' | 'embedded';
         /**
          * How letters are written in a text file. Left out: found out.
          */
@@ -373,6 +377,10 @@ export interface FigureFile {
                */
               for: string;
             };
+            /**
+             * What reads the file: this program, or an engine that needs not hold it in memory. Left out: by its size.
+             */
+            engine?: 'memory' | 'embedded';
             /**
              * How letters are written in a text file. Left out: found out.
              */
@@ -446,6 +454,10 @@ export interface FigureFile {
                 for: string;
               };
               /**
+               * What reads the file: this program, or an engine that needs not hold it in memory. Left out: by its size.
+               */
+              engine?: 'memory' | 'embedded';
+              /**
                * How letters are written in a text file. Left out: found out.
                */
               encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
@@ -501,9 +513,56 @@ export interface FigureFile {
           for: string;
         };
         /**
+         * What reads the file: this program, or an engine that needs not hold it in memory. Left out: by its size.
+         */
+        engine?: 'memory' | 'embedded';
+        /**
          * How letters are written in a text file. Left out: found out.
          */
         encoding?: 'utf-8' | 'windows-1252' | 'utf-16';
+      }
+    | {
+        /**
+         * Name of the connection; the environment says what it stands for.
+         */
+        connection: string;
+        /**
+         * Name of the table.
+         */
+        table?: string;
+        /**
+         * Schema of the table. Left out: where the connection looks first.
+         */
+        schema?: string;
+        /**
+         * Path of a file with one SELECT, in place of a table.
+         */
+        query?: string;
+        /**
+         * Decimal mark. Left out: as the codebook says, or a point.
+         */
+        decimalMark?: '.' | ',';
+        /**
+         * Mark between groups of three digits. Left out: as the codebook says, or found out from the whole column.
+         */
+        thousandsMark?: '.' | ',' | ' ' | "'" | 'none';
+        /**
+         * Makes a column of each value of a column, where a chart needs several columns of numbers.
+         */
+        spread?: {
+          /**
+           * Column with the numbers.
+           */
+          of: string;
+          /**
+           * Column whose values become columns.
+           */
+          by: string;
+          /**
+           * Column that names the rows.
+           */
+          for: string;
+        };
       }
     | {
         /**

@@ -13,7 +13,7 @@ function suspects(table: Table, codebook: Codebook, requests: readonly ColumnReq
     (column === everyColumn ? table.measured : [column]).map((name) => [name, path] as const),
   );
   return [...new Map(columns)].flatMap(([name, path]) => {
-    const found = table.hasNumber(name) ? suspectCode(table.number(name), codebook) : undefined;
+    const found = table.hasNumber(name) ? suspectCode(table, table.number(name), codebook) : undefined;
     return found ? [warning('code-suspect', { column: name, ...found, table: table.name }, locate(path))] : [];
   });
 }

@@ -5,15 +5,21 @@ import { list } from '../../problem/wording/phrases.js';
 import type { FigureContents } from '../files/figureFile.js';
 
 type Data = NonNullable<FigureContents['data']>;
+export type OneConnection = Extract<Data, { connection: string }>;
+
+/** The table of a database that a figure names, if any. */
+export const dataConnection = (data: Data): OneConnection | undefined =>
+  typeof data === 'object' && 'connection' in data ? data : undefined;
+
 export type OneFile = Exclude<Extract<Data, { file: string }>, string> & { name?: string | undefined };
 
 /**
- * The files of tables that a figure names, each with what is said of it, and where that stands; undefined where the rows stand in
- * the figure file.
+ * The files of tables that a figure names, each with what is said of it, and where that stands; undefined where it names none,
+ * but rows or a database.
  */
 export function dataFiles(data: Data): { told: OneFile; path: string }[] | undefined {
   if (typeof data === 'string') return [{ told: { file: data }, path: 'data' }];
-  if ('rows' in data) return undefined;
+  if ('rows' in data || 'connection' in data) return undefined;
   if ('file' in data) return [{ told: data, path: 'data' }];
   const [files, common, path] = Array.isArray(data) ? [data, {}, 'data'] : [data.files, data, 'data.files'];
   return files.map((one, i) => ({
@@ -32,7 +38,7 @@ export const nameOfFile = ({ file, name }: OneFile): string =>
 
 /** What is said of files by which none of them is read. */
 export function idleInData(data: FigureContents['data'], locate: (path: string) => Place): Problem[] {
-  if (typeof data !== 'object' || 'rows' in data) return [];
+  if (typeof data !== 'object' || 'rows' in data || 'connection' in data) return [];
   const idle = (said: object, files: readonly string[], path: string): Problem[] =>
     idleFileSettings(said, files).map(({ setting, forms }) => {
       const at = `${path}.${setting}`;

@@ -1,6 +1,7 @@
+import { type ConnectionRef, nameOfTable } from '../../ask/tableRef.js';
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
-import { type ChartSettings, chartSetting, columnsOf, kindOf } from '../../chart/kinds.js';
+import { type ChartSettings, chartSetting, columnsOf, detailOf, kindOf } from '../../chart/kinds.js';
 import { type Codebook, type CodebookTerms, codebookOf } from '../../data/codebook.js';
 import { readRows } from '../../data/inlineRows.js';
 import { fileColumn, joinedTables, type NamedTable, withFiles } from '../../data/joined.js';
@@ -33,9 +34,18 @@ import { codebookTerms } from '../../words/codebookTerms.js';
 import type { Language } from '../../words/language.js';
 import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
+import { askTable, type Needs } from './askTable.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
-import { dataFiles, hasSeveralFiles, idleInData, nameOfFile, type OneFile } from './dataFiles.js';
+import {
+  dataConnection,
+  dataFiles,
+  hasSeveralFiles,
+  idleInData,
+  nameOfFile,
+  type OneConnection,
+  type OneFile,
+} from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
 import { madeFrom } from './madeFrom.js';
@@ -187,6 +197,33 @@ function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading
   return found.table;
 }
 
+/** What the chart needs of a table: each row, where the table is spread first. */
+function needsOf(chart: ChartSettings, isSpread: boolean): Needs {
+  return { detail: isSpread ? 'rows' : detailOf(chart), single: chartSetting(chart, 'weight') !== undefined };
+}
+
+/** The table of a database. */
+async function askConnection(
+  gatherer: Gatherer,
+  { figure, codebook, requests, locate }: TableRequest,
+  { query, spread, connection, table, schema, ...told }: OneConnection,
+): Promise<Table | undefined> {
+  if ((query === undefined) === (table === undefined)) {
+    gatherer.problems.push(error('table-or-query', { given: query !== undefined }, locate('data')));
+    return undefined;
+  }
+  const path = query === undefined ? undefined : gatherer.join(figure.file, query);
+  const text = path && (await gatherer.text(path, 'a file with one SELECT', locate('data.query')));
+  if (path !== undefined && text === undefined) return undefined;
+  const ref: ConnectionRef = { connection, table, schema, ...(path && text ? { query: { path, text } } : {}) };
+  const notation = notationOf(codebook, told);
+  const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
+  const reading = { name: nameOfTable(ref), codebook, notation, requests: wanted, locate };
+  const asking = { reading, needs: needsOf(figure.value.chart, spread !== undefined), place: locate('data') };
+  const asked = await askTable(gatherer.store, ref, asking);
+  return asked && gatherer.keep(asked);
+}
+
 async function readTables(
   gatherer: Gatherer,
   { figure, codebook, requests, locate }: TableRequest,
@@ -200,7 +237,7 @@ async function readTables(
   const tables: NamedTable[] = [];
   for (const { told, path } of files) {
     const file = gatherer.join(figure.file, told.file);
-    const { name: _, file: __, spread, ...options } = told;
+    const { name: _, file: __, engine, spread, ...options } = told;
     const wanted = spread ? spreadRequests(spread, `${path}.spread`) : inTable;
     const reading = {
       ...options,
@@ -210,7 +247,9 @@ async function readTables(
       requests: wanted,
       locate,
     };
-    const read = await readTableFile(gatherer, file, reading, locate(path));
+    const asking = { reading, needs: needsOf(figure.value.chart, spread !== undefined), place: locate(path) };
+    const asked = await askTable(gatherer.store, { file, told: options, engine }, asking);
+    const read = asked ? gatherer.keep(asked) : await readTableFile(gatherer, file, reading, locate(path));
     const table = read && casesOf(gatherer, read, figure, locate(path));
     if (table) tables.push({ name: nameOfFile(told), table });
   }
@@ -231,9 +270,10 @@ async function gatherTable(
     return undefined;
   }
   const read = withSources(requests, codebook);
-  const files = dataFiles(data);
-  if (files) {
-    const table = await readTables(gatherer, { ...request, requests: read }, files);
+  const [files, asked] = [dataFiles(data), dataConnection(data)];
+  if (files || asked) {
+    const own = { ...request, requests: read };
+    const table = asked ? await askConnection(gatherer, own, asked) : await readTables(gatherer, own, files ?? []);
     const out = table && spreadOut(gatherer, table, { ...request, requests: read });
     const whole = out && gatherer.keep(withComputed(out.table, out.codebook, requests, locate));
     return whole && { table: whole, codebook: out.codebook };

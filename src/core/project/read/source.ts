@@ -1,3 +1,6 @@
+import type { Answerer } from '../../ask/answerer.js';
+import type { TableRef } from '../../ask/tableRef.js';
+import type { Outcome } from '../../problem/problem.js';
 import type { Variant } from '../../type/face.js';
 import type { Faces } from '../../type/faces.js';
 
@@ -31,6 +34,11 @@ export interface Source {
    * The files in the same folder as a file. Left out by sources that may hold only part of a project, such as a web page.
    */
   folder?(path: string): Promise<string[]>;
+  /**
+   * What answers questions of a table in a database, or in files that an engine reads; undefined where the file is to be read.
+   * Left out where there are no engines.
+   */
+  answerer?(table: TableRef): Promise<Outcome<Answerer> | undefined>;
   /**
    * The font file of a face that ships, for characters that its compiled table lacks.
    *

@@ -1,0 +1,49 @@
+import type { CellValue } from '../data/columnReader.js';
+import type { Outcome } from '../problem/problem.js';
+import type { Question } from './question.js';
+
+/** What the cells of a column hold. */
+export type Holds = 'number' | 'single' | 'text' | 'flag' | 'date' | 'time' | 'timestamp' | 'instant' | 'nested';
+
+export interface SourceColumn {
+  name: string;
+  holds: Holds;
+  /** The type in the words of the source, for messages. */
+  type: string;
+}
+
+/** The moments of the numbers that the rows of an answer stand for. */
+export interface Moments {
+  /** For each row the mean; `NaN` where the row stands for equal values, which stand in its cell. */
+  means: Float64Array;
+  /** The squared deviations from it, added up. */
+  squares: Float64Array;
+  /** The ends of all numbers. */
+  least: number;
+  greatest: number;
+  /** The most decimals that any of them has; 0 where this was not asked. */
+  decimals: number;
+}
+
+export interface AnsweredColumn {
+  column: string;
+  /** What stands in each row; where it stands for several values, one of these. */
+  cells: readonly CellValue[];
+  moments?: Moments;
+}
+
+export interface Answer {
+  /** How many rows it has. */
+  rows: number;
+  columns: readonly AnsweredColumn[];
+  /** How many rows of the source each stands for; left out: one. */
+  sizes?: Float64Array;
+}
+
+/** A table that is not read but asked: in a database, or in files that an engine reads. */
+export interface Answerer {
+  /** What messages call it. */
+  name: string;
+  columns: readonly SourceColumn[];
+  ask(question: Question): Promise<Outcome<Answer>>;
+}

@@ -1,0 +1,62 @@
+import type { Codebook } from '../data/codebook.js';
+import { type NumberNotation, readCode } from '../data/numberText.js';
+import { type ColumnRequest, everyColumn } from '../data/table.js';
+import type { SourceColumn } from './answerer.js';
+import type { AskedColumn, Detail, Question } from './question.js';
+
+/** So many rows an answer may have: as many cases or different values as one figure can show. */
+export const mostAnswered = 1_000_000;
+
+/** The settings whose columns are summed up. */
+const isSummed = (path: string): boolean => /^chart\.values?(\.\d+)?$/.test(path);
+
+/** The columns that a request names; those of numbers where it names none. */
+function namedBy(request: ColumnRequest, requests: readonly ColumnRequest[], columns: readonly SourceColumn[]) {
+  if (request.column !== everyColumn) return [request];
+  const named = new Set([...(request.except ?? []), ...requests.map(({ column }) => column)]);
+  const isNumber = ({ name, holds }: SourceColumn) => (holds === 'number' || holds === 'single') && !named.has(name);
+  return columns.filter(isNumber).map(({ name }) => ({ ...request, column: name }));
+}
+
+/** How a column is asked for by all requests that name it. */
+function askedFor(
+  column: string,
+  requests: readonly ColumnRequest[],
+  { codebook, notation, detail }: AskingOf,
+): AskedColumn {
+  const { missing, range, decimals, measure } = codebook.variable(column);
+  const suffices = requests.every(({ as, path }) => as === 'number' && isSummed(path)) && measure !== 'date';
+  if (detail !== 'moments' || !suffices) return { column, as: 'value' };
+  const apart = [...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code));
+  return {
+    column,
+    as: 'moments',
+    ...(apart.length > 0 ? { apart } : {}),
+    ...(range ? { within: range } : {}),
+    ...(decimals === undefined ? { decimals: true } : {}),
+  };
+}
+
+/** What a question is made of, beside the requests. */
+interface AskingOf {
+  codebook: Codebook;
+  notation: NumberNotation;
+  detail: Detail;
+}
+
+/** The question that gives the columns that were requested; columns that the source does not have are not asked for. */
+export function questionFor(
+  requests: readonly ColumnRequest[],
+  columns: readonly SourceColumn[],
+  asking: AskingOf,
+): Question {
+  const byColumn = new Map<string, ColumnRequest[]>();
+  for (const request of requests.flatMap((own) => namedBy(own, requests, columns)))
+    byColumn.set(request.column, [...(byColumn.get(request.column) ?? []), request]);
+  const known = columns.filter(({ name, holds }) => byColumn.has(name) && holds !== 'nested');
+  return {
+    rows: asking.detail === 'rows' ? 'each' : 'alike',
+    columns: known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking)),
+    most: mostAnswered,
+  };
+}

@@ -1,0 +1,33 @@
+import type { FileSetting } from '../data/tableForms.js';
+
+/** What reads the tables of files: this program, or an engine beside it. */
+export const engineNames = ['memory', 'embedded'] as const;
+export type EngineName = (typeof engineNames)[number];
+
+/** A file, or several by a pattern, with what is said of them. */
+export interface FileRef {
+  file: string;
+  told: Readonly<Partial<Record<FileSetting, unknown>>>;
+  engine?: EngineName | undefined;
+}
+
+/** A table of a database, or a statement that gives one. */
+export interface ConnectionRef {
+  /** The name of the connection. */
+  connection: string;
+  /** The table, and the schema where it is not the usual one. */
+  table?: string | undefined;
+  schema?: string | undefined;
+  /** The statement, and the file that it comes from. */
+  query?: { text: string; path: string } | undefined;
+}
+
+/** A table that may be asked and not read. */
+export type TableRef = FileRef | ConnectionRef;
+
+/** Whether a path is a pattern for several files. */
+export const isPattern = (path: string): boolean => /[*?]/.test(path);
+
+/** What messages call a table. */
+export const nameOfTable = (ref: TableRef): string =>
+  'file' in ref ? ref.file : (ref.query?.path ?? [ref.schema, ref.table].filter(Boolean).join('.'));
