@@ -15,7 +15,7 @@ export default {
     {
       ...common,
       displayName: 'hexis',
-      testMatch: inFolders('core', 'library', 'cli', 'formats', 'package', 'exercise'),
+      testMatch: inFolders('core', 'library', 'cli', 'formats', 'package', 'exercise', 'engines'),
     },
     {
       ...common,

@@ -102,7 +102,18 @@ await build({
   // A script with a compiled form has no import(): what it loads later, it requires.
   supported: { 'dynamic-import': false },
   // Heavy libraries stay outside and are loaded when first needed.
-  external: ['hono', '@hono/node-server', 'fontkit', 'pdfkit', '@resvg/resvg-js', 'subset-font', 'sharp', 'docx'],
+  external: [
+    'hono',
+    '@hono/node-server',
+    'fontkit',
+    'pdfkit',
+    '@resvg/resvg-js',
+    'subset-font',
+    'sharp',
+    'docx',
+    '@duckdb/node-api',
+    'pg',
+  ],
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(require.resolve('./hexis.cjs')).href;" },
   logLevel: 'warning',

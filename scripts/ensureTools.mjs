@@ -14,6 +14,11 @@ const tools = [
   },
   { commands: ['pdftotext'], packages: ['poppler-utils'], purpose: 'tests of PDF with an independent reader' },
   { commands: ['gs'], packages: ['ghostscript'], purpose: 'tests of EPS with an independent reader' },
+  {
+    commands: ['/usr/lib/postgresql/*/bin/initdb'],
+    packages: ['postgresql'],
+    purpose: 'tests of tables in databases',
+  },
 ];
 
 const works = (command, ...args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;

@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { stat } from 'node:fs/promises';
 import { watch } from 'chokidar';
-import { filesRead, noFile, signatureOf } from '../node/disk.js';
+import { filesRead, noFile, signatureOf } from '../node/filesRead.js';
 
 /** Whether a file has changed since it was read, come or gone. */
 async function changed(): Promise<boolean> {

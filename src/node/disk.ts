@@ -1,10 +1,11 @@
 import { constants } from 'node:fs';
-import { type FileHandle, open, readdir, stat } from 'node:fs/promises';
+import { type FileHandle, open, readdir } from 'node:fs/promises';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliDecompress } from 'node:zlib';
 import { decodeText } from '../core/data/encoding.js';
 import { type Source, SourceFault } from '../core/project/read/source.js';
+import { noFile, noteFile, noteRead, signatureOf } from './filesRead.js';
 import { packageRoot } from './packageRoot.js';
 
 /** An error of the file system, in words. */
@@ -25,17 +26,6 @@ export function systemReason(fault: unknown): string {
   return known[code ?? ''] ?? message;
 }
 
-/** A signature of a file's state, which differs after every change of the file. */
-export const signatureOf = ({ mtimeNs, size, ino }: { mtimeNs: bigint; size: bigint; ino: bigint }): string =>
-  `${mtimeNs} ${size} ${ino}`;
-
-/** The files read since the program started, with their signatures, missing ones included. */
-const files = new Map<string, string>();
-export const filesRead: ReadonlyMap<string, string> = files;
-
-/** The signature of a missing or unreadable file. */
-export const noFile = 'none';
-
 /** The largest file that is read; no figure needs more. */
 const mostBytes = 500e6;
 
@@ -52,7 +42,7 @@ async function contentOf(handle: FileHandle, saw: (signature: string) => void): 
 }
 
 /** A file that figures are made of. */
-const read = (path: string): Promise<Buffer> => content(path, (signature) => files.set(path, signature));
+const read = (path: string): Promise<Buffer> => content(path, (signature) => noteRead(path, signature));
 
 /** The content of a file that is not part of a figure, such as a journal. @throws {SourceFault} */
 export const ownContent = (path: string): Promise<Uint8Array> => content(path, () => undefined);
@@ -105,12 +95,9 @@ export const disk: Source = {
   text: async (path) => textOf(await read(path)),
   bytes: read,
   join: (from, reference) => (isAbsolute(reference) ? reference : normalize(join(dirname(from), reference))),
-  stamp: async (path) => {
-    const stamp = await stat(path, { bigint: true }).then(signatureOf, () => noFile);
-    // A file served from the cache is still one that the figure is made of.
-    if (stamp !== noFile) files.set(path, stamp);
-    return stamp === noFile ? undefined : stamp;
-  },
+  // A file served from the cache is still one that the figure is made of.
+  stamp: noteFile,
+  answerer: async (ref) => (await import('./engines/answerer.js')).answererOf(ref),
   near: filesBeside,
   folder: filesBeside,
   shippedFont(family, variant) {

@@ -35,13 +35,15 @@ function columnOf(asked: AskedColumn, groups: readonly (readonly string[])[]): A
   return { column, cells, moments };
 }
 
-/** Answers questions of a CSV text in the plainest way: what engines have to agree with. */
-export function plainAnswerer(name: string, csv: string): Answerer & { asked: Question[] } {
+/**
+ * Answers questions of a CSV text in the plainest way: what engines have to agree with.
+ *
+ * @param asked takes the questions
+ */
+export function plainAnswerer(name: string, csv: string, asked: Question[] = []): Answerer {
   const [names = [], ...rows] = Papa.parse(csv.trim()).data as string[][];
-  const asked: Question[] = [];
   return {
     name,
-    asked,
     columns: names.map((own, i) => {
       const isNumeric = rows.every((row) => row[i] === '' || isNumber(row[i] ?? ''));
       return { name: own, holds: isNumeric ? ('number' as const) : ('text' as const), type: 'text' };

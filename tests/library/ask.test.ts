@@ -1,114 +1,40 @@
 import { expect, test } from '@jest/globals';
-import { type DrawnFigure, memory, type Source } from 'hexis';
+import { memory, type Source } from 'hexis';
 import { disk } from 'hexis/node';
 import type { Question } from '../../src/core/ask/question.js';
 import { succeed } from '../../src/core/problem/problem.js';
+import { awkward, charts, expectSame, showsOrder, variables } from '../helpers/askedCharts.js';
 import { drawn } from '../helpers/figures.js';
 import { demoFigure, demoIds } from '../helpers/hexis.js';
 import { plainAnswerer } from '../helpers/plainAnswerer.js';
 
-/** Numbers to nine digits: moments lose what is beyond. */
-const rounded = (value: unknown): unknown =>
-  JSON.parse(JSON.stringify(value ?? null, (_, own) => (typeof own === 'number' ? Number(own.toPrecision(9)) : own)));
-
-/** What readers see of a figure. */
-const seen = ({ drawing, problems }: DrawnFigure) =>
-  rounded({
-    // Of a cell that stands for several, nobody knows the place, and which is the first of its kind.
-    problems: problems.map(({ code, facts }) => ({ code, facts: { ...facts, text: undefined } })),
-    items: drawing?.plate.items,
-    description: drawing?.plate.description,
-    numbers: drawing?.numbers,
-    note: drawing?.note,
-  });
-
 /** The demo with tables that are asked and not read. */
-function asked(questions: Question[] = []): Source {
-  return {
-    ...disk,
-    async answerer(ref) {
-      if (!('file' in ref)) return undefined;
-      const answerer = plainAnswerer(ref.file, await disk.text(ref.file));
-      return succeed({
-        ...answerer,
-        ask(question) {
-          questions.push(question);
-          return answerer.ask(question);
-        },
-      });
-    },
-  };
-}
-
-/** Figures whose marks show in which order the rows stand. */
-const showsOrder = (figure: string) => /kind: points|points: true|yield-points/.test(figure);
-
-async function expectSame(own: DrawnFigure, other: DrawnFigure, isOrdered: boolean): Promise<void> {
-  expect(own.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
-  const [a, b] = [seen(own), seen(other)] as Record<string, unknown>[];
-  expect({ ...b, ...(isOrdered ? { items: a?.['items'] } : {}) }).toEqual(a);
-}
+const asked: Source = {
+  ...disk,
+  answerer: async (ref) => ('file' in ref ? succeed(plainAnswerer(ref.file, await disk.text(ref.file))) : undefined),
+};
 
 test.each(demoIds)('the figure %s is the same from a table that is read and from one that is asked', async (id) => {
   const own = await drawn(disk, demoFigure(id));
-  const other = await drawn(asked(), demoFigure(id));
-  await expectSame(own, other, showsOrder(id));
+  const other = await drawn(asked, demoFigure(id));
+  expectSame(own, other, showsOrder(id));
 });
 
-/** A table with all that is awkward: repeated rows, missing codes, empty cells, weights, frequencies, numbers to be cut. */
-const awkward = [
-  'bed,season,yield,water,n,w,day,year',
-  ...Array.from({ length: 240 }, (_, i) => {
-    const season = ['spring', 'summer', 'autumn', ''][i % 4];
-    const value = i % 17 === 0 ? '-9' : i % 23 === 0 ? '' : String(((i * 37) % 41) / 10);
-    const day = `2026-0${1 + (i % 3)}-1${i % 5}`;
-    return [1 + (i % 5), season, value, (i * 7) % 60, i % 6, 0.5 + (i % 4) / 4, day, 2019 + (i % 6)].join(',');
-  }),
-].join('\n');
-
-const variables = {
-  bed: { label: 'Type of bed', measure: 'nominal', values: { 1: 'Bare soil', 2: 'Compost', 3: 'Mulch' }, missing: [5] },
-  season: { label: 'Season', values: ['spring', 'summer', 'autumn'] },
-  yield: { label: 'Yield', unit: 'kg', measure: 'numeric', missing: [-9] },
-  water: { label: 'Water', measure: 'numeric', range: [0, 50], bands: [0, 20, 40, 60] },
-  day: { label: 'Day', measure: 'date' },
-  each: { label: 'Yield of each', measure: 'numeric', formula: 'yield / (1 + n)' },
-};
-
-const charts = {
-  'means with intervals': 'kind: bar, category: bed, value: yield, group: season, error: { shows: ci }',
-  'means of a formula': 'kind: bar, category: bed, value: each, error: { shows: sd }',
-  medians: 'kind: bar, category: bed, value: yield, summary: median',
-  sums: 'kind: bar, category: bed, value: yield, summary: sum, group: season, arrange: stacked',
-  counts: 'kind: bar, category: bed, group: season, arrange: shares',
-  'shares with intervals': 'kind: interval, category: season, summary: percent, error: { shows: ci }',
-  'a choice of rows':
-    'kind: bar, category: bed, value: yield, where: { season: [spring, summer], water: { from: 5, to: 40 } }',
-  'rows left out': 'kind: bar, category: bed, value: yield, where: { bed: { not: [1] } }',
-  frequencies: 'kind: bar, category: bed, value: yield, frequency: n, error: { shows: ci }',
-  weights: 'kind: bar, category: bed, value: yield, weight: w, error: { shows: ci }',
-  'weighted shares': 'kind: bar, category: bed, summary: percent, weight: w',
-  bands: 'kind: interval, category: water, value: yield',
-  'several columns': 'kind: bar, category: bed, values: [yield, w]',
-  'every column': 'kind: bar, values: all, except: [season, day]',
-  'a histogram': 'kind: histogram, value: yield, curves: [normal, density]',
-  'histograms by group': 'kind: histogram, value: yield, group: season, frequency: n',
-  'a weighted histogram': 'kind: histogram, value: yield, weight: w',
-  boxes: 'kind: box, category: bed, value: yield, group: season',
-  'boxes of frequencies': 'kind: box, category: bed, value: yield, frequency: n, notch: true',
-  'weighted boxes': 'kind: box, category: bed, value: yield, weight: w',
-  'boxes with points': 'kind: box, category: bed, value: yield, points: true',
-  strips: 'kind: points, category: bed, value: yield',
-  'counted strips': 'kind: points, category: bed, value: yield, overlap: count',
-  'lines of means by date': 'kind: line, x: day, value: yield, group: season, error: { shows: se, as: band }',
-  'lines by year': 'kind: line, x: year, value: yield',
-  'lines of counts': 'kind: line, x: season, summary: count',
-  'lines of medians': 'kind: line, x: year, value: yield, summary: median',
-  'a pie of counts': 'kind: pie, category: bed',
-  'a pie of sums': 'kind: pie, category: season, value: yield',
-  points: 'kind: scatter, x: water, y: yield, group: season, fit: { degree: 1 }',
-  'points in space': 'kind: space, x: water, y: yield, z: w, frequency: n, ellipsoid: { level: 0.9 }',
-};
+test.each(Object.entries(charts))('of %s rows travel only where each is drawn', async (_, chart) => {
+  const questions: Question[] = [];
+  const files = memory({
+    'f.yaml': `hexis: figure/1\ndata: t.csv\ncodebook: ${JSON.stringify({ variables })}\nchart: { ${chart} }\n`,
+  });
+  const own = plainAnswerer('t.csv', awkward, questions);
+  await drawn({ ...files, answerer: async () => succeed(own) }, 'f.yaml');
+  const [question] = questions;
+  expect(questions).toHaveLength(1);
+  expect(question?.rows).toBe(/scatter|space/.test(chart) ? 'each' : 'alike');
+  const isSummed = question?.columns.some(({ as }) => as === 'moments');
+  expect(isSummed).toBe(
+    /value: yield|values:/.test(chart) && !/median|histogram|box|points|scatter|weight/.test(chart),
+  );
+});
 
 const panels = ['', 'panels: { by: bed }', 'panels: { by: [season, water] }'];
 const cases = Object.entries(charts).flatMap(([name, chart]) => panels.map((more) => [name, more, chart] as const));
@@ -119,5 +45,5 @@ test.each(cases)('%s %s are the same from a table that is read and from one that
   const own = await drawn(files, 'f.yaml');
   const answerer = async () => succeed(plainAnswerer('t.csv', awkward));
   const other = await drawn({ ...files, answerer }, 'f.yaml');
-  await expectSame(own, other, showsOrder(chart));
+  expectSame(own, other, showsOrder(chart));
 });

@@ -57,6 +57,7 @@ export function questionFor(
   return {
     rows: asking.detail === 'rows' ? 'each' : 'alike',
     columns: known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking)),
+    decimalMark: asking.notation.decimalMark,
     most: mostAnswered,
   };
 }

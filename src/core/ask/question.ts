@@ -22,6 +22,8 @@ export interface Question {
   /** Whether rows with the same values are taken together. */
   rows: 'each' | 'alike';
   columns: readonly AskedColumn[];
+  /** The decimal mark of numbers in texts. */
+  decimalMark: '.' | ',';
   /** The most rows that the answer may have. */
   most: number;
 }

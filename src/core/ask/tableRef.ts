@@ -20,6 +20,8 @@ export interface ConnectionRef {
   schema?: string | undefined;
   /** The statement, and the file that it comes from. */
   query?: { text: string; path: string } | undefined;
+  /** Seconds that an answer may take. */
+  timeLimit?: number | undefined;
 }
 
 /** A table that may be asked and not read. */

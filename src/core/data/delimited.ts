@@ -23,6 +23,16 @@ function delimiterOf(text: string): string {
   );
 }
 
+/** What separates the cells of a text, and the names of its columns, as its first lines tell. */
+export function headOf(text: string, { delimiter, header = true, comment }: DelimitedReading) {
+  const mark = delimiter ?? delimiterOf(text);
+  const how = { delimiter: mark, ...(comment ? { comments: comment } : {}) };
+  const lines = Papa.parse(text, { ...how, preview: 50 }).data;
+  const first = lines.find((cells) => !isBlank(cells)) ?? [];
+  const names = header ? first.map((name, i) => name.trim() || `column${i + 1}`) : columnNumber(first.length);
+  return { delimiter: mark, names };
+}
+
 /** No first line of names is as long as this. */
 const longestHead = 1 << 19;
 
@@ -85,7 +95,7 @@ function openingQuote(text: string, delimiter: string): number {
 }
 
 /** How a table with separators is read. */
-interface DelimitedReading extends TableReading {
+interface DelimitedReading {
   delimiter?: string | undefined;
   header?: boolean | undefined;
   comment?: string | undefined;
@@ -121,7 +131,7 @@ function eachRow(text: string, delimiter: string, { comment }: DelimitedReading,
  * Reads a table with separators (CSV, TSV and their kin). Quotation marks, a byte order mark and any line ends
  * are understood; the separator is found out where it is not given. Only the columns that were asked for are kept.
  */
-export function readDelimited(text: string, reading: DelimitedReading): Outcome<Table> {
+export function readDelimited(text: string, reading: TableReading & DelimitedReading): Outcome<Table> {
   const file = reading.name;
   if (text.trim() === '') return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
   const delimiter = reading.delimiter ?? delimiterOf(text);
@@ -144,9 +154,9 @@ class DelimitedRows {
   private row = 0;
   /** The first row of another length than the head, and how many there are. */
   private readonly ragged = { count: 0, row: -1, found: 0 };
-  private readonly reading: DelimitedReading;
+  private readonly reading: TableReading & DelimitedReading;
 
-  constructor(reading: DelimitedReading) {
+  constructor(reading: TableReading & DelimitedReading) {
     this.reading = reading;
   }
 

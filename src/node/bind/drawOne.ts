@@ -3,7 +3,8 @@ import { type Outcome, succeed } from '../../core/problem/problem.js';
 import type { WriteOptions } from '../../core/project/acts/write.js';
 import type { DrawnEntry, EntryDrawer } from '../../core/report/drawnEntry.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
-import { disk, filesRead } from '../disk.js';
+import { disk } from '../disk.js';
+import { filesRead } from '../filesRead.js';
 import { formats as known } from '../formats.js';
 
 /** What to make of each figure: its pictures, and how thoroughly to check it. */

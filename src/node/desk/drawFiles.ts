@@ -4,7 +4,8 @@ import { writeAs } from '../../core/project/acts/write.js';
 import { openProject } from '../../core/project/project.js';
 import { overlaid } from '../../core/project/read/source.js';
 import { patched, patchFor } from '../../core/schema/patch.js';
-import { disk, filesRead } from '../disk.js';
+import { disk } from '../disk.js';
+import { filesRead } from '../filesRead.js';
 import { formats } from '../formats.js';
 import { pixelProblem } from '../pixels.js';
 

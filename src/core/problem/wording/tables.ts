@@ -94,6 +94,48 @@ export const tablesWordings = {
     found: `each case of ${f.table} has a weight of its own, and there are more than ${f.most}`,
     expected: 'fewer rows by "where", or a table with a row for each group and its weighted mean',
   }),
+  'engine-missing': (f: { table: string; engine: string; needs: string }) => ({
+    found: `${f.table} is answered by ${f.engine}, and the library for it is not installed: ${f.needs}`,
+    expected: `npm install ${f.needs}`,
+  }),
+  'engine-lacks': (f: { table: string; lacks: string; knows: string }) => ({
+    found: `the engine for large files cannot read ${f.table}: ${f.lacks}`,
+    expected: f.knows,
+  }),
+  'engine-failed': (f: { table: string; reason: string }) => ({
+    found: `${f.table} gives no answer: ${f.reason}`,
+  }),
+  'pattern-empty': (f: { pattern: string; folder: string }) => ({
+    found: `no file fits ${f.pattern}`,
+    expected: `files of tables, such as those of a folder: "${f.folder}/*.parquet"`,
+  }),
+  'columns-differ': (f: { table: string; file: string; lacks: string[]; more: string[] }) => ({
+    found: `the files of ${f.table} have different columns: ${f.file} ${[f.lacks.length > 0 ? `has no ${list(f.lacks)}` : '', f.more.length > 0 ? `has ${list(f.more)} beside` : ''].filter((part) => part !== '').join(', and ')}`,
+    expected: 'files with the same columns',
+  }),
+  'connection-unknown': (f: { connection: string; variable: string; known: string[] } & Nearest) => ({
+    found: `nothing says what the connection "${f.connection}" stands for`,
+    expected: `${f.variable} in the environment, as a URI${f.known.length > 0 ? `; known are ${list(f.known)}` : ''}`,
+    write: `export ${f.variable}=postgresql://USER@HOST/DATABASE`,
+  }),
+  'connection-in-file': (f: { variable: string }) => ({
+    found: 'a connection is described in the file, where users and passwords have no place',
+    expected: `its name, such as survey; what it stands for says the environment: ${f.variable}`,
+    write: 'connection: survey',
+  }),
+  'connection-wrong': (f: { connection: string; variable: string; reason: string; expects: string }) => ({
+    found: `${f.variable}, which says what the connection "${f.connection}" stands for, cannot be used: ${f.reason}`,
+    expected: f.expects,
+  }),
+  'table-not-there': (f: { table: string; connection: string; known: string[] } & Nearest) => ({
+    found: `the connection "${f.connection}" shows no table "${f.table}"`,
+    expected: f.known.length > 0 ? list(f.known, 30) : 'a table, with its schema where it is not the usual one',
+    ...written(f),
+  }),
+  'query-wrong': (f: { path: string; reason: string }) => ({
+    found: `${f.path} cannot be asked: ${f.reason}`,
+    expected: 'one statement that reads: SELECT, WITH … SELECT, VALUES or TABLE',
+  }),
   'table-or-query': (f: { given: boolean }) => ({
     found: f.given ? 'both a table and a query are named' : 'neither a table nor a query is named',
     expected: 'one of them: "table" with its name, or "query" with the path of a file with one SELECT',

@@ -97,6 +97,7 @@ const dataSchema = either(
       table: optional(text('Name of the table.', 'answers')),
       schema: optional(text('Schema of the table. Left out: where the connection looks first.', 'garden')),
       query: optional(text('Path of a file with one SELECT, in place of a table.', 'sql/answers.sql')),
+      timeLimit: optional(whole('Seconds that an answer may take. Left out: 120.', 86_400, '600')),
       decimalMark: fileShape.decimalMark,
       thousandsMark: fileShape.thousandsMark,
       spread: fileShape.spread,

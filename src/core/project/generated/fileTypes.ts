@@ -539,6 +539,10 @@ export interface FigureFile {
          */
         query?: string;
         /**
+         * Seconds that an answer may take. Left out: 120.
+         */
+        timeLimit?: number;
+        /**
          * Decimal mark. Left out: as the codebook says, or a point.
          */
         decimalMark?: '.' | ',';

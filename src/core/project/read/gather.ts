@@ -206,7 +206,7 @@ function needsOf(chart: ChartSettings, isSpread: boolean): Needs {
 async function askConnection(
   gatherer: Gatherer,
   { figure, codebook, requests, locate }: TableRequest,
-  { query, spread, connection, table, schema, ...told }: OneConnection,
+  { query, spread, connection, table, schema, timeLimit, ...told }: OneConnection,
 ): Promise<Table | undefined> {
   if ((query === undefined) === (table === undefined)) {
     gatherer.problems.push(error('table-or-query', { given: query !== undefined }, locate('data')));
@@ -215,7 +215,13 @@ async function askConnection(
   const path = query === undefined ? undefined : gatherer.join(figure.file, query);
   const text = path && (await gatherer.text(path, 'a file with one SELECT', locate('data.query')));
   if (path !== undefined && text === undefined) return undefined;
-  const ref: ConnectionRef = { connection, table, schema, ...(path && text ? { query: { path, text } } : {}) };
+  const ref: ConnectionRef = {
+    connection,
+    table,
+    schema,
+    timeLimit,
+    ...(path && text ? { query: { path, text } } : {}),
+  };
   const notation = notationOf(codebook, told);
   const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
   const reading = { name: nameOfTable(ref), codebook, notation, requests: wanted, locate };

@@ -1,0 +1,121 @@
+import { isCodeLike } from '../../data/suspectCodes.js';
+import type { Holds } from '../answerer.js';
+import type { AskedColumn, Question } from '../question.js';
+import { ident, Params } from './params.js';
+import type { Dialect, Rows, Run, SqlSource } from './source.js';
+
+/** Numbers beyond are none that could be drawn. */
+const farthest = 1e305;
+
+/** Tables with fewer rows, and whole numbers that span no more, are answered value by value: that is exact and as short. */
+const [fewRows, shortSpan] = [100_000, 1000];
+
+/** More decimals than this no number has as it was measured. */
+const mostDecimals = 9;
+
+/** The numbers of a column that are summed up. */
+export interface Measured {
+  column: string;
+  /** The number of a row, in SQL. */
+  number(params: Params): string;
+  /** Whether it is one that is summed up, in SQL. */
+  isSummed(params: Params): string;
+  /** Whether that holds in every row. */
+  isAll: boolean;
+  least: number;
+  greatest: number;
+  decimals: number;
+}
+
+/** The number that a row of a column holds, in SQL. */
+function numberOf(dialect: Dialect, name: string, holds: Holds, { decimalMark }: Question): string {
+  const own = ident(name);
+  if (holds === 'text') return dialect.numberIn(`trim(${own})`, decimalMark);
+  // In single precision 0.1 is 0.10000000149: what is meant is the shortest decimal number.
+  return holds === 'single' ? `cast(cast(${own} as varchar) as double precision)` : `cast(${own} as double precision)`;
+}
+
+/** The rows of a statement for each part, one below the other. */
+export async function askParts(
+  run: Run,
+  { parts }: Pick<SqlSource, 'parts'>,
+  statement: (params: Params) => { select: string; after: string },
+): Promise<Rows> {
+  const params = new Params();
+  const { select, after } = statement(params);
+  const text = parts.map((part) => `select ${select} from ${part}${after}`);
+  const joined = text.length === 1 ? (text[0] ?? '') : text.map((own) => `(${own})`).join(' union all ');
+  return run(joined, params.values);
+}
+
+const numbers = (cells: readonly (string | null)[]): number[] =>
+  cells.map((cell) => (cell === null ? Number.NaN : Number(cell === 'Infinity' || cell === 'inf' ? Infinity : cell)));
+
+/** How many rows there are, how many hold a number, and the ends of these. */
+async function endsOf(run: Run, source: SqlSource, number: string, where: (params: Params) => string) {
+  const rows = await askParts(run, source, (params) => ({
+    select: `count(*), count(${number}), min(${number}), max(${number})`,
+    after: where(params),
+  }));
+  const all = rows.map(numbers).filter(([, filled = 0]) => filled > 0);
+  const sum = (at: number) => rows.map(numbers).reduce((total, row) => total + (row[at] ?? 0), 0);
+  return {
+    count: sum(0),
+    filled: sum(1),
+    least: all.reduce((least, row) => Math.min(least, row[2] ?? Number.NaN), Number.POSITIVE_INFINITY),
+    greatest: all.reduce((most, row) => Math.max(most, row[3] ?? Number.NaN), Number.NEGATIVE_INFINITY),
+  };
+}
+
+/** The fewest decimals that all numbers can be written with; 0 for whole ones. */
+async function decimalsOf(
+  run: Run,
+  source: SqlSource,
+  measured: Pick<Measured, 'number' | 'isSummed'>,
+  most: number,
+): Promise<number> {
+  const rows = await askParts(run, source, (params) => {
+    const number = measured.number(params);
+    const tests = Array.from({ length: most + 1 }, (_, k) => `bool_and(${source.dialect.hasDecimals(number, k)})`);
+    return { select: tests.join(', '), after: ` where ${measured.isSummed(params)}` };
+  });
+  const holds = (k: number) => rows.every((row) => row[k] === null || /^t/i.test(row[k] ?? ''));
+  const found = Array.from({ length: most + 1 }, (_, k) => k).find(holds);
+  return found ?? most + 1;
+}
+
+/** Which numbers of a column are summed up; undefined where its values are few enough to be told apart. */
+export async function measure(
+  run: Run,
+  source: SqlSource,
+  asked: AskedColumn,
+  question: Question,
+): Promise<Measured | undefined> {
+  const { column, apart = [], within = [-farthest, farthest] } = asked;
+  const holds = source.columns.find(({ name }) => name === column)?.holds ?? 'text';
+  const number = numberOf(source.dialect, column, holds, question);
+  const first = await endsOf(run, source, number, () => '');
+  if (first.count <= fewRows) return undefined;
+  const ends = [first.least, first.greatest];
+  const codes = [...apart, ...ends.filter(isCodeLike)].filter((code) => !(code < first.least || code > first.greatest));
+  const [low, high] = within;
+  const isSummed = (params: Params) => {
+    const range = `${number} >= ${params.number(low)} and ${number} <= ${params.number(high)}`;
+    const out = codes.map((code) => params.number(code)).join(', ');
+    return codes.length === 0 ? range : `${range} and ${number} not in (${out})`;
+  };
+  const measured = { column, number: () => number, isSummed };
+  const isAll = first.filled === first.count && codes.length === 0 && first.least >= low && first.greatest <= high;
+  const { filled, least, greatest } = isAll
+    ? first
+    : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
+  if (filled === 0) return undefined;
+  const isShort = greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
+  const decimals = asked.decimals
+    ? await decimalsOf(run, source, measured, mostDecimals)
+    : isShort
+      ? await decimalsOf(run, source, measured, 0)
+      : 0;
+  if (isShort && decimals === 0) return undefined;
+  return { ...measured, isAll, least, greatest, decimals: Math.min(decimals, mostDecimals) };
+}

@@ -1,0 +1,38 @@
+import type { Problem } from '../../problem/problem.js';
+import type { SourceColumn } from '../answerer.js';
+
+/** What engines say differently. Names, casts and aggregates are those of the standard. */
+export interface Dialect {
+  /** The number of a text with digits alone, a decimal mark and an exponent; null where it is none. */
+  numberIn(text: string, decimalMark: '.' | ','): string;
+  /** Whether a number has at most so many decimals. */
+  hasDecimals(number: string, decimals: number): string;
+}
+
+/** The rows of a result, each value as a text. */
+export type Rows = (string | null)[][];
+
+/** Runs a statement with its values. @throws {EngineFault} */
+export type Run = (text: string, values: readonly string[]) => Promise<Rows>;
+
+/** A table that answers in SQL. */
+export interface SqlSource {
+  /** What messages call it. */
+  name: string;
+  columns: readonly SourceColumn[];
+  /** What stands behind FROM; several where the table lies in parts that are asked one by one. */
+  parts: readonly string[];
+  dialect: Dialect;
+  /** Runs statements that see the table in one and the same state. @throws {EngineFault} */
+  session<T>(work: (run: Run) => Promise<T>): Promise<T>;
+}
+
+/** Why an engine gives no answer. */
+export class EngineFault extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.code);
+    this.problem = problem;
+  }
+}

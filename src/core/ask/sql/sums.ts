@@ -1,0 +1,72 @@
+import type { Measured } from './measured.js';
+import type { Params } from './params.js';
+
+/**
+ * Sums that are the same whatever the order of rows, and lose nothing beside it: numbers are turned into whole ones, of which
+ * engines hold sums exactly. Each is taken from the middle between the ends and divided by a power of two that is no less than
+ * half the span, so that it lies from −1 to 1.
+ */
+export interface Scale {
+  middle: number;
+  unit: number;
+}
+
+export function scaleOf({ least, greatest }: Pick<Measured, 'least' | 'greatest'>): Scale {
+  const middle = least / 2 + greatest / 2;
+  const half = Math.max(greatest - middle, middle - least);
+  return { middle, unit: half > 0 ? 2 ** Math.ceil(Math.log2(half)) : 1 };
+}
+
+/** A way to sum up: the sums that it asks for, and what they are in whole numbers of `bits` bits. */
+export interface SumForm {
+  bits: number;
+  /** The sums, in SQL. @param share of the number in its scale, from −1 to 1 */
+  sums(share: string): string[];
+  /** The sum of the numbers, and that of their squares in twice as many bits. */
+  read(sums: readonly bigint[]): [sum: bigint, squares: bigint];
+}
+
+const [bits, half] = [52, 23];
+const whole = (share: string, scale: number) => `cast(${share} * ${2 ** scale} as bigint)`;
+
+/** Squares to 52 bits: enough where numbers spread over more than a thousandth of their span. */
+export const plainSums: SumForm = {
+  bits,
+  sums: (share) => [`sum(${whole(share, bits)})`, `sum(${whole(`${share} * ${share}`, bits)})`],
+  read: ([sum = 0n, squares = 0n]) => [sum, squares << BigInt(bits)],
+};
+
+/** Squares of numbers of 46 bits, of which none is lost: each number in two halves, whose products fit into 64 bits. */
+export const fineSums: SumForm = {
+  bits: 2 * half,
+  sums(share) {
+    const number = whole(share, 2 * half);
+    const [high, low] = [`(${number} >> ${half})`, `(${number} & ${2 ** half - 1})`];
+    return [`sum(${number})`, `sum(${high} * ${high})`, `sum(${high} * ${low})`, `sum(${low} * ${low})`];
+  },
+  read: ([sum = 0n, high = 0n, mixed = 0n, low = 0n]) => [
+    sum,
+    (high << BigInt(2 * half)) + (mixed << BigInt(half + 1)) + low,
+  ],
+};
+
+/** A number in its scale, in SQL. */
+export const shareOf = ({ number }: Measured, { middle, unit }: Scale, params: Params): string =>
+  `((${number(params)} - ${params.number(middle)}) / ${params.number(unit)})`;
+
+/** Mean and squared deviations from it, from the sums of `count` numbers; `spread` is their variance in the scale. */
+export function momentsOf(
+  sums: readonly bigint[],
+  { bits: own, read }: SumForm,
+  { middle, unit }: Scale,
+  count: number,
+): { mean: number; squares: number; spread: number } {
+  const [sum, squares] = read(sums);
+  const deviations = Number(squares * BigInt(count) - sum * sum) / count / 2 ** (2 * own);
+  const inScale = Math.max(0, deviations);
+  return {
+    mean: middle + (unit * Number(sum)) / 2 ** own / count,
+    squares: inScale * unit * unit,
+    spread: inScale / count,
+  };
+}

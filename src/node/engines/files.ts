@@ -1,0 +1,173 @@
+import { open, realpath, stat } from 'node:fs/promises';
+import { dirname, resolve } from 'node:path';
+import { glob } from 'tinyglobby';
+import type { Answerer, SourceColumn } from '../../core/ask/answerer.js';
+import { literal } from '../../core/ask/sql/params.js';
+import { EngineFault, type SqlSource } from '../../core/ask/sql/source.js';
+import { sqlAnswerer } from '../../core/ask/sql/sqlAnswerer.js';
+import { type FileRef, isPattern } from '../../core/ask/tableRef.js';
+import { headOf } from '../../core/data/delimited.js';
+import { decodeText } from '../../core/data/encoding.js';
+import { tableForm } from '../../core/data/tableForms.js';
+import { error, fail, type Outcome, succeed } from '../../core/problem/problem.js';
+import { noteFile } from '../filesRead.js';
+import { duckdbDialect, withFiles } from './duckdb.js';
+import { remembered } from './remembered.js';
+import { holdsOf } from './types.js';
+
+/** Files of so many bytes go to the engine by themselves. */
+const largeFile = 200e6;
+
+/** So much of a text is looked at for its separator and the names of its columns. */
+const headBytes = 1 << 20;
+
+const knows = 'Parquet, or CSV and TSV in UTF-8';
+
+/** The form of a file in the engine. */
+type EngineForm = 'parquet' | 'lines';
+
+function formOf(path: string): EngineForm | undefined {
+  const { names } = tableForm(path);
+  if (names.includes('Parquet')) return 'parquet';
+  return names.includes('CSV') ? 'lines' : undefined;
+}
+
+/** The files of a pattern, in the order of their names; a file alone as it is. */
+async function filesOf({ file }: FileRef): Promise<string[]> {
+  if (!isPattern(file)) return [file];
+  const found = await glob([file.replaceAll('\\', '/')], { absolute: false, onlyFiles: true, dot: false });
+  const folder = dirname(`${file.slice(0, file.search(/[*?]/))}x`);
+  if (found.length === 0) throw new EngineFault(error('pattern-empty', { pattern: file, folder }));
+  return found.sort();
+}
+
+const lacking = (table: string, lacks: string) => new EngineFault(error('engine-lacks', { table, lacks, knows }));
+
+/** The first lines of a text, whole. */
+async function headText(path: string, table: string): Promise<string> {
+  const handle = await open(path);
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(headBytes), 0, headBytes, 0);
+    const bytes = buffer.subarray(0, bytesRead);
+    const end = bytesRead < headBytes ? bytesRead : bytes.lastIndexOf(10) + 1;
+    const decoded = decodeText(bytes.subarray(0, end));
+    if (!decoded || decoded.assumed || decoded.encoding !== 'utf-8')
+      throw lacking(table, 'its letters are not in UTF-8');
+    return decoded.text.replace(/^\ufeff/, '');
+  } finally {
+    await handle.close();
+  }
+}
+
+const list = (texts: readonly string[]) => `[${texts.map(literal).join(', ')}]`;
+
+/** What stands behind FROM for files of lines: all cells are texts, and no line is left out in silence. */
+async function linesFrom(table: string, paths: readonly string[], { told }: FileRef) {
+  const { delimiter, header = true, comment, skip = 0, encoding } = told as Record<string, never>;
+  if (delimiter === 'blanks') throw lacking(table, 'its cells stand between blanks');
+  if (encoding !== undefined && encoding !== 'utf-8') throw lacking(table, `its letters are in ${encoding}`);
+  const heads = await Promise.all(
+    paths.map(async (path) => {
+      const text = await headText(path, table);
+      return headOf(text.split('\n').slice(skip).join('\n'), { delimiter, header, comment });
+    }),
+  );
+  const [first = { delimiter: ',', names: [] }] = heads;
+  for (const [i, { names }] of heads.entries()) {
+    const lacks = first.names.filter((name) => !names.includes(name));
+    const more = names.filter((name) => !first.names.includes(name));
+    if (lacks.length > 0 || more.length > 0)
+      throw new EngineFault(error('columns-differ', { table, file: paths[i] ?? '', lacks, more }));
+  }
+  const twice = first.names.find((name, i) => first.names.indexOf(name) !== i);
+  if (twice !== undefined) throw new EngineFault(error('column-twice', { column: twice }, { file: table, line: 1 }));
+  const columns = first.names.map((name) => `${literal(name)}: 'VARCHAR'`).join(', ');
+  const options = [
+    'auto_detect = false',
+    `header = ${header}`,
+    `delim = ${literal(first.delimiter)}`,
+    `quote = '"'`,
+    `escape = '"'`,
+    `skip = ${skip}`,
+    `columns = {${columns}}`,
+    ...(comment ? [`comment = ${literal(comment)}`] : []),
+  ];
+  return {
+    from: `read_csv(${list(paths)}, ${options.join(', ')})`,
+    columns: first.names.map((name): SourceColumn => ({ name, holds: 'text', type: 'text' })),
+  };
+}
+
+/** What stands behind FROM for Parquet files, and their columns by their own words. */
+async function parquetFrom(table: string, paths: readonly string[]) {
+  const from = `read_parquet(${list(paths)}, binary_as_string = true)`;
+  const described = await withFiles(table, paths, async (run) => {
+    const of = (path: string) =>
+      run(`describe select * from read_parquet(${list([path])}, binary_as_string = true)`, []);
+    const first = await of(paths[0] ?? '');
+    for (const path of paths.slice(1)) {
+      const names = new Set((await of(path)).map(([name]) => name ?? ''));
+      const lacks = first.map(([name]) => name ?? '').filter((name) => !names.has(name));
+      for (const [name] of first) names.delete(name ?? '');
+      if (lacks.length > 0 || names.size > 0)
+        throw new EngineFault(error('columns-differ', { table, file: path, lacks, more: [...names] }));
+    }
+    return first;
+  });
+  const columns = described.map(([name, type]): SourceColumn => {
+    const own = type ?? '';
+    return { name: name ?? '', holds: holdsOf(own), type: own.toLowerCase() };
+  });
+  return { from, columns };
+}
+
+async function sourceOf(ref: FileRef, files: readonly string[], form: EngineForm): Promise<SqlSource> {
+  const { file: table } = ref;
+  const paths = await Promise.all(files.map((file) => realpath(resolve(file))));
+  const { from, columns } = form === 'parquet' ? await parquetFrom(table, paths) : await linesFrom(table, paths, ref);
+  return {
+    name: table,
+    columns,
+    parts: [from],
+    dialect: duckdbDialect,
+    session: (work) => withFiles(table, paths, work),
+  };
+}
+
+const sources = new Map<string, Promise<SqlSource>>();
+
+/** The table of files that the engine answers; undefined where it is to be read. @throws {EngineFault} */
+async function answererOf(ref: FileRef): Promise<Answerer | undefined> {
+  const wanted = ref.engine === 'embedded' || isPattern(ref.file);
+  if (!wanted && (ref.engine === 'memory' || (await sizeOf(ref.file)) <= largeFile)) return undefined;
+  const form = formOf(ref.file);
+  if (!form) {
+    if (!wanted) return undefined;
+    throw lacking(ref.file, 'it is of another form');
+  }
+  const files = await filesOf(ref);
+  const stamps = await Promise.all(files.map(noteFile));
+  if (stamps.includes(undefined)) return undefined;
+  const key = JSON.stringify([ref, stamps]);
+  const source = sources.get(key) ?? sourceOf(ref, files, form);
+  sources.set(key, source);
+  source.catch(() => sources.delete(key));
+  return remembered(key, sqlAnswerer(await source));
+}
+
+const sizeOf = (path: string) =>
+  stat(path).then(
+    ({ size }) => size,
+    () => 0,
+  );
+
+/** What answers questions of the tables of files; undefined where the file is to be read, be it to say that it is not there. */
+export async function fileAnswerer(ref: FileRef): Promise<Outcome<Answerer> | undefined> {
+  try {
+    const answerer = await answererOf(ref);
+    return answerer && succeed(answerer);
+  } catch (fault) {
+    if (fault instanceof EngineFault) return fail([fault.problem]);
+    throw fault;
+  }
+}

@@ -1,0 +1,125 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { DuckDBInstance } from '@duckdb/node-api';
+import { afterAll, beforeAll, describe, test } from '@jest/globals';
+import { type DrawnFigure, openProject } from 'hexis';
+import { disk } from 'hexis/node';
+import { awkward, charts, expectSame, showsOrder, variables } from '../helpers/askedCharts.js';
+import { folderWith } from '../helpers/hexis.js';
+import { startServer, type TestServer } from '../helpers/postgres.js';
+
+/** The same rows so often that engines sum them up, and values that no two have in common. */
+const often = 550;
+const [head = '', ...rows] = awkward.split('\n');
+const many = [
+  head,
+  ...Array.from({ length: often }, (_, k) =>
+    rows.map((row) => {
+      const cells = row.split(',');
+      const value = Number(cells[2]);
+      return value > 0 ? cells.with(2, String(value + k / 1000)).join(',') : row;
+    }),
+  ).flat(),
+].join('\n');
+
+const types = 'bed int, season text, yield numeric, water int, n int, w float8, day date, year int';
+const shardCount = 4;
+
+const folder = folderWith();
+let server: TestServer;
+
+/** A table in several databases of the server, each of which holds some beds, and one that joins them. */
+async function spread(): Promise<void> {
+  for (let shard = 0; shard < shardCount; shard += 1) {
+    await server.sql(`create database shard${shard}`);
+    const beds = `bed % ${shardCount} = ${shard}`;
+    await server.sql(`copy (select * from many where ${beds}) to '${server.exchange}/${shard}.csv' csv`);
+    await server.sql(
+      `create table many (${types}); copy many from '${server.exchange}/${shard}.csv' csv`,
+      `shard${shard}`,
+    );
+  }
+  await server.sql(`create extension postgres_fdw; create table shards (${types}) partition by list (bed)`);
+  for (let shard = 0; shard < shardCount; shard += 1) {
+    const beds = [1, 2, 3, 4, 5].filter((bed) => bed % shardCount === shard);
+    await server.sql(`
+      create server shard${shard} foreign data wrapper postgres_fdw
+        options (host '127.0.0.1', port '${server.port}', dbname 'shard${shard}');
+      create user mapping for postgres server shard${shard} options (user 'postgres');
+      create foreign table shards_${shard} partition of shards for values in (${beds.join(', ')})
+        server shard${shard} options (table_name 'many')`);
+  }
+}
+
+beforeAll(async () => {
+  server = await startServer();
+  process.env['HEXIS_CONNECTION_GARDEN'] = server.uri();
+  for (const [name, text] of Object.entries({ few: awkward, many })) {
+    writeFileSync(folder.at(`${name}.csv`), text);
+    writeFileSync(join(server.exchange, `${name}.csv`), text);
+    await server.sql(`create table ${name} (${types}); copy ${name} from '${server.exchange}/${name}.csv' csv header`);
+  }
+  const instance = await DuckDBInstance.create(':memory:');
+  const connection = await instance.connect();
+  for (const name of ['few', 'many']) {
+    const from = `read_csv('${folder.at(`${name}.csv`)}', header = true, types = {season: 'VARCHAR', yield: 'DOUBLE', day: 'DATE'})`;
+    await connection.run(`copy (select * from ${from}) to '${folder.at(`${name}.parquet`)}' (format parquet)`);
+  }
+  instance.closeSync();
+  await spread();
+}, 120_000);
+
+afterAll(async () => {
+  await server.stop();
+  folder.remove();
+});
+
+/** Draws a chart of a table from one of its sources. */
+async function drawnFrom(data: string, chart: string, more: string): Promise<DrawnFigure> {
+  const path = folder.at('f.figure.yaml');
+  const figure = `hexis: figure/1\ndata: ${data}\ncodebook: ${JSON.stringify({ variables })}\nchart: { ${chart} }\n${more}\n`;
+  writeFileSync(path, figure);
+  return openProject(disk).draw(path);
+}
+
+const sources = (name: string) => ({
+  'a large CSV': `{ file: ${name}.csv, engine: embedded }`,
+  'Parquet in the engine': `{ file: ${name}.parquet, engine: embedded }`,
+  'a database': `{ connection: garden, table: ${name} }`,
+});
+
+/** Of texts nobody knows which are numbers. */
+const isAnswered = (source: string, chart: string) => source !== 'a large CSV' || !chart.includes('values: all');
+
+describe.each(Object.entries(charts))('%s', (_, chart) => {
+  test.each(['', 'panels: { by: season }'])('are the same from every source %s', async (more) => {
+    const own = await drawnFrom('few.csv', chart, more);
+    for (const [source, data] of Object.entries(sources('few'))) {
+      if (isAnswered(source, chart)) expectSame(own, await drawnFrom(data, chart, more), showsOrder(chart));
+    }
+  });
+});
+
+/** Charts that need sums alone, so that the engine gives no values. */
+const summed = Object.entries(charts).filter(([name]) =>
+  [
+    'means with intervals',
+    'sums',
+    'frequencies',
+    'bands',
+    'several columns',
+    'lines of means by date',
+    'a pie of sums',
+  ].includes(name),
+);
+
+describe.each(summed)('of many rows, %s', (_, chart) => {
+  test.each(['', 'panels: { by: season }'])(
+    'are the same from every source, and from four machines %s',
+    async (more) => {
+      const own = await drawnFrom('many.csv', chart, more);
+      const all = { ...sources('many'), 'four machines': '{ connection: garden, table: shards }' };
+      for (const data of Object.values(all)) expectSame(own, await drawnFrom(data, chart, more), false);
+    },
+  );
+});

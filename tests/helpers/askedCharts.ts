@@ -1,0 +1,83 @@
+import { expect } from '@jest/globals';
+import type { DrawnFigure } from 'hexis';
+
+/** Numbers to nine digits: moments lose what is beyond. */
+const rounded = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value ?? null, (_, own) => (typeof own === 'number' ? Number(own.toPrecision(9)) : own)));
+
+/** What readers see of a figure. */
+export const seen = ({ drawing, problems }: DrawnFigure) =>
+  rounded({
+    // Of a cell that stands for several, nobody knows the place, and which is the first of its kind; tables have
+    // other names.
+    problems: problems.map(({ code, facts }) => ({ code, facts: { ...facts, text: undefined, table: undefined } })),
+    items: drawing?.plate.items,
+    description: drawing?.plate.description,
+    numbers: drawing?.numbers,
+    note: drawing?.note,
+  });
+
+/** Figures whose marks show in which order the rows stand. */
+export const showsOrder = (figure: string) => /kind: points|points: true|yield-points/.test(figure);
+
+/** Expects that two drawings show the same. */
+export function expectSame(own: DrawnFigure, other: DrawnFigure, isOrdered: boolean): void {
+  expect(own.problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+  const [a, b] = [seen(own), seen(other)] as Record<string, unknown>[];
+  expect({ ...b, ...(isOrdered ? { items: a?.['items'] } : {}) }).toEqual(a);
+}
+
+/** A table with all that is awkward: repeated rows, missing codes, empty cells, weights, frequencies, numbers to be cut. */
+export const awkward = [
+  'bed,season,yield,water,n,w,day,year',
+  ...Array.from({ length: 240 }, (_, i) => {
+    const season = ['spring', 'summer', 'autumn', ''][i % 4];
+    const value = i % 17 === 0 ? '-9' : i % 23 === 0 ? '' : String(((i * 37) % 41) / 10);
+    const day = `2026-0${1 + (i % 3)}-1${i % 5}`;
+    return [1 + (i % 5), season, value, (i * 7) % 60, i % 6, 0.5 + (i % 4) / 4, day, 2019 + (i % 6)].join(',');
+  }),
+].join('\n');
+
+export const variables = {
+  bed: { label: 'Type of bed', measure: 'nominal', values: { 1: 'Bare soil', 2: 'Compost', 3: 'Mulch' }, missing: [5] },
+  season: { label: 'Season', values: ['spring', 'summer', 'autumn'] },
+  yield: { label: 'Yield', unit: 'kg', measure: 'numeric', missing: [-9] },
+  water: { label: 'Water', measure: 'numeric', range: [0, 50], bands: [0, 20, 40, 60] },
+  day: { label: 'Day', measure: 'date' },
+  each: { label: 'Yield of each', measure: 'numeric', formula: 'yield / (1 + n)' },
+};
+
+export const charts = {
+  'means with intervals': 'kind: bar, category: bed, value: yield, group: season, error: { shows: ci }',
+  'means of a formula': 'kind: bar, category: bed, value: each, error: { shows: sd }',
+  medians: 'kind: bar, category: bed, value: yield, summary: median',
+  sums: 'kind: bar, category: bed, value: yield, summary: sum, group: season, arrange: stacked',
+  counts: 'kind: bar, category: bed, group: season, arrange: shares',
+  'shares with intervals': 'kind: interval, category: season, summary: percent, error: { shows: ci }',
+  'a choice of rows':
+    'kind: bar, category: bed, value: yield, where: { season: [spring, summer], water: { from: 5, to: 40 } }',
+  'rows left out': 'kind: bar, category: bed, value: yield, where: { bed: { not: [1] } }',
+  frequencies: 'kind: bar, category: bed, value: yield, frequency: n, error: { shows: ci }',
+  weights: 'kind: bar, category: bed, value: yield, weight: w, error: { shows: ci }',
+  'weighted shares': 'kind: bar, category: bed, summary: percent, weight: w',
+  bands: 'kind: interval, category: water, value: yield',
+  'several columns': 'kind: bar, category: bed, values: [yield, w]',
+  'every column': 'kind: bar, values: all, except: [season, day]',
+  'a histogram': 'kind: histogram, value: yield, curves: [normal, density]',
+  'histograms by group': 'kind: histogram, value: yield, group: season, frequency: n',
+  'a weighted histogram': 'kind: histogram, value: yield, weight: w',
+  boxes: 'kind: box, category: bed, value: yield, group: season',
+  'boxes of frequencies': 'kind: box, category: bed, value: yield, frequency: n, notch: true',
+  'weighted boxes': 'kind: box, category: bed, value: yield, weight: w',
+  'boxes with points': 'kind: box, category: bed, value: yield, points: true',
+  strips: 'kind: points, category: bed, value: yield',
+  'counted strips': 'kind: points, category: bed, value: yield, overlap: count',
+  'lines of means by date': 'kind: line, x: day, value: yield, group: season, error: { shows: se, as: band }',
+  'lines by year': 'kind: line, x: year, value: yield',
+  'lines of counts': 'kind: line, x: season, summary: count',
+  'lines of medians': 'kind: line, x: year, value: yield, summary: median',
+  'a pie of counts': 'kind: pie, category: bed',
+  'a pie of sums': 'kind: pie, category: season, value: yield',
+  points: 'kind: scatter, x: water, y: yield, group: season, fit: { degree: 1 }',
+  'points in space': 'kind: space, x: water, y: yield, z: w, frequency: n, ellipsoid: { level: 0.9 }',
+};
