@@ -1,11 +1,12 @@
+import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DuckDBInstance } from '@duckdb/node-api';
-import { afterAll, beforeAll, describe, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type DrawnFigure, openProject } from 'hexis';
 import { disk } from 'hexis/node';
 import { awkward, charts, expectSame, showsOrder, variables } from '../helpers/askedCharts.js';
-import { folderWith } from '../helpers/hexis.js';
+import { folderWith, root } from '../helpers/hexis.js';
 import { startServer, type TestServer } from '../helpers/postgres.js';
 
 /** The same rows so often that engines sum them up, and values that no two have in common. */
@@ -52,7 +53,7 @@ async function spread(): Promise<void> {
 }
 
 beforeAll(async () => {
-  server = await startServer();
+  server = await startServer(['log_statement=all']);
   process.env['HEXIS_CONNECTION_GARDEN'] = server.uri();
   for (const [name, text] of Object.entries({ few: awkward, many })) {
     writeFileSync(folder.at(`${name}.csv`), text);
@@ -92,7 +93,9 @@ const sources = (name: string) => ({
 const isAnswered = (source: string, chart: string) => source !== 'a large CSV' || !chart.includes('values: all');
 
 describe.each(Object.entries(charts))('%s', (_, chart) => {
-  test.each(['', 'panels: { by: season }'])('are the same from every source %s', async (more) => {
+  test('are the same from every source', async () => {
+    // Panels are drawn of the same answer: some charts with them stand for all.
+    const more = chart.length % 3 === 0 ? 'panels: { by: season }' : '';
     const own = await drawnFrom('few.csv', chart, more);
     for (const [source, data] of Object.entries(sources('few'))) {
       if (isAnswered(source, chart)) expectSame(own, await drawnFrom(data, chart, more), showsOrder(chart));
@@ -113,13 +116,53 @@ const summed = Object.entries(charts).filter(([name]) =>
   ].includes(name),
 );
 
-describe.each(summed)('of many rows, %s', (_, chart) => {
-  test.each(['', 'panels: { by: season }'])(
-    'are the same from every source, and from four machines %s',
-    async (more) => {
-      const own = await drawnFrom('many.csv', chart, more);
-      const all = { ...sources('many'), 'four machines': '{ connection: garden, table: shards }' };
-      for (const data of Object.values(all)) expectSame(own, await drawnFrom(data, chart, more), false);
-    },
-  );
+const machines = '{ connection: garden, table: shards }';
+
+test.each(summed)('of many rows, %s are the same from every source, and from four machines', async (name, chart) => {
+  const more = name === 'sums' ? 'panels: { by: season }' : '';
+  const own = await drawnFrom('many.csv', chart, more);
+  for (const data of [...Object.values(sources('many')), machines])
+    expectSame(own, await drawnFrom(data, chart, more), false);
+});
+
+test('four machines sum up by themselves, and send sums alone', async () => {
+  const before = server.log().length;
+  await drawnFrom(machines, 'kind: bar, category: bed, value: w', '');
+  const asked = server.log().slice(before);
+  const remote = [...asked.matchAll(/DECLARE \w+ CURSOR FOR\s+(SELECT [^\n]*)/g)].map(([, text = '']) => text);
+  expect(remote.length).toBeGreaterThanOrEqual(2 * shardCount);
+  for (const text of remote) expect(text).toMatch(/count\(|max\(/);
+  expect(remote.filter((text) => text.includes('GROUP BY'))).toHaveLength(shardCount);
+});
+
+/** Numbers whose means and deviations are easily lost: far from 0 and close together, and with one that is far from all. */
+const delicate = {
+  'far from 0 and close together': (i: number) => 1e9 + (i % 1000) / 1024,
+  'with one far from all': (i: number) => (i === 77 ? 4e9 : (i % 1009) / 1024),
+};
+
+test.each(Object.entries(delicate))('of numbers %s mean and deviation are those of all rows', async (name, value) => {
+  const table = name.replaceAll(' ', '_');
+  const lines = Array.from({ length: 120_000 }, (_, i) => `${i % 3},${value(i)}`);
+  writeFileSync(join(server.exchange, 'd.csv'), lines.join('\n'));
+  writeFileSync(folder.at('d.csv'), `bed,yield\n${lines.join('\n')}\n`);
+  await server.sql(`create table ${table} (bed int, yield float8); copy ${table} from '${server.exchange}/d.csv' csv`);
+  const chart = 'kind: interval, category: bed, value: yield, error: { shows: sd }';
+  const own = await drawnFrom('d.csv', chart, '');
+  for (const data of ['{ file: d.csv, engine: embedded }', `{ connection: garden, table: ${table} }`]) {
+    const first = await drawnFrom(data, chart, '');
+    expect(own.drawing?.numbers.rows.length).toBe(3);
+    // On such an axis the marks lie too close together to be held against each other.
+    expectSame(own, first, true);
+    // The same from run to run, to the last digit.
+    const again = spawnSync(process.execPath, [join(root, 'bin/hexis.cjs'), 'numbers', 'f.figure.yaml', '--json'], {
+      cwd: folder.path,
+      encoding: 'utf8',
+    });
+    const rows = first.drawing?.numbers.rows.map((row) => row.filter((cell) => typeof cell === 'number'));
+    const told = JSON.parse(again.stdout).rows.map((row: object) =>
+      Object.values(row).filter((cell) => typeof cell === 'number'),
+    );
+    expect(told).toEqual(rows);
+  }
 });

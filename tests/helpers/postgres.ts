@@ -14,6 +14,8 @@ export interface TestServer {
   uri(database?: string, user?: string): string;
   /** Runs statements in a database. */
   sql(text: string, database?: string): Promise<Record<string, unknown>[]>;
+  /** What it has logged so far. */
+  log(): string;
   stop(): Promise<void>;
 }
 
@@ -43,12 +45,13 @@ async function query(port: number, database: string, text: string) {
   }
 }
 
-const ready = (server: ChildProcess): Promise<void> =>
+/** Waits until a server takes calls; gives what it logs. */
+const ready = (server: ChildProcess): Promise<() => string> =>
   new Promise((resolve, reject) => {
     let said = '';
     server.stderr?.on('data', (part) => {
       said += part;
-      if (said.includes('ready to accept connections')) resolve();
+      if (said.includes('ready to accept connections')) resolve(() => said);
     });
     server.on('exit', () => reject(new Error(said)));
   });
@@ -86,8 +89,9 @@ export async function startServer(settings: readonly string[] = []): Promise<Tes
       stdio: ['ignore', 'ignore', 'pipe'],
     },
   );
-  await ready(server);
+  const log = await ready(server);
   return {
+    log,
     port,
     exchange,
     uri: (database = 'postgres', user = 'postgres') => `postgresql://${user}@127.0.0.1:${port}/${database}`,

@@ -69,5 +69,7 @@ export async function answeredTable(
   const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
   const { codebook, notation } = reading;
   const answer = await answerer.ask(questionFor(reading.requests, columns, { codebook, notation, detail }));
-  return answer.ok ? after(answer.problems, tableFrom(answer.value, columns, reading)) : answer;
+  if (!answer.ok) return answer;
+  if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
+  return after(answer.problems, tableFrom(answer.value, columns, reading));
 }

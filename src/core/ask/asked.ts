@@ -4,8 +4,8 @@ import { type ColumnRequest, everyColumn } from '../data/table.js';
 import type { SourceColumn } from './answerer.js';
 import type { AskedColumn, Detail, Question } from './question.js';
 
-/** So many rows an answer may have: as many cases or different values as one figure can show. */
-export const mostAnswered = 1_000_000;
+/** So many rows an answer may have: as many cases as one figure can show, and as many different values as it needs. */
+const mostAnswered = { each: 1_000_000, alike: 300_000 } as const;
 
 /** The settings whose columns are summed up. */
 const isSummed = (path: string): boolean => /^chart\.values?(\.\d+)?$/.test(path);
@@ -54,10 +54,11 @@ export function questionFor(
   for (const request of requests.flatMap((own) => namedBy(own, requests, columns)))
     byColumn.set(request.column, [...(byColumn.get(request.column) ?? []), request]);
   const known = columns.filter(({ name, holds }) => byColumn.has(name) && holds !== 'nested');
+  const rows = asking.detail === 'rows' ? 'each' : 'alike';
   return {
-    rows: asking.detail === 'rows' ? 'each' : 'alike',
+    rows,
     columns: known.map(({ name }) => askedFor(name, byColumn.get(name) ?? [], asking)),
     decimalMark: asking.notation.decimalMark,
-    most: mostAnswered,
+    most: mostAnswered[rows],
   };
 }

@@ -20,7 +20,8 @@ async function tableNumber(run: Run, names: readonly string[]): Promise<string |
 }
 
 /** The table that a name means, alone or behind that of its schema. @throws {EngineFault} where there is none */
-async function findTable(run: Run, { table = '', schema, connection }: ConnectionRef): Promise<string> {
+async function findTable(run: Run, ref: ConnectionRef): Promise<string> {
+  const { table = '', schema, connection } = ref;
   const [first = '', ...rest] = table.split('.');
   const behind = schema === undefined && rest.length > 0 ? await tableNumber(run, [first, rest.join('.')]) : undefined;
   const found = (await tableNumber(run, schema === undefined ? [table] : [schema, table])) ?? behind;
@@ -30,7 +31,9 @@ async function findTable(run: Run, { table = '', schema, connection }: Connectio
     [],
   );
   const known = rows.flatMap(([name]) => name ?? []);
-  throw new EngineFault(error('table-not-there', { table, connection, known, nearest: nearest(table, known) }));
+  throw new EngineFault(
+    error('table-not-there', { table: nameOfTable(ref), connection, known, nearest: nearest(table, known) }),
+  );
 }
 
 /** The columns of a table, by the types that those of their own stand for. */

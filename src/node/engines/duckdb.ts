@@ -21,7 +21,10 @@ export const duckdbDialect: Dialect = {
     const form = String.raw`[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?`;
     return `case when regexp_full_match(${point}, '${form}') then try_cast(${point} as double) end`;
   },
-  hasDecimals: (number, decimals) => `round(${number}, ${decimals}) = ${number}`,
+  decimalsOf(number) {
+    const tests = Array.from({ length: 9 }, (_, k) => `when round(${number}, ${k}) = ${number} then ${k}`);
+    return `case ${tests.join(' ')} else 9 end`;
+  },
 };
 
 /** The library, where it is installed. @throws {EngineFault} */

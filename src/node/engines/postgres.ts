@@ -18,7 +18,7 @@ export const postgresDialect: Dialect = {
     const form = String.raw`^[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)([eE][+-]?[0-9]+)?$`;
     return `case when ${point} ~ '${form}' then cast(${point} as double precision) end`;
   },
-  hasDecimals: (number, decimals) => `round(cast(${number} as numeric), ${decimals}) = cast(${number} as numeric)`,
+  decimalsOf: (number) => `scale(trim_scale(cast(${number} as numeric)))`,
 };
 
 /**

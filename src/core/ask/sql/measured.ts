@@ -67,21 +67,18 @@ async function endsOf(run: Run, source: SqlSource, number: string, where: (param
   };
 }
 
-/** The fewest decimals that all numbers can be written with; 0 for whole ones. */
+/** The most decimals that any number has; 0 where all are whole. */
 async function decimalsOf(
   run: Run,
   source: SqlSource,
   measured: Pick<Measured, 'number' | 'isSummed'>,
-  most: number,
 ): Promise<number> {
-  const rows = await askParts(run, source, (params) => {
-    const number = measured.number(params);
-    const tests = Array.from({ length: most + 1 }, (_, k) => `bool_and(${source.dialect.hasDecimals(number, k)})`);
-    return { select: tests.join(', '), after: ` where ${measured.isSummed(params)}` };
-  });
-  const holds = (k: number) => rows.every((row) => row[k] === null || /^t/i.test(row[k] ?? ''));
-  const found = Array.from({ length: most + 1 }, (_, k) => k).find(holds);
-  return found ?? most + 1;
+  const rows = await askParts(run, source, (params) => ({
+    // A server asked for the greatest alone sorts the rows, and fetches them from others to do so.
+    select: `count(*), max(${source.dialect.decimalsOf(measured.number(params))})`,
+    after: ` where ${measured.isSummed(params)}`,
+  }));
+  return Math.min(mostDecimals, Math.max(0, ...rows.map(([, most]) => Number(most ?? 0))));
 }
 
 /** Which numbers of a column are summed up; undefined where its values are few enough to be told apart. */
@@ -111,11 +108,7 @@ export async function measure(
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
   if (filled === 0) return undefined;
   const isShort = greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
-  const decimals = asked.decimals
-    ? await decimalsOf(run, source, measured, mostDecimals)
-    : isShort
-      ? await decimalsOf(run, source, measured, 0)
-      : 0;
+  const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
-  return { ...measured, isAll, least, greatest, decimals: Math.min(decimals, mostDecimals) };
+  return { ...measured, isAll, least, greatest, decimals };
 }

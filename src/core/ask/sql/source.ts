@@ -5,8 +5,8 @@ import type { SourceColumn } from '../answerer.js';
 export interface Dialect {
   /** The number of a text with digits alone, a decimal mark and an exponent; null where it is none. */
   numberIn(text: string, decimalMark: '.' | ','): string;
-  /** Whether a number has at most so many decimals. */
-  hasDecimals(number: string, decimals: number): string;
+  /** How many decimals a number has; of more than nine it need not say how many. */
+  decimalsOf(number: string): string;
 }
 
 /** The rows of a result, each value as a text. */

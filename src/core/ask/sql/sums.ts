@@ -26,7 +26,7 @@ export interface SumForm {
   read(sums: readonly bigint[]): [sum: bigint, squares: bigint];
 }
 
-const [bits, half] = [52, 23];
+const [bits, half] = [52, 26];
 const whole = (share: string, scale: number) => `cast(${share} * ${2 ** scale} as bigint)`;
 
 /** Squares to 52 bits: enough where numbers spread over more than a thousandth of their span. */
@@ -36,7 +36,7 @@ export const plainSums: SumForm = {
   read: ([sum = 0n, squares = 0n]) => [sum, squares << BigInt(bits)],
 };
 
-/** Squares of numbers of 46 bits, of which none is lost: each number in two halves, whose products fit into 64 bits. */
+/** Squares of numbers of 52 bits, of which none is lost: each number in two halves, whose products fit into 64 bits. */
 export const fineSums: SumForm = {
   bits: 2 * half,
   sums(share) {
@@ -62,10 +62,12 @@ export function momentsOf(
   count: number,
 ): { mean: number; squares: number; spread: number } {
   const [sum, squares] = read(sums);
-  const deviations = Number(squares * BigInt(count) - sum * sum) / count / 2 ** (2 * own);
-  const inScale = Math.max(0, deviations);
+  const [n, step] = [BigInt(count), unit / 2 ** own];
+  const inScale = Math.max(0, Number(squares * n - sum * sum) / count / 2 ** (2 * own));
+  // The whole part is added to the middle first, which may cancel most of it.
+  const mean = middle + step * Number(sum / n) + (step * Number(sum % n)) / count;
   return {
-    mean: middle + (unit * Number(sum)) / 2 ** own / count,
+    mean,
     squares: inScale * unit * unit,
     spread: inScale / count,
   };

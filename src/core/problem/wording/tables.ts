@@ -72,6 +72,10 @@ export const tablesWordings = {
     found: `the table has ${f.rows} rows, of which ${plural(f.columns, 'column')} ${f.columns === 1 ? 'is' : 'are'} needed`,
     expected: `at most ${f.most} rows; a figure needs their means, counts or shares, which a program that reads such files can make`,
   }),
+  'answer-empty': (f: { table: string }) => ({
+    found: `${f.table} has no rows`,
+    expected: 'a table with a row for each case',
+  }),
   'every-column-asked': (f: { path: string; table: string; columns: string[] }) => ({
     found: `${f.path} asks for every column with numbers, and columns of ${f.table} hold texts, which may be numbers: ${list(f.columns)}`,
     expected: 'the columns by name, such as [kale, leek], or those that are none under "except"',
@@ -80,7 +84,7 @@ export const tablesWordings = {
     found:
       f.rows === 'each'
         ? `this chart draws each row of ${f.table}, which has more than ${f.most}`
-        : `the figure needs the different values of ${list(f.columns)} in ${f.table} together, and they are more than ${f.most}`,
+        : `the figure needs the different values of ${f.columns.join(', ')} in ${f.table} together, and they are more than ${f.most}`,
     expected:
       f.rows === 'each'
         ? 'fewer rows by "where", or a chart that sums them up: bars, intervals or lines of means, a histogram, boxes'

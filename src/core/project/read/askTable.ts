@@ -44,6 +44,9 @@ export async function askTable(
 ): Promise<Outcome<Table> | undefined> {
   const answerer = await answererOf(store, ref, place);
   if (!answerer) return undefined;
-  if (answerer.ok) return tableOf(answerer.value, { ...reading, name: answerer.value.name }, needs);
-  return fail(answerer.problems.map((problem) => (problem.place || !place ? problem : { ...problem, place })));
+  const found = answerer.ok
+    ? await tableOf(answerer.value, { ...reading, name: answerer.value.name }, needs)
+    : answerer;
+  const problems = found.problems.map((problem) => (problem.place || !place ? problem : { ...problem, place }));
+  return found.ok ? succeed(found.value, problems) : fail(problems);
 }

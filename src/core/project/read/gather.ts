@@ -213,14 +213,15 @@ async function askConnection(
     return undefined;
   }
   const path = query === undefined ? undefined : gatherer.join(figure.file, query);
-  const text = path && (await gatherer.text(path, 'a file with one SELECT', locate('data.query')));
+  const text =
+    path === undefined ? undefined : await gatherer.text(path, 'a file with one SELECT', locate('data.query'));
   if (path !== undefined && text === undefined) return undefined;
   const ref: ConnectionRef = {
     connection,
     table,
     schema,
     timeLimit,
-    ...(path && text ? { query: { path, text } } : {}),
+    ...(path !== undefined && text !== undefined ? { query: { path, text } } : {}),
   };
   const notation = notationOf(codebook, told);
   const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
