@@ -4,6 +4,7 @@ import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
 import { deskCommand } from './desk.js';
 import { drawCommand } from './draw.js';
+import { keepCommand } from './keep.js';
 import { kindsCommand } from './kinds.js';
 import { matchCommand } from './match.js';
 import { mendCommand } from './mend.js';
@@ -28,6 +29,7 @@ export const commands: readonly CommandSpec[] = [
   matchCommand,
   turnCommand,
   bindCommand,
+  keepCommand,
   kindsCommand,
   rulesCommand,
   styleCommand,

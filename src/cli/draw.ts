@@ -27,6 +27,7 @@ export const drawCommand: CommandSpec = {
     ['--inks <inks>', 'color, grey or black'],
     ['--ground <ground>', 'whether the paper is drawn: paper, none, or auto, which draws it under pictures alone'],
     ['--explain <setting>', 'say where a setting, or the look of a piece of ink, comes from, and write nothing'],
+    ['--fresh', 'ask databases and large files anew, whatever answers are kept'],
     ['--replace', 'write over a file that is there, whatever it is'],
     ['--strict', 'write nothing where the check finds anything that the figure does not waive'],
     ['--watch', 'draw again whenever a file changes that a figure is made of, until stopped'],

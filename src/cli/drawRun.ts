@@ -37,6 +37,7 @@ interface DrawCall {
   ground?: string;
   name?: string;
   explain?: string;
+  fresh?: boolean;
   replace?: boolean;
   strict?: boolean;
 }
@@ -133,7 +134,14 @@ const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
 const kilobytes = (bytes: Uint8Array | string) =>
   `${Math.max(1, Math.round((typeof bytes === 'string' ? Buffer.byteLength(bytes) : bytes.length) / 1000))} kB`;
 
-function summary({ path, drawing: { plate, numbers }, outputs, findings }: Drawn): string {
+/** That a figure is drawn of answers that were kept, and of when. */
+function keptLines({ parts }: Drawing): string[] {
+  const times = parts.flatMap(({ asked }) => asked.flatMap(({ kept }) => kept ?? []));
+  return [...new Set(times)].map((at) => `  drawn of answers kept on ${at}; "--fresh" asks anew`);
+}
+
+function summary({ path, drawing, outputs, findings }: Drawn): string {
+  const { plate, numbers } = drawing;
   const left = numbers.chosen - numbers.used;
   const chosen = numbers.chosen < numbers.read ? ` (of ${numbers.read}, chosen by "where")` : '';
   const missing = left === 0 ? '' : `; ${left} left out, see: hexis numbers ${path}`;
@@ -141,6 +149,7 @@ function summary({ path, drawing: { plate, numbers }, outputs, findings }: Drawn
     ({ path: file, bytes }) =>
       `  ${file}  ${centimetres(plate.width)} × ${centimetres(plate.height)} cm, ${kilobytes(bytes)}`,
   );
+  lines.push(...keptLines(drawing));
   if (findings.length > 0) lines.push(`  ${countText(findings)}: hexis check ${path}`);
   return [`${plate.id}: ${numbers.used} of ${numbers.chosen} ${numbers.cases}${chosen}${missing}`, ...lines].join('\n');
 }
@@ -261,9 +270,9 @@ async function explainAll(project: Project, figures: readonly string[], what: st
 
 /** Draws figures, once or again whenever a file changes that they are made of. */
 export async function runDraw(figures: string[], call: DrawCall): Promise<number> {
-  const { style, caption, language } = call;
+  const { style, caption, language, fresh } = call;
   const own = style === allStyles ? undefined : style;
-  const project = openProject(disk, { style: own, caption, language, trace: call.explain !== undefined });
+  const project = openProject(disk, { style: own, caption, language, fresh, trace: call.explain !== undefined });
   if (call.explain !== undefined) return explainAll(project, figures, call.explain);
   const code = await drawAll(project, figures, call);
   if (!call.watch || filesRead.size === 0) return code;

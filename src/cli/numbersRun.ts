@@ -1,8 +1,10 @@
+import { askedText } from '../core/ask/askedText.js';
 import type { NumbersTable } from '../core/chart/plan.js';
 import { numbersCsv, numbersJson, numbersText, tableText } from '../core/export/numbers.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error } from '../core/problem/problem.js';
 import type { Drawing } from '../core/project/compose/drawing.js';
+import type { Part } from '../core/project/compose/part.js';
 import { openProject } from '../core/project/project.js';
 import { disk } from '../node/disk.js';
 import { exit } from './command.js';
@@ -15,6 +17,8 @@ interface NumbersCall {
   csv?: boolean;
   raw?: boolean;
   json?: boolean;
+  question?: boolean;
+  fresh?: boolean;
 }
 
 const conflict = (option: string, other: string) =>
@@ -43,6 +47,12 @@ function textOf({ numbers, words }: Drawing, { table }: NumbersCall): string {
   return tableText(numbers.further?.find(({ key }) => key === table) ?? { title: '', ...numbers }, words);
 }
 
+/** What was asked for a figure; where its table was read, that it was. */
+const questionsOf = ({ id, asked, table }: Part): string =>
+  asked.length > 0
+    ? asked.map(askedText).join('\n\n')
+    : `${id}: ${table.name} is read, all ${table.rowCount} rows of it, and nothing is asked`;
+
 /** Prints the tables behind a figure. */
 export async function runNumbers(path: string, call: NumbersCall): Promise<number> {
   const both = call.json && (call.csv ? '--csv' : call.table !== undefined ? '--table' : undefined);
@@ -50,13 +60,18 @@ export async function runNumbers(path: string, call: NumbersCall): Promise<numbe
     reportProblems([conflict(both, '--json')]);
     return exit.wrongInput;
   }
-  const drawn = await openProject(disk, { style: call.style, language: call.language }).draw(path);
+  const drawn = await openProject(disk, { style: call.style, language: call.language, fresh: call.fresh }).draw(path);
   if (!drawn.ok) {
     if (call.json) sayJson({ problems: problemsJson(drawn.problems) });
     else reportProblems(drawn.problems);
     return exitCode(drawn.problems);
   }
   const { numbers, plate, about } = drawn.value;
+  if (call.question) {
+    reportProblems(drawn.problems);
+    say(drawn.value.parts.map(questionsOf).join('\n\n'));
+    return exit.done;
+  }
   if (call.json) {
     sayJson({ ...numbersJson(about.id, numbers), problems: problemsJson(drawn.problems) });
     return exit.done;

@@ -3,7 +3,11 @@ import type { DrawnFigure } from 'hexis';
 
 /** Numbers to nine digits: moments lose what is beyond. */
 const rounded = (value: unknown): unknown =>
-  JSON.parse(JSON.stringify(value ?? null, (_, own) => (typeof own === 'number' ? Number(own.toPrecision(9)) : own)));
+  JSON.parse(
+    JSON.stringify(value ?? null, (_, own) =>
+      typeof own === 'number' ? Number((Math.abs(own) < 1e-12 ? 0 : own).toPrecision(9)) : own,
+    ),
+  );
 
 /** What readers see of a figure. */
 export const seen = ({ drawing, problems }: DrawnFigure) =>

@@ -2,10 +2,10 @@ import { numberAt } from '../at.js';
 import type { CellValue } from '../data/columnReader.js';
 import { TableBuilder, type TableReading } from '../data/readTable.js';
 import { type Column, everyColumn, type Table, tableOf } from '../data/table.js';
-import { after, error, fail, hasErrors, type Outcome, type Problem, succeed } from '../problem/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer, Moments, SourceColumn } from './answerer.js';
 import { questionFor } from './asked.js';
-import type { Detail } from './question.js';
+import type { Detail, Question } from './question.js';
 
 /** A column whose rows stand for several numbers, with their means in place of the one that was read for each. */
 function withMoments(column: Column, moments: Moments | undefined): Column {
@@ -55,6 +55,20 @@ function refused({ name: table, columns }: Answerer, { requests, locate }: Table
   });
 }
 
+/** The question that a reading asks of a source. */
+export function questionOf(columns: readonly SourceColumn[], reading: TableReading, detail: Detail): Question {
+  const { codebook, notation, requests } = reading;
+  const single = columns.filter(({ holds }) => holds !== 'nested');
+  return questionFor(requests, single, { codebook, notation, detail });
+}
+
+/** A table that was asked, and what it answered. */
+export interface AnsweredTable {
+  table: Table;
+  question: Question;
+  answer: Answer;
+}
+
 /**
  * The columns of a table that is asked and not read. Its rows are those of the source, or rows with the same values taken
  * together, and cells are read by the rules of files.
@@ -63,13 +77,16 @@ export async function answeredTable(
   answerer: Answerer,
   reading: TableReading,
   detail: Detail,
-): Promise<Outcome<Table>> {
+): Promise<Outcome<AnsweredTable>> {
   const wrong = refused(answerer, reading);
   if (wrong.length > 0) return fail(wrong);
-  const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
-  const { codebook, notation } = reading;
-  const answer = await answerer.ask(questionFor(reading.requests, columns, { codebook, notation, detail }));
+  const question = questionOf(answerer.columns, reading, detail);
+  const answer = await answerer.ask(question);
   if (!answer.ok) return answer;
   if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
-  return after(answer.problems, tableFrom(answer.value, columns, reading));
+  const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
+  const table = tableFrom(answer.value, columns, reading);
+  return table.ok
+    ? succeed({ table: table.value, question, answer: answer.value }, [...answer.problems, ...table.problems])
+    : fail([...answer.problems, ...table.problems]);
 }

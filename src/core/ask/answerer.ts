@@ -38,6 +38,8 @@ export interface Answer {
   columns: readonly AnsweredColumn[];
   /** How many rows of the source each stands for; left out: one. */
   sizes?: Float64Array;
+  /** The statements that gave it, where there were any. */
+  statements?: readonly string[];
 }
 
 /** A table that is not read but asked: in a database, or in files that an engine reads. */

@@ -4,15 +4,20 @@ import type { FileSetting } from '../data/tableForms.js';
 export const engineNames = ['memory', 'embedded'] as const;
 export type EngineName = (typeof engineNames)[number];
 
+/** What a figure file says of a table, whatever the folder that it is drawn in. */
+interface Said {
+  said: string;
+}
+
 /** A file, or several by a pattern, with what is said of them. */
-export interface FileRef {
+export interface FileRef extends Said {
   file: string;
   told: Readonly<Partial<Record<FileSetting, unknown>>>;
   engine?: EngineName | undefined;
 }
 
 /** A table of a database, or a statement that gives one. */
-export interface ConnectionRef {
+export interface ConnectionRef extends Said {
   /** The name of the connection. */
   connection: string;
   /** The table, and the schema where it is not the usual one. */
@@ -31,5 +36,5 @@ export type TableRef = FileRef | ConnectionRef;
 export const isPattern = (path: string): boolean => /[*?]/.test(path);
 
 /** What messages call a table. */
-export const nameOfTable = (ref: TableRef): string =>
+export const nameOfTable = (ref: Omit<FileRef, 'said'> | Omit<ConnectionRef, 'said'>): string =>
   'file' in ref ? ref.file : (ref.query?.path ?? [ref.schema, ref.table].filter(Boolean).join('.'));

@@ -28,6 +28,8 @@ export interface ProjectOptions {
   shared?: Layer | undefined;
   /** The number of a figure in a document, in place of its own. */
   number?: string | undefined;
+  /** Whether databases and large files are asked whatever answers are kept. */
+  fresh?: boolean | undefined;
   /** Whether to record which settings each piece of ink was drawn with, for `explain`. */
   trace?: boolean | undefined;
   /** Access to font files, if the source has none. PDF and live text need them. */

@@ -101,6 +101,7 @@ async function sourceOf(ref: ConnectionRef): Promise<SqlSource> {
     name,
     ...found,
     dialect: postgresDialect,
+    givesFew: false,
     session: (work) => withServer(call, ({ run }) => work(run)),
   };
 }

@@ -130,6 +130,7 @@ async function sourceOf(ref: FileRef, files: readonly string[], form: EngineForm
     columns,
     parts: [from],
     dialect: duckdbDialect,
+    givesFew: true,
     session: (work) => withFiles(table, paths, work),
   };
 }

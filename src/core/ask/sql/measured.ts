@@ -92,9 +92,10 @@ export async function measure(
   const holds = source.columns.find(({ name }) => name === column)?.holds ?? 'text';
   const number = numberOf(source.dialect, column, holds, question);
   const first = await endsOf(run, source, number, () => '');
-  if (first.count <= fewRows) return undefined;
+  if (source.givesFew && first.count <= fewRows) return undefined;
   const ends = [first.least, first.greatest];
-  const codes = [...apart, ...ends.filter(isCodeLike)].filter((code) => !(code < first.least || code > first.greatest));
+  const all = new Set([...apart, ...ends.filter(isCodeLike)]);
+  const codes = [...all].filter((code) => !(code < first.least || code > first.greatest));
   const [low, high] = within;
   const isSummed = (params: Params) => {
     const range = `${number} >= ${params.number(low)} and ${number} <= ${params.number(high)}`;
@@ -107,7 +108,7 @@ export async function measure(
     ? first
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
   if (filled === 0) return undefined;
-  const isShort = greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
+  const isShort = source.givesFew && greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
   return { ...measured, isAll, least, greatest, decimals };

@@ -23,6 +23,8 @@ export interface SqlSource {
   /** What stands behind FROM; several where the table lies in parts that are asked one by one. */
   parts: readonly string[];
   dialect: Dialect;
+  /** Whether values may be given where sums suffice: of few that is exact and as short, but shows single ones to whoever asks. */
+  givesFew: boolean;
   /** Runs statements that see the table in one and the same state. @throws {EngineFault} */
   session<T>(work: (run: Run) => Promise<T>): Promise<T>;
 }

@@ -25,28 +25,34 @@ interface Asking {
   measured: readonly { own: Measured; scale: Scale }[];
 }
 
-/** The statement for some of the rows, with its sums in a form. */
-function statement({ question, apart, measured }: Asking, which: Which, form: SumForm, params: Params) {
-  const odd = which === 'others' ? measured : [];
-  const keys = [
-    ...apart.map(textOf),
-    ...odd.map(({ own }) => {
-      const column = textOf(own.column);
-      const text = `case when ${ident(own.column)} is null then '' else ${column} end`;
-      return `case when ${own.isSummed(params)} then null else ${text} end`;
-    }),
-  ];
-  const sums = measured.flatMap(({ own, scale }) => {
-    const share = shareOf(own, scale, params);
-    return form.sums(which === 'others' ? `case when ${own.isSummed(params)} then ${share} end` : share);
+/** Whether no number of some rows is summed up: of one column they are the rows in which it is not. */
+const areOdd = ({ measured }: Asking, which: Which): boolean => which === 'others' && measured.length === 1;
+
+/** The keys by which rows that are not summed up are told apart further, in SQL. */
+function oddKeys(asking: Asking, params: Params): string[] {
+  return asking.measured.map(({ own }) => {
+    const text = `case when ${ident(own.column)} is null then '' else ${textOf(own.column)} end`;
+    return areOdd(asking, 'others') ? text : `case when ${own.isSummed(params)} then null else ${text} end`;
   });
+}
+
+/** The statement for some of the rows, with its sums in a form. */
+function statement(asking: Asking, which: Which, form: SumForm, params: Params) {
+  const { question, apart, measured } = asking;
+  const odd = which === 'others' ? oddKeys(asking, params) : [];
+  const sums = areOdd(asking, which)
+    ? []
+    : measured.flatMap(({ own, scale }) => {
+        const share = shareOf(own, scale, params);
+        return form.sums(which === 'others' ? `case when ${own.isSummed(params)} then ${share} end` : share);
+      });
   const areSummed = () => measured.map(({ own }) => own.isSummed(params)).join(' and ');
   const where = which === 'all' ? '' : ` where (${areSummed()}) is ${which === 'others' ? 'not ' : ''}true`;
   // Columns are sorted as they are, and only what remains is turned into text.
   const by = [...apart.map(ident), ...odd.map((_, i) => apart.length + i + 1)];
   const group = by.length > 0 ? ` group by ${by.join(', ')}` : '';
   return {
-    select: [...keys, 'count(*)', ...sums].join(', '),
+    select: [...apart.map(textOf), ...odd, 'count(*)', ...sums].join(', '),
     after: `${where}${group} limit ${question.most + 1}`,
   };
 }
@@ -60,9 +66,10 @@ interface Bundle {
   moments: readonly { mean: number; squares: number; spread: number }[];
 }
 
-function bundlesIn(rows: Rows, { apart, measured }: Asking, which: Which, form: SumForm): Bundle[] {
+function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bundle[] {
+  const { apart, measured } = asking;
   const keys = apart.length + (which === 'others' ? measured.length : 0);
-  const each = form.sums('').length;
+  const each = areOdd(asking, which) ? 0 : form.sums('').length;
   return rows.flatMap((row): Bundle[] => {
     const count = Number(row[keys]);
     if (count === 0) return [];
@@ -164,14 +171,25 @@ async function each(run: Run, source: SqlSource, { columns, most }: Question): P
   };
 }
 
+/** A statement as people read it: with its values, which are numbers, in their places. */
+const withValues = (text: string, values: readonly string[]): string =>
+  text.replace(/cast\(\$(\d+) as double precision\)/g, (_, at: string) => values[Number(at) - 1] ?? '');
+
 /** A table that is asked in SQL. */
 export const sqlAnswerer = (source: SqlSource): Answerer => ({
   name: source.name,
   columns: source.columns,
   async ask(question): Promise<Outcome<Answer>> {
     try {
-      const work = (run: Run) => (question.rows === 'each' ? each : alike)(run, source, question);
-      const answer = await source.session(work);
+      const statements: string[] = [];
+      const noting =
+        (run: Run): Run =>
+        (text, values) => {
+          statements.push(withValues(text, values));
+          return run(text, values);
+        };
+      const work = (run: Run) => (question.rows === 'each' ? each : alike)(noting(run), source, question);
+      const answer = { ...(await source.session(work)), statements };
       if (answer.rows <= question.most) return succeed(answer);
       const { rows, most } = question;
       const columns = question.columns.map(({ column }) => column);

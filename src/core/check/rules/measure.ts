@@ -1,6 +1,6 @@
 import { type SummaryName, summaries, summaryType } from '../../chart/frame/summaries.js';
 import { chartSetting } from '../../chart/kinds.js';
-import { sizeOf, type Table } from '../../data/table.js';
+import { type Bundles, sizeOf, type Table } from '../../data/table.js';
 import type { Subject } from '../measure/subject.js';
 import { type Flaw, listed, rule, unmended } from '../rule.js';
 
@@ -12,18 +12,28 @@ const isSummed = (summary: SummaryName): boolean => {
 
 const isCode = (number: number) => Number.isInteger(number) && number >= 0 && number <= 9;
 
+/** The most values that codes are taken to have. */
+const mostCodes = 6;
+
+/** Of numbers that are known by their sums alone, the whole ones between their ends. */
+function betweenEnds({ least, greatest, decimals }: Bundles): number[] {
+  const isFew = decimals === 0 && greatest - least < mostCodes;
+  return isFew ? Array.from({ length: greatest - least + 1 }, (_, i) => least + i) : [];
+}
+
 /** The values of a column if they look like codes: two to six one-digit integers, each four times on average. Else empty. */
 function codesAmong(table: Table, column: string): ReadonlySet<number> {
-  const values = new Set<number>();
+  const { numbers, bundles } = table.number(column);
+  const values = new Set<number>(bundles ? betweenEnds(bundles) : []);
   let count = 0;
-  for (const [row, number] of table.number(column).numbers.entries()) {
+  for (const [row, number] of numbers.entries()) {
     if (Number.isNaN(number)) continue;
     count += sizeOf(table, row);
-    if (values.has(number)) continue;
-    if (values.size === 6 || !isCode(number)) return new Set();
+    if (bundles || values.has(number)) continue;
+    if (values.size === mostCodes || !isCode(number)) return new Set();
     values.add(number);
   }
-  return values.size < 2 || count < 4 * values.size ? new Set() : values;
+  return values.size < 2 || count < 4 * values.size || ![...values].every(isCode) ? new Set() : values;
 }
 
 /** Numbers that look like codes: a few integers starting at 0 or 1, in a column missing from the codebook. */

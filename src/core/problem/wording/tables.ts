@@ -76,6 +76,14 @@ export const tablesWordings = {
     found: `${f.table} has no rows`,
     expected: 'a table with a row for each case',
   }),
+  'answers-broken': (f: { path: string }) => ({
+    found: `${f.path} holds no answers that could be drawn`,
+    expected: 'the file as "hexis keep" wrote it, or none: then the source is asked',
+  }),
+  'answers-other': (f: { path: string }) => ({
+    found: `${f.path} keeps answers to other questions than the figure asks now`,
+    expected: '"hexis keep" for the figure as it is, by somebody who can reach the source',
+  }),
   'every-column-asked': (f: { path: string; table: string; columns: string[] }) => ({
     found: `${f.path} asks for every column with numbers, and columns of ${f.table} hold texts, which may be numbers: ${list(f.columns)}`,
     expected: 'the columns by name, such as [kale, leek], or those that are none under "except"',

@@ -227,7 +227,7 @@ export function layFigure(
   if (!laidOut.ok) return fail(problems);
   const { plate, panels } = laidOut.value;
   const { settings } = resolved;
-  const { id, layers, shows, locate, codebook, table } = gathered;
+  const { id, layers, shows, locate, codebook, table, asked } = gathered;
   const shownNumbers = {
     ...numbers,
     columns: numbers.columns.map((own) => ({ ...own, title: plainText(gathered, own.title) })),
@@ -255,6 +255,7 @@ export function layFigure(
             locate,
             codebook,
             table,
+            asked,
             panels,
             settings,
             note,

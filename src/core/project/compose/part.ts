@@ -1,3 +1,4 @@
+import type { Asked } from '../../ask/kept.js';
 import type { NumbersTable, Plan } from '../../chart/plan.js';
 import type { PanelPlace } from '../../check/measure/subject.js';
 import type { Codebook } from '../../data/codebook.js';
@@ -26,6 +27,8 @@ export interface Part {
   locate(path: string): Place;
   codebook: Codebook;
   table: Table;
+  /** What was asked of sources for the table; nothing where it was read. */
+  asked: readonly Asked[];
   /** Rules that its board waives, with the reasons. */
   boardWaives?: Readonly<Record<string, string | undefined>> | undefined;
   /** What each panel draws, in data units. */

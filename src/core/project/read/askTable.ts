@@ -1,11 +1,12 @@
-import { answeredTable } from '../../ask/answer.js';
+import { answeredTable, questionOf } from '../../ask/answer.js';
 import type { Answerer } from '../../ask/answerer.js';
+import { type Asked, answersFile, keptAnswerer, readKept } from '../../ask/kept.js';
 import type { Detail } from '../../ask/question.js';
 import { isPattern, nameOfTable, type TableRef } from '../../ask/tableRef.js';
 import { singleRows } from '../../data/bundles.js';
 import type { TableReading } from '../../data/readTable.js';
 import type { Table } from '../../data/table.js';
-import { error, fail, type Outcome, type Place, succeed } from '../../problem/problem.js';
+import { error, fail, type Outcome, type Place, type Problem, succeed } from '../../problem/problem.js';
 import type { Store } from './store.js';
 
 /** Rows that stand for several each are repeated where each case has a weight of its own, up to so many. */
@@ -18,35 +19,83 @@ export interface Needs {
   single: boolean;
 }
 
+/** How a table is asked. */
+export interface Asking {
+  reading: TableReading;
+  needs: Needs;
+  /** Where the figure names it. */
+  place: Place;
+  /** Path of the figure file, beside which answers may be kept. */
+  figure: string;
+  /** Whether the source is asked whatever is kept. */
+  fresh: boolean;
+}
+
+/** The table that a chart draws, and what was asked for it. */
+export interface AskedTable {
+  table: Table;
+  asked: Asked;
+}
+
 /** What answers questions of a table; undefined where its file is to be read. */
-async function answererOf({ source }: Store, ref: TableRef, place: Place | undefined) {
+async function sourceOf({ source }: Store, ref: TableRef): Promise<Outcome<Answerer> | undefined> {
   const found = await source.answerer?.(ref);
   if (found) return found;
   const mayBeRead = 'file' in ref && !isPattern(ref.file) && ref.engine !== 'embedded';
-  return mayBeRead ? undefined : fail([error('engine-absent', { table: nameOfTable(ref) }, place)]);
+  return mayBeRead ? undefined : fail([error('engine-absent', { table: nameOfTable(ref) })]);
+}
+
+/** An answer that was kept beside the figure, where it is one to this question; else whether others are kept. */
+async function keptFor(store: Store, ref: TableRef, { figure, reading, needs }: Asking) {
+  const path = answersFile(figure);
+  const bytes = await store.bytes(path).catch(() => undefined);
+  if (!bytes) return {};
+  const text = new TextDecoder().decode(bytes);
+  const kept = store.once('answers', path, text, () => readKept(text));
+  if (!kept) return { problem: error('answers-broken', { path }, { file: path }) };
+  const found = keptAnswerer(kept, ref.said);
+  const question = found && questionOf(found.answerer.columns, reading, needs.detail);
+  return question && found.has(question) ? { answerer: found.answerer, at: kept.at } : { others: path };
 }
 
 /** The answer as the table that the chart draws. */
-async function tableOf(answerer: Answerer, reading: TableReading, { detail, single }: Needs): Promise<Outcome<Table>> {
-  const answered = await answeredTable(answerer, reading, detail);
-  if (!answered.ok || !single) return answered;
-  const table = singleRows(answered.value, mostRepeated);
-  if (table) return succeed(table, answered.problems);
-  const path = 'chart.weight';
-  return fail([error('too-many-weighted', { table: reading.name, most: mostRepeated }, reading.locate?.(path))]);
+async function drawnTable(
+  answerer: Answerer,
+  said: string,
+  { reading, needs }: Asking,
+  kept?: string,
+): Promise<Outcome<AskedTable>> {
+  const named = { ...reading, name: answerer.name };
+  const answered = await answeredTable(answerer, named, needs.detail);
+  if (!answered.ok) return answered;
+  const { question, answer, ...found } = answered.value;
+  const table = needs.single ? singleRows(found.table, mostRepeated) : found.table;
+  if (!table) {
+    const facts = { table: answerer.name, most: mostRepeated };
+    return fail([error('too-many-weighted', facts, reading.locate?.('chart.weight'))]);
+  }
+  const asked = { said, name: answerer.name, columns: answerer.columns, question, answer, kept };
+  return succeed({ table, asked }, answered.problems);
 }
 
-/** The columns of a table that is asked and not read; undefined where its file is to be read. */
-export async function askTable(
-  store: Store,
-  ref: TableRef,
-  { reading, needs, place }: { reading: TableReading; needs: Needs; place: Place | undefined },
-): Promise<Outcome<Table> | undefined> {
-  const answerer = await answererOf(store, ref, place);
-  if (!answerer) return undefined;
-  const found = answerer.ok
-    ? await tableOf(answerer.value, { ...reading, name: answerer.value.name }, needs)
-    : answerer;
-  const problems = found.problems.map((problem) => (problem.place || !place ? problem : { ...problem, place }));
-  return found.ok ? succeed(found.value, problems) : fail(problems);
+/** Problems with the place of the figure file that names the table, where they have none. */
+const placed = (problems: readonly Problem[], place: Place): Problem[] =>
+  problems.map((problem) => (problem.place ? problem : { ...problem, place }));
+
+/**
+ * The columns of a table that is asked and not read: by an answer that is kept beside the figure, or by its source; undefined
+ * where its file is to be read.
+ */
+export async function askTable(store: Store, ref: TableRef, asking: Asking): Promise<Outcome<AskedTable> | undefined> {
+  const { place, fresh } = asking;
+  const kept = fresh ? {} : await keptFor(store, ref, asking);
+  if (kept.problem) return fail([kept.problem]);
+  if (kept.answerer) return drawnTable(kept.answerer, ref.said, asking, kept.at);
+  const source = await sourceOf(store, ref);
+  if (!source) return undefined;
+  const found = source.ok ? await drawnTable(source.value, ref.said, asking) : source;
+  if (found.ok) return succeed(found.value, placed(found.problems, place));
+  // What is kept is of other questions: who cannot reach the source has to know.
+  const others = kept.others === undefined ? [] : [error('answers-other', { path: kept.others }, place)];
+  return fail([...placed(found.problems, place), ...others]);
 }

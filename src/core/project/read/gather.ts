@@ -1,3 +1,4 @@
+import type { Asked } from '../../ask/kept.js';
 import { type ConnectionRef, nameOfTable } from '../../ask/tableRef.js';
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
@@ -6,6 +7,7 @@ import { type Codebook, type CodebookTerms, codebookOf } from '../../data/codebo
 import { readRows } from '../../data/inlineRows.js';
 import { fileColumn, joinedTables, type NamedTable, withFiles } from '../../data/joined.js';
 import type { NumberNotation } from '../../data/numberText.js';
+import type { TableReading } from '../../data/readTable.js';
 import { isLimits } from '../../data/selection.js';
 import { type Spread, spreadTable } from '../../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
@@ -34,7 +36,7 @@ import { codebookTerms } from '../../words/codebookTerms.js';
 import type { Language } from '../../words/language.js';
 import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
-import { askTable, type Needs } from './askTable.js';
+import { type AskedTable, type Asking, askTable } from './askTable.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
 import {
@@ -72,6 +74,8 @@ export interface ReadFigure {
   /** The words of its language. */
   words: Words;
   table: Table;
+  /** What was asked of sources for the table; nothing where it was read. */
+  asked: readonly Asked[];
   /** Whether the call asks for another style than the figure. */
   restyled: boolean;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
@@ -104,6 +108,8 @@ export interface GatherOptions {
   number?: string | undefined;
   /** The language of all words, in place of the one that figure, document or style name. */
   language?: string | undefined;
+  /** Whether sources are asked whatever answers are kept. */
+  fresh?: boolean | undefined;
 }
 
 const pathOf = (path: string) => path.split('.');
@@ -152,6 +158,9 @@ interface TableRequest {
   codebook: Codebook;
   requests: readonly ColumnRequest[];
   locate(path: string): Place;
+  /** Takes what is asked. */
+  asked: Asked[];
+  fresh: boolean;
 }
 
 /** The columns that a table is spread by. */
@@ -197,17 +206,34 @@ function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading
   return found.table;
 }
 
-/** What the chart needs of a table: each row, where the table is spread first. */
-function needsOf(chart: ChartSettings, isSpread: boolean): Needs {
-  return { detail: isSpread ? 'rows' : detailOf(chart), single: chartSetting(chart, 'weight') !== undefined };
+/** How a table is asked: each row of it, where it is spread first. */
+function askingOf(
+  { figure, locate, fresh }: TableRequest,
+  reading: TableReading,
+  { path, isSpread }: { path: string; isSpread: boolean },
+): Asking {
+  const { chart } = figure.value;
+  const needs = {
+    detail: isSpread ? 'rows' : detailOf(chart),
+    single: chartSetting(chart, 'weight') !== undefined,
+  } as const;
+  return { reading, needs, place: locate(path), figure: figure.file, fresh };
+}
+
+/** The table that was asked; what was asked for it is kept in mind. */
+function keepAsked(gatherer: Gatherer, { asked }: TableRequest, outcome: Outcome<AskedTable>): Table | undefined {
+  const found = gatherer.keep(outcome);
+  if (found) asked.push(found.asked);
+  return found?.table;
 }
 
 /** The table of a database. */
 async function askConnection(
   gatherer: Gatherer,
-  { figure, codebook, requests, locate }: TableRequest,
+  request: TableRequest,
   { query, spread, connection, table, schema, timeLimit, ...told }: OneConnection,
 ): Promise<Table | undefined> {
+  const { figure, codebook, requests, locate } = request;
   if ((query === undefined) === (table === undefined)) {
     gatherer.problems.push(error('table-or-query', { given: query !== undefined }, locate('data')));
     return undefined;
@@ -216,7 +242,9 @@ async function askConnection(
   const text =
     path === undefined ? undefined : await gatherer.text(path, 'a file with one SELECT', locate('data.query'));
   if (path !== undefined && text === undefined) return undefined;
+  const said = JSON.stringify({ connection, table, schema, query, statement: text });
   const ref: ConnectionRef = {
+    said,
     connection,
     table,
     schema,
@@ -226,16 +254,17 @@ async function askConnection(
   const notation = notationOf(codebook, told);
   const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
   const reading = { name: nameOfTable(ref), codebook, notation, requests: wanted, locate };
-  const asking = { reading, needs: needsOf(figure.value.chart, spread !== undefined), place: locate('data') };
+  const asking = askingOf(request, reading, { path: 'data', isSpread: spread !== undefined });
   const asked = await askTable(gatherer.store, ref, asking);
-  return asked && gatherer.keep(asked);
+  return asked && keepAsked(gatherer, request, asked);
 }
 
 async function readTables(
   gatherer: Gatherer,
-  { figure, codebook, requests, locate }: TableRequest,
+  request: TableRequest,
   files: readonly { told: OneFile; path: string }[],
 ): Promise<Table | undefined> {
+  const { figure, codebook, requests, locate } = request;
   const idle = idleInData(figure.value.data, locate);
   gatherer.problems.push(...idle);
   if (idle.length > 0) return undefined;
@@ -254,9 +283,12 @@ async function readTables(
       requests: wanted,
       locate,
     };
-    const asking = { reading, needs: needsOf(figure.value.chart, spread !== undefined), place: locate(path) };
-    const asked = await askTable(gatherer.store, { file, told: options, engine }, asking);
-    const read = asked ? gatherer.keep(asked) : await readTableFile(gatherer, file, reading, locate(path));
+    const said = JSON.stringify({ file: told.file, ...options, engine });
+    const asking = askingOf(request, reading, { path, isSpread: spread !== undefined });
+    const asked = await askTable(gatherer.store, { said, file, told: options, engine }, asking);
+    const read = asked
+      ? keepAsked(gatherer, request, asked)
+      : await readTableFile(gatherer, file, reading, locate(path));
     const table = read && casesOf(gatherer, read, figure, locate(path));
     if (table) tables.push({ name: nameOfFile(told), table });
   }
@@ -421,7 +453,9 @@ export async function gatherFigure(
   const { codebook: known, chart } = byFiles(figure.value, codebookFile);
   const requests = requestsOf({ ...figure.value, chart });
   const locate = locator(figure, reading);
-  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate });
+  const asked: Asked[] = [];
+  const fresh = options.fresh === true;
+  const gathered = await gatherTable(gatherer, { figure, codebook: known, requests, locate, asked, fresh });
   const { table, codebook = known } = gathered ?? {};
   if (table) gatherer.problems.push(...codebookDoubts(table, codebook, requests, locate));
   gatherer.problems.push(...lackingWords(known, requests, locate));
@@ -450,6 +484,7 @@ export async function gatherFigure(
       resolved,
       words: wordsFor(language, resolved.settings),
       table,
+      asked,
       look,
       faceBase,
       restyled: options.style !== undefined,

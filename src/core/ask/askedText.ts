@@ -1,0 +1,32 @@
+import type { Asked } from './kept.js';
+import type { AskedColumn, Question } from './question.js';
+
+const names = (columns: readonly AskedColumn[]): string => columns.map(({ column }) => column).join(', ');
+
+/** A column of which moments are asked, in words. */
+function momentsText({ column, apart = [], within }: AskedColumn): string {
+  const out = apart.length > 0 ? `; by themselves ${apart.join(', ')}` : '';
+  const beyond = within ? `; by themselves those below ${within[0]} or above ${within[1]}` : '';
+  return `  of ${column}: sum, mean and squared deviations, not its values${out}${beyond}`;
+}
+
+/** A question in words, a line for each part of it. */
+export function questionText({ rows, columns }: Question): string[] {
+  const [apart, summed] = [columns.filter(({ as }) => as === 'value'), columns.filter(({ as }) => as === 'moments')];
+  if (rows === 'each') return [`  each row by itself: ${names(apart)}`];
+  const alike = apart.length > 0 ? `rows with the same ${names(apart)}, taken together` : 'all rows, taken together';
+  return [`  ${alike}: how many they are`, ...summed.map(momentsText)];
+}
+
+/** What was asked of a source, what came back, and in which statements. */
+export function askedText({ name, question, answer, kept }: Asked): string {
+  const { rows, statements = [] } = answer;
+  const came = question.rows === 'each' ? `${rows} rows` : `${rows} groups of rows`;
+  const when = kept === undefined ? '' : `, kept since ${kept}`;
+  return [
+    `asked of ${name}:`,
+    ...questionText(question),
+    `answered: ${came}${when}`,
+    ...(statements.length > 0 ? ['in SQL:', ...statements.map((text) => `  ${text}`)] : []),
+  ].join('\n');
+}
