@@ -63,7 +63,8 @@ export function momentsOf(
 ): { mean: number; squares: number; spread: number } {
   const [sum, squares] = read(sums);
   const [n, step] = [BigInt(count), unit / 2 ** own];
-  const inScale = Math.max(0, Number(squares * n - sum * sum) / count / 2 ** (2 * own));
+  // One number deviates from itself by what its square lost alone.
+  const inScale = count === 1 ? 0 : Math.max(0, Number(squares * n - sum * sum) / count / 2 ** (2 * own));
   // The whole part is added to the middle first, which may cancel most of it.
   const mean = middle + step * Number(sum / n) + (step * Number(sum % n)) / count;
   return {
