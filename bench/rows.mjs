@@ -5,6 +5,7 @@
 import { rows as checking } from './rows/check.mjs';
 import { rows as composing } from './rows/compose.mjs';
 import { rows as desk } from './rows/desk.mjs';
+import { rows as engines } from './rows/engines.mjs';
 import { rows as points } from './rows/points.mjs';
 import { rows as refusals } from './rows/refusals.mjs';
 import { rows as reports } from './rows/reports.mjs';
@@ -19,6 +20,7 @@ export const rows = [
   ...checking,
   ...space,
   ...tables,
+  ...engines,
   ...points,
   ...writers,
   ...reports,

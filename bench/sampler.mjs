@@ -6,6 +6,7 @@
  */
 
 import { closeBrowser } from './rows/browser.mjs';
+import { closeServer } from './rows/engines.mjs';
 import { rows } from './rows.mjs';
 import { opened } from './tree.mjs';
 
@@ -37,6 +38,6 @@ process.on('message', async (asked) => {
   }
 });
 process.on('disconnect', async () => {
-  await closeBrowser();
+  await Promise.all([closeBrowser(), closeServer()]);
   process.exit();
 });

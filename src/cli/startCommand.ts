@@ -2,7 +2,7 @@ import type { CommandSpec } from './command.js';
 
 export const startCommand: CommandSpec = {
   name: 'start',
-  arguments: '<table>',
+  arguments: '[table]',
   summary: 'read a table, say what it holds, and draft a codebook and a first figure file',
   options: [
     ['--value <column>', 'the measured column'],
@@ -13,6 +13,9 @@ export const startCommand: CommandSpec = {
     ['--y <column>', 'the column along the vertical axis, or in space into the depth'],
     ['--z <column>', 'the column along the upright axis of a cloud in space'],
     ['--kind <kind>', 'the kind of chart, see "hexis kinds"; left out: what most would draw'],
+    ['--connection <name>', 'the database that the table is in, by the name that the environment knows'],
+    ['--table <name>', 'the table of the database'],
+    ['--schema <name>', 'its schema; left out: where the connection looks first'],
     ['--sheet <name>', 'the sheet of a workbook'],
     ['--range <cells>', 'the cells of a sheet that hold the table, such as B3:F40'],
     [
@@ -28,5 +31,5 @@ export const startCommand: CommandSpec = {
     ['--json', 'what the table holds, as JSON'],
   ],
   example: 'hexis start data/plots.csv --value yield --category bed',
-  run: async (operands, options) => (await import('./startRun.js')).runStart(operands[0] as string, options),
+  run: async (operands, options) => (await import('./startRun.js')).runStart(operands[0], options),
 };

@@ -4,7 +4,13 @@ import type { ColumnProfile } from '../core/data/profile.js';
 import { idleFileSettings } from '../core/data/tableForms.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';
-import { draftFiles, lookInto, type TableLook, type TableReading } from '../core/project/acts/begin.js';
+import {
+  draftFiles,
+  lookInto,
+  lookIntoDatabase,
+  type TableLook,
+  type TableReading,
+} from '../core/project/acts/begin.js';
 import { type DraftWish, draftChart } from '../core/project/acts/draft.js';
 import type { DraftChart } from '../core/project/acts/firstFigure.js';
 import { openProject } from '../core/project/project.js';
@@ -19,6 +25,9 @@ import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 interface StartCall extends DraftWish {
+  connection?: string;
+  table?: string;
+  schema?: string;
   sheet?: string;
   range?: string;
   skip?: string;
@@ -173,10 +182,62 @@ function remarksOn({ totals, skip, sheets, bare }: TableLook, call: StartCall): 
   return [...sums, above, sheet, names].filter((line) => line !== undefined);
 }
 
+/** What is wrong with what the call says of where the table is. */
+function tableProblems({ connection, table, schema }: StartCall, path: string | undefined): Problem[] {
+  const wrong = (option: string, found: string, expects: string, example: string) =>
+    error('bad-option', { option, found, expects, example });
+  const example = '--connection survey --table answers';
+  if (connection !== undefined) {
+    if (path !== undefined) return [wrong('--connection', connection, 'a database or a file, not both', example)];
+    return table === undefined ? [wrong('--table', 'nothing', 'the name of a table', example)] : [];
+  }
+  const idle = table === undefined ? (schema === undefined ? undefined : '--schema') : '--table';
+  if (idle) return [wrong(idle, table ?? schema ?? '', 'the --connection that it belongs to', example)];
+  return path === undefined ? [wrong('table', 'nothing', 'the path of a table', 'hexis start data/plots.csv')] : [];
+}
+
+/** Looks at the table that the call names: a file, or a table in a database. */
+function lookFor({ connection, table = '', schema, skip: lines, ...reading }: StartCall, path: string) {
+  const project = openProject(disk);
+  if (connection !== undefined) return lookIntoDatabase(project, { connection, table, schema });
+  const told: TableReading = { ...(reading as TableReading), ...(lines === undefined ? {} : { skip: Number(lines) }) };
+  return lookInto(project, path, told);
+}
+
+/** Where the two files go: beside the table, or where the call says. */
+function pathsFor(operand: string | undefined, path: string, { output }: StartCall) {
+  const isFile = operand !== undefined;
+  const folder = output ?? (isFile ? join(path, '..') : '.');
+  const name = isFile ? basename(path).replace(/\.[^.]+$/, '') : path.replace(/[^\p{L}\p{N}_-]+/gu, '-');
+  const codebook = join(folder, `${name}.codebook.yaml`);
+  return {
+    folder,
+    codebook,
+    figure: join(folder, `${name}.figure.yaml`),
+    names: {
+      id: name,
+      table: isFile ? relative(folder, path).replaceAll('\\', '/') : path,
+      codebook: basename(codebook),
+    },
+  };
+}
+
+/** What was drafted, in words, and what comes next. */
+function saysDraft({ settings, rule }: DraftChart, { folder, codebook, figure }: ReturnType<typeof pathsFor>): void {
+  const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);
+  const why = rule === undefined ? '' : `         (${rule}; --kind, --value and --category ask for another)\n`;
+  const out = folder.replace(/[/\\]+$/, '') || '.';
+  say(
+    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${said.join(', ')}\n${why}\nNext: npx hexis draw ${figure} -o ${out}/`,
+  );
+}
+
 /** Says what a table holds and drafts a codebook and a first figure file. */
-export async function runStart(path: string, call: StartCall): Promise<number> {
+export async function runStart(operand: string | undefined, call: StartCall): Promise<number> {
   const language = await languageIn(call);
+  const path = operand ?? call.table ?? '';
   const wrong = [
+    ...tableProblems(call, operand),
     ...markProblems(call),
     ...skipProblems(call),
     ...idleProblems(call, path),
@@ -184,25 +245,22 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   ];
   if (wrong.length > 0) return give(wrong, call);
   const spoken = language && 'tag' in language ? language : undefined;
-  const { skip: lines, ...reading } = call;
-  const told: TableReading = { ...(reading as TableReading), ...(lines === undefined ? {} : { skip: Number(lines) }) };
-  const found = await lookInto(openProject(disk), path, told);
+  const found = await lookFor(call, path);
   if (!found.ok) return give(found.problems, call);
   const look = found.value;
   const { rows, columns: profiles, totals } = look;
   const chart = draftChart(call, profiles, path);
   if (!chart.ok && call.json) return give(chart.problems, call);
-  const folder = call.output ?? join(path, '..');
-  const name = basename(path).replace(/\.[^.]+$/, '');
-  const [codebook, figure] = [join(folder, `${name}.codebook.yaml`), join(folder, `${name}.figure.yaml`)];
-  if (!call.json)
-    say(`${path}: ${plural(rows, 'row')}, ${plural(profiles.length, 'column')}\n\n${profileText(profiles)}\n`);
+  if (!call.json) {
+    const size = `${look.asked ? 'looked at ' : ''}${plural(rows, 'row')}, ${plural(profiles.length, 'column')}`;
+    say(`${path}: ${size}\n\n${profileText(profiles)}\n`);
+  }
   if (!chart.ok) return give(chart.problems, call);
+  const paths = pathsFor(operand, path, call);
+  const { codebook, figure } = paths;
   const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
-  const there = relative(folder, path).replaceAll('\\', '/');
-  const names = { id: name, table: there, codebook: basename(codebook), language: spoken };
-  const drawable = await drawableDraft(look, chart.value, names, { codebook, figure });
+  const drawable = await drawableDraft(look, chart.value, { ...paths.names, language: spoken }, { codebook, figure });
   const { drafts } = drawable;
   const failed = await save([
     { path: codebook, bytes: drafts.codebook },
@@ -224,12 +282,6 @@ export async function runStart(path: string, call: StartCall): Promise<number> {
   }
   reportProblems(found.problems);
   for (const line of remarksOn(look, call)) say(`${line}\n`);
-  const { settings, rule } = drawable.chart;
-  const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);
-  const why = rule === undefined ? '' : `         (${rule}; --kind, --value and --category ask for another)\n`;
-  const out = folder.replace(/[/\\]+$/, '') || '.';
-  say(
-    `written: ${codebook}, a draft with questions to answer\n         ${figure}: ${said.join(', ')}\n${why}\nNext: npx hexis draw ${figure} -o ${out}/`,
-  );
+  saysDraft(drawable.chart, paths);
   return exit.done;
 }

@@ -1,5 +1,9 @@
 /** The types that those of the other entries are made of, for programs that name them. There is nothing else in it. */
 
+export type { Answer, AnsweredColumn, Answerer, Holds, Moments, SourceColumn } from './ask/answerer.js';
+export type { Asked } from './ask/kept.js';
+export type { AskedColumn, Question } from './ask/question.js';
+export type { ConnectionRef, EngineName, engineNames, FileRef, TableRef, TableSaid } from './ask/tableRef.js';
 export type { ChartSettings, chartSchema } from './chart/kinds.js';
 export type {
   AxisPlan,
@@ -55,10 +59,12 @@ export type {
   Measure as MeasureKind,
   Variable,
 } from './data/codebook.js';
+export type { CellValue } from './data/columnReader.js';
 export type { DateOrder } from './data/dates.js';
 export type { Lack } from './data/lack.js';
 export type { NumberFault, NumberNotation } from './data/numberText.js';
-export type { CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
+export type { Bundles, CategoryColumn, Column, ColumnRequest, NumberColumn, Table, TotalsRow } from './data/table.js';
+export type { FileSetting, fileSettings } from './data/tableForms.js';
 export type { coreList } from './export/formats.js';
 export type { Inks } from './export/inks.js';
 export type { WriteContext, Writer, WrittenBy } from './export/writer.js';
@@ -68,7 +74,7 @@ export type { CaptionWords } from './layout/page/caption.js';
 export type { Ink, PlateStroke, Shown } from './plate/plate.js';
 export type { ProblemOf } from './problem/problem.js';
 export type { Facts, wordings } from './problem/wording.js';
-export type { PlacedKind } from './project/acts/draft.js';
+export type { DraftData, PlacedKind } from './project/acts/draft.js';
 export type { Said, SettingOrigin } from './project/acts/explain.js';
 export type { ProofSubject } from './project/acts/proof.js';
 export type { InkContrast, PaletteDistance, StyleSetting } from './project/acts/styleReport.js';

@@ -5,6 +5,7 @@ import { promisify } from 'node:util';
 import { brotliDecompress } from 'node:zlib';
 import { decodeText } from '../core/data/encoding.js';
 import { type Source, SourceFault } from '../core/project/read/source.js';
+import { mayAnswer } from './engines/mayAnswer.js';
 import { noFile, noteFile, noteRead, signatureOf } from './filesRead.js';
 import { packageRoot } from './packageRoot.js';
 
@@ -97,7 +98,8 @@ export const disk: Source = {
   join: (from, reference) => (isAbsolute(reference) ? reference : normalize(join(dirname(from), reference))),
   // A file served from the cache is still one that the figure is made of.
   stamp: noteFile,
-  answerer: async (ref) => (await import('./engines/answerer.js')).answererOf(ref),
+  answerer: async (ref) =>
+    (await mayAnswer(ref)) ? (await import('./engines/answerer.js')).answererOf(ref) : undefined,
   near: filesBeside,
   folder: filesBeside,
   shippedFont(family, variant) {

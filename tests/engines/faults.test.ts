@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
 import { folderWith, hexisAlone, root } from '../helpers/hexis.js';
-import { startServer, type TestServer } from '../helpers/postgres.js';
+import { startServer, type TestServer } from '../helpers/postgres.mjs';
 
 let server: TestServer;
 const folder = folderWith();

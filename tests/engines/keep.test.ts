@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { memory, openProject } from 'hexis';
 import { disk } from 'hexis/node';
 import { demo, demoFolder, hexisAlone } from '../helpers/hexis.js';
-import { startServer, type TestServer } from '../helpers/postgres.js';
+import { startServer, type TestServer } from '../helpers/postgres.mjs';
 
 let server: TestServer;
 const folder = demoFolder('garden.report.yaml');

@@ -7,7 +7,7 @@ import { type DrawnFigure, openProject } from 'hexis';
 import { disk } from 'hexis/node';
 import { awkward, charts, expectSame, showsOrder, variables } from '../helpers/askedCharts.js';
 import { folderWith, root } from '../helpers/hexis.js';
-import { startServer, type TestServer } from '../helpers/postgres.js';
+import { startServer, type TestServer } from '../helpers/postgres.mjs';
 
 /** The same rows so often that engines sum them up, and values that no two have in common. */
 const often = 550;

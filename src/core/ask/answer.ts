@@ -19,7 +19,7 @@ function withMoments(column: Column, moments: Moments | undefined): Column {
 }
 
 /** The table that an answer is, read as the cells of a file would be. */
-function tableFrom(
+export function tableFrom(
   { rows, columns, sizes }: Answer,
   source: readonly SourceColumn[],
   reading: TableReading,

@@ -10,6 +10,8 @@ export interface SourceColumn {
   holds: Holds;
   /** The type in the words of the source, for messages. */
   type: string;
+  /** What the source calls it in words. */
+  label?: string | undefined;
 }
 
 /** The moments of the numbers that the rows of an answer stand for. */

@@ -26,4 +26,6 @@ export interface Question {
   decimalMark: '.' | ',';
   /** The most rows that the answer may have. */
   most: number;
+  /** Whether any of the rows are enough, where there are more. */
+  some?: true;
 }

@@ -13,7 +13,7 @@ export interface TableBytes {
 }
 
 /** What may be said of a file, by which some forms are read. */
-const fileSettings = ['delimiter', 'header', 'comment', 'sheet', 'range', 'skip', 'encoding'] as const;
+export const fileSettings = ['delimiter', 'header', 'comment', 'sheet', 'range', 'skip', 'encoding'] as const;
 export type FileSetting = (typeof fileSettings)[number];
 
 /** A file format of tables. To add one, write an object here and add it to the list. */

@@ -10,7 +10,12 @@ import { type Call, postgresDialect, withServer } from './postgres.js';
 import { remembered } from './remembered.js';
 import { holdsOf } from './types.js';
 
-const columnOf = (name: string, type: string): SourceColumn => ({ name, holds: holdsOf(type), type });
+const columnOf = (name: string, type: string, label?: string | null): SourceColumn => ({
+  name,
+  holds: holdsOf(type),
+  type,
+  ...(label ? { label } : {}),
+});
 
 /** The number of a table in the catalogue; undefined where there is none of that name. */
 async function tableNumber(run: Run, names: readonly string[]): Promise<string | undefined> {
@@ -39,12 +44,13 @@ async function findTable(run: Run, ref: ConnectionRef): Promise<string> {
 /** The columns of a table, by the types that those of their own stand for. */
 async function columnsOf(run: Run, number: string): Promise<SourceColumn[]> {
   const rows = await run(
-    `select a.attname, format_type(case when t.typtype = 'd' then t.typbasetype else a.atttypid end, null)
+    `select a.attname, format_type(case when t.typtype = 'd' then t.typbasetype else a.atttypid end, null),
+       col_description(a.attrelid, a.attnum)
      from pg_attribute a join pg_type t on t.oid = a.atttypid
      where a.attrelid = cast(${number} as oid) and a.attnum > 0 and not a.attisdropped order by a.attnum`,
     [],
   );
-  return rows.map(([name, type]) => columnOf(name ?? '', type ?? ''));
+  return rows.map(([name, type, label]) => columnOf(name ?? '', type ?? '', label));
 }
 
 /**

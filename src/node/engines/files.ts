@@ -1,11 +1,11 @@
-import { open, realpath, stat } from 'node:fs/promises';
+import { open, realpath } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import { glob } from 'tinyglobby';
 import type { Answerer, SourceColumn } from '../../core/ask/answerer.js';
 import { literal } from '../../core/ask/sql/params.js';
 import { EngineFault, type SqlSource } from '../../core/ask/sql/source.js';
 import { sqlAnswerer } from '../../core/ask/sql/sqlAnswerer.js';
-import { type FileRef, isPattern } from '../../core/ask/tableRef.js';
+import { type FileRef, isAsked, isPattern } from '../../core/ask/tableRef.js';
 import { headOf } from '../../core/data/delimited.js';
 import { decodeText } from '../../core/data/encoding.js';
 import { tableForm } from '../../core/data/tableForms.js';
@@ -14,9 +14,6 @@ import { noteFile } from '../filesRead.js';
 import { duckdbDialect, withFiles } from './duckdb.js';
 import { remembered } from './remembered.js';
 import { holdsOf } from './types.js';
-
-/** Files of so many bytes go to the engine by themselves. */
-const largeFile = 200e6;
 
 /** So much of a text is looked at for its separator and the names of its columns. */
 const headBytes = 1 << 20;
@@ -139,11 +136,9 @@ const sources = new Map<string, Promise<SqlSource>>();
 
 /** The table of files that the engine answers; undefined where it is to be read. @throws {EngineFault} */
 async function answererOf(ref: FileRef): Promise<Answerer | undefined> {
-  const wanted = ref.engine === 'embedded' || isPattern(ref.file);
-  if (!wanted && (ref.engine === 'memory' || (await sizeOf(ref.file)) <= largeFile)) return undefined;
   const form = formOf(ref.file);
   if (!form) {
-    if (!wanted) return undefined;
+    if (!isAsked(ref)) return undefined;
     throw lacking(ref.file, 'it is of another form');
   }
   const files = await filesOf(ref);
@@ -155,12 +150,6 @@ async function answererOf(ref: FileRef): Promise<Answerer | undefined> {
   source.catch(() => sources.delete(key));
   return remembered(key, sqlAnswerer(await source));
 }
-
-const sizeOf = (path: string) =>
-  stat(path).then(
-    ({ size }) => size,
-    () => 0,
-  );
 
 /** What answers questions of the tables of files; undefined where the file is to be read, be it to say that it is not there. */
 export async function fileAnswerer(ref: FileRef): Promise<Outcome<Answerer> | undefined> {

@@ -156,9 +156,10 @@ async function alike(run: Run, source: SqlSource, question: Question): Promise<A
   };
 }
 
-async function each(run: Run, source: SqlSource, { columns, most }: Question): Promise<Answer> {
+async function each(run: Run, source: SqlSource, { columns, most, some }: Question): Promise<Answer> {
   const select = columns.length > 0 ? columns.map(({ column }) => textOf(column)).join(', ') : '1';
-  const rows = await askParts(run, source, () => ({ select, after: ` limit ${most + 1}` }));
+  const all = await askParts(run, source, () => ({ select, after: ` limit ${some ? most : most + 1}` }));
+  const rows = some ? all.slice(0, most) : all;
   return {
     rows: rows.length,
     columns: columns.map(({ column }, i) =>

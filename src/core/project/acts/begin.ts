@@ -1,3 +1,5 @@
+import type { Answerer } from '../../ask/answerer.js';
+import { peekTable } from '../../ask/peek.js';
 import { lastOf } from '../../at.js';
 import { codebookOf } from '../../data/codebook.js';
 import { type NumberNotation, pointNotation } from '../../data/numberText.js';
@@ -5,7 +7,7 @@ import { type ColumnProfile, notationOfTable, profileTable } from '../../data/pr
 import { everyColumn, type Table, type TotalsRow } from '../../data/table.js';
 import { tableForm } from '../../data/tableForms.js';
 import { withoutTotals } from '../../data/totals.js';
-import { error, fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
+import { error, fail, hasErrors, type Outcome, succeed, warning } from '../../problem/problem.js';
 import { patched, patchFor } from '../../schema/patch.js';
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import { codebookTerms } from '../../words/codebookTerms.js';
@@ -53,6 +55,8 @@ export interface TableLook {
   columns: ColumnProfile[];
   /** Rows that seem to be sums or means of the others. */
   totals: TotalsRow[];
+  /** Of a table that is asked and not read: that some of its rows were looked at, and what its source says of its columns. */
+  asked?: { labels: Answers; database?: DraftData['database'] } | undefined;
 }
 
 /** The whole table, and whether its first line names no columns. */
@@ -127,6 +131,10 @@ export async function lookInto(
   path: string,
   told: TableReading = {},
 ): Promise<Outcome<TableLook>> {
+  const { sheet: _, range: __, header, skip: lines } = told;
+  const settings = { ...(header === undefined ? {} : { header }), ...(lines === undefined ? {} : { skip: lines }) };
+  const asked = await store.source.answerer?.({ said: path, file: path, told: settings });
+  if (asked) return lookAt(asked, path, undefined);
   const gatherer = new Gatherer(store);
   const skip = told.skip ?? (told.range === undefined ? await remarksAbove(store, path, told) : 0);
   const reading: TableReading = { ...told, ...(skip > 0 ? { skip } : {}) };
@@ -159,6 +167,52 @@ export async function lookInto(
     },
     gatherer.problems,
   );
+}
+
+/** A table that is asked, from some of its rows and from what its source says of its columns. */
+async function lookAt(
+  found: Outcome<Answerer>,
+  path: string,
+  database: DraftData['database'],
+): Promise<Outcome<TableLook>> {
+  if (!found.ok) return found;
+  const reading = { codebook: codebookOf({}, codebookTerms()), notation: pointNotation };
+  const peeked = await peekTable(found.value, reading);
+  if (!peeked.ok) return peeked;
+  const table = peeked.value;
+  const labels = Object.fromEntries(
+    found.value.columns.flatMap(({ name, label }) => (label ? [[name, { label }]] : [])),
+  );
+  const nested = found.value.columns.flatMap(({ name, holds, type }) =>
+    holds === 'nested' ? [`${name} (${type})`] : [],
+  );
+  const notation = notationFor({}, table);
+  return succeed(
+    {
+      path,
+      rows: table.rowCount,
+      bare: false,
+      notation,
+      columns: profileTable(table, notation),
+      totals: [],
+      asked: { labels, database },
+    },
+    [
+      ...peeked.problems,
+      ...(nested.length > 0 ? [warning('columns-nested', { columns: nested }, { file: path })] : []),
+    ],
+  );
+}
+
+/** Looks at a table in a database, as `lookInto` does at a file: at some rows, never at all. */
+export async function lookIntoDatabase(
+  { store: { source } }: Pick<Project, 'store'>,
+  { connection, table, schema }: { connection: string; table: string; schema?: string | undefined },
+): Promise<Outcome<TableLook>> {
+  const said = JSON.stringify({ connection, table, schema });
+  const found = await source.answerer?.({ said, connection, table, schema });
+  const absent = fail([error('engine-absent', { table })]);
+  return lookAt(found ?? absent, table, { connection, schema });
 }
 
 /** What an author says of a column, where a look at the table does not tell. */
@@ -216,11 +270,12 @@ export interface DraftNames {
 
 /** The texts of a codebook and a figure file for a first figure of a table. */
 export function draftFiles(
-  { columns, notation, totals, bare, sheet, range, skip, path }: TableLook,
+  { columns, notation, totals, bare, sheet, range, skip, path, asked }: TableLook,
   settings: DraftSettings,
   names: DraftNames,
-  answers: Answers = {},
+  own: Answers = {},
 ): { codebook: string; figure: string } {
+  const answers: Answers = { ...asked?.labels, ...own };
   const plain = draftCodebook(
     answered(columns, answers),
     { table: lastOf(path.split(/[/\\]/)), notation, totals, cases: names.language?.cases },
@@ -230,7 +285,7 @@ export function draftFiles(
     ...(label ? [{ path: ['variables', name, 'label'], value: label }] : []),
     ...(values ? [{ path: ['variables', name, 'values'], value: values }] : []),
   ]);
-  const data: DraftData = { file: names.table, sheet, range, skip, bare };
+  const data: DraftData = { file: names.table, database: asked?.database, sheet, range, skip, bare };
   return {
     codebook: patched(plain, patchFor(plain, edits)),
     figure: draftFigure(names.id, data, { codebook: names.codebook, language: names.language?.tag }, settings),

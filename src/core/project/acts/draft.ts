@@ -387,7 +387,10 @@ export function draftCodebook(
 
 /** What a figure says of its table. */
 export interface DraftData {
+  /** Path of the file; of a table in a database its name. */
   file: string;
+  /** The database that the table is in. */
+  database?: { connection: string; schema?: string | undefined } | undefined;
   sheet?: string | undefined;
   range?: string | undefined;
   /** Lines above the names of the columns. */
@@ -396,7 +399,11 @@ export interface DraftData {
   bare?: boolean | undefined;
 }
 
-function dataDraft({ file, sheet, range, skip, bare }: DraftData): string {
+function dataDraft({ file, database, sheet, range, skip, bare }: DraftData): string {
+  if (database) {
+    const schema = database.schema === undefined ? '' : `, schema: ${yamlName(database.schema)}`;
+    return `{ connection: ${yamlName(database.connection)}, table: ${yamlName(file)}${schema} }`;
+  }
   if (sheet === undefined && range === undefined && !skip && !bare) return JSON.stringify(file);
   const said = [
     `file: ${JSON.stringify(file)}`,

@@ -2,7 +2,7 @@ import { answeredTable, questionOf } from '../../ask/answer.js';
 import type { Answerer } from '../../ask/answerer.js';
 import { type Asked, answersFile, keptAnswerer, readKept } from '../../ask/kept.js';
 import type { Detail } from '../../ask/question.js';
-import { isPattern, nameOfTable, type TableRef } from '../../ask/tableRef.js';
+import { nameOfTable, type TableRef } from '../../ask/tableRef.js';
 import { singleRows } from '../../data/bundles.js';
 import type { TableReading } from '../../data/readTable.js';
 import type { Table } from '../../data/table.js';
@@ -35,14 +35,6 @@ export interface Asking {
 export interface AskedTable {
   table: Table;
   asked: Asked;
-}
-
-/** What answers questions of a table; undefined where its file is to be read. */
-async function sourceOf({ source }: Store, ref: TableRef): Promise<Outcome<Answerer> | undefined> {
-  const found = await source.answerer?.(ref);
-  if (found) return found;
-  const mayBeRead = 'file' in ref && !isPattern(ref.file) && ref.engine !== 'embedded';
-  return mayBeRead ? undefined : fail([error('engine-absent', { table: nameOfTable(ref) })]);
 }
 
 /** An answer that was kept beside the figure, where it is one to this question; else whether others are kept. */
@@ -83,17 +75,22 @@ const placed = (problems: readonly Problem[], place: Place): Problem[] =>
   problems.map((problem) => (problem.place ? problem : { ...problem, place }));
 
 /**
- * The columns of a table that is asked and not read: by an answer that is kept beside the figure, or by its source; undefined
- * where its file is to be read.
+ * The columns of a table that is asked and not read: by an answer that is kept beside the figure, or by its source.
+ *
+ * @param source what answers; undefined where nothing does
  */
-export async function askTable(store: Store, ref: TableRef, asking: Asking): Promise<Outcome<AskedTable> | undefined> {
+export async function askTable(
+  store: Store,
+  ref: TableRef,
+  source: Outcome<Answerer> | undefined,
+  asking: Asking,
+): Promise<Outcome<AskedTable>> {
   const { place, fresh } = asking;
   const kept = fresh ? {} : await keptFor(store, ref, asking);
   if (kept.problem) return fail([kept.problem]);
   if (kept.answerer) return drawnTable(kept.answerer, ref.said, asking, kept.at);
-  const source = await sourceOf(store, ref);
-  if (!source) return undefined;
-  const found = source.ok ? await drawnTable(source.value, ref.said, asking) : source;
+  const own = source ?? fail([error('engine-absent', { table: nameOfTable(ref) })]);
+  const found = own.ok ? await drawnTable(own.value, ref.said, asking) : own;
   if (found.ok) return succeed(found.value, placed(found.problems, place));
   // What is kept is of other questions: who cannot reach the source has to know.
   const others = kept.others === undefined ? [] : [error('answers-other', { path: kept.others }, place)];

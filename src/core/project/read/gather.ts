@@ -1,5 +1,5 @@
 import type { Asked } from '../../ask/kept.js';
-import { type ConnectionRef, nameOfTable } from '../../ask/tableRef.js';
+import { type ConnectionRef, isAsked, nameOfTable, type TableRef } from '../../ask/tableRef.js';
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
 import { type ChartSettings, chartSetting, columnsOf, detailOf, kindOf } from '../../chart/kinds.js';
@@ -36,7 +36,7 @@ import { codebookTerms } from '../../words/codebookTerms.js';
 import type { Language } from '../../words/language.js';
 import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
-import { type AskedTable, type Asking, askTable } from './askTable.js';
+import type { Asking } from './askTable.js';
 import { codebookDoubts } from './codebookDoubts.js';
 import { withComputed, withSources } from './computed.js';
 import {
@@ -220,11 +220,21 @@ function askingOf(
   return { reading, needs, place: locate(path), figure: figure.file, fresh };
 }
 
-/** The table that was asked; what was asked for it is kept in mind. */
-function keepAsked(gatherer: Gatherer, { asked }: TableRequest, outcome: Outcome<AskedTable>): Table | undefined {
-  const found = gatherer.keep(outcome);
+/** The table of a source that answers, with what was asked kept in mind; undefined where a file is to be read. */
+async function asks(
+  gatherer: Gatherer,
+  { asked }: TableRequest,
+  ref: TableRef,
+  asking: Asking,
+): Promise<{ table: Table | undefined } | undefined> {
+  const { store } = gatherer;
+  const source = await store.source.answerer?.(ref);
+  if (!source && !isAsked(ref)) return undefined;
+  // Most tables are read, and load none of this.
+  const { askTable } = await import('./askTable.js');
+  const found = gatherer.keep(await askTable(store, ref, source, asking));
   if (found) asked.push(found.asked);
-  return found?.table;
+  return { table: found?.table };
 }
 
 /** The table of a database. */
@@ -255,8 +265,7 @@ async function askConnection(
   const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
   const reading = { name: nameOfTable(ref), codebook, notation, requests: wanted, locate };
   const asking = askingOf(request, reading, { path: 'data', isSpread: spread !== undefined });
-  const asked = await askTable(gatherer.store, ref, asking);
-  return asked && keepAsked(gatherer, request, asked);
+  return (await asks(gatherer, request, ref, asking))?.table;
 }
 
 async function readTables(
@@ -285,10 +294,8 @@ async function readTables(
     };
     const said = JSON.stringify({ file: told.file, ...options, engine });
     const asking = askingOf(request, reading, { path, isSpread: spread !== undefined });
-    const asked = await askTable(gatherer.store, { said, file, told: options, engine }, asking);
-    const read = asked
-      ? keepAsked(gatherer, request, asked)
-      : await readTableFile(gatherer, file, reading, locate(path));
+    const asked = await asks(gatherer, request, { said, file, told: options, engine }, asking);
+    const read = asked ? asked.table : await readTableFile(gatherer, file, reading, locate(path));
     const table = read && casesOf(gatherer, read, figure, locate(path));
     if (table) tables.push({ name: nameOfFile(told), table });
   }
