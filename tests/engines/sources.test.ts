@@ -166,3 +166,42 @@ test.each(Object.entries(delicate))('of numbers %s mean and deviation are those 
     expect(told).toEqual(rows);
   }
 });
+
+describe('of more different values than an answer holds', () => {
+  const value = (i: number) => (((i * 7919) % 120_007) / 1000) ** 1.5;
+  const sources = ['{ file: v.csv, engine: embedded }', '{ connection: garden, table: varied }'];
+
+  beforeAll(async () => {
+    const lines = Array.from({ length: 120_000 }, (_, i) => `${i % 3},${i % 1000 === 0 ? -9 : value(i)}`);
+    writeFileSync(join(server.exchange, 'v.csv'), lines.join('\n'));
+    writeFileSync(folder.at('v.csv'), `bed,yield\n${lines.join('\n')}\n`);
+    await server.sql(`create table varied (bed int, yield float8); copy varied from '${server.exchange}/v.csv' csv`);
+  });
+
+  /** The numbers of a table, and the largest difference of those of another one. */
+  const apart = (own: DrawnFigure, other: DrawnFigure): number =>
+    (own.drawing?.numbers.rows ?? []).reduce(
+      (most, row, r) =>
+        row.reduce<number>((worst, cell, c) => {
+          const there = other.drawing?.numbers.rows[r]?.[c];
+          return typeof cell === 'number' ? Math.max(worst, Math.abs(cell - Number(there))) : worst;
+        }, most),
+      0,
+    );
+
+  test.each([
+    ['histograms count the same', 'kind: histogram, value: yield', 1e-9],
+    ['histograms by group, with curves', 'kind: histogram, value: yield, group: bed, curves: [normal]', 1e-9],
+    ['boxes have quartiles to a thousandth of the span', 'kind: box, category: bed, value: yield, mean: true', 1],
+    ['medians are exact to it', 'kind: bar, category: bed, value: yield, summary: median', 1],
+  ])('%s', async (_, chart, most) => {
+    const own = await drawnFrom('v.csv', chart, '');
+    for (const data of sources) {
+      const other = await drawnFrom(data, chart, '');
+      expect(other.problems.map(({ code }) => code)).toContain('values-near');
+      expect(other.drawing?.numbers.rows.length).toBe(own.drawing?.numbers.rows.length);
+      expect(other.drawing?.numbers.leftOut).toEqual(own.drawing?.numbers.leftOut);
+      expect(apart(own, other)).toBeLessThanOrEqual(most);
+    }
+  });
+});

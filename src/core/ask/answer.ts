@@ -2,7 +2,7 @@ import { numberAt } from '../at.js';
 import type { CellValue } from '../data/columnReader.js';
 import { TableBuilder, type TableReading } from '../data/readTable.js';
 import { type Column, everyColumn, type Table, tableOf } from '../data/table.js';
-import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../problem/problem.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../problem/problem.js';
 import type { Answer, AnsweredColumn, Answerer, Moments, SourceColumn } from './answerer.js';
 import { questionFor } from './asked.js';
 import type { Detail, Question } from './question.js';
@@ -86,7 +86,9 @@ export async function answeredTable(
   if (answer.value.rows === 0) return fail([error('answer-empty', { table: answerer.name })]);
   const columns = answerer.columns.filter(({ holds }) => holds !== 'nested');
   const table = tableFrom(answer.value, columns, reading);
-  return table.ok
-    ? succeed({ table: table.value, question, answer: answer.value }, [...answer.problems, ...table.problems])
-    : fail([...answer.problems, ...table.problems]);
+  const near = answer.value.columns.flatMap(({ column, moments }) =>
+    moments?.step === undefined ? [] : [warning('values-near', { column, table: answerer.name, step: moments.step })],
+  );
+  const problems = [...answer.problems, ...near, ...table.problems];
+  return table.ok ? succeed({ table: table.value, question, answer: answer.value }, problems) : fail(problems);
 }

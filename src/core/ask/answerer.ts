@@ -25,6 +25,8 @@ export interface Moments {
   greatest: number;
   /** The most decimals that any of them has; 0 where this was not asked. */
   decimals: number;
+  /** Where those that lie close were taken together: between which multiples. */
+  step?: number | undefined;
 }
 
 export interface AnsweredColumn {

@@ -26,11 +26,11 @@ function askedFor(
 ): AskedColumn {
   const { missing, range, decimals, measure } = codebook.variable(column);
   const suffices = requests.every(({ as, path }) => as === 'number' && isSummed(path)) && measure !== 'date';
-  if (detail !== 'moments' || !suffices) return { column, as: 'value' };
+  if ((detail !== 'moments' && detail !== 'spread') || !suffices) return { column, as: 'value' };
   const apart = [...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code));
   return {
     column,
-    as: 'moments',
+    as: detail,
     ...(apart.length > 0 ? { apart } : {}),
     ...(range ? { within: range } : {}),
     ...(decimals === undefined ? { decimals: true } : {}),

@@ -4,15 +4,19 @@ import type { AskedColumn, Question } from './question.js';
 const names = (columns: readonly AskedColumn[]): string => columns.map(({ column }) => column).join(', ');
 
 /** A column of which moments are asked, in words. */
-function momentsText({ column, apart = [], within }: AskedColumn): string {
+function momentsText({ column, as, apart = [], within }: AskedColumn): string {
   const out = apart.length > 0 ? `; by themselves ${apart.join(', ')}` : '';
   const beyond = within ? `; by themselves those below ${within[0]} or above ${within[1]}` : '';
-  return `  of ${column}: sum, mean and squared deviations, not its values${out}${beyond}`;
+  const what =
+    as === 'spread'
+      ? 'its values, those together that lie close where they are many'
+      : 'sum, mean and squared deviations, not its values';
+  return `  of ${column}: ${what}${out}${beyond}`;
 }
 
 /** A question in words, a line for each part of it. */
 export function questionText({ rows, columns }: Question): string[] {
-  const [apart, summed] = [columns.filter(({ as }) => as === 'value'), columns.filter(({ as }) => as === 'moments')];
+  const [apart, summed] = [columns.filter(({ as }) => as === 'value'), columns.filter(({ as }) => as !== 'value')];
   if (rows === 'each') return [`  each row by itself: ${names(apart)}`];
   const alike = apart.length > 0 ? `rows with the same ${names(apart)}, taken together` : 'all rows, taken together';
   return [`  ${alike}: how many they are`, ...summed.map(momentsText)];

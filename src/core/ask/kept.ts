@@ -57,6 +57,7 @@ const keptSchema = z.object({
               least: z.number(),
               greatest: z.number(),
               decimals: z.number(),
+              step: z.optional(z.number()),
             }),
           ),
         }),

@@ -1,14 +1,15 @@
 /**
- * How much of a table a chart needs: each row by itself, or rows with the same values taken together, with how many they are;
- * of measured numbers either the values, or what is needed for counts, sums, means and standard deviations.
+ * How much of a table a chart needs: each row by itself, or rows with the same values taken together, with how many they are; of
+ * measured numbers all values, values that may be taken together where they lie close to each other, or no more than counts,
+ * sums, means and standard deviations need.
  */
-export type Detail = 'rows' | 'values' | 'moments';
+export type Detail = 'rows' | 'values' | 'spread' | 'moments';
 
 /** A column that is asked for. */
 export interface AskedColumn {
   column: string;
-  /** Whether its values are needed, or of its numbers their moments suffice. */
-  as: 'value' | 'moments';
+  /** Whether its values are needed, may be taken together where many lie close, or of its numbers their moments suffice. */
+  as: 'value' | 'spread' | 'moments';
   /** Numbers that are needed by themselves in any case: those that stand for no value. */
   apart?: readonly number[];
   /** The possible numbers: others are needed by themselves. */

@@ -62,7 +62,7 @@ export function detailOf(settings: ChartSettings): Detail {
   const { id, weight }: { id?: string | undefined; weight?: string | undefined } = settings as object;
   const detail = id === undefined ? (kindOf(settings).reads?.(settings) ?? 'rows') : 'rows';
   // Weights go with each value.
-  return weight !== undefined && detail === 'moments' ? 'values' : detail;
+  return weight !== undefined && detail !== 'rows' ? 'values' : detail;
 }
 
 /** The columns that settings name, in their roles and beside them. */

@@ -11,6 +11,7 @@ export function joinedBundles(columns: readonly NumberColumn[]): Pick<NumberColu
       least: Math.min(...all.map(({ least }) => least)),
       greatest: Math.max(...all.map(({ greatest }) => greatest)),
       decimals: Math.max(...all.map(({ decimals }) => decimals)),
+      ...(all.some(({ step }) => step) ? { step: Math.max(...all.map(({ step = 0 }) => step)) } : {}),
     },
   };
 }

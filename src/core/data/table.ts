@@ -12,6 +12,8 @@ export interface Bundles {
   greatest: number;
   /** The most decimals that any of them has. */
   decimals: number;
+  /** Where those that lie close stand for each other: between which multiples. */
+  step?: number | undefined;
 }
 
 /** A column read as numbers: `NaN` where the value is missing. */

@@ -24,17 +24,20 @@ export class Sample {
   private readonly ordered: Ordered;
   private readonly kind: WeightKind;
 
-  constructor(values: ArrayLike<number>, weights?: Weights) {
+  /** @param squares for values that are means of several: the squared deviations of these, added up */
+  constructor(values: ArrayLike<number>, weights?: Weights, squares?: ArrayLike<number>) {
     this.kind = weights?.kind ?? 'frequency';
     const counts = weights?.counts;
+    let within: Float64Array | undefined;
     if (counts) {
       const order = orderOf(values).filter((i) => entryAt(counts, i) > 0);
       order.sort((a, b) => entryAt(values, a) - entryAt(values, b) || entryAt(counts, a) - entryAt(counts, b));
       this.values = picked(values, order);
       this.counts = picked(counts, order);
+      within = squares && picked(squares, order);
     } else this.values = Float64Array.from(values).sort();
     this.summary = new Summary(this.kind);
-    for (const [i, value] of this.values.entries()) this.summary.add(value, this.counts?.[i]);
+    for (const [i, value] of this.values.entries()) this.summary.add(value, this.counts?.[i], within?.[i]);
     this.ordered = this.counts && this.kind === 'frequency' ? new Repeated(this.values, this.counts) : this.values;
   }
 

@@ -10,6 +10,12 @@ const farthest = 1e305;
 /** Tables with fewer rows, and whole numbers that span no more, are answered value by value: that is exact and as short. */
 const [fewRows, shortSpan] = [100_000, 1000];
 
+/**
+ * Values that are needed are taken together where a look at some rows shows more different ones than an answer may hold: as many
+ * pieces of the whole span as nobody can see apart, each ten times a power of ten wide.
+ */
+const [rowsLooked, mostLooked, mostPieces] = [50_000, 10_000, 10_000];
+
 /** More decimals than this no number has as it was measured. */
 const mostDecimals = 9;
 
@@ -25,6 +31,8 @@ export interface Measured {
   least: number;
   greatest: number;
   decimals: number;
+  /** Where its values are taken together that lie close: between which multiples. */
+  step?: number | undefined;
 }
 
 /** The number that a row of a column holds, in SQL. */
@@ -81,6 +89,21 @@ async function decimalsOf(
   return Math.min(mostDecimals, Math.max(0, ...rows.map(([, most]) => Number(most ?? 0))));
 }
 
+/** Between which multiples values lie that are taken together; undefined where each may stand for itself. */
+async function stepOf(
+  run: Run,
+  source: SqlSource,
+  number: string,
+  { count, least, greatest }: Awaited<ReturnType<typeof endsOf>>,
+): Promise<number | undefined> {
+  if (count <= fewRows || !(greatest > least)) return undefined;
+  const [part = ''] = source.parts;
+  const some = `(select ${number} as looked from ${part} limit ${rowsLooked}) as some_rows`;
+  const [found] = await run(`select count(distinct looked) from ${some}`, []);
+  if (Number(found?.[0]) <= mostLooked) return undefined;
+  return 10 ** Math.ceil(Math.log10((greatest - least) / mostPieces));
+}
+
 /** Which numbers of a column are summed up; undefined where its values are few enough to be told apart. */
 export async function measure(
   run: Run,
@@ -92,7 +115,9 @@ export async function measure(
   const holds = source.columns.find(({ name }) => name === column)?.holds ?? 'text';
   const number = numberOf(source.dialect, column, holds, question);
   const first = await endsOf(run, source, number, () => '');
-  if (source.givesFew && first.count <= fewRows) return undefined;
+  const isSpread = asked.as === 'spread';
+  const step = isSpread ? await stepOf(run, source, number, first) : undefined;
+  if (isSpread ? step === undefined : source.givesFew && first.count <= fewRows) return undefined;
   const ends = [first.least, first.greatest];
   const all = new Set([...apart, ...ends.filter(isCodeLike)]);
   const codes = [...all].filter((code) => !(code < first.least || code > first.greatest));
@@ -108,8 +133,9 @@ export async function measure(
     ? first
     : await endsOf(run, source, number, (params) => ` where ${isSummed(params)}`);
   if (filled === 0) return undefined;
-  const isShort = source.givesFew && greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
+  const isShort =
+    !isSpread && source.givesFew && greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
-  return { ...measured, isAll, least, greatest, decimals };
+  return { ...measured, isAll, least, greatest, decimals, step };
 }

@@ -36,10 +36,21 @@ function oddKeys(asking: Asking, params: Params): string[] {
   });
 }
 
+/** The pieces of the span that numbers are taken together in, in SQL; none where all are summed up as one. */
+function pieces(asking: Asking, which: Which, params: Params): string[] {
+  if (areOdd(asking, which)) return [];
+  return asking.measured.flatMap(({ own }): string[] => {
+    if (own.step === undefined) return [];
+    // What stands on a multiple belongs to the piece above it, whatever rounding took away.
+    const piece = `floor(${own.number(params)} / ${params.number(own.step)} + ${params.number(1e-9)})`;
+    return [which === 'others' ? `case when ${own.isSummed(params)} then ${piece} end` : piece];
+  });
+}
+
 /** The statement for some of the rows, with its sums in a form. */
 function statement(asking: Asking, which: Which, form: SumForm, params: Params) {
   const { question, apart, measured } = asking;
-  const odd = which === 'others' ? oddKeys(asking, params) : [];
+  const further = [...(which === 'others' ? oddKeys(asking, params) : []), ...pieces(asking, which, params)];
   const sums = areOdd(asking, which)
     ? []
     : measured.flatMap(({ own, scale }) => {
@@ -49,10 +60,10 @@ function statement(asking: Asking, which: Which, form: SumForm, params: Params) 
   const areSummed = () => measured.map(({ own }) => own.isSummed(params)).join(' and ');
   const where = which === 'all' ? '' : ` where (${areSummed()}) is ${which === 'others' ? 'not ' : ''}true`;
   // Columns are sorted as they are, and only what remains is turned into text.
-  const by = [...apart.map(ident), ...odd.map((_, i) => apart.length + i + 1)];
+  const by = [...apart.map(ident), ...further.map((_, i) => apart.length + i + 1)];
   const group = by.length > 0 ? ` group by ${by.join(', ')}` : '';
   return {
-    select: [...apart.map(textOf), ...odd, 'count(*)', ...sums].join(', '),
+    select: [...apart.map(textOf), ...further, 'count(*)', ...sums].join(', '),
     after: `${where}${group} limit ${question.most + 1}`,
   };
 }
@@ -68,7 +79,8 @@ interface Bundle {
 
 function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bundle[] {
   const { apart, measured } = asking;
-  const keys = apart.length + (which === 'others' ? measured.length : 0);
+  const stepped = areOdd(asking, which) ? 0 : measured.filter(({ own }) => own.step !== undefined).length;
+  const keys = apart.length + (which === 'others' ? measured.length : 0) + stepped;
   const each = areOdd(asking, which) ? 0 : form.sums('').length;
   return rows.flatMap((row): Bundle[] => {
     const count = Number(row[keys]);
@@ -93,8 +105,11 @@ async function bundles(run: Run, asking: Asking, which: Which): Promise<Bundle[]
       form,
     );
   const found = await ask(plainSums);
+  // Within a piece numbers always lie close; between pieces nothing is lost.
+  const isWhole = (i: number) => asking.measured[i]?.own.step === undefined;
   const isClose = found.some(
-    ({ count, odd, moments }) => count > 1 && moments.some(({ spread }, i) => odd[i] === null && spread < leastSpread),
+    ({ count, odd, moments }) =>
+      count > 1 && moments.some(({ spread }, i) => odd[i] === null && isWhole(i) && spread < leastSpread),
   );
   return isClose ? ask(fineSums) : found;
 }
@@ -123,6 +138,7 @@ function columnMeasured(own: Measured, at: number, found: readonly Bundle[], sou
       least: own.least,
       greatest: own.greatest,
       decimals: own.decimals,
+      step: own.step,
     },
   };
 }
@@ -130,7 +146,7 @@ function columnMeasured(own: Measured, at: number, found: readonly Bundle[], sou
 async function alike(run: Run, source: SqlSource, question: Question): Promise<Answer> {
   const measured: Asking['measured'][number][] = [];
   for (const column of question.columns) {
-    const own = column.as === 'moments' ? await measure(run, source, column, question) : undefined;
+    const own = column.as === 'value' ? undefined : await measure(run, source, column, question);
     if (own) measured.push({ own, scale: scaleOf(own) });
   }
   const isMeasured = (name: string) => measured.some(({ own }) => own.column === name);

@@ -127,7 +127,7 @@ export const box = {
   schema: boxSchema,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },
   shows: showsByDirection,
-  reads: () => 'values',
+  reads: ({ points }) => (points ? 'values' : 'spread'),
   complete: completeLong,
   check: (frame) => settingsProblems(boxFrame(frame)),
   draw: (frame) => draw(boxFrame(frame)),

@@ -1,11 +1,11 @@
 import { entryAt } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
-import { picked } from '../../pick.js';
 import { type BoxSummary, boxOfSample, notchOf, type Quartiles, quartersOf } from '../../statistics/box.js';
 import { jitter } from '../../statistics/jitter.js';
-import { Sample } from '../../statistics/sample.js';
+import type { Sample } from '../../statistics/sample.js';
+import { sampleOf } from '../frame/cells.js';
 import { cellOf, filled } from '../frame/frame.js';
-import { repeatedRows, timesOf, weightsOf } from '../frame/weights.js';
+import { repeatedRows, timesOf } from '../frame/weights.js';
 import type { BoxMark } from '../plan.js';
 import { type BoxFrame, whiskersOf } from './boxSettings.js';
 
@@ -129,9 +129,9 @@ function drawnBox({ frame, places, largest, near }: Common, rows: BoxRows, sampl
 
 /** The boxes; undefined if there are more points than can be drawn. */
 export function boxesOf(frame: BoxFrame): DrawnBox[] | undefined {
-  const { numbers } = filled(frame.measured('value'), 'value').column;
+  const { column } = filled(frame.measured('value'), 'value');
   const boxes = sortedRows(frame);
-  const samples = boxes.map(({ rows }) => new Sample(picked(numbers, rows), weightsOf(rows, frame.weight)));
+  const samples = boxes.map(({ rows }) => sampleOf(rows, column, frame.weight));
   const strips = boxes.map(({ rows }) => (frame.settings.points ? repeatedRows(rows, frame.weight) : []));
   if (strips.includes(undefined)) return undefined;
   const range =

@@ -1,9 +1,11 @@
 import { entryAt, numberAt } from '../../at.js';
 import type { NumberColumn } from '../../data/table.js';
+import { picked } from '../../pick.js';
+import { Sample } from '../../statistics/sample.js';
 import { Summary } from '../../statistics/summary.js';
 import type { Frame } from './frame.js';
 import type { Grouping } from './grouping.js';
-import type { WeightColumn } from './weights.js';
+import { type WeightColumn, weightsOf } from './weights.js';
 
 /** The cases of one bar. */
 export interface CellData {
@@ -19,6 +21,14 @@ export interface Cells {
   at(category: number, group: number): CellData;
 }
 
+/** The squared deviations of the numbers behind a row from their mean, added up, each as often as it counts. */
+function squaresAt(row: number, { bundles }: NumberColumn, weight: WeightColumn | undefined): number {
+  if (!bundles) return 0;
+  // Of rows that stand for several of the source, each of these counts as often.
+  const times = (weight?.column.numbers[row] ?? 1) / (weight?.sizes?.[row] ?? 1);
+  return times * numberAt(bundles.squares, row);
+}
+
 /** Adds what stands in a row of a column to a summary; without a column, that there is a case. */
 export function addRow(
   summary: Summary,
@@ -26,15 +36,15 @@ export function addRow(
   column: NumberColumn | undefined,
   weight: WeightColumn | undefined,
 ): void {
-  const value = column ? numberAt(column.numbers, row) : 1;
   const count = weight?.column.numbers[row];
-  const bundles = column?.bundles;
-  if (!bundles) summary.add(value, count);
-  else {
-    // Of rows that stand for several of the source, each of these counts as often.
-    const times = (count ?? 1) / (weight?.sizes?.[row] ?? 1);
-    summary.add(value, count, times * numberAt(bundles.squares, row));
-  }
+  if (column) summary.add(numberAt(column.numbers, row), count, squaresAt(row, column, weight));
+  else summary.add(1, count);
+}
+
+/** The values of some rows of a column, in rising order. */
+export function sampleOf(rows: readonly number[], column: NumberColumn, weight: WeightColumn | undefined): Sample {
+  const squares = column.bundles && Float64Array.from(rows, (row) => squaresAt(row, column, weight));
+  return new Sample(picked(column.numbers, rows), weightsOf(rows, weight), squares);
 }
 
 /** Sorts the rows of a frame by category and group, and sums up their values. */

@@ -176,7 +176,7 @@ export const summaryType = (name: SummaryName): SummaryType => summaries[name];
 /** How much of a table a summary needs. */
 export function detailOf(name: SummaryName): Detail {
   const { asGiven, keepsRows } = summaryType(name);
-  return asGiven ? 'rows' : keepsRows ? 'values' : 'moments';
+  return asGiven ? 'rows' : keepsRows ? 'spread' : 'moments';
 }
 
 /** The title of an axis of a summary of a variable. */

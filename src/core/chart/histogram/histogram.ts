@@ -1,14 +1,14 @@
 import { entryAt, lastOf } from '../../at.js';
-import { picked } from '../../pick.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { type Bin, countBins, isBinned } from '../../statistics/bins.js';
-import { Sample } from '../../statistics/sample.js';
+import type { Sample } from '../../statistics/sample.js';
 import { seriesOf } from '../frame/categoryAxes.js';
+import { sampleOf } from '../frame/cells.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
 import { groupRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
-import { weightFacts, weightsOf } from '../frame/weights.js';
+import { weightFacts } from '../frame/weights.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { AxisTitle, BinMark, Mark, Series } from '../plan.js';
 import { binChecks, edgesFor } from './histogramBins.js';
@@ -85,10 +85,8 @@ function outsideOf({ values, counts, weighted }: Sample, edges: readonly number[
 }
 
 /** The values of some rows with their weights. */
-function sampleOf(frame: HistogramFrame, rows: readonly number[]): Sample {
-  const { numbers } = filled(frame.measured('value'), 'value').column;
-  return new Sample(picked(numbers, rows), weightsOf(rows, frame.weight));
-}
+const valuesOf = (frame: HistogramFrame, rows: readonly number[]): Sample =>
+  sampleOf(rows, filled(frame.measured('value'), 'value').column, frame.weight);
 
 const binned = ({ settings }: HistogramFrame, sample: Sample, edges: readonly number[]): Bin[] =>
   countBins(sample.values, edges, settings.bins?.closed, sample.counts);
@@ -99,7 +97,7 @@ function partsOf(frame: HistogramFrame, edges: readonly number[]): (Part & { gro
   return (group?.categories ?? [undefined]).flatMap((category, g) => {
     const rows = group ? frame.rows.filter((row) => group.of(row) === g) : frame.rows;
     if (rows.length === 0) return [];
-    const sample = sampleOf(frame, rows);
+    const sample = valuesOf(frame, rows);
     return [{ ...(category ? { category } : {}), group: g, sample, bins: binned(frame, sample, edges) }];
   });
 }
@@ -130,7 +128,7 @@ const highest = (series: readonly Series[]): number =>
 
 /** The edges of the bins over the values of all panels. */
 function shareEdges(frame: HistogramFrame): Outcome<number[]> {
-  const edges = edgesFor(frame, sampleOf(frame, frame.rows));
+  const edges = edgesFor(frame, valuesOf(frame, frame.rows));
   if (typeof edges !== 'number') return succeed(edges);
   return fail([error('too-many-bins', { count: edges, most: mostBins }, frame.locate('chart.bins'))]);
 }
@@ -139,7 +137,7 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
   const { settings, codebook, locate, counts } = frame;
   const { measure = 'count', curves = [] } = settings;
   const variable = codebook.variable(settings.value);
-  const sample = sampleOf(frame, frame.rows);
+  const sample = valuesOf(frame, frame.rows);
   const outside = outsideOf(sample, edges);
   const parts = partsOf(frame, edges);
   const series = seriesOf(frame.sorted('group'), (g) => {
@@ -183,7 +181,7 @@ export const histogram = {
   schema: histogramSchema,
   roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },
   shows: () => ({ x: 'along', y: 'value' }),
-  reads: () => 'values',
+  reads: () => 'spread',
   check: (frame) => [...curveProblems(frame), ...binChecks(frame)],
   share: shareEdges,
   draw,

@@ -20,6 +20,7 @@ export const reading = rule({
     'codebook-stray': unmended,
     'codebook-entry-stray': unmended,
     'out-of-range': unmended,
+    'values-near': unmended,
   },
   examples: {
     ok: [{ says: 'Values that are possible', figure: 'chart: { kind: bar, category: bed, value: yield }' }],

@@ -84,6 +84,9 @@ export const tablesWordings = {
     found: `${f.path} keeps answers to other questions than the figure asks now`,
     expected: '"hexis keep" for the figure as it is, by somebody who can reach the source',
   }),
+  'values-near': (f: { column: string; table: string; step: number }) => ({
+    found: `${f.column} has more different values in ${f.table} than one answer holds: those between two multiples of ${f.step} are taken together; counts, means and deviations are exact, quartiles and medians to ${f.step}`,
+  }),
   'every-column-asked': (f: { path: string; table: string; columns: string[] }) => ({
     found: `${f.path} asks for every column with numbers, and columns of ${f.table} hold texts, which may be numbers: ${list(f.columns)}`,
     expected: 'the columns by name, such as [kale, leek], or those that are none under "except"',
