@@ -189,6 +189,12 @@ describe('of more different values than an answer holds', () => {
       0,
     );
 
+  test('edges within which values are taken together are said', async () => {
+    const chart = 'kind: histogram, value: yield, bins: { edges: [0, 100.5, 1400] }';
+    const codes = (await drawnFrom(sources[0] ?? '', chart, '')).problems.map(({ code }) => code);
+    expect(codes).toContain('edges-near');
+  });
+
   test.each([
     ['histograms count the same', 'kind: histogram, value: yield', 1e-9],
     ['histograms by group, with curves', 'kind: histogram, value: yield, group: bed, curves: [normal]', 1e-9],

@@ -133,6 +133,16 @@ function shareEdges(frame: HistogramFrame): Outcome<number[]> {
   return fail([error('too-many-bins', { count: edges, most: mostBins }, frame.locate('chart.bins'))]);
 }
 
+/** Edges between the multiples by which values are taken together: counts beside them are not exact. */
+function edgesNear(frame: HistogramFrame, edges: readonly number[]): Problem[] {
+  const { step } = filled(frame.measured('value'), 'value').column.bundles ?? {};
+  const isBetween = (edge: number) => step !== undefined && Math.abs(edge / step - Math.round(edge / step)) > 1e-6;
+  const edge = edges.find(isBetween);
+  return edge === undefined || step === undefined
+    ? []
+    : [warning('edges-near', { edge, step }, frame.locate('chart.bins'))];
+}
+
 function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
   const { settings, codebook, locate, counts } = frame;
   const { measure = 'count', curves = [] } = settings;
@@ -168,8 +178,12 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
     numbers: numbersOf(frame, parts),
     note: [...(curves.length > 0 ? [{ is: 'curves', names: curves } as const] : []), ...weightFacts(frame.weight)],
     altText: altText(frame, binned(frame, sample, edges)),
-    problems:
-      outside > 0 ? [warning('outside-edges', { count: outside, total: counts.used }, locate('chart.bins.edges'))] : [],
+    problems: [
+      ...(outside > 0
+        ? [warning('outside-edges', { count: outside, total: counts.used }, locate('chart.bins.edges'))]
+        : []),
+      ...edgesNear(frame, edges),
+    ],
   });
 }
 

@@ -21,6 +21,7 @@ export const reading = rule({
     'codebook-entry-stray': unmended,
     'out-of-range': unmended,
     'values-near': unmended,
+    'edges-near': unmended,
   },
   examples: {
     ok: [{ says: 'Values that are possible', figure: 'chart: { kind: bar, category: bed, value: yield }' }],

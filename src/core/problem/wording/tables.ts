@@ -87,6 +87,10 @@ export const tablesWordings = {
   'values-near': (f: { column: string; table: string; step: number }) => ({
     found: `${f.column} has more different values in ${f.table} than one answer holds: those between two multiples of ${f.step} are taken together; counts, means and deviations are exact, quartiles and medians to ${f.step}`,
   }),
+  'edges-near': (f: { edge: number; step: number }) => ({
+    found: `the edge ${f.edge} of the bins is no multiple of ${f.step}, within which values are taken together: the counts beside it are not exact`,
+    expected: `edges that are multiples of ${f.step}`,
+  }),
   'every-column-asked': (f: { path: string; table: string; columns: string[] }) => ({
     found: `${f.path} asks for every column with numbers, and columns of ${f.table} hold texts, which may be numbers: ${list(f.columns)}`,
     expected: 'the columns by name, such as [kale, leek], or those that are none under "except"',
