@@ -109,6 +109,8 @@ const summed = Object.entries(charts).filter(([name]) =>
     'means with intervals',
     'sums',
     'frequencies',
+    'a choice of rows',
+    'a choice by the value itself',
     'bands',
     'several columns',
     'lines of means by date',

@@ -60,6 +60,8 @@ export const charts = {
   'shares with intervals': 'kind: interval, category: season, summary: percent, error: { shows: ci }',
   'a choice of rows':
     'kind: bar, category: bed, value: yield, where: { season: [spring, summer], water: { from: 5, to: 40 } }',
+  'a choice by the value itself':
+    'kind: bar, category: bed, value: yield, where: { yield: { from: 0.5, to: 3.1 }, w: { to: 1 } }, error: { shows: ci }',
   'rows left out': 'kind: bar, category: bed, value: yield, where: { bed: { not: [1] } }',
   frequencies: 'kind: bar, category: bed, value: yield, frequency: n, error: { shows: ci }',
   weights: 'kind: bar, category: bed, value: yield, weight: w, error: { shows: ci }',

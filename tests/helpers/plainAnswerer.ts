@@ -13,6 +13,10 @@ function isSummed({ as, apart = [], within }: AskedColumn, text: string): boolea
   return !within || (value >= within[0] && value <= within[1]);
 }
 
+/** Between which of its edges a number lies. */
+const placeAmong = ({ edges = [] }: AskedColumn, text: string) =>
+  `summed ${edges.map((edge) => Math.sign(Number(text) - edge)).join()}`;
+
 /** The moments of some numbers, in the plainest way. */
 function momentsOf(numbers: readonly number[]) {
   const mean = numbers.reduce((sum, value) => sum + value, 0) / numbers.length;
@@ -54,7 +58,9 @@ export function plainAnswerer(name: string, csv: string, asked: Question[] = [])
       const groups = new Map<string, string[][]>();
       for (const [i, row] of rows.entries()) {
         const cells = places.map((place) => (row[place] ?? '').trim());
-        const key = question.columns.map((own, c) => (isSummed(own, cells[c] ?? '') ? 'summed' : cells[c]));
+        const key = question.columns.map((own, c) =>
+          isSummed(own, cells[c] ?? '') ? placeAmong(own, cells[c] ?? '') : cells[c],
+        );
         const id = question.rows === 'each' ? String(i) : JSON.stringify(key);
         groups.set(id, [...(groups.get(id) ?? []), cells]);
       }

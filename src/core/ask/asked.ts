@@ -1,4 +1,4 @@
-import type { Codebook } from '../data/codebook.js';
+import type { Codebook, Variable } from '../data/codebook.js';
 import { type NumberNotation, readCode } from '../data/numberText.js';
 import { type ColumnRequest, everyColumn } from '../data/table.js';
 import type { SourceColumn } from './answerer.js';
@@ -18,22 +18,33 @@ function namedBy(request: ColumnRequest, requests: readonly ColumnRequest[], col
   return columns.filter(isNumber).map(({ name }) => ({ ...request, column: name }));
 }
 
+/** The numbers that a request holds those of its column against, where it does nothing else with them: limits, or bands. */
+function edgesOf({ as, edges }: ColumnRequest, { bands }: Variable): readonly number[] | undefined {
+  return as === 'number' ? edges : bands;
+}
+
 /** How a column is asked for by all requests that name it. */
 function askedFor(
   column: string,
   requests: readonly ColumnRequest[],
   { codebook, notation, detail }: AskingOf,
 ): AskedColumn {
-  const { missing, range, decimals, measure } = codebook.variable(column);
-  const suffices = requests.every(({ as, path }) => as === 'number' && isSummed(path)) && measure !== 'date';
-  if ((detail !== 'moments' && detail !== 'spread') || !suffices) return { column, as: 'value' };
+  const variable = codebook.variable(column);
+  const { missing, range, decimals, measure } = variable;
+  const isCut = (request: ColumnRequest) => edgesOf(request, variable) !== undefined;
+  const areEnough = requests.every((own) => isCut(own) || (own.as === 'number' && isSummed(own.path)));
+  const as = requests.every(isCut) ? 'cut' : detail;
+  if (as === 'rows' || as === 'values' || detail === 'rows' || !areEnough || measure === 'date')
+    return { column, as: 'value' };
   const apart = [...missing].map((code) => readCode(code, notation)).filter((code) => !Number.isNaN(code));
+  const edges = [...new Set(requests.flatMap((own) => edgesOf(own, variable) ?? []))];
   return {
     column,
-    as: detail,
+    as,
+    ...(edges.length > 0 ? { edges: edges.sort((a, b) => a - b) } : {}),
     ...(apart.length > 0 ? { apart } : {}),
     ...(range ? { within: range } : {}),
-    ...(decimals === undefined ? { decimals: true } : {}),
+    ...(decimals === undefined && as !== 'cut' ? { decimals: true } : {}),
   };
 }
 

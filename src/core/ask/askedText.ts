@@ -4,14 +4,17 @@ import type { AskedColumn, Question } from './question.js';
 const names = (columns: readonly AskedColumn[]): string => columns.map(({ column }) => column).join(', ');
 
 /** A column of which moments are asked, in words. */
-function momentsText({ column, as, apart = [], within }: AskedColumn): string {
+function momentsText({ column, as, edges = [], apart = [], within }: AskedColumn): string {
+  const cut = edges.length > 0 ? `; between which of ${edges.join(', ')} they lie` : '';
   const out = apart.length > 0 ? `; by themselves ${apart.join(', ')}` : '';
   const beyond = within ? `; by themselves those below ${within[0]} or above ${within[1]}` : '';
-  const what =
-    as === 'spread'
-      ? 'its values, those together that lie close where they are many'
-      : 'sum, mean and squared deviations, not its values';
-  return `  of ${column}: ${what}${out}${beyond}`;
+  const whats = {
+    cut: 'no more than where its numbers lie',
+    spread: 'its values, those together that lie close where they are many',
+    moments: 'sum, mean and squared deviations, not its values',
+    value: 'its values',
+  };
+  return `  of ${column}: ${whats[as]}${cut}${out}${beyond}`;
 }
 
 /** A question in words, a line for each part of it. */

@@ -8,8 +8,13 @@ export type Detail = 'rows' | 'values' | 'spread' | 'moments';
 /** A column that is asked for. */
 export interface AskedColumn {
   column: string;
-  /** Whether its values are needed, may be taken together where many lie close, or of its numbers their moments suffice. */
-  as: 'value' | 'spread' | 'moments';
+  /**
+   * Whether its values are needed, may be taken together where many lie close, or of its numbers their moments suffice, or no
+   * more than between which edges they lie.
+   */
+  as: 'value' | 'spread' | 'moments' | 'cut';
+  /** Numbers that its own are held against: which lie below, on and above them has to be known. */
+  edges?: readonly number[];
   /** Numbers that are needed by themselves in any case: those that stand for no value. */
   apart?: readonly number[];
   /** The possible numbers: others are needed by themselves. */

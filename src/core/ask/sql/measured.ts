@@ -31,6 +31,9 @@ export interface Measured {
   least: number;
   greatest: number;
   decimals: number;
+  /** Whether its numbers are summed up, or no more than between which edges they lie has to be known. */
+  isCut: boolean;
+  edges: readonly number[];
   /** Where its values are taken together that lie close: between which multiples. */
   step?: number | undefined;
 }
@@ -117,7 +120,8 @@ export async function measure(
   const first = await endsOf(run, source, number, () => '');
   const isSpread = asked.as === 'spread';
   const step = isSpread ? await stepOf(run, source, number, first) : undefined;
-  if (isSpread ? step === undefined : source.givesFew && first.count <= fewRows) return undefined;
+  const isFew = source.givesFew && first.count <= fewRows;
+  if (isSpread ? step === undefined : isFew) return undefined;
   const ends = [first.least, first.greatest];
   const all = new Set([...apart, ...ends.filter(isCodeLike)]);
   const codes = [...all].filter((code) => !(code < first.least || code > first.greatest));
@@ -137,5 +141,6 @@ export async function measure(
     !isSpread && source.givesFew && greatest - least <= shortSpan && least % 1 === 0 && greatest % 1 === 0;
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
-  return { ...measured, isAll, least, greatest, decimals, step };
+  const { edges = [] } = asked;
+  return { ...measured, isAll, isCut: asked.as === 'cut', edges, least, greatest, decimals, step };
 }

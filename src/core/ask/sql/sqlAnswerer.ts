@@ -36,14 +36,44 @@ function oddKeys(asking: Asking, params: Params): string[] {
   });
 }
 
-/** The pieces of the span that numbers are taken together in, in SQL; none where all are summed up as one. */
+/** Where a number lies among the edges of its column, in SQL: below and on each of them, and above all. */
+function placeAmong({ edges, number }: Measured, params: Params): string {
+  const own = number(params);
+  const tests = edges.flatMap((edge, i) => [
+    `when ${own} < ${params.number(edge)} then ${2 * i}`,
+    `when ${own} = ${params.number(edge)} then ${2 * i + 1}`,
+  ]);
+  return `case ${tests.join(' ')} else ${2 * edges.length} end`;
+}
+
+/** The pieces that a column is cut into: between its edges, and where many values lie close, those of the whole span. */
+function piecesOf(own: Measured, params: Params): string[] {
+  return [
+    ...(own.edges.length > 0 ? [placeAmong(own, params)] : []),
+    // What stands on a multiple belongs to the piece above it, whatever rounding took away.
+    ...(own.step === undefined
+      ? []
+      : [`floor(${own.number(params)} / ${params.number(own.step)} + ${params.number(1e-9)})`]),
+  ];
+}
+
+/** The pieces by which rows are told apart further, in SQL. */
 function pieces(asking: Asking, which: Which, params: Params): string[] {
   if (areOdd(asking, which)) return [];
-  return asking.measured.flatMap(({ own }): string[] => {
-    if (own.step === undefined) return [];
-    // What stands on a multiple belongs to the piece above it, whatever rounding took away.
-    const piece = `floor(${own.number(params)} / ${params.number(own.step)} + ${params.number(1e-9)})`;
-    return [which === 'others' ? `case when ${own.isSummed(params)} then ${piece} end` : piece];
+  return asking.measured.flatMap(({ own }): string[] =>
+    piecesOf(own, params).map((piece) =>
+      which === 'others' ? `case when ${own.isSummed(params)} then ${piece} end` : piece,
+    ),
+  );
+}
+
+/** The sums of some rows in a form, and of cut columns one of the numbers in the piece, in SQL. */
+function sumsOf(asking: Asking, which: Which, form: SumForm, params: Params): string[] {
+  if (areOdd(asking, which)) return [];
+  return asking.measured.flatMap(({ own, scale }) => {
+    const only = (text: string) => (which === 'others' ? `case when ${own.isSummed(params)} then ${text} end` : text);
+    const least = own.edges.length > 0 ? [`min(${only(own.number(params))})`] : [];
+    return own.isCut ? least : [...least, ...form.sums(only(shareOf(own, scale, params)))];
   });
 }
 
@@ -51,12 +81,7 @@ function pieces(asking: Asking, which: Which, params: Params): string[] {
 function statement(asking: Asking, which: Which, form: SumForm, params: Params) {
   const { question, apart, measured } = asking;
   const further = [...(which === 'others' ? oddKeys(asking, params) : []), ...pieces(asking, which, params)];
-  const sums = areOdd(asking, which)
-    ? []
-    : measured.flatMap(({ own, scale }) => {
-        const share = shareOf(own, scale, params);
-        return form.sums(which === 'others' ? `case when ${own.isSummed(params)} then ${share} end` : share);
-      });
+  const sums = sumsOf(asking, which, form, params);
   const areSummed = () => measured.map(({ own }) => own.isSummed(params)).join(' and ');
   const where = which === 'all' ? '' : ` where (${areSummed()}) is ${which === 'others' ? 'not ' : ''}true`;
   // Columns are sorted as they are, and only what remains is turned into text.
@@ -74,24 +99,52 @@ interface Bundle {
   /** What stands in the columns that are measured, where it is not summed up. */
   odd: readonly (string | null)[];
   count: number;
-  moments: readonly { mean: number; squares: number; spread: number }[];
+  measured: readonly {
+    /** One of the numbers, where the column is cut. */
+    one?: number | undefined;
+    moments?: ReturnType<typeof momentsOf> | undefined;
+  }[];
+}
+
+/** Reads the cells of a row one after the other. */
+class RowReader {
+  private at = 0;
+  private readonly row: readonly (string | null)[];
+
+  constructor(row: readonly (string | null)[]) {
+    this.row = row;
+  }
+
+  take(count: number): (string | null)[] {
+    this.at += count;
+    return this.row.slice(this.at - count, this.at);
+  }
 }
 
 function bundlesIn(rows: Rows, asking: Asking, which: Which, form: SumForm): Bundle[] {
   const { apart, measured } = asking;
-  const stepped = areOdd(asking, which) ? 0 : measured.filter(({ own }) => own.step !== undefined).length;
-  const keys = apart.length + (which === 'others' ? measured.length : 0) + stepped;
-  const each = areOdd(asking, which) ? 0 : form.sums('').length;
+  const each = form.sums('').length;
+  const cut = areOdd(asking, which)
+    ? 0
+    : measured.reduce((sum, { own: { edges, step } }) => sum + (edges.length > 0 ? 1 : 0) + (step ? 1 : 0), 0);
   return rows.flatMap((row): Bundle[] => {
-    const count = Number(row[keys]);
+    const cells = new RowReader(row);
+    const texts = cells.take(apart.length);
+    const odd = which === 'others' ? cells.take(measured.length) : measured.map(() => null);
+    cells.take(cut);
+    const count = Number(cells.take(1)[0]);
     if (count === 0) return [];
-    const odd = measured.map((_, i) => (which === 'others' ? (row[apart.length + i] ?? null) : null));
-    const moments = measured.map(({ scale }, i) => {
-      const from = keys + 1 + i * each;
-      const sums = row.slice(from, from + each).map((cell) => BigInt(cell ?? '0'));
-      return momentsOf(sums, form, scale, count);
-    });
-    return [{ texts: row.slice(0, apart.length), odd, count, moments }];
+    const own = areOdd(asking, which)
+      ? measured.map(() => ({}))
+      : measured.map(({ own: { edges, isCut }, scale }) => {
+          const [one] = edges.length > 0 ? cells.take(1) : [];
+          const sums = isCut ? undefined : cells.take(each).map((cell) => BigInt(cell ?? '0'));
+          return {
+            ...(typeof one === 'string' ? { one: Number(one) } : {}),
+            ...(sums ? { moments: momentsOf(sums, form, scale, count) } : {}),
+          };
+        });
+    return [{ texts, odd, count, measured: own }];
   });
 }
 
@@ -108,8 +161,9 @@ async function bundles(run: Run, asking: Asking, which: Which): Promise<Bundle[]
   // Within a piece numbers always lie close; between pieces nothing is lost.
   const isWhole = (i: number) => asking.measured[i]?.own.step === undefined;
   const isClose = found.some(
-    ({ count, odd, moments }) =>
-      count > 1 && moments.some(({ spread }, i) => odd[i] === null && isWhole(i) && spread < leastSpread),
+    ({ count, odd, measured }) =>
+      count > 1 &&
+      measured.some(({ moments }, i) => odd[i] === null && moments && isWhole(i) && moments.spread < leastSpread),
   );
   return isClose ? ask(fineSums) : found;
 }
@@ -121,7 +175,7 @@ function columnApart(column: string, rows: readonly (string | null | undefined)[
   return { column, cells: rows.map((text) => (text ? cell(text) : '')) };
 }
 
-/** A column of which moments are known, beside values that are none of the numbers summed up. */
+/** A column of which moments are known, or between which edges it lies, beside values that are none of the numbers measured. */
 function columnMeasured(own: Measured, at: number, found: readonly Bundle[], source: SqlSource): AnsweredColumn {
   const { cells } = columnApart(
     own.column,
@@ -129,16 +183,19 @@ function columnMeasured(own: Measured, at: number, found: readonly Bundle[], sou
     source,
   );
   const isOdd = found.map(({ odd }) => odd[at] !== null);
-  return {
+  const momentsAt = (row: number) => (isOdd[row] ? undefined : found[row]?.measured[at]?.moments);
+  const column = {
     column: own.column,
-    cells: cells.map((cell, row) => (isOdd[row] ? cell : own.least)),
+    cells: cells.map((cell, row) => (isOdd[row] ? cell : (found[row]?.measured[at]?.one ?? own.least))),
+  };
+  if (own.isCut) return column;
+  const { least, greatest, decimals, step } = own;
+  return {
+    ...column,
     moments: {
-      means: Float64Array.from(found, ({ moments }, row) => (isOdd[row] ? Number.NaN : (moments[at]?.mean ?? 0))),
-      squares: Float64Array.from(found, ({ moments }, row) => (isOdd[row] ? 0 : (moments[at]?.squares ?? 0))),
-      least: own.least,
-      greatest: own.greatest,
-      decimals: own.decimals,
-      step: own.step,
+      means: Float64Array.from(found, (_, row) => momentsAt(row)?.mean ?? Number.NaN),
+      squares: Float64Array.from(found, (_, row) => momentsAt(row)?.squares ?? 0),
+      ...{ least, greatest, decimals, step },
     },
   };
 }

@@ -34,8 +34,11 @@ export const whereColumns = (where: Where | undefined): ColumnRequest[] =>
     const path = `chart.where.${column}`;
     const { not, from, to } = limitsOf(wanted);
     const isRange = from !== undefined || to !== undefined;
+    const ends = [from, to].filter((end) => end !== undefined);
+    // A limit in words, such as a date, is understood with its column.
+    const edges = ends.every((end) => typeof end === 'number') ? ends : undefined;
     return [
-      ...(isRange ? [{ column, as: 'number', path } as const] : []),
+      ...(isRange ? [{ column, as: 'number', path, edges } as const] : []),
       ...(isRange && not === undefined ? [] : [{ column, as: 'category', path } as const]),
     ];
   });
