@@ -23,6 +23,15 @@ const many = [
   ).flat(),
 ].join('\n');
 
+/** The same rows as JSON lines: numbers as such, empty cells as null. */
+function jsonLinesOf(csv: string): string {
+  const [names = '', ...lines] = csv.split('\n');
+  const keys = names.split(',');
+  const value = (cell = '') => (cell === '' ? null : Number.isNaN(Number(cell)) ? cell : Number(cell));
+  const row = (line: string) => Object.fromEntries(line.split(',').map((cell, i) => [keys[i], value(cell)]));
+  return lines.map((line) => JSON.stringify(row(line))).join('\n');
+}
+
 const types = 'bed int, season text, yield numeric, water int, n int, w float8, day date, year int';
 const shardCount = 4;
 
@@ -56,6 +65,7 @@ beforeAll(async () => {
   server = await startServer(['log_statement=all']);
   process.env['HEXIS_CONNECTION_GARDEN'] = server.uri();
   for (const [name, text] of Object.entries({ few: awkward, many })) {
+    writeFileSync(folder.at(`${name}.jsonl`), jsonLinesOf(text));
     writeFileSync(folder.at(`${name}.csv`), text);
     writeFileSync(join(server.exchange, `${name}.csv`), text);
     await server.sql(`create table ${name} (${types}); copy ${name} from '${server.exchange}/${name}.csv' csv header`);
@@ -85,12 +95,14 @@ async function drawnFrom(data: string, chart: string, more: string): Promise<Dra
 
 const sources = (name: string) => ({
   'a large CSV': `{ file: ${name}.csv, engine: embedded }`,
+  'JSON lines': `{ file: ${name}.jsonl }`,
+  'JSON lines in the engine': `{ file: ${name}.jsonl, engine: embedded }`,
   'Parquet in the engine': `{ file: ${name}.parquet, engine: embedded }`,
   'a database': `{ connection: garden, table: ${name} }`,
 });
 
 /** Of texts nobody knows which are numbers. */
-const isAnswered = (source: string, chart: string) => source !== 'a large CSV' || !chart.includes('values: all');
+const isAnswered = (source: string, chart: string) => !/CSV|lines in/.test(source) || !chart.includes('values: all');
 
 describe.each(Object.entries(charts))('%s', (_, chart) => {
   test('are the same from every source', async () => {

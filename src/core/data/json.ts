@@ -68,3 +68,31 @@ export function readJson(source: string, reading: TableReading): Outcome<Table> 
   if (rows) return readRows(rows, reading);
   return fail([error('json-no-table', { uneven: isColumns(inner) }, { file, line: 1, column: 1 })]);
 }
+
+/** Reads a table of JSON lines: each line is a row, as an object. */
+export function readJsonLines(source: string, reading: TableReading): Outcome<Table> {
+  const file = reading.name;
+  const rows: InlineRow[] = [];
+  const lines: number[] = [];
+  for (const [i, text] of source.split(/\r\n|\r|\n/).entries()) {
+    if (text.trim() === '') continue;
+    const place = { file, line: i + 1, column: 1 };
+    const row = nestsDeep(text) ? undefined : rowIn(text);
+    if (typeof row === 'string') return fail([error('json-broken', { reason: row }, place)]);
+    if (!isRow(row)) return fail([error('json-no-row', {}, place)]);
+    rows.push(row);
+    lines.push(i + 1);
+  }
+  if (rows.length === 0) return fail([error('table-empty', {}, { file, line: 1, column: 1 })]);
+  return readRows(rows, { ...reading, placeOf: (row) => ({ file, line: lines[row] ?? 1 }) });
+}
+
+/** What a line says, or why it cannot be read. */
+function rowIn(text: string): unknown {
+  try {
+    const found: unknown = JSON.parse(text);
+    return typeof found === 'string' ? undefined : found;
+  } catch (fault) {
+    return messageOf(fault);
+  }
+}

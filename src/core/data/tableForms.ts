@@ -1,6 +1,6 @@
 import { error, fail, type Outcome, type Place, warning } from '../problem/problem.js';
 import { decodeText } from './encoding.js';
-import { readJson } from './json.js';
+import { readJson, readJsonLines } from './json.js';
 import type { Table } from './table.js';
 import { type FileReading, readTableText } from './tableText.js';
 
@@ -67,10 +67,7 @@ const json: TableForm = {
   endings: ['.json'],
   takes: ['encoding'],
   read: async (file, reading) => readText(file, reading.encoding, (text) => readJson(unmarked(text), reading)),
-  words: async (bytes) =>
-    (await wordsOfText(bytes))?.replace(/\\u([\da-f]{4})/gi, (_, code: string) =>
-      String.fromCharCode(Number.parseInt(code, 16)),
-    ),
+  words: (bytes) => wordsOfJson(bytes),
   isTable(bytes) {
     try {
       const found = JSON.parse(unmarked(new TextDecoder().decode(bytes)));
@@ -82,6 +79,20 @@ const json: TableForm = {
       return false;
     }
   },
+};
+
+/** The words of a text in JSON, with the letters that it writes by their numbers. */
+const wordsOfJson = async (bytes: Uint8Array): Promise<string | undefined> =>
+  (await wordsOfText(bytes))?.replace(/\\u([\da-f]{4})/gi, (_, code: string) =>
+    String.fromCharCode(Number.parseInt(code, 16)),
+  );
+
+const jsonLines: TableForm = {
+  names: ['JSON lines'],
+  endings: ['.jsonl', '.ndjson'],
+  takes: ['encoding'],
+  read: async (file, reading) => readText(file, reading.encoding, (text) => readJsonLines(unmarked(text), reading)),
+  words: wordsOfJson,
 };
 
 /** What reads workbooks, loaded with the first of them. */
@@ -107,7 +118,7 @@ const parquet: TableForm = {
   words: async (bytes) => (await parquets()).parquetWords(bytes).catch(() => undefined),
 };
 
-export const tableForms: readonly TableForm[] = [lines, json, workbook, parquet];
+export const tableForms: readonly TableForm[] = [lines, json, jsonLines, workbook, parquet];
 
 /** The endings of files with tables, with their points. */
 export const tableEndings: readonly string[] = tableForms.flatMap(({ endings }) => endings);

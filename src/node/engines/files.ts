@@ -9,6 +9,7 @@ import { type FileRef, isAsked, isPattern } from '../../core/ask/tableRef.js';
 import { headOf } from '../../core/data/delimited.js';
 import { decodeText } from '../../core/data/encoding.js';
 import { tableForm } from '../../core/data/tableForms.js';
+import { messageOf } from '../../core/messageOf.js';
 import { error, fail, type Outcome, succeed } from '../../core/problem/problem.js';
 import { noteFile } from '../filesRead.js';
 import { duckdbDialect, withFiles } from './duckdb.js';
@@ -18,14 +19,15 @@ import { holdsOf } from './types.js';
 /** So much of a text is looked at for its separator and the names of its columns. */
 const headBytes = 1 << 20;
 
-const knows = 'Parquet, or CSV and TSV in UTF-8';
+const knows = 'Parquet, or CSV, TSV and JSON lines in UTF-8';
 
 /** The form of a file in the engine. */
-type EngineForm = 'parquet' | 'lines';
+type EngineForm = 'parquet' | 'lines' | 'jsonLines';
 
 function formOf(path: string): EngineForm | undefined {
   const { names } = tableForm(path);
   if (names.includes('Parquet')) return 'parquet';
+  if (names.includes('JSON lines')) return 'jsonLines';
   return names.includes('CSV') ? 'lines' : undefined;
 }
 
@@ -58,6 +60,38 @@ async function headText(path: string, table: string): Promise<string> {
 
 const list = (texts: readonly string[]) => `[${texts.map(literal).join(', ')}]`;
 
+/** Files that are one table have the same columns. @throws {EngineFault} where they do not */
+function holdNames(table: string, paths: readonly string[], names: readonly (readonly string[])[]): void {
+  const [first = []] = names;
+  for (const [i, own] of names.entries()) {
+    const lacks = first.filter((name) => !own.includes(name));
+    const more = own.filter((name) => !first.includes(name));
+    if (lacks.length > 0 || more.length > 0)
+      throw new EngineFault(error('columns-differ', { table, file: paths[i] ?? '', lacks, more }));
+  }
+}
+
+/** What stands behind FROM for JSON lines: the columns are those of the first lines, their values texts. */
+async function jsonLinesFrom(table: string, paths: readonly string[]) {
+  const heads = await Promise.all(
+    paths.map(async (path) => {
+      const lines = (await headText(path, table)).split('\n').filter((line) => line.trim() !== '');
+      try {
+        return [...new Set(lines.flatMap((line) => Object.keys(JSON.parse(line) as object)))];
+      } catch (fault) {
+        throw new EngineFault(error('json-broken', { reason: messageOf(fault) }, { file: path }));
+      }
+    }),
+  );
+  const [names = []] = heads;
+  holdNames(table, paths, heads);
+  const columns = names.map((name) => `${literal(name)}: 'VARCHAR'`).join(', ');
+  return {
+    from: `read_json(${list(paths)}, format = 'newline_delimited', columns = {${columns}})`,
+    columns: names.map((name): SourceColumn => ({ name, holds: 'text', type: 'text' })),
+  };
+}
+
 /** What stands behind FROM for files of lines: all cells are texts, and no line is left out in silence. */
 async function linesFrom(table: string, paths: readonly string[], { told }: FileRef) {
   const { delimiter, header = true, comment, skip = 0, encoding } = told as Record<string, never>;
@@ -70,12 +104,11 @@ async function linesFrom(table: string, paths: readonly string[], { told }: File
     }),
   );
   const [first = { delimiter: ',', names: [] }] = heads;
-  for (const [i, { names }] of heads.entries()) {
-    const lacks = first.names.filter((name) => !names.includes(name));
-    const more = names.filter((name) => !first.names.includes(name));
-    if (lacks.length > 0 || more.length > 0)
-      throw new EngineFault(error('columns-differ', { table, file: paths[i] ?? '', lacks, more }));
-  }
+  holdNames(
+    table,
+    paths,
+    heads.map(({ names }) => names),
+  );
   const twice = first.names.find((name, i) => first.names.indexOf(name) !== i);
   if (twice !== undefined) throw new EngineFault(error('column-twice', { column: twice }, { file: table, line: 1 }));
   const columns = first.names.map((name) => `${literal(name)}: 'VARCHAR'`).join(', ');
@@ -102,13 +135,12 @@ async function parquetFrom(table: string, paths: readonly string[]) {
     const of = (path: string) =>
       run(`describe select * from read_parquet(${list([path])}, binary_as_string = true)`, []);
     const first = await of(paths[0] ?? '');
-    for (const path of paths.slice(1)) {
-      const names = new Set((await of(path)).map(([name]) => name ?? ''));
-      const lacks = first.map(([name]) => name ?? '').filter((name) => !names.has(name));
-      for (const [name] of first) names.delete(name ?? '');
-      if (lacks.length > 0 || names.size > 0)
-        throw new EngineFault(error('columns-differ', { table, file: path, lacks, more: [...names] }));
-    }
+    const others = await Promise.all(paths.slice(1).map(of));
+    holdNames(
+      table,
+      paths,
+      [first, ...others].map((rows) => rows.map(([name]) => name ?? '')),
+    );
     return first;
   });
   const columns = described.map(([name, type]): SourceColumn => {
@@ -121,7 +153,12 @@ async function parquetFrom(table: string, paths: readonly string[]) {
 async function sourceOf(ref: FileRef, files: readonly string[], form: EngineForm): Promise<SqlSource> {
   const { file: table } = ref;
   const paths = await Promise.all(files.map((file) => realpath(resolve(file))));
-  const { from, columns } = form === 'parquet' ? await parquetFrom(table, paths) : await linesFrom(table, paths, ref);
+  const froms = {
+    parquet: () => parquetFrom(table, paths),
+    lines: () => linesFrom(table, paths, ref),
+    jsonLines: () => jsonLinesFrom(table, paths),
+  };
+  const { from, columns } = await froms[form]();
   return {
     name: table,
     columns,
@@ -131,6 +168,15 @@ async function sourceOf(ref: FileRef, files: readonly string[], form: EngineForm
     session: (work) => withFiles(table, paths, work),
   };
 }
+
+/** JSON has decimal points, whatever is said of the texts of the table; as texts its numbers would be read by what is said. */
+const withPoints = (answerer: Answerer): Answerer => ({
+  ...answerer,
+  ask: async (question) =>
+    question.decimalMark === '.'
+      ? answerer.ask(question)
+      : fail([lacking(answerer.name, 'its numbers have decimal points, and decimal commas are said').problem]),
+});
 
 const sources = new Map<string, Promise<SqlSource>>();
 
@@ -148,7 +194,8 @@ async function answererOf(ref: FileRef): Promise<Answerer | undefined> {
   const source = sources.get(key) ?? sourceOf(ref, files, form);
   sources.set(key, source);
   source.catch(() => sources.delete(key));
-  return remembered(key, sqlAnswerer(await source));
+  const answerer = sqlAnswerer(await source);
+  return remembered(key, form === 'jsonLines' ? withPoints(answerer) : answerer);
 }
 
 /** What answers questions of the tables of files; undefined where the file is to be read, be it to say that it is not there. */

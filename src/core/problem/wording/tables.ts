@@ -52,6 +52,10 @@ export const tablesWordings = {
     found: f.uneven ? 'the columns of the file are not equally long' : 'the file holds no table',
     expected: 'a list of rows [{ "bed": 1 }], or columns of equal length { "bed": [1] }',
   }),
+  'json-no-row': (_: object) => ({
+    found: 'this line is no row',
+    expected: 'one object with plain values on each line: { "bed": 1, "yield": 2.4 }',
+  }),
   'workbook-broken': (f: { reason: string }) => ({
     found: `the file could not be read as a workbook (.xlsx): ${f.reason}`,
     expected: 'an .xlsx file; older .xls files have to be saved anew',

@@ -78,17 +78,20 @@ const placed = (problems: readonly Problem[], place: Place): Problem[] =>
  * The columns of a table that is asked and not read: by an answer that is kept beside the figure, or by its source.
  *
  * @param source what answers; undefined where nothing does
+ * @returns undefined where the file is to be read
  */
 export async function askTable(
   store: Store,
   ref: TableRef,
   source: Outcome<Answerer> | undefined,
   asking: Asking,
-): Promise<Outcome<AskedTable>> {
+): Promise<Outcome<AskedTable> | undefined> {
   const { place, fresh } = asking;
   const kept = fresh ? {} : await keptFor(store, ref, asking);
   if (kept.problem) return fail([kept.problem]);
   if (kept.answerer) return drawnTable(kept.answerer, ref.said, asking, kept.at);
+  // Where there are engines, and none of them takes the file, reading says what is wrong with it.
+  if (!source && store.source.answerer) return undefined;
   const own = source ?? fail([error('engine-absent', { table: nameOfTable(ref) })]);
   const found = own.ok ? await drawnTable(own.value, ref.said, asking) : own;
   if (found.ok) return succeed(found.value, placed(found.problems, place));

@@ -232,7 +232,9 @@ async function asks(
   if (!source && !isAsked(ref)) return undefined;
   // Most tables are read, and load none of this.
   const { askTable } = await import('./askTable.js');
-  const found = gatherer.keep(await askTable(store, ref, source, asking));
+  const answered = await askTable(store, ref, source, asking);
+  if (!answered) return undefined;
+  const found = gatherer.keep(answered);
   if (found) asked.push(found.asked);
   return { table: found?.table };
 }
