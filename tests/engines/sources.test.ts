@@ -1,12 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DuckDBInstance } from '@duckdb/node-api';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type DrawnFigure, openProject } from 'hexis';
 import { disk } from 'hexis/node';
 import { awkward, charts, expectSame, showsOrder, variables } from '../helpers/askedCharts.js';
-import { folderWith, root } from '../helpers/hexis.js';
+import { folderWith, hexisAlone, root } from '../helpers/hexis.js';
 import { startServer, type TestServer } from '../helpers/postgres.mjs';
 
 /** The same rows so often that engines sum them up, and values that no two have in common. */
@@ -224,4 +224,55 @@ describe('of more different values than an answer holds', () => {
       expect(apart(own, other)).toBeLessThanOrEqual(most);
     }
   });
+});
+
+test('types of a database mean what they would in a file', async () => {
+  await server.sql(`
+    create type mood as enum ('sad', 'ok'); create domain kilo as numeric(8, 2);
+    create table typed ("Order; no" int, kilo kilo, flag boolean, sign char(4), mood mood, small real, dated date,
+      at timestamp, instant timestamptz, clock time, span interval, list int[], comma text, gap numeric);
+    insert into typed select k, k * 1.25, k % 2 = 0, 'ab', (array['sad', 'ok'])[1 + k % 2]::mood, 0.1 * k,
+      date '2026-01-01' + k, timestamp '2026-01-01 10:00:00.5' + k * interval '1 day',
+      timestamptz '2026-01-01 10:00:00+02' + k * interval '1 day', time '08:00' + k * interval '1 minute',
+      interval '1 day', array[1, 2], '1,5', case when k = 2 then 'NaN'::numeric else k end from generate_series(1, 2) k`);
+  const data = '{ connection: garden, table: typed }';
+  const valuesOf = async (category: string, value = 'kilo') =>
+    (await drawnFrom(data, `kind: bar, category: ${category}, value: ${value}`, '')).drawing?.numbers.rows.map(
+      ([name, n, mean]) => [name, n, mean],
+    );
+  expect(await valuesOf('flag')).toEqual([
+    ['false', 1, 1.25],
+    ['true', 1, 2.5],
+  ]);
+  expect((await valuesOf('sign', 'small'))?.[0]?.slice(0, 2)).toEqual(['ab', 2]);
+  for (const [column, first] of Object.entries({
+    '"Order; no"': '1',
+    mood: 'ok',
+    small: '0.1',
+    dated: '2026-01-02',
+    at: '2026-01-02T10:00:00.500',
+    instant: '2026-01-02T08:00:00Z',
+    clock: '08:01:00',
+  }))
+    expect([column, (await valuesOf(column))?.[0]?.[0]]).toEqual([column, first]);
+  const codesOf = async (category: string, value: string) =>
+    (await drawnFrom(data, `kind: bar, category: ${category}, value: ${value}`, '')).problems.map(({ code }) => code);
+  expect(await codesOf('span', 'kilo')).toEqual(['column-nested']);
+  expect(await codesOf('list', 'kilo')).toEqual(['column-nested']);
+  expect(await codesOf('flag', 'comma')).toEqual(['decimal-comma']);
+  expect(await codesOf('flag', 'gap')).toEqual(['not-a-number']);
+});
+
+test('a first figure is begun from the catalogue and some rows', async () => {
+  await server.sql("comment on column many.yield is 'Yield of the plot'");
+  const call = ['start', '--connection', 'garden', '--table', 'many', '--replace'];
+  const started = hexisAlone([...call, '--value', 'yield', '--category', 'season'], {
+    cwd: folder.path,
+    env: { HEXIS_CONNECTION_GARDEN: server.uri() },
+  });
+  expect(started.out).toContain('many: looked at 2000 rows, 8 columns');
+  expect(readFileSync(folder.at('many.figure.yaml'), 'utf8')).toContain('data: { connection: garden, table: many }');
+  expect(readFileSync(folder.at('many.codebook.yaml'), 'utf8')).toContain('label: Yield of the plot');
+  const { drawing } = await openProject(disk).draw(folder.at('many.figure.yaml'));
+  expect(drawing?.numbers.read).toBe(132_000);
 });

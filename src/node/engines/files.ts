@@ -2,7 +2,7 @@ import { open, realpath } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import { glob } from 'tinyglobby';
 import type { Answerer, SourceColumn } from '../../core/ask/answerer.js';
-import { literal } from '../../core/ask/sql/params.js';
+import { ident, literal } from '../../core/ask/sql/params.js';
 import { EngineFault, type SqlSource } from '../../core/ask/sql/source.js';
 import { sqlAnswerer } from '../../core/ask/sql/sqlAnswerer.js';
 import { type FileRef, isAsked, isPattern } from '../../core/ask/tableRef.js';
@@ -163,6 +163,7 @@ async function sourceOf(ref: FileRef, files: readonly string[], form: EngineForm
     name: table,
     columns,
     parts: [from],
+    shown: ident(table),
     dialect: duckdbDialect,
     givesFew: true,
     session: (work) => withFiles(table, paths, work),

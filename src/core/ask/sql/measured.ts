@@ -41,7 +41,7 @@ export interface Measured {
 /** The number that a row of a column holds, in SQL. */
 function numberOf(dialect: Dialect, name: string, holds: Holds, { decimalMark }: Question): string {
   const own = ident(name);
-  if (holds === 'text') return dialect.numberIn(`trim(${own})`, decimalMark);
+  if (holds === 'text') return dialect.numberIn(`trim(cast(${own} as varchar))`, decimalMark);
   // In single precision 0.1 is 0.10000000149: what is meant is the shortest decimal number.
   return holds === 'single' ? `cast(cast(${own} as varchar) as double precision)` : `cast(${own} as double precision)`;
 }

@@ -22,6 +22,8 @@ export interface SqlSource {
   columns: readonly SourceColumn[];
   /** What stands behind FROM; several where the table lies in parts that are asked one by one. */
   parts: readonly string[];
+  /** What people read in place of a part: files stand in a folder of this machine. Left out: the part. */
+  shown?: string;
   dialect: Dialect;
   /** Whether values may be given where sums suffice: of few that is exact and as short, but shows single ones to whoever asks. */
   givesFew: boolean;

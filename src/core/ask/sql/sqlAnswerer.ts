@@ -200,6 +200,20 @@ function columnMeasured(own: Measured, at: number, found: readonly Bundle[], sou
   };
 }
 
+/** Texts in the order of their signs, nothing first: engines give groups in any order, and each run in another. */
+function compareTexts(a: readonly (string | null)[], b: readonly (string | null)[]): number {
+  for (const [i, text] of a.entries()) {
+    const [own, other] = [text ?? '', b[i] ?? ''];
+    if (own !== other) return own < other ? -1 : 1;
+  }
+  return 0;
+}
+
+const middleOf = ({ measured: [first] }: Bundle): number => first?.moments?.mean ?? first?.one ?? 0;
+
+const compareBundles = (a: Bundle, b: Bundle): number =>
+  compareTexts(a.texts, b.texts) || compareTexts(a.odd, b.odd) || middleOf(a) - middleOf(b) || a.count - b.count;
+
 async function alike(run: Run, source: SqlSource, question: Question): Promise<Answer> {
   const measured: Asking['measured'][number][] = [];
   for (const column of question.columns) {
@@ -213,6 +227,7 @@ async function alike(run: Run, source: SqlSource, question: Question): Promise<A
   const found = isAll
     ? await bundles(run, asking, 'all')
     : [...(await bundles(run, asking, 'summed')), ...(await bundles(run, asking, 'others'))];
+  found.sort(compareBundles);
   return {
     rows: found.length,
     sizes: Float64Array.from(found, ({ count }) => count),
@@ -246,8 +261,10 @@ async function each(run: Run, source: SqlSource, { columns, most, some }: Questi
 }
 
 /** A statement as people read it: with its values, which are numbers, in their places. */
-const withValues = (text: string, values: readonly string[]): string =>
-  text.replace(/cast\(\$(\d+) as double precision\)/g, (_, at: string) => values[Number(at) - 1] ?? '');
+function readable(text: string, values: readonly string[], { parts, shown }: SqlSource): string {
+  const named = shown === undefined ? text : parts.reduce((own, part) => own.replaceAll(part, shown), text);
+  return named.replace(/cast\(\$(\d+) as double precision\)/g, (_, at: string) => values[Number(at) - 1] ?? '');
+}
 
 /** A table that is asked in SQL. */
 export const sqlAnswerer = (source: SqlSource): Answerer => ({
@@ -259,7 +276,7 @@ export const sqlAnswerer = (source: SqlSource): Answerer => ({
       const noting =
         (run: Run): Run =>
         (text, values) => {
-          statements.push(withValues(text, values));
+          statements.push(readable(text, values, source));
           return run(text, values);
         };
       const work = (run: Run) => (question.rows === 'each' ? each : alike)(noting(run), source, question);
