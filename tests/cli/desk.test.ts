@@ -306,11 +306,36 @@ describe('the server of the desk', () => {
     `{ "changes": [{ "path": "f.figure.yaml", "was": "OWN", "edits": [${Array(20_000).fill('{"path":["x"],"value":1}')}] }] }`,
   ])('refuses a body that no page sends, as no mistake of its own: %.60s', async (body) => {
     const own = (await state()).sha256;
-    for (const call of ['change', 'undo', 'redo', 'save', 'bind']) {
+    for (const call of ['change', 'undo', 'redo', 'save', 'bind', 'ask']) {
       const { status } = await ask(`/api/${call}`, { method: 'POST', body: body.replace('OWN', own) });
       expect([call, [400, 403].includes(status)]).toEqual([call, true]);
     }
     expect((await state()).sha256).toBe(own);
+  });
+
+  test('answers for tables of its folder and for connections, and for nothing beside them', async () => {
+    writeFileSync(folder.at('asked.csv'), 'bed,yield\n1,2\n1,4\n');
+    const table = (file: string) => ({ said: file, file, told: {}, engine: 'embedded' });
+    const found = await post('/api/ask', { table: table('asked.csv') });
+    expect(found.body['columns']).toMatchObject([{ name: 'bed' }, { name: 'yield' }]);
+    const columns = [{ column: 'bed', as: 'value' }];
+    const question = { rows: 'alike', columns, decimalMark: '.', most: 100 };
+    const answer = await post('/api/ask', { table: table('asked.csv'), question });
+    expect(answer.body['answer']).toMatchObject({ rows: 1, sizes: [2], columns: [{ column: 'bed', cells: ['1'] }] });
+    for (const file of [
+      '../asked.csv',
+      '/etc/passwd',
+      '../*.csv',
+      '/etc/*.csv',
+      '*/x.csv',
+      '.hexis/x.csv',
+      'a/../../*.csv',
+    ])
+      expect([file, (await post('/api/ask', { table: table(file) })).status]).toEqual([file, 403]);
+    for (const odd of [{ ...question, most: 1e12 }, { ...question, columns: [{ column: 'bed', as: 'all' }] }, 'all'])
+      expect((await post('/api/ask', { table: table('asked.csv'), question: odd })).status).toBe(403);
+    const unknown = await post('/api/ask', { table: { said: '', connection: 'nowhere', table: 'plots' } });
+    expect(unknown.body['problems']).toMatchObject([{ code: 'connection-unknown' }]);
   });
 
   test('saves within its folder whatever the figure calls itself, and answers while a large picture is painted', async () => {

@@ -63,6 +63,7 @@ import {
   openReport,
   titleIn,
 } from 'hexis/report';
+import { askingAt } from './asking.js';
 import { centimetres } from './names.js';
 import type {
   Answer,
@@ -115,6 +116,7 @@ function sourceOf(served: { token: string; base: string } | undefined): Source {
   };
   return {
     ...plain,
+    ...(served ? { answerer: askingAt(served, (path) => changes.get(path) ?? 0) } : {}),
     text: textOf,
     bytes: get,
     stamp: async (path) => changes.get(path) ?? 0,

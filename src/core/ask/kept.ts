@@ -3,6 +3,7 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import * as z from 'zod/mini';
 import { succeed } from '../problem/problem.js';
 import type { Answer, Answerer, SourceColumn } from './answerer.js';
+import { answerFrom, answerShape, isWhole, plainAnswer, plainQuestion, questionSchema, sourceSchema } from './plain.js';
 import type { Question } from './question.js';
 
 /** What a source was asked for a figure, and what it answered. */
@@ -26,9 +27,6 @@ export const answersFile = (figure: string): string =>
 export const isAnswers = (head: Uint8Array): boolean =>
   /^\s*\{\s*"hexis":\s*"answers\/1"/.test(new TextDecoder().decode(head.subarray(0, 64)));
 
-const numbers = z.array(z.number());
-const holds = z.enum(['number', 'single', 'text', 'flag', 'date', 'time', 'timestamp', 'instant', 'nested']);
-
 const keptSchema = z.object({
   hexis: z.literal('answers/1'),
   figure: z.string(),
@@ -38,30 +36,9 @@ const keptSchema = z.object({
       asked: z.string(),
       table: z.string(),
       said: z.string(),
-      sql: z.optional(z.array(z.string())),
-      question: z.object({
-        rows: z.enum(['each', 'alike']),
-        columns: z.array(z.looseObject({ column: z.string() })),
-      }),
-      source: z.array(z.object({ name: z.string(), holds, type: z.string() })),
-      rows: z.int(),
-      sizes: z.optional(numbers),
-      columns: z.array(
-        z.object({
-          column: z.string(),
-          cells: z.array(z.union([z.string(), z.number()])),
-          moments: z.optional(
-            z.object({
-              means: z.array(z.nullable(z.number())),
-              squares: numbers,
-              least: z.number(),
-              greatest: z.number(),
-              decimals: z.number(),
-              step: z.optional(z.number()),
-            }),
-          ),
-        }),
-      ),
+      question: questionSchema,
+      source: sourceSchema,
+      ...answerShape,
     }),
   ),
 });
@@ -73,32 +50,14 @@ type KeptAnswer = KeptFile['answers'][number];
 const hashOf = (said: string, question: Question): string =>
   bytesToHex(sha256(utf8ToBytes(JSON.stringify([said, question]))));
 
-function keptAnswer({ said, name, columns, question, answer }: Asked): KeptAnswer {
-  const { rows, sizes, statements } = answer;
-  return {
-    asked: hashOf(said, question),
-    table: name,
-    said,
-    ...(statements ? { sql: [...statements] } : {}),
-    question: { ...question, columns: question.columns.map((own) => ({ ...own })) },
-    source: columns.map((own) => ({ ...own })),
-    rows,
-    ...(sizes ? { sizes: [...sizes] } : {}),
-    columns: answer.columns.map(({ column, cells, moments }) => ({
-      column,
-      cells: [...cells],
-      ...(moments
-        ? {
-            moments: {
-              ...moments,
-              means: Array.from(moments.means, (mean) => (Number.isNaN(mean) ? null : mean)),
-              squares: [...moments.squares],
-            },
-          }
-        : {}),
-    })),
-  };
-}
+const keptAnswer = ({ said, name, columns, question, answer }: Asked): KeptAnswer => ({
+  asked: hashOf(said, question),
+  table: name,
+  said,
+  question: plainQuestion(question),
+  source: columns.map((own) => ({ ...own })),
+  ...plainAnswer(answer),
+});
 
 /** The answers of a figure as a file. @param at the time when they were given, as ISO 8601 has it */
 export function keptText(figure: string, at: string, asked: readonly Asked[]): string {
@@ -128,14 +87,6 @@ export interface Kept {
   answers: readonly KeptAnswer[];
 }
 
-/** Whether each list is as long as the answer has rows. */
-const isWhole = ({ rows, sizes, columns }: KeptAnswer): boolean =>
-  (sizes?.length ?? rows) === rows &&
-  columns.every(
-    ({ cells, moments }) =>
-      cells.length === rows && (!moments || (moments.means.length === rows && moments.squares.length === rows)),
-  );
-
 /** Kept answers from the text of their file; undefined where it holds none. */
 export function readKept(text: string): Kept | undefined {
   let value: unknown;
@@ -146,28 +97,6 @@ export function readKept(text: string): Kept | undefined {
   }
   const read = keptSchema.safeParse(value);
   return read.success && read.data.answers.every(isWhole) ? read.data : undefined;
-}
-
-/** The answer as it was given. */
-function answerOf({ rows, sizes, columns, sql }: KeptAnswer): Answer {
-  return {
-    rows,
-    ...(sizes ? { sizes: Float64Array.from(sizes) } : {}),
-    ...(sql ? { statements: sql } : {}),
-    columns: columns.map(({ column, cells, moments }) => ({
-      column,
-      cells,
-      ...(moments
-        ? {
-            moments: {
-              ...moments,
-              means: Float64Array.from(moments.means, (mean) => mean ?? Number.NaN),
-              squares: Float64Array.from(moments.squares),
-            },
-          }
-        : {}),
-    })),
-  };
 }
 
 /**
@@ -188,7 +117,7 @@ export function keptAnswerer(
     answerer: {
       name: first.table,
       columns: first.source,
-      ask: async (question) => succeed(answerOf(find(question) ?? first)),
+      ask: async (question) => succeed(answerFrom(find(question) ?? first)),
     },
   };
 }

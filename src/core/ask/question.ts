@@ -14,13 +14,13 @@ export interface AskedColumn {
    */
   as: 'value' | 'spread' | 'moments' | 'cut';
   /** Numbers that its own are held against: which lie below, on and above them has to be known. */
-  edges?: readonly number[];
+  edges?: readonly number[] | undefined;
   /** Numbers that are needed by themselves in any case: those that stand for no value. */
-  apart?: readonly number[];
+  apart?: readonly number[] | undefined;
   /** The possible numbers: others are needed by themselves. */
-  within?: readonly [number, number];
+  within?: readonly [number, number] | undefined;
   /** Whether it has to be known how many decimals its numbers have. */
-  decimals?: boolean;
+  decimals?: boolean | undefined;
 }
 
 /** What is asked of a table: plain data, so that it can be kept, compared and read. */
@@ -33,5 +33,5 @@ export interface Question {
   /** The most rows that the answer may have. */
   most: number;
   /** Whether any of the rows are enough, where there are more. */
-  some?: true;
+  some?: true | undefined;
 }

@@ -6,6 +6,8 @@ import { watch } from 'chokidar';
 import { type Context, Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
+import { readCall, replyTo } from '../../core/ask/remote.js';
+import { isPattern } from '../../core/ask/tableRef.js';
 import { tableEndings, tableForm } from '../../core/data/tableForms.js';
 import { hasErrors, type Outcome, type Problem, problemText } from '../../core/problem/problem.js';
 import { SourceFault } from '../../core/project/read/source.js';
@@ -269,6 +271,21 @@ class Desk {
     return context.json({ files: outputs.map((output) => basename(output.path)) });
   };
 
+  /** Answers what a page asks of a table that is not read: files of the folder, and databases that the environment knows. */
+  readonly ask = async (context: Context) => {
+    const call = readCall(await bodyOf(context));
+    if (!call) throw new Refused('no question');
+    const { table } = call;
+    if (!('file' in table)) return context.json(await replyTo(await disk.answerer?.(table), call));
+    const at = table.file.lastIndexOf('/') + 1;
+    const [folder, name] = [table.file.slice(0, at).replace(/\/$/, ''), table.file.slice(at)];
+    if (isPattern(folder)) throw new Refused('a pattern of folders');
+    const within = folder === '' ? this.folder : await insideOf(this.folder, folder);
+    const file = isPattern(name) ? join(within, name) : await insideOf(this.folder, table.file);
+    const found = await disk.answerer?.({ ...table, file });
+    return context.json(await replyTo(found, call));
+  };
+
   /** Binds a report into documents in the folder, with the same code as the command. */
   readonly bind = async (context: Context) => {
     const { path, as, into } = await bodyOf(context);
@@ -346,6 +363,7 @@ export async function serveDesk({
   api.post('/redo', desk.redo);
   api.post('/save', desk.save);
   api.post('/bind', desk.bind);
+  api.post('/ask', desk.ask);
   const watcher = watch(root, {
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),

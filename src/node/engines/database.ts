@@ -1,4 +1,5 @@
 import type { Answerer, SourceColumn } from '../../core/ask/answerer.js';
+import { remembered } from '../../core/ask/remembered.js';
 import { ident, literal } from '../../core/ask/sql/params.js';
 import { readingStatement } from '../../core/ask/sql/reading.js';
 import { EngineFault, type Run, type SqlSource } from '../../core/ask/sql/source.js';
@@ -7,7 +8,6 @@ import { type ConnectionRef, nameOfTable } from '../../core/ask/tableRef.js';
 import { nearest } from '../../core/problem/nearest.js';
 import { error, fail, type Outcome, succeed } from '../../core/problem/problem.js';
 import { type Call, postgresDialect, withServer } from './postgres.js';
-import { remembered } from './remembered.js';
 import { holdsOf } from './types.js';
 
 const columnOf = (name: string, type: string, label?: string | null): SourceColumn => ({

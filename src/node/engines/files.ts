@@ -2,6 +2,7 @@ import { open, realpath } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import { glob } from 'tinyglobby';
 import type { Answerer, SourceColumn } from '../../core/ask/answerer.js';
+import { remembered } from '../../core/ask/remembered.js';
 import { ident, literal } from '../../core/ask/sql/params.js';
 import { EngineFault, type SqlSource } from '../../core/ask/sql/source.js';
 import { sqlAnswerer } from '../../core/ask/sql/sqlAnswerer.js';
@@ -13,7 +14,6 @@ import { messageOf } from '../../core/messageOf.js';
 import { error, fail, type Outcome, succeed } from '../../core/problem/problem.js';
 import { noteFile } from '../filesRead.js';
 import { duckdbDialect, withFiles } from './duckdb.js';
-import { remembered } from './remembered.js';
 import { holdsOf } from './types.js';
 
 /** So much of a text is looked at for its separator and the names of its columns. */

@@ -1,5 +1,5 @@
-import type { Answer, Answerer } from '../../core/ask/answerer.js';
-import type { Outcome } from '../../core/problem/problem.js';
+import type { Outcome } from '../problem/problem.js';
+import type { Answer, Answerer } from './answerer.js';
 
 /** So many cells of answers are kept; those that were asked for longest ago go first. */
 const mostCells = 5e6;

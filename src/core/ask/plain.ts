@@ -1,0 +1,113 @@
+import * as z from 'zod/mini';
+import type { Answer } from './answerer.js';
+import type { Question } from './question.js';
+
+/** Questions and answers as plain data, which go into files and over lines, and come from there. */
+
+const numbers = z.array(z.number());
+const holds = z.enum(['number', 'single', 'text', 'flag', 'date', 'time', 'timestamp', 'instant', 'nested']);
+
+export const sourceSchema = z.array(
+  z.object({ name: z.string(), holds, type: z.string(), label: z.optional(z.string()) }),
+);
+
+export const questionSchema = z.object({
+  rows: z.enum(['each', 'alike']),
+  columns: z.array(
+    z.object({
+      column: z.string(),
+      as: z.enum(['value', 'spread', 'moments', 'cut']),
+      edges: z.optional(numbers),
+      apart: z.optional(numbers),
+      within: z.optional(z.tuple([z.number(), z.number()])),
+      decimals: z.optional(z.boolean()),
+    }),
+  ),
+  decimalMark: z.enum(['.', ',']),
+  most: z.int(),
+  some: z.optional(z.literal(true)),
+});
+
+export type PlainQuestion = z.infer<typeof questionSchema>;
+
+export const plainQuestion = ({ columns, ...question }: Question): PlainQuestion => ({
+  ...question,
+  columns: columns.map(({ edges, apart, within, ...own }) => ({
+    ...own,
+    ...(edges ? { edges: [...edges] } : {}),
+    ...(apart ? { apart: [...apart] } : {}),
+    ...(within ? { within: [within[0], within[1]] as [number, number] } : {}),
+  })),
+});
+
+/** An answer, as the fields of an object. */
+export const answerShape = {
+  sql: z.optional(z.array(z.string())),
+  rows: z.int(),
+  sizes: z.optional(numbers),
+  columns: z.array(
+    z.object({
+      column: z.string(),
+      cells: z.array(z.union([z.string(), z.number()])),
+      moments: z.optional(
+        z.object({
+          means: z.array(z.nullable(z.number())),
+          squares: numbers,
+          least: z.number(),
+          greatest: z.number(),
+          decimals: z.number(),
+          step: z.optional(z.number()),
+        }),
+      ),
+    }),
+  ),
+};
+
+export const answerSchema = z.object(answerShape);
+export type PlainAnswer = z.infer<typeof answerSchema>;
+
+export const plainAnswer = ({ rows, sizes, statements, columns }: Answer): PlainAnswer => ({
+  ...(statements ? { sql: [...statements] } : {}),
+  rows,
+  ...(sizes ? { sizes: [...sizes] } : {}),
+  columns: columns.map(({ column, cells, moments }) => ({
+    column,
+    cells: [...cells],
+    ...(moments
+      ? {
+          moments: {
+            ...moments,
+            means: Array.from(moments.means, (mean) => (Number.isNaN(mean) ? null : mean)),
+            squares: [...moments.squares],
+          },
+        }
+      : {}),
+  })),
+});
+
+/** Whether each list is as long as the answer has rows. */
+export const isWhole = ({ rows, sizes, columns }: PlainAnswer): boolean =>
+  (sizes?.length ?? rows) === rows &&
+  columns.every(
+    ({ cells, moments }) =>
+      cells.length === rows && (!moments || (moments.means.length === rows && moments.squares.length === rows)),
+  );
+
+export const answerFrom = ({ rows, sizes, columns, sql }: PlainAnswer): Answer => ({
+  rows,
+  ...(sizes ? { sizes: Float64Array.from(sizes) } : {}),
+  ...(sql ? { statements: sql } : {}),
+  columns: columns.map(({ column, cells, moments }) => ({
+    column,
+    cells,
+    ...(moments
+      ? {
+          moments: {
+            ...moments,
+            means: Float64Array.from(moments.means, (mean) => mean ?? Number.NaN),
+            squares: Float64Array.from(moments.squares),
+          },
+        }
+      : {}),
+  })),
+});
