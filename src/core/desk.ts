@@ -42,6 +42,7 @@ export {
   type DraftNames,
   draftFiles,
   lookInto,
+  lookIntoDatabase,
   type TableLook,
   type TableReading,
 } from './project/acts/begin.js';

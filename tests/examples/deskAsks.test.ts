@@ -42,4 +42,17 @@ describe('a figure of a database at the desk', () => {
     expect(second.shown).not.toBe(first.shown);
     expect(asked()).toBe(before);
   });
+
+  test('is begun from a table that the desk offers', async () => {
+    await visit.begin('yield-by-bed');
+    const { page } = visit.desk;
+    await visit.desk.button('New figure …').click();
+    await page.getByText('Or one of the database garden:').waitFor();
+    await page.getByRole('button', { name: 'plots', exact: true }).click();
+    await page.getByText('garden:plots: looked at 240 rows').waitFor();
+    await visit.desk.button('Begin with bar').click();
+    const text = await visit.desk.until('plots.figure.yaml', (own) => own.includes('chart:'));
+    expect(text).toContain('data: { connection: garden, table: plots }');
+    await page.waitForFunction(() => document.getElementById('status')?.textContent?.startsWith('plots: '));
+  });
 });

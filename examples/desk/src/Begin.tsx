@@ -2,6 +2,7 @@ import { type DraftSettings, tableEndings } from 'hexis/desk';
 import { Button, DropZone, FileTrigger, Text } from 'react-aria-components';
 import { ColumnRow } from './ColumnRow.js';
 import type { Files, FolderFile } from './files.js';
+import { databasePath } from './names.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 import { type BeginningState, useBeginning } from './useBeginning.js';
@@ -17,7 +18,7 @@ interface Props {
 
 /** Where a table comes from: dropped, chosen, or one of the folder. */
 function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; beginning: BeginningState }) {
-  const { table, open, add } = beginning;
+  const { table, databases, open, add } = beginning;
   return (
     <>
       <DropZone
@@ -49,6 +50,20 @@ function TableChooser({ tables, beginning }: { tables: readonly FolderFile[]; be
           ))}
         </p>
       )}
+      {databases.map(({ connection, tables: own, fault }) => (
+        <p key={connection} className="choices">
+          {speech.begin.orDatabase(connection)}{' '}
+          {own.map((name) => {
+            const path = databasePath(connection, name);
+            return (
+              <Button key={path} className={path === table ? 'current' : ''} onPress={() => void open(path)}>
+                {name}
+              </Button>
+            );
+          })}
+          {fault}
+        </p>
+      ))}
     </>
   );
 }
@@ -148,7 +163,7 @@ export function Begin({ files, thinker, desk, leave }: Props) {
       {fault !== '' && <p className="fault">{fault}</p>}
       {look && (
         <>
-          <h2>{speech.begin.rows(table ?? '', look.rows)}</h2>
+          <h2>{speech.begin.rows(table ?? '', look.rows, look.isLook)}</h2>
           {look.remarks.map((remark) => (
             <p key={remark} className="remark hint">
               {remark}

@@ -31,6 +31,13 @@ export interface FileChange {
 /** What an act on files did: how they are now, and whether it was left because somebody else has changed one. */
 export type ChangedFiles = { states: Record<string, FileState>; conflict: boolean } | { fault: string };
 
+/** A database by the name of its connection. */
+export interface Database {
+  connection: string;
+  tables: readonly string[];
+  fault?: string;
+}
+
 /** How a figure is handed over. */
 export interface SaveWish {
   as: string[];
@@ -61,6 +68,8 @@ export interface Files {
   save?(path: string, wish: SaveWish): Promise<{ files: string[] } | { fault: string }>;
   /** Binds a report into documents in the folder; in memory there is no such folder. */
   bind?(path: string, as: string[], into: string): Promise<{ files: string[] } | { fault: string }>;
+  /** The tables of the databases that the environment of the server knows, or why they cannot be had. */
+  databases?(): Promise<Database[]>;
   /** Tells of files that another program has changed. */
   watch(changed: (path: string) => void): void;
 }
@@ -138,6 +147,10 @@ export class ServedFiles implements Files {
 
   async bind(path: string, as: string[], into: string) {
     return (await (await this.call('bind', { path, as, into })).json()) as { files: string[] } | { fault: string };
+  }
+
+  async databases() {
+    return (await (await this.call('databases')).json()) as Database[];
   }
 
   watch(changed: (path: string) => void) {

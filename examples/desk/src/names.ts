@@ -13,7 +13,18 @@ export const shortName = (path: string) =>
   (path.split('/').at(-1) as string).replace(/\.(figure|board|report)\.\w+$/, '');
 
 /** The name of a table without its folder and ending. */
-export const tableName = (path: string) => path.slice(path.lastIndexOf('/') + 1).replace(/\.\w+$/, '');
+export const tableName = (path: string) =>
+  inDatabase(path)?.table.replace(/[^\p{L}\p{N}_-]+/gu, '-') ??
+  path.slice(path.lastIndexOf('/') + 1).replace(/\.\w+$/, '');
+
+/** What the page calls a table of a database, where files go by their paths. */
+export const databasePath = (connection: string, table: string) => `${connection}:${table}`;
+
+/** The table of a database that is called so; none where it is the path of a file. */
+export function inDatabase(path: string): { connection: string; table: string } | undefined {
+  const [, connection, table] = /^([\w-]+):(.+)$/.exec(path) ?? [];
+  return connection === undefined || table === undefined ? undefined : { connection, table };
+}
 
 export const centimetres = (points: number) => ((points / 72) * 2.54).toFixed(1);
 

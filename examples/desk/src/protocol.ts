@@ -102,6 +102,8 @@ export interface Drawn {
 export interface Begun {
   columns: ColumnProfile[];
   rows: number;
+  /** Whether these are some of its rows, looked at, and not all. */
+  isLook: boolean;
   /** What reading it assumed or left out. */
   remarks: string[];
 }

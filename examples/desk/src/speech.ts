@@ -20,6 +20,7 @@ export const speech = {
     dropForms: 'Drop a table here: CSV, TSV, text, JSON, JSON lines, XLSX or Parquet.',
     choose: 'Choose a file …',
     orOne: 'Or one of the folder:',
+    orDatabase: (connection: string) => `Or one of the database ${connection}:`,
     column: 'Column',
     seems: 'It seems',
     name: 'Name in figures',
@@ -36,8 +37,8 @@ export const speech = {
     back: 'Back to the figure',
     lookAround: 'Or look around first, at figures of a made-up garden, which are kept nowhere:',
     demo: 'try the demo',
-    rows: (table: Part, rows: Part) =>
-      `${table}: ${rows} rows. Choose the columns to show, and say what the table does not.`,
+    rows: (table: Part, rows: Part, isLook: boolean) =>
+      `${table}: ${isLook ? 'looked at ' : ''}${rows} rows. Choose the columns to show, and say what the table does not.`,
     noTable: (name: Part, tableEndings: Part) => `${name} is no table: its name ends in ${tableEndings}.`,
   },
   change: {

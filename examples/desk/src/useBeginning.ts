@@ -1,6 +1,6 @@
 import { type Answers, type ColumnAnswer, type DraftSettings, tableEndings } from 'hexis/desk';
-import { useEffect, useReducer } from 'react';
-import type { Files } from './files.js';
+import { useEffect, useReducer, useState } from 'react';
+import type { Database, Files } from './files.js';
 import { freeName, tableName } from './names.js';
 import type { Begun, KindPicture } from './protocol.js';
 import { speech } from './speech.js';
@@ -83,6 +83,11 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
     await open(added.path);
   };
 
+  const [databases, know] = useState<readonly Database[]>([]);
+  useEffect(() => {
+    void files.databases?.().then(know);
+  }, [files]);
+
   useEffect(() => {
     if (!table || !look) return undefined;
     let isOld = false;
@@ -114,6 +119,7 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
 
   return {
     ...own,
+    databases,
     open,
     add,
     begin,

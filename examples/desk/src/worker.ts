@@ -36,6 +36,7 @@ import {
   hit,
   inkWords,
   lookInto,
+  lookIntoDatabase,
   partOf,
   patched,
   patchFor,
@@ -64,7 +65,7 @@ import {
   titleIn,
 } from 'hexis/report';
 import { askingAt } from './asking.js';
-import { centimetres } from './names.js';
+import { centimetres, inDatabase } from './names.js';
 import type {
   Answer,
   CallName,
@@ -237,7 +238,8 @@ async function tried(path: string, figure: string, caption: boolean, edits: read
 async function lookAt(path: string): Promise<{ look: TableLook; remarks: string[] } | { fault: string }> {
   const known = looks.get(path);
   if (known) return known;
-  const found = await lookInto(opened(), path);
+  const there = inDatabase(path);
+  const found = there ? await lookIntoDatabase(opened(), there) : await lookInto(opened(), path);
   if (!found.ok) return { fault: wordsOf(found.problems) };
   const looked = { look: found.value, remarks: found.problems.map((problem) => describe(problem).found) };
   looks.set(path, looked);
@@ -357,7 +359,7 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const found = await lookAt(path);
     if ('fault' in found) return found;
     const { look, remarks } = found;
-    return { columns: look.columns, rows: look.rows, remarks };
+    return { columns: look.columns, rows: look.rows, isLook: look.asked !== undefined, remarks };
   },
   async kinds({ path, chosen, answers: said }) {
     const looked = await lookAt(path);
@@ -380,7 +382,8 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     const looked = await lookAt(path);
     if ('fault' in looked) return looked;
     const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/') + 1) : '';
-    const names = { id, table: path.slice(folder.length), codebook: `${id}.codebook.yaml` };
+    const table = inDatabase(path)?.table ?? path.slice(folder.length);
+    const names = { id, table, codebook: `${id}.codebook.yaml` };
     return draftFiles(looked.look, settings, names, said);
   },
   async others({ path }) {

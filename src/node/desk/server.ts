@@ -17,6 +17,7 @@ import { documentOutputs, picturesFor } from '../bind/bind.js';
 import { drawReport } from '../bind/bindReport.js';
 import { documents } from '../bind/documents.js';
 import { disk } from '../disk.js';
+import { connectionNames } from '../engines/connection.js';
 import { formats } from '../formats.js';
 import {
   type Change,
@@ -271,6 +272,19 @@ class Desk {
     return context.json({ files: outputs.map((output) => basename(output.path)) });
   };
 
+  /** The tables of the databases that the environment knows. */
+  readonly databases = async (context: Context) => {
+    const found = await Promise.all(
+      connectionNames().map(async (connection) => {
+        const tables = await (await import('../engines/database.js')).tablesOf(connection);
+        return tables.ok
+          ? { connection, tables: tables.value }
+          : { connection, tables: [], ...faultOf(tables.problems) };
+      }),
+    );
+    return context.json(found);
+  };
+
   /** Answers what a page asks of a table that is not read: files of the folder, and databases that the environment knows. */
   readonly ask = async (context: Context) => {
     const call = readCall(await bodyOf(context));
@@ -364,6 +378,7 @@ export async function serveDesk({
   api.post('/save', desk.save);
   api.post('/bind', desk.bind);
   api.post('/ask', desk.ask);
+  api.get('/databases', desk.databases);
   const watcher = watch(root, {
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),

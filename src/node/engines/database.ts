@@ -24,6 +24,21 @@ async function tableNumber(run: Run, names: readonly string[]): Promise<string |
   return found?.[0] ?? undefined;
 }
 
+/** The tables that a connection shows without the name of a schema, and so many at most. */
+const shownTables =
+  "select relname from pg_class where relkind in ('r', 'p', 'v', 'm', 'f') and pg_table_is_visible(oid) and relnamespace <> cast('pg_catalog' as regnamespace) order by 1 limit 200";
+
+/** The tables of a database, as far as a connection shows them. */
+export async function tablesOf(connection: string): Promise<Outcome<string[]>> {
+  try {
+    const rows = await withServer({ connection, table: connection, timeLimit: 10 }, ({ run }) => run(shownTables, []));
+    return succeed(rows.flatMap(([name]) => name ?? []));
+  } catch (fault) {
+    if (fault instanceof EngineFault) return fail([fault.problem]);
+    throw fault;
+  }
+}
+
 /** The table that a name means, alone or behind that of its schema. @throws {EngineFault} where there is none */
 async function findTable(run: Run, ref: ConnectionRef): Promise<string> {
   const { table = '', schema, connection } = ref;
@@ -31,10 +46,7 @@ async function findTable(run: Run, ref: ConnectionRef): Promise<string> {
   const behind = schema === undefined && rest.length > 0 ? await tableNumber(run, [first, rest.join('.')]) : undefined;
   const found = (await tableNumber(run, schema === undefined ? [table] : [schema, table])) ?? behind;
   if (found !== undefined) return found;
-  const rows = await run(
-    "select relname from pg_class where relkind in ('r', 'p', 'v', 'm', 'f') and pg_table_is_visible(oid) and relnamespace <> cast('pg_catalog' as regnamespace) order by 1 limit 200",
-    [],
-  );
+  const rows = await run(shownTables, []);
   const known = rows.flatMap(([name]) => name ?? []);
   throw new EngineFault(
     error('table-not-there', { table: nameOfTable(ref), connection, known, nearest: nearest(table, known) }),
