@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { dayOf } from '../../src/core/data/calendar.js';
-import { parseDate } from '../../src/core/data/dates.js';
+import { dateLimit, parseDate, readPeriod } from '../../src/core/data/dates.js';
 import { chooseDates, dateInFull, datesBetween, dateTexts } from '../../src/core/scale/dateTicks.js';
 import { language } from '../../src/core/words/en.js';
 import type { Language } from '../../src/core/words/language.js';
@@ -115,4 +115,19 @@ describe('dates in other languages and forms', () => {
     expect(await mark('language: de')).toEqual(['2,5']);
     expect(await mark('language: de\nnumbers: { decimalMark: "." }')).toEqual(['2.5']);
   });
+});
+
+test('quarters are dates, and limits that mean all of theirs', () => {
+  const day = (text: string) => parseDate(text, undefined);
+  for (const [quarter, first] of Object.entries({
+    '2024-Q1': '2024-01-01',
+    '2024-Q2': '2024-04-01',
+    '2024Q3': '2024-07-01',
+    '2024 q4': '2024-10-01',
+  }))
+    expect([quarter, day(quarter)]).toEqual([quarter, day(first)]);
+  for (const none of ['2024-Q0', '2024-Q5', 'Q2', '24-Q1', '2024-Q22'])
+    expect([none, day(none)]).toEqual([none, Number.NaN]);
+  expect(readPeriod('2024-Q4')).toEqual({ from: day('2024-10-01'), until: day('2025-01-01') });
+  expect(dateLimit('2024-Q1', 'to', false)).toBe(day('2024-03-31'));
 });

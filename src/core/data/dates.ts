@@ -19,6 +19,8 @@ const slashed = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/;
 /** The dates of ISO 8601: of the calendar, of weeks and of the days of a year, in both of its forms, or a part of one. */
 const calendar = /^(\d{4})(?:-(\d{1,2})(?:-(\d{1,2}))?|(\d{2})(\d{2}))?$/;
 const ofWeek = /^(\d{4})-?W(\d{2})(?:-?([1-7]))?$/;
+/** A quarter of a year: beyond the standard, and written everywhere. */
+const ofQuarter = /^(\d{4})[-\s]?Q([1-4])$/i;
 const ofYear = /^(\d{4})-?(\d{3})$/;
 const clock = /^(\d{1,2})(?::?(\d{2})(?::?(\d{2}))?)?(?:[.,](\d+))?$/;
 const zone = /^(Z|z|[+\-\u2212](\d{2})(?::?(\d{2}))?)$/;
@@ -45,6 +47,8 @@ function dayPart(text: string): number | undefined {
     const at = first + (Number(week) - 1) * 7 + Number(weekDay) - 1;
     return Number(week) >= 1 && at < next ? at : undefined;
   }
+  const [, quarterYear, quarter] = ofQuarter.exec(text) ?? [];
+  if (quarterYear !== undefined) return dayOf(Number(quarterYear), 3 * (Number(quarter) - 1), 1);
   const [, yearOfDay, dayOfYear] = ofYear.exec(text) ?? [];
   if (yearOfDay === undefined) return undefined;
   const at = dayOf(Number(yearOfDay), 0, 1) + Number(dayOfYear) - 1;
@@ -86,7 +90,7 @@ function isoDate(text: string): DateRead | undefined {
 
 /**
  * A text as a date: ISO 8601 in full (`2026-03-01`, what it begins with, `20260301`, `2026-W09-7`, `2026-060`, each with a
- * time and a time zone or without), or `1.3.2026`, or `3/1/2026` in an order that the codebook gives.
+ * time and a time zone or without), a quarter (`2026-Q2`), or `1.3.2026`, or `3/1/2026` in an order that the codebook gives.
  */
 export function readDate(text: string, order: DateOrder | undefined): DateRead | undefined {
   const iso = isoDate(text);
@@ -112,6 +116,8 @@ function daysIn(text: string, from: number): number {
   const [, year, month, date, shortMonth] = calendar.exec(text) ?? [];
   if (year !== undefined && date === undefined && shortMonth === undefined)
     return month === undefined ? dayOf(Number(year) + 1, 0, 1) - from : dayOf(Number(year), Number(month), 1) - from;
+  const [, quarterYear, quarter] = ofQuarter.exec(text) ?? [];
+  if (quarterYear !== undefined) return dayOf(Number(quarterYear), 3 * Number(quarter), 1) - from;
   const [, weekYear, , weekDay] = ofWeek.exec(text) ?? [];
   return weekYear !== undefined && weekDay === undefined ? 7 : 1;
 }
