@@ -79,3 +79,10 @@ describe('signs and brackets', () => {
     ['x+'.repeat(2000), /characters/],
   ])('%.20s is refused in words', (text, fault) => expect(value(text)).toMatch(fault));
 });
+
+test('a function may be a number', async () => {
+  const of = async (y: unknown) =>
+    (await numbersOf([], { kind: 'curve', functions: [{ y }], x: { from: 0, to: 2 } }, { data: { rows: [{ a: 1 }] } }))
+      .json.rows[0];
+  for (const y of [1, -0.5, 0, 1e-7]) expect(await of(y)).toEqual(await of(String(y)));
+});

@@ -15,7 +15,12 @@ const schema = z.strictObject({
   functions: listOf(
     'Functions of x, drawn on the same axes.',
     object('A function.', {
-      y: text('Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters.', 'a*sin(x)'),
+      y: either(
+        'Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters; or a number.',
+        'an expression in x, or a number',
+        [text('An expression.', 'a*sin(x)'), number('The same everywhere.', '1')],
+        'a*sin(x)',
+      ),
       name: optional(text('Its name in the legend. Left out: the expression.', 'Growth')),
       ...lineLookShape,
       markers: optional(
@@ -82,7 +87,8 @@ interface Sampled {
 function sampled({ settings, locate }: CurveFrame): { curves: Sampled[]; problems: Problem[] } {
   const { parameters = {}, x, samples = defaultSamples } = settings;
   const problems: Problem[] = [];
-  const curves = settings.functions.flatMap(({ y, name }, i): Sampled[] => {
+  const curves = settings.functions.flatMap(({ y: given, name }, i): Sampled[] => {
+    const y = String(given);
     const path = `chart.functions.${i}.y`;
     const read = readExpression(y, ['x', ...Object.keys(parameters)]);
     if (typeof read !== 'function') {

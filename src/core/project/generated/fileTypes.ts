@@ -2006,9 +2006,9 @@ export interface FigureFile {
          */
         functions: {
           /**
-           * Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters.
+           * Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters; or a number.
            */
-          y: string;
+          y: string | number;
           /**
            * Its name in the legend. Left out: the expression.
            */
