@@ -40,6 +40,8 @@ describe('files that an engine reads', () => {
     const { problems } = await drawnOf('"logs/*.csv"');
     expect(problems).toMatchObject([{ code: 'columns-differ', facts: { lacks: ['yield'], more: ['harvest'] } }]);
     expect((await drawnOf('"none/*.csv"')).codes).toEqual(['pattern-empty']);
+    put('a [1] (b)/{x}-1.csv', rows);
+    expect(meansOf(await drawnOf('"a [1] (b)/{x}-?.csv"'))).toEqual(means);
   });
 
   test('may have any name', async () => {

@@ -1,5 +1,5 @@
 import { open, realpath } from 'node:fs/promises';
-import { dirname, resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { glob } from 'tinyglobby';
 import type { Answerer, SourceColumn } from '../../core/ask/answerer.js';
 import { remembered } from '../../core/ask/remembered.js';
@@ -31,13 +31,19 @@ function formOf(path: string): EngineForm | undefined {
   return names.includes('CSV') ? 'lines' : undefined;
 }
 
-/** The files of a pattern, in the order of their names; a file alone as it is. */
+/** The files of a pattern, in the order of their names; a file alone as it is. Of its signs only * and ? stand for others. */
 async function filesOf({ file }: FileRef): Promise<string[]> {
   if (!isPattern(file)) return [file];
-  const found = await glob([file.replaceAll('\\', '/')], { absolute: false, onlyFiles: true, dot: false });
-  const folder = dirname(`${file.slice(0, file.search(/[*?]/))}x`);
+  const parts = file.replaceAll('\\', '/').split('/');
+  const first = parts.findIndex(isPattern);
+  const folder = parts.slice(0, first).join('/') || (file.startsWith('/') ? '/' : '.');
+  const pattern = parts
+    .slice(first)
+    .join('/')
+    .replace(/[[\](){}!@+|]/g, '\\$&');
+  const found = await glob([pattern], { cwd: folder, onlyFiles: true, expandDirectories: false });
   if (found.length === 0) throw new EngineFault(error('pattern-empty', { pattern: file, folder }));
-  return found.sort();
+  return found.sort().map((name) => join(folder, name));
 }
 
 const lacking = (table: string, lacks: string) => new EngineFault(error('engine-lacks', { table, lacks, knows }));

@@ -94,7 +94,7 @@ export async function withServer<T>(
 ): Promise<T> {
   const target = await connectionTarget(connection);
   const pg = await loaded(table);
-  const config: ClientConfig & { queryMode?: string } = {
+  const config: ClientConfig = {
     ...target,
     connectionTimeoutMillis: patience * 1000,
     statement_timeout: seconds * 1000,
@@ -106,10 +106,11 @@ export async function withServer<T>(
   const client = new pg.Client(config);
   // A server that goes away is said by the statement that waits for it.
   client.on('error', () => undefined);
+  // A mistake of this program is none of the server.
+  const isOwn = (fault: unknown) =>
+    fault instanceof EngineFault || fault instanceof TypeError || fault instanceof RangeError;
   const failed = (fault: unknown) =>
-    fault instanceof EngineFault
-      ? fault
-      : new EngineFault(error('engine-failed', { table, reason: reasonOf(fault, target, seconds) }));
+    isOwn(fault) ? fault : new EngineFault(error('engine-failed', { table, reason: reasonOf(fault, target, seconds) }));
   try {
     await client.connect();
     await query(client, 'begin isolation level repeatable read, read only');
