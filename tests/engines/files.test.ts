@@ -86,6 +86,32 @@ describe('files that an engine reads', () => {
     expect((await drawnOf(`{ file: ${name}, engine: embedded }`)).codes).toEqual([code]);
   });
 
+  test.each([
+    ['blank lines', 'bed,yield\n1,2\n\n1,3\n'],
+    ['carriage returns alone', 'bed,yield\r1,2\r1,3\r'],
+    ['decimal commas', 'bed;yield\n1;2,5\n1;3,5\n'],
+    ['blanks and quotes', 'bed,yield\n" a ",  2 \na,3\n"b\nc",4\n'],
+    ['two marks in a number', 'bed\tyield\nx\t2\nx\t1.000,5\n'],
+    ['numbers beyond all', 'bed,yield\n1,1e400\n1,2\n'],
+    ['infinity', 'bed,yield\n1,inf\n1,2\n'],
+    ['marks that programs put between digits', 'bed,yield\n1,1_000\n1,2\n'],
+    ['a word for nothing', 'bed,yield\n1,NULL\n1,2\n'],
+    ['quoted numbers', 'bed,yield\n1,"2"\n1,"3.5"\n'],
+    ['a column without a name', 'bed,yield,\n1,2,\n1,3,\n'],
+    ['no end of the last line', '"bed","yield"\n1,2'],
+  ])('mean the same as when they are read: %s', async (_, text) => {
+    put('t.csv', text);
+    const [own, asked] = [await drawnOf('t.csv'), await drawnOf('{ file: t.csv, engine: embedded }')];
+    expect(asked.rows).toEqual(own.rows);
+    expect(asked.codes).toEqual(own.codes);
+    expect(own.rows ?? own.codes).not.toEqual([]);
+  });
+
+  test.each(['', '\n', 'bed,yield\n'])('hold a row at least: %j', async (text) => {
+    put('t.csv', text);
+    expect((await drawnOf('{ file: t.csv, engine: embedded }')).codes).toEqual(['answer-empty']);
+  });
+
   test('are said to be missing as any other', async () => {
     expect((await drawnOf('{ file: none.csv, engine: embedded }')).codes).toEqual(['file-missing']);
   });

@@ -66,9 +66,10 @@ async function headText(path: string, table: string): Promise<string> {
 
 const list = (texts: readonly string[]) => `[${texts.map(literal).join(', ')}]`;
 
-/** Files that are one table have the same columns. @throws {EngineFault} where they do not */
+/** Files that are one table have columns, and the same ones. @throws {EngineFault} where they do not */
 function holdNames(table: string, paths: readonly string[], names: readonly (readonly string[])[]): void {
   const [first = []] = names;
+  if (first.length === 0) throw new EngineFault(error('answer-empty', { table }));
   for (const [i, own] of names.entries()) {
     const lacks = first.filter((name) => !own.includes(name));
     const more = own.filter((name) => !first.includes(name));
