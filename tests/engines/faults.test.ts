@@ -87,6 +87,7 @@ describe('a figure of a table in a database', () => {
     ['a setting is not known', () => `${server.uri()}?gssencmode=disable`, 'gssencmode'],
     ['several hosts are named', () => 'postgresql://a,b/c', 'several hosts'],
     ['it is no URI', () => 'garden.db', 'it is no URI'],
+    ['a sign is written wrong', () => 'postgresql://a%zz@127.0.0.1/postgres', 'its user holds a %'],
     ['a service is not there', () => 'postgresql:///?service=none', '.pg_service.conf'],
   ])('says why where %s', (_, uri, words) => {
     const { code, said } = draws(table, { uri: uri() });

@@ -203,6 +203,18 @@ describe('of more different values than an answer holds', () => {
       0,
     );
 
+  test('it is seen though the first rows hold few of them', async () => {
+    const sorted = Array.from({ length: 420_000 }, (_, i) => (i < 60_000 ? 0 : i / 7));
+    writeFileSync(folder.at('sorted.csv'), `yield\n${sorted.join('\n')}\n`);
+    const { problems, drawing } = await drawnFrom(
+      '{ file: sorted.csv, engine: embedded }',
+      'kind: histogram, value: yield',
+      '',
+    );
+    expect(problems.map(({ code }) => code)).toContain('values-near');
+    expect(drawing?.numbers.used).toBe(420_000);
+  });
+
   test('edges within which values are taken together are said', async () => {
     const chart = 'kind: histogram, value: yield, bins: { edges: [0, 100.5, 1400] }';
     const codes = (await drawnFrom(sources[0] ?? '', chart, '')).problems.map(({ code }) => code);

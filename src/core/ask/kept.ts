@@ -100,26 +100,17 @@ export function readKept(text: string): Kept | undefined {
 }
 
 /**
- * A table that answers what it was asked before, and nothing else.
+ * A table that answers one question, as it did before; undefined where that answer is not kept.
  *
- * @returns undefined where no answer of this table is kept; else the answerer, and whether it has the answer to a question
+ * @param questionOf makes the question of the columns of the source
  */
 export function keptAnswerer(
   kept: Kept,
   said: string,
-): { answerer: Answerer; has(question: Question): boolean } | undefined {
-  const own = kept.answers.filter((answer) => answer.said === said);
-  const [first] = own;
-  if (!first) return undefined;
-  const find = (question: Question) => own.find(({ asked }) => asked === hashOf(said, question));
-  return {
-    has: (question) => find(question) !== undefined,
-    answerer: {
-      name: first.table,
-      columns: first.source,
-      ask: async (question) => succeed(answerFrom(find(question) ?? first)),
-    },
-  };
+  questionOf: (columns: readonly SourceColumn[]) => Question,
+): Answerer | undefined {
+  const found = kept.answers.find((own) => own.said === said && own.asked === hashOf(said, questionOf(own.source)));
+  return found && { name: found.table, columns: found.source, ask: async () => succeed(answerFrom(found)) };
 }
 
 /** The moments of a row, without the digits that hang on the numbers of other rows; undefined where it has none. */

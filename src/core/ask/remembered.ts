@@ -1,7 +1,7 @@
 import type { Outcome } from '../problem/problem.js';
 import type { Answer, Answerer } from './answerer.js';
 
-/** So many cells of answers are kept; those that were asked for longest ago go first. */
+/** So many cells of answers are kept; those that were given first go first. */
 const mostCells = 5e6;
 
 const answers = new Map<string, Promise<Outcome<Answer>>>();

@@ -68,6 +68,7 @@ function saidInUri(connection: string, text: string): Said {
   if (/,/.test(uri.host)) throw wrong(connection, 'it names several hosts', `one host: ${form}`);
   const said: Said = {};
   const put = (key: Setting, value: string) => {
+    if (/%(?![\da-f]{2})/i.test(value)) throw wrong(connection, `its ${key} holds a % that is none of a URI`, '%25');
     if (value !== '') said[key] = decodeURIComponent(value);
   };
   put('host', uri.hostname.replace(/^\[|\]$/g, ''));
@@ -151,6 +152,7 @@ export async function connectionTarget(connection: string, env: Settings = proce
     known.map((key) => [key, own[key] ?? served[key as Setting] ?? env[variables[key]]]),
   ) as Said;
   const { host = 'localhost', port = '5432', user = env['USER'] ?? 'postgres', password } = said;
+  if (!/^\d{1,5}$/.test(port)) throw wrong(connection, `its port is ${port}`, 'a number');
   return {
     host,
     port: Number(port),

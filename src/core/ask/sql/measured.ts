@@ -12,7 +12,7 @@ const [fewRows, shortSpan] = [100_000, 1000];
 
 /**
  * Values that are needed are taken together where a look at some rows shows more different ones than an answer may hold: as many
- * pieces of the whole span as nobody can see apart, each ten times a power of ten wide.
+ * pieces of the whole span as nobody can see apart, each a power of ten wide.
  */
 const [rowsLooked, mostLooked, mostPieces] = [50_000, 10_000, 10_000];
 
@@ -92,36 +92,36 @@ async function decimalsOf(
   return Math.min(mostDecimals, Math.max(0, ...rows.map(([, most]) => Number(most ?? 0))));
 }
 
-/** Between which multiples values lie that are taken together; undefined where each may stand for itself. */
-async function stepOf(
-  run: Run,
-  source: SqlSource,
-  number: string,
-  { count, least, greatest }: Awaited<ReturnType<typeof endsOf>>,
-): Promise<number | undefined> {
-  if (count <= fewRows || !(greatest > least)) return undefined;
-  const [part = ''] = source.parts;
+/** Whether some rows show more different values than may stand for themselves. */
+async function showMany(run: Run, { parts }: SqlSource, number: string): Promise<boolean> {
+  const [part = ''] = parts;
   const some = `(select ${number} as looked from ${part} limit ${rowsLooked}) as some_rows`;
   const [found] = await run(`select count(distinct looked) from ${some}`, []);
-  if (Number(found?.[0]) <= mostLooked) return undefined;
-  return 10 ** Math.ceil(Math.log10((greatest - least) / mostPieces));
+  return Number(found?.[0]) > mostLooked;
 }
 
-/** Which numbers of a column are summed up; undefined where its values are few enough to be told apart. */
+/** Between which multiples values lie that are taken together. */
+const stepOver = (least: number, greatest: number): number =>
+  10 ** Math.ceil(Math.log10((greatest - least) / mostPieces));
+
+/**
+ * Which numbers of a column are summed up; undefined where its values are few enough to be told apart.
+ *
+ * @param areMany whether it is known that they are too many for that
+ */
 export async function measure(
   run: Run,
   source: SqlSource,
   asked: AskedColumn,
-  question: Question,
+  { question, areMany }: { question: Question; areMany: boolean },
 ): Promise<Measured | undefined> {
   const { column, apart = [], within = [-farthest, farthest] } = asked;
   const holds = source.columns.find(({ name }) => name === column)?.holds ?? 'text';
   const number = numberOf(source.dialect, column, holds, question);
   const first = await endsOf(run, source, number, () => '');
   const isSpread = asked.as === 'spread';
-  const step = isSpread ? await stepOf(run, source, number, first) : undefined;
-  const isFew = source.givesFew && first.count <= fewRows;
-  if (isSpread ? step === undefined : isFew) return undefined;
+  const isFew = first.count <= fewRows && (isSpread || source.givesFew);
+  if (isFew || (isSpread && !areMany && !(await showMany(run, source, number)))) return undefined;
   const ends = [first.least, first.greatest];
   const all = new Set([...apart, ...ends.filter(isCodeLike)]);
   const codes = [...all].filter((code) => !(code < first.least || code > first.greatest));
@@ -142,5 +142,6 @@ export async function measure(
   const decimals = asked.decimals || isShort ? await decimalsOf(run, source, measured) : 0;
   if (isShort && decimals === 0) return undefined;
   const { edges = [] } = asked;
+  const step = isSpread && greatest > least ? stepOver(least, greatest) : undefined;
   return { ...measured, isAll, isCut: asked.as === 'cut', edges, least, greatest, decimals, step };
 }

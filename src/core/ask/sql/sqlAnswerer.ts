@@ -214,10 +214,15 @@ const middleOf = ({ measured: [first] }: Bundle): number => first?.moments?.mean
 const compareBundles = (a: Bundle, b: Bundle): number =>
   compareTexts(a.texts, b.texts) || compareTexts(a.odd, b.odd) || middleOf(a) - middleOf(b) || a.count - b.count;
 
-async function alike(run: Run, source: SqlSource, question: Question): Promise<Answer> {
+/**
+ * Rows with the same values, taken together.
+ *
+ * @param areMany whether it is known that there are too many values for each to stand for itself
+ */
+async function alike(run: Run, source: SqlSource, question: Question, areMany = false): Promise<Answer> {
   const measured: Asking['measured'][number][] = [];
   for (const column of question.columns) {
-    const own = column.as === 'value' ? undefined : await measure(run, source, column, question);
+    const own = column.as === 'value' ? undefined : await measure(run, source, column, { question, areMany });
     if (own) measured.push({ own, scale: scaleOf(own) });
   }
   const isMeasured = (name: string) => measured.some(({ own }) => own.column === name);
@@ -227,6 +232,9 @@ async function alike(run: Run, source: SqlSource, question: Question): Promise<A
   const found = isAll
     ? await bundles(run, asking, 'all')
     : [...(await bundles(run, asking, 'summed')), ...(await bundles(run, asking, 'others'))];
+  // The rows that were looked at may have shown few of the values.
+  const mayBeFewer = question.columns.some(({ column, as }) => as === 'spread' && !isMeasured(column));
+  if (found.length > question.most && mayBeFewer && !areMany) return alike(run, source, question, true);
   found.sort(compareBundles);
   return {
     rows: found.length,

@@ -57,7 +57,9 @@ export async function strayEntries(project: Project, file: string, part: Part): 
   let strays = entries.flatMap(([name, { formula }]) =>
     formula === undefined && !known.has(name) && !isMade(name) ? [name] : [],
   );
-  if (strays.length === 0) return [];
+  // Of a file that is asked and not read nobody looks through all words.
+  const isLarge = part.asked.length > 0 && tablesOf(project, file, part.figure.data).length > 0;
+  if (strays.length === 0 || isLarge) return [];
   const tables = await tablesAround(project, file, part, path);
   if (tables.length > mostFiles) return [];
   let read = 0;

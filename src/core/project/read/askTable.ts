@@ -45,9 +45,8 @@ async function keptFor(store: Store, ref: TableRef, { figure, reading, needs }: 
   const text = new TextDecoder().decode(bytes);
   const kept = store.once('answers', path, text, () => readKept(text));
   if (!kept) return { problem: error('answers-broken', { path }, { file: path }) };
-  const found = keptAnswerer(kept, ref.said);
-  const question = found && questionOf(found.answerer.columns, reading, needs.detail);
-  return question && found.has(question) ? { answerer: found.answerer, at: kept.at } : { others: path };
+  const answerer = keptAnswerer(kept, ref.said, (columns) => questionOf(columns, reading, needs.detail));
+  return answerer ? { answerer, at: kept.at } : { others: path };
 }
 
 /** The answer as the table that the chart draws. */

@@ -1,18 +1,10 @@
 import type { Asked } from '../../ask/kept.js';
-import { type ConnectionRef, isAsked, nameOfTable, type TableRef } from '../../ask/tableRef.js';
 import { lastOf } from '../../at.js';
 import { isMeasured } from '../../chart/frame/along.js';
-import { type ChartSettings, chartSetting, columnsOf, detailOf, kindOf } from '../../chart/kinds.js';
+import { type ChartSettings, columnsOf, kindOf } from '../../chart/kinds.js';
 import { type Codebook, type CodebookTerms, codebookOf } from '../../data/codebook.js';
-import { readRows } from '../../data/inlineRows.js';
-import { fileColumn, joinedTables, type NamedTable, withFiles } from '../../data/joined.js';
-import type { NumberNotation } from '../../data/numberText.js';
-import type { TableReading } from '../../data/readTable.js';
-import { isLimits } from '../../data/selection.js';
-import { type Spread, spreadTable } from '../../data/spread.js';
-import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
-import { withoutTotals } from '../../data/totals.js';
-import { nearest } from '../../problem/nearest.js';
+import { fileColumn, withFiles } from '../../data/joined.js';
+import type { ColumnRequest, Table } from '../../data/table.js';
 import {
   error,
   fail,
@@ -27,7 +19,6 @@ import { list } from '../../problem/wording/phrases.js';
 import type { CodebookContents } from '../../schema/codebook.js';
 import type { Look } from '../../schema/look.js';
 import { valueAt } from '../../schema/settingTree.js';
-import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import { readYaml } from '../../schema/yamlSource.js';
 import { type AxesShow, type Layer, over } from '../../style/layers.js';
 import { type Resolved, resolve } from '../../style/resolve.js';
@@ -36,20 +27,11 @@ import { codebookTerms } from '../../words/codebookTerms.js';
 import type { Language } from '../../words/language.js';
 import type { Words } from '../../words/words.js';
 import type { FigureContents } from '../files/figureFile.js';
-import type { Asking } from './askTable.js';
 import { codebookDoubts } from './codebookDoubts.js';
-import { withComputed, withSources } from './computed.js';
-import {
-  dataConnection,
-  dataFiles,
-  hasSeveralFiles,
-  idleInData,
-  nameOfFile,
-  type OneConnection,
-  type OneFile,
-} from './dataFiles.js';
+import { dataFiles, hasSeveralFiles, nameOfFile } from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
+import { gatherTable, notationOf } from './gatherTable.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readFiles.js';
 import { type Spoken, type SpokenFigure, spokenIn } from './spokenWords.js';
@@ -141,200 +123,6 @@ async function gatherCodebook(
   const read = () => codebookOf(reading.value, terms, (name) => reading.source.keys(['variables', name, 'values']));
   const kept = `the codebook in ${terms.language} of`;
   return { codebook: gatherer.store.once(kept, reading.file, text, read), reading };
-}
-
-/** How the numbers of a table are written: as the figure file says, or the codebook. */
-function notationOf(
-  codebook: Codebook,
-  told: { decimalMark?: '.' | ',' | undefined; thousandsMark?: ThousandsMark | undefined },
-): NumberNotation {
-  const mark = told.decimalMark ?? codebook.decimalMark;
-  const thousandsMark = told.thousandsMark ?? codebook.thousandsMark;
-  return { decimalMark: mark ?? '.', told: mark !== undefined, ...(thousandsMark ? { thousandsMark } : {}) };
-}
-
-interface TableRequest {
-  figure: Reading<FigureContents>;
-  codebook: Codebook;
-  requests: readonly ColumnRequest[];
-  locate(path: string): Place;
-  /** Takes what is asked. */
-  asked: Asked[];
-  fresh: boolean;
-}
-
-/** The columns that a table is spread by. */
-const spreadRequests = ({ of, by, for: rows }: Spread, path: string): ColumnRequest[] => [
-  { column: of, as: 'number', path: `${path}.of` },
-  { column: by, as: 'category', path: `${path}.by` },
-  { column: rows, as: 'category', path: `${path}.for` },
-];
-
-/** A table spread as the figure says, with the words of its new columns, held against what the chart asks for. */
-function spreadOut(
-  gatherer: Gatherer,
-  table: Table,
-  request: TableRequest,
-): { table: Table; codebook: Codebook } | undefined {
-  const { figure, codebook, requests, locate } = request;
-  const { data } = figure.value;
-  const spread = typeof data === 'object' && 'spread' in data ? data.spread : undefined;
-  if (!spread) return { table, codebook };
-  const made = gatherer.keep(spreadTable(table, codebook, spread, locate('data.spread')));
-  if (!made) return undefined;
-  const known = made.table.columnNames;
-  const unknown = requests.filter(({ column }) => column !== everyColumn && !known.includes(column));
-  for (const { column, path } of unknown) {
-    const facts = { column, table: table.name, known: [...known], nearest: nearest(column, known) };
-    gatherer.problems.push(error('column-unknown', facts, locate(path)));
-  }
-  return unknown.length > 0 ? undefined : made;
-}
-
-/** The values that the author chooses of a column by themselves. */
-function chosenValues(chart: ChartSettings, column: string): string[] {
-  const wanted = chartSetting(chart, 'where')?.[column];
-  return wanted === undefined || isLimits(wanted) ? [] : [wanted].flat().map(String);
-}
-
-/** A table without its rows of sums, which are no cases; a sum that the author chooses by its name stays. */
-function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureContents>, place: Place): Table {
-  const found = withoutTotals(table, ({ column, text }) => chosenValues(chart, column).includes(text));
-  const said = new Map(found.left.map((total) => [`${total.column} ${total.text} ${total.of}`, total]));
-  for (const { column, text, of } of said.values())
-    gatherer.problems.push(warning('totals-row', { column, value: text, of, table: table.name }, place));
-  return found.table;
-}
-
-/** How a table is asked: each row of it, where it is spread first. */
-function askingOf(
-  { figure, locate, fresh }: TableRequest,
-  reading: TableReading,
-  { path, isSpread }: { path: string; isSpread: boolean },
-): Asking {
-  const { chart } = figure.value;
-  const needs = {
-    detail: isSpread ? 'rows' : detailOf(chart),
-    single: chartSetting(chart, 'weight') !== undefined,
-  } as const;
-  return { reading, needs, place: locate(path), figure: figure.file, fresh };
-}
-
-/** The table of a source that answers, with what was asked kept in mind; undefined where a file is to be read. */
-async function asks(
-  gatherer: Gatherer,
-  { asked }: TableRequest,
-  ref: TableRef,
-  asking: Asking,
-): Promise<{ table: Table | undefined } | undefined> {
-  const { store } = gatherer;
-  const source = await store.source.answerer?.(ref);
-  if (!source && !isAsked(ref)) return undefined;
-  // Most tables are read, and load none of this.
-  const { askTable } = await import('./askTable.js');
-  const answered = await askTable(store, ref, source, asking);
-  if (!answered) return undefined;
-  const found = gatherer.keep(answered);
-  if (found) asked.push(found.asked);
-  return { table: found?.table };
-}
-
-/** The table of a database. */
-async function askConnection(
-  gatherer: Gatherer,
-  request: TableRequest,
-  { query, spread, connection, table, schema, timeLimit, ...told }: OneConnection,
-): Promise<Table | undefined> {
-  const { figure, codebook, requests, locate } = request;
-  if ((query === undefined) === (table === undefined)) {
-    gatherer.problems.push(error('table-or-query', { given: query !== undefined }, locate('data')));
-    return undefined;
-  }
-  const path = query === undefined ? undefined : gatherer.join(figure.file, query);
-  const text =
-    path === undefined ? undefined : await gatherer.text(path, 'a file with one SELECT', locate('data.query'));
-  if (path !== undefined && text === undefined) return undefined;
-  const said = JSON.stringify({ connection, table, schema, query, statement: text });
-  const ref: ConnectionRef = {
-    said,
-    connection,
-    table,
-    schema,
-    timeLimit,
-    ...(path !== undefined && text !== undefined ? { query: { path, text } } : {}),
-  };
-  const notation = notationOf(codebook, told);
-  const wanted = spread ? spreadRequests(spread, 'data.spread') : requests;
-  const reading = { name: nameOfTable(ref), codebook, notation, requests: wanted, locate };
-  const asking = askingOf(request, reading, { path: 'data', isSpread: spread !== undefined });
-  return (await asks(gatherer, request, ref, asking))?.table;
-}
-
-async function readTables(
-  gatherer: Gatherer,
-  request: TableRequest,
-  files: readonly { told: OneFile; path: string }[],
-): Promise<Table | undefined> {
-  const { figure, codebook, requests, locate } = request;
-  const idle = idleInData(figure.value.data, locate);
-  gatherer.problems.push(...idle);
-  if (idle.length > 0) return undefined;
-  const several = hasSeveralFiles(figure.value.data);
-  const inTable = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
-  const tables: NamedTable[] = [];
-  for (const { told, path } of files) {
-    const file = gatherer.join(figure.file, told.file);
-    const { name: _, file: __, engine, spread, ...options } = told;
-    const wanted = spread ? spreadRequests(spread, `${path}.spread`) : inTable;
-    const reading = {
-      ...options,
-      name: file,
-      codebook,
-      notation: notationOf(codebook, told),
-      requests: wanted,
-      locate,
-    };
-    const said = JSON.stringify({ file: told.file, ...options, engine });
-    const asking = askingOf(request, reading, { path, isSpread: spread !== undefined });
-    const asked = await asks(gatherer, request, { said, file, told: options, engine }, asking);
-    const read = asked ? asked.table : await readTableFile(gatherer, file, reading, locate(path));
-    const table = read && casesOf(gatherer, read, figure, locate(path));
-    if (table) tables.push({ name: nameOfFile(told), table });
-  }
-  if (tables.length < files.length || tables.length === 0) return undefined;
-  return several ? joinedTables(tables) : tables[0]?.table;
-}
-
-async function gatherTable(
-  gatherer: Gatherer,
-  request: TableRequest,
-): Promise<{ table: Table; codebook: Codebook } | undefined> {
-  const { figure, codebook, requests, locate } = request;
-  const { data } = figure.value;
-  if (data === undefined) {
-    if (requests.length === 0)
-      return { table: tableOf({ name: 'no table', columnNames: [], rowCount: 0, columns: [] }), codebook };
-    gatherer.problems.push(error('data-missing', {}, locate('chart')));
-    return undefined;
-  }
-  const read = withSources(requests, codebook);
-  const [files, asked] = [dataFiles(data), dataConnection(data)];
-  if (files || asked) {
-    const own = { ...request, requests: read };
-    const table = asked ? await askConnection(gatherer, own, asked) : await readTables(gatherer, own, files ?? []);
-    const out = table && spreadOut(gatherer, table, { ...request, requests: read });
-    const whole = out && gatherer.keep(withComputed(out.table, out.codebook, requests, locate));
-    return whole && { table: whole, codebook: out.codebook };
-  }
-  const notation = notationOf(codebook, {});
-  const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
-  const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
-  const rows = gatherer.keep(
-    readRows(typeof data === 'object' && 'rows' in data ? data.rows : [], { ...reading, placeOf }),
-  );
-  const table = rows && casesOf(gatherer, rows, figure, locate('data'));
-  const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
-  return whole && { table: whole, codebook };
 }
 
 /** Every setting made explicit; none where a style is missing, so that the bottom layer is not complete. */
