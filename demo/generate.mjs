@@ -130,3 +130,20 @@ const days = Array.from({ length: 210 }, (_, i) => {
   return { day: day(0, i), moisture: broken ? '' : moisture.toFixed(1), temperature: temperature.toFixed(1) };
 });
 save('sensor.csv', days);
+
+// What the gardeners say: six statements on one scale of five answers, and whether they stay. Some left one out.
+const statements = { water: 3.9, tools: 3.4, paths: 2.3, seeds: 4.3, meetings: 2.7, neighbours: 4.0 };
+const answersOf = (mean, mood) => within(1, 5, Math.round(normal(mean + mood, 0.9)));
+save(
+  'survey.csv',
+  Array.from({ length: 118 }, (_, i) => {
+    const mood = normal(0, 0.6);
+    const given = Object.entries(statements).map(([name, mean]) => [name, random() < 0.03 ? 9 : answersOf(mean, mood)]);
+    return {
+      gardener: `G${String(i + 1).padStart(3, '0')}`,
+      quarter: ['north', 'gate', 'south'][pick([4, 3, 4])],
+      ...Object.fromEntries(given),
+      stays: ['yes', 'no', 'undecided'][pick(mood > 0 ? [8, 1, 2] : [4, 3, 3])],
+    };
+  }),
+);

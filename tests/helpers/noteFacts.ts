@@ -74,6 +74,16 @@ export const noteFacts: Facts = {
   weightless: fc.record({ count, cases: name, by: name }),
   beyond: fc.record({ count, cases: name }),
   roundedShares: fc.constant({}),
+  answered: fc.record({ from: count, to: count, total: count, isAll: fc.boolean(), cases: name }),
+  middleAnswer: fc.record({ answer: name, stands: fc.constantFrom('split', 'apart', 'hidden') }),
+  answerSums: fc.constant({}),
+  correlations: fc.record({
+    of: fc.constantFrom('pearson', 'spearman'),
+    cases: fc.constantFrom('pairwise', 'listwise'),
+    from: count,
+    to: count,
+  }),
+  squares: fc.record({ isNegative: fc.boolean(), greatest: fc.constantFrom(1, 2.5) }),
 };
 
 /** All names in a fact. */

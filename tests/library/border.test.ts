@@ -164,6 +164,8 @@ describe('rows of totals', () => {
     line: 'x: y, value: v',
     slope: 'item: k, values: [v, w]',
     pie: 'category: k, value: v',
+    answers: 'answer: v, category: k',
+    matrix: 'row: k, column: w, value: v, summary: sum',
   };
 
   test.each(chartKinds.map(({ name }) => name).filter((name) => name !== 'curve'))(

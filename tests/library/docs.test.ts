@@ -19,7 +19,10 @@ describe('the page of chart kinds', () => {
 
   test.each(charts.map((block) => [block.split('\n').slice(0, 3).join(', '), block]))('%s draws', async (_, block) => {
     const indented = block.replace(/^/gm, '  ');
-    const [data, codebook] = [demo('data/plots.csv'), demo('garden.codebook.yaml')];
+    const isAsked = block.includes('questions:');
+    const [data, codebook] = isAsked
+      ? [demo('data/survey.csv'), demo('survey.codebook.yaml')]
+      : [demo('data/plots.csv'), demo('garden.codebook.yaml')];
     const text = `hexis: figure/1\ndata: ${data}\ncodebook: ${codebook}\nchart:\n${indented}`;
     const slope = block.startsWith('kind: slope');
     // One plot of each bed and season, as a slope needs.

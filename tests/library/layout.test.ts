@@ -90,6 +90,10 @@ const charts: { [K in (typeof kinds)[number]]: (f: Drawn, group: string) => stri
     `category: c, value: v, direction: ${f.direction}${group}${f.extra ? ', id: id, names: all' : ''}`,
   slope: (f) => `item: c, time: t, value: v${f.extra ? ', change: true' : ''}`,
   pie: (f) => `category: c${f.extra ? ', hole: 0.5, middle: all of them, labels: { place: outside }' : ''}`,
+  answers: (f) =>
+    `answer: g, category: c, around: ${f.extra ? 'middle' : 'start'}${f.extra ? ', middle: apart, sums: { low: the lower side, high: upper }' : ''}`,
+  matrix: (f) =>
+    f.extra ? `variables: [v, w, n]${f.error ? ', cells: area' : ''}` : 'row: c, column: g, value: v, summary: mean',
   curve: (f, group) =>
     `functions: [{ y: tan(x) }, { y: "${f.magnitude} * x^2" }], x: { from: -3, to: 4 }${group === '' ? '' : ', cross: origin'}${f.extra ? ', names: ends' : ', area: { of: 2 }'}`,
 };
@@ -107,8 +111,9 @@ const panelsOf = (f: Drawn) =>
 
 /** Categories are singled out in charts that show them. */
 const lookOf = (f: Drawn) => {
-  const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope'].includes(f.kind);
-  const odd = f.look.startsWith('callouts') && ['line', 'slope', 'space'].includes(f.kind);
+  const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope', 'answers'].includes(f.kind);
+  const odd =
+    f.look.startsWith('callouts') && (['line', 'slope', 'space'].includes(f.kind) || (f.kind === 'matrix' && f.extra));
   return odd || (/\{ c: 1 \}/.test(f.look) && !shown) ? '' : f.look;
 };
 

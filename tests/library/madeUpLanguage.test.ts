@@ -118,6 +118,7 @@ const slopes = 'id,q2025,q2026\nqa,1,4\nqb,3,2\nqc,5,5\n';
 
 const others = {
   'slopes.csv': slopes,
+  'asked.csv': 'id,q1,q2,q3\nqa,qyes,qno,qno\nqb,qno,qperhaps,qyes\nqc,qperhaps,,qyes\nqd,qyes,qyes,qno\n',
   'gaps.csv': 'id,q2025,q2026\nqa,1,\nqb,,20\nqc,5,6\n',
   'given.csv': 'id,v,low,high\nqa,3,2,4\nqb,4,3,6\n',
   'level.csv': 'u,v\n1,4\n2,4\n3,4\n',
@@ -169,6 +170,20 @@ const charts: Record<string, string> = {
   'scatter of oblique components': 'chart: { kind: scatter, components: { of: [v, w, u], rotate: promax } }',
   'slope with a gap': 'data: gaps.csv\nchart: { kind: slope, item: id, values: [q2025, q2026] }',
   slope: 'data: slopes.csv\nchart: { kind: slope, item: id, values: [q2025, q2026], change: true }',
+  answers: 'chart: { kind: answers, answer: g, category: h, around: middle, sums: true }',
+  'answers from the left': 'chart: { kind: answers, answer: h, category: g }',
+  'answers of one kind': 'chart: { kind: answers, answer: h, category: g, only: a }',
+  'answers to questions':
+    'data: asked.csv\nchart: { kind: answers, questions: [q1, q2, q3], around: middle, middle: apart }',
+  'answers to questions by all':
+    'data: asked.csv\nchart: { kind: answers, questions: [q1, q3], around: middle, middle: hidden, where: { id: { not: qc } } }',
+  'answers to many questions': 'chart: { kind: answers, answer: h, category: id }',
+  matrix: 'chart: { kind: matrix, row: g, column: h, value: v }',
+  'matrix of many cells': 'chart: { kind: matrix, row: g, column: age, summary: percent, of: row }',
+  'matrix of correlations': 'chart: { kind: matrix, variables: [v, w, u] }',
+  'matrix of ranks':
+    'chart: { kind: matrix, variables: [v, w, u, age], cases: listwise, correlation: spearman, cells: area }',
+  'matrix of areas': 'chart: { kind: matrix, row: g, column: h, value: v, cells: area }',
   pie: 'chart: { kind: pie, category: g, gather: { below: 0.3 } }',
   'pie of values': 'chart: { kind: pie, category: g, value: w }',
   curve:
@@ -210,7 +225,7 @@ function wordsOf({ plate, note, numbers }: Drawing): string[] {
 }
 
 /** Symbols of variables and statistics, the names of rotations, and dates by ISO 8601, which are no words. */
-const isSymbol = (word: string) => /^(x|y|z|R2?|r|b[0-3]|varimax|promax)$/.test(word);
+const isSymbol = (word: string) => /^(x|y|z|R2?|r|p|b[0-3]|varimax|promax)$/.test(word);
 
 const strange = (texts: readonly string[]): string[] =>
   texts.flatMap((text) =>

@@ -439,6 +439,11 @@ const rows: Record<string, Row> = {
   'legend.title': { value: 'Other', changes: /^legend/ },
   'dataLabels.show': { value: 'count', changes: /labels/ },
   'dataLabels.place': { value: 'base', changes: everything },
+  'dataLabels.least': {
+    value: 40,
+    changes: /labels/,
+    needs: { ...thirds, dataLabels: { ...thirds.dataLabels, place: 'center' } },
+  },
   'dataLabels.rounding': { value: 'sum', changes: /labels/, needs: thirds },
   'dataLabels.percent.decimals': { value: 3, changes: /labels/, needs: thirds },
   'dataLabels.percent.significant': { value: 1, changes: /labels/, needs: thirds },

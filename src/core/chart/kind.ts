@@ -1,8 +1,10 @@
 import type * as z from 'zod/mini';
 import type { Detail } from '../ask/question.js';
+import type { ColumnRequest } from '../data/table.js';
 import type { Outcome, Problem } from '../problem/problem.js';
 import type { NoteFact } from '../words/noteFacts.js';
 import type { ChartInput } from './chartInput.js';
+import type { CaseCounts } from './frame/cases.js';
 import type { Frame } from './frame/frame.js';
 import type { Roles } from './frame/roles.js';
 import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
@@ -43,7 +45,14 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   schema: z.core.$ZodType<S>;
   roles: Roles;
   /** What each axis shows. @param measured whether a column holds numbers or dates */
-  shows(settings: S, measured: (column: string) => boolean): { x: AxisShows; y: AxisShows; z?: AxisShows };
+  shows(
+    settings: S,
+    measured: (column: string) => boolean,
+  ): { x: AxisShows; y: AxisShows; z?: AxisShows; legend?: 'top' };
+  /** Columns that it reads beside those of its roles. */
+  columns?(settings: S): ColumnRequest[];
+  /** Columns beside those of its roles whose numbers a row needs to be drawn; undefined of a kind that has roles alone. */
+  needs?(settings: L): string[] | undefined;
   /** How much of a table it needs. Left out: each row by itself. */
   reads?(settings: S): Detail;
   /** Missing settings for columns that the schema does not require. */
@@ -52,7 +61,9 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
   /** What is wrong with the settings, whatever the rows. */
   check?(frame: Frame<L>): Problem[];
-  /** What all panels share, from the rows of all. */
-  share?(frame: Frame<L>): Outcome<C>;
+  /** What all panels share, from the rows of all, and of each. */
+  share?(frame: Frame<L>, panels: readonly Frame<L>[]): Outcome<C>;
   draw(frame: Frame<L>, shared: C): Outcome<Drawn>;
+  /** What is counted, and how often, where the rows of the frame are not the cases: of all panels together. */
+  counts?(frame: Frame<L>): CaseCounts & { cases: string };
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import type { Detail } from '../ask/question.js';
 import type { ColumnRequest } from '../data/table.js';
+import { answers } from './answers/answers.js';
 import { box } from './box/box.js';
 import { curve } from './curve/curve.js';
 import { withComponentColumns } from './frame/components.js';
@@ -13,6 +14,7 @@ import { interval } from './groups/interval.js';
 import { histogram } from './histogram/histogram.js';
 import type { ChartKind } from './kind.js';
 import { line } from './line/line.js';
+import { matrix } from './matrix/matrix.js';
 import { pie } from './pie/pie.js';
 import { points } from './points/points.js';
 import { scatter } from './scatter/scatter.js';
@@ -20,7 +22,21 @@ import { slope } from './slope/slope.js';
 import { space } from './space/space.js';
 
 /** All kinds of charts. To add one, write its file and add it here. */
-export const chartKinds = [bar, interval, histogram, box, points, scatter, space, line, slope, pie, curve] as const;
+export const chartKinds = [
+  bar,
+  interval,
+  histogram,
+  box,
+  points,
+  scatter,
+  space,
+  line,
+  slope,
+  pie,
+  answers,
+  matrix,
+  curve,
+] as const;
 
 /** A kind of chart, for lists and help. */
 export interface KindSummary {
@@ -71,6 +87,7 @@ export function columnsOf(settings: ChartSettings): ColumnRequest[] {
   return [
     ...withComponentColumns(settings, roleColumns(kindOf(settings).roles, settings)),
     ...wideColumns(further),
+    ...(kindOf(settings).columns?.(settings) ?? []),
     ...weightColumns(further),
     ...whereColumns(further.where),
   ];

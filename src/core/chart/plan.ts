@@ -48,6 +48,10 @@ export interface ValueAxis {
   quiet?: boolean;
   /** Where the line of the other axis crosses this one. Left out: at its lower end. */
   crossed?: number;
+  /** Whether it reads both ways from zero, so that its numbers have no sign. */
+  mirrored?: boolean;
+  /** Where its ticks end, if something without a scale stands beyond. */
+  ticksTo?: number;
 }
 
 /** No axis: a chart that is not measured along this side of the page. */
@@ -98,6 +102,22 @@ export interface BinMark {
   value: number;
   count: number;
   share?: Share;
+}
+
+/** A cell of a table of colour: the number of a pair of categories. */
+export interface CellMark {
+  type: 'cell';
+  cell: Cell;
+  /** Numbers of its categories. */
+  column: number;
+  row: number;
+  /** None where no case is. */
+  value?: number;
+  count: number;
+  share?: Share;
+  /** Its place on the ramp, from 0 to 1; or its area as a square, beside that of the largest. */
+  shade?: number;
+  area?: number;
 }
 
 /** A marker at a place, with its interval along y. On an axis of categories the place is the number of one. */
@@ -245,6 +265,7 @@ export type Mark =
   | BarMark
   | IntervalMark
   | BinMark
+  | CellMark
   | PointMark
   | CloudMark
   | LineMark
@@ -264,6 +285,8 @@ export interface Series {
   color?: string;
   /** Whether it stands back behind series that are singled out. */
   quiet?: boolean;
+  /** The side of the middle on which all its marks stand, where that tells it apart from those of the other side. */
+  side?: 'low' | 'high';
   /** Its own look, if it is not a group of the table that an accent could name. */
   look?: LineLook & { marker?: MarkerShape | undefined };
   /** A mark of it in another panel, for the legend, if it has none in this one. */
@@ -293,6 +316,12 @@ export interface ShadeKeys {
   unit?: string | undefined;
   variable: string;
   entries: { value: number; shade: number }[];
+  /** The ramp; left out: from light to dark. */
+  ramp?: 'sequential' | 'diverging';
+  /** Whether it colours surfaces, whose light end may be as light as paper. */
+  surfaces?: boolean;
+  /** The setting that asks for it; left out: `chart.color`. */
+  from?: string;
 }
 
 /** A label at an end of a line, beside the panel. */
@@ -307,6 +336,18 @@ export interface EndLabel {
   text: string;
   /** A value written between the line and the text. */
   value?: number;
+  from: string;
+}
+
+/** Words beside the categories of a vertical axis, one below the other: between their names and the panel, or on its right. */
+export interface TextColumn {
+  side: 'left' | 'right';
+  /** What stands above it. */
+  head?: string;
+  /** Its words by category; none where a category has none. */
+  cells: (string | undefined)[];
+  align: 'start' | 'middle' | 'end';
+  /** The setting that it comes from. */
   from: string;
 }
 
@@ -412,8 +453,15 @@ export interface Plan {
   /** Lines that belong to no series: values to compare with. */
   references?: LineMark[];
   endLabels?: EndLabel[];
+  textColumns?: TextColumn[];
   /** Decimals that show the values of the marks as precisely as the data are, worked out on demand. */
   labelDecimals?: () => number;
+  /** Whether parts that have no room for their label do without, where others are known by them. */
+  labelsInRoom?: boolean;
+  /** What labels say where the author does not ask for any. */
+  labelsShow?: 'value';
+  /** Decimals of shares in labels; left out: none where shares add up without, else one. */
+  shareDecimals?: number;
   remarks?: Remark[];
   /** Words in the middle of the hole of a pie. */
   middle?: string;
@@ -421,6 +469,8 @@ export interface Plan {
   sliceLabels?: { shows: ('name' | 'percent' | 'value' | 'count')[]; place: 'inside' | 'outside' | 'auto' };
   /** Whether the series are stacked, the first at the bottom. */
   stacked?: boolean;
+  /** The ramp that fits series with an order, where the style leaves it to the chart. */
+  ramp?: 'sequential' | 'diverging';
   legend?: LegendPlan;
   /** What the areas of markers mean, for the legend. */
   sizes?: SizeKeys;

@@ -23,6 +23,8 @@ export interface PlannedChart {
 
 const onePanel: PanelGrid = { columns: 1, shared: { x: true, y: true } };
 
+type Kind = ChartKind<object, object>;
+
 /** A panel as its kind drew it, with the rows behind it. */
 interface DrawnPanel {
   frame: Frame<object>;
@@ -58,9 +60,11 @@ const computed = (rows: NumbersTable['rows']): NumbersTable['rows'] =>
 
 /** What is counted, and how often: the cases of the table, or the rows themselves where there is none. */
 function casesOf(
+  kind: Kind,
   panels: readonly DrawnPanel[],
   whole: Frame<object>,
 ): Pick<NumbersTable, 'cases' | 'read' | 'chosen' | 'used' | 'leftOut'> {
+  if (kind.counts) return kind.counts(whole);
   const [drawn] = panels.map((panel) => panel.drawn);
   if (drawn?.cases === undefined) return { cases: whole.codebook.cases, ...whole.counts };
   const count = drawn.numbers.rows.length;
@@ -68,7 +72,12 @@ function casesOf(
 }
 
 /** The numbers of all panels in one table, with the values of the panels in front. Counts are those of all rows. */
-function numbersOf(panels: readonly DrawnPanel[], whole: Frame<object>, by: readonly Categories[]): NumbersTable {
+function numbersOf(
+  kind: Kind,
+  panels: readonly DrawnPanel[],
+  whole: Frame<object>,
+  by: readonly Categories[],
+): NumbersTable {
   const widest = panels
     .map(({ drawn }) => drawn.numbers)
     .reduce((a, numbers) => (numbers.columns.length > a.columns.length ? numbers : a));
@@ -79,7 +88,7 @@ function numbersOf(panels: readonly DrawnPanel[], whole: Frame<object>, by: read
     rows: computed(panels.flatMap((panel) => panel.drawn.numbers.rows.map((row) => [...names(panel), ...row]))),
     ...(by.length === 0 && widest.sums ? { sums: widest.sums } : {}),
     ...(widest.further ? { further: widest.further } : {}),
-    ...casesOf(panels, whole),
+    ...casesOf(kind, panels, whole),
   };
 }
 
@@ -141,15 +150,14 @@ const emptied = (plan: Plan): Plan => ({
   remarks: [],
 });
 
-type Kind = ChartKind<object, object>;
-
 /** Draws the panels that have rows. */
 function drawnPanels(
   kind: Kind,
   frames: readonly { frame: Frame<object>; cell?: PanelCell }[],
   whole: Frame<object>,
 ): Outcome<DrawnPanel[]> {
-  const shared = kind.share?.(whole) ?? succeed(undefined);
+  const filled = frames.map(({ frame }) => frame).filter(({ counts }) => counts.used > 0);
+  const shared = kind.share?.(whole, filled) ?? succeed(undefined);
   if (!shared.ok) return shared;
   const problems = [...shared.problems];
   const panels = frames.flatMap((panel): DrawnPanel[] => {
@@ -169,8 +177,7 @@ function wholeOf(kind: Kind, ground: Ground<object>, by: readonly Categories[]):
   const whole = frameOf(ground, { by, sharesAxis: true });
   const problems = [...ground.problems, ...placeProblems(whole, ground), ...(kind.check?.(whole) ?? [])];
   if (hasErrors(problems)) return fail(problems);
-  const isTable = ground.named.length > 0;
-  if (!isTable || whole.counts.used > 0) return succeed(whole, problems);
+  if (!ground.isOfTable || whole.counts.used > 0) return succeed(whole, problems);
   const { where }: { where?: object } = ground.input.settings;
   return fail([...problems, noRows(whole, whole.counts, where ? 'chart.where' : 'chart')]);
 }
@@ -180,7 +187,7 @@ function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
   const whole = wholeOf(kind, ground, []);
   if (!whole.ok) return whole;
   const frame = whole.value;
-  const shared = kind.share?.(frame) ?? succeed(undefined);
+  const shared = kind.share?.(frame, [frame]) ?? succeed(undefined);
   if (!shared.ok) return fail([...whole.problems, ...shared.problems]);
   const outcome = kind.draw(frame, shared.value);
   const problems = [...whole.problems, ...shared.problems, ...outcome.problems];
@@ -188,7 +195,7 @@ function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
   const panel = { frame, drawn: outcome.value };
   problems.push(...(outcome.value.problems ?? []));
   if (hasErrors(problems)) return fail(problems);
-  const numbers = numbersOf([panel], frame, []);
+  const numbers = numbersOf(kind, [panel], frame, []);
   const note = noteSentences(noteOf([panel], numbers), frame.words);
   const plans = [planOf(panel, ground)];
   return succeed({ plans, grid: onePanel, numbers, note, altText: outcome.value.altText }, problems);
@@ -197,7 +204,7 @@ function planOne(kind: Kind, ground: Ground<object>): Outcome<PlannedChart> {
 /** Plans a chart in panels, with the same categories and series in the same order, and axes that cover all of them. */
 function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings): Outcome<PlannedChart> {
   const { input } = ground;
-  if (ground.named.length === 0) {
+  if (!ground.isOfTable) {
     return fail([error('setting-idle', { path: 'panels', needs: 'a chart of a table' }, input.locate('panels'))]);
   }
   const { variables, cells, problems: wrong } = panelsOf(ground, panels);
@@ -222,7 +229,7 @@ function planSeveral(kind: Kind, ground: Ground<object>, panels: PanelSettings):
   const plans = drawn.value.map((panel) => planOf(panel, ground));
   const sample = entryAt(plans, 0);
   const all = kept.map((cell) => plans[drawn.value.findIndex((panel) => panel.cell === cell)] ?? emptied(sample));
-  const numbers = numbersOf(drawn.value, whole, variables);
+  const numbers = numbersOf(kind, drawn.value, whole, variables);
   return succeed(
     {
       plans: joined(all, shared),

@@ -56,7 +56,7 @@ const groupVariable = (name: string, variables: readonly Variable[], terms: Code
 });
 
 /** A column repeated below itself. */
-function repeated(column: Column, times: number): Column {
+export function repeated(column: Column, times: number): Column {
   const rows = column.as === 'number' ? column.numbers.length : column.codes.length;
   if (column.as === 'category') {
     const codes = new Int32Array(rows * times);

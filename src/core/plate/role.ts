@@ -13,6 +13,7 @@ const wholes = [
   'brackets',
   'callouts',
   'caption',
+  'columns',
   'common',
   'endLabels',
   'heading',
@@ -32,6 +33,7 @@ const wholes = [
 /** What a whole is made of. */
 const parts = [
   'arrow',
+  'cells',
   'drops',
   'edges',
   'entries',

@@ -69,3 +69,6 @@ export function tQuantile(p: number, n: number): number {
   }
   return t;
 }
+
+/** P(|T| > |t|), with n degrees of freedom. */
+export const twoSided = (t: number, n: number): number => Math.min(1, 2 * upperTail(Math.abs(t), n).tail);

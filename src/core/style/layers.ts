@@ -39,6 +39,8 @@ export interface AxesShow {
   x: Shows;
   y: Shows;
   z?: Shows;
+  /** Where its legend stands, if the style leaves it to the chart; left out: on the right. */
+  legend?: 'top';
 }
 
 /** The axes of a figure. */

@@ -159,8 +159,8 @@ export function resolve(layers: readonly Layer[], shows: AxesShow, language: Lan
     keysOf(lookShape).flatMap((key) =>
       look[key] === undefined ? [] : [[key, reader.read(lookShape[key], look[key], key)]],
     ),
-  ) as unknown as Omit<Settings, 'axes' | 'width' | 'height' | 'grown' | 'paper' | 'numbers'> &
-    Pick<HeldLook, 'numbers'>;
+  ) as unknown as Omit<Settings, 'axes' | 'width' | 'height' | 'grown' | 'paper' | 'numbers' | 'legend'> &
+    Pick<HeldLook, 'numbers' | 'legend'>;
   const page = pageSize(reader, held.size, layers.at(-1)?.look ?? {});
   const { placed: placedWidth, textAt } = held.size;
   const placed = placedWidth === undefined ? 1 : placedWidth / page.width;
@@ -168,9 +168,11 @@ export function resolve(layers: readonly Layer[], shows: AxesShow, language: Lan
   const grown = textAt === 'placed' && placed > 0 ? 1 / placed : 1;
   const { numbers, wording } = held;
   if (wording) wordingProblems(wording, (problem, path) => reader.report(problem, path));
+  const { place } = held.legend;
   const settings: Settings = {
     ...held,
     ...page,
+    legend: { ...held.legend, place: place === 'fitting' ? (shows.legend ?? 'right') : place },
     text: grownText(held.text, grown),
     language: language.code,
     words: wordForm(held.words, language),

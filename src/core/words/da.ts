@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Andel af {cases}',
     'title-shareOfAll': 'Andel af alle {cases}',
     'title-shareWithin': 'Andel af {cases} inden for {group}',
+    'title-shareAnswering': 'Andel ({cases}) med svaret “{answer}”',
     'title-component': 'Komponent {number}',
     'title-componentShare': 'Komponent {number} ({percent})',
 
@@ -130,6 +131,20 @@ export const language: Language = {
     'beyond-one': 'Udeladt: ét tilfælde uden for aksernes grænser ({cases}).',
     beyond: 'Udeladt: {count}\u00a0{cases} uden for aksernes grænser.',
     roundedShares: 'Andelene er afrundet, så de giver deres sum.',
+    answered: 'Andele af dem, der har besvaret det enkelte spørgsmål (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '“{answer}” står med halvdelen på hver side af midten.',
+    'middleAnswer-apart': '“{answer}” står for sig.',
+    'middleAnswer-hidden': '“{answer}” er talt med, men ikke vist.',
+    answerSums: 'Tallene ved siden af rækkerne er summerne af begge sider.',
+    'correlations-pearson-pairwise':
+      'Pearson-korrelationer over de tilfælde, der har begge værdier (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Pearson-korrelationer over de tilfælde, der har alle værdier.',
+    'correlations-spearman-pairwise':
+      'Spearman-korrelationer over de tilfælde, der har begge værdier (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Spearman-korrelationer over de tilfælde, der har alle værdier.',
+    squares: 'Kvadraternes areal viser værdierne; det største står for {value}.',
+    'squares-negative':
+      'Kvadraternes areal viser værdierne; det største står for {value}, åbne kvadrater er under nul.',
 
     inUnit: '{what} i {unit}',
     'alt-bars': 'Søjlediagram: {what}, efter {by}. {values}.',
@@ -145,6 +160,11 @@ export const language: Language = {
     'alt-line': 'fra {first} ({start}) til {last} ({end})',
     'alt-line-named': '{name} fra {first} ({start}) til {last} ({end})',
     'alt-pie': 'Cirkeldiagram: {what}, efter {by}: {values}.',
+    'alt-answers': 'Søjler for andelene af svarene ({answers}) efter {by}. {side}: {values}.',
+    'alt-answers-many': 'Søjler for andelene af svarene ({answers}) efter {by}.',
+    'alt-matrix': 'Farvetabel: {what}, efter {by}. {values}.',
+    'alt-matrix-many': 'Farvetabel: {what}, efter {by}; antal felter: {count}; mindst: {least}; størst: {greatest}.',
+    'alt-questions': { one: '{count} spørgsmål', other: '{count} spørgsmål' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, fra {from} til {to} i {count} intervaller; det højeste går fra {low} til {high} og har {most} {cases}.',
@@ -206,6 +226,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Ud over knurhårene',
     'head-column': 'Kolonne',
+    'head-correlation': 'Korrelation',
+    'head-question': 'Spørgsmål',
+    'head-answer': 'Svar',
     'head-function': 'Funktion',
     'head-at': 'Ved {x}',
     'head-breaks': 'Afbrydelser',

@@ -31,6 +31,7 @@ export const language: Language = {
     'title-share': 'Anteil, {cases}',
     'title-shareOfAll': 'Anteil an allen, {cases}',
     'title-shareWithin': 'Anteil ({cases}) je {group}',
+    'title-shareAnswering': 'Anteil ({cases}) mit der Antwort „{answer}“',
     'title-component': 'Komponente {number}',
     'title-componentShare': 'Komponente {number} ({percent})',
 
@@ -136,6 +137,20 @@ export const language: Language = {
     'beyond-one': 'Nicht berücksichtigt: {cases} außerhalb der Achsengrenzen: 1.',
     beyond: 'Nicht berücksichtigt: {count}\u00a0{cases} außerhalb der Achsengrenzen.',
     roundedShares: 'Die Anteile sind so gerundet, dass sie sich zu ihrer Summe addieren.',
+    answered: 'Anteile an denen, die die jeweilige Frage beantwortet haben (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '„{answer}“ steht je zur Hälfte auf beiden Seiten der Mitte.',
+    'middleAnswer-apart': '„{answer}“ steht für sich.',
+    'middleAnswer-hidden': '„{answer}“ ist mitgezählt, aber nicht dargestellt.',
+    answerSums: 'Die Zahlen neben den Zeilen sind die Summen beider Seiten.',
+    'correlations-pearson-pairwise':
+      'Korrelationen nach Pearson, jeweils über die Fälle mit beiden Werten (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Korrelationen nach Pearson über die Fälle mit allen Werten.',
+    'correlations-spearman-pairwise':
+      'Korrelationen nach Spearman, jeweils über die Fälle mit beiden Werten (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Korrelationen nach Spearman über die Fälle mit allen Werten.',
+    squares: 'Die Flächen der Quadrate zeigen die Werte; das größte steht für {value}.',
+    'squares-negative':
+      'Die Flächen der Quadrate zeigen die Werte; das größte steht für {value}, offene liegen unter 0.',
 
     inUnit: '{what} in {unit}',
     'alt-bars': 'Säulendiagramm: {what}, nach {by}. {values}.',
@@ -151,6 +166,12 @@ export const language: Language = {
     'alt-line': 'von {first} ({start}) bis {last} ({end})',
     'alt-line-named': '{name} von {first} ({start}) bis {last} ({end})',
     'alt-pie': 'Kreisdiagramm: {what}, nach {by}: {values}.',
+    'alt-answers': 'Balken der Anteile der Antworten ({answers}), nach {by}. {side}: {values}.',
+    'alt-answers-many': 'Balken der Anteile der Antworten ({answers}), nach {by}.',
+    'alt-matrix': 'Farbtabelle: {what}, nach {by}. {values}.',
+    'alt-matrix-many':
+      'Farbtabelle: {what}, nach {by}; Anzahl der Felder: {count}; kleinster Wert: {least}; größter Wert: {greatest}.',
+    'alt-questions': { one: '{count} Frage', other: '{count} Fragen' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogramm: {what}, von {from} bis {to} in {count} Klassen; die höchste reicht von {low} bis {high} und enthält {most} {cases}.',
@@ -212,6 +233,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Jenseits der Whisker',
     'head-column': 'Spalte',
+    'head-correlation': 'Korrelation',
+    'head-question': 'Frage',
+    'head-answer': 'Antwort',
     'head-function': 'Funktion',
     'head-at': 'Bei {x}',
     'head-breaks': 'Unterbrechungen',

@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Ποσοστό, {cases}',
     'title-shareOfAll': 'Ποσοστό επί του συνόλου, {cases}',
     'title-shareWithin': 'Ποσοστό ({cases}) ανά ομάδα: {group}',
+    'title-shareAnswering': 'Μερίδιο ({cases}) με απάντηση «{answer}»',
     'title-component': 'Συνιστώσα {number}',
     'title-componentShare': 'Συνιστώσα {number} ({percent})',
 
@@ -132,6 +133,20 @@ export const language: Language = {
     'beyond-one': 'Εξαιρέθηκε μία περίπτωση εκτός των ορίων των αξόνων ({cases}).',
     beyond: 'Εξαιρέθηκαν περιπτώσεις εκτός των ορίων των αξόνων: {count} ({cases}).',
     roundedShares: 'Τα ποσοστά έχουν στρογγυλοποιηθεί ώστε να δίνουν το άθροισμά τους.',
+    answered: 'Μερίδια όσων απάντησαν σε κάθε ερώτηση (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': 'Το «{answer}» μοιράζεται στις δύο πλευρές του μέσου.',
+    'middleAnswer-apart': 'Το «{answer}» βρίσκεται χωριστά.',
+    'middleAnswer-hidden': 'Το «{answer}» υπολογίζεται αλλά δεν εμφανίζεται.',
+    answerSums: 'Οι αριθμοί δίπλα στις γραμμές είναι τα αθροίσματα των δύο πλευρών.',
+    'correlations-pearson-pairwise':
+      'Συσχετίσεις Πίρσον των περιπτώσεων με αμφότερες τις τιμές (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Συσχετίσεις Πίρσον των περιπτώσεων με όλες τις τιμές.',
+    'correlations-spearman-pairwise':
+      'Συσχετίσεις Σπίρμαν των περιπτώσεων με αμφότερες τις τιμές (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Συσχετίσεις Σπίρμαν των περιπτώσεων με όλες τις τιμές.',
+    squares: 'Τα εμβαδά των τετραγώνων δείχνουν τις τιμές· το μεγαλύτερο αντιστοιχεί σε {value}.',
+    'squares-negative':
+      'Τα εμβαδά των τετραγώνων δείχνουν τις τιμές· το μεγαλύτερο αντιστοιχεί σε {value}, τα κενά είναι αρνητικά.',
 
     inUnit: '{what} σε {unit}',
     'alt-bars': 'Ραβδόγραμμα: {what}, κατά: {by}. {values}.',
@@ -147,6 +162,12 @@ export const language: Language = {
     'alt-line': 'από {first} ({start}) έως {last} ({end})',
     'alt-line-named': '{name} από {first} ({start}) έως {last} ({end})',
     'alt-pie': 'Κυκλικό διάγραμμα: {what}, κατά: {by}: {values}.',
+    'alt-answers': 'Ράβδοι των μεριδίων των απαντήσεων ({answers}) ανά {by}. {side}: {values}.',
+    'alt-answers-many': 'Ράβδοι των μεριδίων των απαντήσεων ({answers}) ανά {by}.',
+    'alt-matrix': 'Χρωματικός πίνακας: {what}, ανά {by}. {values}.',
+    'alt-matrix-many':
+      'Χρωματικός πίνακας: {what}, ανά {by}· πλήθος κελιών: {count}· ελάχιστο: {least}· μέγιστο: {greatest}.',
+    'alt-questions': { one: '{count} ερώτηση', other: '{count} ερωτήσεις' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Ιστόγραμμα: {what}, από {from} έως {to} σε {count} κλάσεις· η υψηλότερη, από {low} έως {high}, περιέχει {most} ({cases}).',
@@ -211,6 +232,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Πέρα από τις απολήξεις',
     'head-column': 'Στήλη',
+    'head-correlation': 'Συσχέτιση',
+    'head-question': 'Ερώτηση',
+    'head-answer': 'Απάντηση',
     'head-function': 'Συνάρτηση',
     'head-at': 'Στο {x}',
     'head-breaks': 'Διακοπές',

@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Share of {cases}',
     'title-shareOfAll': 'Share of all {cases}',
     'title-shareWithin': 'Share of {cases} within {group}',
+    'title-shareAnswering': 'Share of {cases} answering “{answer}”',
     'title-component': 'Component {number}',
     'title-componentShare': 'Component {number} ({percent})',
 
@@ -129,6 +130,20 @@ export const language: Language = {
     'beyond-one': 'Left out: one of the {cases}, beyond the limits of the axes.',
     beyond: 'Left out: {count}\u00a0{cases} beyond the limits of the axes.',
     roundedShares: 'Shares are rounded so that they add up to their sum.',
+    answered: 'Shares are of those who answered each question (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': 'Half of “{answer}” stands on either side of the middle.',
+    'middleAnswer-apart': '“{answer}” stands apart.',
+    'middleAnswer-hidden': '“{answer}” is counted but not shown.',
+    answerSums: 'Numbers beside the rows are the sums of both sides.',
+    'correlations-pearson-pairwise':
+      'Pearson correlations of the cases that have both values (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Pearson correlations of the cases that have all values.',
+    'correlations-spearman-pairwise':
+      'Spearman correlations of the cases that have both values (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Spearman correlations of the cases that have all values.',
+    squares: 'The areas of the squares show the values; the largest stands for {value}.',
+    'squares-negative':
+      'The areas of the squares show the values; the largest stands for {value}, open ones are below zero.',
 
     inUnit: '{what} in {unit}',
     'alt-bars': 'Bar chart of {what} by {by}. {values}.',
@@ -144,6 +159,11 @@ export const language: Language = {
     'alt-line': 'from {first} at {start} to {last} at {end}',
     'alt-line-named': '{name} from {first} at {start} to {last} at {end}',
     'alt-pie': 'Pie chart of {what} by {by}: {values}.',
+    'alt-answers': 'Bars of the shares of answers ({answers}) by {by}. {side}: {values}.',
+    'alt-answers-many': 'Bars of the shares of answers ({answers}) by {by}.',
+    'alt-matrix': 'Table of {what} by {by}, in colours. {values}.',
+    'alt-matrix-many': 'Table of {what} by {by}, in colours: {count} cells; least: {least}; greatest: {greatest}.',
+    'alt-questions': { one: '{count} question', other: '{count} questions' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram of {what} from {from} to {to} in {count} bins; the highest is from {low} to {high} with {most} {cases}.',
@@ -205,6 +225,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Beyond the whiskers',
     'head-column': 'Column',
+    'head-correlation': 'Correlation',
+    'head-question': 'Question',
+    'head-answer': 'Answer',
     'head-function': 'Function',
     'head-at': 'At {x}',
     'head-breaks': 'Breaks',

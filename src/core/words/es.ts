@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Porcentaje de {cases}',
     'title-shareOfAll': 'Porcentaje del total de {cases}',
     'title-shareWithin': 'Porcentaje de {cases} según {group}',
+    'title-shareAnswering': 'Proporción ({cases}) que respondió «{answer}»',
     'title-component': 'Componente {number}',
     'title-componentShare': 'Componente {number} ({percent})',
 
@@ -134,6 +135,20 @@ export const language: Language = {
     'beyond-one': 'Se excluye un caso fuera de los límites de los ejes ({cases}).',
     beyond: 'Se excluyen {count}\u00a0{cases} fuera de los límites de los ejes.',
     roundedShares: 'Los porcentajes están redondeados de modo que suman su total.',
+    answered: 'Proporciones de quienes respondieron a cada pregunta (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '«{answer}» se reparte por mitades a ambos lados del centro.',
+    'middleAnswer-apart': '«{answer}» se muestra aparte.',
+    'middleAnswer-hidden': '«{answer}» se cuenta, pero no se muestra.',
+    answerSums: 'Los números junto a las filas son las sumas de ambos lados.',
+    'correlations-pearson-pairwise':
+      'Correlaciones de Pearson de los casos con ambos valores (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Correlaciones de Pearson de los casos con todos los valores.',
+    'correlations-spearman-pairwise':
+      'Correlaciones de Spearman de los casos con ambos valores (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Correlaciones de Spearman de los casos con todos los valores.',
+    squares: 'Las áreas de los cuadrados muestran los valores; el mayor equivale a {value}.',
+    'squares-negative':
+      'Las áreas de los cuadrados muestran los valores; el mayor equivale a {value} y los abiertos son negativos.',
 
     inUnit: '{what} en {unit}',
     'alt-bars': 'Gráfico de barras: {what}, según {by}. {values}.',
@@ -149,6 +164,12 @@ export const language: Language = {
     'alt-line': 'de {first} ({start}) a {last} ({end})',
     'alt-line-named': '{name} de {first} ({start}) a {last} ({end})',
     'alt-pie': 'Gráfico circular: {what}, según {by}: {values}.',
+    'alt-answers': 'Barras de las proporciones de respuestas ({answers}) por {by}. {side}: {values}.',
+    'alt-answers-many': 'Barras de las proporciones de respuestas ({answers}) por {by}.',
+    'alt-matrix': 'Tabla de colores: {what}, por {by}. {values}.',
+    'alt-matrix-many':
+      'Tabla de colores: {what}, por {by}; número de celdas: {count}; mínimo: {least}; máximo: {greatest}.',
+    'alt-questions': { one: '{count} pregunta', other: '{count} preguntas' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histograma: {what}, de {from} a {to} en {count} intervalos; el más alto va de {low} a {high} y contiene {most} {cases}.',
@@ -210,6 +231,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Más allá de los bigotes',
     'head-column': 'Columna',
+    'head-correlation': 'Correlación',
+    'head-question': 'Pregunta',
+    'head-answer': 'Respuesta',
     'head-function': 'Función',
     'head-at': 'En {x}',
     'head-breaks': 'Interrupciones',

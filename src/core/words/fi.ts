@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Osuus, {cases}',
     'title-shareOfAll': 'Osuus kaikista, {cases}',
     'title-shareWithin': 'Osuus ({cases}) ryhmittäin: {group}',
+    'title-shareAnswering': 'Osuus ({cases}), vastaus ”{answer}”',
     'title-component': 'Komponentti {number}',
     'title-componentShare': 'Komponentti {number} ({percent})',
 
@@ -134,6 +135,20 @@ export const language: Language = {
     'beyond-one': 'Jätetty pois: yksi tapaus akselien rajojen ulkopuolella ({cases}).',
     beyond: 'Jätetty pois tapaukset akselien rajojen ulkopuolella: {count} ({cases}).',
     roundedShares: 'Osuudet on pyöristetty niin, että niiden summa täsmää.',
+    answered: 'Osuudet niistä, jotka vastasivat kuhunkin kysymykseen (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '”{answer}” on puoliksi keskikohdan kummallakin puolella.',
+    'middleAnswer-apart': '”{answer}” on erikseen.',
+    'middleAnswer-hidden': '”{answer}” on laskettu mukaan, mutta sitä ei näytetä.',
+    answerSums: 'Rivien vieressä olevat luvut ovat kummankin puolen summat.',
+    'correlations-pearson-pairwise':
+      'Pearsonin korrelaatiot tapauksista, joilla on molemmat arvot (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Pearsonin korrelaatiot tapauksista, joilla on kaikki arvot.',
+    'correlations-spearman-pairwise':
+      'Spearmanin korrelaatiot tapauksista, joilla on molemmat arvot (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Spearmanin korrelaatiot tapauksista, joilla on kaikki arvot.',
+    squares: 'Neliöiden pinta-alat osoittavat arvot; suurin vastaa arvoa {value}.',
+    'squares-negative':
+      'Neliöiden pinta-alat osoittavat arvot; suurin vastaa arvoa {value}, avoimet ovat nollan alapuolella.',
 
     inUnit: '{what} ({unit})',
     'alt-bars': 'Pylväskuvio: {what}, ryhmittäin: {by}. {values}.',
@@ -149,6 +164,11 @@ export const language: Language = {
     'alt-line': '{first} ({start}) – {last} ({end})',
     'alt-line-named': '{name} {first} ({start}) – {last} ({end})',
     'alt-pie': 'Ympyräkuvio: {what}, ryhmittäin: {by}: {values}.',
+    'alt-answers': 'Vastausten osuudet palkkeina ({answers}), ryhmittely: {by}. {side}: {values}.',
+    'alt-answers-many': 'Vastausten osuudet palkkeina ({answers}), ryhmittely: {by}.',
+    'alt-matrix': 'Väritaulukko: {what}, ryhmittely: {by}. {values}.',
+    'alt-matrix-many': 'Väritaulukko: {what}, ryhmittely: {by}; ruutuja {count}; pienin: {least}; suurin: {greatest}.',
+    'alt-questions': { one: '{count} kysymys', other: '{count} kysymystä' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogrammi: {what}, {from} – {to}, luokkien lukumäärä: {count}; korkein on {low} – {high}, siinä {most} ({cases}).',
@@ -210,6 +230,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Viiksien ulkopuolella',
     'head-column': 'Sarake',
+    'head-correlation': 'Korrelaatio',
+    'head-question': 'Kysymys',
+    'head-answer': 'Vastaus',
     'head-function': 'Funktio',
     'head-at': 'Kohdassa {x}',
     'head-breaks': 'Katkokset',

@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Pourcentage, {cases}',
     'title-shareOfAll': 'Pourcentage du total, {cases}',
     'title-shareWithin': 'Pourcentage ({cases}) selon {group}',
+    'title-shareAnswering': 'Part ({cases}) ayant répondu « {answer} »',
     'title-component': 'Composante {number}',
     'title-componentShare': 'Composante {number} ({percent})',
 
@@ -139,6 +140,20 @@ export const language: Language = {
     'beyond-one': 'Exclu\u00a0: un cas au-delà des limites des axes ({cases}).',
     beyond: 'Cas exclus, au-delà des limites des axes\u00a0: {count}\u00a0{cases}.',
     roundedShares: 'Les pourcentages sont arrondis de sorte que leur somme soit exacte.',
+    answered: 'Parts de ceux qui ont répondu à chaque question (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '« {answer} » est réparti par moitié de part et d’autre du milieu.',
+    'middleAnswer-apart': '« {answer} » est placé à part.',
+    'middleAnswer-hidden': '« {answer} » est compté mais non représenté.',
+    answerSums: 'Les nombres à côté des lignes sont les sommes des deux côtés.',
+    'correlations-pearson-pairwise':
+      'Corrélations de Pearson entre les cas ayant les deux valeurs (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Corrélations de Pearson entre les cas ayant toutes les valeurs.',
+    'correlations-spearman-pairwise':
+      'Corrélations de Spearman entre les cas ayant les deux valeurs (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Corrélations de Spearman entre les cas ayant toutes les valeurs.',
+    squares: 'Les aires des carrés représentent les valeurs ; le plus grand correspond à {value}.',
+    'squares-negative':
+      'Les aires des carrés représentent les valeurs ; le plus grand correspond à {value}, les carrés ouverts sont négatifs.',
 
     inUnit: '{what} en {unit}',
     'alt-bars': 'Diagramme en barres\u00a0: {what}, selon {by}. {values}.',
@@ -155,6 +170,12 @@ export const language: Language = {
     'alt-line': 'de {first} ({start}) à {last} ({end})',
     'alt-line-named': '{name} de {first} ({start}) à {last} ({end})',
     'alt-pie': 'Diagramme circulaire\u00a0: {what}, selon {by}\u00a0: {values}.',
+    'alt-answers': 'Barres des parts des réponses ({answers}) selon {by}. {side} : {values}.',
+    'alt-answers-many': 'Barres des parts des réponses ({answers}) selon {by}.',
+    'alt-matrix': 'Tableau en couleurs : {what}, selon {by}. {values}.',
+    'alt-matrix-many':
+      'Tableau en couleurs : {what}, selon {by} ; nombre de cellules : {count} ; minimum : {least} ; maximum : {greatest}.',
+    'alt-questions': { one: '{count} question', other: '{count} questions' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogramme\u00a0: {what}, de {from} à {to} en {count} classes\u00a0; la plus haute va de {low} à {high} et contient {most} {cases}.',
@@ -216,6 +237,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Au-delà des moustaches',
     'head-column': 'Colonne',
+    'head-correlation': 'Corrélation',
+    'head-question': 'Question',
+    'head-answer': 'Réponse',
     'head-function': 'Fonction',
     'head-at': 'En {x}',
     'head-breaks': 'Interruptions',

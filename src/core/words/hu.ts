@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Arány, {cases}',
     'title-shareOfAll': 'Arány az összesből, {cases}',
     'title-shareWithin': 'Arány ({cases}) csoportonként: {group}',
+    'title-shareAnswering': 'Arány ({cases}), „{answer}” válasz',
     'title-component': '{number}. komponens',
     'title-componentShare': '{number}. komponens ({percent})',
 
@@ -133,6 +134,19 @@ export const language: Language = {
     'beyond-one': 'Kihagyva: egy eset a tengelyek határain kívül ({cases}).',
     beyond: 'Kihagyva: {count} eset a tengelyek határain kívül ({cases}).',
     roundedShares: 'Az arányok úgy vannak kerekítve, hogy kiadják az összegüket.',
+    answered: 'Az adott kérdésre válaszolók arányai (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': 'A(z) „{answer}” fele-fele arányban áll a közép két oldalán.',
+    'middleAnswer-apart': 'A(z) „{answer}” külön áll.',
+    'middleAnswer-hidden': 'A(z) „{answer}” beleszámít, de nem látható.',
+    answerSums: 'A sorok melletti számok a két oldal összegei.',
+    'correlations-pearson-pairwise':
+      'Pearson-korrelációk a mindkét értékkel rendelkező esetekből (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Pearson-korrelációk az összes értékkel rendelkező esetekből.',
+    'correlations-spearman-pairwise':
+      'Spearman-korrelációk a mindkét értékkel rendelkező esetekből (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Spearman-korrelációk az összes értékkel rendelkező esetekből.',
+    squares: 'A négyzetek területe mutatja az értékeket; a legnagyobb értéke {value}.',
+    'squares-negative': 'A négyzetek területe mutatja az értékeket; a legnagyobb értéke {value}, az üresek 0 alattiak.',
 
     inUnit: '{what} ({unit})',
     'alt-bars': 'Oszlopdiagram: {what}, csoportosítva: {by}. {values}.',
@@ -148,6 +162,12 @@ export const language: Language = {
     'alt-line': '{first} ({start}) – {last} ({end})',
     'alt-line-named': '{name} {first} ({start}) – {last} ({end})',
     'alt-pie': 'Kördiagram: {what}, csoportosítva: {by}: {values}.',
+    'alt-answers': 'A válaszok arányai sávokban ({answers}), bontás: {by}. {side}: {values}.',
+    'alt-answers-many': 'A válaszok arányai sávokban ({answers}), bontás: {by}.',
+    'alt-matrix': 'Színtáblázat: {what}, bontás: {by}. {values}.',
+    'alt-matrix-many':
+      'Színtáblázat: {what}, bontás: {by}; cellák száma: {count}; legkisebb: {least}; legnagyobb: {greatest}.',
+    'alt-questions': '{count} kérdés',
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Hisztogram: {what}, {from} – {to}, {count} osztályban; a legmagasabb: {low} – {high}, benne {most} ({cases}).',
@@ -209,6 +229,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'A bajuszokon túl',
     'head-column': 'Oszlop',
+    'head-correlation': 'Korreláció',
+    'head-question': 'Kérdés',
+    'head-answer': 'Válasz',
     'head-function': 'Függvény',
     'head-at': 'x = {x}',
     'head-breaks': 'Szakadások',

@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Percentuale, {cases}',
     'title-shareOfAll': 'Percentuale sul totale, {cases}',
     'title-shareWithin': 'Percentuale ({cases}) per {group}',
+    'title-shareAnswering': 'Quota ({cases}) che ha risposto «{answer}»',
     'title-component': 'Componente {number}',
     'title-componentShare': 'Componente {number} ({percent})',
 
@@ -131,6 +132,20 @@ export const language: Language = {
     'beyond-one': 'Escluso: un caso oltre i limiti degli assi ({cases}).',
     beyond: 'Casi esclusi oltre i limiti degli assi: {count}\u00a0{cases}.',
     roundedShares: 'Le percentuali sono arrotondate in modo che la loro somma torni.',
+    answered: 'Quote di chi ha risposto a ciascuna domanda (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '«{answer}» è diviso a metà sui due lati del centro.',
+    'middleAnswer-apart': '«{answer}» è riportato a parte.',
+    'middleAnswer-hidden': '«{answer}» è contato ma non mostrato.',
+    answerSums: 'I numeri accanto alle righe sono le somme dei due lati.',
+    'correlations-pearson-pairwise':
+      'Correlazioni di Pearson dei casi con entrambi i valori (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Correlazioni di Pearson dei casi con tutti i valori.',
+    'correlations-spearman-pairwise':
+      'Correlazioni di Spearman dei casi con entrambi i valori (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Correlazioni di Spearman dei casi con tutti i valori.',
+    squares: 'Le aree dei quadrati mostrano i valori; il più grande corrisponde a {value}.',
+    'squares-negative':
+      'Le aree dei quadrati mostrano i valori; il più grande corrisponde a {value}, quelli aperti sono negativi.',
 
     inUnit: '{what} in {unit}',
     'alt-bars': 'Grafico a barre: {what}, per {by}. {values}.',
@@ -146,6 +161,12 @@ export const language: Language = {
     'alt-line': 'da {first} ({start}) a {last} ({end})',
     'alt-line-named': '{name} da {first} ({start}) a {last} ({end})',
     'alt-pie': 'Grafico a torta: {what}, per {by}: {values}.',
+    'alt-answers': 'Barre delle quote delle risposte ({answers}) per {by}. {side}: {values}.',
+    'alt-answers-many': 'Barre delle quote delle risposte ({answers}) per {by}.',
+    'alt-matrix': 'Tabella a colori: {what}, per {by}. {values}.',
+    'alt-matrix-many':
+      'Tabella a colori: {what}, per {by}; numero di celle: {count}; minimo: {least}; massimo: {greatest}.',
+    'alt-questions': { one: '{count} domanda', other: '{count} domande' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Istogramma: {what}, da {from} a {to} in {count} classi; la più alta va da {low} a {high} e contiene {most} {cases}.',
@@ -207,6 +228,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Oltre i baffi',
     'head-column': 'Colonna',
+    'head-correlation': 'Correlazione',
+    'head-question': 'Domanda',
+    'head-answer': 'Risposta',
     'head-function': 'Funzione',
     'head-at': 'In {x}',
     'head-breaks': 'Interruzioni',

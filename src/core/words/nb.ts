@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Andel {cases}',
     'title-shareOfAll': 'Andel av alle {cases}',
     'title-shareWithin': 'Andel {cases} innenfor {group}',
+    'title-shareAnswering': 'Andel ({cases}) med svaret «{answer}»',
     'title-component': 'Komponent {number}',
     'title-componentShare': 'Komponent {number} ({percent})',
 
@@ -133,6 +134,20 @@ export const language: Language = {
     'beyond-one': 'Utelatt: ett tilfelle utenfor grensene til aksene ({cases}).',
     beyond: 'Utelatt: {count}\u00a0{cases} utenfor grensene til aksene.',
     roundedShares: 'Andelene er avrundet slik at de gir summen sin.',
+    answered: 'Andeler av dem som har besvart det enkelte spørsmålet (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '«{answer}» står med halvparten på hver side av midten.',
+    'middleAnswer-apart': '«{answer}» står for seg.',
+    'middleAnswer-hidden': '«{answer}» er talt med, men ikke vist.',
+    answerSums: 'Tallene ved siden av radene er summene av begge sider.',
+    'correlations-pearson-pairwise':
+      'Pearson-korrelasjoner over tilfellene som har begge verdiene (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Pearson-korrelasjoner over tilfellene som har alle verdiene.',
+    'correlations-spearman-pairwise':
+      'Spearman-korrelasjoner over tilfellene som har begge verdiene (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Spearman-korrelasjoner over tilfellene som har alle verdiene.',
+    squares: 'Arealet av kvadratene viser verdiene; det største står for {value}.',
+    'squares-negative':
+      'Arealet av kvadratene viser verdiene; det største står for {value}, åpne kvadrater er under 0.',
 
     inUnit: '{what} i {unit}',
     'alt-bars': 'Søylediagram: {what}, etter {by}. {values}.',
@@ -148,6 +163,11 @@ export const language: Language = {
     'alt-line': 'fra {first} ({start}) til {last} ({end})',
     'alt-line-named': '{name} fra {first} ({start}) til {last} ({end})',
     'alt-pie': 'Sektordiagram: {what}, etter {by}: {values}.',
+    'alt-answers': 'Stolper for andelene av svarene ({answers}) etter {by}. {side}: {values}.',
+    'alt-answers-many': 'Stolper for andelene av svarene ({answers}) etter {by}.',
+    'alt-matrix': 'Fargetabell: {what}, etter {by}. {values}.',
+    'alt-matrix-many': 'Fargetabell: {what}, etter {by}; antall felt: {count}; minst: {least}; størst: {greatest}.',
+    'alt-questions': { one: '{count} spørsmål', other: '{count} spørsmål' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, fra {from} til {to} i {count} intervaller; det høyeste går fra {low} til {high} og har {most} {cases}.',
@@ -209,6 +229,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Utenfor værhårene',
     'head-column': 'Kolonne',
+    'head-correlation': 'Korrelasjon',
+    'head-question': 'Spørsmål',
+    'head-answer': 'Svar',
     'head-function': 'Funksjon',
     'head-at': 'Ved {x}',
     'head-breaks': 'Brudd',

@@ -30,6 +30,7 @@ export const language: Language = {
     'title-share': 'Percentage {cases}',
     'title-shareOfAll': 'Percentage van alle {cases}',
     'title-shareWithin': 'Percentage {cases} per {group}',
+    'title-shareAnswering': 'Aandeel ({cases}) met het antwoord ‘{answer}’',
     'title-component': 'Component {number}',
     'title-componentShare': 'Component {number} ({percent})',
 
@@ -136,6 +137,20 @@ export const language: Language = {
     'beyond-one': 'Weggelaten: één geval buiten de grenzen van de assen ({cases}).',
     beyond: 'Weggelaten: {count}\u00a0{cases} buiten de grenzen van de assen.',
     roundedShares: 'De percentages zijn zo afgerond dat ze tot hun som optellen.',
+    answered: 'Aandelen van wie de betreffende vraag heeft beantwoord (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '‘{answer}’ staat voor de helft aan weerszijden van het midden.',
+    'middleAnswer-apart': '‘{answer}’ staat apart.',
+    'middleAnswer-hidden': '‘{answer}’ is meegeteld, maar niet weergegeven.',
+    answerSums: 'De getallen naast de rijen zijn de sommen van beide kanten.',
+    'correlations-pearson-pairwise':
+      'Correlaties volgens Pearson over de gevallen met beide waarden (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Correlaties volgens Pearson over de gevallen met alle waarden.',
+    'correlations-spearman-pairwise':
+      'Correlaties volgens Spearman over de gevallen met beide waarden (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Correlaties volgens Spearman over de gevallen met alle waarden.',
+    squares: 'De oppervlakten van de vierkanten tonen de waarden; het grootste staat voor {value}.',
+    'squares-negative':
+      'De oppervlakten van de vierkanten tonen de waarden; het grootste staat voor {value}, open vierkanten liggen onder nul.',
 
     inUnit: '{what} in {unit}',
     'alt-bars': 'Staafdiagram: {what}, naar {by}. {values}.',
@@ -151,6 +166,12 @@ export const language: Language = {
     'alt-line': 'van {first} ({start}) tot {last} ({end})',
     'alt-line-named': '{name} van {first} ({start}) tot {last} ({end})',
     'alt-pie': 'Cirkeldiagram: {what}, naar {by}: {values}.',
+    'alt-answers': 'Balken van de aandelen van de antwoorden ({answers}) naar {by}. {side}: {values}.',
+    'alt-answers-many': 'Balken van de aandelen van de antwoorden ({answers}) naar {by}.',
+    'alt-matrix': 'Kleurentabel: {what}, naar {by}. {values}.',
+    'alt-matrix-many':
+      'Kleurentabel: {what}, naar {by}; aantal cellen: {count}; kleinste: {least}; grootste: {greatest}.',
+    'alt-questions': { one: '{count} vraag', other: '{count} vragen' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, van {from} tot {to} in {count} klassen; de hoogste loopt van {low} tot {high} en bevat {most} {cases}.',
@@ -212,6 +233,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Voorbij de snorharen',
     'head-column': 'Kolom',
+    'head-correlation': 'Correlatie',
+    'head-question': 'Vraag',
+    'head-answer': 'Antwoord',
     'head-function': 'Functie',
     'head-at': 'Bij {x}',
     'head-breaks': 'Onderbrekingen',

@@ -41,6 +41,12 @@ export interface NoteFacts {
   weightless: { count: number; cases: string; by: string };
   beyond: { count: number; cases: string };
   roundedShares: object;
+  /** How many answered each question, at least and at most, and whether all questions were answered by all. */
+  answered: { from: number; to: number; total: number; isAll: boolean; cases: string };
+  middleAnswer: { answer: string; stands: 'split' | 'apart' | 'hidden' };
+  answerSums: object;
+  correlations: { of: 'pearson' | 'spearman'; cases: 'pairwise' | 'listwise'; from: number; to: number };
+  squares: { isNegative: boolean; greatest: number };
 }
 
 export type NoteFact = { [K in keyof NoteFacts]: { is: K } & NoteFacts[K] }[keyof NoteFacts];
@@ -118,6 +124,29 @@ function componentWords({ of, on, rotate, kept }: NoteFacts['components'], words
     : words.say(`components-${on}Turned`, { variables, kept, rotation: rotate });
 }
 
+const rangeText = (from: number, to: number, words: Words): string =>
+  from === to ? words.number(from) : `${words.number(from)}–${words.number(to)}`;
+
+function answeredWords({ from, to, total, isAll, cases }: NoteFacts['answered'], words: Words): string {
+  if (isAll) return words.say('cases', { count: total, cases });
+  return words.say('answered', { range: rangeText(from, to, words), cases });
+}
+
+/** What panels say of their answers as one. */
+function joinedAnswers(facts: readonly NoteFact[]): NoteFact[] {
+  const all = facts.flatMap((fact) => (fact.is === 'answered' ? [fact] : []));
+  const [first, ...others] = all;
+  if (!first || others.length === 0) return [...facts];
+  const joined = {
+    ...first,
+    from: Math.min(...all.map(({ from }) => from)),
+    to: Math.max(...all.map(({ to }) => to)),
+    total: all.reduce((sum, { total }) => sum + total, 0),
+    isAll: all.every(({ isAll }) => isAll),
+  };
+  return facts.flatMap((fact): NoteFact[] => (fact === first ? [joined] : fact.is === 'answered' ? [] : [fact]));
+}
+
 /** The sentence of each fact, with inline markup. */
 const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) => string } = {
   errors: errorWords,
@@ -169,6 +198,15 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   beyond: ({ count, cases }, words) =>
     count === 1 ? words.say('beyond-one', { cases }) : words.say('beyond', { count, cases }),
   roundedShares: (_, words) => words.say('roundedShares'),
+  answered: answeredWords,
+  middleAnswer: ({ answer, stands }, words) => words.say(`middleAnswer-${stands}`, { answer }),
+  answerSums: (_, words) => words.say('answerSums'),
+  correlations: ({ of, cases, from, to }, words) =>
+    cases === 'listwise'
+      ? words.say(`correlations-${of}-listwise`)
+      : words.say(`correlations-${of}-pairwise`, { range: rangeText(from, to, words) }),
+  squares: ({ isNegative, greatest }, words) =>
+    words.say(isNegative ? 'squares-negative' : 'squares', { value: greatest }),
 };
 
 /** A fact in words. */
@@ -188,7 +226,7 @@ function levelOf(fact: NoteFact): number | undefined {
 /** Facts in words, each said once. */
 export function noteSentences(facts: readonly NoteFact[], words: Words): NoteSentence[] {
   const said = new Map<string, NoteSentence>();
-  for (const fact of facts) {
+  for (const fact of joinedAnswers(facts)) {
     const sentence = noteSentence(fact, words);
     if (!said.has(sentence.text)) said.set(sentence.text, sentence);
   }

@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Odsetek, {cases}',
     'title-shareOfAll': 'Odsetek wszystkich, {cases}',
     'title-shareWithin': 'Odsetek ({cases}) w grupach: {group}',
+    'title-shareAnswering': 'Odsetek ({cases}) z odpowiedzią „{answer}”',
     'title-component': 'Składowa {number}',
     'title-componentShare': 'Składowa {number} ({percent})',
 
@@ -130,6 +131,19 @@ export const language: Language = {
     'beyond-one': 'Pominięto jedną obserwację poza granicami osi ({cases}).',
     beyond: 'Pominięto obserwacje poza granicami osi: {count} ({cases}).',
     roundedShares: 'Odsetki zaokrąglono tak, aby dawały swoją sumę.',
+    answered: 'Odsetki osób, które odpowiedziały na dane pytanie (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '„{answer}” leży po połowie po obu stronach środka.',
+    'middleAnswer-apart': '„{answer}” pokazano osobno.',
+    'middleAnswer-hidden': '„{answer}” wliczono, lecz nie pokazano.',
+    answerSums: 'Liczby obok wierszy są sumami obu stron.',
+    'correlations-pearson-pairwise':
+      'Korelacje Pearsona dla przypadków z obiema wartościami (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Korelacje Pearsona dla przypadków ze wszystkimi wartościami.',
+    'correlations-spearman-pairwise':
+      'Korelacje Spearmana dla przypadków z obiema wartościami (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Korelacje Spearmana dla przypadków ze wszystkimi wartościami.',
+    squares: 'Pola kwadratów pokazują wartości; największy odpowiada wartości {value}.',
+    'squares-negative': 'Pola kwadratów pokazują wartości; największy odpowiada wartości {value}, puste są ujemne.',
 
     inUnit: '{what} ({unit})',
     'alt-bars': 'Wykres słupkowy: {what}, według: {by}. {values}.',
@@ -145,6 +159,12 @@ export const language: Language = {
     'alt-line': 'od {first} ({start}) do {last} ({end})',
     'alt-line-named': '{name} od {first} ({start}) do {last} ({end})',
     'alt-pie': 'Wykres kołowy: {what}, według: {by}: {values}.',
+    'alt-answers': 'Słupki odsetków odpowiedzi ({answers}) według: {by}. {side}: {values}.',
+    'alt-answers-many': 'Słupki odsetków odpowiedzi ({answers}) według: {by}.',
+    'alt-matrix': 'Tabela barwna: {what}, według: {by}. {values}.',
+    'alt-matrix-many':
+      'Tabela barwna: {what}, według: {by}; liczba pól: {count}; najmniejsza: {least}; największa: {greatest}.',
+    'alt-questions': { one: '{count} pytanie', few: '{count} pytania', other: '{count} pytań' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, od {from} do {to}, liczba przedziałów: {count}; najwyższy od {low} do {high} zawiera {most} ({cases}).',
@@ -210,6 +230,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Poza wąsami',
     'head-column': 'Kolumna',
+    'head-correlation': 'Korelacja',
+    'head-question': 'Pytanie',
+    'head-answer': 'Odpowiedź',
     'head-function': 'Funkcja',
     'head-at': 'Dla {x}',
     'head-breaks': 'Przerwy',

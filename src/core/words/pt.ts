@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Percentagem de {cases}',
     'title-shareOfAll': 'Percentagem do total de {cases}',
     'title-shareWithin': 'Percentagem de {cases} por {group}',
+    'title-shareAnswering': 'Proporção ({cases}) que respondeu “{answer}”',
     'title-component': 'Componente {number}',
     'title-componentShare': 'Componente {number} ({percent})',
 
@@ -128,6 +129,19 @@ export const language: Language = {
     'beyond-one': 'Excluído: um caso fora dos limites dos eixos ({cases}).',
     beyond: 'Casos excluídos fora dos limites dos eixos: {count}\u00a0{cases}.',
     roundedShares: 'As percentagens estão arredondadas de modo que somem o seu total.',
+    answered: 'Proporções dos que responderam a cada pergunta (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '“{answer}” divide-se em metades dos dois lados do meio.',
+    'middleAnswer-apart': '“{answer}” está à parte.',
+    'middleAnswer-hidden': '“{answer}” é contado, mas não mostrado.',
+    answerSums: 'Os números ao lado das linhas são as somas dos dois lados.',
+    'correlations-pearson-pairwise': 'Correlações de Pearson dos casos com ambos os valores (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Correlações de Pearson dos casos com todos os valores.',
+    'correlations-spearman-pairwise':
+      'Correlações de Spearman dos casos com ambos os valores (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Correlações de Spearman dos casos com todos os valores.',
+    squares: 'As áreas dos quadrados mostram os valores; o maior representa {value}.',
+    'squares-negative':
+      'As áreas dos quadrados mostram os valores; o maior representa {value} e os abertos são negativos.',
 
     inUnit: '{what} em {unit}',
     'alt-bars': 'Gráfico de barras: {what}, por {by}. {values}.',
@@ -143,6 +157,12 @@ export const language: Language = {
     'alt-line': 'de {first} ({start}) a {last} ({end})',
     'alt-line-named': '{name} de {first} ({start}) a {last} ({end})',
     'alt-pie': 'Gráfico circular: {what}, por {by}: {values}.',
+    'alt-answers': 'Barras das proporções das respostas ({answers}) por {by}. {side}: {values}.',
+    'alt-answers-many': 'Barras das proporções das respostas ({answers}) por {by}.',
+    'alt-matrix': 'Tabela de cores: {what}, por {by}. {values}.',
+    'alt-matrix-many':
+      'Tabela de cores: {what}, por {by}; número de células: {count}; menor: {least}; maior: {greatest}.',
+    'alt-questions': { one: '{count} pergunta', other: '{count} perguntas' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histograma: {what}, de {from} a {to} em {count} classes; a mais alta vai de {low} a {high} e contém {most} {cases}.',
@@ -204,6 +224,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Além dos bigodes',
     'head-column': 'Coluna',
+    'head-correlation': 'Correlação',
+    'head-question': 'Pergunta',
+    'head-answer': 'Resposta',
     'head-function': 'Função',
     'head-at': 'Em {x}',
     'head-breaks': 'Interrupções',

@@ -14,6 +14,7 @@ export interface SentenceNames {
   'title-share': 'cases';
   'title-shareOfAll': 'cases';
   'title-shareWithin': 'cases' | 'group';
+  'title-shareAnswering': 'cases' | 'answer';
   'title-component': 'number';
   'title-componentShare': 'number' | 'percent';
 
@@ -106,6 +107,17 @@ export interface SentenceNames {
   'beyond-one': 'cases';
   beyond: 'count' | 'cases';
   roundedShares: never;
+  answered: 'range' | 'cases';
+  'middleAnswer-split': 'answer';
+  'middleAnswer-apart': 'answer';
+  'middleAnswer-hidden': 'answer';
+  answerSums: never;
+  'correlations-pearson-pairwise': 'range';
+  'correlations-pearson-listwise': never;
+  'correlations-spearman-pairwise': 'range';
+  'correlations-spearman-listwise': never;
+  squares: 'value';
+  'squares-negative': 'value';
 
   // The figure in words.
   inUnit: 'what' | 'unit';
@@ -122,6 +134,11 @@ export interface SentenceNames {
   'alt-line': 'first' | 'start' | 'last' | 'end';
   'alt-line-named': 'name' | 'first' | 'start' | 'last' | 'end';
   'alt-pie': 'what' | 'by' | 'values';
+  'alt-answers': 'answers' | 'by' | 'side' | 'values';
+  'alt-answers-many': 'answers' | 'by';
+  'alt-questions': 'count';
+  'alt-matrix': 'what' | 'by' | 'values';
+  'alt-matrix-many': 'what' | 'by' | 'count' | 'least' | 'greatest';
   'alt-value': 'name' | 'value';
   'alt-histogram': 'what' | 'from' | 'to' | 'count' | 'low' | 'high' | 'most' | 'cases';
   'alt-slopes': 'what' | 'first' | 'last' | 'rise' | 'fall' | 'count' | 'name' | 'before' | 'after';
@@ -183,6 +200,9 @@ export interface SentenceNames {
   'head-q3': never;
   'head-beyond': never;
   'head-column': never;
+  'head-correlation': never;
+  'head-question': never;
+  'head-answer': never;
   'head-function': never;
   'head-at': 'x';
   'head-breaks': never;

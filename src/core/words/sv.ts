@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Andel {cases}',
     'title-shareOfAll': 'Andel av alla {cases}',
     'title-shareWithin': 'Andel {cases} inom {group}',
+    'title-shareAnswering': 'Andel ({cases}) med svaret ”{answer}”',
     'title-component': 'Komponent {number}',
     'title-componentShare': 'Komponent {number} ({percent})',
 
@@ -131,6 +132,20 @@ export const language: Language = {
     'beyond-one': 'Uteslutet: ett fall utanför axlarnas gränser ({cases}).',
     beyond: 'Uteslutna: {count}\u00a0{cases} utanför axlarnas gränser.',
     roundedShares: 'Andelarna är avrundade så att de summerar till sin summa.',
+    answered: 'Andelar av dem som har besvarat respektive fråga (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '”{answer}” står till hälften på vardera sidan av mitten.',
+    'middleAnswer-apart': '”{answer}” står för sig.',
+    'middleAnswer-hidden': '”{answer}” räknas med men visas inte.',
+    answerSums: 'Talen bredvid raderna är summorna av båda sidorna.',
+    'correlations-pearson-pairwise':
+      'Pearsonkorrelationer över de fall som har båda värdena (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Pearsonkorrelationer över de fall som har alla värden.',
+    'correlations-spearman-pairwise':
+      'Spearmankorrelationer över de fall som har båda värdena (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Spearmankorrelationer över de fall som har alla värden.',
+    squares: 'Kvadraternas ytor visar värdena; den största står för {value}.',
+    'squares-negative':
+      'Kvadraternas ytor visar värdena; den största står för {value}, öppna kvadrater ligger under noll.',
 
     inUnit: '{what} i {unit}',
     'alt-bars': 'Stapeldiagram: {what}, efter {by}. {values}.',
@@ -146,6 +161,11 @@ export const language: Language = {
     'alt-line': 'från {first} ({start}) till {last} ({end})',
     'alt-line-named': '{name} från {first} ({start}) till {last} ({end})',
     'alt-pie': 'Cirkeldiagram: {what}, efter {by}: {values}.',
+    'alt-answers': 'Staplar för svarens andelar ({answers}) efter {by}. {side}: {values}.',
+    'alt-answers-many': 'Staplar för svarens andelar ({answers}) efter {by}.',
+    'alt-matrix': 'Färgtabell: {what}, efter {by}. {values}.',
+    'alt-matrix-many': 'Färgtabell: {what}, efter {by}; antal celler: {count}; minst: {least}; störst: {greatest}.',
+    'alt-questions': { one: '{count} fråga', other: '{count} frågor' },
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, från {from} till {to} i {count} klasser; den högsta går från {low} till {high} och har {most} {cases}.',
@@ -207,6 +227,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Bortom morrhåren',
     'head-column': 'Kolumn',
+    'head-correlation': 'Korrelation',
+    'head-question': 'Fråga',
+    'head-answer': 'Svar',
     'head-function': 'Funktion',
     'head-at': 'Vid {x}',
     'head-breaks': 'Avbrott',

@@ -29,6 +29,7 @@ export const language: Language = {
     'title-share': 'Oran, {cases}',
     'title-shareOfAll': 'Toplam içindeki oran, {cases}',
     'title-shareWithin': 'Grup içindeki oran ({cases}): {group}',
+    'title-shareAnswering': 'Oran ({cases}), “{answer}” yanıtı',
     'title-component': 'Bileşen {number}',
     'title-componentShare': 'Bileşen {number} ({percent})',
 
@@ -131,6 +132,19 @@ export const language: Language = {
     'beyond-one': 'Dışarıda bırakılan: eksen sınırlarının dışındaki bir gözlem ({cases}).',
     beyond: 'Dışarıda bırakılan: eksen sınırlarının dışındaki {count} gözlem ({cases}).',
     roundedShares: 'Oranlar, toplamlarını verecek biçimde yuvarlanmıştır.',
+    answered: 'Oranlar, her soruyu yanıtlayanlar üzerindendir (*n*\u00a0=\u00a0{range} {cases}).',
+    'middleAnswer-split': '“{answer}” yarı yarıya ortanın iki yanındadır.',
+    'middleAnswer-apart': '“{answer}” ayrı gösterilmiştir.',
+    'middleAnswer-hidden': '“{answer}” sayılmış, ancak gösterilmemiştir.',
+    answerSums: 'Satırların yanındaki sayılar iki yanın toplamlarıdır.',
+    'correlations-pearson-pairwise': 'Her iki değeri olan durumların Pearson korelasyonları (*n*\u00a0=\u00a0{range}).',
+    'correlations-pearson-listwise': 'Tüm değerleri olan durumların Pearson korelasyonları.',
+    'correlations-spearman-pairwise':
+      'Her iki değeri olan durumların Spearman korelasyonları (*n*\u00a0=\u00a0{range}).',
+    'correlations-spearman-listwise': 'Tüm değerleri olan durumların Spearman korelasyonları.',
+    squares: 'Karelerin alanları değerleri gösterir; en büyüğü {value} değerindedir.',
+    'squares-negative':
+      'Karelerin alanları değerleri gösterir; en büyüğü {value} değerindedir, boş kareler sıfırın altındadır.',
 
     inUnit: '{what} ({unit})',
     'alt-bars': 'Çubuk grafik: {what}, şuna göre: {by}. {values}.',
@@ -146,6 +160,12 @@ export const language: Language = {
     'alt-line': '{first} ({start}) – {last} ({end})',
     'alt-line-named': '{name} {first} ({start}) – {last} ({end})',
     'alt-pie': 'Daire grafik: {what}, şuna göre: {by}: {values}.',
+    'alt-answers': 'Yanıt oranlarının çubukları ({answers}), ayrım: {by}. {side}: {values}.',
+    'alt-answers-many': 'Yanıt oranlarının çubukları ({answers}), ayrım: {by}.',
+    'alt-matrix': 'Renk tablosu: {what}, ayrım: {by}. {values}.',
+    'alt-matrix-many':
+      'Renk tablosu: {what}, ayrım: {by}; hücre sayısı: {count}; en küçük: {least}; en büyük: {greatest}.',
+    'alt-questions': '{count} soru',
     'alt-value': '{name} {value}',
     'alt-histogram':
       'Histogram: {what}, {from} – {to}, sınıf sayısı: {count}; en yükseği {low} – {high}, içinde {most} ({cases}).',
@@ -207,6 +227,9 @@ export const language: Language = {
     'head-q3': 'Q3',
     'head-beyond': 'Bıyıkların ötesi',
     'head-column': 'Sütun',
+    'head-correlation': 'Korelasyon',
+    'head-question': 'Soru',
+    'head-answer': 'Yanıt',
     'head-function': 'Fonksiyon',
     'head-at': 'x = {x}',
     'head-breaks': 'Kesintiler',

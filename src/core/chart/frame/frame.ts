@@ -43,12 +43,18 @@ export interface Ground<S> {
   weight: WeightColumn | undefined;
   ids: CategoryColumn | undefined;
   singled: Singled;
+  /** Whether it is drawn from rows at all; a function is not. */
+  isOfTable: boolean;
   problems: Problem[];
 }
 
 /** Reads the columns of the roles, the chosen rows, weights, and what is singled out. */
 export function groundOf<S extends object, L extends object>(
-  kind: { roles: Roles; complete?(input: ChartInput<S>): Outcome<ChartInput<L>> },
+  kind: {
+    roles: Roles;
+    complete?(input: ChartInput<S>): Outcome<ChartInput<L>>;
+    needs?(settings: L): string[] | undefined;
+  },
   given: ChartInput<S>,
 ): Outcome<Ground<L>> {
   const completed = kind.complete?.(given) ?? succeed(given as unknown as ChartInput<L>);
@@ -57,6 +63,7 @@ export function groundOf<S extends object, L extends object>(
   const { settings, table, codebook, locate } = input;
   const { where, beyond }: { where?: Where; beyond?: string } = settings;
   const named = namedColumns(kind.roles, settings);
+  const needs = kind.needs?.(settings);
   const selection = selectionOf(where, table, codebook, locate);
   const sorts = new Map<string, Grouping>();
   const measures = new Map<string, MeasuredColumn>();
@@ -74,13 +81,29 @@ export function groundOf<S extends object, L extends object>(
       if (role.measures) problems.push(...measureProblems(input, column, path, role.measures));
     } else if (role.use === 'names') ids = table.category(column);
   }
+  for (const column of needs ?? []) {
+    measures.set(`\u0000${column}`, { variable: codebook.variable(column), column: table.number(column) });
+  }
   if (beyond === 'left-out') problems.push(...idleBeyond(input, measures.values()));
   const shown = named.flatMap(([key, { inCells }]) => (inCells ? (sorts.get(key)?.all ?? []) : []));
   const { singled, problems: unknown } = resolveSingled(input, shown, ids);
   problems.push(...unknown);
   const weight = hasErrors(problems) ? undefined : weightOf(input);
   const { keeps } = selection;
-  return succeed({ input, roles: kind.roles, named, sorts, measures, keeps, weight, ids, singled, problems });
+  const isOfTable = named.length > 0 || needs !== undefined;
+  return succeed({
+    input,
+    roles: kind.roles,
+    named,
+    sorts,
+    measures,
+    keeps,
+    weight,
+    ids,
+    singled,
+    isOfTable,
+    problems,
+  });
 }
 
 /** Leaving cases out beyond limits that no axis has. */

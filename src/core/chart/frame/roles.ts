@@ -4,8 +4,8 @@ import type { ColumnRequest } from '../../data/table.js';
 /** What a column is used for: rows are sorted by it, measured in it, placed along an axis by it, or named by it. */
 export type Use = 'sorts' | 'measures' | 'places' | 'names';
 
-/** Columns that can stand in a role: measured ones, categories, what has an order, or any. */
-export type Accepts = 'measured' | 'category' | 'ordered' | 'any';
+/** Columns that can stand in a role: measured ones, categories, what has an order, answers on a scale, or any. */
+export type Accepts = 'measured' | 'category' | 'ordered' | 'scale' | 'any';
 
 /** What an author names for a first figure. */
 export const draftKeys = ['value', 'category', 'group', 'x', 'y', 'z'] as const;

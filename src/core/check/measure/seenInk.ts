@@ -75,16 +75,21 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
   return marks;
 }
 
+const isOfRamp = ({ from }: PlateItem): boolean => from === 'palette.sequential' || from === 'palette.diverging';
+
 /**
  * How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked
  * at once.
  */
 export const contrastsOfMarks = oncePer((subject) => {
-  const { items, page } = subject;
+  const { items, page, plans } = subject;
+  const hasSurfaces = plans.some(({ shades }) => shades?.surfaces);
   const grounds = items.flatMap((item, index) => (item.type !== 'text' && isGround(item) ? [{ item, index }] : []));
   const found = new Map<string, { ratio: number; items: PlateItem[] }>();
   for (const [key, items] of marksOf(subject)) {
     const first = entryAt(items, 0);
+    // A surface whose colour shows a number may be as light as paper: its neighbours show where it is.
+    if (hasSurfaces && first.item.type === 'rect' && isOfRamp(first.item)) continue;
     // A band around a line is light so that the line remains visible.
     if ('opacity' in first.item && (first.item.opacity ?? 1) < 0.5 && items.length === 1) continue;
     // A mark stands on what is neither a mark nor a line of the grid: what it covers in part is told apart by another rule.

@@ -1,3 +1,4 @@
+import type { Series } from '../../chart/plan.js';
 import { distanceIn, type View, views } from '../../color/views.js';
 import { typeOf } from '../../layout/marks/marks.js';
 import type { PlateItem } from '../../plate/plate.js';
@@ -12,6 +13,8 @@ interface Entry {
   items: PlateItem[];
   colors: string[];
   form: string;
+  /** The side of the middle on which its marks stand. */
+  side: Series['side'];
 }
 
 /** What a key looks like apart from colour: outlines in its own coordinates, dashes, patterns, filled or not. */
@@ -38,7 +41,10 @@ function formOf(items: readonly PlateItem[]): string {
 const white = (color: string) => color.toLowerCase() === '#ffffff';
 
 /** The entries of the legend, as drawn. */
-function entriesOf({ items }: Subject): Entry[] {
+function entriesOf({ items, plans }: Subject): Entry[] {
+  const sides = new Map(
+    plans.flatMap(({ series }) => series.map(({ category, side }) => [category?.name.toLowerCase(), side])),
+  );
   const keys = new Map<number, PlateItem[]>();
   const names = new Map<number, string>();
   for (const item of items) {
@@ -50,7 +56,14 @@ function entriesOf({ items }: Subject): Entry[] {
   return [...keys].map(([number, own]) => {
     const colors = own.flatMap(colorsOf);
     const inked = colors.filter((color) => !white(color));
-    return { name: names.get(number) ?? '', items: own, colors: inked.length > 0 ? inked : colors, form: formOf(own) };
+    const name = names.get(number) ?? '';
+    return {
+      name,
+      items: own,
+      colors: inked.length > 0 ? inked : colors,
+      form: formOf(own),
+      side: sides.get(name.toLowerCase()),
+    };
   });
 }
 
@@ -76,7 +89,7 @@ export const tellApart = rule({
   name: 'tell-apart',
   asks: 'All groups of a legend can be told apart, by every reader and in grey.',
   measures:
-    'For every pair of entries the distance of their colours as drawn: CIEDE2000 in normal sight and without one kind of cones (Machado et al. 2009), and the difference of lightness in grey. A pattern, marker or dash of another form counts as a second cue; lines named at their ends need no legend.',
+    'For every pair of entries the distance of their colours as drawn: CIEDE2000 in normal sight and without one kind of cones (Machado et al. 2009), and the difference of lightness in grey. A pattern, marker or dash of another form counts as a second cue; lines named at their ends need no legend, and answers on different sides of the middle of a scale are told apart by their side.',
   reason: 'One reader in twelve men sees some hues alike, and most pages are printed in black.',
   source: 'CIE 142-2001; Machado, Oliveira & Fernandes (2009)',
   severity: 'warning',
@@ -89,7 +102,7 @@ export const tellApart = rule({
     const alike: { pair: string; view: View; by: number; items: PlateItem[]; ratio: number }[] = [];
     for (const [i, a] of entries.entries()) {
       for (const b of entries.slice(i + 1)) {
-        if (a.form !== b.form) continue;
+        if (a.form !== b.form || (a.side && b.side && a.side !== b.side)) continue;
         const worst = views
           .map((view) => ({
             view,

@@ -37,6 +37,9 @@ export interface FittedValueAxis extends FittedAxis {
 
 type ValueFitting = Fitting<ValueAxis>;
 
+/** An axis that reads both ways has each number twice: they may stand closer. */
+const mirroredComfort = 0.55;
+
 /** Decimals of the numbers as they are written, which may be counted in thousands or as percent. */
 function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {
   const { format } = sheet.settings.axes[at];
@@ -52,7 +55,8 @@ function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {
 /** The text of a tick: the author's own, or the number in the form of the axis. */
 function labelText({ sheet: { settings }, at, plan }: ValueFitting, value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
-  return ownText(names, String(value)) ?? formatTick(value, decimals, numberForm(plan, settings), format);
+  const shown = plan.mirrored ? Math.abs(value) : value;
+  return ownText(names, String(value)) ?? formatTick(shown, decimals, numberForm(plan, settings), format);
 }
 
 /** How the numbers of an axis are written: years without marks of thousands. */
@@ -199,7 +203,14 @@ function exactTicks(at: readonly number[], plan: ValueAxis, from: number | undef
 /** The length that the values have, without the gaps at the ends. */
 const innerLength = ({ gap = [0, 0] }: AxisSettings, length: number): number => length * (1 - gap[0] - gap[1]);
 
+/** The ticks of an axis, as far as it has a scale. */
 function ticksFor(fitting: ValueFitting): Ticks {
+  const { ticksTo } = fitting.plan;
+  const ticks = allTicks(fitting);
+  return ticksTo === undefined ? ticks : { ...ticks, values: ticks.values.filter((value) => value <= ticksTo) };
+}
+
+function allTicks(fitting: ValueFitting): Ticks {
   const { sheet, plan, at } = fitting;
   const settings = sheet.settings.axes[at];
   const length = innerLength(settings, fitting.length);
@@ -235,7 +246,7 @@ function ticksFor(fitting: ValueFitting): Ticks {
           ? 0
           : undefined,
     length,
-    comfort: comfort[at],
+    comfort: comfort[at] * (plan.mirrored ? mirroredComfort : 1),
     labelRoom: (candidate) => labelRoom(fitting, candidate),
   });
 }
@@ -282,6 +293,6 @@ export function fitValueAxis(fitting: ValueFitting): FittedValueAxis {
       ? [warning('decimals-too-few', { path, decimals: settings.format.decimals, needed: ticks.decimals })]
       : [];
   const form = numberForm(plan, sheet.settings);
-  const write = (value: number, places: number) => formatNumber(value, places, form);
+  const write = (value: number, places: number) => formatNumber(plan.mirrored ? Math.abs(value) : value, places, form);
   return { ...fitted, shows: 'value', ticks, decimals, write, problems };
 }

@@ -37,8 +37,11 @@ export function accentOf({ plan, colors }: Pick<Sheet, 'plan' | 'colors'>, cell:
 }
 
 /** The colours of the series: those of groups, or the ramp of as many colours as there are series, or of more. */
-function seriesColors({ series }: Plan, palette: Settings['palette']): { colors: readonly string[]; from: string } {
-  const { use } = palette;
+function seriesColors(
+  { series, ramp }: Plan,
+  palette: Settings['palette'],
+): { colors: readonly string[]; from: string } {
+  const use = palette.use === 'fitting' ? (ramp ?? 'groups') : palette.use;
   if (use === 'groups') return { colors: palette.groups, from: 'palette.groups' };
   const ramps = palette[use];
   const count = series.filter(({ category, quiet }) => category && !quiet).length;
@@ -59,7 +62,7 @@ function plainFill({ plan, settings, colors }: Sheet, series: Series, place: num
   if (series.quiet || (isLit && !spotlight.some((spotlit) => mayBe(spotlit, cell)))) {
     return { color: palette.quiet, from: 'palette.quiet', pattern: palette.quietPattern, quiet: true };
   }
-  const pattern = patternOf(palette, series, place, isLit);
+  const pattern = patternOf(palette, plan, series, place, isLit);
   const [variable, code] = Object.entries(cell)[0] ?? [];
   const tied = series.color ?? (code === undefined ? undefined : plan.categoryColors.get(code));
   if (tied !== undefined) {
@@ -76,9 +79,26 @@ function plainFill({ plan, settings, colors }: Sheet, series: Series, place: num
     : { color, from: `${from}.${at}`, pattern };
 }
 
+/** Patterns to both sides of an open middle, if there is one; an even number has none. */
+function aroundOpen(patterns: readonly PatternName[], count: number): readonly PatternName[] {
+  if (!patterns.includes('open')) return patterns;
+  const others = patterns.filter((name) => name !== 'open');
+  const half = Math.floor(count / 2);
+  return count % 2 === 0 ? others : [...others.slice(0, half), 'open', ...others.slice(half)];
+}
+
 /** The pattern of a series among others, or of one that stands alone. */
-function patternOf(palette: Settings['palette'], series: Series, place: number, isLit: boolean): PatternName {
-  if (series.category) return palette.patterns[place % Math.max(1, palette.patterns.length)] ?? 'solid';
+function patternOf(
+  palette: Settings['palette'],
+  { ramp, series: all }: Plan,
+  series: Series,
+  place: number,
+  isLit: boolean,
+): PatternName {
+  if (series.category) {
+    const patterns = ramp === 'diverging' ? aroundOpen(palette.patterns, all.length) : palette.patterns;
+    return patterns[place % Math.max(1, patterns.length)] ?? 'solid';
+  }
   // Where everything has the pattern of what stands back, the spotlight falls on what is solid.
   return isLit && palette.pattern === palette.quietPattern ? 'solid' : palette.pattern;
 }

@@ -12,10 +12,13 @@ import { dataLabels } from './dataLabels.js';
 import { endLabelInk } from './endLabels.js';
 import { referenceLabelInk } from './referenceLabels.js';
 import { remarkInk } from './remarks.js';
+import { textColumnInk } from './textColumns.js';
 
 /** All texts at the marks of a panel, and how many had no room. */
 export interface Annotations {
   items: PlateItem[];
+  /** Words in the room of an axis, between the panel and the names of its categories. */
+  inset: PlateItem[];
   /** Where marks and words stand. */
   ink: InkIndex;
   /** Data labels set, and those left out. */
@@ -37,11 +40,13 @@ export function outerAnnotations(sheet: Sheet, scales: PanelScales): Annotations
   const brackets = remembered(sheet, () => bracketInk(sheet, scales, ink));
   ink.add(...boxes(ends.items));
   const remarks = remembered(sheet, () => remarkInk(sheet, scales, ink, 'above'));
+  const columns = textColumnInk(sheet, scales);
   return {
-    items: [...data.grounds, ...data.items, ...ends.items, ...brackets, ...remarks],
+    items: [...data.grounds, ...data.items, ...ends.items, ...brackets, ...remarks, ...columns.outer],
+    inset: columns.inset,
     ink,
     count: data.items.length + (sheet.plan.sliceLabels ? 1 : 0),
-    leftOut: data.leftOut + ends.leftOut,
+    leftOut: data.leftOut + ends.leftOut + columns.leftOut,
     namesLeftOut: 0,
     callouts: { outside: [], tooLarge: [], covering: [] },
   };

@@ -1,3 +1,4 @@
+import type { LabelPart } from '../../chart/chartInput.js';
 import type { Mark, Series } from '../../chart/plan.js';
 import { onPaper } from '../../color/color.js';
 import type { RectItem, Shown, TextItem } from '../../plate/plate.js';
@@ -52,9 +53,16 @@ function anchored(sheet: Sheet, scales: PanelScales): Anchored[] {
       const { anchor: anchorOf } = typeOf(mark);
       if (!anchorOf) return [];
       const anchor = remembered(sheet, () => anchorOf(mark, sheet, scales), scales);
+      if (Number.isNaN(anchor.value)) return [];
       return [{ series, place, mark, anchor, role: `series[${place}].labels[${m}]` }];
     }),
   );
+}
+
+/** What labels say: what the author asks for, else what the chart shows anyway. */
+function partsOf({ settings, plan }: Sheet): LabelPart[] {
+  const asked = labelParts(settings);
+  return asked.length === 0 && plan.labelsShow ? [plan.labelsShow] : asked;
 }
 
 /** The label of a mark with its words, ready to be placed; none where it is not shown. */
@@ -62,8 +70,10 @@ function pendingLabel(sheet: Sheet, one: Anchored, writer: LabelWriter): Pending
   const { dataLabels } = sheet.settings;
   const { mark, anchor, role, series, place } = one;
   const { label } = accentOf(sheet, mark.cell);
-  const parts = labelParts(sheet.settings);
+  const parts = partsOf(sheet);
   if (!(label?.show ?? parts.length > 0)) return undefined;
+  const { least = 0 } = dataLabels;
+  if (anchor.share && !label?.show && 100 * anchor.share.part < least) return undefined;
   const words = label?.text ?? writer.words(anchor, parts.length > 0 ? parts : ['value']);
   if (words === '') return undefined;
   const block = setRole(sheet, 'dataLabel', words, undefined, { bold: label?.bold });
@@ -75,8 +85,8 @@ function pendingLabel(sheet: Sheet, one: Anchored, writer: LabelWriter): Pending
   // The end of a stacked bar is the beginning of the next: its label stays inside.
   const within = asked === 'end' ? 'inside' : asked;
   const fill = fillOf(sheet, series, place, mark.cell);
-  const patterned = fill.pattern !== undefined && fill.pattern !== 'open';
-  return { ...common, within, ground: surfaceOf(sheet.settings, fill), patterned };
+  const patterned = anchor.ground === undefined && fill.pattern !== undefined && fill.pattern !== 'open';
+  return { ...common, within, ground: anchor.ground ?? surfaceOf(sheet.settings, fill), patterned };
 }
 
 function pendingLabels(sheet: Sheet, scales: PanelScales): Pending[] {
@@ -165,8 +175,8 @@ function turnsInside(sheet: Typesetter, inner: readonly Pending[]): boolean {
 
 /** Sets the data labels: horizontal if all fit, else turned, else none. */
 export function dataLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): DataLabels {
-  const { settings, colors } = sheet;
-  const asked = settings.dataLabels.show !== 'none' || colors.accents.some(({ label }) => label?.show);
+  const { colors } = sheet;
+  const asked = partsOf(sheet).length > 0 || colors.accents.some(({ label }) => label?.show);
   const all = asked ? pendingLabels(sheet, scales) : [];
   if (all.length === 0) return { items: [], grounds: [], leftOut: 0 };
   const innerTurned = turnsInside(
@@ -191,5 +201,5 @@ export function dataLabels(sheet: Sheet, scales: PanelScales, ink: InkIndex): Da
   const grounds = items
     .filter(({ role }) => onPatterns.has(role))
     .map((item) => paperBehind(item, sheet.settings.paper));
-  return { items, grounds, leftOut: all.length - items.length };
+  return { items, grounds, leftOut: sheet.plan.labelsInRoom ? 0 : all.length - items.length };
 }

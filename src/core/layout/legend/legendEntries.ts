@@ -3,6 +3,7 @@ import { byCategory } from '../../data/categories.js';
 import { decimalsOf, formatNumber } from '../../scale/numberFormat.js';
 import { inCase } from '../../type/letterCase.js';
 import { withUnit } from '../axes/axisTitle.js';
+import { hasShades } from '../ink/shades.js';
 import type { Sheet } from '../sheet.js';
 import { caseForm } from '../words/typesetter.js';
 
@@ -63,25 +64,29 @@ function sizeEntries({ plan: { sizes }, settings }: Sheet): LegendEntry[] {
   ];
 }
 
-function shadeEntries({ plan: { shades }, settings }: Sheet): LegendEntry[] {
+function shadeEntries(sheet: Sheet): LegendEntry[] {
+  const { settings } = sheet;
+  const { shades } = sheet.plan;
   if (!shades) return [];
   const { numbers } = settings;
   const decimals = shades.entries.reduce((most, { value }) => Math.max(most, decimalsOf(value)), 0);
   // Beside the panel the greatest stands at the top, as along an upright axis.
   const rows = settings.legend.place === 'top' || settings.legend.place === 'bottom';
   const entries = rows ? shades.entries : [...shades.entries].reverse();
+  // Where there is no colour, cells say their numbers: only what these are remains to be said.
+  const keys = shades.surfaces && !hasShades(sheet) ? [] : entries;
   return [
     {
       is: 'heading',
       text: titleText(shades, settings),
-      from: `codebook.variables.${shades.variable}.label`,
+      from: shades.variable === '' ? (shades.from ?? 'chart') : `codebook.variables.${shades.variable}.label`,
     },
-    ...entries.map(
+    ...keys.map(
       ({ value, shade }): LegendEntry => ({
         is: 'shade',
         text: formatNumber(value, decimals, numbers),
         shade,
-        from: 'chart.color',
+        from: shades.from ?? 'chart.color',
       }),
     ),
   ];

@@ -1,6 +1,5 @@
 import { entryAt } from '../../at.js';
 import type { CloudMark } from '../../chart/plan.js';
-import { rampColor } from '../../color/ramp.js';
 import { picked } from '../../pick.js';
 import type { MarkersItem, PathItem, PlateItem } from '../../plate/plate.js';
 import { besideRole } from '../../plate/role.js';
@@ -8,6 +7,7 @@ import { type PanelScales, panelOf, placeAt, within } from '../axes/panelScales.
 import { accentOf } from '../ink/fills.js';
 import type { Fill } from '../ink/looks.js';
 import { lineInk } from '../ink/seen.js';
+import { shadedFill } from '../ink/shades.js';
 import type { Sheet } from '../sheet.js';
 import { markerOf, markerOutline, markerSettings, shapeOf } from './markers.js';
 import type { MarkContext, MarkType, NamedCase } from './markType.js';
@@ -74,20 +74,6 @@ function spots(xs: Float64Array, ys: Float64Array, scales: PanelScales): { xs: F
 
 /** Thousands of markers are drawn in so many shades of a ramp. */
 const shadeSteps = 48;
-
-/** The colours of the ramp of the style, the longest that it has. */
-export function shadeStops({ palette }: Sheet['settings']): readonly string[] {
-  const ramps = palette.sequential as Readonly<Record<string, readonly string[]>>;
-  const most = Math.max(...Object.keys(ramps).map(Number));
-  return ramps[String(most)] ?? [palette.single];
-}
-
-/** A fill in the colour that a value has on the ramp. */
-export const shadedFill = (sheet: Sheet, fill: Fill, shade: number): Fill => ({
-  ...fill,
-  color: rampColor(shadeStops(sheet.settings), shade),
-  from: 'palette.sequential',
-});
 
 function oneItem(context: MarkContext, fill: Fill, { xs, ys }: Places): MarkersItem {
   const { sheet } = context;

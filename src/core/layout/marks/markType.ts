@@ -36,6 +36,8 @@ export interface LabelAnchor {
   value: number;
   count: number;
   share?: Share | undefined;
+  /** The colour under labels inside, where it is not that of its series. */
+  ground?: string;
   /** The inside of a bar, where labels may stand as well. */
   inside?: {
     /** Its ends along the axis of values: at the base, and at the value, or where an error bar begins. */
@@ -87,7 +89,7 @@ export interface MarkType<M extends Mark> {
   /** What it covers on the page, for words that must keep off it. */
   occupies(mark: M, sheet: Sheet, scales: PanelScales): Shape[];
   /** The value that its ink shows; left out where it shows many. */
-  value?(mark: M): number;
+  value?(mark: M): number | undefined;
   /** Whether each of its ends is a case of its own. */
   isMany?: boolean;
   /** Its cases with names to be written. */

@@ -11,6 +11,7 @@ import { band } from './band.js';
 import { bar } from './bar.js';
 import { bin } from './bin.js';
 import { box } from './box.js';
+import { cell } from './cell.js';
 import { cloud } from './cloud.js';
 import { interval } from './interval.js';
 import { line } from './line.js';
@@ -22,7 +23,21 @@ import { spots } from './spots.js';
 import { strut } from './strut.js';
 
 /** All types of marks. To add one, write its file and add it here. */
-const markTypes = { bar, interval, bin, point, cloud, line, band, slice, box, spots, skin, strut } as const satisfies {
+const markTypes = {
+  bar,
+  interval,
+  bin,
+  cell,
+  point,
+  cloud,
+  line,
+  band,
+  slice,
+  box,
+  spots,
+  skin,
+  strut,
+} as const satisfies {
   [T in Mark['type']]: MarkType<Extract<Mark, { type: T }>>;
 };
 

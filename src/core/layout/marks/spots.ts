@@ -9,8 +9,9 @@ import { onPage, type SceneScales } from '../axes/sceneScales.js';
 import { accentOf } from '../ink/fills.js';
 import type { Fill } from '../ink/looks.js';
 import { groundOf } from '../ink/seen.js';
+import { shadedFill } from '../ink/shades.js';
 import type { Sheet } from '../sheet.js';
-import { diameterFor, shadedFill } from './cloud.js';
+import { diameterFor } from './cloud.js';
 import { markerSettings, shapeOf } from './markers.js';
 import type { MarkType, NamedCase, SceneInk, ScenePiece } from './markType.js';
 

@@ -3,7 +3,7 @@ import { type Problem, warning } from '../../problem/problem.js';
 import type { AxisName, TextRole } from '../../schema/look/names.js';
 import type { AnyAxis } from '../axes/anyAxis.js';
 import type { FittedValueAxis } from '../axes/valueAxis.js';
-import { shadeStops } from '../marks/cloud.js';
+import { hasShades } from '../ink/shades.js';
 import { keyOf, typeOf } from '../marks/marks.js';
 import type { Sheet } from '../sheet.js';
 import type { Scene } from '../space/scene.js';
@@ -106,7 +106,7 @@ export function fitProblems(sheet: Sheet, { x, y, scene, labels }: SettledPanel)
     const facts = { least: Number(least.toFixed(1)), preferred: settings.text.size, percent: Math.round(scale * 100) };
     problems.push(warning('text-shrunk', facts));
   }
-  if (plan.shades && new Set(shadeStops(settings)).size < 2) {
+  if (plan.shades && !plan.shades.surfaces && !hasShades(sheet)) {
     const needs = 'a style with a ramp of colours under palette.sequential; in black ink "size" shows a third variable';
     problems.push(warning('setting-idle', { path: 'chart.color', needs }));
   }

@@ -1,4 +1,5 @@
-import { type Box, overlap, type PlateItem } from '../../plate/plate.js';
+import { type Box, boxAround, overlap, type PlateItem } from '../../plate/plate.js';
+import { roleOf } from '../../plate/role.js';
 import { axisInk, gridInk, type LabelSource, minorPlaces, tickPlaces, titleInk } from '../axes/axisInk.js';
 import { lineEdge } from '../axes/axisLines.js';
 import { secondInk, secondTitleInk } from '../axes/secondAxis.js';
@@ -37,6 +38,18 @@ function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): numbe
   const scale = scales[at];
   return scale.shows === 'value' ? minorPlaces(axes[at], scale, sheet.settings.axes[at].minor) : [];
 }
+
+/** How far words that stand above columns beside the panel reach beyond it. */
+function headsAbove({ panel, labels, sheet }: SettledPanel): number {
+  if (!sheet.plan.textColumns) return 0;
+  const heads = boxAround([...labels.items, ...labels.inset].flatMap(({ role, box }) => (isHead(role) ? [box] : [])));
+  return heads ? Math.max(0, panel.y - heads.y) : 0;
+}
+
+const isHead = (role: string): boolean => {
+  const { of, part } = roleOf({ role });
+  return of === 'columns' && part === 'head';
+};
 
 /** The background of a panel and its frame. */
 function groundInk({ settings }: Sheet, panel: Box): PlateItem[] {
@@ -89,7 +102,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
   );
   const axes = axesInk(settled, order);
   // A second unit is between the panel and its title.
-  const above = settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0;
+  const above = (settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0) + headsAbove(settled);
   const words = () => textLabel(sheet, 'panelTitle', { role: 'panelTitle', from: 'panels.by' });
   return [
     ...remembered(sheet, () => groundInk(sheet, panel)),
@@ -111,6 +124,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       : marksInk(sheet, scales)),
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
+    ...labels.inset,
     ...(title
       ? remembered(sheet, () => [textAt(title, [panel.x, panel.y - above - 0.35 * size - title.height], words())])
       : []),

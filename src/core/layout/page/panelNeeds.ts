@@ -21,10 +21,11 @@ const panelGap = { across: 1.1, down: 0.7 } as const;
 /** How far texts at the marks protrude from a panel. */
 function beyondPanel({ panel, labels }: Pick<SettledPanel, 'panel' | 'labels'>): Margins {
   const ink = boxAround(labels.items.map((item) => item.box)) ?? panel;
+  const inset = boxAround(labels.inset.map((item) => item.box));
   return {
     left: Math.max(0, panel.x - ink.x),
     right: Math.max(0, ink.x + ink.width - panel.x - panel.width),
-    top: Math.max(0, panel.y - ink.y),
+    top: Math.max(0, panel.y - ink.y, panel.y - (inset?.y ?? panel.y)),
     bottom: Math.max(0, ink.y + ink.height - panel.y - panel.height),
   };
 }

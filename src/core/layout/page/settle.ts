@@ -6,11 +6,12 @@ import { boxAround } from '../../plate/plate.js';
 import type { AnyAxis, NoFittedAxis } from '../axes/anyAxis.js';
 import { fitTitle, titleAbove, titleDepth, titleFits } from '../axes/axis.js';
 import { crossings, scalesOf } from '../axes/axisLines.js';
-import { fitCategoryAxis } from '../axes/categoryAxis.js';
+import { type FittedCategoryAxis, fitCategoryAxis } from '../axes/categoryAxis.js';
 import { equalPanel } from '../axes/equalScales.js';
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from '../axes/secondAxis.js';
 import { type FittedValueAxis, fitValueAxis } from '../axes/valueAxis.js';
 import { outerAnnotations, withInner } from '../labels/annotations.js';
+import { insetOf } from '../labels/textColumns.js';
 import type { Sheet } from '../sheet.js';
 import { fitScene } from '../space/scene.js';
 import { remembered } from '../trace.js';
@@ -23,6 +24,12 @@ const mostPasses = 8;
 /** Value axes fitted already. Panels that share an axis have it at the same length. */
 type FittedAxes = Map<AxisPlan, { axis: FittedValueAxis; tickScale: number }>;
 
+/** Names stand beyond the columns of words between them and the panel. */
+const withInset = (sheet: Sheet, axis: FittedCategoryAxis): FittedCategoryAxis => ({
+  ...axis,
+  tickRoom: axis.tickRoom + insetOf(sheet),
+});
+
 /** Fits both axes to a panel. Category names come first, as they decide the size of all tick labels. */
 function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: AnyAxis } {
   const { x, y } = sheet.plan;
@@ -34,7 +41,7 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: A
         : undefined,
     y:
       y.shows === 'category'
-        ? remembered(sheet, () => fitCategoryAxis({ sheet, plan: y, at: 'y', length: height }))
+        ? remembered(sheet, () => withInset(sheet, fitCategoryAxis({ sheet, plan: y, at: 'y', length: height })))
         : undefined,
   };
   const tickScale = Math.min(named.x?.tickScale ?? 1, named.y?.tickScale ?? 1);

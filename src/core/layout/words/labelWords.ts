@@ -67,7 +67,8 @@ export class LabelWriter {
     this.settings = settings;
     this.wholes = byWhole(all);
     const { format, percent, rounding } = settings.dataLabels;
-    this.percentDecimals = percent.decimals ?? (rounding === 'sum' || addUp(this.wholes, 0) ? 0 : 1);
+    this.percentDecimals =
+      percent.decimals ?? plan.shareDecimals ?? (rounding === 'sum' || addUp(this.wholes, 0) ? 0 : 1);
     const formatted = () =>
       plan.labelDecimals?.() ??
       Math.min(

@@ -97,6 +97,21 @@ export const chartsWordings = {
     found: `${f.column} has the value "${f.value}" in ${plural(f.count, 'row')} of ${f.table}, and the codebook does not name it`,
     expected: `variables: ${f.column}: values: { ${f.value}: … }, or missing: [${f.value}]`,
   }),
+  'variables-few': (f: { path: string; count: number }) => ({
+    found: `"${f.path}" names ${f.count === 1 ? 'one variable' : 'no variable'}, and a correlation is between two`,
+    expected: 'two or more measured variables',
+    write: 'variables: [yield, water, ph]',
+  }),
+  'answers-unlike': (f: { column: string; other: string }) => ({
+    found: `"${f.column}" has other answers in the codebook than "${f.other}", or other codes for missing ones`,
+    expected: 'questions with the same "values" and "missing" codes, since their rows share one scale',
+    write: `variables: ${f.column}: { values: … } as for ${f.other}; or leave ${f.column} out`,
+  }),
+  'answers-many': (f: { column: string; count: number; most: number }) => ({
+    found: `"${f.column}" has ${f.count} different answers`,
+    expected: `at most ${f.most} answers, the parts of a row`,
+    write: `bands: [0, 25, 50, 75, 100] for ${f.column} in the codebook, or another kind of chart`,
+  }),
   'stack-of': (f: { arrange: string; what: string }) => ({
     found: `chart.arrange is ${f.arrange}, and bars on top of each other cannot show ${f.what}`,
     expected: '"arrange: clustered", or summary: count, percent, sum or given without error bars',

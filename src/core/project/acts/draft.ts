@@ -1,4 +1,5 @@
 import { entryAt } from '../../at.js';
+import { mostAnswers } from '../../chart/answers/answersSettings.js';
 import { type Accepts, type DraftKey, draftKeys, type Roles } from '../../chart/frame/roles.js';
 import { chartKinds } from '../../chart/kinds.js';
 import type { NumberNotation } from '../../data/numberText.js';
@@ -36,6 +37,7 @@ function meets({ looks, different }: ColumnProfile, accepts: Accepts): boolean {
   if (accepts === 'any') return true;
   if (accepts === 'measured') return looks === 'numeric' || (looks === 'coded' && different > 4);
   if (accepts === 'ordered') return looks !== 'names' && looks !== 'empty';
+  if (accepts === 'scale') return looks !== 'names' && looks !== 'empty' && different <= mostAnswers;
   return looks !== 'empty' && different <= mostNamed;
 }
 
@@ -80,6 +82,7 @@ const acceptWords: Record<Accepts, string> = {
   measured: 'a measured column',
   category: 'a column of categories',
   ordered: 'a column of numbers, dates or categories',
+  scale: `a column of at most ${mostAnswers} answers`,
   any: 'a column',
 };
 
@@ -91,12 +94,15 @@ export function suits(column: ColumnProfile, accepts: Accepts): number {
   const { looks, different, isYear, isId } = column;
   if (!meets(column, accepts)) return 0;
   const isNumeric = looks === 'numeric';
+  const isNamed = looks === 'nominal' || looks === 'coded';
   switch (accepts) {
     case 'measured':
       return isNumeric ? 4 : 1;
     case 'category':
-      if (looks === 'nominal' || looks === 'coded') return 4;
+      if (isNamed) return 4;
       return isNumeric && different > mostAsNames ? 0 : 1;
+    case 'scale':
+      return isNamed ? 3 : 1;
     case 'ordered':
       if (looks === 'date' || isYear) return 5;
       return isNumeric ? 3 : 2;

@@ -1998,6 +1998,199 @@ export interface FigureFile {
         /**
          * Kind of chart.
          */
+        kind: 'answers';
+        /**
+         * Columns that share a scale of answers, a row of the chart for each. Their labels in the codebook are the questions.
+         *
+         * Items: A column.
+         */
+        questions?: string[];
+        /**
+         * In place of several questions, one: the variable with its answers.
+         */
+        answer?: string;
+        /**
+         * Variable with a row for each of its values, where there is one question alone.
+         */
+        category?: string;
+        /**
+         * Where rows begin: on the left, or so that the middle of the scale is below each other. Left out: middle where the codebook says that the answers are ordinal, else start.
+         */
+        around?: 'start' | 'middle';
+        /**
+         * The answer in the middle of the scale. Left out: the one with as many before it as after it, if any.
+         */
+        neutral?: string | number | boolean;
+        /**
+         * What becomes of the answer in the middle: half on either side, apart on the right, or counted and not shown. Left out: split.
+         */
+        middle?: 'split' | 'apart' | 'hidden';
+        /**
+         * The answers that are shown; shares stay those of all who answered.
+         */
+        only?: (string | number | boolean) | (string | number | boolean)[];
+        /**
+         * Sums of the answers on both sides of the middle, at the ends of the rows: whether, or with what stands above them.
+         */
+        sums?:
+          | boolean
+          | {
+              /**
+               * Above those of the lower side.
+               */
+              low: string;
+              /**
+               * Above those of the upper side.
+               */
+              high: string;
+            };
+        /**
+         * Whether *n* stands beside each row. Left out: where rows differ in it.
+         */
+        counts?: boolean;
+        /**
+         * Order along the axis: as in the codebook, by rising or falling values, or by hand; those not named come last.
+         */
+        order?: ('codebook' | 'rising' | 'falling') | (string | number | boolean)[];
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
+         */
+        where?: {
+          /**
+           * A value, several, or { not: … }, { from: …, to: … }.
+           */
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'matrix';
+        /**
+         * Variable with a row for each of its values.
+         */
+        row?: string;
+        /**
+         * Variable with a column for each of its values.
+         */
+        column?: string;
+        /**
+         * Variable that is summarised in each cell.
+         */
+        value?: string;
+        /**
+         * What each cell shows. Left out: the mean where there is a value, else the count.
+         */
+        summary?: 'mean' | 'median' | 'sum' | 'count' | 'percent' | 'given';
+        /**
+         * What percentages add up over. Left out: all.
+         */
+        of?: 'all' | 'row' | 'column';
+        /**
+         * Order along the axis: as in the codebook, by rising or falling values, or by hand; those not named come last.
+         */
+        order?: ('codebook' | 'rising' | 'falling') | (string | number | boolean)[];
+        /**
+         * In place of rows and columns: measured variables, whose correlations with each other are shown.
+         *
+         * Items: A column.
+         */
+        variables?: string[];
+        /**
+         * Pearson's correlation, or Spearman's, of the ranks. Left out: pearson.
+         */
+        correlation?: 'pearson' | 'spearman';
+        /**
+         * Which cases a correlation is of: those that have both values, or those that have the values of all variables. Left out: pairwise.
+         */
+        cases?: 'pairwise' | 'listwise';
+        /**
+         * Which half of the correlations is shown. Left out: both.
+         */
+        triangle?: 'lower' | 'upper' | 'both';
+        /**
+         * Variables as given, or so that those alike stand beside each other. Left out: given.
+         */
+        arrange?: 'given' | 'likeness';
+        /**
+         * Whether colour or the area of a square shows the numbers. Left out: color.
+         */
+        cells?: 'color' | 'area';
+        /**
+         * The number around which colours go to both sides. Left out: 0 where there are numbers on both sides of it, else none.
+         */
+        middle?: number | 'none';
+        /**
+         * Whether each cell says its number. Left out: true.
+         */
+        numbers?: boolean;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
+         */
+        where?: {
+          /**
+           * A value, several, or { not: … }, { from: …, to: … }.
+           */
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
         kind: 'curve';
         /**
          * Functions of x, drawn on the same axes.
@@ -2770,9 +2963,9 @@ export interface FigureFile {
      */
     groups?: string[];
     /**
-     * Which colours series have: those of groups without an order, or a ramp for groups with one, from light to dark or to both sides of a middle.
+     * Which colours series have: those of groups without an order, a ramp for groups with one, from light to dark or to both sides of a middle, or what fits the kind of chart.
      */
-    use?: 'groups' | 'sequential' | 'diverging';
+    use?: 'fitting' | 'groups' | 'sequential' | 'diverging';
     /**
      * Ramps from light to dark, by the number of series.
      */
@@ -3297,6 +3490,10 @@ export interface FigureFile {
       leadingZero?: boolean;
     };
     /**
+     * Share of its whole, in percent, below which a part has no label. Left out: each has one.
+     */
+    least?: number;
+    /**
      * Whether each share is rounded by itself, or those of a whole together, so that they add up to it: the largest remainders are rounded up.
      */
     rounding?: 'each' | 'sum';
@@ -3306,9 +3503,9 @@ export interface FigureFile {
    */
   legend?: {
     /**
-     * Side of the panel, inside it, or none.
+     * Side of the panel, inside it, or none; "fitting" is on the right, and above rows of answers.
      */
-    place?: 'right' | 'left' | 'top' | 'bottom' | 'inside' | 'none';
+    place?: 'fitting' | 'right' | 'left' | 'top' | 'bottom' | 'inside' | 'none';
     /**
      * Where it stands inside the panel. Left out: where the fewest marks are.
      */

@@ -30,8 +30,8 @@ export const colorsShape = {
       groups: styled(listOf('Fills of the series, in order.', fill('A fill.', 'moss'), '[moss, clay]')),
       use: styled(
         choice(
-          'Which colours series have: those of groups without an order, or a ramp for groups with one, from light to dark or to both sides of a middle.',
-          ['groups', 'sequential', 'diverging'],
+          'Which colours series have: those of groups without an order, a ramp for groups with one, from light to dark or to both sides of a middle, or what fits the kind of chart.',
+          ['fitting', 'groups', 'sequential', 'diverging'],
           'sequential',
         ),
       ),

@@ -20,7 +20,11 @@ export const legendShape = {
   legend: styled(
     object('The legend.', {
       place: styled(
-        choice('Side of the panel, inside it, or none.', ['right', 'left', 'top', 'bottom', 'inside', 'none'], 'right'),
+        choice(
+          'Side of the panel, inside it, or none; "fitting" is on the right, and above rows of answers.',
+          ['fitting', 'right', 'left', 'top', 'bottom', 'inside', 'none'],
+          'right',
+        ),
       ),
       corner: styled(
         choice(

@@ -1,4 +1,5 @@
 import {
+  between,
   choice,
   color,
   either,
@@ -242,6 +243,17 @@ export const marksShape = {
       ),
       format: numberFormat('How values are written. Decimals left out: those of the data, and one more for means.'),
       percent: numberFormat('How shares are written. Decimals left out: none where shares add up without, else one.'),
+      least: open(
+        needing(
+          'marks that are parts of a whole',
+          between(
+            'Share of its whole, in percent, below which a part has no label. Left out: each has one.',
+            0,
+            100,
+            '5',
+          ),
+        ),
+      ),
       rounding: styled(
         choice(
           'Whether each share is rounded by itself, or those of a whole together, so that they add up to it: the largest remainders are rounded up.',
