@@ -7,6 +7,8 @@ export type { ConnectionRef, EngineName, engineNames, FileRef, TableRef, TableSa
 export type { ChartSettings, chartSchema } from './chart/kinds.js';
 export type {
   AxisPlan,
+  AxisTable,
+  AxisTableRow,
   AxisTitle,
   BandMark,
   BarMark,
@@ -14,6 +16,7 @@ export type {
   BoxMark,
   CategoryAxis,
   Cell,
+  CellMark,
   CloudMark,
   EndLabel,
   FurtherNumbers,
@@ -39,8 +42,11 @@ export type {
   SliceMark,
   SpacePlan,
   SpotsMark,
+  StemMark,
   StrutMark,
+  TextColumn,
   ValueAxis,
+  ViolinMark,
   WallName,
 } from './chart/plan.js';
 export type { SpaceSettings, spaceSchema } from './chart/space/spaceSettings.js';

@@ -23,7 +23,7 @@ const lines = {
       "  | ({ type: 'dash'; cell: Cell; value: number } & Record<'category' | 'place' | 'places', number>)\n",
     ],
     ['src/core/layout/marks/marks.ts', "import { cloud } from './cloud.js';\n", "import { dash } from './dash.js';\n"],
-    ['src/core/layout/marks/marks.ts', 'markTypes = { ', 'dash, '],
+    ['src/core/layout/marks/marks.ts', 'markTypes = {\n', '  dash,\n'],
   ],
   setting: [
     [

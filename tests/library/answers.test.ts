@@ -92,7 +92,7 @@ describe('answers to several questions', () => {
     const hidden = await middles('hidden');
     expect(bars(hidden.figure)).toHaveLength(8);
     expect(percents(hidden.figure)).toEqual(percents(split.figure));
-    expect(note(hidden.figure)).toContain('“Sometimes” is counted but not shown.');
+    expect(note(hidden.figure)).toContain('The answer “Sometimes” is counted but not shown.');
   });
 
   test('the axis reads both ways', async () => {

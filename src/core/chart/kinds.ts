@@ -20,6 +20,7 @@ import { points } from './points/points.js';
 import { scatter } from './scatter/scatter.js';
 import { slope } from './slope/slope.js';
 import { space } from './space/space.js';
+import { violin } from './violin/violin.js';
 
 /** All kinds of charts. To add one, write its file and add it here. */
 export const chartKinds = [
@@ -27,6 +28,7 @@ export const chartKinds = [
   interval,
   histogram,
   box,
+  violin,
   points,
   scatter,
   space,

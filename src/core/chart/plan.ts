@@ -82,6 +82,8 @@ export interface BarMark {
   value: number;
   /** Its own length if it is stacked on another bar. */
   size?: number;
+  /** Whether its axis reads both ways, so that its value has no sign. */
+  mirrored?: boolean;
   /** How many cases it represents. */
   count: number;
   share?: Share;
@@ -89,8 +91,13 @@ export interface BarMark {
 }
 
 /** A marker at `value` with its interval, the `place`-th of `places` side by side at its category. */
-export interface IntervalMark extends Omit<BarMark, 'type' | 'base' | 'size'> {
+export interface IntervalMark extends Omit<BarMark, 'type' | 'base' | 'size' | 'mirrored'> {
   type: 'interval';
+}
+
+/** A thin line from `base` to a marker at `value`, in place of a bar. */
+export interface StemMark extends Omit<BarMark, 'type' | 'size'> {
+  type: 'stem';
 }
 
 /** A bar of a histogram, from edge to edge of its bin. */
@@ -127,8 +134,8 @@ export interface PointMark {
   x: number;
   y: number;
   interval?: Interval;
-  /** Whether it is on a line, and whether markers would hide that line. */
-  onLine?: 'marked' | 'bare';
+  /** Whether it is on a line, and whether markers would hide that line; or a short line across it where cases ended. */
+  onLine?: 'marked' | 'bare' | 'ended';
   /** How many cases it represents. */
   count?: number;
 }
@@ -188,6 +195,7 @@ export type LineRole =
   | 'ellipse'
   | 'groupCurve'
   | 'reference'
+  | 'further'
   | 'normal'
   | 'density'
   | 'curve'
@@ -222,6 +230,8 @@ export interface BandMark {
   xs: number[];
   low: number[];
   high: number[];
+  /** Whether it is filled like a bar, since it is a value itself. */
+  solid?: boolean;
 }
 
 /** A slice of a pie from one share of the turn to another, both from 0 to 1. */
@@ -261,8 +271,31 @@ export interface BoxMark {
   ids?: { variable: string; texts: string[] };
 }
 
+/** The density of values along their axis, the `place`-th of `places` side by side at its category. */
+export interface ViolinMark {
+  type: 'violin';
+  cell: Cell;
+  category: number;
+  place: number;
+  places: number;
+  /** Whether it is whole, or the half before or after its line. */
+  side: 'whole' | 'near' | 'far';
+  /** Whether the half of another group stands at its back. */
+  opposed?: boolean;
+  /** Values along it, and how wide it is there, as a share of its room. One value alone where all are equal. */
+  values: Float64Array;
+  widths: Float64Array;
+  median: number;
+  count: number;
+  box?: BoxSummary;
+  mean?: number;
+  /** All values, each with its position across from −0.5 to 0.5. */
+  points?: { values: Float64Array; offsets: Float64Array };
+}
+
 export type Mark =
   | BarMark
+  | StemMark
   | IntervalMark
   | BinMark
   | CellMark
@@ -272,11 +305,12 @@ export type Mark =
   | BandMark
   | SliceMark
   | BoxMark
+  | ViolinMark
   | SpotsMark
   | SkinMark
   | StrutMark;
 /** Marks side by side at a category. */
-export type GroupMark = BarMark | IntervalMark;
+export type GroupMark = BarMark | StemMark | IntervalMark;
 
 export interface Series {
   /** The category of the second variable that the series shows; none if there is only one series. */
@@ -349,6 +383,26 @@ export interface TextColumn {
   align: 'start' | 'middle' | 'end';
   /** The setting that it comes from. */
   from: string;
+}
+
+/** Numbers under the axis of a chart, at its ticks. */
+export interface AxisTable {
+  title?: string;
+  /** A row for each series, in their order. */
+  rows: AxisTableRow[];
+  /** Decimals of its numbers. */
+  decimals: number;
+  /** Whether a tick has the number of its own place alone, not of the next one. */
+  exact?: boolean;
+  from: string;
+}
+
+/** The numbers of a series: those of places along the axis, in rising order. */
+export interface AxisTableRow {
+  name?: string;
+  series: number;
+  xs: number[];
+  values: number[];
 }
 
 /** Text in an empty corner of the panel, such as the equation of a fitted line. */
@@ -454,6 +508,7 @@ export interface Plan {
   references?: LineMark[];
   endLabels?: EndLabel[];
   textColumns?: TextColumn[];
+  axisTable?: AxisTable;
   /** Decimals that show the values of the marks as precisely as the data are, worked out on demand. */
   labelDecimals?: () => number;
   /** Whether parts that have no room for their label do without, where others are known by them. */

@@ -92,6 +92,7 @@ const words: Record<RoleWhole, Say> = {
   brackets: always('bracket'),
   remarks: always('equation of a line'),
   endLabels: always('name at the end of a line'),
+  axisTable: always('number under the axis'),
   columns: ({ part }) => (part === 'head' ? 'head of a column beside the rows' : 'words beside a row'),
   references: ({ number = 0 }) => `reference line ${number + 1}`,
   panelTitle: always('title of the panel'),

@@ -10,6 +10,7 @@
 /** What ink belongs to as a whole. */
 const wholes = [
   'axes',
+  'axisTable',
   'brackets',
   'callouts',
   'caption',

@@ -74,6 +74,7 @@ export type HeldLook = HeldShape<typeof lookShape>;
 
 /** Every setting of a figure's look, explicit, and what follows from several of them. */
 export interface Settings extends Omit<HeldLook, 'axes' | 'numbers' | 'legend'> {
+  /** The legend, at the place where it stands. */
   legend: Omit<HeldLook['legend'], 'place'> & { place: Exclude<HeldLook['legend']['place'], 'fitting'> };
   /** How each axis looks and what its limits are. */
   axes: { x: AxisSettings; y: AxisSettings; z?: AxisSettings };

@@ -12,6 +12,7 @@ export interface NoteFacts {
   boxes: { whiskers: Whiskers };
   outliers: { marker: MarkerShape };
   extremes: { marker: MarkerShape };
+  violins: { width: 'density' | 'cases' | 'equal' };
   notches: object;
   widths: object;
   means: { marker: MarkerShape };
@@ -44,6 +45,7 @@ export interface NoteFacts {
   /** How many answered each question, at least and at most, and whether all questions were answered by all. */
   answered: { from: number; to: number; total: number; isAll: boolean; cases: string };
   middleAnswer: { answer: string; stands: 'split' | 'apart' | 'hidden' };
+  ended: { cases: string };
   answerSums: object;
   correlations: { of: 'pearson' | 'spearman'; cases: 'pairwise' | 'listwise'; from: number; to: number };
   squares: { isNegative: boolean; greatest: number };
@@ -162,6 +164,7 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   boxes: boxWords,
   outliers: ({ marker }, words) => words.say('outliers', { markers: words.say(`markers-${marker}`) }),
   extremes: ({ marker }, words) => words.say('extremes', { markers: words.say(`markers-${marker}`) }),
+  violins: ({ width }, words) => words.say(width === 'density' ? 'violins' : `violins-${width}`),
   notches: (_, words) => words.say('notches'),
   widths: (_, words) => words.say('widths'),
   means: ({ marker }, words) => words.say('means-markers', { markers: words.say(`markers-${marker}`) }),
@@ -200,6 +203,7 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   roundedShares: (_, words) => words.say('roundedShares'),
   answered: answeredWords,
   middleAnswer: ({ answer, stands }, words) => words.say(`middleAnswer-${stands}`, { answer }),
+  ended: ({ cases }, words) => words.say('ended', { cases }),
   answerSums: (_, words) => words.say('answerSums'),
   correlations: ({ of, cases, from, to }, words) =>
     cases === 'listwise'

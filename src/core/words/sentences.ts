@@ -54,6 +54,9 @@ export interface SentenceNames {
   'markers-open-triangle': never;
   'markers-open-diamond': never;
   'markers-open-wedge': never;
+  violins: never;
+  'violins-cases': never;
+  'violins-equal': never;
   notches: never;
   widths: never;
   'means-markers': 'markers';
@@ -111,6 +114,7 @@ export interface SentenceNames {
   'middleAnswer-split': 'answer';
   'middleAnswer-apart': 'answer';
   'middleAnswer-hidden': 'answer';
+  ended: 'cases';
   answerSums: never;
   'correlations-pearson-pairwise': 'range';
   'correlations-pearson-listwise': never;
@@ -127,6 +131,8 @@ export interface SentenceNames {
   'alt-intervals-many': 'what' | 'by' | 'count';
   'alt-boxes': 'what' | 'by' | 'values';
   'alt-boxes-many': 'what' | 'by' | 'count';
+  'alt-violins': 'what' | 'by' | 'values';
+  'alt-violins-many': 'what' | 'by' | 'count';
   'alt-points': 'what' | 'by' | 'values';
   'alt-points-many': 'what' | 'by' | 'count';
   'alt-lines': 'what' | 'by' | 'values';

@@ -187,7 +187,6 @@ function shareAxis(frame: AnswersFrame, shown: Shown, series: ReturnType<typeof 
     greatest: shown.apart === undefined ? round(common.greatest) : common.greatest,
     exact: true,
     mirrored: true,
-    crossed: 0,
     ...(shown.apart === undefined ? {} : { ticksTo: shown.apart - apartGap }),
   };
 }

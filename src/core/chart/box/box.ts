@@ -60,7 +60,8 @@ const fiveNumbers = [
   ['mean', 'head-mean'],
 ] as const;
 
-function numbersOf(
+/** The table behind boxes. */
+export function boxNumbers(
   { codebook, settings, category, group, words }: BoxFrame,
   drawn: readonly DrawnBox[],
 ): Drawn['numbers'] {
@@ -109,7 +110,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
       ...bothAxes(along, values, settings.direction),
       series: seriesOf(group, (g) => boxes.filter(({ place }) => place === g)),
     },
-    numbers: numbersOf(frame, drawn),
+    numbers: boxNumbers(frame, drawn),
     note: boxFacts(frame, boxes),
     altText: boxAltText(frame, drawn),
     problems: unlikeWeights(

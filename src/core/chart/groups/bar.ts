@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { choice, optional } from '../../schema/fields.js';
 import type { ChartKind } from '../kind.js';
+import { furtherShape } from './furtherSettings.js';
 import { groupKind } from './group.js';
 import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 
@@ -9,11 +10,19 @@ const schema = z.strictObject({
   ...groupShape,
   arrange: optional(
     choice(
-      'How the bars of a category stand: beside each other, on top of each other, or as shares that add up to 100 %.',
-      ['clustered', 'stacked', 'shares'],
+      'How the bars of a category stand: beside each other, on top of each other, as shares that add up to 100 %, or those of two groups back to back.',
+      ['clustered', 'stacked', 'shares', 'opposed'],
       'stacked',
     ),
   ),
+  shape: optional(
+    choice(
+      'Whether bars are bars, or stems: thin lines with markers at their ends. Left out: bar.',
+      ['bar', 'stem'],
+      'stem',
+    ),
+  ),
+  ...furtherShape,
 });
 
 /** Bars of a summary of a variable over the values of a category, clustered by a second one. */

@@ -1,15 +1,17 @@
+import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import { bothAxes, categoryAxis, showsByDirection } from '../frame/categoryAxes.js';
 import { type Cells, sortIntoCells } from '../frame/cells.js';
-import { labelDecimals, once } from '../frame/labelDecimals.js';
+import { decimalsIn, labelDecimals, once } from '../frame/labelDecimals.js';
 import { orderOf } from '../frame/order.js';
 import { referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, type Role } from '../frame/roles.js';
 import { detailOf, summaryType } from '../frame/summaries.js';
 import { asLong } from '../frame/wide.js';
 import type { ChartKind, Drawn } from '../kind.js';
-import type { GroupMark, ValueAxis } from '../plan.js';
+import type { AxisTable, AxisTableRow, LineMark, ValueAxis } from '../plan.js';
+import { furtherEnds, furtherLine } from './further.js';
 import { groupChecks } from './groupChecks.js';
 import { type GroupMarks, type GroupSeries, groupMarks, reordered } from './groupMarks.js';
 import { groupNumbers } from './groupNumbers.js';
@@ -20,7 +22,7 @@ import { stack } from './stack.js';
 function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis {
   const ends = series.flatMap(({ marks }) =>
     marks.flatMap((mark) => [
-      ...(mark.type === 'bar' ? [mark.base] : []),
+      ...(mark.type === 'interval' ? [] : [mark.base]),
       mark.value,
       ...(mark.interval ? [mark.interval.low, mark.interval.high] : []),
     ]),
@@ -31,20 +33,22 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
   const percent = holds === 'shares' || input.settings.arrange === 'shares';
   const possible = percent ? ([0, 100] as const) : holds === 'values' ? range : undefined;
   const references = (input.settings.references ?? []).map(({ at }) => at);
-  ends.push(...references);
+  ends.push(...references, ...furtherEnds(input));
+  const isOpposed = input.settings.arrange === 'opposed';
   return {
     shows: 'value',
     title: summaryTitle(input),
     least: ends.reduce((least, end) => Math.min(least, end)),
     greatest: ends.reduce((greatest, end) => Math.max(greatest, end)),
-    ...(possible === undefined ? {} : { possible }),
+    ...(possible === undefined || isOpposed ? {} : { possible }),
+    ...(isOpposed ? { mirrored: true } : {}),
     counts: holds === 'counts' && !percent,
   };
 }
 
 /** A chart of intervals shows confidence intervals of means or shares by default. */
 const withInterval = (settings: GroupSettings): GroupSettings =>
-  settings.error === undefined && summaryType(summaryOf(settings)).intervals?.ci
+  settings.error === undefined && !settings.join && summaryType(summaryOf(settings)).intervals?.ci
     ? { ...settings, error: { shows: 'ci' } }
     : settings;
 
@@ -81,6 +85,81 @@ function decimalsFor(input: GroupFrame, { series }: GroupMarks): number {
   return labelDecimals(summaryType(input.summary).labels, values, input.measured('value'));
 }
 
+/** Lines beside the marks: values to compare with, those that join markers, and a further value of each category. */
+function linesAcross(
+  input: GroupFrame,
+  marks: GroupMarks,
+  series: readonly GroupSeries[],
+): { references?: LineMark[] } {
+  const { settings } = input;
+  const { references: own = [] } = referenceLines(
+    settings.references,
+    settings.direction ?? 'vertical',
+    marks.categories.length,
+  );
+  const codes = marks.categories.map(({ code }) => code);
+  const lines = [...own, ...(settings.join ? [joinLine(input, series)] : []), ...furtherLine(input, codes)];
+  return lines.length > 0 ? { references: lines } : {};
+}
+
+/** A line at each category from its least to its greatest marker. */
+function joinLine({ settings }: GroupFrame, series: readonly GroupSeries[]): LineMark {
+  const ends = new Map<number, [number, number]>();
+  for (const { category, value } of series.flatMap(({ marks }) => marks)) {
+    const [low, high] = ends.get(category) ?? [value, value];
+    ends.set(category, [Math.min(low, value), Math.max(high, value)]);
+  }
+  const along = [...ends.keys()].flatMap((category) => [category, category, category]);
+  const across = [...ends.values()].flatMap(([low, high]) => [low, high, Number.NaN]);
+  const [xs, ys] = settings.direction === 'horizontal' ? [across, along] : [along, across];
+  return { type: 'line', cell: {}, as: 'reference', xs, ys, look: { dash: 'solid' } };
+}
+
+/** The numbers under the categories: how many cases each bar has, or the numbers of a column. */
+function axisTableOf(
+  { settings, table, codebook, group, rows, category }: GroupFrame,
+  marks: GroupMarks,
+): { axisTable?: AxisTable } {
+  const { axisTable, direction } = settings;
+  if (!axisTable || direction === 'horizontal') return {};
+  const { value, title } = axisTable;
+  const numbers = value === undefined ? undefined : table.number(value).numbers;
+  const found = (cat: number, g: number): number | undefined => {
+    if (!numbers) return marks.series[g]?.marks.find((mark) => mark.category === cat)?.count ?? 0;
+    const code = marks.categories[cat]?.code;
+    const at = category.categories.findIndex((own) => own.code === code);
+    const row = rows.find(
+      (own) => category.of(own) === at && (!group || group.of(own) === g) && !Number.isNaN(entryAt(numbers, own)),
+    );
+    return row === undefined ? undefined : entryAt(numbers, row);
+  };
+  const tableRows = (group?.categories ?? [undefined]).map((own, g): AxisTableRow => {
+    const known = marks.categories.flatMap((_, c) => {
+      const number = found(c, g);
+      return number === undefined ? [] : [{ c, number }];
+    });
+    return {
+      ...(own ? { name: own.name } : {}),
+      series: g,
+      xs: known.map(({ c }) => c),
+      values: known.map(({ number }) => number),
+    };
+  });
+  const decimals =
+    value === undefined ? 0 : (codebook.variable(value).decimals ?? decimalsIn(tableRows.flatMap((row) => row.values)));
+  return {
+    axisTable: {
+      ...(title === undefined ? {} : { title }),
+      rows: tableRows,
+      decimals,
+      from: 'chart.axisTable',
+      exact: true,
+    },
+  };
+}
+
+const isStacked = ({ arrange }: GroupSettings): boolean => arrange === 'stacked' || arrange === 'shares';
+
 function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
   const { settings } = input;
   const cells = cellsOf(input);
@@ -95,8 +174,9 @@ function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
     plan: {
       ...axes,
       series,
-      ...referenceLines(settings.references, axes.direction, marks.categories.length),
-      ...((settings.arrange ?? 'clustered') === 'clustered' ? {} : { stacked: true }),
+      ...linesAcross(input, marks, series),
+      ...(isStacked(settings) ? { stacked: true } : {}),
+      ...axisTableOf(input, marks),
       labelDecimals: once(() => decimalsFor(input, marks)),
     },
     numbers: groupNumbers(input, marks, cells),
@@ -109,7 +189,7 @@ function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
 const endRole: Role = { use: 'measures', accepts: 'measured' };
 
 /** What all charts of summaries by group have in common, drawn with one type of mark. */
-export const groupKind = (mark: GroupMark['type']) =>
+export const groupKind = (mark: GroupFrame['mark']) =>
   ({
     roles: {
       category: categoryRole,
@@ -123,6 +203,12 @@ export const groupKind = (mark: GroupMark['type']) =>
       high: endRole,
     },
     shows: showsByDirection,
+    columns: ({ further, axisTable }) => [
+      ...(further ? [{ column: further.value, as: 'number', path: 'chart.further.value' } as const] : []),
+      ...(axisTable?.value === undefined
+        ? []
+        : [{ column: axisTable.value, as: 'number', path: 'chart.axisTable.value' } as const]),
+    ],
     reads: (settings) => detailOf(summaryOf(settings)),
     complete: (given) => complete(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given),
     check: (frame) => groupChecks(groupFrame(frame, mark)),

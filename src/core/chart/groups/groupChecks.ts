@@ -1,6 +1,7 @@
 import { error, type Problem, warning } from '../../problem/problem.js';
 import { summaryType } from '../frame/summaries.js';
 import { idleWeights } from '../frame/weights.js';
+import { hasFurther } from './further.js';
 import type { GroupFrame } from './groupSettings.js';
 
 /** Whether the value is a variable that the summary is defined for. */
@@ -43,10 +44,11 @@ function variableProblems({ settings, locate }: GroupFrame): Problem[] {
 /** Problems of stacked bars: a summary that does not add up, or settings that conflict with stacking. */
 function stackProblems({ settings, summary, locate }: GroupFrame): Problem[] {
   const { arrange = 'clustered' } = settings;
-  if (arrange === 'clustered') return [];
+  if (arrange === 'opposed' || arrange === 'clustered') return [];
   const clash = (['error', 'low', 'high'] as const).find((key) => settings[key] !== undefined);
   const at = locate('chart.arrange');
   return [
+    ...(settings.shape === 'stem' ? [error('stack-of', { arrange, what: 'stems' }, locate('chart.shape'))] : []),
     ...(clash ? [error('stack-of', { arrange, what: 'error bars' }, locate(`chart.${clash}`))] : []),
     ...(settings.group === undefined
       ? [warning('setting-idle', { path: 'chart.arrange', needs: 'a "group"' }, at)]
@@ -85,12 +87,45 @@ function idleProblems({ settings, summary, locate, labels }: GroupFrame): Proble
   ];
 }
 
+/** Problems of bars back to back, joined markers and further values. */
+function shapeProblems({ settings, summary, group, locate }: GroupFrame): Problem[] {
+  const { arrange, join, further, error: bars, axisTable, direction } = settings;
+  const count = group?.categories.length ?? 0;
+  const idle = (path: string, needs: string) => warning('setting-idle', { path, needs }, locate(path));
+  return [
+    ...(arrange === 'opposed' && count !== 2
+      ? [
+          error(
+            'opposed-groups',
+            { path: 'chart.arrange', count, write: 'arrange: clustered' },
+            locate('chart.arrange'),
+          ),
+        ]
+      : []),
+    ...(join && bars
+      ? [error('one-of-several', { path: 'chart.join', others: ['error'], where: 'chart' }, locate('chart.join'))]
+      : []),
+    ...(join && !group ? [idle('chart.join', 'a "group"')] : []),
+    ...(further && !hasFurther({ summary })
+      ? [
+          error(
+            'setting-idle',
+            { path: 'chart.further', needs: 'a "value" that is summed up' },
+            locate('chart.further'),
+          ),
+        ]
+      : []),
+    ...(axisTable && direction === 'horizontal' ? [idle('chart.axisTable', '"direction: vertical"')] : []),
+  ];
+}
+
 /** Problems: variables that do not fit their roles. */
 export function groupChecks(input: GroupFrame): Problem[] {
   return [
     ...valueProblems(input),
     ...variableProblems(input),
     ...stackProblems(input),
+    ...shapeProblems(input),
     ...errorProblems(input),
     ...idleProblems(input),
     ...idleWeights(input, input.summary),

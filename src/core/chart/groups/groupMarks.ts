@@ -146,10 +146,11 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
     categories.map((entry, index): Kept => ({ index, category: entry }));
   const groups = kept(group?.categories ?? [{ code: '', name: '' }]);
   const categories = kept(category.categories);
-  const type = summaryType(input.summary);
-  const base = type.ofWhole ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
+  const shown = summaryType(input.summary);
+  const type = input.mark === 'interval' ? 'interval' : input.settings.shape === 'stem' ? 'stem' : 'bar';
+  const base = shown.ofWhole ? percentBase(input, cells, categories, groups) : () => ({ size: 1, effective: 1 });
   const { arrange = 'clustered' } = input.settings;
-  const isShareOfSome = type.ofWhole && arrange === 'clustered' && group !== undefined;
+  const isShareOfSome = shown.ofWhole && arrange === 'clustered' && group !== undefined;
   const named: { mark: GroupMark; name: string; summary: Summary }[] = [];
 
   const series = groups.map((g, place): GroupSeries => {
@@ -169,12 +170,11 @@ export function groupMarks(input: GroupFrame, cells: Cells): GroupMarks {
         category: position,
         place,
         places: groups.length,
-        value: type.of(cases),
+        value: shown.of(cases),
         count: cell.summary.n,
         ...(interval ? { interval } : {}),
       };
-      const mark: GroupMark =
-        input.mark === 'bar' ? { type: 'bar', base: 0, ...common } : { type: 'interval', ...common };
+      const mark: GroupMark = type === 'interval' ? { type, ...common } : { type, base: 0, ...common };
       named.push({ mark, name: cellName(c.category, group ? g.category : undefined), summary: cell.summary });
       return [mark];
     });

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
-import { choice, columnName, level, object, optional } from '../../schema/fields.js';
+import { choice, columnName, flag, level, object, optional } from '../../schema/fields.js';
+import { axisTableField } from '../frame/axisTable.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
 import { orderField } from '../frame/order.js';
@@ -8,7 +9,7 @@ import { type SummaryName, summaryNames } from '../frame/summaries.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 import { wideShape } from '../frame/wide.js';
-import type { GroupMark } from '../plan.js';
+import { furtherShape } from './furtherSettings.js';
 
 /** The settings of every chart that shows a summary at each value of a category. */
 export const groupShape = {
@@ -49,12 +50,18 @@ export const groupShape = {
   ),
   high: optional(columnName('Column with the upper ends of intervals that the table gives.', 'to')),
   references: referencesField,
+  axisTable: axisTableField,
   where: whereField,
 };
 
 const groupSchema = z.strictObject({
   ...groupShape,
-  arrange: optional(choice('How the bars of a category stand.', ['clustered', 'stacked', 'shares'], 'stacked')),
+  ...furtherShape,
+  arrange: optional(
+    choice('How the bars of a category stand.', ['clustered', 'stacked', 'shares', 'opposed'], 'stacked'),
+  ),
+  shape: optional(choice('Bars or stems.', ['bar', 'stem'], 'stem')),
+  join: optional(flag('Whether markers are joined.')),
 });
 
 export type GroupSettings = z.infer<typeof groupSchema>;
@@ -68,13 +75,13 @@ export const summaryOf = ({ summary, low, high, value }: GroupSettings): Summary
 /** A frame with all that follows from its settings. */
 export interface GroupFrame extends Frame<GroupLong> {
   /** The mark that shows the summary. */
-  mark: GroupMark['type'];
+  mark: 'bar' | 'interval';
   summary: SummaryName;
   category: Grouping;
   group?: Grouping | undefined;
 }
 
-export const groupFrame = (frame: Frame<GroupLong>, mark: GroupMark['type']): GroupFrame => ({
+export const groupFrame = (frame: Frame<GroupLong>, mark: GroupFrame['mark']): GroupFrame => ({
   ...frame,
   mark,
   summary: summaryOf(frame.settings),

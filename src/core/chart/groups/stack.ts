@@ -1,11 +1,33 @@
 import { entryAt } from '../../at.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
+import type { GroupMark } from '../plan.js';
 import type { GroupMarks, GroupSeries } from './groupMarks.js';
 import type { GroupFrame } from './groupSettings.js';
+
+/** The marks of all groups at one place of their category. */
+const inOnePlace = (series: readonly GroupSeries[]): GroupSeries[] =>
+  series.map((own) => ({ ...own, marks: own.marks.map((mark) => ({ ...mark, place: 0, places: 1 })) }));
+
+/** Bars of two groups back to back, those of the first turned round. */
+function opposed({ series, categories }: GroupMarks, locate: GroupFrame['locate']): Outcome<GroupSeries[]> {
+  const negative = series.flatMap(({ marks }) => marks).find(({ value }) => value < 0);
+  if (negative) {
+    const group = categories[negative.category]?.name ?? '';
+    return fail([error('opposed-negative', { group, value: negative.value }, locate('chart.arrange'))]);
+  }
+  const turned = ({ interval, ...mark }: GroupMark, sign: 1 | -1): GroupMark => {
+    const ends = interval && (sign < 0 ? { low: -interval.high, high: -interval.low } : interval);
+    const own = { ...mark, value: sign * mark.value, place: 0, places: 1, ...(ends ? { interval: ends } : {}) };
+    return own.type === 'interval' ? own : { ...own, mirrored: true };
+  };
+  return succeed(series.map((own, s) => ({ ...own, marks: own.marks.map((mark) => turned(mark, s === 0 ? -1 : 1)) })));
+}
 
 /** Puts the bars of each category on top of each other, those below zero downwards; as shares they add up to 100. */
 export function stack({ settings, mark: type, locate }: GroupFrame, marks: GroupMarks): Outcome<GroupSeries[]> {
   const { arrange = 'clustered' } = settings;
+  if (arrange === 'opposed') return opposed(marks, locate);
+  if (settings.join) return succeed(inOnePlace(marks.series));
   if (type !== 'bar' || arrange === 'clustered') return succeed(marks.series);
   const all = marks.series.flatMap((series) => series.marks);
   const negative = arrange === 'shares' ? all.find(({ value }) => value < 0) : undefined;

@@ -2,7 +2,7 @@ import { entryAt, lastOf } from '../../at.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import type { Along } from '../frame/along.js';
-import { labelDecimals, once } from '../frame/labelDecimals.js';
+import { decimalsIn, labelDecimals, once } from '../frame/labelDecimals.js';
 import { defaultLevel } from '../frame/levels.js';
 import { namedLine, type Reference, referenceFacts, referenceLines } from '../frame/references.js';
 import { groupRole } from '../frame/roles.js';
@@ -11,14 +11,16 @@ import { possibleOf } from '../frame/variableTitle.js';
 import { idleWeights, unlikeWeights, weightFacts } from '../frame/weights.js';
 import { asLong } from '../frame/wide.js';
 import type { ChartKind, Drawn } from '../kind.js';
-import type { EndLabel, LineMark, Series, ValueAxis } from '../plan.js';
+import type { AxisTable, AxisTableRow, EndLabel, LineMark, Series, ValueAxis } from '../plan.js';
+import { type Areas, areaProblems, stackedAreas } from './lineAreas.js';
 import { lineMarks } from './lineMarks.js';
 import { type Lines, linesOf } from './lineRuns.js';
 import { type LineFrame, type LineSettings, lineFrame, lineSchema } from './lineSettings.js';
 import { lineAltText, lineNumbers } from './lineWords.js';
 
-function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
+function valueAxis(input: LineFrame, { runs, summary }: Lines, areas: Areas | undefined): ValueAxis {
   const { settings, codebook, words } = input;
+  if (areas) return areaAxis(input, summary, areas);
   const ends = runs.flatMap(({ places }) =>
     places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]),
   );
@@ -38,11 +40,12 @@ function valueAxis(input: LineFrame, { runs, summary }: Lines): ValueAxis {
   };
 }
 
-function factsOf({ settings, weight }: LineFrame): NoteFact[] {
-  const { error: bars, references } = settings;
+function factsOf({ settings, weight, codebook }: LineFrame): NoteFact[] {
+  const { error: bars, references, ends } = settings;
   const shown = bars && ({ shows: bars.shows, level: bars.level ?? defaultLevel, of: 'mean' } as const);
   return [
     ...(shown ? [{ is: 'errors', ...shown, as: bars?.as === 'band' ? 'bands' : 'bars' } as const] : []),
+    ...(ends === undefined ? [] : [{ is: 'ended', cases: codebook.cases } as const]),
     ...weightFacts(weight),
     ...referenceFacts(references),
   ];
@@ -82,6 +85,44 @@ function settingsProblems(input: LineFrame, lines: Lines): Problem[] {
   return problems;
 }
 
+/** The axis of areas on top of each other, which begins at zero. */
+function areaAxis({ settings, codebook, words }: LineFrame, summary: Lines['summary'], { greatest }: Areas): ValueAxis {
+  const { value, arrange } = settings;
+  const isCount = summaryType(summary).asks === 'cases' || value === undefined;
+  if (arrange === 'shares') {
+    const cases = isCount ? codebook.cases : words.lowered(codebook.variable(value).label);
+    const title = { label: words.say('title-share', { cases }), unit: '%', from: 'chart.arrange' };
+    return { shows: 'value', title, least: 0, greatest: 100, possible: [0, 100] };
+  }
+  const title = isCount
+    ? { label: titleOfCases(summary, codebook.cases, words), from: 'chart.summary' }
+    : titleOfSummary(summary, codebook.variable(value), 'chart.value', words);
+  return { shows: 'value', title, least: 0, greatest, ...(isCount ? { counts: true } : {}) };
+}
+
+/** The numbers under the axis: those of a column, or how many cases there are, at each place of each group. */
+function axisTableOf({ settings, table, codebook }: LineFrame, { runs }: Lines): { axisTable?: AxisTable } {
+  const { axisTable } = settings;
+  if (!axisTable) return {};
+  const { value, title } = axisTable;
+  const numbers = value === undefined ? undefined : table.number(value).numbers;
+  const rows = runs.map(({ category, group, places }): AxisTableRow => {
+    const known = places.flatMap(({ x, summary, rows: own }) => {
+      const found = numbers ? own.map((row) => entryAt(numbers, row)).find((n) => !Number.isNaN(n)) : summary.n;
+      return found === undefined ? [] : [{ x, found }];
+    });
+    return {
+      ...(category ? { name: category.name } : {}),
+      series: group,
+      xs: known.map(({ x }) => x),
+      values: known.map(({ found }) => found),
+    };
+  });
+  const decimals =
+    value === undefined ? 0 : (codebook.variable(value).decimals ?? decimalsIn(rows.flatMap((row) => row.values)));
+  return { axisTable: { ...(title === undefined ? {} : { title }), rows, decimals, from: 'chart.axisTable' } };
+}
+
 /** The names of the groups at the ends of their lines. */
 const endLabelsOf = ({ runs }: Lines, series: readonly Series[]): EndLabel[] =>
   runs.map(({ places, category, group }) => ({
@@ -97,17 +138,22 @@ const endLabelsOf = ({ runs }: Lines, series: readonly Series[]): EndLabel[] =>
 function draw(frame: LineFrame): Outcome<Drawn> {
   const { settings, along, group } = frame;
   const lines = linesOf(frame);
-  const problems = settingsProblems(frame, lines);
+  const problems = [...settingsProblems(frame, lines), ...areaProblems(frame, lines)];
   if (hasErrors(problems)) return fail(problems);
+  const isStacked = settings.arrange === 'stacked' || settings.arrange === 'shares';
+  const stacked = isStacked ? stackedAreas(frame, lines) : succeed(undefined);
+  if (!stacked.ok) return fail([...problems, ...stacked.problems]);
+  const areas = stacked.value;
   const count = group?.categories.length ?? 1;
   const series = (group?.categories ?? [undefined]).map((category, g): Series => {
     const run = lines.runs.find((own) => own.group === g);
     const color = category && group?.variable.colors.get(category.code);
-    const marks = run ? lineMarks(frame, run, count) : [];
+    const area = areas?.marks[lines.runs.findIndex((own) => own.group === g)];
+    const marks = areas ? (area ? [area] : []) : run ? lineMarks(frame, run, count) : [];
     return { ...(category ? { category } : {}), ...(color === undefined ? {} : { color }), marks };
   });
-  const atEnds = settings.names === 'ends' && group !== undefined;
-  const values = valueAxis(frame, lines);
+  const atEnds = settings.names === 'ends' && group !== undefined && !areas;
+  const values = valueAxis(frame, lines, areas);
   return succeed({
     plan: {
       direction: 'vertical',
@@ -118,6 +164,8 @@ function draw(frame: LineFrame): Outcome<Drawn> {
         ? referenceLines(settings.references, 'vertical', along.axis.categories.length)
         : levelLines(settings.references, along)),
       ...(atEnds ? { endLabels: endLabelsOf(lines, series) } : {}),
+      ...axisTableOf(frame, lines),
+      ...(areas ? { stacked: true } : {}),
       labelDecimals: once(() => {
         const shown = lines.runs.flatMap(({ places }) => places.map(({ y }) => y));
         return labelDecimals(summaryType(lines.summary).labels, shown, frame.measured('value'));
@@ -161,7 +209,14 @@ export const line = {
     },
   },
   shows: ({ x }, measured) => ({ x: measured(x) ? 'along' : 'category', y: 'value' }),
-  reads: ({ summary = 'mean' }) => (summary === 'given' ? 'moments' : detailOf(summary)),
+  reads: ({ summary = 'mean', ends, axisTable }) =>
+    (ends ?? axisTable?.value) !== undefined ? 'rows' : summary === 'given' ? 'moments' : detailOf(summary),
+  columns: ({ ends, axisTable }) => [
+    ...(ends === undefined ? [] : [{ column: ends, as: 'number', path: 'chart.ends' } as const]),
+    ...(axisTable?.value === undefined
+      ? []
+      : [{ column: axisTable.value, as: 'number', path: 'chart.axisTable.value' } as const]),
+  ],
   complete: (given) => asLong(given, true),
   check: (frame) => sameVariable(lineFrame(frame)),
   draw: (frame) => draw(lineFrame(frame)),

@@ -1,8 +1,9 @@
-import { entryAt } from '../../at.js';
 import type { Along } from '../frame/along.js';
 import { cellOf } from '../frame/frame.js';
 import type { BandMark, LineMark, Mark, PointMark } from '../plan.js';
+import { areasToZero } from './lineAreas.js';
 import type { LineFrame, LineSettings, Run } from './lineSettings.js';
+import { stepped } from './steps.js';
 
 /** Where a line breaks: at missing values, and at categories without any. */
 function holes(run: Run, along: Along, gaps: LineSettings['gaps']): number[] {
@@ -10,23 +11,6 @@ function holes(run: Run, along: Along, gaps: LineSettings['gaps']): number[] {
   const taken = new Set(run.places.map(({ x }) => x));
   const categories = along.axis.shows === 'category' ? along.axis.categories.map((_, i) => i) : [];
   return [...run.missing, ...categories.filter((x) => !taken.has(x))];
-}
-
-/** A line in steps: level until the next place, from the one before, or from half-way to half-way. */
-function stepped(xs: number[], ys: number[], steps: LineSettings['steps']): [number[], number[]] {
-  if (steps === undefined || steps === 'none') return [xs, ys];
-  const points = xs.flatMap((x, i): [number, number][] => {
-    const [y, last] = [entryAt(ys, i), i - 1];
-    const before = ys[last];
-    if (before === undefined || Number.isNaN(before) || Number.isNaN(y)) return [[x, y]];
-    const turn = steps === 'after' ? x : steps === 'before' ? entryAt(xs, last) : (x + entryAt(xs, last)) / 2;
-    return [
-      [turn, before],
-      [turn, y],
-      [x, y],
-    ];
-  });
-  return [points.map(([x]) => x), points.map(([, y]) => y)];
 }
 
 /** A line with this many points or more has no markers, as they would hide it. */
@@ -45,7 +29,7 @@ function aside(run: Run, { axis }: Along, bars: LineSettings['error'], of: numbe
 /** The line of a group with its markers, its error bars or its band. @param of how many groups there are */
 export function lineMarks(frame: LineFrame, given: Run, of: number): Mark[] {
   const { along } = frame;
-  const { gaps, steps, error: bars } = frame.settings;
+  const { gaps, steps, error: bars, arrange } = frame.settings;
   const run = aside(given, along, bars, of);
   const cell = cellOf(frame, { group: given.group });
   const entries = [
@@ -83,5 +67,9 @@ export function lineMarks(frame: LineFrame, given: Run, of: number): Mark[] {
       ...(interval && bars?.as !== 'band' ? { interval } : {}),
     }),
   );
-  return [line, ...band, ...points];
+  const ended = run.places.flatMap(({ x, y, ended: has }): PointMark[] =>
+    has ? [{ type: 'point', cell, x, y, onLine: 'ended' }] : [],
+  );
+  const areas = arrange === 'area' ? areasToZero(xs, ys, cell) : [];
+  return [line, ...band, ...areas, ...points, ...ended];
 }

@@ -56,6 +56,13 @@ const casesOf = (frame: LineFrame, { summary, rows }: PlaceCell): PlaceCases => 
   },
 });
 
+/** Whether the case of a row ended at its place. */
+function endedOf({ settings: { ends }, table }: LineFrame): (row: number) => boolean {
+  if (ends === undefined) return () => false;
+  const { numbers } = table.number(ends);
+  return (row) => !Number.isNaN(entryAt(numbers, row)) && entryAt(numbers, row) !== 0;
+}
+
 /** Sorts the rows by group and place, and sums each place up. */
 export function linesOf(frame: LineFrame): Lines {
   const { settings, group } = frame;
@@ -63,6 +70,7 @@ export function linesOf(frame: LineFrame): Lines {
   const single = cells.every((places) => [...places.values()].every(({ summary }) => summary.n <= 1));
   const usual = settings.value === undefined ? 'count' : single && !settings.error ? 'given' : 'mean';
   const shows = settings.summary ?? usual;
+  const hasEnded = endedOf(frame);
   const runs = cells.map((places, g): Run => {
     const entries = [...places].sort((a, b) => a[0] - b[0]);
     const category = group?.categories[g];
@@ -74,7 +82,10 @@ export function linesOf(frame: LineFrame): Lines {
         if (summary.n === 0) return [];
         const cases = casesOf(frame, cell);
         const interval = settings.error && errorInterval(shows, settings.error, cases);
-        return [{ x, y: summaryType(shows).of(cases), summary, interval }];
+        const ended = cell.rows.some(hasEnded);
+        return [
+          { x, y: summaryType(shows).of(cases), summary, interval, rows: cell.rows, ...(ended ? { ended } : {}) },
+        ];
       }),
       missing: entries.flatMap(([x, { summary, missing }]) => (summary.n === 0 && missing ? [x] : [])),
     };

@@ -4,6 +4,7 @@ import { choice, columnName, level, object, optional } from '../../schema/fields
 import type { Interval } from '../../statistics/interval.js';
 import type { Summary } from '../../statistics/summary.js';
 import type { Along } from '../frame/along.js';
+import { axisTableField } from '../frame/axisTable.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
 import { referencesField } from '../frame/references.js';
@@ -43,6 +44,20 @@ export const lineSchema = z.strictObject({
       'after',
     ),
   ),
+  arrange: optional(
+    choice(
+      'How the groups stand: as lines, as lines with the area to zero, as areas on top of each other, or as shares that add up to 100 %. Left out: lines.',
+      ['lines', 'area', 'stacked', 'shares'],
+      'stacked',
+    ),
+  ),
+  ends: optional(
+    columnName(
+      'Column that says with a number other than 0 that cases ended there: a short line across marks it.',
+      'left',
+    ),
+  ),
+  axisTable: axisTableField,
   names: optional(
     choice(
       'Where the names of the groups stand: in a legend, or at the ends of the lines.',
@@ -74,6 +89,10 @@ export interface RunPlace {
   y: number;
   summary: Summary;
   interval?: Interval | undefined;
+  /** Whether cases ended there. */
+  ended?: boolean;
+  /** Rows of the table that stand there. */
+  rows: readonly number[];
 }
 
 /** The places of one group, in the order of x. */

@@ -60,7 +60,9 @@ export const legend = rule({
     const { items, codebook, plans } = subject;
     const entries = items.filter(isText).filter(isEntry);
     const flaws: Flaw[] = [];
-    if (entries.length === 1 && !plans[0]?.sizes) {
+    // A line that is named says what it is, beside marks that need no name.
+    const isLine = plans[0]?.references?.some(({ inLegend }) => inLegend);
+    if (entries.length === 1 && !plans[0]?.sizes && !isLine) {
       const only = entryAt(entries, 0);
       flaws.push({
         found: `the legend has one entry, ${quoted(only)}`,

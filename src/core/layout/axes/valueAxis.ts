@@ -38,7 +38,7 @@ export interface FittedValueAxis extends FittedAxis {
 type ValueFitting = Fitting<ValueAxis>;
 
 /** An axis that reads both ways has each number twice: they may stand closer. */
-const mirroredComfort = 0.55;
+const mirroredComfort = 0.7;
 
 /** Decimals of the numbers as they are written, which may be counted in thousands or as percent. */
 function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {

@@ -274,7 +274,9 @@ function otherKey(
     return [markerOf(sheet, look, role, [corner.x + width / 2, level])];
   }
   const fill = referenceFill(sheet, entry.mark, entry.place);
-  const stroke = entry.mark.look ? ownStroke(sheet, entry.mark.look, fill) : sheet.settings.references;
+  const stroke = entry.mark.look
+    ? ownStroke(sheet, entry.mark.look, fill)
+    : lineStroke(sheet, entry.mark.as, fill, entry.place).stroke;
   const ends: Point[] = [
     [corner.x, level],
     [corner.x + width, level],

@@ -2,7 +2,7 @@ import { entryAt } from '../../at.js';
 import type { BandMark } from '../../chart/plan.js';
 import { type PanelScales, panelOf, placeAt } from '../axes/panelScales.js';
 import { clipSurface } from '../ink/clip.js';
-import { patternInk } from '../ink/fillInk.js';
+import { fillLook, patternInk } from '../ink/fillInk.js';
 import { pathThrough } from '../ink/lineInk.js';
 import type { Point } from '../ink/point.js';
 import { lineInk } from '../ink/seen.js';
@@ -20,18 +20,24 @@ function surfaceOf({ xs, low, high }: BandMark, scales: PanelScales): Point[] {
 export const band: MarkType<BandMark> = {
   ink(mark, { sheet, scales, fill, role }) {
     const points = surfaceOf(mark, scales);
-    if (points.length < 3 || fill.hollow) return [];
+    if (points.length < 3) return [];
+    if (mark.solid) {
+      const body = pathThrough(points, { role, from: fill.from }, fillLook(sheet, fill), true);
+      return [[body, ...patternInk(sheet, [points], fill, role)]];
+    }
+    if (fill.hollow) return [];
     const { opacity: usual, pattern: lines } = sheet.settings.bands;
     const pattern = fill.pattern === undefined || fill.pattern === 'open' ? lines : fill.pattern;
     if (lines !== 'solid') return [patternInk(sheet, [points], { ...fill, pattern }, role)];
     const opacity = fill.opacity ?? usual;
     return [[pathThrough(points, { role, from: fill.from }, { fill: lineInk(sheet.settings, fill), opacity }, true)]];
   },
-  ends: () => ({ x: [], y: [] }),
-  occupies: (mark, _, scales) => [{ is: 'area', points: surfaceOf(mark, scales), light: true }],
+  ends: ({ solid, high }) => ({ x: [], y: solid ? high : [] }),
+  occupies: (mark, _, scales) => [{ is: 'area', points: surfaceOf(mark, scales), light: !mark.solid }],
   needsZero: false,
+  secondCue: 'patterns',
   overhang: () => 0,
   key: 'fill',
-  uses: () => ['bands'],
+  uses: ({ solid }) => (solid ? ['bars'] : ['bands']),
   accents: ['fill', 'pattern', 'opacity'],
 };

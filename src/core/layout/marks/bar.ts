@@ -65,6 +65,9 @@ function haloGround(sheet: Sheet, rect: Box, fill: Fill): Box | undefined {
   return { x: rect.x + by, y: rect.y + by, width: rect.width - 2 * by, height: rect.height - 2 * by };
 }
 
+/** The value that a bar shows: its own length in a stack, and without a sign where bars stand back to back. */
+const shownValue = ({ value, size, mirrored }: BarMark): number => (mirrored ? Math.abs(value) : (size ?? value));
+
 /** Bars from the base to the value, cut at the limits, with their error bars on top. */
 export const bar: MarkType<BarMark> = {
   ink(mark, context) {
@@ -88,10 +91,10 @@ export const bar: MarkType<BarMark> = {
   anchor(mark, sheet, scales) {
     const anchor = groupAnchor(mark, sheet, scales, mark.base);
     const inside = insideOf(sheet, groupScales(scales), mark);
-    return { ...anchor, value: mark.size ?? mark.value, inside };
+    return { ...anchor, value: shownValue(mark), inside };
   },
   onCategories,
-  value: ({ value, size }) => size ?? value,
+  value: shownValue,
   needsZero: true,
   secondCue: 'patterns',
   part: (mark, { stacked }) =>

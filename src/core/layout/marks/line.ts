@@ -14,6 +14,9 @@ import type { Typesetter } from '../words/typesetter.js';
 import { errorSettings } from './group.js';
 import type { MarkType } from './markType.js';
 
+/** Width of the line of a further value, in widths of error bars. */
+const furtherWidth = 2.2;
+
 /** How the style draws a line of a role, and the setting that says so. */
 export function lineStroke(
   { settings }: Typesetter,
@@ -33,6 +36,8 @@ export function lineStroke(
       };
     case 'reference':
       return { stroke: references, from: 'references' };
+    case 'further':
+      return { stroke: { width: furtherWidth * errorBars.width, color: errorBars.color }, from: 'errorBars' };
     case 'center':
       return { stroke: { width: 2 * errorBars.width, color: errorBars.color }, from: 'errorBars' };
     case 'normal':
@@ -94,6 +99,7 @@ function workedOut(mark: LineMark, scales: PanelScales, smooth: boolean): Point[
 /** The layer of a line, by role: what others are drawn over comes first. */
 const depths: Record<LineRole, number> = {
   reference: 0,
+  further: 2,
   series: 1,
   curve: 1,
   fit: 1,
@@ -110,6 +116,7 @@ const settingsOf: Record<LineRole, readonly string[]> = {
   series: ['lines'],
   curve: ['lines.width', 'lines.dashes', 'lines.cap', 'lines.join'],
   reference: ['references'],
+  further: errorSettings.slice(0, 2),
   center: errorSettings.slice(0, 2),
   normal: ['references', 'fits'],
   density: ['references.color', 'fits'],
@@ -120,7 +127,7 @@ const settingsOf: Record<LineRole, readonly string[]> = {
 };
 
 /** Lines that run over the marks of their series have a light edge. */
-const edged: readonly LineRole[] = ['normal', 'density', 'fit', 'commonFit', 'ellipse', 'groupCurve'];
+const edged: readonly LineRole[] = ['further', 'normal', 'density', 'fit', 'commonFit', 'ellipse', 'groupCurve'];
 
 /** A line through places, cut at the limits of the axes. */
 export const line: MarkType<LineMark> = {

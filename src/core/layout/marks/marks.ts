@@ -20,11 +20,14 @@ import { point } from './point.js';
 import { skin } from './skin.js';
 import { slice } from './slice.js';
 import { spots } from './spots.js';
+import { stem } from './stem.js';
 import { strut } from './strut.js';
+import { violin } from './violin.js';
 
 /** All types of marks. To add one, write its file and add it here. */
 const markTypes = {
   bar,
+  stem,
   interval,
   bin,
   cell,
@@ -37,6 +40,7 @@ const markTypes = {
   spots,
   skin,
   strut,
+  violin,
 } as const satisfies {
   [T in Mark['type']]: MarkType<Extract<Mark, { type: T }>>;
 };
@@ -130,8 +134,13 @@ class Layers {
 }
 
 /** The colour of a reference line: its own, or that of the style. */
-export function referenceFill({ settings, colors }: Sheet, { look }: LineMark, i: number): Fill {
+export function referenceFill({ settings, colors }: Sheet, { as, look }: LineMark, i: number): Fill {
   const color = look?.color === undefined ? undefined : colors.read(look.color);
+  if (as === 'further') {
+    return color === undefined
+      ? { color: settings.errorBars.color, from: 'errorBars.color' }
+      : { color, from: 'chart.further.color' };
+  }
   if (color !== undefined) return { color: color, from: `chart.references.${i}.color` };
   return { color: settings.references.color, from: 'references.color' };
 }
@@ -144,7 +153,7 @@ export function marksInk(sheet: Sheet, scales: PanelScales): PlateItem[] {
       const fill = referenceFill(sheet, mark, i);
       return { sheet, scales, fill, fillOf: () => fill, series: 0, role: `references[${i}]` };
     };
-    layers.draw({ mark, context }, true);
+    layers.draw({ mark, context }, mark.as !== 'further');
   }
   for (const [s, series] of sheet.plan.series.entries()) {
     const look = (cell: Cell) => fillOf(sheet, series, s, cell);

@@ -32,6 +32,16 @@ function errorInk({ sheet, scales, fill, role: own }: MarkContext, mark: PointMa
   ];
 }
 
+/** Length of the line across where cases ended, in text sizes. */
+const endLength = 0.7;
+
+/** A short line across another, where cases ended. */
+function endInk({ sheet, fill, role }: MarkContext, x: number, y: number): LineItem {
+  const half = (endLength * em(sheet)) / 2;
+  const stroke = { width: Math.max(0.6, sheet.settings.lines.width * 0.6), color: lineInk(sheet.settings, fill) };
+  return straightLine({ role: `${role}.end`, from: 'chart.ends' }, stroke, [x, y - half], [x, y + half]);
+}
+
 /** Whether its marker is drawn: one that stands on a line is left out where the line has none. */
 const isMarked = ({ onLine }: PointMark, { settings }: Typesetter): boolean =>
   onLine === undefined || (onLine === 'marked' && settings.lines.markers);
@@ -42,12 +52,15 @@ export const point: MarkType<PointMark> = {
     const { sheet, scales, role } = context;
     const x = placeAt(scales.x, mark.x);
     const inside = within(scales.x, mark.x);
+    if (mark.onLine === 'ended') {
+      return inside && within(scales.y, mark.y) ? [[endInk(context, x, placeAt(scales.y, mark.y))]] : [];
+    }
     const errors = inside ? remembered(sheet, () => errorInk(context, mark, x)) : [];
     const shown = isMarked(mark, sheet) && inside && within(scales.y, mark.y);
     return [errors, [], shown ? [markerAt(context, role, [x, placeAt(scales.y, mark.y)])] : []];
   },
   occupies(mark, sheet, scales) {
-    if (!within(scales.x, mark.x)) return [];
+    if (!within(scales.x, mark.x) || mark.onLine === 'ended') return [];
     const x = placeAt(scales.x, mark.x);
     const shapes: Shape[] = [];
     if (isMarked(mark, sheet) && within(scales.y, mark.y)) {
@@ -76,7 +89,7 @@ export const point: MarkType<PointMark> = {
       greatest: y + half,
       down: false,
       pitch: scales.x.shows === 'category' ? Math.abs(scales.x.to - scales.x.from) / scales.x.count : Infinity,
-      value: mark.y,
+      value: mark.onLine === 'ended' ? Number.NaN : mark.y,
       count: mark.count ?? 1,
     };
   },
@@ -87,7 +100,7 @@ export const point: MarkType<PointMark> = {
   uses: ({ interval, onLine }) => [
     'dataLabels.show',
     'dataLabels.format',
-    ...(onLine === 'bare' ? [] : markerSettings),
+    ...(onLine === 'bare' || onLine === 'ended' ? [] : markerSettings),
     // On categories, groups are offset by a share of the width that bars would have.
     ...(interval ? ['errorBars.width', 'errorBars.cap', 'bars.share', 'bars.widest', 'bars.gap'] : []),
   ],

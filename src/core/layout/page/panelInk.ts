@@ -1,8 +1,9 @@
 import { type Box, boxAround, overlap, type PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
-import { axisInk, gridInk, type LabelSource, minorPlaces, tickPlaces, titleInk } from '../axes/axisInk.js';
+import { axisInk, gridInk, type LabelSource, minorPlaces, outerDepth, tickPlaces, titleInk } from '../axes/axisInk.js';
 import { lineEdge } from '../axes/axisLines.js';
 import { secondInk, secondTitleInk } from '../axes/secondAxis.js';
+import { tableInk } from '../labels/axisTable.js';
 import { marksInk } from '../marks/marks.js';
 import type { Sheet } from '../sheet.js';
 import { axesInk as sceneAxesInk } from '../space/scene.js';
@@ -95,7 +96,7 @@ function axesInk(settled: SettledPanel, order: readonly ('x' | 'y')[]): PlateIte
 
 /** The ink of a panel with its title and axes. */
 function panelInk(settled: SettledPanel): PlateItem[] {
-  const { sheet, panel, scales, labels, crossing, title } = settled;
+  const { sheet, panel, scales, labels, crossing, labelled, title } = settled;
   const size = em(sheet);
   const order = (sheet.plan.direction === 'vertical' ? (['y', 'x'] as const) : (['x', 'y'] as const)).filter(
     (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
@@ -125,6 +126,12 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
     ...labels.inset,
+    ...(settled.table
+      ? tableInk(sheet, scales, {
+          ...settled.table,
+          depth: labelled.x ? outerDepth(sheet, settled.x, crossing.x) : settled.x.tickRoom,
+        })
+      : []),
     ...(title
       ? remembered(sheet, () => [textAt(title, [panel.x, panel.y - above - 0.35 * size - title.height], words())])
       : []),

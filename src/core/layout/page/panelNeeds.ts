@@ -39,6 +39,18 @@ export function secondOffset(settled: Pick<SettledPanel, 'panel' | 'labels' | 's
   return taken > 0 ? taken + 0.5 * em(sheet) : 0;
 }
 
+/** The room that the table under a panel needs beside it and below the tick labels. */
+function tableNeeds({ table, panel }: SettledPanel): Pick<Margins, 'left' | 'right' | 'bottom'> {
+  const [first, last] = [table?.places[0], table?.places.at(-1)];
+  if (!table || first === undefined || last === undefined) return { left: 0, right: 0, bottom: 0 };
+  const { left, height, overhang } = table.fitted;
+  return {
+    left: Math.max(left, overhang.before - (first - panel.x)),
+    right: Math.max(0, overhang.after - (panel.x + panel.width - last)),
+    bottom: height,
+  };
+}
+
 /** The room that a panel needs around itself for its labels. */
 function needsOf(settled: SettledPanel): Margins {
   const { sheet, x, y, crossing, labelled, second } = settled;
@@ -48,12 +60,13 @@ function needsOf(settled: SettledPanel): Margins {
   const arrow = (at: 'x' | 'y', reversed: boolean) =>
     sheet.settings.axes[at].reverse === reversed ? arrowReach(sheet, at) : 0;
   const far = { x: second.x?.overhang, y: second.y?.overhang };
+  const table = tableNeeds(settled);
   const depthOf = (at: 'x' | 'y') => (second[at] ? second[at].depth + secondOffset(settled, at) : 0);
   return {
-    left: Math.max(out(x).before, depth(y) + beyond.left, arrow('x', true), far.x?.before ?? 0),
-    right: Math.max(out(x).after, beyond.right, arrow('x', false), far.x?.after ?? 0, depthOf('y')),
+    left: Math.max(table.left, out(x).before, depth(y) + beyond.left, arrow('x', true), far.x?.before ?? 0),
+    right: Math.max(table.right, out(x).after, beyond.right, arrow('x', false), far.x?.after ?? 0, depthOf('y')),
     top: Math.max(out(y).before, beyond.top, arrow('y', false), far.y?.before ?? 0, depthOf('x')),
-    bottom: Math.max(depth(x) + beyond.bottom, out(y).after, arrow('y', true), far.y?.after ?? 0),
+    bottom: Math.max(depth(x) + table.bottom + beyond.bottom, out(y).after, arrow('y', true), far.y?.after ?? 0),
   };
 }
 

@@ -5,12 +5,15 @@ import type { Box } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
 import type { AnyAxis, NoFittedAxis } from '../axes/anyAxis.js';
 import { fitTitle, titleAbove, titleDepth, titleFits } from '../axes/axis.js';
+import { tickPlaces } from '../axes/axisInk.js';
 import { crossings, scalesOf } from '../axes/axisLines.js';
 import { type FittedCategoryAxis, fitCategoryAxis } from '../axes/categoryAxis.js';
 import { equalPanel } from '../axes/equalScales.js';
+import type { PanelScales } from '../axes/panelScales.js';
 import { fitSecondAxis, type SecondAxis, secondTitleDepth } from '../axes/secondAxis.js';
 import { type FittedValueAxis, fitValueAxis } from '../axes/valueAxis.js';
 import { outerAnnotations, withInner } from '../labels/annotations.js';
+import { fitTable } from '../labels/axisTable.js';
 import { insetOf } from '../labels/textColumns.js';
 import type { Sheet } from '../sheet.js';
 import { fitScene } from '../space/scene.js';
@@ -71,6 +74,15 @@ function fitAxes(sheet: Sheet, panel: Box, done: FittedAxes): { x: AnyAxis; y: A
   };
 }
 
+/** The table under the horizontal axis, at its ticks. */
+function tableOf(sheet: Sheet, x: AnyAxis, scales: PanelScales): SettledPanel['table'] {
+  const { axisTable } = sheet.plan;
+  if (!axisTable || x.shows === 'none' || scales.x.shows === 'none') return undefined;
+  const ticks = x.shows === 'value' ? x.ticks.values : x.labels.map(({ index }) => index);
+  const places = tickPlaces(x, scales.x);
+  return { fitted: remembered(sheet, () => fitTable(sheet, axisTable, ticks)), places };
+}
+
 /** A panel among others, and the box available to it. */
 interface PanelRoom {
   grid: PanelGrid;
@@ -106,6 +118,7 @@ function settledPanel(sheet: Sheet, { grid, place, whole }: PanelRoom, done: Fit
     scales,
     ...(scene ? { scene } : {}),
     labels: outerAnnotations(sheet, scales),
+    table: tableOf(sheet, x, scales),
     second: { x: second('x'), y: second('y') },
     crossing: crossings(sheet, panel, scales, { x, y }),
     labelled: { x: !grid.shared.x || place.bottom, y: !grid.shared.y || place.first },

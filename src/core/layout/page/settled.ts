@@ -5,6 +5,7 @@ import type { FittedTitle } from '../axes/axis.js';
 import type { PanelScales } from '../axes/panelScales.js';
 import type { SecondAxis } from '../axes/secondAxis.js';
 import type { Annotations } from '../labels/annotations.js';
+import type { FittedTable } from '../labels/axisTable.js';
 import type { Margins, Sheet } from '../sheet.js';
 import type { Scene } from '../space/scene.js';
 import type { GridPlace } from './grid.js';
@@ -20,6 +21,8 @@ export interface SettledPanel {
   /** In space: the scene in the panel. */
   scene?: Scene | undefined;
   labels: Annotations;
+  /** The table under its horizontal axis, with the places of its columns. */
+  table?: { fitted: FittedTable; places: readonly number[] } | undefined;
   title?: TextBlock;
   /** Second units on the opposite sides. */
   second: { x?: SecondAxis | undefined; y?: SecondAxis | undefined };

@@ -97,6 +97,20 @@ export const chartsWordings = {
     found: `${f.column} has the value "${f.value}" in ${plural(f.count, 'row')} of ${f.table}, and the codebook does not name it`,
     expected: `variables: ${f.column}: values: { ${f.value}: … }, or missing: [${f.value}]`,
   }),
+  'area-hole': (f: { group: string; place: string }) => ({
+    found: `${f.group} has no value at ${f.place}, where others have one`,
+    expected: 'a value of each group at each place, or "gaps: bridge", which draws it as between its neighbours',
+    write: 'gaps: bridge',
+  }),
+  'opposed-negative': (f: { group: string; value: number }) => ({
+    found: `${f.group} is ${f.value}, and bars back to back have no side for values below zero`,
+    expected: 'values of zero and above, or "arrange: clustered"',
+  }),
+  'opposed-groups': (f: { path: string; count: number; write: string }) => ({
+    found: `${f.path} is opposed, and there ${f.count === 0 ? 'is no group' : f.count === 1 ? 'is one group' : `are ${f.count} groups`}`,
+    expected: 'a "group" with two values, each a half back to back',
+    write: f.write,
+  }),
   'variables-few': (f: { path: string; count: number }) => ({
     found: `"${f.path}" names ${f.count === 1 ? 'one variable' : 'no variable'}, and a correlation is between two`,
     expected: 'two or more measured variables',

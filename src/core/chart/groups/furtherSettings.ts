@@ -1,0 +1,16 @@
+import { choice, columnName, object, optional, text } from '../../schema/fields.js';
+import { lineLookShape } from '../frame/lineLook.js';
+
+/** The setting for a further value over the bars, on their scale. */
+export const furtherShape = {
+  further: optional(
+    object('A further value over the bars, on their scale, such as a target or last year.', {
+      value: columnName('Variable with the value, summed up like that of the bars.', 'target'),
+      name: optional(text('What the legend calls it. Left out: the label of the variable.', 'Target')),
+      as: optional(
+        choice('A short line across each bar, or a line through all. Left out: dash.', ['dash', 'line'], 'line'),
+      ),
+      ...lineLookShape,
+    }),
+  ),
+};
