@@ -42,7 +42,7 @@ export const noteFacts: Facts = {
   center: fc.record({ shows: fc.constantFrom('mean', 'median') }),
   curves: fc.record({ names: fc.subarray(['normal', 'density'] as const, { minLength: 1 }) }),
   fits: fc.record({
-    degree: fc.constantFrom<number | 'local'>(1, 2, 3, 'local'),
+    degree: fc.constantFrom<number | 'local'>(1, 2, 3, 4, 5, 'local'),
     share: level,
     band: fc.option(level, { nil: undefined }),
   }),
@@ -77,6 +77,8 @@ export const noteFacts: Facts = {
   answered: fc.record({ from: count, to: count, total: count, isAll: fc.boolean(), cases: name }),
   middleAnswer: fc.record({ answer: name, stands: fc.constantFrom('split', 'apart', 'hidden') }),
   answerSums: fc.constant({}),
+  ended: fc.record({ cases: name }),
+  violins: fc.record({ width: fc.constantFrom('density', 'cases', 'equal') }),
   correlations: fc.record({
     of: fc.constantFrom('pearson', 'spearman'),
     cases: fc.constantFrom('pairwise', 'listwise'),

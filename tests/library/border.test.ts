@@ -159,6 +159,7 @@ describe('rows of totals', () => {
     histogram: 'value: v',
     box: 'category: k, value: v',
     points: 'category: k, value: v',
+    violin: 'category: k, value: v',
     scatter: 'x: v, y: w',
     space: 'x: v, y: w, z: v',
     line: 'x: y, value: v',

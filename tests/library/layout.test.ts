@@ -92,6 +92,8 @@ const charts: { [K in (typeof kinds)[number]]: (f: Drawn, group: string) => stri
   pie: (f) => `category: c${f.extra ? ', hole: 0.5, middle: all of them, labels: { place: outside }' : ''}`,
   answers: (f) =>
     `answer: g, category: c, around: ${f.extra ? 'middle' : 'start'}${f.extra ? ', middle: apart, sums: { low: the lower side, high: upper }' : ''}`,
+  violin: (f, group) =>
+    `category: c, value: v, direction: ${f.direction}${group}${f.extra ? ', side: far, inside: [box, mean, points], width: cases, ends: tails' : ''}`,
   matrix: (f) =>
     f.extra ? `variables: [v, w, n]${f.error ? ', cells: area' : ''}` : 'row: c, column: g, value: v, summary: mean',
   curve: (f, group) =>
@@ -111,7 +113,7 @@ const panelsOf = (f: Drawn) =>
 
 /** Categories are singled out in charts that show them. */
 const lookOf = (f: Drawn) => {
-  const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope', 'answers'].includes(f.kind);
+  const shown = ['bar', 'stacked', 'interval', 'box', 'points', 'pie', 'slope', 'answers', 'violin'].includes(f.kind);
   const odd =
     f.look.startsWith('callouts') && (['line', 'slope', 'space'].includes(f.kind) || (f.kind === 'matrix' && f.extra));
   return odd || (/\{ c: 1 \}/.test(f.look) && !shown) ? '' : f.look;

@@ -144,6 +144,22 @@ const charts: Record<string, string> = {
   'box, weighted': 'chart: { kind: box, category: g, value: v, weight: weight, whiskers: { rule: range } }',
   'box, percentiles': 'chart: { kind: box, category: g, value: v, whiskers: { rule: percentiles, low: 5, high: 95 } }',
   'box, many': 'chart: { kind: box, category: id, value: v }',
+  violin: 'chart: { kind: violin, category: g, value: v, inside: [box, mean, points] }',
+  'violin by size': 'chart: { kind: violin, category: g, value: v, width: cases, weight: weight }',
+  'violin of one width': 'chart: { kind: violin, category: id, value: v, width: equal }',
+  'line in areas':
+    'chart: { kind: line, x: day, value: v, summary: sum, group: h, arrange: stacked, axisTable: { title: qrisk } }',
+  'line of shares': 'chart: { kind: line, x: g, group: h, summary: count, arrange: shares }',
+  'line with ends': 'chart: { kind: line, x: u, value: w, summary: mean, ends: weight, arrange: area }',
+  'bar, added up': 'chart: { kind: bar, category: g, summary: count, cumulative: true }',
+  'bar, opposed': 'chart: { kind: bar, category: g, group: h, arrange: opposed, value: v, further: { value: w } }',
+  'bar, extremes': 'chart: { kind: bar, category: g, value: v, summary: range, shape: stem, axisTable: {} }',
+  'bar, least': 'chart: { kind: bar, category: g, value: v, summary: least }',
+  'bar, greatest': 'chart: { kind: bar, category: g, value: v, summary: greatest }',
+  'bar, first': 'chart: { kind: bar, category: g, value: v, summary: first }',
+  'interval, last': 'chart: { kind: interval, category: g, group: h, value: v, summary: last, join: true }',
+  'histogram, added up': 'chart: { kind: histogram, value: v, cumulative: steps, measure: percent }',
+  'scatter, degree 4': 'chart: { kind: scatter, x: w, y: v, fit: { degree: 4, show: [equation] } }',
   points: 'chart: { kind: points, category: g, value: v, center: mean, overlap: count }',
   'points, beyond':
     'chart: { kind: points, category: g, value: v, beyond: left-out }\naxes: { value: { from: 0, to: 12 } }',
@@ -225,7 +241,7 @@ function wordsOf({ plate, note, numbers }: Drawing): string[] {
 }
 
 /** Symbols of variables and statistics, the names of rotations, and dates by ISO 8601, which are no words. */
-const isSymbol = (word: string) => /^(x|y|z|R2?|r|p|b[0-3]|varimax|promax)$/.test(word);
+const isSymbol = (word: string) => /^(x[2-5]?|y|z|R2?|r|p|b[0-5]|varimax|promax)$/.test(word);
 
 const strange = (texts: readonly string[]): string[] =>
   texts.flatMap((text) =>

@@ -27,6 +27,12 @@ export const language: Language = {
     'title-mean': '{label}, Mittelwert',
     'title-median': '{label}, Median',
     'title-total': '{label}, Summe',
+    'title-least': '{label}, kleinster Wert',
+    'title-greatest': '{label}, größter Wert',
+    'title-range': '{label}, Spannweite',
+    'title-first': '{label}, erster Wert',
+    'title-last': '{label}, letzter Wert',
+    'title-cumulative': '{label}, kumuliert',
     'title-number': 'Anzahl ({cases})',
     'title-share': 'Anteil, {cases}',
     'title-shareOfAll': 'Anteil an allen, {cases}',
@@ -72,6 +78,9 @@ export const language: Language = {
     'markers-open-triangle': 'Offene Dreiecke',
     'markers-open-diamond': 'Offene Rauten',
     'markers-open-wedge': 'Auf der Spitze stehende offene Dreiecke',
+    violins: 'Die Violinen zeigen die Kerndichte der Werte.',
+    'violins-cases': 'Die Violinen zeigen die Kerndichte der Werte mal der Anzahl der Fälle.',
+    'violins-equal': 'Die Violinen zeigen die Kerndichte der Werte, alle gleich breit.',
     notches: 'Einschnürungen um die Mediane, die sich nicht überlappen, sprechen für einen Unterschied.',
     widths: 'Die Breite der Boxen entspricht der Wurzel aus der Anzahl ihrer Fälle.',
     'means-markers': '{markers} zeigen den Mittelwert.',
@@ -86,12 +95,18 @@ export const language: Language = {
     'fits-line': 'Geraden nach der Methode der kleinsten Quadrate.',
     'fits-parabola': 'Parabeln nach der Methode der kleinsten Quadrate.',
     'fits-cubic': 'Kubische Kurven nach der Methode der kleinsten Quadrate.',
+    'fits-quartic': 'Polynome vierten Grades nach der Methode der kleinsten Quadrate.',
+    'fits-quintic': 'Polynome fünften Grades nach der Methode der kleinsten Quadrate.',
     'fits-local': 'Lokale Regressionen über {share}\u00a0% der Punkte.',
     'fits-lineBand': 'Geraden nach der Methode der kleinsten Quadrate, mit {level}-%-Konfidenzbändern des Mittelwerts.',
     'fits-parabolaBand':
       'Parabeln nach der Methode der kleinsten Quadrate, mit {level}-%-Konfidenzbändern des Mittelwerts.',
     'fits-cubicBand':
       'Kubische Kurven nach der Methode der kleinsten Quadrate, mit {level}-%-Konfidenzbändern des Mittelwerts.',
+    'fits-quarticBand':
+      'Polynome vierten Grades nach der Methode der kleinsten Quadrate, mit {level}-%-Konfidenzbändern des Mittelwerts.',
+    'fits-quinticBand':
+      'Polynome fünften Grades nach der Methode der kleinsten Quadrate, mit {level}-%-Konfidenzbändern des Mittelwerts.',
     'fits-localBand':
       'Lokale Regressionen über {share}\u00a0% der Punkte, mit {level}-%-Konfidenzbändern des Mittelwerts.',
     ellipses:
@@ -141,6 +156,7 @@ export const language: Language = {
     'middleAnswer-split': '„{answer}“ steht je zur Hälfte auf beiden Seiten der Mitte.',
     'middleAnswer-apart': '„{answer}“ steht für sich.',
     'middleAnswer-hidden': '„{answer}“ ist mitgezählt, aber nicht dargestellt.',
+    ended: 'Kurze Querstriche zeigen, wo die Beobachtung endete ({cases}).',
     answerSums: 'Die Zahlen neben den Zeilen sind die Summen beider Seiten.',
     'correlations-pearson-pairwise':
       'Korrelationen nach Pearson, jeweils über die Fälle mit beiden Werten (*n*\u00a0=\u00a0{range}).',
@@ -159,6 +175,8 @@ export const language: Language = {
     'alt-intervals-many': 'Intervalldiagramm: {what}, nach {by}; Anzahl der Werte: {count}.',
     'alt-boxes': 'Boxplot: {what}, nach {by}. Mediane: {values}.',
     'alt-boxes-many': 'Boxplot: {what}, nach {by}; Anzahl der Boxen: {count}.',
+    'alt-violins': 'Violinendiagramm: {what}, nach {by}. Mediane: {values}.',
+    'alt-violins-many': 'Violinendiagramm: {what}, nach {by}; Anzahl der Violinen: {count}.',
     'alt-points': 'Punktdiagramm: {what}, nach {by}. Mediane: {values}.',
     'alt-points-many': 'Punktdiagramm: {what}, nach {by}; Anzahl der Streifen: {count}.',
     'alt-lines': 'Liniendiagramm: {what}, nach {by}: {values}.',
@@ -228,6 +246,9 @@ export const language: Language = {
     'head-highOf': '{what}, obere Grenze',
     'head-least': 'Kleinster Wert',
     'head-greatest': 'Größter Wert',
+    'head-range': 'Spannweite',
+    'head-first': 'Erster Wert',
+    'head-last': 'Letzter Wert',
     'head-whisker': 'Whisker',
     'head-q1': 'Q1',
     'head-q3': 'Q3',

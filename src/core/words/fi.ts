@@ -25,6 +25,12 @@ export const language: Language = {
     'title-mean': '{label}, keskiarvo',
     'title-median': '{label}, mediaani',
     'title-total': '{label}, summa',
+    'title-least': '{label}, pienin arvo',
+    'title-greatest': '{label}, suurin arvo',
+    'title-range': '{label}, vaihteluväli',
+    'title-first': '{label}, ensimmäinen arvo',
+    'title-last': '{label}, viimeinen arvo',
+    'title-cumulative': '{label}, kertymä',
     'title-number': 'Lukumäärä ({cases})',
     'title-share': 'Osuus, {cases}',
     'title-shareOfAll': 'Osuus kaikista, {cases}',
@@ -70,6 +76,9 @@ export const language: Language = {
     'markers-open-triangle': 'Avoimet kolmiot',
     'markers-open-diamond': 'Avoimet vinoneliöt',
     'markers-open-wedge': 'Kärjellään olevat avoimet kolmiot',
+    violins: 'Viulut osoittavat arvojen ydintiheyden.',
+    'violins-cases': 'Viulut osoittavat arvojen ydintiheyden kertaa tapausten lukumäärän.',
+    'violins-equal': 'Viulut osoittavat arvojen ydintiheyden, kaikki yhtä leveitä.',
     notches: 'Mediaanien ympärillä olevat lovet, jotka eivät mene päällekkäin, viittaavat eroon.',
     widths: 'Laatikoiden leveys on verrannollinen tapausten lukumäärän neliöjuureen.',
     'means-markers': '{markers} kuvaavat keskiarvoa.',
@@ -84,12 +93,18 @@ export const language: Language = {
     'fits-line': 'Suorat pienimmän neliösumman menetelmällä.',
     'fits-parabola': 'Paraabelit pienimmän neliösumman menetelmällä.',
     'fits-cubic': 'Kolmannen asteen käyrät pienimmän neliösumman menetelmällä.',
+    'fits-quartic': 'Neljännen asteen polynomit pienimmän neliösumman menetelmällä.',
+    'fits-quintic': 'Viidennen asteen polynomit pienimmän neliösumman menetelmällä.',
     'fits-local': 'Paikalliset regressiot, joissa on mukana {share} prosenttia pisteistä.',
     'fits-lineBand': 'Suorat pienimmän neliösumman menetelmällä sekä keskiarvon {level} prosentin luottamusvyöhykkeet.',
     'fits-parabolaBand':
       'Paraabelit pienimmän neliösumman menetelmällä sekä keskiarvon {level} prosentin luottamusvyöhykkeet.',
     'fits-cubicBand':
       'Kolmannen asteen käyrät pienimmän neliösumman menetelmällä sekä keskiarvon {level} prosentin luottamusvyöhykkeet.',
+    'fits-quarticBand':
+      'Neljännen asteen polynomit pienimmän neliösumman menetelmällä sekä keskiarvon {level} %:n luottamusvyöt.',
+    'fits-quinticBand':
+      'Viidennen asteen polynomit pienimmän neliösumman menetelmällä sekä keskiarvon {level} %:n luottamusvyöt.',
     'fits-localBand':
       'Paikalliset regressiot, joissa on mukana {share} prosenttia pisteistä, sekä keskiarvon {level} prosentin luottamusvyöhykkeet.',
     ellipses:
@@ -139,6 +154,7 @@ export const language: Language = {
     'middleAnswer-split': '”{answer}” on puoliksi keskikohdan kummallakin puolella.',
     'middleAnswer-apart': '”{answer}” on erikseen.',
     'middleAnswer-hidden': '”{answer}” on laskettu mukaan, mutta sitä ei näytetä.',
+    ended: 'Lyhyet poikkiviivat osoittavat, missä havainnointi päättyi ({cases}).',
     answerSums: 'Rivien vieressä olevat luvut ovat kummankin puolen summat.',
     'correlations-pearson-pairwise':
       'Pearsonin korrelaatiot tapauksista, joilla on molemmat arvot (*n*\u00a0=\u00a0{range}).',
@@ -157,6 +173,8 @@ export const language: Language = {
     'alt-intervals-many': 'Välikuvio: {what}, ryhmittäin: {by}; arvojen lukumäärä: {count}.',
     'alt-boxes': 'Laatikkokuvio: {what}, ryhmittäin: {by}. Mediaanit: {values}.',
     'alt-boxes-many': 'Laatikkokuvio: {what}, ryhmittäin: {by}; laatikoiden lukumäärä: {count}.',
+    'alt-violins': 'Viulukuvio: {what}, ryhmittely: {by}. Mediaanit: {values}.',
+    'alt-violins-many': 'Viulukuvio: {what}, ryhmittely: {by}; viuluja {count}.',
     'alt-points': 'Pistekuvio: {what}, ryhmittäin: {by}. Mediaanit: {values}.',
     'alt-points-many': 'Pistekuvio: {what}, ryhmittäin: {by}; kaistojen lukumäärä: {count}.',
     'alt-lines': 'Viivakuvio: {what}, ryhmittäin: {by}: {values}.',
@@ -225,6 +243,9 @@ export const language: Language = {
     'head-highOf': '{what}, yläraja',
     'head-least': 'Pienin',
     'head-greatest': 'Suurin',
+    'head-range': 'Vaihteluväli',
+    'head-first': 'Ensimmäinen arvo',
+    'head-last': 'Viimeinen arvo',
     'head-whisker': 'Viiksi',
     'head-q1': 'Q1',
     'head-q3': 'Q3',

@@ -25,6 +25,12 @@ export const language: Language = {
     'title-mean': '{label}, moyenne',
     'title-median': '{label}, médiane',
     'title-total': '{label}, total',
+    'title-least': '{label}, minimum',
+    'title-greatest': '{label}, maximum',
+    'title-range': '{label}, étendue',
+    'title-first': '{label}, première valeur',
+    'title-last': '{label}, dernière valeur',
+    'title-cumulative': '{label}, cumul',
     'title-number': 'Nombre ({cases})',
     'title-share': 'Pourcentage, {cases}',
     'title-shareOfAll': 'Pourcentage du total, {cases}',
@@ -73,6 +79,9 @@ export const language: Language = {
     'markers-open-triangle': 'Triangles vides',
     'markers-open-diamond': 'Losanges vides',
     'markers-open-wedge': 'Triangles renversés vides',
+    violins: 'Les violons montrent la densité par noyau des valeurs.',
+    'violins-cases': 'Les violons montrent la densité par noyau des valeurs multipliée par l’effectif.',
+    'violins-equal': 'Les violons montrent la densité par noyau des valeurs, tous de même largeur.',
     notches: 'Des encoches qui ne se chevauchent pas autour des médianes indiquent une différence.',
     widths: 'La largeur des boîtes est proportionnelle à la racine carrée de leur nombre de cas.',
     'means-markers': '{markers}\u00a0: moyenne.',
@@ -87,6 +96,8 @@ export const language: Language = {
     'fits-line': 'Droites ajustées par les moindres carrés.',
     'fits-parabola': 'Paraboles ajustées par les moindres carrés.',
     'fits-cubic': 'Courbes cubiques ajustées par les moindres carrés.',
+    'fits-quartic': 'Polynômes de degré 4 par les moindres carrés.',
+    'fits-quintic': 'Polynômes de degré 5 par les moindres carrés.',
     'fits-local': 'Régressions locales sur {share}\u00a0% des points.',
     'fits-lineBand':
       'Droites ajustées par les moindres carrés, avec bandes de confiance à {level}\u00a0% de la moyenne.',
@@ -94,6 +105,10 @@ export const language: Language = {
       'Paraboles ajustées par les moindres carrés, avec bandes de confiance à {level}\u00a0% de la moyenne.',
     'fits-cubicBand':
       'Courbes cubiques ajustées par les moindres carrés, avec bandes de confiance à {level}\u00a0% de la moyenne.',
+    'fits-quarticBand':
+      'Polynômes de degré 4 par les moindres carrés, avec bandes de confiance à {level} % de la moyenne.',
+    'fits-quinticBand':
+      'Polynômes de degré 5 par les moindres carrés, avec bandes de confiance à {level} % de la moyenne.',
     'fits-localBand':
       'Régressions locales sur {share}\u00a0% des points, avec bandes de confiance à {level}\u00a0% de la moyenne.',
     ellipses:
@@ -144,6 +159,7 @@ export const language: Language = {
     'middleAnswer-split': '« {answer} » est réparti par moitié de part et d’autre du milieu.',
     'middleAnswer-apart': '« {answer} » est placé à part.',
     'middleAnswer-hidden': '« {answer} » est compté mais non représenté.',
+    ended: 'De courts traits indiquent où l’observation a pris fin ({cases}).',
     answerSums: 'Les nombres à côté des lignes sont les sommes des deux côtés.',
     'correlations-pearson-pairwise':
       'Corrélations de Pearson entre les cas ayant les deux valeurs (*n*\u00a0=\u00a0{range}).',
@@ -162,6 +178,8 @@ export const language: Language = {
     'alt-intervals-many': 'Diagramme d’intervalles\u00a0: {what}, selon {by}\u00a0; nombre de valeurs\u00a0: {count}.',
     'alt-boxes': 'Boîtes à moustaches\u00a0: {what}, selon {by}. Médianes\u00a0: {values}.',
     'alt-boxes-many': 'Boîtes à moustaches\u00a0: {what}, selon {by}\u00a0; nombre de boîtes\u00a0: {count}.',
+    'alt-violins': 'Diagramme en violon : {what}, selon {by}. Médianes : {values}.',
+    'alt-violins-many': 'Diagramme en violon : {what}, selon {by} ; nombre de violons : {count}.',
     'alt-points': 'Diagramme de points\u00a0: {what}, selon {by}. Médianes\u00a0: {values}.',
     'alt-points-many':
       'Diagramme de points\u00a0: {what}, selon {by}\u00a0; nombre de colonnes de points\u00a0: {count}.',
@@ -232,6 +250,9 @@ export const language: Language = {
     'head-highOf': '{what}, borne supérieure',
     'head-least': 'Minimum',
     'head-greatest': 'Maximum',
+    'head-range': 'Étendue',
+    'head-first': 'Première valeur',
+    'head-last': 'Dernière valeur',
     'head-whisker': 'Moustache',
     'head-q1': 'Q1',
     'head-q3': 'Q3',

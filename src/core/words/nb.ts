@@ -25,6 +25,12 @@ export const language: Language = {
     'title-mean': '{label}, gjennomsnitt',
     'title-median': '{label}, median',
     'title-total': '{label}, sum',
+    'title-least': '{label}, minste verdi',
+    'title-greatest': '{label}, største verdi',
+    'title-range': '{label}, variasjonsbredde',
+    'title-first': '{label}, første verdi',
+    'title-last': '{label}, siste verdi',
+    'title-cumulative': '{label}, kumulativt',
     'title-number': 'Antall {cases}',
     'title-share': 'Andel {cases}',
     'title-shareOfAll': 'Andel av alle {cases}',
@@ -69,6 +75,9 @@ export const language: Language = {
     'markers-open-triangle': 'Åpne trekanter',
     'markers-open-diamond': 'Åpne romber',
     'markers-open-wedge': 'Åpne omvendte trekanter',
+    violins: 'Fiolinene viser kjernetettheten til verdiene.',
+    'violins-cases': 'Fiolinene viser kjernetettheten til verdiene ganger antall tilfeller.',
+    'violins-equal': 'Fiolinene viser kjernetettheten til verdiene, alle like brede.',
     notches: 'Innhakk rundt medianene som ikke overlapper, taler for en forskjell.',
     widths: 'Bredden på boksene er proporsjonal med kvadratroten av antallet tilfeller.',
     'means-markers': '{markers} viser gjennomsnittet.',
@@ -83,6 +92,8 @@ export const language: Language = {
     'fits-line': 'Rette linjer etter minste kvadraters metode.',
     'fits-parabola': 'Parabler etter minste kvadraters metode.',
     'fits-cubic': 'Tredjegradskurver etter minste kvadraters metode.',
+    'fits-quartic': 'Polynomer av grad 4 ved minste kvadraters metode.',
+    'fits-quintic': 'Polynomer av grad 5 ved minste kvadraters metode.',
     'fits-local': 'Lokale regresjoner over {share}\u00a0% av punktene.',
     'fits-lineBand':
       'Rette linjer etter minste kvadraters metode, med {level}\u00a0% konfidensbånd for gjennomsnittet.',
@@ -90,6 +101,10 @@ export const language: Language = {
       'Parabler etter minste kvadraters metode, med {level}\u00a0% konfidensbånd for gjennomsnittet.',
     'fits-cubicBand':
       'Tredjegradskurver etter minste kvadraters metode, med {level}\u00a0% konfidensbånd for gjennomsnittet.',
+    'fits-quarticBand':
+      'Polynomer av grad 4 ved minste kvadraters metode, med {level} %-konfidensbånd for gjennomsnittet.',
+    'fits-quinticBand':
+      'Polynomer av grad 5 ved minste kvadraters metode, med {level} %-konfidensbånd for gjennomsnittet.',
     'fits-localBand':
       'Lokale regresjoner over {share}\u00a0% av punktene, med {level}\u00a0% konfidensbånd for gjennomsnittet.',
     ellipses:
@@ -138,6 +153,7 @@ export const language: Language = {
     'middleAnswer-split': '«{answer}» står med halvparten på hver side av midten.',
     'middleAnswer-apart': '«{answer}» står for seg.',
     'middleAnswer-hidden': '«{answer}» er talt med, men ikke vist.',
+    ended: 'Korte tverrstreker viser hvor observasjonen sluttet ({cases}).',
     answerSums: 'Tallene ved siden av radene er summene av begge sider.',
     'correlations-pearson-pairwise':
       'Pearson-korrelasjoner over tilfellene som har begge verdiene (*n*\u00a0=\u00a0{range}).',
@@ -156,6 +172,8 @@ export const language: Language = {
     'alt-intervals-many': 'Intervalldiagram: {what}, etter {by}; antall verdier: {count}.',
     'alt-boxes': 'Boksplott: {what}, etter {by}. Medianer: {values}.',
     'alt-boxes-many': 'Boksplott: {what}, etter {by}; antall bokser: {count}.',
+    'alt-violins': 'Fiolindiagram: {what}, etter {by}. Medianer: {values}.',
+    'alt-violins-many': 'Fiolindiagram: {what}, etter {by}; antall fioliner: {count}.',
     'alt-points': 'Prikkdiagram: {what}, etter {by}. Medianer: {values}.',
     'alt-points-many': 'Prikkdiagram: {what}, etter {by}; antall striper: {count}.',
     'alt-lines': 'Linjediagram: {what}, etter {by}: {values}.',
@@ -224,6 +242,9 @@ export const language: Language = {
     'head-highOf': '{what}, øvre',
     'head-least': 'Minste',
     'head-greatest': 'Største',
+    'head-range': 'Variasjonsbredde',
+    'head-first': 'Første verdi',
+    'head-last': 'Siste verdi',
     'head-whisker': 'Værhår',
     'head-q1': 'Q1',
     'head-q3': 'Q3',

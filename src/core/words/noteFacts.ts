@@ -87,7 +87,7 @@ const dashes: Record<Dash, 'solid' | 'dashed' | 'dotted' | 'mixed'> = {
   mixed: 'mixed',
 };
 
-const fitKeys = ['line', 'parabola', 'cubic'] as const;
+const fitKeys = ['line', 'parabola', 'cubic', 'quartic', 'quintic'] as const;
 
 function fitWords({ degree, share, band }: NoteFacts['fits'], words: Words): string {
   if (degree === 'local') {

@@ -10,6 +10,12 @@ export interface SentenceNames {
   'title-mean': 'label';
   'title-median': 'label';
   'title-total': 'label';
+  'title-least': 'label';
+  'title-greatest': 'label';
+  'title-range': 'label';
+  'title-first': 'label';
+  'title-last': 'label';
+  'title-cumulative': 'label';
   'title-number': 'cases';
   'title-share': 'cases';
   'title-shareOfAll': 'cases';
@@ -69,10 +75,14 @@ export interface SentenceNames {
   'fits-line': never;
   'fits-parabola': never;
   'fits-cubic': never;
+  'fits-quartic': never;
+  'fits-quintic': never;
   'fits-local': 'share';
   'fits-lineBand': 'level';
   'fits-parabolaBand': 'level';
   'fits-cubicBand': 'level';
+  'fits-quarticBand': 'level';
+  'fits-quinticBand': 'level';
   'fits-localBand': 'share' | 'level';
   ellipses: 'level';
   sizes: 'label';
@@ -201,6 +211,9 @@ export interface SentenceNames {
   'head-highOf': 'what';
   'head-least': never;
   'head-greatest': never;
+  'head-range': never;
+  'head-first': never;
+  'head-last': never;
   'head-whisker': never;
   'head-q1': never;
   'head-q3': never;

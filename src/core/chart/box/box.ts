@@ -1,5 +1,6 @@
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
+import { referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { tooManyRepeated, unlikeWeights } from '../frame/weights.js';
@@ -97,11 +98,18 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
   if (!drawn) return fail([tooManyRepeated(frame, 'chart.points')]);
   const variable = codebook.variable(settings.value);
   const along = categoryAxis(category, 'chart.category');
+  const lines = (settings.references ?? []).map(({ at }) => at);
   const values = {
     shows: 'value',
     title: variableTitle(variable, 'chart.value'),
-    least: drawn.reduce((least, { sample }) => Math.min(least, sample.least), Number.POSITIVE_INFINITY),
-    greatest: drawn.reduce((most, { sample }) => Math.max(most, sample.greatest), Number.NEGATIVE_INFINITY),
+    least: lines.reduce(
+      (a, b) => Math.min(a, b),
+      drawn.reduce((least, { sample }) => Math.min(least, sample.least), Number.POSITIVE_INFINITY),
+    ),
+    greatest: lines.reduce(
+      (a, b) => Math.max(a, b),
+      drawn.reduce((most, { sample }) => Math.max(most, sample.greatest), Number.NEGATIVE_INFINITY),
+    ),
     ...possibleOf(variable),
   } as const;
   const boxes = drawn.map(({ mark }) => mark);
@@ -109,6 +117,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
     plan: {
       ...bothAxes(along, values, settings.direction),
       series: seriesOf(group, (g) => boxes.filter(({ place }) => place === g)),
+      ...referenceLines(settings.references, settings.direction ?? 'vertical', category.categories.length),
     },
     numbers: boxNumbers(frame, drawn),
     note: boxFacts(frame, boxes),

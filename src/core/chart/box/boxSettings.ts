@@ -4,6 +4,7 @@ import type { Whiskers } from '../../statistics/box.js';
 import { beyondField } from '../frame/beyond.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
+import { referencesField } from '../frame/references.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 import { wideShape } from '../frame/wide.js';
@@ -53,6 +54,7 @@ export const boxSchema = z.strictObject({
     columnName('Variable that names the cases beyond the whiskers, in the figure and in the numbers.', 'plot'),
   ),
   names: optional(flag('Whether the names stand beside the outliers. Left out: true where "id" is given.')),
+  references: referencesField,
   beyond: beyondField,
   where: whereField,
 });

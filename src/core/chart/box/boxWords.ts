@@ -1,5 +1,6 @@
 import { formatNumber } from '../../scale/numberFormat.js';
 import type { NoteFact } from '../../words/noteFacts.js';
+import { referenceFacts } from '../frame/references.js';
 import { inSentence, inUnits } from '../frame/variableTitle.js';
 import { weightFacts } from '../frame/weights.js';
 import type { BoxMark } from '../plan.js';
@@ -18,7 +19,11 @@ export function boxFacts({ settings, weight, looks }: BoxFrame, marks: readonly 
     [{ is: 'means', marker: looks.mean }, settings.mean],
     [{ is: 'weightedQuartiles' }, settings.weight !== undefined],
   ];
-  return [...said.flatMap(([fact, holds]) => (holds ? [fact] : [])), ...weightFacts(weight)];
+  return [
+    ...said.flatMap(([fact, holds]) => (holds ? [fact] : [])),
+    ...weightFacts(weight),
+    ...referenceFacts(settings.references),
+  ];
 }
 
 interface Named {

@@ -32,10 +32,31 @@ export type ErrorName = 'ci' | 'se' | 'sd';
 type IntervalOf = (cases: PlaceCases, level: number) => Interval | undefined;
 
 /** Titles that name a summary. */
-type SummaryTitle = 'title-mean' | 'title-median' | 'title-total' | 'title-number' | 'title-share';
+type SummaryTitle =
+  | 'title-mean'
+  | 'title-median'
+  | 'title-total'
+  | 'title-number'
+  | 'title-share'
+  | 'title-least'
+  | 'title-greatest'
+  | 'title-range'
+  | 'title-first'
+  | 'title-last';
 
 /** Heads of columns that hold one. */
-type SummaryHead = 'head-mean' | 'head-median' | 'head-sum' | 'head-count' | 'head-percent' | 'value';
+type SummaryHead =
+  | 'head-least'
+  | 'head-greatest'
+  | 'head-range'
+  | 'head-first'
+  | 'head-last'
+  | 'head-mean'
+  | 'head-median'
+  | 'head-sum'
+  | 'head-count'
+  | 'head-percent'
+  | 'value';
 
 /** The statistics that charts can show for the cases at each place. To add one, write an object here and add it to the list. */
 export interface SummaryType {
@@ -44,6 +65,8 @@ export interface SummaryType {
   of(cases: PlaceCases): number;
   /** Whether it needs single values, not their sums alone. */
   keepsRows?: true;
+  /** Whether it hangs on the order of the rows. */
+  ordered?: true;
   /** Whether it draws a value as the table gives it, so that there is one row for each place. */
   asGiven?: true;
   /** Whether it is a part of a whole of several places. */
@@ -158,8 +181,56 @@ const given = {
   column: { key: 'value', head: 'value', decimals: 0 },
 } satisfies SummaryType;
 
+const extreme = (of: (values: ArrayLike<number>) => number, name: 'least' | 'greatest' | 'range') =>
+  ({
+    asks: 'values',
+    of: (cases) => of(cases.values().values),
+    keepsRows: true,
+    measures: name === 'range' ? ['numeric'] : ['numeric', 'ordinal'],
+    addsUp: false,
+    title: `title-${name}`,
+    holds: 'values',
+    labels: 'data',
+    column: { key: name, head: `head-${name}`, decimals: 0 },
+  }) satisfies SummaryType;
+
+const leastOf = (values: ArrayLike<number>): number =>
+  Array.from(values).reduce((least, value) => Math.min(least, value), Number.POSITIVE_INFINITY);
+const greatestOf = (values: ArrayLike<number>): number =>
+  Array.from(values).reduce((most, value) => Math.max(most, value), Number.NEGATIVE_INFINITY);
+
+/** The value of the first or the last row, as the table has them. */
+const ofRow = (name: 'first' | 'last') =>
+  ({
+    asks: 'values',
+    of(cases) {
+      const { values } = cases.values();
+      return values[name === 'first' ? 0 : values.length - 1] ?? Number.NaN;
+    },
+    keepsRows: true,
+    ordered: true,
+    measures: ['numeric', 'ordinal'],
+    addsUp: false,
+    title: `title-${name}`,
+    holds: 'values',
+    labels: 'data',
+    column: { key: name, head: `head-${name}`, decimals: 0 },
+  }) satisfies SummaryType;
+
 /** All summaries. */
-export const summaries = { mean, median: middle, sum, count, percent, given };
+export const summaries = {
+  mean,
+  median: middle,
+  sum,
+  count,
+  percent,
+  least: extreme(leastOf, 'least'),
+  greatest: extreme(greatestOf, 'greatest'),
+  range: extreme((values) => greatestOf(values) - leastOf(values), 'range'),
+  first: ofRow('first'),
+  last: ofRow('last'),
+  given,
+};
 
 export type SummaryName = keyof typeof summaries;
 
@@ -175,8 +246,8 @@ export const summaryType = (name: SummaryName): SummaryType => summaries[name];
 
 /** How much of a table a summary needs. */
 export function detailOf(name: SummaryName): Detail {
-  const { asGiven, keepsRows } = summaryType(name);
-  return asGiven ? 'rows' : keepsRows ? 'spread' : 'moments';
+  const { asGiven, ordered, keepsRows } = summaryType(name);
+  return asGiven || ordered ? 'rows' : keepsRows ? 'spread' : 'moments';
 }
 
 /** The title of an axis of a summary of a variable. */

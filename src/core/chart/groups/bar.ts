@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { choice, optional } from '../../schema/fields.js';
+import { choice, flag, optional } from '../../schema/fields.js';
 import type { ChartKind } from '../kind.js';
 import { furtherShape } from './furtherSettings.js';
 import { groupKind } from './group.js';
@@ -22,6 +22,7 @@ const schema = z.strictObject({
       'stem',
     ),
   ),
+  cumulative: optional(flag('Adds counts, shares or sums up along the axis.')),
   ...furtherShape,
 });
 

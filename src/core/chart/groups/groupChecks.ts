@@ -105,6 +105,15 @@ function shapeProblems({ settings, summary, group, locate }: GroupFrame): Proble
     ...(join && bars
       ? [error('one-of-several', { path: 'chart.join', others: ['error'], where: 'chart' }, locate('chart.join'))]
       : []),
+    ...(settings.cumulative && (!summaryType(summary).addsUp || (arrange ?? 'clustered') !== 'clustered' || bars)
+      ? [
+          error(
+            'setting-idle',
+            { path: 'chart.cumulative', needs: 'counts, shares or sums in bars beside each other, without error bars' },
+            locate('chart.cumulative'),
+          ),
+        ]
+      : []),
     ...(join && !group ? [idle('chart.join', 'a "group"')] : []),
     ...(further && !hasFurther({ summary })
       ? [

@@ -65,6 +65,30 @@ function shareColumn({ settings, words }: GroupFrame, { series }: GroupMarks): E
 }
 
 /** The table behind the bars: each group's n and measures, in the order of the axis. */
+/** What bars that are added up come to. */
+function cumulativeColumn({ settings, summary, words }: GroupFrame, { series }: GroupMarks, decimals: number): Entry[] {
+  if (!settings.cumulative) return [];
+  const sums = new Map<GroupMark, number>();
+  for (const { marks } of series) {
+    let sum = 0;
+    for (const mark of [...marks].sort((a, b) => a.category - b.category)) {
+      sum += mark.value;
+      sums.set(mark, sum);
+    }
+  }
+  const { column } = summaryType(summary);
+  const label = words.say(column.head);
+  return [
+    {
+      key: 'cumulative',
+      title: words.say('title-cumulative', { label: { label } }),
+      decimals: decimals + column.decimals,
+      of: (mark) => sums.get(mark),
+    },
+  ];
+}
+
+/** The table behind the marks. */
 export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells): Drawn['numbers'] {
   const { category, group, codebook, settings, words } = input;
   const decimals = settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
@@ -78,6 +102,7 @@ export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells)
     { key: 'n', title: words.say('head-n'), decimals: 0, of: (mark) => mark.count },
     ...measuredColumns(input, decimals),
     ...shareColumn(input, marks),
+    ...cumulativeColumn(input, marks, decimals),
   ];
   const places = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
     categories.categories.findIndex(({ code }) => code === mark.cell[categories.variable.name]);

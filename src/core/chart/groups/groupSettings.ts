@@ -61,6 +61,7 @@ const groupSchema = z.strictObject({
     choice('How the bars of a category stand.', ['clustered', 'stacked', 'shares', 'opposed'], 'stacked'),
   ),
   shape: optional(choice('Bars or stems.', ['bar', 'stem'], 'stem')),
+  cumulative: optional(flag('Whether bars are added up.')),
   join: optional(flag('Whether markers are joined.')),
 });
 

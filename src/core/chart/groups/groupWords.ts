@@ -11,6 +11,13 @@ import type { GroupFrame } from './groupSettings.js';
 
 /** The title of the value axis: what is summarised, and how. */
 export function summaryTitle(input: GroupFrame): AxisTitle {
+  const title = plainTitle(input);
+  if (!input.settings.cumulative) return title;
+  const { summary: _, ...rest } = title;
+  return { ...rest, label: input.words.say('title-cumulative', { label: { label: title.label } }) };
+}
+
+function plainTitle(input: GroupFrame): AxisTitle {
   const { settings, codebook, group, category, words } = input;
   const { cases } = codebook;
   const { asks, unit, ofWhole } = summaryType(input.summary);

@@ -4,6 +4,20 @@ import type { GroupMark } from '../plan.js';
 import type { GroupMarks, GroupSeries } from './groupMarks.js';
 import type { GroupFrame } from './groupSettings.js';
 
+/** The bars of each group added up along the axis. */
+const addedUp = (series: readonly GroupSeries[]): GroupSeries[] =>
+  series.map((own) => {
+    let sum = 0;
+    const rising = [...own.marks].sort((a, b) => a.category - b.category);
+    return {
+      ...own,
+      marks: rising.map((mark) => {
+        sum += mark.value;
+        return { ...mark, value: sum };
+      }),
+    };
+  });
+
 /** The marks of all groups at one place of their category. */
 const inOnePlace = (series: readonly GroupSeries[]): GroupSeries[] =>
   series.map((own) => ({ ...own, marks: own.marks.map((mark) => ({ ...mark, place: 0, places: 1 })) }));
@@ -27,6 +41,7 @@ function opposed({ series, categories }: GroupMarks, locate: GroupFrame['locate'
 export function stack({ settings, mark: type, locate }: GroupFrame, marks: GroupMarks): Outcome<GroupSeries[]> {
   const { arrange = 'clustered' } = settings;
   if (arrange === 'opposed') return opposed(marks, locate);
+  if (settings.cumulative) return succeed(addedUp(marks.series));
   if (settings.join) return succeed(inOnePlace(marks.series));
   if (type !== 'bar' || arrange === 'clustered') return succeed(marks.series);
   const all = marks.series.flatMap((series) => series.marks);

@@ -6,21 +6,28 @@ import type { Sample } from '../../statistics/sample.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { sampleOf } from '../frame/cells.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
+import { namedLine, referenceFacts } from '../frame/references.js';
 import { groupRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { weightFacts } from '../frame/weights.js';
 import type { ChartKind, Drawn } from '../kind.js';
-import type { AxisTitle, BinMark, Mark, Series } from '../plan.js';
+import type { AxisTitle, BinMark, LineMark, Mark, Series } from '../plan.js';
 import { binChecks, edgesFor } from './histogramBins.js';
-import { curvesOf, heights, outlineOf, type Part } from './histogramMarks.js';
+import { addedUp, curvesOf, heights, outlineOf, type Part, stepsOf } from './histogramMarks.js';
 import { type HistogramSettings, histogramSchema, mostBins } from './histogramSettings.js';
 
 type HistogramFrame = Frame<HistogramSettings>;
 
-function heightTitle({ codebook, words, settings: { measure = 'count', value } }: HistogramFrame): AxisTitle {
+function heightTitle({
+  codebook,
+  words,
+  settings: { measure = 'count', value, cumulative },
+}: HistogramFrame): AxisTitle {
   const { cases } = codebook;
-  if (measure === 'count') return { label: words.say('title-number', { cases }), from: 'chart.measure' };
-  if (measure === 'percent') return { label: words.say('title-share', { cases }), unit: '%', from: 'chart.measure' };
+  const from = 'chart.measure';
+  const added = (label: string) => (cumulative ? words.say('title-cumulative', { label: { label } }) : label);
+  if (measure === 'count') return { label: added(words.say('title-number', { cases })), from };
+  if (measure === 'percent') return { label: added(words.say('title-share', { cases })), unit: '%', from };
   const { unit } = codebook.variable(value);
   return { label: words.say('density'), ...(unit === undefined ? {} : { unit: `1/(${unit})` }), from: 'chart.measure' };
 }
@@ -47,9 +54,19 @@ function numbersOf({ codebook, settings, sorted, words }: HistogramFrame, parts:
         : { key: 'weighted', title: words.say('head-weightedN'), decimals: 1 },
       { key: 'percent', title: words.say('head-percent'), decimals: 1 },
       { key: 'density', title: words.say('density'), decimals: 4 },
+      ...(settings.cumulative
+        ? [
+            { key: 'cumulative', title: words.say('title-cumulative', { label: words.say('head-n') }), decimals: 0 },
+            { key: 'cumulativePercent', title: words.say('head-cumulative'), decimals: 1 },
+          ]
+        : []),
     ],
     rows: parts.flatMap(({ category, bins, sample }) =>
-      bins.map((bin) => [...(group ? [category?.name] : []), ...row(bin, sample.size)]),
+      bins.map((bin, i) => {
+        const added = settings.cumulative ? addedUp(bins)[i] : undefined;
+        const further = added ? [added.count, heights.percent(added, sample.size)] : [];
+        return [...(group ? [category?.name] : []), ...row(bin, sample.size), ...further];
+      }),
     ),
   };
 }
@@ -69,6 +86,33 @@ function altText(input: HistogramFrame, bins: readonly Bin[]): string {
     most: write(highest.count),
     cases: input.codebook.cases,
   });
+}
+
+/** Bins that are added up have no curves over them, and no density. */
+function cumulativeProblems({ settings, locate }: HistogramFrame): Problem[] {
+  if (!settings.cumulative) return [];
+  const clash = settings.curves ? 'curves' : settings.measure === 'density' ? 'measure' : undefined;
+  if (!clash) return [];
+  const facts = { path: `chart.${clash}`, others: ['cumulative'], where: 'chart' };
+  return [error('one-of-several', facts, locate(`chart.${clash}`))];
+}
+
+/** Upright lines at values of the axis of bins. */
+function linesAt(references: HistogramSettings['references']): { references?: LineMark[] } {
+  if (!references || references.length === 0) return {};
+  const far = 1e300;
+  return {
+    references: references.map(
+      ({ at, ...own }): LineMark => ({
+        type: 'line',
+        cell: {},
+        as: 'reference',
+        xs: [at, at],
+        ys: [-far, far],
+        ...namedLine(own),
+      }),
+    ),
+  };
 }
 
 function curveProblems({ settings, locate }: HistogramFrame): Problem[] {
@@ -108,8 +152,12 @@ function marksOf(frame: HistogramFrame, part: Part & { group: number }): Mark[] 
   const { measure = 'count' } = settings;
   const cell = cellOf(frame, { group: part.group });
   const curves = curvesOf(settings, part, cell);
-  if (frame.sorted('group')) return [outlineOf(part, measure, cell), ...curves];
-  const bars = part.bins.map((bin): BinMark => {
+  const { cumulative } = settings;
+  const hasGroups = frame.sorted('group') !== undefined;
+  if (cumulative && (hasGroups || cumulative === 'steps')) return [stepsOf(part, measure, cell)];
+  if (hasGroups) return [outlineOf(part, measure, cell), ...curves];
+  const bins = cumulative ? addedUp(part.bins) : part.bins;
+  const bars = bins.map((bin): BinMark => {
     const { from, to, count } = bin;
     const share = { part: count / part.sample.size, whole: 'all' };
     return { type: 'bin', cell, from, to, value: heights[measure](bin, part.sample.size), count, share };
@@ -154,14 +202,15 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
     const part = parts.find((own) => own.group === g);
     return part ? marksOf(frame, part) : [];
   });
+  const ends = [entryAt(edges, 0), lastOf(edges), ...(settings.references ?? []).map(({ at }) => at)];
   return succeed({
     plan: {
       direction: 'vertical',
       x: {
         shows: 'value',
         title: variableTitle(variable, 'chart.value'),
-        least: entryAt(edges, 0),
-        greatest: lastOf(edges),
+        least: ends.reduce((a, b) => Math.min(a, b)),
+        greatest: ends.reduce((a, b) => Math.max(a, b)),
         ...possibleOf(variable),
       },
       y: {
@@ -172,11 +221,16 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
         counts: measure === 'count',
       },
       series,
+      ...linesAt(settings.references),
       labelDecimals: () =>
         measure === 'count' ? (frame.weight?.kind === 'case' ? 1 : 0) : measure === 'percent' ? 1 : 3,
     },
     numbers: numbersOf(frame, parts),
-    note: [...(curves.length > 0 ? [{ is: 'curves', names: curves } as const] : []), ...weightFacts(frame.weight)],
+    note: [
+      ...(curves.length > 0 ? [{ is: 'curves', names: curves } as const] : []),
+      ...weightFacts(frame.weight),
+      ...referenceFacts(settings.references),
+    ],
     altText: altText(frame, binned(frame, sample, edges)),
     problems: [
       ...(outside > 0
@@ -196,7 +250,7 @@ export const histogram = {
   roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },
   shows: () => ({ x: 'along', y: 'value' }),
   reads: () => 'spread',
-  check: (frame) => [...curveProblems(frame), ...binChecks(frame)],
+  check: (frame) => [...cumulativeProblems(frame), ...curveProblems(frame), ...binChecks(frame)],
   share: shareEdges,
   draw,
 } satisfies ChartKind<HistogramSettings, HistogramSettings, number[]>;

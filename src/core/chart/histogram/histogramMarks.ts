@@ -60,3 +60,19 @@ export function outlineOf({ bins, sample }: Part, measure: Measure, cell: Cell):
     ys: [0, ...tops.flatMap((top) => [top, top]), 0],
   };
 }
+
+/** Bins added up from the left. */
+export function addedUp(bins: readonly Bin[]): Bin[] {
+  let sum = 0;
+  return bins.map((bin) => {
+    sum += bin.count;
+    return { ...bin, count: sum };
+  });
+}
+
+/** The bins of a group added up, as steps from zero to all of them. */
+export function stepsOf({ bins, sample }: Part, measure: Measure, cell: Cell): LineMark {
+  const tops = addedUp(bins).map((bin) => heights[measure](bin, sample.size));
+  const xs = [entryAt(bins, 0).from, ...bins.flatMap(({ from, to }) => [from, to])];
+  return { type: 'line', cell, as: 'series', xs, ys: [0, ...tops.flatMap((top) => [top, top])] };
+}

@@ -13,6 +13,7 @@ import {
 } from '../../schema/fields.js';
 import { binRules } from '../../statistics/bins.js';
 import { beyondField } from '../frame/beyond.js';
+import { referencesField } from '../frame/references.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 
@@ -47,6 +48,14 @@ export const histogramSchema = z.strictObject({
       closed: optional(choice('Side on which an edge belongs to its bin. Left out: left.', ['left', 'right'], 'left')),
     }),
   ),
+  cumulative: optional(
+    choice(
+      'Adds the bins up from the left: as bars, or as steps. Left out: each by itself.',
+      ['bars', 'steps'],
+      'steps',
+    ),
+  ),
+  references: referencesField,
   group: optional(columnName('Variable with an outline for each of its values, over the same bins.', 'season')),
   ...weightShape,
   curves: optional(

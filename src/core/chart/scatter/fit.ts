@@ -15,9 +15,9 @@ const defaultShare = 0.6;
 export const fitField = optional(
   object('A line fitted to the points of each group.', {
     degree: either(
-      'A straight line (1), a parabola (2) or a cubic (3) by least squares, or a local regression.',
-      '1, 2, 3 or local',
-      [whole('A degree.', 3, '1'), choice('Local regression.', ['local'], 'local')],
+      'A polynomial by least squares, from a straight line (1), a parabola (2) and a cubic (3) to degree 5, or a local regression.',
+      '1 to 5, or local',
+      [whole('A degree.', 5, '1'), choice('Local regression.', ['local'], 'local')],
       '1',
     ),
     share: optional(share('Share of the points that each part of a local regression takes. Left out: 0.6.', '0.5')),
@@ -102,7 +102,7 @@ const significant = (value: number, form: NumberForm): string => {
   return formatNumber(value, decimals, form);
 };
 
-const powers = ['', '*x*', '*x*^2^', '*x*^3^'] as const;
+const powers = ['', '*x*', '*x*^2^', '*x*^3^', '*x*^4^', '*x*^5^'] as const;
 
 /** An equation with three significant digits: *y* = 1.20 + 0.345 *x*. */
 export function equation({ coefficients }: Polynomial, form: NumberForm): string {

@@ -1,5 +1,6 @@
 import { joined } from '../../pick.js';
 import { formatNumber } from '../../scale/numberFormat.js';
+import { probabilityOf } from '../../statistics/correlation.js';
 import { Kept } from '../../statistics/kept.js';
 import { fitLine } from '../../statistics/line.js';
 import { settled } from '../../statistics/settled.js';
@@ -42,7 +43,7 @@ function fitColumns(degree: number | 'local' | undefined, words: Words): Numbers
   if (degree === undefined) return [];
   const rest: NumbersColumn[] = [{ key: 'rSquared', title: 'R²', decimals: 3 }];
   if (degree === 'local' || degree === 1) return rest;
-  const names = ['b0', 'b1', 'b2', 'b3'].slice(0, degree + 1);
+  const names = ['b0', 'b1', 'b2', 'b3', 'b4', 'b5'].slice(0, degree + 1);
   return [
     ...rest,
     ...names.flatMap((key) => [
@@ -71,7 +72,9 @@ export function scatterNumbers(
   const row = (name: string | undefined, { xs, ys, fit }: Pick<Points, 'xs' | 'ys' | 'fit'>) => {
     const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
     const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
-    const found = [settled(line?.r, 1), slope, line?.slopeSe, settled(line?.intercept, sdY), line?.interceptSe];
+    const r = settled(line?.r, 1);
+    const p = r === undefined || xs.length < 3 ? undefined : probabilityOf(r, xs.length);
+    const found = [r, p, slope, line?.slopeSe, settled(line?.intercept, sdY), line?.interceptSe];
     const moments = [settled(meanX, sdX), sdX, settled(meanY, sdY), sdY];
     return [...(group ? [name] : []), xs.length, ...moments, ...found, ...fitCells(fit, fits)];
   };
@@ -85,6 +88,7 @@ export function scatterNumbers(
       { key: 'meanY', title: words.say('head-meanOf', { label: y }), decimals: dy },
       { key: 'sdY', title: words.say('head-sd'), decimals: dy },
       { key: 'r', title: 'r', decimals: 3 },
+      { key: 'p', title: 'p', decimals: 4 },
       { key: 'slope', title: words.say('head-slope'), decimals: 4 },
       { key: 'slopeSe', title: words.say('head-se'), decimals: 4 },
       { key: 'intercept', title: words.say('head-intercept'), decimals: dy },

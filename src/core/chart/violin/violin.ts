@@ -9,6 +9,7 @@ import { boxesOf, type DrawnBox, nameOfBox } from '../box/boxMarks.js';
 import { type BoxFrame, boxFrame } from '../box/boxSettings.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
 import type { Frame } from '../frame/frame.js';
+import { referenceFacts, referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, valueRole } from '../frame/roles.js';
 import { inSentence, inUnits, possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { tooManyRepeated, unlikeWeights, weightFacts } from '../frame/weights.js';
@@ -50,7 +51,11 @@ function outlineOf(sample: Sample, { bandwidth = silvermanBandwidth(sample), end
   const by = ends === 'tails' ? tail * bandwidth : 0;
   const [from, to] = [least - by, greatest + by];
   const values = Float64Array.from({ length: placesAlong + 1 }, (_, i) => from + ((to - from) * i) / placesAlong);
-  return { values, density: densityAlong(sample, bandwidth, values) };
+  const density = densityAlong(sample, bandwidth, values);
+  // Values that differ by next to nothing have a density beyond all numbers.
+  return density.every(Number.isFinite) && values.every(Number.isFinite)
+    ? { values, density }
+    : { values: Float64Array.of(least), density: Float64Array.of(0) };
 }
 
 const peakOf = ({ density }: Outline): number => density.reduce((most, d) => Math.max(most, d), 0);
@@ -110,6 +115,7 @@ function facts(frame: Frame<ViolinLong>): NoteFact[] {
     ...(mean ? [{ is: 'means', marker: looks.mean } as const] : []),
     ...(weight?.kind === 'case' ? [{ is: 'weightedQuartiles' } as const] : []),
     ...weightFacts(weight),
+    ...referenceFacts(settings.references),
   ];
 }
 
@@ -150,7 +156,10 @@ function draw(frame: Frame<ViolinLong>, { widest }: ViolinShared): Outcome<Drawn
   const { category, group } = boxes;
   const marks = violinsOf(frame, drawn, widest);
   const variable = codebook.variable(settings.value);
-  const ends = marks.flatMap(({ values }) => [values[0] as number, values.at(-1) as number]);
+  const ends = [
+    ...marks.flatMap(({ values }) => [values[0] as number, values.at(-1) as number]),
+    ...(settings.references ?? []).map(({ at }) => at),
+  ];
   const values = {
     shows: 'value',
     title: variableTitle(variable, 'chart.value'),
@@ -162,6 +171,7 @@ function draw(frame: Frame<ViolinLong>, { widest }: ViolinShared): Outcome<Drawn
     plan: {
       ...bothAxes(categoryAxis(category, 'chart.category'), values, settings.direction),
       series: seriesOf(group, (g) => marks.filter((_, i) => entryAt(drawn, i).mark.place === g)),
+      ...referenceLines(settings.references, settings.direction ?? 'vertical', category.categories.length),
     },
     numbers: boxNumbers(boxes, drawn),
     note: facts(frame),

@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { choice, columnName, listOf, optional, positive } from '../../schema/fields.js';
 import { beyondField } from '../frame/beyond.js';
+import { referencesField } from '../frame/references.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 import { wideShape } from '../frame/wide.js';
@@ -52,6 +53,7 @@ export const violinSchema = z.strictObject({
   bandwidth: optional(
     positive('Bandwidth of the density. Left out: that of Silverman (1986), for each violin.', '0.4'),
   ),
+  references: referencesField,
   beyond: beyondField,
   where: whereField,
 });

@@ -721,7 +721,8 @@ export interface FigureFile {
         /**
          * What is shown of each group. Left out: the mean where there is a value, else the count.
          */
-        summary?: 'mean' | 'median' | 'sum' | 'count' | 'percent' | 'given';
+        summary?:
+          'mean' | 'median' | 'sum' | 'count' | 'percent' | 'least' | 'greatest' | 'range' | 'first' | 'last' | 'given';
         /**
          * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
          */
@@ -813,6 +814,19 @@ export interface FigureFile {
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
+         * Numbers under the axis, at its ticks, in a row for each group.
+         */
+        axisTable?: {
+          /**
+           * Column with the numbers; between places, that of the next one. Left out: how many cases there are.
+           */
+          value?: string;
+          /**
+           * What stands above them.
+           */
+          title?: string;
+        };
+        /**
          * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
@@ -840,9 +854,46 @@ export interface FigureFile {
               };
         };
         /**
-         * How the bars of a category stand: beside each other, on top of each other, or as shares that add up to 100 %.
+         * How the bars of a category stand: beside each other, on top of each other, as shares that add up to 100 %, or those of two groups back to back.
          */
-        arrange?: 'clustered' | 'stacked' | 'shares';
+        arrange?: 'clustered' | 'stacked' | 'shares' | 'opposed';
+        /**
+         * Whether bars are bars, or stems: thin lines with markers at their ends. Left out: bar.
+         */
+        shape?: 'bar' | 'stem';
+        /**
+         * Adds counts, shares or sums up along the axis.
+         */
+        cumulative?: boolean;
+        /**
+         * A further value over the bars, on their scale, such as a target or last year.
+         */
+        further?: {
+          /**
+           * Variable with the value, summed up like that of the bars.
+           */
+          value: string;
+          /**
+           * What the legend calls it. Left out: the label of the variable.
+           */
+          name?: string;
+          /**
+           * A short line across each bar, or a line through all. Left out: dash.
+           */
+          as?: 'dash' | 'line';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        };
       }
     | {
         /**
@@ -860,7 +911,8 @@ export interface FigureFile {
         /**
          * What is shown of each group. Left out: the mean where there is a value, else the count.
          */
-        summary?: 'mean' | 'median' | 'sum' | 'count' | 'percent' | 'given';
+        summary?:
+          'mean' | 'median' | 'sum' | 'count' | 'percent' | 'least' | 'greatest' | 'range' | 'first' | 'last' | 'given';
         /**
          * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
          */
@@ -952,6 +1004,19 @@ export interface FigureFile {
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
         }[];
         /**
+         * Numbers under the axis, at its ticks, in a row for each group.
+         */
+        axisTable?: {
+          /**
+           * Column with the numbers; between places, that of the next one. Left out: how many cases there are.
+           */
+          value?: string;
+          /**
+           * What stands above them.
+           */
+          title?: string;
+        };
+        /**
          * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
         where?: {
@@ -978,6 +1043,10 @@ export interface FigureFile {
                 to?: string | number | boolean;
               };
         };
+        /**
+         * Whether the markers of the groups stand on one line at each category, joined from the least to the greatest.
+         */
+        join?: boolean;
       }
     | {
         /**
@@ -1031,6 +1100,45 @@ export interface FigureFile {
            */
           closed?: 'left' | 'right';
         };
+        /**
+         * Adds the bins up from the left: as bars, or as steps. Left out: each by itself.
+         */
+        cumulative?: 'bars' | 'steps';
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
         /**
          * Variable with an outline for each of its values, over the same bins.
          */
@@ -1173,6 +1281,169 @@ export interface FigureFile {
          * Whether the names stand beside the outliers. Left out: true where "id" is given.
          */
         names?: boolean;
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
+        /**
+         * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
+         */
+        beyond?: 'hidden' | 'left-out';
+        /**
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
+         */
+        where?: {
+          /**
+           * A value, several, or { not: … }, { from: …, to: … }.
+           */
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'violin';
+        /**
+         * Variable with one place on the axis for each of its values. Left out with "values": the columns.
+         */
+        category?: string;
+        /**
+         * Variable whose distribution is shown.
+         */
+        value?: string;
+        /**
+         * Several measured columns in place of one: each is a group named after its column. "all" takes every column with numbers.
+         */
+        values?: 'all' | string[];
+        /**
+         * Columns that "values: all" leaves out, such as totals.
+         *
+         * Items: A column.
+         */
+        except?: string[];
+        /**
+         * Second variable: its violins side by side at each category.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * Column that says how much the case of a row counts.
+         */
+        weight?: string;
+        /**
+         * Direction of the axis of values.
+         */
+        direction?: 'vertical' | 'horizontal';
+        /**
+         * Whether violins are whole, or halves: on the near side, on the far side, or those of two groups back to back. Left out: whole.
+         */
+        side?: 'whole' | 'near' | 'far' | 'opposed';
+        /**
+         * What stands in the violins, or beside halves: the box with its whiskers, the mean, all values as points. Left out: box.
+         *
+         * Items: A part.
+         */
+        inside?: ('box' | 'mean' | 'points')[];
+        /**
+         * What the width shows: the density, the density times the number of cases, or each violin as wide as there is room. Left out: density.
+         */
+        width?: 'density' | 'cases' | 'equal';
+        /**
+         * Where violins end: at the least and greatest value, or where the density runs out. Left out: data.
+         */
+        ends?: 'data' | 'tails';
+        /**
+         * Bandwidth of the density. Left out: that of Silverman (1986), for each violin.
+         */
+        bandwidth?: number;
+        /**
+         * Lines at values to compare with.
+         *
+         * Items: A line.
+         */
+        references?: {
+          /**
+           * Value at which it stands.
+           */
+          at: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
         /**
          * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
          */
@@ -1377,7 +1648,7 @@ export interface FigureFile {
          */
         fit?: {
           /**
-           * A straight line (1), a parabola (2) or a cubic (3) by least squares, or a local regression.
+           * A polynomial by least squares, from a straight line (1), a parabola (2) and a cubic (3) to degree 5, or a local regression.
            */
           degree: number | 'local';
           /**
@@ -1741,7 +2012,7 @@ export interface FigureFile {
         /**
          * What is shown where several rows share a place. Left out: the value as given, or the mean where there are several.
          */
-        summary?: 'mean' | 'median' | 'sum' | 'count' | 'given';
+        summary?: 'mean' | 'median' | 'sum' | 'count' | 'least' | 'greatest' | 'range' | 'first' | 'last' | 'given';
         /**
          * Intervals of means.
          */
@@ -1767,6 +2038,27 @@ export interface FigureFile {
          * A line in steps that change at a value, after it, or between two.
          */
         steps?: 'none' | 'before' | 'after' | 'middle';
+        /**
+         * How the groups stand: as lines, as lines with the area to zero, as areas on top of each other, or as shares that add up to 100 %. Left out: lines.
+         */
+        arrange?: 'lines' | 'area' | 'stacked' | 'shares';
+        /**
+         * Column that says with a number other than 0 that cases ended there: a short line across marks it.
+         */
+        ends?: string;
+        /**
+         * Numbers under the axis, at its ticks, in a row for each group.
+         */
+        axisTable?: {
+          /**
+           * Column with the numbers; between places, that of the next one. Left out: how many cases there are.
+           */
+          value?: string;
+          /**
+           * What stands above them.
+           */
+          title?: string;
+        };
         /**
          * Where the names of the groups stand: in a legend, or at the ends of the lines.
          */
@@ -2108,7 +2400,8 @@ export interface FigureFile {
         /**
          * What each cell shows. Left out: the mean where there is a value, else the count.
          */
-        summary?: 'mean' | 'median' | 'sum' | 'count' | 'percent' | 'given';
+        summary?:
+          'mean' | 'median' | 'sum' | 'count' | 'percent' | 'least' | 'greatest' | 'range' | 'first' | 'last' | 'given';
         /**
          * What percentages add up over. Left out: all.
          */
