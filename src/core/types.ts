@@ -115,6 +115,7 @@ export type { BoxSummary, Whiskers } from './statistics/box.js';
 export type { Triple } from './statistics/density3.js';
 export type { Interval } from './statistics/interval.js';
 export type { Mesh } from './statistics/mesh.js';
+export type { PositionRule } from './statistics/quantilePlot.js';
 export type { AxesShow, Layer, Shows } from './style/layers.js';
 export type {
   AxisSettings,

@@ -77,6 +77,9 @@ export const noteFacts: Facts = {
   answered: fc.record({ from: count, to: count, total: count, isAll: fc.boolean(), cases: name }),
   middleAnswer: fc.record({ answer: name, stands: fc.constantFrom('split', 'apart', 'hidden') }),
   answerSums: fc.constant({}),
+  positions: fc.record({ rule: fc.constantFrom('blom', 'hazen', 'weibull', 'tukey') }),
+  quartileLine: fc.constant({}),
+  quantileBand: fc.record({ holds: fc.constantFrom('pointwise', 'simultaneous'), level }),
   ended: fc.record({ cases: name }),
   violins: fc.record({ width: fc.constantFrom('density', 'cases', 'equal') }),
   correlations: fc.record({

@@ -160,6 +160,7 @@ describe('rows of totals', () => {
     box: 'category: k, value: v',
     points: 'category: k, value: v',
     violin: 'category: k, value: v',
+    quantiles: 'value: v',
     scatter: 'x: v, y: w',
     space: 'x: v, y: w, z: v',
     line: 'x: y, value: v',

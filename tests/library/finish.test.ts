@@ -289,7 +289,7 @@ function covered(has: ReadonlySet<string>, path: string, { shows }: Part): boole
 
 describe('the same again', () => {
   const columns = async (id: string) =>
-    ok(await lookInto(project, demo(`data/${id === 'weekly-harvest' ? 'harvest' : 'plots'}.csv`))).columns;
+    ok(await lookInto(project, demo(`figures/${(parse(textOf(id)) as { data: string }).data}`))).columns;
 
   test.each(
     demoIds.filter((id) => !['growth-curve', 'two-years', 'soil-sensor', 'weekly-harvest', 'kale-season'].includes(id)),

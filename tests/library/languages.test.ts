@@ -35,7 +35,7 @@ const shared: Readonly<Record<string, RegExp>> = {
 const isLatin = (code: string) => !['uk', 'el', 'he', 'ar', 'fa', 'hi', 'zh', 'ja', 'ko'].includes(code);
 
 /** Symbols of statistics, and the name of the author of an interval, that all scripts write in Latin letters. */
-const symbols = /^(n|x|N|M|R|Q1|Q3|SD|SE|Wilson|where|cm)$/;
+const symbols = /^(n|t|x|N|M|R|Q1|Q3|SD|SE|Wilson|where|cm)$/;
 
 describe('every language', () => {
   test('is in the list once, and none is English under another name', () => {

@@ -160,6 +160,12 @@ const charts: Record<string, string> = {
   'interval, last': 'chart: { kind: interval, category: g, group: h, value: v, summary: last, join: true }',
   'histogram, added up': 'chart: { kind: histogram, value: v, cumulative: steps, measure: percent }',
   'scatter, degree 4': 'chart: { kind: scatter, x: w, y: v, fit: { degree: 4, show: [equation] } }',
+  quantiles: 'chart: { kind: quantiles, value: v, band: { holds: pointwise } }',
+  'quantiles of t': 'chart: { kind: quantiles, value: v, distribution: t, freedom: 5, group: h }',
+  'interval in a table':
+    'data: given.csv\nchart: { kind: interval, category: id, value: v, low: low, high: high, direction: horizontal, size: v, beside: { estimate: right, left: [v] } }',
+  'interval of means in a table':
+    'chart: { kind: interval, category: g, value: v, direction: horizontal, sections: h, totals: [qone], beside: { estimate: left } }',
   points: 'chart: { kind: points, category: g, value: v, center: mean, overlap: count }',
   'points, beyond':
     'chart: { kind: points, category: g, value: v, beyond: left-out }\naxes: { value: { from: 0, to: 12 } }',

@@ -17,6 +17,7 @@ import { line } from './line/line.js';
 import { matrix } from './matrix/matrix.js';
 import { pie } from './pie/pie.js';
 import { points } from './points/points.js';
+import { quantiles } from './quantiles/quantiles.js';
 import { scatter } from './scatter/scatter.js';
 import { slope } from './slope/slope.js';
 import { space } from './space/space.js';
@@ -30,6 +31,7 @@ export const chartKinds = [
   box,
   violin,
   points,
+  quantiles,
   scatter,
   space,
   line,

@@ -24,6 +24,8 @@ export interface CategoryAxis {
   variable: string;
   title: AxisTitle;
   categories: Category[];
+  /** Numbers of those that are subheadings of what follows. */
+  headings?: number[];
 }
 
 /** An axis with numbers, and what it must cover. */
@@ -93,6 +95,10 @@ export interface BarMark {
 /** A marker at `value` with its interval, the `place`-th of `places` side by side at its category. */
 export interface IntervalMark extends Omit<BarMark, 'type' | 'base' | 'size' | 'mirrored'> {
   type: 'interval';
+  /** Whether it is a diamond as wide as its interval, as a total is. */
+  diamond?: boolean;
+  /** The area of its marker beside the largest; left out: all alike. */
+  area?: number;
 }
 
 /** A thin line from `base` to a marker at `value`, in place of a bar. */
@@ -146,6 +152,8 @@ export interface CloudMark {
   cell: Cell;
   xs: Float64Array;
   ys: Float64Array;
+  /** Whether they stand in rising order, one at each rank, so that those that touch are counted along the axis. */
+  ranked?: boolean;
   /** Relative areas, 1 for the largest. Left out: all the same. */
   areas?: Float64Array;
   /** Position of each marker's colour on the ramp of the style, from 0 to 1. Left out: the colour of the group. */

@@ -79,6 +79,14 @@ function retitled(title: string, from: string, to: string): string | undefined {
   return title.slice(0, at) + words + title.slice(at + from.length);
 }
 
+/** Settings of a chart that name values of a column, or hold what belongs to it, by the setting that names the column. */
+const ofColumn: Readonly<Record<string, readonly string[]>> = {
+  category: ['order', 'totals'],
+  row: ['order'],
+  answer: ['neutral', 'only'],
+  value: ['low', 'high'],
+};
+
 /**
  * The edits that make the same figure for another column: what was said of the first one's numbers, such as limits, marks
  * of significance or callouts, is left out, and its title says the other column where it said the first.
@@ -91,7 +99,10 @@ export function forColumn(part: Part, { setting, label }: Pick<Exchange, 'settin
     Object.hasOwn(of, String(gone[setting])) ? [['accents', String(i)]] : [],
   );
   left.push(...accents.reverse());
-  if (Array.isArray(gone['order']) && setting === 'category') left.push(['chart', 'order']);
+  for (const key of ofColumn[setting] ?? []) {
+    const isOfValues = key !== 'order' || Array.isArray(gone[key]);
+    if (gone[key] !== undefined && isOfValues) left.push(['chart', key]);
+  }
   const title = part.figure.caption?.title;
   const next = title === undefined ? undefined : retitled(title, label, labelOf(part, column));
   if (title !== undefined && next === undefined) left.push(['caption', 'title']);

@@ -12,7 +12,7 @@ function gammaRatio(x: number): number {
 /**
  * The continued fraction of the incomplete beta function (DLMF 8.17.22), by the method of Lentz (1976).
  */
-function betaFraction(x: number, a: number, b: number): number {
+export function betaFraction(x: number, a: number, b: number): number {
   const tiny = 1e-300;
   let c = 1;
   let d = 1 / (1 - ((a + b) * x) / (a + 1) || tiny);

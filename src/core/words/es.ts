@@ -36,6 +36,11 @@ export const language: Language = {
     'title-shareOfAll': 'Porcentaje del total de {cases}',
     'title-shareWithin': 'Porcentaje de {cases} según {group}',
     'title-shareAnswering': 'Proporción ({cases}) que respondió «{answer}»',
+    'title-quantile': 'Cuantil ({distribution})',
+    'distribution-normal': 'distribución normal estándar',
+    'distribution-t': 'distribución t con {freedom} grados de libertad',
+    'distribution-uniform': 'distribución uniforme',
+    'distribution-exponential': 'distribución exponencial',
     'title-component': 'Componente {number}',
     'title-componentShare': 'Componente {number} ({percent})',
 
@@ -155,6 +160,15 @@ export const language: Language = {
     'middleAnswer-apart': '«{answer}» se muestra aparte.',
     'middleAnswer-hidden': '«{answer}» se cuenta, pero no se muestra.',
     ended: 'Los trazos cortos señalan dónde terminó la observación ({cases}).',
+    'positions-blom': 'Posiciones según la regla de Blom.',
+    'positions-hazen': 'Posiciones según la regla de Hazen.',
+    'positions-weibull': 'Posiciones según la regla de Weibull.',
+    'positions-tukey': 'Posiciones según la regla de Tukey.',
+    quartileLine: 'La recta pasa por los cuartiles.',
+    'quantileBand-pointwise':
+      'En cada punto por separado, el {level}\u00a0% de los valores de la distribución está en la banda.',
+    'quantileBand-simultaneous':
+      'En el {level}\u00a0% de las muestras de la distribución, todos los valores están en la banda (Kolmogórov).',
     answerSums: 'Los números junto a las filas son las sumas de ambos lados.',
     'correlations-pearson-pairwise':
       'Correlaciones de Pearson de los casos con ambos valores (*n*\u00a0=\u00a0{range}).',
@@ -181,6 +195,7 @@ export const language: Language = {
     'alt-lines-many': 'Gráfico de líneas: {what}, según {by}; número de líneas: {count}.',
     'alt-line': 'de {first} ({start}) a {last} ({end})',
     'alt-line-named': '{name} de {first} ({start}) a {last} ({end})',
+    'alt-quantiles': 'Diagrama de cuantiles: {what}, {count} {cases}, frente a {distribution}.',
     'alt-pie': 'Gráfico circular: {what}, según {by}: {values}.',
     'alt-answers': 'Barras de las proporciones de respuestas ({answers}) por {by}. {side}: {values}.',
     'alt-answers-many': 'Barras de las proporciones de respuestas ({answers}) por {by}.',
@@ -266,6 +281,7 @@ export const language: Language = {
     'head-slope': 'Pendiente',
     'head-intercept': 'Ordenada en el origen',
     'head-inside': '% dentro',
+    'head-outside': 'Fuera de la banda',
     'head-component': 'Componente',
     'head-components': 'Componentes',
     'head-componentsTurned': 'Componentes, antes y después de la rotación',

@@ -36,6 +36,11 @@ export const language: Language = {
     'title-shareOfAll': 'Pourcentage du total, {cases}',
     'title-shareWithin': 'Pourcentage ({cases}) selon {group}',
     'title-shareAnswering': 'Part ({cases}) ayant répondu « {answer} »',
+    'title-quantile': 'Quantile ({distribution})',
+    'distribution-normal': 'loi normale centrée réduite',
+    'distribution-t': 'loi t à {freedom} degrés de liberté',
+    'distribution-uniform': 'loi uniforme',
+    'distribution-exponential': 'loi exponentielle',
     'title-component': 'Composante {number}',
     'title-componentShare': 'Composante {number} ({percent})',
 
@@ -160,6 +165,15 @@ export const language: Language = {
     'middleAnswer-apart': '« {answer} » est placé à part.',
     'middleAnswer-hidden': '« {answer} » est compté mais non représenté.',
     ended: 'De courts traits indiquent où l’observation a pris fin ({cases}).',
+    'positions-blom': 'Positions selon la règle de Blom.',
+    'positions-hazen': 'Positions selon la règle de Hazen.',
+    'positions-weibull': 'Positions selon la règle de Weibull.',
+    'positions-tukey': 'Positions selon la règle de Tukey.',
+    quartileLine: 'La droite passe par les quartiles.',
+    'quantileBand-pointwise':
+      'En chaque point pris seul, {level}\u00a0% des valeurs issues de la loi se trouvent dans la bande.',
+    'quantileBand-simultaneous':
+      'Dans {level}\u00a0% des échantillons issus de la loi, toutes les valeurs se trouvent dans la bande (Kolmogorov).',
     answerSums: 'Les nombres à côté des lignes sont les sommes des deux côtés.',
     'correlations-pearson-pairwise':
       'Corrélations de Pearson entre les cas ayant les deux valeurs (*n*\u00a0=\u00a0{range}).',
@@ -187,6 +201,7 @@ export const language: Language = {
     'alt-lines-many': 'Diagramme en lignes\u00a0: {what}, selon {by}\u00a0; nombre de lignes\u00a0: {count}.',
     'alt-line': 'de {first} ({start}) à {last} ({end})',
     'alt-line-named': '{name} de {first} ({start}) à {last} ({end})',
+    'alt-quantiles': 'Diagramme des quantiles : {what}, {count} {cases}, contre {distribution}.',
     'alt-pie': 'Diagramme circulaire\u00a0: {what}, selon {by}\u00a0: {values}.',
     'alt-answers': 'Barres des parts des réponses ({answers}) selon {by}. {side} : {values}.',
     'alt-answers-many': 'Barres des parts des réponses ({answers}) selon {by}.',
@@ -272,6 +287,7 @@ export const language: Language = {
     'head-slope': 'Pente',
     'head-intercept': 'Ordonnée à l’origine',
     'head-inside': '% à l’intérieur',
+    'head-outside': 'Hors de la bande',
     'head-component': 'Composante',
     'head-components': 'Composantes',
     'head-componentsTurned': 'Composantes avant et après rotation',

@@ -1,6 +1,7 @@
 import { entryAt } from '../at.js';
 import type { Dash, MarkerShape } from '../schema/look/names.js';
 import type { Whiskers } from '../statistics/box.js';
+import type { PositionRule } from '../statistics/quantilePlot.js';
 import type { Words } from './words.js';
 
 /** What a reader must know beside the image, by what it is; `noteWords` puts it into words. */
@@ -46,6 +47,9 @@ export interface NoteFacts {
   answered: { from: number; to: number; total: number; isAll: boolean; cases: string };
   middleAnswer: { answer: string; stands: 'split' | 'apart' | 'hidden' };
   ended: { cases: string };
+  positions: { rule: PositionRule };
+  quartileLine: object;
+  quantileBand: { holds: 'pointwise' | 'simultaneous'; level: number };
   answerSums: object;
   correlations: { of: 'pearson' | 'spearman'; cases: 'pairwise' | 'listwise'; from: number; to: number };
   squares: { isNegative: boolean; greatest: number };
@@ -204,6 +208,9 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
   answered: answeredWords,
   middleAnswer: ({ answer, stands }, words) => words.say(`middleAnswer-${stands}`, { answer }),
   ended: ({ cases }, words) => words.say('ended', { cases }),
+  positions: ({ rule }, words) => words.say(`positions-${rule}`),
+  quartileLine: (_, words) => words.say('quartileLine'),
+  quantileBand: ({ holds, level }, words) => words.say(`quantileBand-${holds}`, { level: words.level(level) }),
   answerSums: (_, words) => words.say('answerSums'),
   correlations: ({ of, cases, from, to }, words) =>
     cases === 'listwise'

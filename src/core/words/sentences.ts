@@ -21,6 +21,11 @@ export interface SentenceNames {
   'title-shareOfAll': 'cases';
   'title-shareWithin': 'cases' | 'group';
   'title-shareAnswering': 'cases' | 'answer';
+  'title-quantile': 'distribution';
+  'distribution-normal': never;
+  'distribution-t': 'freedom';
+  'distribution-uniform': never;
+  'distribution-exponential': never;
   'title-component': 'number';
   'title-componentShare': 'number' | 'percent';
 
@@ -125,6 +130,13 @@ export interface SentenceNames {
   'middleAnswer-apart': 'answer';
   'middleAnswer-hidden': 'answer';
   ended: 'cases';
+  'positions-blom': never;
+  'positions-hazen': never;
+  'positions-weibull': never;
+  'positions-tukey': never;
+  quartileLine: never;
+  'quantileBand-pointwise': 'level';
+  'quantileBand-simultaneous': 'level';
   answerSums: never;
   'correlations-pearson-pairwise': 'range';
   'correlations-pearson-listwise': never;
@@ -149,6 +161,7 @@ export interface SentenceNames {
   'alt-lines-many': 'what' | 'by' | 'count';
   'alt-line': 'first' | 'start' | 'last' | 'end';
   'alt-line-named': 'name' | 'first' | 'start' | 'last' | 'end';
+  'alt-quantiles': 'what' | 'distribution' | 'count' | 'cases';
   'alt-pie': 'what' | 'by' | 'values';
   'alt-answers': 'answers' | 'by' | 'side' | 'values';
   'alt-answers-many': 'answers' | 'by';
@@ -233,6 +246,7 @@ export interface SentenceNames {
   'head-slope': never;
   'head-intercept': never;
   'head-inside': never;
+  'head-outside': never;
   'head-component': never;
   'head-components': never;
   'head-componentsTurned': never;

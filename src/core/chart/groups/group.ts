@@ -1,4 +1,6 @@
 import { entryAt } from '../../at.js';
+import type { Category } from '../../data/codebook.js';
+import type { ColumnRequest } from '../../data/table.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
 import type { ChartInput } from '../chartInput.js';
 import { bothAxes, categoryAxis, showsByDirection } from '../frame/categoryAxes.js';
@@ -11,6 +13,7 @@ import { detailOf, summaryType } from '../frame/summaries.js';
 import { asLong } from '../frame/wide.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { AxisTable, AxisTableRow, LineMark, ValueAxis } from '../plan.js';
+import { forestOf } from './forest.js';
 import { furtherEnds, furtherLine } from './further.js';
 import { groupChecks } from './groupChecks.js';
 import { type GroupMarks, type GroupSeries, groupMarks, reordered } from './groupMarks.js';
@@ -88,16 +91,16 @@ function decimalsFor(input: GroupFrame, { series }: GroupMarks): number {
 /** Lines beside the marks: values to compare with, those that join markers, and a further value of each category. */
 function linesAcross(
   input: GroupFrame,
-  marks: GroupMarks,
+  categories: readonly Category[],
   series: readonly GroupSeries[],
 ): { references?: LineMark[] } {
   const { settings } = input;
   const { references: own = [] } = referenceLines(
     settings.references,
     settings.direction ?? 'vertical',
-    marks.categories.length,
+    categories.length,
   );
-  const codes = marks.categories.map(({ code }) => code);
+  const codes = categories.map(({ code }) => code);
   const lines = [...own, ...(settings.join ? [joinLine(input, series)] : []), ...furtherLine(input, codes)];
   return lines.length > 0 ? { references: lines } : {};
 }
@@ -167,23 +170,50 @@ function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
   const marks = order ? reordered(unordered, order) : unordered;
   const stacked = stack(input, marks);
   if (!stacked.ok) return fail([...marks.problems, ...stacked.problems]);
-  const series = stacked.value;
-  const along = { ...categoryAxis(input.category, 'chart.category'), categories: marks.categories };
+  const forest = forestOf(input, marks, stacked.value);
+  const series = forest?.series ?? stacked.value;
+  const rows = forest?.axis ?? { categories: marks.categories };
+  const along = { ...categoryAxis(input.category, 'chart.category'), ...rows };
   const axes = bothAxes(along, valueAxis(input, series), settings.direction);
   return succeed({
     plan: {
       ...axes,
       series,
-      ...linesAcross(input, marks, series),
+      ...linesAcross(input, rows.categories, series),
       ...(isStacked(settings) ? { stacked: true } : {}),
       ...axisTableOf(input, marks),
+      ...(forest && forest.columns.length > 0 ? { textColumns: forest.columns } : {}),
       labelDecimals: once(() => decimalsFor(input, marks)),
     },
     numbers: groupNumbers(input, marks, cells),
     note: groupFacts(input),
+    // Totals are no cases, and each row is drawn.
+    ...(settings.totals && input.counts.leftOut.length === 0 ? { isComplete: true } : {}),
     altText: groupAltText(input, marks),
     problems: marks.problems,
   });
+}
+
+/** The columns that are read beside those of the roles. */
+function furtherColumns({ further, axisTable, beside, size, sections }: GroupSettings): ColumnRequest[] {
+  const numeric = (column: string | undefined, path: string): ColumnRequest[] =>
+    column === undefined ? [] : [{ column, as: 'number', path }];
+  const words = (side: 'left' | 'right') =>
+    (beside?.[side] ?? []).flatMap((column, i): ColumnRequest[] => {
+      const path = `chart.beside.${side}.${i}`;
+      return [
+        { column, as: 'category', path },
+        { column, as: 'number', path, trial: true },
+      ];
+    });
+  return [
+    ...numeric(further?.value, 'chart.further.value'),
+    ...numeric(axisTable?.value, 'chart.axisTable.value'),
+    ...numeric(size, 'chart.size'),
+    ...words('left'),
+    ...words('right'),
+    ...(sections === undefined ? [] : [{ column: sections, as: 'category', path: 'chart.sections' } as const]),
+  ];
 }
 
 const endRole: Role = { use: 'measures', accepts: 'measured' };
@@ -203,13 +233,11 @@ export const groupKind = (mark: GroupFrame['mark']) =>
       high: endRole,
     },
     shows: showsByDirection,
-    columns: ({ further, axisTable }) => [
-      ...(further ? [{ column: further.value, as: 'number', path: 'chart.further.value' } as const] : []),
-      ...(axisTable?.value === undefined
-        ? []
-        : [{ column: axisTable.value, as: 'number', path: 'chart.axisTable.value' } as const]),
-    ],
-    reads: (settings) => detailOf(summaryOf(settings)),
+    columns: furtherColumns,
+    reads: (settings) =>
+      (settings.beside ?? settings.size ?? settings.sections ?? settings.further ?? settings.axisTable) === undefined
+        ? detailOf(summaryOf(settings))
+        : 'rows',
     complete: (given) => complete(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given),
     check: (frame) => groupChecks(groupFrame(frame, mark)),
     share: (frame) => shareOrder(groupFrame(frame, mark)),

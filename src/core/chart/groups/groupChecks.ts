@@ -1,6 +1,8 @@
+import { nearest } from '../../problem/nearest.js';
 import { error, type Problem, warning } from '../../problem/problem.js';
 import { summaryType } from '../frame/summaries.js';
 import { idleWeights } from '../frame/weights.js';
+import { unknownTotals } from './forest.js';
 import { hasFurther } from './further.js';
 import type { GroupFrame } from './groupSettings.js';
 
@@ -128,6 +130,30 @@ function shapeProblems({ settings, summary, group, locate }: GroupFrame): Proble
   ];
 }
 
+/** Problems of intervals in a table: it lies, and its totals are categories. */
+function forestProblems(input: GroupFrame): Problem[] {
+  const { settings, locate, category } = input;
+  const { beside, sections, direction, values } = settings;
+  const upright =
+    direction === 'horizontal' ? [] : (['beside', 'sections'] as const).filter((key) => settings[key] !== undefined);
+  const known = category.categories.map(({ name }) => name);
+  const wide = values === undefined || (beside ?? sections) === undefined ? [] : (['values'] as const);
+  return [
+    ...upright.map((key) => {
+      const path = `chart.${key}`;
+      return error('setting-idle', { path, needs: '"direction: horizontal"' }, locate(path));
+    }),
+    ...wide.map((key) =>
+      error('one-of-several', { path: `chart.${key}`, others: ['beside'], where: 'chart' }, locate(`chart.${key}`)),
+    ),
+    ...unknownTotals(input).map(({ value, at }) => {
+      const path = `chart.totals.${at}`;
+      const facts = { column: settings.category, value, path, known, nearest: nearest(value, known) };
+      return error('value-unknown', facts, locate(path));
+    }),
+  ];
+}
+
 /** Problems: variables that do not fit their roles. */
 export function groupChecks(input: GroupFrame): Problem[] {
   return [
@@ -135,6 +161,7 @@ export function groupChecks(input: GroupFrame): Problem[] {
     ...variableProblems(input),
     ...stackProblems(input),
     ...shapeProblems(input),
+    ...forestProblems(input),
     ...errorProblems(input),
     ...idleProblems(input),
     ...idleWeights(input, input.summary),

@@ -9,6 +9,7 @@ import { type SummaryName, summaryNames } from '../frame/summaries.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 import { wideShape } from '../frame/wide.js';
+import { forestShape } from './forestSettings.js';
 import { furtherShape } from './furtherSettings.js';
 
 /** The settings of every chart that shows a summary at each value of a category. */
@@ -62,7 +63,7 @@ const groupSchema = z.strictObject({
   ),
   shape: optional(choice('Bars or stems.', ['bar', 'stem'], 'stem')),
   cumulative: optional(flag('Whether bars are added up.')),
-  join: optional(flag('Whether markers are joined.')),
+  ...forestShape,
 });
 
 export type GroupSettings = z.infer<typeof groupSchema>;

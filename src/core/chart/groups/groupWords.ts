@@ -54,6 +54,9 @@ function errorFacts({ settings, summary }: GroupFrame): NoteFact[] {
 /** What a reader must know beside the image: what the error bars and lines are, and how cases count. */
 export const groupFacts = (input: GroupFrame): NoteFact[] => [
   ...errorFacts(input),
+  ...(input.settings.size === undefined
+    ? []
+    : [{ is: 'sizes', of: input.codebook.variable(input.settings.size).label } as const]),
   ...referenceFacts(input.settings.references),
   ...weightFacts(input.weight),
 ];

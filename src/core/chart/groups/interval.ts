@@ -1,17 +1,14 @@
 import * as z from 'zod/mini';
-import { choice, flag, optional } from '../../schema/fields.js';
+import { choice } from '../../schema/fields.js';
 import type { ChartKind } from '../kind.js';
+import { forestShape } from './forestSettings.js';
 import { groupKind } from './group.js';
 import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['interval'], 'interval'),
   ...groupShape,
-  join: optional(
-    flag(
-      'Whether the markers of the groups stand on one line at each category, joined from the least to the greatest.',
-    ),
-  ),
+  ...forestShape,
 });
 
 /** Summaries as markers on their intervals: like bars, but the axis need not start at zero. */

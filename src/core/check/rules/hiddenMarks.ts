@@ -169,7 +169,15 @@ export const hiddenMarks = rule({
   finds(subject, { share }) {
     const { plans, figure } = subject;
     // Counted markers show how many they stand for; in space, nearer markers hide farther ones.
-    if (plans.some(({ space, sizes }) => space ?? sizes) || chartSetting(figure.chart, 'overlap') === 'count')
+    // Ranked ones stand one at each rank: they are counted along the axis.
+    const isRanked = plans.some(({ series }) =>
+      series.some(({ marks }) => marks.some((mark) => mark.type === 'cloud' && mark.ranked)),
+    );
+    if (
+      isRanked ||
+      plans.some(({ space, sizes }) => space ?? sizes) ||
+      chartSetting(figure.chart, 'overlap') === 'count'
+    )
       return [];
     const spots = spotsOf(subject);
     const hidden = hiddenIn(spots);

@@ -106,7 +106,9 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
   const boxed = (item: TextItem, block: TextBlock) =>
     'ticks' in axis && item.angle % 90 === 0 ? tight(item, block) : item;
-  return axis.labels.map(({ block, angle, index, color: own }, i) => {
+  return axis.labels.flatMap(({ block, angle, index, color: own }, i) => {
+    // A space between rows has no words.
+    if (block.text === '') return [];
     const place = numberAt(places, 'ticks' in axis ? index : i);
     const label = {
       role: `axes.${axis.at}.labels[${index}]`,
@@ -115,7 +117,7 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
       color: own ?? color,
     };
     const near = axis.at === 'x' ? edge + gap : edge - gap;
-    return boxed(labelAt(block, angle, { at: axis.at, place, near }, label), block);
+    return [boxed(labelAt(block, angle, { at: axis.at, place, near }, label), block)];
   });
 }
 

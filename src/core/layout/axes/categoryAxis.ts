@@ -66,12 +66,13 @@ function setLabels({ sheet, plan, at }: CategoryFitting, slot: number, attempt: 
   return plan.categories.map(({ code, name }, index) => {
     const accented = wordsOf(sheet, { [plan.variable]: code });
     const { color, ...face } = { ...ownLook(looks.get(index)), ...accented };
+    const heading = plan.headings?.includes(index) ? { bold: true } : {};
     const block = setRole(
       sheet,
       'tickLabel',
       names.get(index) ?? name,
       { width: Math.max(width, size), balanced: true, breakWords: !lying },
-      { further: tickScale, ...face },
+      { further: tickScale, ...heading, ...face },
     );
     return { block, angle, index, color };
   });

@@ -178,4 +178,5 @@ export const markerAt = (
   { sheet, series, fill }: { sheet: Typesetter; series: number; fill: Fill },
   role: string,
   at: Point,
-): PathItem => markerOf(sheet, { shape: ofQuiet(sheet, fill, shapeOf(sheet, series)), fill }, role, at);
+  times = 1,
+): PathItem => markerOf(sheet, { shape: ofQuiet(sheet, fill, shapeOf(sheet, series)), fill, times }, role, at);

@@ -1047,6 +1047,41 @@ export interface FigureFile {
          * Whether the markers of the groups stand on one line at each category, joined from the least to the greatest.
          */
         join?: boolean;
+        /**
+         * Columns of words beside lying intervals, aligned with them, under their labels.
+         */
+        beside?: {
+          /**
+           * Columns between the names and the panel.
+           *
+           * Items: A column.
+           */
+          left?: string[];
+          /**
+           * Columns on the right of the panel.
+           *
+           * Items: A column.
+           */
+          right?: string[];
+          /**
+           * Where each value stands with its interval, in words. Left out: nowhere.
+           */
+          estimate?: 'left' | 'right';
+        };
+        /**
+         * Column that the areas of the markers show, such as weights.
+         */
+        size?: string;
+        /**
+         * Variable whose values are subheadings, with their rows under them.
+         */
+        sections?: string;
+        /**
+         * Categories that are totals: diamonds as wide as their intervals, set apart.
+         *
+         * Items: A category.
+         */
+        totals?: (string | number | boolean)[];
       }
     | {
         /**
@@ -1574,6 +1609,88 @@ export interface FigureFile {
          * What becomes of cases beyond the limits of an axis: they are hidden and count in every number, or are left out of all. Left out: hidden.
          */
         beyond?: 'hidden' | 'left-out';
+        /**
+         * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
+         */
+        where?: {
+          /**
+           * A value, several, or { not: … }, { from: …, to: … }.
+           */
+          [k: string]:
+            | string
+            | number
+            | boolean
+            | (string | number | boolean)[]
+            | {
+                /**
+                 * Values that are left out.
+                 */
+                not?: (string | number | boolean) | (string | number | boolean)[];
+                /**
+                 * Lowest number or first date, which belongs to it.
+                 */
+                from?: string | number | boolean;
+                /**
+                 * Highest number or last date, which belongs to it.
+                 */
+                to?: string | number | boolean;
+              };
+        };
+      }
+    | {
+        /**
+         * Kind of chart.
+         */
+        kind: 'quantiles';
+        /**
+         * Variable whose values are held against a distribution, such as residuals.
+         */
+        value: string;
+        /**
+         * Variable with points and a line of its own for each of its values.
+         */
+        group?: string;
+        /**
+         * Column that says how many cases a row stands for.
+         */
+        frequency?: string;
+        /**
+         * The distribution, in its standard form. Left out: normal.
+         */
+        distribution?: 'normal' | 't' | 'uniform' | 'exponential';
+        /**
+         * Degrees of freedom of t.
+         */
+        freedom?: number;
+        /**
+         * Rule for the plotting positions. Left out: blom.
+         */
+        positions?: 'blom' | 'hazen' | 'weibull' | 'tukey';
+        /**
+         * Whether a line runs through the quartiles. Left out: true.
+         */
+        line?: boolean;
+        /**
+         * A band about the line, in which values from the distribution lie.
+         */
+        band?: {
+          /**
+           * At each place by itself, or at all places together.
+           */
+          holds: 'pointwise' | 'simultaneous';
+          /**
+           * Level of the band. Left out: 0.95.
+           */
+          level?: number;
+        };
+        /**
+         * Variable that names the cases.
+         */
+        id?: string;
+        /**
+         * Which cases have their name beside their marker, by "id": all, or those named.
+         */
+        names?: 'all' | (string | number | boolean)[];
         /**
          * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
