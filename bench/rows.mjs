@@ -6,6 +6,7 @@ import { rows as checking } from './rows/check.mjs';
 import { rows as composing } from './rows/compose.mjs';
 import { rows as desk } from './rows/desk.mjs';
 import { rows as engines } from './rows/engines.mjs';
+import { rows as kinds } from './rows/kinds.mjs';
 import { rows as points } from './rows/points.mjs';
 import { rows as refusals } from './rows/refusals.mjs';
 import { rows as reports } from './rows/reports.mjs';
@@ -17,6 +18,7 @@ import { rows as writers } from './rows/writers.mjs';
 export const rows = [
   ...starting,
   ...composing,
+  ...kinds,
   ...checking,
   ...space,
   ...tables,

@@ -1,3 +1,4 @@
+import { type Purpose, purposes } from '../core/chart/kind.js';
 import { chartKinds } from '../core/chart/kinds.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error } from '../core/problem/problem.js';
@@ -8,6 +9,16 @@ import { exit } from './command.js';
 import { exitCode, reportProblems, say, sayJson } from './report.js';
 
 const kinds = (): KindWords[] => chartKinds.map(kindWords);
+
+/** What kinds are for, as headings. */
+const purposeWords: Record<Purpose, string> = {
+  compare: 'To compare groups',
+  spread: 'To show how values spread',
+  change: 'To show change',
+  share: 'To show shares of a whole',
+  relation: 'To show how variables go together',
+  answers: 'To show answers on a scale',
+};
 
 /** A kind with each setting that names something. */
 function details({ name, shows, needs, takes }: KindWords): string {
@@ -32,20 +43,18 @@ export async function runKinds(wanted: string | undefined, { json }: { json?: bo
   if (json) sayJson(found ?? all);
   else if (found) say(details(found));
   else {
-    const rows = all.map(({ name, shows, needs, takes }) => {
-      const keys = (list: KindWords['needs']) => list.map(({ key }) => key).join(', ');
-      return { name, shows, needs: keys(needs), takes: keys(takes) };
-    });
-    const lines = rows.map(({ name, shows, needs, takes }) =>
+    const keys = (list: KindWords['needs']) => list.map(({ key }) => key).join(', ');
+    const indent = ' '.repeat(13);
+    const linesOf = ({ name, shows, needs, takes }: KindWords) =>
       [
-        name.padEnd(11) + shows,
-        ...(takes === '' ? [`needs ${needs}`] : [`needs ${needs}; takes ${takes}`]).map(
-          (line) => ' '.repeat(11) + line,
-        ),
-      ].join('\n'),
+        `  ${name.padEnd(11)}${shows}`,
+        `${indent}needs ${keys(needs)}${takes.length === 0 ? '' : `; takes ${keys(takes)}`}`,
+      ].join('\n');
+    const lines = purposes.map((purpose) =>
+      [purposeWords[purpose], ...all.filter((kind) => kind.purpose === purpose).map(linesOf)].join('\n'),
     );
     say(
-      `${lines.join('\n')}\n\nOne of them in detail: hexis kinds line. Pictures of all: docs/screenshots/kinds.png\nWords of all of them in ${languageCodes.length} languages: "language: de" in a figure or style, or --language de`,
+      `${lines.join('\n\n')}\n\nOne of them in detail: hexis kinds line. Pictures of all: docs/screenshots/kinds.png\nWords of all of them in ${languageCodes.length} languages: "language: de" in a figure or style, or --language de`,
     );
   }
   return exit.done;

@@ -32,7 +32,8 @@ function jsonLinesOf(csv: string): string {
   return lines.map((line) => JSON.stringify(row(line))).join('\n');
 }
 
-const types = 'bed int, season text, yield numeric, water int, n int, w float8, day date, year int';
+const types =
+  'bed int, season text, yield numeric, water int, n int, w float8, day date, year int, season2 text, half text';
 const shardCount = 4;
 
 const folder = folderWith();
@@ -73,7 +74,7 @@ beforeAll(async () => {
   const instance = await DuckDBInstance.create(':memory:');
   const connection = await instance.connect();
   for (const name of ['few', 'many']) {
-    const from = `read_csv('${folder.at(`${name}.csv`)}', header = true, types = {season: 'VARCHAR', yield: 'DOUBLE', day: 'DATE'})`;
+    const from = `read_csv('${folder.at(`${name}.csv`)}', header = true, types = {season: 'VARCHAR', season2: 'VARCHAR', yield: 'DOUBLE', day: 'DATE'})`;
     await connection.run(`copy (select * from ${from}) to '${folder.at(`${name}.parquet`)}' (format parquet)`);
   }
   instance.closeSync();
@@ -282,7 +283,7 @@ test('a first figure is begun from the catalogue and some rows', async () => {
     cwd: folder.path,
     env: { HEXIS_CONNECTION_GARDEN: server.uri() },
   });
-  expect(started.out).toContain('many: looked at 2000 rows, 8 columns');
+  expect(started.out).toContain('many: looked at 2000 rows, 10 columns');
   expect(readFileSync(folder.at('many.figure.yaml'), 'utf8')).toContain('data: { connection: garden, table: many }');
   expect(readFileSync(folder.at('many.codebook.yaml'), 'utf8')).toContain('label: Yield of the plot');
   const { drawing } = await openProject(disk).draw(folder.at('many.figure.yaml'));

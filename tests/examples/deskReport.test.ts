@@ -134,9 +134,9 @@ test('a folder without a report gets one with all of its figures', async () => {
   await desk.page.getByRole('heading', { name: 'Across the figures' }).waitFor({ timeout: 60_000 });
   expect(existsSync(folder.at('document.report.yaml'))).toBe(true);
   const text = readFileSync(folder.at('document.report.yaml'), 'utf8');
-  expect([...text.matchAll(/^ {2}- /gm)]).toHaveLength(16);
-  await desk.page.getByRole('row').nth(15).waitFor();
-  expect(await desk.page.getByRole('row').count()).toBe(16);
+  expect([...text.matchAll(/^ {2}- /gm)]).toHaveLength(21);
+  await desk.page.getByRole('row').nth(20).waitFor();
+  expect(await desk.page.getByRole('row').count()).toBe(21);
   expect(desk.faults).toEqual([]);
   await desk.close();
   folder.remove();

@@ -41,7 +41,22 @@ function textFor(schema, key, random, path) {
 }
 
 /** Settings that matter are grown more often than not; a figure of all of them would only be refused. */
-const often = new Set(['kind', 'category', 'value', 'x', 'y', 'item', 'time', 'functions', 'size', 'width', 'height']);
+const often = new Set([
+  'kind',
+  'category',
+  'value',
+  'answer',
+  'row',
+  'column',
+  'x',
+  'y',
+  'item',
+  'time',
+  'functions',
+  'size',
+  'width',
+  'height',
+]);
 
 /** An object of some of the settings that there are. */
 function grownGroup(schema, random, path, depth) {

@@ -33,18 +33,22 @@ export function expectSame(own: DrawnFigure, other: DrawnFigure, isOrdered: bool
 
 /** A table with all that is awkward: repeated rows, missing codes, empty cells, weights, frequencies, numbers to be cut. */
 export const awkward = [
-  'bed,season,yield,water,n,w,day,year',
+  'bed,season,yield,water,n,w,day,year,season2,half',
   ...Array.from({ length: 240 }, (_, i) => {
     const season = ['spring', 'summer', 'autumn', ''][i % 4];
     const value = i % 17 === 0 ? '-9' : i % 23 === 0 ? '' : String(((i * 37) % 41) / 10);
     const day = `2026-0${1 + (i % 3)}-1${i % 5}`;
-    return [1 + (i % 5), season, value, (i * 7) % 60, i % 6, 0.5 + (i % 4) / 4, day, 2019 + (i % 6)].join(',');
+    const [second, half] = [['autumn', 'spring', ''][i % 3], i % 7 < 3 ? 'a' : 'b'];
+    const measured = [value, (i * 7) % 60, i % 6, 0.5 + (i % 4) / 4, day, 2019 + (i % 6)];
+    return [1 + (i % 5), season, ...measured, second, half].join(',');
   }),
 ].join('\n');
 
 export const variables = {
   bed: { label: 'Type of bed', measure: 'nominal', values: { 1: 'Bare soil', 2: 'Compost', 3: 'Mulch' }, missing: [5] },
   season: { label: 'Season', values: ['spring', 'summer', 'autumn'] },
+  half: { label: 'Half', values: ['a', 'b'] },
+  season2: { label: 'Next season', values: ['spring', 'summer', 'autumn'] },
   yield: { label: 'Yield', unit: 'kg', measure: 'numeric', missing: [-9] },
   water: { label: 'Water', measure: 'numeric', range: [0, 50], bands: [0, 20, 40, 60] },
   day: { label: 'Day', measure: 'date' },
@@ -68,7 +72,7 @@ export const charts = {
   'weighted shares': 'kind: bar, category: bed, summary: percent, weight: w',
   bands: 'kind: interval, category: water, value: yield',
   'several columns': 'kind: bar, category: bed, values: [yield, w]',
-  'every column': 'kind: bar, values: all, except: [season, day]',
+  'every column': 'kind: bar, values: all, except: [season, day, season2, half]',
   'a histogram': 'kind: histogram, value: yield, curves: [normal, density]',
   'histograms by group': 'kind: histogram, value: yield, group: season, frequency: n',
   'a weighted histogram': 'kind: histogram, value: yield, weight: w',
@@ -82,6 +86,22 @@ export const charts = {
   'lines by year': 'kind: line, x: year, value: yield',
   'lines of counts': 'kind: line, x: season, summary: count',
   'lines of medians': 'kind: line, x: year, value: yield, summary: median',
+  violins: 'kind: violin, category: bed, value: yield, group: season',
+  'violins of frequencies': 'kind: violin, category: bed, value: yield, frequency: n, inside: [mean]',
+  'answers by group': 'kind: answers, answer: season, category: bed, order: falling',
+  'weighted answers': 'kind: answers, answer: season, category: bed, weight: w',
+  'answers to several questions': 'kind: answers, questions: [season, season2]',
+  'a table of means': 'kind: matrix, row: bed, column: season, value: yield',
+  'a table of shares': 'kind: matrix, row: bed, column: season, summary: percent, of: column',
+  'a table of correlations': 'kind: matrix, variables: [yield, w, n]',
+  'quantiles of a normal distribution': 'kind: quantiles, value: yield, band: { holds: pointwise }',
+  'bars added up': 'kind: bar, category: bed, summary: count, cumulative: true',
+  'bars back to back': 'kind: bar, category: bed, group: half, summary: percent, arrange: opposed',
+  'greatest values': 'kind: bar, category: bed, value: yield, summary: greatest',
+  areas: 'kind: line, x: year, value: w, group: season, summary: sum, arrange: stacked',
+  'a histogram added up': 'kind: histogram, value: yield, cumulative: bars',
+  'intervals in a table':
+    'kind: interval, category: bed, value: yield, direction: horizontal, beside: { estimate: right }',
   'a pie of counts': 'kind: pie, category: bed',
   'a pie of sums': 'kind: pie, category: season, value: yield',
   points: 'kind: scatter, x: water, y: yield, group: season, fit: { degree: 1 }',

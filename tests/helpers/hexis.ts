@@ -69,9 +69,11 @@ export function folderWith(files: Record<string, string | Uint8Array> = {}) {
 }
 
 /** A copy of the demo in a folder of its own; its report too where that is asked for. */
+const codebooks = ['garden', 'survey', 'trials'].map((name) => `${name}.codebook.yaml`);
+
 export function demoFolder(...more: string[]): ReturnType<typeof folderWith> {
   const folder = folderWith();
-  for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml', ...more])
+  for (const part of ['figures', 'data', 'boards', ...codebooks, 'lanternfield.style.yaml', ...more])
     cpSync(demo(part), folder.at(part), { recursive: true });
   return folder;
 }

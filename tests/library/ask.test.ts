@@ -29,10 +29,11 @@ test.each(Object.entries(charts))('of %s rows travel only where each is drawn', 
   await drawn({ ...files, answerer: async () => succeed(own) }, 'f.yaml');
   const [question] = questions;
   expect(questions).toHaveLength(1);
-  expect(question?.rows).toBe(/scatter|space/.test(chart) ? 'each' : 'alike');
+  expect(question?.rows).toBe(/scatter|space|matrix, variables|beside/.test(chart) ? 'each' : 'alike');
   const isSummed = question?.columns.some(({ as }) => as === 'moments');
   expect(isSummed).toBe(
-    /value: yield|values:/.test(chart) && !/median|histogram|box|points|scatter|weight/.test(chart),
+    /value: (yield|w)|values:/.test(chart) &&
+      !/median|greatest|histogram|box|violin|quantiles|points|scatter|beside|weight/.test(chart),
   );
 });
 

@@ -5,6 +5,7 @@ import { numbersOf, type Row } from '../helpers/rows.js';
 const codebook = {
   variables: {
     bed: { values: ['b1', 'b2', 'b3'] },
+    other: { values: ['b1', 'b2', 'b3'] },
     season: { values: ['spring', 'autumn'] },
     yield: { measure: 'numeric' },
     water: { measure: 'numeric' },
@@ -16,6 +17,7 @@ const codebook = {
 
 const row = fc.record({
   bed: fc.constantFrom('b1', 'b2', 'b3'),
+  other: fc.constantFrom('b1', 'b2', 'b3', null),
   season: fc.constantFrom('spring', 'autumn'),
   yield: fc.oneof(fc.integer({ min: -20, max: 20 }), fc.double({ min: -50, max: 50, noNaN: true }), fc.constant(null)),
   water: fc.integer({ min: 0, max: 12 }),
@@ -50,6 +52,18 @@ const charts: Record<string, object> = {
   },
   'lines of medians': { kind: 'line', x: 'day', value: 'yield', summary: 'median' },
   pie: { kind: 'pie', category: 'bed' },
+  violins: { kind: 'violin', category: 'bed', value: 'yield', inside: ['box', 'mean'] },
+  answers: { kind: 'answers', answer: 'season', category: 'bed', order: 'falling' },
+  'answers to questions': { kind: 'answers', questions: ['bed', 'other'], around: 'middle', sums: true },
+  'a table of means': { kind: 'matrix', row: 'bed', column: 'season', value: 'yield' },
+  'a table of shares': { kind: 'matrix', row: 'bed', column: 'season', summary: 'percent', of: 'row' },
+  'a table of correlations': { kind: 'matrix', variables: ['yield', 'water', 'day'], arrange: 'likeness' },
+  'a table of correlations of ranks': { kind: 'matrix', variables: ['yield', 'water', 'day'], correlation: 'spearman' },
+  'bars added up': { kind: 'bar', category: 'bed', group: 'season', summary: 'count', cumulative: true },
+  'bars of ranges': { kind: 'bar', category: 'bed', value: 'yield', summary: 'range' },
+  'bars back to back': { kind: 'bar', category: 'bed', group: 'season', summary: 'percent', arrange: 'opposed' },
+  areas: { kind: 'line', x: 'day', group: 'season', summary: 'count', arrange: 'stacked' },
+  'a histogram added up': { kind: 'histogram', value: 'yield', bins: { width: 10 }, cumulative: 'steps' },
 };
 const rowwise: Record<string, object> = {
   'scatter with a line': { kind: 'scatter', x: 'water', y: 'yield', fit: { degree: 1, band: true } },
@@ -106,8 +120,9 @@ const near = (found: object, expected: object, except: readonly string[] = []) =
 
 describe('the scale of weights does not matter', () => {
   test.each(weighted.filter(([name]) => name !== 'boxes by hinges'))('%s', async (name, chart) => {
-    const sums = ['sum', 'weighted', 'value'];
-    const sized = name === 'bars of sums' || name === 'bars of counts' || name === 'histogram' ? sums : ['weighted'];
+    const sums = ['sum', 'weighted', 'value', 'count', 'cumulative'];
+    const ofSizes = ['bars of sums', 'bars of counts', 'histogram', 'bars added up', 'areas', 'a histogram added up'];
+    const sized = ofSizes.includes(name) ? sums : ['weighted'];
     await fc.assert(
       fc.asyncProperty(table, fc.constantFrom(0.001, 0.3, 7, 1e6), async (rows, factor) => {
         const scaled = rows.map((own) => ({ ...own, heavy: own.heavy * factor }));

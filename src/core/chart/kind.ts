@@ -6,8 +6,12 @@ import type { NoteFact } from '../words/noteFacts.js';
 import type { ChartInput } from './chartInput.js';
 import type { CaseCounts } from './frame/cases.js';
 import type { Frame } from './frame/frame.js';
-import type { Roles } from './frame/roles.js';
+import type { Accepts, Roles } from './frame/roles.js';
 import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
+
+/** What one wants to show, in the order in which kinds are listed. */
+export const purposes = ['compare', 'spread', 'change', 'share', 'relation', 'answers'] as const;
+export type Purpose = (typeof purposes)[number];
 
 /** What an axis shows, which decides which settings of the style apply to it. */
 export type AxisShows = AxisPlan['shows'] | 'along';
@@ -42,6 +46,10 @@ export interface ChartKind<S extends object, L extends object = S, C = unknown> 
   nouns: readonly [one: string, many: string];
   /** One sentence for the docs. */
   description: string;
+  /** What one wants to show with it. */
+  purpose: Purpose;
+  /** The setting that takes several columns that share a scale in place of the columns of roles, what these are, and how few. */
+  wide?: { setting: string; accepts: Accepts; least: number };
   schema: z.core.$ZodType<S>;
   roles: Roles;
   /** What each axis shows. @param measured whether a column holds numbers or dates */

@@ -9,19 +9,33 @@ export interface AnswerNames {
   answer: string;
 }
 
-const listed = ({ categories, bands = [] }: Variable): string =>
-  JSON.stringify([categories.map(({ code, name }) => [code, name]), bands]);
+/** The question with the most answers in the codebook, whose scale is that of all; the first of several. */
+const widest = (variables: readonly Variable[]): Variable | undefined =>
+  variables.reduce<Variable | undefined>(
+    (most, own) => (most && most.categories.length >= own.categories.length ? most : own),
+    undefined,
+  );
 
-/** Whether two questions offer the same answers, as far as the codebook lists any. */
-const isAlike = (a: Variable, b: Variable): boolean => {
-  const clashes = (one: Variable, other: Variable) => other.categories.some(({ code }) => one.missing.has(code));
-  return listed(a) === listed(b) && !clashes(a, b) && !clashes(b, a);
-};
+/** Whether the answers of a question are among those of a scale, under the same names, and no missing code is one of them. */
+function isOn(scale: Variable, own: Variable): boolean {
+  const names = new Map(scale.categories.map(({ code, name }) => [code, name]));
+  const isSame = own.categories.every(({ code, name }) => names.get(code) === name);
+  const isListed = (own.categories.length === 0) === (scale.categories.length === 0);
+  const clashes =
+    scale.categories.some(({ code }) => own.missing.has(code)) ||
+    own.categories.some(({ code }) => scale.missing.has(code));
+  return isSame && isListed && !clashes && String(own.bands ?? '') === String(scale.bands ?? '');
+}
 
-/** The first question whose answers are not those of the first of all; none where they share a scale. */
-export function unlikeQuestion(codebook: Codebook, questions: readonly string[]): string | undefined {
-  const [first, ...others] = questions.map((name) => codebook.variable(name));
-  return first && others.find((other) => !isAlike(first, other))?.name;
+/** The first question whose answers are not on the scale of all, and the question that has that scale; none where all are. */
+export function unlikeQuestion(
+  codebook: Codebook,
+  questions: readonly string[],
+): { column: string; other: string } | undefined {
+  const variables = questions.map((name) => codebook.variable(name));
+  const scale = widest(variables);
+  const found = scale && variables.find((own) => !isOn(scale, own));
+  return scale && found && { column: found.name, other: scale.name };
 }
 
 /** Names that no column of the table has. */
@@ -102,7 +116,7 @@ const questionVariable = (name: string, variables: readonly Variable[], { terms 
 
 /** What the questions have in common: the answers, and the codes of those that are missing in any. */
 function answerVariable(name: string, variables: readonly Variable[]): Variable {
-  const [first] = variables;
+  const first = widest(variables);
   const measures = new Set(variables.map(({ measure }) => measure));
   const [measure] = measures;
   return {

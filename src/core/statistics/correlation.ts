@@ -4,6 +4,7 @@ import { symmetricEigen } from './eigen.js';
 import { exactTotal } from './exactSum.js';
 import { ranksOf } from './ranks.js';
 import type { Weights } from './sample.js';
+import { settled } from './settled.js';
 import { twoSided } from './studentT.js';
 
 /** How two variables go together. */
@@ -34,8 +35,10 @@ export function correlationOf(
   if (n < 2 || isConstant(a) || isConstant(b)) return { n };
   const counts = weights?.kind === 'frequency' ? weights.counts : undefined;
   const columns = ranks ? [ranksOf(a, counts), ranksOf(b, counts)] : [a, b];
-  const r = covarianceOf(columns, weights)?.correlations[0]?.[1];
-  if (r === undefined) return { n };
+  const found = settled(covarianceOf(columns, weights)?.correlations[0]?.[1], 1);
+  if (found === undefined) return { n };
+  // The last digits hang on how products were rounded: of frequencies they are not those of repeated rows.
+  const r = Number(found.toPrecision(14));
   return { r, n, ...(n < 3 || weights?.kind === 'case' ? {} : { p: probabilityOf(r, n) }) };
 }
 

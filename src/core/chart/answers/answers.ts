@@ -63,8 +63,8 @@ function complete(given: ChartInput<AnswersSettings>): Outcome<ChartInput<Answer
   }
   const unlike = unlikeQuestion(codebook, questions);
   if (unlike !== undefined) {
-    const facts = { column: unlike, other: entryAt(questions, 0) };
-    return fail([error('answers-unlike', facts, locate(`chart.questions.${questions.indexOf(unlike)}`))]);
+    const path = `chart.questions.${questions.indexOf(unlike.column)}`;
+    return fail([error('answers-unlike', unlike, locate(path))]);
   }
   const { names, ...long } = longAnswers(table, codebook, questions);
   const respondents = { cases: codebook.cases, rows: table.rowCount };
@@ -246,6 +246,8 @@ function counts(frame: Frame<AnswersLong>): CaseCounts & { cases: string } {
 export const answers = {
   name: 'answers',
   nouns: ['row', 'rows'],
+  purpose: 'answers',
+  wide: { setting: 'questions', accepts: 'scale', least: 2 },
   description:
     'A row of shares for each question or group, an answer beside the other, around the middle of their scale.',
   schema: answersSchema,

@@ -133,6 +133,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
 export const box = {
   name: 'box',
   nouns: ['box', 'boxes'],
+  purpose: 'spread',
   description: 'Median, quartiles and whiskers of a variable over the values of a category, with the cases beyond.',
   schema: boxSchema,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },

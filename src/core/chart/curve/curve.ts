@@ -314,6 +314,7 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
 export const curve = {
   name: 'curve',
   nouns: ['line', 'lines'],
+  purpose: 'relation',
   description: 'Functions of x by their expressions, with parameters from the figure file.',
   schema,
   roles: {},

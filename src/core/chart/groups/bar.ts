@@ -30,6 +30,7 @@ const schema = z.strictObject({
 export const bar = {
   name: 'bar',
   nouns: ['bar', 'bars'],
+  purpose: 'compare',
   description: 'Bars of a summary over the values of a category, side by side for a second one.',
   schema,
   ...groupKind('bar'),

@@ -15,6 +15,7 @@ const schema = z.strictObject({
 export const interval = {
   name: 'interval',
   nouns: ['mark', 'marks'],
+  purpose: 'compare',
   description: 'Markers of a summary with their intervals over the values of a category.',
   schema,
   ...groupKind('interval'),

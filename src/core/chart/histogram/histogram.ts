@@ -245,6 +245,7 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
 export const histogram = {
   name: 'histogram',
   nouns: ['bar', 'bars'],
+  purpose: 'spread',
   description: 'How often the values of a variable fall into each of its bins.',
   schema: histogramSchema,
   roles: { value: { ...valueRole, limitedBy: 'x' }, group: groupRole },

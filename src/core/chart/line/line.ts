@@ -196,6 +196,7 @@ function levelLines(references: readonly Reference[] | undefined, { axis }: Alon
 export const line = {
   name: 'line',
   nouns: ['line', 'lines'],
+  purpose: 'change',
   description: 'Values or summaries joined by lines along categories, numbers, dates or years.',
   schema: lineSchema,
   roles: {

@@ -197,6 +197,8 @@ const variableColumns = ({ variables = [] }: MatrixSettings): ColumnRequest[] =>
 export const matrix = {
   name: 'matrix',
   nouns: ['cell', 'cells'],
+  purpose: 'relation',
+  wide: { setting: 'variables', accepts: 'measured', least: 3 },
   description: 'A table of colour: a number for each pair of categories, or the correlation of each pair of variables.',
   schema: matrixSchema,
   roles: {

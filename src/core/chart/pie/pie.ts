@@ -266,6 +266,7 @@ const pieFrame = (frame: Frame<PieSettings>): PieFrame => ({
 export const pie = {
   name: 'pie',
   nouns: ['slice', 'slices'],
+  purpose: 'share',
   description: 'Shares of a whole as slices of a circle or a ring.',
   schema,
   roles: {

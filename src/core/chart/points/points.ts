@@ -249,6 +249,7 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
 export const points = {
   name: 'points',
   nouns: ['point', 'points'],
+  purpose: 'spread',
   description: 'Every case as a point in the strip of its category, with a bar at the median or mean.',
   schema,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' }, id: idRole },

@@ -101,6 +101,7 @@ function draw(frame: QuantilesFrame): Outcome<Drawn> {
 export const quantiles = {
   name: 'quantiles',
   nouns: ['point', 'points'],
+  purpose: 'spread',
   description: 'The values of a variable against the quantiles of a distribution, with a line through the quartiles.',
   schema: quantilesSchema,
   roles: { value: valueRole, group: groupRole, id: idRole },

@@ -206,6 +206,7 @@ const measuredAlong = (key: 'x' | 'y', measures: Role['measures'] = ['numeric'])
 export const scatter = {
   name: 'scatter',
   nouns: ['point', 'points'],
+  purpose: 'relation',
   description: 'Every case as a point by two measured variables, groups by colour and marker.',
   schema: scatterSchema,
   roles: {

@@ -172,6 +172,7 @@ function draw(frame: SlopeFrame, shown: readonly Change[]): Outcome<Drawn> {
 export const slope = {
   name: 'slope',
   nouns: ['line', 'lines'],
+  purpose: 'change',
   description: 'A line for each item from time to time, with names and values at both ends.',
   schema: slopeSchema,
   roles: {

@@ -255,6 +255,7 @@ const measuredAlong = (key: AxisKey): Role => ({
 export const space = {
   name: 'space',
   nouns: ['point', 'points'],
+  purpose: 'relation',
   description: 'Every case as a point in space by three measured variables or components, seen from any side.',
   schema: spaceSchema,
   roles: {

@@ -192,6 +192,7 @@ export interface ViolinShared {
 export const violin = {
   name: 'violin',
   nouns: ['violin', 'violins'],
+  purpose: 'spread',
   description: 'The density of a variable over the values of a category, whole or half, with its box in it.',
   schema: violinSchema,
   roles: { category: categoryRole, group: groupRole, value: { ...valueRole, limitedBy: 'value' } },

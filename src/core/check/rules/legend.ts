@@ -1,4 +1,5 @@
 import { entryAt } from '../../at.js';
+import { chartSetting } from '../../chart/kinds.js';
 import type { PlateItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
 import { isText, quoted } from '../measure/ink.js';
@@ -74,6 +75,7 @@ export const legend = rule({
     }
     const by = plans[0]?.legend?.by;
     const variable = by === undefined ? undefined : codebook.variable(by);
+    const questions = chartSetting(subject.figure.chart, 'questions');
     const raw = variable
       ? entries.filter(
           ({ text, shows }) =>
@@ -86,7 +88,7 @@ export const legend = rule({
     if (raw.length > 0 && variable) {
       flaws.push({
         found: `the legend shows codes: ${listed(raw.map(({ text }) => text))}`,
-        expected: `names for them under "values" of ${variable.name} in the codebook`,
+        expected: `names for them under "values" of ${listed([...(questions ?? [variable.name])], 2)} in the codebook`,
         items: raw,
         setting: 'legend.names',
       });

@@ -87,8 +87,9 @@ export const interval: MarkType<IntervalMark> = {
       marker,
     ];
   },
-  // An interval that leaves the panel ends in an arrow: its value alone must be inside.
-  ends: ({ interval: _, ...mark }, { direction }) => groupEnds(mark, direction),
+  ends: (mark, { direction }) => groupEnds(mark, direction),
+  // An interval that leaves the panel ends in an arrow.
+  inside: ({ interval: _, ...mark }, { direction }) => groupEnds(mark, direction),
   occupies(mark, sheet, panelScales) {
     const scales = groupScales(panelScales);
     const { low, high } = scales.values;

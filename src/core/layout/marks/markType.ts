@@ -86,6 +86,8 @@ export interface MarkType<M extends Mark> {
   pieces?(mark: M, context: MarkContext, next: () => number): ScenePiece[];
   /** The values that it reaches along each axis that shows numbers. */
   ends(mark: M, plan: Plan): { x: ArrayLike<number>; y: ArrayLike<number>; z?: ArrayLike<number> };
+  /** Those of its ends whose leaving the panel it does not show; left out: all. */
+  inside?(mark: M, plan: Plan): ReturnType<MarkType<M>['ends']>;
   /** What it covers on the page, for words that must keep off it. */
   occupies(mark: M, sheet: Sheet, scales: PanelScales): Shape[];
   /** The value that its ink shows; left out where it shows many. */

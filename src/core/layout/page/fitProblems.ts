@@ -31,7 +31,7 @@ function cutProblems(
   for (const { marks } of plan.series) {
     for (const mark of marks) {
       const type = typeOf(mark);
-      const ends = type.ends(mark, plan)[axis.at] ?? [];
+      const ends = (type.inside ?? type.ends)(mark, plan)[axis.at] ?? [];
       let outside = 0;
       for (let i = 0; i < ends.length; i += 1) {
         const end = entryAt(ends, i);

@@ -102,6 +102,8 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     (at) => settled[at].shows !== 'none' && !(sheet.plan[at].shows === 'value' && sheet.plan[at].quiet),
   );
   const axes = axesInk(settled, order);
+  // A line through the middle of bars would strike their numbers out.
+  const isUnder = [sheet.plan.x, sheet.plan.y].some((axis) => axis.shows === 'value' && axis.mirrored);
   // A second unit is between the panel and its title.
   const above = (settled.second.x ? settled.second.x.depth + secondOffset(settled, 'x') : 0) + headsAbove(settled);
   const words = () => textLabel(sheet, 'panelTitle', { role: 'panelTitle', from: 'panels.by' });
@@ -120,10 +122,11 @@ function panelInk(settled: SettledPanel): PlateItem[] {
       const offset = secondOffset(settled, at);
       return remembered(sheet, () => secondInk(sheet, second, scale, { panel, offset }), second);
     }),
+    ...(isUnder ? axes : []),
     ...(sheet.plan.space && settled.scene
       ? [...sceneInk(sheet, sheet.plan.space, settled.scene, scales), ...sceneAxesInk(sheet, settled.scene)]
       : marksInk(sheet, scales)),
-    ...(crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
+    ...(isUnder ? [] : crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
     ...labels.items,
     ...labels.inset,
     ...(settled.table

@@ -1,7 +1,8 @@
 import { entryAt } from '../../at.js';
 import { mostAnswers } from '../../chart/answers/answersSettings.js';
 import { type Accepts, type DraftKey, draftKeys, type Roles } from '../../chart/frame/roles.js';
-import { chartKinds } from '../../chart/kinds.js';
+import type { ChartKind } from '../../chart/kind.js';
+import { type AnyKind, chartKinds } from '../../chart/kinds.js';
 import type { NumberNotation } from '../../data/numberText.js';
 import type { ColumnProfile } from '../../data/profile.js';
 import type { TotalsRow } from '../../data/table.js';
@@ -16,13 +17,15 @@ export type DraftWish = { [K in DraftKey | 'kind' | 'values']?: string | undefin
 /** What a first figure can be told of a kind: its roles that an option fills. */
 interface Fit {
   kind: string;
+  wide?: ChartKind<object>['wide'];
   roles: { setting: string; accepts: Accepts; keys: readonly DraftKey[]; isNeeded: boolean }[];
 }
 
 /** Kinds in the order in which a first figure is sought. */
-const fits: readonly Fit[] = chartKinds
-  .map(({ name, roles }) => ({
+const fits: readonly Fit[] = (chartKinds as readonly unknown[] as readonly AnyKind[])
+  .map(({ name, roles, wide }) => ({
     kind: name,
+    ...(wide ? { wide } : {}),
     roles: Object.entries(roles as Roles).flatMap(([setting, { accepts, draft }]) =>
       draft ? [{ setting, accepts, ...draft }] : [],
     ),
@@ -135,7 +138,9 @@ function seated(roles: Fit['roles'], columns: readonly ColumnProfile[]): Seating
 }
 
 /** The columns in the roles of a kind, or why they do not fit. */
-function placed({ kind, roles }: Fit, columns: readonly ColumnProfile[]): PlacedKind {
+function placed({ kind, roles, wide }: Fit, columns: readonly ColumnProfile[]): PlacedKind {
+  const isWide = wide && columns.length >= wide.least && columns.every((own) => meets(own, wide.accepts));
+  if (isWide) return { kind, settings: { kind, [wide.setting]: columns.map(({ name }) => name) } };
   if (columns.length > roles.length) {
     return { kind, why: `it shows ${roles.length === 1 ? 'one column' : `at most ${roles.length} columns`}` };
   }
@@ -195,6 +200,8 @@ function wideChart(wish: DraftWish, values: readonly string[], profiles: readonl
   const along = wish.category ?? wish.x;
   const kind = wish.kind ?? (wish.x === undefined ? 'bar' : 'line');
   const place = along === undefined ? {} : { [kind === 'line' ? 'x' : 'category']: along };
+  const own = fits.find((fit) => fit.kind === kind)?.wide;
+  if (own) return { settings: { kind, [own.setting]: [...values] } };
   const names = profiles.find(({ name }) => name === along);
   const isGiven = kind === 'bar' && names && names.different === names.count;
   return { settings: { kind, ...place, values: [...values], ...(isGiven ? { summary: 'given' } : {}) } };
@@ -215,7 +222,15 @@ export function draftChart(wish: DraftWish, profiles: readonly ColumnProfile[], 
     ]);
   }
   const values = valuesOf(wish);
-  if (values.length > 0) return succeed(wideChart(wish, values, profiles));
+  if (values.length > 0) {
+    const fit = fits.find(({ kind }) => kind === wish.kind);
+    const idle = fit?.wide && draftKeys.find((key) => wish[key] !== undefined);
+    if (fit && idle) {
+      const why = [`${fit.kind}: with --values it takes no --${idle}`];
+      return fail([error('kind-misfit', { kind: fit.kind, why, others: ['bar', 'line'] })]);
+    }
+    return succeed(wideChart(wish, values, profiles));
+  }
   const columns = new Map(profiles.map((profile) => [profile.name, profile]));
   const named = draftKeys.some((key) => wish[key] !== undefined);
   const first = named || wish.kind !== undefined ? undefined : firstFigure(profiles);
@@ -278,6 +293,8 @@ export function labelAndUnit(name: string): { label: string; unit?: string } {
 interface DraftUse {
   measured: ReadonlySet<string>;
   sorted: ReadonlySet<string>;
+  /** Questions with answers on a scale. */
+  asked: ReadonlySet<string>;
   totals: readonly TotalsRow[];
 }
 
@@ -291,6 +308,8 @@ interface Drafted {
   looks: ColumnProfile['looks'];
   /** Whether it is drawn as names in order, though it holds numbers or dates. */
   isSorted: boolean;
+  /** Whether its codes are answers on a scale. */
+  isAsked: boolean;
   total: TotalsRow | undefined;
 }
 
@@ -314,8 +333,9 @@ function commentsOn({ profile, looks, isSorted, total }: Drafted): string[] {
 }
 
 /** What a column measures, as a draft puts it. */
-function measureOf({ profile, looks, isSorted }: Drafted): string {
+function measureOf({ profile, looks, isSorted, isAsked }: Drafted): string {
   if (isSorted) return 'ordinal';
+  if (isAsked && looks === 'coded') return 'ordinal';
   if (profile.isId || looks === 'coded' || looks === 'names' || looks === 'empty') return 'nominal';
   return looks;
 }
@@ -347,7 +367,14 @@ function variableDraft(profile: ColumnProfile, use: DraftUse): string[] {
   const { name } = profile;
   const looks = looksIn(profile, use);
   const isSorted = use.sorted.has(name) && (looks === 'numeric' || looks === 'date');
-  const drafted: Drafted = { profile, looks, isSorted, total: use.totals.find(({ column }) => column === name) };
+  const isAsked = use.asked.has(name);
+  const drafted: Drafted = {
+    profile,
+    looks,
+    isSorted,
+    isAsked,
+    total: use.totals.find(({ column }) => column === name),
+  };
   return [
     ...commentsOn(drafted).map((comment) => `  # ${comment}`),
     `  ${yamlName(name)}:`,
@@ -376,8 +403,9 @@ export function draftCodebook(
   const inRoles = (...keys: string[]) => new Set(keys.flatMap((key) => named(chart[key])));
   const isLine = chart['kind'] === 'line';
   const use = {
-    measured: inRoles('value', 'values', ...(isLine ? [] : ['x']), 'y', 'z'),
+    measured: inRoles('value', 'values', 'variables', ...(isLine ? [] : ['x']), 'y', 'z'),
     sorted: inRoles('category', 'group', 'item', 'time'),
+    asked: inRoles('questions'),
     totals,
   };
   const head = [

@@ -11,6 +11,8 @@ export interface DraftChart {
 
 /** A column name in a chart with several; more of them nobody would put on one axis. */
 const mostTogether = 6;
+/** Questions that can be read below each other. */
+const mostQuestions = 20;
 /** Bars that can be named along an axis. */
 const mostItems = 30;
 const mostGroups = 8;
@@ -37,7 +39,11 @@ function sorted(profiles: readonly ColumnProfile[]): Columns {
   const isNumeric = (one: ColumnProfile) => one.looks === 'numeric' || (one.looks === 'coded' && isUnique(one));
   const words = plain.filter(({ looks }) => looks === 'nominal' || looks === 'names');
   const coded = plain.filter((one) => one.looks === 'coded' && !one.isYear && !isUnique(one));
-  const codesOf = ({ range }: ColumnProfile) => range?.join() ?? '';
+  // A code that seems to stand for no value is none of the scale, whether it occurs or not.
+  const codesOf = ({ values, unsure }: ColumnProfile) => {
+    const codes = values.filter(({ text }) => !unsure.includes(text)).map(({ text }) => Number(text));
+    return `${Math.min(...codes)} ${Math.max(...codes)}`;
+  };
   const scale = coded.find(
     (one) => one.different > 2 && coded.filter((other) => codesOf(other) === codesOf(one)).length > 2,
   );
@@ -49,7 +55,7 @@ function sorted(profiles: readonly ColumnProfile[]): Columns {
       (a, b) => profiles.indexOf(a) - profiles.indexOf(b),
     ),
     items: words.find((one) => isUnique(one) && one.different <= mostItems),
-    answers: scale ? coded.filter((one) => codesOf(one) === codesOf(scale)).slice(0, mostTogether) : [],
+    answers: scale ? coded.filter((one) => codesOf(one) === codesOf(scale)).slice(0, mostQuestions) : [],
   };
 }
 
@@ -108,13 +114,8 @@ function byCategory({ categories, measured, answers }: Columns): DraftChart | un
   const [value] = measured;
   if (answers.length > 0 && !value) {
     return {
-      settings: {
-        kind: 'bar',
-        ...(category ? { category: category.name } : {}),
-        values: names(answers),
-        error: { shows: 'ci' },
-      },
-      rule: 'several columns of answers in the same codes: their means',
+      settings: { kind: 'answers', questions: names(answers) },
+      rule: 'several columns of answers in the same codes: the shares of each answer',
     };
   }
   if (category && value) {

@@ -1,5 +1,5 @@
 import type { Roles } from '../../chart/frame/roles.js';
-import type { ChartKind } from '../../chart/kind.js';
+import type { ChartKind, Purpose } from '../../chart/kind.js';
 import { noteOf } from '../../schema/fields.js';
 import { partsOf, type Schema } from '../../schema/schemaParts.js';
 
@@ -14,6 +14,8 @@ export interface KindSetting {
 /** A kind of chart in words: what it shows, and what its settings name. */
 export interface KindWords {
   name: string;
+  /** What one wants to show with it. */
+  purpose: Purpose;
   shows: string;
   needs: KindSetting[];
   takes: KindSetting[];
@@ -22,10 +24,11 @@ export interface KindWords {
 /** What a kind of chart needs (its required settings) and takes (optional columns). */
 export function kindWords({
   name,
+  purpose,
   description,
   schema,
   roles,
-}: Pick<ChartKind<never>, 'name' | 'description' | 'roles'> & { schema: Schema }): KindWords {
+}: Pick<ChartKind<never>, 'name' | 'purpose' | 'description' | 'roles'> & { schema: Schema }): KindWords {
   const needs: KindSetting[] = [];
   const takes: KindSetting[] = [];
   for (const [key, field] of Object.entries(partsOf(schema).shape ?? {})) {
@@ -38,5 +41,5 @@ export function kindWords({
     if (!innerType || role?.draft?.isNeeded) needs.push(setting);
     else if (note.is === 'column') takes.push(setting);
   }
-  return { name, shows: description, needs, takes };
+  return { name, purpose, shows: description, needs, takes };
 }
