@@ -90,16 +90,19 @@ spawnSync(process.execPath, [
 const drawings = mkdtempSync(join(tmpdir(), 'hexis-kinds-'));
 const kinds = [
   'yield-by-bed',
-  'plots-in-space',
-  'experience-intervals',
-  'yield-panels',
+  'mulch-trials',
   'yield-boxes',
+  'yield-panels',
+  'yield-violins',
   'yield-points',
-  'satisfaction',
-  'yield-and-water',
+  'yield-quantiles',
   'weekly-harvest',
   'two-years',
   'bed-shares',
+  'yield-and-water',
+  'plots-in-space',
+  'what-goes-together',
+  'garden-survey',
   'growth-curve',
 ];
 hexis('draw', ...kinds.map((id) => `demo/figures/${id}.figure.yaml`), '-o', `${drawings}/`);
@@ -109,9 +112,9 @@ const cells = kinds.map((id) => {
 });
 rmSync(drawings, { recursive: true });
 await page.setContent(
-  `<body style="margin:0;padding:24px;box-sizing:border-box;height:1200px;background:#fff;display:grid;gap:28px;grid-template-columns:repeat(3,minmax(0,1fr));grid-template-rows:repeat(4,minmax(0,1fr))">${cells.join('')}</body>`,
+  `<body style="margin:0;padding:24px;box-sizing:border-box;height:1500px;background:#fff;display:grid;gap:28px;grid-template-columns:repeat(3,minmax(0,1fr));grid-template-rows:repeat(5,minmax(0,1fr))">${cells.join('')}</body>`,
 );
-await page.setViewportSize({ width: 1280, height: 1200 });
+await page.setViewportSize({ width: 1280, height: 1500 });
 await page.screenshot({ path: join(folder, 'kinds.png') });
 await page.setViewportSize({ width: 1280, height: 800 });
 

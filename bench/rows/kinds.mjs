@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { timed } from '../measure.mjs';
-import { bars, composer, pathOf } from './demo.mjs';
+import { composer } from './demo.mjs';
 
 /** Numbers that look random and are the same on every run. */
 function* numbers(seed) {
@@ -17,6 +17,7 @@ const figures = {
   'a table of 50 x 50': (next) => ({
     rows: ['r,c,v', ...Array.from({ length: 5000 }, (_, i) => `r${i % 50},c${Math.floor(i / 50) % 50},${next()}`)],
     chart: '{ kind: matrix, row: r, column: c, value: v }',
+    bars: '{ kind: bar, category: r, group: c, value: v }',
     size: '{ width: 20cm, height: 20cm }',
   }),
   'answers to 30 questions': (next) => {
@@ -25,22 +26,24 @@ const figures = {
     return {
       rows: [names.join(','), ...Array.from({ length: 500 }, row)],
       chart: `{ kind: answers, questions: [${names.join(', ')}], around: middle }`,
+      bars: `{ kind: bar, values: [${names.join(', ')}], direction: horizontal }`,
       size: '{ width: 16cm, height: 22cm }',
     };
   },
   '12 violins of 10 000 values': (next) => ({
     rows: ['k,v', ...Array.from({ length: 120_000 }, (_, i) => `k${i % 12},${(next() + next() + next()).toFixed(4)}`)],
     chart: '{ kind: violin, category: k, value: v }',
+    bars: '{ kind: bar, category: k, value: v, summary: median }',
     size: '{ width: 16cm, height: 9cm }',
   }),
 };
 
 const composing =
-  (name) =>
+  (name, as) =>
   async ({ tree, folder }) => {
     const generator = numbers(7);
-    const { rows, chart, size } = figures[name](() => generator.next().value);
-    const id = name.replace(/\W+/g, '-');
+    const { rows, [as]: chart, size } = figures[name](() => generator.next().value);
+    const id = `${as}-${name.replace(/\W+/g, '-')}`;
     writeFileSync(join(folder, `${id}.csv`), `${rows.join('\n')}\n`);
     const path = join(folder, `${id}.figure.yaml`);
     writeFileSync(path, `hexis: figure/1\ndata: ${id}.csv\nstyle: plain\nchart: ${chart}\nsize: ${size}\n`);
@@ -50,9 +53,9 @@ const composing =
 /** Kinds with much in them, warm. */
 export const rows = Object.keys(figures).map((name) => ({
   name: `compose ${name}, warm`,
-  of: `composing ${bars}`,
-  time: composing(name),
-  floor: async ({ tree }) => timed((await composer(tree, pathOf(tree, bars))).compose),
+  of: 'composing bars of the same table',
+  time: composing(name, 'chart'),
+  floor: composing(name, 'bars'),
   atMost: 3,
   warm: 20,
   budget: 3000,

@@ -521,6 +521,8 @@ export interface Plan {
   labelDecimals?: () => number;
   /** Whether parts that have no room for their label do without, where others are known by them. */
   labelsInRoom?: boolean;
+  /** Whether all labels stand inside their marks, so that no room around the panel hangs on them. */
+  labelsInside?: boolean;
   /** What labels say where the author does not ask for any. */
   labelsShow?: 'value';
   /** Decimals of shares in labels; left out: none where shares add up without, else one. */

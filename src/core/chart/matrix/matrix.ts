@@ -180,6 +180,7 @@ function draw(frame: MatrixFrame, shared: MatrixShared): Outcome<Drawn> {
       ...axesOf(frame, grid),
       series: [{ marks: marksOf(frame, grid, shared) }],
       ...(shared.range ? { shades: keysOf(shared.range, { label, unit, from }, isArea) } : {}),
+      labelsInside: true,
       ...(isNumbered ? { labelsShow: 'value' as const } : {}),
       ...(isArea || grid.cells.length > mostNumbered ? { labelsInRoom: true } : {}),
       labelDecimals: once(() => decimalsFor(frame, grid)),

@@ -15,10 +15,21 @@ const stopsOf = (ramps: Readonly<Record<string, readonly string[]>>, fits: (size
 };
 
 /** The stops of the longest ramp of the style: that of markers, which must be seen on paper throughout, or of surfaces, which need not. */
-export function shadeStops({
-  settings: { palette, paper },
-  plan,
-}: Pick<Sheet, 'settings' | 'plan'>): readonly string[] {
+export function shadeStops(sheet: Pick<Sheet, 'settings' | 'plan'>): readonly string[] {
+  const { settings, plan } = sheet;
+  const of = known.get(plan) ?? new WeakMap<Sheet['settings'], readonly string[]>();
+  known.set(plan, of);
+  // Read again even where they are known, so that what is drawn hangs on them.
+  const { palette, paper } = settings;
+  const found = of.get(settings) ?? stopsFor(palette, paper, plan);
+  of.set(settings, found);
+  return found;
+}
+
+/** The stops of plans in some settings, which thousands of cells ask for. */
+const known = new WeakMap<Sheet['plan'], WeakMap<Sheet['settings'], readonly string[]>>();
+
+function stopsFor(palette: Sheet['settings']['palette'], paper: string, plan: Sheet['plan']): readonly string[] {
   const { ramp = 'sequential', surfaces } = plan.shades ?? {};
   const stops =
     ramp === 'sequential'

@@ -8,7 +8,7 @@ import { remembered } from '../trace.js';
 import { bracketInk } from './brackets.js';
 import { type Callouts, calloutInk } from './callouts.js';
 import { caseLabels } from './caseLabels.js';
-import { dataLabels } from './dataLabels.js';
+import { type DataLabels, dataLabels } from './dataLabels.js';
 import { endLabelInk } from './endLabels.js';
 import { referenceLabelInk } from './referenceLabels.js';
 import { remarkInk } from './remarks.js';
@@ -32,10 +32,12 @@ export interface Annotations {
 
 const boxes = (items: readonly PlateItem[]) => items.flatMap(({ type, box }) => (type === 'text' ? [box] : []));
 
+const noLabels: DataLabels = { items: [], grounds: [], leftOut: 0 };
+
 /** Texts that may need room outside the panel: data labels, and labels at the ends of lines. */
 export function outerAnnotations(sheet: Sheet, scales: PanelScales): Annotations {
   const ink = new InkIndex(() => shapesOf(sheet, scales));
-  const data = dataLabels(sheet, scales, ink);
+  const data = sheet.plan.labelsInside ? noLabels : dataLabels(sheet, scales, ink);
   const ends = endLabelInk(sheet, scales);
   const brackets = remembered(sheet, () => bracketInk(sheet, scales, ink));
   ink.add(...boxes(ends.items));
@@ -55,6 +57,7 @@ export function outerAnnotations(sheet: Sheet, scales: PanelScales): Annotations
 /** Adds the words that stand inside the panel: names of cases and of reference lines, remarks, those of a pie, and callouts. */
 export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales): Annotations {
   const { ink } = outer;
+  const data = sheet.plan.labelsInside ? dataLabels(sheet, scales, ink) : noLabels;
   const slices = sliceLabelInk(sheet, panelOf(scales));
   ink.add(...boxes(slices.items));
   const names = caseLabels(sheet, scales, ink);
@@ -67,8 +70,9 @@ export function withInner(outer: Annotations, sheet: Sheet, scales: PanelScales)
   const { items: callouts, ...found } = calloutInk(sheet, scales, ink);
   return {
     ...outer,
-    leftOut: outer.leftOut + slices.leftOut,
-    items: [...outer.items, ...inner, ...callouts],
+    count: outer.count + data.items.length,
+    leftOut: outer.leftOut + slices.leftOut + data.leftOut,
+    items: [...outer.items, ...data.grounds, ...data.items, ...inner, ...callouts],
     namesLeftOut: names.leftOut,
     callouts: found,
   };
