@@ -75,6 +75,12 @@ describe('a figure', () => {
     expect((await textsOf(`language: tr\n${percent}`)).texts.some((text) => /^%\d+$/.test(text))).toBe(true);
   });
 
+  test.each(['constructor', 'toString', 'hasOwnProperty'])('has no sentences in %s', async (word) => {
+    const { problems } = await small({ more: `wording: { ${word}: { title-mean: x } }` });
+    expect(problems.map(({ code }) => code).length).toBeGreaterThan(0);
+    expect(problems.map(({ code }) => code)).not.toContain('internal');
+  });
+
   test('is refused in a language that there is none of, with the nearest', async () => {
     const { problems } = await textsOf('language: dee');
     expect(problems.map(({ code, place }) => [code, place?.line])).toEqual([['language-unknown', 5]]);

@@ -52,6 +52,8 @@ export interface ValueAxis {
   crossed?: number;
   /** Whether it reads both ways from zero, so that its numbers have no sign. */
   mirrored?: boolean;
+  /** Its ticks and their texts, where the chart has them itself and the author asks for none. */
+  fixed?: { values: number[]; texts?: string[] };
   /** Where its ticks end, if something without a scale stands beyond. */
   ticksTo?: number;
 }
@@ -140,6 +142,8 @@ export interface PointMark {
   x: number;
   y: number;
   interval?: Interval;
+  /** Its shape, where it has one of its own. */
+  shape?: MarkerShape;
   /** Whether it is on a line, and whether markers would hide that line; or a short line across it where cases ended. */
   onLine?: 'marked' | 'bare' | 'ended';
   /** How many cases it represents. */

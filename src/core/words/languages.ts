@@ -68,13 +68,17 @@ const otherMarks: Readonly<Record<string, '.' | ','>> = {
 /** Regions that write a language in another script than most (CLDR, likely subtags). */
 const otherScripts: Readonly<Record<string, string>> = { 'zh-TW': 'Hant', 'zh-HK': 'Hant', 'zh-MO': 'Hant' };
 
+/** What a list has of a word, which may be called like a member of every object. */
+const ownOf = (list: Readonly<Record<string, string>>, word: string): string | undefined =>
+  Object.hasOwn(list, word) ? list[word] : undefined;
+
 /** The parts of a tag: its language by our code, and the script and region that it says, as they are written (BCP 47). */
 function partsOf(tag: string) {
   const [first = '', ...further] = tag.toLowerCase().split('-');
   const script = further.find((part) => /^[a-z]{4}$/.test(part));
   const region = further.find((part) => /^[a-z]{2}$/.test(part))?.toUpperCase();
   return {
-    code: aliases[first] ?? first,
+    code: ownOf(aliases, first) ?? first,
     script: script && `${script[0]?.toUpperCase()}${script.slice(1)}`,
     region,
   };
@@ -116,7 +120,7 @@ export function languageMeant(word: string): string | undefined {
   const named = Object.entries(languages).find(([, { name, own }]) =>
     [name.split(',')[0], own].some((called) => called?.toLowerCase() === first),
   );
-  return named?.[0] ?? codeOf(likeLanguage[first] ?? first) ?? nearest(first, languageCodes);
+  return named?.[0] ?? codeOf(ownOf(likeLanguage, first) ?? first) ?? nearest(first, languageCodes);
 }
 
 /** The languages at hand, for messages: `de (German)`. */

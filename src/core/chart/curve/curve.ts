@@ -1,76 +1,15 @@
-import * as z from 'zod/mini';
 import { entryAt, lastOf } from '../../at.js';
 import { functionNames, readExpression } from '../../expression/expression.js';
 import { extremeBetween, finite, type RealFunction, sample } from '../../expression/sample.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
-import { choice, either, listOf, named, number, object, optional, text, whole } from '../../schema/fields.js';
-import { markerShapes } from '../../schema/look/names.js';
+import type { MarkerShape } from '../../schema/look/names.js';
 import type { Frame } from '../frame/frame.js';
-import { lineLook, lineLookShape } from '../frame/lineLook.js';
+import { lineLook } from '../frame/lineLook.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { BandMark, EndLabel, LineMark, PointMark, Series, ValueAxis } from '../plan.js';
+import { type CurveLong, type CurveSettings, completeCurve, curveSchema } from './curveSettings.js';
 
-const schema = z.strictObject({
-  kind: choice('Kind of chart.', ['curve'], 'curve'),
-  functions: listOf(
-    'Functions of x, drawn on the same axes.',
-    object('A function.', {
-      y: either(
-        'Its expression in x: + - * / ^, brackets, functions, pi, e and the parameters; or a number.',
-        'an expression in x, or a number',
-        [text('An expression.', 'a*sin(x)'), number('The same everywhere.', '1')],
-        'a*sin(x)',
-      ),
-      name: optional(text('Its name in the legend. Left out: the expression.', 'Growth')),
-      ...lineLookShape,
-      markers: optional(
-        listOf('Values of x at which markers stand on it.', number('A value of x.', '2.5'), '[0, 2.5]'),
-      ),
-      marker: optional(choice('Their shape. Left out: as the style has it.', markerShapes, 'diamond')),
-    }),
-    '[{ y: a*sin(x), name: Growth }]',
-    40,
-  ),
-  x: object('The domain.', {
-    from: number('Lower end.', '-5'),
-    to: number('Upper end.', '5'),
-    label: optional(text('What x is, for the axis title. Left out: *x*.', 'Time')),
-    unit: optional(text('Its unit.', 's')),
-  }),
-  y: optional(
-    object('What the functions give, for the axis title.', {
-      label: optional(text('What y is. Left out: *y*.', 'Height')),
-      unit: optional(text('Its unit.', 'm')),
-    }),
-  ),
-  parameters: optional(named('Numbers that the expressions use by name.', number('A value.', '2'), '{ a: 2 }')),
-  samples: optional(whole('Values of x at which each function is computed. Left out: 300.', 20_000, '500')),
-  cross: optional(
-    either(
-      'Where the axes cross: at the origin, or at the edge. Left out: edge.',
-      'origin, edge, or { x: …, y: … }',
-      [
-        choice('A place.', ['origin', 'edge'], 'origin'),
-        object('A place by its values.', { x: number('Value of x.', '0'), y: number('Value of y.', '1') }),
-      ],
-      'origin',
-    ),
-  ),
-  area: optional(
-    object('A shaded surface between a function and zero, or between two functions.', {
-      of: whole('Number of the function, from 1.', 100, '1'),
-      to: optional(whole('Number of the other function. Left out: zero.', 100, '2')),
-      from: optional(number('Where it begins. Left out: at the lower end.', '0')),
-      until: optional(number('Where it ends. Left out: at the upper end.', '3')),
-    }),
-  ),
-  names: optional(
-    choice('Where the names stand: in a legend, or at the ends of the curves.', ['legend', 'ends'], 'ends'),
-  ),
-});
-
-export type CurveSettings = z.infer<typeof schema>;
-type CurveFrame = Frame<CurveSettings>;
+type CurveFrame = Frame<CurveLong>;
 
 const defaultSamples = 300;
 
@@ -87,7 +26,7 @@ interface Sampled {
 function sampled({ settings, locate }: CurveFrame): { curves: Sampled[]; problems: Problem[] } {
   const { parameters = {}, x, samples = defaultSamples } = settings;
   const problems: Problem[] = [];
-  const curves = settings.functions.flatMap(({ y: given, name }, i): Sampled[] => {
+  const curves = settings.functions.flatMap(({ y: given, name, ...domain }, i): Sampled[] => {
     const y = String(given);
     const path = `chart.functions.${i}.y`;
     const read = readExpression(y, ['x', ...Object.keys(parameters)]);
@@ -100,9 +39,10 @@ function sampled({ settings, locate }: CurveFrame): { curves: Sampled[]; problem
       values['x'] = value;
       return read(values);
     };
-    const found = sample(of, x.from, x.to, Math.max(2, samples));
+    const [from, to] = [Math.max(x.from, domain.from ?? x.from), Math.min(x.to, domain.to ?? x.to)];
+    const found = sample(of, from, to, Math.max(2, samples));
     if (found.ys.every(Number.isNaN)) {
-      problems.push(error('nowhere-defined', { text: y, from: x.from, to: x.to }, locate(path)));
+      problems.push(error('nowhere-defined', { text: y, from, to }, locate(path)));
     }
     return [{ text: y, name: name ?? y, ...found, of }];
   });
@@ -129,6 +69,15 @@ function settingsProblems({ settings, locate }: CurveFrame): Problem[] {
   const { x, area, functions, parameters = {} } = settings;
   const problems: Problem[] = [];
   if (!(x.from < x.to)) problems.push(error('domain-reversed', { from: x.from, to: x.to }, locate('chart.x')));
+  for (const [i, { from = x.from, to = x.to }] of functions.entries()) {
+    const path = `chart.functions.${i}`;
+    const isOutside = Math.max(from, x.from) >= Math.min(to, x.to);
+    if (x.from < x.to && isOutside) problems.push(error('domain-reversed', { from, to }, locate(path)));
+  }
+  if (x.step !== undefined && !(x.step > 0)) {
+    const facts = { path: 'chart.x.step', found: String(x.step), expects: 'a number above zero', example: 'pi/2' };
+    problems.push(error('wrong-type', facts, locate('chart.x.step')));
+  }
   if (functions.length === 0)
     problems.push(
       error(
@@ -152,7 +101,7 @@ function settingsProblems({ settings, locate }: CurveFrame): Problem[] {
 }
 
 /** The shaded surface: between two curves, or one and zero, over the places of the first. */
-function areaMark({ area }: CurveSettings, curves: readonly Sampled[]): BandMark[] {
+function areaMark({ area }: CurveLong, curves: readonly Sampled[]): BandMark[] {
   if (!area) return [];
   const first = entryAt(curves, area.of - 1);
   const other = area.to === undefined ? undefined : curves[area.to - 1];
@@ -187,7 +136,33 @@ const titleOf = (label: string | undefined, letter: string, unit: string | undef
   from,
 });
 
-function axes(settings: CurveSettings, curves: readonly Sampled[]): { x: ValueAxis; y: ValueAxis } {
+/** The most ticks that a step may make. */
+const mostTicks = 200;
+
+/** Ticks at multiples of a step, written as fractions of π where the step is one. */
+function ticksOf({ x: { from, to, step, isOfPi } }: CurveLong): Pick<ValueAxis, 'fixed'> {
+  if (step === undefined || !((to - from) / step <= mostTicks)) return {};
+  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
+  const multiples = Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i);
+  const values = multiples.map((k) => Math.min(to, Math.max(from, Number((k * step).toPrecision(14)))));
+  const texts = isOfPi ? multiples.map((k) => piText(k, step / Math.PI)) : undefined;
+  return { fixed: { values, ...(texts?.every((own) => own !== undefined) ? { texts: texts as string[] } : {}) } };
+}
+
+/** A multiple of a fraction of π, such as 3π/2; undefined if it is no simple fraction. */
+function piText(k: number, ratio: number): string | undefined {
+  if (k === 0) return '0';
+  for (let below = 1; below <= 24; below += 1) {
+    const above = k * ratio * below;
+    const whole = Math.round(above);
+    if (Math.abs(above - whole) > 1e-9) continue;
+    const size = Math.abs(whole) === 1 ? '' : String(Math.abs(whole));
+    return `${whole < 0 ? '\u2212' : ''}${size}π${below === 1 ? '' : `/${below}`}`;
+  }
+  return undefined;
+}
+
+function axes(settings: CurveLong, curves: readonly Sampled[]): { x: ValueAxis; y: ValueAxis } {
   const { cross } = settings;
   const at = cross === 'origin' ? { x: 0, y: 0 } : typeof cross === 'object' ? cross : undefined;
   const [least, greatest] = yRange(curves);
@@ -199,6 +174,7 @@ function axes(settings: CurveSettings, curves: readonly Sampled[]): { x: ValueAx
       least: Math.min(settings.x.from, at?.x ?? settings.x.from),
       greatest: Math.max(settings.x.to, at?.x ?? settings.x.to),
       exact: true,
+      ...ticksOf(settings),
       ...(at ? { crossed: at.x } : {}),
     },
     y: {
@@ -251,23 +227,37 @@ function numbersOf({ settings: { x }, words }: CurveFrame, curves: readonly Samp
     rows: curves.map((own) => {
       const { text: name, ys } = own;
       const breaks = ys.filter((y, i) => Number.isNaN(y) && i > 0 && !Number.isNaN(entryAt(ys, i - 1))).length;
-      return [name, extremeOf(own, -1), extremeOf(own, 1), defined(ys[0]), defined(ys.at(-1)), breaks];
+      const at = (place: number, y: number | undefined) => (own.xs.includes(place) ? defined(y) : undefined);
+      const ends = [at(x.from, ys[0]), at(x.to, ys.at(-1))];
+      return [name, extremeOf(own, -1), extremeOf(own, 1), ...ends, breaks];
     }),
   };
 }
 
 /** The look of a function: that of its line, and the shape of its markers. */
-function lookOf({ marker, ...line }: CurveSettings['functions'][number]): Pick<Series, 'look'> {
+function lookOf({ marker, ...line }: CurveLong['functions'][number]): Pick<Series, 'look'> {
   const { look } = lineLook(line);
   return marker === undefined && !look ? {} : { look: { ...look, ...(marker === undefined ? {} : { marker }) } };
 }
 
-/** Markers on a curve at the places that the author gives, where it has values. */
-const markersOn = ({ of }: Sampled, { markers = [] }: CurveSettings['functions'][number]): PointMark[] =>
-  markers.flatMap((x): PointMark[] => {
-    const y = of(x);
-    return Number.isFinite(y) ? [{ type: 'point', cell: {}, x, y }] : [];
-  });
+/** Markers on a curve at the places that the author gives, and at the ends of its domain, where it has values. */
+function markersOn({ of, xs }: Sampled, { markers = [], ends }: CurveLong['functions'][number]) {
+  const [from, to] = [entryAt(xs, 0), lastOf(xs)];
+  const at = (x: number, shape?: MarkerShape): PointMark[] => {
+    const y = x >= from && x <= to ? of(x) : Number.NaN;
+    return Number.isFinite(y) ? [{ type: 'point', cell: {}, x, y, ...(shape ? { shape } : {}) }] : [];
+  };
+  const shapes = { closed: 'circle', open: 'open-circle' } as const;
+  const own = markers.map(({ x, shape }) => at(x, shape));
+  return {
+    marks: [
+      ...own.flat(),
+      ...(ends?.from ? at(from, shapes[ends.from]) : []),
+      ...(ends?.to ? at(to, shapes[ends.to]) : []),
+    ],
+    idle: own.flatMap((made, i) => (made.length === 0 ? [`markers.${i}`] : [])),
+  };
+}
 
 function draw(frame: CurveFrame): Outcome<Drawn> {
   const { settings, locate, words } = frame;
@@ -275,18 +265,23 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
   if (hasErrors(problems)) return fail(problems);
   const several = curves.length > 1 || settings.functions.some(({ name }) => name !== undefined);
   const area = areaMark(settings, curves);
+  const idle: Problem[] = [];
+  const idleAt = (path: string, needs: string) => idle.push(warning('setting-idle', { path, needs }, locate(path)));
   const series = curves.map((own, i): Series => {
     const { name, xs, ys } = own;
     const line: LineMark = { type: 'line', cell: {}, as: 'curve', xs, ys };
     const said = entryAt(settings.functions, i);
+    const markers = markersOn(own, said);
+    for (const path of markers.idle) {
+      idleAt(`chart.functions.${i}.${path}`, 'a value of x at which the function is defined and drawn');
+    }
     return {
       ...(several ? { category: { code: String(i + 1), name } } : {}),
       ...lookOf(said),
-      marks: [line, ...(settings.area?.of === i + 1 ? area : []), ...markersOn(own, said)],
+      marks: [line, ...(settings.area?.of === i + 1 ? area : []), ...markers.marks],
     };
   });
-  const isEmpty = settings.area && area.length === 0;
-  const facts = { path: 'chart.area', needs: 'a stretch where the functions have values' };
+  if (settings.area && area.length === 0) idleAt('chart.area', 'a stretch where the functions have values');
   const atEnds = settings.names === 'ends';
   const entries = series.flatMap(({ category }) => (category ? [category] : []));
   return succeed({
@@ -306,7 +301,7 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
       from: settings.x.from,
       to: settings.x.to,
     }),
-    problems: [...problems, ...(isEmpty ? [warning('setting-idle', facts, locate('chart.area'))] : [])],
+    problems: [...problems, ...idle],
   });
 }
 
@@ -316,9 +311,10 @@ export const curve = {
   nouns: ['line', 'lines'],
   purpose: 'relation',
   description: 'Functions of x by their expressions, with parameters from the figure file.',
-  schema,
+  schema: curveSchema,
   roles: {},
   shows: () => ({ x: 'along', y: 'along' }),
+  complete: completeCurve,
   check: settingsProblems,
   draw,
-} satisfies ChartKind<CurveSettings>;
+} satisfies ChartKind<CurveSettings, CurveLong>;

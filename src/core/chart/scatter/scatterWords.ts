@@ -1,5 +1,5 @@
 import { joined } from '../../pick.js';
-import { formatNumber } from '../../scale/numberFormat.js';
+import { formatNumber, type NumberForm } from '../../scale/numberFormat.js';
 import { probabilityOf } from '../../statistics/correlation.js';
 import { Kept } from '../../statistics/kept.js';
 import { fitLine } from '../../statistics/line.js';
@@ -73,7 +73,7 @@ export function scatterNumbers(
     const { meanX, sdX, meanY, sdY, line } = pairSummary(xs, ys);
     const slope = settled(line?.slope, sdX && sdY && sdY / sdX);
     const r = settled(line?.r, 1);
-    const p = r === undefined || xs.length < 3 ? undefined : probabilityOf(r, xs.length);
+    const p = r === undefined ? undefined : chanceOf(r, xs.length);
     const found = [r, p, slope, line?.slopeSe, settled(line?.intercept, sdY), line?.interceptSe];
     const moments = [settled(meanX, sdX), sdX, settled(meanY, sdY), sdY];
     return [...(group ? [name] : []), xs.length, ...moments, ...found, ...fitCells(fit, fits)];
@@ -121,6 +121,13 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
   ];
 }
 
+/** The probability of a correlation of so many cases where there is none; of fewer than three it says nothing. */
+const chanceOf = (r: number, n: number): number | undefined => (n < 3 ? undefined : probabilityOf(r, n));
+
+/** It in words: `p = .012`, or `p < .001`. */
+const chanceText = (p: number, numbers: NumberForm): string =>
+  p < 0.001 ? `p < ${formatNumber(0.001, 3, numbers)}` : `p = ${formatNumber(p, 3, numbers)}`;
+
 export function scatterAltText(
   { codebook, settings, numbers, rows, words }: ScatterFrame,
   points: readonly Points[],
@@ -137,7 +144,13 @@ export function scatterAltText(
     return all;
   });
   const r = pairSummary(xs, ys).line?.r;
-  const correlation = r === undefined ? '' : words.say('alt-scatter-correlation', { r: formatNumber(r, 2, numbers) });
+  const p = r === undefined ? undefined : chanceOf(r, count);
+  const correlation =
+    r === undefined
+      ? ''
+      : words.say('alt-scatter-correlation', {
+          r: `${formatNumber(r, 2, numbers)} (Pearson${p === undefined ? '' : `, ${chanceText(p, numbers)}`})`,
+        });
   const { color } = settings;
   const colored = color === undefined ? '' : words.say('alt-scatter-color', { label: codebook.variable(color) });
   return words.say('alt-scatter', { y, x, count, cases: codebook.cases, more: correlation + colored });

@@ -39,8 +39,8 @@ export interface FittedTitle {
   label: Label;
   /** Whether it reads upwards. */
   turned: boolean;
-  /** Which end of its axis it is at. Above a vertical axis it takes room at the top. */
-  place: 'start' | 'middle' | 'end' | 'above';
+  /** Which end of its axis it is at. Above a vertical axis it takes room at the top; at the end of a line in the panel beyond it. */
+  place: 'start' | 'middle' | 'end' | 'above' | 'beyond';
 }
 
 /** Width or height of a label across the axis, outwards from it. */
@@ -100,9 +100,22 @@ export function fittedAxis(
 export const labelDepth = (sheet: Typesetter, { tickRoom, labels, labelRoom }: FittedAxis): number =>
   tickRoom + (labels.length > 0 ? sheet.settings.space.tickLabel * em(sheet) + labelRoom : 0);
 
-/** The title of an axis, wrapped to a length; undefined if the author wants none. */
-export function fitTitle(sheet: Typesetter, plan: AxisPlan, at: 'x' | 'y', length: number): FittedTitle | undefined {
+/**
+ * The title of an axis, wrapped to a length; undefined if the author wants none.
+ *
+ * @param isInside whether the line of the axis is inside the panel, so that the title stands at its end if it is short enough
+ */
+export function fitTitle(
+  sheet: Typesetter,
+  plan: AxisPlan,
+  { at, length, isInside }: { at: 'x' | 'y'; length: number; isInside: boolean },
+): FittedTitle | undefined {
   if (plan.shows === 'none') return undefined;
+  if (isInside && sheet.settings.axes[at].titlePlace === 'middle') {
+    const title = axisTitle(plan, at, sheet.settings.width, sheet);
+    if (title && title.block.width <= mostBeyond[at] * sheet.settings.width)
+      return { ...title, turned: false, place: 'beyond' };
+  }
   const { titleAngle, titlePlace } = sheet.settings.axes[at];
   const turned = at === 'y' && titleAngle !== 0;
   const place = at === 'y' && !turned && titlePlace === 'end' ? 'above' : titlePlace;
@@ -116,6 +129,9 @@ export function fitTitle(sheet: Typesetter, plan: AxisPlan, at: 'x' | 'y', lengt
 /** Greatest share of the figure that a title across the page takes beside a vertical axis. */
 const mostBeside = 0.18;
 
+/** Greatest share of the figure that a title takes beyond the end of a line in the panel: beside it, and above it. */
+const mostBeyond = { x: 0.15, y: 0.4 } as const;
+
 export const titleFits = (title: FittedTitle | undefined): boolean =>
   title === undefined ||
   title.block.lines.length <= mostTitleLines ||
@@ -123,15 +139,23 @@ export const titleFits = (title: FittedTitle | undefined): boolean =>
 
 /** From the labels to the far side of the title. */
 export function titleDepth(sheet: Typesetter, title: FittedTitle | undefined): number {
-  if (!title || title.place === 'above') return 0;
+  if (!title || title.place === 'above' || title.place === 'beyond') return 0;
   const { block, turned, label } = title;
   const isBeside = roleOf(label).axis === 'y' && !turned;
   return sheet.settings.space.axisTitle * em(sheet) + (isBeside ? block.width : block.height);
 }
 
-/** Room above the panels for the title of a vertical axis. */
-export const titleAbove = (sheet: Typesetter, title: FittedTitle | undefined): number =>
-  title?.place === 'above' ? sheet.settings.space.axisTitle * em(sheet) + title.block.height : 0;
+/** Room beyond the panels for titles that stand there: above them, and to their right. */
+export function titlesBeyond(
+  sheet: Typesetter,
+  { x, y }: { x?: FittedTitle | undefined; y?: FittedTitle | undefined },
+): { above: number; right: number } {
+  const gap = sheet.settings.space.axisTitle * em(sheet);
+  return {
+    above: y?.place === 'above' || y?.place === 'beyond' ? gap + y.block.height : 0,
+    right: x?.place === 'beyond' ? gap + x.block.width : 0,
+  };
+}
 
 /** The look of a single tick label, as the settings of its axis have it. */
 export const ownLook = (look: AxisSettings['looks'][string] | undefined): WordLook =>

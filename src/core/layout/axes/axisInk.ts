@@ -124,17 +124,25 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
 /**
  * An axis title along the panels that share it, beyond a depth of ticks and labels.
  *
- * @param above what else stands above the panels
+ * @param above what else stands above the panels; `right`, what stands to their right; `line`, where the line of the axis is
  */
 export function titleInk(
   sheet: Typesetter,
   { at, title }: { at: 'x' | 'y'; title: FittedTitle },
   frame: Box,
-  { depth, above }: { depth: number; above: number },
+  { depth, above, right, line }: { depth: number; above: number; right: number; line: number },
 ): PlateItem {
   const { block, label, turned, place } = title;
   const gap = sheet.settings.space.axisTitle * em(sheet);
   const near = depth + gap;
+  if (place === 'beyond') {
+    const room = sheet.settings.width - block.width;
+    const corner: Point =
+      at === 'x'
+        ? [frame.x + frame.width + right + gap, line - block.height / 2]
+        : [Math.max(0, Math.min(room, line - block.width / 2)), frame.y - gap - block.height - above];
+    return carried(textAt(block, corner, label, at === 'x' ? 'start' : 'middle'), title);
+  }
   const shares = { start: 0, middle: 0.5, end: 1, above: 0 } as const;
   const align = place === 'above' ? 'start' : place;
   if (at === 'x') {

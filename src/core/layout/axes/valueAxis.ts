@@ -52,11 +52,23 @@ function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {
   return Math.max(needed, decimals);
 }
 
+/** The ticks of the chart itself, where the author asks for no others. */
+const fixedTicks = ({ fixed }: ValueAxis, { at, step }: AxisSettings) =>
+  at === undefined && step === undefined ? fixed : undefined;
+
+/** What the chart writes at a tick of its own. */
+function fixedText(plan: ValueAxis, settings: AxisSettings, value: number): string | undefined {
+  const { values, texts } = fixedTicks(plan, settings) ?? { values: [], texts: undefined };
+  const place = values.findIndex((own) => Math.abs(own - value) <= 1e-9 * Math.max(1, Math.abs(value)));
+  return texts?.[place];
+}
+
 /** The text of a tick: the author's own, or the number in the form of the axis. */
 function labelText({ sheet: { settings }, at, plan }: ValueFitting, value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
   const shown = plan.mirrored ? Math.abs(value) : value;
-  return ownText(names, String(value)) ?? formatTick(shown, decimals, numberForm(plan, settings), format);
+  const fixed = fixedText(plan, settings.axes[at], value);
+  return ownText(names, String(value)) ?? fixed ?? formatTick(shown, decimals, numberForm(plan, settings), format);
 }
 
 /** How the numbers of an axis are written: years without marks of thousands. */
@@ -215,7 +227,8 @@ function allTicks(fitting: ValueFitting): Ticks {
   const settings = sheet.settings.axes[at];
   const length = innerLength(settings, fitting.length);
   const { from, to } = fixedLimits(plan, settings);
-  if (settings.at) return exactTicks(settings.at, plan, from, to);
+  const given = settings.at ?? fixedTicks(plan, settings)?.values;
+  if (given) return exactTicks(given, plan, from, to);
   if (settings.scale === 'log') {
     const room = (value: number) => {
       const block = setLabel(fitting, value, decimalsOf(value));

@@ -72,7 +72,9 @@ export function keyOf(series: Series): LegendKey {
 export function lineKeyOf(series: Series, { settings }: Pick<Sheet, 'settings'>): { as: LineRole; marked: boolean } {
   const marks = standing(series);
   const [as] = marks.flatMap((mark) => typeOf(mark).lineRole?.(mark) ?? []);
-  const isShown = (mark: Mark) => settings.lines.markers || mark.type !== 'point' || mark.onLine === undefined;
+  // A marker of its own shape is no key to the others.
+  const isShown = (mark: Mark) =>
+    mark.type !== 'point' || (mark.shape === undefined && (settings.lines.markers || mark.onLine === undefined));
   return { as: as ?? 'series', marked: marks.some((mark) => typeOf(mark).key === 'marker' && isShown(mark)) };
 }
 

@@ -1,5 +1,5 @@
 import type { PointMark } from '../../chart/plan.js';
-import type { LineItem } from '../../plate/plate.js';
+import type { LineItem, PathItem } from '../../plate/plate.js';
 import { besideRole } from '../../plate/role.js';
 import { straightLine } from '../axes/axisInk.js';
 import { held, placeAt, within } from '../axes/panelScales.js';
@@ -8,7 +8,7 @@ import type { Point } from '../ink/point.js';
 import { lineInk } from '../ink/seen.js';
 import { remembered } from '../trace.js';
 import { em, type Typesetter } from '../words/typesetter.js';
-import { markerAt, markerSettings } from './markers.js';
+import { markerAt, markerOf, markerSettings } from './markers.js';
 import type { MarkContext, MarkType } from './markType.js';
 
 /** The error bar of a point, upright and in the colour of its series. An end beyond the limits has no cross line. */
@@ -46,10 +46,16 @@ function endInk({ sheet, fill, role }: MarkContext, x: number, y: number): LineI
 const isMarked = ({ onLine }: PointMark, { settings }: Typesetter): boolean =>
   onLine === undefined || (onLine === 'marked' && settings.lines.markers);
 
+/** The marker of a point: that of its series, or of its own shape. */
+const markerOn = (context: MarkContext, { shape }: PointMark, at: Point): PathItem => {
+  const { sheet, fill, role } = context;
+  return shape ? markerOf(sheet, { shape, fill }, role, at) : markerAt(context, role, at);
+};
+
 /** A marker at its place with its interval. Those beyond the limits are not drawn. */
 export const point: MarkType<PointMark> = {
   ink(mark, context) {
-    const { sheet, scales, role } = context;
+    const { sheet, scales } = context;
     const x = placeAt(scales.x, mark.x);
     const inside = within(scales.x, mark.x);
     if (mark.onLine === 'ended') {
@@ -57,7 +63,7 @@ export const point: MarkType<PointMark> = {
     }
     const errors = inside ? remembered(sheet, () => errorInk(context, mark, x)) : [];
     const shown = isMarked(mark, sheet) && inside && within(scales.y, mark.y);
-    return [errors, [], shown ? [markerAt(context, role, [x, placeAt(scales.y, mark.y)])] : []];
+    return [errors, [], shown ? [markerOn(context, mark, [x, placeAt(scales.y, mark.y)])] : []];
   },
   occupies(mark, sheet, scales) {
     if (!within(scales.x, mark.x) || mark.onLine === 'ended') return [];

@@ -1,4 +1,5 @@
-import { type Box, boxAround, overlap, type PlateItem } from '../../plate/plate.js';
+import { entryAt } from '../../at.js';
+import { type Box, boxAround, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { roleOf } from '../../plate/role.js';
 import { axisInk, gridInk, type LabelSource, minorPlaces, outerDepth, tickPlaces, titleInk } from '../axes/axisInk.js';
 import { lineEdge } from '../axes/axisLines.js';
@@ -9,7 +10,7 @@ import type { Sheet } from '../sheet.js';
 import { axesInk as sceneAxesInk } from '../space/scene.js';
 import { sceneInk } from '../space/sceneMarks.js';
 import { carried, remembered } from '../trace.js';
-import { textAt, textLabel } from '../words/textAt.js';
+import { paperBehind, textAt, textLabel } from '../words/textAt.js';
 import { em, type Typesetter } from '../words/typesetter.js';
 import { secondOffset } from './panelNeeds.js';
 import type { Settled, SettledPanel } from './settled.js';
@@ -24,15 +25,36 @@ function labelSources(sheet: Sheet, at: 'x' | 'y'): LabelSource[] {
   }));
 }
 
-/** Axes that cross have labels inside the panel. A label that would overlap another, or a text at the marks, is left out. */
-function labelsApart(ink: readonly PlateItem[], words: readonly PlateItem[]): PlateItem[] {
+/**
+ * Axes that cross have labels inside the panel. A label on a mark stands on the other side of its axis where that is free, else
+ * on the ground of the paper; one that would overlap another, or a text at the marks, is left out.
+ */
+function labelsApart(ink: readonly PlateItem[], { sheet, panel, scales, labels, crossing }: SettledPanel): PlateItem[] {
   const kept: PlateItem[] = [];
+  const isFree = (box: Box) =>
+    ![...labels.items, ...kept].some((other) => other.type === 'text' && overlap(other.box, box));
   for (const item of ink) {
-    const free =
-      item.type !== 'text' || ![...words, ...kept].some(({ type, box }) => type === 'text' && overlap(box, item.box));
-    if (free) kept.push(item);
+    const { axis, part } = roleOf(item);
+    if (item.type !== 'text') {
+      kept.push(item);
+      continue;
+    }
+    const at = axis === 'x' || axis === 'y' ? axis : undefined;
+    const isOn = at !== undefined && part === 'labels' && crossing[at] && labels.ink.marksUnder(item.box) > 0;
+    const other = isOn ? mirrored(item, at, lineEdge(sheet, at, panel, scales)) : item;
+    if (isOn && labels.ink.marksUnder(other.box) === 0 && isFree(other.box)) kept.push(other);
+    else if (isFree(item.box)) kept.push(...(isOn ? [paperBehind(item, sheet.settings.paper)] : []), item);
   }
   return kept;
+}
+
+/** A label on the other side of its axis. */
+function mirrored(item: TextItem, at: 'x' | 'y', edge: number): TextItem {
+  const { box } = item;
+  const by = at === 'x' ? 2 * (edge - box.y) - box.height : 2 * (edge - box.x) - box.width;
+  return at === 'x'
+    ? { ...item, y: item.y + by, box: { ...box, y: box.y + by } }
+    : { ...item, x: item.x + by, box: { ...box, x: box.x + by } };
 }
 
 function minorOf({ sheet, scales, ...axes }: SettledPanel, at: 'x' | 'y'): number[] {
@@ -126,7 +148,7 @@ function panelInk(settled: SettledPanel): PlateItem[] {
     ...(sheet.plan.space && settled.scene
       ? [...sceneInk(sheet, sheet.plan.space, settled.scene, scales), ...sceneAxesInk(sheet, settled.scene)]
       : marksInk(sheet, scales)),
-    ...(isUnder ? [] : crossing.x || crossing.y ? labelsApart(axes, labels.items) : axes),
+    ...(isUnder ? [] : crossing.x || crossing.y ? labelsApart(axes, settled) : axes),
     ...labels.items,
     ...labels.inset,
     ...(settled.table
@@ -151,11 +173,17 @@ export function panelsInk(
     const ink = panelInk(panel);
     return several ? ink.map((item) => ({ ...item, role: `panels[${i}].${item.role}` })) : ink;
   });
+  const first = entryAt(panels, 0);
   const title = (at: 'x' | 'y') => {
     const fitted = titles[at];
     return fitted
       ? remembered(sheet, () => [
-          titleInk(sheet, { at, title: fitted }, frame, { depth: depths[at], above: aboveTitle }),
+          titleInk(sheet, { at, title: fitted }, frame, {
+            depth: depths[at],
+            above: aboveTitle,
+            right: farDepths.y,
+            line: lineEdge(first.sheet, at, first.panel, first.scales),
+          }),
         ])
       : [];
   };

@@ -4,7 +4,7 @@ import { recordOf } from '../../keys.js';
 import type { Box } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
 import type { AnyAxis, NoFittedAxis } from '../axes/anyAxis.js';
-import { fitTitle, titleAbove, titleDepth, titleFits } from '../axes/axis.js';
+import { fitTitle, titleDepth, titleFits, titlesBeyond } from '../axes/axis.js';
 import { tickPlaces } from '../axes/axisInk.js';
 import { crossings, scalesOf } from '../axes/axisLines.js';
 import { type FittedCategoryAxis, fitCategoryAxis } from '../axes/categoryAxis.js';
@@ -158,6 +158,21 @@ function panelsIn(boxes: readonly Box[], sheets: readonly Sheet[], grid: PanelGr
   return { panels, head: heads ? Math.max(...heads.map(({ height }) => height)) + 0.35 * em(sheet) : 0 };
 }
 
+/** How far a title may be from the end of its line, in text sizes. */
+const mostApart = 2.5;
+
+/** Which axes of a single panel have their lines inside it, with nothing beyond the ends to which their values rise. */
+function linesInside(panels: readonly SettledPanel[], { right }: Spaces): SettledPanel['crossing'] {
+  const [first, ...further] = panels;
+  if (!first || further.length > 0) return { x: false, y: false };
+  const { sheet, crossing, second } = first;
+  const rises = (at: 'x' | 'y') => crossing[at] && !sheet.settings.axes[at].reverse;
+  return {
+    x: rises('x') && !second.y && right <= mostApart * em(sheet),
+    y: rises('y') && !second.x,
+  };
+}
+
 /** Whether everything that should be shown fits at this text size. */
 const allFits = (panels: readonly SettledPanel[], titles: Settled['titles']): boolean =>
   panels.every(
@@ -183,18 +198,22 @@ export function settle(sheets: readonly Sheet[], grid: PanelGrid, room: Box): Se
     const { panels, head: newHead } = panelsIn(boxes, sheets, grid);
     if (panels.some(({ scene }) => scene?.isInside === false)) return undefined;
     const frame = boxAround(panels.map(({ panel }) => panel)) ?? first;
-    const titles = {
-      x: remembered(sheet, () => fitTitle(sheet, sheet.plan.x, 'x', frame.width)),
-      y: remembered(sheet, () => fitTitle(sheet, sheet.plan.y, 'y', frame.height)),
-    };
     const inner = spacesFor(sheet, panels, overhang);
     const second = (at: 'x' | 'y') => panels.find((panel) => panel.second[at])?.second[at];
+    const isInside = linesInside(panels, inner);
+    const titles = {
+      x: remembered(sheet, () => fitTitle(sheet, sheet.plan.x, { at: 'x', length: frame.width, isInside: isInside.x })),
+      y: remembered(sheet, () =>
+        fitTitle(sheet, sheet.plan.y, { at: 'y', length: frame.height, isInside: isInside.y }),
+      ),
+    };
+    const beyond = titlesBeyond(sheet, titles);
     const words = {
       ...inner,
       left: inner.left + titleDepth(sheet, titles.y),
       bottom: inner.bottom + titleDepth(sheet, titles.x),
-      right: inner.right + secondTitleDepth(sheet, second('y')),
-      top: inner.top + secondTitleDepth(sheet, second('x')) + titleAbove(sheet, titles.y),
+      right: inner.right + secondTitleDepth(sheet, second('y')) + beyond.right,
+      top: inner.top + secondTitleDepth(sheet, second('x')) + beyond.above,
     };
     const { needs, tightMargins } = byHand(sheet, room, words);
     const met = newHead <= head + 0.005 && spaceKeys.every((key) => needs[key] <= spaces[key] + 0.005);

@@ -98,7 +98,7 @@ export interface AxisLook {
    */
   titleAngle?: 0 | 90;
   /**
-   * Where the title stands along its axis; one across the page at the end of a vertical axis stands above it.
+   * Where the title stands along its axis; one across the page at the end of a vertical axis stands above it, and a short one in the middle of a line inside the panel at the end of that line.
    */
   titlePlace?: 'start' | 'middle' | 'end';
   /**
@@ -2629,13 +2629,60 @@ export interface FigureFile {
            */
           dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
           /**
-           * Values of x at which markers stand on it.
-           *
-           * Items: A value of x.
+           * Where its domain begins. Left out: with that of all.
            */
-          markers?: number[];
+          from?: number | string;
           /**
-           * Their shape. Left out: as the style has it.
+           * Where its domain ends. Left out: with that of all.
+           */
+          to?: number | string;
+          /**
+           * Markers at the ends of its domain: filled where the end belongs to it, open where it does not.
+           */
+          ends?: {
+            /**
+             * The lower end.
+             */
+            from?: 'closed' | 'open';
+            /**
+             * The upper end.
+             */
+            to?: 'closed' | 'open';
+          };
+          /**
+           * Values of x at which markers stand on it, each with a shape of its own where one is named.
+           *
+           * Items: A value of x, or one with the shape of its marker.
+           */
+          markers?: (
+            | number
+            | {
+                /**
+                 * A value of x.
+                 */
+                x: number | string;
+                /**
+                 * Its shape.
+                 */
+                shape:
+                  | 'circle'
+                  | 'square'
+                  | 'triangle'
+                  | 'diamond'
+                  | 'wedge'
+                  | 'pentagon'
+                  | 'star'
+                  | 'plus'
+                  | 'cross'
+                  | 'open-circle'
+                  | 'open-square'
+                  | 'open-triangle'
+                  | 'open-diamond'
+                  | 'open-wedge';
+              }
+          )[];
+          /**
+           * The shape of those without one of their own. Left out: as the style has it.
            */
           marker?:
             | 'circle'
@@ -2660,11 +2707,15 @@ export interface FigureFile {
           /**
            * Lower end.
            */
-          from: number;
+          from: number | string;
           /**
            * Upper end.
            */
-          to: number;
+          to: number | string;
+          /**
+           * Distance of the ticks, from 0; a fraction of pi is written as such. Left out: round numbers.
+           */
+          step?: number | string;
           /**
            * What x is, for the axis title. Left out: *x*.
            */

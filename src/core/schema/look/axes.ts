@@ -101,7 +101,7 @@ export const axisShape = {
   ),
   titlePlace: styled(
     choice(
-      'Where the title stands along its axis; one across the page at the end of a vertical axis stands above it.',
+      'Where the title stands along its axis; one across the page at the end of a vertical axis stands above it, and a short one in the middle of a line inside the panel at the end of that line.',
       ['start', 'middle', 'end'],
       'end',
     ),
