@@ -119,6 +119,19 @@ describe('bars', () => {
     );
   });
 
+  test('have it as markers too, each at its value and its bar', async () => {
+    const chart = 'kind: bar, category: k, value: v, further: { value: w, as: marker, marker: star }';
+    const figure = await made(chart, '', kinds);
+    const markers = roles(figure, /^references\[0\]\.pieces/).map(({ box }) => box);
+    const bars = roles(figure, /^series\[0\]\.marks\[\d\]$/).map(({ box }) => box);
+    expect(markers.length).toBe(bars.length);
+    for (const [i, { x, width }] of markers.entries()) {
+      expect(x + width / 2).toBeCloseTo((bars[i]?.x ?? 0) + (bars[i]?.width ?? 0) / 2, 0);
+    }
+    expect(roles(figure, /^legend\.entries\[0\]\.key$/).map(({ type }) => type)).toEqual(['path']);
+    expect(await found(chart.replace('as: marker, ', ''), kinds)).toContain('setting-idle');
+  });
+
   test('have a further value over them, in the legend, and within the axis', async () => {
     const figure = await made('kind: bar, category: k, value: v, further: { value: w }', '', kinds);
     const pieces = roles(figure, /^references\[0\]/);

@@ -1,9 +1,10 @@
 import * as z from 'zod/mini';
 import { choice, flag, optional } from '../../schema/fields.js';
+import { gatherField } from '../frame/gather.js';
 import type { ChartKind } from '../kind.js';
 import { furtherShape } from './furtherSettings.js';
 import { groupKind } from './group.js';
-import { type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
+import { type GroupCommon, type GroupLong, type GroupSettings, groupShape } from './groupSettings.js';
 
 const schema = z.strictObject({
   kind: choice('Kind of chart.', ['bar'], 'bar'),
@@ -23,6 +24,7 @@ const schema = z.strictObject({
     ),
   ),
   cumulative: optional(flag('Adds counts, shares or sums up along the axis.')),
+  gather: gatherField,
   ...furtherShape,
 });
 
@@ -34,4 +36,4 @@ export const bar = {
   description: 'Bars of a summary over the values of a category, side by side for a second one.',
   schema,
   ...groupKind('bar'),
-} satisfies ChartKind<GroupSettings, GroupLong, string[] | undefined>;
+} satisfies ChartKind<GroupSettings, GroupLong, GroupCommon>;

@@ -23,7 +23,7 @@ function valuesOf({ settings, rows, category, table, weight, summary }: GroupFra
   });
 }
 
-/** The further value as one line over all categories, named in the legend. @param order places of the categories by code */
+/** The further value as one line over all categories, or as markers, named in the legend. @param order places of the categories by code */
 export function furtherLine(frame: GroupFrame, order: readonly string[]): LineMark[] {
   const { settings, codebook, category } = frame;
   const { further, direction } = settings;
@@ -33,7 +33,7 @@ export function furtherLine(frame: GroupFrame, order: readonly string[]): LineMa
   const across: number[] = [];
   for (const [place, code] of order.entries()) {
     const value = values[category.categories.findIndex((own) => own.code === code)];
-    if (further.as === 'line') {
+    if (further.as === 'line' || further.as === 'marker') {
       along.push(place);
       across.push(value ?? Number.NaN);
     } else if (value !== undefined) {
@@ -42,8 +42,9 @@ export function furtherLine(frame: GroupFrame, order: readonly string[]): LineMa
     }
   }
   const [xs, ys] = direction === 'horizontal' ? [across, along] : [along, across];
-  const { value, name = codebook.variable(value).label, as: _, ...look } = further;
-  return [{ type: 'line', cell: {}, as: 'further', name, inLegend: true, xs, ys, ...lineLook(look) }];
+  const { value, name = codebook.variable(value).label, as, marker = 'diamond', ...look } = further;
+  const shape = as === 'marker' ? { shape: marker } : {};
+  return [{ type: 'line', cell: {}, as: 'further', name, inLegend: true, xs, ys, ...shape, ...lineLook(look) }];
 }
 
 /** What the further value covers of the axis. */

@@ -2,9 +2,11 @@ import { entryAt } from '../../at.js';
 import type { Category } from '../../data/codebook.js';
 import type { ColumnRequest } from '../../data/table.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
+import { exactTotal } from '../../statistics/exactSum.js';
 import type { ChartInput } from '../chartInput.js';
 import { bothAxes, categoryAxis, showsByDirection } from '../frame/categoryAxes.js';
 import { type Cells, sortIntoCells } from '../frame/cells.js';
+import { gatheredCodes, restOf } from '../frame/gather.js';
 import { decimalsIn, labelDecimals, once } from '../frame/labelDecimals.js';
 import { orderOf } from '../frame/order.js';
 import { referenceLines } from '../frame/references.js';
@@ -18,7 +20,15 @@ import { furtherEnds, furtherLine } from './further.js';
 import { groupChecks } from './groupChecks.js';
 import { type GroupMarks, type GroupSeries, groupMarks, reordered } from './groupMarks.js';
 import { groupNumbers } from './groupNumbers.js';
-import { type GroupFrame, type GroupLong, type GroupSettings, groupFrame, summaryOf } from './groupSettings.js';
+import {
+  type GroupCommon,
+  type GroupFrame,
+  type GroupLong,
+  type GroupSettings,
+  groupFrame,
+  summaryOf,
+  withRest,
+} from './groupSettings.js';
 import { groupAltText, groupFacts, summaryTitle } from './groupWords.js';
 import { stack } from './stack.js';
 
@@ -70,15 +80,37 @@ function complete(given: ChartInput<GroupSettings>): Outcome<ChartInput<GroupLon
 const cellsOf = (input: GroupFrame): Cells =>
   sortIntoCells(input, input.category, input.group, summaryType(input.summary).keepsRows);
 
-/** The order of the categories along the axis, which all panels have; none where it is that of the codebook. */
-function shareOrder(input: GroupFrame): Outcome<string[] | undefined> {
-  const { order } = input.settings;
-  if (order === undefined || order === 'codebook') return succeed(undefined);
+/** How much of the whole each category is, over all groups. */
+function partsOf({ summary, category, group }: GroupFrame, cells: Cells): { category: Category; value: number }[] {
+  const isSum = summaryType(summary).asks === 'values';
+  const groups = (group?.categories ?? [undefined]).map((_, g) => g);
+  return category.categories.map((own, c) => {
+    const values = groups.map((g) => cells.at(c, g).summary).filter(({ n }) => n > 0);
+    return { category: own, value: exactTotal(values.map(({ sum, size }) => (isSum ? sum : size))) };
+  });
+}
+
+/** The order of the categories along the axis, and which are gathered, over the cases of all panels. */
+function shareOrder(input: GroupFrame): Outcome<GroupCommon> {
+  const { order, gather } = input.settings;
   const { categories } = input.category;
-  const heights = groupMarks(input, cellsOf(input)).series.flatMap(({ marks }) => marks);
+  const isOrdered = order !== undefined && order !== 'codebook';
+  if (!isOrdered && !gather) return succeed({ order: undefined, small: [] });
+  const cells = cellsOf(input);
+  const parts = gather ? partsOf(input, cells) : [];
+  const negative = parts.find(({ value }) => value < 0);
+  if (negative) {
+    const facts = { group: negative.category.name, value: negative.value };
+    return fail([error('shares-negative', facts, input.locate('chart.value'))]);
+  }
+  const small = gatheredCodes(gather, parts, input.words);
+  if (!isOrdered) return succeed({ order: undefined, small });
+  const heights = groupMarks(input, cells).series.flatMap(({ marks }) => marks);
   const { places, problems } = orderOf(order, categories, heights, input);
   if (problems.length > 0) return fail(problems);
-  return succeed(places.flatMap((at) => categories[at]?.code ?? []));
+  const codes = places.flatMap((at) => categories[at]?.code ?? []);
+  const rest = small.length > 0 ? [restOf(gather ?? {}, input.words).code] : [];
+  return succeed({ order: [...codes.filter((code) => !small.includes(code)), ...rest], small });
 }
 
 /** Decimals of the labels at the marks. */
@@ -161,10 +193,16 @@ function axisTableOf(
   };
 }
 
+/** The names of the categories that are gathered. */
+const namesOf = ({ category }: GroupFrame, { small }: GroupCommon): string[] =>
+  category.categories.flatMap(({ code, name }) => (small.includes(code) ? [name] : []));
+
 const isStacked = ({ arrange }: GroupSettings): boolean => arrange === 'stacked' || arrange === 'shares';
 
-function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
+function draw(whole: GroupFrame, common: GroupCommon): Outcome<Drawn> {
+  const input = withRest(whole, common);
   const { settings } = input;
+  const { order } = common;
   const cells = cellsOf(input);
   const unordered = groupMarks(input, cells);
   const marks = order ? reordered(unordered, order) : unordered;
@@ -185,7 +223,7 @@ function draw(input: GroupFrame, order: string[] | undefined): Outcome<Drawn> {
       ...(forest && forest.columns.length > 0 ? { textColumns: forest.columns } : {}),
       labelDecimals: once(() => decimalsFor(input, marks)),
     },
-    numbers: groupNumbers(input, marks, cells),
+    numbers: groupNumbers(input, marks, { cells, gathered: namesOf(whole, common) }),
     note: groupFacts(input),
     // Totals are no cases, and each row is drawn.
     ...(settings.totals && input.counts.leftOut.length === 0 ? { isComplete: true } : {}),
@@ -241,5 +279,5 @@ export const groupKind = (mark: GroupFrame['mark']) =>
     complete: (given) => complete(mark === 'interval' ? { ...given, settings: withInterval(given.settings) } : given),
     check: (frame) => groupChecks(groupFrame(frame, mark)),
     share: (frame) => shareOrder(groupFrame(frame, mark)),
-    draw: (frame, order) => draw(groupFrame(frame, mark), order),
-  }) satisfies Partial<ChartKind<GroupSettings, GroupLong, string[] | undefined>>;
+    draw: (frame, common) => draw(groupFrame(frame, mark), common),
+  }) satisfies Partial<ChartKind<GroupSettings, GroupLong, GroupCommon>>;

@@ -91,7 +91,7 @@ function idleProblems({ settings, summary, locate, labels }: GroupFrame): Proble
 
 /** Problems of bars back to back, joined markers and further values. */
 function shapeProblems({ settings, summary, group, locate }: GroupFrame): Problem[] {
-  const { arrange, join, further, error: bars, axisTable, direction } = settings;
+  const { arrange, join, further, gather, error: bars, axisTable, direction } = settings;
   const count = group?.categories.length ?? 0;
   const idle = (path: string, needs: string) => warning('setting-idle', { path, needs }, locate(path));
   return [
@@ -116,6 +116,24 @@ function shapeProblems({ settings, summary, group, locate }: GroupFrame): Proble
           ),
         ]
       : []),
+    ...(gather && (!summaryType(summary).addsUp || bars)
+      ? [
+          error(
+            'setting-idle',
+            { path: 'chart.gather', needs: 'counts, shares or sums without error bars' },
+            locate('chart.gather'),
+          ),
+        ]
+      : []),
+    ...(gather && axisTable?.value !== undefined
+      ? [
+          error(
+            'one-of-several',
+            { path: 'chart.gather', others: ['axisTable.value'], where: 'chart' },
+            locate('chart.gather'),
+          ),
+        ]
+      : []),
     ...(join && !group ? [idle('chart.join', 'a "group"')] : []),
     ...(further && !hasFurther({ summary })
       ? [
@@ -128,6 +146,23 @@ function shapeProblems({ settings, summary, group, locate }: GroupFrame): Proble
       : []),
     ...(axisTable && direction === 'horizontal' ? [idle('chart.axisTable', '"direction: vertical"')] : []),
   ];
+}
+
+/** Settings of a line that markers do not have, and of markers that a line does not have. */
+function furtherIdle({ settings: { further }, locate }: GroupFrame): Problem[] {
+  if (!further) return [];
+  const isMarker = further.as === 'marker';
+  const idle = (isMarker ? (['width', 'dash'] as const) : (['marker'] as const)).filter(
+    (key) => further[key] !== undefined,
+  );
+  return idle.map((key) => {
+    const path = `chart.further.${key}`;
+    return warning(
+      'setting-idle',
+      { path, needs: isMarker ? '"as: line" or "as: dash"' : '"as: marker"' },
+      locate(path),
+    );
+  });
 }
 
 /** Problems of intervals in a table: it lies, and its totals are categories. */
@@ -161,6 +196,7 @@ export function groupChecks(input: GroupFrame): Problem[] {
     ...variableProblems(input),
     ...stackProblems(input),
     ...shapeProblems(input),
+    ...furtherIdle(input),
     ...forestProblems(input),
     ...errorProblems(input),
     ...idleProblems(input),

@@ -1,5 +1,6 @@
 import type { Words } from '../../words/words.js';
 import type { Cells } from '../frame/cells.js';
+import { restOf } from '../frame/gather.js';
 import { defaultLevel } from '../frame/levels.js';
 import { summaryType } from '../frame/summaries.js';
 import type { Drawn } from '../kind.js';
@@ -64,7 +65,6 @@ function shareColumn({ settings, words }: GroupFrame, { series }: GroupMarks): E
   ];
 }
 
-/** The table behind the bars: each group's n and measures, in the order of the axis. */
 /** What bars that are added up come to. */
 function cumulativeColumn({ settings, summary, words }: GroupFrame, { series }: GroupMarks, decimals: number): Entry[] {
   if (!settings.cumulative) return [];
@@ -88,8 +88,26 @@ function cumulativeColumn({ settings, summary, words }: GroupFrame, { series }: 
   ];
 }
 
-/** The table behind the marks. */
-export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells): Drawn['numbers'] {
+/** What the rest was gathered from. */
+function gatheredColumn({ category, settings, words }: GroupFrame, gathered: readonly string[]): Entry[] {
+  if (gathered.length === 0) return [];
+  const rest = restOf(settings.gather ?? {}, words).code;
+  const isRest = ({ cell }: GroupMark) => cell[category.variable.name] === rest;
+  return [
+    {
+      key: 'gathered',
+      title: words.say('head-gathered'),
+      of: (mark) => (isRest(mark) ? words.row(gathered) : undefined),
+    },
+  ];
+}
+
+/** The table behind the marks: each group's n and measures, in the order of the axis. */
+export function groupNumbers(
+  input: GroupFrame,
+  marks: GroupMarks,
+  { cells, gathered }: { cells: Cells; gathered: readonly string[] },
+): Drawn['numbers'] {
   const { category, group, codebook, settings, words } = input;
   const decimals = settings.value === undefined ? 0 : (codebook.variable(settings.value).decimals ?? 2);
   const name = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
@@ -103,6 +121,7 @@ export function groupNumbers(input: GroupFrame, marks: GroupMarks, cells: Cells)
     ...measuredColumns(input, decimals),
     ...shareColumn(input, marks),
     ...cumulativeColumn(input, marks, decimals),
+    ...gatheredColumn(input, gathered),
   ];
   const places = (categories: NonNullable<GroupFrame['group']>, mark: GroupMark) =>
     categories.categories.findIndex(({ code }) => code === mark.cell[categories.variable.name]);

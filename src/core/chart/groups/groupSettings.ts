@@ -2,6 +2,7 @@ import * as z from 'zod/mini';
 import { choice, columnName, flag, level, object, optional } from '../../schema/fields.js';
 import { axisTableField } from '../frame/axisTable.js';
 import { type Frame, filled } from '../frame/frame.js';
+import { gatheredIn, gatherField, restOf } from '../frame/gather.js';
 import type { Grouping } from '../frame/grouping.js';
 import { orderField } from '../frame/order.js';
 import { referencesField } from '../frame/references.js';
@@ -63,6 +64,7 @@ const groupSchema = z.strictObject({
   ),
   shape: optional(choice('Bars or stems.', ['bar', 'stem'], 'stem')),
   cumulative: optional(flag('Whether bars are added up.')),
+  gather: gatherField,
   ...forestShape,
 });
 
@@ -82,6 +84,18 @@ export interface GroupFrame extends Frame<GroupLong> {
   category: Grouping;
   group?: Grouping | undefined;
 }
+
+/** What all panels have in common: the order of the categories, where it is not that of the codebook, and which are gathered. */
+export interface GroupCommon {
+  order: readonly string[] | undefined;
+  small: readonly string[];
+}
+
+/** The frame with its small categories as one. */
+export const withRest = (frame: GroupFrame, { small }: GroupCommon): GroupFrame =>
+  small.length === 0
+    ? frame
+    : { ...frame, category: gatheredIn(frame.category, small, restOf(frame.settings.gather ?? {}, frame.words)) };
 
 export const groupFrame = (frame: Frame<GroupLong>, mark: GroupFrame['mark']): GroupFrame => ({
   ...frame,

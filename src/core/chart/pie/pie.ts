@@ -1,11 +1,12 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
-import { choice, columnName, fraction, listOf, number, object, optional, share, text } from '../../schema/fields.js';
+import { choice, columnName, fraction, listOf, number, object, optional, text } from '../../schema/fields.js';
 import { exactTotal } from '../../statistics/exactSum.js';
 import { noRows } from '../frame/cases.js';
 import { sortIntoCells } from '../frame/cells.js';
 import { type Frame, filled } from '../frame/frame.js';
+import { gatheredCodes, gatherField, restOf } from '../frame/gather.js';
 import type { Grouping } from '../frame/grouping.js';
 import { labelDecimals, once } from '../frame/labelDecimals.js';
 import { orderField, orderOf } from '../frame/order.js';
@@ -49,12 +50,7 @@ const schema = z.strictObject({
   middle: optional(text('Words in the hole.', '240 plots')),
   order: orderField,
   start: optional(number('Angle at which the first slice begins, in degrees clockwise from twelve.', '90')),
-  gather: optional(
-    object('Small slices gathered into one, which comes last.', {
-      below: share('Share of the whole below which a slice is small.', '0.05'),
-      name: optional(text('What the slice is called. Left out: Other.', 'Other')),
-    }),
-  ),
+  gather: gatherField,
   where: whereField,
 });
 
@@ -91,17 +87,16 @@ function partsOf(frame: PieFrame): Part[] {
 
 const totalOf = (parts: readonly Part[]): number => exactTotal(parts.map(({ value }) => value));
 
-/** The name of the gathered slices. */
-const otherName = ({ settings, words }: PieFrame): string => settings.gather?.name ?? words.say('other');
+/** The category of the gathered slices. */
+const restIn = ({ settings, words }: PieFrame): Category => restOf(settings.gather ?? {}, words);
 
 /** Gathers the small slices into one. */
 function gathered(parts: readonly Part[], frame: PieFrame, small: readonly string[]): Part[] {
   const joined = parts.filter(({ category }) => small.includes(category.code));
   if (joined.length === 0) return [...parts];
-  const name = otherName(frame);
   const sum = (key: 'value' | 'count') => joined.reduce((all, part) => all + part[key], 0);
   const other = {
-    category: { code: name, name },
+    category: restIn(frame),
     value: sum('value'),
     count: sum('count'),
     of: joined.map(({ category }) => category.name),
@@ -184,11 +179,9 @@ function shareSlices(frame: PieFrame): Outcome<SharedSlices> {
   const heights = parts.map(({ value }, category) => ({ category, value }));
   const { places, problems } = orderOf(wanted, categories, heights, frame);
   if (problems.length > 0) return fail(problems);
-  const total = totalOf(parts);
-  const small = gather ? parts.filter(({ value }) => value < gather.below * total) : [];
   return succeed({
     order: places.flatMap((at) => categories[at]?.code ?? []),
-    small: small.length > 1 ? small.map(({ category }) => category.code) : [],
+    small: gatheredCodes(gather, parts, frame.words),
   });
 }
 
@@ -224,8 +217,7 @@ function draw(frame: PieFrame, { order, small }: SharedSlices): Outcome<Drawn> {
   if (wrong.length > 0) return fail(wrong);
   const ordered = order.flatMap((code) => found.filter((part) => part.category.code === code));
   const parts = gathered(ordered, frame, small);
-  const name = otherName(frame);
-  const others = small.length > 0 ? [{ code: name, name }] : [];
+  const others = small.length > 0 ? [restIn(frame)] : [];
   const large = order.filter((code) => !small.includes(code));
   const shown = large.flatMap((code) => category.categories.filter((own) => own.code === code));
   const show = settings.labels?.show ?? (settings.names === 'legend' ? ['percent'] : ['name', 'percent']);

@@ -53,7 +53,7 @@ function keySize(sheet: Sheet): { width: number; height: number } {
   const lines = sheet.plan.series.some((series) => keyOf(series) === 'line');
   const isLine = lines && shape === 'marks';
   const areas = sheet.plan.sizes?.entries.map(({ area }) => diameterFor(area) * sheet.settings.markers.size) ?? [];
-  const inReference = sheet.plan.references?.some(({ inLegend }) => inLegend) ?? false;
+  const inReference = sheet.plan.references?.some(({ inLegend, shape }) => inLegend && !shape) ?? false;
   const usual = Math.max(isLine || inReference ? Math.max(side, 2.4 * size) : side, ...areas);
   return { width: width === undefined ? usual : width * size, height: height === undefined ? side : height * size };
 }
@@ -274,6 +274,8 @@ function otherKey(
     return [markerOf(sheet, look, role, [corner.x + width / 2, level])];
   }
   const fill = referenceFill(sheet, entry.mark, entry.place);
+  const { shape } = entry.mark;
+  if (shape) return [markerOf(sheet, { shape, fill }, role, [corner.x + width / 2, level])];
   const stroke = entry.mark.look
     ? ownStroke(sheet, entry.mark.look, fill)
     : lineStroke(sheet, entry.mark.as, fill, entry.place).stroke;

@@ -3,7 +3,7 @@ import type { LineLook, LineMark, LineRole } from '../../chart/plan.js';
 import { dashed, widened } from '../../color/dashes.js';
 import type { PathItem, PlateItem, PlateStroke } from '../../plate/plate.js';
 import { lengthInPoints } from '../../schema/length.js';
-import { type PanelScales, panelOf, placeAt } from '../axes/panelScales.js';
+import { type PanelScales, panelOf, placeAt, within } from '../axes/panelScales.js';
 import { clipLine } from '../ink/clip.js';
 import { pathThrough } from '../ink/lineInk.js';
 import type { Fill } from '../ink/looks.js';
@@ -12,6 +12,7 @@ import { lineInk } from '../ink/seen.js';
 import { smoothed } from '../ink/smooth.js';
 import type { Typesetter } from '../words/typesetter.js';
 import { errorSettings } from './group.js';
+import { markerOf } from './markers.js';
 import type { MarkType } from './markType.js';
 
 /** Width of the line of a further value, in widths of error bars. */
@@ -96,6 +97,14 @@ function workedOut(mark: LineMark, scales: PanelScales, smooth: boolean): Point[
   return clipLine(smooth ? smoothed(points) : points, panelOf(scales));
 }
 
+/** The places of the markers of a line that is none, inside the limits. */
+const markersOf = ({ xs, ys }: LineMark, { x, y }: PanelScales): Point[] =>
+  xs.flatMap((at, i): Point[] => {
+    const value = entryAt(ys, i);
+    const isInside = within(x, at) && within(y, value) && !Number.isNaN(at + value);
+    return isInside ? [[placeAt(x, at), placeAt(y, value)]] : [];
+  });
+
 /** The layer of a line, by role: what others are drawn over comes first. */
 const depths: Record<LineRole, number> = {
   reference: 0,
@@ -132,6 +141,14 @@ const edged: readonly LineRole[] = ['further', 'normal', 'density', 'fit', 'comm
 /** A line through places, cut at the limits of the axes. */
 export const line: MarkType<LineMark> = {
   ink(mark, { sheet, scales, fill, series, role }) {
+    const under = Array.from({ length: depths[mark.as] }, (): PlateItem[] => []);
+    const { shape } = mark;
+    if (shape) {
+      const markers = markersOf(mark, scales).map((at, i) =>
+        markerOf(sheet, { shape, fill }, `${role}.pieces[${i}]`, at),
+      );
+      return [...under, markers];
+    }
     const { stroke, from } = mark.look
       ? { stroke: ownStroke(sheet, mark.look, fill), from: fill.from }
       : lineStroke(sheet, mark.as, fill, series);
@@ -142,7 +159,6 @@ export const line: MarkType<LineMark> = {
       pathThrough(piece, { role: pieces.length > 1 ? `${role}.pieces[${i}]` : role, from }, look),
     );
     const halos = edged.includes(mark.as) ? halo(sheet, pieces, { role, from }, stroke.width) : [];
-    const under = Array.from({ length: depths[mark.as] }, (): PlateItem[] => []);
     return [...under, [...halos, ...ink]];
   },
   ends: ({ as, ys }, plan) => ({
@@ -150,15 +166,19 @@ export const line: MarkType<LineMark> = {
     y: as === 'series' && plan.y.shows === 'value' ? ys.filter(Number.isFinite) : [],
   }),
   occupies(mark, sheet, scales) {
+    if (mark.shape) {
+      const radius = sheet.settings.markers.size / 2;
+      return markersOf(mark, scales).map(([x, y]) => ({ is: 'disc', x, y, radius }));
+    }
     const width = mark.as === 'reference' ? sheet.settings.references.width : sheet.settings.lines.width;
     if (width === 0) return [];
     return piecesOf(mark, sheet, scales).map((points) => ({ is: 'line', points, half: width / 2 }));
   },
   needsZero: false,
   secondCue: 'dashes',
-  overhang: () => 0,
+  overhang: ({ shape }) => (shape ? 1 : 0),
   key: 'line',
-  uses: ({ as }) => settingsOf[as],
+  uses: ({ as, shape }) => (shape ? ['markers.size', 'markers.edge', 'errorBars.color'] : settingsOf[as]),
   accents: ['fill', 'line', 'opacity'],
   lineRole: ({ as }) => as,
 };

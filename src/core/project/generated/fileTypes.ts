@@ -866,6 +866,19 @@ export interface FigureFile {
          */
         cumulative?: boolean;
         /**
+         * Small categories gathered into one, which comes last.
+         */
+        gather?: {
+          /**
+           * Share of the whole below which a category is small.
+           */
+          below: number;
+          /**
+           * What the rest is called. Left out: Other.
+           */
+          name?: string;
+        };
+        /**
          * A further value over the bars, on their scale, such as a target or last year.
          */
         further?: {
@@ -878,9 +891,27 @@ export interface FigureFile {
            */
           name?: string;
           /**
-           * A short line across each bar, or a line through all. Left out: dash.
+           * A short line across each bar, a line through all, or a marker on each. Left out: dash.
            */
-          as?: 'dash' | 'line';
+          as?: 'dash' | 'line' | 'marker';
+          /**
+           * The shape of the markers. Left out: diamond.
+           */
+          marker?:
+            | 'circle'
+            | 'square'
+            | 'triangle'
+            | 'diamond'
+            | 'wedge'
+            | 'pentagon'
+            | 'star'
+            | 'plus'
+            | 'cross'
+            | 'open-circle'
+            | 'open-square'
+            | 'open-triangle'
+            | 'open-diamond'
+            | 'open-wedge';
           /**
            * Colour. Left out: as the style has it.
            */
@@ -2363,15 +2394,15 @@ export interface FigureFile {
          */
         start?: number;
         /**
-         * Small slices gathered into one, which comes last.
+         * Small categories gathered into one, which comes last.
          */
         gather?: {
           /**
-           * Share of the whole below which a slice is small.
+           * Share of the whole below which a category is small.
            */
           below: number;
           /**
-           * What the slice is called. Left out: Other.
+           * What the rest is called. Left out: Other.
            */
           name?: string;
         };
