@@ -231,7 +231,7 @@ describe('what most would draw', () => {
     [
       'answers',
       { q1: repeated([1, 2, 3, 4, 5], 4), q2: repeated([5, 1, 2, 3, 4], 4), q3: repeated([1, 3, 2, 5, 4], 4) },
-      { kind: 'bar', values: ['q1', 'q2', 'q3'], error: { shows: 'ci' } },
+      { kind: 'answers', questions: ['q1', 'q2', 'q3'] },
     ],
     [
       'numbers',

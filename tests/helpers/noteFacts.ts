@@ -21,6 +21,7 @@ export const noteFacts: Facts = {
   }),
   givenIntervals: fc.record({ level: fc.option(level, { nil: undefined }) }),
   reference: fc.record({ at: fc.option(count, { nil: undefined }), label: name, dash: fc.constantFrom(...dashes) }),
+  referenceBand: fc.record({ from: count, to: count, label: name }),
   weighted: fc.record({ by: name }),
   boxes: fc.record({
     whiskers: fc.oneof(

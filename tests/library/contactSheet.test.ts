@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { builtInStyles, contactSheet, memory, ok, openProject, type PlateItem, type TextItem } from 'hexis';
+import { builtInStyles, contactSheet, kinds, memory, ok, openProject, type PlateItem, type TextItem } from 'hexis';
 import { disk } from 'hexis/node';
 import { demoFigure, demoIds, hexis } from '../helpers/hexis.js';
 
@@ -63,8 +63,8 @@ describe('hexis kinds', () => {
   test('says of every kind what it shows and needs, and of one all that it takes', () => {
     const all = hexis(['kinds']);
     expect([all.code, all.err]).toEqual([0, '']);
-    for (const kind of ['bar', 'interval', 'histogram', 'box', 'points', 'scatter', 'line', 'slope', 'pie', 'curve']) {
-      expect(all.out).toMatch(new RegExp(`^${kind} .*\\n +needs `, 'm'));
+    for (const { name: kind } of kinds) {
+      expect(all.out).toMatch(new RegExp(`^  ${kind} .*\\n +needs `, 'm'));
     }
     const one = hexis(['kinds', 'scatter']).out;
     expect(one).toMatch(/x +needed +Variable along the horizontal axis/);

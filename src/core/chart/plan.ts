@@ -230,6 +230,8 @@ export interface LineMark {
   inLegend?: boolean;
   /** The look of a reference line. */
   look?: LineLook;
+  /** The other edge, where it is a band. */
+  until?: { xs: number[]; ys: number[] };
   /** The shape of the markers that stand at its places, instead of a line. */
   shape?: MarkerShape;
   xs: number[];

@@ -9,6 +9,7 @@ export interface NoteFacts {
   errors: { of: 'mean' | 'share'; shows: 'ci' | 'se' | 'sd'; level: number; as: 'bars' | 'bands' };
   givenIntervals: { level?: number | undefined };
   reference: { at?: number | undefined; label: string; dash?: Dash };
+  referenceBand: { from: number; to: number; label: string };
   weighted: { by: string };
   boxes: { whiskers: Whiskers };
   outliers: { marker: MarkerShape };
@@ -164,6 +165,7 @@ const sentenceOf: { [K in keyof NoteFacts]: (fact: NoteFacts[K], words: Words) =
     const line = words.say(`line-${dash ? dashes[dash] : 'solid'}`);
     return at === undefined ? words.say('reference', { line, label }) : words.say('reference-at', { line, at, label });
   },
+  referenceBand: (facts, words) => words.say('reference-band', facts),
   weighted: ({ by }, words) => words.say('weighted', { label: { label: by } }),
   boxes: boxWords,
   outliers: ({ marker }, words) => words.say('outliers', { markers: words.say(`markers-${marker}`) }),

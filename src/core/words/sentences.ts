@@ -41,6 +41,7 @@ export interface SentenceNames {
   'bands-sd': never;
   reference: 'line' | 'label';
   'reference-at': 'line' | 'at' | 'label';
+  'reference-band': 'from' | 'to' | 'label';
   'line-solid': never;
   'line-dashed': never;
   'line-dotted': never;
@@ -173,7 +174,7 @@ export interface SentenceNames {
   'alt-slopes': 'what' | 'first' | 'last' | 'rise' | 'fall' | 'count' | 'name' | 'before' | 'after';
   'alt-nothing': never;
   'alt-scatter': 'y' | 'x' | 'count' | 'cases' | 'more';
-  'alt-scatter-correlation': 'r';
+  'alt-scatter-correlation': 'r' | 'p';
   'alt-scatter-color': 'label';
   'alt-space': 'count' | 'cases' | 'variables';
   'alt-correlations': 'values';

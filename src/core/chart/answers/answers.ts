@@ -11,6 +11,7 @@ import { categoryAxis } from '../frame/categoryAxes.js';
 import type { Frame } from '../frame/frame.js';
 import { once } from '../frame/labelDecimals.js';
 import { orderOf } from '../frame/order.js';
+import { referenceEnds, referenceFacts, referenceLines } from '../frame/references.js';
 import { categoryRole } from '../frame/roles.js';
 import { Tally } from '../frame/tally.js';
 import { timesOf } from '../frame/weights.js';
@@ -172,6 +173,7 @@ function shareAxis(frame: AnswersFrame, shown: Shown, series: ReturnType<typeof 
   const ends = series.flatMap(({ marks }) =>
     marks.flatMap((mark) => (mark.type === 'bar' ? [mark.base, mark.value] : [])),
   );
+  ends.push(...referenceEnds(frame.settings.references));
   const isWhole = !isAround && frame.settings.only === undefined;
   const least = ends.reduce((a, b) => Math.min(a, b), 0);
   const greatest = ends.reduce((a, b) => Math.max(a, b), isWhole ? 100 : 0);
@@ -208,6 +210,7 @@ function draw(given: Frame<AnswersLong>, { order, apart }: AnswersShared): Outco
       x: shareAxis(frame, shown, series),
       y: { ...categoryAxis(frame.question, 'chart.category'), categories },
       series,
+      ...referenceLines(settings.references, 'horizontal'),
       stacked: true,
       ...(ramp ? { ramp } : {}),
       ...(columns.length > 0 ? { textColumns: columns } : {}),
@@ -217,7 +220,7 @@ function draw(given: Frame<AnswersLong>, { order, apart }: AnswersShared): Outco
     },
     legend: entries.length < 2 ? 'none' : { title: answer.variable.label, by: settings.answer, entries },
     numbers: answersNumbers(frame, rows),
-    note: answersFacts(frame, rows, shown),
+    note: [...answersFacts(frame, rows, shown), ...referenceFacts(settings.references)],
     isComplete: settings.respondents !== undefined,
     altText: answersAltText(frame, rows, shown),
   });

@@ -4,6 +4,7 @@ import { choice, code, columnName, either, flag, listOf, object, optional, text 
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
 import { orderField } from '../frame/order.js';
+import { referencesField } from '../frame/references.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
 
@@ -64,6 +65,7 @@ export const answersSchema = z.strictObject({
   ),
   counts: optional(flag('Whether *n* stands beside each row. Left out: where rows differ in it.')),
   order: orderField,
+  references: referencesField,
   ...weightShape,
   where: whereField,
 });

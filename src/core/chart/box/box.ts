@@ -1,6 +1,6 @@
 import { error, fail, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
-import { referenceLines } from '../frame/references.js';
+import { referenceEnds, referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { tooManyRepeated, unlikeWeights } from '../frame/weights.js';
@@ -98,7 +98,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
   if (!drawn) return fail([tooManyRepeated(frame, 'chart.points')]);
   const variable = codebook.variable(settings.value);
   const along = categoryAxis(category, 'chart.category');
-  const lines = (settings.references ?? []).map(({ at }) => at);
+  const lines = referenceEnds(settings.references);
   const values = {
     shows: 'value',
     title: variableTitle(variable, 'chart.value'),
@@ -117,7 +117,7 @@ function draw(frame: BoxFrame): Outcome<Drawn> {
     plan: {
       ...bothAxes(along, values, settings.direction),
       series: seriesOf(group, (g) => boxes.filter(({ place }) => place === g)),
-      ...referenceLines(settings.references, settings.direction ?? 'vertical', category.categories.length),
+      ...referenceLines(settings.references, settings.direction ?? 'vertical'),
     },
     numbers: boxNumbers(frame, drawn),
     note: boxFacts(frame, boxes),

@@ -3,6 +3,7 @@ import { functionNames, readExpression } from '../../expression/expression.js';
 import { extremeBetween, finite, type RealFunction, sample } from '../../expression/sample.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import type { MarkerShape } from '../../schema/look/names.js';
+import { crossEnds, crossFacts, crossLines, crossProblems } from '../frame/crossReferences.js';
 import type { Frame } from '../frame/frame.js';
 import { lineLook } from '../frame/lineLook.js';
 import type { ChartKind, Drawn } from '../kind.js';
@@ -65,9 +66,10 @@ function yRange(curves: readonly Sampled[]): [number, number] {
   return [Math.max(at(0), low - room), Math.min(at(1), high + room)];
 }
 
-function settingsProblems({ settings, locate }: CurveFrame): Problem[] {
+function settingsProblems(frame: CurveFrame): Problem[] {
+  const { settings, locate } = frame;
   const { x, area, functions, parameters = {} } = settings;
-  const problems: Problem[] = [];
+  const problems = crossProblems(frame);
   if (!(x.from < x.to)) problems.push(error('domain-reversed', { from: x.from, to: x.to }, locate('chart.x')));
   for (const [i, { from = x.from, to = x.to }] of functions.entries()) {
     const path = `chart.functions.${i}`;
@@ -167,6 +169,7 @@ function axes(settings: CurveLong, curves: readonly Sampled[]): { x: ValueAxis; 
   const at = cross === 'origin' ? { x: 0, y: 0 } : typeof cross === 'object' ? cross : undefined;
   const [least, greatest] = yRange(curves);
   const zero = settings.area && settings.area.to === undefined ? 0 : least;
+  const lines = crossEnds(settings.references, 'y');
   return {
     x: {
       shows: 'value',
@@ -180,8 +183,8 @@ function axes(settings: CurveLong, curves: readonly Sampled[]): { x: ValueAxis; 
     y: {
       shows: 'value',
       title: titleOf(settings.y?.label, 'y', settings.y?.unit, 'chart.y.label'),
-      least: Math.min(least, at?.y ?? least, zero),
-      greatest: Math.max(greatest, at?.y ?? greatest),
+      least: Math.min(least, at?.y ?? least, zero, ...lines),
+      greatest: Math.max(greatest, at?.y ?? greatest, ...lines),
       ...(at ? { crossed: at.y } : {}),
     },
   };
@@ -283,18 +286,21 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
   });
   if (settings.area && area.length === 0) idleAt('chart.area', 'a stretch where the functions have values');
   const atEnds = settings.names === 'ends';
+  const both = axes(settings, curves);
+  const references = crossLines(settings.references, both.x, both.y);
   const entries = series.flatMap(({ category }) => (category ? [category] : []));
   return succeed({
     plan: {
       direction: 'vertical',
-      ...axes(settings, curves),
+      ...both,
       series,
+      ...(references.length > 0 ? { references } : {}),
       ...(atEnds ? { endLabels: endLabelsOf(curves) } : {}),
     },
     legend: several && !atEnds ? { title: '', entries } : 'none',
     numbers: numbersOf(frame, curves),
     cases: words.say('functions'),
-    note: [],
+    note: crossFacts(settings.references, frame.looks.references),
     isComplete: true,
     altText: words.say('alt-curves', {
       names: words.row(curves.map(({ name }) => name)),

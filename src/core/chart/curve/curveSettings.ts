@@ -4,6 +4,7 @@ import { error, fail, type Outcome, type Problem, succeed } from '../../problem/
 import { choice, either, listOf, named, number, object, optional, text, whole } from '../../schema/fields.js';
 import { type MarkerShape, markerShapes } from '../../schema/look/names.js';
 import type { ChartInput } from '../chartInput.js';
+import { crossReferencesField } from '../frame/crossReferences.js';
 import { lineLookShape } from '../frame/lineLook.js';
 
 /** A number, or an expression without x, such as 2*pi. */
@@ -97,6 +98,7 @@ export const curveSchema = z.strictObject({
       until: optional(number('Where it ends. Left out: at the upper end.', '3')),
     }),
   ),
+  references: crossReferencesField,
   names: optional(
     choice('Where the names stand: in a legend, or at the ends of the curves.', ['legend', 'ends'], 'ends'),
   ),

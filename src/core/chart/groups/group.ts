@@ -9,7 +9,7 @@ import { type Cells, sortIntoCells } from '../frame/cells.js';
 import { gatheredCodes, restOf } from '../frame/gather.js';
 import { decimalsIn, labelDecimals, once } from '../frame/labelDecimals.js';
 import { orderOf } from '../frame/order.js';
-import { referenceLines } from '../frame/references.js';
+import { referenceEnds, referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, type Role } from '../frame/roles.js';
 import { detailOf, summaryType } from '../frame/summaries.js';
 import { asLong } from '../frame/wide.js';
@@ -45,8 +45,7 @@ function valueAxis(input: GroupFrame, series: readonly GroupSeries[]): ValueAxis
   const { holds } = summaryType(input.summary);
   const percent = holds === 'shares' || input.settings.arrange === 'shares';
   const possible = percent ? ([0, 100] as const) : holds === 'values' ? range : undefined;
-  const references = (input.settings.references ?? []).map(({ at }) => at);
-  ends.push(...references, ...furtherEnds(input));
+  ends.push(...referenceEnds(input.settings.references), ...furtherEnds(input));
   const isOpposed = input.settings.arrange === 'opposed';
   return {
     shows: 'value',
@@ -127,11 +126,7 @@ function linesAcross(
   series: readonly GroupSeries[],
 ): { references?: LineMark[] } {
   const { settings } = input;
-  const { references: own = [] } = referenceLines(
-    settings.references,
-    settings.direction ?? 'vertical',
-    categories.length,
-  );
+  const { references: own = [] } = referenceLines(settings.references, settings.direction ?? 'vertical');
   const codes = categories.map(({ code }) => code);
   const lines = [...own, ...(settings.join ? [joinLine(input, series)] : []), ...furtherLine(input, codes)];
   return lines.length > 0 ? { references: lines } : {};

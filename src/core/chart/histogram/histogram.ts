@@ -6,7 +6,7 @@ import type { Sample } from '../../statistics/sample.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { sampleOf } from '../frame/cells.js';
 import { cellOf, type Frame, filled } from '../frame/frame.js';
-import { namedLine, referenceFacts } from '../frame/references.js';
+import { edgesOf, namedLine, referenceEnds, referenceFacts } from '../frame/references.js';
 import { groupRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { weightFacts } from '../frame/weights.js';
@@ -103,12 +103,11 @@ function linesAt(references: HistogramSettings['references']): { references?: Li
   const far = 1e300;
   return {
     references: references.map(
-      ({ at, ...own }): LineMark => ({
+      (own): LineMark => ({
         type: 'line',
         cell: {},
         as: 'reference',
-        xs: [at, at],
-        ys: [-far, far],
+        ...edgesOf(own, (at) => ({ xs: [at, at], ys: [-far, far] })),
         ...namedLine(own),
       }),
     ),
@@ -202,7 +201,7 @@ function draw(frame: HistogramFrame, edges: readonly number[]): Outcome<Drawn> {
     const part = parts.find((own) => own.group === g);
     return part ? marksOf(frame, part) : [];
   });
-  const ends = [entryAt(edges, 0), lastOf(edges), ...(settings.references ?? []).map(({ at }) => at)];
+  const ends = [entryAt(edges, 0), lastOf(edges), ...referenceEnds(settings.references)];
   return succeed({
     plan: {
       direction: 'vertical',

@@ -4,7 +4,14 @@ import type { NoteFact } from '../../words/noteFacts.js';
 import type { Along } from '../frame/along.js';
 import { decimalsIn, labelDecimals, once } from '../frame/labelDecimals.js';
 import { defaultLevel } from '../frame/levels.js';
-import { namedLine, type Reference, referenceFacts, referenceLines } from '../frame/references.js';
+import {
+  edgesOf,
+  namedLine,
+  type Reference,
+  referenceEnds,
+  referenceFacts,
+  referenceLines,
+} from '../frame/references.js';
 import { groupRole } from '../frame/roles.js';
 import { detailOf, summaryType, titleOfCases, titleOfSummary } from '../frame/summaries.js';
 import { possibleOf } from '../frame/variableTitle.js';
@@ -24,7 +31,7 @@ function valueAxis(input: LineFrame, { runs, summary }: Lines, areas: Areas | un
   const ends = runs.flatMap(({ places }) =>
     places.flatMap(({ y, interval }) => [y, ...(interval ? [interval.low, interval.high] : [])]),
   );
-  ends.push(...(settings.references ?? []).map(({ at }) => at));
+  ends.push(...referenceEnds(settings.references));
   const range = { least: ends.reduce((a, b) => Math.min(a, b)), greatest: ends.reduce((a, b) => Math.max(a, b)) };
   const { asks } = summaryType(summary);
   if (asks === 'cases' || settings.value === undefined) {
@@ -161,7 +168,7 @@ function draw(frame: LineFrame): Outcome<Drawn> {
       y: values,
       series,
       ...(along.axis.shows === 'category'
-        ? referenceLines(settings.references, 'vertical', along.axis.categories.length)
+        ? referenceLines(settings.references, 'vertical')
         : levelLines(settings.references, along)),
       ...(atEnds ? { endLabels: endLabelsOf(lines, series) } : {}),
       ...axisTableOf(frame, lines),
@@ -187,7 +194,13 @@ function levelLines(references: readonly Reference[] | undefined, { axis }: Alon
   const xs = [axis.least - span, axis.greatest + span];
   return {
     references: references.map(
-      ({ at, ...own }): LineMark => ({ type: 'line', cell: {}, as: 'reference', xs, ys: [at, at], ...namedLine(own) }),
+      (own): LineMark => ({
+        type: 'line',
+        cell: {},
+        as: 'reference',
+        ...edgesOf(own, (at) => ({ xs, ys: [at, at] })),
+        ...namedLine(own),
+      }),
     ),
   };
 }

@@ -11,7 +11,7 @@ import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/cat
 import { cellOf, type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
 import { namesOf, namesProblems, namesShape } from '../frame/names.js';
-import { referenceFacts, referenceLines, referencesField } from '../frame/references.js';
+import { referenceEnds, referenceFacts, referenceLines, referencesField } from '../frame/references.js';
 import { categoryRole, groupRole, idRole, valueRole } from '../frame/roles.js';
 import { singledIds } from '../frame/singled.js';
 import { inSentence, inUnits, possibleOf, variableTitle } from '../frame/variableTitle.js';
@@ -213,7 +213,7 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
   const variable = codebook.variable(settings.value);
   const least = strips.reduce((few, { sample }) => Math.min(few, sample.least), Number.POSITIVE_INFINITY);
   const greatest = strips.reduce((most, { sample }) => Math.max(most, sample.greatest), Number.NEGATIVE_INFINITY);
-  const references = (settings.references ?? []).map(({ at }) => at);
+  const references = referenceEnds(settings.references);
   const values = {
     shows: 'value',
     title: variableTitle(variable, 'chart.value'),
@@ -232,7 +232,7 @@ function draw(frame: PointsFrame): Outcome<Drawn> {
         const strips = drawn.filter((strip) => strip.group === g);
         return [...strips.map(({ marks }) => marks[0]), ...strips.flatMap(({ marks }) => marks.slice(1))];
       }),
-      ...referenceLines(settings.references, axes.direction, category.categories.length),
+      ...referenceLines(settings.references, axes.direction),
     },
     numbers: numbersOf(frame, strips),
     note: [

@@ -2,12 +2,14 @@ import { numberAt } from '../../at.js';
 import { error, fail, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import { seriesOf } from '../frame/categoryAxes.js';
+import { crossEnds, crossFacts, crossLines, crossProblems } from '../frame/crossReferences.js';
 import { defaultLevel } from '../frame/levels.js';
 import { namesProblems } from '../frame/names.js';
 import { groupRole, idRole, valueRole } from '../frame/roles.js';
 import { inUnits, possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { tooManyRepeated } from '../frame/weights.js';
 import type { ChartKind, Drawn } from '../kind.js';
+import type { ValueAxis } from '../plan.js';
 import { marksOf, outsideOf, type QuantileRun, type QuantilesFrame, runsOf } from './quantilesMarks.js';
 import { type QuantilesSettings, quantilesSchema } from './quantilesSettings.js';
 
@@ -17,7 +19,7 @@ const nameOf = ({ settings: { distribution = 'normal', freedom = 1 }, words }: Q
 
 function check(frame: QuantilesFrame): Problem[] {
   const { settings, locate } = frame;
-  const problems = namesProblems(frame);
+  const problems = [...namesProblems(frame), ...crossProblems(frame)];
   const isT = settings.distribution === 't';
   if (isT && settings.freedom === undefined) {
     const facts = { path: 'chart.freedom', why: 'a t distribution has degrees of freedom', columns: ['5', '10', '30'] };
@@ -61,6 +63,12 @@ function facts({ settings }: QuantilesFrame): NoteFact[] {
   ];
 }
 
+/** An axis that holds some further values. */
+const reaching = ({ least, greatest }: { least: number; greatest: number }, values: readonly number[]) => ({
+  least: Math.min(least, ...values),
+  greatest: Math.max(greatest, ...values),
+});
+
 function draw(frame: QuantilesFrame): Outcome<Drawn> {
   const { settings, codebook, words } = frame;
   const runs = runsOf(frame);
@@ -80,19 +88,28 @@ function draw(frame: QuantilesFrame): Outcome<Drawn> {
   });
   const count = runs.reduce((sum, { xs }) => sum + xs.length, 0);
   const what = inUnits(variable.label, variable.unit, words);
+  const x: ValueAxis = {
+    shows: 'value',
+    title: { label: words.say('title-quantile', { distribution }), from: 'chart.distribution' },
+    ...reaching(ends('xs'), crossEnds(settings.references, 'x')),
+  };
+  const y: ValueAxis = {
+    shows: 'value',
+    title: variableTitle(variable, 'chart.value'),
+    ...reaching(ends('ys'), crossEnds(settings.references, 'y')),
+    ...possibleOf(variable),
+  };
+  const references = crossLines(settings.references, x, y);
   return succeed({
     plan: {
       direction: 'vertical',
-      x: {
-        shows: 'value',
-        title: { label: words.say('title-quantile', { distribution }), from: 'chart.distribution' },
-        ...ends('xs'),
-      },
-      y: { shows: 'value', title: variableTitle(variable, 'chart.value'), ...ends('ys'), ...possibleOf(variable) },
+      x,
+      y,
       series,
+      ...(references.length > 0 ? { references } : {}),
     },
     numbers: numbersOf(frame, runs),
-    note: facts(frame),
+    note: [...facts(frame), ...crossFacts(settings.references, frame.looks.references)],
     altText: words.say('alt-quantiles', { what, distribution, count, cases: codebook.cases }),
   });
 }

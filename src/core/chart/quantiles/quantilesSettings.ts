@@ -3,6 +3,7 @@ import { keysOf } from '../../keys.js';
 import { choice, columnName, flag, level, object, optional, positive } from '../../schema/fields.js';
 import { distributions, positionRules } from '../../statistics/quantilePlot.js';
 import { oneOrMore } from '../../tuple.js';
+import { crossReferencesField } from '../frame/crossReferences.js';
 import { namesShape } from '../frame/names.js';
 import { whereField } from '../frame/where.js';
 
@@ -25,6 +26,7 @@ export const quantilesSchema = z.strictObject({
       level: optional(level('Level of the band. Left out: 0.95.', '0.95')),
     }),
   ),
+  references: crossReferencesField,
   ...namesShape,
   where: whereField,
 });

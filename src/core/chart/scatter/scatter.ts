@@ -6,6 +6,7 @@ import type { ChartInput } from '../chartInput.js';
 import { seriesOf } from '../frame/categoryAxes.js';
 import { shadeKeys, sizeKeys, zeroSizes } from '../frame/cloudKeys.js';
 import { axesLacking, completeComponents, componentTitle } from '../frame/components.js';
+import { crossEnds, crossLines, crossProblems } from '../frame/crossReferences.js';
 import { cellOf, filled } from '../frame/frame.js';
 import { namesProblems } from '../frame/names.js';
 import { groupRole, idRole, type Role } from '../frame/roles.js';
@@ -13,7 +14,7 @@ import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import type { ChartKind, Drawn } from '../kind.js';
 import type { LineMark, Remark, Series, ValueAxis } from '../plan.js';
 import { type DrawnFit, drawFit, fitRemark } from './fit.js';
-import { cloudOf, ellipseOf, scatterReferences } from './scatterMarks.js';
+import { cloudOf, ellipseOf } from './scatterMarks.js';
 import {
   type Points,
   type ScatterAxes,
@@ -68,14 +69,6 @@ function axisOf(frame: ScatterFrame, role: 'x' | 'y', values: readonly ArrayLike
 
 const mostLocal = 20_000;
 
-/** Problems with reference lines: without a position, or with more than one. */
-const referenceProblems = ({ settings: { references = [] }, locate }: ScatterFrame): Problem[] =>
-  references.flatMap((line, i) => {
-    const given = (['x', 'y', 'slope'] as const).filter((key) => line[key] !== undefined);
-    const path = `chart.references.${i}`;
-    return given.length === 1 ? [] : [error('one-line', { path, given }, locate(path))];
-  });
-
 function fitProblems({ settings: { fit }, locate, rows }: ScatterFrame): Problem[] {
   if (!fit) return [];
   const { degree, share } = fit;
@@ -111,7 +104,7 @@ function sizeProblems({ rows, measured, locate }: ScatterFrame): Problem[] {
 }
 
 const settingsProblems = (frame: ScatterFrame): Problem[] => [
-  ...referenceProblems(frame),
+  ...crossProblems(frame),
   ...fitProblems(frame),
   ...clashes(frame),
   ...sizeProblems(frame),
@@ -162,17 +155,16 @@ const drawnSeries = (frame: ScatterFrame, points: readonly Points[], ranges: rea
 
 function draw(frame: ScatterFrame): Outcome<Drawn> {
   const points = pointsOf(frame);
-  const lines = frame.settings.references ?? [];
   const held = (role: 'x' | 'y', key: 'xs' | 'ys') => [
     ...points.map((own) => own[key]),
-    lines.flatMap((line) => (line[role] === undefined ? [] : [line[role]])),
+    crossEnds(frame.settings.references, role),
   ];
   const [x, y] = [axisOf(frame, 'x', held('x', 'xs')), axisOf(frame, 'y', held('y', 'ys'))];
   const series = drawnSeries(frame, points, [x.greatest - x.least, y.greatest - y.least]);
   const drawnLines = series.flatMap(({ marks }) => marks.flatMap((mark) => (mark.type === 'line' ? [mark] : [])));
   const common = commonFit(frame, points);
   const references: LineMark[] = [
-    ...scatterReferences(frame, x, y),
+    ...crossLines(frame.settings.references, x, y),
     ...(common ? [{ ...common.line, as: 'commonFit' } as const] : []),
   ];
   const remarks = remarksOf(frame, points, common);

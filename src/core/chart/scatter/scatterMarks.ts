@@ -5,9 +5,8 @@ import { jitter } from '../../statistics/jitter.js';
 import { areasOf, shadesOf } from '../frame/cloudKeys.js';
 import { defaultLevel } from '../frame/levels.js';
 import { namesOf } from '../frame/names.js';
-import { namedLine } from '../frame/references.js';
 import { singledIds } from '../frame/singled.js';
-import type { Cell, CloudMark, LineMark, ValueAxis } from '../plan.js';
+import type { Cell, CloudMark, LineMark } from '../plan.js';
 import type { Points, ScatterFrame } from './scatterSettings.js';
 
 /** The points of a group, coinciding ones merged, with how many each represents. */
@@ -71,19 +70,4 @@ export function ellipseOf({ settings }: ScatterFrame, { xs, ys }: Points, cell: 
   if (!settings.ellipse) return [];
   const found = normalEllipse(xs, ys, settings.ellipse.level ?? defaultLevel);
   return found ? [{ type: 'line', cell, as: 'ellipse', xs: found.xs, ys: found.ys, closed: true }] : [];
-}
-
-/** Reference lines, long enough to cross any panel. */
-export function scatterReferences({ settings }: ScatterFrame, x: ValueAxis, y: ValueAxis): LineMark[] {
-  const reach = (axis: ValueAxis) => {
-    const span = axis.greatest - axis.least || 1;
-    return [axis.least - span, axis.greatest + span];
-  };
-  return (settings.references ?? []).map((given): LineMark => {
-    const line = { type: 'line', cell: {}, as: 'reference', ...namedLine(given) } as const;
-    if (given.x !== undefined) return { ...line, xs: [given.x, given.x], ys: reach(y) };
-    if (given.y !== undefined) return { ...line, xs: reach(x), ys: [given.y, given.y] };
-    const xs = reach(x);
-    return { ...line, xs, ys: xs.map((at) => (given.intercept ?? 0) + (given.slope ?? 1) * at) };
-  });
 }

@@ -1,23 +1,11 @@
 import * as z from 'zod/mini';
 import type { Category } from '../../data/codebook.js';
-import {
-  choice,
-  columnName,
-  either,
-  level,
-  listOf,
-  number,
-  object,
-  optional,
-  positive,
-  text,
-} from '../../schema/fields.js';
+import { choice, columnName, either, level, listOf, object, optional, positive } from '../../schema/fields.js';
 import { beyondField } from '../frame/beyond.js';
 import { componentsField } from '../frame/components.js';
+import { crossReferencesField } from '../frame/crossReferences.js';
 import type { Frame } from '../frame/frame.js';
-import { lineLookShape } from '../frame/lineLook.js';
 import { namesShape } from '../frame/names.js';
-import { referenceNameShape } from '../frame/references.js';
 import { whereField } from '../frame/where.js';
 import { type DrawnFit, fitField } from './fit.js';
 
@@ -55,22 +43,7 @@ export const scatterSchema = z.strictObject({
       level: optional(level('That share. Left out: 0.95.', '0.95')),
     }),
   ),
-  references: optional(
-    listOf(
-      'Lines to compare with.',
-      object('A line: upright at "x", level at "y", or by "slope" and "intercept".', {
-        x: optional(number('Value of x at which it stands.', '40')),
-        y: optional(number('Value of y at which it lies.', '3')),
-        slope: optional(number('Its slope.', '1')),
-        intercept: optional(number('Its value at x = 0. Left out: 0.', '0')),
-        label: optional(text('What it is, for the note.', 'line of equal values')),
-        ...referenceNameShape,
-        ...lineLookShape,
-      }),
-      '[{ slope: 1, label: line of equal values }]',
-      200,
-    ),
-  ),
+  references: crossReferencesField,
   components: componentsField,
   beyond: beyondField,
   where: whereField,

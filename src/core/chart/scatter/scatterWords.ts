@@ -9,6 +9,7 @@ import { pairOf } from '../../tuple.js';
 import type { NoteFact } from '../../words/noteFacts.js';
 import type { Words } from '../../words/words.js';
 import { componentFacts, componentNumbers } from '../frame/components.js';
+import { crossFacts } from '../frame/crossReferences.js';
 import { defaultLevel } from '../frame/levels.js';
 import type { Drawn } from '../kind.js';
 import type { NumbersColumn } from '../plan.js';
@@ -105,10 +106,7 @@ export function scatterNumbers(
 
 /** What lines, bands, ellipses and areas of markers mean. */
 export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteFact[] {
-  const { color, ellipse, size, overlap, references = [] } = settings;
-  const lines = references.flatMap(({ x, y, label, dash = looks.references }): NoteFact[] =>
-    label === undefined ? [] : [{ is: 'reference', at: x ?? y, label, dash }],
-  );
+  const { color, ellipse, size, overlap, references } = settings;
   return [
     ...fitFacts(settings.fit),
     ...(ellipse ? [{ is: 'ellipses', level: ellipse.level ?? defaultLevel } as const] : []),
@@ -117,7 +115,7 @@ export function scatterFacts({ settings, codebook, looks }: ScatterFrame): NoteF
     ...componentFacts(settings),
     ...(overlap === 'count' ? [{ is: 'stacked', cases: codebook.cases } as const] : []),
     ...(overlap === 'jitter' ? [{ is: 'aside' } as const] : []),
-    ...lines,
+    ...crossFacts(references, looks.references),
   ];
 }
 
@@ -149,7 +147,8 @@ export function scatterAltText(
     r === undefined
       ? ''
       : words.say('alt-scatter-correlation', {
-          r: `${formatNumber(r, 2, numbers)} (Pearson${p === undefined ? '' : `, ${chanceText(p, numbers)}`})`,
+          r: formatNumber(r, 2, numbers),
+          p: p === undefined ? '' : `, ${chanceText(p, numbers)}`,
         });
   const { color } = settings;
   const colored = color === undefined ? '' : words.say('alt-scatter-color', { label: codebook.variable(color) });

@@ -4,6 +4,7 @@ import type { ChartInput } from '../chartInput.js';
 import { categoryAxis } from '../frame/categoryAxes.js';
 import { filled } from '../frame/frame.js';
 import { labelDecimals, once } from '../frame/labelDecimals.js';
+import { referenceEnds, referenceFacts, referenceLines } from '../frame/references.js';
 import { groupRole, valueRole } from '../frame/roles.js';
 import { possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { asLong, type WideSettings } from '../frame/wide.js';
@@ -143,6 +144,7 @@ function draw(frame: SlopeFrame, shown: readonly Change[]): Outcome<Drawn> {
   );
   const variable = codebook.variable(settings.value);
   const values = items.flatMap((entry) => entry.values.filter((value) => value !== undefined));
+  const ends = [...values, ...referenceEnds(settings.references)];
   return succeed({
     plan: {
       direction: 'vertical',
@@ -150,19 +152,20 @@ function draw(frame: SlopeFrame, shown: readonly Change[]): Outcome<Drawn> {
       y: {
         shows: 'value',
         title: variableTitle(variable, 'chart.value'),
-        least: values.reduce((a, b) => Math.min(a, b)),
-        greatest: values.reduce((a, b) => Math.max(a, b)),
+        least: ends.reduce((a, b) => Math.min(a, b)),
+        greatest: ends.reduce((a, b) => Math.max(a, b)),
         ...possibleOf(variable),
         quiet: true,
         hugs: true,
       },
       series,
+      ...referenceLines(settings.references, 'vertical'),
       endLabels: slopeLabels(frame, parts, series),
       labelDecimals: once(() => labelDecimals('data', [], frame.measured('value'))),
     },
     ...(frame.group ? {} : legendOf(frame, parts)),
     numbers: slopeNumbers(frame, items),
-    note: [],
+    note: referenceFacts(settings.references),
     isComplete: settings.values !== undefined,
     altText: slopeAltText(frame, items),
   });

@@ -3,6 +3,7 @@ import type { Category } from '../../data/codebook.js';
 import { choice, columnName, flag, optional } from '../../schema/fields.js';
 import { type Frame, filled } from '../frame/frame.js';
 import type { Grouping } from '../frame/grouping.js';
+import { referencesField } from '../frame/references.js';
 import { whereField } from '../frame/where.js';
 import { wideShape } from '../frame/wide.js';
 
@@ -16,6 +17,7 @@ export const slopeSchema = z.strictObject({
   ...wideShape,
   group: optional(columnName('Variable whose values have a colour each.', 'family')),
   change: optional(flag('Whether rise and fall from the first time to the last have a colour each.')),
+  references: referencesField,
   where: whereField,
 });
 

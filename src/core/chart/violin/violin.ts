@@ -9,7 +9,7 @@ import { boxesOf, type DrawnBox, nameOfBox } from '../box/boxMarks.js';
 import { type BoxFrame, boxFrame } from '../box/boxSettings.js';
 import { bothAxes, categoryAxis, seriesOf, showsByDirection } from '../frame/categoryAxes.js';
 import type { Frame } from '../frame/frame.js';
-import { referenceFacts, referenceLines } from '../frame/references.js';
+import { referenceEnds, referenceFacts, referenceLines } from '../frame/references.js';
 import { categoryRole, groupRole, valueRole } from '../frame/roles.js';
 import { inSentence, inUnits, possibleOf, variableTitle } from '../frame/variableTitle.js';
 import { tooManyRepeated, unlikeWeights, weightFacts } from '../frame/weights.js';
@@ -158,7 +158,7 @@ function draw(frame: Frame<ViolinLong>, { widest }: ViolinShared): Outcome<Drawn
   const variable = codebook.variable(settings.value);
   const ends = [
     ...marks.flatMap(({ values }) => [values[0] as number, values.at(-1) as number]),
-    ...(settings.references ?? []).map(({ at }) => at),
+    ...referenceEnds(settings.references),
   ];
   const values = {
     shows: 'value',
@@ -171,7 +171,7 @@ function draw(frame: Frame<ViolinLong>, { widest }: ViolinShared): Outcome<Drawn
     plan: {
       ...bothAxes(categoryAxis(category, 'chart.category'), values, settings.direction),
       series: seriesOf(group, (g) => marks.filter((_, i) => entryAt(drawn, i).mark.place === g)),
-      ...referenceLines(settings.references, settings.direction ?? 'vertical', category.categories.length),
+      ...referenceLines(settings.references, settings.direction ?? 'vertical'),
     },
     numbers: boxNumbers(boxes, drawn),
     note: facts(frame),

@@ -10,6 +10,7 @@ import { pathThrough } from '../ink/lineInk.js';
 import type { Fill } from '../ink/looks.js';
 import type { Point } from '../ink/point.js';
 import { shadedFill } from '../ink/shades.js';
+import { behindMarks, veil } from '../marks/band.js';
 import { diameterFor } from '../marks/cloud.js';
 import { lineStroke, ownStroke } from '../marks/line.js';
 import { markerAt, markerOf } from '../marks/markers.js';
@@ -53,7 +54,8 @@ function keySize(sheet: Sheet): { width: number; height: number } {
   const lines = sheet.plan.series.some((series) => keyOf(series) === 'line');
   const isLine = lines && shape === 'marks';
   const areas = sheet.plan.sizes?.entries.map(({ area }) => diameterFor(area) * sheet.settings.markers.size) ?? [];
-  const inReference = sheet.plan.references?.some(({ inLegend, shape }) => inLegend && !shape) ?? false;
+  const inReference =
+    sheet.plan.references?.some(({ inLegend, shape, until }) => inLegend && !shape && !until) ?? false;
   const usual = Math.max(isLine || inReference ? Math.max(side, 2.4 * size) : side, ...areas);
   return { width: width === undefined ? usual : width * size, height: height === undefined ? side : height * size };
 }
@@ -274,7 +276,18 @@ function otherKey(
     return [markerOf(sheet, look, role, [corner.x + width / 2, level])];
   }
   const fill = referenceFill(sheet, entry.mark, entry.place);
-  const { shape } = entry.mark;
+  const { shape, until } = entry.mark;
+  if (until) {
+    const wide = Math.min(width, sheet.settings.space.legendKey * em(sheet));
+    const [left, right] = [corner.x + (width - wide) / 2, corner.x + (width + wide) / 2];
+    const corners: Point[] = [
+      [left, corner.y],
+      [right, corner.y],
+      [right, corner.y + height],
+      [left, corner.y + height],
+    ];
+    return veil(sheet, corners, fill, { role, share: behindMarks });
+  }
   if (shape) return [markerOf(sheet, { shape, fill }, role, [corner.x + width / 2, level])];
   const stroke = entry.mark.look
     ? ownStroke(sheet, entry.mark.look, fill)

@@ -4,13 +4,14 @@ import { dashed, widened } from '../../color/dashes.js';
 import type { PathItem, PlateItem, PlateStroke } from '../../plate/plate.js';
 import { lengthInPoints } from '../../schema/length.js';
 import { type PanelScales, panelOf, placeAt, within } from '../axes/panelScales.js';
-import { clipLine } from '../ink/clip.js';
+import { clipLine, clipSurface } from '../ink/clip.js';
 import { pathThrough } from '../ink/lineInk.js';
 import type { Fill } from '../ink/looks.js';
 import type { Point } from '../ink/point.js';
 import { lineInk } from '../ink/seen.js';
 import { smoothed } from '../ink/smooth.js';
 import type { Typesetter } from '../words/typesetter.js';
+import { behindMarks, veil } from './band.js';
 import { errorSettings } from './group.js';
 import { markerOf } from './markers.js';
 import type { MarkType } from './markType.js';
@@ -105,6 +106,16 @@ const markersOf = ({ xs, ys }: LineMark, { x, y }: PanelScales): Point[] =>
     return isInside ? [[placeAt(x, at), placeAt(y, value)]] : [];
   });
 
+/** A place on or beyond the page that can be reckoned with. */
+const near = (place: number): number => Math.max(-1e6, Math.min(1e6, place));
+
+/** The surface of a band, cut at the limits. */
+function bandOf({ xs, ys, until }: LineMark, { x, y }: PanelScales): Point[] {
+  const edge = (own: Pick<LineMark, 'xs' | 'ys'>) =>
+    own.xs.map((at, i): Point => [near(placeAt(x, at)), near(placeAt(y, entryAt(own.ys, i)))]);
+  return clipSurface([...edge({ xs, ys }), ...(until ? edge(until).reverse() : [])], panelOf({ x, y }));
+}
+
 /** The layer of a line, by role: what others are drawn over comes first. */
 const depths: Record<LineRole, number> = {
   reference: 0,
@@ -149,6 +160,10 @@ export const line: MarkType<LineMark> = {
       );
       return [...under, markers];
     }
+    if (mark.until) {
+      const points = bandOf(mark, scales);
+      return points.length < 3 ? [] : [...under, veil(sheet, points, fill, { role, share: behindMarks })];
+    }
     const { stroke, from } = mark.look
       ? { stroke: ownStroke(sheet, mark.look, fill), from: fill.from }
       : lineStroke(sheet, mark.as, fill, series);
@@ -170,6 +185,11 @@ export const line: MarkType<LineMark> = {
       const radius = sheet.settings.markers.size / 2;
       return markersOf(mark, scales).map(([x, y]) => ({ is: 'disc', x, y, radius }));
     }
+    if (mark.until) {
+      // Words are read on a plain band as on paper, but not on a patterned one.
+      const isPlain = sheet.settings.bands.pattern === 'solid';
+      return isPlain ? [] : [{ is: 'area', points: bandOf(mark, scales), light: true }];
+    }
     const width = mark.as === 'reference' ? sheet.settings.references.width : sheet.settings.lines.width;
     if (width === 0) return [];
     return piecesOf(mark, sheet, scales).map((points) => ({ is: 'line', points, half: width / 2 }));
@@ -178,7 +198,12 @@ export const line: MarkType<LineMark> = {
   secondCue: 'dashes',
   overhang: ({ shape }) => (shape ? 1 : 0),
   key: 'line',
-  uses: ({ as, shape }) => (shape ? ['markers.size', 'markers.edge', 'errorBars.color'] : settingsOf[as]),
+  uses: ({ as, shape, until }) =>
+    until
+      ? ['bands', 'references.color']
+      : shape
+        ? ['markers.size', 'markers.edge', 'errorBars.color']
+        : settingsOf[as],
   accents: ['fill', 'line', 'opacity'],
   lineRole: ({ as }) => as,
 };

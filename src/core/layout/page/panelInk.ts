@@ -43,7 +43,8 @@ function labelsApart(ink: readonly PlateItem[], { sheet, panel, scales, labels, 
     const isOn = at !== undefined && part === 'labels' && crossing[at] && labels.ink.marksUnder(item.box) > 0;
     const other = isOn ? mirrored(item, at, lineEdge(sheet, at, panel, scales)) : item;
     if (isOn && labels.ink.marksUnder(other.box) === 0 && isFree(other.box)) kept.push(other);
-    else if (isFree(item.box)) kept.push(...(isOn ? [paperBehind(item, sheet.settings.paper)] : []), item);
+    else if (isFree(item.box))
+      kept.push(...(isOn ? [carried(paperBehind(item, sheet.settings.paper), item)] : []), item);
   }
   return kept;
 }

@@ -779,15 +779,19 @@ export interface FigureFile {
          */
         high?: string;
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -1000,15 +1004,19 @@ export interface FigureFile {
          */
         high?: string;
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -1171,15 +1179,19 @@ export interface FigureFile {
          */
         cumulative?: 'bars' | 'steps';
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -1348,15 +1360,19 @@ export interface FigureFile {
          */
         names?: boolean;
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -1476,15 +1492,19 @@ export interface FigureFile {
          */
         bandwidth?: number;
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -1602,15 +1622,19 @@ export interface FigureFile {
          */
         names?: 'all' | (string | number | boolean)[];
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -1714,6 +1738,57 @@ export interface FigureFile {
            */
           level?: number;
         };
+        /**
+         * Lines and bands to compare with.
+         *
+         * Items: A line: upright at "x", level at "y", or by "slope" and "intercept".
+         */
+        references?: {
+          /**
+           * Value of x at which it stands.
+           */
+          x?: number;
+          /**
+           * Value of y at which it lies.
+           */
+          y?: number;
+          /**
+           * Value of the same axis at which a band ends. Left out: it is a line.
+           */
+          to?: number;
+          /**
+           * Its slope.
+           */
+          slope?: number;
+          /**
+           * Its value at x = 0. Left out: 0.
+           */
+          intercept?: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
         /**
          * Variable that names the cases.
          */
@@ -1832,7 +1907,7 @@ export interface FigureFile {
           level?: number;
         };
         /**
-         * Lines to compare with.
+         * Lines and bands to compare with.
          *
          * Items: A line: upright at "x", level at "y", or by "slope" and "intercept".
          */
@@ -1845,6 +1920,10 @@ export interface FigureFile {
            * Value of y at which it lies.
            */
           y?: number;
+          /**
+           * Value of the same axis at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * Its slope.
            */
@@ -2212,15 +2291,19 @@ export interface FigureFile {
          */
         names?: 'legend' | 'ends';
         /**
-         * Lines at values to compare with.
+         * Lines and bands at values to compare with.
          *
-         * Items: A line.
+         * Items: A line, or a band.
          */
         references?: {
           /**
-           * Value at which it stands.
+           * Value at which it stands, or begins.
            */
           at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
           /**
            * What it is, for the note.
            */
@@ -2309,6 +2392,45 @@ export interface FigureFile {
          * Whether rise and fall from the first time to the last have a colour each.
          */
         change?: boolean;
+        /**
+         * Lines and bands at values to compare with.
+         *
+         * Items: A line, or a band.
+         */
+        references?: {
+          /**
+           * Value at which it stands, or begins.
+           */
+          at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
         /**
          * The rows to draw: for each variable named, its value or values by code or name, those that are left out, or the lowest and highest number or date.
          */
@@ -2492,6 +2614,45 @@ export interface FigureFile {
          * Order along the axis: as in the codebook, by rising or falling values, or by hand; those not named come last.
          */
         order?: ('codebook' | 'rising' | 'falling') | (string | number | boolean)[];
+        /**
+         * Lines and bands at values to compare with.
+         *
+         * Items: A line, or a band.
+         */
+        references?: {
+          /**
+           * Value at which it stands, or begins.
+           */
+          at: number;
+          /**
+           * Value at which a band ends. Left out: it is a line.
+           */
+          to?: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
         /**
          * Column that says how many cases a row stands for.
          */
@@ -2818,6 +2979,57 @@ export interface FigureFile {
            */
           until?: number;
         };
+        /**
+         * Lines and bands to compare with.
+         *
+         * Items: A line: upright at "x", level at "y", or by "slope" and "intercept".
+         */
+        references?: {
+          /**
+           * Value of x at which it stands.
+           */
+          x?: number;
+          /**
+           * Value of y at which it lies.
+           */
+          y?: number;
+          /**
+           * Value of the same axis at which a band ends. Left out: it is a line.
+           */
+          to?: number;
+          /**
+           * Its slope.
+           */
+          slope?: number;
+          /**
+           * Its value at x = 0. Left out: 0.
+           */
+          intercept?: number;
+          /**
+           * What it is, for the note.
+           */
+          label?: string;
+          /**
+           * Words beside it in the panel, or in the legend.
+           */
+          name?: string;
+          /**
+           * Where the name stands. Left out: beside the line.
+           */
+          named?: 'beside' | 'legend';
+          /**
+           * Colour. Left out: as the style has it.
+           */
+          color?: string;
+          /**
+           * Line width. Left out: as the style has it.
+           */
+          width?: string;
+          /**
+           * Dashes. Left out: as the style has them.
+           */
+          dash?: 'solid' | 'dashed' | 'dotted' | 'long' | 'mixed';
+        }[];
         /**
          * Where the names stand: in a legend, or at the ends of the curves.
          */

@@ -51,6 +51,7 @@ function draw(frame: Frame<RugSettings>): Outcome<Drawn> {
 export const rug = {
   name: 'rug',
   nouns: ['dash', 'dashes'],
+  purpose: 'spread',
   description: 'Every case as a dash at its category.',
   schema,
   roles: { category: categoryRole, value: valueRole },
