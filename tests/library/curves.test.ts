@@ -158,6 +158,18 @@ describe('domains, ends and ticks', () => {
     expect(texts(/^axes\.x\.labels/).map(({ text }) => text)).toEqual(labels);
   });
 
+  test('a step holds on the whole of the axis, and where its labels would touch only some are shown', async () => {
+    const wide = await inkOf(
+      { functions: [{ y: 'x' }], x: { from: 0, to: 3, step: 'pi/2' } },
+      { axes: { x: { to: 7 } } },
+    );
+    expect(wide.texts(/^axes\.x\.labels/).map(({ text }) => text)).toEqual(['0', 'π/2', 'π', '3π/2', '2π']);
+    const close = await inkOf({ functions: [{ y: 'x' }], x: { from: 0, to: 30, step: 'pi/4' } });
+    const boxes = close.boxes(/^axes\.x\.labels/);
+    expect(boxes.length).toBeGreaterThan(3);
+    for (const [i, box] of boxes.entries()) if (i > 0) expect(overlap(box, boxes[i - 1] as Box)).toBe(false);
+  });
+
   test('what the author asks of the axis rules', async () => {
     const { texts } = await inkOf(steps, { axes: { x: { step: 3 } } });
     expect(texts(/^axes\.x\.labels/).map(({ text }) => text)).toEqual(['−3', '0', '3', '6']);
@@ -171,6 +183,8 @@ describe('domains, ends and ticks', () => {
     [{ functions: [{ y: 'x', from: 9 }], x: { from: 0, to: 5 } }, ['domain-reversed']],
     [{ functions: [{ y: 'x', to: 3, markers: [2, 4] }], x: { from: 0, to: 5 } }, ['setting-idle']],
     [{ functions: [{ y: 'ln(x)', markers: [-1] }], x: { from: -2, to: 5 } }, ['setting-idle']],
+    [{ functions: [{ y: 'x', from: -9, ends: { from: 'open' } }], x: { from: 0, to: 5 } }, ['setting-idle']],
+    [{ functions: [{ y: 'x', ends: { from: 'open', to: 'closed' } }], x: { from: 0, to: 5 } }, []],
   ])('%j is said: %j', async (more, codes) => {
     const { problems } = await made({ functions: [{ y: 'x' }], ...more });
     expect(problems.map(({ code }) => code)).toEqual(codes);

@@ -52,8 +52,10 @@ export interface ValueAxis {
   crossed?: number;
   /** Whether it reads both ways from zero, so that its numbers have no sign. */
   mirrored?: boolean;
-  /** Its ticks and their texts, where the chart has them itself and the author asks for none. */
-  fixed?: { values: number[]; texts?: string[] };
+  /** The distance of its ticks, where the author of the axis asks for none. */
+  step?: number;
+  /** How a number is written at such a tick; undefined as all numbers are. */
+  text?(value: number): string | undefined;
   /** Where its ticks end, if something without a scale stands beyond. */
   ticksTo?: number;
 }

@@ -70,11 +70,15 @@ function settingsProblems(frame: CurveFrame): Problem[] {
   const { settings, locate } = frame;
   const { x, area, functions, parameters = {} } = settings;
   const problems = crossProblems(frame);
-  if (!(x.from < x.to)) problems.push(error('domain-reversed', { from: x.from, to: x.to }, locate('chart.x')));
+  if (!(x.from < x.to))
+    problems.push(error('domain-reversed', { path: 'chart.x', from: x.from, to: x.to }, locate('chart.x')));
   for (const [i, { from = x.from, to = x.to }] of functions.entries()) {
     const path = `chart.functions.${i}`;
     const isOutside = Math.max(from, x.from) >= Math.min(to, x.to);
-    if (x.from < x.to && isOutside) problems.push(error('domain-reversed', { from, to }, locate(path)));
+    if (x.from < x.to && isOutside) {
+      const within = from < to ? { within: { from: x.from, to: x.to } } : {};
+      problems.push(error('domain-reversed', { path, from, to, ...within }, locate(path)));
+    }
   }
   if (x.step !== undefined && !(x.step > 0)) {
     const facts = { path: 'chart.x.step', found: String(x.step), expects: 'a number above zero', example: 'pi/2' };
@@ -138,26 +142,22 @@ const titleOf = (label: string | undefined, letter: string, unit: string | undef
   from,
 });
 
-/** The most ticks that a step may make. */
-const mostTicks = 200;
-
 /** Ticks at multiples of a step, written as fractions of π where the step is one. */
-function ticksOf({ x: { from, to, step, isOfPi } }: CurveLong): Pick<ValueAxis, 'fixed'> {
-  if (step === undefined || !((to - from) / step <= mostTicks)) return {};
-  const [first, last] = [Math.ceil(from / step - 1e-9), Math.floor(to / step + 1e-9)];
-  const multiples = Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i);
-  const values = multiples.map((k) => Math.min(to, Math.max(from, Number((k * step).toPrecision(14)))));
-  const texts = isOfPi ? multiples.map((k) => piText(k, step / Math.PI)) : undefined;
-  return { fixed: { values, ...(texts?.every((own) => own !== undefined) ? { texts: texts as string[] } : {}) } };
+function ticksOf({ x: { step, isOfPi } }: CurveLong): Pick<ValueAxis, 'step' | 'text'> {
+  if (step === undefined) return {};
+  return { step, ...(isOfPi && piText(step) !== undefined ? { text: piText } : {}) };
 }
 
+/** The greatest number that a multiple of π is divided by. */
+const mostBelow = 24;
+
 /** A multiple of a fraction of π, such as 3π/2; undefined if it is no simple fraction. */
-function piText(k: number, ratio: number): string | undefined {
-  if (k === 0) return '0';
-  for (let below = 1; below <= 24; below += 1) {
-    const above = k * ratio * below;
+function piText(value: number): string | undefined {
+  if (Math.abs(value) < 1e-9) return '0';
+  for (let below = 1; below <= mostBelow; below += 1) {
+    const above = (value / Math.PI) * below;
     const whole = Math.round(above);
-    if (Math.abs(above - whole) > 1e-9) continue;
+    if (Math.abs(above - whole) > 1e-9 * Math.max(1, Math.abs(above))) continue;
     const size = Math.abs(whole) === 1 ? '' : String(Math.abs(whole));
     return `${whole < 0 ? '\u2212' : ''}${size}π${below === 1 ? '' : `/${below}`}`;
   }
@@ -244,21 +244,24 @@ function lookOf({ marker, ...line }: CurveLong['functions'][number]): Pick<Serie
 }
 
 /** Markers on a curve at the places that the author gives, and at the ends of its domain, where it has values. */
-function markersOn({ of, xs }: Sampled, { markers = [], ends }: CurveLong['functions'][number]) {
+function markersOn({ of, xs }: Sampled, { markers = [], ends = {}, ...domain }: CurveLong['functions'][number]) {
   const [from, to] = [entryAt(xs, 0), lastOf(xs)];
   const at = (x: number, shape?: MarkerShape): PointMark[] => {
     const y = x >= from && x <= to ? of(x) : Number.NaN;
     return Number.isFinite(y) ? [{ type: 'point', cell: {}, x, y, ...(shape ? { shape } : {}) }] : [];
   };
   const shapes = { closed: 'circle', open: 'open-circle' } as const;
-  const own = markers.map(({ x, shape }) => at(x, shape));
+  const named = markers.map(({ x, shape }, i) => ({ path: `markers.${i}`, made: at(x, shape) }));
+  // An end beyond the axis is not seen.
+  const atEnd = (key: 'from' | 'to', seen: number) => {
+    const kind = ends[key];
+    if (!kind) return [];
+    return [{ path: `ends.${key}`, made: (domain[key] ?? seen) === seen ? at(seen, shapes[kind]) : [] }];
+  };
+  const all = [...named, ...atEnd('from', from), ...atEnd('to', to)];
   return {
-    marks: [
-      ...own.flat(),
-      ...(ends?.from ? at(from, shapes[ends.from]) : []),
-      ...(ends?.to ? at(to, shapes[ends.to]) : []),
-    ],
-    idle: own.flatMap((made, i) => (made.length === 0 ? [`markers.${i}`] : [])),
+    marks: all.flatMap(({ made }) => made),
+    idle: all.flatMap(({ made, path }) => (made.length === 0 ? [path] : [])),
   };
 }
 

@@ -52,23 +52,17 @@ function decimalsFor({ sheet, at }: ValueFitting, ticks: Ticks): number {
   return Math.max(needed, decimals);
 }
 
-/** The ticks of the chart itself, where the author asks for no others. */
-const fixedTicks = ({ fixed }: ValueAxis, { at, step }: AxisSettings) =>
-  at === undefined && step === undefined ? fixed : undefined;
-
-/** What the chart writes at a tick of its own. */
-function fixedText(plan: ValueAxis, settings: AxisSettings, value: number): string | undefined {
-  const { values, texts } = fixedTicks(plan, settings) ?? { values: [], texts: undefined };
-  const place = values.findIndex((own) => Math.abs(own - value) <= 1e-9 * Math.max(1, Math.abs(value)));
-  return texts?.[place];
-}
+/** The distance of the ticks: that of the axis, or of the chart. */
+const stepOf = ({ step: own }: ValueAxis, { at, step }: AxisSettings): number | undefined =>
+  step ?? (at === undefined ? own : undefined);
 
 /** The text of a tick: the author's own, or the number in the form of the axis. */
 function labelText({ sheet: { settings }, at, plan }: ValueFitting, value: number, decimals: number): string {
   const { names, format } = settings.axes[at];
   const shown = plan.mirrored ? Math.abs(value) : value;
-  const fixed = fixedText(plan, settings.axes[at], value);
-  return ownText(names, String(value)) ?? fixed ?? formatTick(shown, decimals, numberForm(plan, settings), format);
+  const { step, at: places } = settings.axes[at];
+  const own = step === undefined && places === undefined ? plan.text?.(value) : undefined;
+  return ownText(names, String(value)) ?? own ?? formatTick(shown, decimals, numberForm(plan, settings), format);
 }
 
 /** How the numbers of an axis are written: years without marks of thousands. */
@@ -106,7 +100,9 @@ function setLabel(fitting: ValueFitting, value: number, decimals: number) {
 function labelRoom(fitting: ValueFitting, ticks: Ticks): number {
   const decimals = decimalsFor(fitting, ticks);
   const ends = [ticks.values[0] ?? ticks.low, ticks.values.at(-1) ?? ticks.high];
-  return Math.max(...ends.map((value) => roomFor(fitting, setLabel(fitting, value, decimals))));
+  // Numbers are widest at an end; texts of the chart may be so anywhere.
+  const widest = fitting.plan.text ? [...ends, ...ticks.values] : ends;
+  return Math.max(...widest.map((value) => roomFor(fitting, setLabel(fitting, value, decimals))));
 }
 
 /** The ends of an axis on the page with the gaps that the author asks for, turned round where it is reversed. */
@@ -227,8 +223,7 @@ function allTicks(fitting: ValueFitting): Ticks {
   const settings = sheet.settings.axes[at];
   const length = innerLength(settings, fitting.length);
   const { from, to } = fixedLimits(plan, settings);
-  const given = settings.at ?? fixedTicks(plan, settings)?.values;
-  if (given) return exactTicks(given, plan, from, to);
+  if (settings.at) return exactTicks(settings.at, plan, from, to);
   if (settings.scale === 'log') {
     const room = (value: number) => {
       const block = setLabel(fitting, value, decimalsOf(value));
@@ -251,7 +246,7 @@ function allTicks(fitting: ValueFitting): Ticks {
     greatest: plan.greatest,
     from,
     to,
-    step: settings.step,
+    step: stepOf(plan, settings),
     decimals:
       settings.format.decimals !== undefined && divisorOf(settings.format) === 1
         ? settings.format.decimals

@@ -169,9 +169,9 @@ export const chartsWordings = {
     found: f.name === 'x' ? `${f.path}: x is what the curve is drawn over` : `${f.path}: "${f.name}" is no name`,
     expected: 'a name of letters, digits and _ other than x, such as a',
   }),
-  'domain-reversed': (f: { from: number; to: number }) => ({
-    found: `chart.x runs from ${f.from} to ${f.to}`,
-    expected: 'a lower end below the upper one',
+  'domain-reversed': (f: { path: string; from: number; to: number; within?: { from: number; to: number } }) => ({
+    found: `${f.path} runs from ${f.from} to ${f.to}`,
+    expected: f.within ? `a domain that meets ${f.within.from} to ${f.within.to}` : 'a lower end below the upper one',
   }),
   'function-missing': (f: { path: string; number: number; count: number }) => ({
     found: `${f.path} is ${f.number}, and there ${f.count === 1 ? 'is one function' : `are ${f.count} functions`}`,

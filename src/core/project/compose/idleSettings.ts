@@ -100,6 +100,23 @@ const flatAxes = ['x', 'y', 'all', 'value', 'along'].flatMap((key) =>
   ),
 );
 
+/** Whether the ticks of an axis of a flat chart follow a step. */
+const steps = ({ plans, settings }: Drawn, at: 'x' | 'y'): boolean =>
+  settings.axes[at].scale !== 'log' &&
+  settings.axes[at].at === undefined &&
+  plans.every((plan) => plan[at].shows !== 'value' || plan[at].form !== 'date');
+
+/** The distance of ticks, where something else decides them. */
+const stepNeeds = ['x', 'y', 'value', 'along'].map(
+  (key): Need => ({
+    path: `axes.${key}.step`,
+    needs: 'an axis of numbers whose ticks are decided by neither "at" nor a log scale',
+    isMet: (drawn) =>
+      drawn.shows.z !== undefined ||
+      (['x', 'y'] as const).some((at) => (at === key || drawn.shows[at] === key) && steps(drawn, at)),
+  }),
+);
+
 const needs: readonly Need[] = [
   ...flatAxes,
   { path: 'axes.x.titleAngle', needs: 'a vertical axis', isMet: () => false },
@@ -145,6 +162,7 @@ const needs: readonly Need[] = [
   { path: 'axes.y', needs: 'a chart with a vertical axis', isMet: ({ shows }) => shows.y !== 'none' },
   { path: 'axes.z', needs: 'a chart in space', isMet: ({ shows }) => shows.z !== undefined },
   { path: 'axes.all', needs: 'a chart with axes', isMet: ({ shows }) => shows.x !== 'none' || shows.y !== 'none' },
+  ...stepNeeds,
   { path: 'dataLabels.percent', needs: '"percent" among what labels show', isMet: showsShares },
   { path: 'dataLabels.rounding', needs: 'labels with shares', isMet: (drawn) => labelled(drawn) && hasShares(drawn) },
   { path: 'dataLabels.format', needs: 'labels that say a value or a count', isMet: showsNumbers },
@@ -221,6 +239,14 @@ export function emptyAccents(
   });
 }
 
+/** A distance of ticks that a chart asks for, where those of the axis decide. */
+const idleSteps = (drawn: Drawn): [string, string][] =>
+  (['x', 'y'] as const).flatMap((at): [string, string][] => {
+    const isAsked = drawn.plans.some((plan) => plan[at].shows === 'value' && plan[at].step !== undefined);
+    const isIdle = isAsked && (!steps(drawn, at) || drawn.settings.axes[at].step !== undefined);
+    return isIdle ? [[`chart.${at}.step`, 'an axis whose ticks nothing under "axes" decides']] : [];
+  });
+
 /** Settings of a figure file that change nothing in it, each with what it needs. */
 export function idleSettings(drawn: Drawn, locate: (path: string) => Place): Problem[] {
   const paths = pathsOf(drawn.figure);
@@ -230,7 +256,7 @@ export function idleSettings(drawn: Drawn, locate: (path: string) => Place): Pro
   });
   const known = new Set(byNeed.map(([path]) => path));
   const forMarks = idleForMarks(drawn, paths).filter(([path]) => !known.has(path));
-  return [...byNeed, ...forMarks, ...idleAccents(drawn), ...idleLabelWords(drawn)].map(([path, what]) =>
-    warning('setting-idle', { path, needs: what }, locate(path)),
+  return [...byNeed, ...forMarks, ...idleSteps(drawn), ...idleAccents(drawn), ...idleLabelWords(drawn)].map(
+    ([path, what]) => warning('setting-idle', { path, needs: what }, locate(path)),
   );
 }
