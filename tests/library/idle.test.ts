@@ -36,6 +36,12 @@ describe('a setting that changes nothing says so', () => {
       'axes: { x: { at: [0, 1] } }',
       'chart.x.step',
     ],
+    [
+      'bands',
+      '{ kind: bar, category: bed, value: yield, references: [{ at: 1, to: 2, dash: dotted }] }',
+      '',
+      'chart.references.0.dash',
+    ],
     ['bars without labels', bars, 'dataLabels: { place: base }', 'dataLabels.place'],
     ['bars without labels', bars, 'text: { dataLabel: { size: 12pt } }', 'text.dataLabel.size'],
     ['one panel', bars, 'text: { panelTitle: { size: 12pt } }', 'text.panelTitle.size'],

@@ -136,11 +136,11 @@ export function titleInk(
   const gap = sheet.settings.space.axisTitle * em(sheet);
   const near = depth + gap;
   if (place === 'beyond') {
-    const room = sheet.settings.width - block.width;
+    const [least, most] = [frame.x - depth, frame.x + frame.width + right - block.width];
     const corner: Point =
       at === 'x'
         ? [frame.x + frame.width + right + gap, line - block.height / 2]
-        : [Math.max(0, Math.min(room, line - block.width / 2)), frame.y - gap - block.height - above];
+        : [Math.max(least, Math.min(most, line - block.width / 2)), frame.y - gap - block.height - above];
     return carried(textAt(block, corner, label, at === 'x' ? 'start' : 'middle'), title);
   }
   const shares = { start: 0, middle: 0.5, end: 1, above: 0 } as const;

@@ -25,6 +25,9 @@ function labelSources(sheet: Sheet, at: 'x' | 'y'): LabelSource[] {
   }));
 }
 
+/** Points between a label and a curve below which the two read as one. */
+const clearance = 1.5;
+
 /**
  * Axes that cross have labels inside the panel. A label on a mark stands on the other side of its axis where that is free, else
  * on the ground of the paper; one that would overlap another, or a text at the marks, is left out.
@@ -33,6 +36,13 @@ function labelsApart(ink: readonly PlateItem[], { sheet, panel, scales, labels, 
   const kept: PlateItem[] = [];
   const isFree = (box: Box) =>
     ![...labels.items, ...kept].some((other) => other.type === 'text' && overlap(other.box, box));
+  const isStruck = ({ x, y, width, height }: Box) =>
+    labels.ink.marksUnder({
+      x: x - clearance,
+      y: y - clearance,
+      width: width + 2 * clearance,
+      height: height + 2 * clearance,
+    }) > 0;
   for (const item of ink) {
     const { axis, part } = roleOf(item);
     if (item.type !== 'text') {
@@ -40,9 +50,9 @@ function labelsApart(ink: readonly PlateItem[], { sheet, panel, scales, labels, 
       continue;
     }
     const at = axis === 'x' || axis === 'y' ? axis : undefined;
-    const isOn = at !== undefined && part === 'labels' && crossing[at] && labels.ink.marksUnder(item.box) > 0;
+    const isOn = at !== undefined && part === 'labels' && crossing[at] && isStruck(item.box);
     const other = isOn ? mirrored(item, at, lineEdge(sheet, at, panel, scales)) : item;
-    if (isOn && labels.ink.marksUnder(other.box) === 0 && isFree(other.box)) kept.push(other);
+    if (isOn && !isStruck(other.box) && isFree(other.box)) kept.push(other);
     else if (isFree(item.box))
       kept.push(...(isOn ? [carried(paperBehind(item, sheet.settings.paper), item)] : []), item);
   }

@@ -1,3 +1,4 @@
+import { chartSetting } from '../../chart/kinds.js';
 import type { Cell, Mark, Plan } from '../../chart/plan.js';
 import { keysOf } from '../../keys.js';
 import { typeOf } from '../../layout/marks/marks.js';
@@ -247,6 +248,17 @@ const idleSteps = (drawn: Drawn): [string, string][] =>
     return isIdle ? [[`chart.${at}.step`, 'an axis whose ticks nothing under "axes" decides']] : [];
   });
 
+/** What a band says of a line. */
+function idleBands({ figure }: Drawn): [string, string][] {
+  return (chartSetting(figure.chart, 'references') ?? []).flatMap((own, i) =>
+    (['width', 'dash'] as const).flatMap((key): [string, string][] =>
+      own.to !== undefined && own[key] !== undefined
+        ? [[`chart.references.${i}.${key}`, 'a line; a band has a colour alone']]
+        : [],
+    ),
+  );
+}
+
 /** Settings of a figure file that change nothing in it, each with what it needs. */
 export function idleSettings(drawn: Drawn, locate: (path: string) => Place): Problem[] {
   const paths = pathsOf(drawn.figure);
@@ -256,7 +268,12 @@ export function idleSettings(drawn: Drawn, locate: (path: string) => Place): Pro
   });
   const known = new Set(byNeed.map(([path]) => path));
   const forMarks = idleForMarks(drawn, paths).filter(([path]) => !known.has(path));
-  return [...byNeed, ...forMarks, ...idleSteps(drawn), ...idleAccents(drawn), ...idleLabelWords(drawn)].map(
-    ([path, what]) => warning('setting-idle', { path, needs: what }, locate(path)),
-  );
+  return [
+    ...byNeed,
+    ...forMarks,
+    ...idleSteps(drawn),
+    ...idleBands(drawn),
+    ...idleAccents(drawn),
+    ...idleLabelWords(drawn),
+  ].map(([path, what]) => warning('setting-idle', { path, needs: what }, locate(path)));
 }
