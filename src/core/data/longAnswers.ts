@@ -1,7 +1,7 @@
-import { joined } from '../pick.js';
 import type { Codebook, Variable } from './codebook.js';
+import { freeName, longer } from './longer.js';
 import { repeated } from './longTable.js';
-import { type CategoryColumn, type Table, tableOf } from './table.js';
+import type { CategoryColumn, Table } from './table.js';
 
 /** The columns that replace those of several questions in a long table. */
 export interface AnswerNames {
@@ -39,12 +39,8 @@ export function unlikeQuestion(
 }
 
 /** Names that no column of the table has. */
-export function answerNames({ columnNames }: Table): AnswerNames {
-  const free = (name: string) => {
-    let found = name;
-    for (let i = 2; columnNames.includes(found); i += 1) found = `${name}${i}`;
-    return found;
-  };
+export function answerNames(table: Table): AnswerNames {
+  const free = (name: string) => freeName(table, name);
   return { question: free('question'), answer: free('answer') };
 }
 
@@ -60,7 +56,7 @@ export function longAnswers(
   questions: readonly string[],
 ): { table: Table; codebook: Codebook; names: AnswerNames } {
   const names = answerNames(table);
-  const { rowCount, sizes } = table;
+  const { rowCount } = table;
   const count = questions.length;
   const codes = new Int32Array(rowCount * count);
   const asked = new Int32Array(rowCount * count);
@@ -81,26 +77,9 @@ export function longAnswers(
   const answer: CategoryColumn = { as: 'category', name: names.answer, codes, texts: [...places.keys()] };
   const question: CategoryColumn = { as: 'category', name: names.question, codes: asked, texts: [...questions] };
   const variables = questions.map((name) => codebook.variable(name));
-  const made = new Map<string, Variable>([
-    [names.question, questionVariable(names.question, variables, codebook)],
-    [names.answer, answerVariable(names.answer, variables)],
-  ]);
-  return {
-    table: tableOf({
-      ...table,
-      rowCount: rowCount * count,
-      sizes: sizes && joined(questions.map(() => sizes)),
-      columns: [answer, question, ...table.columns.map((column) => repeated(column, count))],
-      measured: [],
-      totals: [],
-    }),
-    names,
-    codebook: {
-      ...codebook,
-      cases: codebook.terms.values,
-      variable: (name) => made.get(name) ?? codebook.variable(name),
-    },
-  };
+  const made = [questionVariable(names.question, variables, codebook), answerVariable(names.answer, variables)];
+  const columns = [answer, question, ...table.columns.map((column) => repeated(column, count))];
+  return { ...longer({ table, codebook }, { times: count, columns, variables: made }), names };
 }
 
 const questionVariable = (name: string, variables: readonly Variable[], { terms }: Codebook): Variable => ({

@@ -1,8 +1,8 @@
 import { entryAt } from '../at.js';
-import { joined } from '../pick.js';
 import { joinedBundles } from './bundles.js';
 import type { Codebook, CodebookTerms, Variable } from './codebook.js';
-import { type CategoryColumn, type Column, type NumberColumn, type Table, tableOf } from './table.js';
+import { freeName, longer } from './longer.js';
+import type { CategoryColumn, Column, NumberColumn, Table } from './table.js';
 
 /** The columns that replace several measured ones in a long table. */
 export interface LongNames {
@@ -11,12 +11,8 @@ export interface LongNames {
 }
 
 /** Their names: `value` and `column`, with a number where the table has columns of these names itself. */
-export function longNames({ columnNames }: Table): LongNames {
-  const free = (name: string) => {
-    let found = name;
-    for (let i = 2; columnNames.includes(found); i += 1) found = `${name}${i}`;
-    return found;
-  };
+export function longNames(table: Table): LongNames {
+  const free = (name: string) => freeName(table, name);
   return { value: free('value'), group: free('column') };
 }
 
@@ -114,25 +110,10 @@ export function longTable(
     .filter(({ as, name }) => as === 'category' || !columns.includes(name) || kept.includes(name))
     .map((column) => repeated(column, count));
   const variables = columns.map((name) => codebook.variable(name));
-  const made = new Map([
-    [names.value, valueVariable(names.value, variables, codebook.terms)],
-    [names.group, groupVariable(names.group, variables, codebook.terms)],
-  ]);
-  const { sizes } = table;
-  return {
-    table: tableOf({
-      ...table,
-      rowCount: rows * count,
-      sizes: sizes && joined(columns.map(() => sizes)),
-      columns: [value, group, ...others],
-      measured: [],
-      totals: [],
-    }),
-    names,
-    codebook: {
-      ...codebook,
-      cases: codebook.terms.values,
-      variable: (name) => made.get(name) ?? codebook.variable(name),
-    },
-  };
+  const made = [
+    valueVariable(names.value, variables, codebook.terms),
+    groupVariable(names.group, variables, codebook.terms),
+  ];
+  const long = { times: count, columns: [value, group, ...others], variables: made };
+  return { ...longer({ table, codebook }, long), names };
 }

@@ -206,9 +206,9 @@ export const language: Language = {
     'alt-pie': 'Diagramme circulaire\u00a0: {what}, selon {by}\u00a0: {values}.',
     'alt-answers': 'Barres des parts des réponses ({answers}) selon {by}. {side} : {values}.',
     'alt-answers-many': 'Barres des parts des réponses ({answers}) selon {by}.',
-    'alt-matrix': 'Tableau en couleurs : {what}, selon {by}. {values}.',
+    'alt-matrix': 'Grille en couleurs : {what}, selon {by}. {values}.',
     'alt-matrix-many':
-      'Tableau en couleurs : {what}, selon {by} ; nombre de cellules : {count} ; minimum : {least} ; maximum : {greatest}.',
+      'Grille en couleurs : {what}, selon {by} ; nombre de cellules : {count} ; minimum : {least} ; maximum : {greatest}.',
     'alt-questions': { one: '{count} question', other: '{count} questions' },
     'alt-value': '{name} {value}',
     'alt-histogram':

@@ -7,16 +7,11 @@ import type { Grouping } from '../frame/grouping.js';
 import { referencesField } from '../frame/references.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
-import { wideShape } from '../frame/wide.js';
+import { placesField, wideShape } from '../frame/wide.js';
 
 export const boxSchema = z.strictObject({
   kind: choice('Kind of chart.', ['box'], 'box'),
-  category: optional(
-    columnName(
-      'Variable with one place on the axis for each of its values. Left out with "values": the columns.',
-      'bed',
-    ),
-  ),
+  category: placesField,
   value: optional(columnName('Variable whose spread is shown.', 'yield')),
   ...wideShape,
   group: optional(columnName('Second variable: its boxes side by side at each category.', 'season')),

@@ -3,11 +3,12 @@ import { functionNames, readExpression } from '../../expression/expression.js';
 import { extremeBetween, finite, type RealFunction, sample } from '../../expression/sample.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed, warning } from '../../problem/problem.js';
 import type { MarkerShape } from '../../schema/look/names.js';
-import { crossEnds, crossFacts, crossLines, crossProblems } from '../frame/crossReferences.js';
+import { crossFacts, crossLines, crossProblems } from '../frame/crossReferences.js';
 import type { Frame } from '../frame/frame.js';
 import { lineLook } from '../frame/lineLook.js';
 import type { ChartKind, Drawn } from '../kind.js';
-import type { BandMark, EndLabel, LineMark, PointMark, Series, ValueAxis } from '../plan.js';
+import type { BandMark, EndLabel, LineMark, PointMark, Series } from '../plan.js';
+import { curveAxes } from './curveAxes.js';
 import { type CurveLong, type CurveSettings, completeCurve, curveSchema } from './curveSettings.js';
 
 type CurveFrame = Frame<CurveLong>;
@@ -135,61 +136,6 @@ function areaMark({ area }: CurveLong, curves: readonly Sampled[]): BandMark[] {
   ];
 }
 
-/** A title in words; a bare letter is a variable and stands in italics. */
-const titleOf = (label: string | undefined, letter: string, unit: string | undefined, from: string) => ({
-  label: label ?? `*${letter}*`,
-  ...(unit === undefined ? {} : { unit }),
-  from,
-});
-
-/** Ticks at multiples of a step, written as fractions of π where the step is one. */
-function ticksOf({ x: { step, isOfPi } }: CurveLong): Pick<ValueAxis, 'step' | 'text'> {
-  if (step === undefined) return {};
-  return { step, ...(isOfPi && piText(step) !== undefined ? { text: piText } : {}) };
-}
-
-/** The greatest number that a multiple of π is divided by. */
-const mostBelow = 24;
-
-/** A multiple of a fraction of π, such as 3π/2; undefined if it is no simple fraction. */
-function piText(value: number): string | undefined {
-  if (Math.abs(value) < 1e-9) return '0';
-  for (let below = 1; below <= mostBelow; below += 1) {
-    const above = (value / Math.PI) * below;
-    const whole = Math.round(above);
-    if (Math.abs(above - whole) > 1e-9 * Math.max(1, Math.abs(above))) continue;
-    const size = Math.abs(whole) === 1 ? '' : String(Math.abs(whole));
-    return `${whole < 0 ? '\u2212' : ''}${size}π${below === 1 ? '' : `/${below}`}`;
-  }
-  return undefined;
-}
-
-function axes(settings: CurveLong, curves: readonly Sampled[]): { x: ValueAxis; y: ValueAxis } {
-  const { cross } = settings;
-  const at = cross === 'origin' ? { x: 0, y: 0 } : typeof cross === 'object' ? cross : undefined;
-  const [least, greatest] = yRange(curves);
-  const zero = settings.area && settings.area.to === undefined ? 0 : least;
-  const lines = crossEnds(settings.references, 'y');
-  return {
-    x: {
-      shows: 'value',
-      title: titleOf(settings.x.label, 'x', settings.x.unit, 'chart.x.label'),
-      least: Math.min(settings.x.from, at?.x ?? settings.x.from),
-      greatest: Math.max(settings.x.to, at?.x ?? settings.x.to),
-      exact: true,
-      ...ticksOf(settings),
-      ...(at ? { crossed: at.x } : {}),
-    },
-    y: {
-      shows: 'value',
-      title: titleOf(settings.y?.label, 'y', settings.y?.unit, 'chart.y.label'),
-      least: Math.min(least, at?.y ?? least, zero, ...lines),
-      greatest: Math.max(greatest, at?.y ?? greatest, ...lines),
-      ...(at ? { crossed: at.y } : {}),
-    },
-  };
-}
-
 /** The names at the ends of the curves. */
 const endLabelsOf = (curves: readonly Sampled[]): EndLabel[] =>
   curves.map(({ name, ys }, series) => {
@@ -289,7 +235,7 @@ function draw(frame: CurveFrame): Outcome<Drawn> {
   });
   if (settings.area && area.length === 0) idleAt('chart.area', 'a stretch where the functions have values');
   const atEnds = settings.names === 'ends';
-  const both = axes(settings, curves);
+  const both = curveAxes(settings, yRange(curves));
   const references = crossLines(settings.references, both.x, both.y);
   const entries = series.flatMap(({ category }) => (category ? [category] : []));
   return succeed({

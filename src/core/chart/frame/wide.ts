@@ -6,6 +6,11 @@ import { after, error, fail, type Outcome, type Problem, succeed, warning } from
 import { choice, columnName, either, listOf, optional } from '../../schema/fields.js';
 import type { ChartInput } from '../chartInput.js';
 
+/** The setting for what stands along an axis of categories, where several columns may stand in its place. */
+export const placesField = optional(
+  columnName('Variable with one place on the axis for each of its values. Left out with "values": the columns.', 'bed'),
+);
+
 /** The settings that take several measured columns of a wide table as groups. */
 export const wideShape = {
   values: optional(

@@ -9,18 +9,13 @@ import { referencesField } from '../frame/references.js';
 import { type SummaryName, summaryNames } from '../frame/summaries.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
-import { wideShape } from '../frame/wide.js';
+import { placesField, wideShape } from '../frame/wide.js';
 import { forestShape } from './forestSettings.js';
 import { furtherShape } from './furtherSettings.js';
 
 /** The settings of every chart that shows a summary at each value of a category. */
 export const groupShape = {
-  category: optional(
-    columnName(
-      'Variable with one place on the axis for each of its values. Left out with "values": the columns.',
-      'bed',
-    ),
-  ),
+  category: placesField,
   value: optional(columnName('Variable that is summarised.', 'yield')),
   summary: optional(
     choice(

@@ -4,19 +4,14 @@ import { beyondField } from '../frame/beyond.js';
 import { referencesField } from '../frame/references.js';
 import { weightShape } from '../frame/weights.js';
 import { whereField } from '../frame/where.js';
-import { wideShape } from '../frame/wide.js';
+import { placesField, wideShape } from '../frame/wide.js';
 
 /** What stands in a violin. */
 const inner = ['box', 'mean', 'points'] as const;
 
 export const violinSchema = z.strictObject({
   kind: choice('Kind of chart.', ['violin'], 'violin'),
-  category: optional(
-    columnName(
-      'Variable with one place on the axis for each of its values. Left out with "values": the columns.',
-      'bed',
-    ),
-  ),
+  category: placesField,
   value: optional(columnName('Variable whose distribution is shown.', 'yield')),
   ...wideShape,
   group: optional(columnName('Second variable: its violins side by side at each category.', 'season')),
