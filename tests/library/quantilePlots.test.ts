@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Drawing, PathItem } from 'hexis';
-import { betaBelow, betaQuantile, lnGamma } from '../../src/core/statistics/beta.js';
+import { betaAt, betaQuantile, lnGamma } from '../../src/core/statistics/beta.js';
 import {
   kolmogorovDistance,
   pointwiseBounds,
@@ -31,7 +31,7 @@ describe('the beta distribution', () => {
     ] as const) {
       let sum = 0;
       for (let k = i; k <= n; k += 1) sum += choose(n, k) * x ** k * (1 - x) ** (n - k);
-      expect(betaBelow(x, i, n + 1 - i)).toBeCloseTo(sum, 12);
+      expect(betaAt(i, n + 1 - i)(x).below).toBeCloseTo(sum, 12);
     }
   });
 
@@ -40,6 +40,24 @@ describe('the beta distribution', () => {
       expect(betaQuantile(p, 1, n)).toBeCloseTo(1 - (1 - p) ** (1 / n), 12);
       expect(betaQuantile(p, n, 1)).toBeCloseTo(p ** (1 / n), 12);
     }
+  });
+
+  test('has the quantiles that halving finds', () => {
+    const halved = (p: number, below: (x: number) => number): number => {
+      let [low, high] = [0, 1];
+      for (let i = 0; i < 60; i += 1) {
+        const middle = (low + high) / 2;
+        if (below(middle) < p) low = middle;
+        else high = middle;
+      }
+      return low;
+    };
+    for (const n of [2, 11, 240, 5000])
+      for (const i of new Set([1, 2, Math.ceil(n / 3), n - 1, n]))
+        for (const p of [0.0005, 0.025, 0.5, 0.995]) {
+          const { at, found } = { at: betaAt(i, n + 1 - i), found: betaQuantile(p, i, n + 1 - i) };
+          expect(Math.abs(found / halved(p, (x) => at(x).below) - 1)).toBeLessThan(1e-11);
+        }
   });
 });
 

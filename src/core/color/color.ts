@@ -11,8 +11,9 @@ import {
   modeOklch,
   modeRgb,
   parse,
-  wcagContrast,
+  wcagLuminance,
 } from 'culori/fn';
+import { keeping } from '../keeping.js';
 import { setUp } from './spaces.js';
 
 const plainHex = /^#[0-9a-f]{6}$/;
@@ -36,10 +37,16 @@ export function hexOf(text: string): string | undefined {
   return rgb && formatHex(rgb);
 }
 
+/** The relative luminance of a colour, from 0 to 1 (WCAG 2.2). */
+const luminance = keeping(5000, (color: string): number => {
+  prepare();
+  return wcagLuminance(color);
+});
+
 /** The contrast of two colours, from 1 to 21 (WCAG 2.2). */
 export function contrast(a: string, b: string): number {
-  prepare();
-  return wcagContrast(a, b);
+  const [one, other] = [luminance(a), luminance(b)];
+  return (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
 }
 
 /** Contrast that words need (WCAG 2.2, 1.4.3). */
@@ -47,10 +54,9 @@ const readable = 4.5;
 
 /** The one of two inks that stands out more from a ground (WCAG 2.2 contrast); black or white where neither can be read on it. */
 export function onPaper(ground: string, ink: string, paper: string): string {
-  prepare();
-  const better = (a: string, b: string) => (wcagContrast(ground, b) > wcagContrast(ground, a) ? b : a);
+  const better = (a: string, b: string) => (contrast(ground, b) > contrast(ground, a) ? b : a);
   const found = better(ink, paper);
-  return wcagContrast(ground, found) >= readable ? found : better(found, better('#000000', '#ffffff'));
+  return contrast(ground, found) >= readable ? found : better(found, better('#000000', '#ffffff'));
 }
 
 /** The grey of the same lightness (CIE L*), and that lightness from 0 to 1. */

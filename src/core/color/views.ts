@@ -9,7 +9,6 @@ import {
   modeLab65,
   modeLrgb,
   modeRgb,
-  wcagContrast,
 } from 'culori/fn';
 import { setUp } from './spaces.js';
 
@@ -52,10 +51,4 @@ export function distanceIn(view: View, a: string, b: string): number {
     return Math.abs(lightness(a) - lightness(b));
   }
   return differenceCiede2000()(seenAs(a, view), seenAs(b, view));
-}
-
-/** Contrast of an ink on a ground from 1 to 21 (WCAG 2.2). */
-export function contrastOn(ground: string, ink: string): number {
-  prepare();
-  return wcagContrast(ink, ground);
 }

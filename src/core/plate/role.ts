@@ -1,3 +1,5 @@
+import { keeping } from '../keeping.js';
+
 /**
  * The grammar of roles. A role names a piece of ink as a path, from the whole to the piece:
  *
@@ -159,19 +161,10 @@ function read(role: string): Role {
   };
 }
 
-const known = new Map<string, Role>();
-const mostKnown = 50_000;
+const readBefore = keeping(50_000, read);
 
 /** What the role of a piece of ink says. */
-export function roleOf({ role }: { role: string }): Role {
-  let found = known.get(role);
-  if (!found) {
-    if (known.size >= mostKnown) known.clear();
-    found = read(role);
-    known.set(role, found);
-  }
-  return found;
-}
+export const roleOf = ({ role }: { role: string }): Role => readBefore(role);
 
 /** Whether all names of a role are those of the grammar. */
 export function isRole(role: string): boolean {

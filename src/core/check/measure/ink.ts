@@ -1,5 +1,5 @@
 import { entryAt, lastOf } from '../../at.js';
-import { blended, contrast } from '../../color/color.js';
+import { blended } from '../../color/color.js';
 import { type Box, type MarkersItem, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { eachCommand, type Outline } from '../../type/outline.js';
 import type { Subject } from './subject.js';
@@ -222,22 +222,6 @@ export function oncePer<T>(work: (subject: Subject) => T): (subject: Subject) =>
     known.set(subject, { found });
     return found;
   };
-}
-
-const contrasts = new Map<string, Map<string, number>>();
-const mostGrounds = 500;
-
-/** The contrast of two colours (WCAG 2.2), cached. */
-export function contrastOf(a: string, b: string): number {
-  if (contrasts.size > mostGrounds) contrasts.clear();
-  let known = contrasts.get(a);
-  if (!known) {
-    known = new Map();
-    contrasts.set(a, known);
-  }
-  const found = known.get(b) ?? contrast(a, b);
-  known.set(b, found);
-  return found;
 }
 
 /** The colours of an item. */

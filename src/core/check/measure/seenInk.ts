@@ -1,8 +1,8 @@
 import { entryAt } from '../../at.js';
-import { blended } from '../../color/color.js';
-import { overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
+import { blended, contrast } from '../../color/color.js';
+import { type Box, overlap, type PlateItem, type TextItem } from '../../plate/plate.js';
 import { isHalo, markOf, type RolePart, type RolePiece, roleOf } from '../../plate/role.js';
-import { colorOf, colorsOf, contrastOf, letterPoints, oncePer, type Point, polygonsOf, under } from './ink.js';
+import { colorOf, colorsOf, letterPoints, oncePer, type Point, polygonsOf, under } from './ink.js';
 import type { Subject } from './subject.js';
 
 /** Where to sample the background of an item: around it, and under its centre. */
@@ -28,11 +28,12 @@ export function groundPoints(item: PlateItem): Point[] {
  */
 export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[], paper: string): number {
   const colors = colorsOf(item);
+  const ratioOn = (ground: string): number =>
+    Math.max(...colors.map((color) => contrast(seenColor(item, color, ground), ground)));
   const places = groundPoints(item);
-  const ratios = places.map((at) => {
-    const ground = colorOf(stack, at, paper);
-    return Math.max(...colors.map((color) => contrastOf(seenColor(item, color, ground), ground)));
-  });
+  if (places.length > 0 && stack.every((one) => isEvenUnder(one, item.box)))
+    return ratioOn(colorOf(stack, entryAt(places, 0), paper));
+  const ratios = places.map((at) => ratioOn(colorOf(stack, at, paper)));
   return ratios.length === 0
     ? 21
     : entryAt(
@@ -40,6 +41,18 @@ export function contrastWithGround(item: PlateItem, stack: readonly PlateItem[],
         Math.floor(ratios.length / (item.type === 'line' ? 3 : 2)),
       );
 }
+
+/** Whether ink has the same colour all over a box: that of a rectangle with the box inside its edges. */
+const isEvenUnder = (ink: PlateItem, { x, y, width, height }: Box): boolean => {
+  if (ink.type !== 'rect') return false;
+  const edge = (ink.stroke?.width ?? 0) / 2;
+  return (
+    x - edge > ink.x &&
+    y - edge > ink.y &&
+    x + width + edge < ink.x + ink.width &&
+    y + height + edge < ink.y + ink.height
+  );
+};
 
 /** A colour blended with its background, if it is not opaque. */
 const seenColor = (item: PlateItem, color: string, ground: string): string =>
@@ -77,10 +90,7 @@ export function marksOf({ items }: Pick<Subject, 'items'>): Map<string, { item: 
 
 const isOfRamp = ({ from }: PlateItem): boolean => from === 'palette.sequential' || from === 'palette.diverging';
 
-/**
- * How far each mark stands out from its ground, by the best of its pieces; marks that look alike on the same ground are looked
- * at once.
- */
+/** How far each mark stands out from its ground, by the best of its pieces. */
 export const contrastsOfMarks = oncePer((subject) => {
   const { items, page, plans } = subject;
   const hasSurfaces = plans.some(({ shades }) => shades?.surfaces);
@@ -110,8 +120,8 @@ export const contrastsOfWords = oncePer(({ items, page }) => {
     const stack = under(items, index, item.box);
     const ratios =
       stack.length === 0
-        ? [contrastOf(item.color, page.paper)]
-        : letterPoints(item).map((at) => contrastOf(item.color, colorOf(stack, at, page.paper)));
+        ? [contrast(item.color, page.paper)]
+        : letterPoints(item).map((at) => contrast(item.color, colorOf(stack, at, page.paper)));
     if (ratios.length > 0) found.push({ item, ratios });
   }
   return found;

@@ -26,19 +26,30 @@ const notIn = (text: string, names: readonly string[]): string[] =>
 const tablesOf = ({ store: { source } }: Project, file: string, data: Part['figure']['data']): string[] =>
   data === undefined ? [] : (dataFiles(data) ?? []).map(({ told }) => source.join(file, told.file));
 
-/** The tables that share a codebook: those of this figure, those of figures in the same folder, and the table files next to them. */
-async function tablesAround(project: Project, file: string, part: Part, codebook: string): Promise<string[]> {
+/**
+ * The tables that share a codebook, those first that are found at the least cost: those of this figure, the table files next to
+ * them and to the codebook, and those of figures in the same folder with the files next to them.
+ */
+async function* tablesAround(project: Project, file: string, part: Part, codebook: string): AsyncGenerator<string> {
   const { source } = project.store;
   const folder = (path: string) => source.folder?.(path) ?? Promise.resolve([]);
-  const read = tablesOf(project, file, part.figure.data);
+  const given = new Set([codebook]);
+  const isNew = (path: string): boolean => {
+    const isThere = given.has(path);
+    given.add(path);
+    return !isThere;
+  };
+  async function* withNear(tables: readonly string[], places = tables): AsyncGenerator<string> {
+    yield* tables.filter(isNew);
+    for (const place of places) yield* (await folder(place)).filter(isTablePath).filter(isNew);
+  }
+  const own = tablesOf(project, file, part.figure.data);
+  yield* withNear(own, [...own, codebook]);
   const beside = (await folder(file)).filter((path) => figureEnding.test(path)).slice(0, mostFiles);
   for (const path of beside) {
     const found = await new Gatherer(project.store).document('figure', path);
-    if (found) read.push(...tablesOf(project, path, found.reading.value.data));
+    if (found) yield* withNear(tablesOf(project, path, found.reading.value.data));
   }
-  const near = await Promise.all([codebook, ...new Set(read)].map((path) => folder(path)));
-  const tables = near.flat().filter(isTablePath);
-  return [...new Set([...read, ...tables])].filter((path) => path !== codebook);
 }
 
 /**
@@ -60,10 +71,10 @@ export async function strayEntries(project: Project, file: string, part: Part): 
   // Of a file that is asked and not read nobody looks through all words.
   const isLarge = part.asked.length > 0 && tablesOf(project, file, part.figure.data).length > 0;
   if (strays.length === 0 || isLarge) return [];
-  const tables = await tablesAround(project, file, part, path);
-  if (tables.length > mostFiles) return [];
-  let read = 0;
-  for (const table of tables) {
+  let [files, read] = [0, 0];
+  for await (const table of tablesAround(project, file, part, path)) {
+    files += 1;
+    if (files > mostFiles) return [];
     const bytes = await project.store.bytes(table).catch(() => undefined);
     read += bytes?.length ?? 0;
     const words = bytes && read <= mostBytes ? await tableForm(table).words(bytes) : undefined;

@@ -1,5 +1,6 @@
 import { lastOf } from '../../at.js';
-import { contrastOn, distanceIn, type View, views } from '../../color/views.js';
+import { contrast } from '../../color/color.js';
+import { distanceIn, type View, views } from '../../color/views.js';
 import { recordOf } from '../../keys.js';
 import { type Outcome, succeed } from '../../problem/problem.js';
 import { textRoles } from '../../schema/look/names.js';
@@ -87,7 +88,7 @@ function contrastsOf(settings: Settings): InkContrast[] {
   const ink = (path: string, color: string, least: number) => ({
     path,
     color,
-    contrast: contrastOn(paper, color),
+    contrast: contrast(color, paper),
     least,
   });
   return [

@@ -6,8 +6,7 @@ import { leavesOf, valueAt } from '../../schema/settingTree.js';
 import { axisKeys, axisNames, originOf } from '../../style/layers.js';
 import type { Drawing } from '../compose/drawing.js';
 import type { Part } from '../compose/part.js';
-import { openProject, type Project } from '../project.js';
-import { overlaid } from '../read/source.js';
+import { Project } from '../project.js';
 
 /** What in a figure file is no setting of its look, or has a meaning beyond the ink. */
 const others: readonly string[] = [
@@ -119,7 +118,7 @@ export async function idleInGeneral(
   const text = await project.store.text(path);
   const ink = inkText(whole.value.plate);
   const texts: Record<string, string> = {};
-  const trial = openProject(overlaid(project.store.source, texts), { ...project.options, caption: true });
+  const trial = new Project(project.store.over(texts), { ...project.options, caption: true });
   const idle: Problem[] = [];
   for (const candidate of candidates) {
     texts[path] = patched(text, patchFor(text, [{ path: candidate.split('.'), value: undefined }]));

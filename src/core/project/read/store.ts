@@ -4,7 +4,7 @@ import type { Outcome } from '../../problem/problem.js';
 import type { Face, Variant } from '../../type/face.js';
 import type { Markup } from '../../type/markup.js';
 import { type TypeKit, typeKit } from '../../type/typeKit.js';
-import type { Source } from './source.js';
+import { overlaid, type Source } from './source.js';
 import { TableShelf } from './tableShelf.js';
 
 /** Content that was read, with what its file looked like then. */
@@ -57,6 +57,27 @@ export class Store {
 
   constructor(source: Source) {
     this.source = source;
+  }
+
+  /**
+   * The same files, but those with other texts: it has what this one has read of all others, and keeps what it reads to itself.
+   *
+   * @param texts by path; what changes in it is another file from then on
+   */
+  over(texts: Readonly<Record<string, string>>): Store {
+    const store = new Store(overlaid(this.source, texts));
+    const copy = <K, V>(from: ReadonlyMap<K, V>, to: Map<K, V>) => {
+      for (const [key, value] of from) to.set(key, value);
+    };
+    copy(this.files, store.files);
+    store.held = this.held;
+    copy(this.said, store.said);
+    copy(this.shelves, store.shelves);
+    copy(this.faces, store.faces);
+    store.kits.push(...this.kits);
+    copy(this.fonts, store.fonts);
+    copy(this.works, store.works);
+    return store;
   }
 
   /** A file's text. @throws {SourceFault} */
