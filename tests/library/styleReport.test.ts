@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { builtInStyles, memory, openProject, reportStyle, type StyleReport } from 'hexis';
 import { parse } from 'yaml';
-import { contrastOn, distanceIn, seenAs, views } from '../../src/core/color/views.js';
+import { contrast } from '../../src/core/color/color.js';
+import { distanceIn, seenAs, views } from '../../src/core/color/views.js';
 import { demo, hexis, root } from '../helpers/hexis.js';
 
 async function reported(style: string, files: Record<string, string> = {}): Promise<StyleReport> {
@@ -24,7 +25,7 @@ describe('colours as they are seen', () => {
 
   test('keep greys in every view', () => {
     for (const view of views) expect(distanceIn('normal', seenAs('#808080', view), '#808080')).toBeLessThan(0.5);
-    expect(contrastOn('#ffffff', '#000000')).toBeCloseTo(21);
+    expect(contrast('#ffffff', '#000000')).toBeCloseTo(21);
   });
 });
 

@@ -1,4 +1,5 @@
 import { entryAt } from '../../at.js';
+import { keeping } from '../../keeping.js';
 import { joined } from '../../pick.js';
 import { type Problem, warning } from '../../problem/problem.js';
 import { componentsOf } from '../../statistics/components.js';
@@ -59,9 +60,11 @@ function onEllipsoid({ middle, halves }: Ellipsoid, unit: ArrayLike<number>, at:
   );
 }
 
+const unitBall = keeping(1, sphere);
+
 /** An ellipsoid as a surface of triangles, cut by the plane of each pair of its half axes. */
 function ellipsoidMesh(ellipsoid: Ellipsoid): Required<Pick<SkinMark, 'mesh' | 'planes'>> {
-  const ball = sphere(cuts);
+  const ball = unitBall(cuts);
   const corners = new Float64Array(ball.corners.length);
   for (let i = 0; i < corners.length; i += 3) corners.set(onEllipsoid(ellipsoid, ball.corners, i), i);
   // Half axes may turn the other way round: then the triangles are seen from inside.

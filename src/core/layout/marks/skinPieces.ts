@@ -59,16 +59,14 @@ export function zeroStretches(
   { seen, triangles }: SeenSkin,
   at: (corner: number) => number,
 ): { a: Seen; b: Seen; triangle: Triangle }[] {
+  const values = Float64Array.from(seen, (_, corner) => at(corner));
   return triangles.flatMap((triangle) => {
     const ends: Seen[] = [];
-    for (const [p, q] of [
-      [triangle[0], triangle[1]],
-      [triangle[1], triangle[2]],
-      [triangle[2], triangle[0]],
-    ] as const) {
+    for (let k = 0; k < 3; k += 1) {
+      const [p, q] = [entryAt(triangle, k), entryAt(triangle, (k + 1) % 3)];
       // From the same end for both triangles at an edge, so that stretches join.
       const [from, to] = p < q ? [p, q] : [q, p];
-      const [u, v] = [at(from), at(to)];
+      const [u, v] = [numberAt(values, from), numberAt(values, to)];
       if (u < 0 === v < 0) continue;
       const t = u / (u - v);
       const [a, b] = [entryAt(seen, from), entryAt(seen, to)];
