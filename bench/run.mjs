@@ -10,6 +10,7 @@
  *   --only WORDS   the rows whose names have these words        --quick   fewer rows, each for a shorter time
  */
 import { parseArgs } from 'node:util';
+import { held } from './held.mjs';
 import { median, quantile } from './measure.mjs';
 import { profile } from './profile.mjs';
 import { rows } from './rows.mjs';
@@ -30,10 +31,12 @@ const most = 1.05;
 const named = (words) => rows.filter(({ name }) => words.split(/\s+/).every((word) => name.includes(word)));
 const number = (value) => (value >= 100 ? value.toFixed(0) : value.toFixed(2)).padStart(8);
 
+const shown = (value) => (value === undefined ? ''.padStart(8) : number(value));
+
 /** Each row of what it is held against. */
 async function measured(chosen, isQuick) {
   const width = Math.max(...chosen.map(({ name, of }) => `${name}${of ? `, of ${of}` : ''}`.length));
-  console.log(`${'what'.padEnd(width)}   reached   at most`);
+  console.log(`${'what'.padEnd(width)}   reached   at most      goal`);
   const own = sampler(here);
   const over = [];
   for (const row of chosen) {
@@ -42,12 +45,13 @@ async function measured(chosen, isQuick) {
     const [times, floors] = await inTurn(row, sides, isQuick);
     const sum = quantile(times, row.share ?? 0.5);
     const reached = floors ? sum / median(floors) : sum;
-    const isOver = row.atMost !== undefined && reached > row.atMost;
+    const limit = held[row.name] ?? row.atMost;
+    const isOver = limit !== undefined && reached > limit;
     if (isOver) over.push(row);
     const words = `${row.name}${row.of ? `, of ${row.of}` : ''}`.padEnd(width);
     const unit = floors || row.unit === undefined ? '' : ` ${row.unit}`;
     console.log(
-      `${words}  ${number(reached)}  ${row.atMost === undefined ? ''.padStart(8) : number(row.atMost)}${unit}${isOver ? '  over' : ''}`,
+      `${words}  ${number(reached)}  ${shown(limit)}  ${shown(limit === row.atMost ? undefined : row.atMost)}${unit}${isOver ? '  over' : ''}`,
     );
     await own.forget();
   }
