@@ -15,6 +15,14 @@ declare class TextEncoder {
   encode(text: string): Uint8Array<ArrayBuffer>;
 }
 
+/** Part of every place that the core runs in (WebAssembly JavaScript Interface). */
+declare const WebAssembly: {
+  instantiate(
+    program: Uint8Array,
+    imports: Record<string, Record<string, (...values: number[]) => unknown>>,
+  ): Promise<{ instance: { exports: unknown } }>;
+};
+
 declare module '@zip.js/zip.js' {
   export interface Entry {
     filename: string;
@@ -33,7 +41,7 @@ declare module '@zip.js/zip.js' {
 }
 
 declare module 'fontkit' {
-  interface Glyph {
+  export interface Glyph {
     id: number;
     advanceWidth: number;
     path: {
@@ -62,10 +70,25 @@ declare module 'fontkit' {
     'OS/2': { sFamilyClass: number };
     hasGlyphForCodePoint(codePoint: number): boolean;
     glyphForCodePoint(codePoint: number): Glyph;
+    getGlyph(id: number): Glyph;
     layout(text: string, features?: Record<string, boolean>, script?: string): GlyphRun;
     createSubset(): { includeGlyph(id: number): number; encode(): Uint8Array };
   }
   export function create(bytes: Uint8Array): Font | { fonts: Font[] };
+}
+
+declare module 'bidi-js' {
+  export interface Bidi {
+    getEmbeddingLevels(text: string, direction: 'ltr' | 'rtl'): { levels: Uint8Array };
+  }
+  export default function bidiFactory(): Bidi;
+}
+
+declare module 'linebreak' {
+  export default class LineBreaker {
+    constructor(text: string);
+    nextBreak(): { position: number; required?: boolean } | null;
+  }
 }
 
 declare module 'papaparse' {
@@ -105,11 +128,26 @@ declare module 'markdown-it-sup' {
 }
 
 declare module 'pdfkit' {
+  /** A font in a document. Its glyphs have codes in the order in which they come in. */
+  export interface EmbeddedFont {
+    id: string;
+    font: import('fontkit').Font;
+    subset: { glyphs: number[]; includeGlyph(id: number): number };
+    /** By code: widths in thousandths of the size, and the code points that it stands for. */
+    widths: number[];
+    unicode: number[][];
+    /** Thousandths of the size in a unit of the font. */
+    scale: number;
+    ref(): unknown;
+  }
   export interface Document {
     on(event: 'data', listener: (chunk: Uint8Array) => void): void;
     on(event: 'end', listener: () => void): void;
     on(event: 'error', listener: (error: Error) => void): void;
     font(font: unknown, size: number): Document;
+    _font: EmbeddedFont;
+    page: { height: number; fonts: Record<string, unknown> };
+    transform(a: number, b: number, c: number, d: number, e: number, f: number): Document;
     text(text: string, x: number, y: number, options: Record<string, unknown>): Document;
     rect(x: number, y: number, width: number, height: number): Document;
     path(data: string): Document;

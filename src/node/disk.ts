@@ -1,5 +1,6 @@
 import { constants } from 'node:fs';
 import { type FileHandle, open, readdir } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { dirname, isAbsolute, join, normalize } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliDecompress } from 'node:zlib';
@@ -91,6 +92,9 @@ async function filesBeside(path: string): Promise<string[]> {
 /** Unpacked fonts of the package. They do not change. */
 const shipped = new Map<string, Promise<Uint8Array>>();
 
+/** The program that shapes text, once it was asked for. */
+let shaper: Promise<Uint8Array> | undefined;
+
 /** Files on disk. Relative paths start at the current folder. */
 export const disk: Source = {
   text: async (path) => textOf(await read(path)),
@@ -112,6 +116,11 @@ export const disk: Source = {
     font.catch(() => shipped.delete(path));
     return font;
   },
+  shaper: () => {
+    shaper ??= ownContent(createRequire(join(packageRoot, 'package.json')).resolve('harfbuzzjs/dist/harfbuzz.wasm'));
+    return shaper;
+  },
+  scriptFace: async (wish) => (await import('./scriptFace.js')).scriptFace(wish),
   tryFont: async (font, text) => (await import('./tryFont.js')).tryFont(font, text),
   async subsetFont(font, characters) {
     const { default: subset } = await import('subset-font');

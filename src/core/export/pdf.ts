@@ -6,7 +6,9 @@ import type { Face } from '../type/face.js';
 import type { CreateFont } from '../type/fontTrial.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { readFont } from '../type/readFont.js';
+import type { TypeKit } from '../type/typeKit.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
+import { drawGlyphs } from './pdfGlyphs.js';
 import { traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 import { escaped } from './xml.js';
@@ -19,14 +21,20 @@ const epoch = new Date(0);
 interface Pen {
   pdf: Pdf;
   fonts: Map<string, unknown>;
+  /** What measured the texts; left out where they come from a file. */
+  kit?: TypeKit | undefined;
 }
 
 const fontKey = ({ family, variant }: Pick<TextPiece, 'family' | 'variant'>) => `${family} ${variant}`;
 
 /** Draws a piece: one face, one size, one script. It has the features with which it was measured. */
-function drawPiece({ pdf, fonts }: Pen, piece: TextPiece): void {
+function drawPiece({ pdf, fonts, kit }: Pen, piece: TextPiece): void {
   const options = { lineBreak: false, baseline: 'alphabetic', features: { kern: true, liga: false, clig: false } };
-  pdf.font(fonts.get(fontKey(piece)), piece.size).text(piece.text, piece.x, piece.y, options);
+  pdf.font(fonts.get(fontKey(piece)), piece.size);
+  const face = kit?.face(piece.family, piece.variant);
+  const glyphs = face?.glyphs?.(piece.text, piece.turned ? 'rtl' : 'ltr');
+  if (glyphs) drawGlyphs(pdf, piece, glyphs);
+  else pdf.text(piece.text, piece.x, piece.y, options);
 }
 
 /** Takes up the width, the ends, the corners and the dashes of a line. */
@@ -247,7 +255,7 @@ export async function pdfDocument(
   });
   escapeMetadata(pdf);
   const bytes = collected(pdf);
-  const pen: Pen = { pdf, fonts };
+  const pen: Pen = { pdf, fonts, kit: faces.kit };
   for (const [i, sheet] of sheets.entries()) {
     if (i > 0) pdf.addPage(sizeOf(sheet));
     for (const [k, { tag, alt, items, bookmark }] of sheet.blocks.entries()) {

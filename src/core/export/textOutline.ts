@@ -10,7 +10,7 @@ type Piece = TextItem['pieces'][number];
 /** The outline of a piece of a text where it stands on the page. */
 function pieceOutline(face: Face, { x, y, angle }: TextItem, piece: Piece): Outline {
   const unit = piece.size / face.unitsPerEm;
-  const local = placed(face.outline(piece.text), [unit, -unit], [piece.x, piece.y]);
+  const local = placed(face.outline(piece.text, piece.turned ? 'rtl' : 'ltr'), [unit, -unit], [piece.x, piece.y]);
   if (angle === 0) return placed(local, [1, 1], [x, y]);
   // A turn counter-clockwise on a page whose y runs downwards; a quarter of it takes (x, y) to (y, -x).
   const [cos, sin] = angle === 90 ? [0, 1] : [Math.cos(radians(angle)), Math.sin(radians(angle))];
@@ -38,7 +38,7 @@ const mostPaths = 4000;
 const paths = new WeakMap<Face, Map<string, string>>();
 
 function piecePath(face: Face, item: TextItem, piece: Piece): string {
-  const key = `${item.x} ${item.y} ${item.angle} ${piece.size} ${piece.x} ${piece.y} ${piece.text}`;
+  const key = `${item.x} ${item.y} ${item.angle} ${piece.size} ${piece.x} ${piece.y} ${piece.turned ? '<' : '>'}${piece.text}`;
   let known = paths.get(face);
   if (!known || known.size >= mostPaths) {
     known = new Map();

@@ -10,7 +10,7 @@ import type { FigureFile } from './generated/fileTypes.js';
 import { gather, gatherFigure, type Readable } from './read/gather.js';
 import { Gatherer } from './read/gatherer.js';
 import { checkOfKind } from './read/readFiles.js';
-import type { Source } from './read/source.js';
+import type { FaceAbility, Source } from './read/source.js';
 import { Store } from './read/store.js';
 
 /** A figure as an object: the contents of a figure file, of which the `hexis` line is optional. */
@@ -33,7 +33,7 @@ export interface ProjectOptions {
   /** Whether to record which settings each piece of ink was drawn with, for `explain`. */
   trace?: boolean | undefined;
   /** Access to font files, if the source has none. PDF and live text need them. */
-  faces?: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> | undefined;
+  faces?: Partial<Pick<Source, FaceAbility>> | undefined;
 }
 
 /** The outcome of drawing a figure, with its path and id. */

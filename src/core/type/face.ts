@@ -1,3 +1,4 @@
+import type { TextDirection } from './complex.js';
 import type { Outline } from './outline.js';
 
 /** The four variants of a typeface that figures use. */
@@ -22,12 +23,33 @@ export interface Face {
   readonly xHeight: number;
   /** Whether the face has a glyph for a character. */
   covers(character: string): boolean;
-  /** Width of a text with its kerning. Characters that the face lacks count as its replacement glyph. */
-  advance(text: string): number;
+  /**
+   * Width of a text with its kerning. Characters that the face lacks count as its replacement glyph.
+   *
+   * @param direction in which its letters run; left out: from the left
+   */
+  advance(text: string, direction?: TextDirection): number;
   /** Kerning between two neighbouring characters. Left out if glyphs are placed by more than pairs. */
   kerning?(before: string, after: string): number;
   /** Outlines of a text set from x = 0 on the baseline, with its kerning. */
-  outline(text: string): Outline;
+  outline(text: string, direction?: TextDirection): Outline;
+  /**
+   * The glyphs of a text whose script is shaped, from the left, in font units; undefined where its letters stand side by side as
+   * they are typed. Left out where the face shapes none.
+   */
+  glyphs?(text: string, direction: TextDirection): PlacedGlyph[] | undefined;
+}
+
+/** A glyph of a shaped text. */
+export interface PlacedGlyph {
+  /** Number in the font. */
+  id: number;
+  /** Where it stands from the start of the text on the baseline; y upwards. */
+  x: number;
+  y: number;
+  advance: number;
+  /** The part of the text that it stands for; empty where another glyph stands for it. */
+  text: string;
 }
 
 /** The variant that a weight and a slant ask for. */

@@ -1,7 +1,8 @@
-import { lastOf } from '../at.js';
+import { entryAt, lastOf } from '../at.js';
+import { visualOrder } from './complex.js';
 import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
-import { scriptRuns } from './scripts.js';
+import { isComplex, scriptCode, scriptRuns } from './scripts.js';
 import type { Setting, TextBlock, Wrapping } from './textBlock.js';
 import type { TextPiece } from './textPiece.js';
 import type { TypeKit } from './typeKit.js';
@@ -24,46 +25,84 @@ interface Fragment {
 interface Word {
   fragments: Fragment[];
   width: number;
+  /** Whether it stands to the word before it without a blank, as where a script has none. */
+  joins: boolean;
 }
 
 const widthOf = ({ text, face, size }: Fragment): number => (face.advance(text) * size) / face.unitsPerEm;
 
 const sameForm = (a: Fragment, b: Fragment) => a.face === b.face && a.size === b.size && a.rise === b.rise;
 
-function fragmentOf(kit: TypeKit, span: Span, text: string, setting: Setting): Fragment {
-  const face = kit.face(setting.family, variantOf(span.bold || setting.bold, span.italic !== setting.italic));
-  const shift = span.shift ? shifts[span.shift] : { scale: 1, rise: 0 };
-  return { text, face, size: setting.size * shift.scale, rise: setting.size * shift.rise };
+/** Letters that have no script of their own, and join the face of those before them; digits keep to the first face. */
+const joining = /^[^\p{L}\p{N}]/u;
+
+/** A text by the faces that have its letters, the first that has each. */
+function byFace(kit: TypeKit, faces: readonly Face[], text: string): { text: string; face: Face }[] {
+  const first = entryAt(faces, 0);
+  if (faces.length === 1 || !kit.complex) return [{ text, face: first }];
+  const runs: { text: string; face: Face }[] = [];
+  for (const letter of kit.complex.letters(text)) {
+    const last = runs.at(-1);
+    const has = (face: Face) => [...letter].every((character) => face.covers(character) || /\p{Cf}/u.test(character));
+    const joins = last && joining.test(letter) && scriptCode(letter) === undefined && has(last.face);
+    const face = joins ? last.face : (faces.find(has) ?? first);
+    if (last?.face === face) last.text += letter;
+    else runs.push({ text: letter, face });
+  }
+  return runs;
 }
 
-const wordOf = (fragments: Fragment[]): Word => ({
+function fragmentsOf(kit: TypeKit, span: Span, text: string, setting: Setting): Fragment[] {
+  const variant = variantOf(span.bold || setting.bold, span.italic !== setting.italic);
+  const shift = span.shift ? shifts[span.shift] : { scale: 1, rise: 0 };
+  const [size, rise] = [setting.size * shift.scale, setting.size * shift.rise];
+  const main = kit.face(setting.family, variant);
+  if (kit.further.length === 0) return [{ text, face: main, size, rise }];
+  const faces = [main, ...kit.further.map((family) => kit.face(family, variant))];
+  return byFace(kit, faces, text).map((run) => ({ ...run, size, rise }));
+}
+
+const wordOf = (fragments: Fragment[], joins = false): Word => ({
   fragments,
   width: fragments.reduce((sum, f) => sum + widthOf(f), 0),
+  joins,
 });
+
+/** The parts of a word between which a line may break. */
+function partsOf({ complex }: TypeKit, word: string): string[] {
+  const places = complex && isComplex(word) ? complex.breaks(word) : [];
+  return [0, ...places].map((from, i) => word.slice(from, places[i]));
+}
 
 /** The words of each given line; blanks separate words, spans do not. */
 function wordsOf(kit: TypeKit, spans: readonly Span[], setting: Setting): Word[][] {
-  const lines: Fragment[][][] = [[[]]];
+  const lines: { fragments: Fragment[]; joins: boolean }[][] = [[{ fragments: [], joins: false }]];
   for (const span of spans) {
     if (span.text === '\n') {
-      lines.push([[]]);
+      lines.push([{ fragments: [], joins: false }]);
       continue;
     }
     span.text.split(/ +/).forEach((text, i) => {
       const line = lastOf(lines);
-      if (i > 0) line.push([]);
-      if (text !== '') lastOf(line).push(fragmentOf(kit, span, text, setting));
+      if (i > 0) line.push({ fragments: [], joins: false });
+      if (text === '') return;
+      partsOf(kit, text).forEach((part, k) => {
+        if (k > 0) line.push({ fragments: [], joins: true });
+        lastOf(line).fragments.push(...fragmentsOf(kit, span, part, setting));
+      });
     });
   }
-  return lines.map((line) => line.filter((fragments) => fragments.length > 0).map(wordOf));
+  return lines.map((line) =>
+    line.filter(({ fragments }) => fragments.length > 0).map(({ fragments, joins }) => wordOf(fragments, joins)),
+  );
 }
 
-/** Cuts a word into parts that fit a width, at least one character each. */
-function broken(word: Word, width: number): Word[] {
+/** Cuts a word into parts that fit a width, at least one letter each. */
+function broken({ complex }: TypeKit, word: Word, width: number): Word[] {
   const parts: Word[] = [];
   let part: Fragment[] = [];
   for (const fragment of word.fragments) {
-    for (const text of fragment.text) {
+    for (const text of complex ? complex.letters(fragment.text) : fragment.text) {
       const last = part.at(-1);
       const joined =
         last && sameForm(last, fragment)
@@ -84,11 +123,12 @@ function filled(words: readonly Word[], space: number, width: number): Word[][] 
   let used = 0;
   for (const word of words) {
     const line = lastOf(lines);
-    if (line.length > 0 && used + space + word.width > width) {
+    const blank = line.length > 0 && !word.joins ? space : 0;
+    if (line.length > 0 && used + blank + word.width > width) {
       lines.push([word]);
       used = word.width;
     } else {
-      used += (line.length > 0 ? space : 0) + word.width;
+      used += blank + word.width;
       line.push(word);
     }
   }
@@ -108,16 +148,13 @@ function balancedLines(words: readonly Word[], space: number, width: number): Wo
   return filled(words, space, high);
 }
 
-/**
- * Joins the words of a line: neighbours of one form and script become one piece, so that kerning runs across their
- * blanks.
- */
-function setLine(words: readonly Word[], y: number): { pieces: TextPiece[]; width: number } {
+/** The words of a line as fragments: neighbours of one form are one, so that kerning runs across their blanks. */
+function joinedFragments(words: readonly Word[]): Fragment[] {
   const joined: Fragment[] = [];
   words.forEach((word, i) => {
     word.fragments.forEach((fragment, j) => {
       const last = joined.at(-1);
-      const blank = i > 0 && j === 0 ? ' ' : '';
+      const blank = i > 0 && j === 0 && !word.joins ? ' ' : '';
       if (last && sameForm(last, fragment)) last.text += blank + fragment.text;
       else {
         if (last && blank !== '') last.text += blank;
@@ -125,16 +162,48 @@ function setLine(words: readonly Word[], y: number): { pieces: TextPiece[]; widt
       }
     });
   });
-  let x = 0;
-  const pieces = joined.flatMap((fragment) =>
-    scriptRuns(fragment.text).map(({ text }): TextPiece => {
-      const { face, size, rise } = fragment;
-      const width = widthOf({ ...fragment, text });
-      const piece = { text, family: face.family, variant: face.variant, size, x, y: y - rise, width };
-      x += width;
-      return piece;
+  return joined;
+}
+
+/** A fragment of one script and direction. */
+interface Run extends Fragment {
+  level: number;
+}
+
+/** The runs of a line in the order in which they are read. */
+function runsOf({ complex, direction }: TypeKit, fragments: readonly Fragment[]): Run[] {
+  const line = fragments.map(({ text }) => text).join('');
+  const levels = complex && (direction === 'rtl' || isComplex(line)) ? complex.levels(line, direction) : undefined;
+  let at = 0;
+  return fragments.flatMap((fragment) =>
+    scriptRuns(fragment.text).flatMap(({ text }) => {
+      if (!levels) return [{ ...fragment, text, level: 0 }];
+      const runs: Run[] = [];
+      for (const character of text) {
+        const level = levels[at] as number;
+        at += character.length;
+        const last = runs.at(-1);
+        if (last?.level === level) last.text += character;
+        else runs.push({ ...fragment, text: character, level });
+      }
+      return runs;
     }),
   );
+}
+
+/** A line of words: its pieces, each of one form, script and direction, from the left. */
+function setLine(kit: TypeKit, words: readonly Word[], y: number): { pieces: TextPiece[]; width: number } {
+  const runs = runsOf(kit, joinedFragments(words));
+  let x = 0;
+  const pieces = visualOrder(runs.map(({ level }) => level)).map((place): TextPiece => {
+    const { text, face, size, rise, level } = entryAt(runs, place);
+    const isTurned = level % 2 === 1;
+    const width = (face.advance(text, isTurned ? 'rtl' : 'ltr') * size) / face.unitsPerEm;
+    const { family, variant } = face;
+    const piece = { text, family, variant, size, x, y: y - rise, width, ...(isTurned ? { turned: true } : {}) };
+    x += width;
+    return piece;
+  });
   return { pieces, width: x };
 }
 
@@ -170,12 +239,12 @@ function freshBlock(kit: TypeKit, text: string, setting: Setting, wrapping: Wrap
   if (wrapping) {
     const { width } = wrapping;
     if (wrapping.breakWords)
-      given = given.map((line) => line.flatMap((w) => (w.width > width ? broken(w, width) : [w])));
+      given = given.map((line) => line.flatMap((w) => (w.width > width ? broken(kit, w, width) : [w])));
     const fill = wrapping.balanced ? balancedLines : filled;
     tooWide = given.some((line) => line.some((word) => word.width > width + 0.01));
     given = given.flatMap((line) => fill(line, space, width));
   }
-  const lines = given.map((words, i) => setLine(words, i * leading));
+  const lines = given.map((words, i) => setLine(kit, words, i * leading));
   const ascent = base.ascent * unit;
   const descent = base.descent * unit;
   return {

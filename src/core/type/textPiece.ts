@@ -1,6 +1,6 @@
 import type { Variant } from './face.js';
 
-/** A stretch of text in one face, size and script. Its baseline starts at (x, y) in the coordinates of its item. */
+/** A stretch of text in one face, size, script and direction. Its baseline starts at (x, y) in the coordinates of its item. */
 export interface TextPiece {
   /** Its letters. */
   text: string;
@@ -16,4 +16,6 @@ export interface TextPiece {
   y: number;
   /** How far its letters go, in points. */
   width: number;
+  /** Whether its letters run from the right; its text is in the order in which it is read. */
+  turned?: boolean;
 }

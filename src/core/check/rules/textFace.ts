@@ -1,3 +1,5 @@
+import { isComplex } from '../../type/scripts.js';
+import type { TextPiece } from '../../type/textPiece.js';
 import { isText, quoted } from '../measure/ink.js';
 import { type Flaw, listed, mendLook, rule, unmended } from '../rule.js';
 
@@ -16,8 +18,11 @@ export const textFace = rule({
   finds({ items, settings }, { banned }) {
     const main = settings.text.face;
     const families = new Map<string, (typeof items)[number][]>();
+    // Letters that the typeface lacks stand in another one.
+    const isFurther = ({ family, text }: TextPiece) =>
+      isComplex(text) || !/[\p{L}\p{N}]/u.test(text) || settings.text.further?.includes(family);
     for (const item of items.filter(isText)) {
-      for (const family of new Set(item.pieces.map((piece) => piece.family))) {
+      for (const family of new Set(item.pieces.filter((piece) => !isFurther(piece)).map((piece) => piece.family))) {
         families.set(family, [...(families.get(family) ?? []), item]);
       }
     }

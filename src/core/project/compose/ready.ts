@@ -31,6 +31,7 @@ export async function ready(
     texts: wordsOf(figure, planned.ok ? planned.value.chart : undefined, withCaption),
     allVariants: hasOwnLooks(figure),
     caption: withCaption,
+    language: figure.words.language,
     locate: figure.locate,
   };
   const type = await loadType(request);
@@ -40,7 +41,7 @@ export async function ready(
   const gathered: Gathered = {
     ...figure,
     resolved: { ...resolved, settings: withFaces(resolved.settings, type.families) },
-    faces: { kit: type.kit, fontBytes: fontReader(request), subsetFont: store.source.subsetFont },
+    faces: { kit: type.kit, fontBytes: fontReader(request, type.fonts), subsetFont: store.source.subsetFont },
   };
   return succeed({ gathered, planned: planned.value }, problems);
 }

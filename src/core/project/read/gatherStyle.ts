@@ -2,6 +2,7 @@ import { fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js
 import type { Layer } from '../../style/layers.js';
 import { joinedLook, type Resolved, resolve } from '../../style/resolve.js';
 import type { Faces } from '../../type/faces.js';
+import { language as english } from '../../words/en.js';
 import { Gatherer } from './gatherer.js';
 import { fontReader, loadType, withFaces } from './loadType.js';
 import type { Store } from './store.js';
@@ -31,11 +32,11 @@ export async function gatherStyle(
   gatherer.problems.push(...resolved.problems);
   const look = joinedLook(layers);
   const faceBase = (face: string) => styles.findLast(({ layer }) => layer.look.faces?.[face])?.file ?? name;
-  const request = { store, look, faceBase, texts, caption: false, locate: () => undefined };
+  const request = { store, look, faceBase, texts, caption: false, language: english, locate: () => undefined };
   const type = await loadType(request);
   gatherer.problems.push(...type.problems);
   if (!type.kit || hasErrors(gatherer.problems)) return fail(gatherer.problems);
   const settings = withFaces(resolved.settings, type.families);
-  const faces = { kit: type.kit, fontBytes: fontReader(request), subsetFont: store.source.subsetFont };
+  const faces = { kit: type.kit, fontBytes: fontReader(request, type.fonts), subsetFont: store.source.subsetFont };
   return succeed({ layers, resolved: { ...resolved, settings }, faces }, gatherer.problems);
 }

@@ -4,12 +4,16 @@ import { error, hasErrors, type Place, type Problem, warning } from '../../probl
 import { type TextRole, textRoles } from '../../schema/look/names.js';
 import type { Look } from '../../schema/look.js';
 import type { Settings } from '../../style/settings.js';
+import { loadComplex } from '../../type/complex.js';
 import { type Face, type Variant, variantOf, variants } from '../../type/face.js';
 import type { Faces } from '../../type/faces.js';
 import { shippedFamilies, shippedFor } from '../../type/families.js';
 import { hasMarkup, loadMarkup } from '../../type/markup.js';
+import type { Shaping } from '../../type/openTypeFace.js';
+import { isComplex, isJoined, scriptCode, scriptRuns } from '../../type/scripts.js';
 import { isCompiled, shippedFace } from '../../type/shippedFaces.js';
 import type { TypeKit } from '../../type/typeKit.js';
+import type { Language } from '../../words/language.js';
 import { SourceFault } from './source.js';
 import type { Store } from './store.js';
 
@@ -29,6 +33,8 @@ export interface TypeRequest {
   allVariants?: boolean | undefined;
   /** Whether number, title and note are drawn. */
   caption: boolean;
+  /** The language of the texts. */
+  language: Pick<Language, 'code' | 'direction'>;
   locate(path: string): Place | undefined;
 }
 
@@ -52,8 +58,16 @@ function variantsFor({ look, texts, allVariants, caption }: TypeRequest, face: s
 /** No typeface has files of this size. */
 const largestFont = 60e6;
 
-/** The letters of some texts, each once. */
-const wordsOf = (texts: readonly string[]): string => [...new Set(texts.join(''))].sort().join('').slice(0, 2000);
+/** The letters of some texts, each once; without those that are shaped, which the library that tries a font does not set. */
+const wordsOf = (texts: readonly string[]): string =>
+  [...new Set(texts.join(''))]
+    .filter((letter) => !isComplex(letter))
+    .sort()
+    .join('')
+    .slice(0, 2000);
+
+const faceKey = (shaping: Shaping | undefined, ...of: readonly string[]): string =>
+  JSON.stringify([...of, shaping?.language ?? null]);
 
 /** Tries a font with all its letters: where it can be stopped, or here, where at least its faults are caught. */
 async function tried({ store: { source } }: TypeRequest, bytes: Uint8Array, text: string): Promise<void> {
@@ -79,7 +93,8 @@ async function ownFaces(
   request: TypeRequest,
   family: string,
   files: FaceFiles,
-  wanted: Variant[],
+  wanted: readonly Variant[],
+  shaping: Shaping | undefined,
 ): Promise<{ faces: Face[]; problems: Problem[] }> {
   const faces: Face[] = [];
   const problems: Problem[] = [];
@@ -100,9 +115,9 @@ async function ownFaces(
       const words = wordsOf(request.texts);
       const make = async () => {
         await tried(request, bytes, words);
-        return openTypeFace(family, variant, bytes);
+        return openTypeFace(family, variant, bytes, shaping);
       };
-      faces.push(await request.store.face(JSON.stringify([family, variant, path, words]), bytes, make));
+      faces.push(await request.store.face(faceKey(shaping, family, variant, path, words), bytes, make));
     } catch (fault) {
       if (fault instanceof UnreadableFont)
         problems.push(error('font-unreadable', { path, reason: fault.message }, place));
@@ -121,22 +136,39 @@ const beyondAscii = /[^\u0000-\u007e]/gu;
 /** Characters that a face lacks, of those that occur. */
 function missingIn(face: Face, texts: readonly string[]): string[] {
   const rare = new Set(texts.flatMap((text) => text.match(beyondAscii) ?? []));
-  return [...rare].filter((character) => !/\s/u.test(character) && !face.covers(character));
+  return [...rare].filter((character) => !/[\s\p{Cf}]/u.test(character) && !face.covers(character));
 }
 
-/** A face that ships, from its font file. */
-async function shippedOpenType(store: Store, family: string, variant: Variant): Promise<Face> {
+/** A face from a font file that is known to be whole. */
+async function knownOpenType(
+  store: Store,
+  [family, variant, bytes]: readonly [string, Variant, Uint8Array],
+  shaping: Shaping | undefined,
+): Promise<Face> {
   const { openTypeFace } = await import('../../type/openTypeFace.js');
-  const bytes = await store.shippedFont(family, variant);
-  return store.face(JSON.stringify([family, variant]), bytes, () => openTypeFace(family, variant, bytes));
+  return store.face(faceKey(shaping, family, variant), bytes, () => openTypeFace(family, variant, bytes, shaping));
+}
+
+async function shippedOpenType(
+  store: Store,
+  family: string,
+  variant: Variant,
+  shaping: Shaping | undefined,
+): Promise<Face> {
+  return knownOpenType(store, [family, variant, await store.shippedFont(family, variant)], shaping);
 }
 
 /** Loads the shipped faces from their compact tables, or from the font files if there is no table or it lacks a character. */
-async function shippedKit(request: TypeRequest, family: string, wanted: Variant[]): Promise<Face[]> {
+async function shippedKit(
+  request: TypeRequest,
+  family: string,
+  wanted: readonly Variant[],
+  shaping: Shaping | undefined,
+): Promise<Face[]> {
   const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
   if (faces[0] && missingIn(faces[0], request.texts).length === 0) return faces;
   try {
-    return await Promise.all(wanted.map((variant) => shippedOpenType(request.store, family, variant)));
+    return await Promise.all(wanted.map((variant) => shippedOpenType(request.store, family, variant, shaping)));
   } catch (fault) {
     if (fault instanceof SourceFault) return faces;
     throw fault;
@@ -165,12 +197,18 @@ export interface LoadedType {
   kit?: TypeKit;
   /** The families that the names of typefaces stand for. */
   families: ReadonlyMap<string, string>;
+  /** Fonts that were found for scripts, by family and variant. */
+  fonts: ReadonlyMap<string, Uint8Array>;
   problems: Problem[];
 }
 
-/** Reads the font file behind a face, for formats that embed it. */
-export function fontReader({ look, store, faceBase }: TypeRequest): Faces['fontBytes'] {
-  return (family, variant) => {
+const fontKey = (family: string, variant: Variant): string => `${family} ${variant}`;
+
+/** Reads the font file behind a face, for formats that embed it. @param fonts that were found for scripts */
+export function fontReader({ look, store, faceBase }: TypeRequest, fonts: LoadedType['fonts']): Faces['fontBytes'] {
+  return async (family, variant) => {
+    const found = fonts.get(fontKey(family, variant));
+    if (found) return found;
     const files = look.faces?.[family];
     if (!files) return store.shippedFont(family, variant);
     return store.bytes(store.source.join(faceBase(family), files[variant] ?? files.regular));
@@ -192,38 +230,114 @@ async function loadFamily(
   request: TypeRequest,
   name: string,
   path: string,
+  { wanted = variantsFor(request, name), shaping }: { wanted?: readonly Variant[]; shaping: Shaping | undefined },
 ): Promise<{ family?: string; faces: Face[]; problems: Problem[] }> {
-  const { look, texts } = request;
+  const { look } = request;
   const { family, problems: replaced } = familyFor(request, name, path);
   if (family === undefined) return { faces: [], problems: replaced };
   const files = look.faces?.[family];
-  const wanted = variantsFor(request, name);
   const { faces, problems: faults } = files
-    ? await ownFaces(request, family, files, wanted)
-    : { faces: await shippedKit(request, family, wanted), problems: [] };
+    ? await ownFaces(request, family, files, wanted, shaping)
+    : { faces: await shippedKit(request, family, wanted, shaping), problems: [] };
   const problems = [...replaced, ...faults];
-  const [first] = faces;
-  if (!first && !hasErrors(problems)) problems.push(error('face-elsewhere', { face: family }, request.locate(path)));
-  // Texts are not known by their roles: a further face is held against none of them.
-  const missing = first && path === 'text.face' ? missingIn(first, texts) : [];
-  if (missing.length > 0) problems.push(warning('glyph-missing', { face: family, characters: missing }));
+  if (!faces[0] && !hasErrors(problems)) problems.push(error('face-elsewhere', { face: family }, request.locate(path)));
   return { family, faces, problems };
+}
+
+/** Faces that have letters which the main one lacks. */
+interface FurtherFaces {
+  families: string[];
+  faces: Face[];
+  fonts: Map<string, Uint8Array>;
+  /** Scripts of which letters are in none of them. */
+  lacking: string[];
+  problems: Problem[];
+}
+
+/** The faces for letters that the main one lacks: those that the style names for it, then those that are installed. */
+async function furtherFaces(request: TypeRequest, main: Face, shaping: Shaping | undefined): Promise<FurtherFaces> {
+  const { look, store, texts } = request;
+  const found: FurtherFaces = { families: [], faces: [], fonts: new Map(), lacking: [], problems: [] };
+  const add = (family: string, faces: readonly Face[]) => {
+    if (!found.families.includes(family)) found.families.push(family);
+    found.faces.push(...faces);
+  };
+  const wanted = variantsFor(request, look.text?.face as string);
+  let missing = missingIn(main, texts);
+  const rest = (face: Face | undefined) => {
+    if (face) missing = missing.filter((character) => !face.covers(character));
+  };
+  for (const [i, name] of (look.text?.further ?? []).entries()) {
+    if (missing.length === 0) break;
+    // A face for a script has few variants; letters without one stand in the nearest.
+    const files = look.faces?.[name];
+    const own = files ? wanted.filter((variant) => files[variant] !== undefined) : wanted;
+    const { family, faces, problems } = await loadFamily(request, name, `text.further.${i}`, { wanted: own, shaping });
+    found.problems.push(...problems);
+    if (family !== undefined) add(family, faces);
+    rest(faces[0]);
+  }
+  for (const script of new Set(missing.map(scriptCode))) {
+    if (script === undefined) continue;
+    const fonts = await Promise.all(
+      wanted.map((variant) => store.source.scriptFace?.({ script, language: request.language.code, variant })),
+    );
+    for (const font of fonts) {
+      if (!font || found.fonts.has(fontKey(font.family, font.variant))) continue;
+      const face = await knownOpenType(store, [font.family, font.variant, font.font], shaping);
+      found.fonts.set(fontKey(font.family, font.variant), font.font);
+      add(font.family, [face]);
+      rest(face);
+    }
+    if (missing.some((character) => scriptCode(character) === script)) found.lacking.push(script);
+  }
+  if (missing.length > 0)
+    found.problems.push(
+      warning('glyph-missing', {
+        face: main.family,
+        characters: missing,
+        scripts: lacking,
+        language: request.language.code,
+      }),
+    );
+  return found;
+}
+
+/** Where the letters of some scripts are there but nothing that joins them, this is said. */
+function shapingProblems({ texts }: TypeRequest, lacking: readonly string[] = []): Problem[] {
+  const runs = texts.flatMap((text) => scriptRuns(text).flatMap(({ shaped }) => shaped ?? []));
+  const scripts = [...new Set(runs)].filter((script) => isJoined(script) && !lacking.includes(script));
+  return scripts.length > 0 ? [warning('shaping-missing', { scripts })] : [];
 }
 
 /** Makes the faces and the reader of markup ready that a figure needs, and nothing more. */
 export async function loadType(request: TypeRequest): Promise<LoadedType> {
+  const { store, texts, language } = request;
+  const areComplex = texts.some(isComplex);
+  const shaper = areComplex ? await store.shaping() : undefined;
+  const shaping = shaper && { shaper, language: language.code };
   const loaded = await Promise.all(
-    [...namedFaces(request)].map(async ([name, path]) => ({ name, ...(await loadFamily(request, name, path)) })),
+    [...namedFaces(request)].map(async ([name, path]) => ({
+      name,
+      ...(await loadFamily(request, name, path, { shaping })),
+    })),
   );
   const families = new Map(
     loaded.flatMap(({ name, family }) => (family === undefined ? [] : [[name, family] as const])),
   );
-  const problems = loaded.flatMap((one) => one.problems);
-  const all = loaded.flatMap((one) => one.faces);
-  const faces = [...new Map(all.map((face) => [`${face.family} ${face.variant}`, face])).values()];
-  if (hasErrors(problems)) return { families, problems };
-  const markup = request.texts.some(hasMarkup) ? await loadMarkup() : undefined;
-  return { kit: request.store.kit(faces, markup), families, problems };
+  const [main] = loaded[0]?.faces ?? [];
+  // Texts are not known by their roles: a face of some of them is held against none.
+  const further = main ? await furtherFaces(request, main, shaping) : undefined;
+  const unshaped = areComplex && !shaping ? shapingProblems(request, further?.lacking) : [];
+  const problems = [...loaded.flatMap((one) => one.problems), ...(further?.problems ?? []), ...unshaped];
+  const fonts = further?.fonts ?? new Map();
+  const all = [...loaded.flatMap((one) => one.faces), ...(further?.faces ?? [])];
+  const faces = [...new Map(all.map((face) => [fontKey(face.family, face.variant), face])).values()];
+  if (hasErrors(problems)) return { families, fonts, problems };
+  const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;
+  const complex = areComplex ? await loadComplex() : undefined;
+  const form = { further: further?.families ?? [], complex, direction: language.direction };
+  return { kit: store.kit(faces, markup, form), families, fonts, problems };
 }
 
 /** The settings with the faces that are at hand. */

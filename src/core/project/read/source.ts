@@ -15,6 +15,25 @@ export class SourceFault extends Error {
   }
 }
 
+/** What a source can do with typefaces, where the program has it. */
+export type FaceAbility = 'shippedFont' | 'subsetFont' | 'tryFont' | 'shaper' | 'scriptFace';
+
+/** For what a typeface is sought. */
+export interface ScriptWish {
+  /** Its code (ISO 15924). */
+  script: string;
+  /** The language of the words (BCP 47). */
+  language: string;
+  variant: Variant;
+}
+
+/** A typeface for a script. */
+export interface ScriptFace {
+  family: string;
+  variant: Variant;
+  font: Uint8Array;
+}
+
 /** Access to files, on disk or in memory. */
 export interface Source {
   /** @throws {SourceFault} */
@@ -52,6 +71,16 @@ export interface Source {
    * @throws {SourceFault} where it cannot be used
    */
   tryFont?: ((font: Uint8Array, text: string) => Promise<void>) | undefined;
+  /**
+   * The program that shapes text of scripts whose letters join or change places (`harfbuzz.wasm` of the package `harfbuzzjs`).
+   * Left out where it is not at hand: their letters then stand as they are typed.
+   */
+  shaper?: (() => Promise<Uint8Array>) | undefined;
+  /**
+   * A typeface for a script that the faces of a figure lack, where one is installed: its name, and the font file of the variant
+   * or the one nearest to it.
+   */
+  scriptFace?: ((wish: ScriptWish) => Promise<ScriptFace | undefined>) | undefined;
   /** Subsets a font to some characters (as WOFF2). Left out if that is not possible. */
   subsetFont?: Faces['subsetFont'];
 }
@@ -84,7 +113,7 @@ export const overlaid = (source: Source, texts: Readonly<Record<string, string>>
  */
 export function memory(
   files: Readonly<Record<string, string | Uint8Array>>,
-  abilities: Partial<Pick<Source, 'shippedFont' | 'subsetFont' | 'tryFont'>> = {},
+  abilities: Partial<Pick<Source, FaceAbility>> = {},
 ): Source {
   const get = (path: string) => {
     if (!Object.hasOwn(files, path)) throw new SourceFault('missing', 'no such file');

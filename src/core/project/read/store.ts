@@ -2,8 +2,9 @@ import type { Codebook } from '../../data/codebook.js';
 import type { ColumnRequest, Table } from '../../data/table.js';
 import type { Outcome } from '../../problem/problem.js';
 import type { Face, Variant } from '../../type/face.js';
+import { type Shaper, startHarfBuzz } from '../../type/harfBuzz.js';
 import type { Markup } from '../../type/markup.js';
-import { type TypeKit, typeKit } from '../../type/typeKit.js';
+import { type KitForm, type TypeKit, typeKit } from '../../type/typeKit.js';
 import { overlaid, type Source } from './source.js';
 import { TableShelf } from './tableShelf.js';
 
@@ -224,16 +225,25 @@ export class Store {
   }
 
   /** A kit of faces; figures with the same ones share what was measured in them. */
-  kit(faces: readonly Face[], markup?: Markup): TypeKit {
-    const known = this.kits.find(
-      (kit) =>
-        kit.markup === markup && kit.faces.length === faces.length && kit.faces.every((face, i) => face === faces[i]),
-    );
+  kit(faces: readonly Face[], markup?: Markup, form: KitForm = {}): TypeKit {
+    const isSame = ({ kit, faces: own }: (typeof this.kits)[number]) =>
+      own.length === faces.length &&
+      own.every((face, i) => face === faces[i]) &&
+      kit.complex === form.complex &&
+      kit.direction === (form.direction ?? 'ltr') &&
+      kit.further.join() === (form.further ?? []).join();
+    const known = this.kits.find((one) => one.markup === markup && isSame(one));
     if (known) return known.kit;
-    const kit = typeKit(faces, markup);
+    const kit = typeKit(faces, markup, form);
     this.kits.push({ faces, markup, kit });
     if (this.kits.length > mostKits) this.kits.shift();
     return kit;
+  }
+
+  /** What shapes text; undefined where the source has it not. */
+  async shaping(): Promise<Shaper | undefined> {
+    const { shaper } = this.source;
+    return shaper && startHarfBuzz(await shaper());
   }
 
   /** A face made from a font file, once as long as the file stays the same. */

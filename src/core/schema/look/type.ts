@@ -1,4 +1,4 @@
-import { named, object, open, styled, text, textSize } from '../fields.js';
+import { listOf, named, object, open, styled, text, textSize } from '../fields.js';
 import { captionRole, textRole } from './forms.js';
 
 /** Typefaces, and each kind of text. */
@@ -18,6 +18,14 @@ export const typeShape = {
   text: styled(
     object('Type: the face, the base size, and each kind of text.', {
       face: styled(text('Typeface, one of those that ship or of "faces".', 'Arimo')),
+      further: open(
+        listOf(
+          'Typefaces for letters that the others lack, such as those of another script, in the order in which they are asked.',
+          text('A typeface that ships or of "faces".', 'Garden Arabic'),
+          '[Garden Arabic]',
+          20,
+        ),
+      ),
       size: styled(
         textSize(
           'Base size: distances are multiples of it, and each kind of text without a size beside it keeps its proportion to it.',

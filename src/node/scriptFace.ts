@@ -1,0 +1,40 @@
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import type { ScriptFace, ScriptWish } from '../core/project/read/source.js';
+import type { Variant } from '../core/type/face.js';
+import { facePackages } from '../core/type/scriptFaces.js';
+import { packageRoot } from './packageRoot.js';
+
+/** Files of such packages, by the variant that each is. No script of theirs has slanted letters. */
+const files: readonly { variant: Variant; weight: string }[] = [
+  { variant: 'regular', weight: '400Regular' },
+  { variant: 'bold', weight: '700Bold' },
+];
+
+/** The folder of a package that is installed beside the project, or beside this one. */
+function folderOf(name: string): string | undefined {
+  for (const from of [process.cwd(), packageRoot]) {
+    try {
+      return dirname(createRequire(join(from, 'package.json')).resolve(`${name}/package.json`));
+    } catch {
+      // It is not installed there.
+    }
+  }
+  return undefined;
+}
+
+/** A typeface for a script, of the packages that are installed. */
+export async function scriptFace({ script, language, variant }: ScriptWish): Promise<ScriptFace | undefined> {
+  const isBold = variant === 'bold' || variant === 'boldItalic';
+  for (const { family, package: name } of facePackages(script, language)) {
+    const folder = folderOf(name);
+    if (folder === undefined) continue;
+    for (const file of isBold ? [...files].reverse() : files) {
+      const path = join(folder, file.weight, `${family.replaceAll(' ', '')}_${file.weight}.ttf`);
+      const font = await readFile(path).catch(() => undefined);
+      if (font) return { family, variant: file.variant, font };
+    }
+  }
+  return undefined;
+}
