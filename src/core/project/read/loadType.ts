@@ -296,7 +296,7 @@ async function furtherFaces(request: TypeRequest, main: Face, shaping: Shaping |
       warning('glyph-missing', {
         face: main.family,
         characters: missing,
-        scripts: lacking,
+        scripts: found.lacking,
         language: request.language.code,
       }),
     );
