@@ -84,6 +84,18 @@ const parquetBeside = {
   },
 };
 
+/** What sets text of scripts that are shaped or run from the right. */
+const scriptParts = ['bidi-js', 'linebreak'];
+const scriptsBeside = {
+  name: 'scripts-beside',
+  setup({ onResolve }) {
+    onResolve({ filter: new RegExp(`^(${scriptParts.join('|')})$`) }, ({ path }) => ({
+      path: `./${path}.cjs`,
+      external: true,
+    }));
+  },
+};
+
 rmSync(join(root, 'dist/bin'), { recursive: true, force: true });
 await build({
   absWorkingDir: root,
@@ -107,7 +119,7 @@ await build({
   format: 'cjs',
   platform: 'node',
   target: 'node20',
-  plugins: [facesOfLibrary, partsOfNode, languagesBeside, parquetBeside],
+  plugins: [facesOfLibrary, partsOfNode, languagesBeside, parquetBeside, scriptsBeside],
   // The build of this library for browsers is one tree of modules, of which only the parts in use are taken.
   alias: { yaml: join(root, 'node_modules/yaml/browser/dist/index.js') },
   // A script with a compiled form has no import(): what it loads later, it requires.
@@ -146,6 +158,7 @@ const librariesOf = (name, contents, plugins = []) =>
   });
 
 await librariesOf('parquet', parquetParts.map((part) => `export * from '${part}';`).join('\n'));
+for (const part of scriptParts) await librariesOf(part, `module.exports = require('${part}');`, [unpackedByNode]);
 // Of those that PDF files are written with, the compiled form is kept too.
 await librariesOf('pdf', "exports.fontkit = require('fontkit'); exports.pdfkit = require('pdfkit');", [
   ciphers,

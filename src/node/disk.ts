@@ -9,6 +9,7 @@ import { type Source, SourceFault } from '../core/project/read/source.js';
 import { mayAnswer } from './engines/mayAnswer.js';
 import { noFile, noteFile, noteRead, signatureOf } from './filesRead.js';
 import { packageRoot } from './packageRoot.js';
+import { wordBreaks } from './wordBreaks.js';
 
 /** An error of the file system, in words. */
 export function systemReason(fault: unknown): string {
@@ -120,6 +121,7 @@ export const disk: Source = {
     shaper ??= ownContent(createRequire(join(packageRoot, 'package.json')).resolve('harfbuzzjs/dist/harfbuzz.wasm'));
     return shaper;
   },
+  wordBreaks,
   scriptFace: async (wish) => (await import('./scriptFace.js')).scriptFace(wish),
   tryFont: async (font, text) => (await import('./tryFont.js')).tryFont(font, text),
   async subsetFont(font, characters) {

@@ -290,6 +290,8 @@ const rows: Record<string, Row> = {
   'faces.NAME.italic': { value: undefined, changes: everything },
   'faces.NAME.boldItalic': { value: undefined, changes: everything },
   'text.face': { value: undefined, changes: everything },
+  'text.further': { value: undefined, changes: everything },
+  direction: { value: 'right-to-left', changes: everything },
   'colors.NAME': { value: '#aa0011', changes: /^series\[0\]\.marks|^legend\.entries\[0\]\.key/ },
   'text.size': { value: '14pt', changes: everything },
   ...textRows,
@@ -569,7 +571,7 @@ const byRoom =
 const onCategories = (path: string) =>
   /^axes\.(category|x)\.(from|to|step|format|at$|minor|scale|base|exponent|crosses|second)/.test(path);
 // A title across the page is one of a vertical axis.
-const elsewhere = /^(faces|text\.(\w+\.)?face$|export|axes\.(x|along)\.titleAngle)/;
+const elsewhere = /^(faces|text\.(\w+\.)?face$|text\.further$|export|axes\.(x|along)\.titleAngle)/;
 
 /** Drawings without the setting, which many rows have in common. */
 const befores = new Map<string, ReturnType<typeof drawn>>();

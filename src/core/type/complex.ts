@@ -14,19 +14,37 @@ export interface Complex {
   levels(line: string, direction: TextDirection): Uint8Array;
   /** Places in a word, after so many UTF-16 units, where a line may break although it has no blank there. */
   breaks(word: string): number[];
-  /** The letters of a word as its readers count them, each with its marks (UAX 29). */
+  /** The letters of a word as its readers count them, each with its marks. */
   letters(word: string): string[];
 }
 
 /** Scripts without blanks between words, whose lines break by words that a dictionary knows. */
 const byDictionary: readonly string[] = ['Thai', 'Laoo', 'Khmr', 'Mymr'];
 
+/** Signs before a number. */
+const signed = /(?<![\p{L}\p{N}])[−+±<>≤≥≈~-]+(?=\p{N})/gu;
+
+/** Where words of scripts without blanks begin, after so many UTF-16 units, as a dictionary knows them. */
+export type WordBreaks = (text: string) => number[];
+
+/**
+ * A letter with its marks: what joins (a virama, ZWJ) holds the next one as well. A part of the clusters of UAX 29, without
+ * Hangul that is spelled by its parts.
+ */
+const letter =
+  /\p{L}(?:[\p{M}\u200c\u200d]|(?<=[\u094d\u09cd\u0a4d\u0acd\u0b4d\u0c4d\u0ccd\u0d4d\u0dca\u17d2\u1039]\u200d?)\p{L})*|[^\p{M}\u200c\u200d][\p{M}\u200c\u200d]*|[\s\S]/gu;
+
 /** What sets text of all scripts apart from its shapes. */
-function complexBy(bidi: Bidi, Lines: typeof LineBreaker): Complex {
-  const graphemes = new Intl.Segmenter('en', { granularity: 'grapheme' });
-  const words = new Intl.Segmenter('th', { granularity: 'word' });
+function complexBy(bidi: Bidi, Lines: typeof LineBreaker, wordBreaks: WordBreaks | undefined): Complex {
+  const lettersOf = (word: string): string[] => word.match(letter) ?? [];
   return {
-    levels: (line, direction) => bidi.getEmbeddingLevels(line, direction).levels,
+    levels(line, direction) {
+      const { levels } = bidi.getEmbeddingLevels(line, direction);
+      // A sign belongs to its number, as where a mark of direction stands before it.
+      for (const { index, 0: before } of line.matchAll(signed))
+        levels.fill(levels[index + before.length] as number, index, index + before.length);
+      return levels;
+    },
     breaks(word) {
       const codes = new Set([...word].map(scriptCode));
       const found = new Set<number>();
@@ -38,39 +56,31 @@ function complexBy(bidi: Bidi, Lines: typeof LineBreaker): Complex {
           if (around.some((one) => one !== undefined && scriptCode(one) === 'Hani')) found.add(next.position);
         }
       }
-      if (byDictionary.some((code) => codes.has(code))) for (const { index } of words.segment(word)) found.add(index);
+      if (byDictionary.some((code) => codes.has(code))) {
+        const clusters = lettersOf(word);
+        const starts = clusters.map((_, i) => clusters.slice(0, i).join('').length);
+        for (const at of wordBreaks?.(word) ?? starts) found.add(at);
+      }
       return [...found].filter((at) => at > 0 && at < word.length).sort((a, b) => a - b);
     },
-    letters: (word) => [...graphemes.segment(word)].map(({ segment }) => segment),
+    letters: lettersOf,
   };
 }
 
-let loaded: Promise<Complex> | undefined;
-
-/** Loads, once, what text of scripts needs that are shaped, run from the right or have no blanks. */
-export function loadComplex(): Promise<Complex> {
-  loaded ??= Promise.all([import('bidi-js'), import('linebreak')]).then(([bidi, lines]) =>
-    complexBy(bidi.default(), lines.default),
-  );
-  return loaded;
-}
+const loaded = new Map<WordBreaks | undefined, Promise<Complex>>();
 
 /**
- * The order in which the runs of a line stand from the left, by how deep each lies (UAX 9, rule L2).
+ * Loads, once, what text of scripts needs that are shaped, run from the right or have no blanks.
  *
- * @returns places of the runs, in order
+ * @param wordBreaks where words begin in scripts without blanks; left out: lines break between letters
  */
-export function visualOrder(levels: readonly number[]): number[] {
-  const order = levels.map((_, i) => i);
-  const levelAt = (place: number): number => levels[order[place] as number] as number;
-  for (let level = Math.max(0, ...levels); level > 0; level -= 1) {
-    for (let start = 0; start < order.length; start += 1) {
-      if (levelAt(start) < level) continue;
-      let end = start;
-      while (end < order.length && levelAt(end) >= level) end += 1;
-      order.splice(start, end - start, ...order.slice(start, end).reverse());
-      start = end;
-    }
+export function loadComplex(wordBreaks?: WordBreaks): Promise<Complex> {
+  let complex = loaded.get(wordBreaks);
+  if (!complex) {
+    complex = Promise.all([import('bidi-js'), import('linebreak')]).then(([bidi, lines]) =>
+      complexBy(bidi.default(), lines.default, wordBreaks),
+    );
+    loaded.set(wordBreaks, complex);
   }
-  return order;
+  return complex;
 }

@@ -1,11 +1,11 @@
 import { entryAt, lastOf } from '../at.js';
-import { visualOrder } from './complex.js';
 import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
 import { isComplex, scriptCode, scriptRuns } from './scripts.js';
 import type { Setting, TextBlock, Wrapping } from './textBlock.js';
 import type { TextPiece } from './textPiece.js';
 import type { TypeKit } from './typeKit.js';
+import { visualOrder } from './visualOrder.js';
 
 /** Height of super- and subscripts and their distance from the baseline, in text sizes. */
 const shifts = { super: { scale: 0.66, rise: 0.36 }, sub: { scale: 0.66, rise: -0.14 } } as const;
@@ -173,7 +173,10 @@ interface Run extends Fragment {
 /** The runs of a line in the order in which they are read. */
 function runsOf({ complex, direction }: TypeKit, fragments: readonly Fragment[]): Run[] {
   const line = fragments.map(({ text }) => text).join('');
-  const levels = complex && (direction === 'rtl' || isComplex(line)) ? complex.levels(line, direction) : undefined;
+  // Numbers alone run from the left everywhere.
+  const isWords = /\p{L}/u.test(line);
+  const levels =
+    complex && isWords && (direction === 'rtl' || isComplex(line)) ? complex.levels(line, direction) : undefined;
   let at = 0;
   return fragments.flatMap((fragment) =>
     scriptRuns(fragment.text).flatMap(({ text }) => {

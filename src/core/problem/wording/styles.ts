@@ -1,11 +1,5 @@
-import { facePackages, scriptName } from '../../type/scriptFaces.js';
 import type { Description } from './description.js';
 import { list, type Nearest } from './phrases.js';
-
-/** For each script the package of a typeface that has it. */
-const packagesFor = (scripts: readonly string[], language: string): string[] => [
-  ...new Set(scripts.flatMap((script) => facePackages(script, language)[0]?.package ?? [])),
-];
 
 /** Styles and faces: the words of their problems. */
 export const stylesWordings = {
@@ -42,16 +36,16 @@ export const stylesWordings = {
     found: `the typeface "${f.face}" has no file for ${f.variants.join(', ')}; the regular face is drawn instead`,
     expected: `faces: ${f.face}: { ${f.variants[0]}: … }`,
   }),
-  'glyph-missing': (f: { face: string; characters: string[]; scripts: string[]; language: string }) => ({
+  'glyph-missing': (f: { face: string; characters: string[]; scripts: string[]; packages: string[] }) => ({
     found: `the typeface "${f.face}" has no glyph for ${list(f.characters.map((c) => `"${c}"`))}; an empty box is drawn`,
     expected:
       f.scripts.length === 0
         ? 'a typeface that has it, named under "faces" and in "text.further"'
-        : `a typeface for ${list(f.scripts.map(scriptName))}, named under "faces" and in "text.further", or installed beside the project`,
-    ...(f.scripts.length === 0 ? {} : { write: `npm install ${packagesFor(f.scripts, f.language).join(' ')}` }),
+        : `a typeface for ${list(f.scripts)}, named under "faces" and in "text.further", or installed beside the project`,
+    ...(f.packages.length === 0 ? {} : { write: `npm install ${f.packages.join(' ')}` }),
   }),
   'shaping-missing': (f: { scripts: string[] }) => ({
-    found: `what shapes text is not at hand here, so letters of ${list(f.scripts.map(scriptName))} neither join nor change places`,
+    found: `what shapes text is not at hand here, so letters of ${list(f.scripts)} neither join nor change places`,
     expected: 'a source with "shaper", as on a disk',
   }),
 } satisfies Record<string, (facts: never) => Description>;

@@ -3,9 +3,11 @@ import { kindOf } from '../../chart/kinds.js';
 import { type PlannedChart, planChart } from '../../chart/planChart.js';
 import { settingOf } from '../../check/measure/settingOf.js';
 import type { PanelPlace } from '../../check/measure/subject.js';
+import { mirroredPanel } from '../../layout/axes/mirroredPanel.js';
 import { movedPanel } from '../../layout/axes/movedPanel.js';
 import { layOut } from '../../layout/figure.js';
 import type { Colors } from '../../layout/ink/looks.js';
+import { mirrored, mirroredBox } from '../../layout/ink/mirrored.js';
 import { type CaptionWords, captioned } from '../../layout/page/caption.js';
 import { allFinite, inkProblems } from '../../layout/page/inkProblems.js';
 import type { Sheet } from '../../layout/sheet.js';
@@ -93,6 +95,28 @@ const plainText = ({ faces }: Gathered, text: string): string =>
     .join('')
     .replace(/\s*\n\s*/g, ' ');
 
+/** Whether a figure is laid out from the right. A scene in space is seen as it is. */
+function runsFromRight({ resolved: { settings }, words }: Gathered, { plans }: PlannedChart): boolean {
+  if (plans.some(({ space }) => space)) return false;
+  return settings.direction === 'language'
+    ? words.language.direction === 'rtl'
+    : settings.direction === 'right-to-left';
+}
+
+/** A plate that was laid out from the left, from the right. */
+const fromRight = (plate: Plate, panels: readonly PanelPlace[]): { plate: Plate; panels: PanelPlace[] } => ({
+  plate: {
+    ...plate,
+    panel: mirroredBox(plate.panel, plate.width),
+    items: plate.items.map((item) => {
+      const { settings } = item;
+      // Where items say what they were made with, all hang on the direction.
+      return { ...mirrored(item, plate.width), ...(settings ? { settings: [...settings, 'direction'].sort() } : {}) };
+    }),
+  },
+  panels: panels.map((place) => mirroredPanel(place, plate.width)),
+});
+
 function plateOf(
   gathered: Gathered,
   planned: PlannedChart,
@@ -138,11 +162,12 @@ function plateOf(
     items: trace ? withSettings(page.items) : page.items,
   };
   const { figure, shows } = gathered;
+  const panels = laidOut.panels.map((place) => movedPanel(place, 0, page.down));
   const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
   // In a style that the author did not choose, some settings may have no effect. That is not the author's mistake.
   const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
-  const panels = laidOut.panels.map((place) => movedPanel(place, 0, page.down));
-  return succeed({ plate, panels }, [...problems, ...idle]);
+  const shown = runsFromRight(gathered, planned) ? fromRight(plate, panels) : { plate, panels };
+  return succeed(shown, [...problems, ...idle]);
 }
 
 const limitsOf = ({ from, to, scale, exponent }: AxisSettings): AxisLimits => {

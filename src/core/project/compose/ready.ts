@@ -1,6 +1,7 @@
 import { fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
 import type { Gathered, GatherOptions, Readable } from '../read/gather.js';
-import { fontReader, loadType, type TypeRequest, withFaces } from '../read/loadType.js';
+import type { TypeRequest } from '../read/loadFamily.js';
+import { fontReader, loadType, withFaces } from '../read/loadType.js';
 import type { Store } from '../read/store.js';
 import { type PlannedFigure, planFigure } from './compose.js';
 import { hasOwnLooks, wordsOf } from './wordsOf.js';

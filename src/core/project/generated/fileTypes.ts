@@ -4313,6 +4313,12 @@ export interface FigureFile {
      */
     face?: string;
     /**
+     * Typefaces for letters that the others lack, such as those of another script, in the order in which they are asked.
+     *
+     * Items: A typeface that ships or of "faces".
+     */
+    further?: string[];
+    /**
      * Base size: distances are multiples of it, and each kind of text without a size beside it keeps its proportion to it.
      */
     size?: string;
@@ -4723,6 +4729,10 @@ export interface FigureFile {
      */
     caption?: number | string;
   };
+  /**
+   * From which side the figure is laid out: categories, legend, panels, and the side of the upright axis. "language": as its words run. From the right, what is set for the left stands at the right.
+   */
+  direction?: 'language' | 'left-to-right' | 'right-to-left';
   /**
    * Widths by name, for "size: { width: … }".
    */
@@ -5200,6 +5210,7 @@ export interface ReportFile {
       | 'faces'
       | 'text'
       | 'space'
+      | 'direction'
       | 'widths'
       | 'size'
       | 'panel'
@@ -6142,4 +6153,4 @@ export interface StyleHead {
 }
 
 /** A house style: what all figures of an organisation share. */
-export interface StyleFile extends StyleHead, Pick<FigureFile, 'language' | 'wording' | 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'scene' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}
+export interface StyleFile extends StyleHead, Pick<FigureFile, 'language' | 'wording' | 'words' | 'numbers' | 'heading' | 'captionForm' | 'axes' | 'colors' | 'palette' | 'bars' | 'boxes' | 'markers' | 'patterns' | 'lines' | 'fits' | 'bands' | 'references' | 'scene' | 'pointers' | 'slices' | 'errorBars' | 'dataLabels' | 'legend' | 'faces' | 'text' | 'space' | 'direction' | 'widths' | 'size' | 'panel' | 'margins' | 'export'> {}

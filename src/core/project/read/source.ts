@@ -1,6 +1,7 @@
 import type { Answerer } from '../../ask/answerer.js';
 import type { TableRef } from '../../ask/tableRef.js';
 import type { Outcome } from '../../problem/problem.js';
+import type { WordBreaks } from '../../type/complex.js';
 import type { Variant } from '../../type/face.js';
 import type { Faces } from '../../type/faces.js';
 
@@ -16,7 +17,7 @@ export class SourceFault extends Error {
 }
 
 /** What a source can do with typefaces, where the program has it. */
-export type FaceAbility = 'shippedFont' | 'subsetFont' | 'tryFont' | 'shaper' | 'scriptFace';
+export type FaceAbility = 'shippedFont' | 'subsetFont' | 'tryFont' | 'shaper' | 'scriptFace' | 'wordBreaks';
 
 /** For what a typeface is sought. */
 export interface ScriptWish {
@@ -81,6 +82,11 @@ export interface Source {
    * or the one nearest to it.
    */
   scriptFace?: ((wish: ScriptWish) => Promise<ScriptFace | undefined>) | undefined;
+  /**
+   * Where words begin in scripts that have no blanks between them, such as Thai, as a dictionary of the machine knows them. Left
+   * out where there is none: lines then break between letters.
+   */
+  wordBreaks?: WordBreaks | undefined;
   /** Subsets a font to some characters (as WOFF2). Left out if that is not possible. */
   subsetFont?: Faces['subsetFont'];
 }

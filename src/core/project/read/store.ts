@@ -2,7 +2,7 @@ import type { Codebook } from '../../data/codebook.js';
 import type { ColumnRequest, Table } from '../../data/table.js';
 import type { Outcome } from '../../problem/problem.js';
 import type { Face, Variant } from '../../type/face.js';
-import { type Shaper, startHarfBuzz } from '../../type/harfBuzz.js';
+import type { Shaper } from '../../type/harfBuzz.js';
 import type { Markup } from '../../type/markup.js';
 import { type KitForm, type TypeKit, typeKit } from '../../type/typeKit.js';
 import { overlaid, type Source } from './source.js';
@@ -243,7 +243,9 @@ export class Store {
   /** What shapes text; undefined where the source has it not. */
   async shaping(): Promise<Shaper | undefined> {
     const { shaper } = this.source;
-    return shaper && startHarfBuzz(await shaper());
+    if (!shaper) return undefined;
+    const [{ startHarfBuzz }, program] = await Promise.all([import('../../type/harfBuzz.js'), shaper()]);
+    return startHarfBuzz(program);
   }
 
   /** A face made from a font file, once as long as the file stays the same. */

@@ -30,6 +30,13 @@ export const pageShape = {
       caption: styled(sizes('Between caption and image.', '1')),
     }),
   ),
+  direction: styled(
+    choice(
+      'From which side the figure is laid out: categories, legend, panels, and the side of the upright axis. "language": as its words run. From the right, what is set for the left stands at the right.',
+      ['language', 'left-to-right', 'right-to-left'],
+      'left-to-right',
+    ),
+  ),
   widths: styled(named('Widths by name, for "size: { width: … }".', length('A width.', '6.5in'), '{ text: 6.5in }')),
   size: styled(
     object('Size of the figure on paper. With one side given, the other follows from "ratio".', {
