@@ -1,6 +1,7 @@
 import { entryAt } from '../at.js';
 import { type Drawers, drawnBy } from '../plate/drawers.js';
-import type { MarkersItem, PlateItem, PlateStroke, TextItem } from '../plate/plate.js';
+import type { MarkersItem, PlateItem, PlateStroke, TextItem, TextPiece } from '../plate/plate.js';
+import { isComplex } from '../type/scripts.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textPath } from './textOutline.js';
 import { originRdf } from './trace.js';
@@ -53,30 +54,46 @@ function markers(item: MarkersItem): string {
   return `<defs>${shape}</defs>${element('g', { fill, 'fill-opacity': opacity }, uses.join(''))}`;
 }
 
+/** Face and size of a piece of live text. */
+const faceOf = ({ family, size, variant }: TextPiece): Attributes => ({
+  'font-family': `${cssText(family)}, sans-serif`,
+  'font-size': size,
+  'font-weight': variant.startsWith('bold') ? 'bold' : undefined,
+  'font-style': /italic/i.test(variant) ? 'italic' : undefined,
+});
+
+/** A piece of a line with pieces from the right: a text of its own, for a text has one direction. */
+function livePiece(piece: TextPiece): string {
+  const { text, x, y, width, turned } = piece;
+  const attributes = {
+    // From the right, a text starts at its right end.
+    x: turned ? x + width : x,
+    y,
+    direction: turned ? 'rtl' : undefined,
+    ...faceOf(piece),
+  };
+  return element('text', attributes, escaped(text));
+}
+
 function liveText(item: TextItem): string {
-  const spans = item.pieces.map((piece) =>
-    element(
-      'tspan',
-      {
-        x: piece.x,
-        y: piece.y,
-        'font-family': `${cssText(piece.family)}, sans-serif`,
-        'font-size': piece.size,
-        'font-weight': piece.variant.startsWith('bold') ? 'bold' : undefined,
-        'font-style': /italic/i.test(piece.variant) ? 'italic' : undefined,
-        textLength: piece.text.length > 1 ? piece.width : undefined,
-        lengthAdjust: piece.text.length > 1 ? 'spacingAndGlyphs' : undefined,
-      },
-      escaped(piece.text),
-    ),
-  );
+  const { pieces } = item;
   const turn = item.angle === 0 ? '' : ` rotate(${short(-item.angle)})`;
-  const transform = `translate(${short(item.x)} ${short(item.y)})${turn}`;
-  return element(
-    'text',
-    { transform, fill: item.color, 'text-rendering': 'geometricPrecision', 'xml:space': 'preserve' },
-    spans.join(''),
-  );
+  const how = {
+    transform: `translate(${short(item.x)} ${short(item.y)})${turn}`,
+    fill: item.color,
+    'text-rendering': 'geometricPrecision',
+    'xml:space': 'preserve',
+  };
+  // Browsers would set some punctuation of Chinese and Japanese closer than it was measured.
+  const style = pieces.some(({ text }) => isComplex(text)) ? 'text-spacing-trim:space-all' : undefined;
+  if (pieces.some(({ turned }) => turned)) return element('g', { ...how, style }, pieces.map(livePiece).join(''));
+  const spans = pieces.map((piece) => {
+    const isFitted = piece.text.length > 1 && !isComplex(piece.text);
+    const fitted = { textLength: piece.width, lengthAdjust: 'spacingAndGlyphs' };
+    const attributes = { x: piece.x, y: piece.y, ...faceOf(piece), ...(isFitted ? fitted : {}) };
+    return element('tspan', attributes, escaped(piece.text));
+  });
+  return element('text', { ...how, style }, spans.join(''));
 }
 
 const draw: Drawers<WriteContext, string> = {
@@ -96,6 +113,26 @@ const draw: Drawers<WriteContext, string> = {
     context.text === 'live' ? liveText(item) : element('path', { fill: item.color, d: textPath(context.kit, item) }),
 };
 
+/** Characters that stand in for others where a font has a form for their sequence alone. */
+const parts: readonly (readonly [RegExp, string])[] = [
+  [/\u0e33/u, '\u0e4d\u0e32'],
+  [/\u0eb3/u, '\u0ecd\u0eb2'],
+  [/[\u17be-\u17c5]/u, '\u17c1'],
+];
+
+/** The characters that a font has to keep for a text: where it is shaped, those that its letters are made of as well. */
+function charactersOf(text: string): string {
+  const more = isComplex(text)
+    ? [
+        text.normalize('NFC'),
+        text.normalize('NFD'),
+        '\u25cc\u200c\u200d',
+        ...parts.map(([of, add]) => (of.test(text) ? add : '')),
+      ]
+    : [];
+  return [...new Set([text, ...more].join(''))].sort().join('');
+}
+
 /** The faces of a live text, each cut down to the characters that occur and put into the file. */
 async function fontStyles(items: readonly PlateItem[], context: WriteContext): Promise<string> {
   const texts = new Map<string, { family: string; variant: TextItem['pieces'][number]['variant']; text: string }>();
@@ -108,7 +145,7 @@ async function fontStyles(items: readonly PlateItem[], context: WriteContext): P
   if (!subsetFont) throw new WriteFault('a source that can cut fonts down, as that of hexis/node; or text as outlines');
   const rules: string[] = [];
   for (const { family, variant, text } of texts.values()) {
-    const characters = [...new Set(text)].sort().join('');
+    const characters = charactersOf(text);
     const subset = await subsetFont(await context.fontBytes(family, variant), characters);
     const weight = variant.startsWith('bold') ? 'bold' : 'normal';
     const style = /italic/i.test(variant) ? 'italic' : 'normal';
