@@ -6,7 +6,7 @@ import type { Face } from '../type/face.js';
 import type { CreateFont } from '../type/fontTrial.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { readFont } from '../type/readFont.js';
-import type { TypeKit } from '../type/typeKit.js';
+import { isComplex } from '../type/scripts.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { drawGlyphs } from './pdfGlyphs.js';
 import { traceOf } from './trace.js';
@@ -21,18 +21,17 @@ const epoch = new Date(0);
 interface Pen {
   pdf: Pdf;
   fonts: Map<string, unknown>;
-  /** What measured the texts; left out where they come from a file. */
-  kit?: TypeKit | undefined;
+  /** The face of a piece, where what measured it or what shapes it is at hand. */
+  faceOf(piece: TextPiece): Face | undefined;
 }
 
 const fontKey = ({ family, variant }: Pick<TextPiece, 'family' | 'variant'>) => `${family} ${variant}`;
 
 /** Draws a piece: one face, one size, one script. It has the features with which it was measured. */
-function drawPiece({ pdf, fonts, kit }: Pen, piece: TextPiece): void {
+function drawPiece({ pdf, fonts, faceOf }: Pen, piece: TextPiece): void {
   const options = { lineBreak: false, baseline: 'alphabetic', features: { kern: true, liga: false, clig: false } };
   pdf.font(fonts.get(fontKey(piece)), piece.size);
-  const face = kit?.face(piece.family, piece.variant);
-  const glyphs = face?.glyphs?.(piece.text, piece.turned ? 'rtl' : 'ltr');
+  const glyphs = faceOf(piece)?.glyphs?.(piece.text, piece.turned ? 'rtl' : 'ltr');
   if (glyphs) drawGlyphs(pdf, piece, glyphs);
   else pdf.text(piece.text, piece.x, piece.y, options);
 }
@@ -215,8 +214,36 @@ export interface DocumentInfo extends Pick<Plate, 'title' | 'description' | 'aut
   bookmarks: boolean;
 }
 
-/** The font files of a document, and if at hand what measured its texts. */
-type DocumentFaces = Pick<WriteContext, 'fontBytes'> & Partial<Pick<WriteContext, 'kit'>>;
+/** The font files of a document, and what measured its texts, or else what shapes them. */
+interface DocumentFaces extends Pick<WriteContext, 'fontBytes'>, Partial<Pick<WriteContext, 'kit'>> {
+  /** As sources have it. */
+  shaper?: (() => Promise<Uint8Array>) | undefined;
+}
+
+/** The faces of pieces: those that measured them; of texts that come from a file those alone that are shaped. */
+async function facesOf(
+  items: readonly PlateItem[],
+  { kit, fontBytes, shaper }: DocumentFaces,
+  language: string,
+): Promise<Pen['faceOf']> {
+  if (kit) return ({ family, variant }) => kit.face(family, variant);
+  const shaped = items
+    .flatMap((item) => (item.type === 'text' ? item.pieces : []))
+    .filter(({ text, turned }) => turned || isComplex(text));
+  const faces = new Map<string, Face>();
+  if (shaped.length === 0 || !shaper) return () => undefined;
+  const [{ startHarfBuzz }, { openTypeFace }] = await Promise.all([
+    import('../type/harfBuzz.js'),
+    import('../type/openTypeFace.js'),
+  ]);
+  const shaping = { shaper: await startHarfBuzz(await shaper()), language };
+  for (const piece of shaped) {
+    const { family, variant } = piece;
+    if (faces.has(fontKey(piece))) continue;
+    faces.set(fontKey(piece), await openTypeFace(family, variant, await fontBytes(family, variant), shaping));
+  }
+  return (piece) => faces.get(fontKey(piece));
+}
 
 /** PDF 1.7 of some pages: subset fonts inside, each block tagged as what it is. */
 export async function pdfDocument(
@@ -226,10 +253,8 @@ export async function pdfDocument(
 ): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
   const first = entryAt(sheets, 0);
-  const fonts = await loadFonts(
-    sheets.flatMap(({ blocks }) => blocks.flatMap(({ items }) => items)),
-    faces,
-  );
+  const items = sheets.flatMap(({ blocks }) => blocks.flatMap((block) => block.items));
+  const fonts = await loadFonts(items, faces);
   const sizeOf = ({ width, height }: DocumentSheet) => ({
     size: [width, height] satisfies [number, number],
     margin: 0,
@@ -255,7 +280,7 @@ export async function pdfDocument(
   });
   escapeMetadata(pdf);
   const bytes = collected(pdf);
-  const pen: Pen = { pdf, fonts, kit: faces.kit };
+  const pen: Pen = { pdf, fonts, faceOf: await facesOf(items, faces, language) };
   for (const [i, sheet] of sheets.entries()) {
     if (i > 0) pdf.addPage(sizeOf(sheet));
     for (const [k, { tag, alt, items, bookmark }] of sheet.blocks.entries()) {

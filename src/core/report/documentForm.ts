@@ -34,6 +34,8 @@ export interface BoundDocument {
   figures: readonly DocumentFigure[];
   /** The font file behind a face, for documents that embed it. */
   fontBytes: Faces['fontBytes'];
+  /** What shapes its texts, for documents that embed faces. */
+  shaper?: (() => Promise<Uint8Array>) | undefined;
 }
 
 /** A file of a document, with its path from the folder in which the document stands. */

@@ -129,7 +129,18 @@ export async function drawReport(
   await cache.clear();
   return succeed({
     report,
-    document: { id, title, author, language, words, lead, page: page.value, figures, fontBytes: fontsOf(drawn) },
+    document: {
+      id,
+      title,
+      author,
+      language,
+      words,
+      lead,
+      page: page.value,
+      figures,
+      fontBytes: fontsOf(drawn),
+      shaper: disk.shaper,
+    },
     // A selection of figures is not checked across figures: numbers would be missing.
     hand: only ? [] : checkHand(handFigures(figures, await cache.changed()), report),
     inputs: Object.fromEntries(drawn.map(({ figure, inputs }) => [figure.id, inputs])),

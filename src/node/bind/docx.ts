@@ -11,6 +11,7 @@ import {
 import { markName } from '../../core/report/ownMarks.js';
 import type { Span } from '../../core/type/markup.js';
 import { loadMarkup, plainText } from '../../core/type/markup.js';
+import type { Language } from '../../core/words/language.js';
 import type { Words } from '../../core/words/words.js';
 
 type Docx = typeof import('docx');
@@ -25,19 +26,48 @@ const pixels = (points: number) => (points * 96) / 72;
 
 const hex = (color: string) => color.replace('#', '');
 
+const fromRight = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
+
+/** The parts of a text by the direction of their letters: word processors set each in a run of its own. */
+function byDirection(text: string): { text: string; rightToLeft: boolean }[] {
+  const parts: { text: string; rightToLeft: boolean }[] = [];
+  for (const character of text) {
+    const last = parts.at(-1);
+    const rightToLeft = fromRight.test(character);
+    const isSame = last && (last.rightToLeft === rightToLeft || !/\p{L}/u.test(character));
+    if (isSame) last.text += character;
+    else parts.push({ text: character, rightToLeft });
+  }
+  return parts;
+}
+
 function runs({ TextRun }: Docx, spans: readonly Span[], look?: WordsLook) {
-  return spans.map(({ text, bold, italic, shift }) => {
-    if (text === '\n') return new TextRun({ break: 1 });
-    return new TextRun({
-      text: xmlText(text),
-      // Emphasis inside italic text is upright, as in print.
-      ...(bold || look?.bold ? { bold: true } : {}),
-      ...(italic !== Boolean(look?.italic) ? { italics: true } : {}),
-      ...(shift === 'super' ? { superScript: true } : {}),
-      ...(shift === 'sub' ? { subScript: true } : {}),
-    });
+  return spans.flatMap(({ text, bold, italic, shift }) => {
+    if (text === '\n') return [new TextRun({ break: 1 })];
+    return byDirection(xmlText(text)).map(
+      ({ text: part, rightToLeft }) =>
+        new TextRun({
+          text: part,
+          ...(rightToLeft ? { rightToLeft } : {}),
+          // Emphasis inside italic text is upright, as in print.
+          ...(bold || look?.bold ? { bold: true } : {}),
+          ...(italic !== Boolean(look?.italic) ? { italics: true } : {}),
+          ...(shift === 'super' ? { superScript: true } : {}),
+          ...(shift === 'sub' ? { subScript: true } : {}),
+        }),
+    );
   });
 }
+
+/** Paragraphs of a language that runs from the right begin there. */
+const flowOf = ({ direction }: Language) => (direction === 'rtl' ? { bidirectional: true } : {});
+
+/** The language of a document, as word processors tell apart those of several scripts. */
+const languageOf = (code: string, { direction }: Language) => ({
+  value: code,
+  ...(direction === 'rtl' ? { bidirectional: code } : {}),
+  ...(/^(zh|ja|ko)\b/.test(code) ? { eastAsia: code } : {}),
+});
 
 /** The number of a caption: a word, and the number as a field (SEQ) that word processors keep up to date. */
 function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, { next, sequence }: Counts) {
@@ -46,7 +76,7 @@ function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, { ne
   const count = figure.entry.number;
   const restart = count === next ? '' : ` \\r ${count}`;
   return [
-    new TextRun({ text: number.before, ...form }),
+    new TextRun({ text: number.before, ...form, ...(fromRight.test(number.before) ? { rightToLeft: true } : {}) }),
     new SimpleField(`SEQ ${sequence} \\* ARABIC${restart}`, String(count)),
     ...(number.after === '' ? [] : [new TextRun({ text: number.after, ...form })]),
   ];
@@ -73,6 +103,7 @@ function captionOf(docx: Docx, figure: DocumentFigure, counts: Counts, keepNext:
     title.length === 0 ? [] : [caption.arrange === 'stacked' ? new TextRun({ break: 1 }) : new TextRun({ text: ' ' })];
   return new Paragraph({
     style: styleIds.caption,
+    ...flowOf(counts.language),
     keepNext,
     keepLines: true,
     children: [...numberRuns(docx, figure, counts), ...between, ...title],
@@ -91,6 +122,7 @@ interface Counts {
   mark: number;
   /** What is counted, as word processors of the language call it. */
   sequence: string;
+  language: Language;
 }
 
 /** The bookmarks of a figure: around its title, its note and its picture. */
@@ -108,8 +140,10 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
     fallback: { type: 'png', data: placeOf(id, 'png') },
     altText: { name: pictureName(id), title: xmlText(title), description: xmlText(altText) },
   });
+  const flow = flowOf(counts.language);
   const picture = new Paragraph({
     style: styleIds.figure,
+    ...flow,
     keepNext: !stacked || hasNote,
     children: marked(docx, markName('picture', id, altText), counts.mark + 1, [image]),
   });
@@ -117,6 +151,7 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
     ? [
         new Paragraph({
           style: styleIds.note,
+          ...flow,
           keepLines: true,
           children: marked(
             docx,
@@ -128,7 +163,7 @@ function figureParts(docx: Docx, figure: DocumentFigure, counts: Counts, spansOf
       ]
     : [];
   return [
-    ...figure.before.map((text) => new Paragraph({ children: runs(docx, spansOf(text)) })),
+    ...figure.before.map((text) => new Paragraph({ ...flow, children: runs(docx, spansOf(text)) })),
     ...(stacked
       ? [captionOf(docx, figure, counts, true), picture, ...note]
       : [picture, captionOf(docx, figure, counts, hasNote), ...note]),
@@ -160,17 +195,18 @@ const look = (
 const listPlace = 'The list of figures';
 
 /** The list of figures as a field (TOC), filled in already; page numbers come when a word processor updates it. */
-function listOfFigures(figures: readonly DocumentFigure[], sequence: string): string {
+function listOfFigures(figures: readonly DocumentFigure[], { sequence, language }: Counts): string {
   const run = (content: string) => `<w:r>${content}</w:r>`;
   const char = (type: string, more = '') => run(`<w:fldChar w:fldCharType="${type}"${more}/>`);
   const begin = `${char('begin', ' w:dirty="true"')}${run(`<w:instrText xml:space="preserve"> TOC \\h \\z \\c "${sequence}" </w:instrText>`)}${char('separate')}`;
   return figures
     .map((figure, i) => {
       const text = escaped(`${numberText(figure)} ${titleText(figure)}`);
-      const words = run(`<w:t xml:space="preserve">${text}</w:t>`);
+      const [bidi, rtl] = language.direction === 'rtl' ? ['<w:bidi/>', '<w:rPr><w:rtl/></w:rPr>'] : ['', ''];
+      const words = run(`${rtl}<w:t xml:space="preserve">${text}</w:t>`);
       const [before, behind] = [i === 0 ? begin : '', i === figures.length - 1 ? char('end') : ''];
       const space = i === figures.length - 1 ? '<w:spacing w:after="280"/>' : '';
-      return `<w:p><w:pPr><w:pStyle w:val="TableofFigures"/>${space}</w:pPr>${before}${words}${behind}</w:p>`;
+      return `<w:p><w:pPr><w:pStyle w:val="TableofFigures"/>${bidi}${space}</w:pPr>${before}${words}${behind}</w:p>`;
     })
     .join('');
 }
@@ -197,7 +233,7 @@ function countField(_: string, before: string, form: string, instruction: string
 /**
  * Makes the bytes reproducible: the library writes the current time, and numbers pictures across all documents of a process.
  */
-function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], sequence: string): Uint8Array {
+function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], counts: Counts): Uint8Array {
   const parts: Record<string, Uint8Array> = unzipSync(bytes);
   const edit = (name: string, change: (text: string) => string) => {
     const part = parts[name];
@@ -212,7 +248,7 @@ function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], sequence
         if (start.startsWith('<wp')) count += 1;
         return `${start}${count}`;
       })
-      .replace(new RegExp(`<w:p>(?:(?!</w:p>).)*${listPlace}.*?</w:p>`), () => listOfFigures(figures, sequence));
+      .replace(new RegExp(`<w:p>(?:(?!</w:p>).)*${listPlace}.*?</w:p>`), () => listOfFigures(figures, counts));
   });
   const pictures = new Map(
     figures.flatMap(({ id, pictures: own }) =>
@@ -244,7 +280,9 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
   const [first] = figures as [DocumentFigure];
   const { looks } = first.caption;
   const sequence = sequenceOf(document.words);
-  const counts: Counts = { next: 1, mark: 1, sequence };
+  const spoken = document.words.language;
+  const counts: Counts = { next: 1, mark: 1, sequence, language: spoken };
+  const flow = flowOf(spoken);
   const body = figures.flatMap((figure) => {
     const parts = figureParts(docx, figure, counts, spansOf);
     counts.next = figure.entry.number + 1;
@@ -259,7 +297,7 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
     styles: {
       default: {
         document: {
-          run: { font: looks.title.family, size: halfPoints(11), language: { value: language } },
+          run: { font: looks.title.family, size: halfPoints(11), language: languageOf(language, spoken) },
           paragraph: { spacing: { after: 120, line: 276, lineRule: docx.LineRuleType.AUTO } },
         },
       },
@@ -284,13 +322,15 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
           },
         },
         children: [
-          ...(title === undefined ? [] : [new Paragraph({ style: 'Title', children: runs(docx, spansOf(title)) })]),
-          ...(author === undefined ? [] : [new Paragraph({ text: xmlText(author) })]),
+          ...(title === undefined
+            ? []
+            : [new Paragraph({ style: 'Title', ...flow, children: runs(docx, spansOf(title)) })]),
+          ...(author === undefined ? [] : [new Paragraph({ ...flow, text: xmlText(author) })]),
           new Paragraph({ text: listPlace }),
           ...body,
         ],
       },
     ],
   });
-  return settled(new Uint8Array(await Packer.toBuffer(file)), figures, sequence);
+  return settled(new Uint8Array(await Packer.toBuffer(file)), figures, counts);
 }

@@ -1,5 +1,6 @@
 import { entryAt } from '../../at.js';
 import { type DocumentBlock, type DocumentSheet, pdfDocument } from '../../export/pdf.js';
+import { mirrored } from '../../layout/ink/mirrored.js';
 import { moved, scaled } from '../../layout/ink/moved.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { readPlate } from '../../plate/readPlate.js';
@@ -10,13 +11,23 @@ import type { Stack } from '../leaf.js';
 /** Between two figures, in points. */
 const between = 30;
 
-const at = ({ items }: Stack, x: number, y: number): PlateItem[] => items.map((item) => moved(item, x, y));
+/** Where blocks stand on a page, in points from its left. */
+interface Column {
+  x: number;
+  width: number;
+  /** Whether its language runs from the right. */
+  isTurned: boolean;
+}
+
+/** Words of a stack in a column, from the side from which they are read. */
+const at = ({ items }: Pick<Stack, 'items'>, { x, width, isTurned }: Column, y: number): PlateItem[] =>
+  items.map((item) => moved(isTurned ? mirrored(item, width) : item, x, y));
 
 /** A figure with its caption as blocks one below the other; an image that is too high for the page is made smaller. */
 function blocksOf(
   figure: DocumentFigure,
   room: number,
-): { blocks: (y: number, x: number) => DocumentBlock[]; height: number } {
+): { blocks: (y: number, column: Column) => DocumentBlock[]; height: number } {
   const plate = readPlate(String(figure.pictures['plate']));
   if (!plate.ok) throw new Error('a plate of its own could not be read back');
   const { leaf, width } = figure;
@@ -29,21 +40,22 @@ function blocksOf(
   const height = full * share;
   const alt = figure.altText;
   const bookmark = `${numberText(figure)} ${titleText(figure)}`.trim();
-  const blocks = (top: number, x: number): DocumentBlock[] => {
+  const blocks = (top: number, column: Column): DocumentBlock[] => {
     const captionTop = top + before.height;
     const imageTop = captionTop + above.height + (above.height > 0 ? gap : 0);
     const noteTop = imageTop + height + gap;
-    const image = plate.value.items.map((item) => scaled(item, by, x, imageTop));
+    const left = column.isTurned ? column.x + column.width - plate.value.width * by : column.x;
+    const image = plate.value.items.map((item) => scaled(item, by, left, imageTop));
     return [
-      ...before.items.map((item): DocumentBlock => ({ tag: 'P', items: [moved(item, x, top)] })),
-      ...(above.items.length > 0 ? [{ tag: 'Caption' as const, items: at(above, x, captionTop), bookmark }] : []),
+      ...before.items.map((item): DocumentBlock => ({ tag: 'P', items: at({ items: [item] }, column, top) })),
+      ...(above.items.length > 0 ? [{ tag: 'Caption' as const, items: at(above, column, captionTop), bookmark }] : []),
       {
         tag: 'Figure',
         alt,
         items: image,
         ...(above.items.length > 0 ? {} : { bookmark }),
       },
-      ...(below.items.length > 0 ? [{ tag: 'Caption' as const, items: at(below, x, noteTop) }] : []),
+      ...(below.items.length > 0 ? [{ tag: 'Caption' as const, items: at(below, column, noteTop) }] : []),
     ];
   };
   return { blocks, height: words + height };
@@ -58,15 +70,18 @@ export async function pdfOfDocument({
   page,
   figures,
   fontBytes,
+  shaper,
 }: BoundDocument): Promise<Uint8Array> {
   const room = page.height - 2 * page.margin;
+  const isTurned = words.language.direction === 'rtl';
+  const column: Column = { x: page.margin, width: page.width - 2 * page.margin, isTurned };
   const sheets: DocumentSheet[] = [];
   const { head } = entryAt(figures, 0).leaf;
   let top = page.margin + head.height;
   const firstTop = top;
   const headed: DocumentBlock[] = head.items.map((item) => ({
     tag: 'P',
-    items: [moved(item, page.margin, page.margin)],
+    items: at({ items: [item] }, column, page.margin),
   }));
   sheets.push({ width: page.width, height: page.height, blocks: headed });
   for (const figure of figures) {
@@ -75,7 +90,7 @@ export async function pdfOfDocument({
       sheets.push({ width: page.width, height: page.height, blocks: [] });
       top = page.margin;
     }
-    sheets.at(-1)?.blocks.push(...blocks(top, page.margin));
+    sheets.at(-1)?.blocks.push(...blocks(top, column));
     top += height + between;
   }
   const name = title === undefined ? (figures[0]?.title ?? words.say('figures')) : await unmarked(title);
@@ -84,5 +99,5 @@ export async function pdfOfDocument({
     description: words.say('figuresInDocument', { count: figures.length }),
     ...(author === undefined ? {} : { author }),
   };
-  return pdfDocument(sheets, { ...info, language, bookmarks: true }, { fontBytes });
+  return pdfDocument(sheets, { ...info, language, bookmarks: true }, { fontBytes, shaper });
 }
