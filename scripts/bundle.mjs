@@ -30,9 +30,7 @@ const facesOfLibrary = {
 const later = (filter, options) => ({
   name: 'later',
   setup({ onResolve, onLoad }) {
-    onResolve({ filter }, ({ path, namespace }) =>
-      namespace === 'later' ? options : { path, namespace: 'later' },
-    );
+    onResolve({ filter }, ({ path, namespace }) => (namespace === 'later' ? options : { path, namespace: 'later' }));
     onLoad({ filter: /./, namespace: 'later' }, async ({ path }) => {
       const names = Object.keys(await import(path)).filter((name) => name !== 'default');
       const getters = names.map((name) => `get ${name}() { return require('${path}').${name}; }`);

@@ -19,10 +19,20 @@ const tools = [
     packages: ['postgresql'],
     purpose: 'tests of tables in databases',
   },
+  {
+    commands: ['hb-shape'],
+    packages: ['libharfbuzz-bin'],
+    purpose: 'tests of shaped text with an independent program',
+  },
+  {
+    commands: ['/usr/share/unicode/BidiCharacterTest.txt'],
+    packages: ['unicode-data'],
+    purpose: 'tests of the order of text from both sides',
+  },
 ];
 
 const works = (command, ...args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;
-const isFound = (command) => works('sh', '-c', `command -v ${command}`);
+const isFound = (command) => works('sh', '-c', `command -v ${command} || test -e ${command}`);
 const wanted = tools.filter(({ commands }) => !isFound(commands[0]));
 
 /** What calls the installer of packages; none where this user may not. */

@@ -1,0 +1,271 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { check, memory, openProject, write } from 'hexis';
+import { disk, write as writeAll } from 'hexis/node';
+import { overlaid } from '../../src/core/project/read/source.js';
+import { loadComplex } from '../../src/core/type/complex.js';
+import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js';
+import { isComplex, scriptRuns } from '../../src/core/type/scripts.js';
+import { visualOrder } from '../../src/core/type/visualOrder.js';
+import { demoFigure, demoIds, folderWith, root } from '../helpers/hexis.js';
+import { barsOf, spoken, wordsIn } from '../helpers/scripts.js';
+
+const folder = folderWith();
+afterAll(() => folder.remove());
+
+const shaper = disk.shaper as () => Promise<Uint8Array>;
+const fontOf = (face: string) => {
+  const name = `NotoSans${face[0]?.toUpperCase()}${face.slice(1)}`;
+  return join(root, 'node_modules/@expo-google-fonts', `noto-sans-${face}`, '400Regular', `${name}_400Regular.ttf`);
+};
+
+/** The glyphs that the program of the shaping library gives, of texts one on each line. */
+function independent(font: string, texts: readonly string[], how: readonly string[]): ShapedGlyph[][] {
+  const file = folder.at('texts.txt');
+  writeFileSync(file, texts.join('\n'));
+  const args = ['--no-glyph-names', '--font-size=upem', `--font-file=${font}`, `--text-file=${file}`, ...how];
+  const { stdout } = spawnSync('hb-shape', args, { encoding: 'utf8' });
+  return stdout
+    .trim()
+    .split('\n')
+    .map((line) =>
+      [...line.matchAll(/(\d+)=(\d+)(?:@(-?\d+),(-?\d+))?\+(-?\d+)/g)].map(([, id, cluster, dx, dy, advance]) => ({
+        id: Number(id),
+        cluster: Number(cluster),
+        advance: Number(advance),
+        dx: Number(dx ?? 0),
+        dy: Number(dy ?? 0),
+      })),
+    );
+}
+
+describe('letters of a script', () => {
+  test.each(spoken)('of $language are the glyphs of an independent program', async (one) => {
+    const { words, script, direction, language } = one;
+    // Each word alone, and with each that follows it.
+    const texts = [...words, ...words.flatMap((a, i) => words.slice(i + 1, i + 4).map((b) => `${a} (${b})`))];
+    const font = (await startHarfBuzz(await shaper())).font(readFileSync(fontOf(one.face)));
+    const own = texts.map((text) => font.shape(text, { script, direction, language }));
+    const how = [`--script=${script}`, `--direction=${direction}`, `--language=${language}`, '--utf8-clusters'];
+    // The program counts clusters in bytes: they are held against each other by their order.
+    const ranked = (glyphs: readonly ShapedGlyph[]) => {
+      const order = [...new Set(glyphs.map(({ cluster }) => cluster))].sort((a, b) => a - b);
+      return glyphs.map((glyph) => ({ ...glyph, cluster: order.indexOf(glyph.cluster) }));
+    };
+    expect(texts.length).toBeGreaterThan(20);
+    expect(own.map(ranked)).toEqual(independent(fontOf(one.face), texts, how).map(ranked));
+  });
+
+  test('are told from those that stand side by side as they are typed', () => {
+    for (const { words } of spoken) expect(words.every(isComplex)).toBe(true);
+    for (const text of ['Yield (kg/m²)', 'Врожай', 'κήπος', 'vườn rau', '−12 % ± 3', '√x ≤ ½'])
+      expect([text, isComplex(text)]).toEqual([text, false]);
+    expect(scriptRuns('الماء and 水').map(({ text, shaped }) => [text, shaped])).toEqual([
+      ['الماء ', 'Arab'],
+      ['and ', undefined],
+      ['水', 'Hani'],
+    ]);
+  });
+});
+
+describe('the order of a line', () => {
+  const levelsOf = (text: string) => text.split(' ').filter((level) => level !== 'x');
+  const cases = readFileSync('/usr/share/unicode/BidiCharacterTest.txt', 'utf8')
+    .split('\n')
+    .filter((line) => line !== '' && !line.startsWith('#'))
+    .map((line) => line.split(';'));
+
+  test('from the left is that of the published cases, by how deep its letters lie', () => {
+    expect(cases.length).toBeGreaterThan(90_000);
+    for (const [, , , levels = '', order = ''] of cases) {
+      const shown = levels.split(' ').flatMap((level, i) => (level === 'x' ? [] : [i]));
+      const found = visualOrder(levelsOf(levels).map(Number)).map((place) => shown[place]);
+      if (found.join(' ') !== order) expect([levels, found.join(' ')]).toEqual([levels, order]);
+    }
+  });
+
+  test('has how deep letters lie from the published cases', async () => {
+    const { levels: levelsIn } = await loadComplex();
+    for (const [codes = '', direction, , levels = ''] of cases.filter((_, i) => i % 40 === 0)) {
+      if (direction === '2') continue;
+      const text = String.fromCodePoint(...codes.split(' ').map((code) => Number.parseInt(code, 16)));
+      const found = levelsIn(text, direction === '1' ? 'rtl' : 'ltr');
+      const places = [...text].map((_, i, all) => all.slice(0, i).join('').length);
+      const expected = levels.split(' ');
+      // A sign belongs to its number here, as with a mark before it; what is taken out has no level.
+      if (/[-+±]\d/.test(text)) continue;
+      const own = expected.map((level, i) => (level === 'x' ? 'x' : String(found[places[i] as number])));
+      if (own.join(' ') !== levels) expect([codes, own.join(' ')]).toEqual([codes, levels]);
+    }
+  });
+
+  test('of a figure: signs before numbers, numbers from the left, brackets about their words', async () => {
+    const { drawing } = await barsOf(['الحديقة (12%)', '−5 درجات', 'ماء'], 'language: ar');
+    const lines = wordsIn(drawing, /axes\.x\.labels/).map(({ pieces }) => pieces.map(({ text }) => text));
+    expect(lines).toContainEqual(['%)', '12', '(', 'الحديقة ']);
+    expect(lines).toContainEqual(['درجات', ' ', '−5']);
+    const numbers = wordsIn(drawing, /axes\.y\.labels/).flatMap(({ pieces }) => pieces);
+    expect(numbers.every(({ turned }) => !turned)).toBe(true);
+  });
+
+  test('is not changed by signs of direction in another text', async () => {
+    const names = ['الحديقة', 'Garden', 'ماء 12'];
+    const piecesOf = async (last: string) => {
+      const { drawing } = await barsOf([...names, last], 'language: ar');
+      return wordsIn(drawing, /axes\.x\.labels/)
+        .slice(0, names.length)
+        .map(({ pieces }) => pieces.map(({ text }) => text));
+    };
+    expect(await piecesOf('\u202e\u2067abc')).toEqual(await piecesOf('abc'));
+  });
+});
+
+describe('lines', () => {
+  test('of Chinese and Japanese break between letters, not before or behind what keeps to its neighbour', async () => {
+    const { breaks } = await loadComplex();
+    const parts = (word: string) => [0, ...breaks(word)].map((from, i, all) => word.slice(from, all[i + 1]));
+    expect(parts('「畑」の、収穫（kg）。')).toEqual(['「畑」', 'の、', '収', '穫', '（kg）。']);
+    expect(parts('収穫kg/m²は12%')).toEqual(['収', '穫', 'kg/m²', 'は', '12%']);
+    expect(parts('kg/m²')).toEqual(['kg/m²']);
+  });
+
+  test('of Thai break between words that a dictionary knows, else between letters with their marks', async () => {
+    const word = 'สวนผักและน้ำ';
+    const { breaks } = await loadComplex(disk.wordBreaks);
+    expect([0, ...breaks(word)].map((from, i, all) => word.slice(from, all[i + 1]))).toEqual([
+      'สวน',
+      'ผัก',
+      'และ',
+      'น้ำ',
+    ]);
+    const { letters, breaks: between } = await loadComplex();
+    expect(letters('น้ำที่ क्षेत्र').join('|')).toBe('น้|ำ|ที่| |क्षे|त्र');
+    expect(between('น้ำที่').length).toBe(2);
+  });
+
+  test('of a narrow title are no wider than they may be', async () => {
+    const title = 'सब बगीचों की उपज और पानी के बारे में एक बहुत लंबा शीर्षक जो एक पंक्ति में नहीं आता';
+    const { drawing } = await barsOf(['अ', 'आ'], `axes: { x: { title: ${title} } }\nsize: { width: 7cm, height: 7cm }`);
+    const [item] = wordsIn(drawing, /axes\.x\.title/);
+    expect(new Set(item?.pieces.map(({ y }) => y)).size).toBeGreaterThan(1);
+    expect(item?.box.width).toBeLessThan((7 / 2.54) * 72);
+  });
+});
+
+describe('a figure of a language', () => {
+  const languages = spoken.filter(({ language }) => ['ar', 'fa', 'hi'].includes(language));
+  test.each(languages)('such as $language has all its letters, and nothing is found', async ({ language, words }) => {
+    const names = words.slice(0, 4);
+    const title = `axes: { x: { title: ${words[4]} }, y: { title: ${words[5]} (kg/m²) } }`;
+    const { drawing, problems } = await barsOf(names, `language: ${language}\n${title}`);
+    expect(problems).toEqual([]);
+    expect(check(drawing, problems).map(({ rule, found }) => [rule, found])).toEqual([]);
+    expect(drawing.plate.language).toBe(language);
+    const labels = wordsIn(drawing, /axes\.x\.labels/);
+    expect(labels.map(({ text }) => text)).toEqual(names);
+    expect(labels.every(({ pieces }) => pieces.every(({ family }) => family.startsWith('Noto Sans')))).toBe(true);
+  });
+
+  test.each(spoken)('in PDF is read as it was written: $language', async ({ words, language }) => {
+    const { drawing } = await barsOf(words.slice(0, 3), `language: ${language === 'fa' ? 'fa' : 'en'}`);
+    const pdf = (await writeAll(drawing, 'pdf')) as { ok: true; value: Uint8Array };
+    writeFileSync(folder.at('f.pdf'), pdf.value);
+    const { stdout } = spawnSync('pdftotext', ['-enc', 'UTF-8', folder.at('f.pdf'), '-'], { encoding: 'utf8' });
+    const bare = (text: string) => text.normalize('NFC').replace(/[\s\p{Cf}]/gu, '');
+    for (const word of words.slice(0, 3)) expect(bare(stdout)).toContain(bare(word));
+  });
+
+  test('in live SVG says from which side its words run, and has their faces inside', async () => {
+    const { drawing } = await barsOf(['الحديقة', 'ماء (12)'], 'language: ar');
+    const svg = ((await write(drawing, 'svg', { text: 'live' })) as { ok: true; value: string }).value;
+    expect(svg).toContain('lang="ar"');
+    expect(svg).toMatch(/<text [^>]*direction="rtl"[^>]*>الحديقة<\/text>/);
+    expect(svg.match(/@font-face\{font-family:[^;]*Noto Sans Arabic/g)).toHaveLength(1);
+  });
+
+  test('of letters that no face has says what to install', async () => {
+    const { problems } = await barsOf(['ქართული', 'ლ']);
+    expect(problems.map(({ code, facts }) => [code, facts])).toEqual([
+      [
+        'glyph-missing',
+        expect.objectContaining({ scripts: ['Georgian'], packages: ['@expo-google-fonts/noto-sans-georgian'] }),
+      ],
+    ]);
+  });
+
+  test('without what shapes it says that its letters do not join', async () => {
+    const { shippedFont, scriptFace } = disk;
+    const { problems } = await barsOf(['माली', 'पानी'], '', (files) => memory(files, { shippedFont, scriptFace }));
+    expect(problems.map(({ code }) => code)).toEqual(['shaping-missing']);
+  });
+
+  test('has the faces that its style names for it first', async () => {
+    const font = fontOf('arabic');
+    const more = `faces: { Garden Arabic: { regular: ${font} } }\ntext: { further: [Garden Arabic] }`;
+    const figure = `hexis: figure/1\ndata: t.csv\nchart: { kind: bar, category: name, value: yield }\n${more}\n`;
+    writeFileSync(folder.at('f.figure.yaml'), figure);
+    writeFileSync(folder.at('t.csv'), 'name,yield\nماء,1\nGarden,2\n');
+    const { drawing, problems } = await openProject(disk).draw(folder.at('f.figure.yaml'));
+    expect(problems).toEqual([]);
+    const families = drawing?.plate.items.flatMap((item) => (item.type === 'text' ? item.pieces : []));
+    expect(new Set(families?.map(({ family }) => family))).toEqual(new Set(['Garden Arabic', 'Arimo']));
+  });
+});
+
+describe('a figure from the right', () => {
+  const drawnWith = async (path: string, more: string) => {
+    const text = `${readFileSync(path, 'utf8')}\n${more}\n`;
+    return openProject(overlaid(disk, { [path]: text }), { caption: true }).draw(path);
+  };
+
+  test.each(demoIds.filter((id) => id !== 'plots-in-space'))(
+    'is that from the left in a mirror, with words as they are read: %s',
+    async (id) => {
+      const [left, right] = await Promise.all(
+        ['', 'direction: right-to-left'].map(async (more) => drawnWith(demoFigure(id), more)),
+      );
+      const [one, other] = [left?.drawing?.plate, right?.drawing?.plate];
+      const width = one?.width as number;
+      expect(one?.items.length).toBeGreaterThan(5);
+      expect(one?.items.length).toBe(other?.items.length);
+      for (const [i, item] of (one?.items ?? []).entries()) {
+        const twin = other?.items[i];
+        const { box } = item;
+        expect(twin?.role).toBe(item.role);
+        expect(twin?.box.x).toBeCloseTo(width - box.x - box.width, 6);
+        expect([twin?.box.y, twin?.box.width, twin?.box.height]).toEqual([box.y, box.width, box.height]);
+        if (item.type !== 'text' || twin?.type !== 'text') continue;
+        expect(twin.pieces.map(({ text }) => text)).toEqual(item.pieces.map(({ text }) => text));
+        if (twin.angle !== 0) continue;
+        // Words lie as they lay from the other side.
+        const ends = (pieces: typeof twin.pieces) => pieces.flatMap(({ x, width: own }) => [x, x + own]);
+        expect(twin.x + Math.min(...ends(twin.pieces))).toBeCloseTo(width - item.x - Math.max(...ends(item.pieces)), 6);
+      }
+      expect(right?.problems.map(({ code }) => code)).toEqual(left?.problems.map(({ code }) => code));
+      const findings = [left, right].map((made) => made?.drawing && check(made.drawing, made.problems));
+      expect(findings[1]?.map(({ rule }) => rule)).toEqual(findings[0]?.map(({ rule }) => rule));
+    },
+  );
+
+  test('keeps a scene in space as it is seen', async () => {
+    const [left, right] = await Promise.all(
+      ['', 'direction: right-to-left'].map(async (more) => drawnWith(demoFigure('plots-in-space'), more)),
+    );
+    expect(right?.drawing?.plate.items).toEqual(left?.drawing?.plate.items);
+  });
+
+  test('is that of a language that runs so, where nothing else is said', async () => {
+    const plates = await Promise.all(
+      ['', 'language: he', 'language: he\ndirection: left-to-right'].map(async (more) =>
+        drawnWith(demoFigure('yield-plain'), more),
+      ),
+    );
+    const axisAt = plates.map(({ drawing }) => {
+      const title = drawing?.plate.items.find(({ role }) => role === 'axes.y.title');
+      return (title?.box.x ?? 0) > (drawing?.plate.width ?? 0) / 2 ? 'right' : 'left';
+    });
+    expect(axisAt).toEqual(['left', 'right', 'left']);
+  });
+});
