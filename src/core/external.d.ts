@@ -18,7 +18,7 @@ declare class TextEncoder {
 /** Part of every place that the core runs in (WebAssembly JavaScript Interface). */
 declare const WebAssembly: {
   instantiate(
-    program: Uint8Array,
+    program: Uint8Array<ArrayBuffer>,
     imports: Record<string, Record<string, (...values: number[]) => unknown>>,
   ): Promise<{ instance: { exports: unknown } }>;
 };

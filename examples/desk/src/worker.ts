@@ -80,6 +80,7 @@ import type {
   Tried,
 } from './protocol.js';
 import { speech } from './speech.js';
+import { typeAt } from './typeAt.js';
 
 let project: Project | undefined;
 /** Texts and tables that come before those of the server: what the page has just changed, or all of the demo. */
@@ -117,7 +118,7 @@ function sourceOf(served: { token: string; base: string } | undefined): Source {
   };
   return {
     ...plain,
-    ...(served ? { answerer: askingAt(served, (path) => changes.get(path) ?? 0) } : {}),
+    ...(served ? { ...typeAt(served), answerer: askingAt(served, (path) => changes.get(path) ?? 0) } : {}),
     text: textOf,
     bytes: get,
     stamp: async (path) => changes.get(path) ?? 0,

@@ -100,7 +100,7 @@ async function start(wasm: Uint8Array): Promise<Shaper> {
       return 0;
     }
   };
-  const { instance } = await WebAssembly.instantiate(wasm, {
+  const { instance } = await WebAssembly.instantiate(wasm as Uint8Array<ArrayBuffer>, {
     wasi_snapshot_preview1: { proc_exit: stop },
     env: {
       _abort_js: stop,

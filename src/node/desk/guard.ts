@@ -5,7 +5,8 @@ import type { Context, Next } from 'hono';
 export const contentPolicy = (nonce: string): string =>
   [
     "default-src 'none'",
-    "script-src 'self'",
+    // What shapes text is WebAssembly; nothing is made of text.
+    "script-src 'self' 'wasm-unsafe-eval'",
     "worker-src 'self'",
     `style-src 'self' 'nonce-${nonce}'`,
     "style-src-attr 'unsafe-inline'",

@@ -34,6 +34,7 @@ import { drawApart } from './drawApart.js';
 import { filesOf, isHidden, kindOf } from './folder.js';
 import { headersFor, isOwnCall, withToken } from './guard.js';
 import { insideOf, Refused, slashed } from './inside.js';
+import { typeCalls } from './typeCalls.js';
 
 /** The largest accepted bodies, in bytes: of calls, and of tables. */
 const [mostBody, mostTable] = [4e6, 100e6];
@@ -379,6 +380,9 @@ export async function serveDesk({
   api.post('/bind', desk.bind);
   api.post('/ask', desk.ask);
   api.get('/databases', desk.databases);
+  api.get('/face', typeCalls.face);
+  api.get('/script-face', typeCalls.scriptFace);
+  api.get('/shaper', typeCalls.shaper);
   const watcher = watch(root, {
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),
