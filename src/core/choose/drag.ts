@@ -145,7 +145,11 @@ export function dragEdits(drawing: Drawing, drag: Drag, x: number, y: number): E
   const panel = part?.panels[nearestPanel(part, x, y)];
   const plan = part?.plans[nearestPanel(part, x, y)] ?? part?.plans[0];
   if (!part || !panel || !plan) return [];
-  if (drag.is === 'legend') return legendEdits(hull(part.panels.map(({ box }) => box)), x, y);
+  if (drag.is === 'legend') {
+    const all = hull(part.panels.map(({ box }) => box));
+    // Where figures are laid out from the right, left is right.
+    return legendEdits(all, part.isFromRight ? 2 * all.x + all.width - x : x, y);
+  }
   if (drag.is === 'order') return orderEdits(part, drag, panel, drag.axis === 'x' ? x : y);
   if (drag.is === 'limit') {
     const scale = panel[drag.axis];

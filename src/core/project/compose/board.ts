@@ -2,6 +2,7 @@ import { entryAt, lastOf } from '../../at.js';
 import { letterOf } from '../../chart/frame/letters.js';
 import type { NumbersTable } from '../../chart/plan.js';
 import { movedPanel } from '../../layout/axes/movedPanel.js';
+import { mirrored, mirroredBox } from '../../layout/ink/mirrored.js';
 import { moved } from '../../layout/ink/moved.js';
 import { captioned } from '../../layout/page/caption.js';
 import { inkProblems } from '../../layout/page/inkProblems.js';
@@ -9,6 +10,7 @@ import { textAt } from '../../layout/words/textAt.js';
 import { em, setRole, type Typesetter } from '../../layout/words/typesetter.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { boxAround } from '../../plate/plate.js';
+import { roleOf } from '../../plate/role.js';
 import {
   error,
   fail,
@@ -140,6 +142,9 @@ const typesetterOf = ({ settings, faces }: Pick<Drawing, 'settings' | 'faces'>):
   scale: 1,
 });
 
+/** Whether a board is laid out from the right, as its first figure is. */
+const isFromRight = ([first]: readonly Drawing[]): boolean => first?.parts[0]?.isFromRight ?? false;
+
 /** The ink of all figures in their slots, each with its letter. */
 function inkOf(
   parts: readonly Drawing[],
@@ -155,7 +160,8 @@ function inkOf(
     if (!(board.letters ?? true)) return ink;
     const block = setRole(setter, 'panelTitle', letterOf(i), undefined, { further: 1.2 });
     const label = { role: `figures[${i}].letter`, kind: 'panelTitle', from: 'letters', color } as const;
-    return [...ink, textAt(block, [slot.x + settings.space.page * em(setter), slot.y - head], label)];
+    const letter = textAt(block, [slot.x + settings.space.page * em(setter), slot.y - head], label);
+    return [...ink, isFromRight(parts) ? mirrored(letter, 2 * slot.x + slot.width) : letter];
   });
 }
 
@@ -170,7 +176,9 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
   const { board, id, made, head, caption, number: given } = context;
   const first = entryAt(parts, 0);
   const letters = board.letters ?? true;
-  const { slots, width, height } = slotsOf(board, parts.length, head);
+  const { slots: fromLeft, width, height } = slotsOf(board, parts.length, head);
+  const isTurned = isFromRight(parts);
+  const slots = isTurned ? fromLeft.map((slot) => mirroredBox(slot, width)) : fromLeft;
   const faces = joinedFaces(parts.map((part) => part.faces));
   const settings = { ...first.settings, width, height };
   const setter = typesetterOf({ settings, faces });
@@ -183,6 +191,9 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
   const words = { number: given ?? number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };
   const panel = boxAround(slots) ?? { x: 0, y: 0, width, height };
   const page = caption ? captioned(setter, words, items, panel) : { items, panel, height, down: 0 };
+  const shown = isTurned
+    ? page.items.map((item) => (roleOf(item).of === 'caption' ? mirrored(item, width) : item))
+    : page.items;
   const author = authorOf(parts);
   const descriptions = parts.map(({ plate }) => plate.description);
   const plate: Plate = {
@@ -200,7 +211,7 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
     madeFrom: made,
     paper: settings.paper,
     panel: page.panel,
-    items: page.items,
+    items: shown,
   };
   return {
     plate,

@@ -103,8 +103,16 @@ function runsFromRight({ resolved: { settings }, words }: Gathered, { plans }: P
     : settings.direction === 'right-to-left';
 }
 
+/** A figure on its page. */
+interface LaidPlate {
+  plate: Plate;
+  panels: PanelPlace[];
+  isFromRight: boolean;
+}
+
 /** A plate that was laid out from the left, from the right. */
-const fromRight = (plate: Plate, panels: readonly PanelPlace[]): { plate: Plate; panels: PanelPlace[] } => ({
+const fromRight = (plate: Plate, panels: readonly PanelPlace[]): LaidPlate => ({
+  isFromRight: true,
   plate: {
     ...plate,
     panel: mirroredBox(plate.panel, plate.width),
@@ -122,7 +130,7 @@ function plateOf(
   planned: PlannedChart,
   { resolved, colors }: { resolved: Resolved; colors: Colors },
   options: ComposeOptions,
-): Outcome<{ plate: Plate; panels: PanelPlace[] }> {
+): Outcome<LaidPlate> {
   const trace = options.trace ? new Trace() : undefined;
   const settings = trace ? trace.watch(resolved.settings) : resolved.settings;
   const sheets = sheetsOf(gathered, planned, { settings, colors, trace });
@@ -166,7 +174,7 @@ function plateOf(
   const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
   // In a style that the author did not choose, some settings may have no effect. That is not the author's mistake.
   const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
-  const shown = runsFromRight(gathered, planned) ? fromRight(plate, panels) : { plate, panels };
+  const shown = runsFromRight(gathered, planned) ? fromRight(plate, panels) : { plate, panels, isFromRight: false };
   return succeed(shown, [...problems, ...idle]);
 }
 
@@ -250,7 +258,7 @@ export function layFigure(
   const laidOut = plateOf(gathered, chart, { resolved, colors }, options);
   const { problems } = laidOut;
   if (!laidOut.ok) return fail(problems);
-  const { plate, panels } = laidOut.value;
+  const { plate, panels, isFromRight } = laidOut.value;
   const { settings } = resolved;
   const { id, layers, shows, locate, codebook, table, asked } = gathered;
   const shownNumbers = {
@@ -282,6 +290,7 @@ export function layFigure(
             table,
             asked,
             panels,
+            isFromRight,
             settings,
             note,
             words: gathered.words,

@@ -33,6 +33,8 @@ export interface Part {
   boardWaives?: Readonly<Record<string, string | undefined>> | undefined;
   /** What each panel draws, in data units. */
   plans: readonly Plan[];
+  /** Whether it is laid out from the right: what is set for the left stands at the right. */
+  isFromRight: boolean;
   panels: readonly PanelPlace[];
   settings: Settings;
   numbers: NumbersTable;
