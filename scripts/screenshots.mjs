@@ -35,17 +35,18 @@ hexis(
   '--dpi',
   '130',
 );
-// One figure in three languages, side by side.
-const spokenPage = readFileSync('docs/work/in-several-languages.md', 'utf8');
+// Figures in three languages, side by side.
 const spoken = mkdtempSync(join(tmpdir(), 'hexis-spoken-'));
-const spokenFigure = join(spoken, 'spoken.figure.yaml');
-writeFileSync(
-  spokenFigure,
-  /```yaml\n([\s\S]*?)```/.exec(spokenPage)[1].replaceAll('../../demo', `${process.cwd()}/demo`),
-);
-const tongues = ['en', 'de', 'es'].map((language) => {
+const tongues = [
+  ['en', 'in-several-languages'],
+  ['de', 'in-several-languages'],
+  ['ar', 'names-from-the-right'],
+].map(([language, page]) => {
+  const figure = join(spoken, `${language}.figure.yaml`);
+  const [, text] = /```yaml\n([\s\S]*?)```/.exec(readFileSync(`docs/work/${page}.md`, 'utf8'));
+  writeFileSync(figure, text.replaceAll('../../demo', `${process.cwd()}/demo`));
   const path = join(spoken, `${language}.svg`);
-  hexis('draw', spokenFigure, '--language', language, '--caption', '-o', path);
+  hexis('draw', figure, '--language', language, '--caption', '-o', path);
   return readFileSync(path, 'utf8').replace(/^<\?xml[^>]*>/, '');
 });
 
