@@ -469,7 +469,9 @@ describe('the server of the desk', () => {
 
   test('sends a page that may ask nobody else', async () => {
     const { headers } = await ask('/api/folder');
-    expect(headers['content-security-policy']).toMatch(/^default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; .*connect-src 'self'/);
+    expect(headers['content-security-policy']).toMatch(
+      /^default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; .*connect-src 'self'/,
+    );
     expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");
     expect([headers['x-content-type-options'], headers['cache-control']]).toEqual(['nosniff', 'no-store']);
   });

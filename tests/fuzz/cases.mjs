@@ -9,7 +9,7 @@ import { readTableText } from '../../dist/core/data/tableText.js';
 import { draftChart, draftCodebook, draftFigure } from '../../dist/core/project/acts/draft.js';
 import { codebookTerms } from '../../dist/core/words/codebookTerms.js';
 import { grow } from './grow.mjs';
-import { nastyTexts } from './nasty.mjs';
+import { nastyTexts, scriptTexts } from './nasty.mjs';
 import { randomOf } from './random.mjs';
 import { csvOf, mutated, tableOf } from './tables.mjs';
 
@@ -201,7 +201,8 @@ const makers = {
   nasty(random) {
     const figure = random.pick(demoFigures);
     const codebookFile = 'garden.codebook.yaml';
-    const words = () => JSON.stringify(random.pick(nastyTexts).replace(/[\ud800-\udfff](?![\udc00-\udfff])/g, '?'));
+    const texts = [...nastyTexts, ...scriptTexts];
+    const words = () => JSON.stringify(random.pick(texts).replace(/[\ud800-\udfff](?![\udc00-\udfff])/g, '?'));
     const nastier = (text) =>
       text.replace(
         /^( *(?:- )?(?:title|note|label|text|name|unit|heading|cases): )(?![[{|>])[^\n,}]*$/gm,

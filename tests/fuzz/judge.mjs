@@ -265,8 +265,8 @@ async function matchFaults(made) {
   return faults;
 }
 
-const { shippedFont, subsetFont } = disk;
-const memoryOf = (files) => memory(files, { shippedFont, subsetFont });
+const { shippedFont, subsetFont, shaper, scriptFace, wordBreaks } = disk;
+const memoryOf = (files) => memory(files, { shippedFont, subsetFont, shaper, scriptFace, wordBreaks });
 const projectOf = ({ files }) => openProject(memoryOf(files));
 
 /** What is wrong with a figure, a board or a swatch that is drawn. */

@@ -1,1 +1,2 @@
 export const nastyTexts: readonly string[];
+export const scriptTexts: readonly string[];

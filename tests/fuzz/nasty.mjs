@@ -21,3 +21,25 @@ export const nastyTexts = [
   '\u{1f33b} \u{20000} beyond',
   '%s %n %% {0} {{x}} \u0024{x} #{x} <%= x %>',
 ];
+
+/** Texts of many scripts: joined, from both sides, without a base, without an end, and with signs that turn what follows. */
+export const scriptTexts = [
+  'محصول الحديقة (kg/m²) ١٢٪ − 12–20',
+  'עברית: גינה (12%) "x" [y] {z}',
+  'می‌رود لا إله كَتَبَ',
+  'क्ष्म्य त्र्यम्बक र्क की उपज',
+  'বাংলা ক্ষেত্র র্য স্ত্রী',
+  'தமிழ் கொடி ஸ்ரீ',
+  'สวนผักและน้ำที่ดินก็ได้ปี่',
+  'ខ្មែរ សួនច្បារ កោះ',
+  '「日本」の、収穫（kg）。ー々〆',
+  '한국어 각 \u1112\u1161\u11ab',
+  '\u0301\u064b\u0e31\u094d without a base',
+  `z${'\u0301'.repeat(80)}\u0643${'\u064b'.repeat(40)}`,
+  '\u2067\u2066\u202d\u202e\u2068 never closed ماء',
+  '\u2069\u202c\u200f\u200e closed only',
+  'ߒߞߏ ܣܘܪܝܝܐ ᠮᠣᠩᠭᠣᠯ བོད་ 𐭀𐭁 𞤀𞤣',
+  '*ماء* **נוף** क^२^ ไทย~๒~',
+  '\u200d\u200c\ufe0f\u{e0100}',
+  'ﷺ ﷲ ﬁ \ufdfd',
+];

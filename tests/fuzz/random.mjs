@@ -32,6 +32,8 @@ export const oddTexts = [
   'x\udfff',
   '\ufffe\uffff',
   '\u202eright to left\u202c',
+  'ماء (12) − क्षेत्र ไทยน้ำ 日本。',
+  'נוף \u2067 never closed',
   'אבג',
   '日本語のラベル',
   '🌱🥕',
