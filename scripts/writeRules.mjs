@@ -16,6 +16,8 @@ import { handRules } from '../dist/core/reports.js';
 import { lengthInPoints } from '../dist/core/schema/length.js';
 import { disk } from '../dist/node/index.js';
 
+const { shippedFont, shaper, scriptFace } = disk;
+
 const folder = fileURLToPath(new URL('../docs/rules/', import.meta.url));
 const demo = fileURLToPath(new URL('../demo/', import.meta.url));
 const styles = ['plain', 'apa', 'mono', 'screen'];
@@ -46,7 +48,7 @@ async function drawn(rule, example) {
     'own.style.yaml': `hexis: style/1\nextends: ${style}\ncheck:\n  ${said}\n`,
     'f.figure.yaml': fileOf(example, 'own.style.yaml'),
   };
-  const figure = await openProject(memory(files, { shippedFont: disk.shippedFont })).draw('f.figure.yaml');
+  const figure = await openProject(memory(files, { shippedFont, shaper, scriptFace })).draw('f.figure.yaml');
   const drawing = ok(figure);
   const placed = example.placed === undefined ? undefined : lengthInPoints(example.placed);
   const findings = check(drawing, figure.problems, { placed }).filter((finding) => finding.rule === rule.name);

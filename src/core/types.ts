@@ -91,13 +91,14 @@ export type { FigureContents, figureSchema } from './project/files/figureFile.js
 export type { FileKind, fileKinds } from './project/files/fileKinds.js';
 export type { AxisLook, StyleHead } from './project/generated/fileTypes.js';
 export type { Files as FilesByKind, Reader, Reading } from './project/read/readFiles.js';
+export type { FaceAbility, ScriptFace, ScriptWish } from './project/read/source.js';
 export type { InLanguages, OneLanguage, Spoken, SpokenFigure, Texts } from './project/read/spokenWords.js';
 export type { Store } from './project/read/store.js';
 export type { WordsLook } from './report/documentCaption.js';
 export type { Leaf, Stack } from './report/leaf.js';
 export type { DocumentPage } from './report/openReport.js';
 export type { CategoryScale } from './scale/categoryScale.js';
-export type { NumberForm, Writing } from './scale/numberFormat.js';
+export type { NumberForm, OwnDigits, Writing } from './scale/numberFormat.js';
 export type { NumberScale } from './scale/numberScale.js';
 export type { Transform } from './scale/transform.js';
 export type { CodebookContents, codebookSchema } from './schema/codebook.js';
@@ -127,7 +128,8 @@ export type {
   Stroke,
   TextStyle,
 } from './style/settings.js';
-export type { Face, Variant, variants } from './type/face.js';
+export type { Complex, TextDirection, WordBreaks } from './type/complex.js';
+export type { Face, PlacedGlyph, Variant, variants } from './type/face.js';
 export type { Markup, Span } from './type/markup.js';
 export type { Outline } from './type/outline.js';
 export type { KnownBlock, Setting as TypeSetting, TextBlock, Wrapping } from './type/textBlock.js';

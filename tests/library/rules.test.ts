@@ -21,12 +21,12 @@ import {
   sarifOf,
   write,
 } from 'hexis';
-import { disk } from 'hexis/node';
 import { heldRule } from '../../src/core/check/check.js';
 import type { Example } from '../../src/core/check/rule.js';
 import { wordings } from '../../src/core/problem/wording.js';
 import { lengthInPoints } from '../../src/core/schema/length.js';
 import { demo, root } from '../helpers/hexis.js';
+import { spokenSource } from '../helpers/scripts.js';
 
 const data = Object.fromEntries(
   ['data/plots.csv', 'data/crops.csv', 'garden.codebook.yaml'].map((name) => [
@@ -54,11 +54,7 @@ const checked = async (project: Project, path: string, placed?: number): Promise
 
 async function findingsOf(example: Example, options: ProjectOptions = {}): Promise<Finding[]> {
   const placed = example.placed === undefined ? undefined : lengthInPoints(example.placed);
-  return checked(
-    openProject(memory(fileOf(example), { shippedFont: disk.shippedFont }), options),
-    'f.figure.yaml',
-    placed,
-  );
+  return checked(openProject(spokenSource(fileOf(example)), options), 'f.figure.yaml', placed);
 }
 
 const open = (findings: readonly Finding[]) => findings.filter(({ waived }) => waived === undefined);

@@ -10,7 +10,7 @@ import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js
 import { isComplex, scriptRuns } from '../../src/core/type/scripts.js';
 import { visualOrder } from '../../src/core/type/visualOrder.js';
 import { demoFigure, demoIds, folderWith, root } from '../helpers/hexis.js';
-import { barsOf, spoken, wordsIn } from '../helpers/scripts.js';
+import { barsOf, spoken, spokenSource, wordsIn } from '../helpers/scripts.js';
 
 const folder = folderWith();
 afterAll(() => folder.remove());
@@ -119,6 +119,11 @@ describe('the order of a line', () => {
         .map(({ pieces }) => pieces.map(({ text }) => text));
     };
     expect(await piecesOf('\u202e\u2067abc')).toEqual(await piecesOf('abc'));
+    // The signs themselves are no ink, whatever the face has of them.
+    const { drawing, problems } = await barsOf(['a\u200fbc', '\u202aabc\u202c', 'abc']);
+    expect(problems).toEqual([]);
+    const widths = wordsIn(drawing, /axes\.x\.labels/).map(({ box }) => box.width);
+    expect(new Set(widths.map((width) => width.toFixed(6))).size).toBe(1);
   });
 });
 
@@ -166,6 +171,25 @@ describe('a figure of a language', () => {
     const labels = wordsIn(drawing, /axes\.x\.labels/);
     expect(labels.map(({ text }) => text)).toEqual(names);
     expect(labels.every(({ pieces }) => pieces.every(({ family }) => family.startsWith('Noto Sans')))).toBe(true);
+  });
+
+  test('has the digits of its language where they are asked for, with their marks', async () => {
+    const rows = ['1,0.5', '2,-1234.5', '3,10'].join('\n');
+    const figure = (more: string) =>
+      `hexis: figure/1\nlanguage: fa\ndata: t.csv\nchart: { kind: bar, category: a, value: b }\ndataLabels: { show: [value] }\n${more}\n`;
+    const textsWith = async (more: string) => {
+      const source = spokenSource({ 'f.yaml': figure(more), 't.csv': `a,b\n${rows}\n` });
+      const { drawing, problems } = await openProject(source, { caption: true }).draw('f.yaml');
+      const found = drawing ? check(drawing, problems).map(({ rule }) => rule) : [];
+      return { labels: drawing && wordsIn(drawing, /\.labels/).map(({ text }) => text), found };
+    };
+    const own = await textsWith('numbers: { digits: language }');
+    expect(own.labels).toEqual(expect.arrayContaining(['۰٫۵', '−۱٬۲۳۴٫۵', '۱۰٫۰']));
+    // The names of the categories are those of the table.
+    expect(own.found).toContain('digits');
+    const western = await textsWith('');
+    expect(western.labels).toEqual(expect.arrayContaining(['0.5', '10.0']));
+    expect(western.found).not.toContain('digits');
   });
 
   test.each(spoken)('in PDF is read as it was written: $language', async ({ words, language }) => {

@@ -292,6 +292,7 @@ const rows: Record<string, Row> = {
   'text.face': { value: undefined, changes: everything },
   'text.further': { value: undefined, changes: everything },
   direction: { value: 'right-to-left', changes: everything },
+  'numbers.digits': { value: 'language', changes: everything, needs: { language: 'ar' } },
   'colors.NAME': { value: '#aa0011', changes: /^series\[0\]\.marks|^legend\.entries\[0\]\.key/ },
   'text.size': { value: '14pt', changes: everything },
   ...textRows,

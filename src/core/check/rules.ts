@@ -7,6 +7,8 @@ import { captionTitle } from './rules/captionTitle.js';
 import { chrome } from './rules/chrome.js';
 import { contrast } from './rules/contrast.js';
 import { cutOff } from './rules/cutOff.js';
+import { digits } from './rules/digits.js';
+import { direction } from './rules/direction.js';
 import { dualWords } from './rules/dualWords.js';
 import { emptyScale } from './rules/emptyScale.js';
 import { errorNote } from './rules/errorNote.js';
@@ -49,6 +51,8 @@ export const rules: readonly Rule[] = [
   heading,
   captionTitle,
   language,
+  digits,
+  direction,
   altText,
   errorNote,
   zeroBase,

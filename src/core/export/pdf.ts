@@ -7,6 +7,7 @@ import type { CreateFont } from '../type/fontTrial.js';
 import { withoutQuadratics } from '../type/outline.js';
 import { readFont } from '../type/readFont.js';
 import { isComplex } from '../type/scripts.js';
+import { seenFromLeft } from '../type/visualOrder.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { drawGlyphs } from './pdfGlyphs.js';
 import { traceOf } from './trace.js';
@@ -33,7 +34,7 @@ function drawPiece({ pdf, fonts, faceOf }: Pen, piece: TextPiece): void {
   pdf.font(fonts.get(fontKey(piece)), piece.size);
   const glyphs = faceOf(piece)?.glyphs?.(piece.text, piece.turned ? 'rtl' : 'ltr');
   if (glyphs) drawGlyphs(pdf, piece, glyphs);
-  else pdf.text(piece.text, piece.x, piece.y, options);
+  else pdf.text(piece.turned ? seenFromLeft(piece.text) : piece.text, piece.x, piece.y, options);
 }
 
 /** Takes up the width, the ends, the corners and the dashes of a line. */

@@ -20,8 +20,8 @@ const decidedBy: Readonly<Record<string, string>> = { 'numbers.decimalMark': 'nu
 /** What is written by the language, and in the words of the style, beside the setting that is read. */
 const alsoDecidedBy: Readonly<Record<string, readonly string[]>> = {
   'numbers.decimalMark': ['language'],
-  'captionForm.number': ['language', 'wording'],
-  'captionForm.noteLead': ['language', 'wording'],
+  'captionForm.number': ['language', 'wording', 'numbers.digits'],
+  'captionForm.noteLead': ['language', 'wording', 'numbers.digits'],
 };
 
 /** Settings derived from others, by those. */

@@ -1,6 +1,6 @@
 import { entryAt, lastOf } from '../at.js';
 import { dayOf } from '../data/calendar.js';
-import type { NumberForm } from './numberFormat.js';
+import { inDigits, type NumberForm } from './numberFormat.js';
 
 /** Dates as days since 1 January 1970, in the calendar of Gregory and without time zones. */
 
@@ -66,10 +66,13 @@ export function datesBetween(low: number, high: number, { unit, count }: DateSte
 }
 
 /** How dates are written. */
-export type DateForm = Pick<NumberForm, 'writing' | 'dates'>;
+export type DateForm = Pick<NumberForm, 'writing' | 'dates' | 'digits'>;
 
 /** A date in words: as much of it as tells the ticks of a step apart, with the year at the first tick and in January. */
-export function formatDate(days: number, { unit }: DateStep, withYear: boolean, form: DateForm = {}): string {
+export const formatDate = (days: number, step: DateStep, withYear: boolean, form: DateForm = {}): string =>
+  inDigits(plainDate(days, step, withYear, form), form);
+
+function plainDate(days: number, { unit }: DateStep, withYear: boolean, form: DateForm): string {
   if (isTime(unit)) return timeText(days, unit, withYear, form);
   const { year, month, date } = parts(days);
   if (unit === 'year') return String(year);
@@ -90,7 +93,7 @@ export function formatDate(days: number, { unit }: DateStep, withYear: boolean, 
 function timeText(days: number, unit: 'hour' | 'minute' | 'second', withYear: boolean, form: DateForm): string {
   const exact = Math.round(days * inDay[unit]) / inDay[unit];
   const day = Math.floor(exact + 1e-9);
-  const name = (full: boolean) => formatDate(day, { unit: 'day', count: 1 }, full, form);
+  const name = (full: boolean) => plainDate(day, { unit: 'day', count: 1 }, full, form);
   if (!withYear) return exact - day < 1e-9 ? name(false) : timeOf(exact);
   return `${name(true)} ${timeOf(exact)}`;
 }

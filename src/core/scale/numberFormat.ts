@@ -10,6 +10,15 @@ export interface Writing {
   percent: string;
 }
 
+/** Digits of a language that has its own, with the marks that stand among them. */
+export interface OwnDigits {
+  /** From zero to nine. */
+  ten: string;
+  decimalMark: string;
+  /** Between groups of three digits. */
+  group: string;
+}
+
 /** How numbers and dates are written; the words of a house style. */
 export interface NumberForm {
   decimalMark: '.' | ',';
@@ -18,7 +27,13 @@ export interface NumberForm {
   writing?: Writing;
   /** Dates with the names of months, or as ISO 8601 has them; left out: in words. */
   dates?: 'words' | 'iso';
+  /** The digits of the language, where it has its own and they are asked for; left out: Western ones. */
+  digits?: OwnDigits;
 }
+
+/** A text with the digits of a form. */
+export const inDigits = (text: string, { digits }: Pick<NumberForm, 'digits'>): string =>
+  digits ? text.replace(/[0-9]/g, (digit) => digits.ten[Number(digit)] as string) : text;
 
 /** How the numbers along an axis are written, beside their decimals. */
 export interface TickFormat {
@@ -63,8 +78,9 @@ export function formatTick(value: number, fixed: number, form: NumberForm, forma
   const { significant } = format;
   const shown = significant === undefined ? exact : Number(exact.toPrecision(significant));
   const decimals = significant === undefined ? fixed : decimalsFor(shown, significant);
-  const plain = format.as === 'powers' && value !== 0 ? powerOfTen(value, form) : formatNumber(shown, decimals, form);
-  const short = format.leadingZero ? plain : plain.replace(/^(\u2212?)0(?=[.,]\d)/, '$1');
+  const plain = format.as === 'powers' && value !== 0 ? powerOfTen(value, form) : plainNumber(shown, decimals, form);
+  const written = format.leadingZero ? plain : plain.replace(/^(\u2212?)0(?=[^\d]\d)/, '$1');
+  const short = inDigits(written, form);
   // The minus stands before what is before the number.
   const signed =
     format.prefix !== '' && short.startsWith('\u2212')
@@ -96,14 +112,19 @@ export function fixedText(size: number, decimals: number): string {
  * A number with a fixed count of decimals, ties rounded away from zero, a true minus and the marks of the style. Numbers of 1e15 and above, and those of more than 9 decimals, are
  * written as powers of ten.
  */
-export function formatNumber(value: number, decimals: number, form: NumberForm): string {
+export const formatNumber = (value: number, decimals: number, form: NumberForm): string =>
+  inDigits(plainNumber(value, decimals, form), form);
+
+/** The same with Western digits, and the marks of the form. */
+function plainNumber(value: number, decimals: number, form: NumberForm): string {
   const size = Math.abs(value);
   if (size === 0 && decimals > 9) return '0';
   if (size >= 1e15 || decimals > 9) return powerOfTen(value, form);
   const [whole = '0', part] = fixedText(size, decimals).split('.');
-  const grouped = form.grouping === 'none' ? whole : whole.replace(/\B(?=(\d{3})+$)/g, groupMarks[form.grouping]);
-  const text = part === undefined ? grouped : `${grouped}${form.decimalMark}${part}`;
-  const isZero = /^[0.,]*$/.test(text);
+  const group = form.digits?.group ?? groupMarks[form.grouping];
+  const grouped = form.grouping === 'none' ? whole : whole.replace(/\B(?=(\d{3})+$)/g, group);
+  const text = part === undefined ? grouped : `${grouped}${form.digits?.decimalMark ?? form.decimalMark}${part}`;
+  const isZero = !/[1-9]/.test(text);
   return value < 0 && !isZero ? `\u2212${text}` : text;
 }
 

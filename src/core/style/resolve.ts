@@ -57,8 +57,10 @@ function numberForm(reader: Reader, said: HeldLook['numbers'], language: Languag
     const expects = 'another mark than the decimal mark';
     reader.report((place) => error('wrong-type', { path, found: wanted, expects, example: 'space' }, place), path);
   }
+  const { digits: wantedDigits, ...rest } = said;
   return {
-    ...said,
+    ...rest,
+    ...(wantedDigits === 'language' && language.digits ? { digits: language.digits } : {}),
     decimalMark,
     grouping: isSame ? 'space' : wanted,
     writing: { months, day, dayOfYear, monthOfYear, percent },

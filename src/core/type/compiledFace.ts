@@ -2,6 +2,7 @@ import { heldBy, numberAt } from '../at.js';
 import type { Face, Variant } from './face.js';
 import type { Outline } from './outline.js';
 import { scriptRuns } from './scripts.js';
+import { seenFromLeft } from './visualOrder.js';
 
 interface Glyph {
   advance: number;
@@ -110,7 +111,8 @@ export function compiledFace(family: string, variant: Variant, table: string): F
     xHeight,
     covers: (character) => glyphs.has(character),
     kerning,
-    advance(text) {
+    advance(given, direction = 'ltr') {
+      const text = direction === 'ltr' ? given : seenFromLeft(given);
       let width = widths.get(text);
       if (width === undefined) {
         width = walk(text);
@@ -118,10 +120,10 @@ export function compiledFace(family: string, variant: Variant, table: string): F
       }
       return width;
     },
-    outline(text) {
+    outline(text, direction = 'ltr') {
       let commands = '';
       const coordinates: number[] = [];
-      walk(text, (glyph, x) => {
+      walk(direction === 'ltr' ? text : seenFromLeft(text), (glyph, x) => {
         glyph.outline ??= readOutline(glyph.source);
         commands += glyph.outline.commands;
         for (const [i, v] of glyph.outline.coordinates.entries()) coordinates.push(i % 2 === 0 ? v + x : v);

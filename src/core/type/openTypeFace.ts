@@ -7,6 +7,7 @@ import type { ShapedGlyph, Shaper } from './harfBuzz.js';
 import type { Outline } from './outline.js';
 import { readFont } from './readFont.js';
 import { type ScriptRun, scriptRuns } from './scripts.js';
+import { seenFromLeft } from './visualOrder.js';
 
 const letters = { moveTo: 'M', lineTo: 'L', quadraticCurveTo: 'Q', bezierCurveTo: 'C', closePath: 'Z' } as const;
 
@@ -79,7 +80,7 @@ export async function openTypeFace(
       return { glyphs, width: x };
     }
     const { glyphs, positions, advanceWidth } = font.layout(
-      direction === 'ltr' ? run.text : [...run.text].reverse().join(''),
+      direction === 'ltr' ? run.text : seenFromLeft(run.text),
       { kern: true, liga: false, clig: false },
       run.script,
     );

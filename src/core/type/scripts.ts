@@ -64,6 +64,15 @@ const allCommonOrLatin = /^[\u0000-\u02ff\u2000-\u2bff]*$/;
 const complexLetter =
   /[\u0530-\u1c7f\u1c90-\u1cff\u200e\u200f\u202a-\u202e\u2066-\u2069\u2d00-\u2ddf\u2e80-\ua63f\ua6a0-\ua6ff\ua800-\ufaff\ufb13-\ufdff\ufe30-\uffef\u{10800}-\u{1d0ff}\u{1e000}-\u{1efff}\u{20000}-\u{3ffff}]/u;
 
+const directionSign = /[\u200e\u200f\u202a-\u202e\u2066-\u2069]/u;
+
+/** Whether a character does nothing but say in which direction others run. */
+export const isDirectionSign = (character: string): boolean => directionSign.test(character);
+
+/** A text without what only says in which direction others run. */
+export const withoutSigns = (text: string): string =>
+  directionSign.test(text) ? [...text].filter((character) => !isDirectionSign(character)).join('') : text;
+
 /** Whether a text has letters that are shaped, or run from the right. */
 export const isComplex = (text: string): boolean => complexLetter.test(text);
 

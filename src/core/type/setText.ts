@@ -1,7 +1,7 @@
 import { entryAt, lastOf } from '../at.js';
 import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
-import { isComplex, scriptCode, scriptRuns } from './scripts.js';
+import { isComplex, isDirectionSign, scriptCode, scriptRuns, withoutSigns } from './scripts.js';
 import type { Setting, TextBlock, Wrapping } from './textBlock.js';
 import type { TextPiece } from './textPiece.js';
 import type { TypeKit } from './typeKit.js';
@@ -29,7 +29,7 @@ interface Word {
   joins: boolean;
 }
 
-const widthOf = ({ text, face, size }: Fragment): number => (face.advance(text) * size) / face.unitsPerEm;
+const widthOf = ({ text, face, size }: Fragment): number => (face.advance(withoutSigns(text)) * size) / face.unitsPerEm;
 
 const sameForm = (a: Fragment, b: Fragment) => a.face === b.face && a.size === b.size && a.rise === b.rise;
 
@@ -180,11 +180,13 @@ function runsOf({ complex, direction }: TypeKit, fragments: readonly Fragment[])
   let at = 0;
   return fragments.flatMap((fragment) =>
     scriptRuns(fragment.text).flatMap(({ text }) => {
-      if (!levels) return [{ ...fragment, text, level: 0 }];
+      if (!levels) return [{ ...fragment, text: withoutSigns(text), level: 0 }];
       const runs: Run[] = [];
       for (const character of text) {
         const level = levels[at] as number;
         at += character.length;
+        // What it says is done.
+        if (isDirectionSign(character)) continue;
         const last = runs.at(-1);
         if (last?.level === level) last.text += character;
         else runs.push({ ...fragment, text: character, level });

@@ -17,3 +17,18 @@ export function visualOrder(levels: readonly number[]): number[] {
   }
   return order;
 }
+
+/** Signs that turn round where they run from the right, of those that stand in words and numbers (BidiMirroring.txt). */
+const mirrors: ReadonlyMap<string, string> = new Map(
+  ['()', '[]', '{}', '<>', '«»', '‹›', '≤≥'].flatMap(([a = '', b = '']) => [
+    [a, b],
+    [b, a],
+  ]),
+);
+
+/** Letters that run from the right as they are seen from the left, where they stand side by side. */
+export const seenFromLeft = (text: string): string =>
+  [...text]
+    .reverse()
+    .map((character) => mirrors.get(character) ?? character)
+    .join('');

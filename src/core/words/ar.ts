@@ -12,6 +12,7 @@ export const language: Language = {
   lowers: false,
   titleCase: false,
   direction: 'rtl',
+  digits: { ten: '٠١٢٣٤٥٦٧٨٩', decimalMark: '٫', group: '٬' },
   tex: { babel: 'arabic', polyglossia: 'arabic' },
   months: monthsOf('يناير فبراير مارس أبريل مايو يونيو يوليو أغسطس سبتمبر أكتوبر نوفمبر ديسمبر'),
   day: '{day} {month}',

@@ -12,6 +12,7 @@ export const language: Language = {
   lowers: false,
   titleCase: false,
   direction: 'rtl',
+  digits: { ten: '۰۱۲۳۴۵۶۷۸۹', decimalMark: '٫', group: '٬' },
   tex: { babel: 'persian', polyglossia: 'persian' },
   months: monthsOf('ژانویه فوریه مارس آوریل مه ژوئن ژوئیه اوت سپتامبر اکتبر نوامبر دسامبر'),
   day: '{day} {month}',

@@ -12,6 +12,7 @@ export const language: Language = {
   lowers: false,
   titleCase: false,
   direction: 'ltr',
+  digits: { ten: '०१२३४५६७८९', decimalMark: '.', group: ',' },
   tex: { babel: 'hindi', polyglossia: 'hindi' },
   months: monthsOf('जन॰ फ़र॰ मार्च अप्रैल मई जून जुल॰ अग॰ सित॰ अक्टू॰ नव॰ दिस॰'),
   day: '{day} {month}',

@@ -1,4 +1,4 @@
-import type { Writing } from '../scale/numberFormat.js';
+import type { OwnDigits, Writing } from '../scale/numberFormat.js';
 import type { PluralRule } from './plurals.js';
 import type { Sentences } from './sentences.js';
 
@@ -18,6 +18,8 @@ export interface Language extends Writing {
   /** Whether titles may have capitals throughout. */
   titleCase: boolean;
   direction: 'ltr' | 'rtl';
+  /** Its own digits (CLDR, numbering systems), where it has some beside the Western ones. */
+  digits?: OwnDigits;
   /** Its name for the packages of TeX that hyphenate: babel, and polyglossia. */
   tex: { babel: string; polyglossia: string };
   /** Words by which a note that an author wrote is known to define error bars, and to say what is missing. */

@@ -14,7 +14,12 @@ export const textFace = rule({
   limits: {
     banned: { is: 'words', value: [], what: 'Typefaces that no word may have.', example: '[Tinos]' },
   },
-  takes: { 'glyph-missing': unmended, 'face-replaced': unmended, 'variant-missing': unmended },
+  takes: {
+    'glyph-missing': unmended,
+    'shaping-missing': unmended,
+    'face-replaced': unmended,
+    'variant-missing': unmended,
+  },
   finds({ items, settings }, { banned }) {
     const main = settings.text.face;
     const families = new Map<string, (typeof items)[number][]>();

@@ -1,4 +1,5 @@
 import type { Box, PlateItem, TextItem } from '../../plate/plate.js';
+import { inDigits } from '../../scale/numberFormat.js';
 import type { TextRole } from '../../schema/look/names.js';
 import { inCase } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
@@ -36,7 +37,7 @@ export const noteWords = ({ settings }: Pick<Typesetter, 'settings'>, note: stri
   [settings.captionForm.noteLead, note].filter(Boolean).join(' ');
 
 export const numberWords = ({ settings }: Pick<Typesetter, 'settings'>, number: number | string): string =>
-  settings.captionForm.number.replace('{number}', () => String(number));
+  settings.captionForm.number.replace('{number}', () => inDigits(String(number), settings.numbers));
 
 /** The number as markup with its weight and slant, so that number and title form one block. */
 export function numberRun(sheet: Pick<Typesetter, 'settings'>, number: number | string): string {

@@ -3099,6 +3099,14 @@ export interface FigureFile {
     /**
      * Why this figure does not follow the rule.
      */
+    digits?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
+    direction?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
     'alt-text'?: string;
     /**
      * Why this figure does not follow the rule.
@@ -3541,6 +3549,10 @@ export interface FigureFile {
      * Dates with names of months, or as 2026-05-03.
      */
     dates?: 'words' | 'iso';
+    /**
+     * Western digits, or those of the language where it has its own (Arabic, Persian, Hindi), with their marks.
+     */
+    digits?: 'western' | 'language';
     /**
      * What stands between groups of three digits; "language" takes the mark of the language.
      */
@@ -4989,6 +5001,14 @@ export interface BoardFile {
     /**
      * Why this figure does not follow the rule.
      */
+    digits?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
+    direction?: string;
+    /**
+     * Why this figure does not follow the rule.
+     */
     'alt-text'?: string;
     /**
      * Why this figure does not follow the rule.
@@ -5613,6 +5633,32 @@ export interface StyleHead {
            * How grave a finding is. Left out: warning, or as the style below says.
            */
           severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * All numbers of a figure are in digits of one kind.
+     */
+    digits?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * A figure is laid out from the side from which its words are read.
+     */
+    direction?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+          /**
+           * The share of letters from the right above which this is said.
+           */
+          share?: number;
         };
     /**
      * The figure has a description for readers who do not see it, which says more than its title.

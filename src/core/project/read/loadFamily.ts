@@ -6,7 +6,7 @@ import type { Look } from '../../schema/look.js';
 import { type Face, type Variant, variantOf, variants } from '../../type/face.js';
 import { shippedFamilies, shippedFor } from '../../type/families.js';
 import type { Shaping } from '../../type/openTypeFace.js';
-import { isComplex } from '../../type/scripts.js';
+import { isComplex, isDirectionSign, scriptCode } from '../../type/scripts.js';
 import { isCompiled, shippedFace } from '../../type/shippedFaces.js';
 import type { Language } from '../../words/language.js';
 import { SourceFault } from './source.js';
@@ -131,7 +131,9 @@ const beyondAscii = /[^\u0000-\u007e]/gu;
 /** Characters that a face lacks, of those that occur. */
 export function missingIn(face: Face, texts: readonly string[]): string[] {
   const rare = new Set(texts.flatMap((text) => text.match(beyondAscii) ?? []));
-  return [...rare].filter((character) => !/[\s\p{Cf}]/u.test(character) && !face.covers(character));
+  return [...rare].filter(
+    (character) => !/\s/u.test(character) && !isDirectionSign(character) && !face.covers(character),
+  );
 }
 
 /** A face from a font file that is known to be whole. */
@@ -153,6 +155,9 @@ async function shippedOpenType(
   return knownOpenType(store, [family, variant, await store.shippedFont(family, variant)], shaping);
 }
 
+/** Whether a letter is in none of the fonts that ship, which have no script that is shaped but Hebrew. */
+const isElsewhere = (character: string): boolean => isComplex(character) && scriptCode(character) !== 'Hebr';
+
 /** Loads the shipped faces from their compact tables, or from the font files if there is no table or it lacks a character. */
 async function shippedKit(
   request: TypeRequest,
@@ -161,7 +166,7 @@ async function shippedKit(
   shaping: Shaping | undefined,
 ): Promise<Face[]> {
   const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
-  if (faces[0] && missingIn(faces[0], request.texts).length === 0) return faces;
+  if (faces[0] && missingIn(faces[0], request.texts).every(isElsewhere)) return faces;
   try {
     return await Promise.all(wanted.map((variant) => shippedOpenType(request.store, family, variant, shaping)));
   } catch (fault) {

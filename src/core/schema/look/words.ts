@@ -33,6 +33,13 @@ export const wordsShape = {
     object('The form of all numbers.', {
       decimalMark: open(choice('Decimal mark. Left out: that of the language.', ['.', ','], '.')),
       dates: styled(choice('Dates with names of months, or as 2026-05-03.', ['words', 'iso'], 'iso')),
+      digits: styled(
+        choice(
+          'Western digits, or those of the language where it has its own (Arabic, Persian, Hindi), with their marks.',
+          ['western', 'language'],
+          'language',
+        ),
+      ),
       grouping: styled(
         choice(
           'What stands between groups of three digits; "language" takes the mark of the language.',
