@@ -3,7 +3,7 @@
  * form is made after a drawing, so that the functions of the usual way through are in it.
  */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -162,6 +162,17 @@ await librariesOf('pdf', "exports.fontkit = require('fontkit'); exports.pdfkit =
   ciphers,
   unpackedByNode,
 ]);
+
+/**
+ * The command reads its bundles byte by byte, which is twice as fast: all other letters are written by their numbers. The
+ * bundler itself leaves them in regular expressions.
+ */
+for (const name of ['hexis', 'pdf']) {
+  const file = join(root, `dist/bin/${name}.cjs`);
+  const text = readFileSync(file, 'utf8');
+  const escaped = text.replace(/[^\x00-\x7f]/g, (unit) => `\\u${unit.charCodeAt(0).toString(16).padStart(4, '0')}`);
+  writeFileSync(file, escaped);
+}
 
 const folder = mkdtempSync(join(tmpdir(), 'hexis-build-'));
 const figure = 'demo/figures/yield-by-bed.figure.yaml';

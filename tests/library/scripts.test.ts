@@ -9,7 +9,7 @@ import { loadComplex } from '../../src/core/type/complex.js';
 import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js';
 import { isComplex, scriptRuns } from '../../src/core/type/scripts.js';
 import { visualOrder } from '../../src/core/type/visualOrder.js';
-import { demoFigure, demoIds, folderWith, root } from '../helpers/hexis.js';
+import { demoFigure, demoIds, folderWith, hexisAlone, root } from '../helpers/hexis.js';
 import { barsOf, spoken, spokenSource, wordsIn } from '../helpers/scripts.js';
 
 const folder = folderWith();
@@ -199,6 +199,26 @@ describe('a figure of a language', () => {
     const { stdout } = spawnSync('pdftotext', ['-enc', 'UTF-8', folder.at('f.pdf'), '-'], { encoding: 'utf8' });
     const bare = (text: string) => text.normalize('NFC').replace(/[\s\p{Cf}]/gu, '');
     for (const word of words.slice(0, 3)) expect(bare(stdout)).toContain(bare(word));
+  });
+
+  test.each(['ar', 'ja', 'th'])('is drawn by the command as by the library: %s', async (language) => {
+    const names = {
+      ar: ['ماء (12)', '«باغ» − 5'],
+      ja: ['「畑」の収穫（kg）は、とても長い名前です', '水'],
+      th: ['สวนผักและน้ำที่ดิน', 'น้ำ'],
+    };
+    const rows = names[language as 'ar'].map((name, i) => `"${name}",${i + 1}`);
+    const said = language === 'th' ? '' : `language: ${language}\n`;
+    writeFileSync(folder.at('t.csv'), `name,yield\n${rows.join('\n')}\n`);
+    writeFileSync(
+      folder.at('c.figure.yaml'),
+      `hexis: figure/1\n${said}data: t.csv\nchart: { kind: bar, category: name, value: yield }\nsize: { width: 6cm, height: 6cm }\n`,
+    );
+    const { code } = hexisAlone(['draw', folder.at('c.figure.yaml'), '-o', folder.at('c.svg'), '--replace']);
+    expect(code).toBe(0);
+    const { drawing } = await openProject(disk).draw(folder.at('c.figure.yaml'));
+    const svg = drawing && (await write(drawing, 'svg'));
+    expect(readFileSync(folder.at('c.svg'), 'utf8')).toBe(svg?.ok ? svg.value : '');
   });
 
   test('in live SVG says from which side its words run, and has their faces inside', async () => {

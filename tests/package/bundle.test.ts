@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { build } from 'esbuild';
 import { root } from '../helpers/hexis.js';
@@ -60,4 +62,11 @@ describe('a program that a bundler puts together', () => {
     expect(within(words.files, 'layout')).toEqual([]);
     expect(words.bytes).toBeLessThan(120_000);
   });
+});
+
+test('the bundles that the command reads byte by byte have no other letters', () => {
+  for (const name of ['hexis', 'pdf']) {
+    const bytes = readFileSync(join(root, 'dist', 'bin', `${name}.cjs`));
+    expect([name, bytes.findIndex((byte) => byte > 127)]).toEqual([name, -1]);
+  }
 });
