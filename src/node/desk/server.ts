@@ -380,9 +380,10 @@ export async function serveDesk({
   api.post('/bind', desk.bind);
   api.post('/ask', desk.ask);
   api.get('/databases', desk.databases);
-  api.get('/face', typeCalls.face);
-  api.get('/script-face', typeCalls.scriptFace);
-  api.get('/shaper', typeCalls.shaper);
+  const type = typeCalls(root);
+  api.get('/face', type.face);
+  api.get('/script-face', type.scriptFace);
+  api.get('/shaper', type.shaper);
   const watcher = watch(root, {
     ignoreInitial: true,
     ignored: (path) => /[/\\](\.[^/\\]+|node_modules)([/\\]|$)/.test(path.slice(root.length)),

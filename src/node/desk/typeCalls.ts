@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import type { Context } from 'hono';
 import { type Variant, variants } from '../../core/type/face.js';
 import { shippedFamilies } from '../../core/type/families.js';
@@ -22,8 +23,8 @@ const codeOf = (context: Context, name: string): string => {
   return code;
 };
 
-/** What a page asks of type: the faces that ship, those of scripts that are installed, and what shapes text. */
-export const typeCalls = {
+/** What the page of a folder asks of type: the faces that ship, those of scripts that are installed, and what shapes text. */
+export const typeCalls = (folder: string) => ({
   async face(context: Context) {
     const family = shippedFamilies.find((one) => one === context.req.query('family'));
     if (family === undefined) throw new Refused('no typeface that ships');
@@ -32,7 +33,7 @@ export const typeCalls = {
 
   async scriptFace(context: Context) {
     const [script, language] = [codeOf(context, 'script'), codeOf(context, 'language')];
-    const found = await scriptFace({ script, language, variant: variantOf(context) });
+    const found = await scriptFace({ script, language, variant: variantOf(context), beside: join(folder, 'figures') });
     if (!found) return context.body(null, 204);
     return bytesOf(context, found.font, { 'X-Family': encodeURIComponent(found.family), 'X-Variant': found.variant });
   },
@@ -40,4 +41,4 @@ export const typeCalls = {
   async shaper(context: Context) {
     return bytesOf(context, (await disk.shaper?.()) ?? new Uint8Array());
   },
-};
+});

@@ -28,6 +28,7 @@ export async function furtherFaces(
     found.faces.push(...faces);
   };
   const wanted = variantsFor(request, look.text?.face as string);
+  const beside = request.locate('chart')?.file;
   let missing = missingIn(main, texts);
   const rest = (face: Face | undefined) => {
     if (face) missing = missing.filter((character) => !face.covers(character));
@@ -45,7 +46,7 @@ export async function furtherFaces(
   for (const script of new Set(missing.map(scriptCode))) {
     if (script === undefined) continue;
     const fonts = await Promise.all(
-      wanted.map((variant) => store.source.scriptFace?.({ script, language: request.language.code, variant })),
+      wanted.map((variant) => store.source.scriptFace?.({ script, language: request.language.code, variant, beside })),
     );
     for (const font of fonts) {
       if (!font || found.fonts.has(fontKey(font.family, font.variant))) continue;
