@@ -42,9 +42,15 @@ function fontAt(path: string): Promise<Uint8Array | undefined> {
 }
 
 /** A typeface for a script, of the packages that are installed. */
-export async function scriptFace({ script, language, variant, beside }: ScriptWish): Promise<ScriptFace | undefined> {
+export async function scriptFace({
+  script,
+  language,
+  variant,
+  withSerifs,
+  beside,
+}: ScriptWish): Promise<ScriptFace | undefined> {
   const isBold = variant === 'bold' || variant === 'boldItalic';
-  for (const { family, package: name } of facePackages(script, language)) {
+  for (const { family, package: name } of facePackages(script, language, withSerifs)) {
     const folder = folderOf(name, beside);
     if (folder === undefined) continue;
     for (const file of isBold ? [...files].reverse() : files) {

@@ -7,6 +7,7 @@ import { disk, write as writeAll } from 'hexis/node';
 import { overlaid } from '../../src/core/project/read/source.js';
 import { loadComplex } from '../../src/core/type/complex.js';
 import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js';
+import { facePackages } from '../../src/core/type/scriptFaces.js';
 import { isComplex, scriptRuns } from '../../src/core/type/scripts.js';
 import { visualOrder } from '../../src/core/type/visualOrder.js';
 import { demoFigure, demoIds, folderWith, hexisAlone, root } from '../helpers/hexis.js';
@@ -237,6 +238,20 @@ describe('a figure of a language', () => {
         expect.objectContaining({ scripts: ['Georgian'], packages: ['@expo-google-fonts/noto-sans-georgian'] }),
       ],
     ]);
+  });
+
+  test('takes faces that go with its own, and with its language', () => {
+    const first = (...asked: Parameters<typeof facePackages>) => facePackages(...asked)[0]?.family;
+    expect(first('Arab', 'fa')).toBe('Noto Sans Arabic');
+    expect(first('Arab', 'fa', true)).toBe('Noto Naskh Arabic');
+    expect(['ja', 'zh', 'zh-Hant', 'ko', 'en'].map((language) => first('Hani', language))).toEqual([
+      'Noto Sans JP',
+      'Noto Sans SC',
+      'Noto Sans TC',
+      'Noto Sans KR',
+      'Noto Sans JP',
+    ]);
+    expect(first('Hani', 'zh', true)).toBe('Noto Serif SC');
   });
 
   test('without what shapes it says that its letters do not join', async () => {

@@ -24,11 +24,12 @@ export function typeAt(served: { token: string; base: string }): Abilities {
       shaper ??= call('shaper').then(bytesOf);
       return shaper;
     },
-    scriptFace({ script, language, variant }) {
-      const key = `${script} ${language} ${variant}`;
+    scriptFace({ script, language, variant, withSerifs }) {
+      const serifs = withSerifs ? 'yes' : 'no';
+      const key = `${script} ${language} ${variant} ${serifs}`;
       const known = faces.get(key);
       if (known) return known;
-      const found = call('script-face', { script, language, variant }).then(async (answer) => {
+      const found = call('script-face', { script, language, variant, serifs }).then(async (answer) => {
         if (answer.status !== 200) return undefined;
         const family = decodeURIComponent(answer.headers.get('x-family') ?? '');
         return { family, variant: answer.headers.get('x-variant') as Variant, font: await bytesOf(answer) };

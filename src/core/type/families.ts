@@ -2,16 +2,20 @@
 interface Family {
   name: string;
   sameWidths: readonly string[];
+  hasSerifs?: true;
 }
 
 /** The typefaces that ship, sans serif before serif. A new one is a line here and its files in assets/faces. */
 const families: readonly Family[] = [
   { name: 'Arimo', sameWidths: ['Arial', 'Helvetica', 'Liberation Sans', 'sans-serif'] },
-  { name: 'Tinos', sameWidths: ['Times New Roman', 'Times', 'Liberation Serif', 'serif'] },
+  { name: 'Tinos', sameWidths: ['Times New Roman', 'Times', 'Liberation Serif', 'serif'], hasSerifs: true },
   { name: 'Carlito', sameWidths: ['Calibri'] },
 ];
 
 export const shippedFamilies: readonly string[] = families.map(({ name }) => name);
+
+/** Whether a typeface that ships has serifs. */
+export const hasSerifs = (name: string): boolean => families.some((family) => family.name === name && family.hasSerifs);
 
 const same = (a: string, b: string) => a.toLowerCase().replace(/[\s-]/g, '') === b.toLowerCase().replace(/[\s-]/g, '');
 

@@ -3,25 +3,30 @@ interface FacesOfScript {
   /** Its name in English. */
   name: string;
   /** Typefaces that have it, each with the end of the name of its package; where forms differ, by the language that they are of. */
-  faces: readonly { family: string; package: string; language?: string }[];
+  faces: readonly { family: string; package: string; language?: string; hasSerifs?: boolean }[];
 }
 
-const noto = (name: string, of = name.toLowerCase()) => ({
+/** The faces of a script in two forms, to go with faces without and with serifs. */
+const noto = (name: string, serif = `Serif ${name}`): FacesOfScript => ({
   name,
-  faces: [{ family: `Noto Sans ${name}`, package: `noto-sans-${of}` }],
+  faces: [`Sans ${name}`, serif].map((face, i) => ({
+    family: `Noto ${face}`,
+    package: `noto-${face.toLowerCase().replaceAll(' ', '-')}`,
+    hasSerifs: i === 1,
+  })),
 });
 
 /** Letters of Chinese have other forms in other countries. */
 const east = [
-  { family: 'Noto Sans JP', package: 'noto-sans-jp', language: 'ja' },
-  { family: 'Noto Sans SC', package: 'noto-sans-sc', language: 'zh' },
-  { family: 'Noto Sans TC', package: 'noto-sans-tc', language: 'zh-Hant' },
-  { family: 'Noto Sans KR', package: 'noto-sans-kr', language: 'ko' },
-];
+  ['JP', 'ja'],
+  ['SC', 'zh'],
+  ['TC', 'zh-Hant'],
+  ['KR', 'ko'],
+].flatMap(([region = '', language = '']) => noto(region).faces.map((face) => ({ ...face, language })));
 
 /** Where typefaces for scripts are found, by the code of the script (ISO 15924). A new one is a line here. */
 const scriptFaces: Readonly<Record<string, FacesOfScript>> = {
-  Arab: noto('Arabic'),
+  Arab: noto('Arabic', 'Naskh Arabic'),
   Hebr: noto('Hebrew'),
   Deva: noto('Devanagari'),
   Beng: noto('Bengali'),
@@ -52,13 +57,16 @@ export interface FacePackage {
   package: string;
 }
 
-/** The packages that have a script, those of the language first. */
-export function facePackages(script: string, language: string): FacePackage[] {
+/** The packages that have a script: those of the language first, and of them those that go with a face with or without serifs. */
+export function facePackages(script: string, language: string, withSerifs = false): FacePackage[] {
   const faces = scriptFaces[script]?.faces ?? [];
-  const isOf = (own: string | undefined) => own !== undefined && (language === own || language.split('-')[0] === own);
-  return [...faces.filter((face) => isOf(face.language)), ...faces.filter((face) => !isOf(face.language))].map(
-    ({ family, package: end }) => ({ family, package: `${scope}/${end}` }),
-  );
+  const rank = ({ language: own, hasSerifs = false }: (typeof faces)[number]): number => {
+    const distance = own === undefined || language === own ? 0 : language.split('-')[0] === own ? 2 : 4;
+    return distance + (hasSerifs === withSerifs ? 0 : 1);
+  };
+  return [...faces]
+    .sort((a, b) => rank(a) - rank(b))
+    .map(({ family, package: end }) => ({ family, package: `${scope}/${end}` }));
 }
 
 export const scriptName = (script: string): string => scriptFaces[script]?.name ?? script;

@@ -33,7 +33,13 @@ export const typeCalls = (folder: string) => ({
 
   async scriptFace(context: Context) {
     const [script, language] = [codeOf(context, 'script'), codeOf(context, 'language')];
-    const found = await scriptFace({ script, language, variant: variantOf(context), beside: join(folder, 'figures') });
+    const found = await scriptFace({
+      script,
+      language,
+      variant: variantOf(context),
+      withSerifs: context.req.query('serifs') === 'yes',
+      beside: join(folder, 'figures'),
+    });
     if (!found) return context.body(null, 204);
     return bytesOf(context, found.font, { 'X-Family': encodeURIComponent(found.family), 'X-Variant': found.variant });
   },

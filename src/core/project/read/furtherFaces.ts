@@ -1,5 +1,6 @@
 import { type Problem, warning } from '../../problem/problem.js';
 import type { Face } from '../../type/face.js';
+import { hasSerifs } from '../../type/families.js';
 import type { Shaping } from '../../type/openTypeFace.js';
 import { facePackages, scriptName } from '../../type/scriptFaces.js';
 import { isJoined, scriptCode, scriptRuns } from '../../type/scripts.js';
@@ -29,6 +30,8 @@ export async function furtherFaces(
   };
   const wanted = variantsFor(request, look.text?.face as string);
   const beside = request.locate('chart')?.file;
+  const { code: language } = request.language;
+  const withSerifs = hasSerifs(main.family);
   let missing = missingIn(main, texts);
   const rest = (face: Face | undefined) => {
     if (face) missing = missing.filter((character) => !face.covers(character));
@@ -46,7 +49,7 @@ export async function furtherFaces(
   for (const script of new Set(missing.map(scriptCode))) {
     if (script === undefined) continue;
     const fonts = await Promise.all(
-      wanted.map((variant) => store.source.scriptFace?.({ script, language: request.language.code, variant, beside })),
+      wanted.map((variant) => store.source.scriptFace?.({ script, language, variant, withSerifs, beside })),
     );
     for (const font of fonts) {
       if (!font || found.fonts.has(fontKey(font.family, font.variant))) continue;
@@ -64,7 +67,7 @@ export async function furtherFaces(
         characters: missing,
         scripts: found.lacking.map(scriptName),
         packages: [
-          ...new Set(found.lacking.flatMap((script) => facePackages(script, request.language.code)[0]?.package ?? [])),
+          ...new Set(found.lacking.flatMap((script) => facePackages(script, language, withSerifs)[0]?.package ?? [])),
         ],
       }),
     );

@@ -26,6 +26,8 @@ export interface ScriptWish {
   /** The language of the words (BCP 47). */
   language: string;
   variant: Variant;
+  /** Whether it stands beside a face with serifs. */
+  withSerifs?: boolean | undefined;
   /** The file of the figure, beside which typefaces may be installed; left out where it has none. */
   beside?: string | undefined;
 }
