@@ -128,10 +128,11 @@ export type {
   Stroke,
   TextStyle,
 } from './style/settings.js';
-export type { Complex, TextDirection, WordBreaks } from './type/complex.js';
+export type { Complex, WordBreaks } from './type/complex.js';
 export type { Face, PlacedGlyph, Variant, variants } from './type/face.js';
 export type { Markup, Span } from './type/markup.js';
 export type { Outline } from './type/outline.js';
+export type { TextDirection } from './type/scripts.js';
 export type { KnownBlock, Setting as TypeSetting, TextBlock, Wrapping } from './type/textBlock.js';
 export type { TypeKit } from './type/typeKit.js';
 export type { Language } from './words/language.js';

@@ -107,6 +107,11 @@ describe('the order of a line', () => {
     const lines = wordsIn(drawing, /axes\.x\.labels/).map(({ pieces }) => pieces.map(({ text }) => text));
     expect(lines).toContainEqual(['%)', '12', '(', 'الحديقة ']);
     expect(lines).toContainEqual(['درجات', ' ', '−5']);
+    // Words of other languages stand as they do elsewhere.
+    const { drawing: mixed } = await barsOf(['10 or more (kg)', 'ماء'], 'language: ar');
+    expect(wordsIn(mixed, /axes\.x\.labels/)[0]?.pieces.map(({ text }) => text)).toEqual(['10 or more (kg)']);
+    const { drawing: english } = await barsOf(['ماء (12).', 'Garden']);
+    expect(wordsIn(english, /axes\.x\.labels/)[0]?.pieces.map(({ text }) => text)).toEqual([').', '12', '(', 'ماء ']);
     const numbers = wordsIn(drawing, /axes\.y\.labels/).flatMap(({ pieces }) => pieces);
     expect(numbers.every(({ turned }) => !turned)).toBe(true);
   });

@@ -1,8 +1,6 @@
 import type { Bidi } from 'bidi-js';
 import type { default as LineBreaker } from 'linebreak';
-import { scriptCode } from './scripts.js';
-
-export type TextDirection = 'ltr' | 'rtl';
+import { scriptCode, type TextDirection } from './scripts.js';
 
 /** What the text of some scripts needs beside its faces: order, and places where its lines may break. */
 export interface Complex {

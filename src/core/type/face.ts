@@ -1,5 +1,5 @@
-import type { TextDirection } from './complex.js';
 import type { Outline } from './outline.js';
+import type { TextDirection } from './scripts.js';
 
 /** The four variants of a typeface that figures use. */
 export const variants = ['regular', 'bold', 'italic', 'boldItalic'] as const;

@@ -1,12 +1,11 @@
 import type { Font, Glyph as FontGlyph } from 'fontkit';
 import { entryAt } from '../at.js';
 import { messageOf } from '../messageOf.js';
-import type { TextDirection } from './complex.js';
 import type { Face, PlacedGlyph, Variant } from './face.js';
 import type { ShapedGlyph, Shaper } from './harfBuzz.js';
 import type { Outline } from './outline.js';
 import { readFont } from './readFont.js';
-import { type ScriptRun, scriptRuns } from './scripts.js';
+import { type ScriptRun, scriptRuns, type TextDirection } from './scripts.js';
 import { seenFromLeft } from './visualOrder.js';
 
 const letters = { moveTo: 'M', lineTo: 'L', quadraticCurveTo: 'Q', bezierCurveTo: 'C', closePath: 'Z' } as const;

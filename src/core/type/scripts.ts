@@ -1,3 +1,5 @@
+export type TextDirection = 'ltr' | 'rtl';
+
 /** A script whose letters are set apart from those of others. */
 interface Script {
   /** Its code (ISO 15924). */
@@ -63,6 +65,18 @@ const allCommonOrLatin = /^[\u0000-\u02ff\u2000-\u2bff]*$/;
 /** Letters of scripts that are shaped or run from the right, and signs of direction. */
 const complexLetter =
   /[\u0530-\u1c7f\u1c90-\u1cff\u200e\u200f\u202a-\u202e\u2066-\u2069\u2d00-\u2ddf\u2e80-\ua63f\ua6a0-\ua6ff\ua800-\ufaff\ufb13-\ufdff\ufe30-\uffef\u{10800}-\u{1d0ff}\u{1e000}-\u{1efff}\u{20000}-\u{3ffff}]/u;
+
+const fromRight = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+const fromLeft = /(?![\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}])\p{L}/u;
+
+/**
+ * In which direction a text runs as a whole: words of one direction alone run as they do everywhere, those of both as the
+ * language of the figure does.
+ */
+export function directionOf(text: string, language: TextDirection): TextDirection {
+  if (!fromRight.test(text)) return 'ltr';
+  return fromLeft.test(text) ? language : 'rtl';
+}
 
 const directionSign = /[\u200e\u200f\u202a-\u202e\u2066-\u2069]/u;
 

@@ -1,7 +1,15 @@
 import { entryAt, lastOf } from '../at.js';
 import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
-import { isComplex, isDirectionSign, scriptCode, scriptRuns, withoutSigns } from './scripts.js';
+import {
+  directionOf,
+  isComplex,
+  isDirectionSign,
+  scriptCode,
+  scriptRuns,
+  type TextDirection,
+  withoutSigns,
+} from './scripts.js';
 import type { Setting, TextBlock, Wrapping } from './textBlock.js';
 import type { TextPiece } from './textPiece.js';
 import type { TypeKit } from './typeKit.js';
@@ -170,8 +178,8 @@ interface Run extends Fragment {
   level: number;
 }
 
-/** The runs of a line in the order in which they are read. */
-function runsOf({ complex, direction }: TypeKit, fragments: readonly Fragment[]): Run[] {
+/** The runs of a line in the order in which they are read. @param direction in which its text runs as a whole */
+function runsOf({ complex }: TypeKit, fragments: readonly Fragment[], direction: TextDirection): Run[] {
   const line = fragments.map(({ text }) => text).join('');
   // Numbers alone run from the left everywhere.
   const isWords = /\p{L}/u.test(line);
@@ -197,8 +205,13 @@ function runsOf({ complex, direction }: TypeKit, fragments: readonly Fragment[])
 }
 
 /** A line of words: its pieces, each of one form, script and direction, from the left. */
-function setLine(kit: TypeKit, words: readonly Word[], y: number): { pieces: TextPiece[]; width: number } {
-  const runs = runsOf(kit, joinedFragments(words));
+function setLine(
+  kit: TypeKit,
+  words: readonly Word[],
+  y: number,
+  direction: TextDirection,
+): { pieces: TextPiece[]; width: number } {
+  const runs = runsOf(kit, joinedFragments(words), direction);
   let x = 0;
   const pieces = visualOrder(runs.map(({ level }) => level)).map((place): TextPiece => {
     const { text, face, size, rise, level } = entryAt(runs, place);
@@ -249,7 +262,8 @@ function freshBlock(kit: TypeKit, text: string, setting: Setting, wrapping: Wrap
     tooWide = given.some((line) => line.some((word) => word.width > width + 0.01));
     given = given.flatMap((line) => fill(line, space, width));
   }
-  const lines = given.map((words, i) => setLine(kit, words, i * leading));
+  const direction = directionOf(text, kit.direction);
+  const lines = given.map((words, i) => setLine(kit, words, i * leading, direction));
   const ascent = base.ascent * unit;
   const descent = base.descent * unit;
   return {

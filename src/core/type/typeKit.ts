@@ -1,6 +1,7 @@
-import type { Complex, TextDirection } from './complex.js';
+import type { Complex } from './complex.js';
 import type { Face, Variant } from './face.js';
 import { type Markup, plainSpans, type Span } from './markup.js';
+import type { TextDirection } from './scripts.js';
 import type { KnownBlock } from './textBlock.js';
 
 /** The faces and the reader of markup that a figure needs, ready before it is composed. */
