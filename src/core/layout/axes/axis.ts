@@ -18,6 +18,8 @@ export interface TickLabel {
   index: number;
   /** Its own colour, if it has one. */
   color?: string | undefined;
+  /** How far from the others' ends it ends, in points, where all begin at one edge; left out: they end at one. */
+  inset?: number;
 }
 
 /** An axis fitted to a length, with its labels and the room they need. */

@@ -106,7 +106,7 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
   const gap = axis.tickRoom + sheet.settings.space.tickLabel * em(sheet);
   const boxed = (item: TextItem, block: TextBlock) =>
     'ticks' in axis && item.angle % 90 === 0 ? tight(item, block) : item;
-  return axis.labels.flatMap(({ block, angle, index, color: own }, i) => {
+  return axis.labels.flatMap(({ block, angle, index, color: own, inset = 0 }, i) => {
     // A space between rows has no words.
     if (block.text === '') return [];
     const place = numberAt(places, 'ticks' in axis ? index : i);
@@ -116,7 +116,7 @@ function labelInk({ sheet, axis, places }: AxisInk, edge: number, sources: reado
       ...(sources[index] ?? { from: `axes.${axis.at}.format` }),
       color: own ?? color,
     };
-    const near = axis.at === 'x' ? edge + gap : edge - gap;
+    const near = axis.at === 'x' ? edge + gap : edge - gap - inset;
     return [boxed(labelAt(block, angle, { at: axis.at, place, near }, label), block)];
   });
 }

@@ -63,7 +63,7 @@ function setLabels({ sheet, plan, at }: CategoryFitting, slot: number, attempt: 
   const width = lying ? slot - gapAlong * size : page * mostAcross[at];
   const names = byCategory(plan.categories, sheet.settings.axes[at].names);
   const looks = byCategory(plan.categories, sheet.settings.axes[at].looks);
-  return plan.categories.map(({ code, name }, index) => {
+  const labels = plan.categories.map(({ code, name }, index): TickLabel => {
     const accented = wordsOf(sheet, { [plan.variable]: code });
     const { color, ...face } = { ...ownLook(looks.get(index)), ...accented };
     const heading = plan.headings?.includes(index) ? { bold: true } : {};
@@ -76,6 +76,10 @@ function setLabels({ sheet, plan, at }: CategoryFitting, slot: number, attempt: 
     );
     return { block, angle, index, color };
   });
+  // Rows under subheadings are read as a table is: from one edge.
+  if (at === 'x' || angle !== 0 || !plan.headings) return labels;
+  const widest = Math.max(...labels.map(({ block }) => block.width));
+  return labels.map((label) => ({ ...label, inset: widest - label.block.width }));
 }
 
 function fitsIn({ at, slot }: Slots, labels: readonly TickLabel[], gap: number): boolean {
