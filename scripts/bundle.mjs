@@ -158,7 +158,9 @@ const librariesOf = (name, contents, plugins = []) =>
 await librariesOf('parquet', parquetParts.map((part) => `export * from '${part}';`).join('\n'));
 for (const part of scriptParts) await librariesOf(part, `module.exports = require('${part}');`, [unpackedByNode]);
 // Of those that PDF files are written with, the compiled form is kept too.
-await librariesOf('pdf', "exports.fontkit = require('fontkit'); exports.pdfkit = require('pdfkit');", [
+// What shapes text needs the one that reads fonts alone.
+const partOfPdf = (name) => `${name}: { get: () => require('${name}') }`;
+await librariesOf('pdf', `Object.defineProperties(exports, { ${partOfPdf('fontkit')}, ${partOfPdf('pdfkit')} });`, [
   ciphers,
   unpackedByNode,
 ]);

@@ -1,3 +1,4 @@
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { run, timed } from '../measure.mjs';
 import { here } from '../tree.mjs';
@@ -21,8 +22,39 @@ const drawn =
 const drawing = (as) => ({ time: drawn(as) });
 const bare = () => timed(() => run(['-e', '0']));
 
+/** The figure of bars with words of a script that is shaped. */
+function spoken({ tree, folder }, language, words) {
+  const path = join(folder, `spoken-${language}.figure.yaml`);
+  const [bed, season, value, title] = words;
+  const variables = `bed: { label: ${bed} }, season: { label: ${season} }, yield: { label: ${value}, missing: [-9] }`;
+  writeFileSync(
+    path,
+    `hexis: figure/1\nlanguage: ${language}\ndata: ${tree.demo}/data/plots.csv\ncodebook: { variables: { ${variables} } }\nchart: { kind: bar, category: bed, value: yield, group: season, error: { shows: ci } }\ncaption: { title: ${title} }\n`,
+  );
+  return path;
+}
+
+const english = ['Bed', 'Season', 'Yield', 'Mulch pays'];
+const speaking =
+  (language, words) =>
+  ({ tree, folder }) => {
+    const path = spoken({ tree, folder }, language, words);
+    return timed(() => run([tree.command, 'draw', path, '--as', 'svg', '--replace', '-o', `${folder}/`]));
+  };
+
 /** Whole processes. */
 export const rows = [
+  ...[
+    ['Arabic', 'ar', ['الحوض', 'الفصل', 'المحصول', 'النشارة تزيد المحصول']],
+    ['Hindi', 'hi', ['क्यारी', 'ऋतु', 'उपज', 'पलवार से उपज']],
+  ].map(([name, language, words]) => ({
+    name: `draw a figure in ${name} to SVG, a process`,
+    of: 'that in English',
+    time: speaking(language, words),
+    floor: speaking('en', english),
+    atMost: 1.5,
+    count: 9,
+  })),
   {
     name: 'draw to SVG, a process',
     of: '`node -e 0`',

@@ -5,6 +5,7 @@ import { afterAll, describe, expect, test } from '@jest/globals';
 import { check, memory, openProject, write } from 'hexis';
 import { disk, write as writeAll } from 'hexis/node';
 import { overlaid } from '../../src/core/project/read/source.js';
+import { columnText } from '../../src/core/type/columnText.js';
 import { loadComplex } from '../../src/core/type/complex.js';
 import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js';
 import { facePackages } from '../../src/core/type/scriptFaces.js';
@@ -142,6 +143,29 @@ describe('lines', () => {
     expect(parts('kg/m²')).toEqual(['kg/m²']);
   });
 
+  test('of Chinese and Japanese break where the published cases do', async () => {
+    const { breaks } = await loadComplex();
+    const isEast = (letter: string | undefined) => letter !== undefined && scriptRuns(letter)[0]?.shaped === 'Hani';
+    let count = 0;
+    for (const line of readFileSync('/usr/share/unicode/auxiliary/LineBreakTest.txt', 'utf8').split('\n')) {
+      const signs = (line.split('#')[0] as string).trim().split(/\s+/);
+      const letters = signs.flatMap((sign, i) =>
+        i % 2 === 1 ? [String.fromCodePoint(Number.parseInt(sign, 16))] : [],
+      );
+      const word = letters.join('');
+      if (/[\s\p{Script=Thai}\p{Script=Khmer}]/u.test(word) || !letters.some(isEast)) continue;
+      const places = letters.map((_, i) => letters.slice(0, i).join('').length);
+      const wanted = places.filter((_, i) => i > 0 && signs[2 * i] === '÷' && letters.slice(i - 1, i + 1).some(isEast));
+      const found = breaks(word);
+      count += 1;
+      expect([line, found.filter((at) => !wanted.includes(at))]).toEqual([line, []]);
+      // The library keeps a Latin word together with a wide bracket behind it.
+      const missed = wanted.filter((at) => !found.includes(at));
+      expect([line, missed.filter((at) => word[at] !== '（')]).toEqual([line, []]);
+    }
+    expect(count).toBeGreaterThan(200);
+  });
+
   test('of Thai break between words that a dictionary knows, else between letters with their marks', async () => {
     const word = 'สวนผักและน้ำ';
     const { breaks } = await loadComplex(disk.wordBreaks);
@@ -154,6 +178,20 @@ describe('lines', () => {
     const { letters, breaks: between } = await loadComplex();
     expect(letters('น้ำที่ क्षेत्र').join('|')).toBe('น้|ำ|ที่| |क्षे|त्र');
     expect(between('น้ำที่').length).toBe(2);
+  });
+
+  test('of an upright title stand in a column where that is asked for', async () => {
+    expect(columnText('収量（kg/m²）「ー」')).toBe('収\n量\n︵\nkg/m²\n︶\n﹁\n︱\n﹂');
+    expect(columnText('Yield 수확 12')).toBe('Yield\n수\n확\n12');
+    const { drawing } = await barsOf(['a', 'b'], 'axes: { y: { title: 収量, unit: kg/m², titleAngle: column } }');
+    const [title] = wordsIn(drawing, /axes\.y\.title/);
+    expect(title?.angle).toBe(0);
+    expect(title?.pieces.map(({ text }) => text)).toEqual(['収', '量', '(kg/m²)']);
+    const middles = new Set(title?.pieces.map(({ x, width }) => (x + width / 2).toFixed(3)));
+    expect(middles.size).toBe(1);
+    // One that is longer than its axis is turned.
+    const long = await barsOf(['a', 'b'], `axes: { y: { title: ${'収量'.repeat(20)}, titleAngle: column } }`);
+    expect(wordsIn(long.drawing, /axes\.y\.title/)[0]?.angle).toBe(90);
   });
 
   test('of a narrow title are no wider than they may be', async () => {

@@ -43,6 +43,8 @@ export interface FittedTitle {
   turned: boolean;
   /** Which end of its axis it is at. Above a vertical axis it takes room at the top; at the end of a line in the panel beyond it. */
   place: 'start' | 'middle' | 'end' | 'above' | 'beyond';
+  /** Whether its letters stand one below the other. */
+  inColumn?: boolean;
 }
 
 /** Width or height of a label across the axis, outwards from it. */
@@ -119,6 +121,12 @@ export function fitTitle(
       return { ...title, turned: false, place: 'beyond' };
   }
   const { titleAngle, titlePlace } = sheet.settings.axes[at];
+  if (at === 'y' && titleAngle === 'column') {
+    const title = axisTitle(plan, at, length, sheet, true);
+    // One that is longer than its axis is turned.
+    if (!title || title.block.height <= length)
+      return title && { ...title, turned: false, place: titlePlace, inColumn: true };
+  }
   const turned = at === 'y' && titleAngle !== 0;
   const place = at === 'y' && !turned && titlePlace === 'end' ? 'above' : titlePlace;
   const { width } = sheet.settings;

@@ -155,7 +155,8 @@ export function titleInk(
   }
   if (!turned) {
     const y = frame.y + (frame.height - block.height) * (1 - shares[place]);
-    return carried(textAt(block, [frame.x - near - block.width, y], label, 'end'), title);
+    const side = title.inColumn ? 'middle' : 'end';
+    return carried(textAt(block, [frame.x - near - block.width, y], label, side), title);
   }
   const y = frame.y + (frame.height - block.width) * (1 - shares[place]);
   return carried(turnedTextAt(block, [frame.x - near - block.height, y], label, align), title);

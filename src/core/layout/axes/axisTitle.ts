@@ -1,5 +1,6 @@
 import type { AxisPlan, AxisTitle } from '../../chart/plan.js';
 import type { SecondUnit } from '../../style/settings.js';
+import { columnText } from '../../type/columnText.js';
 import { inCase } from '../../type/letterCase.js';
 import type { TextBlock } from '../../type/textBlock.js';
 import type { Sheet } from '../sheet.js';
@@ -33,15 +34,17 @@ export function axisTitleText(
   };
 }
 
-/** An axis title set in lines no longer than its axis. */
+/** An axis title set in lines no longer than its axis; or in a column, its letters one below the other. */
 export function axisTitle(
   axis: AxisPlan,
   at: 'x' | 'y',
   length: number,
   sheet: Typesetter,
+  inColumn = false,
 ): { block: TextBlock; label: Label } | undefined {
   const title = axisTitleText(axis, at, sheet);
   if (!title) return undefined;
-  const block = setRole(sheet, 'axisTitle', title.text, { width: length, balanced: true, breakWords: true });
+  const text = inColumn ? columnText(title.text) : title.text;
+  const block = setRole(sheet, 'axisTitle', text, { width: length, balanced: true, breakWords: true });
   return { block, label: textLabel(sheet, 'axisTitle', { role: `axes.${at}.title`, from: title.from }) };
 }

@@ -94,9 +94,9 @@ export interface AxisLook {
    */
   angle?: number;
   /**
-   * Angle of the title of a vertical axis: 90 upwards, 0 across the page. Left out: 90.
+   * Angle of the title of a vertical axis: 90 upwards, 0 across the page, "column" with letters of Chinese, Japanese and Korean one below the other. Left out: 90.
    */
-  titleAngle?: 0 | 90;
+  titleAngle?: 0 | 90 | 'column';
   /**
    * Where the title stands along its axis; one across the page at the end of a vertical axis stands above it, and a short one in the middle of a line inside the panel at the end of that line.
    */

@@ -93,9 +93,9 @@ export const axisShape = {
   ),
   titleAngle: open(
     either(
-      'Angle of the title of a vertical axis: 90 upwards, 0 across the page. Left out: 90.',
-      '0 or 90',
-      [z.literal(0), z.literal(90)],
+      'Angle of the title of a vertical axis: 90 upwards, 0 across the page, "column" with letters of Chinese, Japanese and Korean one below the other. Left out: 90.',
+      '0, 90 or column',
+      [z.literal(0), z.literal(90), z.literal('column')],
       '0',
     ),
   ),
