@@ -69,6 +69,9 @@ const complexLetter =
 const fromRight = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
 const fromLeft = /(?![\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}])\p{L}/u;
 
+/** Whether a text has letters that run from the right. */
+export const hasLettersFromRight = (text: string): boolean => fromRight.test(text);
+
 /**
  * In which direction a text runs as a whole: words of one direction alone run as they do everywhere, those of both as the
  * language of the figure does.

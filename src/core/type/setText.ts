@@ -182,9 +182,10 @@ interface Run extends Fragment {
 function runsOf({ complex }: TypeKit, fragments: readonly Fragment[], direction: TextDirection): Run[] {
   const line = fragments.map(({ text }) => text).join('');
   // Numbers alone run from the left everywhere.
-  const isWords = /\p{L}/u.test(line);
   const levels =
-    complex && isWords && (direction === 'rtl' || isComplex(line)) ? complex.levels(line, direction) : undefined;
+    complex && (direction === 'rtl' || isComplex(line)) && /\p{L}/u.test(line)
+      ? complex.levels(line, direction)
+      : undefined;
   let at = 0;
   return fragments.flatMap((fragment) =>
     scriptRuns(fragment.text).flatMap(({ text }) => {

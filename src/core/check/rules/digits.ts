@@ -2,9 +2,11 @@ import type { PlateItem } from '../../plate/plate.js';
 import { isText, quoted } from '../measure/ink.js';
 import { listed, mendMeaning, rule } from '../rule.js';
 
-/** Systems of digits (CLDR, numbering systems). Western ones within a word, as in CO2, belong to the word. */
-const systems: readonly { name: string; pattern: RegExp }[] = [
-  { name: 'Western', pattern: /(?<!\p{L})[0-9]+(?!\p{L})/u },
+/** Western digits; those within a word, as in CO2, belong to the word. */
+const western = { name: 'Western', pattern: /(?<!\p{L})[0-9]+(?!\p{L})/u };
+
+/** Other systems of digits (CLDR, numbering systems). */
+const others: readonly { name: string; pattern: RegExp }[] = [
   { name: 'Arabic', pattern: /[٠-٩]/u },
   { name: 'Persian', pattern: /[۰-۹]/u },
   { name: 'Devanagari', pattern: /[०-९]/u },
@@ -23,10 +25,13 @@ export const digits = rule({
   limits: {},
   finds({ items, settings, words }) {
     const texts = items.filter(isText);
-    const found = systems.flatMap(({ name, pattern }) => {
+    const withDigits = ({ name, pattern }: typeof western) => {
       const own: PlateItem[] = texts.filter(({ text }) => pattern.test(text));
       return own.length > 0 ? [{ name, items: own }] : [];
-    });
+    };
+    const rarer = others.flatMap(withDigits);
+    if (rarer.length === 0) return [];
+    const found = [...withDigits(western), ...rarer];
     if (found.length < 2) return [];
     const rare = [...found].sort((a, b) => a.items.length - b.items.length)[0] as (typeof found)[number];
     const [first] = rare.items.filter(isText);

@@ -1,3 +1,4 @@
+import { hasLettersFromRight } from '../../type/scripts.js';
 import { isText } from '../measure/ink.js';
 import { mendMeaning, rounded, rule } from '../rule.js';
 
@@ -24,6 +25,7 @@ export const direction = rule({
     if (settings.direction !== 'language' || words.language.direction === 'rtl') return [];
     if (plans.some(({ space }) => space)) return [];
     const texts = items.filter(isText);
+    if (!texts.some(({ text }) => hasLettersFromRight(text))) return [];
     const count = (pattern: RegExp) => texts.reduce((sum, { text }) => sum + (text.match(pattern)?.length ?? 0), 0);
     const all = count(letters);
     const percent = all === 0 ? 0 : (100 * count(fromRight)) / all;

@@ -25,7 +25,7 @@ export const textFace = rule({
     const families = new Map<string, (typeof items)[number][]>();
     // Letters that the typeface lacks stand in another one.
     const isFurther = ({ family, text }: TextPiece) =>
-      isComplex(text) || !/[\p{L}\p{N}]/u.test(text) || settings.text.further?.includes(family);
+      family !== main && (isComplex(text) || settings.text.further?.includes(family) || !/[\p{L}\p{N}]/u.test(text));
     for (const item of items.filter(isText)) {
       for (const family of new Set(item.pieces.filter((piece) => !isFurther(piece)).map((piece) => piece.family))) {
         families.set(family, [...(families.get(family) ?? []), item]);
