@@ -283,6 +283,24 @@ describe('a figure of a language', () => {
     ]);
   });
 
+  test('says of a font whose shaped letters are damaged that it cannot be read', async () => {
+    const font = Buffer.from(readFileSync(fontOf('arabic')));
+    const tables = Array.from({ length: font.readUInt16BE(4) }, (_, i) => 12 + 16 * i);
+    const startOf = (tag: string) => {
+      const entry = tables.find((at) => font.toString('latin1', at, at + 4) === tag) as number;
+      return font.readUInt32BE(entry + 8);
+    };
+    // All outlines but those of the first glyphs.
+    font.fill(0x7f, startOf('glyf') + 200, startOf('glyf') + 60_000);
+    writeFileSync(folder.at('damaged.ttf'), font);
+    const more = 'faces: { A: { regular: damaged.ttf } }\ntext: { further: [A] }';
+    const figure = `hexis: figure/1\ndata: d.csv\nchart: { kind: bar, category: name, value: yield }\n${more}\n`;
+    writeFileSync(folder.at('d.figure.yaml'), figure);
+    writeFileSync(folder.at('d.csv'), 'name,yield\nماء,1\nGarden,2\n');
+    const { problems } = await openProject(disk).draw(folder.at('d.figure.yaml'));
+    expect(problems.map(({ code }) => code)).toEqual(['font-unreadable']);
+  });
+
   test('takes faces that go with its own, and with its language', () => {
     const first = (...asked: Parameters<typeof facePackages>) => facePackages(...asked)[0]?.family;
     expect(first('Arab', 'fa')).toBe('Noto Sans Arabic');

@@ -110,7 +110,15 @@ async function ownFaces(
       const words = wordsOf(request.texts);
       const make = async () => {
         await tried(request, bytes, words);
-        return openTypeFace(family, variant, bytes, shaping);
+        const face = await openTypeFace(family, variant, bytes, shaping);
+        try {
+          // Shaped letters have glyphs that no single letter names.
+          for (const text of request.texts.filter(isComplex))
+            for (const direction of ['ltr', 'rtl'] as const) face.outline(text, direction);
+        } catch (fault) {
+          throw new UnreadableFont(messageOf(fault));
+        }
+        return face;
       };
       faces.push(await request.store.face(faceKey(shaping, family, variant, path, words), bytes, make));
     } catch (fault) {
