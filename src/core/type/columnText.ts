@@ -4,25 +4,9 @@ const upright =
 
 /** The forms that signs have in a column (Unicode, CJK Compatibility Forms and Vertical Forms). */
 const columnForms: ReadonlyMap<string, string> = new Map(
-  Object.entries({
-    '\uff08': '\ufe35',
-    '\uff09': '\ufe36',
-    '\u3010': '\ufe3b',
-    '\u3011': '\ufe3c',
-    '\u300a': '\ufe3d',
-    '\u300b': '\ufe3e',
-    '\u3008': '\ufe3f',
-    '\u3009': '\ufe40',
-    '\u300c': '\ufe41',
-    '\u300d': '\ufe42',
-    '\u300e': '\ufe43',
-    '\u300f': '\ufe44',
-    '\u3001': '\ufe11',
-    '\u3002': '\ufe12',
-    '\uff0c': '\ufe10',
-    '\uff1a': '\ufe13',
-    '\u30fc': '\ufe31',
-  }),
+  '\uff08\ufe35 \uff09\ufe36 \u3010\ufe3b \u3011\ufe3c \u300a\ufe3d \u300b\ufe3e \u3008\ufe3f \u3009\ufe40 \u300c\ufe41 \u300d\ufe42 \u300e\ufe43 \u300f\ufe44 \u3001\ufe11 \u3002\ufe12 \uff0c\ufe10 \uff1a\ufe13 \u30fc\ufe31'
+    .split(' ')
+    .map(([sign = '', form = '']) => [sign, form]),
 );
 
 /** A text to be set in a column: each letter that is written so on a line of its own, other words, numbers and units across. */

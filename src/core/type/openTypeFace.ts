@@ -5,7 +5,7 @@ import type { Face, PlacedGlyph, Variant } from './face.js';
 import type { ShapedGlyph, Shaper } from './harfBuzz.js';
 import type { Outline } from './outline.js';
 import { readFont } from './readFont.js';
-import { type ScriptRun, scriptRuns, type TextDirection } from './scripts.js';
+import { isComplex, type ScriptRun, scriptRuns, type TextDirection } from './scripts.js';
 import { seenFromLeft } from './visualOrder.js';
 
 const letters = { moveTo: 'M', lineTo: 'L', quadraticCurveTo: 'Q', bezierCurveTo: 'C', closePath: 'Z' } as const;
@@ -143,4 +143,19 @@ export async function openTypeFace(
       });
     },
   };
+}
+
+/**
+ * A face once its shaped letters were read, whose glyphs no single letter names.
+ *
+ * @throws {UnreadableFont} where one of them is damaged
+ */
+export function withReadableShapes(face: Face, texts: readonly string[]): Face {
+  try {
+    for (const text of texts.filter(isComplex))
+      for (const direction of ['ltr', 'rtl'] as const) face.outline(text, direction);
+  } catch (error) {
+    throw new UnreadableFont(messageOf(error));
+  }
+  return face;
 }

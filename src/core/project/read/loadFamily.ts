@@ -94,7 +94,7 @@ async function ownFaces(
   const faces: Face[] = [];
   const problems: Problem[] = [];
   const without: Variant[] = [];
-  const { openTypeFace, UnreadableFont } = await import('../../type/openTypeFace.js');
+  const { openTypeFace, UnreadableFont, withReadableShapes } = await import('../../type/openTypeFace.js');
   for (const variant of wanted) {
     if (hasErrors(problems)) break;
     const reference = files[variant];
@@ -110,15 +110,7 @@ async function ownFaces(
       const words = wordsOf(request.texts);
       const make = async () => {
         await tried(request, bytes, words);
-        const face = await openTypeFace(family, variant, bytes, shaping);
-        try {
-          // Shaped letters have glyphs that no single letter names.
-          for (const text of request.texts.filter(isComplex))
-            for (const direction of ['ltr', 'rtl'] as const) face.outline(text, direction);
-        } catch (fault) {
-          throw new UnreadableFont(messageOf(fault));
-        }
-        return face;
+        return withReadableShapes(await openTypeFace(family, variant, bytes, shaping), request.texts);
       };
       faces.push(await request.store.face(faceKey(shaping, family, variant, path, words), bytes, make));
     } catch (fault) {
