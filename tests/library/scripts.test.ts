@@ -283,6 +283,18 @@ describe('a figure of a language', () => {
     ]);
   });
 
+  test('has them for letters of its own script as well', async () => {
+    const more = 'text: { face: Carlito, further: [Arimo] }';
+    const { drawing, problems } = await barsOf(['Note Ꞩ here', 'b'], more);
+    expect(problems).toEqual([]);
+    const [label] = wordsIn(drawing, /axes\.x\.labels/);
+    expect(label?.pieces.map(({ text, family }) => [text, family])).toEqual([
+      ['Note ', 'Carlito'],
+      ['Ꞩ ', 'Arimo'],
+      ['here', 'Carlito'],
+    ]);
+  });
+
   test('says of a font whose shaped letters are damaged that it cannot be read', async () => {
     const font = Buffer.from(readFileSync(fontOf('arabic')));
     const tables = Array.from({ length: font.readUInt16BE(4) }, (_, i) => 12 + 16 * i);

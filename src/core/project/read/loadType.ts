@@ -68,9 +68,11 @@ export async function loadType(request: TypeRequest): Promise<LoadedType> {
   const faces = [...new Map(all.map((face) => [fontKey(face.family, face.variant), face])).values()];
   if (hasErrors(problems)) return { families, fonts, problems };
   const markup = texts.some(hasMarkup) ? await loadMarkup() : undefined;
-  const complex = areComplex
-    ? await (await import('../../type/complex.js')).loadComplex(store.source.wordBreaks)
-    : undefined;
+  // A line of several faces is put together letter by letter, as one of several scripts is.
+  const complex =
+    areComplex || (further?.families.length ?? 0) > 0
+      ? await (await import('../../type/complex.js')).loadComplex(store.source.wordBreaks)
+      : undefined;
   const form = { further: further?.families ?? [], complex, direction: language.direction };
   return { kit: store.kit(faces, markup, form), families, fonts, problems };
 }
