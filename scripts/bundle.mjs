@@ -40,7 +40,7 @@ const later = (filter, options) => ({
 });
 const partsOfNode = later(/^node:(child_process|crypto|worker_threads|zlib)$/, { external: true });
 /** No file is encrypted. */
-const ciphers = later(/^@noble\/ciphers\/aes$/);
+const ciphers = later(/^@noble\/ciphers\//);
 
 /** What the tables of letters are packed with is unpacked by Node itself, in a tenth of the time. */
 const unpackedByNode = {

@@ -283,6 +283,20 @@ describe('a figure of a language', () => {
     ]);
   });
 
+  test('has them for the caption of its board', async () => {
+    const files = {
+      'f.yaml': 'hexis: figure/1\ndata: t.csv\nchart: { kind: bar, category: a, value: b }\n',
+      't.csv': 'a,b\nx,1\ny,2\n',
+      'b.yaml':
+        'hexis: board/1\nstyle: apa\nsize: { width: 12cm, height: 6cm }\nfigures: [f.yaml]\ncaption: { number: 1, title: لوحة, note: { en: क्षेत्र } }\n',
+    };
+    const { drawing, problems } = await openProject(spokenSource(files), { caption: true }).draw('b.yaml');
+    expect(problems).toEqual([]);
+    const families =
+      drawing && wordsIn(drawing, /^caption/).flatMap(({ pieces }) => pieces.map(({ family }) => family));
+    expect(families).toEqual(expect.arrayContaining(['Noto Sans Arabic', 'Noto Sans Devanagari']));
+  });
+
   test('has them for letters of its own script as well', async () => {
     const more = 'text: { face: Carlito, further: [Arimo] }';
     const { drawing, problems } = await barsOf(['Note Ꞩ here', 'b'], more);

@@ -30,6 +30,8 @@ export interface ProjectOptions {
   number?: string | undefined;
   /** Whether databases and large files are asked whatever answers are kept. */
   fresh?: boolean | undefined;
+  /** Texts that are set beside the figure in its faces: the caption of a board, the title and the paragraphs of a document. */
+  alongside?: readonly string[] | undefined;
   /** Whether to record which settings each piece of ink was drawn with, for `explain`. */
   trace?: boolean | undefined;
   /** Access to font files, if the source has none. PDF and live text need them. */

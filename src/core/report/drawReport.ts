@@ -9,6 +9,7 @@ import { check, subjectOf } from '../project/acts/check.js';
 import { checkDrawn } from '../project/acts/checkFile.js';
 import type { Drawing } from '../project/compose/drawing.js';
 import type { Project, ProjectOptions } from '../project/project.js';
+import { inAllLanguages } from '../project/read/spokenWords.js';
 import { styleDocument } from '../project/read/styleDocument.js';
 import { lengthInPoints } from '../schema/length.js';
 import { type DocumentCaption, documentCaption } from './documentCaption.js';
@@ -51,7 +52,11 @@ export interface BoundFigure {
 }
 
 /** How a report has its figures drawn. */
-export const entryOptions = ({ style, shared, language }: Report, { label }: ReportEntry): ProjectOptions => ({
+export const entryOptions = (
+  { style, shared, language, title, author }: Report,
+  { label, before }: ReportEntry,
+): ProjectOptions => ({
+  alongside: [title ?? '', before, author ?? ''].flatMap(inAllLanguages),
   style,
   shared,
   language,

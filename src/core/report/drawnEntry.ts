@@ -96,10 +96,10 @@ async function drawnWith(
     if (!written.ok) return fail([...problems, ...written.problems]);
     pictures[name] = written.value;
   }
-  const { before, above, below } = figure.value.leaf;
+  const { head, before, above, below } = figure.value.leaf;
   const fonts: DrawnEntry['fonts'] = {};
   if ('plate' in formats) {
-    const items = [...drawing.plate.items, ...before.items, ...above.items, ...below.items];
+    const items = [...drawing.plate.items, ...head.items, ...before.items, ...above.items, ...below.items];
     for (const { family, variant } of ownFaces(items))
       fonts[`${family} ${variant}`] = await drawing.faces.fontBytes(family, variant);
   }

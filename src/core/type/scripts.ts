@@ -66,8 +66,9 @@ const allCommonOrLatin = /^[\u0000-\u02ff\u2000-\u2bff]*$/;
 const complexLetter =
   /[\u0530-\u1c7f\u1c90-\u1cff\u200e\u200f\u202a-\u202e\u2066-\u2069\u2d00-\u2ddf\u2e80-\ua63f\ua6a0-\ua6ff\ua800-\ufaff\ufb13-\ufdff\ufe30-\uffef\u{10800}-\u{1d0ff}\u{1e000}-\u{1efff}\u{20000}-\u{3ffff}]/u;
 
-const fromRight = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
-const fromLeft = /(?![\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff\u{10800}-\u{10fff}\u{1e800}-\u{1efff}])\p{L}/u;
+const right = '\\u0590-\\u08ff\\ufb1d-\\ufdff\\ufe70-\\ufeff\\u{10800}-\\u{10fff}\\u{1e800}-\\u{1efff}';
+const fromRight = new RegExp(`[${right}]`, 'u');
+const fromLeft = new RegExp(`(?![${right}])\\p{L}`, 'u');
 
 /** Whether a text has letters that run from the right. */
 export const hasLettersFromRight = (text: string): boolean => fromRight.test(text);

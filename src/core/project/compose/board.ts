@@ -31,7 +31,7 @@ import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
 import { madeFrom } from '../read/madeFrom.js';
-import { type SpokenBoard, spokenIn } from '../read/spokenWords.js';
+import { inAllLanguages, type SpokenBoard, spokenIn } from '../read/spokenWords.js';
 import type { Store } from '../read/store.js';
 import { layFigure } from './compose.js';
 import type { Drawing } from './drawing.js';
@@ -277,8 +277,10 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const style = styleOf(board, path, gatherer, options.style);
   const language = options.language ?? board.language;
   const figures: Ready[] = [];
+  const { title = '', note = '' } = board.caption ?? {};
+  const alongside = options.caption ? [title, note].flatMap(inAllLanguages) : [];
   for (const figure of board.figures) {
-    const styled = { ...options, style, language };
+    const styled = { ...options, style, language, alongside };
     const one = await readyFigure(store, gatherer.join(path, figure), styled);
     problems.push(...one.problems);
     if (one.ok) figures.push(one.value);

@@ -19,7 +19,7 @@ export interface Ready {
 export async function ready(
   store: Store,
   read: Outcome<Readable>,
-  { caption }: Pick<GatherOptions, 'caption'>,
+  { caption, alongside = [] }: Pick<GatherOptions, 'caption' | 'alongside'>,
 ): Promise<Outcome<Ready>> {
   if (!read.ok) return read;
   const { look, faceBase, ...figure } = read.value;
@@ -29,7 +29,7 @@ export async function ready(
     store,
     look,
     faceBase,
-    texts: wordsOf(figure, planned.ok ? planned.value.chart : undefined, withCaption),
+    texts: [...wordsOf(figure, planned.ok ? planned.value.chart : undefined, withCaption), ...alongside],
     allVariants: hasOwnLooks(figure),
     caption: withCaption,
     language: figure.words.language,

@@ -92,6 +92,8 @@ export interface GatherOptions {
   language?: string | undefined;
   /** Whether sources are asked whatever answers are kept. */
   fresh?: boolean | undefined;
+  /** Texts that are set beside the figure in its faces: the caption of a board, the title and the paragraphs of a document. */
+  alongside?: readonly string[] | undefined;
 }
 
 const pathOf = (path: string) => path.split('.');

@@ -73,3 +73,7 @@ export function spokenIn<F extends Texts>(
     lacking,
   };
 }
+
+/** A text in all its languages. */
+export const inAllLanguages = (text: InLanguages): string[] =>
+  typeof text === 'string' ? [text] : Object.values(text);
