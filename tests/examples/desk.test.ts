@@ -45,6 +45,32 @@ test('a colour of a list is changed by itself, and one more is given', async () 
   expect(shown === made).toBe(true);
 });
 
+test('changes made while those before them are still being written are all shown', async () => {
+  await at.begin('yield-by-bed');
+  await at.desk.click(...(await at.desk.ink(figureFile('yield-by-bed'), 'series[0].marks[2]')));
+  await at.desk.button('colours of groups: one fewer').waitFor();
+  let written = 0;
+  await at.desk.page.route('**/api/change', async (route) => {
+    const response = await route.fetch();
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    await route.fulfill({ response });
+    written += 1;
+  });
+  await at.desk.button('colours of groups: one fewer').click();
+  const outline = at.desk.page.getByRole('button', { name: /^colour of the outline: #404b5b/ });
+  await outline.click();
+  while (written === 0) await at.desk.page.waitForTimeout(10);
+  const gap = at.desk.page.getByRole('textbox', { name: 'gap between bars' });
+  await gap.fill('0.5');
+  await gap.press('Enter');
+  await at.desk.until(figureFile('yield-by-bed'), (text) => /gap/.test(text));
+  while (written < 3) await at.desk.page.waitForTimeout(10);
+  await quiet(at.desk.page);
+  const { shown, made } = await at.desk.drawings('yield-by-bed');
+  expect(shown === made).toBe(true);
+  await at.desk.page.getByLabel(/^colours of groups, 7 of 7/).waitFor();
+});
+
 test('numbers at the bars are hidden again for print', async () => {
   const before = await at.begin('experience');
   await at.desk.click(...(await at.desk.ink(figureFile('experience'), 'series[0].labels[0]')));

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-aria-components';
 import type { Changeable } from './protocol.js';
 import { speech } from './speech.js';
@@ -34,15 +34,25 @@ export function Colors({
   words: string;
   colors: string[];
   choices: Pick<Changeable, 'palette'>;
-  set(colors: string[]): void;
+  set(colors: string[]): Promise<string | undefined>;
 }) {
   // What is chosen now stands at once: the next choice builds on it, before the figure is drawn.
   const [now, setNow] = useState(colors);
   const given = colors.join();
-  useEffect(() => setNow(given.split(',')), [given]);
-  const change = (next: string[]) => {
+  const drawn = useRef(given);
+  drawn.current = given;
+  const underWay = useRef(0);
+  useEffect(() => {
+    // A drawing from before the last choice does not take that back.
+    if (underWay.current === 0) setNow(given.split(','));
+  }, [given]);
+  const change = async (next: string[]) => {
     setNow(next);
-    set(next);
+    underWay.current += 1;
+    const fault = await set(next).finally(() => {
+      underWay.current -= 1;
+    });
+    if (fault !== undefined && underWay.current === 0) setNow(drawn.current.split(','));
   };
   const more = choices.palette.find(({ color }) => !now.includes(color))?.color ?? (now.at(-1) as string);
   return (
@@ -53,7 +63,7 @@ export function Colors({
             key={i}
             label={speech.colors.one(words, i + 1, now.length, color)}
             color={color}
-            set={(next) => change(now.map((own, k) => (k === i ? next : own)))}
+            set={(next) => void change(now.map((own, k) => (k === i ? next : own)))}
           />
         ) : (
           <span key={i} className="named">
@@ -61,11 +71,11 @@ export function Colors({
           </span>
         ),
       )}
-      <Button className="more" aria-label={speech.colors.more(words)} onPress={() => change([...now, more])}>
+      <Button className="more" aria-label={speech.colors.more(words)} onPress={() => void change([...now, more])}>
         +
       </Button>
       {now.length > 1 && (
-        <Button className="more" aria-label={speech.colors.fewer(words)} onPress={() => change(now.slice(0, -1))}>
+        <Button className="more" aria-label={speech.colors.fewer(words)} onPress={() => void change(now.slice(0, -1))}>
           −
         </Button>
       )}

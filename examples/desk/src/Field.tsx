@@ -103,14 +103,19 @@ interface Entry extends Pick<Props, 'control' | 'choices'> {
   origin: React.ReactNode;
   /** Why the setting cannot have what was entered. */
   fault: string | undefined;
-  send(given: Given): void;
+  /** Gives the setting what was entered; says why where it cannot have it. */
+  send(given: Given): Promise<string | undefined>;
 }
 
 /** Something that is on or off. */
 function FlagField({ control, description, origin, fault, send }: Entry) {
   return (
     <div className="field">
-      <Switch isSelected={control.value === true} onChange={(on) => send({ value: on })} aria-description={description}>
+      <Switch
+        isSelected={control.value === true}
+        onChange={(on) => void send({ value: on })}
+        aria-description={description}
+      >
         <span className="track" aria-hidden="true" />
         {control.words}
       </Switch>
@@ -130,7 +135,7 @@ function ChoiceField({ control, choices, description, origin, fault, send }: Ent
         selectedKey={current}
         placeholder={speech.field.asDrawn}
         onSelectionChange={(key) => {
-          if (key !== null && key !== current) send({ text: String(key) });
+          if (key !== null && key !== current) void send({ text: String(key) });
         }}
       >
         <Label>{words}</Label>
@@ -201,7 +206,7 @@ function NumberEntry({ value: held, ...entry }: Entry & { value: number | undefi
       onChange={(next) => {
         if (Number.isNaN(next) || next === value) return;
         give(next);
-        send({ value: next });
+        void send({ value: next });
       }}
     >
       <Label>{words}</Label>
@@ -222,7 +227,7 @@ function TextEntry({ text, setText, ...entry }: Entry & { text: string; setText(
   const { words, kind, example, expects, value } = control;
   const now = valueText(value);
   const keep = () => {
-    if (text !== now) send({ text });
+    if (text !== now) void send({ text });
   };
   const pressed = (event: React.KeyboardEvent) => {
     if (event.key === 'Enter') keep();
@@ -232,7 +237,7 @@ function TextEntry({ text, setText, ...entry }: Entry & { text: string; setText(
     if (!next) return;
     event.preventDefault();
     setText(next);
-    send({ text: next });
+    void send({ text: next });
   };
   return (
     <TextField className="field" value={text} onChange={setText} isInvalid={fault !== undefined}>
@@ -259,12 +264,12 @@ function Swatches({
           className="swatch"
           aria-label={speech.field.contrast(words, own, contrast.toFixed(1))}
           style={{ backgroundColor: own }}
-          onPress={() => send({ text: own })}
+          onPress={() => void send({ text: own })}
         >
           <span className="ratio">{contrast.toFixed(1)}</span>
         </Button>
       ))}
-      <AnyColor label={speech.field.anyColor(words)} color={color} set={(next) => send({ text: next })} />
+      <AnyColor label={speech.field.anyColor(words)} color={color} set={(next) => void send({ text: next })} />
     </div>
   );
 }
@@ -290,7 +295,11 @@ function FieldAsIs({ control, choices, set, give }: Props) {
     description: `${path}: ${control.description}`,
     origin: <Origin control={control} set={set} give={give} />,
     fault,
-    send: (given) => void set(given).then(setFault),
+    send: async (given) => {
+      const found = await set(given);
+      setFault(found);
+      return found;
+    },
   };
   if (kind === 'flag') return <FlagField {...entry} />;
   if (kind === 'choice' && options && !Array.isArray(value)) return <ChoiceField {...entry} />;

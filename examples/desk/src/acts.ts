@@ -5,7 +5,7 @@ import { Gathering } from './gathering.js';
 import { type Act, after, type Known, nothingKnown } from './known.js';
 import { isDrawn } from './names.js';
 import { painted } from './painted.js';
-import type { Chosen, Drawn, Setting } from './protocol.js';
+import type { Chosen, Drawn, Setting, Tried } from './protocol.js';
 import { speech } from './speech.js';
 import type { Thinker } from './thinker.js';
 
@@ -25,6 +25,8 @@ export class Acts {
   /** The number of the drawing that is made: what belongs to an older one comes too late. */
   private run = 0;
   private queue: Promise<unknown> = Promise.resolve();
+  /** Changes of each file that are drawn, or about to be, and not written yet. */
+  private readonly unwritten = new Map<string, number>();
   private readonly ripening = new Gathering(redrawAfter, (paths) => this.tell({ is: 'aged', paths }));
 
   constructor(files: Files, thinker: Thinker) {
@@ -155,12 +157,12 @@ export class Acts {
     await this.redraw();
   }
 
-  /** Takes over what files hold after an act. */
+  /** Takes over what files hold after an act; one with changes on their way is told of when the last of them is written. */
   private async keepAll(states: Readonly<Record<string, FileState>>): Promise<void> {
     for (const [path, state] of Object.entries(states)) {
       this.keep(path, state);
       this.aged(path);
-      await this.thinker.tell('changed', { path, text: state.text });
+      if ((this.unwritten.get(path) ?? 0) <= 1) await this.thinker.tell('changed', { path, text: state.text });
     }
   }
 
@@ -193,19 +195,37 @@ export class Acts {
   readonly write = (path: string, by: string, change: Change): Promise<boolean> =>
     this.inTurn(() => this.put(by, [{ path, change }]));
 
+  /** Shows a change as it was drawn and writes it; in the end the file's own text is shown, whatever came between. */
+  private async show(path: string, figure: string, by: string, drawing: Promise<Tried>): Promise<string | undefined> {
+    this.unwritten.set(path, (this.unwritten.get(path) ?? 0) + 1);
+    let wanted = this.known.states[path]?.text;
+    try {
+      const tried = await drawing;
+      if ('fault' in tried) return tried.fault;
+      if (tried.edits.length === 0) return undefined;
+      wanted = tried.text;
+      await this.take(figure, tried.found);
+      this.say('');
+      if (!(await this.write(path, by, { edits: tried.edits }))) wanted = this.known.states[path]?.text;
+      return undefined;
+    } finally {
+      const left = (this.unwritten.get(path) ?? 1) - 1;
+      this.unwritten.set(path, left);
+      const text = this.known.states[path]?.text;
+      if (left === 0 && text !== undefined && text !== wanted) {
+        await this.thinker.tell('changed', { path, text });
+        await this.redraw();
+      }
+    }
+  }
+
   /** Draws a change of a file, and writes it where it can be drawn; else says why not. */
   readonly act = async (path: string, by: string, edits: readonly Edit[]): Promise<string | undefined> => {
     const { figure, caption } = this.known;
     if (figure === undefined || edits.length === 0) return undefined;
-    const tried = await this.thinker.ask('try', { path, figure, caption, edits });
-    if ('fault' in tried) {
-      this.say(tried.fault);
-      return tried.fault;
-    }
-    await this.take(figure, tried.found);
-    this.say('');
-    await this.write(path, by, { edits });
-    return undefined;
+    const fault = await this.show(path, figure, by, this.thinker.ask('try', { path, figure, caption, edits }));
+    if (fault !== undefined) this.say(fault);
+    return fault;
   };
 
   /** Gives a setting of the figure what somebody entered or chose; undefined takes it back. */
@@ -216,13 +236,7 @@ export class Acts {
   ): Promise<string | undefined> => {
     const { figure: path, caption } = this.known;
     if (path === undefined) return undefined;
-    const tried = await this.thinker.ask('enter', { path, caption, setting, ...given });
-    if ('fault' in tried) return tried.fault;
-    if (tried.edits.length === 0) return undefined;
-    await this.take(path, tried.found);
-    this.say('');
-    await this.write(path, by, { edits: tried.edits });
-    return undefined;
+    return this.show(path, path, by, this.thinker.ask('enter', { path, caption, setting, ...given }));
   };
 
   /** Writes a whole text as it was typed, whether it can be drawn or not. */

@@ -222,8 +222,7 @@ function targetOf({ role, scope }: Pick<Setting, 'role' | 'scope'>) {
 
 /** Draws a figure as it would be after a change; a change by which it cannot be drawn is none. */
 async function tried(path: string, figure: string, caption: boolean, edits: readonly Edit[]): Promise<Tried> {
-  const source = opened().store.source;
-  const before = await source.text(path);
+  const before = await opened().store.source.text(path);
   const wasHeld = held.get(path);
   const text = patched(before, patchFor(before, edits));
   held.set(path, text);
@@ -488,12 +487,21 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
   pathFrom: ({ target, from }) => pathFrom(target, from),
 };
 
-self.addEventListener('message', async ({ data }: MessageEvent<Question>) => {
-  const answer: Answer = { id: data.id };
+/** What changes files or the drawing: each waits for the one before it, so that none is drawn half from old texts. */
+const inTurn: ReadonlySet<CallName> = new Set<CallName>(['changed', 'draw', 'try', 'enter']);
+let last: Promise<unknown> = Promise.resolve();
+
+async function answerTo({ id, name, ask }: Question): Promise<void> {
+  const answer: Answer = { id };
   try {
-    answer.get = await (answers[data.name] as (ask: unknown) => unknown)(data.ask);
+    answer.get = await (answers[name] as (ask: unknown) => unknown)(ask);
   } catch (fault) {
     answer.fault = String(fault);
   }
   self.postMessage(answer);
+}
+
+self.addEventListener('message', ({ data }: MessageEvent<Question>) => {
+  if (inTurn.has(data.name)) last = last.then(() => answerTo(data));
+  else void answerTo(data);
 });
