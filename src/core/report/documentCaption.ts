@@ -2,6 +2,7 @@ import { noteWords, numberWords, titleWords } from '../layout/page/caption.js';
 import type { Drawing } from '../project/compose/drawing.js';
 import type { TextRole } from '../schema/look/names.js';
 import type { Span } from '../type/markup.js';
+import { familiesOf } from './letterForms.js';
 
 /** The look of some words in a document: size in points, colour as `#rrggbb`. */
 export interface WordsLook {
@@ -10,6 +11,8 @@ export interface WordsLook {
   bold: boolean;
   italic: boolean;
   color: string;
+  /** The families of letters that the first one lacks, by the code of their script (ISO 15924). */
+  further: Readonly<Record<string, string>>;
 }
 
 /** The caption of a figure for the text of a document. */
@@ -30,9 +33,11 @@ export interface DocumentCaption {
 export function documentCaption({ caption, settings, faces }: Drawing, lead: string): DocumentCaption {
   const { arrange } = settings.captionForm;
   const { title, note } = caption;
+  const texts = [numberWords({ settings }, '1'), title ?? '', note ?? ''];
+  const further = familiesOf(texts, faces.kit);
   const look = (role: TextRole): WordsLook => {
     const { face = settings.text.face, size, bold, italic, color } = settings.text[role];
-    return { family: face, size, bold, italic, color };
+    return { family: face, size, bold, italic, color, further };
   };
   // The count stands between two halves, so that a document may count by itself.
   const [before = '', after = ''] = numberWords({ settings }, '\u0000').split('\u0000');

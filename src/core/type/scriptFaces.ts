@@ -6,10 +6,10 @@ interface FacesOfScript {
   faces: readonly { family: string; package: string; language?: string; hasSerifs?: boolean }[];
 }
 
-/** The faces of a script in two forms, to go with faces without and with serifs. */
+/** The faces of a script: one that goes with faces without serifs, and one for those with them where there is any. */
 const noto = (name: string, serif = `Serif ${name}`): FacesOfScript => ({
   name,
-  faces: [`Sans ${name}`, serif].map((face, i) => ({
+  faces: [`Sans ${name}`, ...(serif === '' ? [] : [serif])].map((face, i) => ({
     family: `Noto ${face}`,
     package: `noto-${face.toLowerCase().replaceAll(' ', '-')}`,
     hasSerifs: i === 1,
@@ -28,6 +28,9 @@ const east = [
 const scriptFaces: Readonly<Record<string, FacesOfScript>> = {
   Arab: noto('Arabic', 'Naskh Arabic'),
   Hebr: noto('Hebrew'),
+  Syrc: noto('Syriac', ''),
+  Thaa: noto('Thaana', ''),
+  Nkoo: noto('NKo', ''),
   Deva: noto('Devanagari'),
   Beng: noto('Bengali'),
   Guru: noto('Gurmukhi'),

@@ -1,3 +1,4 @@
+import type { IRunOptions, TextRun } from 'docx';
 import { unzipSync, type Zippable, zipSync } from 'fflate';
 import { escaped, xmlText } from '../../core/export/xml.js';
 import type { WordsLook } from '../../core/report/documentCaption.js';
@@ -8,6 +9,7 @@ import {
   pictureName,
   titleText,
 } from '../../core/report/documentForm.js';
+import { isEastAsian, type LetterForm, type LetterRun, letterRuns } from '../../core/report/letterForms.js';
 import { markName } from '../../core/report/ownMarks.js';
 import type { Span } from '../../core/type/markup.js';
 import { loadMarkup, plainText } from '../../core/type/markup.js';
@@ -26,37 +28,51 @@ const pixels = (points: number) => (points * 96) / 72;
 
 const hex = (color: string) => color.replace('#', '');
 
-const fromRight = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
+/** The name of the slot of a face that each form of letters takes. */
+const slots = { eastAsian: 'eastAsia', complex: 'cs', fromRight: 'cs' } as const;
 
-/** The parts of a text by the direction of their letters: word processors set each in a run of its own. */
-function byDirection(text: string): { text: string; rightToLeft: boolean }[] {
-  const parts: { text: string; rightToLeft: boolean }[] = [];
-  for (const character of text) {
-    const last = parts.at(-1);
-    const rightToLeft = fromRight.test(character);
-    const isSame = last && (last.rightToLeft === rightToLeft || !/\p{L}/u.test(character));
-    if (isSame) last.text += character;
-    else parts.push({ text: character, rightToLeft });
-  }
-  return parts;
+/** How a run of letters is set apart from plain ones: its slot, the face in it, and the side from which it runs. */
+function letterLook({ form, script = '' }: LetterRun, look: WordsLook | undefined) {
+  if (form === 'plain') return {};
+  const slot = slots[form];
+  const family = look?.further[script];
+  const font = { ...(family === undefined ? {} : { [slot]: family }), hint: slot };
+  return { font, ...(form === 'fromRight' ? { rightToLeft: true } : {}) };
 }
 
-function runs({ TextRun }: Docx, spans: readonly Span[], look?: WordsLook) {
+/** A run in its document, with the form of its letters. */
+function runOf(docx: Docx, run: LetterRun, options: Omit<IRunOptions, 'text'>, look?: WordsLook): TextRun {
+  class OwnRun extends docx.TextRun {
+    constructor() {
+      super({ text: run.text, ...letterLook(run, look), ...options });
+      // Letters of complex scripts that run from the left are said to be such.
+      if (run.form === 'complex') this.properties.push(new docx.OnOffElement('w:cs'));
+    }
+  }
+  return new OwnRun();
+}
+
+function runs(docx: Docx, spans: readonly Span[], look?: WordsLook): TextRun[] {
   return spans.flatMap(({ text, bold, italic, shift }) => {
-    if (text === '\n') return [new TextRun({ break: 1 })];
-    return byDirection(xmlText(text)).map(
-      ({ text: part, rightToLeft }) =>
-        new TextRun({
-          text: part,
-          ...(rightToLeft ? { rightToLeft } : {}),
-          // Emphasis inside italic text is upright, as in print.
-          ...(bold || look?.bold ? { bold: true } : {}),
-          ...(italic !== Boolean(look?.italic) ? { italics: true } : {}),
-          ...(shift === 'super' ? { superScript: true } : {}),
-          ...(shift === 'sub' ? { subScript: true } : {}),
-        }),
-    );
+    if (text === '\n') return [new docx.TextRun({ break: 1 })];
+    const form = {
+      // Emphasis inside italic text is upright, as in print.
+      ...(bold || look?.bold ? { bold: true } : {}),
+      ...(italic !== Boolean(look?.italic) ? { italics: true } : {}),
+      ...(shift === 'super' ? { superScript: true } : {}),
+      ...(shift === 'sub' ? { subScript: true } : {}),
+    };
+    return letterRuns(xmlText(text)).map((run) => runOf(docx, run, form, look));
   });
+}
+
+/** The faces of a text: of its own letters, and of those that it has beside them. */
+function facesOf({ family, further }: WordsLook) {
+  const entries = Object.entries(further);
+  const firstIn = (isEast: boolean) => entries.find(([script]) => isEastAsian(script) === isEast)?.[1];
+  const [eastAsia, cs] = [firstIn(true), firstIn(false)];
+  if (eastAsia === undefined && cs === undefined) return family;
+  return { ascii: family, cs: cs ?? family, eastAsia: eastAsia ?? family, hAnsi: family };
 }
 
 /** Paragraphs of a language that runs from the right begin there. */
@@ -70,15 +86,18 @@ const languageOf = (code: string, { direction }: Language) => ({
 });
 
 /** The number of a caption: a word, and the number as a field (SEQ) that word processors keep up to date. */
-function numberRuns({ TextRun, SimpleField }: Docx, figure: DocumentFigure, { next, sequence }: Counts) {
+function numberRuns(docx: Docx, figure: DocumentFigure, { next, sequence }: Counts) {
   const { number, looks } = figure.caption;
   const form = { bold: looks.number.bold, italics: looks.number.italic };
   const count = figure.entry.number;
+  const ofRuns = (own: readonly LetterRun[]) => own.map((run) => runOf(docx, run, form, looks.number));
+  const before = letterRuns(number.before);
   const restart = count === next ? '' : ` \\r ${count}`;
   return [
-    new TextRun({ text: number.before, ...form, ...(fromRight.test(number.before) ? { rightToLeft: true } : {}) }),
-    new SimpleField(`SEQ ${sequence} \\* ARABIC${restart}`, String(count)),
-    ...(number.after === '' ? [] : [new TextRun({ text: number.after, ...form })]),
+    // The count takes the form of what stands before it, be it nothing.
+    ...ofRuns(before.length > 0 ? before : [{ text: '', form: 'plain' }]),
+    new docx.SimpleField(`SEQ ${sequence} \\* ARABIC${restart}`, String(count)),
+    ...ofRuns(letterRuns(number.after)),
   ];
 }
 
@@ -182,7 +201,7 @@ const look = (
   basedOn: 'Normal',
   quickFormat: true,
   run: {
-    font: words.family,
+    font: facesOf(words),
     size: halfPoints(words.size),
     bold: false,
     italics: words.italic,
@@ -194,6 +213,14 @@ const look = (
 /** Stands in for the list of figures. */
 const listPlace = 'The list of figures';
 
+/** How letters are set in the list of figures. */
+const listForms: Readonly<Record<LetterForm, string>> = {
+  plain: '',
+  eastAsian: '<w:rPr><w:rFonts w:hint="eastAsia"/></w:rPr>',
+  complex: '<w:rPr><w:rFonts w:hint="cs"/><w:cs/></w:rPr>',
+  fromRight: '<w:rPr><w:rFonts w:hint="cs"/><w:rtl/></w:rPr>',
+};
+
 /** The list of figures as a field (TOC), filled in already; page numbers come when a word processor updates it. */
 function listOfFigures(figures: readonly DocumentFigure[], { sequence, language }: Counts): string {
   const run = (content: string) => `<w:r>${content}</w:r>`;
@@ -201,9 +228,10 @@ function listOfFigures(figures: readonly DocumentFigure[], { sequence, language 
   const begin = `${char('begin', ' w:dirty="true"')}${run(`<w:instrText xml:space="preserve"> TOC \\h \\z \\c "${sequence}" </w:instrText>`)}${char('separate')}`;
   return figures
     .map((figure, i) => {
-      const text = escaped(`${numberText(figure)} ${titleText(figure)}`);
-      const [bidi, rtl] = language.direction === 'rtl' ? ['<w:bidi/>', '<w:rPr><w:rtl/></w:rPr>'] : ['', ''];
-      const words = run(`${rtl}<w:t xml:space="preserve">${text}</w:t>`);
+      const bidi = language.direction === 'rtl' ? '<w:bidi/>' : '';
+      const words = letterRuns(`${numberText(figure)} ${titleText(figure)}`)
+        .map(({ text, form }) => run(`${listForms[form]}<w:t xml:space="preserve">${escaped(text)}</w:t>`))
+        .join('');
       const [before, behind] = [i === 0 ? begin : '', i === figures.length - 1 ? char('end') : ''];
       const space = i === figures.length - 1 ? '<w:spacing w:after="280"/>' : '';
       return `<w:p><w:pPr><w:pStyle w:val="TableofFigures"/>${bidi}${space}</w:pPr>${before}${words}${behind}</w:p>`;
@@ -297,7 +325,7 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
     styles: {
       default: {
         document: {
-          run: { font: looks.title.family, size: halfPoints(11), language: languageOf(language, spoken) },
+          run: { font: facesOf(looks.title), size: halfPoints(11), language: languageOf(language, spoken) },
           paragraph: { spacing: { after: 120, line: 276, lineRule: docx.LineRuleType.AUTO } },
         },
       },

@@ -1,5 +1,6 @@
 import { escaped } from '../../../core/export/xml.js';
 import type { DocumentFigure } from '../../../core/report/documentForm.js';
+import { type LetterForm, letterRuns } from '../../../core/report/letterForms.js';
 import {
   figureHash,
   type MarkedPart,
@@ -95,11 +96,21 @@ function formIn(text: string, { from, to }: FoundMark): string {
 const without = (form: string, names: string): string =>
   form.replace(new RegExp(`<(?:[\\w.-]+:)?(?:${names})(?:\\s[^>]*)?/>`, 'g'), '');
 
+/** What a form says by some names. */
+const saidBy = (form: string, names: string): string =>
+  (form.match(new RegExp(`<(?:[\\w.-]+:)?(?:${names})(?:\\s[^>]*)?/>`, 'g')) ?? []).join('');
+
 /** A form with more, where the standard has it: bold and slant come after the face, raised letters near the end. */
-function withForm(form: string, own: string, raised: string, w: string): string {
-  const rest = own === '' ? form : without(form, 'b|bCs|i|iCs');
+function withForm(
+  form: string,
+  { weight, slant }: { weight: string; slant: string },
+  raised: string,
+  w: string,
+): string {
+  const emphasis = (weight || saidBy(form, 'b|bCs')) + (slant || saidBy(form, 'i|iCs'));
+  const rest = without(form, 'b|bCs|i|iCs');
   const head = /^(?:\s*<(?:[\w.-]+:)?(?:rStyle|rFonts)(?:\s[^>]*)?\/>)*/.exec(rest)?.[0] ?? '';
-  const made = head + own + rest.slice(head.length);
+  const made = weight || slant ? head + emphasis + rest.slice(head.length) : form;
   if (raised === '') return made;
   const plain = without(made, 'vertAlign');
   const tail = /(?:<(?:[\w.-]+:)?(?:rtl|cs|em|lang|eastAsianLayout|specVanish|oMath)(?:\s[^>]*)?\/>\s*)*$/.exec(plain);
@@ -107,18 +118,37 @@ function withForm(form: string, own: string, raised: string, w: string): string 
   return `${plain.slice(0, at)}<${w}vertAlign ${w}val="${raised}"/>${plain.slice(at)}`;
 }
 
+/** What says of which form letters are, where the standard has it: before what stands behind raised letters. */
+const lastInForm = /(?:<(?:[\w.-]+:)?(?:em|lang|eastAsianLayout|specVanish|oMath)(?:\s[^>]*)?\/>\s*)*$/;
+
+/** A form for letters that run from the right, for those of complex scripts, or for plain ones. */
+function withLetters(form: string, letters: LetterForm, w: string): string {
+  const plain = without(form, 'rtl|cs');
+  const said = { fromRight: `<${w}rtl/>`, complex: `<${w}cs/>`, plain: '', eastAsian: '' }[letters];
+  if (said === '') return plain;
+  const at = lastInForm.exec(plain)?.index ?? plain.length;
+  return plain.slice(0, at) + said + plain.slice(at);
+}
+
 /** Words as runs in the form of those before. */
 function runsOf(spans: readonly Span[], form: string, w: string): string {
   const isSlanted = /<(?:[\w.-]+:)?i\s*\/>/.test(form);
+  const off = ` ${w}val="0"`;
   return spans
-    .map(({ text, bold, italic, shift }) => {
-      if (text === '\n') return `<${w}r><${w}br/></${w}r>`;
-      // Emphasis within slanted words stands upright.
-      const slant = italic ? (isSlanted ? `<${w}i ${w}val="0"/>` : `<${w}i/>`) : '';
-      const own = `${bold ? `<${w}b/>` : ''}${slant}`;
-      const properties = withForm(form, own, shift === undefined ? '' : `${shift}script`, w);
-      const rPr = properties === '' ? '' : `<${w}rPr>${properties}</${w}rPr>`;
-      return `<${w}r>${rPr}<${w}t xml:space="preserve">${escaped(text)}</${w}t></${w}r>`;
+    .flatMap(({ text, bold, italic, shift }) => {
+      if (text === '\n') return [`<${w}r><${w}br/></${w}r>`];
+      return letterRuns(text).map(({ text: part, form: letters }) => {
+        // Letters of complex scripts have an emphasis of their own.
+        const isComplex = letters === 'complex' || letters === 'fromRight';
+        const said = (name: string, more = '') => `<${w}${name}${more}/>${isComplex ? `<${w}${name}Cs${more}/>` : ''}`;
+        // Emphasis within slanted words stands upright.
+        const slant = italic ? said('i', isSlanted ? off : '') : '';
+        const weight = bold ? said('b') : '';
+        const emphasised = withForm(form, { weight, slant }, shift === undefined ? '' : `${shift}script`, w);
+        const properties = withLetters(emphasised, letters, w);
+        const rPr = properties === '' ? '' : `<${w}rPr>${properties}</${w}rPr>`;
+        return `<${w}r>${rPr}<${w}t xml:space="preserve">${escaped(part)}</${w}t></${w}r>`;
+      });
     })
     .join('');
 }
