@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from '@jest/globals';
-import { check, memory, openProject, write } from 'hexis';
+import { check, memory, ok, openProject, plateFaces, readPlate, write } from 'hexis';
 import { disk, write as writeAll } from 'hexis/node';
 import { overlaid } from '../../src/core/project/read/source.js';
 import { columnText } from '../../src/core/type/columnText.js';
@@ -263,6 +263,25 @@ describe('a figure of a language', () => {
     const { drawing } = await openProject(disk).draw(folder.at('c.figure.yaml'));
     const svg = drawing && (await write(drawing, 'svg'));
     expect(readFileSync(folder.at('c.svg'), 'utf8')).toBe(svg?.ok ? svg.value : '');
+  });
+
+  test.each(['svg', 'eps'] as const)('is written as %s from its plate as it was drawn', async (format) => {
+    const names = ['ماء (12)', '**क्षेत्र**', 'שלום', 'น้ำ', 'Mulch'];
+    const { drawing } = await barsOf(names, 'language: ar');
+    const source = spokenSource({});
+    const plate = ok(readPlate(ok(await write(drawing, 'plate'))));
+    const again = { plate, faces: await plateFaces(plate, source) };
+    const plain = { plate: drawing.plate, faces: drawing.faces };
+    // A plate's file holds thousandths of points.
+    const number = /-?\d+(\.\d+)?/g;
+    const textOf = async (one: typeof again) => String(ok(await writeAll(one, format)));
+    const [is, was] = [await textOf(again), await textOf(plain)];
+    expect(is.replace(number, '#')).toBe(was.replace(number, '#'));
+    const wanted = was.match(number)?.map(Number) ?? [];
+    for (const [i, value] of (is.match(number) ?? []).entries())
+      expect(Math.abs(Number(value) - (wanted[i] ?? 0))).toBeLessThan(0.01);
+    const alone = plateFaces(plate, memory({}, { shippedFont: disk.shippedFont }));
+    await expect(alone).rejects.toThrow('the typeface Noto Sans Arabic is not at hand');
   });
 
   test('in live SVG says from which side its words run, and has their faces inside', async () => {

@@ -159,16 +159,16 @@ async function shippedOpenType(
 const isElsewhere = (character: string): boolean => isComplex(character) && scriptCode(character) !== 'Hebr';
 
 /** Loads the shipped faces from their compact tables, or from the font files if there is no table or it lacks a character. */
-async function shippedKit(
-  request: TypeRequest,
+export async function shippedFaces(
+  { store, texts }: Pick<TypeRequest, 'store' | 'texts'>,
   family: string,
   wanted: readonly Variant[],
   shaping: Shaping | undefined,
 ): Promise<Face[]> {
   const faces = isCompiled(family) ? await Promise.all(wanted.map((variant) => shippedFace(family, variant))) : [];
-  if (faces[0] && missingIn(faces[0], request.texts).every(isElsewhere)) return faces;
+  if (faces[0] && missingIn(faces[0], texts).every(isElsewhere)) return faces;
   try {
-    return await Promise.all(wanted.map((variant) => shippedOpenType(request.store, family, variant, shaping)));
+    return await Promise.all(wanted.map((variant) => shippedOpenType(store, family, variant, shaping)));
   } catch (fault) {
     if (fault instanceof SourceFault) return faces;
     throw fault;
@@ -207,7 +207,7 @@ export async function loadFamily(
   const files = look.faces?.[family];
   const { faces, problems: faults } = files
     ? await ownFaces(request, family, files, wanted, shaping)
-    : { faces: await shippedKit(request, family, wanted, shaping), problems: [] };
+    : { faces: await shippedFaces(request, family, wanted, shaping), problems: [] };
   const problems = [...replaced, ...faults];
   if (!faces[0] && !hasErrors(problems)) problems.push(error('face-elsewhere', { face: family }, request.locate(path)));
   return { family, faces, problems };
