@@ -100,11 +100,11 @@ describe('a document in German', () => {
   );
 
   test('is refused in a language that there is none of', () => {
-    writeFileSync(folder.at('x.report.yaml'), 'hexis: report/1\nlanguage: dee\nfigures: [f.figure.yaml]\n');
+    writeFileSync(folder.at('x.report.yaml'), 'hexis: report/1\nlanguage: germn\nfigures: [f.figure.yaml]\n');
     const said = run('bind', 'x.report.yaml', '-o', 'x.docx');
     expect(said.code).toBe(2);
     expect(said.err).toMatch(
-      /x\.report\.yaml:2:11: there are no words in the language "dee"[\s\S]*write: language: de/,
+      /x\.report\.yaml:2:11: there are no words in the language "germn"[\s\S]*write: language: de/,
     );
   });
 });

@@ -10,6 +10,7 @@ import { loadComplex } from '../../src/core/type/complex.js';
 import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js';
 import { facePackages } from '../../src/core/type/scriptFaces.js';
 import { isComplex, scriptRuns } from '../../src/core/type/scripts.js';
+import { setText } from '../../src/core/type/setText.js';
 import { visualOrder } from '../../src/core/type/visualOrder.js';
 import { demoFigure, demoIds, folderWith, hexisAlone, root } from '../helpers/hexis.js';
 import { barsOf, spoken, spokenSource, wordsIn } from '../helpers/scripts.js';
@@ -200,6 +201,20 @@ describe('lines', () => {
     const [item] = wordsIn(drawing, /axes\.x\.title/);
     expect(new Set(item?.pieces.map(({ y }) => y)).size).toBeGreaterThan(1);
     expect(item?.box.width).toBeLessThan((7 / 2.54) * 72);
+  });
+
+  test.each(spoken)('of $language are no wider than they may be, at any width', async ({ words, direction }) => {
+    const { drawing } = await barsOf(words, `language: ${direction === 'rtl' ? 'ar' : 'en'}`);
+    const setting = { family: 'Arimo', size: 10, bold: false, italic: false };
+    const text = [...words, '(12 kg).', ...words.map((word) => `${word}.`), '3:', ...words].join(' ');
+    for (let width = 80; width < 400; width += 7) {
+      for (const balanced of [false, true]) {
+        const block = setText(drawing.faces.kit, text, setting, { width, balanced });
+        expect(block.tooWide).toBe(false);
+        expect(block.lines.length).toBeGreaterThan(1);
+        for (const line of block.lines) expect(line.width).toBeLessThanOrEqual(width + 0.01);
+      }
+    }
   });
 });
 

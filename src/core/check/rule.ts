@@ -1,6 +1,7 @@
 import type { PlateItem } from '../plate/plate.js';
 import type { Problem, ProblemCode } from '../problem/problem.js';
 import type { Edit } from '../schema/patch.js';
+import { ended, inARow } from '../words/inARow.js';
 import type { Measure, Mend, Severity } from './finding.js';
 import type { Subject } from './measure/subject.js';
 
@@ -121,11 +122,11 @@ export const mendMeaning = (path: string, value?: unknown): OwnMend =>
 
 /** A mend that adds sentences to the note. */
 export const mendNote = (note: string | undefined, sentences: readonly string[]): OwnMend => ({
-  says: `adds to the note: ${sentences.join(' ')}`,
+  says: `adds to the note: ${inARow(sentences)}`,
   edits: [
     {
       path: ['caption', 'note'],
-      value: [note?.trim().replace(/([^.!?])$/, '$1.'), ...sentences].filter(Boolean).join(' '),
+      value: inARow([ended(note ?? '', sentences[0] ?? '.'), ...sentences]),
     },
   ],
   keepsMeaning: true,

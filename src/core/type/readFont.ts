@@ -1,27 +1,17 @@
-import type { Font } from 'fontkit';
 import type { CreateFont } from './fontTrial.js';
 
-const noBreak = '\u00a0';
-
-/** Whether the library can read the width and the outline of a letter. */
-function isReadable(font: Font, letter: string): boolean {
-  try {
-    const { advanceWidth, path } = font.glyphForCodePoint(letter.charCodeAt(0));
-    return Number.isFinite(advanceWidth) && path.commands.length >= 0;
-  } catch {
-    return false;
-  }
-}
+/** Bytes behind a font: as many as the head of an outline has. */
+const room = 16;
 
 /**
- * A font from its bytes. In some fonts the blank that does not break is written in a form that the library cannot read (of the
- * faces that ship, Carlito): there it is the blank that does, which is as wide and looks the same. Lines are broken before.
+ * The bytes of a font with some room behind them. The library reads the head of an outline where a glyph has none, as a blank;
+ * that of the last glyph of a font would lie behind the end of the file.
  */
-export function readFont(create: CreateFont, bytes: Uint8Array): ReturnType<CreateFont> {
-  const font = create(bytes);
-  if (!('layout' in font) || !font.hasGlyphForCodePoint(noBreak.charCodeAt(0)) || isReadable(font, noBreak))
-    return font;
-  const layout = font.layout.bind(font);
-  font.layout = (text, ...more) => layout(text.replaceAll(noBreak, ' '), ...more);
-  return font;
+export function withRoom(bytes: Uint8Array): Uint8Array {
+  const padded = new Uint8Array(bytes.length + room);
+  padded.set(bytes);
+  return padded;
 }
+
+/** A font from its bytes. */
+export const readFont = (create: CreateFont, bytes: Uint8Array): ReturnType<CreateFont> => create(withRoom(bytes));

@@ -3,6 +3,7 @@ import { type Face, variantOf } from './face.js';
 import type { Span } from './markup.js';
 import {
   directionOf,
+  hasLettersFromRight,
   isComplex,
   isDirectionSign,
   scriptCode,
@@ -37,7 +38,9 @@ interface Word {
   joins: boolean;
 }
 
-const widthOf = ({ text, face, size }: Fragment): number => (face.advance(withoutSigns(text)) * size) / face.unitsPerEm;
+/** How wide a fragment is, with the letters of its script as they join in their own direction. */
+const widthOf = ({ text, face, size }: Fragment): number =>
+  (face.advance(withoutSigns(text), hasLettersFromRight(text) ? 'rtl' : 'ltr') * size) / face.unitsPerEm;
 
 const sameForm = (a: Fragment, b: Fragment) => a.face === b.face && a.size === b.size && a.rise === b.rise;
 
@@ -247,12 +250,18 @@ const sameSetting = (a: Setting, b: Setting) =>
 const sameWrapping = (a: Wrapping | undefined, b: Wrapping | undefined) =>
   a?.width === b?.width && a?.balanced === b?.balanced && a?.breakWords === b?.breakWords;
 
+/** How wide a blank is, of the size of its text: the widest of those that may stand between words of several faces. */
+function blankOf(kit: TypeKit, text: string, base: Face): number {
+  const further = kit.complex && isComplex(text) ? kit.further.map((family) => kit.face(family, base.variant)) : [];
+  return Math.max(...[base, ...further].map((face) => face.advance(' ') / face.unitsPerEm));
+}
+
 function freshBlock(kit: TypeKit, text: string, setting: Setting, wrapping: Wrapping | undefined): TextBlock {
   const spans = kit.spans(text);
   const base = kit.face(setting.family, variantOf(setting.bold, setting.italic));
   const unit = setting.size / base.unitsPerEm;
   const leading = setting.size * leadingRatio;
-  const space = base.advance(' ') * unit;
+  const space = blankOf(kit, text, base) * setting.size;
   let given = wordsOf(kit, spans, setting);
   let tooWide = false;
   if (wrapping) {

@@ -37,6 +37,10 @@ export const languages: Readonly<Record<string, Listed>> = {
   ar: { name: 'Arabic', own: 'العربية', script: 'Arab', load: () => import('./ar.js') },
   fa: { name: 'Persian', own: 'فارسی', script: 'Arab', load: () => import('./fa.js') },
   hi: { name: 'Hindi', own: 'हिन्दी', script: 'Deva', load: () => import('./hi.js') },
+  bn: { name: 'Bengali', own: 'বাংলা', script: 'Beng', load: () => import('./bn.js') },
+  ta: { name: 'Tamil', own: 'தமிழ்', script: 'Taml', load: () => import('./ta.js') },
+  th: { name: 'Thai', own: 'ไทย', script: 'Thai', load: () => import('./th.js') },
+  vi: { name: 'Vietnamese', own: 'Tiếng Việt', load: () => import('./vi.js') },
   zh: { name: 'Chinese, simplified', own: '中文', script: 'Hans', load: () => import('./zh.js') },
   ja: { name: 'Japanese', own: '日本語', script: 'Jpan', load: () => import('./ja.js') },
   ko: { name: 'Korean', own: '한국어', script: 'Kore', load: () => import('./ko.js') },
@@ -114,13 +118,19 @@ export async function languageOf(tag: string): Promise<Language | undefined> {
 /** Codes of languages that have no words here, and of the ones that their readers know as well. */
 const likeLanguage: Readonly<Record<string, string>> = { nn: 'nb', yue: 'zh' };
 
-/** The code that somebody may have meant by a word: a code like it, or the name of the language in English or in itself. */
+/** From so many letters on a word is the name of a language; a shorter one is a code, and that of another language. */
+const fewestOfName = 4;
+
+/** The code that somebody may have meant by a word: that of a language like it, or the name in English or in itself. */
 export function languageMeant(word: string): string | undefined {
   const [first = ''] = word.toLowerCase().split(/[^\p{L}\p{M}]/u);
-  const named = Object.entries(languages).find(([, { name, own }]) =>
-    [name.split(',')[0], own].some((called) => called?.toLowerCase() === first),
+  const names = new Map(
+    Object.entries(languages).flatMap(([code, { name, own }]) =>
+      [name.split(',')[0] ?? name, own].map((called) => [called.toLowerCase(), code] as const),
+    ),
   );
-  return named?.[0] ?? codeOf(ownOf(likeLanguage, first) ?? first) ?? nearest(first, languageCodes);
+  const like = first.length < fewestOfName ? undefined : nearest(first, [...names.keys()]);
+  return names.get(first) ?? codeOf(ownOf(likeLanguage, first) ?? first) ?? (like && names.get(like));
 }
 
 /** The languages at hand, for messages: `de (German)`. */

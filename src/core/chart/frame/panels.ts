@@ -1,6 +1,7 @@
 import { type Categories, categoriesOf, occurring } from '../../data/categories.js';
 import { error, type Problem } from '../../problem/problem.js';
 import type { PanelSettings } from '../../schema/panels.js';
+import { inARow } from '../../words/inARow.js';
 import type { Words } from '../../words/words.js';
 import type { PanelGrid } from '../plan.js';
 import type { Ground } from './frame.js';
@@ -98,5 +99,5 @@ export function panelsAltText(
   const by = words.list(variables.map(({ variable }) => inSentence(variable, words)));
   const all = panels.map(({ cell, altText }) => words.say('alt-part', { name: nameOf(cell), words: altText }));
   const shown = all.length > 4 ? all.slice(0, 1) : all;
-  return [words.say('alt-panels', { count: all.length, by }), ...shown].join(' ');
+  return inARow([words.say('alt-panels', { count: all.length, by }), ...shown]);
 }

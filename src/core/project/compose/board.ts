@@ -26,6 +26,7 @@ import { lengthInPoints } from '../../schema/length.js';
 import { atOwnSize } from '../../style/resolve.js';
 import type { Settings } from '../../style/settings.js';
 import { joinedFaces } from '../../type/faces.js';
+import { inARow } from '../../words/inARow.js';
 import type { Words } from '../../words/words.js';
 import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
@@ -133,7 +134,7 @@ function numbersOf(parts: readonly Drawing[], words: Words): NumbersTable {
 
 /** Words of all figures, each after its letter. */
 const lettered = (words: readonly string[], letters: boolean): string =>
-  words.map((text, i) => (letters ? `${letterOf(i)}: ${text}` : text)).join(' ');
+  inARow(words.map((text, i) => (letters ? `${letterOf(i)}: ${text}` : text)));
 
 /** What sets the letters and the caption of a board, in the look of its first figure. */
 const typesetterOf = ({ settings, faces }: Pick<Drawing, 'settings' | 'faces'>): Typesetter => ({
@@ -185,7 +186,7 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
   const items = inkOf(parts, slots, setter, context);
   const { title, number, note = 'auto' } = board.caption ?? {};
   const notes = lettered(
-    parts.map((part) => part.note.join(' ')),
+    parts.map((part) => inARow(part.note)),
     letters,
   );
   const words = { number: given ?? number, title, note: note === 'auto' ? notes : note, noteFrom: 'caption.note' };

@@ -20,6 +20,7 @@ import { given } from '../../style/given.js';
 import type { Layer } from '../../style/layers.js';
 import { joinedLook, type Resolved } from '../../style/resolve.js';
 import type { AxisSettings } from '../../style/settings.js';
+import { inARow } from '../../words/inARow.js';
 import { noteSentence } from '../../words/noteFacts.js';
 import type { Gathered, ReadFigure } from '../read/gather.js';
 import { readLooks } from './accentLooks.js';
@@ -47,7 +48,7 @@ function captionWords(gathered: Gathered, plan: Pick<PlannedChart, 'note'>, give
   return {
     number: given ?? number,
     title,
-    note: note === 'auto' ? plan.note.map(({ text }) => text).join(' ') : note,
+    note: note === 'auto' ? inARow(plan.note.map(({ text }) => text)) : note,
     noteFrom: note === 'auto' ? 'chart' : 'caption.note',
   };
 }

@@ -3,8 +3,9 @@ import { noteWords, numberRun } from '../../layout/page/caption.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Gathered } from '../read/gather.js';
 
-/** Keys whose texts are no words on the page: codes, names of columns, settings, and what things are. */
+/** Keys whose texts are no words on the page: codes, names of columns or in other languages, settings, and what things are. */
 const silent: ReadonlySet<string> = new Set([
+  'also',
   'as',
   'at',
   'by',

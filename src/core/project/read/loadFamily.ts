@@ -6,6 +6,7 @@ import type { Look } from '../../schema/look.js';
 import { type Face, type Variant, variantOf, variants } from '../../type/face.js';
 import { shippedFamilies, shippedFor } from '../../type/families.js';
 import type { Shaping } from '../../type/openTypeFace.js';
+import { withRoom } from '../../type/readFont.js';
 import { isComplex, isDirectionSign, scriptCode } from '../../type/scripts.js';
 import { isCompiled, shippedFace } from '../../type/shippedFaces.js';
 import type { Language } from '../../words/language.js';
@@ -65,8 +66,9 @@ const faceKey = (shaping: Shaping | undefined, ...of: readonly string[]): string
   JSON.stringify([...of, shaping?.language ?? null]);
 
 /** Tries a font with all its letters: where it can be stopped, or here, where at least its faults are caught. */
-async function tried({ store: { source } }: TypeRequest, bytes: Uint8Array, text: string): Promise<void> {
+async function tried({ store: { source } }: TypeRequest, font: Uint8Array, text: string): Promise<void> {
   const { UnreadableFont } = await import('../../type/openTypeFace.js');
+  const bytes = withRoom(font);
   try {
     if (source.tryFont) await source.tryFont(bytes, text);
     else {
