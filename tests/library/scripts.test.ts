@@ -429,11 +429,24 @@ describe('a figure from the right', () => {
     },
   );
 
-  test('keeps a scene in space as it is seen', async () => {
-    const [left, right] = await Promise.all(
-      ['', 'direction: right-to-left'].map(async (more) => drawnWith(demoFigure('plots-in-space'), more)),
-    );
-    expect(right?.drawing?.plate.items).toEqual(left?.drawing?.plate.items);
+  test('keeps a scene in space as it is seen, and has its words and its legend from there', async () => {
+    for (const more of ['', 'legend: { place: right }', 'panels: { by: season }']) {
+      const figure = demoFigure('plots-in-space');
+      const [left, right] = await Promise.all(
+        ['', '\ndirection: right-to-left'].map(async (direction) => drawnWith(figure, more + direction)),
+      );
+      const itemsOf = (one: typeof left, isScene: boolean) =>
+        one?.drawing?.plate.items.filter(({ role }) => /scene|series|axes/.test(role) === isScene) ?? [];
+      const shifts = itemsOf(right, true).map(({ box }, i) => box.x - (itemsOf(left, true)[i]?.box.x ?? 0));
+      const panels = left?.drawing?.parts[0]?.panels.length ?? 0;
+      // Each panel has come to stand elsewhere as a whole.
+      expect(new Set(shifts.map((shift) => shift.toFixed(6))).size).toBeLessThanOrEqual(panels);
+      const { width = 0 } = left?.drawing?.plate ?? {};
+      for (const [i, { box, role }] of itemsOf(right, false).entries()) {
+        const was = itemsOf(left, false)[i]?.box;
+        expect([role, box.x]).toEqual([role, expect.closeTo(width - (was?.x ?? 0) - (was?.width ?? 0), 6)]);
+      }
+    }
   });
 
   test('is that of a language that runs so, where nothing else is said', async () => {

@@ -8,12 +8,14 @@ import { movedPanel } from '../../layout/axes/movedPanel.js';
 import { layOut } from '../../layout/figure.js';
 import type { Colors } from '../../layout/ink/looks.js';
 import { mirrored, mirroredBox } from '../../layout/ink/mirrored.js';
+import { moved } from '../../layout/ink/moved.js';
 import { type CaptionWords, captioned } from '../../layout/page/caption.js';
 import { allFinite, inkProblems } from '../../layout/page/inkProblems.js';
 import type { Sheet } from '../../layout/sheet.js';
 import { Trace, withSettings } from '../../layout/trace.js';
 import { labelParts } from '../../layout/words/labelWords.js';
-import type { Plate } from '../../plate/plate.js';
+import type { Plate, PlateItem } from '../../plate/plate.js';
+import { type RoleWhole, roleOf } from '../../plate/role.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { transformFor } from '../../scale/transform.js';
 import { given } from '../../style/given.js';
@@ -96,13 +98,9 @@ const plainText = ({ faces }: Gathered, text: string): string =>
     .join('')
     .replace(/\s*\n\s*/g, ' ');
 
-/** Whether a figure is laid out from the right. A scene in space is seen as it is. */
-function runsFromRight({ resolved: { settings }, words }: Gathered, { plans }: PlannedChart): boolean {
-  if (plans.some(({ space }) => space)) return false;
-  return settings.direction === 'language'
-    ? words.language.direction === 'rtl'
-    : settings.direction === 'right-to-left';
-}
+/** Whether a figure is laid out from the right. */
+const runsFromRight = ({ resolved: { settings }, words }: Gathered): boolean =>
+  settings.direction === 'language' ? words.language.direction === 'rtl' : settings.direction === 'right-to-left';
 
 /** A figure on its page. */
 interface LaidPlate {
@@ -111,20 +109,35 @@ interface LaidPlate {
   isFromRight: boolean;
 }
 
-/** A plate that was laid out from the left, from the right. */
-const fromRight = (plate: Plate, panels: readonly PanelPlace[]): LaidPlate => ({
-  isFromRight: true,
-  plate: {
-    ...plate,
-    panel: mirroredBox(plate.panel, plate.width),
-    items: plate.items.map((item) => {
-      const { settings } = item;
-      // Where items say what they were made with, all hang on the direction.
-      return { ...mirrored(item, plate.width), ...(settings ? { settings: [...settings, 'direction'].sort() } : {}) };
+/** What stands in a scene in space. */
+const ofScene: ReadonlySet<RoleWhole> = new Set<RoleWhole>(['scene', 'series', 'axes', 'callouts', 'references']);
+
+/** A plate that was laid out from the left, from the right. A scene in space is seen as it is, where its panel has come to stand. */
+function fromRight(plate: Plate, panels: readonly PanelPlace[]): LaidPlate {
+  const { width } = plate;
+  const shifts = panels.map(({ box, space }) => (space ? mirroredBox(box, width).x - box.x : undefined));
+  const turned = (item: PlateItem): PlateItem => {
+    const { of, panel = 0 } = roleOf(item);
+    const shift = ofScene.has(of) ? shifts[panel] : undefined;
+    return shift === undefined ? mirrored(item, width) : moved(item, shift, 0);
+  };
+  return {
+    isFromRight: true,
+    plate: {
+      ...plate,
+      panel: mirroredBox(plate.panel, width),
+      items: plate.items.map((item) => {
+        const { settings } = item;
+        // Where items say what they were made with, all hang on the direction.
+        return { ...turned(item), ...(settings ? { settings: [...settings, 'direction'].sort() } : {}) };
+      }),
+    },
+    panels: panels.map((place, i) => {
+      const shift = shifts[i];
+      return shift === undefined ? mirroredPanel(place, width) : movedPanel(place, shift, 0);
     }),
-  },
-  panels: panels.map((place) => mirroredPanel(place, plate.width)),
-});
+  };
+}
 
 function plateOf(
   gathered: Gathered,
@@ -175,7 +188,7 @@ function plateOf(
   const drawn = { figure, plans: planned.plans, settings: resolved.settings, items: plate.items, shows };
   // In a style that the author did not choose, some settings may have no effect. That is not the author's mistake.
   const idle = gathered.restyled ? [] : idleSettings(drawn, gathered.locate);
-  const shown = runsFromRight(gathered, planned) ? fromRight(plate, panels) : { plate, panels, isFromRight: false };
+  const shown = runsFromRight(gathered) ? fromRight(plate, panels) : { plate, panels, isFromRight: false };
   return succeed(shown, [...problems, ...idle]);
 }
 
