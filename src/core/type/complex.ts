@@ -1,5 +1,6 @@
 import type { Bidi } from 'bidi-js';
 import type { default as LineBreaker } from 'linebreak';
+import type { splitGraphemes } from 'unicode-segmenter/grapheme';
 import { scriptCode, type TextDirection } from './scripts.js';
 
 /** What the text of some scripts needs beside its faces: order, and places where its lines may break. */
@@ -12,7 +13,7 @@ export interface Complex {
   levels(line: string, direction: TextDirection): Uint8Array;
   /** Places in a word, after so many UTF-16 units, where a line may break although it has no blank there. */
   breaks(word: string): number[];
-  /** The letters of a word as its readers count them, each with its marks. */
+  /** The letters of a word as its readers count them, each with its marks (clusters of UAX 29). */
   letters(word: string): string[];
 }
 
@@ -25,16 +26,25 @@ const signed = /(?<![\p{L}\p{N}])[−+±<>≤≥≈~-]+(?=\p{N})/gu;
 /** Where words of scripts without blanks begin, after so many UTF-16 units, as a dictionary knows them. */
 export type WordBreaks = (text: string) => number[];
 
-/**
- * A letter with its marks: what joins (a virama, ZWJ) holds the next one as well. A part of the clusters of UAX 29, without
- * Hangul that is spelled by its parts.
- */
-const letter =
-  /\p{L}(?:[\p{M}\u200c\u200d]|(?<=[\u094d\u09cd\u0a4d\u0acd\u0b4d\u0c4d\u0ccd\u0d4d\u0dca\u17d2\u1039]\u200d?)\p{L})*|[^\p{M}\u200c\u200d][\p{M}\u200c\u200d]*|[\s\S]/gu;
+/** Signs of Khmer and Myanmar by which a letter takes the next one under it, which the clusters of UAX 29 do not know. */
+const takesNext = /[\u17d2\u1039]$/;
 
 /** What sets text of all scripts apart from its shapes. */
-function complexBy(bidi: Bidi, Lines: typeof LineBreaker, wordBreaks: WordBreaks | undefined): Complex {
-  const lettersOf = (word: string): string[] => word.match(letter) ?? [];
+function complexBy(
+  bidi: Bidi,
+  Lines: typeof LineBreaker,
+  clusters: typeof splitGraphemes,
+  wordBreaks: WordBreaks | undefined,
+): Complex {
+  const lettersOf = (word: string): string[] => {
+    const letters: string[] = [];
+    for (const cluster of clusters(word)) {
+      const last = letters.at(-1);
+      if (last !== undefined && takesNext.test(last)) letters[letters.length - 1] = last + cluster;
+      else letters.push(cluster);
+    }
+    return letters;
+  };
   return {
     levels(line, direction) {
       const { levels } = bidi.getEmbeddingLevels(line, direction);
@@ -55,8 +65,8 @@ function complexBy(bidi: Bidi, Lines: typeof LineBreaker, wordBreaks: WordBreaks
         }
       }
       if (byDictionary.some((code) => codes.has(code))) {
-        const clusters = lettersOf(word);
-        const starts = clusters.map((_, i) => clusters.slice(0, i).join('').length);
+        const letters = lettersOf(word);
+        const starts = letters.map((_, i) => letters.slice(0, i).join('').length);
         for (const at of wordBreaks?.(word) ?? starts) found.add(at);
       }
       return [...found].filter((at) => at > 0 && at < word.length).sort((a, b) => a - b);
@@ -75,8 +85,8 @@ const loaded = new Map<WordBreaks | undefined, Promise<Complex>>();
 export function loadComplex(wordBreaks?: WordBreaks): Promise<Complex> {
   let complex = loaded.get(wordBreaks);
   if (!complex) {
-    complex = Promise.all([import('bidi-js'), import('linebreak')]).then(([bidi, lines]) =>
-      complexBy(bidi.default(), lines.default, wordBreaks),
+    complex = Promise.all([import('bidi-js'), import('linebreak'), import('unicode-segmenter/grapheme')]).then(
+      ([bidi, lines, { splitGraphemes }]) => complexBy(bidi.default(), lines.default, splitGraphemes, wordBreaks),
     );
     loaded.set(wordBreaks, complex);
   }

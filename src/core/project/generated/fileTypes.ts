@@ -3550,7 +3550,7 @@ export interface FigureFile {
      */
     dates?: 'words' | 'iso';
     /**
-     * Western digits, or those of the language where it has its own (Arabic, Persian, Hindi), with their marks.
+     * Western digits, or those of the language where it has its own (Arabic, Persian, Hindi, Bengali, Thai), with their marks.
      */
     digits?: 'western' | 'language';
     /**

@@ -35,7 +35,7 @@ export const wordsShape = {
       dates: styled(choice('Dates with names of months, or as 2026-05-03.', ['words', 'iso'], 'iso')),
       digits: styled(
         choice(
-          'Western digits, or those of the language where it has its own (Arabic, Persian, Hindi), with their marks.',
+          'Western digits, or those of the language where it has its own (Arabic, Persian, Hindi, Bengali, Thai), with their marks.',
           ['western', 'language'],
           'language',
         ),
