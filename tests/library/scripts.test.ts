@@ -411,12 +411,34 @@ describe('a figure of a language', () => {
   });
 });
 
-describe('a figure from the right', () => {
-  const drawnWith = async (path: string, more: string) => {
-    const text = `${readFileSync(path, 'utf8')}\n${more}\n`;
-    return openProject(overlaid(disk, { [path]: text }), { caption: true }).draw(path);
-  };
+const drawnWith = async (path: string, more: string) => {
+  const text = `${readFileSync(path, 'utf8')}\n${more}\n`;
+  return openProject(overlaid(disk, { [path]: text }), { caption: true }).draw(path);
+};
 
+describe('a figure whose own words are Latin', () => {
+  test.each(['ar', 'fa', 'he', 'hi', 'th'])('has the letters that the language %s brings', async (language) => {
+    for (const id of demoIds) {
+      for (const more of ['', 'numbers: { digits: language }']) {
+        const drawn = await drawnWith(demoFigure(id), `language: ${language}\n${more}`);
+        const items = drawn.drawing?.plate.items ?? [];
+        const boxes = items.flatMap((item) =>
+          item.type === 'text'
+            ? item.pieces.flatMap(({ text, family, variant }) =>
+                [...text].filter((letter) => {
+                  const face = drawn.drawing?.faces.kit.face(family, variant);
+                  return /[\p{L}\p{N}]/u.test(letter) && !face?.covers(letter);
+                }),
+              )
+            : [],
+        );
+        expect([id, boxes.join('')]).toEqual([id, '']);
+      }
+    }
+  });
+});
+
+describe('a figure from the right', () => {
   test.each(demoIds.filter((id) => id !== 'plots-in-space'))(
     'is that from the left in a mirror, with words as they are read: %s',
     async (id) => {

@@ -1,5 +1,6 @@
 import type { PlannedChart } from '../../chart/planChart.js';
 import { noteWords, numberRun } from '../../layout/page/caption.js';
+import type { Language } from '../../words/language.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Gathered } from '../read/gather.js';
 
@@ -44,9 +45,17 @@ const wordKeys = ['accents', 'brackets', 'callouts'] as const satisfies readonly
 /** What in settings has words. */
 const wordSettings = ['axes', 'legend', 'dataLabels'] as const;
 
+/** What dates along the axes are written with. */
+function datesOf({ plans }: Pick<PlannedChart, 'plans'>, { months, day, dayOfYear, monthOfYear }: Language): string[] {
+  const hasDates = plans.some(({ x, y, space }) =>
+    [x, y, ...Object.values(space?.axes ?? {})].some((axis) => axis.shows === 'value' && axis.form === 'date'),
+  );
+  return hasDates ? [...months, day, dayOfYear, monthOfYear].map((form) => form.replace(/\{\w+\}/g, '')) : [];
+}
+
 /** Collects every text that a planned figure can print, whether it comes from the table, the codebook, the figure file or a style. */
 export function wordsOf(
-  { figure, resolved: { settings }, codebook }: Pick<Gathered, 'figure' | 'resolved' | 'codebook'>,
+  { figure, resolved: { settings }, codebook, words }: Pick<Gathered, 'figure' | 'resolved' | 'codebook' | 'words'>,
   planned: PlannedChart | undefined,
   withCaption: boolean,
 ): string[] {
@@ -61,6 +70,8 @@ export function wordsOf(
     wordSettings.map((key) => settings[key]),
     caption,
     codebook.cases,
+    planned && datesOf(planned, words.language),
+    settings.numbers.digits,
     drawn,
   ]);
 }
