@@ -1,5 +1,5 @@
-import { type Purpose, purposes } from '../core/chart/kind.js';
 import { chartKinds } from '../core/chart/kinds.js';
+import { purposes, purposeWords } from '../core/chart/purposes.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error } from '../core/problem/problem.js';
 import { type KindWords, kindWords } from '../core/project/acts/kindWords.js';
@@ -9,16 +9,6 @@ import { exit } from './command.js';
 import { exitCode, reportProblems, say, sayJson } from './report.js';
 
 const kinds = (): KindWords[] => chartKinds.map(kindWords);
-
-/** What kinds are for, as headings. */
-const purposeWords: Record<Purpose, string> = {
-  compare: 'To compare groups',
-  spread: 'To show how values spread',
-  change: 'To show change',
-  share: 'To show shares of a whole',
-  relation: 'To show how variables go together',
-  answers: 'To show answers on a scale',
-};
 
 /** A kind with each setting that names something. */
 function details({ name, shows, needs, takes }: KindWords): string {

@@ -3,6 +3,7 @@
 export { remembered } from './ask/remembered.js';
 export { remoteAnswerer, type Send } from './ask/remote.js';
 export { isAsked } from './ask/tableRef.js';
+export { purposes, purposeWords } from './chart/purposes.js';
 export { type Again, type Exchange, exchangesOf, forCategory, forColumn } from './choose/again.js';
 export {
   codebookEdit,

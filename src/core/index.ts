@@ -5,6 +5,7 @@
 
 export { type KindSummary, kinds } from './chart/kinds.js';
 export type { NumbersTable } from './chart/plan.js';
+export type { Purpose } from './chart/purposes.js';
 export type { Finding, Measure, Mend, Severity } from './check/finding.js';
 export { countText, findingText } from './check/findingText.js';
 export type { Subject } from './check/measure/subject.js';

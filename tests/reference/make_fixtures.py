@@ -362,3 +362,65 @@ for n, mix in ((5, 0.2), (40, 0.6), (300, 0.9)):
     case["densities"] = (kernel / (n * (2 * np.pi) ** 1.5 * bandwidths.prod())).tolist()
     rows.append(case)
 write("clouds", rows)
+
+# Correlations of tables with gaps and ties: of the rows that have both values, and of those that have all.
+rows = []
+for name, n, gaps in (("few", 6, 0.0), ("ties", 40, 0.15), ("many", 300, 0.3)):
+    data = random.normal(0, 1, (n, 4)) @ np.array([[1, 0.5, 0, 0], [0, 1, -0.7, 0], [0, 0, 1, 0.2], [0, 0, 0, 1]])
+    data = np.round(data * [1, 20, 0.5, 1000] + [0, 5, -3, 1e6], 0 if name == "ties" else 5)
+    data[random.random((n, 4)) < gaps] = np.nan
+    whole = ~np.isnan(data).any(axis=1)
+    case = {"name": name, "rows": [[None if np.isnan(v) else float(v) for v in row] for row in data], "pairs": []}
+    for i in range(4):
+        for j in range(i):
+            both = ~np.isnan(data[:, i]) & ~np.isnan(data[:, j])
+            pair = {"pair": [j, i]}
+            for how, kept in (("pairwise", both), ("listwise", whole)):
+                a, b = data[kept, j], data[kept, i]
+                for kind, test in (("pearson", stats.pearsonr), ("spearman", stats.spearmanr)):
+                    found = test(a, b)
+                    pair[f"{kind} {how}"] = {"n": int(kept.sum()), "r": float(found[0]), "p": float(found[1])}
+            case["pairs"].append(pair)
+    rows.append(case)
+write("correlations", rows)
+
+# What values are held against: quantiles of distributions, and bounds of ordered values.
+places = [1e-6, 0.001, 0.025, 0.25, 0.5, 0.7, 0.975, 0.9999]
+known = {"normal": stats.norm, "uniform": stats.uniform, "exponential": stats.expon, "t 3": stats.t(3), "t 30": stats.t(30)}
+write(
+    "quantilePlots",
+    {
+        "quantiles": {name: [{"p": p, "at": float(of.ppf(p))} for p in places] for name, of in known.items()},
+        "pointwise": [
+            {"i": i, "n": n, "level": level, "low": float(stats.beta.ppf((1 - level) / 2, i, n + 1 - i)), "high": float(stats.beta.ppf((1 + level) / 2, i, n + 1 - i))}
+            for n in (3, 17, 240, 2000)
+            for i in sorted({1, 2, n // 3 + 1, n})
+            for level in (0.5, 0.95, 0.99)
+        ],
+        "simultaneous": [
+            {"n": n, "level": level, "distance": float(stats.kstwo.ppf(level, n))} for n in (5, 20, 100, 1000) for level in (0.9, 0.95, 0.99)
+        ],
+    },
+)
+
+# Densities by weights, as halves of violins have them.
+rows = []
+for n in (3, 12, 200):
+    values = np.round(random.gamma(2, 3, n), 4)
+    weights = random.integers(1, 5, n)
+    repeated = np.repeat(values, weights)
+    spread = float(np.subtract(*np.quantile(repeated, [0.75, 0.25]))) / 1.34
+    sd = float(repeated.std(ddof=1))
+    bandwidth = 0.9 * (min(sd, spread) if spread > 0 else sd) * len(repeated) ** -0.2
+    at = np.linspace(values.min(), values.max(), 9)
+    kernel = np.exp(-0.5 * ((at[:, None] - repeated[None, :]) / bandwidth) ** 2).sum(axis=1)
+    rows.append(
+        {
+            "values": values.tolist(),
+            "counts": weights.tolist(),
+            "bandwidth": float(bandwidth),
+            "at": at.tolist(),
+            "density": (kernel / (len(repeated) * bandwidth * np.sqrt(2 * np.pi))).tolist(),
+        }
+    )
+write("countedDensities", rows)

@@ -1,4 +1,5 @@
-import { type DraftSettings, tableEndings } from 'hexis/desk';
+import { kinds as allKinds } from 'hexis';
+import { type DraftSettings, purposes, purposeWords, tableEndings } from 'hexis/desk';
 import { Button, DropZone, FileTrigger, Text } from 'react-aria-components';
 import { ColumnRow } from './ColumnRow.js';
 import type { Files, FolderFile } from './files.js';
@@ -109,9 +110,13 @@ function Columns({ beginning }: { beginning: BeginningState }) {
   );
 }
 
-/** The kinds that show the chosen columns, each drawn of them, and why others do not. */
+/** What one wants to show with a kind. */
+const purposeOf = (name: string) => allKinds.find((kind) => kind.name === name)?.purpose;
+
+/** The kinds that show the chosen columns by what one wants to show, each drawn of them, and why others do not. */
 function Offers({ beginning, begin }: { beginning: BeginningState; begin(settings: DraftSettings): void }) {
   const { chosen, kinds } = beginning;
+  const offered = kinds?.flatMap((own) => ('why' in own ? [] : [own])) ?? [];
   const refused = kinds?.flatMap((own) => ('why' in own ? [own] : [])) ?? [];
   return (
     <>
@@ -119,14 +124,27 @@ function Offers({ beginning, begin }: { beginning: BeginningState; begin(setting
         <h2>{chosen.length === 0 ? speech.begin.most : speech.begin.kindsThat(chosen.join(', '))}</h2>
         {!kinds && <p className="hint">{speech.begin.drawing}</p>}
         <div className="kinds">
-          {kinds?.map((own) =>
-            'why' in own ? null : (
-              <Button key={own.kind} className="card" onPress={() => begin(own.settings)}>
-                <img src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(own.small.svg)}`} alt="" width={165} />
-                <span className="name">{speech.begin.beginWith(own.kind)}</span>
-              </Button>
-            ),
-          )}
+          {purposes.map((purpose) => {
+            const own = offered.filter(({ kind }) => purposeOf(kind) === purpose);
+            if (own.length === 0) return null;
+            return (
+              <section key={purpose} aria-labelledby={`to-${purpose}`}>
+                <h3 id={`to-${purpose}`}>{purposeWords[purpose]}</h3>
+                <div className="row">
+                  {own.map(({ kind, settings, small }) => (
+                    <Button key={kind} className="card" onPress={() => begin(settings)}>
+                      <img
+                        src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(small.svg)}`}
+                        alt=""
+                        width={165}
+                      />
+                      <span className="name">{speech.begin.beginWith(kind)}</span>
+                    </Button>
+                  ))}
+                </div>
+              </section>
+            );
+          })}
         </div>
       </div>
       {refused.length > 0 && (

@@ -8,10 +8,7 @@ import type { CaseCounts } from './frame/cases.js';
 import type { Frame } from './frame/frame.js';
 import type { Accepts, Roles } from './frame/roles.js';
 import type { AxisPlan, LegendPlan, NumbersTable, Plan } from './plan.js';
-
-/** What one wants to show, in the order in which kinds are listed. */
-export const purposes = ['compare', 'spread', 'change', 'share', 'relation', 'answers'] as const;
-export type Purpose = (typeof purposes)[number];
+import type { Purpose } from './purposes.js';
 
 /** What an axis shows, which decides which settings of the style apply to it. */
 export type AxisShows = AxisPlan['shows'] | 'along';

@@ -17,6 +17,7 @@ import { line } from './line/line.js';
 import { matrix } from './matrix/matrix.js';
 import { pie } from './pie/pie.js';
 import { points } from './points/points.js';
+import type { Purpose } from './purposes.js';
 import { quantiles } from './quantiles/quantiles.js';
 import { scatter } from './scatter/scatter.js';
 import { slope } from './slope/slope.js';
@@ -48,6 +49,8 @@ export interface KindSummary {
   name: string;
   /** What one of its marks is called, and several. */
   nouns: readonly [one: string, several: string];
+  /** What one wants to show with it. */
+  purpose: Purpose;
   /** What it shows, in a sentence. */
   description: string;
 }

@@ -1,5 +1,6 @@
 import type { Roles } from '../../chart/frame/roles.js';
-import type { ChartKind, Purpose } from '../../chart/kind.js';
+import type { ChartKind } from '../../chart/kind.js';
+import type { Purpose } from '../../chart/purposes.js';
 import { noteOf } from '../../schema/fields.js';
 import { partsOf, type Schema } from '../../schema/schemaParts.js';
 
