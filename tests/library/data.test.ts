@@ -154,4 +154,17 @@ describe('the codebook', () => {
       'not-a-date:t.csv:5:17',
     ]);
   });
+
+  test.each([
+    ['quarters', ['2026-Q2', '2025-Q4', '2026-Q1'], ['2025-Q4', '2026-Q1', '2026-Q2']],
+    ['days', ['1.3.2026', '24.12.2025', '2.1.2026'], ['24.12.2025', '2.1.2026', '1.3.2026']],
+    ['months', ['2026-02', '2025-11', '2026-01'], ['2025-11', '2026-01', '2026-02']],
+    ['dates among other words, as they come', ['2026-02', 'later', '2025-11'], ['2026-02', 'later', '2025-11']],
+  ])('that are categories stand in their order: %s', async (_, given, order) => {
+    const table = ['when,kg', ...given.map((text, i) => `${text},${i + 1}`)].join('\n');
+    for (const chart of ['{ kind: bar, category: when, value: kg }', '{ kind: box, category: when, value: kg }']) {
+      const { numbers } = await composed({ chart, table: `${table}\n`, codebook: 'hexis: codebook/1\n' });
+      expect(numbers.rows.map(([name]) => name)).toEqual(order);
+    }
+  });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { matchFigure, memory, ok, openProject, write } from 'hexis';
+import { describe as describeProblem, matchFigure, memory, ok, openProject, write } from 'hexis';
 import { edited, historyOf, undo } from 'hexis/desk';
 import { disk } from 'hexis/node';
 import { SaxesParser } from 'saxes';
@@ -109,6 +109,25 @@ describe('what authors write is never obeyed', () => {
 });
 
 describe('files of other habits', () => {
+  test('say values in words of every day, and are told ours', async () => {
+    const said = async (figure: string) => {
+      const { problems } = await openProject(
+        memory({ 'f.yaml': `hexis: figure/1\ndata: t.csv\n${figure}\n`, 't.csv': 'bed,yield\nA,2\nB,3\n' }),
+      ).draw('f.yaml');
+      return problems.map((problem) => describeProblem(problem).write);
+    };
+    const bars = (more: string) => `chart: { kind: bar, category: bed, value: yield, ${more} }`;
+    expect(await said(bars('summary: average'))).toEqual(['summary: mean']);
+    expect(await said(bars('summary: max'))).toEqual(['summary: greatest']);
+    expect(await said(bars('summary: total'))).toEqual(['summary: sum']);
+    expect(await said(bars('order: descending'))).toEqual(['order: falling']);
+    expect(await said(bars('error: { shows: sem }'))).toEqual(['shows: se']);
+    expect(await said(`${bars('summary: mean')}\nlegend: { place: below }`)).toEqual(['place: bottom']);
+    // A setting that is there already is not what a strange word means.
+    expect(await said(bars('form: round'))).toEqual([undefined]);
+    expect(await said('chart: { type: bar, category: bed }')).toContain('kind: bar');
+  });
+
   test('texts in Windows-1252 and UTF-16 are read, and the guess is known', () => {
     const western = decodeText(Uint8Array.of(0xc4, 0x70, 0x66, 0x65, 0x6c, 0x20, 0x80));
     expect(western).toEqual({ text: 'Äpfel €', encoding: 'windows-1252', assumed: true });

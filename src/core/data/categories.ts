@@ -1,6 +1,7 @@
 import { entryAt } from '../at.js';
 import { error, type Problem, warning } from '../problem/problem.js';
 import type { Category, Variable } from './codebook.js';
+import { parseDate } from './dates.js';
 import type { Lack } from './lack.js';
 import { missingCodes } from './missingCodes.js';
 import { isBroken, numberProblem } from './numberProblem.js';
@@ -90,13 +91,22 @@ export function byCategory<T>(categories: readonly Category[], given: Readonly<R
   );
 }
 
-/** Numbers in order, then texts as they come. */
-const bySize = (texts: readonly string[], notation: NumberNotation): string[] => {
-  const numbers = new Map(texts.map((text) => [text, readCode(text, notation)]));
-  const value = (text: string) => numbers.get(text) as number;
-  if (texts.some((text) => Number.isNaN(value(text)))) return [...texts];
+/** Texts by what each is read as; undefined where one is nothing of that. */
+function sortedBy(texts: readonly string[], read: (text: string) => number): string[] | undefined {
+  const values = new Map<string, number>();
+  for (const text of texts) {
+    const value = read(text);
+    if (Number.isNaN(value)) return undefined;
+    values.set(text, value);
+  }
+  const value = (text: string) => values.get(text) as number;
   return [...texts].sort((a, b) => value(a) - value(b) || a.length - b.length || (a < b ? -1 : 1));
-};
+}
+
+/** Numbers and dates in order, other texts as they come. */
+const bySize = (texts: readonly string[], notation: NumberNotation, { dateOrder }: Variable): string[] =>
+  sortedBy(texts, (text) => readCode(text, notation)) ??
+  sortedBy(texts, (text) => parseDate(text, dateOrder)) ?? [...texts];
 
 /** How the texts of a column stand for its categories. */
 interface Placed {
@@ -135,7 +145,7 @@ function placed(texts: readonly string[], variable: Variable, notation: NumberNo
     const value = variable.measure === 'numeric' ? readCode(text, notation) : Number.NaN;
     return Number.isNaN(value) ? text : String(value);
   };
-  const names = bySize([...new Set(waiting.map((id) => nameOf(texts[id] as string)))], notation);
+  const names = bySize([...new Set(waiting.map((id) => nameOf(texts[id] as string)))], notation, variable);
   const order = new Map(names.map((text, i) => [text, listed.length + i]));
   for (const id of waiting) places[id] = order.get(nameOf(texts[id] as string)) as number;
   const others = names.map((text): Category => ({ code: text, name: text }));

@@ -85,6 +85,34 @@ export function kindMeant(word: string, known: readonly string[]): string | unde
   return known.find((own) => `${own}s` === bare) ?? kinds.find(([says]) => says.test(bare))?.[1];
 }
 
+const values: readonly (readonly [RegExp, readonly string[]])[] = [
+  [/^(average|avg|arithmeticmean)$/, ['mean']],
+  [/^(totals?|sums)$/, ['sum']],
+  [/^(max|maximum|highest|largest|biggest|most)$/, ['greatest']],
+  [/^(min|minimum|lowest|smallest|fewest)$/, ['least']],
+  [/^(n|numbers?|frequenc(y|ies)|counts)$/, ['count']],
+  [/^(percentages?|percents|shares?|proportions?|relative|%)$/, ['percent', 'share', 'shares']],
+  [/^(asc|ascending|increasing|growing|smallestfirst)$/, ['rising']],
+  [/^(desc|descending|decreasing|shrinking|largestfirst)$/, ['falling']],
+  [/^(confidence|confidenceintervals?|cl)$/, ['ci']],
+  [/^(standarderror|sem)$/, ['se']],
+  [/^(standarddeviation|stdev|std|stddev)$/, ['sd']],
+  [/^(stack)$/, ['stacked']],
+  [/^(logarithmic|log10|ln)$/, ['log']],
+  [/^(dash|dashes)$/, ['dashed']],
+  [/^(dots?)$/, ['dotted', 'circle']],
+  [/^(round|point|disc)$/, ['circle']],
+  [/^(hidden|hide|off|no|false|nothing)$/, ['none']],
+  [/^(below|under|underneath)$/, ['bottom']],
+  [/^(above|over)$/, ['top']],
+];
+
+/** The value of several that a word of another habit means; undefined where none is meant. */
+export function valueMeant(word: string, known: readonly string[]): string | undefined {
+  const bare = word.toLowerCase().replace(/[\s_-]/g, '');
+  return values.find(([says]) => says.test(bare))?.[1].find((own) => known.includes(own));
+}
+
 const formats: Readonly<Record<string, string>> = {
   jpg: 'png',
   jpeg: 'png',

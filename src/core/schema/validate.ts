@@ -3,7 +3,7 @@ import { lastOf } from '../at.js';
 import { nearest } from '../problem/nearest.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
 import { type FieldNotes, largestText, longestSide, noteOf } from './fields.js';
-import { insteadOf, kindMeant } from './otherWords.js';
+import { insteadOf, kindMeant, valueMeant } from './otherWords.js';
 import { partsOf, required, type Schema, type SchemaParts, textsOf } from './schemaParts.js';
 import { valueAt } from './settingTree.js';
 import type { Path, YamlSource } from './yamlSource.js';
@@ -137,7 +137,8 @@ function wrongValue(schema: Schema, source: YamlSource, path: Path, { options, i
     return error('yaml-broken', { reason: `without quotation marks ${cut} is a remark`, write }, place);
   }
   if (options) {
-    const near = path.at(-1) === 'kind' ? kindMeant(String(value), options) : undefined;
+    const meantBy = path.at(-1) === 'kind' ? kindMeant : valueMeant;
+    const near = meantBy(String(value), options);
     return error(
       'wrong-value',
       { path: name, found, options, nearest: near ?? nearest(String(value), options) },
@@ -224,7 +225,10 @@ function problemsOf(schema: Schema, source: YamlSource, issue: Issue): Problem[]
       const cut = source.cutByComma([...path, key]);
       if (cut) return error('text-cut', cut, place);
       const where = path.join('.');
-      const write = insteadOf(key, where, valueAt(source.value, [...path, key]));
+      const meantBy = insteadOf(key, where, valueAt(source.value, [...path, key]));
+      // What stands there already is not what is missed.
+      const [name = ''] = meantBy?.split(':') ?? [];
+      const write = valueAt(source.value, [...path, name]) === undefined ? meantBy : undefined;
       return error('unknown-key', { key, where, known, nearest: nearest(key, known), write }, place);
     });
   }
