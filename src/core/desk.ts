@@ -1,8 +1,8 @@
 /** What a desk thinks with: ink under a pointer and its reach, settings as controls, edits and their history, beginnings, turned clouds. */
 
 export { remembered } from './ask/remembered.js';
-export { remoteAnswerer, type Send } from './ask/remote.js';
-export { isAsked } from './ask/tableRef.js';
+export { askingStopped, remoteAnswerer, type Send } from './ask/remote.js';
+export { isAsked, nameOfTable } from './ask/tableRef.js';
 export { purposes, purposeWords } from './chart/purposes.js';
 export { type Again, type Exchange, exchangesOf, forCategory, forColumn } from './choose/again.js';
 export {

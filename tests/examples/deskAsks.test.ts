@@ -43,6 +43,29 @@ describe('a figure of a database at the desk', () => {
     expect(asked()).toBe(before);
   });
 
+  test('can be stopped while the table is asked, and the server stops too', async () => {
+    const id = 'yield-by-bed';
+    const text = await visit.begin(id);
+    const asked = `data: { connection: garden, query: slow.sql }`;
+    writeFileSync(visit.folder.at('figures/slow.sql'), 'select plots.*, pg_sleep(0.2) from plots');
+    writeFileSync(visit.folder.at(figureFile(id)), text.replace(/^data: .*$/m, asked));
+    const stop = visit.desk.button('Stop asking the table');
+    await stop.click();
+    await visit.desk.page.getByText('Not drawn: see what is wrong').waitFor();
+    await visit.desk.tab(/^Findings/);
+    await visit.desk.page.getByText('it was stopped').first().waitFor();
+    const running = () =>
+      server.sql("select pid from pg_stat_activity where application_name = 'hexis' and state = 'active'");
+    for (let i = 0; i < 40 && (await running()).length > 0; i += 1) await visit.desk.page.waitForTimeout(100);
+    expect(await running()).toEqual([]);
+    // Asked again it takes as long; once the question is another one, the figure is drawn by itself.
+    await visit.desk.button('Ask again').click();
+    await stop.waitFor();
+    writeFileSync(visit.folder.at('figures/slow.sql'), 'select * from plots');
+    const { shown, made } = await visit.desk.drawings(id);
+    expect(shown).toBe(made);
+  });
+
   test('is begun from a table that the desk offers', async () => {
     await visit.begin('yield-by-bed');
     const { page } = visit.desk;

@@ -1,7 +1,8 @@
 import type { Finding } from 'hexis';
 import type { View } from 'hexis/desk';
 import { sizeEdits } from 'hexis/desk';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { Button } from 'react-aria-components';
 import { Marks } from './Marks.js';
 import { centimetres, pixels } from './names.js';
 import { Page } from './Page.js';
@@ -140,6 +141,7 @@ export function Paper(props: Props) {
       <p id="status" aria-live="polite">
         {desk.said || statusOf(desk, zoom)}
       </p>
+      <Asked desk={desk} />
     </section>
   );
 }
@@ -182,6 +184,36 @@ function OnTop({ desk, shown, preview, scale, isWriting, placeOf, written, ...ma
       )}
       {shown.isFigure && <SizeHandle size={shown} scale={scale} placeOf={placeOf} resize={resize} />}
     </>
+  );
+}
+
+/** Milliseconds after which a question of a table may be stopped: most have their answer by then. */
+const patience = 1200;
+
+/** Whether something has lasted for a while. */
+function useLasting(is: boolean): boolean {
+  const [lasts, setLasts] = useState(false);
+  useEffect(() => {
+    setLasts(false);
+    const waiting = is ? setTimeout(() => setLasts(true), patience) : undefined;
+    return () => clearTimeout(waiting);
+  }, [is]);
+  return is && lasts;
+}
+
+/** Ends what is asked of a database or a large file, and asks again. */
+function Asked({ desk: { waiting, stale, problems, acts } }: Pick<Props, 'desk'>) {
+  const isLong = useLasting(waiting && stale);
+  const isStopped = !waiting && stale && problems.some(({ code }) => code === 'engine-failed');
+  if (!isLong && !isStopped) return null;
+  return isLong ? (
+    <Button className="asked" onPress={acts.stop}>
+      {speech.paper.stop}
+    </Button>
+  ) : (
+    <Button className="asked" onPress={() => void acts.again()}>
+      {speech.paper.again}
+    </Button>
   );
 }
 

@@ -24,6 +24,8 @@ export class Acts {
   private readonly thinker: Thinker;
   /** The number of the drawing that is made: what belongs to an older one comes too late. */
   private run = 0;
+  /** How often the figure was to be drawn anew from its files. */
+  private redraws = 0;
   private queue: Promise<unknown> = Promise.resolve();
   /** Changes of each file that are drawn, or about to be, and not written yet. */
   private readonly unwritten = new Map<string, number>();
@@ -32,6 +34,7 @@ export class Acts {
   constructor(files: Files, thinker: Thinker) {
     this.files = files;
     this.thinker = thinker;
+    thinker.waits = (waiting) => this.tell({ is: 'waiting', waiting });
   }
 
   /** What is known now. */
@@ -116,6 +119,7 @@ export class Acts {
     const { figure: path, caption } = this.known;
     if (path === undefined) return;
     this.run += 1;
+    this.redraws += 1;
     const mine = this.run;
     this.tell({ is: 'drawing' });
     const found = await this.thinker.ask('draw', { path, caption });
@@ -198,13 +202,17 @@ export class Acts {
   /** Shows a change as it was drawn and writes it; in the end the file's own text is shown, whatever came between. */
   private async show(path: string, figure: string, by: string, drawing: Promise<Tried>): Promise<string | undefined> {
     this.unwritten.set(path, (this.unwritten.get(path) ?? 0) + 1);
+    const { redraws } = this;
+    let isShown = true;
     let wanted = this.known.states[path]?.text;
     try {
       const tried = await drawing;
       if ('fault' in tried) return tried.fault;
       if (tried.edits.length === 0) return undefined;
       wanted = tried.text;
-      await this.take(figure, tried.found);
+      // Where something else was to be drawn meanwhile, that may not have this change.
+      isShown = redraws === this.redraws;
+      if (isShown) await this.take(figure, tried.found);
       this.say('');
       if (!(await this.write(path, by, { edits: tried.edits }))) wanted = this.known.states[path]?.text;
       return undefined;
@@ -212,7 +220,7 @@ export class Acts {
       const left = (this.unwritten.get(path) ?? 1) - 1;
       this.unwritten.set(path, left);
       const text = this.known.states[path]?.text;
-      if (left === 0 && text !== undefined && text !== wanted) {
+      if (left === 0 && text !== undefined && (text !== wanted || !isShown)) {
         await this.thinker.tell('changed', { path, text });
         await this.redraw();
       }
@@ -295,6 +303,11 @@ export class Acts {
     await this.redraw();
     this.say(speech.acts.inStyle(setting, found.style));
   }
+
+  /** Stops what is asked of tables now: the figure is then not drawn, and says so. */
+  readonly stop = (): void => this.thinker.stop();
+  /** Draws the figure anew, as after it was stopped. */
+  readonly again = (): Promise<void> => this.redraw();
 
   readonly choose = (chosen: Chosen | undefined): void => this.tell({ is: 'chosen', chosen });
   readonly reach = (scope: string | undefined): void => this.tell({ is: 'reached', scope });

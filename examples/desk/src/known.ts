@@ -27,6 +27,8 @@ export interface Known {
   /** Whether what is shown is older than the files. */
   stale: boolean;
   conflict: Conflict | undefined;
+  /** Whether questions of tables wait for an answer. */
+  waiting: boolean;
   /** How often each figure has to be drawn again in small; what figures share is counted under an empty path. */
   turns: Readonly<Record<string, number>>;
 }
@@ -48,7 +50,8 @@ export type Act =
   | { is: 'captioned'; on: boolean }
   | { is: 'said'; said: string }
   | { is: 'met'; conflict: Conflict | undefined }
-  | { is: 'aged'; paths: readonly string[] };
+  | { is: 'aged'; paths: readonly string[] }
+  | { is: 'waiting'; waiting: boolean };
 
 export const nothingKnown: Known = {
   list: undefined,
@@ -67,6 +70,7 @@ export const nothingKnown: Known = {
   said: '',
   stale: true,
   conflict: undefined,
+  waiting: false,
   turns: {},
 };
 
@@ -126,6 +130,8 @@ export function after(known: Known, act: Act): Known {
       return known.said === act.said ? known : { ...known, said: act.said };
     case 'met':
       return { ...known, conflict: act.conflict };
+    case 'waiting':
+      return known.waiting === act.waiting ? known : { ...known, waiting: act.waiting };
     case 'aged':
       return {
         ...known,

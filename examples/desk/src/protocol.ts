@@ -148,6 +148,8 @@ export interface Setting {
 
 /** What the page asks of the worker, and what it gets. */
 export interface Calls {
+  /** Stops what is asked of tables now. */
+  stop: { ask: object; get: void };
   files: {
     ask: { served?: { token: string; base: string }; texts?: Record<string, string | Uint8Array> };
     get: undefined;
@@ -207,6 +209,11 @@ export interface Question<N extends CallName = CallName> {
   id: number;
   name: N;
   ask: Calls[N]['ask'];
+}
+
+/** What the worker tells without being asked: how many questions of tables wait for an answer. */
+export interface Waiting {
+  waiting: number;
 }
 
 export interface Answer {

@@ -186,6 +186,8 @@ export const speech = {
     shareOf: (percent: Part) => `${percent} % of its size`,
     fault: 'Not drawn: see what is wrong under "Findings".',
     drawing: 'Drawing …',
+    stop: 'Stop asking the table',
+    again: 'Ask again',
   },
   picture: {
     fault: 'Not drawn:',

@@ -1,4 +1,4 @@
-import type { Answer, CallName, Calls } from './protocol.js';
+import type { Answer, CallName, Calls, Waiting } from './protocol.js';
 
 /** A worker that draws and thinks, so that typing never waits. */
 class Helper {
@@ -6,8 +6,13 @@ class Helper {
   private readonly open = new Map<number, { done(value: unknown): void; fail(fault: Error): void }>();
   private count = 0;
 
-  constructor() {
-    this.worker.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
+  /** @param waits is told how many questions of tables wait for an answer */
+  constructor(waits: (count: number) => void) {
+    this.worker.addEventListener('message', ({ data }: MessageEvent<Answer | Waiting>) => {
+      if ('waiting' in data) {
+        waits(data.waiting);
+        return;
+      }
       const own = this.open.get(data.id);
       this.open.delete(data.id);
       if (data.fault === undefined) own?.done(data.get);
@@ -27,10 +32,25 @@ class Helper {
 
 /** Two workers: one for the figure that is worked on, and one aside for all that may take its time. */
 export class Thinker {
-  private readonly first = new Helper();
+  /** How many questions of tables wait for an answer, by who asked. */
+  private readonly waiting = { first: 0, second: 0 };
+  private readonly first = new Helper((count) => this.count('first', count));
   private second: Helper | undefined;
   /** What the second has to know once it is there. */
   private readonly told: { name: CallName; ask: never }[] = [];
+
+  /** Hears whether questions of tables wait for an answer. */
+  waits: (isWaiting: boolean) => void = () => undefined;
+
+  private count(who: 'first' | 'second', count: number): void {
+    this.waiting[who] = count;
+    this.waits(this.waiting.first + this.waiting.second > 0);
+  }
+
+  /** Stops what is asked of tables now. */
+  stop(): void {
+    for (const helper of [this.first, this.second]) void helper?.ask('stop', {});
+  }
 
   /** Asks about the figure that is worked on. */
   ask<N extends CallName>(name: N, ask: Calls[N]['ask']): Promise<Calls[N]['get']> {
@@ -40,7 +60,7 @@ export class Thinker {
   /** Asks about what does not hurry: pictures in small, findings, kinds. */
   aside<N extends CallName>(name: N, ask: Calls[N]['ask']): Promise<Calls[N]['get']> {
     if (!this.second) {
-      this.second = new Helper();
+      this.second = new Helper((count) => this.count('second', count));
       for (const own of this.told) void this.second.ask(own.name, own.ask);
     }
     return this.second.ask(name, ask);

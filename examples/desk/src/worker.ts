@@ -78,6 +78,7 @@ import type {
   ShownTable,
   Small,
   Tried,
+  Waiting,
 } from './protocol.js';
 import { speech } from './speech.js';
 import { typeAt } from './typeAt.js';
@@ -92,6 +93,11 @@ let samples: { of: string; found: Samples } | undefined;
 let table: { path: string; caption: boolean; table: Turntable } | undefined;
 const looks = new Map<string, { look: TableLook; remarks: string[] }>();
 
+/** Stops what is asked of tables; none where nothing is served. */
+let stopAsking: (() => void) | undefined;
+
+const tellWaiting = (waiting: number) => self.postMessage({ waiting } satisfies Waiting);
+
 const bump = (path: string) => {
   changes.set(path, (changes.get(path) ?? 0) + 1);
   looks.delete(path);
@@ -101,6 +107,8 @@ const bump = (path: string) => {
 /** The files of a folder by the calls of its server, or those of the demo. */
 function sourceOf(served: { token: string; base: string } | undefined): Source {
   const plain = memory({});
+  const asking = served && askingAt(served, (path) => changes.get(path) ?? 0, tellWaiting);
+  stopAsking = asking?.stop;
   const get = async (path: string) => {
     const own = held.get(path);
     if (own !== undefined) return typeof own === 'string' ? new TextEncoder().encode(own) : own;
@@ -118,7 +126,7 @@ function sourceOf(served: { token: string; base: string } | undefined): Source {
   };
   return {
     ...plain,
-    ...(served ? { ...typeAt(served), answerer: askingAt(served, (path) => changes.get(path) ?? 0) } : {}),
+    ...(served && asking ? { ...typeAt(served), answerer: asking.answerer } : {}),
     text: textOf,
     bytes: get,
     stamp: async (path) => changes.get(path) ?? 0,
@@ -178,11 +186,16 @@ async function smallOf(made: Drawing): Promise<Small> {
   return { id, svg: await svgOf(made), width, height };
 }
 
+/** The number of the drawing that was begun last: one that was begun before and comes later is not the one that is shown. */
+let begun = 0;
+
 async function drawn(path: string, caption: boolean): Promise<Drawn> {
+  begun += 1;
+  const mine = begun;
   const found = await opened().draw(path, { caption });
   if (!found.drawing) return { problems: [...found.problems] };
-  drawing = found.drawing;
-  return { problems: [...found.problems], shown: await shownOf(drawing) };
+  if (mine === begun) drawing = found.drawing;
+  return { problems: [...found.problems], shown: await shownOf(found.drawing) };
 }
 
 const itemOf = (role: string | undefined): PlateItem | undefined =>
@@ -283,6 +296,7 @@ async function tableOf(path: string): Promise<string | undefined> {
 const [fewest, most] = [2, 12];
 
 const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['get']> | Calls[N]['get'] } = {
+  stop: () => stopAsking?.(),
   files({ served, texts = {} }) {
     for (const [path, text] of Object.entries(texts)) held.set(path, text);
     project = openProject(sourceOf(served));
@@ -487,8 +501,8 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
   pathFrom: ({ target, from }) => pathFrom(target, from),
 };
 
-/** What changes files or the drawing: each waits for the one before it, so that none is drawn half from old texts. */
-const inTurn: ReadonlySet<CallName> = new Set<CallName>(['changed', 'draw', 'try', 'enter']);
+/** What changes files: each waits for the one before it, so that no change is drawn half from old texts. */
+const inTurn: ReadonlySet<CallName> = new Set<CallName>(['changed', 'try', 'enter']);
 let last: Promise<unknown> = Promise.resolve();
 
 async function answerTo({ id, name, ask }: Question): Promise<void> {

@@ -63,6 +63,10 @@ export async function replyTo(answerer: Outcome<Answerer> | undefined, call: Non
   return answer.ok ? { answer: plainAnswer(answer.value), problems: answer.problems } : { problems: answer.problems };
 }
 
+/** What is said of a question that somebody stopped. @param name of its table */
+export const askingStopped = (name: string): Problem =>
+  error('engine-failed', { table: name, reason: 'it was stopped' });
+
 /** The call of a page, and the reply to it as it came. */
 export type Send = (call: object) => Promise<unknown>;
 

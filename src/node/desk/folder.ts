@@ -23,6 +23,12 @@ const kinds: readonly (readonly [FolderKind, { test(path: string): boolean }])[]
 
 export const kindOf = (path: string): FolderKind | undefined => kinds.find(([, ending]) => ending.test(path))?.[0];
 
+/** Files that figures read and that nobody opens at the desk: questions to databases, and answers that were kept. */
+const silent = /\.(sql|answers\.json)$/i;
+
+/** Whether figures may be made of a file. */
+export const isRead = (path: string): boolean => kindOf(path) !== undefined || silent.test(path);
+
 /** Whether a name belongs to a file or folder that programs keep for themselves. */
 export const isHidden = (name: string): boolean => name.startsWith('.') || name === 'node_modules';
 

@@ -7,7 +7,7 @@ import { type Context, Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { streamSSE } from 'hono/streaming';
 import { readCall, replyTo } from '../../core/ask/remote.js';
-import { isPattern } from '../../core/ask/tableRef.js';
+import { isPattern, type TableRef } from '../../core/ask/tableRef.js';
 import { tableEndings, tableForm } from '../../core/data/tableForms.js';
 import { hasErrors, type Outcome, type Problem, problemText } from '../../core/problem/problem.js';
 import { SourceFault } from '../../core/project/read/source.js';
@@ -18,6 +18,7 @@ import { drawReport } from '../bind/bindReport.js';
 import { documents } from '../bind/documents.js';
 import { disk } from '../disk.js';
 import { connectionNames } from '../engines/connection.js';
+import { stoppable } from '../engines/stopped.js';
 import { formats } from '../formats.js';
 import {
   type Change,
@@ -31,7 +32,7 @@ import {
 import { packageRoot } from '../packageRoot.js';
 import { inputProblems, type Output, save } from '../save.js';
 import { drawApart } from './drawApart.js';
-import { filesOf, isHidden, kindOf } from './folder.js';
+import { filesOf, isHidden, isRead, kindOf } from './folder.js';
 import { headersFor, isOwnCall, withToken } from './guard.js';
 import { insideOf, Refused, slashed } from './inside.js';
 import { typeCalls } from './typeCalls.js';
@@ -291,14 +292,15 @@ class Desk {
     const call = readCall(await bodyOf(context));
     if (!call) throw new Refused('no question');
     const { table } = call;
-    if (!('file' in table)) return context.json(await replyTo(await disk.answerer?.(table), call));
+    const { signal } = context.req.raw;
+    const reply = (ref: TableRef) => stoppable(signal, async () => replyTo(await disk.answerer?.(ref), call));
+    if (!('file' in table)) return context.json(await reply(table as TableRef));
     const at = table.file.lastIndexOf('/') + 1;
     const [folder, name] = [table.file.slice(0, at).replace(/\/$/, ''), table.file.slice(at)];
     if (isPattern(folder)) throw new Refused('a pattern of folders');
     const within = folder === '' ? this.folder : await insideOf(this.folder, folder);
     const file = isPattern(name) ? join(within, name) : await insideOf(this.folder, table.file);
-    const found = await disk.answerer?.({ ...table, file });
-    return context.json(await replyTo(found, call));
+    return context.json(await reply({ ...table, file } as TableRef));
   };
 
   /** Binds a report into documents in the folder, with the same code as the command. */
@@ -393,7 +395,7 @@ export async function serveDesk({
     streamSSE(context, async (stream) => {
       // Drawings written into the folder do not count as its files.
       const tell = (event: string) => (path: string) =>
-        kindOf(path) === undefined ? undefined : void stream.writeSSE({ event, data: seen(path) });
+        isRead(path) ? void stream.writeSSE({ event, data: seen(path) }) : undefined;
       const tells = { change: tell('change'), add: tell('add'), unlink: tell('unlink') };
       for (const [event, own] of Object.entries(tells)) watcher.on(event as 'change', own);
       await new Promise<void>((resolve) => stream.onAbort(resolve));

@@ -6,6 +6,7 @@ import { literal } from '../../core/ask/sql/params.js';
 import { type Dialect, EngineFault, type Run } from '../../core/ask/sql/source.js';
 import { messageOf } from '../../core/messageOf.js';
 import { error } from '../../core/problem/problem.js';
+import { onStop } from './stopped.js';
 
 const library = '@duckdb/node-api';
 
@@ -74,6 +75,7 @@ export async function withFiles<T>(
     allow_persistent_secrets: 'false',
   });
   const connection = await instance.connect();
+  const stopped = onStop(() => connection.interrupt());
   try {
     await connection.run("set TimeZone = 'UTC'");
     await connection.run(`set allowed_paths = [${files.map(literal).join(', ')}]`);
@@ -85,6 +87,7 @@ export async function withFiles<T>(
       }),
     );
   } finally {
+    stopped();
     connection.closeSync();
     instance.closeSync();
     await rm(folder, { recursive: true, force: true });

@@ -3,6 +3,7 @@ import { type Dialect, EngineFault, type Rows, type Run } from '../../core/ask/s
 import { messageOf } from '../../core/messageOf.js';
 import { error } from '../../core/problem/problem.js';
 import { type ConnectionTarget, connectionTarget } from './connection.js';
+import { onStop } from './stopped.js';
 
 const library = 'pg';
 
@@ -111,6 +112,7 @@ export async function withServer<T>(
     fault instanceof EngineFault || fault instanceof TypeError || fault instanceof RangeError;
   const failed = (fault: unknown) =>
     isOwn(fault) ? fault : new EngineFault(error('engine-failed', { table, reason: reasonOf(fault, target, seconds) }));
+  const stopped = onStop(() => void client.end().catch(() => undefined));
   try {
     await client.connect();
     await query(client, 'begin isolation level repeatable read, read only');
@@ -122,6 +124,7 @@ export async function withServer<T>(
   } catch (fault) {
     throw failed(fault);
   } finally {
+    stopped();
     await client.end().catch(() => undefined);
   }
 }
