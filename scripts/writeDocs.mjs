@@ -37,6 +37,38 @@ const intros = {
   ],
 };
 
+/** What a page says beside its settings. */
+const outros = {
+  codebook: `
+## Codebooks of archives
+
+A study that comes from an archive has its codebook with it. A figure takes it as it is, by what the file holds and not by its name:
+
+\`\`\`yaml
+codebook: survey.xml
+\`\`\`
+
+| form | what is taken |
+|---|---|
+| DDI Codebook 2.5 (XML) | \`labl\` in all languages, \`measUnit\`, \`nature\` and \`intrvl\`, \`dcml\`, \`catgry\` in their order, missing codes of \`missing="Y"\` and \`invalrng\`, \`valrng\` |
+| Table Schema, Data Package (JSON) | \`title\`, \`unit\`, \`type\`, \`categories\` (of version 2, with their order) or \`enum\`, \`missingValues\` of table and field, \`minimum\` and \`maximum\`, marks of numbers |
+| CSV on the Web (JSON) | \`titles\` in all languages, \`datatype\` with its limits, \`null\` |
+
+\`\`\`sh
+hexis codebook survey.xml -o survey.codebook.yaml
+hexis codebook garden.codebook.yaml --as ddi -o garden.xml
+hexis start data/plots.csv --codebook survey.xml
+\`\`\`
+
+The first turns it into one of Hexis, which you can go on with; what has no place there is listed once, such as the wording of questions. The second
+goes the other way: \`--as ddi\`, \`table-schema\` or \`csvw\`, and says what is lost, such as colours. The third drafts a first figure with what
+the archive knows; doubts about its columns are settled, those about others stay as remarks.
+
+A column of numbers keeps no names of single values (\`0: never\`): say \`measure: ordinal\` where these are categories. Ranges of missing codes are
+taken code by code, up to 200 of them. Document types are not read: an entity that one declares is refused.
+`,
+};
+
 const unwrap = (schema) => (schema._zod.def.innerType ? unwrap(schema._zod.def.innerType) : schema);
 const cell = (text) =>
   String(text ?? '')
@@ -162,7 +194,7 @@ Lengths are CSS absolute lengths (\`12pt\`, \`1cm\`, \`4mm\`, \`0.1in\`, \`96px\
 ${kind === 'figure' ? `## What is it called?\n\n| I want | I write |\n|---|---|\n${wishes.map(([wish, text]) => `| ${wish} | \`${cell(text)}\` |`).join('\n')}\n\n## Every setting\n\n` : ''}| setting | what it does | example |
 |---|---|---|
 ${rows.join('\n')}
-${kind === 'figure' ? chartSections() : ''}`;
+${kind === 'figure' ? chartSections() : (outros[kind] ?? '')}`;
 }
 
 /** What each language has: a few of its words beside each other, and the names of all sentences. */

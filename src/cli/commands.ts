@@ -1,5 +1,6 @@
 import { bindCommand } from './bind.js';
 import { checkCommand } from './check.js';
+import { codebookCommand } from './codebook.js';
 import type { CommandSpec } from './command.js';
 import { demoCommand } from './demo.js';
 import { deskCommand } from './desk.js';
@@ -20,6 +21,7 @@ import { undoCommand } from './undo.js';
 /** Every command. A new one is a file of its own and a line here. */
 export const commands: readonly CommandSpec[] = [
   startCommand,
+  codebookCommand,
   drawCommand,
   checkCommand,
   mendCommand,

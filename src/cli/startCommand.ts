@@ -16,6 +16,7 @@ export const startCommand: CommandSpec = {
     ['--connection <name>', 'the database that the table is in, by the name that the environment knows'],
     ['--table <name>', 'the table of the database'],
     ['--schema <name>', 'its schema; left out: where the connection looks first'],
+    ['--codebook <file>', 'a codebook that knows its columns: of Hexis, DDI, Table Schema or CSV on the Web'],
     ['--sheet <name>', 'the sheet of a workbook'],
     ['--range <cells>', 'the cells of a sheet that hold the table, such as B3:F40'],
     [

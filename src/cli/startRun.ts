@@ -1,8 +1,10 @@
 import { stat } from 'node:fs/promises';
 import { basename, join, relative } from 'node:path';
+import type { Archive } from '../core/codebooks/archive.js';
+import { draftWith } from '../core/codebooks/own.js';
 import type { ColumnProfile } from '../core/data/profile.js';
 import { idleFileSettings } from '../core/data/tableForms.js';
-import { error, hasErrors, type Problem } from '../core/problem/problem.js';
+import { error, hasErrors, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';
 import {
   draftFiles,
@@ -11,6 +13,7 @@ import {
   type TableLook,
   type TableReading,
 } from '../core/project/acts/begin.js';
+import { anyCodebook, type KnownArchive } from '../core/project/acts/codebookAs.js';
 import { type DraftWish, draftChart } from '../core/project/acts/draft.js';
 import type { DraftChart } from '../core/project/acts/firstFigure.js';
 import { openProject } from '../core/project/project.js';
@@ -25,6 +28,7 @@ import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 interface StartCall extends DraftWish {
+  codebook?: string;
   connection?: string;
   table?: string;
   schema?: string;
@@ -142,8 +146,12 @@ async function drawableDraft(
   chosen: DraftChart,
   names: Parameters<typeof draftFiles>[2],
   paths: { codebook: string; figure: string },
+  known: Archive | undefined,
 ): Promise<{ chart: DraftChart; drafts: ReturnType<typeof draftFiles> }> {
-  const draftOf = (chart: DraftChart) => ({ chart, drafts: draftFiles(look, chart.settings, names) });
+  const draftOf = (chart: DraftChart) => {
+    const drafts = draftFiles(look, chart.settings, names);
+    return { chart, drafts: known ? { ...drafts, codebook: draftWith(drafts.codebook, known) } : drafts };
+  };
   const first = draftOf(chosen);
   // What the author asked for by name is drafted as it is: what is wrong with it is said when it is drawn.
   if (chosen.rule === undefined) return first;
@@ -222,6 +230,28 @@ function pathsFor(operand: string | undefined, path: string, { output }: StartCa
   };
 }
 
+/** The codebook that the call names; none where it names none. */
+const knownFor = async ({ codebook }: StartCall): Promise<Outcome<KnownArchive | undefined>> =>
+  codebook === undefined ? succeed(undefined) : anyCodebook(openProject(disk), codebook);
+
+/** Shows what the table holds. */
+function sayTable(path: string, { asked, rows, columns }: TableLook): void {
+  const size = `${asked ? 'looked at ' : ''}${plural(rows, 'row')}, ${plural(columns.length, 'column')}`;
+  say(`${path}: ${size}\n\n${profileText(columns)}\n`);
+}
+
+/** What was taken over from a codebook, and what of it has no place. */
+function knownText(
+  { archive, from, unused }: KnownArchive,
+  path: string,
+  columns: readonly { name: string }[],
+): string {
+  const names = new Set(archive.variables.map(({ name }) => name));
+  const count = columns.filter(({ name }) => names.has(name)).length;
+  const left = unused.length > 0 ? `\n  left, since a codebook has no place for it: ${unused.join(', ')}` : '';
+  return `${path}: ${from}, which knows ${count} of the ${plural(columns.length, 'column')}${left}`;
+}
+
 /** What was drafted, in words, and what comes next. */
 function saysDraft({ settings, rule }: DraftChart, { folder, codebook, figure }: ReturnType<typeof pathsFor>): void {
   const said = Object.entries(settings).map(([key, value]) => `${key} ${wordsFor(value)}`);
@@ -247,20 +277,20 @@ export async function runStart(operand: string | undefined, call: StartCall): Pr
   const spoken = language && 'tag' in language ? language : undefined;
   const found = await lookFor(call, path);
   if (!found.ok) return give(found.problems, call);
+  const known = await knownFor(call);
+  if (!known.ok) return give(known.problems, call);
   const look = found.value;
   const { rows, columns: profiles, totals } = look;
   const chart = draftChart(call, profiles, path);
   if (!chart.ok && call.json) return give(chart.problems, call);
-  if (!call.json) {
-    const size = `${look.asked ? 'looked at ' : ''}${plural(rows, 'row')}, ${plural(profiles.length, 'column')}`;
-    say(`${path}: ${size}\n\n${profileText(profiles)}\n`);
-  }
+  if (!call.json) sayTable(path, look);
   if (!chart.ok) return give(chart.problems, call);
   const paths = pathsFor(operand, path, call);
   const { codebook, figure } = paths;
   const problems = call.replace ? [] : await existing([codebook, figure]);
   if (problems.length > 0) return give(problems, call);
-  const drawable = await drawableDraft(look, chart.value, { ...paths.names, language: spoken }, { codebook, figure });
+  const names = { ...paths.names, language: spoken };
+  const drawable = await drawableDraft(look, chart.value, names, { codebook, figure }, known.value?.archive);
   const { drafts } = drawable;
   const failed = await save([
     { path: codebook, bytes: drafts.codebook },
@@ -282,6 +312,7 @@ export async function runStart(operand: string | undefined, call: StartCall): Pr
   }
   reportProblems(found.problems);
   for (const line of remarksOn(look, call)) say(`${line}\n`);
+  if (known.value) say(`${knownText(known.value, call.codebook ?? '', profiles)}\n`);
   saysDraft(drawable.chart, paths);
   return exit.done;
 }

@@ -21,6 +21,7 @@ const rooms = [
   'plate',
   'layout',
   'export',
+  'codebooks',
   'check',
   'proof',
   'project',

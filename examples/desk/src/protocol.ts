@@ -149,7 +149,7 @@ export interface Setting {
 /** What the page asks of the worker, and what it gets. */
 export interface Calls {
   /** Stops what is asked of tables now. */
-  stop: { ask: object; get: void };
+  stop: { ask: object; get: undefined };
   files: {
     ask: { served?: { token: string; base: string }; texts?: Record<string, string | Uint8Array> };
     get: undefined;

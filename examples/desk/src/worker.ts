@@ -296,7 +296,10 @@ async function tableOf(path: string): Promise<string | undefined> {
 const [fewest, most] = [2, 12];
 
 const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['get']> | Calls[N]['get'] } = {
-  stop: () => stopAsking?.(),
+  stop() {
+    stopAsking?.();
+    return undefined;
+  },
   files({ served, texts = {} }) {
     for (const [path, text] of Object.entries(texts)) held.set(path, text);
     project = openProject(sourceOf(served));

@@ -1,5 +1,6 @@
 /** What one wants to show, in the order in which kinds are listed. */
 export const purposes = ['compare', 'spread', 'change', 'share', 'relation', 'answers'] as const;
+/** What one wants to show with a kind. */
 export type Purpose = (typeof purposes)[number];
 
 /** What kinds are for, as headings. */

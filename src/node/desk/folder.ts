@@ -23,8 +23,8 @@ const kinds: readonly (readonly [FolderKind, { test(path: string): boolean }])[]
 
 export const kindOf = (path: string): FolderKind | undefined => kinds.find(([, ending]) => ending.test(path))?.[0];
 
-/** Files that figures read and that nobody opens at the desk: questions to databases, and answers that were kept. */
-const silent = /\.(sql|answers\.json)$/i;
+/** Files that figures read and nobody opens at the desk: questions to databases, answers that were kept, codebooks of archives. */
+const silent = /\.(sql|answers\.json|xml)$/i;
 
 /** Whether figures may be made of a file. */
 export const isRead = (path: string): boolean => kindOf(path) !== undefined || silent.test(path);

@@ -8,6 +8,18 @@ export const filesWordings = {
     expected: f.named ? `${f.what}, with its path from the folder of the file that names it` : f.what,
     ...written(f),
   }),
+  'codebook-broken': (f: { form: string; reason: string }) => ({
+    found: `the codebook is no ${f.form}: ${f.reason}`,
+    expected: 'the file as the archive gives it out',
+  }),
+  'codebook-foreign': (f: { found: string }) => ({
+    found: `this is no codebook, but ${f.found}`,
+    expected: 'a codebook of Hexis, a DDI Codebook, a Table Schema or Data Package, or metadata of CSV on the Web',
+  }),
+  'codebook-bare': (_: object) => ({
+    found: 'the codebook names no variables',
+    expected: 'variables, fields or columns with names',
+  }),
   'format-needs': (f: { format: string; needs: string }) => ({
     found: `${f.format} cannot be written here`,
     expected: f.needs,

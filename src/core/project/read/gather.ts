@@ -115,11 +115,7 @@ async function gatherCodebook(
       codebook: codebookOf(named, terms, (name) => figure.source.keys(['codebook', 'variables', name, 'values'])),
     };
   }
-  const found = await gatherer.document(
-    'codebook',
-    gatherer.join(figure.file, named),
-    figure.source.locate(['codebook']),
-  );
+  const found = await gatherer.codebook(gatherer.join(figure.file, named), figure.source.locate(['codebook']));
   if (!found) return { codebook: codebookOf({}, terms) };
   const { reading, text } = found;
   const read = () => codebookOf(reading.value, terms, (name) => reading.source.keys(['variables', name, 'values']));

@@ -3,10 +3,14 @@ import { tableForm, tableForms } from '../../data/tableForms.js';
 import type { FileReading } from '../../data/tableText.js';
 import { nearest } from '../../problem/nearest.js';
 import { error, type Outcome, type Place, type Problem } from '../../problem/problem.js';
+import type { CodebookContents } from '../../schema/codebook.js';
 import { type FileKind, fileKinds } from '../files/fileKinds.js';
-import { type Contents, type Reading, readOfKind } from './readFiles.js';
+import { type Contents, type Reading, readConverted, readOfKind } from './readFiles.js';
 import { SourceFault } from './source.js';
 import type { Store } from './store.js';
+
+/** Whether a file may hold a codebook of another form: ours are YAML. */
+const mayBeOfArchive = (path: string): boolean => !/\.ya?ml$/i.test(path);
 
 /** Reads the files of a figure from a store and collects what is wrong with them. */
 export class Gatherer {
@@ -62,6 +66,24 @@ export class Gatherer {
     const text = await this.text(path, fileKinds[kind].words, place);
     if (text === undefined) return undefined;
     const reading = this.keep(this.store.once(kind, path, text, () => readOfKind(kind, text, path)));
+    return reading && { reading, text };
+  }
+
+  /** A codebook, in our own form or in that of an archive. */
+  async codebook(
+    path: string,
+    place?: Place,
+  ): Promise<{ reading: Reading<CodebookContents>; text: string } | undefined> {
+    if (!mayBeOfArchive(path)) return this.document('codebook', path, place);
+    const bytes = await this.bytes(path, fileKinds.codebook.words, place);
+    if (!bytes) return undefined;
+    const { asOurs } = await import('../../codebooks/asOurs.js');
+    const found = await this.store.archive(path, bytes, () => asOurs(bytes, path));
+    if (!found) return this.document('codebook', path, place);
+    const ours = this.keep(found);
+    if (!ours) return undefined;
+    const { text } = ours;
+    const reading = this.keep(this.store.once('archive', path, text, () => readConverted('codebook', text, path)));
     return reading && { reading, text };
   }
 

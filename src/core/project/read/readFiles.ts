@@ -57,6 +57,14 @@ export function readOfKind<K extends FileKind>(kind: K, text: string, file: stri
   return checkOfKind(kind, source, file);
 }
 
+/** Reads what a file of another form was turned into: its settings stand elsewhere in the file than in the text. */
+export function readConverted<K extends FileKind>(kind: K, text: string, file: string): Outcome<Reading<Contents[K]>> {
+  const { source, problems } = readYaml(text, file);
+  if (!source) return fail(problems);
+  const place = () => ({ file });
+  return checkOfKind(kind, { ...source, locate: place, locateKey: place }, file);
+}
+
 /** Holds what a file says against what its kind may say. */
 export function checkOfKind<K extends FileKind>(
   kind: K,

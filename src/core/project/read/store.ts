@@ -50,6 +50,7 @@ export class Store {
   private readonly faces = new Map<string, { content: Uint8Array; face: Promise<Face> }>();
   private readonly kits: { faces: readonly Face[]; markup: Markup | undefined; kit: TypeKit }[] = [];
   private readonly fonts = new Map<string, Promise<Uint8Array>>();
+  private readonly archives = new Map<string, { content: Uint8Array; found: Promise<unknown> }>();
   private readonly works = new Map<string, Work>();
   /** The stamps of files that works in the making have asked for: one map for each. */
   private readonly makings = new Set<Map<string, unknown>>();
@@ -246,6 +247,15 @@ export class Store {
     if (!shaper) return undefined;
     const [{ startHarfBuzz }, program] = await Promise.all([import('../../type/harfBuzz.js'), shaper()]);
     return startHarfBuzz(program);
+  }
+
+  /** What a codebook of an archive says, read once as long as the file stays the same. */
+  archive<T>(path: string, content: Uint8Array, read: () => Promise<T>): Promise<T> {
+    const known = this.archives.get(path);
+    if (known?.content === content) return known.found as Promise<T>;
+    const found = read();
+    this.archives.set(path, { content, found });
+    return found;
   }
 
   /** A face made from a font file, once as long as the file stays the same. */
