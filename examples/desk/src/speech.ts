@@ -17,7 +17,7 @@ export const speech = {
   },
   begin: {
     dropHere: 'Drop a table here',
-    dropForms: 'Drop a table here: CSV, TSV, text, JSON, JSON lines, XLSX or Parquet.',
+    dropForms: 'Drop a table here: CSV, TSV, text, JSON, JSON lines, XLSX, ODS or Parquet.',
     choose: 'Choose a file …',
     orOne: 'Or one of the folder:',
     orDatabase: (connection: string) => `Or one of the database ${connection}:`,

@@ -3,7 +3,7 @@ import type { NumberFault } from './numberText.js';
 
 /** What a spreadsheet shows where it could not compute a cell. */
 export const isBroken = (text: string): boolean =>
-  /^#(N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!|SPILL!|CALC!)$/i.test(text);
+  /^(#(N\/A|DIV\/0!|VALUE!|REF!|NAME\?|NUM!|NULL!|SPILL!|CALC!)|Err:\d{3})$/i.test(text);
 
 /** Some of the texts of faulty cells, the first apart. */
 const othersThan = (first: string, texts: Iterable<string>): string[] =>

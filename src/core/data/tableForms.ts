@@ -99,8 +99,8 @@ const jsonLines: TableForm = {
 const workbooks = () => import('./workbook/read.js');
 
 const workbook: TableForm = {
-  names: ['XLSX'],
-  endings: ['.xlsx'],
+  names: ['XLSX', 'ODS'],
+  endings: ['.xlsx', '.ods'],
   takes: ['header', 'sheet', 'range', 'skip'],
   read: async ({ bytes }, reading) => (await workbooks()).readWorkbook(bytes, reading),
   words: async (bytes) => (await workbooks()).workbookWords(bytes).catch(() => undefined),

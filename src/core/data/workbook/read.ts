@@ -6,8 +6,9 @@ import { type GridLine, tableOfLines } from '../gridTable.js';
 import { TableBuilder, type TableReading } from '../readTable.js';
 import type { Table } from '../table.js';
 import { readFormats } from './dates.js';
+import { isOpenDocument, openOds } from './ods.js';
 import { openParts, type Parts, WorkbookFault } from './parts.js';
-import { columnOf, firstRow, readSheet, readStrings, type SheetRow } from './sheet.js';
+import { columnOf, firstRow, readSheet, readStrings, type SheetRow, type Sheets } from './sheet.js';
 import { readXml } from './xml.js';
 
 /** What an author may say of a workbook. */
@@ -33,15 +34,11 @@ async function relations(parts: Parts, folder: string, name: string) {
   return { byId, byKind };
 }
 
-interface Sheets {
-  names: string[];
-  rows(name: string): Promise<SheetRow[]>;
-  /** The first row that a test takes. */
-  first(name: string, takes: (line: number) => boolean): Promise<SheetRow | undefined>;
-}
+/** What sheets a file has, each read when it is asked for: a spreadsheet of OpenDocument, or a workbook. */
+const openSheets = async (parts: Parts): Promise<Sheets> =>
+  isOpenDocument(parts) ? openOds(parts) : openWorkbook(parts);
 
-/** What sheets a workbook has, each read when it is asked for. */
-async function openSheets(parts: Parts): Promise<Sheets> {
+async function openWorkbook(parts: Parts): Promise<Sheets> {
   const top = await relations(parts, '', '_rels/.rels');
   const book = top.byKind.get('officeDocument') ?? 'xl/workbook.xml';
   const [folder, file] = [book.slice(0, book.lastIndexOf('/') + 1), book.slice(book.lastIndexOf('/') + 1)];
@@ -154,7 +151,7 @@ export async function workbookWords(bytes: Uint8Array): Promise<string> {
 }
 
 /**
- * Reads a sheet of a workbook (.xlsx, ECMA-376), or a range of its cells; the first line names the columns.
+ * Reads a sheet of a workbook (.xlsx, ECMA-376; .ods, OpenDocument), or a range of its cells; the first line names the columns.
  * Numbers are taken as they are stored, dates as ISO 8601 has them.
  */
 export async function readWorkbook(bytes: Uint8Array, reading: WorkbookReading): Promise<Outcome<Table>> {

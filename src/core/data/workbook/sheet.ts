@@ -10,6 +10,14 @@ export interface SheetRow {
   cells: Map<number, CellValue>;
 }
 
+/** What sheets a file has, each read when it is asked for. */
+export interface Sheets {
+  names: string[];
+  rows(name: string): Promise<SheetRow[]>;
+  /** The first row that a test takes. */
+  first(name: string, takes: (line: number) => boolean): Promise<SheetRow | undefined>;
+}
+
 /** What the cells of a sheet refer to. */
 export interface SheetContext {
   strings: readonly string[];

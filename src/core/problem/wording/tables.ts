@@ -57,8 +57,8 @@ export const tablesWordings = {
     expected: 'one object with plain values on each line: { "bed": 1, "yield": 2.4 }',
   }),
   'workbook-broken': (f: { reason: string }) => ({
-    found: `the file could not be read as a workbook (.xlsx): ${f.reason}`,
-    expected: 'an .xlsx file; older .xls files have to be saved anew',
+    found: `the file could not be read as a workbook: ${f.reason}`,
+    expected: 'an .xlsx or .ods file; older .xls files have to be saved anew',
   }),
   'parquet-broken': (f: { reason: string }) => ({
     found: `the file could not be read as Parquet: ${f.reason}`,

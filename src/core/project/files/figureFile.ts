@@ -82,7 +82,7 @@ const oneOfFiles = either(
 );
 
 const dataSchema = either(
-  'The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.',
+  'The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, ODS, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.',
   'the path of a table, a list of paths, { file: … }, { files: … }, { connection: … }, or { rows: … }',
   [
     filePath('plots.csv'),

@@ -250,7 +250,7 @@ export interface FigureFile {
    */
   id?: string;
   /**
-   * The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.
+   * The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, ODS, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.
    */
   data?:
     | string
