@@ -34,7 +34,7 @@ export { type Words, wordsAt } from './choose/words.js';
 export { contrast } from './color/color.js';
 export type { ColumnProfile } from './data/profile.js';
 export { tableEndings } from './data/tableForms.js';
-export { cellForm, cellText } from './export/numbers.js';
+export { cellForm, cellText, csvOf } from './export/numbers.js';
 export {
   type Answers,
   answered,

@@ -285,6 +285,34 @@ describe('a figure is begun', () => {
     folder.remove();
   });
 
+  test('from cells that are pasted to a table of the folder, with whatever stands in them', async () => {
+    const folder = folderWith();
+    const desk = await deskPage(reader(), folder.path);
+    const paste = (text: string, html = '') =>
+      desk.page.evaluate(
+        ([plain = '', page = '']) => {
+          const data = new DataTransfer();
+          data.setData('text/plain', plain);
+          data.setData('text/html', page);
+          document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+        },
+        [text, html],
+      );
+    await paste('a word');
+    await paste('bed\tyield\r\nBare, soil\t2,5\r\n"two\nlines"\t"3"\r\n');
+    await desk.page.getByText('What you pasted is kept as pasted.csv in the folder.').waitFor();
+    expect(readFileSync(folder.at('pasted.csv'), 'utf8')).toBe('bed,yield\n"Bare, soil","2,5"\n"two\nlines",3\n');
+    await paste(
+      'x y',
+      '<table><tr><th colspan="2">bed<script>alert(1)</script></th></tr><tr><td>A</td><td>2</td></tr></table>',
+    );
+    await desk.page.getByText('kept as pasted-2.csv').waitFor();
+    expect(readFileSync(folder.at('pasted-2.csv'), 'utf8')).toBe('bed,\nA,2\n');
+    expect(desk.faults).toEqual([]);
+    await desk.close();
+    folder.remove();
+  });
+
   test('from a dropped table to a saved PDF', async () => {
     const folder = folderWith();
     const desk = await deskPage(reader(), folder.path);

@@ -1,5 +1,6 @@
 import { kinds as allKinds } from 'hexis';
 import { type DraftSettings, purposes, purposeWords, tableEndings } from 'hexis/desk';
+import { useEffect, useRef } from 'react';
 import { Button, DropZone, FileTrigger, Text } from 'react-aria-components';
 import { ColumnRow } from './ColumnRow.js';
 import type { Files, FolderFile } from './files.js';
@@ -110,6 +111,22 @@ function Columns({ beginning }: { beginning: BeginningState }) {
   );
 }
 
+/** Takes what is pasted anywhere on the page but into a field. */
+function usePaste(paste: BeginningState['paste']): void {
+  const current = useRef(paste);
+  current.current = paste;
+  useEffect(() => {
+    const listen = (event: ClipboardEvent) => {
+      const into = event.target instanceof Element && event.target.closest('input, textarea, [contenteditable="true"]');
+      const { clipboardData: data } = event;
+      if (into || !data) return;
+      void current.current({ text: data.getData('text/plain'), html: data.getData('text/html') });
+    };
+    window.addEventListener('paste', listen);
+    return () => window.removeEventListener('paste', listen);
+  }, []);
+}
+
 /** What one wants to show with a kind. */
 const purposeOf = (name: string) => allKinds.find((kind) => kind.name === name)?.purpose;
 
@@ -164,7 +181,8 @@ function Offers({ beginning, begin }: { beginning: BeginningState; begin(setting
 /** A first figure from a table: drop it, say what its columns are, choose the kind that shows them. */
 export function Begin({ files, thinker, desk, leave }: Props) {
   const beginning = useBeginning(files, thinker, desk);
-  const { table, look, fault } = beginning;
+  const { table, look, fault, kept } = beginning;
+  usePaste(beginning.paste);
   const begin = (settings: DraftSettings) => void beginning.begin(settings).then((made) => made && leave?.());
   return (
     <section className="begin" aria-label={speech.begin.title}>
@@ -179,6 +197,11 @@ export function Begin({ files, thinker, desk, leave }: Props) {
         </p>
       )}
       {fault !== '' && <p className="fault">{fault}</p>}
+      {kept !== undefined && (
+        <p className="hint" role="status">
+          {speech.begin.kept(kept)}
+        </p>
+      )}
       {look && (
         <>
           <h2>{speech.begin.rows(table ?? '', look.rows, look.isLook)}</h2>

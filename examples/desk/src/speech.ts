@@ -17,7 +17,8 @@ export const speech = {
   },
   begin: {
     dropHere: 'Drop a table here',
-    dropForms: 'Drop a table here: CSV, TSV, text, JSON, JSON lines, XLSX, ODS or Parquet.',
+    dropForms:
+      'Drop a table here: CSV, TSV, text, JSON, JSON lines, XLSX, ODS or Parquet; or paste cells of a spreadsheet.',
     choose: 'Choose a file …',
     orOne: 'Or one of the folder:',
     orDatabase: (connection: string) => `Or one of the database ${connection}:`,
@@ -39,6 +40,7 @@ export const speech = {
     demo: 'try the demo',
     rows: (table: Part, rows: Part, isLook: boolean) =>
       `${table}: ${isLook ? 'looked at ' : ''}${rows} rows. Choose the columns to show, and say what the table does not.`,
+    kept: (path: Part) => `What you pasted is kept as ${path} in the folder.`,
     noTable: (name: Part, tableEndings: Part) => `${name} is no table: its name ends in ${tableEndings}.`,
   },
   change: {

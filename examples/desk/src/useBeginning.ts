@@ -83,6 +83,20 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
     await open(added.path);
   };
 
+  const [kept, keep] = useState<string>();
+  /** Keeps what was pasted as a table of the folder, under a name that is free; gives whether it is one. */
+  const paste = async (clipboard: { text: string; html: string }): Promise<boolean> => {
+    const { pastedTable } = await import('./pasted.js');
+    const csv = pastedTable(clipboard);
+    if (csv === undefined) return false;
+    const taken = new Set(list.map(({ path }) => path));
+    let name = 'pasted.csv';
+    for (let n = 2; taken.has(name); n += 1) name = `pasted-${n}.csv`;
+    await add(new File([csv], name));
+    keep(name);
+    return true;
+  };
+
   const [databases, know] = useState<readonly Database[]>([]);
   useEffect(() => {
     void files.databases?.().then(know);
@@ -122,6 +136,8 @@ export function useBeginning(files: Files, thinker: Thinker, { list = [], acts }
     databases,
     open,
     add,
+    paste,
+    kept: kept === table ? kept : undefined,
     begin,
     choose: (column: string, on: boolean) => tell({ is: 'chosen', column, on }),
     say: (column: string, answer: ColumnAnswer) => tell({ is: 'answered', column, answer }),

@@ -117,7 +117,12 @@ export function numbersJson(id: string, table: NumbersTable): object {
   };
 }
 
+/** A text as a cell of a CSV file. */
 const quoted = (text: string) => (/[",\n\r]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
+/** Rows of texts as a CSV file. */
+export const csvOf = (rows: readonly (readonly string[])[]): string =>
+  rows.map((row) => `${row.map(quoted).join(',')}\n`).join('');
 
 /** What a spreadsheet would take for a formula and run, though it is a text; a number with its sign is none. */
 const isFormula = (text: string) => /^[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/.test(text) && !/^[+-]?[\d.,]+$/.test(text);
