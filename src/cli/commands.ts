@@ -2,6 +2,7 @@ import { bindCommand } from './bind.js';
 import { checkCommand } from './check.js';
 import { codebookCommand } from './codebook.js';
 import type { CommandSpec } from './command.js';
+import { compareCommand } from './compare.js';
 import { demoCommand } from './demo.js';
 import { deskCommand } from './desk.js';
 import { drawCommand } from './draw.js';
@@ -28,6 +29,7 @@ export const commands: readonly CommandSpec[] = [
   undoCommand,
   proofCommand,
   numbersCommand,
+  compareCommand,
   matchCommand,
   turnCommand,
   bindCommand,

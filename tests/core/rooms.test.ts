@@ -27,6 +27,7 @@ const rooms = [
   'project',
   'choose',
   'report',
+  'compare',
 ];
 
 /** The same of rooms inside rooms; kinds of chart stand beside each other. */

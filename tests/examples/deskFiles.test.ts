@@ -298,6 +298,7 @@ describe('a figure is begun', () => {
         },
         [text, html],
       );
+    await desk.page.locator('.drop').waitFor();
     await paste('a word');
     await paste('bed\tyield\r\nBare, soil\t2,5\r\n"two\nlines"\t"3"\r\n');
     await desk.page.getByText('What you pasted is kept as pasted.csv in the folder.').waitFor();

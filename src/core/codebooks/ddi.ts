@@ -130,6 +130,7 @@ interface Open {
 class DdiReading {
   readonly unused = new Unused();
   readonly drafts: Draft[] = [];
+  private readonly names = new Set<string>();
   root: string | undefined;
   private readonly elements: Open[] = [];
   private draft: Draft | undefined;
@@ -179,7 +180,10 @@ class DdiReading {
     else if (closed.name === 'labl' && around === 'catgry') category?.labels.push(closed);
     else if (closed.name === 'catValu' && category) category.code = closed.text.trim();
     else if (closed.name === 'var') {
-      if (draft.name !== '') this.drafts.push(draft);
+      const isKnown = this.names.has(draft.name);
+      if (isKnown) this.unused.add('variables of a name that is taken');
+      else if (draft.name !== '') this.drafts.push(draft);
+      this.names.add(draft.name);
       if (draft.attributes['wgt'] === 'wgt') this.unused.add('which variables are weights');
       this.draft = undefined;
     }
