@@ -8,6 +8,7 @@ import { overlaid } from '../../src/core/project/read/source.js';
 import { columnText } from '../../src/core/type/columnText.js';
 import { loadComplex } from '../../src/core/type/complex.js';
 import { type ShapedGlyph, startHarfBuzz } from '../../src/core/type/harfBuzz.js';
+import { openTypeFace } from '../../src/core/type/openTypeFace.js';
 import { facePackages } from '../../src/core/type/scriptFaces.js';
 import { isComplex, scriptRuns } from '../../src/core/type/scripts.js';
 import { setText } from '../../src/core/type/setText.js';
@@ -60,6 +61,37 @@ describe('letters of a script', () => {
     expect(texts.length).toBeGreaterThan(20);
     expect(own.map(ranked)).toEqual(independent(fontOf(one.face), texts, how).map(ranked));
   });
+
+  /** Words of scripts that stand side by side as they are typed, with where their face is. */
+  const plain = [
+    ['Hebr', 'he', 'rtl', 'assets/faces/arimo/regular.ttf', 'ערוגה יבול קיץ סתיו מוגבהת (12) חיפוי אביב'],
+    ['Hani', 'ja', 'ltr', 'tests/languages/faces/NotoSansJP-400Regular.ttf', '裸地 堆肥 敷き藁 高畝 季節 収量 水やり'],
+    ['Hani', 'zh', 'ltr', 'tests/languages/faces/NotoSansSC-400Regular.ttf', '裸土 堆肥 覆盖物 高床 季节 产量 浇水'],
+    ['Hang', 'ko', 'ltr', 'tests/languages/faces/NotoSansKR-400Regular.ttf', '맨흙 퇴비 멀칭 두둑 계절 수확량'],
+    ['Latn', 'vi', 'ltr', 'assets/faces/arimo/regular.ttf', 'Năng suất Đất trống AVATAR fjord Tư. Yield “V”'],
+    ['Grek', 'el', 'ltr', 'assets/faces/arimo/regular.ttf', 'Απόδοση Κομπόστ Εδαφοκάλυψη Άνοιξη'],
+    ['Cyrl', 'uk', 'ltr', 'assets/faces/arimo/regular.ttf', 'Урожай ґрунт їжак Мульча Грядка'],
+  ] as const;
+
+  test.each(plain)(
+    'of %s in %s are as wide as those of an independent program',
+    async (script, language, direction, file, text) => {
+      const words = text.split(' ');
+      const bytes = readFileSync(join(root, file));
+      const shaping = { shaper: await startHarfBuzz(await shaper()), language };
+      const face = await openTypeFace('own', 'regular', bytes, shaping);
+      const how = [
+        `--script=${script}`,
+        `--direction=${direction}`,
+        `--language=${language}`,
+        '--features=-liga,-clig',
+      ];
+      const found = independent(join(root, file), words, how);
+      const widths = found.map((glyphs) => glyphs.reduce((sum, { advance }) => sum + advance, 0));
+      expect(words.map((word) => face.advance(word, direction))).toEqual(widths);
+      expect(widths.every((width) => width > 0)).toBe(true);
+    },
+  );
 
   test('are told from those that stand side by side as they are typed', () => {
     for (const { words } of spoken) expect(words.every(isComplex)).toBe(true);
@@ -419,21 +451,19 @@ const drawnWith = async (path: string, more: string) => {
 describe('a figure whose own words are Latin', () => {
   test.each(['ar', 'fa', 'he', 'hi', 'th'])('has the letters that the language %s brings', async (language) => {
     for (const id of demoIds) {
-      for (const more of ['', 'numbers: { digits: language }']) {
-        const drawn = await drawnWith(demoFigure(id), `language: ${language}\n${more}`);
-        const items = drawn.drawing?.plate.items ?? [];
-        const boxes = items.flatMap((item) =>
-          item.type === 'text'
-            ? item.pieces.flatMap(({ text, family, variant }) =>
-                [...text].filter((letter) => {
-                  const face = drawn.drawing?.faces.kit.face(family, variant);
-                  return /[\p{L}\p{N}]/u.test(letter) && !face?.covers(letter);
-                }),
-              )
-            : [],
-        );
-        expect([id, boxes.join('')]).toEqual([id, '']);
-      }
+      const drawn = await drawnWith(demoFigure(id), `language: ${language}\nnumbers: { digits: language }`);
+      const items = drawn.drawing?.plate.items ?? [];
+      const boxes = items.flatMap((item) =>
+        item.type === 'text'
+          ? item.pieces.flatMap(({ text, family, variant }) =>
+              [...text].filter((letter) => {
+                const face = drawn.drawing?.faces.kit.face(family, variant);
+                return /[\p{L}\p{N}]/u.test(letter) && !face?.covers(letter);
+              }),
+            )
+          : [],
+      );
+      expect([id, boxes.join('')]).toEqual([id, '']);
     }
   });
 });
