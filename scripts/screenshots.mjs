@@ -165,7 +165,14 @@ async function shoot(name, ready) {
 
 // The desk over a copy of the demo: a bar is singled out, a figure begun, and a report looked over.
 const own = mkdtempSync(join(tmpdir(), 'lanternfield-'));
-for (const part of ['figures', 'data', 'boards', 'garden.codebook.yaml', 'lanternfield.style.yaml'])
+for (const part of [
+  'figures',
+  'data',
+  'boards',
+  'garden.codebook.yaml',
+  'survey.codebook.yaml',
+  'lanternfield.style.yaml',
+])
   cpSync(join('demo', part), join(own, part), { recursive: true });
 const desk = await serveDesk({ folder: own });
 await page.goto(`${desk.address}/${encodeURIComponent('figures/yield-by-bed.figure.yaml')}`);
