@@ -157,6 +157,18 @@ describe('a codebook of an archive', () => {
     expect(problems[0]?.code).toMatch(/^codebook-(broken|foreign|bare)$/);
   });
 
+  test.each([
+    ['{ "en": "Yield", "de": "Ertrag" }', { en: 'Yield', de: 'Ertrag' }],
+    ['{ "en": ["yield", "Yield"], "de": "Ertrag" }', { en: 'Yield', de: 'Ertrag' }],
+    ['{ "und": "yield", "en": "Yield" }', 'Yield'],
+    ['["yield", "Yield"]', 'Yield'],
+    ['"Yield"', 'Yield'],
+  ])('keeps the titles of a column in every language: %s', async (titles, label) => {
+    const text = `{ "tableSchema": { "columns": [{ "name": "y", "titles": ${titles} }] } }`;
+    const { variables } = ok(await formNamed('csvw').read(text, 'x')).archive;
+    expect(variables.map((variable) => variable.label)).toEqual(variables.map(() => label));
+  });
+
   test('that is broken JSON is refused at its line', () => {
     writeFileSync(folder.at('c.json'), '{ "fields": [\n  { "name": "a" },,\n] }');
     const { err } = hexis(['codebook', folder.at('c.json')]);

@@ -83,11 +83,11 @@ export const tidied = (text: string): string => text.replace(/\s+/g, ' ').trim()
 
 /** Words in several languages as they are given one by one; the first without a tag is the only one. */
 export function wordsFrom(given: readonly { tag: string | undefined; text: string }[]): Words | undefined {
-  const said = given.map(({ tag, text }) => ({ tag, text: tidied(text) })).filter(({ text }) => text !== '');
-  const [first] = said;
+  const all = given.map(({ tag, text }) => ({ tag, text: tidied(text) })).filter(({ text }) => text !== '');
+  const [first] = all;
   if (!first) return undefined;
   const tags = new Map<string, string>();
-  for (const { tag, text } of said) if (tag !== undefined && !tags.has(tag)) tags.set(tag, text);
+  for (const { tag, text } of all) if (tag !== undefined && !tags.has(tag)) tags.set(tag, text);
   return tags.size > 1 ? Object.fromEntries(tags) : first.text;
 }
 
@@ -97,4 +97,21 @@ export function oneOf(words: Words | undefined, unused: Unused): string | undefi
   const [first, ...others] = Object.values(words);
   unused.add('words in further languages', others.length);
   return first;
+}
+
+/** What a form may have no place for, in words. */
+const lostWords = {
+  colors: 'colours',
+  formula: 'formulas',
+  bands: 'bands',
+  decimals: 'decimals',
+  dateOrder: 'orders of day and month',
+  unit: 'units',
+  values: 'names of values',
+} as const satisfies Partial<Record<keyof ArchiveVariable, string>>;
+
+/** Counts what a codebook says of its variables and a form has no place for. */
+export function countLost({ variables }: Archive, lacks: readonly (keyof typeof lostWords)[], unused: Unused): void {
+  for (const key of lacks)
+    unused.add(lostWords[key], variables.filter((variable) => variable[key] !== undefined).length);
 }

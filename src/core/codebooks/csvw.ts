@@ -3,6 +3,7 @@ import {
   type Archive,
   type ArchiveVariable,
   type CodebookForm,
+  countLost,
   filled,
   type ReadArchive,
   said,
@@ -62,8 +63,9 @@ function variablesOf(
   const missing = [...new Set([...empty, ...listIn(column['null']).flatMap((one) => codeIn(one) ?? [])])].filter(
     (code) => code.trim() !== '',
   );
-  // The first title stands over the column in the table; where there are others, they are its names.
-  const label = wordsFrom(titles.length > 1 ? titles.slice(1) : titles);
+  // The first title stands over the column in the table; where its language has others, these are its names.
+  const isHead = titles.some((one, i) => i > 0 && (one.tag === first?.tag || first?.tag === 'und'));
+  const label = wordsFrom(isHead ? titles.slice(1) : titles);
   const variable = said({ label, measure, missing: filled(missing), range });
   const names = new Set([name, ...(first ? [first.text] : [])]);
   return [...names].map((own) => ({ name: own, ...variable }));
@@ -101,28 +103,7 @@ function titlesFor(name: string, words: Words | undefined): unknown {
   return typeof words === 'string' ? [name, words] : { und: name, ...words };
 }
 
-function columnOf(variable: ArchiveVariable, unused: Unused): JsonObject {
-  const {
-    name,
-    label,
-    unit,
-    measure,
-    values,
-    missing = [],
-    range,
-    colors,
-    formula,
-    bands,
-    decimals,
-    dateOrder,
-  } = variable;
-  unused.add('units', unit === undefined ? 0 : 1);
-  unused.add('names of values', values ? 1 : 0);
-  unused.add('colours', colors ? 1 : 0);
-  unused.add('formulas', formula === undefined ? 0 : 1);
-  unused.add('bands', bands ? 1 : 0);
-  unused.add('decimals', decimals === undefined ? 0 : 1);
-  unused.add('orders of day and month', dateOrder === undefined ? 0 : 1);
+function columnOf({ name, label, measure, missing = [], range }: ArchiveVariable): JsonObject {
   const base = bases[measure ?? ''] ?? 'string';
   return {
     titles: titlesFor(name, label),
@@ -131,11 +112,13 @@ function columnOf(variable: ArchiveVariable, unused: Unused): JsonObject {
   };
 }
 
-function writeCsvw({ cases, decimalMark, thousandsMark, variables }: Archive): WrittenArchive {
+function writeCsvw(archive: Archive): WrittenArchive {
+  const { cases, decimalMark, thousandsMark, variables } = archive;
   const unused = new Unused();
   if (cases !== undefined) unused.add('what one row is called');
   if (decimalMark !== undefined || thousandsMark !== undefined) unused.add('marks of numbers');
-  const columns = variables.map((one) => columnOf(one, unused));
+  countLost(archive, ['unit', 'values', 'colors', 'formula', 'bands', 'decimals', 'dateOrder'], unused);
+  const columns = variables.map(columnOf);
   const metadata = { '@context': 'http://www.w3.org/ns/csvw', url: 'table.csv', tableSchema: { columns } };
   return { text: `${JSON.stringify(metadata, undefined, 2)}\n`, lost: unused.list };
 }

@@ -4,6 +4,7 @@ import {
   type Archive,
   type ArchiveVariable,
   type CodebookForm,
+  countLost,
   filled,
   type ReadArchive,
   said,
@@ -254,16 +255,12 @@ function variableXml(variable: ArchiveVariable, unused: Unused): string {
   }${categories}${measure === 'date' ? '      <varFormat category="date" type="character"/>\n' : ''}    </var>\n`;
 }
 
-function writeDdi({ cases, decimalMark, thousandsMark, variables }: Archive): WrittenArchive {
+function writeDdi(archive: Archive): WrittenArchive {
+  const { cases, decimalMark, thousandsMark, variables } = archive;
   const unused = new Unused();
   if (cases !== undefined) unused.add('what one row is called');
   if (decimalMark !== undefined || thousandsMark !== undefined) unused.add('marks of numbers');
-  for (const { colors, formula, bands, dateOrder } of variables) {
-    unused.add('colours', colors ? 1 : 0);
-    unused.add('formulas', formula === undefined ? 0 : 1);
-    unused.add('bands', bands ? 1 : 0);
-    unused.add('orders of day and month', dateOrder === undefined ? 0 : 1);
-  }
+  countLost(archive, ['colors', 'formula', 'bands', 'dateOrder'], unused);
   const text = `<?xml version="1.0" encoding="UTF-8"?>\n<codeBook xmlns="ddi:codebook:2_5" version="2.5">\n  <stdyDscr><citation><titlStmt><titl/></titlStmt></citation></stdyDscr>\n  <dataDscr>\n${variables.map((one) => variableXml(one, unused)).join('')}  </dataDscr>\n</codeBook>\n`;
   return { text, lost: unused.list };
 }

@@ -3,6 +3,7 @@ import {
   type Archive,
   type ArchiveVariable,
   type CodebookForm,
+  countLost,
   filled,
   oneOf,
   type ReadArchive,
@@ -147,24 +148,7 @@ async function readSchema(text: string, file: string): Promise<Outcome<ReadArchi
 const types: Readonly<Record<string, string>> = { numeric: 'number', date: 'date' };
 
 function fieldOf(variable: ArchiveVariable, archive: Archive, unused: Unused): JsonObject {
-  const {
-    name,
-    label,
-    unit,
-    measure,
-    values = [],
-    missing = [],
-    range,
-    dateOrder,
-    colors,
-    formula,
-    bands,
-    decimals,
-  } = variable;
-  unused.add('colours', colors ? 1 : 0);
-  unused.add('formulas', formula === undefined ? 0 : 1);
-  unused.add('bands', bands ? 1 : 0);
-  unused.add('decimals', decimals === undefined ? 0 : 1);
+  const { name, label, unit, measure, values = [], missing = [], range, dateOrder } = variable;
   const [title, own] = [oneOf(label, unused), oneOf(unit, unused)];
   const isNumber = measure === 'numeric';
   return said({
@@ -185,6 +169,7 @@ function fieldOf(variable: ArchiveVariable, archive: Archive, unused: Unused): J
 function writeSchema(archive: Archive): WrittenArchive {
   const unused = new Unused();
   if (archive.cases !== undefined) unused.add('what one row is called');
+  countLost(archive, ['colors', 'formula', 'bands', 'decimals'], unused);
   const fields = archive.variables.map((one) => fieldOf(one, archive, unused));
   const schema = { $schema: 'https://datapackage.org/profiles/2.0/tableschema.json', fields };
   return { text: `${JSON.stringify(schema, undefined, 2)}\n`, lost: unused.list };

@@ -2,20 +2,15 @@ import type { AxisLimits } from '../../chart/chartInput.js';
 import { kindOf } from '../../chart/kinds.js';
 import { type PlannedChart, planChart } from '../../chart/planChart.js';
 import { settingOf } from '../../check/measure/settingOf.js';
-import type { PanelPlace } from '../../check/measure/subject.js';
-import { mirroredPanel } from '../../layout/axes/mirroredPanel.js';
 import { movedPanel } from '../../layout/axes/movedPanel.js';
 import { layOut } from '../../layout/figure.js';
 import type { Colors } from '../../layout/ink/looks.js';
-import { mirrored, mirroredBox } from '../../layout/ink/mirrored.js';
-import { moved } from '../../layout/ink/moved.js';
 import { type CaptionWords, captioned } from '../../layout/page/caption.js';
 import { allFinite, inkProblems } from '../../layout/page/inkProblems.js';
 import type { Sheet } from '../../layout/sheet.js';
 import { Trace, withSettings } from '../../layout/trace.js';
 import { labelParts } from '../../layout/words/labelWords.js';
-import type { Plate, PlateItem } from '../../plate/plate.js';
-import { type RoleWhole, roleOf } from '../../plate/role.js';
+import type { Plate } from '../../plate/plate.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../../problem/problem.js';
 import { transformFor } from '../../scale/transform.js';
 import { given } from '../../style/given.js';
@@ -30,6 +25,7 @@ import { axisChecks } from './axisChecks.js';
 import { readBrackets } from './brackets.js';
 import { readCallouts } from './callouts.js';
 import type { Drawing } from './drawing.js';
+import { fromRight, type LaidPlate } from './fromRight.js';
 import { emptyAccents, idleSettings } from './idleSettings.js';
 
 export interface ComposeOptions {
@@ -101,43 +97,6 @@ const plainText = ({ faces }: Gathered, text: string): string =>
 /** Whether a figure is laid out from the right. */
 const runsFromRight = ({ resolved: { settings }, words }: Gathered): boolean =>
   settings.direction === 'language' ? words.language.direction === 'rtl' : settings.direction === 'right-to-left';
-
-/** A figure on its page. */
-interface LaidPlate {
-  plate: Plate;
-  panels: PanelPlace[];
-  isFromRight: boolean;
-}
-
-/** What stands in a scene in space. */
-const ofScene: ReadonlySet<RoleWhole> = new Set<RoleWhole>(['scene', 'series', 'axes', 'callouts', 'references']);
-
-/** A plate that was laid out from the left, from the right. A scene in space is seen as it is, where its panel has come to stand. */
-function fromRight(plate: Plate, panels: readonly PanelPlace[]): LaidPlate {
-  const { width } = plate;
-  const shifts = panels.map(({ box, space }) => (space ? mirroredBox(box, width).x - box.x : undefined));
-  const turned = (item: PlateItem): PlateItem => {
-    const { of, panel = 0 } = roleOf(item);
-    const shift = ofScene.has(of) ? shifts[panel] : undefined;
-    return shift === undefined ? mirrored(item, width) : moved(item, shift, 0);
-  };
-  return {
-    isFromRight: true,
-    plate: {
-      ...plate,
-      panel: mirroredBox(plate.panel, width),
-      items: plate.items.map((item) => {
-        const { settings } = item;
-        // Where items say what they were made with, all hang on the direction.
-        return { ...turned(item), ...(settings ? { settings: [...settings, 'direction'].sort() } : {}) };
-      }),
-    },
-    panels: panels.map((place, i) => {
-      const shift = shifts[i];
-      return shift === undefined ? mirroredPanel(place, width) : movedPanel(place, shift, 0);
-    }),
-  };
-}
 
 function plateOf(
   gathered: Gathered,
