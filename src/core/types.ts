@@ -96,7 +96,6 @@ export type { InLanguages, OneLanguage, Spoken, SpokenFigure, Texts } from './pr
 export type { Store } from './project/read/store.js';
 export type { WordsLook } from './report/documentCaption.js';
 export type { Leaf, Stack } from './report/leaf.js';
-export type { DocumentPage } from './report/openReport.js';
 export type { CategoryScale } from './scale/categoryScale.js';
 export type { NumberForm, OwnDigits, Writing } from './scale/numberFormat.js';
 export type { NumberScale } from './scale/numberScale.js';
@@ -117,6 +116,7 @@ export type { Triple } from './statistics/density3.js';
 export type { Interval } from './statistics/interval.js';
 export type { Mesh } from './statistics/mesh.js';
 export type { PositionRule } from './statistics/quantilePlot.js';
+export type { DocumentPage, PageSaid } from './style/documentPage.js';
 export type { AxesShow, Layer, Shows } from './style/layers.js';
 export type {
   AxisSettings,

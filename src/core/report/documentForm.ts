@@ -1,10 +1,10 @@
 import type { NumbersTable } from '../chart/plan.js';
 import type { WriteOptions } from '../project/acts/write.js';
+import type { DocumentPage } from '../style/documentPage.js';
 import type { Faces } from '../type/faces.js';
 import type { Words } from '../words/words.js';
 import type { BoundFigure } from './drawReport.js';
 import { fileSafe } from './fileSafe.js';
-import type { DocumentPage } from './openReport.js';
 
 /** A figure of a document with its picture in the formats that the form of the document takes. */
 export interface DocumentFigure extends BoundFigure {
@@ -26,7 +26,7 @@ export interface BoundDocument {
   language: string;
   /** The words of its language. */
   words: Words;
-  /** Sides and margin of its pages. */
+  /** Sides and margins of its pages. */
   page: DocumentPage;
   /** What stands before the count in the number of every figure. */
   lead: string;

@@ -2,7 +2,6 @@ import type { Finding } from '../check/finding.js';
 import { handGrades } from '../check/hand/checkHand.js';
 import { type HandFacts, handFacts } from '../check/hand/facts.js';
 import type { HandFigure } from '../check/hand/handRule.js';
-import { recordOf } from '../keys.js';
 import { nearest } from '../problem/nearest.js';
 import { error, fail, type Outcome, type Problem, succeed } from '../problem/problem.js';
 import { check, subjectOf } from '../project/acts/check.js';
@@ -12,10 +11,11 @@ import type { Project, ProjectOptions } from '../project/project.js';
 import { inAllLanguages } from '../project/read/spokenWords.js';
 import { styleDocument } from '../project/read/styleDocument.js';
 import { lengthInPoints } from '../schema/length.js';
+import { type DocumentPage, type PageSaid, pageSaid, roomOf } from '../style/documentPage.js';
 import { type DocumentCaption, documentCaption } from './documentCaption.js';
 import { fileSafe } from './fileSafe.js';
 import { type Leaf, leafOf } from './leaf.js';
-import { type DocumentPage, paragraphsBefore, type Report, type ReportEntry, titleIn } from './openReport.js';
+import { paragraphsBefore, type Report, type ReportEntry, titleIn } from './openReport.js';
 
 /** A figure of a report, drawn, with all that a document says of it. */
 export interface BoundFigure {
@@ -44,7 +44,7 @@ export interface BoundFigure {
   /** What was found in it alone. */
   findings: Finding[];
   /** The page that its style gives a document. */
-  page: DocumentPage;
+  page: readonly (PageSaid | undefined)[];
   /** Name of its style. */
   style: string;
   /** The language of its words, as in `en`. */
@@ -75,17 +75,25 @@ function widthOf(entry: ReportEntry, { settings, plate }: Drawing, report: Repor
   return fail([error('width-unknown', facts, report.locate(width.setting))]);
 }
 
-const sides = ['width', 'height', 'margin'] as const;
 const leastRoom = 113;
+/** A page where no figure says one. */
+const usualPage: PageSaid = { width: '21cm', height: '29.7cm', margin: '2.5cm' };
 const largestPage = 14_400;
 
 /** The page of a document: as the report says, else as the style of its figures does. */
 export function pageOf(report: Report, figures: readonly Pick<BoundFigure, 'page'>[]): Outcome<DocumentPage> {
   const [first] = figures;
-  const page = { ...(first?.page ?? { width: 595, height: 842, margin: 71 }), ...report.page };
-  const room = Math.min(page.width, page.height) - 2 * page.margin;
-  if (room >= leastRoom && Math.max(page.width, page.height) <= largestPage) return succeed(page);
-  const facts = recordOf(sides, (side) => `${((page[side] / 72) * 2.54).toFixed(1)} cm`);
+  const page = pageSaid([...(first?.page ?? [usualPage]), report.page]);
+  const room = roomOf(page);
+  const isWide = Math.min(room.width, room.height) >= leastRoom;
+  if (isWide && Math.max(page.width, page.height) <= largestPage) return succeed(page);
+  const inWords = (points: number) => `${((points / 72) * 2.54).toFixed(1)} cm`;
+  const facts = {
+    width: inWords(page.width),
+    height: inWords(page.height),
+    across: inWords(Math.max(0, room.width)),
+    down: inWords(Math.max(0, room.height)),
+  };
   return fail([error('page-small', facts, report.locate('page'))]);
 }
 
@@ -101,7 +109,7 @@ export async function boundFigure(
   const width = widthOf(entry, drawing, report);
   if (!width.ok) return width;
   const ofStyle = styleDocument(parts[0]?.layers ?? []);
-  const page = { ...ofStyle, ...report.page };
+  const page = pageSaid([...ofStyle, report.page]);
   // Settings that change nothing are looked for where each figure stands by itself.
   const isPlain = isDeep && report.style === undefined && report.shared === undefined;
   const findings = isPlain
@@ -127,7 +135,7 @@ export async function boundFigure(
     leaf: leafOf(
       drawing,
       { title: titleIn(report, report.language ?? language), author: report.author, before },
-      Math.max(leastRoom, page.width - 2 * page.margin),
+      Math.max(leastRoom, roomOf(page).width),
     ),
     width: width.value,
     height: (width.value * plate.height) / plate.width,

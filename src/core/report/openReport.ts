@@ -5,7 +5,7 @@ import type { ReportContents } from '../project/files/reportFile.js';
 import { Gatherer } from '../project/read/gatherer.js';
 import { type InLanguages, textIn } from '../project/read/spokenWords.js';
 import type { Store } from '../project/read/store.js';
-import { lengthInPoints } from '../schema/length.js';
+import type { PageSaid } from '../style/documentPage.js';
 import type { Layer } from '../style/layers.js';
 import { codeOf, languageMeant, languagesInWords } from '../words/languages.js';
 import { fileSafe } from './fileSafe.js';
@@ -28,13 +28,6 @@ export interface ReportEntry {
   waive: HandFacts['waive'];
 }
 
-/** Sides and margin of a page, in points. */
-export interface DocumentPage {
-  width: number;
-  height: number;
-  margin: number;
-}
-
 /** A report file, read, with the paths of its figures. */
 export interface Report {
   /** Path of its file. */
@@ -49,8 +42,8 @@ export interface Report {
   language: string | undefined;
   /** The style of all figures: a built-in name or a path. */
   style: string | undefined;
-  /** What it says of the page, in points; the rest is that of the style. */
-  page: Partial<DocumentPage>;
+  /** What it says of the page; the rest is that of the style. */
+  page: PageSaid | undefined;
   /** What stands before the count in the number of every figure. */
   lead: string;
   /** What it says for all its figures. */
@@ -136,9 +129,6 @@ export async function openReport(store: Store, path: string, asked?: string): Pr
     await gatherer.text(file, 'a figure or board file', locate(isNamed ? setting : `${setting}.file`));
   }
   if (gatherer.problems.length > 0) return fail(gatherer.problems);
-  const page = Object.fromEntries(
-    Object.entries(value.page ?? {}).map(([side, length]) => [side, lengthInPoints(String(length)) ?? 0]),
-  );
   return succeed({
     file: path,
     id: fileSafe(value.id ?? idOf(path)),
@@ -146,7 +136,7 @@ export async function openReport(store: Store, path: string, asked?: string): Pr
     author: value.author,
     language,
     style: style === undefined || !/[./\\]/.test(style) ? style : gatherer.join(path, style),
-    page,
+    page: value.page,
     lead,
     shared: value.shared && {
       name: 'the report file',

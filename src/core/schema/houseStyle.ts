@@ -7,6 +7,10 @@ export const pageShape = {
   width: optional(length('Width of the paper.', '21cm')),
   height: optional(length('Height of the paper.', '29.7cm')),
   margin: optional(length('Margin on all four sides.', '2.5cm')),
+  left: optional(length('Margin on the left. Left out: that of all four sides.', '3cm')),
+  right: optional(length('Margin on the right. Left out: that of all four sides.', '2cm')),
+  top: optional(length('Margin at the top. Left out: that of all four sides.', '2.5cm')),
+  bottom: optional(length('Margin at the foot. Left out: that of all four sides.', '3cm')),
 };
 
 /** A house style: what all figures of an organisation share. The rules of the check are added where they are known. */

@@ -1,6 +1,7 @@
 import type { IRunOptions, TextRun } from 'docx';
 import { unzipSync, type Zippable, zipSync } from 'fflate';
 import { escaped, xmlText } from '../../core/export/xml.js';
+import { recordOf } from '../../core/keys.js';
 import type { WordsLook } from '../../core/report/documentCaption.js';
 import {
   type BoundDocument,
@@ -317,7 +318,6 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
     counts.mark += marksOfFigure;
     return parts;
   });
-  const margin = twips(page.margin);
   const file = new Document({
     ...(title === undefined ? {} : { title: xmlText(plainText(spansOf(title))) }),
     creator: xmlText(author ?? 'Hexis'),
@@ -346,7 +346,7 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
         properties: {
           page: {
             size: { width: twips(page.width), height: twips(page.height) },
-            margin: { top: margin, right: margin, bottom: margin, left: margin },
+            margin: recordOf(['top', 'right', 'bottom', 'left'] as const, (side) => twips(page[side])),
           },
         },
         children: [

@@ -39,8 +39,8 @@ export const filesWordings = {
     found: 'the report names no figures',
     expected: 'figure or board files, such as [a.figure.yaml, b.figure.yaml]',
   }),
-  'page-small': (f: { width: string; height: string; margin: string }) => ({
-    found: `a page of ${f.width} × ${f.height} with margins of ${f.margin} has no room for a figure`,
+  'page-small': (f: { width: string; height: string; across: string; down: string }) => ({
+    found: `a page of ${f.width} × ${f.height} with ${f.across} × ${f.down} between its margins has no room for a figure`,
     expected: 'a page of at least 4 × 4 cm between its margins',
   }),
   'figure-twice': (f: { id: string; path: string }) => ({
@@ -50,6 +50,10 @@ export const filesWordings = {
   'number-unknown': (f: { found: string; known: string[] }) => ({
     found: `the report has no figure ${f.found}`,
     expected: list(f.known),
+  }),
+  'template-unread': (f: { path: string; reason: string; expects: string }) => ({
+    found: `the style of ${f.path} cannot be read: ${f.reason}`,
+    expected: f.expects,
   }),
   'document-foreign': (f: { path: string; reason: string; expects: string }) => ({
     found: `${f.path} cannot be brought up to date: ${f.reason}`,

@@ -5180,6 +5180,22 @@ export interface ReportFile {
      * Margin on all four sides.
      */
     margin?: string;
+    /**
+     * Margin on the left. Left out: that of all four sides.
+     */
+    left?: string;
+    /**
+     * Margin on the right. Left out: that of all four sides.
+     */
+    right?: string;
+    /**
+     * Margin at the top. Left out: that of all four sides.
+     */
+    top?: string;
+    /**
+     * Margin at the foot. Left out: that of all four sides.
+     */
+    bottom?: string;
   };
   /**
    * How the figures are numbered.
@@ -5518,6 +5534,22 @@ export interface StyleHead {
      * Margin on all four sides.
      */
     margin?: string;
+    /**
+     * Margin on the left. Left out: that of all four sides.
+     */
+    left?: string;
+    /**
+     * Margin on the right. Left out: that of all four sides.
+     */
+    right?: string;
+    /**
+     * Margin at the top. Left out: that of all four sides.
+     */
+    top?: string;
+    /**
+     * Margin at the foot. Left out: that of all four sides.
+     */
+    bottom?: string;
   };
   /**
    * The rules of the check: how grave a finding is, and limits.

@@ -1,12 +1,6 @@
-import { lengthInPoints } from '../../schema/length.js';
+import type { PageSaid } from '../../style/documentPage.js';
 import type { Layer } from '../../style/layers.js';
 
-/** The document page that the styles define: its sides and margin in points. The base style defines all of them. */
-export function styleDocument(layers: readonly Layer[]): { width: number; height: number; margin: number } {
-  const said = Object.assign(
-    {},
-    ...layers.map(({ look }) => (look as { document?: Record<string, string> }).document),
-  ) as Record<string, string>;
-  const points = (side: string) => lengthInPoints(said[side] ?? '') ?? 0;
-  return { width: points('width'), height: points('height'), margin: points('margin') };
-}
+/** What the styles say of the page of a document, the one at the bottom first, which says all of it. */
+export const styleDocument = (layers: readonly Layer[]): (PageSaid | undefined)[] =>
+  layers.map(({ look }) => (look as { document?: PageSaid }).document);

@@ -1,6 +1,7 @@
 import type { NumbersTable } from '../../chart/plan.js';
 import { cellForm, cellText } from '../../export/numbers.js';
 import { escaped } from '../../export/xml.js';
+import { roomOf } from '../../style/documentPage.js';
 import { loadMarkup, type Markup, plainText } from '../../type/markup.js';
 import type { Words } from '../../words/words.js';
 import type { WordsLook } from '../documentCaption.js';
@@ -23,7 +24,7 @@ const style = ({ page, words }: BoundDocument) => `
   .sheet { padding: 6pt; box-sizing: content-box; }
   :root { --ink: #e6e9ec; --soft: #aab2ba; --ground: #16191c; --line: #4a525a; --link: #8fc3ea; }
 }
-body { margin: 0 auto; max-width: ${points(page.width - 2 * page.margin)}; padding: 2.5rem 1.25rem 4rem; }
+body { margin: 0 auto; max-width: ${points(roomOf(page).width)}; padding: 2.5rem 1.25rem 4rem; }
 h1 { font-size: 1.6rem; line-height: 1.25; margin: 0 0 .4rem; }
 h2 { font-size: 1.05rem; margin: 2rem 0 .5rem; }
 .author { color: var(--soft); margin: 0 0 1.5rem; }
@@ -45,12 +46,12 @@ table { border-collapse: collapse; margin: .5rem 0; font-variant-numeric: tabula
 th, td { padding: .2rem .7rem .2rem 0; text-align: left; vertical-align: top; border-bottom: 1px solid var(--line); }
 th { border-bottom-color: var(--soft); }
 .n { text-align: right; }
-@page { size: ${points(page.width)} ${points(page.height)}; margin: ${points(page.margin)}; }
+@page { size: ${points(page.width)} ${points(page.height)}; margin: ${[page.top, page.right, page.bottom, page.left].map(points).join(' ')}; }
 @media print {
   :root { --ink: #000; --soft: #333; --ground: #fff; --line: #999; --link: #000; background: none; }
   body { max-width: none; padding: 0; }
   .figure { margin: 0 0 1.5rem; }
-  .sheet svg { max-height: ${points(page.height - 2 * page.margin - 130)}; }
+  .sheet svg { max-height: ${points(roomOf(page).height - 130)}; }
   nav { break-after: page; }
   details { display: none; }
 }`;

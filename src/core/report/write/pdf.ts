@@ -4,6 +4,7 @@ import { mirrored } from '../../layout/ink/mirrored.js';
 import { moved, scaled } from '../../layout/ink/moved.js';
 import type { Plate, PlateItem } from '../../plate/plate.js';
 import { readPlate } from '../../plate/readPlate.js';
+import { roomOf } from '../../style/documentPage.js';
 import { unmarked } from '../../type/markup.js';
 import { type BoundDocument, type DocumentFigure, numberText, titleText } from '../documentForm.js';
 import type { Stack } from '../leaf.js';
@@ -72,23 +73,23 @@ export async function pdfOfDocument({
   fontBytes,
   shaper,
 }: BoundDocument): Promise<Uint8Array> {
-  const room = page.height - 2 * page.margin;
+  const { width, height: room } = roomOf(page);
   const isTurned = words.language.direction === 'rtl';
-  const column: Column = { x: page.margin, width: page.width - 2 * page.margin, isTurned };
+  const column: Column = { x: page.left, width, isTurned };
   const sheets: DocumentSheet[] = [];
   const { head } = entryAt(figures, 0).leaf;
-  let top = page.margin + head.height;
+  let top = page.top + head.height;
   const firstTop = top;
   const headed: DocumentBlock[] = head.items.map((item) => ({
     tag: 'P',
-    items: at({ items: [item] }, column, page.margin),
+    items: at({ items: [item] }, column, page.top),
   }));
   sheets.push({ width: page.width, height: page.height, blocks: headed });
   for (const figure of figures) {
     const { blocks, height } = blocksOf(figure, sheets.length === 1 && top === firstTop ? room - head.height : room);
-    if (top + height > page.height - page.margin + 0.01) {
+    if (top + height > page.height - page.bottom + 0.01) {
       sheets.push({ width: page.width, height: page.height, blocks: [] });
-      top = page.margin;
+      top = page.top;
     }
     sheets.at(-1)?.blocks.push(...blocks(top, column));
     top += height + between;
