@@ -33,7 +33,7 @@ const intros = {
   ],
   style: [
     'house-style',
-    'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml), [mono](../src/core/style/mono.style.yaml) in black ink with patterns, [screen](../src/core/style/screen.style.yaml) for slides. Distances are multiples of the base text size.',
+    'What all figures of an organisation share. A style names the style that it builds on and sets only what differs. The built-in ones are files of this kind: [apa](../src/core/style/apa.style.yaml), [plain](../src/core/style/plain.style.yaml), [mono](../src/core/style/mono.style.yaml) in black ink with patterns, [screen](../src/core/style/screen.style.yaml) for slides. Distances are multiples of the base text size. `hexis style --from thesis.docx` [drafts one from a document](reports.md#figures-that-look-like-your-document).',
   ],
 };
 

@@ -1,4 +1,5 @@
 import { views } from '../core/color/views.js';
+import { error } from '../core/problem/problem.js';
 import { reportStyle, type StyleReport } from '../core/project/acts/styleReport.js';
 import { openProject } from '../core/project/project.js';
 import { inColumns } from '../core/schema/columns.js';
@@ -65,7 +66,20 @@ function reportText(report: StyleReport): string {
 }
 
 /** Measures a style and says what falls short. */
-export async function runStyle(style: string, call: { json?: boolean }): Promise<number> {
+export async function runStyle(
+  style = 'plain',
+  call: { json?: boolean; output?: string; replace?: boolean },
+): Promise<number> {
+  if (call.output !== undefined || call.replace) {
+    const facts = {
+      option: call.output === undefined ? '--replace' : '--output',
+      found: call.output ?? 'it',
+      expects: 'a call with --from, which writes a style',
+      example: '--from thesis.docx -o thesis.style.yaml',
+    };
+    reportProblems([error('bad-option', facts)]);
+    return exit.wrongInput;
+  }
   const report = await reportStyle(openProject(disk), style);
   reportProblems(report.problems);
   if (!report.ok) return exitCode(report.problems);

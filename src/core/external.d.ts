@@ -58,6 +58,7 @@ declare module 'fontkit' {
   }
   export interface Font {
     familyName: string;
+    subfamilyName: string;
     unitsPerEm: number;
     ascent: number;
     descent: number;

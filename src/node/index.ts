@@ -1,5 +1,6 @@
 /** What Hexis adds under Node: files, fonts from disk, raster pictures. */
 
+export type { DraftedStyle } from '../core/template/draftStyle.js';
 export { bind, bindInto } from './bind/bind.js';
 export { type BindOptions, type DrawnReport, drawReport } from './bind/bindReport.js';
 export type { Cache } from './bind/cache.js';
@@ -11,4 +12,5 @@ export { draw, type Written, write } from './draw.js';
 export { type FormatName, type formatList, formats } from './formats.js';
 export { type Change, type MayGoAlong, redoChange, saveChanges, stepsOf, type Undone, undoChange } from './journal.js';
 export { type Output, save } from './save.js';
+export { type StyleOfDocuments, styleOf as styleOfDocuments } from './template/readTemplates.js';
 export { type ProofForm, proofForms, writeProof } from './writeProof.js';

@@ -22,6 +22,7 @@ const rooms = [
   'layout',
   'export',
   'codebooks',
+  'template',
   'check',
   'proof',
   'project',

@@ -29,16 +29,17 @@ class TextSink extends WritableStream<Uint8Array> {
   }
 }
 
+const olderBook = 'it is an older .xls file, or one that is locked with a password';
+
 /**
- * Opens a workbook. Only the parts that are asked for are unpacked, piece by piece, and each is held against its checksum:
+ * Opens a workbook, or a document that is packed in the same way. Only the parts that are asked for are unpacked, piece by piece, and each is held against its checksum:
  * that is why the library that packs documents does not read these.
  *
+ * @param older what a file of the form before these is, in words
  * @throws {WorkbookFault} where the bytes are no such file
  */
-export async function openParts(bytes: Uint8Array): Promise<Parts> {
-  if (bytes[0] === 0xd0 && bytes[1] === 0xcf) {
-    throw new WorkbookFault('it is an older .xls file, or one that is locked with a password');
-  }
+export async function openParts(bytes: Uint8Array, older = olderBook): Promise<Parts> {
+  if (bytes[0] === 0xd0 && bytes[1] === 0xcf) throw new WorkbookFault(older);
   const { configure, Uint8ArrayReader, ZipReader } = await import('@zip.js/zip.js');
   configure({ useWebWorkers: false });
   const reader = new ZipReader(new Uint8ArrayReader(bytes), { checkSignature: true });
