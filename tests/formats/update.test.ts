@@ -306,6 +306,26 @@ describe('a document of our own', () => {
     expect(misplaced(textOf(partsOf(after)['word/document.xml']))).toEqual([]);
   });
 
+  test('sets apart the words of a note that are set apart, and no others', async () => {
+    const before = ok(await bind(report, 'docx'))[0]?.bytes as Uint8Array;
+    const at = folder.at('figures/yield-by-bed.figure.yaml');
+    const file = readFileSync(at, 'utf8');
+    writeFileSync(at, file.replace('note: auto', 'note: Some words, a *slanted* one and a **bold** one among them.'));
+    const noteIn = (bytes: Uint8Array) =>
+      /_hexis_note_\w+"[^>]*>(.*?)<w:bookmarkEnd/.exec(textOf(partsOf(bytes)['word/document.xml']))?.[1] ?? '';
+    const slanted = (bytes: Uint8Array) =>
+      [...noteIn(bytes).matchAll(/<w:r>(.*?)<\/w:r>/g)].map(([, inside = '']) => [
+        inside.replace(/<[^>]*>/g, ''),
+        /<w:i\/>/.test(inside),
+        /<w:b\/>/.test(inside),
+      ]);
+    const after = ok(await bindInto(report, before));
+    expect(slanted(after)).toEqual(slanted(ok(await bind(report, 'docx'))[0]?.bytes as Uint8Array));
+    expect(slanted(after)).toContainEqual(['slanted', true, false]);
+    expect(slanted(after)).toContainEqual(['bold', false, true]);
+    writeFileSync(at, file);
+  });
+
   test('keeps what its author has made of it, and gives it up where ours are asked for', async () => {
     const own = folderWith();
     const path = own.at('thesis.docx');

@@ -1,15 +1,17 @@
 import { createHash } from 'node:crypto';
 import type { DocumentFigure } from '../../../core/report/documentForm.js';
-import { figureHash, type MarkedPart, markName, wordsHash } from '../../../core/report/ownMarks.js';
+import type { MarkedPart } from '../../../core/report/ownMarks.js';
 import {
   captionChanges,
   type FoundMark,
   type KeptReason,
+  keptAlt,
   type MarkedChange,
-  marksIn,
+  markAround,
+  renamedMark,
   unmarked,
-  wordsOfPart,
 } from './captions.js';
+import { docxWords } from './docxWords.js';
 import { altOf, type FoundPicture, pictureSplices, picturesIn } from './pictures.js';
 import {
   DocumentFault,
@@ -58,7 +60,7 @@ function partsWith(parts: ReadonlyMap<string, Uint8Array>): Part[] {
     const text = xmlOf(bytes);
     if (text === undefined) return [];
     const relations = relationsOf(parts, name) ?? { path: relationsPath(name), text: '', targets: new Map() };
-    const [pictures, marks] = [relations.text === '' ? [] : picturesIn(text), marksIn(text)];
+    const [pictures, marks] = [relations.text === '' ? [] : picturesIn(text), docxWords.marksIn(text)];
     return pictures.length + marks.length === 0 ? [] : [{ name, text, relations, pictures, marks }];
   });
 }
@@ -176,22 +178,11 @@ export interface UpdateOptions {
 /** The changes to a picture and its alternative text. A text that the author has rewritten is kept. */
 function pictureChanges(part: Part, picture: FoundPicture, figure: DocumentFigure, oursAlways: boolean): MarkedChange {
   const { altText, title, id } = figure;
-  const own = figureHash(id);
-  const mark = part.marks.find(({ part: what, from, to, figure: whose }) => {
-    return what === 'picture' && whose === own && from <= picture.start && to >= picture.end;
-  });
-  const alt = altOf(part.text, picture);
-  const there = wordsHash(alt);
-  const isOther = there !== wordsHash(altText) && !oursAlways;
-  const isRewritten = isOther && mark !== undefined && mark.words !== there;
-  // Whose words those without a mark are cannot be told: some programs drop all marks.
-  const isUnmarked = isOther && mark === undefined && alt !== '';
+  const mark = markAround(part.marks, id, picture);
+  const kept = keptAlt(mark, { there: altOf(part.text, picture), wanted: altText, oursAlways });
   const ratio = figure.width / figure.height;
-  const splices = pictureSplices(part.text, picture, { ratio, altText, title, keepsAlt: isRewritten || isUnmarked });
-  const name = markName('picture', id, altText);
-  if (mark && !isRewritten && mark.words !== wordsHash(altText))
-    splices.push({ from: mark.name.from, to: mark.name.to, text: name });
-  return { splices, ...(isRewritten ? { kept: 'rewritten' } : isUnmarked ? { kept: 'unmarked' } : {}) };
+  const splices = pictureSplices(part.text, picture, { ratio, altText, title, keepsAlt: kept !== undefined });
+  return kept ? { splices, kept } : { splices: [...splices, ...renamedMark(mark, id, altText)] };
 }
 
 /** How often the pictures of each figure use a file: more uses than these are those of others. */
@@ -243,7 +234,7 @@ function pictureUpdate(
 
 /** The captions of a figure in a part with their new words. */
 const captionUpdate = (part: Part, figure: DocumentFigure, oursAlways: boolean): Update[] =>
-  captionChanges(part.text, part.marks, figure, oursAlways).map(
+  captionChanges(docxWords, part.text, part.marks, figure, oursAlways).map(
     ({ part: what, change: { splices, kept: reason } }) => ({
       splices,
       ...(reason ? { kept: { id: figure.id, part: what, reason } } : {}),
@@ -270,7 +261,7 @@ export function updateDocx(
   const own = usesOfFigures(found);
   const placed = new Set(found.flatMap(({ pictures }) => pictures.map(({ id }) => id)));
   const marked = new Set(found.flatMap(({ marks }) => marks.map(({ figure, part }) => `${part} ${figure}`)));
-  const words = found.map(({ text }) => wordsOfPart(text)).join('\n');
+  const words = found.map(({ text }) => docxWords.wordsIn(text, { from: 0, to: text.length })).join('\n');
   for (const part of found) {
     const isAlone = (id: string, target: string) => (own.get(`${id}\n${target}`) ?? 0) >= (counts.get(target) ?? 0);
     const made = [
