@@ -11,7 +11,7 @@ const cases = handRules.flatMap(({ name, examples }) => [
 
 describe('the rules across the figures of a report', () => {
   test.each(cases)('$name, $kind: $says', async ({ name, kind, figures, report }) => {
-    const found = await acrossFindings(reportFiles(figures, report));
+    const found = await acrossFindings(reportFiles(figures, report), name === 'figure-title');
     if (kind === 'passes') {
       expect(found).toEqual([]);
       return;
@@ -27,7 +27,7 @@ describe('the rules across the figures of a report', () => {
 
   test.each(cases.filter(({ kind }) => kind !== 'passes'))('$name: what it says to write mends it', async (one) => {
     const files = reportFiles(one.figures, one.report);
-    const found = (await acrossFindings(files)).filter(({ rule }) => rule === one.name);
+    const found = (await acrossFindings(files, true)).filter(({ rule }) => rule === one.name);
     for (const { mend, place } of found) {
       if (!mend) continue;
       const file = place?.file as string;
@@ -40,7 +40,7 @@ describe('the rules across the figures of a report', () => {
 
   test.each(cases.filter(({ kind }) => kind !== 'passes'))('$name is waived, in the report', async (one) => {
     const waive = `waive: { ${one.name}: so it is wanted here }`;
-    const found = await acrossFindings(reportFiles(one.figures, `${one.report ?? ''}\n${waive}`));
+    const found = await acrossFindings(reportFiles(one.figures, `${one.report ?? ''}\n${waive}`), true);
     const own = found.filter(({ rule }) => rule === one.name);
     expect(own.length).toBeGreaterThan(0);
     expect(own.map(({ waived }) => waived)).toEqual(own.map(() => 'so it is wanted here'));
@@ -151,7 +151,7 @@ describe('mending what differs across figures', () => {
     expect(after['r.report.yaml']).toContain('b.figure.yaml, { file: c.figure.yaml }] # three');
     expect(after['b.figure.yaml']).toContain('size: { width: 16cm } # nearly');
     const again = await mended(after);
-    expect([again.made, again.files, await acrossFindings(after)]).toEqual([[], [], again.left]);
+    expect([again.made, again.files, await acrossFindings(after, true)]).toEqual([[], [], again.left]);
   });
 
   test('leaves to the author which word is right, and rules that were not named', async () => {
@@ -180,7 +180,7 @@ describe('mending what differs across figures', () => {
       ...house,
     };
     const { made, left } = await mended(files);
-    expect([made, left.map(({ rule }) => rule)]).toEqual([[], ['one-width']]);
+    expect([made, left.map(({ rule }) => rule)]).toEqual([[], ['one-width', 'figure-title', 'figure-title']]);
   });
 
   test('says what keeps the report from being drawn', async () => {

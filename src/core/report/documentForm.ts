@@ -68,7 +68,7 @@ export interface DocumentForm {
 export const numberText = ({ caption, entry }: Pick<DocumentFigure, 'caption' | 'entry'>): string =>
   `${caption.number.before}${entry.number}${caption.number.after}`;
 
-/** The title in the form of the caption; where the image says it, as the figure has it. */
+/** The title in the form of the caption; where the image says it, as the figure has it; empty where there is none. */
 export const titleText = ({ caption, title }: Pick<DocumentFigure, 'caption' | 'title'>): string =>
   caption.title.map(({ text }) => (text === '\n' ? ' ' : text)).join('') || title;
 

@@ -25,7 +25,7 @@ export interface BoundFigure {
   before: string[];
   /** Id of the figure. */
   id: string;
-  /** Its title. */
+  /** Its title; empty where it has none. */
   title: string;
   /** What it shows, for those who cannot see it. */
   altText: string;
@@ -129,7 +129,7 @@ export async function boundFigure(
     entry,
     before,
     id: about.id,
-    title: plate.title,
+    title: drawing.caption.title ? plate.title : '',
     altText: plate.description,
     caption: documentCaption(drawing, report.lead),
     leaf: leafOf(

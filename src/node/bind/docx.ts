@@ -15,7 +15,7 @@ import { markName } from '../../core/report/ownMarks.js';
 import type { Span } from '../../core/type/markup.js';
 import { loadMarkup, plainText } from '../../core/type/markup.js';
 import type { Language } from '../../core/words/language.js';
-import type { Words } from '../../core/words/words.js';
+import { sequenceOf } from './sequence.js';
 
 type Docx = typeof import('docx');
 
@@ -130,9 +130,6 @@ function captionOf(docx: Docx, figure: DocumentFigure, counts: Counts, keepNext:
   });
 }
 
-/** The name of the count of figures in a document: the word of its captions, without what a field cannot hold. */
-const sequenceOf = (words: Words): string => words.say('figure-word').replace(/[^\p{L}\p{N}]/gu, '_');
-
 /** Stands in for a picture until the parts are packed, so that no picture is compressed twice. */
 const placeOf = (id: string, format: 'svg' | 'png'): Buffer => Buffer.from(`${format} of ${id}`);
 
@@ -230,7 +227,7 @@ function listOfFigures(figures: readonly DocumentFigure[], { sequence, language 
   return figures
     .map((figure, i) => {
       const bidi = language.direction === 'rtl' ? '<w:bidi/>' : '';
-      const words = letterRuns(`${numberText(figure)} ${titleText(figure)}`)
+      const words = letterRuns(`${numberText(figure)} ${titleText(figure)}`.trim())
         .map(({ text, form }) => run(`${listForms[form]}<w:t xml:space="preserve">${escaped(text)}</w:t>`))
         .join('');
       const [before, behind] = [i === 0 ? begin : '', i === figures.length - 1 ? char('end') : ''];

@@ -58,6 +58,8 @@ export interface HandFacts {
   placedWidth: number;
   /** Its width in the document, in points. */
   width: number;
+  /** Whether its file says anything of its caption. */
+  isCaptioned: boolean;
   /** Whether it is part of a board, which decides its size. */
   isOnBoard: boolean;
   /** The severity that its style gives each rule across figures, by name. */
@@ -210,6 +212,7 @@ export function handFacts(
     'palette',
     ...variables.flatMap(({ axis }) => [`axes.${axis}.title`, `axes.${axis}.from`]),
     'text.tickLabel.size',
+    'caption.title',
   ];
   const placeOf = (path: string): Place => {
     const place = subject.locate(saidAt(subject, path));
@@ -226,6 +229,7 @@ export function handFacts(
     texts: textSizes(subject),
     placedWidth: page.width * subject.placed,
     width: settings.width,
+    isCaptioned: subject.figure.caption !== undefined,
     isOnBoard: placed.isOnBoard,
     grades: placed.grades,
     waive: placed.waive ?? {},

@@ -8,7 +8,7 @@ export interface HandFigure {
   label: string;
   /** Its position in the report, from 1. */
   number: number;
-  /** Its title, or its id if it has none. */
+  /** Its title; empty if it has none. */
   title: string;
   /** Its facts: one entry for a figure, several for a board. */
   facts: HandFacts[];

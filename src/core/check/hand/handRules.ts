@@ -1,5 +1,6 @@
 import { changedInputs } from './changedInputs.js';
 import { comparedLimits } from './comparedLimits.js';
+import { figureTitle } from './figureTitle.js';
 import { groupLook } from './groupLook.js';
 import { groupName } from './groupName.js';
 import type { HandRule } from './handRule.js';
@@ -13,6 +14,7 @@ import { variableWords } from './variableWords.js';
 /** Every rule across the figures of a report. */
 export const handRules: readonly HandRule[] = [
   numbering,
+  figureTitle,
   groupName,
   groupLook,
   variableWords,

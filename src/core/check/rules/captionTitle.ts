@@ -50,7 +50,7 @@ export const captionTitle = rule({
   measures:
     'Whether there is a title where the file says anything of the caption, and whether it names a variable of the codebook that the figure does not show, and none that it does.',
   reason:
-    'A copied file keeps the title of the figure that it was copied from; without one the name of the file stands in the list of figures.',
+    'A copied file keeps the title of the figure that it was copied from; without one, a number alone stands in the list of figures.',
   source: 'APA (2020), chapter 7: a brief title that says what is shown',
   severity: 'warning',
   limits: {},
@@ -61,7 +61,7 @@ export const captionTitle = rule({
     if (title !== '') return foreignFlaws(subject, title);
     return [
       {
-        found: 'the caption has no title, and the name of the file stands for it in lists of figures',
+        found: 'the caption has no title, so that its number stands alone in lists of figures',
         expected: 'a few words that say what is shown, of what, by what',
         setting: 'caption.title',
       },

@@ -94,7 +94,7 @@ export async function pdfOfDocument({
     sheets.at(-1)?.blocks.push(...blocks(top, column));
     top += height + between;
   }
-  const name = title === undefined ? (figures[0]?.title ?? words.say('figures')) : await unmarked(title);
+  const name = title === undefined ? figures[0]?.title || words.say('figures') : await unmarked(title);
   const info: Pick<Plate, 'title' | 'description' | 'author'> = {
     title: name,
     description: words.say('figuresInDocument', { count: figures.length }),
