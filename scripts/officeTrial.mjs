@@ -1,6 +1,6 @@
 /**
  * Tries documents of a report in the programs that open them, where these are at hand (libreoffice-writer-nogui,
- * texlive-latex-base): an office program prints the DOCX, saves it anew, and what it saved is brought up to date; LaTeX
+ * texlive-latex-base): an office program prints DOCX and ODT, saves them anew, and what it saved is brought up to date; LaTeX
  * compiles the figures. Leaves the printed pages to be looked at.
  *
  *   npm run build && node scripts/officeTrial.mjs [folder]
@@ -10,6 +10,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ok } from '../dist/core/index.js';
 import { picturesOf } from '../dist/node/bind/update/updateDocx.js';
+import { picturesOfOdt } from '../dist/node/bind/update/updateOdt.js';
 import { bind, bindInto } from '../dist/node/index.js';
 
 const folder = process.argv[2] ?? 'out/office';
@@ -18,7 +19,7 @@ const faults = [];
 const run = (program, args, cwd = folder) => spawnSync(program, args, { cwd, encoding: 'utf8', timeout: 240_000 });
 const isThere = (program) => run(program, ['--version'], '.').status === 0;
 
-for (const form of ['docx', 'tex']) {
+for (const form of ['docx', 'odt', 'tex']) {
   for (const { path, bytes } of ok(await bind(report, form))) {
     mkdirSync(join(folder, path, '..'), { recursive: true });
     writeFileSync(join(folder, path), bytes);
@@ -37,6 +38,18 @@ if (isThere('soffice')) {
   else writeFileSync(join(folder, 'saved/updated.docx'), updated.value);
   run('soffice', ['--headless', '--convert-to', 'pdf', '--outdir', 'printed', 'saved/updated.docx']);
   if (!existsSync(join(folder, 'printed/updated.pdf'))) faults.push('the updated document is not printed');
+  // The same in the OpenDocument format, whose vector pictures the program keeps.
+  run('soffice', ['--headless', '--convert-to', 'odt', '--outdir', 'saved', 'garden.odt']);
+  const text = readFileSync(join(folder, 'saved/garden.odt'));
+  const found = picturesOfOdt(text).length;
+  if (found !== picturesOfOdt(readFileSync(join(folder, 'garden.odt'))).length)
+    faults.push('it loses figures of an ODT');
+  const brought = await bindInto(report, text);
+  if (!brought.ok || brought.problems.length > 0)
+    faults.push(`the ODT that it saved is not found again: ${JSON.stringify(brought.problems)}`);
+  else writeFileSync(join(folder, 'saved/updated.odt'), brought.value);
+  run('soffice', ['--headless', '--convert-to', 'pdf', '--outdir', 'printed/odt', 'saved/updated.odt']);
+  if (!existsSync(join(folder, 'printed/odt/updated.pdf'))) faults.push('the updated ODT is not printed');
   console.log(`office program: ${names.length} figures found again`);
 } else console.log('no office program here');
 

@@ -13,7 +13,7 @@ export const bindCommand: CommandSpec = {
     ['--as <forms>', `forms of the document, with commas: ${forms} (default: by the ending of the file, or docx)`],
     [
       '--into <document>',
-      'document (DOCX) or LaTeX folder whose figures are brought up to date, all else left as it is',
+      'document (DOCX, ODT) or LaTeX folder whose figures are brought up to date, all else left as it is',
     ],
     [
       '--captions <whose>',

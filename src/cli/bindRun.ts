@@ -3,6 +3,7 @@ import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
+import { plural } from '../core/problem/wording/phrases.js';
 import type { DocumentFigure, DocumentForm } from '../core/report/documentForm.js';
 import { inColumns } from '../core/schema/columns.js';
 import { documentOutputs, picturesFor } from '../node/bind/bind.js';
@@ -116,9 +117,14 @@ interface Bound {
   drawn: DrawnReport;
   call: BindCall;
   problems: Problem[];
+  /** Of a document that is brought up to date, the figures that became others. */
+  brought?: readonly DocumentFigure[];
 }
 
-function said({ report, drawn, call, problems }: Bound, outputs: readonly Output[]): void {
+/** Figures by their numbers. */
+const labelsOf = (figures: readonly DocumentFigure[]): string => figures.map(({ entry }) => entry.label).join(', ');
+
+function said({ report, drawn, call, problems, brought }: Bound, outputs: readonly Output[]): void {
   const { figures } = drawn.document;
   const findings = findingsOf(drawn);
   if (call.json) {
@@ -137,17 +143,15 @@ function said({ report, drawn, call, problems }: Bound, outputs: readonly Output
       figures: listed,
       across: drawn.hand,
       drawn: drawn.drawn,
+      ...(brought ? { brought: brought.map(({ id }) => id) } : {}),
       problems: problemsJson(problems),
     };
     sayJson(result);
     return;
   }
   reportProblems(problems);
-  const kept = figures.length - drawn.drawn;
-  const how = kept === 0 ? '' : drawn.drawn === 0 ? ', all as before' : `, ${drawn.drawn} drawn, ${kept} as before`;
-  say(
-    `${drawn.document.title ?? drawn.document.id}: ${figures.length} ${figures.length === 1 ? 'figure' : 'figures'}${how}`,
-  );
+  const how = brought && brought.length > 0 ? `, brought up to date: ${labelsOf(brought)}` : '';
+  say(`${drawn.document.title ?? drawn.document.id}: ${plural(figures.length, 'figure')}${how}`);
   for (const { path, bytes } of outputs.slice(0, 12)) say(`  ${path}  ${kilobytes(bytes)}`);
   if (outputs.length > 12) say(`  and ${outputs.length - 12} more`);
   if (findings.length > 0) say(`  ${countText(findings)}: hexis check ${report}`);
@@ -191,16 +195,17 @@ function resizedText({ entry, width, findings }: DocumentFigure, document: strin
 /** Brings the figures of a document up to date. */
 async function runInto(report: string, into: string, call: BindCall): Promise<number> {
   const toTex = (await stat(into).catch(() => undefined))?.isDirectory() ?? false;
-  const form = documents.find(({ name }) => name === (toTex ? 'tex' : 'docx')) as DocumentForm;
-  const { update } = await import('../node/bind/update/update.js');
+  const { formOfDocument, update } = await import('../node/bind/update/update.js');
   try {
     const bytes = toTex ? undefined : await readFile(into);
+    const own = bytes ? formOfDocument(bytes) : 'tex';
+    const form = documents.find(({ name }) => name === own) as DocumentForm;
     const updated = await update(report, form, { path: into, bytes, output: call.output }, bindOptions(call));
     if (!updated.ok) return failed(updated.problems, call);
-    const { drawn, outputs, changes, unchanged, resized } = updated.value;
+    const { drawn, outputs, changes, unchanged, resized, brought } = updated.value;
     // What is there already is changed so that it can be taken back; a drawing of the report itself is not.
     const all = [...outputs, ...(await changeOutputs(changes, true))];
-    const code = await finish({ report, drawn, call, problems: updated.problems }, all);
+    const code = await finish({ report, drawn, call, problems: updated.problems, brought }, all);
     if (code === exit.done) for (const { path } of changes) await clearContents(path);
     if (code !== exit.done || call.json) return code;
     const [first] = changes;
@@ -218,7 +223,7 @@ async function runInto(report: string, into: string, call: BindCall): Promise<nu
         missing
           ? error('file-missing', {
               path: into,
-              what: 'a document (DOCX) or a LaTeX folder',
+              what: 'a document (DOCX, ODT) or a LaTeX folder',
               named: false,
               nearest: nearest(into, await disk.near(into)),
             })

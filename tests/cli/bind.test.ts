@@ -61,7 +61,7 @@ describe('hexis bind', () => {
   });
 
   test.each([
-    [['-o', 'x.odt'], 2, '--output is "x.odt"'],
+    [['-o', 'x.rtf'], 2, '--output is "x.odt"'],
     [['--as', 'wrod'], 2, '--as is "wrod"'],
     [['-o', 'x.pdf', '--as', 'pdf,html'], 2, '-o names one file, x.pdf'],
     [['-o', 'x.pdf', '--only', '9'], 2, 'the report has no figure 9'],

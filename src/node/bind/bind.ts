@@ -5,7 +5,7 @@ import { formats } from '../formats.js';
 import type { Output } from '../save.js';
 import { type BindOptions, drawReport } from './bindReport.js';
 import { type DocumentName, documents } from './documents.js';
-import { intoDocx } from './update/update.js';
+import { formOfDocument, intoDocument } from './update/update.js';
 import { DocumentFault } from './update/wordPackage.js';
 
 const formNamed = (name: DocumentName): DocumentForm => documents.find((form) => form.name === name) as DocumentForm;
@@ -70,7 +70,7 @@ export async function bind(
 }
 
 /**
- * Brings the figures of a document (DOCX) up to date: pictures that have a name of ours, their alternative texts, and the words
+ * Brings the figures of a document (DOCX, ODT) up to date: pictures that have a name of ours, their alternative texts, and the words
  * beside them where they stand in our form. All else stays as it is to the byte.
  *
  * @param report path of the report file
@@ -82,7 +82,12 @@ export async function bindInto(
   options: BindOptions = {},
 ): Promise<Outcome<Uint8Array>> {
   try {
-    const updated = await intoDocx(report, formNamed('docx'), { path: 'the document', bytes: document }, options);
+    const updated = await intoDocument(
+      report,
+      formNamed(formOfDocument(document)),
+      { path: 'the document', bytes: document },
+      options,
+    );
     return updated.ok ? succeed(updated.value.bytes, updated.problems) : updated;
   } catch (fault) {
     if (!(fault instanceof DocumentFault)) throw fault;

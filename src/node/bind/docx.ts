@@ -241,6 +241,22 @@ function listOfFigures(figures: readonly DocumentFigure[], { sequence, language 
 const epoch = new Date(1980, 0, 1);
 const epochText = '1980-01-01T00:00:00Z';
 
+/** Styles that all others build on, which the library names and does not write. */
+const bases =
+  '<w:style w:type="paragraph" w:default="1" w:styleId="Normal"><w:name w:val="Normal"/><w:qFormat/></w:style>' +
+  '<w:style w:type="character" w:default="1" w:styleId="DefaultParagraphFont"><w:name w:val="Default Paragraph Font"/><w:uiPriority w:val="1"/><w:semiHidden/></w:style>';
+
+/** The styles that stand in a document; the library writes more. */
+const usedStyles = ['Title', 'Caption', styleIds.figure, styleIds.note, 'TableofFigures'];
+
+/** The styles of a document: those that it uses, and what they build on. */
+const ownStyles = (text: string): string =>
+  text
+    .replace(/<w:style [^>]*w:styleId="(\w+)"[^>]*>.*?<\/w:style>/g, (style, id: string) =>
+      usedStyles.includes(id) ? style : '',
+    )
+    .replace('</w:docDefaults>', `</w:docDefaults>${bases}`);
+
 /** A field as the library writes it, with the text of its number. */
 const counted =
   /(<w:r>(<w:rPr>(?:(?!<\/w:rPr>).)*<\/w:rPr>)<w:t[^>]*>[^<]*<\/w:t><\/w:r>)<w:fldSimple w:instr="([^"]*)"><w:r><w:t[^>]*>(\d+)<\/w:t><\/w:r><\/w:fldSimple>/g;
@@ -266,6 +282,7 @@ function settled(bytes: Uint8Array, figures: readonly DocumentFigure[], counts: 
     if (part) parts[name] = new TextEncoder().encode(change(new TextDecoder().decode(part)));
   };
   edit('docProps/core.xml', (text) => text.replace(/(<dcterms:(created|modified)[^>]*>)[^<]*/g, `$1${epochText}`));
+  edit('word/styles.xml', ownStyles);
   edit('word/document.xml', (text) => {
     let count = 0;
     return text
@@ -325,6 +342,7 @@ export async function docxDocument(document: BoundDocument): Promise<Uint8Array>
           run: { font: facesOf(looks.title), size: halfPoints(11), language: languageOf(language, spoken) },
           paragraph: { spacing: { after: 120, line: 276, lineRule: docx.LineRuleType.AUTO } },
         },
+        title: { run: { size: halfPoints(20), bold: true }, paragraph: { spacing: { after: 240 }, keepNext: true } },
       },
       paragraphStyles: [
         look(['Caption', 'caption'], looks.title, { before: 200, after: 80 }),

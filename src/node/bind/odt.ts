@@ -14,6 +14,7 @@ import { markName } from '../../core/report/ownMarks.js';
 import { loadMarkup, plainText, type Span } from '../../core/type/markup.js';
 import { openTextType as mimetype } from './openTextType.js';
 import { sequenceOf } from './sequence.js';
+import { spaced } from './spaced.js';
 
 /** The names of the paragraph styles, by use: those of the office programs where they have one. */
 const styles = {
@@ -109,13 +110,6 @@ class Content {
       .join('');
   }
 }
-
-/** Words as content: blanks in a row are one to readers of the format, unless they are counted. */
-const spaced = (text: string): string =>
-  escaped(text)
-    .replace(/ {2,}|^ | $/g, (blanks) => `<text:s${blanks.length > 1 ? ` text:c="${blanks.length}"` : ''}/>`)
-    .replace(/\t/g, '<text:tab/>')
-    .replace(/\n/g, '<text:line-break/>');
 
 const paragraph = (style: string, content: string) => `<text:p text:style-name="${style}">${content}</text:p>`;
 

@@ -5296,6 +5296,10 @@ export interface ReportFile {
           /**
            * Why the rule is not followed.
            */
+          'figure-title'?: string;
+          /**
+           * Why the rule is not followed.
+           */
           'one-name'?: string;
           /**
            * Why the rule is not followed.
@@ -5340,6 +5344,10 @@ export interface ReportFile {
      * Why the rule is not followed.
      */
     numbering?: string;
+    /**
+     * Why the rule is not followed.
+     */
+    'figure-title'?: string;
     /**
      * Why the rule is not followed.
      */
@@ -6125,6 +6133,17 @@ export interface StyleHead {
       | {
           /**
            * How grave a finding is. Left out: error, or as the style below says.
+           */
+          severity?: 'error' | 'warning' | 'off';
+        };
+    /**
+     * Every figure of a document has a title.
+     */
+    'figure-title'?:
+      | ('error' | 'warning' | 'off')
+      | {
+          /**
+           * How grave a finding is. Left out: warning, or as the style below says.
            */
           severity?: 'error' | 'warning' | 'off';
         };

@@ -6,6 +6,8 @@ import type { Splice } from './xmlTags.js';
 /** A bookmark of ours in a part: where its name stands, and what lies within it. */
 export interface FoundMark extends OwnMark {
   name: { from: number; to: number };
+  /** Where its name stands once more, at its end. */
+  end?: { from: number; to: number };
   from: number;
   to: number;
 }
@@ -50,6 +52,10 @@ export interface MarkedChange {
   kept?: KeptReason;
 }
 
+/** The changes of the name of a mark, wherever it stands. */
+const renamed = ({ name, end }: FoundMark, text: string): Splice[] =>
+  [name, ...(end ? [end] : [])].map(({ from, to }) => ({ from, to, text }));
+
 /**
  * The changes that give words of ours their new text. What is more than words stays, and so does what the author has
  * rewritten, unless ours are asked for.
@@ -63,12 +69,12 @@ function markedChange(
   const words = xml.wordsIn(text, mark);
   const wanted = textOf(spans);
   const name = markName(mark.part, id, wanted);
-  const renamed = { from: mark.name.from, to: mark.name.to, text: name };
-  if (wordsHash(words) === wordsHash(wanted)) return { splices: mark.words === wordsHash(wanted) ? [] : [renamed] };
+  if (wordsHash(words) === wordsHash(wanted))
+    return { splices: mark.words === wordsHash(wanted) ? [] : renamed(mark, name) };
   if (xml.isStrange(text, mark)) return { splices: [], kept: 'more-than-words' };
   if (mark.words !== wordsHash(words) && !oursAlways) return { splices: [], kept: 'rewritten' };
   const runs = xml.written(spans, text, mark);
-  return { splices: [renamed, { from: mark.from, to: mark.to, text: runs }] };
+  return { splices: [...renamed(mark, name), { from: mark.from, to: mark.to, text: runs }] };
 }
 
 const both = ['title', 'note'] as const;
@@ -129,6 +135,4 @@ export const markAround = (
 
 /** The change of the name of a mark whose words have become others. */
 export const renamedMark = (mark: FoundMark | undefined, id: string, altText: string): Splice[] =>
-  mark && mark.words !== wordsHash(altText)
-    ? [{ from: mark.name.from, to: mark.name.to, text: markName('picture', id, altText) }]
-    : [];
+  mark && mark.words !== wordsHash(altText) ? renamed(mark, markName('picture', id, altText)) : [];

@@ -12,11 +12,11 @@ export function documentLanguage(bytes: Uint8Array): string | undefined {
 
 /** That the figures speak another language than the document, where nobody has said which it shall be. */
 export function otherLanguage(
-  bytes: Uint8Array,
+  spoken: string | undefined,
   figures: string,
   { path, isTold }: { path: string; isTold: boolean },
 ): Problem[] {
-  const language = isTold ? undefined : documentLanguage(bytes);
+  const language = isTold ? undefined : spoken;
   const code = language === undefined ? undefined : codeOf(language);
   if (language === undefined || code === undefined || code === codeOf(figures)) return [];
   return [warning('document-language', { path, document: language, figures })];

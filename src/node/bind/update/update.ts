@@ -5,8 +5,10 @@ import { ownContent } from '../../disk.js';
 import type { ByteChange, Change } from '../../journal.js';
 import type { Output } from '../../save.js';
 import { type BindOptions, type DrawnReport, drawReport } from '../bindReport.js';
-import { otherLanguage } from './documentLanguage.js';
-import { picturesOf, type Updated, updateDocx } from './updateDocx.js';
+import { isOpenText } from '../openTextType.js';
+import { documentLanguage, otherLanguage } from './documentLanguage.js';
+import { type PlacedPicture, picturesOf, type Updated, type UpdateOptions, updateDocx } from './updateDocx.js';
+import { languageOfOdt, picturesOfOdt, updateOdt } from './updateOdt.js';
 import { type UpdatedTex, updateTex } from './updateTex.js';
 
 /** A document that is to be brought up to date. */
@@ -22,6 +24,8 @@ export interface UpdatedDocument {
   outputs: Output[];
   /** Files that were there and become others, which "undo" takes back. */
   changes: (Change | ByteChange)[];
+  /** The figures whose pictures or words became others in it, in their order. */
+  brought: DocumentFigure[];
   /** Whether all of it was as it should be. */
   unchanged: boolean;
   /** Figures that stand at another width there than the report says, with what is found at it. */
@@ -61,18 +65,34 @@ const wordsKept = (
 const hair = 0.5;
 
 /** A document that was brought up to date, before it is written. */
-interface UpdatedBytes extends Pick<UpdatedDocument, 'drawn' | 'unchanged' | 'resized'> {
+interface UpdatedBytes extends Pick<UpdatedDocument, 'drawn' | 'unchanged' | 'resized' | 'brought'> {
   bytes: Uint8Array;
 }
 
-/** Brings the figures of a document (DOCX) up to date. @throws {DocumentFault} */
-export async function intoDocx(
+/** How documents of one form are brought up to date. */
+interface Updater {
+  /** Our pictures in a document. */
+  placed(bytes: Uint8Array): PlacedPicture[];
+  /** The language that a document says it is written in. */
+  language(bytes: Uint8Array): string | undefined;
+  update(bytes: Uint8Array, figures: readonly DocumentFigure[], options: UpdateOptions): Updated;
+}
+
+const docx: Updater = { placed: picturesOf, language: documentLanguage, update: updateDocx };
+const odt: Updater = { placed: picturesOfOdt, language: languageOfOdt, update: updateOdt };
+
+/** The name of the form of a document that is to be brought up to date, by its first bytes. */
+export const formOfDocument = (bytes: Uint8Array): 'docx' | 'odt' => (isOpenText(bytes) ? 'odt' : 'docx');
+
+/** Brings the figures of a document (DOCX, ODT) up to date. @throws {DocumentFault} */
+export async function intoDocument(
   report: string,
   form: DocumentForm,
   { path, bytes: original }: { path: string; bytes: Uint8Array },
   options: BindOptions,
 ): Promise<Outcome<UpdatedBytes>> {
-  const placed = picturesOf(original);
+  const updater = formOfDocument(original) === 'odt' ? odt : docx;
+  const placed = updater.placed(original);
   const first = await drawReport(report, form.pictures, options);
   if (!first.ok) return first;
   // What the author resized keeps its width, and is judged at it.
@@ -84,7 +104,12 @@ export async function intoDocx(
   }
   const drawn = widths.size === 0 ? first : await drawReport(report, form.pictures, { ...options, widths });
   if (!drawn.ok) return drawn;
-  const { bytes: updated, parts, kept } = updateDocx(original, drawn.value.document.figures, options);
+  const {
+    bytes: updated,
+    parts,
+    kept,
+    figures: others,
+  } = updater.update(original, drawn.value.document.figures, options);
   const found = new Set(placed.map(({ id }) => id));
   const { figures } = drawn.value.document;
   const said = wordsKept(kept, figures);
@@ -94,10 +119,15 @@ export async function intoDocx(
     {
       drawn: drawn.value,
       bytes: updated,
+      brought: figures.filter(({ id }) => others.has(id)),
       resized: figures.filter(({ entry }) => widths.has(entry.setting)),
       unchanged: parts.length === 0 && kept.length === 0,
     },
-    [...missing(drawn.value, found, path), ...said, ...otherLanguage(original, language, { path, isTold })],
+    [
+      ...missing(drawn.value, found, path),
+      ...said,
+      ...otherLanguage(updater.language(original), language, { path, isTold }),
+    ],
   );
 }
 
@@ -118,7 +148,7 @@ export async function update(
   const { path, bytes, output } = target;
   if (bytes) {
     if (output === undefined) return fail([noOutput]);
-    const updated = await intoDocx(report, form, { path, bytes }, options);
+    const updated = await intoDocument(report, form, { path, bytes }, options);
     if (!updated.ok) return updated;
     const files = await documentChange(output, updated.value.bytes, form);
     return succeed({ ...updated.value, ...files }, updated.problems);
@@ -135,11 +165,12 @@ export async function update(
   const drawn = await drawReport(report, form.pictures, options);
   if (!drawn.ok) return drawn;
   const { figures } = drawn.value.document;
-  const { changes, found, kept, outside } = await updateTex(path, figures, options.oursAlways);
+  const { changes, found, kept, outside, figures: others } = await updateTex(path, figures, options.oursAlways);
   return succeed(
     {
       drawn: drawn.value,
       outputs: [],
+      brought: figures.filter(({ id }) => others.has(id)),
       changes: changes.map(({ path: file, before, after }) =>
         typeof before === 'string' && typeof after === 'string'
           ? { path: file, before, after, patch: patchBetween(before, after), by: 'bind' }

@@ -36,6 +36,8 @@ export interface Updated {
   bytes: Uint8Array;
   /** The parts that changed; none if everything was up to date. */
   parts: string[];
+  /** The figures whose pictures or words became others. */
+  figures: Set<string>;
   /** Texts that were kept, with the reason. */
   kept: { id: string; part: MarkedPart; reason: KeptReason }[];
 }
@@ -91,7 +93,8 @@ const contentTypes: Record<string, string> = { png: 'image/png', svg: 'image/svg
 class Change {
   readonly parts: Map<string, Uint8Array>;
   readonly before: ReadonlyMap<string, Uint8Array>;
-  readonly added = new Map<string, Splice[]>();
+  /** The figures whose files became others. */
+  readonly figures = new Set<string>();
 
   constructor(parts: ReadonlyMap<string, Uint8Array>) {
     this.before = parts;
@@ -162,6 +165,7 @@ function replaceFile(
   const bytes = typeof own === 'string' ? new TextEncoder().encode(own) : own;
   const was = target === undefined ? undefined : change.before.get(target);
   if (was && Buffer.compare(was, bytes) === 0) return [];
+  change.figures.add(figure.id);
   if (target !== undefined && was && target.toLowerCase().endsWith(`.${ending}`) && isAlone(target)) {
     change.put(target, bytes);
     return [];
@@ -206,8 +210,9 @@ function mustBeWellFormed(parts: ReadonlyMap<string, Uint8Array>, changed: reado
   }
 }
 
-/** What is written anew in a part, and what stays as its author has it. */
+/** What is written anew in a part for a figure, and what stays as its author has it. */
 interface Update {
+  id: string;
   splices: readonly Splice[];
   kept?: Updated['kept'][number];
 }
@@ -229,13 +234,14 @@ function pictureUpdate(
   const files = picture.embeds.flatMap((embed) => replaceFile(change, part, figure, embed, isAlone));
   const { splices, kept: reason } = pictureChanges(part, picture, figure, how.oursAlways);
   const kept = reason && { id: picture.id, part: 'picture' as const, reason };
-  return [{ splices: [...files, ...splices], ...(kept ? { kept } : {}) }];
+  return [{ id: picture.id, splices: [...files, ...splices], ...(kept ? { kept } : {}) }];
 }
 
 /** The captions of a figure in a part with their new words. */
 const captionUpdate = (part: Part, figure: DocumentFigure, oursAlways: boolean): Update[] =>
   captionChanges(docxWords, part.text, part.marks, figure, oursAlways).map(
     ({ part: what, change: { splices, kept: reason } }) => ({
+      id: figure.id,
       splices,
       ...(reason ? { kept: { id: figure.id, part: what, reason } } : {}),
     }),
@@ -269,6 +275,7 @@ export function updateDocx(
       ...figures.flatMap((figure) => captionUpdate(part, figure, oursAlways)),
     ];
     kept.push(...made.flatMap((one) => (one.kept ? [one.kept] : [])));
+    for (const one of made) if (one.splices.length > 0) change.figures.add(one.id);
     const splices = made.flatMap((one) => one.splices);
     // Two copies of a picture within one mark ask for the same change once.
     const once = [...new Map(splices.map((one) => [`${one.from} ${one.to}`, one])).values()];
@@ -277,5 +284,6 @@ export function updateDocx(
   for (const figure of figures) if (placed.has(figure.id)) kept.push(...unmarked(figure, marked, words));
   const changed = change.changed();
   mustBeWellFormed(change.parts, changed);
-  return { bytes: changed.length === 0 ? bytes : packedParts(change.parts), parts: changed, kept };
+  const { figures: others } = change;
+  return { bytes: changed.length === 0 ? bytes : packedParts(change.parts), parts: changed, figures: others, kept };
 }

@@ -19,6 +19,8 @@ export interface UpdatedTex {
   changes: TexChange[];
   /** The ids of the figures found in it. */
   found: Set<string>;
+  /** The figures whose pictures or words became others. */
+  figures: Set<string>;
   /** Texts that were kept, with the reason. */
   kept: { id: string; part: MarkedPart; reason: TexKept }[];
   /** Files with figures that the folder includes from outside; they are not changed. */
@@ -114,7 +116,7 @@ function lineChange(
 function updatedText(
   file: TexFile,
   figures: readonly DocumentFigure[],
-  { found, kept }: Pick<UpdatedTex, 'found' | 'kept'>,
+  { found, kept, figures: others }: Pick<UpdatedTex, 'found' | 'kept' | 'figures'>,
   oursAlways: boolean,
 ): string {
   const splices: Splice[] = [];
@@ -127,6 +129,7 @@ function updatedText(
     if (wanted.words === '') continue;
     const change = lineChange(file, line, wanted, oursAlways);
     splices.push(...change.splices);
+    if (change.splices.length > 0) others.add(figure.id);
     if (change.kept) kept.push({ id: figure.id, part: line.part, reason: change.kept });
   }
   return spliced(file.text, splices);
@@ -141,7 +144,7 @@ export async function updateTex(
   figures: readonly DocumentFigure[],
   oursAlways = false,
 ): Promise<UpdatedTex> {
-  const updated: UpdatedTex = { changes: [], found: new Set(), kept: [], outside: [] };
+  const updated: UpdatedTex = { changes: [], found: new Set(), figures: new Set(), kept: [], outside: [] };
   for (const path of await filesIn(folder, /\.pdf$/i)) {
     const name = path.split(/[/\\]/).at(-1) as string;
     const figure = figures.find((own) => pictureFile(own.id) === name.replace(/\.pdf$/i, ''));
@@ -149,7 +152,9 @@ export async function updateTex(
     updated.found.add(figure.id);
     const after = figure.pictures['pdf'] as Uint8Array;
     const before = new Uint8Array(await readFile(path));
-    if (Buffer.compare(before, after) !== 0) updated.changes.push({ path, before, after });
+    if (Buffer.compare(before, after) === 0) continue;
+    updated.changes.push({ path, before, after });
+    updated.figures.add(figure.id);
   }
   const { inside, outside } = await texFiles(folder);
   for (const file of inside) {

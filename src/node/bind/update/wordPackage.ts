@@ -14,18 +14,15 @@ export class DocumentFault extends Error {
 const mostBytes = 500e6;
 const mostParts = 20_000;
 
-const usual = 'a document of a word processor, saved as DOCX without a password';
-
-/** The parts of a document by name, in their order. */
-export function openPackage(bytes: Uint8Array): Map<string, Uint8Array> {
+/** The parts of a package by name, in their order. @param usual what is expected in place of a damaged one */
+export function unpacked(bytes: Uint8Array, usual: string): Map<string, Uint8Array> {
   const starts = (...head: number[]) => head.every((byte, i) => bytes[i] === byte);
   if (starts(0xd0, 0xcf, 0x11, 0xe0)) throw new DocumentFault('it is encrypted, or of the older form DOC', usual);
   if (!starts(0x50, 0x4b)) throw new DocumentFault('it is no document of a word processor', usual);
   let sum = 0;
   let count = 0;
-  let parts: Record<string, Uint8Array>;
   try {
-    parts = unzipSync(bytes, {
+    const parts = unzipSync(bytes, {
       filter: ({ originalSize }) => {
         sum += originalSize;
         count += 1;
@@ -37,16 +34,27 @@ export function openPackage(bytes: Uint8Array): Map<string, Uint8Array> {
         return true;
       },
     });
+    return new Map(Object.entries(parts));
   } catch (fault) {
     if (fault instanceof DocumentFault) throw fault;
     throw new DocumentFault('its parts cannot be unpacked, it is damaged', usual);
   }
-  const names = Object.keys(parts);
+}
+
+const usual = 'a document of a word processor, saved as DOCX or ODT without a password';
+
+/** That a signed document cannot be changed. */
+export const signed = (): DocumentFault =>
+  new DocumentFault('it is signed, and any change breaks the signature', 'a document without a signature');
+
+/** The parts of a document by name, in their order. */
+export function openPackage(bytes: Uint8Array): Map<string, Uint8Array> {
+  const parts = unpacked(bytes, usual);
+  const names = [...parts.keys()];
   if (!names.includes('[Content_Types].xml') || !names.some((name) => /(^|\/)document\d*\.xml$/.test(name)))
     throw new DocumentFault('it is no document of a word processor', usual);
-  if (names.some((name) => name.startsWith('_xmlsignatures/')))
-    throw new DocumentFault('it is signed, and any change breaks the signature', 'a document without a signature');
-  return new Map(Object.entries(parts));
+  if (names.some((name) => name.startsWith('_xmlsignatures/'))) throw signed();
+  return parts;
 }
 
 const epoch = new Date(1980, 0, 1);
