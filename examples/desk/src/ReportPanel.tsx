@@ -9,6 +9,7 @@ import type { DeskState } from './useDesk.js';
 
 const forms = {
   docx: speech.report.docx,
+  odt: speech.report.odt,
   html: speech.report.html,
   tex: speech.report.tex,
   markdown: speech.report.markdown,

@@ -196,6 +196,7 @@ export const speech = {
   },
   report: {
     docx: 'DOCX, for word processors',
+    odt: 'ODT, for office programs',
     html: 'HTML, a page',
     tex: 'TeX, for LaTeX',
     markdown: 'Markdown',
