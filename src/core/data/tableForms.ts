@@ -1,6 +1,7 @@
 import { error, fail, type Outcome, type Place, warning } from '../problem/problem.js';
 import { decodeText } from './encoding.js';
 import { readJson, readJsonLines } from './json.js';
+import type { DocumentName } from './pageTables/found.js';
 import type { Table } from './table.js';
 import { type FileReading, readTableText } from './tableText.js';
 
@@ -26,6 +27,8 @@ export interface TableForm {
   read(file: TableBytes, reading: FileReading): Promise<Outcome<Table>>;
   /** All its words, to look for one; undefined where it cannot be read. */
   words(bytes: Uint8Array): Promise<string | undefined>;
+  /** Whether such files are documents, which may hold tables among other things. */
+  isDocument?: true;
   /** The names of its sheets, where a file may have several. */
   sheets?(bytes: Uint8Array): Promise<string[]>;
   /** Whether a file of that ending holds a table, where it may hold other things; left out: each does. */
@@ -107,6 +110,26 @@ const workbook: TableForm = {
   sheets: async (bytes) => (await workbooks()).sheetNames(bytes).catch(() => []),
 };
 
+/** What reads tables of documents, loaded with the first of them. */
+const pages = () => import('./pageTables/read.js');
+
+/** A form of documents that may hold tables among other things. */
+const documentForm = (name: DocumentName, endings: readonly string[]): TableForm => ({
+  names: [name],
+  endings,
+  takes: ['header', 'sheet', 'skip', 'encoding'],
+  isDocument: true,
+  async read(file, reading) {
+    const own = await (await pages()).tableReader(name, file.bytes, reading);
+    return readText(file, reading.encoding, own);
+  },
+  words: wordsOfText,
+  sheets: async (bytes) => (await pages()).tableNames(name, bytes),
+});
+
+const markdown = documentForm('Markdown', ['.md', '.markdown']);
+const html = documentForm('HTML', ['.html', '.htm', '.xhtml']);
+
 /** What reads Parquet files, loaded with the first of them. */
 const parquets = () => import('./parquet/read.js');
 
@@ -118,13 +141,17 @@ const parquet: TableForm = {
   words: async (bytes) => (await parquets()).parquetWords(bytes).catch(() => undefined),
 };
 
-export const tableForms: readonly TableForm[] = [lines, json, jsonLines, workbook, parquet];
+export const tableForms: readonly TableForm[] = [lines, json, jsonLines, workbook, markdown, html, parquet];
 
 /** The endings of files with tables, with their points. */
 export const tableEndings: readonly string[] = tableForms.flatMap(({ endings }) => endings);
 
 const hasEnding = (path: string, endings: readonly string[]): boolean =>
   endings.some((ending) => path.toLowerCase().endsWith(ending));
+
+/** Whether a file is a document that may hold tables, by its name. */
+export const isDocumentPath = (path: string): boolean =>
+  tableForms.some(({ isDocument, endings }) => isDocument && hasEnding(path, endings));
 
 /** Whether a file is one of tables, by its name. */
 export const isTablePath = (path: string): boolean => hasEnding(path, tableEndings);

@@ -36,6 +36,8 @@ function lookIn(node: XmlNode | undefined, faces: ReadonlyMap<string, string>): 
   const share = size?.endsWith('%') ? Number.parseFloat(size) / 100 : undefined;
   const bold = isTrue(said['font-weight'], /^(bold|[6-9]00)$/);
   const italic = isTrue(said['font-style'], /^(italic|oblique)$/);
+  // A colour that the program chooses is none of the document.
+  const isAutomatic = Object.entries(said).some(([key, value]) => /^use-.*-font-color$/.test(key) && value === 'true');
   const color = /^#[\da-f]{6}$/i.test(said['color'] ?? '') ? said['color']?.toLowerCase() : undefined;
   return {
     look: {
@@ -43,7 +45,7 @@ function lookIn(node: XmlNode | undefined, faces: ReadonlyMap<string, string>): 
       ...(points ? { size: points } : {}),
       ...(bold === undefined ? {} : { bold }),
       ...(italic === undefined ? {} : { italic }),
-      ...(color && said['use-window-font-color'] !== 'true' ? { color } : {}),
+      ...(color && !isAutomatic ? { color } : {}),
     },
     ...(share ? { share } : {}),
   };

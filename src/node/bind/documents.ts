@@ -23,7 +23,7 @@ export const documentList = [
     description: 'document for office programs in the OpenDocument format, with captions that count',
     pictures: { svg: { text: 'outlines', ground: 'none' }, png: { ground: 'paper', dpi: 220 } },
     needs: ['@resvg/resvg-js'],
-    isOwn: isOpenText,
+    isOwn: (head) => isOpenText(head),
     load: async () => {
       const { odtDocument } = await import('./odt.js');
       return async (document, name) => [{ path: `${name}.odt`, bytes: await odtDocument(document) }];

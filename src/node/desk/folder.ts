@@ -1,6 +1,6 @@
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { isTablePath } from '../../core/data/tableForms.js';
+import { isDocumentPath, isTablePath } from '../../core/data/tableForms.js';
 
 /** The kind of a file in the folder, judged by its name. */
 export type FolderKind = 'figure' | 'board' | 'report' | 'style' | 'codebook' | 'table' | 'font';
@@ -46,7 +46,8 @@ export async function filesOf(folder: string): Promise<FolderFile[]> {
       if (isHidden(entry.name) || hasControl(entry.name) || found.length >= mostFiles) continue;
       const own = path === '' ? entry.name : `${path}/${entry.name}`;
       if (entry.isDirectory() && depth < deepest) await look(own, depth + 1);
-      const kind = entry.isFile() ? kindOf(entry.name) : undefined;
+      // Documents are read where a figure names them, and are no tables to begin with.
+      const kind = entry.isFile() && !isDocumentPath(entry.name) ? kindOf(entry.name) : undefined;
       if (kind) found.push({ path: own, kind });
     }
   };

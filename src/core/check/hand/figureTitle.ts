@@ -2,10 +2,10 @@ import type { HandRule } from './handRule.js';
 
 export const figureTitle: HandRule = {
   name: 'figure-title',
-  asks: 'Every figure of a document has a title.',
-  measures: 'Whether the file of the figure says a title, in its caption or inside the image.',
-  reason: 'In the list of figures, a number alone says nothing of what is shown.',
-  source: 'APA (2020), chapter 7: number, title, image and note are the parts of a figure',
+  asks: 'Each figure has a title.',
+  measures: 'Whether the figure has a title.',
+  reason: 'In a list of figures, a number alone says nothing.',
+  source: 'APA (2020), chapter 7',
   severity: 'warning',
   finds: (figures) =>
     figures.flatMap((figure) => {
@@ -16,8 +16,8 @@ export const figureTitle: HandRule = {
         {
           figure,
           facts,
-          found: 'it has no title, so that its number stands alone in the list of figures',
-          expected: 'a few words that say what is shown, of what, by what',
+          found: 'it has no title for the list of figures',
+          expected: 'a few words that say what is shown',
           setting: 'caption.title',
         },
       ];
@@ -25,17 +25,14 @@ export const figureTitle: HandRule = {
   examples: {
     ok: [
       {
-        says: 'A title of a few words',
-        figures: ['caption: { title: Yield by bed }\nchart: { kind: bar, category: bed, value: yield }'],
+        says: 'A title',
+        figures: ['caption: { title: Yield }\nchart: { kind: bar, category: bed, value: yield }'],
       },
     ],
     bad: [
       {
-        says: 'Nothing is said of a caption',
-        figures: [
-          'caption: { title: Yield by bed }\nchart: { kind: bar, category: bed, value: yield }',
-          'chart: { kind: box, category: bed, value: water }',
-        ],
+        says: 'No caption',
+        figures: ['chart: { kind: box, category: bed, value: water }'],
       },
     ],
   },

@@ -163,10 +163,22 @@ export const tablesWordings = {
     found: f.given ? 'both a table and a query are named' : 'neither a table nor a query is named',
     expected: 'one of them: "table" with its name, or "query" with the path of a file with one SELECT',
   }),
-  'sheet-unknown': (f: { sheet: string; known: string[] } & Nearest) => ({
-    found: `the workbook has no sheet "${f.sheet}"`,
+  'sheet-unknown': (f: { sheet: string; known: string[]; file?: string } & Nearest) => ({
+    found: f.file ? `${f.file} has no table "${f.sheet}"` : `the workbook has no sheet "${f.sheet}"`,
     expected: list(f.known),
     ...written(f),
+  }),
+  'no-table-there': (_: Record<never, never>) => ({
+    found: 'there is no table in it',
+    expected: 'a table of Markdown or HTML',
+  }),
+  'tables-many': (f: { file: string; known: string[] }) => ({
+    found: `${f.file} has ${f.known.length} tables`,
+    expected: `the one that is meant, by caption, heading or number: ${list(f.known, 12)}`,
+    write: `sheet: ${JSON.stringify(f.known[0])}, or --sheet ${JSON.stringify(f.known[0])}`,
+  }),
+  'rows-across': (f: { text: string; count: number }) => ({
+    found: `left out, ${plural(f.count, 'row')} of one cell across the table: "${f.text}"`,
   }),
   'range-wrong': (f: { range: string }) => ({
     found: `data.range is "${f.range}"`,

@@ -37,7 +37,12 @@ const fileShape = {
     flag('Whether the first line names the columns. Left out: true; without it they are column1, column2, …'),
   ),
   comment: optional(text('What begins a line that is left out. Left out: # between blanks, none else.', '"#"')),
-  sheet: optional(text('Sheet of a workbook. Left out: the first.', 'Harvest')),
+  sheet: optional(
+    code(
+      'Sheet of a workbook, left out: the first; or table of a document, by caption, heading or number, left out: the only one.',
+      'Harvest',
+    ),
+  ),
   range: optional(text('Cells of a sheet. Left out: all.', 'A1:F40')),
   decimalMark: optional(choice('Decimal mark. Left out: as the codebook says, or a point.', ['.', ','], ',')),
   thousandsMark: optional(
@@ -82,7 +87,7 @@ const oneOfFiles = either(
 );
 
 const dataSchema = either(
-  'The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, ODS, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.',
+  'The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, ODS, Parquet, a table in Markdown or HTML, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.',
   'the path of a table, a list of paths, { file: … }, { files: … }, { connection: … }, or { rows: … }',
   [
     filePath('plots.csv'),

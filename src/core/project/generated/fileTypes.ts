@@ -250,7 +250,7 @@ export interface FigureFile {
    */
   id?: string;
   /**
-   * The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, ODS, Parquet, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.
+   * The table: the path of a file (CSV, TSV, JSON, JSON lines, XLSX, ODS, Parquet, a table in Markdown or HTML, or cells between blanks; or a pattern for several that are one table), that path with what has to be said about it, several tables with the same columns, a table of a database, or the rows themselves.
    */
   data?:
     | string
@@ -272,9 +272,9 @@ export interface FigureFile {
          */
         comment?: string;
         /**
-         * Sheet of a workbook. Left out: the first.
+         * Sheet of a workbook, left out: the first; or table of a document, by caption, heading or number, left out: the only one.
          */
-        sheet?: string;
+        sheet?: string | number | boolean;
         /**
          * Cells of a sheet. Left out: all.
          */
@@ -341,9 +341,9 @@ export interface FigureFile {
              */
             comment?: string;
             /**
-             * Sheet of a workbook. Left out: the first.
+             * Sheet of a workbook, left out: the first; or table of a document, by caption, heading or number, left out: the only one.
              */
-            sheet?: string;
+            sheet?: string | number | boolean;
             /**
              * Cells of a sheet. Left out: all.
              */
@@ -417,9 +417,9 @@ export interface FigureFile {
                */
               comment?: string;
               /**
-               * Sheet of a workbook. Left out: the first.
+               * Sheet of a workbook, left out: the first; or table of a document, by caption, heading or number, left out: the only one.
                */
-              sheet?: string;
+              sheet?: string | number | boolean;
               /**
                * Cells of a sheet. Left out: all.
                */
@@ -476,9 +476,9 @@ export interface FigureFile {
          */
         comment?: string;
         /**
-         * Sheet of a workbook. Left out: the first.
+         * Sheet of a workbook, left out: the first; or table of a document, by caption, heading or number, left out: the only one.
          */
-        sheet?: string;
+        sheet?: string | number | boolean;
         /**
          * Cells of a sheet. Left out: all.
          */
@@ -6137,7 +6137,7 @@ export interface StyleHead {
           severity?: 'error' | 'warning' | 'off';
         };
     /**
-     * Every figure of a document has a title.
+     * Each figure has a title.
      */
     'figure-title'?:
       | ('error' | 'warning' | 'off')

@@ -169,7 +169,8 @@ async function readTables(
   const tables: NamedTable[] = [];
   for (const { told, path } of files) {
     const file = gatherer.join(figure.file, told.file);
-    const { name: _, file: __, engine, spread, ...options } = told;
+    const { name: _, file: __, engine, spread, sheet, ...others } = told;
+    const options = { ...others, sheet: sheet?.toString() };
     const wanted = spread ? spreadRequests(spread, `${path}.spread`) : inTable;
     const reading = {
       ...options,
