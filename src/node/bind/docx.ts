@@ -89,7 +89,15 @@ const languageOf = (code: string, { direction }: Language) => ({
 /** The number of a caption: a word, and the number as a field (SEQ) that word processors keep up to date. */
 function numberRuns(docx: Docx, figure: DocumentFigure, { next, sequence }: Counts) {
   const { number, looks } = figure.caption;
-  const form = { bold: looks.number.bold, italics: looks.number.italic };
+  const { size, color, family, bold, italic } = looks.number;
+  // The style of captions has the look of titles.
+  const form = {
+    bold,
+    italics: italic,
+    ...(size === looks.title.size ? {} : { size: halfPoints(size) }),
+    ...(color === looks.title.color ? {} : { color: hex(color) }),
+    ...(family === looks.title.family ? {} : { font: facesOf(looks.number) }),
+  };
   const count = figure.entry.number;
   const ofRuns = (own: readonly LetterRun[]) => own.map((run) => runOf(docx, run, form, looks.number));
   const before = letterRuns(number.before);

@@ -54,14 +54,24 @@ function letters({ family, further, size, bold, italic, color }: WordsLook): str
 }
 
 /** Emphasis and raised letters, as one style each. */
-type Form = Pick<Span, 'shift'> & { weight?: 'bold' | 'normal'; slant?: 'italic' | 'normal' };
+type Form = Pick<Span, 'shift'> & {
+  weight?: 'bold' | 'normal';
+  slant?: 'italic' | 'normal';
+  /** Of numbers that are set in another colour, size or face than their titles. */
+  color?: string;
+  size?: number;
+  family?: string;
+};
 
-function formProperties({ weight, slant, shift }: Form): string {
+function formProperties({ weight, slant, shift, color, size, family }: Form): string {
   const all = (name: string, value: string) =>
     `fo:${name}="${value}" style:${name}-asian="${value}" style:${name}-complex="${value}"`;
   return [
     ...(weight ? [all('font-weight', weight)] : []),
     ...(slant ? [all('font-style', slant)] : []),
+    ...(size ? [all('font-size', points(size))] : []),
+    ...(family ? [all('font-family', escaped(`'${family}'`))] : []),
+    ...(color ? [`fo:color="${color}"`] : []),
     ...(shift ? [`style:text-position="${shift} 58%"`] : []),
   ].join(' ');
 }
@@ -144,6 +154,9 @@ function captionOf(content: Content, figure: DocumentFigure, counts: Counts, sty
   const form: Form = {
     ...(looks.number.bold === looks.title.bold ? {} : { weight: looks.number.bold ? 'bold' : 'normal' }),
     ...(looks.number.italic === looks.title.italic ? {} : { slant: looks.number.italic ? 'italic' : 'normal' }),
+    ...(looks.number.color === looks.title.color ? {} : { color: looks.number.color }),
+    ...(looks.number.size === looks.title.size ? {} : { size: looks.number.size }),
+    ...(looks.number.family === looks.title.family ? {} : { family: looks.number.family }),
   };
   const word = number.before.slice(0, number.before.length - turnedLead.length);
   const before = turnedLead === '' ? number.before : `${word}${fromLeft}${turnedLead}`;
