@@ -83,6 +83,9 @@ const onWhite = (hex: string) => contrast(hex, '#ffffff');
 /** A colour of words, darker where it could not be read. */
 const readable = (hex: string): string => shadeOf(hex, ofWords, onWhite);
 
+/** Words that can hardly be seen on white stand on a dark page there. */
+const inkOf = (color = '#000000'): string => (onWhite(color) < 2 ? '#000000' : readable(color));
+
 /** Why words have another colour than in the document. */
 const movedNote = ({ color }: Look): string =>
   color === undefined || readable(color) === color ? '' : `; ${color} there, too pale for words`;
@@ -201,7 +204,7 @@ async function draftOf(style: TemplateStyle, about: DraftAbout): Promise<Draft> 
     faceNote: body && main && `${body.value.face} (${body.from}): ${main.note}`,
     ofText,
     base: Math.min(mostText, Math.max(leastText, half(ofText * shareOfText))),
-    ink: readable(body?.value.color ?? '#000000'),
+    ink: inkOf(body?.value.color),
     palette: paletteFrom(style.colors.length > 0 ? style.colors : ofHeading),
     captions: captionsOf(style, ofText),
   };
@@ -274,10 +277,11 @@ async function captionLines({ style: { caption }, language }: Draft): Promise<Li
 }
 
 /** What a style cannot say as the document has it. */
-function leftOf({ style: { caption, language, left }, language: spoken }: Draft): string[] {
+function leftOf({ style: { caption, language, left, page }, language: spoken }: Draft): string[] {
   const { isStacked, place } = caption?.value ?? {};
   return [
     ...left,
+    ...(page ? [] : ['the page, of which it says nothing that could be used']),
     ...(language && !spoken ? [`the language ${language.value}, which Hexis does not speak`] : []),
     ...(isStacked && place === 'below'
       ? ['that captions of two lines stand below the image: here they stand above it']
@@ -342,5 +346,6 @@ export async function draftStyle(style: TemplateStyle, about: DraftAbout): Promi
     '',
     ...(await captionLines(draft)),
   ];
-  return { text: textOf(lines), read: readOf(draft), left: leftOf(draft) };
+  const read = readOf(draft).map(({ what, value, from }) => ({ what, value: noted(value), from: noted(from) }));
+  return { text: textOf(lines), read, left: leftOf(draft).map(noted) };
 }

@@ -13,6 +13,12 @@ export interface Look {
   color?: string;
 }
 
+/** Sizes of words beyond these are mistakes, or no words to read, in points. */
+const [leastSize, mostSize] = [4, 72] as const;
+
+export const isSize = (points: number | undefined): points is number =>
+  points !== undefined && points >= leastSize && points <= mostSize;
+
 /** The page of a document, all in points. */
 export interface TemplatePage {
   width: number;

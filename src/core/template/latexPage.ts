@@ -1,4 +1,4 @@
-import type { Found, TemplatePage, TexFacts } from './found.js';
+import { type Found, isSize, type TemplatePage, type TexFacts } from './found.js';
 import { isKoma, type Options, type Preamble } from './latexPreamble.js';
 
 /** Units of TeX in points of 1/72 inch; "pt" there is 1/72.27 inch. */
@@ -33,7 +33,7 @@ export function sizeOf({ class: name, options }: Preamble): number {
     [...options.keys()].map((key) => /^(\d+(?:\.\d+)?)pt$/.exec(key)?.[1]).find(Boolean) ??
     options.get('fontsize')?.replace(/pt$/, '');
   const size = Number(said ?? (isKoma(name) ? 11 : 10));
-  return (size === 11 ? 10.95 : size) * texPoint;
+  return (size === 11 ? 10.95 : isSize(size) ? size : 10) * texPoint;
 }
 
 /** Margins as the package for pages takes them. */

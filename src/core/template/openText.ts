@@ -3,6 +3,7 @@ import { lengthInPoints } from '../schema/length.js';
 import { bodyOf, captionOf, type FlowParagraph, type FlowRun, headingOf, lettersOf } from './flow.js';
 import {
   type Found,
+  isSize,
   type Look,
   TemplateFault,
   type TemplateForm,
@@ -42,7 +43,7 @@ function lookIn(node: XmlNode | undefined, faces: ReadonlyMap<string, string>): 
   return {
     look: {
       ...(face ? { face } : {}),
-      ...(points ? { size: points } : {}),
+      ...(isSize(points) ? { size: points } : {}),
       ...(bold === undefined ? {} : { bold }),
       ...(italic === undefined ? {} : { italic }),
       ...(color && !isAutomatic ? { color } : {}),

@@ -12,8 +12,12 @@ export interface Line {
 export const scalar = (value: unknown): string =>
   stringify(value, { lineWidth: 0, collectionStyle: 'flow', flowCollectionPadding: true }).trimEnd();
 
-/** Words of a document as a comment: in one line. */
-export const noted = (text: string): string => text.replace(/[\s\u0085\u2028\u2029]+/g, ' ').trim();
+/** Words of a document as a comment or for a terminal: in one line, without signs that nobody sees. */
+export const noted = (text: string): string =>
+  text
+    .replace(/[\s\u0085\u2028\u2029]+/g, ' ')
+    .replace(/\p{C}/gu, '')
+    .trim();
 
 /** The lines of a style as its text. */
 export function textOf(lines: readonly (Line | '')[]): string {

@@ -3,6 +3,7 @@ import type { FlowParagraph, FlowRun } from './flow.js';
 import { bodyOf, captionOf, headingOf, lettersOf } from './flow.js';
 import {
   type Found,
+  isSize,
   type Look,
   TemplateFault,
   type TemplateForm,
@@ -79,7 +80,7 @@ function lookIn(properties: XmlNode | undefined, theme: Theme): Look {
   const color = (named && theme.colors.get(colorNames[named] ?? named)) || hexText(saidBy(ink));
   return {
     ...(face ? { face } : {}),
-    ...(size !== undefined && size > 0 ? { size: size / halves } : {}),
+    ...(size !== undefined && isSize(size / halves) ? { size: size / halves } : {}),
     ...(bold === undefined ? {} : { bold }),
     ...(italic === undefined ? {} : { italic }),
     ...(color ? { color } : {}),
