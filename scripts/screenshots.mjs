@@ -80,6 +80,23 @@ await page.goto(`file://${join(bound, 'garden.html')}`);
 await page.screenshot({ path: join(folder, 'bind.png') });
 rmSync(bound, { recursive: true });
 
+// A figure, and the same a month and some remarks of a supervisor later.
+const changed = mkdtempSync(join(tmpdir(), 'hexis-changed-'));
+cpSync('demo', join(changed, 'old'), { recursive: true });
+cpSync('demo', join(changed, 'new'), { recursive: true });
+const later = join(changed, 'new/figures/yield-by-bed.figure.yaml');
+writeFileSync(later, readFileSync(later, 'utf8').replace('title: Mean yield by', 'title: Mulch pays, yield by'));
+const lines = readFileSync('demo/data/plots.csv', 'utf8').split('\n');
+writeFileSync(join(changed, 'new/data/plots.csv'), [...lines.slice(0, 20), ...lines.slice(40)].join('\n'));
+const states = ['old', 'new'].map((state) => join(changed, state, 'figures/yield-by-bed.figure.yaml'));
+hexis('compare', ...states, '-o', join(changed, 'changes.html'));
+await page.goto(`file://${join(changed, 'changes.html')}`);
+await page.evaluate((path) => {
+  document.querySelector('h2').textContent = document.querySelector('h2').textContent.replaceAll(path, '');
+}, `${changed}/`);
+await page.screenshot({ path: join(folder, 'compare.png') });
+rmSync(changed, { recursive: true });
+
 await terminal('numbers.png', ['numbers', 'figures/yield-by-bed.figure.yaml'], 120, 17);
 await terminal('check.png', ['check', 'flawed/first-try.figure.yaml'], 110, 15);
 spawnSync(process.execPath, [

@@ -1,119 +1,146 @@
-import { countText, findingText } from '../core/check/findingText.js';
-import {
-  type Comparison,
-  compareFigures,
-  type Difference,
-  type NumberDifference,
-  type Side,
-} from '../core/compare/compare.js';
-import { error, fail, type Outcome, succeed } from '../core/problem/problem.js';
-import { plural } from '../core/problem/wording/phrases.js';
-import { checkDrawn } from '../core/project/acts/checkFile.js';
-import { openProject } from '../core/project/project.js';
-import type { Source } from '../core/project/read/source.js';
-import { disk } from '../node/disk.js';
-import { gitSource, RevisionFault } from '../node/gitSource.js';
+import { stat } from 'node:fs/promises';
+import { basename } from 'node:path';
+import { compareFigures, type Difference, differencesAround, type Side } from '../core/compare/compare.js';
+import { comparisonHtml, type ShownDifference } from '../core/compare/comparisonHtml.js';
+import { comparisonText, figureHead, setText } from '../core/compare/comparisonText.js';
+import { compareSets, isOther, type SetDifference } from '../core/compare/pairs.js';
+import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
+import { write } from '../core/project/acts/draw.js';
+import { type State, stateOf } from '../node/compare/states.js';
+import { filesRead } from '../node/filesRead.js';
+import { RevisionFault } from '../node/gitSource.js';
+import { inputProblems, save } from '../node/save.js';
 import { exit } from './command.js';
-import { exitCode, reportProblems, say, sayJson } from './report.js';
+import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
 interface CompareCall {
   git?: string;
+  output?: string;
+  replace?: boolean;
   json?: boolean;
 }
 
-/** So many numbers are named each; more are counted. */
-const mostNamed = 40;
-
-async function sideOf(source: Source, path: string): Promise<Outcome<Side>> {
-  const project = openProject(source);
-  const drawn = await project.draw(path, { trace: true });
-  if (!drawn.ok) return fail(drawn.problems);
-  const { value: drawing, problems } = drawn;
-  return succeed({ drawing, findings: await checkDrawn(project, path, { drawing, problems }, {}) }, []);
-}
-
-/** The two files that the call names, each with where it is read from. */
-async function sidesFor(
+/** The two states that the call names. */
+async function statesFor(
   [old = '', now, third]: readonly string[],
   { git }: CompareCall,
-): Promise<Outcome<[Side, Side]>> {
+): Promise<Outcome<[State, State]>> {
   const wrong = (option: string, found: string, expects: string) =>
     fail([error('bad-option', { option, found, expects, example: 'hexis compare old.figure.yaml new.figure.yaml' })]);
-  if (third !== undefined) return wrong('figure', third, 'two files, the older first');
+  if (third !== undefined) return wrong('figure', third, 'two files or folders, the older first');
   if (git === undefined && now === undefined)
     return wrong('figure', 'nothing', 'a second file, or --git with a revision');
   if (git !== undefined && now !== undefined) return wrong('--git', git, 'one file, which is held against itself');
   try {
-    const before = await sideOf(git === undefined ? disk : await gitSource(old, git), old);
+    const before = await stateOf(old, git);
     if (!before.ok) return before;
-    const after = await sideOf(disk, now ?? old);
-    return after.ok ? succeed([before.value, after.value]) : after;
+    const after = await stateOf(now ?? old);
+    if (!after.ok) return after;
+    if (before.value.is !== after.value.is)
+      return wrong('figure', `${old} and ${now}`, 'two figures, or two reports or folders');
+    return succeed([before.value, after.value]);
   } catch (fault) {
     if (!(fault instanceof RevisionFault)) throw fault;
     return wrong('--git', git ?? '', `a revision that git knows: ${fault.message}`);
   }
 }
 
-const valueText = (value: unknown): string =>
-  value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value);
-
-const places = { figure: '', codebook: 'codebook: ', style: 'style: ' } as const;
-
-const writtenText = ({ in: place, path, words, before, after }: Difference): string =>
-  `  ${places[place]}${words} (${path}): ${valueText(before)} → ${valueText(after)}`;
-
-function numberText({ row, column, before, after, difference, decimals }: NumberDifference): string {
-  const shown = (value: number | undefined) =>
-    value === undefined ? 'none' : value.toFixed(decimals).replace('-', '−');
-  const by = difference === undefined ? '' : ` (${difference > 0 ? '+' : ''}${shown(difference)})`;
-  return `  ${row === '' ? '' : `${row}: `}${column} ${shown(before)} → ${shown(after)}${by}`;
+/** What was found, whatever was compared. */
+interface Found {
+  around: Difference[];
+  /** All figures, those that are the same too. */
+  all: SetDifference[];
+  problems: Problem[];
 }
 
-const section = (head: string, lines: readonly string[]): string[] => {
-  if (lines.length === 0) return [];
-  const more = lines.length > mostNamed ? [`  and ${lines.length - mostNamed} more`] : [];
-  return [`${head}\n${[...lines.slice(0, mostNamed), ...more].join('\n')}`];
+function compared([old, now]: [State, State], paths: readonly string[]): Found {
+  if (old.is === 'figure' && now.is === 'figure') {
+    const [before = '', after = before] = paths;
+    const comparison = compareFigures(old.side, now.side);
+    const { about, plate } = now.side.drawing;
+    const one: SetDifference = {
+      id: about.id,
+      title: plate.title,
+      before: { path: before },
+      after: { path: after },
+      comparison,
+      sides: [old.side, now.side],
+    };
+    return { around: [], all: [one], problems: [] };
+  }
+  if (old.is !== 'several' || now.is !== 'several') return { around: [], all: [], problems: [] };
+  return {
+    around: differencesAround('report', old.contents, now.contents),
+    all: compareSets(old.figures, now.figures),
+    problems: [...old.problems, ...now.problems],
+  };
+}
+
+const picture = async (side: Side | undefined): Promise<string | undefined> => {
+  const written = side && (await write(side.drawing, 'svg', { text: 'outlines' }));
+  return written?.ok ? String(written.value) : undefined;
 };
 
-const countWords = { read: 'rows read', chosen: 'rows chosen', used: 'rows used' } as const;
-
-/** What differs, in words. */
-export function comparisonText({ written, counts, numbers, rows, findings, ink, isSame }: Comparison): string {
-  if (isSame) return 'nothing differs';
-  const inked = [
-    ...(ink.moved > 0 ? [`${plural(ink.moved, 'piece')} elsewhere`] : []),
-    ...(ink.came > 0 ? [`${ink.came} new`] : []),
-    ...(ink.went > 0 ? [`${ink.went} gone`] : []),
-  ];
-  const found = [
-    ...findings.went.map((own) => `  gone: ${findingText(own)}`),
-    ...findings.came.map((own) => `  new: ${findingText(own)}`),
-  ];
-  return [
-    ...section('Written', written.map(writtenText)),
-    ...section(
-      'Cases',
-      counts.map(({ what, before, after }) => `  ${countWords[what]}: ${before} → ${after}`),
-    ),
-    ...section('Numbers', [
-      ...numbers.map(numberText),
-      ...rows.went.map((name) => `  gone: ${name}`),
-      ...rows.came.map((name) => `  new: ${name}`),
-    ]),
-    ...section(`Findings: ${countText(findings.came)} new, ${countText(findings.went)} gone`, found),
-    ...section('Ink', inked.length > 0 ? [`  ${inked.join(', ')}`] : []),
-  ].join('\n\n');
+/** A page of what differs. */
+async function page({ around, all }: Found, heading: string): Promise<string> {
+  const shown: ShownDifference[] = [];
+  for (const difference of all.filter(isOther)) {
+    const [before, after] = await Promise.all([picture(difference.sides?.[0]), picture(difference.sides?.[1])]);
+    shown.push({ difference, pictures: { ...(before ? { before } : {}), ...(after ? { after } : {}) } });
+  }
+  return comparisonHtml(heading, { around, shown, same: all.filter((own) => !isOther(own)).map(figureHead) });
 }
 
-/** Says what differs between two states of a figure. */
-export async function runCompare(paths: readonly string[], call: CompareCall): Promise<number> {
-  const sides = await sidesFor(paths, call);
-  if (!sides.ok) {
-    reportProblems(sides.problems);
-    return exitCode(sides.problems);
+/** Writes a page, and says where. */
+async function written(found: Found, heading: string, { output = '', replace }: CompareCall): Promise<Problem[]> {
+  if (!/\.html?$/i.test(output)) {
+    const facts = { option: '--output', found: output, expects: 'a page', example: '-o changes.html' };
+    return [error('bad-option', facts)];
   }
-  const found = compareFigures(...sides.value);
-  if (call.json) sayJson(found);
-  else say(comparisonText(found));
+  if (!replace && (await stat(output).catch(() => undefined))) return [error('already-there', { path: output })];
+  const outputs = [{ path: output, bytes: await page(found, heading) }];
+  const own = await inputProblems(outputs, [...filesRead.keys()]);
+  return hasErrors(own) ? own : [...own, ...(await save(outputs))];
+}
+
+/** What differs as data, without what it was drawn from. */
+const asData = ({ sides: _, ...own }: SetDifference) => own;
+
+function sayFound({ around, all, problems }: Found, isSet: boolean, { json, output }: CompareCall): void {
+  if (json) {
+    const others = all.filter(isOther).map(asData);
+    const same = around.length === 0 && others.length === 0;
+    sayJson(
+      isSet
+        ? { written: around, figures: others, count: all.length, isSame: same, problems: problemsJson(problems) }
+        : all[0]?.comparison,
+    );
+    return;
+  }
+  reportProblems(problems);
+  const [first] = all;
+  const text = isSet
+    ? setText(around, all.filter(isOther), all.length)
+    : first?.comparison
+      ? comparisonText(first.comparison)
+      : '';
+  say(output === undefined ? text : `${text}\n\nwritten: ${output}`);
+}
+
+/** Says what differs between two states of a figure, a board, a report or a folder. */
+export async function runCompare(paths: readonly string[], call: CompareCall): Promise<number> {
+  const states = await statesFor(paths, call);
+  const give = (problems: readonly Problem[]): number => {
+    reportProblems(problems);
+    return exitCode(problems);
+  };
+  if (!states.ok) return give(states.problems);
+  const found = compared(states.value, paths);
+  const [old = '', now = old] = paths;
+  const heading =
+    call.git === undefined ? `${basename(old)} and ${basename(now)}` : `${basename(old)} since ${call.git}`;
+  const failed = call.output === undefined ? [] : await written(found, heading, call);
+  if (hasErrors(failed)) return give(failed);
+  sayFound(found, states.value[0].is === 'several', call);
   return exit.done;
 }

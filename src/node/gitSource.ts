@@ -16,13 +16,14 @@ export class RevisionFault extends Error {}
 const call = async (folder: string, ...words: string[]): Promise<Buffer> =>
   (await run('git', ['-C', folder, ...words], { encoding: 'buffer', maxBuffer: largest })).stdout;
 
-/**
- * The files of a folder as they were at a revision of git; those outside its repository as they are.
- *
- * @throws {RevisionFault} where there is no such revision, or no repository
- */
-export async function gitSource(path: string, revision: string): Promise<Source> {
-  const folder = dirname(resolve(path));
+/** A revision of a repository. */
+interface Revision {
+  root: string;
+  sha: string;
+}
+
+/** The revision of the repository that a folder is in. @throws {RevisionFault} */
+async function revisionOf(folder: string, revision: string): Promise<Revision> {
   const top = await call(folder, 'rev-parse', '--show-toplevel').catch(() => {
     throw new RevisionFault(`${folder} is in no repository of git`);
   });
@@ -32,7 +33,27 @@ export async function gitSource(path: string, revision: string): Promise<Source>
       throw new RevisionFault(`there is no revision ${revision}`);
     },
   );
-  const sha = commit.toString().trim();
+  return { root, sha: commit.toString().trim() };
+}
+
+/** The paths of the files in a folder at a revision, from the folder. @throws {RevisionFault} */
+export async function gitFiles(folder: string, revision: string): Promise<string[]> {
+  const own = resolve(folder);
+  const { sha } = await revisionOf(own, revision);
+  const listed = await call(own, 'ls-tree', '-r', '-z', '--name-only', sha);
+  return listed
+    .toString()
+    .split('\0')
+    .filter((name) => name !== '');
+}
+
+/**
+ * The files of a folder as they were at a revision of git; those outside its repository as they are.
+ *
+ * @throws {RevisionFault} where there is no such revision, or no repository
+ */
+export async function gitSource(path: string, revision: string): Promise<Source> {
+  const { root, sha } = await revisionOf(dirname(resolve(path)), revision);
   const bytes = async (file: string): Promise<Uint8Array> => {
     const inside = relative(root, resolve(file)).replaceAll('\\', '/');
     if (inside.startsWith('../') || inside === '') return disk.bytes(file);

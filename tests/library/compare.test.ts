@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { memory, ok, openProject, type Source } from 'hexis';
@@ -124,6 +125,145 @@ describe('two states of a figure', () => {
       ['style', 'bars.gap', 0.2],
       ['style', 'margins.left', '2cm'],
     ]);
+  });
+});
+
+describe('several figures', () => {
+  const figure = (title: string, more = '') =>
+    `hexis: figure/1\n${more}data: t.csv\ncaption: { title: ${title} }\nchart: { kind: bar, category: a, value: b }\n`;
+  const table = 'a,b\nx,1\ny,2\n';
+  /** A folder with the files of two states. */
+  function states(old: Record<string, string>, now: Record<string, string>) {
+    const own = folderWith();
+    for (const [state, files] of Object.entries({ old, new: now }))
+      for (const [name, text] of Object.entries(files)) {
+        mkdirSync(dirname(own.at(`${state}/${name}`)), { recursive: true });
+        writeFileSync(own.at(`${state}/${name}`), text);
+      }
+    return own;
+  }
+
+  const compared = (old: Record<string, string>, now: Record<string, string>, path: string, ...more: string[]) => {
+    const own = states(old, now);
+    const said = hexis(['compare', `old/${path}`, `new/${path}`, ...more], { cwd: own.at('') });
+    own.remove();
+    return said;
+  };
+
+  test('of a folder are known again by path, id, or what they say; others came or went', () => {
+    const old = {
+      't.csv': table,
+      'a.figure.yaml': figure('A'),
+      'b.figure.yaml': figure('B'),
+      'c.figure.yaml': figure('C', 'id: see\n'),
+      'd.figure.yaml': figure('D'),
+    };
+    const now = {
+      't.csv': table,
+      'a.figure.yaml': figure('A2'),
+      'moved/b.figure.yaml': figure('B').replace('t.csv', '../t.csv'),
+      'e.figure.yaml': figure('C', 'id: see\n'),
+      'f.figure.yaml': figure('D'),
+      'g.figure.yaml': figure('G'),
+    };
+    const { figures, count } = JSON.parse(compared(old, now, '', '--json').out);
+    expect(count).toBe(5);
+    expect(
+      figures.map((own: { before?: { path: string }; after?: { path: string } }) => [
+        own.before?.path,
+        own.after?.path,
+      ]),
+    ).toEqual(
+      [
+        ['a.figure.yaml', 'a.figure.yaml'],
+        ['c.figure.yaml', 'e.figure.yaml'],
+        ['d.figure.yaml', 'f.figure.yaml'],
+        [undefined, 'g.figure.yaml'],
+        ['b.figure.yaml', 'moved/b.figure.yaml'],
+      ].sort((x, y) => String(x[1]).localeCompare(String(y[1]))),
+    );
+    const { out } = compared(old, now, '');
+    expect(out).toMatch(/^5 of 5 figures differ\n/);
+    expect(out).toContain('f.figure.yaml, before d.figure.yaml\n  the figure is the same');
+    expect(out).toContain('g.figure.yaml: new');
+    expect(compared(old, old, '').out).toBe('nothing differs in 4 figures\n');
+  });
+
+  test('of a report differ by what it says for all, and stand under their numbers', () => {
+    const files = (report: string, title = 'A') => ({
+      't.csv': table,
+      'a.figure.yaml': figure(title),
+      'b.figure.yaml': figure('B'),
+      'r.report.yaml': `hexis: report/1\n${report}\n`,
+    });
+    const old = files('title: One\nfigures: [a.figure.yaml, b.figure.yaml]');
+    const now = files('title: Two\nstyle: mono\nfigures: [b.figure.yaml, a.figure.yaml]', 'Another');
+    const { out, code } = compared(old, now, 'r.report.yaml');
+    expect(code).toBe(0);
+    expect(out).toMatch(/report: title \(title\): One → Two\n.*report: style \(style\): nothing → mono/);
+    expect(out).toContain('figure 1, b, before figure 2, b');
+    expect(out).toContain('title of the figure (caption.title): A → Another');
+    // What follows from the other style is not said.
+    expect(out).not.toContain('style: ');
+    expect(compared(old, old, 'r.report.yaml').out).toBe('nothing differs in 2 figures\n');
+  });
+
+  test('of a board differ under their letters, and so do their numbers', () => {
+    const board = (gap: string) =>
+      `hexis: board/1\nsize: { width: 16cm, height: ${gap} }\nfigures: [a.figure.yaml, b.figure.yaml]\nacross: 2\n`;
+    const files = (height: string, value: number) => ({
+      't.csv': `a,b\nx,${value}\ny,2\n`,
+      'a.figure.yaml': figure('A'),
+      'b.figure.yaml': figure('B').replace('t.csv', 'u.csv'),
+      'u.csv': table,
+      'x.board.yaml': board(height),
+    });
+    const found = compared(files('8cm', 1), files('9cm', 3), 'x.board.yaml');
+    if (found.code !== 0) throw new Error(found.err);
+    expect(found.out).toMatch(/board: height.* \(size\.height\): 8cm → 9cm/);
+    expect(found.out).toMatch(/A, x: Mean 1\.0+ → 3\.0+ \(\+2\.0+\)/);
+    expect(found.out).not.toContain('B, ');
+  });
+
+  test('and numbers beside those of the marks are compared too', async () => {
+    const lessRows = (text: string) =>
+      text
+        .split('\n')
+        .filter((_, i) => i < 5 || i > 30)
+        .join('\n');
+    const beside = await Promise.all(
+      demoIds.map(async (id) => {
+        const { numbers } = (await sideOf(disk, demoFigure(id))).drawing;
+        return numbers.further?.length ? [id] : [];
+      }),
+    );
+    const ids = beside.flat();
+    expect(ids.length).toBeGreaterThan(0);
+    for (const id of ids) {
+      const [file = ''] = /data: (\S+\.csv)/.exec(readFileSync(demoFigure(id), 'utf8'))?.slice(1) ?? [];
+      const found = await changed(id, join(dirname(demoFigure(id)), file), lessRows);
+      expect([id, found.numbers.some(({ table: own }) => own !== undefined)]).toEqual([id, true]);
+    }
+  });
+
+  test('stand on a page side by side, which says what the words say and needs no other file', () => {
+    const old = { 't.csv': table, 'a.figure.yaml': figure('"A <b> & c"'), 'b.figure.yaml': figure('B') };
+    const now = {
+      't.csv': 'a,b\nx,4\ny,2\n',
+      'a.figure.yaml': figure('"A </style><script>alert(1)</script>"'),
+      'b.figure.yaml': figure('B'),
+    };
+    const own = states(old, now);
+    const call = ['compare', 'old', 'new', '-o', 'changes.html'];
+    expect(hexis(call, { cwd: own.at('') })).toMatchObject({ code: 0, err: '' });
+    const page = readFileSync(own.at('changes.html'), 'utf8');
+    expect(page.match(/<div class="sheet"><svg/g)).toHaveLength(4);
+    expect(page).toContain('A &lt;b&gt; &amp; c');
+    expect(page).not.toMatch(/<script|(?:src|href)="(?!#)/);
+    expect(page).toContain('>+3');
+    expect(hexis(call, { cwd: own.at('') })).toMatchObject({ code: 2 });
+    expect(hexis([...call.slice(0, 4), 'changes.pdf'], { cwd: own.at('') }).err).toContain('a page');
+    own.remove();
   });
 });
 

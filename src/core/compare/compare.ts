@@ -2,6 +2,7 @@ import type { NumbersTable } from '../chart/plan.js';
 import type { Finding } from '../check/finding.js';
 import { axisSettingWords, plainSettingWords, settingWords } from '../choose/settingWords.js';
 import type { Variable } from '../data/codebook.js';
+import type { Box } from '../plate/plate.js';
 import type { Drawing } from '../project/compose/drawing.js';
 import type { Part } from '../project/compose/part.js';
 import { isGroup } from '../schema/settingTree.js';
@@ -11,12 +12,16 @@ import { joinedLook } from '../style/resolve.js';
 export interface Side {
   drawing: Drawing;
   findings: readonly Finding[];
+  /** What the file of a board says of itself, beside its figures. */
+  contents?: unknown;
 }
 
 /** Something that an author writes and that differs. */
 export interface Difference {
-  /** In which file it stands: that of the figure, its codebook, or a style below it. */
-  in: 'figure' | 'codebook' | 'style';
+  /** In which file it stands: that of the figure, its codebook, a style below it, or the board or report around it. */
+  in: 'figure' | 'codebook' | 'style' | 'board' | 'report';
+  /** The letter of the figure on its board. */
+  letter?: string;
   /** Where, such as `legend.place` or `variables.yield.label`. */
   path: string;
   /** What it is called. */
@@ -28,6 +33,8 @@ export interface Difference {
 
 /** A number behind the figure that differs. */
 export interface NumberDifference {
+  /** The table that it stands in, where it is not the one of the marks. */
+  table?: string;
   /** The names of its row. */
   row: string;
   column: string;
@@ -130,23 +137,50 @@ function codebookDifferences(old: Part, now: Part): Difference[] {
   );
 }
 
-/** What the styles below the two figures say otherwise. Where the figures name others, that is said, and what follows is not. */
+/** What the styles below the two figures say otherwise. Where others are named, that is said, and what follows is not. */
 function styleDifferences(old: Part, now: Part): Difference[] {
-  if (!isSame(old.figure.style, now.figure.style)) return [];
-  const below = ({ layers }: Part) => joinedLook(layers.filter(({ name }) => name !== 'the figure file'));
+  const styles = ({ layers }: Part) => layers.filter(({ name }) => name !== 'the figure file');
+  const names = (part: Part) => styles(part).map(({ name }) => name);
+  if (!isSame(names(old), names(now))) return [];
+  const below = (part: Part) => joinedLook(styles(part));
   return differences(below(old), below(now)).map(
     (own): Difference => ({ ...own, in: 'style', words: wordsOf(own.path) }),
   );
 }
 
-function written(old: Part, now: Part): Difference[] {
-  return [
+/** What differs in what is written of a figure. @param letter that of the figure on its board */
+function writtenOf(old: Part, now: Part, letter: string | undefined): Difference[] {
+  const all: Difference[] = [
     // What a figure file says of its variables is said as of a codebook.
     ...differences(old.figure, now.figure).flatMap((own): Difference[] =>
       own.path.startsWith('codebook.') ? [] : [{ ...own, in: 'figure', words: wordsOf(own.path) }],
     ),
     ...codebookDifferences(old, now),
     ...styleDifferences(old, now),
+  ];
+  return letter === undefined ? all : all.map((own) => ({ ...own, letter }));
+}
+
+const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+const letterAt = (i: number): string => letters[i] ?? String(i + 1);
+
+const isBoard = ({ parts }: Drawing): boolean => parts.some(({ prefix }) => prefix !== '');
+
+/** What the file around figures says of itself and differs: a board, a report. Which figures stand in it is said of them. */
+export function differencesAround(place: 'board' | 'report', old: unknown, now: unknown): Difference[] {
+  const own = (value: unknown) => (isGroup(value) ? { ...value, figures: undefined } : {});
+  return differences(own(old), own(now)).map((one): Difference => ({ ...one, in: place, words: wordsOf(one.path) }));
+}
+
+function written(old: Side, now: Side): Difference[] {
+  const [before, after] = [old.drawing.parts, now.drawing.parts];
+  const isOfBoard = isBoard(old.drawing) || isBoard(now.drawing);
+  return [
+    ...(isOfBoard ? differencesAround('board', old.contents, now.contents) : []),
+    ...after.flatMap((part, i) => {
+      const was = before[i];
+      return was ? writtenOf(was, part, isOfBoard ? letterAt(i) : undefined) : [];
+    }),
   ];
 }
 
@@ -199,6 +233,34 @@ function numberDifferences(old: Rows, now: Rows): { numbers: NumberDifference[];
   return { numbers, came: missingIn(before, after), went: missingIn(after, before) };
 }
 
+/** All numbers behind a figure: those of its marks, and those beside them, such as fitted lines, by the titles of their tables. */
+function allNumbers(old: NumbersTable, now: NumbersTable): ReturnType<typeof numberDifferences> {
+  const further = (now.further ?? []).flatMap((table) => {
+    const was = old.further?.find(({ title }) => title === table.title);
+    return was ? numberDifferences(was, table).numbers.map((own) => ({ ...own, table: table.title })) : [];
+  });
+  const { numbers, came, went } = numberDifferences(old, now);
+  return { numbers: [...numbers, ...further], came, went };
+}
+
+/** The numbers of all figures of a board, each under its letter; those of a figure that came or went are not told apart. */
+function numbersOf(old: Drawing, now: Drawing): ReturnType<typeof numberDifferences> {
+  if (!isBoard(old) && !isBoard(now)) return allNumbers(old.numbers, now.numbers);
+  const found: ReturnType<typeof numberDifferences> = { numbers: [], came: [], went: [] };
+  for (const [i, part] of now.parts.entries()) {
+    const was = old.parts[i];
+    if (!was) continue;
+    const letter = letterAt(i);
+    const own = allNumbers(was.numbers, part.numbers);
+    found.numbers.push(
+      ...own.numbers.map((one) => ({ ...one, table: one.table === undefined ? letter : `${letter}, ${one.table}` })),
+    );
+    found.came.push(...own.came.map((name) => `${letter}, ${name}`));
+    found.went.push(...own.went.map((name) => `${letter}, ${name}`));
+  }
+  return found;
+}
+
 /** Findings are the same where they say the same of the same ink. */
 const findingKey = ({ rule, role, setting, found }: Finding): string => JSON.stringify([rule, role, setting, found]);
 
@@ -213,29 +275,43 @@ function findingDifferences(old: readonly Finding[], now: readonly Finding[]): C
 /** Ink that stands no farther away than this is where it was, in points. */
 const still = 0.01;
 
-function inkDifferences({ plate: old }: Drawing, { plate: now }: Drawing): Comparison['ink'] {
+/** Pieces of ink that differ: where those stand that are in one state alone, and those that stand elsewhere. */
+export interface InkBoxes {
+  came: Box[];
+  went: Box[];
+  /** Each where it stood, and where it stands. */
+  moved: [Box, Box][];
+}
+
+/** Which pieces of ink differ between two states. */
+export function inkBoxes({ plate: old }: Drawing, { plate: now }: Drawing): InkBoxes {
   const before = new Map(old.items.map((item) => [item.role, item.box]));
-  let [came, moved] = [0, 0];
+  const found: InkBoxes = { came: [], went: [], moved: [] };
   for (const { role, box } of now.items) {
     const was = before.get(role);
     before.delete(role);
-    if (!was) came += 1;
-    else if ((['x', 'y', 'width', 'height'] as const).some((key) => Math.abs(was[key] - box[key]) > still)) moved += 1;
+    if (!was) found.came.push(box);
+    else if ((['x', 'y', 'width', 'height'] as const).some((key) => Math.abs(was[key] - box[key]) > still))
+      found.moved.push([was, box]);
   }
-  return { came, went: before.size, moved };
+  found.went.push(...before.values());
+  return found;
+}
+
+function inkDifferences(old: Drawing, now: Drawing): Comparison['ink'] {
+  const { came, went, moved } = inkBoxes(old, now);
+  return { came: came.length, went: went.length, moved: moved.length };
 }
 
 /** What differs between two states of a figure: what is written, the counts and numbers behind it, findings and ink. */
 export function compareFigures(old: Side, now: Side): Comparison {
-  const [before] = old.drawing.parts;
-  const [after] = now.drawing.parts;
-  const { numbers, came, went } = numberDifferences(old.drawing.numbers, now.drawing.numbers);
+  const { numbers, came, went } = numbersOf(old.drawing, now.drawing);
   const counts = (['read', 'chosen', 'used'] as const).flatMap((what): CountDifference[] => {
     const [was, is] = [old.drawing.numbers[what], now.drawing.numbers[what]];
     return was === is ? [] : [{ what, before: was, after: is }];
   });
   const all = {
-    written: before && after ? written(before, after) : [],
+    written: written(old, now),
     counts,
     numbers,
     rows: { came, went },

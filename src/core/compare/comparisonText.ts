@@ -1,0 +1,100 @@
+import { countText, findingText } from '../check/findingText.js';
+import { plural } from '../problem/wording/phrases.js';
+import type { Comparison, CountDifference, Difference, NumberDifference } from './compare.js';
+import type { SetDifference } from './pairs.js';
+
+/** So many differences are named each; more are counted. */
+const mostNamed = 40;
+
+/** A setting as people read it. */
+export const valueText = (value: unknown): string =>
+  value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value);
+
+const places = { figure: '', codebook: 'codebook: ', style: 'style: ', board: 'board: ', report: 'report: ' } as const;
+
+/** Where a setting that differs stands, and what it is called. */
+export const settingText = ({ in: place, letter, path, words }: Difference): string =>
+  `${letter === undefined ? '' : `${letter}: `}${places[place]}${words} (${path})`;
+
+const writtenText = (own: Difference): string =>
+  `  ${settingText(own)}: ${valueText(own.before)} → ${valueText(own.after)}`;
+
+/** The numbers of a difference with their decimals: before, after, and by how much. */
+export function numberTexts({ before, after, difference, decimals }: NumberDifference) {
+  const shown = (value: number | undefined) =>
+    value === undefined ? 'none' : value.toFixed(decimals).replace('-', '−');
+  const by = difference === undefined ? '' : `${difference > 0 ? '+' : ''}${shown(difference)}`;
+  return { before: shown(before), after: shown(after), by };
+}
+
+function numberText(own: NumberDifference): string {
+  const { row, column, table } = own;
+  const { before, after, by } = numberTexts(own);
+  const where = [...(table === undefined ? [] : [table]), ...(row === '' ? [] : [row])].join(', ');
+  return `  ${where === '' ? '' : `${where}: `}${column} ${before} → ${after}${by === '' ? '' : ` (${by})`}`;
+}
+
+const section = (head: string, lines: readonly string[]): string[] => {
+  if (lines.length === 0) return [];
+  const more = lines.length > mostNamed ? [`  and ${lines.length - mostNamed} more`] : [];
+  return [`${head}\n${[...lines.slice(0, mostNamed), ...more].join('\n')}`];
+};
+
+const counted = { read: 'rows read', chosen: 'rows chosen', used: 'rows used' } as const;
+
+export const countWords = ({ what }: CountDifference): string => counted[what];
+
+/** How much ink differs, in words. */
+export const inkText = ({ came, went, moved }: Comparison['ink']): string =>
+  [
+    ...(moved > 0 ? [`${plural(moved, 'piece')} elsewhere`] : []),
+    ...(came > 0 ? [`${came} new`] : []),
+    ...(went > 0 ? [`${went} gone`] : []),
+  ].join(', ');
+
+/** What differs between two states of a figure, in words. */
+export function comparisonText({ written, counts, numbers, rows, findings, ink, isSame }: Comparison): string {
+  if (isSame) return 'nothing differs';
+  const inked = inkText(ink);
+  const found = [
+    ...findings.went.map((own) => `  gone: ${findingText(own)}`),
+    ...findings.came.map((own) => `  new: ${findingText(own)}`),
+  ];
+  const sections = [
+    ...section('Written', written.map(writtenText)),
+    ...section(
+      'Cases',
+      counts.map((own) => `  ${countWords(own)}: ${own.before} → ${own.after}`),
+    ),
+    ...section('Numbers', [
+      ...numbers.map(numberText),
+      ...rows.went.map((name) => `  gone: ${name}`),
+      ...rows.came.map((name) => `  new: ${name}`),
+    ]),
+    ...section(`Findings: ${countText(findings.came)} new, ${countText(findings.went)} gone`, found),
+    ...section('Ink', inked === '' ? [] : [`  ${inked}`]),
+  ];
+  return sections.length === 0 ? 'Ink\n  the same pieces, in other colours or forms' : sections.join('\n\n');
+}
+
+/** A figure of several as it is called: by its number where it has one. */
+export function figureHead({ id, before, after }: SetDifference): string {
+  const name = (own: SetDifference['before']) => (own?.label === undefined ? own?.path : `figure ${own.label}, ${id}`);
+  const [was, is] = [name(before), name(after)];
+  if (was === undefined) return `${is}: new`;
+  if (is === undefined) return `${was}: gone`;
+  return was === is ? is : `${is}, before ${was}`;
+}
+
+/** What differs between several figures, in words: what is written around them, then each that differs. */
+export function setText(around: readonly Difference[], others: readonly SetDifference[], count: number): string {
+  if (around.length === 0 && others.length === 0) return `nothing differs in ${plural(count, 'figure')}`;
+  const head = `${others.length} of ${plural(count, 'figure')} ${others.length === 1 ? 'differs' : 'differ'}`;
+  const texts = others.map((own) => {
+    const { comparison } = own;
+    if (!comparison) return figureHead(own);
+    const text = comparison.isSame ? 'the figure is the same' : comparisonText(comparison);
+    return `${figureHead(own)}\n${text.replace(/^(?=.)/gm, '  ')}`;
+  });
+  return [head, ...section('Written', around.map(writtenText)), ...texts].join('\n\n');
+}
