@@ -1,6 +1,8 @@
 import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
+import { compareNumbers, type NumberDifference } from '../core/compare/compare.js';
+import { numberText } from '../core/compare/comparisonText.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';
@@ -124,7 +126,40 @@ interface Bound {
 /** Figures by their numbers. */
 const labelsOf = (figures: readonly DocumentFigure[]): string => figures.map(({ entry }) => entry.label).join(', ');
 
-function said({ report, drawn, call, problems, brought }: Bound, outputs: readonly Output[]): void {
+/** Numbers behind a figure that are others than when the report was last bound here. */
+interface Moved {
+  figure: DocumentFigure;
+  numbers: NumberDifference[];
+}
+
+/** The numbers that moved since the report was last bound in this folder; none where it never was. */
+async function movedNumbers({ cache, document }: DrawnReport): Promise<Moved[]> {
+  const before = await cache.numbers();
+  return document.figures.flatMap((figure) => {
+    const was = before.get(figure.id);
+    const numbers = was ? compareNumbers(was, figure.numbers).numbers : [];
+    return numbers.length > 0 ? [{ figure, numbers }] : [];
+  });
+}
+
+/** So many numbers of a figure are named each; more are counted. */
+const mostMoved = 12;
+
+/** The numbers of a figure that moved, in words. */
+function movedText({ figure, numbers }: Moved): string {
+  const more = numbers.length - mostMoved;
+  return [
+    `  figure ${figure.entry.label}, numbers since it was last bound:`,
+    ...numbers.slice(0, mostMoved).map((own) => `  ${numberText(own)}`),
+    ...(more > 0 ? [`    and ${more} more`] : []),
+  ].join('\n');
+}
+
+function said(
+  { report, drawn, call, problems, brought }: Bound,
+  outputs: readonly Output[],
+  moved: readonly Moved[],
+): void {
   const { figures } = drawn.document;
   const findings = findingsOf(drawn);
   if (call.json) {
@@ -144,6 +179,7 @@ function said({ report, drawn, call, problems, brought }: Bound, outputs: readon
       across: drawn.hand,
       drawn: drawn.drawn,
       ...(brought ? { brought: brought.map(({ id }) => id) } : {}),
+      ...(moved.length > 0 ? { numbers: moved.map(({ figure, numbers }) => ({ figure: figure.id, numbers })) } : {}),
       problems: problemsJson(problems),
     };
     sayJson(result);
@@ -154,6 +190,7 @@ function said({ report, drawn, call, problems, brought }: Bound, outputs: readon
   say(`${drawn.document.title ?? drawn.document.id}: ${plural(figures.length, 'figure')}${how}`);
   for (const { path, bytes } of outputs.slice(0, 12)) say(`  ${path}  ${kilobytes(bytes)}`);
   if (outputs.length > 12) say(`  and ${outputs.length - 12} more`);
+  for (const own of moved) say(movedText(own));
   if (findings.length > 0) say(`  ${countText(findings)}: hexis check ${report}`);
 }
 
@@ -169,10 +206,11 @@ async function finish(bound: Bound, outputs: readonly Output[]): Promise<number>
   if (!hasErrors(problems)) problems.push(...(await inputProblems(outputs, inputsOf(drawn))));
   if (!hasErrors(problems)) problems.push(...(await save(outputs)));
   if (hasErrors(problems)) return failed(problems, call);
-  await drawn.cache.remember(drawn.inputs);
+  const moved = bound.brought ? await movedNumbers(drawn) : [];
+  await drawn.cache.remember(drawn.document.figures, drawn.inputs);
   // Journals are none of its business who wants to see what was written.
   const shown = outputs.filter(({ isOwnFolder }) => !isOwnFolder);
-  said(bound, shown);
+  said(bound, shown, moved);
   return exit.done;
 }
 
@@ -273,7 +311,7 @@ export async function runBind(report: string, call: BindCall): Promise<number> {
   const drawn = await drawReport(report, picturesFor(forms), bindOptions(call));
   if (!drawn.ok) return failed(drawn.problems, call);
   if (call.list) {
-    if (call.json) said({ report, drawn: drawn.value, call, problems: [] }, []);
+    if (call.json) said({ report, drawn: drawn.value, call, problems: [] }, [], []);
     else say(listText(drawn.value));
     return exit.done;
   }

@@ -24,6 +24,7 @@ const json = (...args: string[]) => JSON.parse(bind(...args, '--json').out) as R
 describe('hexis bind', () => {
   test.each([
     ['docx', /^PK/],
+    ['odt', /^PK/],
     ['html', /^<!doctype html>/],
     ['tex', /^% Figures by hexis bind/],
     ['md', /^<!-- Figures by hexis bind -->/],
@@ -61,7 +62,7 @@ describe('hexis bind', () => {
   });
 
   test.each([
-    [['-o', 'x.rtf'], 2, '--output is "x.odt"'],
+    [['-o', 'x.rtf'], 2, '--output is "x.rtf"'],
     [['--as', 'wrod'], 2, '--as is "wrod"'],
     [['-o', 'x.pdf', '--as', 'pdf,html'], 2, '-o names one file, x.pdf'],
     [['-o', 'x.pdf', '--only', '9'], 2, 'the report has no figure 9'],
@@ -145,6 +146,34 @@ describe('what was drawn before', () => {
     rmSync(cache, { recursive: true });
     expect(drawn()).toBe(3);
     expect(Buffer.compare(readFileSync(at('c.docx')), before)).toBe(0);
+  });
+
+  test('tells which numbers moved when a document is brought up to date', () => {
+    const table = at('data/plots.csv');
+    const text = readFileSync(table, 'utf8');
+    expect(bind('-o', 'moved.odt').code).toBe(0);
+    expect(bind('--into', 'moved.odt', '-o', 'moved2.odt').out).not.toContain('numbers since');
+    writeFileSync(
+      table,
+      text
+        .split('\n')
+        .filter((line) => !line.startsWith('L002,'))
+        .join('\n'),
+    );
+    const { out } = bind('--into', 'moved.odt', '-o', 'moved3.odt');
+    expect(out).toMatch(/brought up to date: 1, 2\n/);
+    expect(out).toMatch(
+      /figure 1, numbers since it was last bound:\n(?: {4}.*\n)*? {4}[\w ]+, \w+: n \d+ → \d+ \(−1\)\n/,
+    );
+    // They are told once.
+    expect(bind('--into', 'moved.odt', '-o', 'moved4.odt').out).not.toContain('numbers since');
+    writeFileSync(table, text);
+    const moved = json('--into', 'moved.odt', '-o', 'moved5.odt')['numbers'] as unknown as {
+      figure: string;
+      numbers: object[];
+    }[];
+    expect(moved.map(({ figure }) => figure)).toEqual(['yield-by-bed', 'yield-boxes']);
+    expect(moved[0]?.numbers[0]).toMatchObject({ row: expect.any(String), column: 'n', difference: 1 });
   });
 
   test('does without a place to keep it', () => {

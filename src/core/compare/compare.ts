@@ -191,7 +191,7 @@ function namedRows({ columns, rows }: Rows): Map<string, readonly (string | numb
   const found = new Map<string, readonly (string | number | undefined)[]>();
   const names = columns.flatMap(({ decimals }, i) => (decimals === undefined ? [i] : []));
   for (const row of rows) {
-    const name = names.flatMap((i) => (row[i] === undefined ? [] : [String(row[i])])).join(', ');
+    const name = names.flatMap((i) => (row[i] == null ? [] : [String(row[i])])).join(', ');
     let own = name;
     for (let n = 2; found.has(own); n += 1) own = `${name} (${n})`;
     found.set(own, row);
@@ -233,8 +233,11 @@ function numberDifferences(old: Rows, now: Rows): { numbers: NumberDifference[];
   return { numbers, came: missingIn(before, after), went: missingIn(after, before) };
 }
 
-/** All numbers behind a figure: those of its marks, and those beside them, such as fitted lines, by the titles of their tables. */
-function allNumbers(old: NumbersTable, now: NumbersTable): ReturnType<typeof numberDifferences> {
+/** The numbers behind a figure, with the tables beside those of its marks. */
+export type AllNumbers = Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
+
+/** Compares all numbers behind a figure: those of its marks, and those beside them, such as fitted lines, by the titles of their tables. */
+export function compareNumbers(old: AllNumbers, now: AllNumbers): ReturnType<typeof numberDifferences> {
   const further = (now.further ?? []).flatMap((table) => {
     const was = old.further?.find(({ title }) => title === table.title);
     return was ? numberDifferences(was, table).numbers.map((own) => ({ ...own, table: table.title })) : [];
@@ -245,13 +248,13 @@ function allNumbers(old: NumbersTable, now: NumbersTable): ReturnType<typeof num
 
 /** The numbers of all figures of a board, each under its letter; those of a figure that came or went are not told apart. */
 function numbersOf(old: Drawing, now: Drawing): ReturnType<typeof numberDifferences> {
-  if (!isBoard(old) && !isBoard(now)) return allNumbers(old.numbers, now.numbers);
+  if (!isBoard(old) && !isBoard(now)) return compareNumbers(old.numbers, now.numbers);
   const found: ReturnType<typeof numberDifferences> = { numbers: [], came: [], went: [] };
   for (const [i, part] of now.parts.entries()) {
     const was = old.parts[i];
     if (!was) continue;
     const letter = letterAt(i);
-    const own = allNumbers(was.numbers, part.numbers);
+    const own = compareNumbers(was.numbers, part.numbers);
     found.numbers.push(
       ...own.numbers.map((one) => ({ ...one, table: one.table === undefined ? letter : `${letter}, ${one.table}` })),
     );

@@ -27,7 +27,8 @@ export function numberTexts({ before, after, difference, decimals }: NumberDiffe
   return { before: shown(before), after: shown(after), by };
 }
 
-function numberText(own: NumberDifference): string {
+/** A number that differs, in a line. */
+export function numberText(own: NumberDifference): string {
   const { row, column, table } = own;
   const { before, after, by } = numberTexts(own);
   const where = [...(table === undefined ? [] : [table]), ...(row === '' ? [] : [row])].join(', ');

@@ -1,3 +1,5 @@
+import type { DocumentPage } from '../style/documentPage.js';
+
 /** Something that a document says, and where it was read. */
 export interface Found<T> {
   value: T;
@@ -20,13 +22,7 @@ export const isSize = (points: number | undefined): points is number =>
   points !== undefined && points >= leastSize && points <= mostSize;
 
 /** The page of a document, all in points. */
-export interface TemplatePage {
-  width: number;
-  height: number;
-  left: number;
-  right: number;
-  top: number;
-  bottom: number;
+export interface TemplatePage extends DocumentPage {
   /** Width of the text between the margins. */
   text: number;
   /** Width of a column; left out where the text has one. */

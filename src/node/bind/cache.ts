@@ -1,6 +1,7 @@
 import { lstat, mkdir, readdir, readFile, rename, stat, unlink, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
+import type { DocumentFigure } from '../../core/report/documentForm.js';
 import type { Report, ReportEntry } from '../../core/report/openReport.js';
 import { isSealed, seal } from '../ownKey.js';
 import { packageRoot } from '../packageRoot.js';
@@ -11,6 +12,26 @@ const longestKept = 30 * 24 * 3600 * 1000;
 
 /** Length of the seal at the start of an entry. Only entries that this person wrote on this machine are trusted. */
 const sealLength = 64;
+
+/** Numbers behind a figure. */
+export type FigureNumbers = DocumentFigure['numbers'];
+
+/** What is kept of a figure that was bound. */
+interface BoundRecord {
+  /** The files that it was made of. */
+  inputs: readonly Input[];
+  /** Left out: more than anybody compares. */
+  numbers?: FigureNumbers;
+}
+
+/** More rows than these are data, and no numbers that anybody compares one by one. */
+const mostRows = 2000;
+
+/** What is kept of a figure. */
+const recordOf = (inputs: readonly Input[], { columns, rows, further }: FigureNumbers): BoundRecord => ({
+  inputs,
+  ...(rows.length > mostRows ? {} : { numbers: { columns, rows, ...(further ? { further } : {}) } }),
+});
 
 /** Identifies this build: another one may draw differently. */
 async function program(): Promise<string> {
@@ -116,22 +137,29 @@ export class Cache {
     return join(this.folder, `${hashOf(resolve(this.report.file)).slice(0, 40)}.bound`);
   }
 
-  /** Records what the figures of a document were made of when it was bound. */
-  async remember(bound: Readonly<Record<string, readonly Input[]>>): Promise<void> {
+  /** Records what the figures of a document were made of when it was bound, and the numbers behind them. */
+  async remember(
+    figures: readonly Pick<DocumentFigure, 'id' | 'numbers'>[],
+    inputs: Readonly<Record<string, readonly Input[]>>,
+  ): Promise<void> {
     const before = await this.remembered();
-    const text = JSON.stringify({ ...before, ...bound });
+    const bound = figures.map(({ id, numbers }) => [id, recordOf(inputs[id] ?? [], numbers)] as const);
+    const text = JSON.stringify({ ...before, ...Object.fromEntries(bound) });
     await this.makeFolder()
       .then(async () => writeFile(this.record, (await seal(text)) + text))
       .catch(() => undefined);
   }
 
-  private async remembered(): Promise<Record<string, Input[]>> {
+  private async remembered(): Promise<Record<string, BoundRecord>> {
     const sealed = await readFile(this.record, 'utf8').catch(() => '');
     const text = sealed.slice(sealLength);
     if (!(await isSealed(text, sealed.slice(0, sealLength)))) return {};
     try {
       const found: unknown = JSON.parse(text);
-      return typeof found === 'object' && found !== null ? (found as Record<string, Input[]>) : {};
+      if (typeof found !== 'object' || found === null) return {};
+      // Records that were written before numbers were kept are lists of files.
+      const records = Object.entries(found).map(([id, own]) => [id, Array.isArray(own) ? { inputs: own } : own]);
+      return Object.fromEntries(records) as Record<string, BoundRecord>;
     } catch {
       return {};
     }
@@ -140,11 +168,17 @@ export class Cache {
   /** For each figure by id, the files that have changed since the document was bound. */
   async changed(): Promise<Map<string, string[]>> {
     const found = new Map<string, string[]>();
-    for (const [id, inputs] of Object.entries(await this.remembered())) {
+    for (const [id, { inputs }] of Object.entries(await this.remembered())) {
       const own: string[] = [];
       for (const input of Array.isArray(inputs) ? inputs : []) if (!(await unchanged([input]))) own.push(input.file);
       if (own.length > 0) found.set(id, own);
     }
     return found;
+  }
+
+  /** The numbers behind the figures when the document was last bound, by their ids. */
+  async numbers(): Promise<Map<string, FigureNumbers>> {
+    const all = Object.entries(await this.remembered());
+    return new Map(all.flatMap(([id, { numbers }]) => (numbers ? [[id, numbers]] : [])));
   }
 }

@@ -325,7 +325,7 @@ class Desk {
     // Existing files that are not our documents are kept.
     const problems = await save(outputs);
     if (hasErrors(problems)) return context.json(faultOf(problems), 409);
-    await cache.remember(inputs);
+    await cache.remember(document.figures, inputs);
     return context.json({ files: outputs.map((output) => slashed(relative(target, output.path))) });
   };
 }

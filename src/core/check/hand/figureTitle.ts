@@ -16,7 +16,7 @@ export const figureTitle: HandRule = {
         {
           figure,
           facts,
-          found: 'it has no title for the list of figures',
+          found: 'it has no title',
           expected: 'a few words that say what is shown',
           setting: 'caption.title',
         },

@@ -18,6 +18,7 @@ export const cutOff = rule({
     },
     'outside-edges': unmended,
     'cells-outside': unmended,
+    'rows-across': unmended,
   },
   examples: {
     ok: [

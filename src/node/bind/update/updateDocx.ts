@@ -14,7 +14,8 @@ import {
 import { docxWords } from './docxWords.js';
 import { altOf, type FoundPicture, pictureSplices, picturesIn } from './pictures.js';
 import {
-  DocumentFault,
+  changedParts,
+  mustBeWellFormed,
   openPackage,
   packedParts,
   type Relations,
@@ -141,14 +142,6 @@ class Change {
     const own = `<${prefix}Default Extension="${ending}" ContentType="${contentTypes[ending]}"/>`;
     this.put('[Content_Types].xml', text.replace(new RegExp(`(<${prefix}Types[^>]*>)`), `$1${own}`));
   }
-
-  /** The names of the changed parts. */
-  changed(): string[] {
-    return [...this.parts].flatMap(([name, bytes]) => {
-      const was = this.before.get(name);
-      return was && Buffer.compare(was, bytes) === 0 ? [] : [name];
-    });
-  }
 }
 
 /** Replaces the content behind a reference: in place if no other picture uses the file, else as a new file. */
@@ -199,15 +192,6 @@ function usesOfFigures(found: readonly Part[]): Map<string, number> {
     for (const key of keys) own.set(key, (own.get(key) ?? 0) + 1);
   }
   return own;
-}
-
-/** Reads changed parts again before they are written. @throws {DocumentFault} */
-function mustBeWellFormed(parts: ReadonlyMap<string, Uint8Array>, changed: readonly string[]): void {
-  for (const name of changed) {
-    if (!/\.(xml|rels)$/i.test(name) || xmlOf(parts.get(name) as Uint8Array) !== undefined) continue;
-    const reason = `its part ${name} would not be well-formed after the change, which is a mistake of Hexis itself`;
-    throw new DocumentFault(reason, 'nothing of you; the document stays as it is');
-  }
 }
 
 /** What is written anew in a part for a figure, and what stays as its author has it. */
@@ -282,7 +266,7 @@ export function updateDocx(
     if (once.length > 0) change.put(part.name, spliced(part.text, once));
   }
   for (const figure of figures) if (placed.has(figure.id)) kept.push(...unmarked(figure, marked, words));
-  const changed = change.changed();
+  const changed = changedParts(parts, change.parts);
   mustBeWellFormed(change.parts, changed);
   const { figures: others } = change;
   return { bytes: changed.length === 0 ? bytes : packedParts(change.parts), parts: changed, figures: others, kept };

@@ -15,7 +15,7 @@ import { openTextPackage } from './odtPackage.js';
 import { type FoundFrame, frameAlt, frameSplices, framesIn } from './odtPictures.js';
 import { missingStyles, odtWords } from './odtWords.js';
 import type { PlacedPicture, Updated, UpdateOptions } from './updateDocx.js';
-import { DocumentFault, xmlOf } from './wordPackage.js';
+import { changedParts, mustBeWellFormed, xmlOf } from './wordPackage.js';
 import { meant, type Splice, spliced } from './xmlTags.js';
 
 /** A part of a document with our pictures and words in it. */
@@ -120,13 +120,6 @@ class Change {
     if (at >= 0) this.put(manifest, text.slice(0, at) + entry + text.slice(at));
     return path;
   }
-
-  changed(): string[] {
-    return [...this.parts].flatMap(([name, bytes]) => {
-      const was = this.before.get(name);
-      return was && Buffer.compare(was, bytes) === 0 ? [] : [name];
-    });
-  }
 }
 
 /** Replaces a file of a picture: in place if no other picture uses it, else as a new file. */
@@ -183,15 +176,6 @@ function withStyles(text: string): string {
   return body < 0 ? text : text.slice(0, body) + own + text.slice(body);
 }
 
-/** Reads changed parts again before they are written. @throws {DocumentFault} */
-function mustBeWellFormed(parts: ReadonlyMap<string, Uint8Array>, changed: readonly string[]): void {
-  for (const name of changed) {
-    if (!name.endsWith('.xml') || xmlOf(parts.get(name) as Uint8Array) !== undefined) continue;
-    const reason = `its part ${name} would not be well-formed after the change, which is a mistake of Hexis itself`;
-    throw new DocumentFault(reason, 'nothing of you; the document stays as it is');
-  }
-}
-
 /**
  * Brings the pictures of a document of the OpenDocument format up to date, as those of other word processors are: by their
  * names, wherever they stand. Widths stay as the author has them, and so does what the author has rewritten.
@@ -233,7 +217,7 @@ export function updateOdt(
   const placed = new Set(found.flatMap(({ frames }) => frames.map(({ id }) => id)));
   const words = found.map(({ text }) => xml.wordsIn(text, { from: 0, to: text.length })).join('\n');
   for (const figure of figures) if (placed.has(figure.id)) kept.push(...unmarked(figure, marked, words));
-  const changed = change.changed();
+  const changed = changedParts(parts, change.parts);
   mustBeWellFormed(change.parts, changed);
   return {
     bytes: changed.length === 0 ? bytes : packedText(change.parts),

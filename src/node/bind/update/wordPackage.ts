@@ -88,6 +88,25 @@ export function xmlOf(bytes: Uint8Array): string | undefined {
   return isFine ? text : undefined;
 }
 
+/** The names of the parts that differ from what they were. */
+export const changedParts = (
+  before: ReadonlyMap<string, Uint8Array>,
+  after: ReadonlyMap<string, Uint8Array>,
+): string[] =>
+  [...after].flatMap(([name, bytes]) => {
+    const was = before.get(name);
+    return was && Buffer.compare(was, bytes) === 0 ? [] : [name];
+  });
+
+/** Reads changed parts again before they are written. @throws {DocumentFault} */
+export function mustBeWellFormed(parts: ReadonlyMap<string, Uint8Array>, changed: readonly string[]): void {
+  for (const name of changed) {
+    if (!/\.(xml|rels)$/i.test(name) || xmlOf(parts.get(name) as Uint8Array) !== undefined) continue;
+    const reason = `its part ${name} would not be well-formed after the change, which is a mistake of Hexis itself`;
+    throw new DocumentFault(reason, 'nothing of you; the document stays as it is');
+  }
+}
+
 /** The files a part refers to, by the ids of its references. */
 export interface Relations {
   path: string;
