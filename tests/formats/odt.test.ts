@@ -221,6 +221,31 @@ describe('a document of the OpenDocument format that is brought up to date', () 
     expect(contentOf(after).split('svg:height="9')).toHaveLength(2);
   });
 
+  test('finds a copy again to which an office program gave other names', () => {
+    const other = drawn.document.figures.map((figure) => ({
+      ...figure,
+      altText: 'New words',
+      caption: { ...figure.caption, title: [{ text: 'New title', bold: false, italic: false }] },
+    }));
+    // What an office program makes of a copy: frames and bookmarks have names of their own.
+    const own = rewritten(bytes, (text) => {
+      const from = text.indexOf('<text:p text:style-name="Figure_20_kept">');
+      const copy = text
+        .slice(from, text.indexOf('</office:text>'))
+        .replace(/draw:name="hexis-[^"]*"/g, 'draw:name="Image1"')
+        .replace(/text:name="(_hexis_\w+)"/g, 'text:name="$1 Copy 1"');
+      return text.replace('</office:text>', `${copy}</office:text>`);
+    });
+    const { bytes: after, kept } = updateOdt(own, other);
+    expect(kept).toEqual([]);
+    const text = contentOf(after);
+    expect(text.match(/>New title</g)).toHaveLength(4);
+    expect(text.match(/<svg:desc>New words</g)).toHaveLength(4);
+    expect(text.match(/text:name="_hexis_title_\w+ Copy 1"/g)).toHaveLength(4);
+    expect(text.match(/draw:name="Image1"/g)).toHaveLength(2);
+    expect(updateOdt(after, other).parts).toEqual([]);
+  });
+
   test('gives a picture a file of its own where another picture shares it, and lists it', () => {
     const own = rewritten(bytes, (text) =>
       text.replace(

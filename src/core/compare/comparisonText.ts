@@ -84,7 +84,9 @@ export function figureHead({ id, before, after }: SetDifference): string {
   const [was, is] = [name(before), name(after)];
   if (was === undefined) return `${is}: new`;
   if (is === undefined) return `${was}: gone`;
-  return was === is ? is : `${is}, before ${was}`;
+  const file =
+    before?.path === after?.path || after?.label === undefined ? '' : `, ${after.path}, before ${before?.path}`;
+  return was === is ? `${is}${file}` : `${is}, before ${was}${file}`;
 }
 
 /** What differs between several figures, in words: what is written around them, then each that differs. */

@@ -14,6 +14,8 @@ export interface OwnMark {
   part: MarkedPart;
   figure: string;
   words: string;
+  /** What an office program has put behind its name, since a copy of it stands elsewhere. */
+  copy: string;
 }
 
 export const figureHash = (id: string): string => hash(id, 12);
@@ -27,8 +29,9 @@ export const markName = (part: MarkedPart, id: string, words: string): string =>
   `_hexis_${part}_${figureHash(id)}_${wordsHash(words)}`;
 
 export function readMark(name: string): OwnMark | undefined {
-  const [, part, figure, words] = /^_hexis_(title|note|picture)_([\da-f]{12})_([\da-f]{10})$/.exec(name) ?? [];
+  const [, part, figure, words, copy = ''] =
+    /^_hexis_(title|note|picture)_([\da-f]{12})_([\da-f]{10})([ _]Copy[ _]?\d+)?$/.exec(name) ?? [];
   return part === undefined || figure === undefined || words === undefined
     ? undefined
-    : { part: part as MarkedPart, figure, words };
+    : { part: part as MarkedPart, figure, words, copy };
 }

@@ -53,8 +53,8 @@ export interface MarkedChange {
 }
 
 /** The changes of the name of a mark, wherever it stands. */
-const renamed = ({ name, end }: FoundMark, text: string): Splice[] =>
-  [name, ...(end ? [end] : [])].map(({ from, to }) => ({ from, to, text }));
+const renamed = ({ name, end, copy }: FoundMark, text: string): Splice[] =>
+  [name, ...(end ? [end] : [])].map(({ from, to }) => ({ from, to, text: text + copy }));
 
 /**
  * The changes that give words of ours their new text. What is more than words stays, and so does what the author has
@@ -132,6 +132,14 @@ export const markAround = (
   marks.find(
     ({ part, figure, from, to }) => part === 'picture' && figure === figureHash(id) && from <= start && to >= end,
   );
+
+/** The id of the figure around whose picture a mark stands: office programs give copies of a picture names of their own. */
+export const idByMark =
+  (marks: readonly FoundMark[], ids: readonly string[]) =>
+  (start: number, end: number): string | undefined => {
+    const mark = marks.find(({ part, from, to }) => part === 'picture' && from <= start && to >= end);
+    return mark && ids.find((id) => figureHash(id) === mark.figure);
+  };
 
 /** The change of the name of a mark whose words have become others. */
 export const renamedMark = (mark: FoundMark | undefined, id: string, altText: string): Splice[] =>

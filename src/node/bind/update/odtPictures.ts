@@ -1,6 +1,7 @@
 import { escaped } from '../../../core/export/xml.js';
 import { pictureId } from '../../../core/report/documentForm.js';
 import { lengthInPoints } from '../../../core/schema/length.js';
+import type { IdAt } from './pictures.js';
 import { attributeAt, meant, type Splice, type Tag, tagsOf } from './xmlTags.js';
 
 /** One of our pictures in a part of a document of the OpenDocument format. */
@@ -32,7 +33,8 @@ interface Words {
 }
 
 /** A frame while it is read. */
-interface OpenFrame extends Omit<FoundFrame, 'end' | 'descAt'> {
+interface OpenFrame extends Omit<FoundFrame, 'id' | 'end' | 'descAt'> {
+  id: string | undefined;
   depth: number;
   /** Where what follows the alternative text begins. */
   behind?: number;
@@ -65,13 +67,15 @@ function take(frame: OpenFrame, text: string, tag: Tag): void {
 }
 
 /** A complete frame, if it is one of our pictures. */
-function frameOf({ depth: _, behind, ...frame }: OpenFrame, close: Tag): FoundFrame[] {
+function frameOf({ depth: _, behind, id: named, ...frame }: OpenFrame, close: Tag, idAt: IdAt): FoundFrame[] {
   if (frame.files.length === 0 || frame.width <= 0) return [];
-  return [{ ...frame, end: close.end, descAt: frame.title?.end ?? behind ?? close.start }];
+  const id = named ?? idAt(frame.start, close.end);
+  if (id === undefined) return [];
+  return [{ ...frame, id, end: close.end, descAt: frame.title?.end ?? behind ?? close.start }];
 }
 
 /** Our pictures in a part, by their names. Those that a tracked change has deleted are left out. */
-export function framesIn(text: string): FoundFrame[] {
+export function framesIn(text: string, idAt: IdAt): FoundFrame[] {
   const found: FoundFrame[] = [];
   const path: string[] = [];
   const open: OpenFrame[] = [];
@@ -82,15 +86,14 @@ export function framesIn(text: string): FoundFrame[] {
       path.pop();
       if (!frame || path.length !== frame.depth) continue;
       open.pop();
-      if (!path.includes('tracked-changes')) found.push(...frameOf(frame, tag));
+      if (!path.includes('tracked-changes')) found.push(...frameOf(frame, tag, idAt));
       continue;
     }
     if (frame && path.length === frame.depth + 1) take(frame, text, tag);
     if (kind !== 'open') continue;
-    const id = name === 'frame' ? pictureId(meant(attributeAt(text, tag, 'name')?.value ?? '')) : undefined;
-    if (id !== undefined)
+    if (name === 'frame')
       open.push({
-        id,
+        id: pictureId(meant(attributeAt(text, tag, 'name')?.value ?? '')),
         start,
         tag,
         depth: path.length,

@@ -37,9 +37,17 @@ interface OpenDrawing {
   embeds: FoundPicture['embeds'];
 }
 
+/** The id of the figure that a picture of another name is of, by where it stands. */
+export type IdAt = (start: number, end: number) => string | undefined;
+
 /** A complete drawing, if it is one of our pictures. */
-function pictureOf(text: string, { start, docPr, extents, embeds }: OpenDrawing, end: number): FoundPicture[] {
-  const id = docPr && pictureId(meant(attributeAt(text, docPr, 'name')?.value ?? ''));
+function pictureOf(
+  text: string,
+  { start, docPr, extents, embeds }: OpenDrawing,
+  end: number,
+  idAt: IdAt,
+): FoundPicture[] {
+  const id = docPr && (pictureId(meant(attributeAt(text, docPr, 'name')?.value ?? '')) ?? idAt(start, end));
   const [first] = extents;
   if (id === undefined || !docPr || !first || embeds.length === 0) return [];
   const [width, height] = [numberOf(text, first, 'cx') / perPoint, numberOf(text, first, 'cy') / perPoint];
@@ -58,7 +66,7 @@ function take(drawing: OpenDrawing, text: string, tag: Tag, path: readonly strin
 }
 
 /** Our pictures in a part, by their names, text boxes included. Pictures deleted by tracked changes are left out. */
-export function picturesIn(text: string): FoundPicture[] {
+export function picturesIn(text: string, idAt: IdAt): FoundPicture[] {
   const found: FoundPicture[] = [];
   const path: string[] = [];
   const open: OpenDrawing[] = [];
@@ -69,7 +77,7 @@ export function picturesIn(text: string): FoundPicture[] {
       path.pop();
       if (!drawing || path.length !== drawing.depth) continue;
       open.pop();
-      if (!path.includes('del')) found.push(...pictureOf(text, drawing, end));
+      if (!path.includes('del')) found.push(...pictureOf(text, drawing, end, idAt));
       continue;
     }
     if (drawing) take(drawing, text, tag, path);

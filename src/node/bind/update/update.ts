@@ -72,7 +72,7 @@ interface UpdatedBytes extends Pick<UpdatedDocument, 'drawn' | 'unchanged' | 're
 /** How documents of one form are brought up to date. */
 interface Updater {
   /** Our pictures in a document. */
-  placed(bytes: Uint8Array): PlacedPicture[];
+  placed(bytes: Uint8Array, ids: readonly string[]): PlacedPicture[];
   /** The language that a document says it is written in. */
   language(bytes: Uint8Array): string | undefined;
   update(bytes: Uint8Array, figures: readonly DocumentFigure[], options: UpdateOptions): Updated;
@@ -92,9 +92,14 @@ export async function intoDocument(
   options: BindOptions,
 ): Promise<Outcome<UpdatedBytes>> {
   const updater = formOfDocument(original) === 'odt' ? odt : docx;
-  const placed = updater.placed(original);
+  // What is no document is refused before anything is drawn.
+  updater.placed(original, []);
   const first = await drawReport(report, form.pictures, options);
   if (!first.ok) return first;
+  const placed = updater.placed(
+    original,
+    first.value.document.figures.map(({ id }) => id),
+  );
   // What the author resized keeps its width, and is judged at it.
   const widths = new Map<string, number>();
   for (const { id, width } of placed) {

@@ -4,6 +4,7 @@ import type { MarkedPart } from '../../../core/report/ownMarks.js';
 import {
   captionChanges,
   type FoundMark,
+  idByMark,
   type KeptReason,
   keptAlt,
   type MarkedChange,
@@ -57,20 +58,21 @@ const mayHold = (bytes: Uint8Array): boolean => {
 };
 
 /** The parts of a document that contain our pictures or texts. */
-function partsWith(parts: ReadonlyMap<string, Uint8Array>): Part[] {
+function partsWith(parts: ReadonlyMap<string, Uint8Array>, ids: readonly string[]): Part[] {
   return [...parts].flatMap(([name, bytes]): Part[] => {
     if (!/\.xml$/i.test(name) || !mayHold(bytes)) return [];
     const text = xmlOf(bytes);
     if (text === undefined) return [];
     const relations = relationsOf(parts, name) ?? { path: relationsPath(name), text: '', targets: new Map() };
-    const [pictures, marks] = [relations.text === '' ? [] : picturesIn(text), docxWords.marksIn(text)];
+    const marks = docxWords.marksIn(text);
+    const pictures = relations.text === '' ? [] : picturesIn(text, idByMark(marks, ids));
     return pictures.length + marks.length === 0 ? [] : [{ name, text, relations, pictures, marks }];
   });
 }
 
-/** Our pictures in a document, in order. @throws {DocumentFault} where it cannot be read */
-export const picturesOf = (bytes: Uint8Array): PlacedPicture[] =>
-  partsWith(openPackage(bytes)).flatMap(({ pictures }) => pictures.map(({ id, width }) => ({ id, width })));
+/** Our pictures in a document, in order. @param ids of figures, by which copies of other names are known @throws {DocumentFault} where it cannot be read */
+export const picturesOf = (bytes: Uint8Array, ids: readonly string[] = []): PlacedPicture[] =>
+  partsWith(openPackage(bytes), ids).flatMap(({ pictures }) => pictures.map(({ id, width }) => ({ id, width })));
 
 /** How many references each file has, over all parts. */
 function uses(parts: ReadonlyMap<string, Uint8Array>): Map<string, number> {
@@ -246,7 +248,10 @@ export function updateDocx(
   const parts = openPackage(bytes);
   const change = new Change(parts);
   const counts = uses(parts);
-  const found = partsWith(parts);
+  const found = partsWith(
+    parts,
+    figures.map(({ id }) => id),
+  );
   const kept: Updated['kept'] = [];
   const own = usesOfFigures(found);
   const placed = new Set(found.flatMap(({ pictures }) => pictures.map(({ id }) => id)));

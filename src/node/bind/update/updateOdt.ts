@@ -5,6 +5,7 @@ import { packedText } from '../odt.js';
 import {
   captionChanges,
   type FoundMark,
+  idByMark,
   keptAlt,
   markAround,
   renamedMark,
@@ -36,20 +37,21 @@ const wordsIn = (parts: ReadonlyMap<string, Uint8Array>): WordsXml => {
   return odtWords((named && xmlOf(named)) ?? '');
 };
 
-function partsWith(parts: ReadonlyMap<string, Uint8Array>, xml: WordsXml): Part[] {
+function partsWith(parts: ReadonlyMap<string, Uint8Array>, xml: WordsXml, ids: readonly string[]): Part[] {
   return textParts.flatMap((name): Part[] => {
     const bytes = parts.get(name);
     const text = bytes && xmlOf(bytes);
     if (text === undefined || !text.includes('hexis')) return [];
-    const [frames, marks] = [framesIn(text), xml.marksIn(text)];
+    const marks = xml.marksIn(text);
+    const frames = framesIn(text, idByMark(marks, ids));
     return frames.length + marks.length === 0 ? [] : [{ name, text, frames, marks }];
   });
 }
 
-/** Our pictures in a document, in order. @throws {DocumentFault} where it cannot be read */
-export function picturesOfOdt(bytes: Uint8Array): PlacedPicture[] {
+/** Our pictures in a document, in order. @param ids of figures, by which copies of other names are known @throws {DocumentFault} where it cannot be read */
+export function picturesOfOdt(bytes: Uint8Array, ids: readonly string[] = []): PlacedPicture[] {
   const parts = openTextPackage(bytes);
-  return partsWith(parts, wordsIn(parts)).flatMap(({ frames }) => frames.map(({ id, width }) => ({ id, width })));
+  return partsWith(parts, wordsIn(parts), ids).flatMap(({ frames }) => frames.map(({ id, width }) => ({ id, width })));
 }
 
 /** The language of a document, by its defaults; undefined where it names none. */
@@ -191,7 +193,11 @@ export function updateOdt(
   const xml = wordsIn(parts);
   const change = new Change(parts);
   const counts = uses(parts);
-  const found = partsWith(parts, xml);
+  const found = partsWith(
+    parts,
+    xml,
+    figures.map(({ id }) => id),
+  );
   const own = usesOfFigures(found);
   const isAlone = (id: string, path: string) => (own.get(`${id}\n${path}`) ?? 0) >= (counts.get(path) ?? 0);
   const kept: Updated['kept'] = [];
