@@ -59,7 +59,12 @@ describe('the style of a document', () => {
       language: 'de-DE',
       document: { width: '21cm', height: '29.7cm', left: '3.5cm', right: '2cm', top: '2.5cm', bottom: '3cm' },
       widths: { text: '15.5cm', column: '7.5cm' },
-      text: { face: 'Tinos', size: '10.5pt', captionTitle: { size: '9pt', weight: 'bold' } },
+      text: {
+        face: 'Tinos',
+        size: '10.5pt',
+        captionTitle: { size: '9pt', weight: 'bold' },
+        heading: { size: '13pt', weight: 'bold', color: '#365f91' },
+      },
       captionForm: { number: '{figure}:', arrange: 'run-in' },
       heading: { show: false },
     });

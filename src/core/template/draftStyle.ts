@@ -169,8 +169,8 @@ interface Draft {
 
 /** All typefaces of a document, each with what becomes of it. */
 async function facesOf(style: TemplateStyle, about: DraftAbout): Promise<Map<string, FaceAnswer>> {
-  const { body, caption, captionLook } = style;
-  const looks = [body?.value, caption?.value.number, caption?.value.title, captionLook?.value];
+  const { body, caption, captionLook, heading } = style;
+  const looks = [body?.value, caption?.value.number, caption?.value.title, captionLook?.value, heading?.value];
   const faces = new Map<string, FaceAnswer>();
   for (const look of looks) {
     if (look?.face === undefined || faces.has(look.face)) continue;
@@ -210,7 +210,7 @@ async function draftOf(style: TemplateStyle, about: DraftAbout): Promise<Draft> 
   };
 }
 
-function textLines({ faces, face, faceNote, ofText, base, captions }: Draft): Line[] {
+function textLines({ faces, face, faceNote, ofText, base, captions, style: { heading } }: Draft): Line[] {
   const role = (look: Look, size: number) => roleValue(look, size, faces, face);
   const ofCaptions = (own: NonNullable<Draft['captions']>): Line[] => [
     {
@@ -232,6 +232,13 @@ function textLines({ faces, face, faceNote, ofText, base, captions }: Draft): Li
       note: 'a step below the captions',
     },
   ];
+  // Inside a figure a heading is one of that size, in the form of those of the document.
+  const headingLine = ({ value, from }: NonNullable<TemplateStyle['heading']>): Line => ({
+    depth: 1,
+    key: 'heading',
+    value: role({ ...value, size: half(base * 1.25) }, base),
+    note: `${from}${value.size === undefined ? '' : `, ${sizeText(value.size)} there`}${movedNote(value)}`,
+  });
   const size = `a step below the ${sizeText(ofText)} of the text`;
   return [
     ...faceLines([...faces.values()]),
@@ -239,6 +246,7 @@ function textLines({ faces, face, faceNote, ofText, base, captions }: Draft): Li
     ...(faceNote === undefined ? [] : [{ depth: 1, key: 'face', value: scalar(face), note: faceNote }]),
     ...wantedLines([...faces.values()]),
     { depth: 1, key: 'size', value: sizeText(base), note: size },
+    ...(heading ? [headingLine(heading)] : []),
     ...(captions ? ofCaptions(captions) : []),
   ];
 }

@@ -76,7 +76,9 @@ function lookIn(properties: XmlNode | undefined, theme: Theme): Look {
   const size = numberOf(saidBy(childOf(properties, 'sz')));
   const [bold, italic] = [switchOf(childOf(properties, 'b')), switchOf(childOf(properties, 'i'))];
   const ink = childOf(properties, 'color');
-  const named = ink?.attributes['themeColor'];
+  // Shades and tints of a colour of the theme stand beside its name as they were worked out.
+  const isShaded = ink?.attributes['themeShade'] !== undefined || ink?.attributes['themeTint'] !== undefined;
+  const named = isShaded && hexText(saidBy(ink)) ? undefined : ink?.attributes['themeColor'];
   const color = (named && theme.colors.get(colorNames[named] ?? named)) || hexText(saidBy(ink));
   return {
     ...(face ? { face } : {}),
