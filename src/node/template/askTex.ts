@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { basename, delimiter, dirname, join, resolve } from 'node:path';
 import type { TexFacts } from '../../core/template/found.js';
@@ -33,7 +33,8 @@ const program = (file: string): string => {
 async function said(engine: string, file: string, folder: string): Promise<string | undefined> {
   const own = dirname(resolve(file));
   const around = { TEXINPUTS: `${own}${delimiter}`, max_print_line: '1000', openout_any: 'p', openin_any: 'a' };
-  const options = ['-draftmode', '-interaction=batchmode', '-no-shell-escape', '-jobname=probe'];
+  const quiet = engine === 'xelatex' ? '-no-pdf' : '-draftmode';
+  const options = [quiet, '-interaction=batchmode', '-no-shell-escape', '-jobname=probe'];
   const child = spawn(engine, [...options, program(basename(file))], {
     cwd: folder,
     env: { ...process.env, ...around },
@@ -41,14 +42,15 @@ async function said(engine: string, file: string, folder: string): Promise<strin
   });
   const isDone = await new Promise<boolean>((done) => {
     const timer = setTimeout(() => child.kill('SIGKILL'), patience);
-    child.once('error', () => done(false));
-    child.once('close', () => {
+    const end = (hasRun: boolean) => {
       clearTimeout(timer);
-      done(true);
-    });
+      done(hasRun);
+    };
+    // There is no TeX.
+    child.once('error', () => end(false));
+    child.once('close', () => end(true));
   });
   if (!isDone) return undefined;
-  const { readFile } = await import('node:fs/promises');
   return readFile(join(folder, 'probe.log'), 'latin1').catch(() => undefined);
 }
 
@@ -61,8 +63,9 @@ const plainName = /^[\w .-]+$/;
  */
 export async function askTex(file: string, text: string): Promise<TexFacts | undefined> {
   if (!plainName.test(basename(file))) return undefined;
+  // An engine with a language of its own would let the document read and write what it likes.
   const engine = /\\(usepackage|RequirePackage)[^}]*\{[^}]*(fontspec|unicode-math|polyglossia)/.test(text)
-    ? 'lualatex'
+    ? 'xelatex'
     : 'pdflatex';
   const folder = await mkdtemp(join(tmpdir(), 'hexis-tex-'));
   try {

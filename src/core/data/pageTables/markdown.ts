@@ -65,7 +65,7 @@ class Reading {
   }
 }
 
-/** The tables of a text in Markdown, as GitHub and others write them. */
+/** The tables of a text in Markdown, between vertical lines. */
 export async function tablesInMarkdown(text: string): Promise<FoundTable[]> {
   const { default: MarkdownIt } = await import('markdown-it');
   // Words of pages are no words here.
