@@ -246,6 +246,25 @@ describe('a document of the OpenDocument format that is brought up to date', () 
     expect(updateOdt(after, other).parts).toEqual([]);
   });
 
+  test('leaves a picture of the author that stands in a mark of ours', () => {
+    const own = rewritten(bytes, (text) => {
+      const mine =
+        '<draw:frame draw:name="Mine" svg:width="3cm" svg:height="2cm"><draw:image xlink:href="Pictures/mine.png"/></draw:frame>';
+      return text
+        .replace(/(<text:bookmark-start text:name="_hexis_picture_\w+"\/>)/, `$1${mine}`)
+        .replace(/text:name="(_hexis_picture_\w+)"/g, 'text:name="$1 Copy 1"');
+    });
+    const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 1, 2, 3]);
+    const other = drawn.document.figures.map((figure) => ({
+      ...figure,
+      altText: 'New',
+      pictures: { ...figure.pictures, png },
+    }));
+    expect(contentOf(updateOdt(own, other).bytes)).toContain(
+      'draw:name="Mine" svg:width="3cm" svg:height="2cm"><draw:image xlink:href="Pictures/mine.png"/></draw:frame>',
+    );
+  });
+
   test('gives a picture a file of its own where another picture shares it, and lists it', () => {
     const own = rewritten(bytes, (text) =>
       text.replace(

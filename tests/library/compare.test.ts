@@ -126,6 +126,17 @@ describe('two states of a figure', () => {
       ['style', 'margins.left', '2cm'],
     ]);
   });
+
+  test('differ by what a style says otherwise that has got another name too', async () => {
+    const files = (style: string) => ({
+      'f.yaml': 'hexis: figure/1\nstyle: house.style.yaml\ndata: t.csv\nchart: { kind: bar, category: a, value: b }\n',
+      'house.style.yaml': `hexis: style/1\nextends: plain\n${style}\n`,
+      't.csv': 'a,b\nx,1\ny,2\n',
+    });
+    const side = (style: string) => sideOf(memory(files(style)), 'f.yaml');
+    const found = compareFigures(await side('name: House'), await side('name: House 2\nbars: { gap: 0.2 }'));
+    expect(found.written.map(({ path }) => path)).toEqual(['name', 'bars.gap']);
+  });
 });
 
 describe('several figures', () => {
@@ -203,8 +214,11 @@ describe('several figures', () => {
     expect(out).toMatch(/report: title \(title\): One → Two\n.*report: style \(style\): nothing → mono/);
     expect(out).toContain('figure 1, b, before figure 2, b');
     expect(out).toContain('title of the figure (caption.title): A → Another');
-    // What follows from the other style is not said.
-    expect(out).not.toContain('style: ');
+    // That another style stands below a figure is said, and what follows is not.
+    expect(out.match(/ style: .*/g)).toEqual([
+      ' style: style (style): plain → mono',
+      ' style: style (style): plain → mono',
+    ]);
     expect(compared(old, old, 'r.report.yaml').out).toBe('nothing differs in 2 figures\n');
   });
 

@@ -137,15 +137,24 @@ function codebookDifferences(old: Part, now: Part): Difference[] {
   );
 }
 
-/** What the styles below the two figures say otherwise. Where others are named, that is said, and what follows is not. */
+/** The styles below a figure, from the bottom up. */
+const stylesOf = ({ layers }: Part) => layers.filter(({ name }) => name !== 'the figure file');
+
+/** By what a style is known again: its file, or the name of a built-in one. */
+const styleKey = ({ name, locate }: Part['layers'][number]): string =>
+  locate ? (locate([]).file.split(/[/\\]/).at(-1) ?? name) : name;
+
+/** What the styles below the two figures say otherwise. Where others stand there, that is said, and what follows is not. */
 function styleDifferences(old: Part, now: Part): Difference[] {
-  const styles = ({ layers }: Part) => layers.filter(({ name }) => name !== 'the figure file');
-  const names = (part: Part) => styles(part).map(({ name }) => name);
-  if (!isSame(names(old), names(now))) return [];
-  const below = (part: Part) => joinedLook(styles(part));
-  return differences(below(old), below(now)).map(
-    (own): Difference => ({ ...own, in: 'style', words: wordsOf(own.path) }),
-  );
+  const [before, after] = [stylesOf(old), stylesOf(now)];
+  if (isSame(before.map(styleKey), after.map(styleKey)))
+    return differences(joinedLook(before), joinedLook(after)).map(
+      (own): Difference => ({ ...own, in: 'style', words: wordsOf(own.path) }),
+    );
+  // The figure file says which.
+  if (!isSame(old.figure.style, now.figure.style)) return [];
+  const nameOf = (layers: Part['layers']) => layers.at(-1)?.name.replace(/^style /, '');
+  return [{ in: 'style', path: 'style', words: 'style', before: nameOf(before), after: nameOf(after) }];
 }
 
 /** What differs in what is written of a figure. @param letter that of the figure on its board */

@@ -197,7 +197,7 @@ export function captionOf(
   // The first figure shows on which side its caption stands.
   const figure = /\\begin\s*\{figure\*?\}([\s\S]*?)\\end\s*\{figure\*?\}/.exec(whole)?.[1];
   const [picture, caption] = [
-    figure?.search(/\\includegraphics|\\input|\\begin\{tikz/) ?? -1,
+    figure?.search(/\\includegraphics|\\input|\\begin\{\w*picture/) ?? -1,
     figure?.search(/\\caption\b/) ?? -1,
   ];
   const place = picture >= 0 && caption >= 0 && caption < picture ? ('above' as const) : ('below' as const);

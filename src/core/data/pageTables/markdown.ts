@@ -19,7 +19,7 @@ const wordsOf = ({ content, children }: Token): string =>
   );
 
 /** A line that names a table: `Table: Yields`, `Table 2. Yields`, or `: Yields`. */
-const captionLine = /^(?::|(?:table|tab\.|tabelle|tableau|tabla|tabella|tabel)\s*\d*\s*[.:])\s*(.+)$/i;
+const captionLine = /^(?::|tab\p{L}*\.?\s*\d*\s*[.:])\s*(.+)$/iu;
 
 /** Lines of cells while a table is read. */
 class Reading {

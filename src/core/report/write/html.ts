@@ -137,10 +137,12 @@ export async function htmlDocument(document: BoundDocument): Promise<string> {
   const title = document.title ?? words.say('figures');
   const spansOf = await loadMarkup();
   const plainTitle = plainText(spansOf(title));
-  const list = figures.map(
-    (figure) =>
-      `<li><span class="number">${escaped(numberText(figure))}</span> <a href="#${anchor(figure)}">${escaped(titleText(figure))}</a></li>`,
-  );
+  const list = figures.map((figure) => {
+    const [number, name] = [numberText(figure), titleText(figure)].map(escaped);
+    const link = (text: string | undefined) => `<a href="#${anchor(figure)}">${text}</a>`;
+    // Where there is no title, the number leads to the figure.
+    return `<li><span class="number">${name === '' ? link(number) : number}</span>${name === '' ? '' : ` ${link(name)}`}</li>`;
+  });
   return `<!doctype html>
 <html lang="${escaped(language)}"${words.language.direction === 'rtl' ? ' dir="rtl"' : ''}>
 <head>

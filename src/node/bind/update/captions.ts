@@ -133,12 +133,16 @@ export const markAround = (
     ({ part, figure, from, to }) => part === 'picture' && figure === figureHash(id) && from <= start && to >= end,
   );
 
-/** The id of the figure around whose picture a mark stands: office programs give copies of a picture names of their own. */
+/**
+ * The id of the figure whose copy a picture is: office programs give copies names of their own, and so their marks. One that
+ * does not say our alternative text any more is the author's, wherever it stands.
+ */
 export const idByMark =
   (marks: readonly FoundMark[], ids: readonly string[]) =>
-  (start: number, end: number): string | undefined => {
+  (start: number, end: number, alt: string): string | undefined => {
     const mark = marks.find(({ part, from, to }) => part === 'picture' && from <= start && to >= end);
-    return mark && ids.find((id) => figureHash(id) === mark.figure);
+    if (!mark?.copy || mark.words !== wordsHash(alt)) return undefined;
+    return ids.find((id) => figureHash(id) === mark.figure);
   };
 
 /** The change of the name of a mark whose words have become others. */

@@ -67,9 +67,14 @@ function take(frame: OpenFrame, text: string, tag: Tag): void {
 }
 
 /** A complete frame, if it is one of our pictures. */
-function frameOf({ depth: _, behind, id: named, ...frame }: OpenFrame, close: Tag, idAt: IdAt): FoundFrame[] {
+function frameOf(
+  text: string,
+  { depth: _, behind, id: named, ...frame }: OpenFrame,
+  close: Tag,
+  idAt: IdAt,
+): FoundFrame[] {
   if (frame.files.length === 0 || frame.width <= 0) return [];
-  const id = named ?? idAt(frame.start, close.end);
+  const id = named ?? idAt(frame.start, close.end, frameAlt(text, frame));
   if (id === undefined) return [];
   return [{ ...frame, id, end: close.end, descAt: frame.title?.end ?? behind ?? close.start }];
 }
@@ -86,7 +91,7 @@ export function framesIn(text: string, idAt: IdAt): FoundFrame[] {
       path.pop();
       if (!frame || path.length !== frame.depth) continue;
       open.pop();
-      if (!path.includes('tracked-changes')) found.push(...frameOf(frame, tag, idAt));
+      if (!path.includes('tracked-changes')) found.push(...frameOf(text, frame, tag, idAt));
       continue;
     }
     if (frame && path.length === frame.depth + 1) take(frame, text, tag);
@@ -107,7 +112,7 @@ export function framesIn(text: string, idAt: IdAt): FoundFrame[] {
 }
 
 /** The alternative text of a picture in the document. */
-export const frameAlt = (text: string, { desc }: FoundFrame): string =>
+export const frameAlt = (text: string, { desc }: Pick<FoundFrame, 'desc'>): string =>
   desc ? meant(text.slice(desc.from, desc.to)) : '';
 
 /** A difference below this is rounding by the program that saved the document, in points. */

@@ -37,8 +37,8 @@ interface OpenDrawing {
   embeds: FoundPicture['embeds'];
 }
 
-/** The id of the figure that a picture of another name is of, by where it stands. */
-export type IdAt = (start: number, end: number) => string | undefined;
+/** The id of the figure that a picture of another name is a copy of, by where it stands and what it says. */
+export type IdAt = (start: number, end: number, alt: string) => string | undefined;
 
 /** A complete drawing, if it is one of our pictures. */
 function pictureOf(
@@ -47,7 +47,8 @@ function pictureOf(
   end: number,
   idAt: IdAt,
 ): FoundPicture[] {
-  const id = docPr && (pictureId(meant(attributeAt(text, docPr, 'name')?.value ?? '')) ?? idAt(start, end));
+  const said = (name: string) => (docPr ? meant(attributeAt(text, docPr, name)?.value ?? '') : '');
+  const id = pictureId(said('name')) ?? idAt(start, end, said('descr'));
   const [first] = extents;
   if (id === undefined || !docPr || !first || embeds.length === 0) return [];
   const [width, height] = [numberOf(text, first, 'cx') / perPoint, numberOf(text, first, 'cy') / perPoint];
