@@ -1,8 +1,8 @@
 import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
 import { countText, findingText } from '../core/check/findingText.js';
-import { compareNumbers, type NumberDifference } from '../core/compare/compare.js';
 import { numberText } from '../core/compare/comparisonText.js';
+import { compareNumbers, type NumberDifference } from '../core/compare/numbers.js';
 import { nearest } from '../core/problem/nearest.js';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import { plural } from '../core/problem/wording/phrases.js';

@@ -1,4 +1,3 @@
-import type { NumbersTable } from '../chart/plan.js';
 import type { Finding } from '../check/finding.js';
 import { axisSettingWords, plainSettingWords, settingWords } from '../choose/settingWords.js';
 import type { Variable } from '../data/codebook.js';
@@ -7,6 +6,7 @@ import type { Drawing } from '../project/compose/drawing.js';
 import type { Part } from '../project/compose/part.js';
 import { isGroup } from '../schema/settingTree.js';
 import { joinedLook } from '../style/resolve.js';
+import { compareNumbers, type NumberDifference, type NumbersCompared } from './numbers.js';
 
 /** One of two states of a figure. */
 export interface Side {
@@ -29,20 +29,6 @@ export interface Difference {
   /** Left out: it is not there. */
   before?: unknown;
   after?: unknown;
-}
-
-/** A number behind the figure that differs. */
-export interface NumberDifference {
-  /** The table that it stands in, where it is not the one of the marks. */
-  table?: string;
-  /** The names of its row. */
-  row: string;
-  column: string;
-  before?: number;
-  after?: number;
-  /** Left out where one of them is not there. */
-  difference?: number;
-  decimals: number;
 }
 
 /** A count of cases that differs. */
@@ -193,72 +179,10 @@ function written(old: Side, now: Side): Difference[] {
   ];
 }
 
-type Rows = Pick<NumbersTable, 'columns' | 'rows'>;
-
-/** Rows by their names; rows of the same names are told apart by their place among these. */
-function namedRows({ columns, rows }: Rows): Map<string, readonly (string | number | undefined)[]> {
-  const found = new Map<string, readonly (string | number | undefined)[]>();
-  const names = columns.flatMap(({ decimals }, i) => (decimals === undefined ? [i] : []));
-  for (const row of rows) {
-    const name = names.flatMap((i) => (row[i] == null ? [] : [String(row[i])])).join(', ');
-    let own = name;
-    for (let n = 2; found.has(own); n += 1) own = `${name} (${n})`;
-    found.set(own, row);
-  }
-  return found;
-}
-
-/** A number of a row that differs from that of the other; undefined where neither is one, or both are the same. */
-function numberDifference(
-  where: Pick<NumberDifference, 'row' | 'column' | 'decimals'>,
-  ...[before, after]: readonly (string | number | undefined)[]
-): NumberDifference | undefined {
-  const [was, is] = [before, after].map((one) => (typeof one === 'number' ? one : undefined));
-  if (was === is) return undefined;
-  return {
-    ...where,
-    ...(was === undefined ? {} : { before: was }),
-    ...(is === undefined ? {} : { after: is }),
-    ...(was === undefined || is === undefined ? {} : { difference: is - was }),
-  };
-}
-
-function numberDifferences(old: Rows, now: Rows): { numbers: NumberDifference[]; came: string[]; went: string[] } {
-  const [before, after] = [namedRows(old), namedRows(now)];
-  const columns = now.columns.flatMap(({ key, title, decimals }, i) => {
-    const there = old.columns.findIndex((column) => column.key === key);
-    return decimals === undefined || there < 0 ? [] : [{ title, decimals, i, there }];
-  });
-  const numbers = [...after].flatMap(([row, values]) => {
-    const was = before.get(row);
-    if (!was) return [];
-    return columns.flatMap(
-      ({ title, decimals, i, there }) =>
-        numberDifference({ row, column: title, decimals }, was[there], values[i]) ?? [],
-    );
-  });
-  const missingIn = (all: ReadonlyMap<string, unknown>, from: ReadonlyMap<string, unknown>) =>
-    [...from.keys()].filter((name) => !all.has(name));
-  return { numbers, came: missingIn(before, after), went: missingIn(after, before) };
-}
-
-/** The numbers behind a figure, with the tables beside those of its marks. */
-export type AllNumbers = Pick<NumbersTable, 'columns' | 'rows' | 'further'>;
-
-/** Compares all numbers behind a figure: those of its marks, and those beside them, such as fitted lines, by the titles of their tables. */
-export function compareNumbers(old: AllNumbers, now: AllNumbers): ReturnType<typeof numberDifferences> {
-  const further = (now.further ?? []).flatMap((table) => {
-    const was = old.further?.find(({ title }) => title === table.title);
-    return was ? numberDifferences(was, table).numbers.map((own) => ({ ...own, table: table.title })) : [];
-  });
-  const { numbers, came, went } = numberDifferences(old, now);
-  return { numbers: [...numbers, ...further], came, went };
-}
-
 /** The numbers of all figures of a board, each under its letter; those of a figure that came or went are not told apart. */
-function numbersOf(old: Drawing, now: Drawing): ReturnType<typeof numberDifferences> {
+function numbersOf(old: Drawing, now: Drawing): NumbersCompared {
   if (!isBoard(old) && !isBoard(now)) return compareNumbers(old.numbers, now.numbers);
-  const found: ReturnType<typeof numberDifferences> = { numbers: [], came: [], went: [] };
+  const found: NumbersCompared = { numbers: [], came: [], went: [] };
   for (const [i, part] of now.parts.entries()) {
     const was = old.parts[i];
     if (!was) continue;

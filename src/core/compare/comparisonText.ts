@@ -1,6 +1,7 @@
 import { countText, findingText } from '../check/findingText.js';
 import { plural } from '../problem/wording/phrases.js';
-import type { Comparison, CountDifference, Difference, NumberDifference } from './compare.js';
+import type { Comparison, CountDifference, Difference } from './compare.js';
+import type { NumberDifference } from './numbers.js';
 import type { SetDifference } from './pairs.js';
 
 /** So many differences are named each; more are counted. */

@@ -1,6 +1,8 @@
 import { contrast } from '../color/color.js';
 import { codeOf, languageOf } from '../words/languages.js';
 import { type FaceAnswer, type FaceFiles, faceFor, faceLines, wantedLines } from './draftFaces.js';
+import { lengthsOf, pageLines } from './draftPage.js';
+import { paletteLines } from './draftPalette.js';
 import type { Look, TemplateCaption, TemplatePage, TemplateStyle } from './found.js';
 import { type DraftPalette, paletteFrom, shadeOf, tintOf } from './palette.js';
 import { type Line, noted, scalar, textOf } from './styleLines.js';
@@ -22,20 +24,6 @@ export interface DraftedStyle {
   /** What was met and is not in the style, in words. */
   left: string[];
 }
-
-const inch = 72;
-const centimetre = 72 / 2.54;
-
-/** Lengths in the unit that the page is measured in. */
-function lengthsOf(page: TemplatePage | undefined): (points: number, round?: (value: number) => number) => string {
-  // Paper of North America is measured in inches.
-  const isInches = page !== undefined && Math.abs(Math.min(page.width, page.height) - 8.5 * inch) < 1;
-  const [unit, name] = isInches ? [inch, 'in'] : [centimetre, 'cm'];
-  return (points, round = Math.round) => `${round((points / unit) * 100) / 100}${name}`;
-}
-
-/** No figure becomes wider than its place is, but by what a program has rounded. */
-const notWider = (value: number) => Math.floor(value + 0.06);
 
 const half = (points: number) => Math.round(points * 2) / 2;
 const sizeText = (points: number) => `${Number(points.toFixed(1))}pt`;
@@ -89,66 +77,6 @@ const inkOf = (color = '#000000'): string => (onWhite(color) < 2 ? '#000000' : r
 /** Why words have another colour than in the document. */
 const movedNote = ({ color }: Look): string =>
   color === undefined || readable(color) === color ? '' : `; ${color} there, too pale for words`;
-
-function pageLines(page: NonNullable<TemplateStyle['page']>): Line[] {
-  const { value, from } = page;
-  const length = lengthsOf(value);
-  const { width, height, left, right, top, bottom, text, column } = value;
-  // Two columns with a gap, where the document has one.
-  const gap = 0.5 * centimetre;
-  const line = (key: string, points: number): Line => ({ depth: 1, key, value: length(points) });
-  const wide = (key: string, points: number, note: string): Line => ({
-    depth: 1,
-    key,
-    value: length(points, notWider),
-    note,
-  });
-  return [
-    { depth: 0, key: 'document', note: from },
-    line('width', width),
-    line('height', height),
-    line('left', left),
-    line('right', right),
-    line('top', top),
-    line('bottom', bottom),
-    { depth: 0, key: 'widths' },
-    wide('text', text, 'between the margins'),
-    column === undefined
-      ? wide('column', (text - gap) / 2, 'half of the text, less a gap; the document has one column')
-      : wide('column', column, 'a column of the text'),
-    { depth: 0, key: 'size', value: '{ width: text }' },
-  ];
-}
-
-function paletteLines({ groups, left, sequential, diverging }: DraftPalette): Line[] {
-  const color = (i: number): Line => {
-    const { own, hex, why } = groups[i] as DraftPalette['groups'][number];
-    const said = own && `${own.name}${why === undefined ? ' as it is' : `, ${own.hex} there: ${why}`}`;
-    return {
-      depth: 1,
-      key: `# ${i + 1}`,
-      value: `${hex}: ${noted(said ?? 'found by Hexis, to tell from those before it')}`,
-    };
-  };
-  const ramp = (name: string, colors: DraftPalette['sequential'], note: string): Line[] => [
-    { depth: 1, key: name, note },
-    ...Object.entries(colors).map(
-      ([count, own]): Line => ({ depth: 2, key: count, value: `[${own.map((one) => `"${one}"`).join(', ')}]` }),
-    ),
-  ];
-  const quoted = groups.map(({ hex }) => `"${hex}"`).join(', ');
-  return [
-    { depth: 0, key: 'palette' },
-    { depth: 1, key: 'single', value: `"${groups[0]?.hex}"` },
-    ...groups.map((_, i) => color(i)),
-    ...left.map(
-      ({ name, hex }): Line => ({ depth: 2, key: `# ${name}`, value: `${hex} cannot be told from those: left out` }),
-    ),
-    { depth: 1, key: 'groups', value: `[${quoted}]` },
-    ...ramp('sequential', sequential, 'for groups in order, from the hue of the first colour'),
-    ...ramp('diverging', diverging, 'for groups about a middle'),
-  ];
-}
 
 /** What the lines of a style are made of. */
 interface Draft {

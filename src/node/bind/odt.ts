@@ -1,4 +1,3 @@
-import { strToU8, type Zippable, zipSync } from 'fflate';
 import { escaped } from '../../core/export/xml.js';
 import type { WordsLook } from '../../core/report/documentCaption.js';
 import {
@@ -9,49 +8,12 @@ import {
   pictureName,
   titleText,
 } from '../../core/report/documentForm.js';
-import { isEastAsian } from '../../core/report/letterForms.js';
 import { markName } from '../../core/report/ownMarks.js';
 import { loadMarkup, plainText, type Span } from '../../core/type/markup.js';
-import { openTextType as mimetype } from './openTextType.js';
+import { kept, part, points, styles, stylesPart } from './odtStyles.js';
+import { manifestOf, packedText } from './packedText.js';
 import { sequenceOf } from './sequence.js';
 import { spaced } from './spaced.js';
-
-/** The names of the paragraph styles, by use: those of the office programs where they have one. */
-const styles = {
-  title: 'Title',
-  text: 'Text_20_body',
-  caption: 'Figure',
-  picture: 'Figure_20_Picture',
-  note: 'Figure_20_Note',
-  listHead: 'Illustration_20_Index_20_Heading',
-  list: 'Illustration_20_Index_20_1',
-} as const;
-
-/** Names of styles have their signs by number; readers see them as they are. */
-const shownName = (name: string) => name.replace(/_20_/g, ' ');
-
-const points = (value: number) => `${Number(value.toFixed(2))}pt`;
-
-/** The letters of a text: those of the West, of East Asia, and of complex scripts have a face each. */
-function letters({ family, further, size, bold, italic, color }: WordsLook): string {
-  const entries = Object.entries(further);
-  const of = (isEast: boolean) => entries.find(([script]) => isEastAsian(script) === isEast)?.[1] ?? family;
-  const slots: readonly [suffix: string, face: string][] = [
-    ['', family],
-    ['-asian', of(true)],
-    ['-complex', of(false)],
-  ];
-  const said = slots.flatMap(([suffix, face]) => {
-    const prefix = suffix === '' ? 'fo' : 'style';
-    return [
-      `${prefix}:font-family${suffix}="${escaped(`'${face}'`)}"`,
-      `${prefix}:font-size${suffix}="${points(size)}"`,
-      `${prefix}:font-weight${suffix}="${bold ? 'bold' : 'normal'}"`,
-      `${prefix}:font-style${suffix}="${italic ? 'italic' : 'normal'}"`,
-    ];
-  });
-  return `<style:text-properties ${said.join(' ')} fo:color="${color}"/>`;
-}
 
 /** Emphasis and raised letters, as one style each. */
 type Form = Pick<Span, 'shift'> & {
@@ -179,9 +141,6 @@ function pictureOf({ id, title, altText, width, height }: DocumentFigure): strin
   return `<draw:frame draw:style-name="Picture" draw:name="${escaped(pictureName(id))}" text:anchor-type="as-char" svg:width="${points(width)}" svg:height="${points(height)}">${image('svg', 'image/svg+xml')}${image('png', 'image/png')}${said}</draw:frame>`;
 }
 
-/** Paragraphs that stay on the page of the one behind them. */
-const kept = (style: string) => `${style}_20_kept`;
-
 function figureParts(
   content: Content,
   figure: DocumentFigure,
@@ -222,109 +181,6 @@ function listOfFigures(figures: readonly DocumentFigure[], sequence: string): st
   );
   const template = `<text:index-title-template text:style-name="${styles.listHead}"/><text:illustration-index-entry-template text:style-name="${styles.list}"><text:index-entry-text/><text:index-entry-tab-stop style:type="right" style:leader-char="."/><text:index-entry-page-number/></text:illustration-index-entry-template>`;
   return `<text:illustration-index text:protected="false" text:name="Figures"><text:illustration-index-source text:caption-sequence-name="${sequence}" text:caption-sequence-format="text">${template}</text:illustration-index-source><text:index-body>${entries.join('')}</text:index-body></text:illustration-index>`;
-}
-
-const namespaces = {
-  office: 'urn:oasis:names:tc:opendocument:xmlns:office:1.0',
-  style: 'urn:oasis:names:tc:opendocument:xmlns:style:1.0',
-  text: 'urn:oasis:names:tc:opendocument:xmlns:text:1.0',
-  draw: 'urn:oasis:names:tc:opendocument:xmlns:drawing:1.0',
-  fo: 'urn:oasis:names:tc:opendocument:xmlns:xsl-fo-compatible:1.0',
-  svg: 'urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0',
-  xlink: 'http://www.w3.org/1999/xlink',
-  dc: 'http://purl.org/dc/elements/1.1/',
-  meta: 'urn:oasis:names:tc:opendocument:xmlns:meta:1.0',
-} as const;
-
-const declared = Object.entries(namespaces)
-  .map(([prefix, uri]) => `xmlns:${prefix}="${uri}"`)
-  .join(' ');
-
-const part = (name: string, content: string): string =>
-  `<?xml version="1.0" encoding="UTF-8"?>\n<office:${name} ${declared} office:version="1.3">${content}</office:${name}>\n`;
-
-/** A paragraph style. @param between distances above and below, in points */
-const paragraphStyle = (
-  name: string,
-  {
-    parent = 'Standard',
-    between = [0, 0],
-    more = '',
-    words = '',
-  }: { parent?: string; between?: readonly [number, number]; more?: string; words?: string },
-): string => {
-  const shown = name === shownName(name) ? '' : ` style:display-name="${shownName(name)}"`;
-  const space = `fo:margin-top="${points(between[0])}" fo:margin-bottom="${points(between[1])}"`;
-  return `<style:style style:name="${name}"${shown} style:family="paragraph" style:parent-style-name="${parent}" style:class="text"><style:paragraph-properties ${space}${more}/>${words}</style:style>`;
-};
-
-const keep = ' fo:keep-with-next="always"';
-
-function stylesPart({ page, language, words, figures }: BoundDocument): string {
-  const [first] = figures as [DocumentFigure];
-  const { looks } = first.caption;
-  const isTurned = words.language.direction === 'rtl';
-  const [tongue = '', ...others] = language.split('-');
-  const country = others.find((one) => /^[A-Za-z]{2}$/.test(one))?.toUpperCase() ?? 'none';
-  const spoken = ['', '-asian', '-complex']
-    .map(
-      (suffix) =>
-        `${suffix === '' ? 'fo' : 'style'}:language${suffix}="${escaped(tongue)}" ${suffix === '' ? 'fo' : 'style'}:country${suffix}="${country}"`,
-    )
-    .join(' ');
-  const plain: WordsLook = { ...looks.title, size: 11, bold: false, italic: false, color: '#000000' };
-  const turned = isTurned ? ' style:writing-mode="rl-tb" fo:text-align="end"' : '';
-  const body = letters(plain).replace('/>', ` ${spoken}/>`);
-  const margins = (['top', 'bottom', 'left', 'right'] as const)
-    .map((side) => `fo:margin-${side}="${points(page[side])}"`)
-    .join(' ');
-  // "Caption" is what the programs build captions of all kinds on.
-  const named = [
-    `<style:style style:name="Standard" style:family="paragraph" style:class="text"><style:paragraph-properties${turned}/></style:style>`,
-    paragraphStyle(styles.text, { between: [0, 6], more: ' fo:line-height="115%"' }),
-    paragraphStyle('Heading', { between: [12, 6], more: keep }),
-    paragraphStyle(styles.title, {
-      parent: 'Heading',
-      between: [0, 12],
-      words: letters({ ...plain, size: 20, bold: true }),
-    }),
-    paragraphStyle('Caption', { between: [10, 4], words: letters({ ...looks.title, bold: looks.title.bold }) }),
-    paragraphStyle(styles.caption, { parent: 'Caption', between: [10, 4] }),
-    paragraphStyle(kept(styles.caption), { parent: styles.caption, between: [10, 4], more: keep }),
-    paragraphStyle(styles.picture, { between: [4, 4] }),
-    paragraphStyle(kept(styles.picture), { parent: styles.picture, between: [4, 4], more: keep }),
-    paragraphStyle(styles.note, { between: [0, 12], words: letters(looks.note) }),
-    paragraphStyle('Index', {}),
-    paragraphStyle(styles.listHead, { parent: 'Heading' }),
-    paragraphStyle(styles.list, { parent: 'Index', between: [0, 2] }),
-    `<style:style style:name="Graphics" style:family="graphic"><style:graphic-properties text:anchor-type="as-char" style:vertical-pos="top" style:vertical-rel="baseline"/></style:style>`,
-  ];
-  const layout = `<style:page-layout style:name="Page"><style:page-layout-properties fo:page-width="${points(page.width)}" fo:page-height="${points(page.height)}" style:print-orientation="${page.width > page.height ? 'landscape' : 'portrait'}" ${margins}${isTurned ? ' style:writing-mode="rl-tb"' : ''}/></style:page-layout>`;
-  return part(
-    'document-styles',
-    `<office:styles><style:default-style style:family="paragraph">${body}</style:default-style>${named.join('')}</office:styles><office:automatic-styles>${layout}</office:automatic-styles><office:master-styles><style:master-page style:name="Standard" style:page-layout-name="Page"/></office:master-styles>`,
-  );
-}
-
-const types: Readonly<Record<string, string>> = { xml: 'text/xml', svg: 'image/svg+xml', png: 'image/png' };
-
-/** The list of all files of the package (OpenDocument 1.3, part 2). */
-function manifestOf(names: readonly string[]): string {
-  const entry = (path: string, type: string, more = '') =>
-    `<manifest:file-entry manifest:full-path="${escaped(path)}"${more} manifest:media-type="${type}"/>`;
-  const files = names.map((name) => entry(name, types[name.slice(name.lastIndexOf('.') + 1)] ?? ''));
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3">${entry('/', mimetype, ' manifest:version="1.3"')}${files.join('')}</manifest:manifest>\n`;
-}
-
-/** The timestamp of all files in the package: the earliest that a zip file can hold. */
-const epoch = new Date(1980, 0, 1);
-
-/** Packs the files of a document; its type stands first and uncompressed, by which programs know it. */
-export function packedText(files: ReadonlyMap<string, Uint8Array>): Uint8Array {
-  const all: Zippable = { mimetype: [strToU8(mimetype), { level: 0, mtime: epoch }] };
-  for (const [name, bytes] of files)
-    if (name !== 'mimetype') all[name] = [bytes, { level: /\.(png|jpe?g|gif)$/i.test(name) ? 0 : 6, mtime: epoch }];
-  return zipSync(all);
 }
 
 /** A document of text in the OpenDocument format (ISO/IEC 26300): captions that count, pictures as SVG with PNG behind them. */
