@@ -22,7 +22,9 @@ import {
   write,
 } from 'hexis';
 import { heldRule } from '../../src/core/check/check.js';
-import type { Example } from '../../src/core/check/rule.js';
+import { handTerms, ruleTerms } from '../../src/core/check/generated/ruleTerms.js';
+import { handRules } from '../../src/core/check/hand/handRules.js';
+import type { Example, RuleTerms } from '../../src/core/check/rule.js';
 import { wordings } from '../../src/core/problem/wording.js';
 import { lengthInPoints } from '../../src/core/schema/length.js';
 import { demo, root } from '../helpers/hexis.js';
@@ -124,6 +126,12 @@ describe('the rules', () => {
       encoding: 'utf8',
     });
     expect([status, stderr]).toEqual([0, '']);
+  });
+
+  test('what styles may say of rules is what the rules say of themselves', () => {
+    const terms = ({ name, asks, severity, limits = {} }: RuleTerms) => ({ name, asks, severity, limits });
+    expect(ruleTerms).toEqual(rules.map(terms));
+    expect(handTerms).toEqual(handRules.map((rule) => terms({ limits: {}, ...rule })));
   });
 
   test('each has what a reader needs to follow it', () => {

@@ -46,8 +46,7 @@ describe('a program that a bundler puts together', () => {
   test('has of drawing alone no desk, report or proof, nor a library of one format', async () => {
     const { files, bytes } = await firstChunk("import { draw } from 'hexis';\nglobalThis.drawn = draw;");
     expect(within(files, 'chart').length).toBeGreaterThan(30);
-    // Rules come along, for their names and limits are settings of styles and figures.
-    for (const folder of ['choose', 'report', 'proof', 'data/workbook', 'data/parquet'])
+    for (const folder of ['choose', 'report', 'proof', 'data/workbook', 'data/parquet', 'check/rules', 'check/hand'])
       expect([folder, within(files, folder)]).toEqual([folder, []]);
     expect(
       files.filter((path) => /node_modules\/(pdfkit|fontkit|docx|@zip\.js|hyparquet|micromark)/.test(path)),

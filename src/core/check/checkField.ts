@@ -1,7 +1,6 @@
 import { choice, either, length, listOf, notNegative, object, optional, reason, text } from '../schema/fields.js';
-import { handRules } from './hand/handRules.js';
-import type { Limit, Rule } from './rule.js';
-import { rules } from './rules.js';
+import { handTerms, ruleTerms } from './generated/ruleTerms.js';
+import type { Limit, RuleTerms } from './rule.js';
 
 const grades = ['error', 'warning', 'off'] as const;
 
@@ -12,7 +11,7 @@ const limitField = (limit: Limit) => {
 };
 
 /** What a style may say about a rule: its severity and limits. */
-function ruleField({ name, asks, severity, limits }: Pick<Rule, 'name' | 'asks' | 'severity' | 'limits'>) {
+function ruleField({ name, asks, severity, limits }: RuleTerms) {
   const grade = choice(`How grave a finding is. Left out: ${severity}, or as the style below says.`, grades, 'warning');
   const entries = Object.entries(limits);
   const example =
@@ -43,9 +42,7 @@ export const checkField = () =>
   optional(
     object(
       'The rules of the check: how grave a finding is, and limits.',
-      Object.fromEntries(
-        [...rules, ...handRules.map((rule) => ({ ...rule, limits: {} }))].map((rule) => [rule.name, ruleField(rule)]),
-      ),
+      Object.fromEntries([...ruleTerms, ...handTerms].map((rule) => [rule.name, ruleField(rule)])),
     ),
   );
 
@@ -57,6 +54,6 @@ const waiver = optional(
 export const waiveField = optional(
   object(
     'Rules that this figure does not follow, each with the reason, which the check and the proof show.',
-    Object.fromEntries(rules.map(({ name }) => [name, waiver])),
+    Object.fromEntries(ruleTerms.map(({ name }) => [name, waiver])),
   ),
 );

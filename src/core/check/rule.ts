@@ -52,6 +52,9 @@ export interface Example {
   placed?: string;
 }
 
+/** What a style may say about a rule, and what it says where none does. */
+export type RuleTerms = Pick<Rule, 'name' | 'asks' | 'severity' | 'limits'>;
+
 /** How a warning of the drawing becomes a finding: its mend, if there is one. */
 export type TakenProblem<C extends ProblemCode = ProblemCode> = (
   problem: Problem<C>,

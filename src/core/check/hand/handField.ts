@@ -1,5 +1,5 @@
 import { object, optional, reason } from '../../schema/fields.js';
-import { handRules } from './handRules.js';
+import { handTerms } from '../generated/ruleTerms.js';
 
 const waiver = optional(reason('Why the rule is not followed.', 'the second garden is measured in buckets'));
 
@@ -7,6 +7,6 @@ const waiver = optional(reason('Why the rule is not followed.', 'the second gard
 export const handWaiveField = optional(
   object(
     'Rules across figures that are not followed here, each with the reason, which the check shows.',
-    Object.fromEntries(handRules.map(({ name }) => [name, waiver])),
+    Object.fromEntries(handTerms.map(({ name }) => [name, waiver])),
   ),
 );
