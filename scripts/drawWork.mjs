@@ -41,7 +41,7 @@ for (const { name, figure } of pages) {
   const path = join(folder, `${name}.figure.yaml`);
   const drawn = await openProject(overlaid(disk, { [path]: figure })).draw(path);
   for (const problem of drawn.problems) process.stderr.write(`${name}: ${problemText(problem)}\n`);
-  const svg = ok(await write(ok(drawn), 'svg', { ground: 'paper' }));
+  const svg = ok(await write(ok(drawn), 'svg', { ground: 'paper', carries: 'nothing' }));
   // Figures are drawn on paper, whatever the page is shown on.
   put(`${name}.svg`, svg.endsWith('\n') ? svg : `${svg}\n`);
 }

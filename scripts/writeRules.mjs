@@ -60,7 +60,7 @@ async function drawn(rule, example) {
     pen.rect(around, { stroke: '#b3401f', width: 0.9 });
   }
   const plate = { ...drawing.plate, items: [...drawing.plate.items, ...pen.items] };
-  return { svg: ok(await write({ ...drawing, plate }, 'svg', { ground: 'paper' })), findings };
+  return { svg: ok(await write({ ...drawing, plate }, 'svg', { ground: 'paper', carries: 'nothing' })), findings };
 }
 
 const layers = Object.fromEntries(

@@ -18,6 +18,7 @@ import { styleCommand } from './style.js';
 import { swatchCommand } from './swatch.js';
 import { turnCommand } from './turn.js';
 import { undoCommand } from './undo.js';
+import { unpackCommand } from './unpack.js';
 
 /** Every command. A new one is a file of its own and a line here. */
 export const commands: readonly CommandSpec[] = [
@@ -30,6 +31,7 @@ export const commands: readonly CommandSpec[] = [
   proofCommand,
   numbersCommand,
   compareCommand,
+  unpackCommand,
   matchCommand,
   turnCommand,
   bindCommand,

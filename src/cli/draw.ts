@@ -26,6 +26,10 @@ export const drawCommand: CommandSpec = {
     ['--text <form>', 'SVG text as "outlines", or "live" with the face inside the file'],
     ['--inks <inks>', 'color, grey or black'],
     ['--ground <ground>', 'whether the paper is drawn: paper, none, or auto, which draws it under pictures alone'],
+    [
+      '--carries <part>',
+      'what files carry of what they were made of, for "unpack": nothing, settings, or all, rows included',
+    ],
     ['--explain <setting>', 'say where a setting, or the look of a piece of ink, comes from, and write nothing'],
     ['--fresh', 'ask databases and large files anew, whatever answers are kept'],
     ['--replace', 'write over a file that is there, whatever it is'],

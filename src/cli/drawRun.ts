@@ -10,6 +10,7 @@ import { contactSheet } from '../core/project/acts/contactSheet.js';
 import { writeAs } from '../core/project/acts/write.js';
 import type { Drawing } from '../core/project/compose/drawing.js';
 import { openProject, type Project } from '../core/project/project.js';
+import { type CarriedPart, carriedParts } from '../core/schema/look/names.js';
 import { formatMeant } from '../core/schema/otherWords.js';
 import { disk, systemReason } from '../node/disk.js';
 import { fileName } from '../node/fileName.js';
@@ -35,6 +36,7 @@ interface DrawCall {
   watch?: boolean;
   inks?: string;
   ground?: string;
+  carries?: string;
   name?: string;
   explain?: string;
   fresh?: boolean;
@@ -94,7 +96,11 @@ function callProblems(call: DrawCall, figures: number, wanted: Format[], toFolde
       error('bad-option', { option: '--text', found: call.text, expects: 'outlines or live', example: '--text live' }),
     );
   }
-  const choices = { '--inks': [call.inks, inkNames], '--ground': [call.ground, groundNames] } as const;
+  const choices = {
+    '--inks': [call.inks, inkNames],
+    '--ground': [call.ground, groundNames],
+    '--carries': [call.carries, carriedParts],
+  } as const;
   for (const [option, [found, known]] of Object.entries(choices)) {
     if (found === undefined || (known as readonly string[]).includes(found)) continue;
     const facts = { option, found, expects: known.join(', '), example: `${option} ${known[1]}` };
@@ -212,11 +218,12 @@ async function drawFigure(project: Project, path: string, plan: DrawPlan): Promi
   const text = call.text as 'outlines' | 'live' | undefined;
   const inks = call.inks as (typeof inkNames)[number] | undefined;
   const ground = call.ground as (typeof groundNames)[number] | undefined;
+  const carries = call.carries as CarriedPart | undefined;
   const outputs: Output[] = [];
   for (const format of wanted) {
     const file = pathFor(plan, drawing, format);
     if (!file.ok) return { ok: false, problems: [...problems, ...file.problems] };
-    const written = await writeAs(drawing, format, { dpi, text, inks, ground });
+    const written = await writeAs(drawing, format, { dpi, text, inks, ground, carries });
     problems.push(...written.problems);
     if (!written.ok) return { ok: false, problems };
     const replaces = call.replace ? {} : { replaces: format.isOwn };

@@ -172,6 +172,17 @@ declare module 'pdfkit' {
     rotate(degrees: number): Document;
     struct(type: string, options: { alt?: string }, draw: () => void): unknown;
     addStructure(structure: unknown): Document;
+    file(
+      content: Uint8Array,
+      options: {
+        name: string;
+        type: string;
+        description: string;
+        relationship: string;
+        creationDate: Date;
+        modifiedDate: Date;
+      },
+    ): unknown;
     addPage(options: Record<string, unknown>): Document;
     outline: { addItem(title: string): unknown };
     info: Record<string, unknown>;

@@ -2,7 +2,7 @@ import { Resvg } from '@resvg/resvg-js';
 import { zlibSync } from 'fflate';
 import encodeChunks from 'png-chunks-encode';
 import { writeSvg } from '../core/export/svg.js';
-import { traceOf } from '../core/export/trace.js';
+import { carriedKeyword, traceOf } from '../core/export/trace.js';
 import type { WriteContext, Writer } from '../core/export/writer.js';
 import { xmlText } from '../core/export/xml.js';
 import type { Plate } from '../core/plate/plate.js';
@@ -47,8 +47,15 @@ function unmultiplied(pixels: Uint8Array): Uint8Array {
   return plain;
 }
 
-/** The data of an `iTXt` chunk: a standard keyword, uncompressed, no language given. */
+/** The data of an `iTXt` chunk: a keyword, uncompressed, no language given. */
 const textData = (keyword: string, text: string) => new TextEncoder().encode(`${keyword}\0\0\0\0\0${xmlText(text)}`);
+
+/** The same, compressed. */
+function compressedData(keyword: string, text: string): Uint8Array {
+  const head = new TextEncoder().encode(`${keyword}\0\u0001\0\0\0`);
+  const body = zlibSync(new TextEncoder().encode(text), { level: 9 });
+  return new Uint8Array([...head, ...body]);
+}
 
 /** RGBA pixels, row by row. */
 interface Raster {
@@ -63,12 +70,14 @@ interface PngOptions {
   /** Whether pixels are transparent, with premultiplied colours. Opaque pictures are written as RGB. */
   clear?: boolean;
   words?: Readonly<Record<string, string | undefined>>;
+  /** What it carries of what it was made of. */
+  carries?: string | undefined;
 }
 
 /** Encodes pixels as PNG (ISO 15948), with resolution and texts. */
 export function encodePng(
   { pixels: given, width, height }: Raster,
-  { dpi, clear = false, words = {} }: PngOptions,
+  { dpi, clear = false, words = {}, carries }: PngOptions,
 ): Uint8Array {
   const pixels = clear ? unmultiplied(given) : given;
   const channels = clear ? 4 : 3;
@@ -80,6 +89,7 @@ export function encodePng(
     ...Object.entries(words).flatMap(([keyword, text]) =>
       text ? [{ name: 'iTXt', data: textData(keyword, text) }] : [],
     ),
+    ...(carries === undefined ? [] : [{ name: 'iTXt', data: compressedData(carriedKeyword, carries) }]),
     { name: 'IDAT', data: zlibSync(scanlines(pixels, width, height, channels), { level: 6 }) },
     { name: 'IEND', data: new Uint8Array() },
   ]);
@@ -90,7 +100,7 @@ const largeSvg = 1 << 22;
 
 /** The pixels of a plate: the outlines of its SVG, on the ground of the style or on none. */
 export async function rendered(plate: Plate, context: WriteContext) {
-  const svg = await writeSvg(plate, { ...context, text: 'outlines', ground: 'none' });
+  const svg = await writeSvg(plate, { ...context, text: 'outlines', ground: 'none', carries: undefined });
   if (svg.length > largeSvg) collect();
   return new Resvg(svg as string, {
     fitTo: { mode: 'width', value: Math.round((plate.width * context.dpi) / 72) },
@@ -106,8 +116,11 @@ export const writePng: Writer<Uint8Array> = async (plate, context) => {
     Title: plate.title,
     Author: plate.author,
     Description: plate.description,
-    Comment: traceOf(plate),
+    Comment: traceOf(plate, context),
     Software: 'Hexis',
   };
-  return encodePng({ pixels, width, height }, { dpi: context.dpi, clear: context.ground === 'none', words });
+  return encodePng(
+    { pixels, width, height },
+    { dpi: context.dpi, clear: context.ground === 'none', words, carries: context.carries },
+  );
 };

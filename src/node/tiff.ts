@@ -11,7 +11,7 @@ export const writeTiff: Writer<Uint8Array> = async (plate, context) => {
   const perMillimetre = context.dpi / 25.4;
   return new Uint8Array(
     await toned
-      .withXmp(xmpOf(plate))
+      .withXmp(xmpOf(plate, context))
       .tiff({
         compression: 'lzw',
         predictor: 'horizontal',

@@ -20,6 +20,9 @@ import {
   write,
 } from '../../dist/core/index.js';
 import { slantedOverlap } from '../../dist/core/layout/words/turned.js';
+import { carriedText } from '../../dist/core/project/carry/carried.js';
+import { readCarried } from '../../dist/core/project/carry/readCarried.js';
+import { together } from '../../dist/core/project/carry/together.js';
 import { disk, writeProof } from '../../dist/node/index.js';
 import { draftOf } from './cases.mjs';
 import { documentFaults, texFaults } from './documents.mjs';
@@ -269,6 +272,47 @@ const { shippedFont, subsetFont, shaper, scriptFace, wordBreaks } = disk;
 const memoryOf = (files) => memory(files, { shippedFont, subsetFont, shaper, scriptFace, wordBreaks });
 const projectOf = ({ files }) => openProject(memoryOf(files));
 
+const plateText = ({ madeFrom: _, ...plate }) => JSON.stringify(plate);
+const nameOf = (path) => path.split(/[/\\]/).at(-1);
+
+/** What is drawn again of what a file carries is the same ink, and carries the same. */
+async function carriedFaults(made, { plate, origin }) {
+  const faults = [];
+  for (const part of ['settings', 'all']) {
+    const text = await carriedText(origin, part);
+    if (!text.ok) {
+      faults.push(...wordFaults(text.problems));
+      continue;
+    }
+    const read = readCarried(text.value, 'picture');
+    if (!read.ok) {
+      faults.push(`what is carried is refused: ${problemText(read.problems[0])}`);
+      continue;
+    }
+    const { figures, files } = together([read.value]);
+    const given = Object.fromEntries(
+      figures[0].lacking.flatMap(({ name }) => {
+        const path = Object.keys(made.files).find((own) => nameOf(own) === name);
+        return path === undefined ? [] : [[name, made.files[path]]];
+      }),
+    );
+    // Rows that stood in a figure file, and fonts, are given by nobody here.
+    if (part === 'settings' && figures[0].lacking.some(({ name }) => given[name] === undefined)) continue;
+    const again = await openProject(memoryOf({ ...given, ...Object.fromEntries(files) })).draw(figures[0].file, {
+      caption: made.caption,
+    });
+    if (!again.ok) faults.push(`what is carried (${part}) cannot be drawn: ${problemText(again.problems[0])}`);
+    else if (plateText(again.value.plate) !== plateText(plate))
+      faults.push(`what is carried (${part}) draws other ink`);
+    else if (
+      (await carriedText(again.value.origin, 'settings')).value !== (await carriedText(origin, 'settings')).value &&
+      part === 'settings'
+    )
+      faults.push('what is carried carries something else');
+  }
+  return faults;
+}
+
 /** What is wrong with a figure, a board or a swatch that is drawn. */
 async function drawFaults(made) {
   const options = { caption: made.caption, ...(made.style === undefined ? {} : { style: made.style }) };
@@ -287,6 +331,7 @@ async function drawFaults(made) {
     ...(isFigure ? numbersFaults(numbers) : []),
     ...inkFaults(plate, problems),
     ...(isSwatch ? [] : checkFaults(outcome.value, problems)),
+    ...(isSwatch ? [] : await carriedFaults(made, outcome.value)),
     ...(made.mends ? await mendFaults(made, memoryOf(made.files)) : []),
     ...(await outputFaults(outcome.value, made.formats)),
   ];

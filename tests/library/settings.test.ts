@@ -489,6 +489,8 @@ const rows: Record<string, Row> = {
   'export.dpi': { value: 72, changes: everything },
   'export.inks': { value: 'grey', changes: everything },
   'export.ground': { value: 'paper', changes: everything },
+  'export.carries': { value: 'nothing', changes: everything },
+  'export.carriesAtMost': { value: 'settings', changes: everything },
 };
 
 /** Every setting of a look, as the schema has them. */
@@ -629,7 +631,7 @@ describe('every setting', () => {
   );
 
   test('of inks and ground reach the file', async () => {
-    const made = await drawn({ export: { inks: 'black', ground: 'paper' } });
+    const made = await drawn({ export: { inks: 'black', ground: 'paper', carries: 'nothing' } });
     const svg = await svgOf(made);
     expect([...new Set(svg.match(/#[0-9a-f]{6}/g))].sort()).toEqual(['#000000', '#ffffff']);
     expect(svg).toContain('<rect x="0" y="0"');

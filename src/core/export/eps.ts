@@ -5,7 +5,7 @@ import type { PlateStroke } from '../plate/plate.js';
 import type { Outline } from '../type/outline.js';
 import { pathOperators, short } from './coordinates.js';
 import { textOutline } from './textOutline.js';
-import { traceOf } from './trace.js';
+import { carriedLead, traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 
 /** What all handlers need: the paper that light inks are mixed with, since the format knows no transparency. */
@@ -61,13 +61,25 @@ const draw: Drawers<Pen, string> = {
 /** Text of a comment: one line of printable ASCII. */
 const comment = (text: string) => text.replace(/[^\x20-\x7e]/g, '?').slice(0, 200);
 
+/** Comments have at most 255 signs a line. */
+const lineLength = 200;
+
+/** What a file carries, as comments: ASCII, all other letters by their numbers as JSON has them. */
+function carriedLines(carries: string | undefined): string {
+  if (carries === undefined) return '';
+  const ascii = carries.replace(/[^\x20-\x7e]/g, (sign) => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
+  return (ascii.match(new RegExp(`.{1,${lineLength}}`, 'g')) ?? [])
+    .map((line) => `${carriedLead}${line.replace(/ $/, '\\u0020')}\n`)
+    .join('');
+}
+
 /**
  * Encapsulated PostScript, level 2, of a plate: text as outlines, the exact bounding box, ASCII throughout. The format has
  * no transparency: light inks are mixed with the paper.
  */
 export const writeEps: Writer<string> = async (plate, context) => {
   const { width, height } = plate;
-  const trace = traceOf(plate);
+  const trace = traceOf(plate, context);
   const pen: Pen = { context, paper: plate.paper };
   const ground = context.ground === 'paper' ? [paint(path(rectPath(0, 0, width, height)), plate.paper, undefined)] : [];
   const body = plate.items.map((item) => drawnBy(draw, item, pen));
@@ -79,7 +91,7 @@ export const writeEps: Writer<string> = async (plate, context) => {
 ${plate.author === undefined ? '' : `%%For: ${comment(plate.author)}\n`}${trace === undefined ? '' : `% ${comment(trace)}\n`}%%LanguageLevel: 2
 %%Pages: 1
 %%EndComments
-%%Page: 1 1
+${carriedLines(context.carries)}%%Page: 1 1
 gsave
 /n { newpath } bind def /m { moveto } bind def /l { lineto } bind def /c { curveto } bind def /h { closepath } bind def
 /f { fill } bind def /s { stroke } bind def /w { setlinewidth } bind def /d { setdash } bind def /rg { setrgbcolor } bind def

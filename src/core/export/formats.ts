@@ -2,6 +2,9 @@ import type { Format } from './writer.js';
 
 const textOf = (head: Uint8Array) => new TextDecoder().decode(head);
 
+const wholeText = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
+const readers = () => import('./carriedIn.js');
+
 /** A new format is a file of its own and an entry here. */
 export const coreList = [
   {
@@ -10,6 +13,7 @@ export const coreList = [
     description: 'drawing for the web, editors and office programs',
     isOwn: (head) =>
       /^\ufeff?\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s/>]/.test(textOf(head)),
+    carried: async (bytes) => (await readers()).carriedInXml(wholeText(bytes)),
     load: async () => (await import('./svg.js')).writeSvg,
   },
   {
@@ -17,6 +21,7 @@ export const coreList = [
     ending: 'pdf',
     description: 'for LaTeX and print, fonts inside',
     isOwn: (head) => textOf(head).startsWith('%PDF-'),
+    carried: async (bytes) => (await readers()).carriedInPdf(bytes),
     load: async () => (await import('./pdf.js')).writePdf,
   },
   {
@@ -24,6 +29,7 @@ export const coreList = [
     ending: 'eps',
     description: 'for LaTeX and older journals, text as outlines',
     isOwn: (head) => textOf(head).startsWith('%!PS'),
+    carried: async (bytes) => (await readers()).carriedInEps(wholeText(bytes)),
     load: async () => (await import('./eps.js')).writeEps,
   },
   {
@@ -31,6 +37,7 @@ export const coreList = [
     ending: 'plate.json',
     description: 'the laid-out figure as JSON, for programs',
     isOwn: (head) => /^\s*\{\s*"hexis":\s*"plate\//.test(textOf(head)),
+    carried: async (bytes) => (await readers()).carriedInPlate(wholeText(bytes)),
     load: async () => (await import('./plateJson.js')).writePlate,
   },
 ] as const satisfies readonly Format[];

@@ -10,7 +10,7 @@ import { isComplex } from '../type/scripts.js';
 import { seenFromLeft } from '../type/visualOrder.js';
 import { pathData, pathOperators, pieces, short } from './coordinates.js';
 import { drawGlyphs } from './pdfGlyphs.js';
-import { traceOf } from './trace.js';
+import { carriedEnding, traceOf } from './trace.js';
 import type { WriteContext, Writer } from './writer.js';
 import { escaped } from './xml.js';
 
@@ -213,6 +213,8 @@ export interface DocumentInfo extends Pick<Plate, 'title' | 'description' | 'aut
   language: string;
   trace?: string | undefined;
   bookmarks: boolean;
+  /** What it carries of what its figures were made of, each under the name of a figure. */
+  carries?: readonly { id: string; text: string }[];
 }
 
 /** The font files of a document, and what measured its texts, or else what shapes them. */
@@ -249,7 +251,7 @@ async function facesOf(
 /** PDF 1.7 of some pages: subset fonts inside, each block tagged as what it is. */
 export async function pdfDocument(
   sheets: readonly DocumentSheet[],
-  { title, description, author, language, trace, bookmarks }: DocumentInfo,
+  { title, description, author, language, trace, bookmarks, carries = [] }: DocumentInfo,
   faces: DocumentFaces,
 ): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
@@ -293,8 +295,29 @@ export async function pdfDocument(
       if (bookmarks && bookmark !== undefined) pdf.outline.addItem(bookmark);
     }
   }
+  for (const { name, text } of named(carries)) {
+    pdf.file(new TextEncoder().encode(text), {
+      name,
+      type: 'application/json',
+      description: 'What the figure was made of, for "hexis unpack"',
+      relationship: 'Source',
+      creationDate: epoch,
+      modifiedDate: epoch,
+    });
+  }
   pdf.end();
   return bytes;
+}
+
+/** What is carried under names of which no two are the same. */
+function named(carries: NonNullable<DocumentInfo['carries']>): { name: string; text: string }[] {
+  const taken = new Map<string, number>();
+  return carries.map(({ id, text }) => {
+    const safe = id.replace(/[^A-Za-z0-9._-]/g, '_');
+    const count = (taken.get(safe) ?? 0) + 1;
+    taken.set(safe, count);
+    return { name: `${safe}${count === 1 ? '' : `-${count}`}${carriedEnding}`, text };
+  });
 }
 
 /**
@@ -314,8 +337,13 @@ export async function pdfPages(plates: readonly Plate[], context: WriteContext):
     }),
   );
   const { title, description, author } = first;
-  const info = { title, description, ...(author === undefined ? {} : { author }), trace: traceOf(first) };
-  return pdfDocument(sheets, { ...info, language: first.language ?? 'en', bookmarks: plates.length > 1 }, context);
+  const info = { title, description, ...(author === undefined ? {} : { author }), trace: traceOf(first, context) };
+  const carries = context.carries === undefined ? [] : [{ id: first.id, text: context.carries }];
+  return pdfDocument(
+    sheets,
+    { ...info, carries, language: first.language ?? 'en', bookmarks: plates.length > 1 },
+    context,
+  );
 }
 
 /** PDF of one plate. */

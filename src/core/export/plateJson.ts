@@ -7,4 +7,8 @@ const rounded = (_: string, value: unknown) => {
 };
 
 /** The plate itself as JSON, for programs and tests. */
-export const writePlate: Writer<string> = async (plate) => `${JSON.stringify(plate, rounded, 1)}\n`;
+export const writePlate: Writer<string> = async ({ madeFrom, carries: _, items, ...plate }, { carries }) => {
+  const origin =
+    carries === undefined ? { madeFrom } : { ...(madeFrom ? { madeFrom: { file: madeFrom.file } } : {}), carries };
+  return `${JSON.stringify({ ...plate, ...origin, items }, rounded, 1)}\n`;
+};

@@ -4,7 +4,7 @@ import type { MarkersItem, PlateItem, PlateStroke, TextItem, TextPiece } from '.
 import { isComplex } from '../type/scripts.js';
 import { dotsPath, pathData, pieces, repeatedPath, short } from './coordinates.js';
 import { textPath } from './textOutline.js';
-import { originRdf } from './trace.js';
+import { carriedXml, originRdf } from './trace.js';
 import { type WriteContext, WriteFault, type Writer } from './writer.js';
 import { cssText, escaped, idOf } from './xml.js';
 
@@ -169,7 +169,7 @@ export const writeSvg: Writer<string> = async (plate, context) => {
     context.ground === 'paper'
       ? `${element('rect', { x: 0, y: 0, width: plate.width, height: plate.height, fill: plate.paper })}\n`
       : '';
-  const origin = originRdf(plate);
+  const metadata = `${originRdf(plate, context) ?? ''}${carriedXml(context)}`;
   const links = plate.items.some((item) => item.type === 'markers' && (item.opacity ?? 1) < 1);
   const { language } = plate;
   const lang = language === undefined ? '' : ` lang="${escaped(language)}" xml:lang="${escaped(language)}"`;
@@ -178,7 +178,7 @@ export const writeSvg: Writer<string> = async (plate, context) => {
 <svg xmlns="http://www.w3.org/2000/svg"${linked} version="1.1"${lang} width="${width}pt" height="${height}pt" viewBox="0 0 ${width} ${height}" role="img">
 <title>${escaped(plate.title)}</title>
 <desc>${escaped(plate.description)}</desc>
-${origin === undefined ? '' : `<metadata>${origin}</metadata>\n`}${style}${ground}${body.join('\n')}
+${metadata === '' ? '' : `<metadata>${metadata}</metadata>\n`}${style}${ground}${body.join('\n')}
 </svg>
 `;
 };

@@ -10,6 +10,8 @@ export interface WriteContext extends Faces {
   dpi: number;
   /** Inks of the plate, for formats that say so. */
   inks: Inks;
+  /** What the file carries of what it was made of, as `carriedText` gives it; left out: nothing. */
+  carries?: string | undefined;
   /** Whether the paper is drawn; `auto` draws it under pictures and under nothing else. */
   ground: 'auto' | 'paper' | 'none';
 }
@@ -40,6 +42,8 @@ export interface Format {
   needs?: readonly string[];
   /** Whether the first bytes of a file are of this format, so that a new drawing may take its place. */
   isOwn(head: Uint8Array): boolean;
+  /** What a file of the format carries of what it was made of: nothing, or one or several texts. Left out: it has no place for it. */
+  carried?(bytes: Uint8Array): Promise<string[]>;
   /** Loads the writer. */
   load(): Promise<Writer>;
 }

@@ -12,6 +12,10 @@ export const xmlText = (text: string): string => text.replace(forbidden, (sign) 
 /** A text as content or attribute of XML. */
 export const escaped = (text: string): string => xmlText(text).replace(/[&<>"]/g, (sign) => entities[sign] ?? sign);
 
+/** A text as content of XML alone, where quotation marks may stand. */
+export const escapedContent = (text: string): string =>
+  xmlText(text).replace(/[&<>]/g, (sign) => entities[sign] ?? sign);
+
 /** A text as a string of CSS: all but letters, digits, blanks and hyphens by their numbers. */
 export const cssText = (text: string): string =>
   `'${xmlText(text).replace(/[^\p{L}\p{N} -]/gu, (sign) => `\\${sign.codePointAt(0)?.toString(16)} `)}'`;

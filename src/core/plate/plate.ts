@@ -155,8 +155,10 @@ export interface Plate {
   author?: string;
   /** The language of its words (BCP 47), if it is not English. */
   language?: string;
-  /** The figure file that it was made from: its name, and the SHA-256 of its text. */
-  madeFrom?: { file: string; sha256: string };
+  /** The figure file that it was made from: its name, and the SHA-256 of its text unless the plate was read from a file that carries it. */
+  madeFrom?: { file: string; sha256?: string };
+  /** What the file carries that it was read from: figure, codebook and styles, and perhaps rows, as JSON. */
+  carries?: string;
   /** Colour of the ground, for formats that need one. */
   paper: string;
   /** The area between the axes. */

@@ -1,3 +1,4 @@
+import { orderedOf } from './ordered.js';
 import { isGroup, valueAt } from './settingTree.js';
 import type { Path, YamlSource } from './yamlSource.js';
 
@@ -6,6 +7,7 @@ export function valueSource(value: unknown, name: string): YamlSource {
   const place = { file: name };
   return {
     value,
+    ordered: () => orderedOf(value),
     locate: () => place,
     locateKey: () => place,
     keys(path: Path) {

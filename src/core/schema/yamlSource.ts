@@ -14,6 +14,7 @@ import {
 import { entryAt, lastOf } from '../at.js';
 import { messageOf } from '../messageOf.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
+import { keyText, type Ordered, orderedNode } from './ordered.js';
 
 export type Path = readonly (string | number)[];
 
@@ -21,6 +22,8 @@ export type Path = readonly (string | number)[];
 export interface YamlSource {
   /** What the text says, as plain values. */
   value: unknown;
+  /** The same, its keys in the order of the text. */
+  ordered(): Ordered;
   /** Where a setting stands; where it does not, the innermost setting around it that does. */
   locate(path: Path): Place;
   /** Where the key of a setting stands. */
@@ -111,8 +114,6 @@ function syntaxProblem(fault: YAMLError, file: string, lines: LineCounter, text:
   const reason = reasons[fault.code] ?? fault.message.split('\n')[0] ?? fault.code;
   return error('yaml-broken', { reason }, { file, line, column: col });
 }
-
-const keyText = (key: unknown) => String(isScalar(key) ? key.value : key);
 
 function pairAt(node: unknown, key: string | number) {
   return isMap(node) ? node.items.find((pair) => keyText(pair.key) === String(key)) : undefined;
@@ -246,6 +247,7 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
   }
   const source: YamlSource = {
     value,
+    ordered: () => orderedNode(document.contents, document),
     locate: (path) => placeOf(nodeAt(document, path)),
     locateKey: (path) =>
       placeOf(pairAt(nodeAt(document, path.slice(0, -1)), path.at(-1) ?? '')?.key ?? nodeAt(document, path)),

@@ -10,6 +10,7 @@ import type { LetterCase } from '../type/letterCase.js';
 import { language as english } from '../words/en.js';
 import type { Language } from '../words/language.js';
 import { axisProblems } from './axisProblems.js';
+import { exportForm } from './carriage.js';
 import { type AxesShow, axisKeys, type Layer, type Origin, originOf, over, type Shows } from './layers.js';
 import { pageSize } from './pageSize.js';
 import { Reader } from './reader.js';
@@ -179,6 +180,7 @@ export function resolve(layers: readonly Layer[], shows: AxesShow, language: Lan
     language: language.code,
     words: wordForm(held.words, language),
     captionForm: captionForm(held, language),
+    export: exportForm(reader, layers, held.export),
     numbers: numberForm(reader, numbers, language),
     placed,
     grown: grown !== 1,

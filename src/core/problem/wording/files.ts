@@ -101,6 +101,14 @@ export const filesWordings = {
   'unfinished-left': (f: { path: string }) => ({
     found: `${f.path} was changed after a program was stopped that was just writing it; it stays as it is now`,
   }),
+  'carried-broken': (f: { reason: string }) => ({
+    found: `what the file carries cannot be given back: ${f.reason}`,
+    expected: 'a picture or document as Hexis wrote it',
+  }),
+  'carries-nothing': (f: { forms: string }) => ({
+    found: 'the file carries nothing of what it was made of',
+    expected: `a picture or document by Hexis (${f.forms}) that no other program has written anew`,
+  }),
   'file-empty': (f: { what: string; first: string }) => ({
     found: 'the file is empty',
     expected: f.what,

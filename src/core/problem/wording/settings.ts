@@ -42,6 +42,21 @@ export const settingsWordings = {
     expected: list(f.options),
     ...(f.nearest === undefined ? {} : { write: setting(f.path, f.nearest) }),
   }),
+  'carries-beyond': (f: { path: string; found: string; most: string }) => ({
+    found: `${f.path} is ${f.found}, and "export.carriesAtMost" lets files carry ${f.most === 'nothing' ? 'nothing' : 'their settings and no rows'}`,
+    expected: f.most === 'nothing' ? 'nothing' : 'settings, or nothing',
+    ...(f.path.startsWith('-') ? { write: `${f.path} ${f.most}` } : { write: setting(f.path, f.most) }),
+  }),
+  'carries-asked': (f: { table: string }) => ({
+    found: `files cannot carry the rows of ${f.table}, which is asked and not read`,
+    expected: 'files that carry their settings, with the answers kept beside the figure (hexis keep)',
+    write: 'export: { carries: settings }',
+  }),
+  'carries-large': (f: { size: number; most: number }) => ({
+    found: `the rows that the figure draws are ${f.size} MB of text, and a file carries at most ${f.most} MB`,
+    expected: 'a file that carries its settings alone',
+    write: 'export: { carries: settings }',
+  }),
   'length-without-unit': (f: { path: string; found: string; isSmall?: boolean | undefined }) => ({
     found: `${f.path} is ${f.found}, a length without a unit`,
     expected: `a length with its unit: ${f.isSmall ? smallLengthExample : lengthExample}`,

@@ -2,6 +2,8 @@ import { type Inks, inInks } from '../../export/inks.js';
 import { type Format, WriteFault, type Writer } from '../../export/writer.js';
 import { messageOf } from '../../messageOf.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
+import type { CarriedPart } from '../../schema/look/names.js';
+import { carriesBeyond } from '../../style/carriage.js';
 import type { Drawing } from '../compose/drawing.js';
 import { SourceFault } from '../read/source.js';
 
@@ -15,12 +17,34 @@ export interface WriteOptions {
   inks?: Inks | undefined;
   /** Whether the paper is drawn. Left out: as the settings say. */
   ground?: 'auto' | 'paper' | 'none' | undefined;
+  /** What the file carries of what it was made of: nothing, its settings, or its rows as well. Left out: as the settings say. */
+  carries?: CarriedPart | undefined;
 }
 
 /** What a writer needs of a drawing; a plate that was read back from its file has no settings of its own. */
-export type Writable = Pick<Drawing, 'plate' | 'faces'> & { settings?: Pick<Drawing['settings'], 'export'> };
+export type Writable = Pick<Drawing, 'plate' | 'faces' | 'origin'> & { settings?: Pick<Drawing['settings'], 'export'> };
 
-const plainExport = { text: 'outlines', dpi: 300, inks: 'color', ground: 'auto' } as const;
+const plainExport = {
+  text: 'outlines',
+  dpi: 300,
+  inks: 'color',
+  ground: 'auto',
+  carries: 'nothing',
+  carriesAtMost: 'all',
+} as const;
+
+/** What a file carries: as the call says, else as the settings do, where the style lets it. */
+async function carriedBy(
+  { origin, settings }: Pick<Writable, 'origin' | 'settings'>,
+  options: WriteOptions,
+): Promise<Outcome<string | undefined>> {
+  const { carries: usual, carriesAtMost: most } = settings?.export ?? plainExport;
+  const { carries = usual, ...said } = options;
+  if (carriesBeyond(carries, most)) return fail([error('carries-beyond', { path: '--carries', found: carries, most })]);
+  if (carries === 'nothing' || !origin) return succeed(undefined);
+  const { carriedText } = await import('../carry/carried.js');
+  return carriedText(origin, carries, { ...said, carries: options.carries });
+}
 
 /** The writer of a format; a problem where a library is not there that an installation may go without. */
 async function writerOf({ name, needs, load }: Format): Promise<Outcome<Writer>> {
@@ -35,14 +59,17 @@ async function writerOf({ name, needs, load }: Format): Promise<Outcome<Writer>>
 
 /** Writes a drawing in one format; a problem where that format needs what is not at hand, such as font files. */
 export async function writeAs(
-  { plate, faces, settings }: Writable,
+  drawing: Writable,
   format: Format,
   options: WriteOptions = {},
 ): Promise<Outcome<Uint8Array | string>> {
+  const { plate, faces, settings } = drawing;
   const usual = settings?.export ?? plainExport;
   const inks = options.inks ?? usual.inks;
   const writer = await writerOf(format);
   if (!writer.ok) return writer;
+  const carried = await carriedBy(drawing, options);
+  if (!carried.ok) return carried;
   try {
     return succeed(
       await writer.value(inInks(plate, inks), {
@@ -51,6 +78,7 @@ export async function writeAs(
         dpi: options.dpi ?? usual.dpi,
         inks,
         ground: options.ground ?? usual.ground,
+        carries: carried.value ?? (options.carries === 'nothing' ? undefined : plate.carries),
       }),
     );
   } catch (fault) {

@@ -23,11 +23,13 @@ import {
 } from '../../problem/problem.js';
 import { longestSide } from '../../schema/fields.js';
 import { lengthInPoints } from '../../schema/length.js';
+import { lesserPart } from '../../style/carriage.js';
 import { atOwnSize } from '../../style/resolve.js';
 import type { Settings } from '../../style/settings.js';
 import { joinedFaces } from '../../type/faces.js';
 import { inARow } from '../../words/inARow.js';
 import type { Words } from '../../words/words.js';
+import type { DrawingOrigin } from '../carry/origin.js';
 import type { BoardContents } from '../files/boardFile.js';
 import { type GatherOptions, gather } from '../read/gather.js';
 import { Gatherer } from '../read/gatherer.js';
@@ -56,6 +58,8 @@ interface BoardContext {
   caption: boolean;
   /** The number of the board in a document, in place of its own. */
   number: string | undefined;
+  /** Its file, for files that carry it. */
+  origin: NonNullable<DrawingOrigin['board']>;
 }
 
 function slotsOf(board: BoardContents, count: number, head: number): { slots: Slot[]; width: number; height: number } {
@@ -174,7 +178,7 @@ function authorOf(parts: readonly Drawing[]): string | undefined {
 
 /** All figures on one plate, with the caption of the board. */
 function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
-  const { board, id, made, head, caption, number: given } = context;
+  const { board, id, made, head, caption, number: given, origin } = context;
   const first = entryAt(parts, 0);
   const letters = board.letters ?? true;
   const { slots: fromLeft, width, height } = slotsOf(board, parts.length, head);
@@ -227,7 +231,8 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
     note: [notes],
     words: first.words,
     caption: words,
-    settings,
+    settings: { ...settings, export: { ...settings.export, carries: leastCarried(parts) } },
+    origin: { board: origin, figures: parts.flatMap((part) => part.origin?.figures ?? []), caption },
     parts: parts.flatMap((part, i) => {
       const { x, y } = entryAt(slots, i);
       return part.parts.map((own) => ({
@@ -239,6 +244,10 @@ function drawingOf(parts: readonly Drawing[], context: BoardContext): Drawing {
     }),
   };
 }
+
+/** A board carries no more than the one of its figures that lets it carry least. */
+const leastCarried = (parts: readonly Drawing[]): Settings['export']['carries'] =>
+  parts.map(({ settings }) => settings.export.carries).reduce(lesserPart);
 
 /** Sides that are longer than a page can be. */
 function sideProblems({ size }: BoardContents, locate: (key: string) => Place): Problem[] {
@@ -281,7 +290,7 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const { title = '', note = '' } = board.caption ?? {};
   const alongside = options.caption ? [title, note].flatMap(inAllLanguages) : [];
   for (const figure of board.figures) {
-    const styled = { ...options, style, language, alongside };
+    const styled = { ...options, style, language, alongside, number: undefined };
     const one = await readyFigure(store, gatherer.join(path, figure), styled);
     problems.push(...one.problems);
     if (one.ok) figures.push(one.value);
@@ -310,7 +319,9 @@ export async function composeBoard(store: Store, path: string, options: GatherOp
   const { file: spoken, lacking } = spokenIn(board, code);
   const placeOf = (setting: string) => reading.source.locate(setting.split('.'));
   problems.push(...lacking.map((one) => warning('words-lacking', { ...one, language: code }, placeOf(one.path))));
-  const context = { board: spoken, id: idOf(board, path), made, head, caption: caption === true, number };
+  const taken = { style: options.style, language: options.language, number };
+  const origin = { file: { kind: 'board', path, source: reading.source } as const, taken };
+  const context = { board: spoken, id: idOf(board, path), made, head, caption: caption === true, number, origin };
   const drawing = drawingOf(parts, context);
   const place = reading.source.locate(['size']);
   problems.push(...inkProblems(drawing.plate.items, drawing.plate).map((problem) => ({ ...problem, place })));

@@ -250,6 +250,7 @@ export function layFigure(
       words: gathered.words,
       caption: captionWords(gathered, chart, options.number),
       settings,
+      origin: { figures: [gathered.origin], caption: options.caption === true },
       parts: [
         {
           ...{

@@ -4,6 +4,7 @@ import type { Plate } from '../../plate/plate.js';
 import type { Settings } from '../../style/settings.js';
 import type { Faces } from '../../type/faces.js';
 import type { Words } from '../../words/words.js';
+import type { DrawingOrigin } from '../carry/origin.js';
 import type { Part } from './part.js';
 
 /** Identity of a drawing. */
@@ -36,6 +37,8 @@ export interface Drawing {
   caption: CaptionWords;
   /** Every look setting with its resolved value. */
   settings: Settings;
+  /** What it was made of, for files that carry it; a card has none. */
+  origin?: DrawingOrigin;
   /** Its figures with their sources: one for a figure, several for a board, none for a card. */
   parts: Part[];
 }

@@ -4862,6 +4862,14 @@ export interface FigureFile {
      * Whether the paper is drawn. auto: under pictures (PNG, TIFF) alone.
      */
     ground?: 'auto' | 'paper' | 'none';
+    /**
+     * What files carry of what they were made of, to be given back by "unpack": nothing, the settings (figure, codebook and styles, without remarks and folders), or all (also the columns of the table that are drawn).
+     */
+    carries?: 'nothing' | 'settings' | 'all';
+    /**
+     * The most that files may carry. Of several styles and the figure the least counts.
+     */
+    carriesAtMost?: 'nothing' | 'settings' | 'all';
   };
 }
 

@@ -26,12 +26,14 @@ import type { Faces } from '../../type/faces.js';
 import { codebookTerms } from '../../words/codebookTerms.js';
 import type { Language } from '../../words/language.js';
 import type { Words } from '../../words/words.js';
+import type { FigureOrigin } from '../carry/origin.js';
 import type { FigureContents } from '../files/figureFile.js';
 import { codebookDoubts } from './codebookDoubts.js';
+import { withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile } from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
-import { gatherTable, notationOf } from './gatherTable.js';
+import { gatherTable, notationOf, type TableRequest } from './gatherTable.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readFiles.js';
 import { type Spoken, type SpokenFigure, spokenIn } from './spokenWords.js';
@@ -62,6 +64,8 @@ export interface ReadFigure {
   restyled: boolean;
   /** Where a setting of the figure file or the codebook (`codebook.…`) stands. */
   locate(path: string): Place;
+  /** What it was made of, for files that carry it. */
+  origin: FigureOrigin;
 }
 
 /** A figure that was read, with what its type is found by. */
@@ -229,6 +233,39 @@ function locator(
   };
 }
 
+/** The variables that a figure reads: its columns, those that they are computed of, and those that its table is spread by. */
+function variablesOf(
+  { data }: FigureContents,
+  table: Table,
+  { codebook, requests }: Pick<TableRequest, 'codebook' | 'requests'>,
+): string[] {
+  const spread = data && typeof data === 'object' && 'spread' in data ? Object.values(data.spread ?? {}) : [];
+  const files = data === undefined ? [] : (dataFiles(data) ?? []);
+  const several = files.flatMap(({ told }) => Object.values(told.spread ?? {}));
+  const asked = [...requests, ...withSources(requests, codebook)].map(({ column }) => column);
+  return [...asked, ...table.columns.map(({ name }) => name), ...spread, ...several, fileColumn];
+}
+
+/** What a figure is made of; its rows are read again only where a file carries them. */
+function originOf(
+  gatherer: Gatherer,
+  figure: Reading<FigureContents>,
+  { style, language, number, shared }: GatherOptions,
+  request: Pick<TableRequest, 'codebook' | 'requests' | 'locate'> & { table: Table },
+): FigureOrigin {
+  const { store } = gatherer;
+  const { table, ...reading } = request;
+  return {
+    id: idOf(figure.value, figure.file),
+    file: { kind: 'figure', path: figure.file, source: figure.source },
+    others: gatherer.authored.filter(({ kind }) => kind !== 'figure'),
+    taken: { style, language, number, shared },
+    join: (from, reference) => store.source.join(from, reference),
+    rows: async () => (await import('../carry/drawnRows.js')).drawnRows(store, { figure, ...reading }),
+    variables: new Set(variablesOf(figure.value, table, request)),
+  };
+}
+
 /** Reads all that a figure names. @param text of the figure, by which drawings can be traced */
 export async function gatherFigure(
   gatherer: Gatherer,
@@ -284,6 +321,7 @@ export async function gatherFigure(
       faceBase,
       restyled: options.style !== undefined,
       locate,
+      origin: originOf(gatherer, figure, options, { codebook: known, requests, locate, table }),
     },
     gatherer.problems,
   );

@@ -9,6 +9,7 @@ import type { TableReading } from '../../data/readTable.js';
 import { isLimits } from '../../data/selection.js';
 import { type Spread, spreadTable } from '../../data/spread.js';
 import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data/table.js';
+import type { FileReading } from '../../data/tableText.js';
 import { withoutTotals } from '../../data/totals.js';
 import { nearest } from '../../problem/nearest.js';
 import { error, type Place, warning } from '../../problem/problem.js';
@@ -83,7 +84,12 @@ function chosenValues(chart: ChartSettings, column: string): string[] {
 }
 
 /** A table without its rows of sums, which are no cases; a sum that the author chooses by its name stays. */
-function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureContents>, place: Place): Table {
+export function casesOf(
+  gatherer: Gatherer,
+  table: Table,
+  { value: { chart } }: Reading<FigureContents>,
+  place: Place,
+): Table {
   const found = withoutTotals(table, ({ column, text }) => chosenValues(chart, column).includes(text));
   const said = new Map(found.left.map((total) => [`${total.column} ${total.text} ${total.of}`, total]));
   for (const { column, text, of } of said.values())
@@ -155,21 +161,28 @@ async function askConnection(
   return (await asks(gatherer, request, ref, asking))?.table;
 }
 
-async function readTables(
-  gatherer: Gatherer,
-  request: TableRequest,
-  files: readonly { told: OneFile; path: string }[],
-): Promise<Table | undefined> {
-  const { figure, codebook, requests, locate } = request;
-  const idle = idleInData(figure.value.data, locate);
-  gatherer.problems.push(...idle);
-  if (idle.length > 0) return undefined;
-  const several = hasSeveralFiles(figure.value.data);
-  const inTable = several ? requests.filter(({ column }) => column !== fileColumn) : requests;
-  const tables: NamedTable[] = [];
-  for (const { told, path } of files) {
-    const file = gatherer.join(figure.file, told.file);
-    const { name: _, file: __, engine, spread, sheet, ...others } = told;
+/** How one of the files of a figure is read. */
+export interface FileToRead {
+  told: OneFile;
+  /** The setting that names it. */
+  path: string;
+  file: string;
+  reading: FileReading;
+  /** What the author says of it that changes how it is read. */
+  options: Readonly<Record<string, unknown>>;
+}
+
+/** How the files of a figure are read. */
+export function filesToRead(
+  { figure, codebook, requests, locate }: TableRequest,
+  join: Gatherer['join'],
+): FileToRead[] {
+  const inTable = hasSeveralFiles(figure.value.data)
+    ? requests.filter(({ column }) => column !== fileColumn)
+    : requests;
+  return (dataFiles(figure.value.data ?? []) ?? []).map(({ told, path }) => {
+    const file = join(figure.file, told.file);
+    const { name: _, file: __, engine: ___, spread, sheet, ...others } = told;
     const options = { ...others, sheet: sheet?.toString() };
     const wanted = spread ? spreadRequests(spread, `${path}.spread`) : inTable;
     const reading = {
@@ -180,15 +193,41 @@ async function readTables(
       requests: wanted,
       locate,
     };
+    return { told, path, file, reading, options };
+  });
+}
+
+async function readTables(gatherer: Gatherer, request: TableRequest): Promise<Table | undefined> {
+  const { figure, locate } = request;
+  const idle = idleInData(figure.value.data, locate);
+  gatherer.problems.push(...idle);
+  if (idle.length > 0) return undefined;
+  const files = filesToRead(request, (from, reference) => gatherer.join(from, reference));
+  const tables: NamedTable[] = [];
+  for (const { told, path, file, reading, options } of files) {
+    const { engine } = told;
     const said = JSON.stringify({ file: told.file, ...options, engine });
-    const asking = askingOf(request, reading, { path, isSpread: spread !== undefined });
+    const asking = askingOf(request, reading, { path, isSpread: told.spread !== undefined });
     const asked = await asks(gatherer, request, { said, file, told: options, engine }, asking);
     const read = asked ? asked.table : await readTableFile(gatherer, file, reading, locate(path));
     const table = read && casesOf(gatherer, read, figure, locate(path));
     if (table) tables.push({ name: nameOfFile(told), table });
   }
   if (tables.length < files.length || tables.length === 0) return undefined;
-  return several ? joinedTables(tables) : tables[0]?.table;
+  return hasSeveralFiles(figure.value.data) ? joinedTables(tables) : tables[0]?.table;
+}
+
+/** The rows that stand in a figure file. */
+export function rowsInFile(
+  gatherer: Gatherer,
+  { figure, codebook, requests, locate }: TableRequest,
+): Table | undefined {
+  const { data } = figure.value;
+  const notation = notationOf(codebook, {});
+  const reading = { name: 'the rows of the figure file', codebook, notation, requests, locate };
+  const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
+  const rows = typeof data === 'object' && 'rows' in data ? data.rows : [];
+  return gatherer.keep(readRows(rows, { ...reading, placeOf }));
 }
 
 /** The table that a figure draws, read or asked, with the codebook that knows its columns. */
@@ -208,17 +247,12 @@ export async function gatherTable(
   const [files, asked] = [dataFiles(data), dataConnection(data)];
   if (files || asked) {
     const own = { ...request, requests: read };
-    const table = asked ? await askConnection(gatherer, own, asked) : await readTables(gatherer, own, files ?? []);
+    const table = asked ? await askConnection(gatherer, own, asked) : await readTables(gatherer, own);
     const out = table && spreadOut(gatherer, table, { ...request, requests: read });
     const whole = out && gatherer.keep(withComputed(out.table, out.codebook, requests, locate));
     return whole && { table: whole, codebook: out.codebook };
   }
-  const notation = notationOf(codebook, {});
-  const reading = { name: 'the rows of the figure file', codebook, notation, requests: read, locate };
-  const placeOf = (row: number, column: string) => figure.source.locate(['data', 'rows', row, column]);
-  const rows = gatherer.keep(
-    readRows(typeof data === 'object' && 'rows' in data ? data.rows : [], { ...reading, placeOf }),
-  );
+  const rows = rowsInFile(gatherer, { ...request, requests: read });
   const table = rows && casesOf(gatherer, rows, figure, locate('data'));
   const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
   return whole && { table: whole, codebook };

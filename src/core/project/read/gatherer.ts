@@ -4,6 +4,7 @@ import type { FileReading } from '../../data/tableText.js';
 import { nearest } from '../../problem/nearest.js';
 import { error, type Outcome, type Place, type Problem } from '../../problem/problem.js';
 import type { CodebookContents } from '../../schema/codebook.js';
+import type { YamlSource } from '../../schema/yamlSource.js';
 import { type FileKind, fileKinds } from '../files/fileKinds.js';
 import { type Contents, type Reading, readConverted, readOfKind } from './readFiles.js';
 import { SourceFault } from './source.js';
@@ -12,10 +13,19 @@ import type { Store } from './store.js';
 /** Whether a file may hold a codebook of another form: ours are YAML. */
 const mayBeOfArchive = (path: string): boolean => !/\.ya?ml$/i.test(path);
 
+/** A file by authors that was read, as it can be carried by what is made of it. */
+export interface AuthoredFile {
+  kind: FileKind;
+  path: string;
+  source: Pick<YamlSource, 'ordered'>;
+}
+
 /** Reads the files of a figure from a store and collects what is wrong with them. */
 export class Gatherer {
   readonly problems: Problem[] = [];
   readonly store: Store;
+  /** The files of kinds that authors write, as they were read. */
+  readonly authored: AuthoredFile[] = [];
 
   constructor(store: Store) {
     this.store = store;
@@ -66,6 +76,7 @@ export class Gatherer {
     const text = await this.text(path, fileKinds[kind].words, place);
     if (text === undefined) return undefined;
     const reading = this.keep(this.store.once(kind, path, text, () => readOfKind(kind, text, path)));
+    if (reading) this.authored.push({ kind, path, source: reading.source });
     return reading && { reading, text };
   }
 
@@ -84,6 +95,7 @@ export class Gatherer {
     if (!ours) return undefined;
     const { text } = ours;
     const reading = this.keep(this.store.once('archive', path, text, () => readConverted('codebook', text, path)));
+    if (reading) this.authored.push({ kind: 'codebook', path, source: reading.source });
     return reading && { reading, text };
   }
 

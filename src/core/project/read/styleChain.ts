@@ -6,7 +6,7 @@ import { builtInStyles } from '../../style/generated/builtIn.js';
 import type { Layer } from '../../style/layers.js';
 import type { Gatherer } from './gatherer.js';
 
-const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
+export const isBuiltIn = (name: string) => Object.hasOwn(builtInStyles, name);
 
 /** The file that names a style, where in it, and the styles that led there. */
 interface Extender {

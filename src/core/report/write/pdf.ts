@@ -12,6 +12,13 @@ import type { Stack } from '../leaf.js';
 /** Between two figures, in points. */
 const between = 30;
 
+/** What the figures carry of what they were made of. */
+const carriedBy = (figures: readonly DocumentFigure[]): { id: string; text: string }[] =>
+  figures.flatMap(({ id, pictures }) => {
+    const plate = readPlate(String(pictures['plate']));
+    return plate.ok && plate.value.carries !== undefined ? [{ id, text: plate.value.carries }] : [];
+  });
+
 /** Where blocks stand on a page, in points from its left. */
 interface Column {
   x: number;
@@ -100,5 +107,9 @@ export async function pdfOfDocument({
     description: words.say('figuresInDocument', { count: figures.length }),
     ...(author === undefined ? {} : { author }),
   };
-  return pdfDocument(sheets, { ...info, language, bookmarks: true }, { fontBytes, shaper });
+  return pdfDocument(
+    sheets,
+    { ...info, language, bookmarks: true, carries: carriedBy(figures) },
+    { fontBytes, shaper },
+  );
 }

@@ -56,3 +56,7 @@ export type MarkerShape = (typeof markerShapes)[number];
 
 /** The axes that a figure may have: across the page, up it, and of charts in space the upright one. */
 export type AxisName = 'x' | 'y' | 'z';
+
+/** What files may carry of what they were made of, the least first. */
+export const carriedParts = ['nothing', 'settings', 'all'] as const;
+export type CarriedPart = (typeof carriedParts)[number];

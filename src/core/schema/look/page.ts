@@ -14,6 +14,7 @@ import {
   text,
 } from '../fields.js';
 import { stroke } from './forms.js';
+import { carriedParts } from './names.js';
 
 /** The page: distances, size, the panel, and the files made of it. */
 export const pageShape = {
@@ -91,6 +92,20 @@ export const pageShape = {
           'Whether the paper is drawn. auto: under pictures (PNG, TIFF) alone.',
           ['auto', 'paper', 'none'],
           'none',
+        ),
+      ),
+      carries: styled(
+        choice(
+          'What files carry of what they were made of, to be given back by "unpack": nothing, the settings (figure, codebook and styles, without remarks and folders), or all (also the columns of the table that are drawn).',
+          carriedParts,
+          'all',
+        ),
+      ),
+      carriesAtMost: styled(
+        choice(
+          'The most that files may carry. Of several styles and the figure the least counts.',
+          carriedParts,
+          'settings',
         ),
       ),
     }),
