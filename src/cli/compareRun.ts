@@ -1,12 +1,12 @@
 import { stat } from 'node:fs/promises';
 import { basename } from 'node:path';
-import { compareFigures, type Difference, differencesAround, type Side } from '../core/compare/compare.js';
+import { type Difference, differencesAround, type Side } from '../core/compare/compare.js';
 import { comparisonHtml, type ShownDifference } from '../core/compare/comparisonHtml.js';
 import { comparisonText, figureHead, setText } from '../core/compare/comparisonText.js';
 import { compareSets, isOther, type SetDifference } from '../core/compare/pairs.js';
 import { error, fail, hasErrors, type Outcome, type Problem, succeed } from '../core/problem/problem.js';
 import { write } from '../core/project/acts/draw.js';
-import { type State, stateOf } from '../node/compare/states.js';
+import { compareStates, type State, stateOf } from '../node/compare/states.js';
 import { filesRead } from '../node/filesRead.js';
 import { RevisionFault } from '../node/gitSource.js';
 import { inputProblems, save } from '../node/save.js';
@@ -37,7 +37,7 @@ async function statesFor(
     const after = await stateOf(now ?? old);
     if (!after.ok) return after;
     if (before.value.is !== after.value.is)
-      return wrong('figure', `${old} and ${now}`, 'two figures, or two reports or folders');
+      return wrong('figure', `${old} and ${now}`, 'two figures or pictures, or two reports, folders or documents');
     return succeed([before.value, after.value]);
   } catch (fault) {
     if (!(fault instanceof RevisionFault)) throw fault;
@@ -53,25 +53,22 @@ interface Found {
   problems: Problem[];
 }
 
-function compared([old, now]: [State, State], paths: readonly string[]): Found {
+async function compared([old, now]: [State, State]): Promise<Found> {
   if (old.is === 'figure' && now.is === 'figure') {
-    const [before = '', after = before] = paths;
-    const comparison = compareFigures(old.side, now.side);
-    const { about, plate } = now.side.drawing;
-    const one: SetDifference = {
-      id: about.id,
-      title: plate.title,
-      before: { path: before },
-      after: { path: after },
-      comparison,
-      sides: [old.side, now.side],
+    const { id, title, path } = now.figure;
+    const found = await compareStates(old.figure.state, now.figure.state);
+    return {
+      around: [],
+      all: [{ id, title, before: { path: old.figure.path }, after: { path }, ...found }],
+      problems: [],
     };
-    return { around: [], all: [one], problems: [] };
   }
   if (old.is !== 'several' || now.is !== 'several') return { around: [], all: [], problems: [] };
+  // What stands around the figures of a document is not compared: it is words of its author.
+  const isReport = old.contents !== undefined && now.contents !== undefined;
   return {
-    around: differencesAround('report', old.contents, now.contents),
-    all: compareSets(old.figures, now.figures),
+    around: isReport ? differencesAround('report', old.contents, now.contents) : [],
+    all: await compareSets(old.figures, now.figures, compareStates),
     problems: [...old.problems, ...now.problems],
   };
 }
@@ -120,7 +117,7 @@ function sayFound({ around, all, problems }: Found, isSet: boolean, { json, outp
   reportProblems(problems);
   const [first] = all;
   const text = isSet
-    ? setText(around, all.filter(isOther), all.length)
+    ? setText(around, all.filter(isOther), all)
     : first?.comparison
       ? comparisonText(first.comparison)
       : '';
@@ -135,7 +132,7 @@ export async function runCompare(paths: readonly string[], call: CompareCall): P
     return exitCode(problems);
   };
   if (!states.ok) return give(states.problems);
-  const found = compared(states.value, paths);
+  const found = await compared(states.value);
   const [old = '', now = old] = paths;
   const heading =
     call.git === undefined ? `${basename(old)} and ${basename(now)}` : `${basename(old)} since ${call.git}`;

@@ -9,7 +9,7 @@ import { disk } from 'hexis/node';
 import { compareFigures, type Side } from '../../src/core/compare/compare.js';
 import { checkDrawn } from '../../src/core/project/acts/checkFile.js';
 import { overlaid } from '../../src/core/project/read/source.js';
-import { demo, demoFigure, demoIds, folderWith, hexis } from '../helpers/hexis.js';
+import { demo, demoFigure, demoFolder, demoIds, folderWith, hexis } from '../helpers/hexis.js';
 
 const folder = folderWith();
 afterAll(() => folder.remove());
@@ -319,5 +319,61 @@ describe('the command', () => {
   test('says what is missing in a call', () => {
     expect(hexis(['compare', demoFigure('yield-by-bed')]).err).toContain('a second file, or --git with a revision');
     expect(hexis(['compare', demoFigure('yield-by-bed'), demo('nope.figure.yaml')]).err).toContain('there is no file');
+  });
+});
+
+describe('pictures and documents', () => {
+  const own = demoFolder('garden.report.yaml');
+  const call = (...args: string[]) => hexis(['compare', ...args], { cwd: own.path });
+  const draw = (name: string, ...options: string[]) =>
+    hexis(['draw', 'figures/yield-by-bed.figure.yaml', '-o', name, ...options], { cwd: own.path });
+  const edit = (name: string, from: string | RegExp, to: string) =>
+    writeFileSync(own.at(name), readFileSync(own.at(name), 'utf8').replace(from, to));
+  afterAll(() => own.remove());
+
+  test('are the same as the files that they were drawn from, whatever folders these name', () => {
+    draw('before.svg');
+    draw('before.png', '--carries', 'all');
+    expect(call('before.svg', 'figures/yield-by-bed.figure.yaml').out).toMatch(/^nothing that is written differs\n/);
+    expect(call('before.png', 'figures/yield-by-bed.figure.yaml').out).toBe('nothing differs\n');
+    expect(call('before.png', 'before.svg').out).toMatch(/^nothing that is written differs\n/);
+  });
+
+  test('differ by settings alone where one carries no rows, and by numbers and ink where both do', () => {
+    edit('figures/yield-by-bed.figure.yaml', 'to: 6', 'to: 7');
+    edit('garden.codebook.yaml', '2: Compost', '2: Heap');
+    edit('data/plots.csv', /^(L004,1,summer),[\d.]+,/m, '$1,9.9,');
+    const settings = call('before.svg', 'figures/yield-by-bed.figure.yaml').out;
+    expect(settings).toContain('upper limit of the value axis (axes.value.to): 6 → 7');
+    expect(settings).toContain('codebook: values of bed (variables.bed.values)');
+    expect(settings.match(/→/g)).toHaveLength(2);
+    expect(settings).toContain('Numbers and ink are not compared');
+    const whole = JSON.parse(call('before.png', 'figures/yield-by-bed.figure.yaml', '--json').out);
+    expect(whole.written.map(({ path }: { path: string }) => path)).toEqual(['axes.value.to', 'variables.bed.values']);
+    expect(whole.numbers.map(({ column }: { column: string }) => column)).toContain('Mean');
+    expect(whole.only).toBeUndefined();
+    // Of two pictures that both carry their rows as well.
+    draw('after.pdf', '--carries', 'all');
+    expect(JSON.parse(call('before.png', 'after.pdf', '--json').out).numbers).toEqual(whole.numbers);
+  });
+
+  test('of several figures are told apart by these', () => {
+    const bind = (folder: string) =>
+      hexis(['bind', 'garden.report.yaml', '--as', 'docx,html', '-o', folder], { cwd: own.path });
+    expect(bind('old/').code).toBe(0);
+    expect(call('old/garden.docx', 'old/garden.html').out).toMatch(/^nothing differs in 5 figures\n/);
+    edit('figures/yield-by-bed.figure.yaml', 'to: 7', 'to: 8');
+    expect(bind('new/').code).toBe(0);
+    const { out } = call('old/garden.docx', 'new/garden.html');
+    expect(out).toMatch(/^2 of 5 figures differ\n\nfigure 1, yield-by-bed\n {2}Written\n/);
+    expect(out).toMatch(/figure 5, yield-board\n {2}Written\n {4}A: upper limit/);
+    const mixed = call('old/garden.docx', 'before.svg');
+    expect([mixed.code, mixed.err]).toEqual([2, expect.stringContaining('two figures or pictures, or two reports')]);
+  });
+
+  test('that carry nothing are said to', () => {
+    draw('bare.svg', '--carries', 'nothing');
+    const { code, err } = call('bare.svg', 'figures/yield-by-bed.figure.yaml');
+    expect([code, err]).toEqual([2, expect.stringContaining('bare.svg: the file carries nothing')]);
   });
 });

@@ -50,6 +50,8 @@ export interface Comparison {
   ink: { came: number; went: number; moved: number };
   /** Whether nothing differs, ink included. */
   isSame: boolean;
+  /** That nothing but what is written was compared, since one state has no rows to be drawn of. Left out: all was. */
+  only?: 'written';
 }
 
 /** The single values of settings, by their paths; a list of plain values is one. */
@@ -65,7 +67,7 @@ function leavesOf(value: unknown, path = '', found = new Map<string, unknown>())
 const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** What differs between two groups of settings, each once. */
-function differences(before: unknown, after: unknown): { path: string; before?: unknown; after?: unknown }[] {
+export function differences(before: unknown, after: unknown): { path: string; before?: unknown; after?: unknown }[] {
   const [old, now] = [leavesOf(before), leavesOf(after)];
   return [...new Set([...old.keys(), ...now.keys()])].flatMap((path) => {
     const [was, is] = [old.get(path), now.get(path)];
@@ -77,7 +79,7 @@ function differences(before: unknown, after: unknown): { path: string; before?: 
 const axisNames: Readonly<Record<string, string>> = { x: 'horizontal', y: 'vertical', z: 'upright', all: 'every' };
 
 /** What a setting of a figure file or a style is called. */
-function wordsOf(path: string): string {
+export function wordsOf(path: string): string {
   const [first = '', second = '', ...rest] = path.split('.');
   if (second === '') return first;
   if (first === 'chart') return plainSettingWords([second, ...rest]);
@@ -157,7 +159,8 @@ function writtenOf(old: Part, now: Part, letter: string | undefined): Difference
 }
 
 const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
-const letterAt = (i: number): string => letters[i] ?? String(i + 1);
+/** The letter of a figure on its board. */
+export const letterAt = (i: number): string => letters[i] ?? String(i + 1);
 
 const isBoard = ({ parts }: Drawing): boolean => parts.some(({ prefix }) => prefix !== '');
 

@@ -9,6 +9,7 @@ import {
   inkText,
   numberTexts,
   settingText,
+  unseenText,
   valueText,
 } from './comparisonText.js';
 import type { SetDifference } from './pairs.js';
@@ -61,7 +62,7 @@ const writtenTable = (written: readonly Difference[]): string =>
     written.map((own) => [settingText(own), valueText(own.before), valueText(own.after)]),
   );
 
-function tablesOf({ written, counts, numbers, rows, findings, ink }: Comparison): string {
+function tablesOf({ written, counts, numbers, rows, findings, ink, only }: Comparison): string {
   const found = [
     ...findings.went.map((own) => ['gone', findingText(own)]),
     ...findings.came.map((own) => ['new', findingText(own)]),
@@ -90,6 +91,7 @@ function tablesOf({ written, counts, numbers, rows, findings, ink }: Comparison)
     ),
     table(`Findings: ${countText(findings.came)} new, ${countText(findings.went)} gone`, ['', 'finding'], found),
     inked === '' ? '' : `<p class="ink">Ink: ${escaped(inked)}</p>`,
+    only ? `<p class="ink">${escaped(unseenText)}</p>` : '',
   ].join('\n');
 }
 
@@ -100,7 +102,7 @@ function figureHtml({ difference, pictures }: ShownDifference): string {
   const ink: InkBoxes = sides ? inkBoxes(sides[0].drawing, sides[1].drawing) : { came: [], went: [], moved: [] };
   const [old, now] = sides ?? [];
   const shown =
-    comparison?.isSame || (!before && !after)
+    comparison?.isSame || comparison?.only || (!before && !after)
       ? ''
       : `<div class="pair">${picture(
           pictures.before,

@@ -54,9 +54,11 @@ export const inkText = ({ came, went, moved }: Comparison['ink']): string =>
     ...(went > 0 ? [`${went} gone`] : []),
   ].join(', ');
 
-/** What differs between two states of a figure, in words. */
-export function comparisonText({ written, counts, numbers, rows, findings, ink, isSame }: Comparison): string {
-  if (isSame) return 'nothing differs';
+/** Why nothing is said of numbers and ink. */
+export const unseenText = 'Numbers and ink are not compared: one of the two carries no rows (export.carries: all)';
+
+function differencesText({ written, counts, numbers, rows, findings, ink, isSame, only }: Comparison): string {
+  if (isSame) return only ? 'nothing that is written differs' : 'nothing differs';
   const inked = inkText(ink);
   const found = [
     ...findings.went.map((own) => `  gone: ${findingText(own)}`),
@@ -79,6 +81,10 @@ export function comparisonText({ written, counts, numbers, rows, findings, ink, 
   return sections.length === 0 ? 'Ink\n  the same pieces, in other colours or forms' : sections.join('\n\n');
 }
 
+/** What differs between two states of a figure, in words. */
+export const comparisonText = (comparison: Comparison): string =>
+  differencesText(comparison) + (comparison.only ? `\n\n${unseenText}` : '');
+
 /** A figure of several as it is called: by its number where it has one. */
 export function figureHead({ id, before, after }: SetDifference): string {
   const name = (own: SetDifference['before']) => (own?.label === undefined ? own?.path : `figure ${own.label}, ${id}`);
@@ -91,14 +97,20 @@ export function figureHead({ id, before, after }: SetDifference): string {
 }
 
 /** What differs between several figures, in words: what is written around them, then each that differs. */
-export function setText(around: readonly Difference[], others: readonly SetDifference[], count: number): string {
-  if (around.length === 0 && others.length === 0) return `nothing differs in ${plural(count, 'figure')}`;
-  const head = `${others.length} of ${plural(count, 'figure')} ${others.length === 1 ? 'differs' : 'differ'}`;
+export function setText(
+  around: readonly Difference[],
+  others: readonly SetDifference[],
+  all: readonly SetDifference[],
+): string {
+  const count = plural(all.length, 'figure');
+  const unseen = all.some(({ comparison }) => comparison?.only) ? [unseenText] : [];
+  if (around.length === 0 && others.length === 0) return [`nothing differs in ${count}`, ...unseen].join('\n\n');
+  const head = `${others.length} of ${count} ${others.length === 1 ? 'differs' : 'differ'}`;
   const texts = others.map((own) => {
     const { comparison } = own;
     if (!comparison) return figureHead(own);
-    const text = comparison.isSame ? 'the figure is the same' : comparisonText(comparison);
+    const text = comparison.isSame && !comparison.only ? 'the figure is the same' : differencesText(comparison);
     return `${figureHead(own)}\n${text.replace(/^(?=.)/gm, '  ')}`;
   });
-  return [head, ...section('Written', around.map(writtenText)), ...texts].join('\n\n');
+  return [head, ...section('Written', around.map(writtenText)), ...texts, ...unseen].join('\n\n');
 }

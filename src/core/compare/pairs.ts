@@ -1,43 +1,52 @@
 import type { Comparison, Side } from './compare.js';
-import { compareFigures } from './compare.js';
 
-/** A figure of several, such as those of a report or a folder. */
-export interface SetFigure {
+/** A figure of several, such as those of a report, a folder or a document. */
+export interface SetFigure<State> {
   /** Its path from the folder, or in the report. */
   path: string;
   /** Its number in the report. */
   label?: string;
-  side: Side;
-}
-
-/** What became of a figure of several. */
-export interface SetDifference {
-  /** Its id; what it was called where it went. */
   id: string;
   title: string;
-  before?: Pick<SetFigure, 'path' | 'label'>;
-  after?: Pick<SetFigure, 'path' | 'label'>;
-  /** Left out: it came, or it went. */
-  comparison?: Comparison;
-  /** Both states, where there are two. */
+  /** What its file says, as a hash; its path where that is not known. */
+  made: string;
+  state: State;
+}
+
+/** What two states of a figure are as they were compared. */
+export interface Compared {
+  comparison: Comparison;
+  /** Both states, where they can be drawn. */
   sides?: [Side, Side];
 }
 
-const idOf = ({ side }: SetFigure): string => side.drawing.about.id;
-const madeFrom = ({ side, path }: SetFigure): string => side.drawing.plate.madeFrom?.sha256 ?? path;
+type Place = Pick<SetFigure<unknown>, 'path' | 'label'>;
+
+/** What became of a figure of several. */
+export interface SetDifference extends Partial<Compared> {
+  /** Its id; what it was called where it went. */
+  id: string;
+  title: string;
+  before?: Place;
+  /** Left out with `before` or without: it came, or it went, and nothing is compared. */
+  after?: Place;
+}
 
 /** By what a figure is known again: its place and name, its name, and its file under another name. */
-const keys: readonly ((figure: SetFigure) => string)[] = [
-  (figure) => `${figure.path}\n${idOf(figure)}`,
-  idOf,
-  madeFrom,
+const keys: readonly ((figure: SetFigure<unknown>) => string)[] = [
+  ({ path, id }) => `${path}\n${id}`,
+  ({ id }) => id,
+  ({ made }) => made,
   ({ path }) => path,
 ];
 
-/** What differs between two sets of figures; each is known again by its id, by its path, or by what its file says. */
-export function compareSets(old: readonly SetFigure[], now: readonly SetFigure[]): SetDifference[] {
+/** The figures of two sets that are each other; each is known again by its id, by its path, or by what its file says. */
+function pairsOf<State>(
+  old: readonly SetFigure<State>[],
+  now: readonly SetFigure<State>[],
+): { pairs: Map<SetFigure<State>, SetFigure<State>>; left: Set<SetFigure<State>> } {
   const left = new Set(old);
-  const pairs = new Map<SetFigure, SetFigure>();
+  const pairs = new Map<SetFigure<State>, SetFigure<State>>();
   for (const key of keys) {
     const known = new Map([...left].map((figure) => [key(figure), figure]));
     for (const figure of now) {
@@ -47,21 +56,27 @@ export function compareSets(old: readonly SetFigure[], now: readonly SetFigure[]
       left.delete(was);
     }
   }
-  const place = ({ path, label }: SetFigure) => ({ path, ...(label === undefined ? {} : { label }) });
-  const named = (figure: SetFigure) => ({ id: idOf(figure), title: figure.side.drawing.plate.title });
+  return { pairs, left };
+}
+
+/** What differs between two sets of figures. @param compare two states of one figure */
+export async function compareSets<State>(
+  old: readonly SetFigure<State>[],
+  now: readonly SetFigure<State>[],
+  compare: (before: State, after: State) => Promise<Compared>,
+): Promise<SetDifference[]> {
+  const { pairs, left } = pairsOf(old, now);
+  const place = ({ path, label }: SetFigure<State>): Place => ({ path, ...(label === undefined ? {} : { label }) });
+  const all: SetDifference[] = [];
+  for (const figure of now) {
+    const { id, title, state } = figure;
+    const was = pairs.get(figure);
+    const found = was ? { before: place(was), ...(await compare(was.state, state)) } : {};
+    all.push({ id, title, after: place(figure), ...found });
+  }
   return [
-    ...now.map((figure): SetDifference => {
-      const was = pairs.get(figure);
-      if (!was) return { ...named(figure), after: place(figure) };
-      return {
-        ...named(figure),
-        before: place(was),
-        after: place(figure),
-        comparison: compareFigures(was.side, figure.side),
-        sides: [was.side, figure.side],
-      };
-    }),
-    ...[...left].map((figure): SetDifference => ({ ...named(figure), before: place(figure) })),
+    ...all,
+    ...[...left].map((figure): SetDifference => ({ id: figure.id, title: figure.title, before: place(figure) })),
   ];
 }
 

@@ -15,6 +15,12 @@ export function orderedOf(value: unknown): Ordered {
   return new Map(own.map(([key, entry]) => [key, orderedOf(entry)]));
 }
 
+/** A value whose keys need no order. */
+export function plainOf(value: Ordered): unknown {
+  if (Array.isArray(value)) return value.map(plainOf);
+  return isOrderedGroup(value) ? Object.fromEntries(Array.from(value, ([key, own]) => [key, plainOf(own)])) : value;
+}
+
 /** A value as JSON, its keys in their order. */
 export function orderedText(value: Ordered): string {
   if (Array.isArray(value)) return `[${value.map(orderedText).join(',')}]`;

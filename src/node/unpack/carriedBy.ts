@@ -76,6 +76,12 @@ async function textsIn(bytes: Uint8Array): Promise<string[]> {
   return (await ofPicture(bytes)) ?? ofPage(bytes);
 }
 
+/** Whether the first bytes of a file are those of a picture, a page or a document, which may carry figures. */
+export const mayCarry = (head: Uint8Array): boolean =>
+  isPackage(head) ||
+  (formats as readonly Format[]).some(({ isOwn }) => isOwn(head)) ||
+  /^\ufeff?\s*<(!doctype html|html)\b/i.test(new TextDecoder().decode(head));
+
 const forms = [...formats.map(({ ending }) => ending.toUpperCase()), 'DOCX', 'ODT', 'HTML'].join(', ');
 
 /** The pictures of a folder, where one is named. */
