@@ -2,9 +2,9 @@ import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { error, hasErrors, type Problem } from '../core/problem/problem.js';
 import type { Lacking } from '../core/project/carry/readCarried.js';
-import { together, type Unpacked, type UnpackedFigure } from '../core/project/carry/together.js';
+import type { Unpacked, UnpackedFigure } from '../core/project/carry/together.js';
 import { type Output, save } from '../node/save.js';
-import { carriedByAll } from '../node/unpack/carriedBy.js';
+import { unpack } from '../node/unpack/unpack.js';
 import { exit } from './command.js';
 import { exitCode, problemsJson, reportProblems, say, sayJson } from './report.js';
 
@@ -68,9 +68,9 @@ export async function runUnpack(paths: readonly string[], call: UnpackCall): Pro
     else reportProblems(problems);
     return exitCode(problems);
   };
-  const found = await carriedByAll(paths);
+  const found = await unpack(paths);
   if (!found.ok) return give(found.problems);
-  const unpacked = together(found.value.flatMap(({ carried }) => carried));
+  const unpacked = found.value;
   const { outputs, problems } = output === undefined ? { outputs: [], problems: [] } : await outputsOf(unpacked, call);
   const all = [...found.problems, ...problems];
   if (hasErrors(problems)) return give(all);
@@ -81,8 +81,7 @@ export async function runUnpack(paths: readonly string[], call: UnpackCall): Pro
     sayJson({ figures: unpacked.figures, files: [...unpacked.files.keys()], written, problems: problemsJson(all) });
   } else {
     reportProblems(all);
-    const sources = found.value.map(({ path }) => path);
-    say(text(unpacked, sources, output));
+    say(text(unpacked, unpacked.sources, output));
     if (output === undefined) say('nothing is written; name a folder with -o');
   }
   return hasErrors(all) ? exitCode(all) : exit.done;

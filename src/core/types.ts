@@ -86,10 +86,15 @@ export type { ProofSubject } from './project/acts/proof.js';
 export type { InkContrast, PaletteDistance, StyleSetting } from './project/acts/styleReport.js';
 export type { IdleTries } from './project/acts/unread.js';
 export type { Writable } from './project/acts/write.js';
+export type { DrawingOrigin, DrawnRows, FigureOrigin, Taken } from './project/carry/origin.js';
+export type { Lacking } from './project/carry/readCarried.js';
+export type { ReferenceKind } from './project/carry/references.js';
+export type { Unpacked, UnpackedFigure } from './project/carry/together.js';
 export type { Part } from './project/compose/part.js';
 export type { FigureContents, figureSchema } from './project/files/figureFile.js';
 export type { FileKind, fileKinds } from './project/files/fileKinds.js';
 export type { AxisLook, StyleHead } from './project/generated/fileTypes.js';
+export type { AuthoredFile } from './project/read/gatherer.js';
 export type { Files as FilesByKind, Reader, Reading } from './project/read/readFiles.js';
 export type { FaceAbility, ScriptFace, ScriptWish } from './project/read/source.js';
 export type { InLanguages, OneLanguage, Spoken, SpokenFigure, Texts } from './project/read/spokenWords.js';
@@ -105,8 +110,19 @@ export type { Open, Reading as FieldReading, ReadingName } from './schema/fields
 export type { TakingOver } from './schema/formatting.js';
 export type { CheckLook, HouseStyle, styleShape } from './schema/houseStyle.js';
 export type { axisShape } from './schema/look/axes.js';
-export type { AxisName, Dash, dashes, MarkerShape, markerShapes, TextRole, textRoles } from './schema/look/names.js';
+export type {
+  AxisName,
+  CarriedPart,
+  carriedParts,
+  Dash,
+  dashes,
+  MarkerShape,
+  markerShapes,
+  TextRole,
+  textRoles,
+} from './schema/look/names.js';
 export type { Look, lookSchema, lookShape } from './schema/look.js';
+export type { Ordered } from './schema/ordered.js';
 export type { Schema } from './schema/schemaParts.js';
 export type { ThousandsMark, thousandsMarks } from './schema/thousandsMarks.js';
 export type { Path, YamlSource } from './schema/yamlSource.js';

@@ -13,4 +13,5 @@ export { type FormatName, type formatList, formats } from './formats.js';
 export { type Change, type MayGoAlong, redoChange, saveChanges, stepsOf, type Undone, undoChange } from './journal.js';
 export { type Output, save } from './save.js';
 export { type StyleOfDocuments, styleOf as styleOfDocuments } from './template/readTemplates.js';
+export { type UnpackedFiles, unpack } from './unpack/unpack.js';
 export { type ProofForm, proofForms, writeProof } from './writeProof.js';

@@ -24,7 +24,7 @@ describe('the pages of what authors need', () => {
     const drawn = await openProject(overlaid(disk, { [path]: figure })).draw(path);
     expect(drawn.problems).toEqual([]);
     expect(check(ok(drawn), drawn.problems)).toEqual([]);
-    const svg = ok(await write(ok(drawn), 'svg', { ground: 'paper' }));
+    const svg = ok(await write(ok(drawn), 'svg', { ground: 'paper', carries: 'nothing' }));
     expect(readFileSync(join(folder, `${name}.svg`), 'utf8').trim() === svg.trim()).toBe(true);
     expect(page(name)).toContain(`](${name}.svg)`);
   });

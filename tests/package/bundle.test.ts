@@ -46,12 +46,12 @@ describe('a program that a bundler puts together', () => {
   test('has of drawing alone no desk, report or proof, nor a library of one format', async () => {
     const { files, bytes } = await firstChunk("import { draw } from 'hexis';\nglobalThis.drawn = draw;");
     expect(within(files, 'chart').length).toBeGreaterThan(30);
-    for (const folder of ['choose', 'report', 'proof', 'data/workbook', 'data/parquet', 'check/rules', 'check/hand'])
+    for (const folder of ['choose', 'report', 'proof', 'data/workbook', 'data/parquet', 'check/rules', 'project/carry'])
       expect([folder, within(files, folder)]).toEqual([folder, []]);
     expect(
       files.filter((path) => /node_modules\/(pdfkit|fontkit|docx|@zip\.js|hyparquet|micromark)/.test(path)),
     ).toEqual([]);
-    expect(bytes).toBeLessThan(925_000);
+    expect(bytes).toBeLessThan(850_000);
   });
 
   test('has of what a desk thinks with more, and of problems in words next to nothing', async () => {
@@ -59,7 +59,7 @@ describe('a program that a bundler puts together', () => {
     expect(within(desk.files, 'choose').length).toBeGreaterThan(1);
     const words = await firstChunk("import { problemText } from 'hexis';\nglobalThis.text = problemText;");
     expect(within(words.files, 'layout')).toEqual([]);
-    expect(words.bytes).toBeLessThan(120_000);
+    expect(words.bytes).toBeLessThan(80_000);
   });
 });
 

@@ -1,4 +1,3 @@
-import { type Document, isAlias, isMap, isScalar, isSeq } from 'yaml';
 import { isGroup } from './settingTree.js';
 
 /** What a YAML or JSON text says, its keys in their order: plain objects put whole numbers first. */
@@ -39,17 +38,4 @@ export function orderedUnder(below: Ordered, above: Ordered | undefined): Ordere
   const joined = new Map(above);
   for (const [key, entry] of below) joined.set(key, orderedUnder(entry, above.get(key)));
   return joined;
-}
-
-/** The text of a key of a mapping. */
-export const keyText = (key: unknown): string => String(isScalar(key) ? key.value : key);
-
-/** What a node says, its keys in their order; aliases are what they stand for. */
-export function orderedNode(node: unknown, document: Document): Ordered {
-  if (isAlias(node)) return orderedNode(node.resolve(document), document);
-  if (isMap(node)) {
-    return new Map(node.items.map(({ key, value }) => [keyText(key), orderedNode(value, document)]));
-  }
-  if (isSeq(node)) return node.items.map((item) => orderedNode(item, document));
-  return isScalar(node) ? (node.value as Ordered) : null;
 }

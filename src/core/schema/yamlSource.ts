@@ -14,7 +14,8 @@ import {
 import { entryAt, lastOf } from '../at.js';
 import { messageOf } from '../messageOf.js';
 import { error, type Place, type Problem } from '../problem/problem.js';
-import { keyText, type Ordered, orderedNode } from './ordered.js';
+import type { Ordered } from './ordered.js';
+import { keyText, orderedNode } from './orderedYaml.js';
 
 export type Path = readonly (string | number)[];
 

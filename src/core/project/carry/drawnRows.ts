@@ -1,15 +1,8 @@
 import { entryAt, numberAt } from '../../at.js';
 import type { Table } from '../../data/table.js';
 import { csvOf } from '../../export/numbers.js';
-import { error, fail, hasErrors, type Outcome, succeed } from '../../problem/problem.js';
-import { withSources } from '../read/computed.js';
-import { dataConnection } from '../read/dataFiles.js';
-import { Gatherer, readTableFile } from '../read/gatherer.js';
-import { casesOf, filesToRead, rowsInFile, type TableRequest } from '../read/gatherTable.js';
-import type { Store } from '../read/store.js';
+import type { TableToRead } from '../read/gatherTable.js';
 import type { DrawnRows } from './origin.js';
-
-type Requests = TableRequest['requests'];
 
 /**
  * A cell as it stood in its file. A number that a workbook holds as such is written with the decimal mark of the table: in the
@@ -43,12 +36,7 @@ function csvOfDrawn(table: Table, drawn: ReadonlySet<string>): string {
 }
 
 /** A table read once more, all that is drawn of it as the texts that stand in its cells. */
-async function cellsOf(
-  gatherer: Gatherer,
-  figure: TableRequest['figure'],
-  requests: Requests,
-  read: (requests: Requests) => Promise<Table | undefined>,
-): Promise<string | undefined> {
+async function cellsOf({ requests, read }: TableToRead): Promise<string | undefined> {
   const first = await read(requests);
   if (!first) return undefined;
   const drawn = new Set(first.columns.map(({ name }) => name));
@@ -57,33 +45,15 @@ async function cellsOf(
     as === 'number' ? [{ column: name, as, path: 'data' } as const] : [],
   );
   const whole = await read([...texts, ...numbers]);
-  return whole && csvOfDrawn(casesOf(gatherer, whole, figure, { file: figure.file }), drawn);
+  return whole && csvOfDrawn(whole, drawn);
 }
 
 /** The rows of a figure, table by table: the columns that it draws, without the rows of sums that it leaves out. */
-export async function drawnRows(
-  store: Store,
-  request: Omit<TableRequest, 'asked' | 'fresh'>,
-): Promise<Outcome<DrawnRows[]>> {
-  const gatherer = new Gatherer(store);
-  const { figure, codebook } = request;
-  const { data } = figure.value;
-  const own = { ...request, requests: withSources(request.requests, codebook), asked: [], fresh: false };
-  if (data === undefined || own.requests.length === 0) return succeed([]);
-  const connection = dataConnection(data);
-  if (connection) return fail([error('carries-asked', { table: connection.table ?? connection.query ?? '' })]);
-  const tables: DrawnRows[] = [];
-  if (typeof data === 'object' && 'rows' in data) {
-    const inFile = async (requests: Requests) => rowsInFile(gatherer, { ...own, requests });
-    const csv = await cellsOf(gatherer, figure, own.requests, inFile);
-    if (csv !== undefined) tables.push({ csv });
+export async function drawnRows(tables: readonly TableToRead[]): Promise<DrawnRows[]> {
+  const found: DrawnRows[] = [];
+  for (const table of tables) {
+    const csv = await cellsOf(table);
+    if (csv !== undefined) found.push({ ...(table.file === undefined ? {} : { file: table.file }), csv });
   }
-  for (const { file, told, reading } of filesToRead(own, (from, reference) => gatherer.join(from, reference))) {
-    const asked = await store.source.answerer?.({ said: '', file, told: {}, engine: told.engine });
-    if (asked) return fail([error('carries-asked', { table: told.file })]);
-    const fromFile = (requests: Requests) => readTableFile(gatherer, file, { ...reading, requests });
-    const csv = await cellsOf(gatherer, figure, reading.requests, fromFile);
-    if (csv !== undefined) tables.push({ file, csv });
-  }
-  return hasErrors(gatherer.problems) ? fail(gatherer.problems) : succeed(tables);
+  return found;
 }

@@ -1,7 +1,8 @@
 import { Document, isCollection, isPair, isScalar, parseDocument, visit } from 'yaml';
 import { messageOf } from '../../messageOf.js';
 import { error, fail, type Outcome, succeed } from '../../problem/problem.js';
-import { isOrderedGroup, type Ordered, orderedNode, orderedText } from '../../schema/ordered.js';
+import { isOrderedGroup, type Ordered, orderedText } from '../../schema/ordered.js';
+import { orderedNode } from '../../schema/orderedYaml.js';
 import { type FileKind, fileKinds } from '../files/fileKinds.js';
 import { readOfKind } from '../read/readFiles.js';
 import { isPlainName } from './localNames.js';

@@ -33,7 +33,7 @@ import { withSources } from './computed.js';
 import { dataFiles, hasSeveralFiles, nameOfFile } from './dataFiles.js';
 import { lackingWords, languageFor, wordsFor } from './figureLanguage.js';
 import { Gatherer, readTableFile } from './gatherer.js';
-import { gatherTable, notationOf, type TableRequest } from './gatherTable.js';
+import { gatherTable, notationOf, type TableRequest, tablesToRead } from './gatherTable.js';
 import { madeFrom } from './madeFrom.js';
 import type { Reading } from './readFiles.js';
 import { type Spoken, type SpokenFigure, spokenIn } from './spokenWords.js';
@@ -261,7 +261,13 @@ function originOf(
     others: gatherer.authored.filter(({ kind }) => kind !== 'figure'),
     taken: { style, language, number, shared },
     join: (from, reference) => store.source.join(from, reference),
-    rows: async () => (await import('../carry/drawnRows.js')).drawnRows(store, { figure, ...reading }),
+    async rows() {
+      const again = new Gatherer(store);
+      const tables = await tablesToRead(again, { figure, ...reading });
+      if (!tables.ok) return tables;
+      const rows = await (await import('../carry/drawnRows.js')).drawnRows(tables.value);
+      return hasErrors(again.problems) ? fail(again.problems) : succeed(rows);
+    },
     variables: new Set(variablesOf(figure.value, table, request)),
   };
 }

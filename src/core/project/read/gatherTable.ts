@@ -12,7 +12,7 @@ import { type ColumnRequest, everyColumn, type Table, tableOf } from '../../data
 import type { FileReading } from '../../data/tableText.js';
 import { withoutTotals } from '../../data/totals.js';
 import { nearest } from '../../problem/nearest.js';
-import { error, type Place, warning } from '../../problem/problem.js';
+import { error, fail, type Outcome, type Place, succeed, warning } from '../../problem/problem.js';
 import type { ThousandsMark } from '../../schema/thousandsMarks.js';
 import type { FigureContents } from '../files/figureFile.js';
 import type { Asking } from './askTable.js';
@@ -84,12 +84,7 @@ function chosenValues(chart: ChartSettings, column: string): string[] {
 }
 
 /** A table without its rows of sums, which are no cases; a sum that the author chooses by its name stays. */
-export function casesOf(
-  gatherer: Gatherer,
-  table: Table,
-  { value: { chart } }: Reading<FigureContents>,
-  place: Place,
-): Table {
+function casesOf(gatherer: Gatherer, table: Table, { value: { chart } }: Reading<FigureContents>, place: Place): Table {
   const found = withoutTotals(table, ({ column, text }) => chosenValues(chart, column).includes(text));
   const said = new Map(found.left.map((total) => [`${total.column} ${total.text} ${total.of}`, total]));
   for (const { column, text, of } of said.values())
@@ -162,7 +157,7 @@ async function askConnection(
 }
 
 /** How one of the files of a figure is read. */
-export interface FileToRead {
+interface FileToRead {
   told: OneFile;
   /** The setting that names it. */
   path: string;
@@ -173,10 +168,7 @@ export interface FileToRead {
 }
 
 /** How the files of a figure are read. */
-export function filesToRead(
-  { figure, codebook, requests, locate }: TableRequest,
-  join: Gatherer['join'],
-): FileToRead[] {
+function filesToRead({ figure, codebook, requests, locate }: TableRequest, join: Gatherer['join']): FileToRead[] {
   const inTable = hasSeveralFiles(figure.value.data)
     ? requests.filter(({ column }) => column !== fileColumn)
     : requests;
@@ -218,10 +210,7 @@ async function readTables(gatherer: Gatherer, request: TableRequest): Promise<Ta
 }
 
 /** The rows that stand in a figure file. */
-export function rowsInFile(
-  gatherer: Gatherer,
-  { figure, codebook, requests, locate }: TableRequest,
-): Table | undefined {
+function rowsInFile(gatherer: Gatherer, { figure, codebook, requests, locate }: TableRequest): Table | undefined {
   const { data } = figure.value;
   const notation = notationOf(codebook, {});
   const reading = { name: 'the rows of the figure file', codebook, notation, requests, locate };
@@ -256,4 +245,41 @@ export async function gatherTable(
   const table = rows && casesOf(gatherer, rows, figure, locate('data'));
   const whole = table && gatherer.keep(withComputed(table, codebook, requests, locate));
   return whole && { table: whole, codebook };
+}
+
+/** A table of a figure that can be read once more, without its rows of sums. */
+export interface TableToRead {
+  /** Path of its file; undefined for rows that stand in the figure file. */
+  file?: string;
+  /** The columns that the figure reads of it. */
+  requests: readonly ColumnRequest[];
+  read(requests: readonly ColumnRequest[]): Promise<Table | undefined>;
+}
+
+/** The tables of a figure, to be read once more; a problem where one is asked and not read. */
+export async function tablesToRead(
+  gatherer: Gatherer,
+  request: Omit<TableRequest, 'asked' | 'fresh'>,
+): Promise<Outcome<TableToRead[]>> {
+  const { figure, codebook } = request;
+  const { data } = figure.value;
+  const own = { ...request, requests: withSources(request.requests, codebook), asked: [], fresh: false };
+  if (data === undefined || own.requests.length === 0) return succeed([]);
+  const connection = dataConnection(data);
+  if (connection) return fail([error('carries-asked', { table: connection.table ?? connection.query ?? '' })]);
+  const place = { file: figure.file };
+  const cases = (table: Table | undefined) => table && casesOf(gatherer, table, figure, place);
+  if (typeof data === 'object' && 'rows' in data) {
+    const read = async (requests: readonly ColumnRequest[]) => cases(rowsInFile(gatherer, { ...own, requests }));
+    return succeed([{ requests: own.requests, read }]);
+  }
+  const tables: TableToRead[] = [];
+  for (const { file, told, reading } of filesToRead(own, (from, reference) => gatherer.join(from, reference))) {
+    const asked = await gatherer.store.source.answerer?.({ said: '', file, told: {}, engine: told.engine });
+    if (asked) return fail([error('carries-asked', { table: told.file })]);
+    const read = async (requests: readonly ColumnRequest[]) =>
+      cases(await readTableFile(gatherer, file, { ...reading, requests }));
+    tables.push({ file, requests: reading.requests, read });
+  }
+  return succeed(tables);
 }
