@@ -32,6 +32,9 @@ export { rowsOf } from './choose/rowsOf.js';
 export { partOf, type Scope, scopesOf, type Target } from './choose/scopes.js';
 export { type Words, wordsAt } from './choose/words.js';
 export { contrast } from './color/color.js';
+export { type Comparison, compareFigures, type InkBoxes, inkBoxes, type Side } from './compare/compare.js';
+export { type ComparisonTable, comparisonTables } from './compare/comparisonTables.js';
+export { inkText } from './compare/comparisonText.js';
 export type { ColumnProfile } from './data/profile.js';
 export { tableEndings } from './data/tableForms.js';
 export { cellForm, cellText, csvOf } from './export/numbers.js';
@@ -61,6 +64,7 @@ export {
   viewEdits,
   viewOf,
 } from './project/compose/turntable.js';
+export { overlaid } from './project/read/source.js';
 export { edited, type History, historyOf, redo, undo } from './schema/history.js';
 export { type Edit, inverse, type Patch, patched, patchFor, type Splice } from './schema/patch.js';
 export type { View } from './space/view.js';

@@ -322,6 +322,55 @@ export async function undoChange(path: string, show = false, mayGoAlong = anyFil
   return succeed(undoneOf(steps.value));
 }
 
+/** A text as it was before the last acts on it; undefined where somebody else has changed it since. */
+function textBefore(text: string, acts: readonly Act[]): string | undefined {
+  let now = text;
+  for (const act of acts.toReversed()) {
+    if (!act.patch || sha256(now) !== act.after) return undefined;
+    now = patched(now, inverse(act.patch));
+  }
+  return now;
+}
+
+/** The acts of a file of texts, with its text; undefined where it cannot be read. */
+async function actsOf(path: string): Promise<{ text: string; acts: Act[] } | undefined> {
+  const found = await fileFor(path);
+  if (!found.ok || typeof found.value.before !== 'string') return undefined;
+  const { before: text, journal } = found.value;
+  return { text, acts: done(journal.acts, text) };
+}
+
+/**
+ * The text of a file as it was before its last acts, with those of the other files that these acts changed; nothing is written. A
+ * file that somebody else has changed since is left out, and where it is this one, that is said.
+ *
+ * @param steps how many acts
+ * @returns texts by their paths
+ */
+export async function earlierTexts(
+  path: string,
+  steps: number,
+  mayGoAlong = anyFile,
+): Promise<Outcome<Map<string, string>>> {
+  const own = await actsOf(path);
+  const last = own?.acts.slice(-steps) ?? [];
+  const [first] = last;
+  if (!own || !first) return fail([error('nothing-to-undo', { path })]);
+  const text = textBefore(own.text, last);
+  if (text === undefined)
+    return fail([error('changed-since', { path, by: last.at(-1)?.by ?? first.by }, { file: path })]);
+  const texts = new Map([[path, text]]);
+  const sets = new Set(last.flatMap(({ set }) => set ?? []));
+  const others = new Set(last.flatMap(({ with: names = [] }) => names.map((name) => join(dirname(path), name))));
+  for (const other of others) {
+    const along = (await mayGoAlong(other)) ? await actsOf(other) : undefined;
+    const from = along?.acts.findIndex(({ set }) => set !== undefined && sets.has(set)) ?? -1;
+    const before = along && from >= 0 ? textBefore(along.text, along.acts.slice(from)) : undefined;
+    if (before !== undefined) texts.set(other, before);
+  }
+  return succeed(texts);
+}
+
 /** Redoes the change that was undone last, if the file is still as it was then. */
 export async function redoChange(path: string, mayGoAlong = anyFile): Promise<Outcome<Undone>> {
   const steps = await together(path, stepAgain, mayGoAlong);

@@ -145,6 +145,36 @@ describe('the server of the desk', () => {
     expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(figure);
   });
 
+  test('gives the texts as they were before any act, of all files that it changed, and changes none', async () => {
+    const style = 'hexis: style/1\ntext: { size: 9pt }\n';
+    const none = await ask('/api/earlier?path=f.figure.yaml&steps=1');
+    expect([none.status, none.body['codes']]).toEqual([409, ['nothing-to-undo']]);
+    await change({ path: 'h.style.yaml', was: null, by: 'house', text: style });
+    const { sha256: ofStyle } = (await ask('/api/file?path=h.style.yaml')).body;
+    await change({ path: 'f.figure.yaml', was: (await state()).sha256, by: 'a', text: `${figure}# a\n` });
+    const both = [
+      { path: 'f.figure.yaml', was: (await state()).sha256, text: `${figure}# b\n` },
+      { path: 'h.style.yaml', was: ofStyle, text: `${style}# b\n` },
+    ];
+    expect((await post('/api/change', { by: 'b', changes: both })).status).toBe(200);
+    await change({ path: 'f.figure.yaml', was: (await state()).sha256, by: 'c', text: `${figure}# c\n` });
+    const texts = async (steps: number) => (await ask(`/api/earlier?path=f.figure.yaml&steps=${steps}`)).body['texts'];
+    expect(await texts(1)).toEqual({ 'f.figure.yaml': `${figure}# b\n` });
+    expect(await texts(2)).toEqual({ 'f.figure.yaml': `${figure}# a\n`, 'h.style.yaml': style });
+    expect(await texts(30)).toEqual({ 'f.figure.yaml': figure, 'h.style.yaml': style });
+    expect((await state()).text).toBe(`${figure}# c\n`);
+    for (const steps of ['0', '-1', 'x', '1.5'])
+      expect((await ask(`/api/earlier?path=f.figure.yaml&steps=${steps}`)).status).toBe(403);
+    // What somebody else has changed since is not guessed.
+    writeFileSync(folder.at('f.figure.yaml'), `${figure}# by hand\n`);
+    const foreign = await ask('/api/earlier?path=f.figure.yaml&steps=1');
+    expect([foreign.status, foreign.body['codes']]).toEqual([409, ['changed-since']]);
+    writeFileSync(folder.at('f.figure.yaml'), `${figure}# c\n`);
+    for (let i = 0; i < 3; i += 1) await post('/api/undo', { path: 'f.figure.yaml' });
+    rmSync(folder.at('h.style.yaml'));
+    expect(readFileSync(folder.at('f.figure.yaml'), 'utf8')).toBe(figure);
+  });
+
   test('never writes over what another program has changed', async () => {
     const { sha256 } = await state();
     writeFileSync(folder.at('f.figure.yaml'), `${figure}# by hand\n`);
@@ -406,8 +436,8 @@ describe('the server of the desk', () => {
     '',
   ])('gives and writes nothing outside its folder: %j', async (path) => {
     const encoded = path.includes('%') ? path : encodeURIComponent(path);
-    for (const call of ['file', 'bytes']) {
-      const { status, body } = await ask(`/api/${call}?path=${encoded}`);
+    for (const call of ['file', 'bytes', 'earlier']) {
+      const { status, body } = await ask(`/api/${call}?path=${encoded}&steps=1`);
       expect([403, 404]).toContain(status);
       expect(JSON.stringify(body)).not.toContain('hexis: figure');
     }

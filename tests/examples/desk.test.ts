@@ -221,6 +221,43 @@ test('the same again for the next variable, and for one group alone, in two clic
   await at.desk.until(figureFile('yield-by-bed-spring'), (text) => text.includes('where: { season: Spring }'));
 });
 
+test('what the figure is now is held against what it was before any act, by keys', async () => {
+  await at.begin('yield-boxes');
+  const { page } = at.desk;
+  await at.desk.tab('Earlier');
+  await page.getByText('Nothing has been done to this figure').waitFor();
+  const size = page.getByLabel(/^Size of the figure/);
+  for (const [key, wanted] of [
+    ['ArrowLeft', 'width: 10.9cm'],
+    ['ArrowRight', 'width: 11cm'],
+    ['ArrowLeft', 'width: 10.9cm'],
+  ] as const) {
+    await size.focus();
+    await size.press(key);
+    await at.desk.until(figureFile('yield-boxes'), (text) => text.includes(wanted));
+    await page.locator('#sheet:not(.stale)').waitFor();
+  }
+  const row = page.locator('.difference td');
+  const cells = (texts: string[]) =>
+    page.waitForFunction(
+      (wanted) => wanted.every((own) => document.querySelector('.difference')?.textContent?.includes(own)),
+      texts,
+    );
+  await cells(['size.width', '11cm', '10.9cm']);
+  expect(await row.count()).toBeGreaterThan(2);
+  expect(await page.locator('.earlier-pair img').count()).toBe(2);
+  const now = at.desk.text(figureFile('yield-boxes'));
+  // Two acts back the figure was as it is.
+  await page.locator('.acts button').focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('listbox', { name: 'The figure now, and before' }).waitFor();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await page.getByText('Nothing differs.').waitFor();
+  // What was looked at is changed by nothing.
+  expect(at.desk.text(figureFile('yield-boxes'))).toBe(now);
+});
+
 test('a cloud is turned by pointer, wheel and keys, and the view written into the file as numbers', async () => {
   await at.begin('plots-in-space', 'bed-shares');
   const until = (wanted: string) => at.desk.until(figureFile('plots-in-space'), (text) => text.includes(wanted));

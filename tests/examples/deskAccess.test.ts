@@ -66,7 +66,7 @@ describe.each(['light', 'dark'] as const)('on a %s page', (colorScheme) => {
     await desk.click(...(await ink('axes.y.labels[1]')));
     await look('axis chosen');
     await page.keyboard.press('Escape');
-    for (const name of ['Findings', 'Numbers', 'Again', 'Text']) {
+    for (const name of ['Findings', 'Numbers', 'Again', 'Earlier', 'Text']) {
       await desk.tab(new RegExp(`^${name}`));
       await look(name);
     }

@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { constants, inflateSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { ok } from 'hexis';
 import { draw, type FormatName, formats } from 'hexis/node';
@@ -41,8 +42,8 @@ describe('every file', () => {
   });
   afterAll(() => folder.remove());
 
-  const bytesOf = async (name: FormatName): Promise<Uint8Array> => {
-    const written = ok(await draw(folder.at('two.figure.yaml'), name, { dpi: 60 }));
+  const bytesOf = async (name: FormatName, carries: 'nothing' | 'settings'): Promise<Uint8Array> => {
+    const written = ok(await draw(folder.at('two.figure.yaml'), name, { dpi: 60, carries }));
     return typeof written === 'string' ? Buffer.from(written) : written;
   };
 
@@ -65,13 +66,50 @@ describe('every file', () => {
   };
 
   test.each(formats.map(({ name }) => name))('says what it was made from: %s', async (name) => {
-    const words = await (said[name] as (typeof said)[string])(await bytesOf(name));
+    const words = await (said[name] as (typeof said)[string])(await bytesOf(name, 'nothing'));
     expect(words).toContain(hash);
     expect(words).toContain('two.figure.yaml');
     expect(words).toContain('Two of <them> & a dash');
     if (name !== 'eps') expect(words).toContain('Two bars.');
     expect(words).toMatch(/Lanternfield & S..?.?hne/);
     expect(words).not.toContain(folder.path);
+  });
+
+  /** What a file carries, by readers that are not ours. */
+  const carried: Record<string, (bytes: Uint8Array) => Promise<string> | string> = {
+    png(bytes) {
+      const start = Buffer.from(bytes).indexOf('Hexis carried') + 'Hexis carried'.length + 5;
+      return inflateSync(bytes.subarray(start), { finishFlush: constants.Z_SYNC_FLUSH }).toString('utf8');
+    },
+    pdf(bytes) {
+      writeFileSync(folder.at('two.pdf'), bytes);
+      const call = ['-save', '1', '-o', folder.at('carried.json'), folder.at('two.pdf')];
+      expect(spawnSync('pdfdetach', call).status).toBe(0);
+      return readFileSync(folder.at('carried.json'), 'utf8');
+    },
+    eps: (bytes) =>
+      [
+        ...Buffer.from(bytes)
+          .toString('latin1')
+          .matchAll(/^% hexis-carried (.*)$/gm),
+      ]
+        .map(([, line]) => line)
+        .join(''),
+    plate: (bytes) => JSON.parse(Buffer.from(bytes).toString('utf8')).carries,
+  };
+
+  test.each(formats.map(({ name }) => name))('names no hash where it carries what it was made of: %s', async (name) => {
+    const bytes = await bytesOf(name, 'settings');
+    const words = await (said[name] as (typeof said)[string])(bytes);
+    expect(words).toContain('two.figure.yaml');
+    expect(words).not.toContain(hash);
+    const own = carried[name];
+    const text = own ? await own(bytes) : (/<hexis:carried [^>]*>(.*?)<\/hexis:carried>/s.exec(words)?.[1] ?? '');
+    const { draw: drawn, files } = JSON.parse(text);
+    expect(drawn).toBe('two.figure.yaml');
+    expect(files[drawn].caption.title).toBe('Two of <them> & a dash – here');
+    expect(files[drawn].data).toEqual({ file: 'two.csv' });
+    expect(text).not.toContain(folder.path);
   });
 
   test('has the name that a pattern gives it', () => {

@@ -3,6 +3,7 @@ import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { AgainPanel } from './AgainPanel.js';
 import { ChangePanel } from './ChangePanel.js';
 import { CodebookPanel } from './CodebookPanel.js';
+import { EarlierPanel } from './EarlierPanel.js';
 import { FindingsPanel } from './FindingsPanel.js';
 import type { Files } from './files.js';
 import { NumbersPanel } from './NumbersPanel.js';
@@ -66,6 +67,7 @@ const panels = {
   findings: ({ desk }: Props) => <FindingsPanel desk={desk} />,
   numbers: ({ thinker, desk }: Props) => <NumbersPanel thinker={thinker} desk={desk} />,
   again: ({ thinker, desk }: Props) => <AgainPanel thinker={thinker} desk={desk} />,
+  earlier: ({ files, thinker, desk }: Props) => <EarlierPanel files={files} thinker={thinker} desk={desk} />,
   text: ({ desk }: Props) => <OpenText desk={desk} />,
   codebook: ({ thinker, desk }: Props) =>
     desk.open !== undefined && <CodebookPanel thinker={thinker} desk={desk} path={desk.open} />,
@@ -77,7 +79,7 @@ const panels = {
 
 type PanelName = keyof typeof panels;
 
-const usual: readonly PanelName[] = ['change', 'findings', 'numbers', 'again', 'text'];
+const usual: readonly PanelName[] = ['change', 'findings', 'numbers', 'again', 'earlier', 'text'];
 
 function Content({ name }: { name: PanelName }) {
   const told = useContext(Told);

@@ -31,6 +31,9 @@ export interface FileChange {
 /** What an act on files did: how they are now, and whether it was left because somebody else has changed one. */
 export type ChangedFiles = { states: Record<string, FileState>; conflict: boolean } | { fault: string };
 
+/** Texts as they were, by their paths. */
+export type Earlier = { texts: Record<string, string> } | { fault: string };
+
 /** A database by the name of its connection. */
 export interface Database {
   connection: string;
@@ -62,6 +65,8 @@ export interface Files {
   /** Takes the last act on a file back, or makes it again, in all files that it changed. */
   undo(path: string): Promise<Stepped>;
   redo(path: string): Promise<Stepped>;
+  /** The texts of a file, and of those that were changed with it, as they were before its last acts. */
+  earlier(path: string, steps: number): Promise<Earlier>;
   /** Keeps a table; one of that name that is there already, and is another, stays. */
   add(path: string, bytes: Uint8Array): Promise<{ path: string } | { fault: string }>;
   /** Draws into files of the folder; in memory the page keeps the drawing itself. */
@@ -131,6 +136,10 @@ export class ServedFiles implements Files {
 
   undo = (path: string) => this.step('undo', path);
   redo = (path: string) => this.step('redo', path);
+
+  async earlier(path: string, steps: number) {
+    return (await (await this.call(`earlier?path=${encodeURIComponent(path)}&steps=${steps}`)).json()) as Earlier;
+  }
 
   async add(path: string, bytes: Uint8Array) {
     const answer = await fetch(`./api/add?path=${encodeURIComponent(path)}`, {
@@ -274,5 +283,19 @@ export class MemoryFiles implements Files {
 
   undo = async (path: string) => this.step(path, undo, 'undo');
   redo = async (path: string) => this.step(path, redo, 'redo');
+
+  async earlier(path: string, steps: number): Promise<Earlier> {
+    const last = this.actsOf(path).undo.slice(-steps);
+    const texts: Record<string, string> = {};
+    for (const own of new Set([path, ...last.flatMap(({ paths }) => paths)])) {
+      const acts = this.actsOf(own).undo;
+      const from = acts.findIndex((act) => last.includes(act));
+      let history = this.histories.get(own);
+      for (let count = from < 0 ? 0 : acts.length - from; history && count > 0; count -= 1) history = undo(history);
+      if (history) texts[own] = history.text;
+    }
+    return { texts };
+  }
+
   watch() {}
 }

@@ -2,6 +2,7 @@ import type { Box, Finding, Problem } from 'hexis';
 import type {
   Answers,
   ColumnProfile,
+  ComparisonTable,
   Control,
   DraftSettings,
   Drag,
@@ -98,6 +99,20 @@ export interface Drawn {
   problems: Problem[];
 }
 
+/** A figure in small, with what differs marked on it. */
+export interface Marked extends Small {
+  marks: (Box & { as: 'came' | 'went' | 'moved' })[];
+}
+
+/** What a figure is now, held against what it was. */
+export interface Compared {
+  tables: ComparisonTable[];
+  ink: string;
+  isSame: boolean;
+  before: Marked;
+  now: Marked;
+}
+
 /** A table that a figure is begun from. */
 export interface Begun {
   columns: ColumnProfile[];
@@ -170,6 +185,8 @@ export interface Calls {
   controls: { ask: { role?: string; scope?: string }; get: Changeable };
   /** The numbers behind the figure: the table of its marks first. */
   tables: { ask: Record<string, never>; get: ShownTable[] };
+  /** What differs from the figure as some texts had it. */
+  compare: { ask: { path: string; texts: Record<string, string> }; get: Compared | { fault: string } };
   drag: { ask: { drag: Drag; x: number; y: number }; get: Edit[] };
   turn: { ask: { path: string; caption: boolean; view: View }; get: Shown | undefined };
   look: { ask: { path: string }; get: Begun | { fault: string } };

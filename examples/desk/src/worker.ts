@@ -1,4 +1,6 @@
 import {
+  type Box,
+  check,
   checkFile,
   type Drawing,
   describe,
@@ -20,6 +22,8 @@ import {
   cellForm,
   cellText,
   codebookRows,
+  compareFigures,
+  comparisonTables,
   contrast,
   controlAt,
   controlsOf,
@@ -34,9 +38,12 @@ import {
   forColumn,
   forStyle,
   hit,
+  inkBoxes,
+  inkText,
   inkWords,
   lookInto,
   lookIntoDatabase,
+  overlaid,
   partOf,
   patched,
   patchFor,
@@ -44,6 +51,7 @@ import {
   readingOrder,
   rowsOf,
   type Samples,
+  type Side,
   samplesOf,
   scopesOf,
   settingEdits,
@@ -72,6 +80,7 @@ import type {
   Calls,
   Chosen,
   Drawn,
+  Marked,
   Question,
   Setting,
   Shown,
@@ -150,8 +159,10 @@ const wordsOf = (problems: readonly Problem[]): string =>
     })
     .join('\n');
 
-async function svgOf(made: Drawing): Promise<string> {
-  const svg = await write(made, 'svg');
+/** A drawing for the page. It carries its settings, which go along where it is copied; rows would be gathered for each key. */
+async function svgOf(made: Drawing, carries: 'nothing' | 'settings' = 'settings'): Promise<string> {
+  const own = made.settings.export.carries === 'nothing' ? 'nothing' : carries;
+  const svg = await write(made, 'svg', { carries: own });
   return svg.ok ? svg.value.replace(/^<\?xml.*\?>\n/, '') : '';
 }
 
@@ -183,7 +194,14 @@ async function shownOf(made: Drawing): Promise<Shown> {
 
 async function smallOf(made: Drawing): Promise<Small> {
   const { id, width, height } = made.plate;
-  return { id, svg: await svgOf(made), width, height };
+  return { id, svg: await svgOf(made, 'nothing'), width, height };
+}
+
+/** A state of a figure that is compared. */
+async function sideOf(own: Project, path: string): Promise<Side | { fault: string }> {
+  const found = await own.draw(path);
+  if (!found.ok) return { fault: wordsOf(found.problems) };
+  return { drawing: found.value, findings: check(found.value, found.problems) };
 }
 
 /** The number of the drawing that was begun last: one that was begun before and comes later is not the one that is shown. */
@@ -362,6 +380,37 @@ const answers: { [N in CallName]: (ask: Calls[N]['ask']) => Promise<Calls[N]['ge
     };
   },
   tables: () => (drawing ? tablesOf(drawing) : []),
+  async compare({ path, texts }) {
+    const { source } = opened().store;
+    const old = await sideOf(openProject(overlaid(source, texts)), path);
+    if ('fault' in old) return { fault: speech.earlier.notDrawn(old.fault) };
+    const now = await sideOf(opened(), path);
+    if ('fault' in now) return now;
+    const comparison = compareFigures(old, now);
+    const { came, went, moved } = inkBoxes(old.drawing, now.drawing);
+    const marked = async (side: Side, marks: Marked['marks']) => ({ ...(await smallOf(side.drawing)), marks });
+    const as = (boxes: readonly Box[], what: Marked['marks'][number]['as']) =>
+      boxes.map((box) => ({ ...box, as: what }));
+    return {
+      tables: comparisonTables(comparison),
+      ink: inkText(comparison.ink),
+      isSame: comparison.isSame,
+      before: await marked(old, [
+        ...as(went, 'went'),
+        ...as(
+          moved.map(([was]) => was),
+          'moved',
+        ),
+      ]),
+      now: await marked(now, [
+        ...as(came, 'came'),
+        ...as(
+          moved.map(([, is]) => is),
+          'moved',
+        ),
+      ]),
+    };
+  },
   drag: ({ drag, x, y }) => (drawing ? dragEdits(drawing, drag, x, y) : []),
   async turn({ path, caption, view }) {
     if (table?.path !== path || table.caption !== caption) {

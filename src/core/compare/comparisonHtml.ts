@@ -1,17 +1,8 @@
-import { countText, findingText } from '../check/findingText.js';
 import { escaped } from '../export/xml.js';
 import type { Box } from '../plate/plate.js';
 import { type Comparison, type Difference, type InkBoxes, inkBoxes, type Side } from './compare.js';
-import {
-  comparisonText,
-  countWords,
-  figureHead,
-  inkText,
-  numberTexts,
-  settingText,
-  unseenText,
-  valueText,
-} from './comparisonText.js';
+import { type ComparisonTable, comparisonTables, writtenTable } from './comparisonTables.js';
+import { comparisonText, figureHead, inkText, unseenText } from './comparisonText.js';
 import type { SetDifference } from './pairs.js';
 
 /** A figure on the page of a comparison, with its pictures as SVG. */
@@ -44,7 +35,7 @@ function picture(
   return `<figure style="--w: ${number(side.drawing.plate.width)}"><figcaption>${says}</figcaption><div class="sheet">${drawn}${marks(side, boxes)}</div></figure>`;
 }
 
-const table = (caption: string, head: readonly string[], rows: readonly (readonly string[])[], numeric = 0): string => {
+const table = ({ title, head, rows, numeric }: ComparisonTable): string => {
   if (rows.length === 0) return '';
   const cell =
     (tag: string, more = '') =>
@@ -52,46 +43,15 @@ const table = (caption: string, head: readonly string[], rows: readonly (readonl
       `<${tag}${more}${numeric > 0 && i >= head.length - numeric ? ' class="n"' : ''}>${escaped(text)}</${tag}>`;
   const line = (cells: readonly string[], tag: string, more?: string) =>
     `<tr>${cells.map(cell(tag, more)).join('')}</tr>`;
-  return `<div class="table" tabindex="0" role="region" aria-label="${escaped(caption)}"><table><caption>${escaped(caption)}</caption><thead>${line(head, 'th', ' scope="col"')}</thead><tbody>${rows.map((row) => line(row, 'td')).join('')}</tbody></table></div>`;
+  return `<div class="table" tabindex="0" role="region" aria-label="${escaped(title)}"><table><caption>${escaped(title)}</caption><thead>${line(head, 'th', ' scope="col"')}</thead><tbody>${rows.map((row) => line(row, 'td')).join('')}</tbody></table></div>`;
 };
 
-const writtenTable = (written: readonly Difference[]): string =>
-  table(
-    'Written',
-    ['setting', 'before', 'after'],
-    written.map((own) => [settingText(own), valueText(own.before), valueText(own.after)]),
-  );
-
-function tablesOf({ written, counts, numbers, rows, findings, ink, only }: Comparison): string {
-  const found = [
-    ...findings.went.map((own) => ['gone', findingText(own)]),
-    ...findings.came.map((own) => ['new', findingText(own)]),
-  ];
-  const inked = inkText(ink);
+function tablesOf(comparison: Comparison): string {
+  const inked = inkText(comparison.ink);
   return [
-    writtenTable(written),
-    table(
-      'Cases',
-      ['what', 'before', 'after'],
-      counts.map((own) => [countWords(own), String(own.before), String(own.after)]),
-      2,
-    ),
-    table(
-      'Numbers',
-      ['row', 'number', 'before', 'after', 'difference'],
-      [
-        ...numbers.map((own) => {
-          const { before, after, by } = numberTexts(own);
-          return [own.table === undefined ? own.row : `${own.table}: ${own.row}`, own.column, before, after, by];
-        }),
-        ...rows.went.map((name) => [name, 'gone', '', '', '']),
-        ...rows.came.map((name) => [name, 'new', '', '', '']),
-      ],
-      3,
-    ),
-    table(`Findings: ${countText(findings.came)} new, ${countText(findings.went)} gone`, ['', 'finding'], found),
+    ...comparisonTables(comparison).map(table),
     inked === '' ? '' : `<p class="ink">Ink: ${escaped(inked)}</p>`,
-    only ? `<p class="ink">${escaped(unseenText)}</p>` : '',
+    comparison.only ? `<p class="ink">${escaped(unseenText)}</p>` : '',
   ].join('\n');
 }
 
@@ -180,7 +140,7 @@ export function comparisonHtml(
 <h1>What changed</h1>
 <p class="about">${escaped(heading)}</p>
 ${isEmpty ? '<p>Nothing differs.</p>' : key}
-${writtenTable(around)}
+${table(writtenTable(around))}
 ${shown.map(figureHtml).join('\n')}
 ${rest}
 </main></body>

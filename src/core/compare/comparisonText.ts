@@ -1,3 +1,4 @@
+import type { Finding } from '../check/finding.js';
 import { countText, findingText } from '../check/findingText.js';
 import { plural } from '../problem/wording/phrases.js';
 import type { Comparison, CountDifference, Difference } from './compare.js';
@@ -46,6 +47,13 @@ const counted = { read: 'rows read', chosen: 'rows chosen', used: 'rows used' } 
 
 export const countWords = ({ what }: CountDifference): string => counted[what];
 
+const countedFindings = (findings: readonly Finding[]): string =>
+  findings.length === 0 ? 'none' : countText(findings);
+
+/** How many findings came and went. */
+export const findingsHead = ({ came, went }: Comparison['findings']): string =>
+  `Findings: ${countedFindings(came)} new, ${countedFindings(went)} gone`;
+
 /** How much ink differs, in words. */
 export const inkText = ({ came, went, moved }: Comparison['ink']): string =>
   [
@@ -75,7 +83,7 @@ function differencesText({ written, counts, numbers, rows, findings, ink, isSame
       ...rows.went.map((name) => `  gone: ${name}`),
       ...rows.came.map((name) => `  new: ${name}`),
     ]),
-    ...section(`Findings: ${countText(findings.came)} new, ${countText(findings.went)} gone`, found),
+    ...section(findingsHead(findings), found),
     ...section('Ink', inked === '' ? [] : [`  ${inked}`]),
   ];
   return sections.length === 0 ? 'Ink\n  the same pieces, in other colours or forms' : sections.join('\n\n');

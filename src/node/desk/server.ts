@@ -23,6 +23,7 @@ import { formats } from '../formats.js';
 import {
   type Change,
   changeOutputs,
+  earlierTexts,
   type MayGoAlong,
   redoChange,
   stepsOf,
@@ -219,6 +220,26 @@ class Desk {
     });
   };
 
+  /** A file that a call may change with another one: it lies in the folder. */
+  private readonly isInside: MayGoAlong = async (file) => {
+    const name = slashed(relative(await realpath(this.folder), file));
+    return insideOf(this.folder, name).then(
+      () => true,
+      () => false,
+    );
+  };
+
+  /** The texts of a file, and of those changed with it, before its last acts. */
+  readonly earlier = async (context: Context) => {
+    const steps = Number(context.req.query('steps'));
+    if (!Number.isInteger(steps) || steps < 1) throw new Refused('the number of steps is none');
+    const root = await realpath(this.folder);
+    const found = await earlierTexts(await insideOf(this.folder, context.req.query('path')), steps, this.isInside);
+    if (!found.ok) return context.json(faultOf(found.problems), 409);
+    const texts = Array.from(found.value, ([file, text]) => [slashed(relative(root, file)), text]);
+    return context.json({ texts: Object.fromEntries(texts) });
+  };
+
   private readonly step =
     (take: (file: string, mayGoAlong: MayGoAlong) => Promise<Outcome<Undone>>) => async (context: Context) => {
       const { path } = await bodyOf(context);
@@ -226,12 +247,7 @@ class Desk {
         const root = await realpath(this.folder);
         const nameOf = (file: string) => slashed(relative(root, file));
         // An act made from a parent folder may have changed files outside this one.
-        const isInside: MayGoAlong = (file) =>
-          insideOf(this.folder, nameOf(file)).then(
-            () => true,
-            () => false,
-          );
-        const done = await take(await insideOf(this.folder, path), isInside);
+        const done = await take(await insideOf(this.folder, path), this.isInside);
         if (!done.ok) return context.json({ ...faultOf(done.problems), ...(await this.state(path as string)) }, 409);
         const { by, others } = done.value;
         const files = await Promise.all(
@@ -375,6 +391,7 @@ export async function serveDesk({
   api.get('/folder', desk.list);
   api.get('/file', desk.read);
   api.get('/bytes', desk.bytes);
+  api.get('/earlier', desk.earlier);
   api.post('/change', desk.change);
   api.post('/undo', desk.undo);
   api.post('/redo', desk.redo);

@@ -38,12 +38,15 @@ async function carriedBy(
   { origin, settings }: Pick<Writable, 'origin' | 'settings'>,
   options: WriteOptions,
 ): Promise<Outcome<string | undefined>> {
-  const { carries: usual, carriesAtMost: most } = settings?.export ?? plainExport;
-  const { carries = usual, ...said } = options;
+  const usual: WriteOptions & { carriesAtMost: CarriedPart } = settings?.export ?? plainExport;
+  const { carriesAtMost: most } = usual;
+  const carries = options.carries ?? usual.carries ?? 'nothing';
   if (carriesBeyond(carries, most)) return fail([error('carries-beyond', { path: '--carries', found: carries, most })]);
   if (carries === 'nothing' || !origin) return succeed(undefined);
   const { carriedText } = await import('../carry/carried.js');
-  return carriedText(origin, carries, { ...said, carries: options.carries });
+  // What the call says as the settings do needs no saying.
+  const said = Object.entries(options).filter(([key, value]) => value !== usual[key as keyof WriteOptions]);
+  return carriedText(origin, carries, Object.fromEntries(said));
 }
 
 /** The writer of a format; a problem where a library is not there that an installation may go without. */
