@@ -3,6 +3,7 @@
  * own), mostly a floor that it is held against, and what the ratio of the two may be at most.
  */
 import { rows as checking } from './rows/check.mjs';
+import { rows as comparing } from './rows/compare.mjs';
 import { rows as composing } from './rows/compose.mjs';
 import { rows as desk } from './rows/desk.mjs';
 import { rows as engines } from './rows/engines.mjs';
@@ -20,6 +21,7 @@ export const rows = [
   ...composing,
   ...kinds,
   ...checking,
+  ...comparing,
   ...space,
   ...tables,
   ...engines,

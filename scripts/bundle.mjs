@@ -134,6 +134,7 @@ await build({
     'docx',
     '@duckdb/node-api',
     'pg',
+    'unpdf',
   ],
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(require.resolve('./hexis.cjs')).href;" },

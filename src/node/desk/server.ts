@@ -234,9 +234,12 @@ class Desk {
     const steps = Number(context.req.query('steps'));
     if (!Number.isInteger(steps) || steps < 1) throw new Refused('the number of steps is none');
     const root = await realpath(this.folder);
-    const found = await earlierTexts(await insideOf(this.folder, context.req.query('path')), steps, this.isInside);
+    const file = await insideOf(this.folder, context.req.query('path'));
+    // One that is not there is said to be missing, as everywhere.
+    await disk.text(file);
+    const found = await earlierTexts(file, steps, this.isInside);
     if (!found.ok) return context.json(faultOf(found.problems), 409);
-    const texts = Array.from(found.value, ([file, text]) => [slashed(relative(root, file)), text]);
+    const texts = Array.from(found.value, ([own, text]) => [slashed(relative(root, own)), text]);
     return context.json({ texts: Object.fromEntries(texts) });
   };
 
