@@ -246,9 +246,13 @@ export function readYaml(text: string, file: string): { source?: YamlSource; pro
     const reason = line < 0 ? aliasReason(fault) : starReason;
     return { problems: [error('yaml-broken', { reason }, { file, line: Math.max(0, line) + 1, column: 1 })] };
   }
+  let ordered: Ordered | undefined;
   const source: YamlSource = {
     value,
-    ordered: () => orderedNode(document.contents, document),
+    ordered: () => {
+      ordered ??= orderedNode(document.contents, document);
+      return ordered;
+    },
     locate: (path) => placeOf(nodeAt(document, path)),
     locateKey: (path) =>
       placeOf(pairAt(nodeAt(document, path.slice(0, -1)), path.at(-1) ?? '')?.key ?? nodeAt(document, path)),

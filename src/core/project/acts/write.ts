@@ -33,6 +33,9 @@ const plainExport = {
   carriesAtMost: 'all',
 } as const;
 
+/** What drawings carry, by how much and how they are written: a drawing in several formats carries the same. */
+const carriedTexts = new WeakMap<NonNullable<Writable['origin']>, Map<string, Outcome<string>>>();
+
 /** What a file carries: as the call says, else as the settings do, where the style lets it. */
 async function carriedBy(
   { origin, settings }: Pick<Writable, 'origin' | 'settings'>,
@@ -43,10 +46,17 @@ async function carriedBy(
   const carries = options.carries ?? usual.carries ?? 'nothing';
   if (carriesBeyond(carries, most)) return fail([error('carries-beyond', { path: '--carries', found: carries, most })]);
   if (carries === 'nothing' || !origin) return succeed(undefined);
-  const { carriedText } = await import('../carry/carried.js');
   // What the call says as the settings do needs no saying.
   const said = Object.entries(options).filter(([key, value]) => value !== usual[key as keyof WriteOptions]);
-  return carriedText(origin, carries, Object.fromEntries(said));
+  const key = JSON.stringify([carries, said]);
+  const texts = carriedTexts.get(origin) ?? new Map<string, Outcome<string>>();
+  carriedTexts.set(origin, texts);
+  const known = texts.get(key);
+  if (known) return known;
+  const { carriedText } = await import('../carry/carried.js');
+  const text = await carriedText(origin, carries, Object.fromEntries(said));
+  texts.set(key, text);
+  return text;
 }
 
 /** The writer of a format; a problem where a library is not there that an installation may go without. */
